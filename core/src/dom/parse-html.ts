@@ -1,0 +1,100 @@
+import { parse, type DefaultTreeAdapterTypes as P5, html } from 'parse5';
+import type { ElementNode, Namespace, PageDocument, TreeRoot } from './tree.js';
+
+type Mutable<T> = { -readonly [K in keyof T]: T[K] };
+type MutableElement = Mutable<Omit<ElementNode, 'children' | 'attributes'>> & {
+  children: ElementNode[];
+  attributes: Map<string, string>;
+};
+type MutableRoot = Mutable<Omit<TreeRoot, 'children'>> & { children: ElementNode[] };
+
+const NAMESPACES: ReadonlyMap<string, Namespace> = new Map([
+  [html.NS.HTML, 'html'],
+  [html.NS.SVG, 'svg'],
+  [html.NS.MATHML, 'mathml'],
+]);
+
+/** Elements nested deeper than this are read as siblings of their parent, so that no walk runs out of stack. */
+const MAX_DEPTH = 512;
+
+/**
+ * Parses a page, declarative shadow roots (`<template shadowrootmode>`) included.
+ * Never fails: the HTML standard gives every text a tree (parse5 follows it).
+ * Source: HTML §13.2, https://html.spec.whatwg.org/multipage/parsing.html
+ */
+export function parseHtml(text: string): PageDocument {
+  const tree = parse(text, { scriptingEnabled: false });
+  const root: MutableRoot = { kind: 'document', host: null, children: [] };
+  const elements: ElementNode[] = [];
+  const pendingShadow: { host: MutableElement; template: P5.Template }[] = [];
+
+  const read = (nodes: readonly P5.ChildNode[], parent: MutableElement | null, into: MutableRoot, depth: number): void => {
+    for (const node of nodes) {
+      if ('value' in node && node.nodeName === '#text') {
+        if (parent) parent.ownText += node.value;
+        continue;
+      }
+      if (!('tagName' in node)) continue;
+      const mode = node.tagName === 'template' && parent ? node.attrs.find((a) => a.name === 'shadowrootmode')?.value.toLowerCase() : undefined;
+      if ((mode === 'open' || mode === 'closed') && parent && !parent.shadowRoot && !pendingShadow.some((p) => p.host === parent)) {
+        pendingShadow.push({ host: parent, template: node as P5.Template });
+        continue;
+      }
+      const element = makeElement(node, elements.length, parent, into);
+      elements.push(element);
+      (parent ? parent.children : into.children).push(element);
+      if (depth < MAX_DEPTH) read(node.childNodes, element, into, depth + 1);
+    }
+  };
+  read(tree.childNodes, null, root, 0);
+
+  const shadowRoots: TreeRoot[] = [];
+  for (let next = 0; next < pendingShadow.length && next < 2000; next += 1) {
+    const { host, template } = pendingShadow[next];
+    const shadow: MutableRoot = { kind: 'shadow', host, children: [] };
+    host.shadowRoot = shadow;
+    shadowRoots.push(shadow);
+    read(template.content.childNodes, null, shadow, 0);
+  }
+  assignFlatParents(elements as unknown as readonly MutableElement[], shadowRoots);
+  return { root, elements, rootElement: elements[0], quirks: tree.mode === html.DOCUMENT_MODE.QUIRKS, shadowRoots };
+}
+
+function makeElement(node: P5.Element, number: number, parent: MutableElement | null, root: TreeRoot): MutableElement {
+  const attributes = new Map<string, string>();
+  for (const { name, value, prefix } of node.attrs) attributes.set(prefix ? `${prefix}:${name}` : name, value);
+  const siblings = parent ? parent.children : root.children;
+  return {
+    number,
+    localName: node.tagName,
+    namespace: NAMESPACES.get(node.namespaceURI) ?? 'other',
+    attributes,
+    id: attributes.get('id') || null,
+    classes: (attributes.get('class') ?? '').split(/[\t\n\f\r ]+/).filter((name) => name !== ''),
+    parent,
+    root,
+    children: [],
+    position: siblings.length,
+    ownText: '',
+    shadowRoot: null,
+    flatParent: null,
+  };
+}
+
+/** CSS Scoping 1 §3.1: children of a host move to the slot that takes them; unslotted ones have no box. */
+function assignFlatParents(elements: readonly MutableElement[], shadowRoots: readonly TreeRoot[]): void {
+  const slots = new Map<TreeRoot, Map<string, ElementNode>>(shadowRoots.map((root) => [root, new Map()]));
+  for (const element of elements) {
+    if (element.localName !== 'slot' || element.root.kind !== 'shadow') continue;
+    const byName = slots.get(element.root);
+    const name = element.attributes.get('name') ?? '';
+    if (byName && !byName.has(name)) byName.set(name, element);
+  }
+  for (const element of elements) {
+    if (element.parent?.shadowRoot) {
+      element.flatParent = slots.get(element.parent.shadowRoot)?.get(element.attributes.get('slot') ?? '') ?? null;
+    } else {
+      element.flatParent = element.parent ?? element.root.host;
+    }
+  }
+}

@@ -1,0 +1,178 @@
+import { compareCascade } from '../cascade/compare.js';
+import { readBlock, type MatchedBlock } from '../cascade/block.js';
+import { evaluateMedia } from '../conditions/evaluate-media.js';
+import type { MediaEnvironment } from '../conditions/environment.js';
+import type { ElementNode, TreeRoot } from '../dom/tree.js';
+import type { Condition, StyleRule } from '../rules/style-rule.js';
+import type { MatchContext, StateMap } from '../selectors/match-context.js';
+import { matchesAny, matchesSelector } from '../selectors/match-selector.js';
+import { NO_SPECIFICITY, compareSpecificity, type ComplexSelector } from '../selectors/selector.js';
+import type { DeclarationNode } from '../syntax/nodes.js';
+import { parseDeclarationList } from '../syntax/parse-stylesheet.js';
+import { presentationalHints } from '../user-agent/presentational-hints.js';
+import type { Page, RuleEntry } from './page.js';
+
+/** What is shared by all matching in one view of a page. */
+export interface MatchSession {
+  readonly page: Page;
+  readonly environment: MediaEnvironment;
+  readonly states: StateMap;
+  /** States of the pseudo-element itself, such as `hover` of a scrollbar thumb. */
+  readonly pseudoStates: ReadonlySet<string>;
+  readonly budget: { steps: number };
+  readonly hasAnswers: MatchContext['hasAnswers'];
+  /** Whether conditions hold, by the identity of a rule's list. */
+  readonly conditionAnswers: Map<readonly Condition[], boolean>;
+}
+
+/**
+ * The blocks of declarations that apply to an element or one of its pseudo-elements, the weakest first
+ * (as normal declarations rank).
+ * @param pseudo name without colons; `''` for the element.
+ * @param visitedLink link that counts as visited.
+ */
+export function matchBlocks(session: MatchSession, element: ElementNode, pseudo: string, visitedLink: ElementNode | null): MatchedBlock[] {
+  const blocks: MatchedBlock[] = [];
+  const { page } = session;
+  const collect = (tree: TreeRoot | null, kind: string, subject: ElementNode, depth: number): void => {
+    for (const indexes of page.indexes) {
+      const index = indexes.get(tree)?.get(`${kind}:${pseudo}`);
+      if (index) matchCandidates(session, index.candidates(subject), element, subject, tree, depth, visitedLink, blocks);
+    }
+  };
+  const depth = depthOf(element.root);
+  collect(null, 'plain', element, depth);
+  collect(element.root, 'plain', element, depth);
+  if (element.shadowRoot) collect(element.shadowRoot, 'plain', element, depth + 1);
+  for (let slot = slotOf(element); slot; slot = slotOf(slot)) collect(slot.root, 'slotted', slot, depthOf(slot.root));
+  if (element.root.host && element.attributes.has('part')) collectParts(element, (tree, host) => collect(tree, 'part', host, depthOf(tree)));
+  if (pseudo === '') addAttached(element, depth, page.layerRanks.size, blocks);
+  return blocks.sort((a, b) => compareCascade({ block: a, important: false }, { block: b, important: false }).order);
+}
+
+/** A part shows to the tree around its host, and further out where `exportparts` passes it on. */
+function collectParts(element: ElementNode, visit: (tree: TreeRoot, host: ElementNode) => void): void {
+  let host = element.root.host;
+  let names = (element.attributes.get('part') ?? '').split(/\s+/);
+  while (host && names.length > 0) {
+    visit(host.root, host);
+    const exported = (host.attributes.get('exportparts') ?? '').split(',').map((pair) => pair.split(':').map((name) => name.trim()));
+    names = exported.filter(([inner]) => names.includes(inner)).map(([inner, outer = inner]) => outer);
+    host = host.root.host;
+  }
+}
+
+function partNamesFor(element: ElementNode, host: ElementNode): string[] {
+  let names = (element.attributes.get('part') ?? '').split(/\s+/);
+  for (let at = element.root.host; at && at !== host; at = at.root.host) {
+    const exported = (at.attributes.get('exportparts') ?? '').split(',').map((pair) => pair.split(':').map((name) => name.trim()));
+    names = exported.filter(([inner]) => names.includes(inner)).map(([inner, outer = inner]) => outer);
+  }
+  return names;
+}
+
+function slotOf(element: ElementNode): ElementNode | null {
+  const parent = element.flatParent;
+  return parent?.localName === 'slot' && parent.root !== element.root && parent.root.kind === 'shadow' && element.parent?.shadowRoot === parent.root ? parent : null;
+}
+
+function depthOf(root: TreeRoot): number {
+  let depth = 0;
+  for (let host = root.host; host; host = host.root.host) depth += 1;
+  return depth;
+}
+
+function matchCandidates(
+  session: MatchSession, entries: readonly RuleEntry[], element: ElementNode, subject: ElementNode, tree: TreeRoot | null, depth: number,
+  visitedLink: ElementNode | null, into: MatchedBlock[],
+): void {
+  const context: MatchContext = {
+    document: session.page.document, states: session.states, tree: tree ?? subject.root, scope: null, visitedLink, hasAnswers: session.hasAnswers, budget: session.budget,
+  };
+  const best = new Map<StyleRule, { selector: ComplexSelector; proximity: number }>();
+  for (const { rule, selector } of entries) {
+    const known = best.get(rule);
+    if (known && (known.selector === selector || compareSpecificity(known.selector.specificity, selector.specificity) >= 0)) continue;
+    if (!conditionsHold(session, rule.conditions)) continue;
+    if (!matchesPseudoPart(selector, element, subject, context, session)) continue;
+    const proximity = rule.scopes.length > 0 ? scopedProximity(rule, selector, subject, context) : matchesSelector(selector, subject, context) ? Infinity : null;
+    if (proximity !== null) best.set(rule, { selector, proximity });
+  }
+  const { layerRanks } = session.page;
+  for (const [rule, { selector, proximity }] of best) {
+    into.push({
+      origin: rule.sheet.origin, rule, selector, specificity: selector.specificity, treeDepth: rule.sheet.origin === 'user-agent' ? 0 : depth,
+      attached: false, layerRank: rule.layer === null ? layerRanks.size : layerRanks.get(rule.layer) ?? layerRanks.size, proximity,
+      order: rule.order, declarations: readBlock(rule.declarations),
+    });
+  }
+}
+
+function matchesPseudoPart(selector: ComplexSelector, element: ElementNode, subject: ElementNode, context: MatchContext, session: MatchSession): boolean {
+  return selector.pseudoElements.every(({ name, list, parts, states }) => {
+    if (name === 'slotted') return list !== null && matchesAny(list, element, { ...context, tree: element.root });
+    if (name === 'part') {
+      const own = partNamesFor(element, subject);
+      if (!parts.every((part) => own.includes(part))) return false;
+      return states.every((state) => matchesSelectorState(state, element, context));
+    }
+    return states.every((state) => (state.kind === 'named' ? session.pseudoStates.has(state.name) : state.kind === 'not'));
+  });
+}
+
+function matchesSelectorState(state: ComplexSelector['compounds'][number]['pseudoClasses'][number], element: ElementNode, context: MatchContext): boolean {
+  const compound = { type: null, ids: [], classes: [], attributes: [], pseudoClasses: [state] };
+  return matchesSelector({ text: '', compounds: [compound], combinators: [''], pseudoElements: [], specificity: NO_SPECIFICITY }, element, { ...context, tree: element.root });
+}
+
+/** Whether a rule inside `@scope` matches, and from how near a scoping root. Source: CSS Cascading 6 §2.5. */
+function scopedProximity(rule: StyleRule, selector: ComplexSelector, element: ElementNode, context: MatchContext): number | null {
+  const innermost = rule.scopes[rule.scopes.length - 1];
+  const outer = rule.scopes.slice(0, -1);
+  let hops = 0;
+  for (let root: ElementNode | null = element; root; root = root.parent, hops += 1) {
+    const owner = rule.sheet.owner;
+    const isRoot = innermost.start ? matchesAny(innermost.start, root, context) : owner && rule.sheet.name.includes(' <style> ') ? root === owner.parent || (owner.parent?.localName === 'head' && root.parent === null) : root.parent === null;
+    if (!isRoot) continue;
+    const scoped = { ...context, scope: root };
+    if (innermost.end && isBeyond(innermost.end, element, root, scoped)) continue;
+    if (outer.length > 0 && scopedProximity({ ...rule, scopes: outer }, { ...selector, compounds: [{ type: null, ids: [], classes: [], attributes: [], pseudoClasses: [] }], combinators: [''] }, root, context) === null) continue;
+    if (matchesSelector(selector, element, scoped)) return hops;
+  }
+  return null;
+}
+
+function isBeyond(limit: NonNullable<StyleRule['scopes'][number]['end']>, element: ElementNode, root: ElementNode, context: MatchContext): boolean {
+  for (let node: ElementNode | null = element; node; node = node.parent) {
+    if (matchesAny(limit, node, context)) return true;
+    if (node === root) return false;
+  }
+  return false;
+}
+
+function conditionsHold(session: MatchSession, conditions: readonly Condition[]): boolean {
+  if (conditions.length === 0) return true;
+  const known = session.conditionAnswers.get(conditions);
+  if (known !== undefined) return known;
+  const holds = conditions.every((condition) => {
+    if (condition.kind === 'media') return evaluateMedia(condition.text, session.environment);
+    return condition.kind === 'supports' && condition.holds;
+  });
+  session.conditionAnswers.set(conditions, holds);
+  return holds;
+}
+
+const attachedCache = new WeakMap<ElementNode, { style: readonly DeclarationNode[]; hints: readonly DeclarationNode[] }>();
+
+function addAttached(element: ElementNode, depth: number, layerRank: number, into: MatchedBlock[]): void {
+  let attached = attachedCache.get(element);
+  if (!attached) {
+    const style = element.attributes.get('style');
+    const hints = presentationalHints(element).map(([name, value]): DeclarationNode => ({ kind: 'declaration', name, value, important: false, start: 0, end: 0 }));
+    attached = { style: style === undefined ? [] : parseDeclarationList(style).declarations, hints };
+    attachedCache.set(element, attached);
+  }
+  const shared = { rule: null, selector: null, specificity: NO_SPECIFICITY, treeDepth: depth, layerRank, proximity: Infinity, order: 0 };
+  if (attached.hints.length > 0) into.push({ ...shared, origin: 'hint', attached: false, declarations: readBlock(attached.hints) });
+  if (attached.style.length > 0) into.push({ ...shared, origin: 'author', attached: true, declarations: readBlock(attached.style) });
+}

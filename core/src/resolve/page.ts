@@ -1,0 +1,127 @@
+import { rankLayers } from '../cascade/compare.js';
+import { parseHtml } from '../dom/parse-html.js';
+import type { PageDocument, TreeRoot } from '../dom/tree.js';
+import type { Problem } from '../problem.js';
+import { collectSheets } from '../rules/collect-sheets.js';
+import { flattenSheets, type FlatRules } from '../rules/flatten-sheets.js';
+import type { LoadSheet, Sheet } from '../rules/sheet.js';
+import type { RegisteredProperty, StyleRule } from '../rules/style-rule.js';
+import { createSelectorIndex, type SelectorIndex } from '../selectors/rule-index.js';
+import type { ComplexSelector } from '../selectors/selector.js';
+import { USER_AGENT_SHEET } from '../user-agent/user-agent-sheet.js';
+
+/** Where the veneer's `<link>` stands; it decides ties with sheets that come later. */
+export type VeneerPlace = 'head-end' | 'body-end';
+
+export const VENEER_SHEET_NAME = 'veneer.css';
+
+export interface PageOptions {
+  /** Path of the page within its site, e.g. `trips/index.html`. */
+  readonly path?: string;
+  readonly loadSheet?: LoadSheet;
+  /** Text of the veneer. */
+  readonly veneer?: string;
+  readonly veneerPlace?: VeneerPlace;
+}
+
+/** An entry of the index: one selector of one rule. */
+export interface RuleEntry {
+  readonly rule: StyleRule;
+  readonly selector: ComplexSelector;
+}
+
+/** How a selector reaches its element: directly, through a slot, or as a part. */
+export type ReachKind = 'plain' | 'slotted' | 'part';
+
+/** Rules of one page, indexed. Immutable; a new veneer makes a new page that shares the rest. */
+export interface Page {
+  readonly path: string;
+  readonly document: PageDocument;
+  readonly sheets: readonly Sheet[];
+  readonly layerRanks: ReadonlyMap<string, number>;
+  readonly registered: ReadonlyMap<string, RegisteredProperty>;
+  readonly problems: readonly Problem[];
+  readonly veneerPlace: VeneerPlace;
+  /** @internal */
+  readonly base: FlatRules;
+  /** @internal */
+  readonly indexes: readonly RuleIndexes[];
+}
+
+/** @internal Indexes of one set of rules by tree, way of reaching and pseudo-element; `null` is the tree of user-agent rules. */
+export type RuleIndexes = ReadonlyMap<TreeRoot | null, ReadonlyMap<string, SelectorIndex<RuleEntry>>>;
+
+let userAgentRules: FlatRules | null = null;
+
+/**
+ * Parses a page with its stylesheets.
+ * @param html text of the page; no text is refused.
+ */
+export function parsePage(html: string, options: PageOptions = {}): Page {
+  const { path = '', loadSheet = () => null, veneerPlace = 'head-end' } = options;
+  const document = parseHtml(html);
+  const collected = collectSheets(document, path, loadSheet);
+  const base = flattenSheets(collected.sheets, loadSheet);
+  const userAgentSheet: Sheet = { name: 'browser default', origin: 'user-agent', text: USER_AGENT_SHEET, media: '', tree: document.root, owner: null, disabled: false, title: '' };
+  userAgentRules ??= flattenSheets([userAgentSheet], () => null);
+  const page: Page = {
+    path,
+    document,
+    sheets: collected.sheets,
+    layerRanks: rankLayers(base.layers),
+    registered: base.registered,
+    problems: [...collected.problems, ...base.problems],
+    veneerPlace,
+    base,
+    indexes: [indexRules(userAgentRules.rules, document), indexRules(base.rules, document)],
+  };
+  return options.veneer === undefined ? page : withVeneer(page, options.veneer);
+}
+
+/** The page with another veneer; its document, sheets and their index are shared, not rebuilt. */
+export function withVeneer(page: Page, css: string): Page {
+  const after = page.veneerPlace === 'body-end' ? page.base.rules.length : firstRuleAfterHead(page);
+  const sheet: Sheet = { name: VENEER_SHEET_NAME, origin: 'author', text: css, media: '', tree: page.document.root, owner: null, disabled: false, title: '' };
+  const flat = flattenSheets([sheet], () => null);
+  // Between two whole numbers there is room for any number of rules.
+  const rules = flat.rules.map((rule, i) => ({ ...rule, order: after - 1 + (i + 1) / (flat.rules.length + 1) }));
+  return {
+    ...page,
+    layerRanks: rankLayers([...page.base.layers, ...flat.layers.filter((name) => !page.base.layers.includes(name))]),
+    problems: [...page.problems.filter((problem) => problem.loc?.source !== VENEER_SHEET_NAME), ...flat.problems],
+    indexes: [page.indexes[0], page.indexes[1], indexRules(rules, page.document)],
+  };
+}
+
+function firstRuleAfterHead(page: Page): number {
+  const isInBody = (sheet: Sheet): boolean => {
+    for (let node = sheet.owner; node; node = node.parent) if (node.localName === 'head') return false;
+    return sheet.owner !== null;
+  };
+  const index = page.base.rules.findIndex((rule) => isInBody(rule.sheet));
+  return index === -1 ? page.base.rules.length : index;
+}
+
+function indexRules(rules: readonly StyleRule[], document: PageDocument): RuleIndexes {
+  const groups = new Map<TreeRoot | null, Map<string, { selector: ComplexSelector; entry: RuleEntry }[]>>();
+  for (const rule of rules) {
+    const tree = rule.sheet.origin === 'user-agent' ? null : rule.sheet.tree;
+    let byKey = groups.get(tree);
+    if (!byKey) groups.set(tree, (byKey = new Map()));
+    for (const selector of rule.selectors) {
+      const key = indexKey(selector);
+      const list = byKey.get(key);
+      const item = { selector, entry: { rule, selector } };
+      if (list) list.push(item);
+      else byKey.set(key, [item]);
+    }
+  }
+  return new Map([...groups].map(([tree, byKey]) => [tree, new Map([...byKey].map(([key, entries]) => [key, createSelectorIndex(entries, document.quirks)]))]));
+}
+
+/** @internal Key of a selector: how it reaches, then its pseudo-element. */
+export function indexKey(selector: ComplexSelector): string {
+  const names = selector.pseudoElements.map(({ name }) => name);
+  const kind: ReachKind = names[0] === 'slotted' ? 'slotted' : names[0] === 'part' ? 'part' : 'plain';
+  return `${kind}:${(kind === 'plain' ? names : names.slice(1)).join('::')}`;
+}

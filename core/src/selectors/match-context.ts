@@ -1,0 +1,29 @@
+import type { ElementNode, PageDocument, TreeRoot } from '../dom/tree.js';
+import type { ComplexSelector } from './selector.js';
+
+/** States given to elements from outside: `hover`, `focus`, `disabled`… and, prefixed with `!`, states taken away. */
+export type StateMap = ReadonlyMap<ElementNode, ReadonlySet<string>>;
+
+export const NO_STATES: StateMap = new Map();
+
+/** What a selector is matched against. */
+export interface MatchContext {
+  readonly document: PageDocument;
+  readonly states: StateMap;
+  /** Tree whose sheet the selector comes from; selectors do not cross into others. */
+  readonly tree: TreeRoot;
+  /** Element that `:scope` stands for; `null` for the root element. */
+  readonly scope: ElementNode | null;
+  /** The link that counts as visited, when styles are matched as visited (CSS 2.2 §5.11.2, as browsers guard it). */
+  readonly visitedLink: ElementNode | null;
+  /** Answers of `:has()`, which cost most. */
+  readonly hasAnswers: Map<ComplexSelector, Map<ElementNode, boolean>>;
+  /** Steps left before matching gives up; shared by one resolver. */
+  readonly budget: { steps: number };
+}
+
+/** Thrown when selectors cost more than the bound. */
+export class MatchBudgetError extends Error {
+  readonly code = 'too-large';
+  override readonly name = 'MatchBudgetError';
+}

@@ -1,0 +1,363 @@
+import { ident, parse, string, toPlainObject } from 'css-tree';
+import { T, splitAtCommas, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
+import {
+  ANSWERED_PSEUDO_CLASSES, LEGACY_PSEUDO_ELEMENTS, OTHER_PSEUDO_ELEMENTS, RESOLVED_PSEUDO_ELEMENTS,
+} from './pseudo-names.js';
+import type {
+  AttributeTest, Combinator, ComplexSelector, CompoundSelector, NthTest, PseudoClass, PseudoElementTest, SelectorList, Specificity,
+} from './selector.js';
+import { addSpecificity, greatestSpecificity } from './specificity.js';
+
+/** A selector that a browser would refuse. */
+export class SelectorError extends Error {
+  readonly code = 'invalid-selector';
+  override readonly name = 'SelectorError';
+}
+
+/** What surrounds the selector being read. */
+export interface SelectorContext {
+  /** Selectors of the style rule around it: what `&` stands for; `null` at top level, where `&` is `:scope`. */
+  readonly nesting?: SelectorList | null;
+  /** Whether a selector may start with a combinator, and is relative to `&` when it names none. */
+  readonly relative?: boolean;
+}
+
+/** Selector text longer than this is refused, in UTF-16 units. */
+const MAX_LENGTH = 100_000;
+const MAX_DEPTH = 40;
+
+interface CssNode {
+  readonly type: string;
+  readonly name?: string | CssNode;
+  readonly value?: string | CssNode | null;
+  readonly matcher?: string | null;
+  readonly flags?: string | null;
+  readonly children?: readonly CssNode[] | null;
+  readonly nth?: CssNode;
+  readonly a?: string | null;
+  readonly b?: string | null;
+  readonly selector?: CssNode | null;
+}
+
+/**
+ * Parses a selector list.
+ * Source: Selectors 4 §18 and CSS Nesting 1 §3; css-tree reads the grammar.
+ * @throws {SelectorError} `invalid-selector`, when a browser would drop the rule.
+ */
+export function parseSelectorList(text: string, context: SelectorContext = {}): SelectorList {
+  if (text.length > MAX_LENGTH) throw new SelectorError(`The selector has ${text.length} characters, the bound is ${MAX_LENGTH}`);
+  const tokens = tokenizeCss(text);
+  refuseDeepNesting(tokens);
+  return splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => {
+    const part = text.slice(from < tokens.count ? tokens.starts[from] : text.length, to > from ? tokens.ends[to - 1] : tokens.starts[from] ?? text.length).trim();
+    return parseComplex(part, context);
+  });
+}
+
+function parseComplex(text: string, context: SelectorContext): ComplexSelector {
+  if (text === '') throw new SelectorError('A selector is missing between commas');
+  let node: CssNode;
+  try {
+    node = toPlainObject(parse(text, { context: 'selector' })) as unknown as CssNode;
+  } catch (error) {
+    const forgiven = forgive(text);
+    if (forgiven === null || forgiven === text) throw new SelectorError(`"${clip(text)}": ${error instanceof Error ? error.message : 'not a selector'}`);
+    return { ...parseComplex(forgiven, context), text };
+  }
+  return { ...readComplex(node, text, context, 0), text };
+}
+
+/** Drops from forgiving lists (`:is`, `:where`, Selectors 4 §18.1) the items that do not parse; `null` when there is no such list. */
+function forgive(text: string): string | null {
+  const tokens = tokenizeCss(text);
+  let result = '';
+  let last = 0;
+  let found = false;
+  for (let i = 0; i < tokens.count; i += 1) {
+    if (tokens.types[i] !== T.Function || !/^(is|where|-webkit-any)\($/i.test(tokenText(tokens, i))) continue;
+    const close = tokens.closers[i];
+    const items = splitAtCommas(tokens, i + 1, close)
+      .map(([from, to]) => text.slice(from < tokens.count ? tokens.starts[from] : text.length, to > from ? tokens.ends[to - 1] : tokens.starts[from] ?? text.length))
+      .map((item) => (parses(item) ? item : forgive(item)))
+      .filter((item): item is string => item !== null && parses(item));
+    result += text.slice(last, tokens.ends[i]) + items.join(',');
+    last = close < tokens.count ? tokens.starts[close] : text.length;
+    found = true;
+    i = Math.min(close, tokens.count);
+  }
+  return found ? result + text.slice(last) : null;
+}
+
+function parses(text: string): boolean {
+  try {
+    parseComplex(text.trim(), {});
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+function readComplex(node: CssNode, text: string, context: SelectorContext, depth: number): ComplexSelector {
+  const compounds: CompoundSelector[] = [];
+  const combinators: Combinator[] = [];
+  const pseudoElements: PseudoElementTest[] = [];
+  let draft: DraftCompound | null = null;
+  let combinator: Combinator = '';
+  let namesNesting = false;
+  let specificity: Specificity = [0, 0, 0];
+  const open = (): DraftCompound => {
+    if (draft) return draft;
+    draft = { type: null, ids: [], classes: [], attributes: [], pseudoClasses: [] };
+    combinators.push(combinator);
+    combinator = '';
+    return draft;
+  };
+  const close = (): void => {
+    if (draft) compounds.push(draft);
+    draft = null;
+  };
+  for (const child of node.children ?? []) {
+    if (pseudoElements.length > 0 && !(child.type === 'PseudoClassSelector' || child.type === 'PseudoElementSelector')) {
+      throw new SelectorError(`"${clip(text)}": nothing but pseudo-classes may follow a pseudo-element`);
+    }
+    switch (child.type) {
+      case 'Combinator': {
+        const sign = child.name as string;
+        if (sign !== ' ' && sign !== '>' && sign !== '+' && sign !== '~') throw new SelectorError(`"${clip(text)}": unknown combinator "${sign}"`);
+        if (draft === null && compounds.length === 0 && !context.relative) throw new SelectorError(`"${clip(text)}": a combinator stands first`);
+        close();
+        combinator = sign;
+        break;
+      }
+      case 'TypeSelector': {
+        const name = decodeName(child.name as string);
+        const local = name.slice(name.lastIndexOf('|') + 1);
+        open().type = local === '*' ? null : local;
+        if (local !== '*') specificity = addSpecificity(specificity, [0, 0, 1]);
+        break;
+      }
+      case 'IdSelector':
+        if (!/^(?:-?(?:[a-zA-Z_\u0080-\uffff]|\\)|--)/.test(child.name as string)) throw new SelectorError(`"#${clip(child.name as string)}" is not an id selector`);
+        open().ids.push(ident.decode(child.name as string));
+        specificity = addSpecificity(specificity, [1, 0, 0]);
+        break;
+      case 'ClassSelector':
+        open().classes.push(ident.decode(child.name as string));
+        specificity = addSpecificity(specificity, [0, 1, 0]);
+        break;
+      case 'AttributeSelector':
+        open().attributes.push(readAttribute(child, text));
+        specificity = addSpecificity(specificity, [0, 1, 0]);
+        break;
+      case 'NestingSelector': {
+        namesNesting = true;
+        const outer = context.nesting;
+        open().pseudoClasses.push(outer ? { kind: 'is', list: outer } : { kind: 'scope' });
+        specificity = addSpecificity(specificity, outer ? greatestSpecificity(outer) : [0, 0, 0]);
+        break;
+      }
+      case 'PseudoClassSelector': {
+        const name = (child.name as string).toLowerCase();
+        if (LEGACY_PSEUDO_ELEMENTS.has(name) && !child.children) {
+          open();
+          pseudoElements.push({ name, list: null, parts: [], states: [] });
+          specificity = addSpecificity(specificity, [0, 0, 1]);
+          break;
+        }
+        const read = readPseudoClass(name, child, text, context, depth);
+        specificity = addSpecificity(specificity, read.specificity);
+        namesNesting ||= read.namesNesting || (name === 'scope' && context.nesting === null);
+        if (pseudoElements.length > 0) {
+          const last = pseudoElements[pseudoElements.length - 1];
+          pseudoElements[pseudoElements.length - 1] = { ...last, states: [...last.states, read.test] };
+        } else {
+          open().pseudoClasses.push(read.test);
+        }
+        break;
+      }
+      case 'PseudoElementSelector': {
+        open();
+        const read = readPseudoElement(child, text, depth);
+        pseudoElements.push(read.test);
+        specificity = addSpecificity(specificity, read.specificity);
+        break;
+      }
+      default:
+        throw new SelectorError(`"${clip(text)}": ${child.type} is not a selector`);
+    }
+  }
+  close();
+  if (compounds.length === 0 || (combinator as string) !== '') throw new SelectorError(`"${clip(text)}" ends with a combinator`);
+  if (context.relative && context.nesting !== undefined && (combinators[0] !== '' || !namesNesting)) {
+    // CSS Nesting 1 §3.1: a relative selector hangs on `&`.
+    const outer = context.nesting;
+    compounds.unshift({ type: null, ids: [], classes: [], attributes: [], pseudoClasses: [outer ? { kind: 'is', list: outer } : { kind: 'scope' }] });
+    if (combinators[0] === '') combinators[0] = ' ';
+    combinators.unshift('');
+    specificity = addSpecificity(specificity, outer ? greatestSpecificity(outer) : [0, 0, 0]);
+  }
+  return { text, compounds, combinators, pseudoElements, specificity };
+}
+
+type DraftCompound = { -readonly [K in keyof CompoundSelector]: CompoundSelector[K] extends readonly (infer U)[] ? U[] : CompoundSelector[K] };
+
+function readAttribute(node: CssNode, text: string): AttributeTest {
+  const written = decodeName((node.name as CssNode).name as string);
+  const value = node.value as CssNode | null;
+  const flags = node.flags?.toLowerCase() ?? '';
+  if (flags !== '' && flags !== 'i' && flags !== 's') throw new SelectorError(`"${clip(text)}": unknown attribute flag "${flags}"`);
+  return {
+    name: written.slice(written.lastIndexOf('|') + 1),
+    operator: (node.matcher ?? '') as AttributeTest['operator'],
+    value: value === null || value === undefined ? '' : value.type === 'String' ? (value.value as string) : ident.decode(value.name as string),
+    ignoreCase: flags === 'i' ? true : flags === 's' ? false : null,
+  };
+}
+
+interface ReadPseudo {
+  readonly test: PseudoClass;
+  readonly specificity: Specificity;
+  readonly namesNesting: boolean;
+}
+
+function readPseudoClass(name: string, node: CssNode, text: string, context: SelectorContext, depth: number): ReadPseudo {
+  const inner = (children: readonly CssNode[] | null | undefined, relative: boolean): { list: SelectorList; namesNesting: boolean } => {
+    if (depth > MAX_DEPTH) throw new SelectorError(`"${clip(text)}" is nested deeper than ${MAX_DEPTH}`);
+    const nodes = (children ?? []).flatMap((child) => (child.type === 'SelectorList' ? child.children ?? [] : [child]));
+    const list: ComplexSelector[] = [];
+    for (const selector of nodes) {
+      try {
+        list.push(readComplex(selector, text, relative ? { relative: true } : { nesting: context.nesting }, depth + 1));
+      } catch (error) {
+        if (name !== 'is' && name !== 'where' && name !== '-webkit-any') throw error;
+      }
+    }
+    return { list, namesNesting: nodes.some(mentionsNesting) };
+  };
+  const hasArgument = node.children !== null && node.children !== undefined;
+  if (!hasArgument) {
+    if (name === 'scope') return { test: { kind: 'scope' }, specificity: [0, 1, 0], namesNesting: false };
+    if (name === 'host') return { test: { kind: 'host', argument: null, context: false }, specificity: [0, 1, 0], namesNesting: false };
+    if (!ANSWERED_PSEUDO_CLASSES.has(name)) throw new SelectorError(`"${clip(text)}": unknown pseudo-class ":${name}"`);
+    return { test: { kind: 'named', name }, specificity: [0, 1, 0], namesNesting: false };
+  }
+  switch (name) {
+    case 'is':
+    case '-webkit-any':
+    case 'where': {
+      const { list, namesNesting } = inner(node.children, false);
+      if (list.some((selector) => selector.pseudoElements.length > 0)) {
+        const kept = list.filter((selector) => selector.pseudoElements.length === 0);
+        return { test: { kind: 'is', list: kept }, specificity: name === 'where' ? [0, 0, 0] : greatestSpecificity(kept), namesNesting };
+      }
+      return { test: { kind: 'is', list }, specificity: name === 'where' ? [0, 0, 0] : greatestSpecificity(list), namesNesting };
+    }
+    case 'not':
+    case 'has': {
+      const { list, namesNesting } = inner(node.children, name === 'has');
+      if (list.length === 0) throw new SelectorError(`"${clip(text)}": :${name}() needs a selector`);
+      if (list.some((selector) => selector.pseudoElements.length > 0)) throw new SelectorError(`"${clip(text)}": no pseudo-element inside :${name}()`);
+      if (name === 'has' && (node.children ?? []).some(mentionsHas)) throw new SelectorError(`"${clip(text)}": :has() inside :has()`);
+      return { test: { kind: name, list }, specificity: greatestSpecificity(list), namesNesting };
+    }
+    case 'nth-child':
+    case 'nth-last-child':
+    case 'nth-of-type':
+    case 'nth-last-of-type': {
+      const nthNode = node.children?.[0];
+      if (nthNode?.type !== 'Nth') throw new SelectorError(`"${clip(text)}": :${name}() needs An+B`);
+      const of = nthNode.selector ? inner([nthNode.selector], false).list : null;
+      const nth: NthTest = { ...readNth(nthNode.nth as CssNode), of };
+      return {
+        test: { kind: 'nth', from: name.includes('last') ? 'end' : 'start', ofType: name.endsWith('type'), nth },
+        specificity: addSpecificity([0, 1, 0], of ? greatestSpecificity(of) : [0, 0, 0]),
+        namesNesting: false,
+      };
+    }
+    case 'host':
+    case 'host-context': {
+      const { list } = inner(node.children, false);
+      if (list.length !== 1 || list[0].compounds.length !== 1) throw new SelectorError(`"${clip(text)}": :${name}() takes one compound selector`);
+      return { test: { kind: 'host', argument: list, context: name === 'host-context' }, specificity: addSpecificity([0, 1, 0], greatestSpecificity(list)), namesNesting: false };
+    }
+    case 'lang': {
+      const ranges = (node.children ?? []).filter((child) => child.type === 'Identifier' || child.type === 'String')
+        .map((child) => (child.type === 'String' ? (child.value as string) : ident.decode(child.name as string)));
+      if (ranges.length === 0) throw new SelectorError(`"${clip(text)}": :lang() needs a language`);
+      return { test: { kind: 'lang', ranges }, specificity: [0, 1, 0], namesNesting: false };
+    }
+    case 'dir': {
+      const direction = node.children?.[0]?.name;
+      return { test: { kind: 'dir', direction: typeof direction === 'string' ? direction.toLowerCase() : '' }, specificity: [0, 1, 0], namesNesting: false };
+    }
+    case 'state':
+    case 'active-view-transition-type':
+      return { test: { kind: 'named', name: 'never' }, specificity: [0, 1, 0], namesNesting: false };
+    default:
+      throw new SelectorError(`"${clip(text)}": unknown pseudo-class ":${name}()"`);
+  }
+}
+
+function readPseudoElement(node: CssNode, text: string, depth: number): { test: PseudoElementTest; specificity: Specificity } {
+  const name = (node.name as string).toLowerCase();
+  if (name === 'slotted') {
+    const list = (node.children ?? []).flatMap((child) => (child.type === 'SelectorList' ? child.children ?? [] : [child]))
+      .map((child) => readComplex(child, text, {}, depth + 1));
+    if (list.length !== 1 || list[0].compounds.length !== 1) throw new SelectorError(`"${clip(text)}": ::slotted() takes one compound selector`);
+    return { test: { name, list, parts: [], states: [] }, specificity: addSpecificity([0, 0, 1], list[0].specificity) };
+  }
+  if (name === 'part') {
+    const raw = node.children?.[0]?.value;
+    const parts = typeof raw === 'string' ? raw.trim().split(/\s+/).map((part) => ident.decode(part)) : [];
+    if (parts.length === 0) throw new SelectorError(`"${clip(text)}": ::part() needs a name`);
+    return { test: { name, list: null, parts, states: [] }, specificity: [0, 0, 1] };
+  }
+  const hasArgument = node.children !== null && node.children !== undefined;
+  // Selectors 4 §3.6.4 keeps unknown -webkit- pseudo-elements valid.
+  if (!(RESOLVED_PSEUDO_ELEMENTS.has(name) && !hasArgument) && !OTHER_PSEUDO_ELEMENTS.has(name) && !(name.startsWith('-webkit-') && !hasArgument)) {
+    throw new SelectorError(`"${clip(text)}": unknown pseudo-element "::${name}"`);
+  }
+  return { test: { name, list: null, parts: [], states: [] }, specificity: [0, 0, 1] };
+}
+
+function readNth(node: CssNode): { step: number; offset: number } {
+  if (node.type === 'Identifier') return node.name === 'even' ? { step: 2, offset: 0 } : { step: 2, offset: 1 };
+  const step = node.a === null || node.a === undefined ? 0 : node.a === '-' || node.a === '-n' ? -1 : node.a === '' || node.a === '+' ? 1 : Number(node.a);
+  return { step, offset: node.b === null || node.b === undefined ? 0 : Number(node.b) };
+}
+
+function mentionsNesting(node: CssNode): boolean {
+  return node.type === 'NestingSelector' || (node.children ?? []).some(mentionsNesting);
+}
+
+function mentionsHas(node: CssNode): boolean {
+  return (node.type === 'PseudoClassSelector' && (node.name as string).toLowerCase() === 'has') || (node.children ?? []).some(mentionsHas);
+}
+
+/** css-tree recurses over nested functions; a text nested beyond the bound is refused before it is read. */
+function refuseDeepNesting(tokens: TokenList): void {
+  let depth = 0;
+  for (let i = 0; i < tokens.count; i += 1) {
+    if (tokens.closers[i] !== 0) depth += 1;
+    else if (tokens.types[i] === T.RightParenthesis || tokens.types[i] === T.RightSquareBracket) depth -= 1;
+    if (depth > MAX_DEPTH) throw new SelectorError(`The selector is nested deeper than ${MAX_DEPTH}`);
+  }
+}
+
+function decodeName(name: string): string {
+  return name.includes('\\') ? name.split('|').map((part) => ident.decode(part)).join('|') : name;
+}
+
+function clip(text: string): string {
+  return text.length > 80 ? `${text.slice(0, 77)}…` : text;
+}
+
+/** An identifier escaped for use in a selector. Source: CSSOM §2.1, serialize an identifier. */
+export function escapeIdentifier(name: string): string {
+  return ident.encode(name);
+}
+
+/** A string quoted for use in a selector. Source: CSSOM §2.1, serialize a string. */
+export function quoteString(text: string): string {
+  return string.encode(text);
+}

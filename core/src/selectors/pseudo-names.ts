@@ -1,0 +1,38 @@
+/**
+ * Pseudo-classes without argument that the product answers. Others that Chromium knows are listed
+ * as known but undecided; any other name makes its selector invalid, as browsers have it.
+ * Source: Selectors 4, https://drafts.csswg.org/selectors-4/, and HTML §"pseudo-classes".
+ */
+export const ANSWERED_PSEUDO_CLASSES: ReadonlySet<string> = new Set([
+  'hover', 'active', 'focus', 'focus-visible', 'focus-within', 'link', 'visited', 'any-link', 'target',
+  'enabled', 'disabled', 'checked', 'indeterminate', 'default', 'required', 'optional', 'valid', 'invalid',
+  'user-valid', 'user-invalid', 'in-range', 'out-of-range', 'read-only', 'read-write', 'placeholder-shown', 'open',
+  'root', 'empty', 'first-child', 'last-child', 'only-child', 'first-of-type', 'last-of-type', 'only-of-type',
+  'defined', 'autofill', 'fullscreen', 'modal', 'popover-open', 'picture-in-picture', 'playing', 'paused',
+  'seeking', 'buffering', 'stalled', 'muted', 'volume-locked', 'target-within', 'target-current', 'active-view-transition',
+  // Aliases and vendor spellings that Chromium takes.
+  '-webkit-any-link', '-webkit-autofill', '-webkit-full-screen', '-webkit-drag', '-webkit-full-page-media', '-webkit-full-screen-ancestor',
+  'xr-overlay', 'has-slotted', '-internal-autofill-selected',
+  // Of scrollbar parts and of selected text.
+  'horizontal', 'vertical', 'decrement', 'increment', 'start', 'end', 'double-button', 'single-button', 'no-button', 'corner-present', 'window-inactive',
+]);
+
+/** Pseudo-elements that may be written with a single colon. Source: Selectors 4 §3.6. */
+export const LEGACY_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set(['before', 'after', 'first-line', 'first-letter']);
+
+/** Pseudo-elements that the product resolves. */
+export const RESOLVED_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set([
+  'before', 'after', 'marker', 'placeholder', 'selection', 'first-line', 'first-letter', 'backdrop', 'file-selector-button',
+  '-webkit-scrollbar', '-webkit-scrollbar-thumb', '-webkit-scrollbar-track', '-webkit-scrollbar-track-piece',
+  '-webkit-scrollbar-button', '-webkit-scrollbar-corner', '-webkit-resizer',
+]);
+
+/** Pseudo-elements that are valid in Chromium but not resolved; their rules are kept apart and named. */
+export const OTHER_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set([
+  'cue', 'highlight', 'target-text', 'spelling-error', 'grammar-error', 'details-content', 'scroll-marker', 'scroll-marker-group', 'scroll-button',
+  'column', 'checkmark', 'picker', 'picker-icon', 'search-text', 'view-transition', 'view-transition-group', 'view-transition-image-pair', 'view-transition-old',
+  'view-transition-new', 'view-transition-group-children', 'interest-hint',
+]);
+
+/** Pseudo-classes by which a rule holds in one state only; the frame answers them by attribute too. */
+export const STATE_PSEUDO_CLASSES = ['hover', 'active', 'focus', 'focus-visible', 'focus-within', 'link', 'visited'] as const;

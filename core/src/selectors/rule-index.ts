@@ -1,0 +1,57 @@
+import type { ElementNode } from '../dom/tree.js';
+import type { ComplexSelector, CompoundSelector } from './selector.js';
+import { subjectOf } from './selector.js';
+
+/** Things found by the selector that leads to them, bucketed by what its subject must have. */
+export interface SelectorIndex<T> {
+  /** Entries whose subject may match the element; a superset, to be matched. */
+  candidates(element: ElementNode): readonly T[];
+}
+
+type Key = `#${string}` | `.${string}` | `[${string}` | `<${string}` | '*';
+
+/**
+ * Builds an index over selectors.
+ * @param foldCase whether class and id names fold ASCII case (quirks mode).
+ */
+export function createSelectorIndex<T>(entries: Iterable<{ readonly selector: ComplexSelector; readonly entry: T }>, foldCase: boolean): SelectorIndex<T> {
+  const buckets = new Map<string, T[]>();
+  const fold = (name: string): string => (foldCase ? name.toLowerCase() : name);
+  for (const { selector, entry } of entries) {
+    for (const key of new Set(subjectKeys(subjectOf(selector)))) {
+      const folded = key.startsWith('#') || key.startsWith('.') ? fold(key) : key;
+      const bucket = buckets.get(folded);
+      if (bucket) bucket.push(entry);
+      else buckets.set(folded, [entry]);
+    }
+  }
+  return {
+    candidates(element) {
+      const found: T[] = [];
+      const add = (key: string): void => {
+        const bucket = buckets.get(key);
+        if (bucket) for (const entry of bucket) found.push(entry);
+      };
+      if (element.id !== null) add(`#${fold(element.id)}`);
+      for (const name of element.classes) add(`.${fold(name)}`);
+      for (const name of element.attributes.keys()) add(`[${name}`);
+      add(`<${element.localName.toLowerCase()}`);
+      add('*');
+      return found;
+    },
+  };
+}
+
+/** The rarest thing a compound asks for; several when it is a list of alternatives. */
+function subjectKeys(compound: CompoundSelector): Key[] {
+  if (compound.ids.length > 0) return [`#${compound.ids[0]}`];
+  if (compound.classes.length > 0) return [`.${compound.classes[0]}`];
+  for (const test of compound.pseudoClasses) {
+    if (test.kind !== 'is' || test.list.length === 0) continue;
+    const keys = test.list.flatMap((selector) => subjectKeys(subjectOf(selector)));
+    if (!keys.includes('*')) return keys;
+  }
+  if (compound.type !== null) return [`<${compound.type.toLowerCase()}`];
+  if (compound.attributes.length > 0) return [`[${compound.attributes[0].name.toLowerCase()}`];
+  return ['*'];
+}

@@ -1,0 +1,11 @@
+import 'css-tree';
+
+// What @types/css-tree (made for version 2) does not know yet.
+declare module 'css-tree' {
+  function tokenize(source: string, onToken: (type: number, start: number, end: number) => void): void;
+  const tokenTypes: Readonly<Record<string, number>>;
+  interface Lexer {
+    /** The property's syntax, or `null` when unknown. */
+    getProperty(name: string): object | null;
+  }
+}

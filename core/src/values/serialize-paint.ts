@@ -1,0 +1,109 @@
+import { generate, parse, type CssNode } from 'css-tree';
+import type { Color } from './color.js';
+import { resolveColorValue } from './compute-color.js';
+import { computeLengths, type LengthContext } from './compute-length.js';
+import { isColorFunction, parseColorNode } from './parse-color.js';
+import { serializeColor } from './serialize-color.js';
+
+/** What colours and lengths inside an image or a shadow hang on. */
+export interface PaintContext {
+  readonly scheme: 'light' | 'dark';
+  readonly currentColor: Color;
+  readonly lengths: LengthContext;
+}
+
+/** Images with their colours and lengths computed. Source: CSS Images 4 §3. */
+export function serializeImages(text: string, context: PaintContext): string {
+  if (text === 'none') return text;
+  return serializeNodes(childrenOf(text), context);
+}
+
+/**
+ * Shadows as `getComputedStyle` writes them: colour, lengths, `inset`.
+ * Source: CSS Backgrounds 3 §7.1, CSS Text Decoration 4 §4.
+ */
+export function serializeShadows(text: string, context: PaintContext): string {
+  if (text === 'none') return text;
+  return readShadows(text, context).map(({ color, lengths, inset }) => [serializeColor(color), ...lengths, ...(inset ? ['inset'] : [])].join(' ')).join(', ');
+}
+
+/** One shadow; lengths are texts in px: offsets, blur and, for boxes, spread. */
+export interface Shadow {
+  readonly color: Color;
+  readonly lengths: readonly string[];
+  readonly inset: boolean;
+}
+
+/** The shadows of a `box-shadow` or `text-shadow`. */
+export function readShadows(text: string, context: PaintContext): Shadow[] {
+  if (text === 'none') return [];
+  const groups: CssNode[][] = [[]];
+  for (const node of childrenOf(text)) {
+    if (node.type === 'Operator' && node.value === ',') groups.push([]);
+    else groups[groups.length - 1].push(node);
+  }
+  return groups.map((group) => {
+    let color: Color = context.currentColor;
+    let inset = false;
+    const lengths: string[] = [];
+    for (const node of group) {
+      if (node.type === 'Identifier' && node.name.toLowerCase() === 'inset') inset = true;
+      else if (isColorNode(node)) color = colorOf(node, context) ?? color;
+      else lengths.push(computeLengths(generate(node), context.lengths));
+    }
+    const wanted = lengths.length > 3 ? 4 : 3;
+    while (lengths.length < wanted) lengths.push('0px');
+    return { color, lengths: lengths.map((length) => (length === '0' ? '0px' : length)), inset };
+  });
+}
+
+/** The colour stops and other colours inside an image, in order. */
+export function colorsInImages(text: string, context: PaintContext): Color[] {
+  const found: Color[] = [];
+  const visit = (nodes: readonly CssNode[]): void => {
+    for (const node of nodes) {
+      const color = isColorNode(node) ? colorOf(node, context) : null;
+      if (color) found.push(color);
+      else if (node.type === 'Function') visit(node.children.toArray());
+    }
+  };
+  if (text !== 'none') visit(childrenOf(text));
+  return found;
+}
+
+function childrenOf(text: string): CssNode[] {
+  const node = parse(text, { context: 'value' });
+  return node.type === 'Value' ? node.children.toArray() : [];
+}
+
+function isColorNode(node: CssNode): boolean {
+  return node.type === 'Hash' || (node.type === 'Function' ? isColorFunction(node.name) : node.type === 'Identifier' && parseColorNode(node) !== null);
+}
+
+function colorOf(node: CssNode, context: PaintContext): Color | null {
+  const value = parseColorNode(node);
+  return value ? resolveColorValue(value, context) : null;
+}
+
+function serializeNodes(nodes: readonly CssNode[], context: PaintContext): string {
+  let text = '';
+  for (const node of nodes) {
+    if (node.type === 'Operator') {
+      text = node.value === ',' ? `${text.trimEnd()}, ` : `${text.trimEnd()} ${node.value} `;
+      continue;
+    }
+    if (node.type === 'WhiteSpace') continue;
+    text += `${serializeNode(node, context)} `;
+  }
+  return text.trim();
+}
+
+function serializeNode(node: CssNode, context: PaintContext): string {
+  if (isColorNode(node)) {
+    const color = colorOf(node, context);
+    if (color) return serializeColor(color);
+  }
+  if (node.type === 'Url') return `url("${node.value}")`;
+  if (node.type === 'Function' && /gradient$|image-set$|^cross-fade$/i.test(node.name)) return `${node.name.toLowerCase()}(${serializeNodes(node.children.toArray(), context)})`;
+  return computeLengths(generate(node), context.lengths);
+}

@@ -1,0 +1,66 @@
+import { T, skipBlank, textBetween, tokenText, tokenizeCss } from '../syntax/tokens.js';
+
+/** Value of a custom property for substitution; `null` is the guaranteed-invalid value. */
+export type LookUp = (name: string) => string | null;
+
+/** Substituted texts longer than this count as invalid, in UTF-16 units. Source: CSS Variables 1 §3.3 allows such a limit. */
+const MAX_LENGTH = 1_000_000;
+const MAX_DEPTH = 100;
+
+/**
+ * Substitutes `var()` in a value.
+ * Source: CSS Variables 1 §3, https://www.w3.org/TR/css-variables-1/#substitute-a-var
+ * @returns `null` when it is invalid at computed-value time.
+ */
+export function substituteVariables(value: string, lookUp: LookUp, depth = 0): string | null {
+  if (!/var\(/i.test(value)) return /(?:^|[^\w-])(?:env|attr|if)\(/i.test(value) ? substituteEnvironment(value) : value;
+  if (depth > MAX_DEPTH || value.length > MAX_LENGTH) return null;
+  const tokens = tokenizeCss(value);
+  let result = '';
+  for (let i = 0; i < tokens.count; i += 1) {
+    if (tokens.types[i] !== T.Function || tokenText(tokens, i).toLowerCase() !== 'var(') {
+      result += tokenText(tokens, i);
+      continue;
+    }
+    const close = Math.min(tokens.closers[i], tokens.count);
+    const name = skipBlank(tokens, i + 1, close);
+    const comma = skipBlank(tokens, name + 1, close);
+    if (name >= close || tokens.types[name] !== T.Ident || !tokenText(tokens, name).startsWith('--') || (comma < close && tokens.types[comma] !== T.Comma)) return null;
+    let replacement = lookUp(tokenText(tokens, name));
+    if (replacement === null) {
+      if (comma >= close) return null;
+      replacement = substituteVariables(textBetween(tokens, comma + 1, close), lookUp, depth + 1);
+      if (replacement === null) return null;
+    }
+    // An empty comment keeps the neighbours apart, as tokens would be.
+    result += `${needsGap(result, replacement) ? '/**/' : ''}${replacement}${close + 1 < tokens.count ? '/**/' : ''}`;
+    if (result.length > MAX_LENGTH) return null;
+    i = close;
+  }
+  return substituteEnvironment(result);
+}
+
+/** No environment variable is defined in a captured page, so `env()` falls back. Source: CSS Environment Variables 1 §3. */
+function substituteEnvironment(value: string): string | null {
+  if (!/(?:^|[^\w-])env\(/i.test(value)) return value;
+  const tokens = tokenizeCss(value);
+  let result = '';
+  for (let i = 0; i < tokens.count; i += 1) {
+    if (tokens.types[i] !== T.Function || tokenText(tokens, i).toLowerCase() !== 'env(') {
+      result += tokenText(tokens, i);
+      continue;
+    }
+    const close = Math.min(tokens.closers[i], tokens.count);
+    const name = skipBlank(tokens, i + 1, close);
+    const comma = skipBlank(tokens, name + 1, close);
+    const isInset = /^safe-area-inset-/i.test(tokenText(tokens, name));
+    if (!isInset && (comma >= close || tokens.types[comma] !== T.Comma)) return null;
+    result += isInset ? '0px' : textBetween(tokens, comma + 1, close);
+    i = close;
+  }
+  return result;
+}
+
+function needsGap(before: string, after: string): boolean {
+  return /[\w%-]$/.test(before) && /^[\w%-]/.test(after);
+}
