@@ -58,8 +58,8 @@ export function finishLonghand(property: string, value: ComputedValue, style: St
     case 'mask-image':
     case 'border-image-source':
     case 'list-style-image': return serializeImages(text, paint);
-    case 'box-shadow':
-    case 'text-shadow': return serializeShadows(text, paint);
+    case 'box-shadow': return serializeShadows(text, paint, 'box');
+    case 'text-shadow': return serializeShadows(text, paint, 'text');
     case 'letter-spacing': return text === '0px' ? 'normal' : text;
     default: return text;
   }

@@ -22,9 +22,9 @@ export function serializeImages(text: string, context: PaintContext): string {
  * Shadows as `getComputedStyle` writes them: colour, lengths, `inset`.
  * Source: CSS Backgrounds 3 §7.1, CSS Text Decoration 4 §4.
  */
-export function serializeShadows(text: string, context: PaintContext): string {
+export function serializeShadows(text: string, context: PaintContext, kind: 'box' | 'text'): string {
   if (text === 'none') return text;
-  return readShadows(text, context).map(({ color, lengths, inset }) => [serializeColor(color), ...lengths, ...(inset ? ['inset'] : [])].join(' ')).join(', ');
+  return readShadows(text, context, kind).map(({ color, lengths, inset }) => [serializeColor(color), ...lengths, ...(inset ? ['inset'] : [])].join(' ')).join(', ');
 }
 
 /** One shadow; lengths are texts in px: offsets, blur and, for boxes, spread. */
@@ -35,7 +35,7 @@ export interface Shadow {
 }
 
 /** The shadows of a `box-shadow` or `text-shadow`. */
-export function readShadows(text: string, context: PaintContext): Shadow[] {
+export function readShadows(text: string, context: PaintContext, kind: 'box' | 'text'): Shadow[] {
   if (text === 'none') return [];
   const groups: CssNode[][] = [[]];
   for (const node of childrenOf(text)) {
@@ -51,8 +51,7 @@ export function readShadows(text: string, context: PaintContext): Shadow[] {
       else if (isColorNode(node)) color = colorOf(node, context) ?? color;
       else lengths.push(computeLengths(generate(node), context.lengths));
     }
-    const wanted = lengths.length > 3 ? 4 : 3;
-    while (lengths.length < wanted) lengths.push('0px');
+    while (lengths.length < (kind === 'box' ? 4 : 3)) lengths.push('0px');
     return { color, lengths: lengths.map((length) => (length === '0' ? '0px' : length)), inset };
   });
 }

@@ -1,0 +1,60 @@
+import { lineageOf, type ElementNode } from '../dom/tree.js';
+import type { StyleView } from '../resolve/style-view.js';
+import { WHITE, rgb8, type Color } from '../values/color.js';
+import { colorsInImages } from '../values/serialize-paint.js';
+import { compositeOver, contrastRatio } from './contrast.js';
+
+/** What stands behind and around one element's text, as painted. */
+export interface Surroundings {
+  /** Opaque colour under the text: the worst point, where a gradient lies under it. */
+  readonly ground: Color;
+  /** Opaque colour behind the element itself, next to its edge and ring. */
+  readonly outside: Color;
+  /** The text's colour as painted, opacity and alpha worked in. */
+  readonly text: Color;
+  /** Contrast of text on ground, 1–21. */
+  readonly ratio: number;
+  /** What makes the figure uncertain; empty when nothing does. */
+  readonly doubts: readonly string[];
+}
+
+/**
+ * Composites the fills of an element and its ancestors down to the canvas, opacity groups included.
+ * Boxes are taken to lie inside their ancestors; pictures are not looked at, which is said in `doubts`.
+ * Source: CSS Compositing 1 §5, CSS Color 4 §3.2 opacity.
+ */
+export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = ''): Surroundings {
+  const chain = lineageOf(element).map((node) => view.style(node));
+  if (pseudo !== '') chain.push(view.style(element, pseudo));
+  const doubts: string[] = [];
+  const layers = chain.map((style) => {
+    const image = style.computed('background-image');
+    const imageText = image.kind === 'text' ? image.text : 'none';
+    const plain = style.color('background-color') ?? rgb8(0, 0, 0, 0);
+    const stops = colorsInImages(imageText, { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: { em: () => style.fontSize(), rem: () => 16, viewport: view.environment } });
+    if (/url\(|image-set\(/i.test(imageText)) doubts.push('a picture lies under it');
+    const opacity = style.computed('opacity');
+    return { fills: stops.length > 0 ? stops.map((stop) => compositeOver(stop, plain)) : [plain], opacity: opacity.kind === 'text' ? Number(opacity.text) : 1 };
+  });
+  const last = chain[chain.length - 1];
+  const textColor = last.color('color') ?? rgb8(0, 0, 0);
+  const gradientAt = layers.map(({ fills }) => fills.length > 1).lastIndexOf(true);
+  const choices = gradientAt === -1 ? [0] : layers[gradientAt].fills.map((_, i) => i);
+  let worst: Surroundings | null = null;
+  for (const choice of choices) {
+    const fillAt = (i: number): Color => layers[i].fills[i === gradientAt ? choice : 0];
+    let outside: Color = WHITE;
+    const paint = (i: number, behind: Color): { ground: Color; text: Color } => {
+      if (i === layers.length) return { ground: behind, text: compositeOver(textColor, behind) };
+      if (i === layers.length - 1) outside = behind;
+      const inner = paint(i + 1, compositeOver(fillAt(i), behind));
+      const { opacity } = layers[i];
+      if (opacity >= 1) return inner;
+      return { ground: compositeOver(inner.ground, behind, opacity), text: compositeOver(inner.text, behind, opacity) };
+    };
+    const { ground, text } = paint(0, WHITE);
+    const ratio = contrastRatio(text, ground);
+    if (!worst || ratio < worst.ratio) worst = { ground, outside, text, ratio, doubts };
+  }
+  return worst as Surroundings;
+}

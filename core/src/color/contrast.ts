@@ -1,0 +1,42 @@
+import type { Color } from '../values/color.js';
+import { channelsIn, type Triple } from '../values/convert-color.js';
+
+/**
+ * Relative luminance, 0–1, alpha ignored.
+ * Source: WCAG 2.2, https://www.w3.org/TR/WCAG22/#dfn-relative-luminance, with the threshold 0.04045 its errata give.
+ */
+export function relativeLuminance(color: Color): number {
+  const linear = srgbChannels(color).map((channel) => (channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4));
+  return 0.2126 * linear[0] + 0.7152 * linear[1] + 0.0722 * linear[2];
+}
+
+/**
+ * Contrast ratio of two opaque colours, 1–21, not rounded: 4.499 does not reach 4.5.
+ * Source: WCAG 2.2, https://www.w3.org/TR/WCAG22/#dfn-contrast-ratio
+ */
+export function contrastRatio(a: Color, b: Color): number {
+  const [lighter, darker] = [relativeLuminance(a), relativeLuminance(b)].sort((x, y) => y - x);
+  return (lighter + 0.05) / (darker + 0.05);
+}
+
+/** Ratios that WCAG 2.2 asks for: 1.4.3 text and large text, 1.4.6 enhanced, 1.4.11 edges, icons and focus rings. */
+export const RATIOS = { text: 4.5, largeText: 3, enhanced: 7, nonText: 3 } as const;
+
+/**
+ * A colour laid over another, as an opaque sRGB colour when `below` is opaque.
+ * Source: CSS Compositing 1 §5.1 simple alpha compositing, in sRGB as browsers do it.
+ */
+export function compositeOver(above: Color, below: Color, opacity = 1): Color {
+  const alpha = (above.alpha ?? 0) * opacity;
+  const under = below.alpha ?? 0;
+  const total = alpha + under * (1 - alpha);
+  const top = srgbChannels(above);
+  const bottom = srgbChannels(below);
+  const channels = top.map((channel, i) => (total === 0 ? 0 : (channel * alpha + bottom[i] * under * (1 - alpha)) / total)) as unknown as Triple;
+  return { space: 'legacy', channels, alpha: total };
+}
+
+/** sRGB channels, clipped to the gamut as a display does. */
+export function srgbChannels(color: Color): Triple {
+  return channelsIn(color, 'srgb').map((channel) => Math.min(1, Math.max(0, channel))) as unknown as Triple;
+}

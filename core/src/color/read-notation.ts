@@ -1,0 +1,75 @@
+import type { Color } from '../values/color.js';
+import { rgb8 } from '../values/color.js';
+import { channelsIn } from '../values/convert-color.js';
+import { resolveColorValue } from '../values/compute-color.js';
+import { parseColor } from '../values/parse-color.js';
+import { BLACK } from '../values/color.js';
+
+/** One way to read what someone typed. */
+export interface ColorReading {
+  readonly color: Color;
+  /** CSS for it. */
+  readonly css: string;
+  /** How it was read, in plain words. */
+  readonly as: string;
+}
+
+const MAX_LENGTH = 200;
+
+/**
+ * Reads a colour in any notation people type or paste: every CSS notation, hex without `#`, bare triplets,
+ * with a property name or a semicolon left on. What can be read two ways comes back as two readings.
+ * @returns no reading when it is no colour.
+ */
+export function readColorNotation(input: string): readonly ColorReading[] {
+  if (input.length > MAX_LENGTH) return [];
+  const text = input.trim().replace(/^[a-z-]+\s*:\s*(?!\d+\s*[;,]?\s*[a-z]\s*:)(?=\S)/i, (prefix) => (/^[rgb]\s*:/i.test(prefix) ? prefix : '')).replace(/\s*!important\s*;?$|;+\s*$/i, '').trim();
+  if (text === '') return [];
+  const readings: ColorReading[] = [];
+  const add = (color: Color | null, css: string, as: string): void => {
+    if (color && !readings.some((reading) => reading.css === css)) readings.push({ color, css, as });
+  };
+  const digits = /^#?([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.exec(text)?.[1];
+  if (digits) add(absolute(`#${digits}`), `#${digits.toLowerCase()}`, digits.length > 4 ? `${digits.length} hex digits` : `${digits.length} hex digits, each doubled`);
+  const triplet = readTriplet(text);
+  if (triplet) add(triplet, hexOf(triplet), `red, green, blue: ${channels8(triplet).join(' ')}`);
+  // Three two-digit decimals run together look like hex.
+  const spaced = /^(\d{2})[\s,;/]*(\d{2})[\s,;/]*(\d{2})$/.exec(text);
+  if (spaced) {
+    const [, r, g, b] = spaced;
+    const decimal = rgb8(Number(r), Number(g), Number(b));
+    add(decimal, hexOf(decimal), `red, green, blue: ${channels8(decimal).join(' ')}`);
+    add(absolute(`#${r}${g}${b}`), `#${r}${g}${b}`, '6 hex digits');
+  }
+  if (readings.length === 0) add(absolute(text), text.toLowerCase().replace(/\s+/g, ' '), /\(/.test(text) ? `${text.slice(0, text.indexOf('(')).toLowerCase()}()` : 'a CSS colour name');
+  return readings;
+}
+
+function readTriplet(text: string): Color | null {
+  const labelled = /^r\s*[:=]\s*(\d{1,3})\s*[,;]?\s*g\s*[:=]\s*(\d{1,3})\s*[,;]?\s*b\s*[:=]\s*(\d{1,3})$/i.exec(text);
+  const bare = labelled ?? /^\(?\s*(\d{1,3}(?:\.\d+)?)\s*(?:,|\s|;|\/)\s*(\d{1,3}(?:\.\d+)?)\s*(?:,|\s|;|\/)\s*(\d{1,3}(?:\.\d+)?)\s*\)?$/.exec(text);
+  if (bare) {
+    const values = bare.slice(1, 4).map(Number);
+    return values.every((value) => value <= 255) ? rgb8(Math.round(values[0]), Math.round(values[1]), Math.round(values[2])) : null;
+  }
+  const percent = /^\(?\s*([\d.]+)%\s*,?\s*([\d.]+)%\s*,?\s*([\d.]+)%\s*\)?$/.exec(text);
+  if (!percent) return null;
+  const values = percent.slice(1, 4).map(Number);
+  return values.every((value) => value <= 100) ? rgb8(Math.round(values[0] * 2.55), Math.round(values[1] * 2.55), Math.round(values[2] * 2.55)) : null;
+}
+
+function absolute(text: string): Color | null {
+  const value = parseColor(text);
+  if (!value || value.kind === 'currentcolor') return null;
+  return resolveColorValue(value, { scheme: 'light', currentColor: BLACK });
+}
+
+function channels8(color: Color): number[] {
+  return channelsIn(color, 'srgb').map((channel) => Math.round(Math.min(1, Math.max(0, channel)) * 255));
+}
+
+/** Hex of a colour in sRGB, clipped to its gamut; with alpha digits only where it is not opaque. */
+export function hexOf(color: Color): string {
+  const alpha = Math.round((color.alpha ?? 0) * 255);
+  return `#${[...channels8(color), ...(alpha < 255 ? [alpha] : [])].map((channel) => channel.toString(16).padStart(2, '0')).join('')}`;
+}

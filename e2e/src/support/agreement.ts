@@ -1,0 +1,171 @@
+import type { CDPSession, Page as BrowserPage } from 'playwright-core';
+import { StyleView, type ElementNode, type MediaEnvironment, type Page } from '@upper-veneer/core';
+
+/** Colour longhands on which core and browser must agree wholly. */
+export const COLOR_PROPERTIES = [
+  'color', 'background-color', 'border-top-color', 'border-right-color', 'border-bottom-color', 'border-left-color', 'outline-color',
+  'text-decoration-color', 'fill', 'stroke', 'caret-color', 'accent-color',
+] as const;
+
+/** One value on which they differ. */
+export interface Difference {
+  readonly element: number;
+  readonly name: string;
+  readonly pseudo: string;
+  readonly state: string;
+  readonly property: string;
+  readonly core: string;
+  readonly browser: string;
+}
+
+/** Outcome of a comparison, by property. */
+export interface Agreement {
+  readonly compared: Map<string, number>;
+  readonly differences: Difference[];
+}
+
+export function emptyAgreement(): Agreement {
+  return { compared: new Map(), differences: [] };
+}
+
+/** Pseudo-states as CDP's `CSS.forcePseudoState` names them. `rest` forces none. */
+export type ForcedState = 'rest' | 'hover' | 'focus' | 'focus-visible' | 'active';
+
+/**
+ * Compares the core's values with `getComputedStyle` for every element and generated pseudo-element of a loaded page.
+ * In a state, each element in turn is forced into it, hover and active with its ancestors.
+ */
+export async function compareWithBrowser(
+  browserPage: BrowserPage, page: Page, options: { readonly properties: readonly string[]; readonly states: readonly ForcedState[]; readonly environment?: Partial<MediaEnvironment> }, into: Agreement,
+): Promise<void> {
+  const { properties, states, environment } = options;
+  await settle(browserPage);
+  for (const state of states) {
+    if (state === 'rest') {
+      const values = await readAll(browserPage, properties);
+      const view = new StyleView(page, { environment });
+      page.document.elements.forEach((element, i) => record(view, element, values[i] ?? {}, state, properties, into));
+      continue;
+    }
+    await forEachForced(browserPage, page, state, async (element, chain) => {
+      const view = new StyleView(page, { environment, states: new Map(chain.map((node) => [node, new Set([state])])) });
+      const values = await readOne(browserPage, element.number, properties);
+      record(view, element, values, state, properties, into);
+    });
+  }
+}
+
+/** Values by pseudo-element (`''` for the element itself). */
+type Values = Record<string, string[]>;
+
+function record(view: StyleView, element: ElementNode, values: Values, state: string, properties: readonly string[], into: Agreement): void {
+  for (const pseudo of ['', 'before', 'after']) {
+    const browser = values[pseudo];
+    if (pseudo !== '' && view.generates(element, pseudo) !== (browser !== undefined)) {
+      into.differences.push({ element: element.number, name: nameOf(element), pseudo, state, property: 'content', core: String(view.generates(element, pseudo)), browser: String(browser !== undefined) });
+      continue;
+    }
+    if (!browser) continue;
+    const style = view.style(element, pseudo);
+    properties.forEach((property, i) => {
+      into.compared.set(property, (into.compared.get(property) ?? 0) + 1);
+      const core = style.resolved(property);
+      if (!sameValue(core, browser[i])) into.differences.push({ element: element.number, name: nameOf(element), pseudo, state, property, core, browser: browser[i] });
+    });
+  }
+}
+
+function nameOf(element: ElementNode): string {
+  return element.localName + (element.id ? `#${element.id}` : '') + element.classes.map((name) => `.${name}`).join('');
+}
+
+/** Equal texts, or equal but for the last digits of their numbers. */
+export function sameValue(a: string, b: string): boolean {
+  const clean = (text: string): string => text.replace(/url\("?(?:http:\/\/site\.test\/)?([^")]*)"?\)/g, (_, path: string) => `url(${path.split('/').pop()})`).replace(/\s+/g, ' ').trim();
+  const x = clean(a);
+  const y = clean(b);
+  if (x === y) return true;
+  const number = /-?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/g;
+  if (x.replace(number, '#') !== y.replace(number, '#')) return false;
+  const left = (x.match(number) ?? []).map(Number);
+  const right = (y.match(number) ?? []).map(Number);
+  return left.every((value, i) => Math.abs(value - right[i]) <= Math.max(0.002, Math.abs(value) * 0.0005));
+}
+
+/** Stops transitions and animations, which would show values between two states. */
+async function settle(browserPage: BrowserPage): Promise<void> {
+  await browserPage.evaluate(() => {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync('*, ::before, ::after { transition: none !important; animation: none !important; }');
+    const roots: (Document | ShadowRoot)[] = [document];
+    for (const root of roots) {
+      root.adoptedStyleSheets = [...root.adoptedStyleSheets, sheet];
+      for (const element of root.querySelectorAll('*')) if (element.shadowRoot) roots.push(element.shadowRoot);
+    }
+  });
+}
+
+/* The two readers run in the page; elements are numbered as the core numbers them. */
+const READER = `(properties, only) => {
+  const elements = [...document.querySelectorAll('*')];
+  const hosts = elements.filter((e) => e.shadowRoot);
+  for (let i = 0; i < hosts.length; i += 1) {
+    const inner = [...hosts[i].shadowRoot.querySelectorAll('*')];
+    elements.push(...inner);
+    hosts.push(...inner.filter((e) => e.shadowRoot));
+  }
+  const read = (element) => {
+    const out = {};
+    for (const pseudo of ['', 'before', 'after']) {
+      const style = getComputedStyle(element, pseudo ? '::' + pseudo : undefined);
+      const content = style.getPropertyValue('content');
+      if (pseudo && (content === 'none' || content === 'normal')) continue;
+      out[pseudo] = properties.map((property) => style.getPropertyValue(property));
+    }
+    return out;
+  };
+  return only === null ? elements.map(read) : read(elements[only]);
+}`;
+
+async function readAll(browserPage: BrowserPage, properties: readonly string[]): Promise<Values[]> {
+  return browserPage.evaluate(`(${READER})(${JSON.stringify(properties)}, null)`);
+}
+
+async function readOne(browserPage: BrowserPage, number: number, properties: readonly string[]): Promise<Values> {
+  return browserPage.evaluate(`(${READER})(${JSON.stringify(properties)}, ${number})`);
+}
+
+/** Forces a state on each element in turn; the chain that holds it is the element and, for hover and active, its ancestors. */
+async function forEachForced(browserPage: BrowserPage, page: Page, state: ForcedState, visit: (element: ElementNode, chain: readonly ElementNode[]) => Promise<void>): Promise<void> {
+  const session: CDPSession = await browserPage.context().newCDPSession(browserPage);
+  await session.send('DOM.enable');
+  await session.send('CSS.enable');
+  const { root } = await session.send('DOM.getDocument', { depth: -1, pierce: true });
+  const { nodeIds } = await session.send('DOM.querySelectorAll', { nodeId: root.nodeId, selector: '*' });
+  const ids: number[] = [...nodeIds];
+  interface CdpNode { readonly nodeId: number; readonly shadowRoots?: readonly CdpNode[]; readonly children?: readonly CdpNode[]; readonly shadowRootType?: string }
+  const shadowOf = new Map<number, number>();
+  const index = (node: CdpNode): void => {
+    const shadow = node.shadowRoots?.find((candidate) => candidate.shadowRootType !== 'user-agent');
+    if (shadow) shadowOf.set(node.nodeId, shadow.nodeId);
+    for (const child of [...(node.children ?? []), ...(node.shadowRoots ?? [])]) index(child);
+  };
+  index(root as CdpNode);
+  for (let i = 0; i < ids.length; i += 1) {
+    const shadow = shadowOf.get(ids[i]);
+    if (shadow !== undefined) ids.push(...(await session.send('DOM.querySelectorAll', { nodeId: shadow, selector: '*' })).nodeIds);
+  }
+  const force = (element: ElementNode, on: boolean): Promise<unknown> => session.send('CSS.forcePseudoState', { nodeId: ids[element.number], forcedPseudoClasses: on ? [state] : [] });
+  const withAncestors = state === 'hover' || state === 'active';
+  const walk = async (element: ElementNode, chain: readonly ElementNode[]): Promise<void> => {
+    const next = withAncestors ? [...chain, element] : [element];
+    await force(element, true);
+    await visit(element, next);
+    if (!withAncestors) await force(element, false);
+    for (const child of element.children) await walk(child, next);
+    for (const child of element.shadowRoot?.children ?? []) await walk(child, next);
+    if (withAncestors) await force(element, false);
+  };
+  for (const element of page.document.root.children) await walk(element, []);
+  await session.detach();
+}
