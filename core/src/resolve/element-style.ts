@@ -167,10 +167,15 @@ export class ElementStyle implements StyleSource {
   /** A colour longhand's used colour, that of a visited link included; `null` for `none` and `auto`. */
   color(property: string): Color | null {
     const own = this.#ownColor(property);
-    const visited = VISITED_LONGHANDS.has(property) ? this.surroundings.visited() : null;
-    const seen = visited ? visited.#ownColor(property) : null;
+    const visited = this.seen(property);
+    const seen = visited === this ? null : visited.#ownColor(property);
     // Browsers keep the alpha of the unvisited colour, so that nothing about the visit can be measured.
     return own && seen ? { ...seen, alpha: own.alpha } : own;
+  }
+
+  /** The style that decides a longhand to the eye: that of a visited link where browsers permit it, else this one. */
+  seen(property: string): ElementStyle {
+    return (VISITED_LONGHANDS.has(property) ? this.surroundings.visited() : null) ?? this;
   }
 
   #ownColor(property: string): Color | null {

@@ -58,7 +58,8 @@ export interface Explanation {
 export function explain(view: StyleView, element: ElementNode, property: string, pseudo = ''): Explanation {
   const name = canonicalName(property);
   const style = view.style(element, pseudo);
-  let origin: ElementStyle = style;
+  let origin: ElementStyle = style.seen(name);
+  const own = origin;
   let ranked = origin.ranked(name);
   const inherits = name.startsWith('--') || (LONGHANDS.get(name)?.inherited ?? false);
   while (inherits && ranked.length === 0 && origin.parent) {
@@ -69,7 +70,7 @@ export function explain(view: StyleView, element: ElementNode, property: string,
     property: name,
     resolved: style.resolved(name),
     plies: ranked.map((declaration, i) => toPly(declaration, i === 0 ? null : ranked[i - 1])),
-    inheritedFrom: origin === style || ranked.length === 0 ? null : origin.element,
+    inheritedFrom: origin === own || ranked.length === 0 ? null : origin.element,
     isInitial: ranked.length === 0,
     discarded: style.discarded(name).map(({ block, written, start, reason }) => ({ declaration: written, source: sourceOf(block, start), reason })),
   };

@@ -42,6 +42,8 @@ export interface Page {
   readonly registered: ReadonlyMap<string, RegisteredProperty>;
   readonly problems: readonly Problem[];
   readonly veneerPlace: VeneerPlace;
+  /** Place of the veneer in the order of appearance: rules from this number on come after it. */
+  readonly veneerOrder: number;
   /** @internal */
   readonly base: FlatRules;
   /** @internal */
@@ -72,6 +74,7 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
     registered: base.registered,
     problems: [...collected.problems, ...base.problems],
     veneerPlace,
+    veneerOrder: veneerPlace === 'body-end' ? base.rules.length : firstRuleInBody(base),
     base,
     indexes: [indexRules(userAgentRules.rules, document), indexRules(base.rules, document)],
   };
@@ -80,11 +83,10 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
 
 /** The page with another veneer; its document, sheets and their index are shared, not rebuilt. */
 export function withVeneer(page: Page, css: string): Page {
-  const after = page.veneerPlace === 'body-end' ? page.base.rules.length : firstRuleAfterHead(page);
   const sheet: Sheet = { name: VENEER_SHEET_NAME, origin: 'author', text: css, media: '', tree: page.document.root, owner: null, disabled: false, title: '' };
   const flat = flattenSheets([sheet], () => null);
   // Between two whole numbers there is room for any number of rules.
-  const rules = flat.rules.map((rule, i) => ({ ...rule, order: after - 1 + (i + 1) / (flat.rules.length + 1) }));
+  const rules = flat.rules.map((rule, i) => ({ ...rule, order: page.veneerOrder - 1 + (i + 1) / (flat.rules.length + 1) }));
   return {
     ...page,
     layerRanks: rankLayers([...page.base.layers, ...flat.layers.filter((name) => !page.base.layers.includes(name))]),
@@ -93,13 +95,13 @@ export function withVeneer(page: Page, css: string): Page {
   };
 }
 
-function firstRuleAfterHead(page: Page): number {
+function firstRuleInBody(base: FlatRules): number {
   const isInBody = (sheet: Sheet): boolean => {
     for (let node = sheet.owner; node; node = node.parent) if (node.localName === 'head') return false;
     return sheet.owner !== null;
   };
-  const index = page.base.rules.findIndex((rule) => isInBody(rule.sheet));
-  return index === -1 ? page.base.rules.length : index;
+  const index = base.rules.findIndex((rule) => isInBody(rule.sheet));
+  return index === -1 ? base.rules.length : index;
 }
 
 function indexRules(rules: readonly StyleRule[], document: PageDocument): RuleIndexes {

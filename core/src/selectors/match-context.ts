@@ -22,6 +22,14 @@ export interface MatchContext {
   readonly budget: { steps: number };
 }
 
+/** Steps one question about the document may take. */
+const REST_BUDGET = 50_000_000;
+
+/** Context of a question about the document as it stands, no state given. */
+export function restContext(document: PageDocument): MatchContext {
+  return { document, states: NO_STATES, tree: document.root, scope: null, visitedLink: null, hasAnswers: new Map(), budget: { steps: REST_BUDGET } };
+}
+
 /** Thrown when selectors cost more than the bound. */
 export class MatchBudgetError extends Error {
   readonly code = 'too-large';

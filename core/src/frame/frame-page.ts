@@ -1,0 +1,89 @@
+import { parse, serialize, type DefaultTreeAdapterTypes as P5 } from 'parse5';
+import { resolvePath } from '../rules/resolve-path.js';
+import { rewriteStates } from './rewrite-states.js';
+
+/** Attribute with an element's running number. */
+export const NUMBER_ATTRIBUTE = 'data-uv-n';
+
+const DROPPED = new Set(['script', 'base', 'object', 'embed', 'applet', 'frame', 'frameset', 'portal']);
+const ADDRESS_ATTRIBUTES = new Set(['src', 'href', 'srcset', 'poster', 'action', 'formaction', 'xlink:href', 'data', 'ping', 'background']);
+
+export interface FramePageOptions {
+  /** Path of the page within the site. */
+  readonly path: string;
+  /** Address under which the site's files are served, ending in `/`. */
+  readonly filesAt: string;
+}
+
+/**
+ * A captured page for the preview frame: no scripts or handlers, addresses only to the site's own files,
+ * elements numbered as the core numbers them, state pseudo-classes answering to attributes.
+ */
+export function framePage(text: string, options: FramePageOptions): string {
+  const document = parse(text, { scriptingEnabled: false });
+  let next = 0;
+  const shadows: { template: P5.Template }[] = [];
+  const hosts = new Set<P5.ParentNode>();
+  const visit = (parent: P5.ParentNode): void => {
+    const kept: P5.ChildNode[] = [];
+    for (const node of parent.childNodes) {
+      if (!('tagName' in node)) {
+        kept.push(node);
+        continue;
+      }
+      const isShadow = node.tagName === 'template' && /^(?:open|closed)$/i.test(node.attrs.find(({ name }) => name === 'shadowrootmode')?.value ?? '') && 'tagName' in parent && !hosts.has(parent);
+      if (isShadow) {
+        hosts.add(parent);
+        shadows.push({ template: node as P5.Template });
+        kept.push(node);
+        continue;
+      }
+      const number = next;
+      next += 1;
+      if (DROPPED.has(node.tagName)) {
+        // Its place stays, so that numbers and sibling counts do.
+        kept.push(placeholderFor(node, number));
+        continue;
+      }
+      cleanElement(node, number, options);
+      if (node.tagName === 'style') rewriteStyleElement(node);
+      visit(node);
+      kept.push(node);
+    }
+    parent.childNodes = kept;
+  };
+  visit(document);
+  for (let i = 0; i < shadows.length; i += 1) visit(shadows[i].template.content);
+  return serialize(document);
+}
+
+/** A dropped element leaves an inert one of the same name behind: selectors still count and match it. */
+function placeholderFor(node: P5.Element, number: number): P5.Element {
+  const attrs = node.attrs.filter(({ name }) => name === 'id' || name === 'class').concat({ name: NUMBER_ATTRIBUTE, value: String(number) });
+  const inert = node.tagName === 'script' ? [...attrs, { name: 'type', value: 'text/plain' }] : attrs;
+  return { ...node, attrs: inert, childNodes: [] };
+}
+
+function cleanElement(node: P5.Element, number: number, options: FramePageOptions): void {
+  node.attrs = node.attrs.filter(({ name, value }) => {
+    if (/^on/i.test(name) || name.startsWith('data-uv-') || name === 'autofocus' || name === 'nonce' || name === 'integrity' || name === 'crossorigin' || name === 'ping') return false;
+    if (node.tagName === 'meta' && name === 'http-equiv' && /refresh|content-security-policy/i.test(value)) return false;
+    return !(node.tagName === 'iframe' && (name === 'src' || name === 'srcdoc'));
+  }).map((attribute) => {
+    if (attribute.name === 'style') return attribute;
+    if (!ADDRESS_ATTRIBUTES.has(attribute.name)) return attribute;
+    // Links keep their address, which selectors may ask for; nothing in the frame can follow it.
+    if (node.tagName === 'a' || node.tagName === 'area') return attribute;
+    if (attribute.name === 'srcset') return { ...attribute, value: '' };
+    if (attribute.value.startsWith('#') || /^data:image\//i.test(attribute.value)) return attribute;
+    const path = resolvePath(options.path, attribute.value);
+    return { ...attribute, value: path === null ? '' : options.filesAt + path.split('/').map(encodeURIComponent).join('/') };
+  });
+  node.attrs.push({ name: NUMBER_ATTRIBUTE, value: String(number) });
+}
+
+function rewriteStyleElement(node: P5.Element): void {
+  const text = node.childNodes.map((child) => ('value' in child ? child.value : '')).join('');
+  const rewritten = rewriteStates(text).replaceAll(/<\/style/gi, '<\\/style');
+  node.childNodes = [{ nodeName: '#text', value: rewritten, parentNode: node } as P5.TextNode];
+}

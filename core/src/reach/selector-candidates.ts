@@ -1,0 +1,136 @@
+import { ancestorsOf, siblingsOf, type ElementNode } from '../dom/tree.js';
+import { escapeIdentifier, quoteString } from '../selectors/parse-selector.js';
+import { compareSpecificity, type Specificity } from '../selectors/selector.js';
+import { addSpecificity } from '../selectors/specificity.js';
+import { isLastingId, lastingClasses } from './class-names.js';
+
+/** A selector text with its specificity and how much it leans on what may not last (0 is best). */
+export interface Candidate {
+  readonly text: string;
+  readonly specificity: Specificity;
+  readonly frailty: number;
+  /** How far up the names it leans on are, summed; names the page's own rules use for this count as near. */
+  readonly distance: number;
+}
+
+const TELLING_ATTRIBUTES = ['type', 'role', 'aria-current', 'name'] as const;
+const MAX_CLASSES = 3;
+const MAX_CONTEXTS = 14;
+
+/**
+ * Selectors that match an element, from its own names and those of its ancestors, the least specific first.
+ * @param subjects selector texts to start from instead of the element's own, for "everywhere".
+ * @param hooks selector of the rule to beat: names in it are those its maker gave for the purpose.
+ */
+export function selectorCandidates(element: ElementNode, subjects: readonly Candidate[] = [], hooks = ''): Candidate[] {
+  const own = subjects.length > 0 ? subjects : subjectCandidates(element);
+  const contexts = contextCandidates(element, hooks);
+  const all: Candidate[] = [...own];
+  for (const subject of own) {
+    for (const context of contexts) {
+      all.push(join(context, ' ', subject));
+    }
+  }
+  if (subjects.length === 0) {
+    const place = placeCandidates(element);
+    for (const subject of place) {
+      all.push(subject);
+      for (const context of contexts) all.push(join(context, ' ', subject));
+    }
+    const parent = element.parent;
+    if (parent) {
+      for (const outer of subjectCandidates(parent).slice(0, 4)) for (const subject of own.slice(0, 4)) all.push(join(outer, ' > ', subject));
+    }
+    for (let i = 0; i < Math.min(contexts.length, 6); i += 1) {
+      for (let j = i + 1; j < Math.min(contexts.length, 8); j += 1) {
+        for (const subject of own.slice(0, 5)) if (contexts[j].depth > contexts[i].depth) all.push(join(contexts[j], ' ', join(contexts[i], ' ', subject)));
+      }
+    }
+  }
+  return all.sort((a, b) => a.frailty - b.frailty || compareSpecificity(a.specificity, b.specificity) || a.distance - b.distance || a.text.length - b.text.length || (a.text < b.text ? -1 : 1));
+}
+
+interface Context extends Candidate {
+  readonly depth: number;
+}
+
+function join(left: Candidate, combinator: string, right: Candidate): Candidate {
+  return { text: `${left.text}${combinator}${right.text}`, specificity: addSpecificity(left.specificity, right.specificity), frailty: left.frailty + right.frailty, distance: left.distance + right.distance };
+}
+
+/** Ways to name an element by itself. */
+export function subjectCandidates(element: ElementNode): Candidate[] {
+  const tag: Candidate = { text: cssName(element.localName), specificity: [0, 0, 1], frailty: 0, distance: 0 };
+  const found: Candidate[] = [tag];
+  const classes = lastingClasses(element.classes).slice(0, MAX_CLASSES);
+  const classText = (names: readonly string[]): string => names.map((name) => `.${escapeIdentifier(name)}`).join('');
+  for (const name of classes) {
+    found.push({ text: classText([name]), specificity: [0, 1, 0], frailty: 0, distance: 0 }, { text: `${tag.text}${classText([name])}`, specificity: [0, 1, 1], frailty: 0, distance: 0 });
+  }
+  for (let i = 0; i < classes.length; i += 1) {
+    for (let j = i + 1; j < classes.length; j += 1) found.push({ text: classText([classes[i], classes[j]]), specificity: [0, 2, 0], frailty: 0, distance: 0 });
+  }
+  for (const name of TELLING_ATTRIBUTES) {
+    const value = element.attributes.get(name);
+    if (value === undefined || value.length > 40) continue;
+    const test = `[${name}=${quoteString(value)}]`;
+    found.push({ text: `${tag.text}${test}`, specificity: [0, 1, 1], frailty: 0, distance: 0 });
+    if (classes.length > 0) found.push({ text: `${classText([classes[0]])}${test}`, specificity: [0, 2, 0], frailty: 0, distance: 0 });
+  }
+  const stateClasses = element.classes.filter((name) => !lastingClasses([name]).length && /^(?:is|has)-|^(?:active|current|selected)$/i.test(name));
+  for (const name of stateClasses) found.push({ text: `${classText([...classes.slice(0, 1), name])}`, specificity: [0, Math.min(classes.length, 1) + 1, 0], frailty: 0, distance: 0 });
+  if (element.id && isLastingId(element.id)) found.push({ text: `#${escapeIdentifier(element.id)}`, specificity: [1, 0, 0], frailty: 0, distance: 0 });
+  return found;
+}
+
+/** Ancestors by name, nearest first. */
+function contextCandidates(element: ElementNode, hooks: string): Context[] {
+  const found: Context[] = [];
+  let depth = 0;
+  for (const node of ancestorsOf(element)) {
+    depth += 1;
+    const at = depth;
+    const context = (text: string, specificity: Specificity): Context => ({ text, specificity, frailty: 0, depth: at, distance: hooks.includes(text) ? 0 : at });
+    for (const name of lastingClasses(node.classes).slice(0, 2)) found.push(context(`.${escapeIdentifier(name)}`, [0, 1, 0]));
+    if (node.id && isLastingId(node.id)) found.push(context(`#${escapeIdentifier(node.id)}`, [1, 0, 0]));
+    if (['main', 'header', 'footer', 'nav', 'aside', 'form', 'section', 'article', 'ul', 'ol', 'table', 'p', 'li', 'body'].includes(node.localName)) found.push(context(node.localName, [0, 0, 1]));
+    const state = node.classes.find((name) => /^(?:is|has)-/.test(name));
+    if (state) found.push(context(`.${escapeIdentifier(state)}`, [0, 1, 0]));
+    if (found.length >= MAX_CONTEXTS) break;
+  }
+  return found;
+}
+
+/** By position, the last resort: it breaks when a neighbour comes or goes. */
+function placeCandidates(element: ElementNode): Candidate[] {
+  const siblings = siblingsOf(element).filter((node) => node.localName === element.localName);
+  const tag = cssName(element.localName);
+  const found: Candidate[] = [];
+  const own = (node: ElementNode): string => {
+    const same = siblingsOf(node).filter((other) => other.localName === node.localName);
+    return same.length === 1 ? cssName(node.localName) : `${cssName(node.localName)}:nth-of-type(${same.indexOf(node) + 1})`;
+  };
+  if (siblings.length > 1) found.push({ text: `${tag}:nth-of-type(${siblings.indexOf(element) + 1})`, specificity: [0, 1, 1], frailty: 1, distance: 0 });
+  // A path of positions down from the nearest named ancestor always exists.
+  let path = own(element);
+  let types = 1;
+  let classes = siblings.length > 1 ? 1 : 0;
+  let frailty = 2;
+  for (const node of ancestorsOf(element)) {
+    const name = node.id && isLastingId(node.id) ? `#${escapeIdentifier(node.id)}` : lastingClasses(node.classes)[0] ? `.${escapeIdentifier(lastingClasses(node.classes)[0])}` : null;
+    if (name) {
+      found.push({ text: `${name} > ${path}`, specificity: [name.startsWith('#') ? 1 : 0, classes + (name.startsWith('.') ? 1 : 0), types], frailty, distance: 0 });
+      if (name.startsWith('#')) break;
+    }
+    path = `${own(node)} > ${path}`;
+    classes += own(node).includes(':') ? 1 : 0;
+    types += 1;
+    frailty += 1;
+    if (!node.parent) found.push({ text: path, specificity: [0, classes, types], frailty, distance: 0 });
+  }
+  return found;
+}
+
+function cssName(localName: string): string {
+  return escapeIdentifier(localName);
+}

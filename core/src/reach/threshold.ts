@@ -1,0 +1,88 @@
+import type { ElementNode } from '../dom/tree.js';
+import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
+import type { RankedDeclaration } from '../resolve/element-style.js';
+import { StyleView } from '../resolve/style-view.js';
+import { pointerStates } from '../resolve/pointer-states.js';
+import { NO_SPECIFICITY, compareSpecificity, type Specificity } from '../selectors/selector.js';
+import type { MediaEnvironment } from '../conditions/environment.js';
+import { OVERRIDE_STATES, type OverrideState } from '../veneer/override.js';
+
+/** An element on a page of the site. */
+export interface Place {
+  readonly page: Page;
+  readonly element: ElementNode;
+}
+
+/** What a rule needs to win on every target. */
+export interface Threshold {
+  /** Specificity to reach; equal is enough unless `strict`. */
+  readonly specificity: Specificity;
+  readonly strict: boolean;
+  readonly important: boolean;
+  /** Why no stylesheet can win; `null` when one can. */
+  readonly impossible: string | null;
+  /** The declaration that sets the bar, `sheet:line selector`, for people. */
+  readonly setBy: string | null;
+}
+
+export interface ThresholdQuestion {
+  readonly places: readonly Place[];
+  readonly pseudo: string;
+  readonly state: OverrideState;
+  readonly longhands: readonly string[];
+  /** Whether a rule of the veneer is about to be replaced and so no rival. */
+  readonly isReplaced: (selectorText: string) => boolean;
+  readonly environment?: Partial<MediaEnvironment>;
+}
+
+/** The highest bar that present winners set for a rule loaded where the veneer is. */
+export function findThreshold(question: ThresholdQuestion): Threshold {
+  const { places, pseudo, state, longhands, isReplaced, environment } = question;
+  let bar: Threshold = { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: null, setBy: null };
+  for (const { page, element } of places) {
+    const style = new StyleView(page, { states: pointerStates(page.document, element, state), environment }).style(element, pseudo);
+    for (const longhand of longhands) {
+      for (const declaration of style.seen(longhand).ranked(longhand)) {
+        if (declaration.block.origin !== 'author' || isReplaced(declaration.block.selector?.text ?? '')) continue;
+        bar = raise(bar, rivalOf(declaration, page, state));
+        // A normal declaration below an important one sets no bar of its own.
+        if (declaration.important) break;
+      }
+    }
+  }
+  return bar;
+}
+
+function rivalOf({ block, important }: RankedDeclaration, page: Page, state: OverrideState): Threshold {
+  const rule = block.rule;
+  const setBy = rule ? `${rule.sheet.name} ${block.selector?.text ?? ''}`.trim() : 'its style attribute';
+  if (block.attached) {
+    return { specificity: NO_SPECIFICITY, strict: false, important: true, impossible: important ? 'Its style attribute says !important, which no stylesheet can beat' : null, setBy };
+  }
+  if (rule?.layer !== null && rule?.layer !== undefined) {
+    if (important) return { specificity: NO_SPECIFICITY, strict: false, important: true, impossible: `Layer ${rule.layer} says !important, which no rule outside layers can beat`, setBy };
+    return { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: null, setBy: null };
+  }
+  const isOwn = rule?.sheet.name === VENEER_SHEET_NAME;
+  return { specificity: block.specificity, strict: isOwn ? !comesBefore(block.selector?.text ?? '', state) : block.order >= page.veneerOrder, important, impossible: null, setBy };
+}
+
+/** Whether a rule of the veneer is for a state that is written before this one. */
+function comesBefore(selector: string, state: OverrideState): boolean {
+  const own: OverrideState = /:active/.test(selector) ? 'active' : /:focus/.test(selector) ? 'focus' : /:hover/.test(selector) ? 'hover' : /:visited/.test(selector) ? 'visited' : 'rest';
+  return OVERRIDE_STATES.indexOf(own) < OVERRIDE_STATES.indexOf(state);
+}
+
+function raise(a: Threshold, b: Threshold): Threshold {
+  if (a.impossible || b.impossible) return a.impossible ? a : b;
+  if (a.important !== b.important) return a.important ? a : b;
+  const order = compareSpecificity(a.specificity, b.specificity);
+  if (order !== 0) return order > 0 ? a : b;
+  return a.strict ? a : b;
+}
+
+/** Whether a specificity clears a bar. */
+export function clears(specificity: Specificity, bar: Threshold): boolean {
+  const order = compareSpecificity(specificity, bar.specificity);
+  return order > 0 || (order === 0 && !bar.strict);
+}

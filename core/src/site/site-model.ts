@@ -1,0 +1,103 @@
+import type { ElementNode } from '../dom/tree.js';
+import { alikeKey, kindSelector } from '../reach/alike.js';
+import type { Place } from '../reach/threshold.js';
+import { parsePage, withVeneer, type Page, type VeneerPlace } from '../resolve/page.js';
+import { pointerStates, type StateName } from '../resolve/pointer-states.js';
+import { StyleView } from '../resolve/style-view.js';
+import { restContext } from '../selectors/match-context.js';
+import { matchesAny } from '../selectors/match-selector.js';
+import { parseSelectorList } from '../selectors/parse-selector.js';
+import type { SelectorList } from '../selectors/selector.js';
+import { compileVeneer } from '../veneer/compile-veneer.js';
+import type { Override, Reach } from '../veneer/override.js';
+import type { Palette } from '../veneer/palette.js';
+
+/** A named region of the site's pages. */
+export interface Part {
+  readonly id: number;
+  readonly name: string;
+  readonly kind: string;
+  /** Selector of its outermost elements. */
+  readonly selector: string;
+}
+
+/** A site as it was captured. */
+export interface SiteSource {
+  readonly pages: readonly { readonly id: number; readonly name: string; readonly path: string; readonly html: string }[];
+  /** Stylesheets by path. */
+  readonly stylesheets: Readonly<Record<string, string>>;
+  readonly parts: readonly Part[];
+  readonly veneerPlace: VeneerPlace;
+  readonly prefix: string;
+}
+
+/** A site being worked on: its pages resolved, with the veneer as it stands. Immutable but for its caches. */
+export interface SiteModel {
+  readonly source: SiteSource;
+  readonly pages: ReadonlyMap<number, Page>;
+  readonly overrides: readonly Override[];
+  readonly palette: Palette;
+  /** The veneer compiled. */
+  readonly css: string;
+  /** @internal */
+  readonly parts: readonly { readonly part: Part; readonly selectors: SelectorList }[];
+}
+
+/** Opens a site without a veneer. */
+export function openSite(source: SiteSource): SiteModel {
+  const loadSheet = (path: string): string | null => (Object.hasOwn(source.stylesheets, path) ? source.stylesheets[path] : null);
+  const pages = new Map(source.pages.map(({ id, path, html }) => [id, parsePage(html, { path, loadSheet, veneerPlace: source.veneerPlace })]));
+  return { source, pages, overrides: [], palette: { swatches: [], roles: [] }, css: '', parts: source.parts.map((part) => ({ part, selectors: parseSelectorList(part.selector) })) };
+}
+
+/** The site with other overrides or another palette; only the veneer is parsed again. */
+export function dressSite(site: SiteModel, overrides: readonly Override[], palette: Palette): SiteModel {
+  const css = compileVeneer(overrides, { palette, parts: site.source.parts, prefix: site.source.prefix });
+  return { ...site, overrides, palette, css, pages: new Map([...site.pages].map(([id, page]) => [id, withVeneer(page, css)])) };
+}
+
+/** Page with an id. @throws {RangeError} when the site has none. */
+export function pageOf(site: SiteModel, pageId: number): Page {
+  const page = site.pages.get(pageId);
+  if (!page) throw new RangeError(`No page ${pageId} in this site`);
+  return page;
+}
+
+/** Element with a running number. @throws {RangeError} when the page has none. */
+export function elementOf(page: Page, number: number): ElementNode {
+  const element = page.document.elements[number];
+  if (!element) throw new RangeError(`No element ${number} in a page of ${page.document.elements.length}`);
+  return element;
+}
+
+/** View of a page with one element in a state. */
+export function viewIn(page: Page, element: ElementNode, state: StateName, width: number): StyleView {
+  return new StyleView(page, { states: pointerStates(page.document, element, state), environment: { width } });
+}
+
+/** Elements a reach takes in, over all pages; the element itself among them. */
+export function placesInReach(site: SiteModel, pageId: number, element: ElementNode, reach: Reach): Place[] {
+  const page = pageOf(site, pageId);
+  if (reach === 'one') return [{ page, element }];
+  const key = alikeKey(element);
+  const kinds = reach === 'everywhere' ? parseSelectorList(kindSelector(element).join(', ')) : [];
+  const places: Place[] = [];
+  for (const candidatePage of site.pages.values()) {
+    const context = restContext(candidatePage.document);
+    for (const candidate of candidatePage.document.elements) {
+      if (candidate.root !== candidatePage.document.root) continue;
+      const isIn = reach === 'alike' ? candidate.localName === element.localName && alikeKey(candidate) === key : matchesAny(kinds, candidate, context);
+      if (isIn) places.push({ page: candidatePage, element: candidate });
+    }
+  }
+  return places;
+}
+
+/** The part an element belongs to: that of its nearest ancestor that is one. */
+export function partOf(site: SiteModel, page: Page, element: ElementNode): Part | null {
+  const context = restContext(page.document);
+  for (let node: ElementNode | null = element; node; node = node.flatParent) {
+    for (const { part, selectors } of site.parts) if (matchesAny(selectors, node, context)) return part;
+  }
+  return null;
+}
