@@ -1,5 +1,4 @@
 import { clone, generate, lexer, parse, walk, type CssNode, type List, type ListItem } from 'css-tree';
-import '../syntax/css-tree-additions.js';
 import { isColorFunction, parseColorNode } from '../values/parse-color.js';
 
 /** CSS-wide keywords. Source: CSS Cascading 5 §7.3. */

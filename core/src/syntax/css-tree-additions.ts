@@ -1,4 +1,4 @@
-import 'css-tree';
+import type {} from 'css-tree';
 
 // What @types/css-tree (made for version 2) does not know yet.
 declare module 'css-tree' {

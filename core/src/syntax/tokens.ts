@@ -1,5 +1,4 @@
 import { tokenize, tokenTypes } from 'css-tree';
-import './css-tree-additions.js';
 
 /** Token types of CSS Syntax 3 §4, as css-tree numbers them. */
 export const T = tokenTypes as unknown as Readonly<Record<

@@ -1,0 +1,6 @@
+export {
+  ChangeRequest, OverrideBody, PublicationRequest, REACH_NAMES, RevisionRequest, ROLES, STATES, TypedColor, VALUE_KINDS, ValueBody,
+} from './requests.js';
+export { validateBody, type Validated } from './validate.js';
+export { PROBLEM_MEDIA_TYPE, type FieldError, type ProblemDocument } from './problem-document.js';
+export type { DraftDocument, RevisionSummary, SiteDocument, SiteSummary } from './responses.js';

@@ -1,0 +1,16 @@
+/** One field and what is wrong with it. `field` is a path such as `put.0.selector`, empty for the body as a whole. */
+export interface FieldError {
+  readonly field: string;
+  readonly reason: string;
+}
+
+/** A refused request. Source: RFC 9457, Problem Details for HTTP APIs. */
+export interface ProblemDocument {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail?: string;
+  readonly errors?: readonly FieldError[];
+}
+
+export const PROBLEM_MEDIA_TYPE = 'application/problem+json';

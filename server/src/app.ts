@@ -1,0 +1,54 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import compression from 'compression';
+import express, { type Express } from 'express';
+import helmet from 'helmet';
+import { createDraftEvents } from './draft-events.js';
+import { localOnly } from './http/local-only.js';
+import { HttpProblem, problemHandler } from './http/problem.js';
+import { draftRoutes } from './routes/draft.js';
+import { frameRoutes } from './routes/frame.js';
+import { siteRoutes } from './routes/sites.js';
+import type { Store } from './store.js';
+
+export interface AppOptions {
+  readonly store: Store;
+  /** Address of the stand-in host for a site. */
+  readonly hostUrl: (siteId: number) => string;
+  /** Folder of the built web client; left out in tests. */
+  readonly webFolder?: string;
+  readonly allowedHosts?: readonly string[];
+  readonly now?: () => Date;
+  readonly log?: (error: unknown) => void;
+}
+
+/** The application's server, not listening. `close` ends its open streams. */
+export function createApp(options: AppOptions): { readonly app: Express; readonly close: () => void } {
+  const { store, hostUrl, webFolder, allowedHosts = [], now = () => new Date(), log = () => undefined } = options;
+  const events = createDraftEvents();
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(localOnly(allowedHosts));
+  app.use('/frame', frameRoutes(store));
+  app.use(helmet({
+    contentSecurityPolicy: {
+      directives: { 'default-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'script-src': ["'self'"], 'img-src': ["'self'", 'data:'], 'worker-src': ["'self'"], 'frame-src': ["'self'"], 'upgrade-insecure-requests': null },
+    },
+    strictTransportSecurity: false,
+  }));
+  app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+  app.use(express.json({ limit: '2mb' }));
+  app.use('/api', siteRoutes(store, hostUrl), draftRoutes({ store, events, now }));
+  app.use('/api', () => {
+    throw new HttpProblem(404, 'Not found', 'There is nothing at this address');
+  });
+  if (webFolder && existsSync(join(webFolder, 'index.html'))) {
+    app.use(express.static(webFolder, { index: false, maxAge: '1h', setHeaders: (response, path) => {
+      if (path.endsWith('.html')) response.setHeader('cache-control', 'no-store');
+    } }));
+    app.get('/*path', (_request, response) => response.set('cache-control', 'no-store').sendFile(join(webFolder, 'index.html')));
+    app.get('/', (_request, response) => response.set('cache-control', 'no-store').sendFile(join(webFolder, 'index.html')));
+  }
+  app.use(problemHandler(log));
+  return { app, close: () => events.close() };
+}

@@ -1,0 +1,91 @@
+/** Schema changes, oldest first; append only. `user_version` counts those applied. */
+export const MIGRATIONS: readonly string[] = [
+  `
+  CREATE TABLE site (
+    id INTEGER PRIMARY KEY,
+    name TEXT NOT NULL,
+    prefix TEXT NOT NULL DEFAULT 'brand',
+    veneer_place TEXT NOT NULL DEFAULT 'head-end' CHECK (veneer_place IN ('head-end', 'body-end')),
+    version INTEGER NOT NULL DEFAULT 0
+  ) STRICT;
+  CREATE TABLE page (
+    id INTEGER PRIMARY KEY,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    position INTEGER NOT NULL,
+    name TEXT NOT NULL,
+    path TEXT NOT NULL,
+    html TEXT NOT NULL,
+    UNIQUE (site_id, path)
+  ) STRICT;
+  CREATE TABLE asset (
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    path TEXT NOT NULL,
+    media_type TEXT NOT NULL,
+    body BLOB NOT NULL,
+    PRIMARY KEY (site_id, path)
+  ) STRICT;
+  CREATE TABLE part (
+    id INTEGER PRIMARY KEY,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    position INTEGER NOT NULL,
+    name TEXT NOT NULL,
+    kind TEXT NOT NULL,
+    selector TEXT NOT NULL
+  ) STRICT;
+  CREATE TABLE swatch (
+    id INTEGER PRIMARY KEY,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    position INTEGER NOT NULL,
+    name TEXT NOT NULL,
+    css TEXT NOT NULL
+  ) STRICT;
+  CREATE TABLE role (
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    role TEXT NOT NULL,
+    swatch_id INTEGER NOT NULL REFERENCES swatch (id),
+    shade INTEGER NOT NULL DEFAULT 0,
+    PRIMARY KEY (site_id, role)
+  ) STRICT;
+  CREATE TABLE override (
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    id TEXT NOT NULL,
+    part_id INTEGER REFERENCES part (id) ON DELETE SET NULL,
+    page_id INTEGER NOT NULL REFERENCES page (id),
+    element INTEGER NOT NULL,
+    pseudo TEXT NOT NULL,
+    reach TEXT NOT NULL,
+    state TEXT NOT NULL,
+    property TEXT NOT NULL,
+    value TEXT NOT NULL,
+    selector TEXT NOT NULL,
+    important INTEGER NOT NULL,
+    PRIMARY KEY (site_id, id)
+  ) STRICT;
+  CREATE TABLE change (
+    id INTEGER PRIMARY KEY,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    label TEXT NOT NULL,
+    before TEXT NOT NULL,
+    after TEXT NOT NULL,
+    undone INTEGER NOT NULL DEFAULT 0,
+    made_at TEXT NOT NULL
+  ) STRICT;
+  CREATE INDEX change_by_site ON change (site_id, undone, id);
+  CREATE TABLE revision (
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    number INTEGER NOT NULL,
+    note TEXT NOT NULL,
+    css TEXT NOT NULL,
+    overrides TEXT NOT NULL,
+    saved_at TEXT NOT NULL,
+    PRIMARY KEY (site_id, number)
+  ) STRICT;
+  CREATE TABLE publication (
+    id INTEGER PRIMARY KEY,
+    site_id INTEGER NOT NULL,
+    revision INTEGER NOT NULL,
+    published_at TEXT NOT NULL,
+    FOREIGN KEY (site_id, revision) REFERENCES revision (site_id, number) ON DELETE CASCADE
+  ) STRICT;
+  `,
+];

@@ -1,0 +1,56 @@
+import type { Override, OverrideValue } from '@upper-veneer/core';
+import type { Db } from './open.js';
+
+interface Row {
+  readonly id: string;
+  readonly part_id: number | null;
+  readonly page_id: number;
+  readonly element: number;
+  readonly pseudo: string;
+  readonly reach: string;
+  readonly state: string;
+  readonly property: string;
+  readonly value: string;
+  readonly selector: string;
+  readonly important: number;
+}
+
+export type Overrides = ReturnType<typeof createOverrides>;
+
+/** Overrides of the draft. */
+export function createOverrides(db: Db) {
+  const statements = {
+    bySite: db.prepare<[number], Row>('SELECT * FROM override WHERE site_id = ? ORDER BY id'),
+    byId: db.prepare<[number, string], Row>('SELECT * FROM override WHERE site_id = ? AND id = ?'),
+    put: db.prepare(`INSERT INTO override (site_id, id, part_id, page_id, element, pseudo, reach, state, property, value, selector, important)
+      VALUES (@siteId, @id, @partId, @pageId, @element, @pseudo, @reach, @state, @property, @value, @selector, @important)
+      ON CONFLICT (site_id, id) DO UPDATE SET part_id = excluded.part_id, page_id = excluded.page_id, element = excluded.element, pseudo = excluded.pseudo,
+        reach = excluded.reach, state = excluded.state, property = excluded.property, value = excluded.value, selector = excluded.selector, important = excluded.important`),
+    drop: db.prepare<[number, string]>('DELETE FROM override WHERE site_id = ? AND id = ?'),
+  };
+  return {
+    bySite: (siteId: number): Override[] => statements.bySite.all(siteId).map(toOverride),
+    byId: (siteId: number, id: string): Override | null => {
+      const row = statements.byId.get(siteId, id);
+      return row ? toOverride(row) : null;
+    },
+    put: (siteId: number, override: Override) => statements.put.run({ ...override, siteId, value: JSON.stringify(override.value), important: override.important ? 1 : 0 }),
+    drop: (siteId: number, id: string) => statements.drop.run(siteId, id),
+  };
+}
+
+function toOverride(row: Row): Override {
+  return {
+    id: row.id,
+    partId: row.part_id,
+    pageId: row.page_id,
+    element: row.element,
+    pseudo: row.pseudo,
+    reach: row.reach as Override['reach'],
+    state: row.state as Override['state'],
+    property: row.property,
+    value: JSON.parse(row.value) as OverrideValue,
+    selector: row.selector,
+    important: row.important === 1,
+  };
+}

@@ -1,0 +1,50 @@
+import { colorOfCss, compileVeneer, parseSelectorList, SelectorError, type Override } from '@upper-veneer/core';
+import type { DraftDocument, FieldError, OverrideBody } from '@upper-veneer/contract';
+import type { Store } from './store.js';
+
+/** CSS of the draft. */
+export function compileDraft(store: Store, siteId: number): string {
+  const site = store.sites.byId(siteId);
+  return compileVeneer(store.overrides.bySite(siteId), { palette: store.sites.palette(siteId), parts: store.sites.parts(siteId), prefix: site?.prefix ?? 'brand' });
+}
+
+/** The draft as the web client sees it. */
+export function describeDraft(store: Store, siteId: number): DraftDocument {
+  const revisions = store.revisions.bySite(siteId);
+  const css = compileDraft(store, siteId);
+  return {
+    overrides: store.overrides.bySite(siteId) as readonly OverrideBody[],
+    ...store.changes.labels(siteId),
+    version: store.sites.byId(siteId)?.version ?? 0,
+    revisions: revisions.map(({ number, note, savedAt, css: text }) => ({ number, note, savedAt, rules: (text.match(/\{/g) ?? []).length })),
+    equalsRevision: revisions.find((revision) => revision.css === css)?.number ?? null,
+    publishedRevision: store.revisions.published(siteId),
+  };
+}
+
+/** What class rules cannot see: that selectors parse, colours are colours, and pages, parts and swatches exist. */
+export function checkOverrides(store: Store, siteId: number, overrides: readonly Override[]): FieldError[] {
+  const pages = new Set(store.sites.pages(siteId).map(({ id }) => id));
+  const parts = new Set(store.sites.parts(siteId).map(({ id }) => id));
+  const swatches = new Set(store.sites.palette(siteId).swatches.map(({ id }) => id));
+  return overrides.flatMap((override, i) => {
+    const errors: FieldError[] = [];
+    const add = (field: string, reason: string): number => errors.push({ field: `put.${i}.${field}`, reason });
+    if (!pages.has(override.pageId)) add('pageId', 'is no page of this site');
+    if (override.partId !== null && !parts.has(override.partId)) add('partId', 'is no part of this site');
+    if (override.value.kind === 'swatch' && !swatches.has(override.value.swatchId)) add('value.swatchId', 'is no swatch of this site');
+    if (override.value.kind === 'literal') {
+      const isColor = colorOfCss(override.value.css) !== null;
+      const isClearing = override.property === 'background-image' && override.value.css === 'none';
+      if (!isColor && !isClearing) add('value.css', `"${override.value.css}" is no colour`);
+    }
+    try {
+      parseSelectorList(override.selector);
+      if (/[{}]/.test(override.selector)) add('selector', 'holds a brace');
+    } catch (error) {
+      if (!(error instanceof SelectorError)) throw error;
+      add('selector', error.message);
+    }
+    return errors;
+  });
+}

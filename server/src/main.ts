@@ -1,0 +1,78 @@
+import { createServer, type Server } from 'node:http';
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { pino } from 'pino';
+import { createApp } from './app.js';
+import { DataError, openDatabase } from './db/open.js';
+import { seedFolder } from './seed/seed-folder.js';
+import { createStandInHost } from './stand-in-host.js';
+import { createStore } from './store.js';
+
+const root = resolve(dirname(fileURLToPath(import.meta.url)), '../..');
+const log = pino({ level: process.env['LOG_LEVEL'] ?? 'error' }, pino.destination(2));
+
+/** Ends with one clear line. */
+function fail(message: string): never {
+  process.stderr.write(`${message}\n`);
+  process.exit(1);
+}
+
+function readPort(name: string, fallback: number): number {
+  const text = process.env[name];
+  if (text === undefined || text === '') return fallback;
+  const port = Number(text);
+  return Number.isInteger(port) && port >= 0 && port < 65536 ? port : fail(`${name} must be a port number from 0 to 65535, not "${text}".`);
+}
+
+function listen(server: Server, port: number, name: string, address: string): Promise<number> {
+  return new Promise((done) => {
+    server.once('error', (error: NodeJS.ErrnoException) => {
+      if (error.code === 'EADDRINUSE') fail(`Port ${port} is in use. Set ${name} to a free port and start again.`);
+      fail(`Port ${port} cannot be used: ${error.message}.`);
+    });
+    server.listen(port, address, () => {
+      const bound = server.address();
+      done(typeof bound === 'object' && bound ? bound.port : port);
+    });
+  });
+}
+
+async function start(): Promise<void> {
+  const port = readPort('PORT', 4310);
+  const hostPort = readPort('HOST_PORT', port === 0 ? 0 : port + 1);
+  const address = process.env['LISTEN'] ?? '127.0.0.1';
+  const dataFolder = resolve(process.env['DATA_DIR'] ?? join(root, 'data'));
+  let db: ReturnType<typeof openDatabase>;
+  try {
+    db = openDatabase(join(dataFolder, 'upper-veneer.sqlite'));
+  } catch (error) {
+    if (error instanceof DataError) fail(`${error.message}. Set DATA_DIR to a folder that can be written.`);
+    throw error;
+  }
+  const store = createStore(db);
+  seedFolder(store.sites, join(root, 'demo'));
+  const hostServer = createServer(createStandInHost(store));
+  const boundHostPort = await listen(hostServer, hostPort, 'HOST_PORT', address);
+  const { app, close } = createApp({
+    store,
+    hostUrl: (siteId) => `http://localhost:${boundHostPort}/${siteId}/`,
+    webFolder: join(root, 'web/dist/browser'),
+    log: (error) => log.error(error),
+  });
+  const server = createServer(app);
+  const boundPort = await listen(server, port, 'PORT', address);
+  process.stdout.write(`Upper Veneer is at http://localhost:${boundPort}\n`);
+  const stop = (): void => {
+    close();
+    server.close();
+    hostServer.close();
+    server.closeAllConnections();
+    hostServer.closeAllConnections();
+    db.close();
+    process.exit(0);
+  };
+  process.once('SIGINT', stop);
+  process.once('SIGTERM', stop);
+}
+
+await start();

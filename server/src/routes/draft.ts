@@ -1,0 +1,67 @@
+import { Router } from 'express';
+import { ChangeRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
+import type { Override } from '@upper-veneer/core';
+import { checkOverrides, compileDraft, describeDraft } from '../draft.js';
+import type { DraftEvents } from '../draft-events.js';
+import { HttpProblem, readBody, readId } from '../http/problem.js';
+import type { Store } from '../store.js';
+
+export interface DraftRouteOptions {
+  readonly store: Store;
+  readonly events: DraftEvents;
+  readonly now: () => Date;
+}
+
+/** Changes, undo, redo, revisions and publishing; each answers with the draft as it then stands. */
+export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
+  const router = Router();
+  const siteOf = (text: string | string[] | undefined): number => {
+    const id = readId(text, 'site');
+    if (!store.sites.byId(id)) throw new HttpProblem(404, 'Not found', `There is no site ${id}`);
+    return id;
+  };
+  const answer = (siteId: number): ReturnType<typeof describeDraft> => {
+    const draft = describeDraft(store, siteId);
+    events.announce(siteId, draft.version);
+    return draft;
+  };
+  router.get('/sites/:siteId/draft', (request, response) => {
+    response.json(describeDraft(store, siteOf(request.params.siteId)));
+  });
+  router.get('/sites/:siteId/draft/events', (request, response) => {
+    events.subscribe(siteOf(request.params.siteId), response);
+  });
+  router.post('/sites/:siteId/changes', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { label, put, drop } = readBody(ChangeRequest, request.body);
+    const overrides = put.map((body) => ({ ...body, partId: body.partId ?? null, value: { ...body.value } })) as Override[];
+    const errors = checkOverrides(store, siteId, overrides);
+    if (errors.length > 0) throw new HttpProblem(422, 'Not stored', `${errors[0].field} ${errors[0].reason}`, errors);
+    store.changes.apply(siteId, label, overrides, drop, now().toISOString());
+    response.status(201).json(answer(siteId));
+  });
+  router.post('/sites/:siteId/undo', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    if (!store.changes.undo(siteId)) throw new HttpProblem(409, 'Nothing to undo', 'There is no change to take back');
+    response.json(answer(siteId));
+  });
+  router.post('/sites/:siteId/redo', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    if (!store.changes.redo(siteId)) throw new HttpProblem(409, 'Nothing to redo', 'There is no change to bring back');
+    response.json(answer(siteId));
+  });
+  router.post('/sites/:siteId/revisions', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { note } = readBody(RevisionRequest, request.body);
+    store.revisions.save(siteId, note, compileDraft(store, siteId), JSON.stringify(store.overrides.bySite(siteId)), now().toISOString());
+    response.status(201).json(answer(siteId));
+  });
+  router.post('/sites/:siteId/publications', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { revision } = readBody(PublicationRequest, request.body);
+    if (!store.revisions.byNumber(siteId, revision)) throw new HttpProblem(422, 'Not published', `revision ${revision} does not exist`, [{ field: 'revision', reason: 'does not exist' }]);
+    store.revisions.publish(siteId, revision, now().toISOString());
+    response.status(201).json(answer(siteId));
+  });
+  return router;
+}

@@ -1,0 +1,15 @@
+process.env.CHROME_BIN ??= '/usr/bin/chromium';
+
+module.exports = (config) => {
+  config.set({
+    frameworks: ['jasmine'],
+    plugins: [require('karma-jasmine'), require('karma-chrome-launcher')],
+    reporters: ['dots'],
+    browsers: ['HeadlessChromium'],
+    customLaunchers: {
+      HeadlessChromium: { base: 'ChromeHeadless', flags: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'] },
+    },
+    browserNoActivityTimeout: 180000,
+    restartOnFileChange: false,
+  });
+};

@@ -1,0 +1,14 @@
+import type { Route, Routes } from '@angular/router';
+
+/** A view of the bar across the top; `order` is its place in the work. */
+export interface ViewData {
+  readonly view: { readonly label: string; readonly order: number };
+}
+
+/** The views, each in a folder of its own. A new view is one more row. */
+export const VIEW_ROUTES: readonly (Route & { readonly path: string; readonly data: ViewData })[] = [
+  { path: 'bench', data: { view: { label: 'Bench', order: 4 } }, title: 'Bench · Upper Veneer', loadComponent: () => import('./bench/bench-page').then((module) => module.BenchPage) },
+  { path: 'sheet', data: { view: { label: 'Sheet', order: 6 } }, title: 'Sheet · Upper Veneer', loadComponent: () => import('./sheet/sheet-page').then((module) => module.SheetPage) },
+];
+
+export const routes: Routes = [...VIEW_ROUTES, { path: '', pathMatch: 'full', redirectTo: 'bench' }, { path: '**', redirectTo: 'bench' }];

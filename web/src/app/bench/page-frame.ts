@@ -1,0 +1,192 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
+import { DomSanitizer } from '@angular/platform-browser';
+import type { ForcedStates, Target } from '../shared/engine/engine-api';
+import { FrameDocument } from './frame-document';
+
+interface Box {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+const EDGE = 14;
+
+/** The page on its mat: pointing outlines and names what would be chosen, a click chooses. */
+@Component({
+  selector: 'uv-page-frame',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="stage" [style.width.px]="width() * scale()" [style.height.px]="stageHeight()">
+      <iframe #frame title="The page being worked on" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer"
+        [src]="safeUrl()" [style.width.px]="width()" [style.height.px]="stageHeight() / scale()" [style.transform]="'scale(' + scale() + ')'" (load)="onLoad()"></iframe>
+      <div class="glass" #glass role="application" tabindex="0" aria-label="Page. Point at an element and click to choose it; arrow keys walk up, down and across."
+        (pointermove)="onMove($event)" (pointerleave)="hovered.set(null)" (click)="onClick($event)" (wheel)="onWheel($event)" (keydown)="onKey($event)">
+        @for (box of reachedBoxes(); track $index) { <span class="reached" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span> }
+        @if (chosenBox(); as box) {
+          <span class="outline chosen" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span>
+        }
+        @if (hoverBox(); as box) {
+          <span class="outline" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span>
+        }
+        @if (tag(); as tag) { <span class="tag uv-mono" [style.left.px]="tag.left" [style.top.px]="tag.top">{{ tag.text }}</span> }
+      </div>
+      @if (!isReady()) { <p class="loading" aria-live="polite">Loading the page…</p> }
+    </div>
+  `,
+  styles: `
+    :host { display: block; position: relative; overflow: hidden; background: var(--uv-mat); padding: ${EDGE}px ${EDGE}px 0; }
+    .stage { position: relative; margin: 0 auto; overflow: hidden; background: #fff; box-shadow: 0 1px 6px rgb(0 0 0 / 25%); }
+    iframe { position: absolute; left: 0; top: 0; border: 0; transform-origin: 0 0; background: #fff; }
+    .glass { position: absolute; inset: 0; cursor: crosshair; overflow: hidden; touch-action: none; }
+    .glass:focus-visible { outline: none; box-shadow: inset 0 0 0 2px var(--uv-ink), inset 0 0 0 4px var(--uv-paper); border-radius: 0; }
+    .outline { position: absolute; border-radius: 2px; box-shadow: 0 0 0 1px #fff, 0 0 0 3px #000, 0 0 0 4px #fff; pointer-events: none; }
+    .outline.chosen { box-shadow: 0 0 0 2px #fff, 0 0 0 5px #000, 0 0 0 6px #fff; }
+    .reached { position: absolute; outline: 1px dashed #000; outline-offset: 2px; box-shadow: 0 0 0 2px #fff; pointer-events: none; }
+    .tag { position: absolute; max-width: 320px; padding: 2px 8px; background: #000; color: #fff; font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; pointer-events: none; box-shadow: 0 0 0 1px #fff; }
+    .loading { position: absolute; inset: 0; display: grid; place-content: center; background: var(--uv-paper); color: var(--uv-soft); }
+  `,
+})
+export class PageFrame {
+  readonly url = input.required<string>();
+  readonly width = input.required<number>();
+  readonly veneerPlace = input.required<'head-end' | 'body-end'>();
+  readonly frameCss = input.required<string>();
+  readonly target = input<Target | null>(null);
+  readonly reached = input<readonly number[]>([]);
+  readonly forced = input<ForcedStates>([]);
+  /** `0` fits the page into the mat; else the scale itself. */
+  readonly zoom = input(0);
+
+  readonly chosen = output<number>();
+  readonly walked = output<'up' | 'down' | 'previous' | 'next'>();
+  /** Emits when a page is loaded and dressed. */
+  readonly ready = output<FrameDocument>();
+
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  readonly #sanitizer = inject(DomSanitizer);
+  private readonly frameElement = viewChild.required<ElementRef<HTMLIFrameElement>>('frame');
+  readonly #size = signal({ width: 600, height: 400 });
+  readonly #page = signal<FrameDocument | null>(null);
+  /** Counts what moves boxes about: scrolling, styles, sizes. */
+  readonly #moved = signal(0);
+  #pending: PointerEvent | null = null;
+
+  protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.url()));
+  protected readonly isReady = computed(() => this.#page() !== null);
+  protected readonly scale = computed(() => this.zoom() || Math.min(1, (this.#size().width - 2 * EDGE) / this.width()));
+  protected readonly stageHeight = computed(() => Math.max(100, this.#size().height - EDGE));
+  protected readonly hovered = signal<number | null>(null);
+  protected readonly hoverBox = computed(() => (this.hovered() === null || this.hovered() === this.target()?.element ? null : this.#boxOf(this.hovered())));
+  protected readonly chosenBox = computed(() => this.#boxOf(this.target()?.element ?? null));
+  protected readonly reachedBoxes = computed(() => this.reached().slice(0, 300).map((number) => this.#boxOf(number)).filter((box): box is Box => box !== null));
+  protected readonly tag = computed(() => {
+    const number = this.hovered() ?? this.target()?.element ?? null;
+    const box = this.#boxOf(number);
+    const element = number === null ? null : this.#page()?.element(number);
+    if (!box || !element) return null;
+    const pseudo = this.hovered() === null && this.target()?.pseudo ? `::${this.target()?.pseudo}` : '';
+    const below = box.top + box.height + 7;
+    return { left: Math.max(2, box.left), top: below < this.stageHeight() - 22 ? below : Math.max(2, box.top - 27), text: nameOf(element) + pseudo };
+  });
+
+  constructor() {
+    const observer = new ResizeObserver(([entry]) => this.#size.set({ width: entry.contentRect.width + 2 * EDGE, height: entry.contentRect.height + EDGE }));
+    observer.observe(this.#host.nativeElement);
+    inject(DestroyRef).onDestroy(() => observer.disconnect());
+    effect(() => {
+      this.url();
+      this.#page.set(null);
+      this.hovered.set(null);
+    });
+    effect(() => {
+      const page = this.#page();
+      if (!page) return;
+      page.dress(this.frameCss());
+      page.force(this.forced());
+      this.#moved.update((count) => count + 1);
+    });
+    effect(() => {
+      this.scale();
+      this.stageHeight();
+      this.#moved.update((count) => count + 1);
+    });
+    effect(() => {
+      const target = this.target();
+      const page = this.#page();
+      if (target && page) this.#reveal(page, target.element);
+    });
+  }
+
+  protected onLoad(): void {
+    const content = this.frameElement().nativeElement.contentDocument;
+    if (!content?.documentElement.hasAttribute('data-uv-n')) return;
+    const page = new FrameDocument(content, this.veneerPlace());
+    page.dress(this.frameCss());
+    this.#page.set(page);
+    this.ready.emit(page);
+  }
+
+  protected onMove(event: PointerEvent): void {
+    const waiting = this.#pending !== null;
+    this.#pending = event;
+    if (waiting) return;
+    requestAnimationFrame(() => {
+      if (this.#pending) this.hovered.set(this.#numberAt(this.#pending));
+      this.#pending = null;
+    });
+  }
+
+  protected onClick(event: MouseEvent): void {
+    const number = this.#numberAt(event);
+    if (number !== null) this.chosen.emit(number);
+  }
+
+  protected onWheel(event: WheelEvent): void {
+    event.preventDefault();
+    this.#page()?.document.defaultView?.scrollBy({ top: event.deltaY / this.scale(), left: event.deltaX / this.scale() });
+    this.#moved.update((count) => count + 1);
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const direction = ({ ArrowUp: 'up', ArrowDown: 'down', ArrowLeft: 'previous', ArrowRight: 'next' } as const)[event.key];
+    if (direction) {
+      event.preventDefault();
+      this.hovered.set(null);
+      this.walked.emit(direction);
+    } else if (event.key === 'PageDown' || event.key === 'PageUp') {
+      event.preventDefault();
+      this.#page()?.document.defaultView?.scrollBy({ top: (event.key === 'PageDown' ? 0.8 : -0.8) * (this.stageHeight() / this.scale()) });
+      this.#moved.update((count) => count + 1);
+    }
+  }
+
+  #numberAt(event: MouseEvent): number | null {
+    const glass = event.currentTarget instanceof HTMLElement ? event.currentTarget : this.#host.nativeElement.querySelector('.glass');
+    const bounds = glass?.getBoundingClientRect();
+    if (!bounds) return null;
+    return this.#page()?.numberAt((event.clientX - bounds.left) / this.scale(), (event.clientY - bounds.top) / this.scale()) ?? null;
+  }
+
+  #boxOf(number: number | null): Box | null {
+    this.#moved();
+    const box = number === null ? null : this.#page()?.boxOf(number);
+    if (!box) return null;
+    const scale = this.scale();
+    return { left: box.left * scale, top: box.top * scale, width: box.width * scale, height: box.height * scale };
+  }
+
+  /** Scrolls just as far as it takes to see the target. */
+  #reveal(page: FrameDocument, number: number): void {
+    const box = page.boxOf(number);
+    const height = this.stageHeight() / this.scale();
+    if (!box || (box.top >= 0 && box.bottom <= height) || box.height > height) return;
+    page.document.defaultView?.scrollBy({ top: box.top - height / 3 });
+    this.#moved.update((count) => count + 1);
+  }
+}
+
+function nameOf(element: Element): string {
+  if (element.id) return `${element.localName}#${element.id}`;
+  return element.localName + [...element.classList].slice(0, 2).map((name) => `.${name}`).join('');
+}

@@ -1,0 +1,43 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { Reach, ReachCount } from '@upper-veneer/core';
+import { SelectButton } from 'primeng/selectbutton';
+
+const LABELS: Readonly<Record<Reach, string>> = { one: 'This one', alike: 'All alike', everywhere: 'Everywhere' };
+
+/** How far an override is to reach, with what each reach takes in over all pages. */
+@Component({
+  selector: 'uv-reach-switch',
+  imports: [FormsModule, SelectButton],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p-selectbutton [options]="options()" optionValue="reach" [ngModel]="reach()" (ngModelChange)="chosen.emit($event)" [allowEmpty]="false" aria-label="Reach">
+      <ng-template #item let-option><span class="option"><strong>{{ option.label }}</strong><span>{{ option.count }}</span></span></ng-template>
+    </p-selectbutton>
+  `,
+  styles: `
+    :host { display: block; }
+    :host ::ng-deep .p-selectbutton { display: grid; grid-template-columns: repeat(3, 1fr); border: 1px solid var(--uv-line-strong); border-radius: 3px; }
+    :host ::ng-deep .p-togglebutton { display: block; padding: 4px 11px; border: 0; border-radius: 0; background: var(--uv-paper); color: var(--uv-ink); text-align: left; }
+    :host ::ng-deep .p-togglebutton + .p-togglebutton { border-left: 1px solid var(--uv-line); }
+    :host ::ng-deep .p-selectbutton > p-togglebutton:nth-child(n + 2) .p-togglebutton { border-left: 1px solid var(--uv-line); }
+    :host ::ng-deep .p-togglebutton-checked { background: var(--uv-black); color: var(--uv-on-black); }
+    :host ::ng-deep .p-togglebutton-content { display: block; padding: 0; background: none; box-shadow: none; }
+    .option { display: grid; font-size: 12.5px; line-height: 1.3; }
+    .option span { font-size: 12px; font-weight: 400; }
+    strong { font-weight: 700; }
+  `,
+})
+export class ReachSwitch {
+  readonly reach = input.required<Reach>();
+  readonly counts = input.required<readonly ReachCount[]>();
+  /** Word for what "everywhere" gathers: buttons, links. */
+  readonly kind = input('elements');
+  readonly chosen = output<Reach>();
+
+  protected readonly options = computed(() => this.counts().map(({ reach, elements, pages }) => ({
+    reach,
+    label: LABELS[reach],
+    count: reach === 'one' ? '1 element' : `${elements}${reach === 'everywhere' ? ` ${this.kind()}` : ''} on ${pages} ${pages === 1 ? 'page' : 'pages'}`,
+  })));
+}

@@ -1,0 +1,70 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import type { Inspection, OverrideState } from '@upper-veneer/core';
+import type { ForcedStates } from '../shared/engine/engine-api';
+import { BenchStore } from './bench-store';
+import { StateTile } from './state-tile';
+
+/** Time between one tile's start and the next, so that the page itself comes first. */
+const NEXT_TILE_MS = 60;
+
+/** The target drawn live in each state that applies to it, side by side. */
+@Component({
+  selector: 'uv-state-strip',
+  imports: [StateTile],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (inspection(); as found) {
+      @for (tile of found.strip; track tile.state) {
+        <uv-state-tile [tile]="tile" [target]="found" [url]="url()" [width]="width()" [veneerPlace]="veneerPlace()" [frameCss]="frameCss()" [forced]="forced()[tile.state] ?? none"
+          [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" (chosen)="chosen.emit(tile.state)" />
+      }
+    } @else {
+      <p class="uv-soft">Its states are drawn here side by side.</p>
+    }
+  `,
+  styles: `
+    :host { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); height: 150px; background: var(--uv-bar); border-top: 1px solid var(--uv-line-strong); }
+    p { place-self: center; }
+  `,
+})
+export class StateStrip {
+  readonly #bench = inject(BenchStore);
+  readonly inspection = input.required<Inspection | null>();
+  readonly url = input.required<string>();
+  readonly width = input.required<number>();
+  readonly veneerPlace = input.required<'head-end' | 'body-end'>();
+  readonly frameCss = input.required<string>();
+  readonly state = input.required<OverrideState>();
+  /** Whether the page itself is drawn; tiles wait for it. */
+  readonly mayLoad = input(true);
+  readonly chosen = output<OverrideState>();
+
+  protected readonly none: ForcedStates = [];
+  protected readonly loaded = signal(0);
+  protected readonly forced = signal<Readonly<Partial<Record<OverrideState, ForcedStates>>>>({});
+  readonly #key = computed(() => {
+    const found = this.inspection();
+    return found ? `${found.pageId}/${found.element}` : '';
+  });
+
+  constructor() {
+    effect(() => {
+      if (this.#key() === '') return;
+      const found = this.inspection();
+      if (found) void this.#ask(found);
+    });
+    effect((onCleanup) => {
+      if (!this.mayLoad() || !this.inspection()) return;
+      const timer = setInterval(() => {
+        if (this.loaded() >= 5) clearInterval(timer);
+        else this.loaded.update((count) => count + 1);
+      }, NEXT_TILE_MS);
+      onCleanup(() => clearInterval(timer));
+    });
+  }
+
+  async #ask(found: Inspection): Promise<void> {
+    const entries = await Promise.all(found.states.map(async (state) => [state, await this.#bench.forcedStates(found, state)] as const));
+    this.forced.set(Object.fromEntries(entries));
+  }
+}

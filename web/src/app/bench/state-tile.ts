@@ -1,0 +1,102 @@
+import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
+import { DomSanitizer } from '@angular/platform-browser';
+import type { StripTile } from '@upper-veneer/core';
+import type { ForcedStates, Target } from '../shared/engine/engine-api';
+import { StandingMark } from '../shared/ui/standing-mark';
+import { STATE_WORDS } from './change-label';
+import { FrameDocument } from './frame-document';
+
+const VIEW_HEIGHT = 800;
+const MARGIN = 16;
+
+/** The target drawn live in one state, cropped from its page, with its figures. */
+@Component({
+  selector: 'uv-state-tile',
+  imports: [StandingMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <button type="button" class="head" [class.current]="isCurrent()" [attr.aria-pressed]="isCurrent()" (click)="chosen.emit()">{{ word() }}</button>
+    <div class="view" #view>
+      @if (isLoaded()) {
+        <iframe #frame [title]="'Target in state ' + word()" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [src]="safeUrl()"
+          [style.width.px]="width()" [style.height.px]="viewHeight" [style.transform]="transform()" (load)="onLoad()"></iframe>
+      }
+      <span class="shield"></span>
+    </div>
+    <div class="figures" [title]="tile().basis">
+      <span><uv-standing [standing]="tile().standing" /> @if (tile().ratio !== null) { {{ ratioText() }} : 1 } @else { no text }</span>
+      <span class="uv-soft note">{{ tile().note }}</span>
+    </div>
+  `,
+  styles: `
+    :host { display: grid; grid-template-rows: 26px minmax(0, 1fr) 42px; min-width: 0; border-right: 1px solid var(--uv-line); background: var(--uv-panel); }
+    .head { padding: 0 10px; border: 0; background: var(--uv-bar); text-align: left; font-size: 12.5px; font-weight: 600; color: var(--uv-soft); cursor: pointer; }
+    .head:hover { color: var(--uv-ink); }
+    .head.current { background: var(--uv-black); color: var(--uv-on-black); }
+    .head:focus-visible { position: relative; z-index: 2; }
+    .view { position: relative; overflow: hidden; background: #fff; }
+    iframe { position: absolute; left: 0; top: 0; border: 0; transform-origin: 0 0; background: #fff; }
+    .shield { position: absolute; inset: 0; }
+    .figures { display: grid; align-content: center; padding: 0 10px; font-size: 12.5px; overflow: hidden; }
+    .figures span { white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+    .note { font-size: 12px; }
+  `,
+})
+export class StateTile {
+  readonly tile = input.required<StripTile>();
+  readonly target = input.required<Target>();
+  readonly url = input.required<string>();
+  readonly width = input.required<number>();
+  readonly veneerPlace = input.required<'head-end' | 'body-end'>();
+  readonly frameCss = input.required<string>();
+  readonly forced = input.required<ForcedStates>();
+  readonly isCurrent = input(false);
+  /** Whether its turn to load has come. */
+  readonly isLoaded = input(true);
+  readonly chosen = output();
+
+  readonly #sanitizer = inject(DomSanitizer);
+  private readonly viewElement = viewChild.required<ElementRef<HTMLElement>>('view');
+  private readonly frameElement = viewChild<ElementRef<HTMLIFrameElement>>('frame');
+  readonly #page = signal<FrameDocument | null>(null);
+
+  protected readonly viewHeight = VIEW_HEIGHT;
+  protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.url()));
+  protected readonly transform = signal('');
+  protected readonly word = computed(() => STATE_WORDS[this.tile().state]);
+  // Rounded down: 4.49 must not read as 4.5.
+  protected readonly ratioText = computed(() => (Math.floor((this.tile().ratio ?? 0) * 10) / 10).toFixed(1));
+
+  constructor() {
+    effect(() => {
+      this.url();
+      this.#page.set(null);
+    });
+    effect(() => {
+      const page = this.#page();
+      if (!page) return;
+      page.dress(this.frameCss());
+      page.force(this.forced());
+      this.#crop(page, this.target().element);
+    });
+  }
+
+  protected onLoad(): void {
+    const content = this.frameElement()?.nativeElement.contentDocument;
+    if (content?.documentElement.hasAttribute('data-uv-n')) this.#page.set(new FrameDocument(content, this.veneerPlace()));
+  }
+
+  /** Moves the page under the tile's window so that the target is in its middle, as large as fits. */
+  #crop(page: FrameDocument, number: number): void {
+    const scroller = page.document.defaultView;
+    const first = page.boxOf(number);
+    if (!scroller || !first) return;
+    scroller.scrollBy({ top: first.top - VIEW_HEIGHT / 3 });
+    const box = page.boxOf(number) ?? first;
+    const { clientWidth, clientHeight } = this.viewElement().nativeElement;
+    const scale = Math.min(1, Math.max(0.3, Math.min((clientWidth - MARGIN) / box.width, (clientHeight - MARGIN) / box.height)));
+    const middleX = Math.min(box.left + box.width / 2, box.left + clientWidth / scale / 2);
+    const middleY = Math.min(box.top + box.height / 2, box.top + clientHeight / scale / 2);
+    this.transform.set(`translate(${clientWidth / 2 - middleX * scale}px, ${clientHeight / 2 - middleY * scale}px) scale(${scale})`);
+  }
+}

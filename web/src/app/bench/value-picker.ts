@@ -1,0 +1,145 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { TypedColor, validateBody } from '@upper-veneer/contract';
+import { colorOfValue, hexOf, readColorNotation, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { ColorChip } from '../shared/ui/color-chip';
+
+/** Lightness points of the ladder's steps. */
+const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
+
+/** Gives the chosen cell a role, a swatch, a shade of either, or a typed colour. */
+@Component({
+  selector: 'uv-value-picker',
+  imports: [ColorChip, FormsModule, InputText, Select],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="swatches" role="group" aria-label="Swatches">
+      @for (swatch of palette().swatches; track swatch.id) {
+        <button type="button" class="swatch" [class.current]="isSwatch(swatch.id)" [style.background]="swatch.css" [attr.aria-label]="swatch.name" [attr.aria-pressed]="isSwatch(swatch.id)" [title]="swatch.name + ' ' + swatch.css" (click)="pick({ kind: 'swatch', swatchId: swatch.id, shade: 0 })"></button>
+      } @empty { <span class="uv-soft">The palette is empty; type a colour.</span> }
+    </div>
+    <div class="ladder" role="group" [attr.aria-label]="'Shades of ' + baseName()">
+      @for (step of ladder(); track step.shade) {
+        <button type="button" [class.current]="step.isCurrent" [attr.aria-pressed]="step.isCurrent" [style.background]="step.hex" [attr.aria-label]="step.words" [title]="step.words + ' ' + step.hex" (click)="pick(step.value)"></button>
+      }
+    </div>
+    <div class="typed">
+      <p-select [options]="roles()" optionLabel="label" optionValue="role" [ngModel]="roleOf()" (ngModelChange)="pickRole($event)" placeholder="Role" appendTo="body" size="small" ariaLabel="Role">
+        <ng-template #selectedItem let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
+        <ng-template #item let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
+      </p-select>
+      <form (ngSubmit)="useTyped()">
+        <input pInputText pSize="small" class="uv-mono" name="typed" autocomplete="off" spellcheck="false" placeholder="any notation" aria-label="Typed colour" aria-describedby="uv-typed-note" [attr.aria-invalid]="typedError() !== ''" [ngModel]="typed()" (ngModelChange)="typed.set($event)" />
+      </form>
+    </div>
+    @if (typed().trim() !== '') {
+      <div class="readings" id="uv-typed-note" role="status">
+        @if (typedError(); as error) { <span class="error">{{ error }}</span> }
+        @for (reading of readings(); track reading.css) {
+          <button type="button" class="reading" (click)="useReading(reading.css)"><uv-color-chip [color]="reading.hex" /><span class="uv-mono">{{ reading.css }}</span><span class="uv-soft">{{ reading.as }}</span></button>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host { display: grid; gap: 6px; padding: 8px 16px; border-top: 1px solid var(--uv-line); }
+    .swatches { display: flex; flex-wrap: wrap; gap: 5px; }
+    .swatch { width: 30px; height: 22px; padding: 0; border: 1px solid color-mix(in srgb, var(--uv-ink) 45%, transparent); cursor: pointer; }
+    .swatch.current, .ladder button.current { outline: 2px solid var(--uv-ink); outline-offset: 1px; border-radius: 0; }
+    .ladder { display: flex; }
+    .ladder button { flex: 1; height: 18px; padding: 0; border: 0; cursor: pointer; }
+    .ladder button:focus-visible, .ladder button.current { position: relative; z-index: 1; }
+    .typed { display: grid; grid-template-columns: 150px 1fr; gap: 8px; }
+    .typed input, p-select { width: 100%; }
+    .option { display: flex; align-items: center; gap: 7px; }
+    .readings { display: grid; gap: 2px; }
+    .reading { display: flex; align-items: center; gap: 8px; padding: 3px 4px; border: 1px solid var(--uv-line); background: var(--uv-paper); font-size: 12px; text-align: left; cursor: pointer; }
+    .reading:hover { border-color: var(--uv-ink); }
+    .error { color: var(--uv-fails); font-size: 12px; }
+  `,
+})
+export class ValuePicker {
+  readonly palette = input.required<Palette>();
+  /** Value of the override in the chosen cell; `null` when there is none. */
+  readonly current = input<OverrideValue | null>(null);
+  readonly picked = output<OverrideValue>();
+
+  /** What the ladder shades: the value in the cell, or the one picked last. */
+  readonly #base = linkedSignal<OverrideValue | null>(() => this.current());
+  protected readonly typed = signal('');
+
+  protected readonly ladder = computed(() => {
+    const base = this.#base() ?? this.#firstSwatch();
+    if (!base || base.kind === 'literal') return [];
+    const current = this.current();
+    return STEPS.map((shade) => {
+      const value: OverrideValue = { ...base, shade };
+      const color = colorOfValue(value, this.palette());
+      return {
+        shade, value, hex: color ? hexOf(color) : 'transparent',
+        isCurrent: current !== null && current.kind !== 'literal' && sameBase(current, base) && current.shade === shade,
+        words: shade === 0 ? this.baseName() : `${this.baseName()}, ${Math.abs(shade)} ${shade < 0 ? 'darker' : 'lighter'}`,
+      };
+    });
+  });
+  protected readonly baseName = computed(() => {
+    const base = this.#base() ?? this.#firstSwatch();
+    if (base?.kind === 'role') return capital(base.role.replace('-', ' '));
+    return base?.kind === 'swatch' ? this.palette().swatches.find(({ id }) => id === base.swatchId)?.name ?? '' : '';
+  });
+  protected readonly roles = computed(() => this.palette().roles.map(({ role }) => {
+    const color = colorOfValue({ kind: 'role', role, shade: 0 }, this.palette());
+    return { role, label: capital(role.replace('-', ' ')), hex: color ? hexOf(color) : null };
+  }));
+  protected readonly roleOf = computed(() => {
+    const current = this.current();
+    return current?.kind === 'role' ? current.role : null;
+  });
+  protected readonly readings = computed(() => readColorNotation(this.typed()).map((reading) => ({ ...reading, hex: hexOf(reading.color) })));
+  protected readonly typedError = computed(() => {
+    if (this.typed().trim() === '') return '';
+    const result = validateBody(TypedColor, { text: this.typed() });
+    if (!result.ok) return result.errors[0].reason;
+    return this.readings().length === 0 ? `"${this.typed().trim().slice(0, 40)}" is no colour in any notation known here` : '';
+  });
+
+  protected isSwatch(swatchId: number): boolean {
+    const current = this.current();
+    return current?.kind === 'swatch' && current.swatchId === swatchId && current.shade === 0;
+  }
+
+  protected pick(value: OverrideValue): void {
+    this.#base.set(value);
+    this.picked.emit(value);
+  }
+
+  protected pickRole(role: RoleName | null): void {
+    if (role) this.pick({ kind: 'role', role, shade: 0 });
+  }
+
+  /** Enter takes the reading when there is just one; two are asked about. */
+  protected useTyped(): void {
+    const readings = this.readings();
+    if (readings.length === 1) this.useReading(readings[0].css);
+  }
+
+  protected useReading(css: string): void {
+    this.picked.emit({ kind: 'literal', css });
+    this.typed.set('');
+  }
+
+  #firstSwatch(): OverrideValue | null {
+    const [first] = this.palette().swatches;
+    return first ? { kind: 'swatch', swatchId: first.id, shade: 0 } : null;
+  }
+}
+
+function sameBase(a: OverrideValue, b: OverrideValue): boolean {
+  return (a.kind === 'role' && b.kind === 'role' && a.role === b.role) || (a.kind === 'swatch' && b.kind === 'swatch' && a.swatchId === b.swatchId);
+}
+
+function capital(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}

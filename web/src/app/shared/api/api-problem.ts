@@ -1,0 +1,34 @@
+import { HttpErrorResponse } from '@angular/common/http';
+import type { FieldError, ProblemDocument } from '@upper-veneer/contract';
+
+/** A request that failed, with a message fit to show. */
+export class ApiProblem extends Error {
+  override readonly name = 'ApiProblem';
+
+  constructor(readonly title: string, detail: string, readonly errors: readonly FieldError[] = [], readonly isLost = false) {
+    super(detail);
+  }
+
+  /** Reads the server's problem document, or says that nobody answered. */
+  static from(error: unknown): ApiProblem {
+    if (error instanceof ApiProblem) return error;
+    if (error instanceof HttpErrorResponse && error.status > 0) {
+      const problem = readProblem(error.error);
+      if (problem) return new ApiProblem(problem.title, problem.detail ?? '', problem.errors ?? []);
+      return new ApiProblem('The server refused', `It answered ${error.status}.`);
+    }
+    return new ApiProblem('The server does not answer', 'Nothing was changed. Start it again and repeat the step.', [], true);
+  }
+}
+
+function readProblem(body: unknown): ProblemDocument | null {
+  let value = body;
+  if (typeof value === 'string') {
+    try {
+      value = JSON.parse(value);
+    } catch {
+      return null;
+    }
+  }
+  return typeof value === 'object' && value !== null && 'title' in value ? (value as ProblemDocument) : null;
+}

@@ -1,0 +1,95 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { RouterLink, RouterLinkActive } from '@angular/router';
+import { LucideAngularModule, Moon, Redo2, Sun, SunMoon, Undo2 } from 'lucide-angular';
+import { Button } from 'primeng/button';
+import { Tooltip } from 'primeng/tooltip';
+import { VIEW_ROUTES } from '../app.routes';
+import { SiteStore } from '../shared/site/site-store';
+import { ThemeService } from '../theme/theme-service';
+import { PublishDialog } from './publish-dialog';
+import { isTypingTarget } from '../shared/ui/is-typing-target';
+
+/** The bar across the top: mark, site, views with their counts, the draft's standing and the two acts. */
+@Component({
+  selector: 'uv-top-bar',
+  imports: [Button, LucideAngularModule, PublishDialog, RouterLink, RouterLinkActive, Tooltip],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(document:keydown)': 'onKey($event)' },
+  template: `
+    <header>
+      <span class="mark"><svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"><path d="M3 7.5 14 3l7 2.6L10 10z" fill="currentColor" /><path d="M3 12.2 10 14.8 21 10.3M3 17l7 2.6L21 15" fill="none" stroke="currentColor" stroke-width="1.8" stroke-linejoin="round" /></svg>Upper Veneer</span>
+      @if (store.site(); as site) {
+        <span class="site"><strong [title]="site.name">{{ site.name }}</strong><span class="uv-soft"> · {{ site.pages.length }} pages</span></span>
+        <nav aria-label="Views">
+          @for (view of views; track view.path) {
+            <a [routerLink]="'/' + view.path" routerLinkActive="current" ariaCurrentWhenActive="page">
+              {{ view.label }}@if (counts()[view.path] !== undefined) { <span class="count uv-mono">{{ counts()[view.path] }}</span> }
+            </a>
+          }
+        </nav>
+        <span class="standing uv-soft" aria-live="polite">{{ store.isSaving() ? 'Storing…' : store.standing() }}</span>
+        <span class="tools">
+          <button class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()" tooltipPosition="bottom" aria-label="Undo"><lucide-angular [img]="icons.undo" [size]="17" /></button>
+          <button class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()" tooltipPosition="bottom" aria-label="Redo"><lucide-angular [img]="icons.redo" [size]="17" /></button>
+          <button class="tool" type="button" (click)="theme.next()" [pTooltip]="'Interface: ' + theme.choice()" tooltipPosition="bottom" [attr.aria-label]="'Interface lit as ' + theme.choice() + '; change'"><lucide-angular [img]="themeIcon()" [size]="17" /></button>
+        </span>
+        <p-button label="Save revision" [outlined]="true" size="small" [disabled]="!canSave()" (onClick)="dialog.set('save')" />
+        <p-button label="Publish…" size="small" [disabled]="!canPublish()" (onClick)="dialog.set('publish')" />
+      }
+    </header>
+    @if (dialog(); as act) { <uv-publish-dialog [act]="act" (closed)="dialog.set(null)" /> }
+  `,
+  styles: `
+    header { display: flex; align-items: center; gap: 10px; height: 48px; padding: 0 14px; background: var(--uv-paper); border-bottom: 1px solid var(--uv-line-strong); }
+    .mark { display: flex; align-items: center; gap: 9px; font-weight: 700; font-size: 14.5px; white-space: nowrap; }
+    .site { max-width: 240px; margin-left: 6px; padding-left: 16px; border-left: 1px solid var(--uv-line); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    nav { display: flex; align-self: stretch; margin-left: 14px; }
+    nav a { position: relative; display: flex; align-items: center; gap: 7px; padding: 0 15px; color: var(--uv-soft); text-decoration: none; }
+    nav a:hover { color: var(--uv-ink); }
+    nav a.current { background: var(--uv-bar); color: var(--uv-ink); font-weight: 700; }
+    nav a.current::after { content: ''; position: absolute; inset: auto 0 -1px; height: 5px; background: repeating-linear-gradient(90deg, var(--uv-grain-dark) 0 11px, var(--uv-grain-light) 11px 12px, var(--uv-grain-dark) 12px 19px, var(--uv-grain-light) 19px 20px); }
+    nav a:focus-visible { z-index: 1; }
+    .count { font-size: 12px; font-weight: 400; color: var(--uv-soft); }
+    .standing { margin-left: auto; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 12.5px; }
+    .tools { display: flex; gap: 2px; }
+    .tool { display: grid; place-items: center; width: 30px; height: 30px; padding: 0; border: 0; border-radius: 3px; background: none; cursor: pointer; }
+    .tool:hover:not(:disabled) { background: var(--uv-bar); }
+    .tool:disabled { color: var(--uv-line-strong); opacity: .55; cursor: default; }
+    p-button { flex: none; white-space: nowrap; }
+    @media (max-width: 1000px) { .standing { display: none; } .tools { margin-left: auto; } }
+  `,
+})
+export class TopBar {
+  protected readonly store = inject(SiteStore);
+  protected readonly theme = inject(ThemeService);
+  protected readonly icons = { undo: Undo2, redo: Redo2 };
+  protected readonly views = [...VIEW_ROUTES].sort((a, b) => a.data.view.order - b.data.view.order).map(({ path, data }) => ({ path, label: data.view.label }));
+  protected readonly dialog = signal<'save' | 'publish' | null>(null);
+
+  protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({ sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size }));
+  protected readonly canSave = computed(() => (this.store.draft()?.overrides.length ?? 0) > 0 && this.store.draft()?.equalsRevision === null);
+  protected readonly canPublish = computed(() => {
+    const draft = this.store.draft();
+    return draft !== null && (draft.overrides.length > 0 || draft.revisions.length > 0) && (draft.equalsRevision === null || draft.equalsRevision !== draft.publishedRevision);
+  });
+  protected readonly undoTip = computed(() => (this.store.draft()?.undo ? `Undo: ${this.store.draft()?.undo}` : 'Nothing to undo'));
+  protected readonly redoTip = computed(() => (this.store.draft()?.redo ? `Redo: ${this.store.draft()?.redo}` : 'Nothing to redo'));
+  protected readonly themeIcon = computed(() => ({ system: SunMoon, light: Sun, dark: Moon })[this.theme.choice()]);
+
+  protected undo(): void {
+    this.store.undo().subscribe();
+  }
+
+  protected redo(): void {
+    this.store.redo().subscribe();
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    if (!(event.ctrlKey || event.metaKey) || event.altKey || isTypingTarget(event.target)) return;
+    const key = event.key.toLowerCase();
+    if (key !== 'z' && key !== 'y') return;
+    event.preventDefault();
+    if (key === 'y' || event.shiftKey) this.redo();
+    else this.undo();
+  }
+}
