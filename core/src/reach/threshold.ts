@@ -5,7 +5,7 @@ import { StyleView } from '../resolve/style-view.js';
 import { pointerStates } from '../resolve/pointer-states.js';
 import { NO_SPECIFICITY, compareSpecificity, type Specificity } from '../selectors/selector.js';
 import type { MediaEnvironment } from '../conditions/environment.js';
-import { OVERRIDE_STATES, type OverrideState } from '../veneer/override.js';
+import type { OverrideState } from '../veneer/override.js';
 
 /** An element on a page of the site. */
 export interface Place {
@@ -32,19 +32,24 @@ export interface ThresholdQuestion {
   readonly longhands: readonly string[];
   /** Whether a rule of the veneer is about to be replaced and so no rival. */
   readonly isReplaced: (selectorText: string) => boolean;
+  /** Whether a rule of the veneer is sure to stand before the new one, so that a tie is won. */
+  readonly isWrittenBefore?: (selectorText: string) => boolean;
   readonly environment?: Partial<MediaEnvironment>;
 }
 
 /** The highest bar that present winners set for a rule loaded where the veneer is. */
 export function findThreshold(question: ThresholdQuestion): Threshold {
-  const { places, pseudo, state, longhands, isReplaced, environment } = question;
+  const { places, pseudo, state, longhands, isReplaced, isWrittenBefore = () => false, environment } = question;
   let bar: Threshold = { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: null, setBy: null };
   for (const { page, element } of places) {
     const style = new StyleView(page, { states: pointerStates(page.document, element, state), environment }).style(element, pseudo);
     for (const longhand of longhands) {
       for (const declaration of style.seen(longhand).ranked(longhand)) {
-        if (declaration.block.origin !== 'author' || isReplaced(declaration.block.selector?.text ?? '')) continue;
-        bar = raise(bar, rivalOf(declaration, page, state));
+        if (declaration.block.origin !== 'author') continue;
+        // The page's own rule may read just like ours; only ours is replaced.
+        const ours = declaration.block.rule?.sheet.name === VENEER_SHEET_NAME ? declaration.block.selector?.text ?? '' : null;
+        if (ours !== null && isReplaced(ours)) continue;
+        bar = raise(bar, rivalOf(declaration, page, ours !== null && isWrittenBefore(ours)));
         // A normal declaration below an important one sets no bar of its own.
         if (declaration.important) break;
       }
@@ -53,7 +58,7 @@ export function findThreshold(question: ThresholdQuestion): Threshold {
   return bar;
 }
 
-function rivalOf({ block, important }: RankedDeclaration, page: Page, state: OverrideState): Threshold {
+function rivalOf({ block, important }: RankedDeclaration, page: Page, isWrittenBefore: boolean): Threshold {
   const rule = block.rule;
   const setBy = rule ? `${rule.sheet.name} ${block.selector?.text ?? ''}`.trim() : 'its style attribute';
   if (block.attached) {
@@ -64,13 +69,7 @@ function rivalOf({ block, important }: RankedDeclaration, page: Page, state: Ove
     return { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: null, setBy: null };
   }
   const isOwn = rule?.sheet.name === VENEER_SHEET_NAME;
-  return { specificity: block.specificity, strict: isOwn ? !comesBefore(block.selector?.text ?? '', state) : block.order >= page.veneerOrder, important, impossible: null, setBy };
-}
-
-/** Whether a rule of the veneer is for a state that is written before this one. */
-function comesBefore(selector: string, state: OverrideState): boolean {
-  const own: OverrideState = /:active/.test(selector) ? 'active' : /:focus/.test(selector) ? 'focus' : /:hover/.test(selector) ? 'hover' : /:visited/.test(selector) ? 'visited' : 'rest';
-  return OVERRIDE_STATES.indexOf(own) < OVERRIDE_STATES.indexOf(state);
+  return { specificity: block.specificity, strict: isOwn ? !isWrittenBefore : block.order >= page.veneerOrder, important, impossible: null, setBy };
 }
 
 function raise(a: Threshold, b: Threshold): Threshold {

@@ -6,7 +6,7 @@ import { StyleView } from '../resolve/style-view.js';
 import { pointerStates } from '../resolve/pointer-states.js';
 import type { Specificity } from '../selectors/selector.js';
 import { serializeColor } from '../values/serialize-color.js';
-import type { Override, OverrideState, Reach } from '../veneer/override.js';
+import { OVERRIDE_STATES, type Override, type OverrideState, type Reach } from '../veneer/override.js';
 import { colorOfValue, type OverrideValue } from '../veneer/palette.js';
 import { isBrandColor, longhandsOf, statesOf, type GridRowName, type Standing } from './inspect.js';
 import { dressSite, elementOf, pageOf, partOf, placesInReach, viewIn, type SiteModel } from './site-model.js';
@@ -42,6 +42,9 @@ export function planOverride(site: SiteModel, wish: OverrideWish): OverridePlan 
   const written = writeSelector({
     lead: { page, element }, targets, pages: [...site.pages.values()], everywhere: wish.reach === 'everywhere', pseudo: wish.pseudo, state: wish.state, longhands,
     isReplaced: (selector) => drop.some((override) => override.selector.split(', ').includes(selector)),
+    // Rules of one element stand together in the order of their states.
+    isWrittenBefore: (selector) => site.overrides.some((override) => override.selector.split(', ').includes(selector) && override.pageId === wish.pageId && override.element === wish.element
+      && override.pseudo === wish.pseudo && override.reach === wish.reach && OVERRIDE_STATES.indexOf(override.state) < OVERRIDE_STATES.indexOf(wish.state)),
     environment: { width: wish.width },
   });
   if (!written.ok) return written;
@@ -187,7 +190,7 @@ export function glossOf(site: SiteModel, override: Override, elementWord: string
   const element = elementOf(pageOf(site, override.pageId), override.element);
   const places = placesInReach(site, override.pageId, element, override.reach);
   const pages = new Set(places.map((place) => place.page)).size;
-  return `${when}, the ${elementWord}’s ${what} becomes ${color}, on ${pages} ${pages === 1 ? 'page' : 'pages'}.`;
+  return `${when[override.state]}, the ${elementWord}’s ${what} becomes ${color}, on ${pages} ${pages === 1 ? 'page' : 'pages'}.`;
 }
 
 /** A value in words: `Accent, 12 darker`. */

@@ -1,4 +1,4 @@
-import { OVERRIDE_STATES, type Override } from './override.js';
+import { OVERRIDE_STATES, REACHES, type Override } from './override.js';
 import { customPropertyOf, type Palette } from './palette.js';
 
 /** What the compiled sheet depends on besides the overrides. */
@@ -51,18 +51,10 @@ function rulesOf(overrides: readonly Override[], declare: (override: Override) =
   });
 }
 
-/** By element, then by state; the element's selector without its state keeps the states of one thing together. */
+/** By the element they were made on, in document order, so that its states stand together in their order. */
 function compareOverrides(a: Override, b: Override): number {
-  const subjectA = subjectText(a);
-  const subjectB = subjectText(b);
-  if (subjectA !== subjectB) return subjectA < subjectB ? -1 : 1;
-  const state = OVERRIDE_STATES.indexOf(a.state) - OVERRIDE_STATES.indexOf(b.state);
-  if (state !== 0) return state;
-  return a.selector === b.selector ? 0 : a.selector < b.selector ? -1 : 1;
-}
-
-function subjectText(override: Override): string {
-  return override.selector.replace(/:(?:visited|hover|focus-visible|focus|active)/g, '');
+  return a.pageId - b.pageId || a.element - b.element || REACHES.indexOf(b.reach) - REACHES.indexOf(a.reach) || (a.pseudo < b.pseudo ? -1 : a.pseudo > b.pseudo ? 1 : 0)
+    || OVERRIDE_STATES.indexOf(a.state) - OVERRIDE_STATES.indexOf(b.state) || (a.selector < b.selector ? -1 : a.selector > b.selector ? 1 : 0);
 }
 
 const PROPERTY_ORDER = ['color', 'background-color', 'background-image', 'border-color', 'border-top-color', 'border-right-color', 'border-bottom-color', 'border-left-color'];

@@ -27,6 +27,7 @@ import { TopBar } from './shell/top-bar';
   `,
   styles: `
     :host { display: grid; grid-template-rows: 48px minmax(0, 1fr); height: 100%; }
+    router-outlet { display: none; }
     .message { display: grid; place-content: center; gap: 8px; justify-items: start; max-width: 420px; margin: auto; }
     .message h1 { font-size: 20px; font-weight: 700; }
   `,

@@ -1,7 +1,7 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { ChangeRequest } from '@upper-veneer/contract';
-import { valueWords, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type OverrideValue, type PartProgress, type Reach } from '@upper-veneer/core';
+import { GRID_ROWS, valueWords, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type OverrideValue, type PartProgress, type Reach } from '@upper-veneer/core';
 import { Subject, combineLatest, concatMap, from, of, switchMap } from 'rxjs';
 import { ApiProblem } from '../shared/api/api-problem';
 import type { ExplanationView, ForcedStates, Judgement, Target } from '../shared/engine/engine-api';
@@ -23,6 +23,8 @@ export class BenchStore {
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
   readonly #wishes = new Subject<OverrideValue>();
+  /** Whether the target was chosen just now, and no cell of it yet. */
+  #isFresh = false;
 
   readonly pageId = signal(this.#site.site()?.pages[0]?.id ?? 0);
   readonly width = signal<number>(WIDTHS[0]);
@@ -73,6 +75,9 @@ export class BenchStore {
   });
 
   constructor() {
+    toObservable(this.inspection).pipe(takeUntilDestroyed()).subscribe((inspection) => {
+      if (inspection && this.#isFresh) this.#chooseFittingCell(inspection);
+    });
     this.#wishes.pipe(concatMap((value) => this.#fulfil(value)), takeUntilDestroyed()).subscribe();
   }
 
@@ -80,7 +85,7 @@ export class BenchStore {
   choose(element: number, pseudo = ''): void {
     this.refusal.set('');
     this.target.set({ pageId: this.pageId(), element, pseudo });
-    if (this.cell().state === 'visited') this.cell.set({ ...this.cell(), state: 'rest' });
+    this.#isFresh = true;
   }
 
   showPage(pageId: number): void {
@@ -93,6 +98,15 @@ export class BenchStore {
   chooseCell(cell: CellChoice): void {
     this.refusal.set('');
     this.cell.set(cell);
+  }
+
+  /** Keeps the cell where the new target paints there, else turns to what it does paint. */
+  #chooseFittingCell(inspection: Inspection): void {
+    this.#isFresh = false;
+    const { row, state } = this.cell();
+    const nextState = inspection.states.includes(state) ? state : 'rest';
+    const paints = (name: GridRowName): boolean => inspection.grid.find((entry) => entry.row === name)?.cells.find((cell) => cell.state === nextState)?.css != null;
+    this.cell.set({ row: paints(row) ? row : GRID_ROWS.find((name) => name !== 'text' && paints(name)) ?? 'text', state: nextState });
   }
 
   /** Puts a value into the chosen cell; wishes are fulfilled one after the other. */

@@ -73,14 +73,14 @@ function hexOfPly(ply: Ply, resolved: string | undefined): string | null {
   return color ? hexOf(color) : null;
 }
 
-function sourceWords({ source, layer }: Ply): string {
+function sourceWords({ source, layer, under }: Ply): string {
   switch (source.kind) {
     case 'style-attribute': return 'its style attribute';
     case 'presentational-attribute': return 'an attribute in the HTML';
     case 'browser': return 'browser default';
     case 'rule': {
       if (source.isVeneer) return `your override ${source.selector}`;
-      return `${source.sheet.split('/').pop()} ${source.at?.line ?? ''}${layer ? ` in ${layer}` : ''}`;
+      return `${source.sheet.split('/').pop()} ${source.at?.line ?? ''}${layer && !under ? ` in layer ${layer}` : ''}`;
     }
   }
 }
