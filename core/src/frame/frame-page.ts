@@ -53,7 +53,8 @@ export function framePage(text: string, options: FramePageOptions): string {
     parent.childNodes = kept;
   };
   visit(document);
-  for (let i = 0; i < shadows.length; i += 1) visit(shadows[i].template.content);
+  // The list grows while shadow trees inside shadow trees are found.
+  for (const { template } of shadows) visit(template.content);
   return serialize(document);
 }
 

@@ -151,8 +151,9 @@ async function forEachForced(browserPage: BrowserPage, page: Page, state: Forced
     for (const child of [...(node.children ?? []), ...(node.shadowRoots ?? [])]) index(child);
   };
   index(root as CdpNode);
-  for (let i = 0; i < ids.length; i += 1) {
-    const shadow = shadowOf.get(ids[i]);
+  // The list grows while shadow trees inside shadow trees are found.
+  for (const id of ids) {
+    const shadow = shadowOf.get(id);
     if (shadow !== undefined) ids.push(...(await session.send('DOM.querySelectorAll', { nodeId: shadow, selector: '*' })).nodeIds);
   }
   const force = (element: ElementNode, on: boolean): Promise<unknown> => session.send('CSS.forcePseudoState', { nodeId: ids[element.number], forcedPseudoClasses: on ? [state] : [] });

@@ -7,9 +7,10 @@ import { ColorChip } from '../shared/ui/color-chip';
   selector: 'uv-lineage-bar',
   imports: [ColorChip],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(keydown)': 'onKey($event)' },
   template: `
     @if (inspection(); as found) {
-      <ol aria-label="Lineage; arrow keys walk up, down and across" (keydown)="onKey($event)">
+      <ol aria-label="Lineage; arrow keys walk up, down and across">
         @for (step of steps(); track step.key) {
           <li [class.below]="step.isBelow">
             <button type="button" class="uv-mono" [class.current]="step.isTarget" [attr.aria-current]="step.isTarget" [tabindex]="step.isTarget ? 0 : -1" (click)="chosen.emit(step)" [title]="step.title">

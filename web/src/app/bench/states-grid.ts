@@ -7,8 +7,9 @@ import { ROW_WORDS, STATE_WORDS } from './change-label';
 @Component({
   selector: 'uv-states-grid',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '(keydown)': 'onKey($event)' },
   template: `
-    <table (keydown)="onKey($event)">
+    <table>
       <caption class="uv-hidden">What each state paints</caption>
       <thead><tr><td></td>@for (state of inspection().states; track state) { <th scope="col">{{ stateWords[state] }}</th> }</tr></thead>
       <tbody>

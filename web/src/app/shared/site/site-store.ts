@@ -2,7 +2,7 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import type { ChangeRequest, DraftDocument, SiteDocument } from '@upper-veneer/contract';
 import type { Override, Palette } from '@upper-veneer/core';
 import { MessageService } from 'primeng/api';
-import { type Observable, EMPTY, Subscription, catchError, concatMap, filter, from, map, of, switchMap, tap } from 'rxjs';
+import { type Observable, EMPTY, type Subscription, catchError, concatMap, filter, from, map, of, switchMap, tap } from 'rxjs';
 import { ApiProblem } from '../api/api-problem';
 import { SiteApi } from '../api/site-api';
 import type { CompiledVeneer } from '../engine/engine-api';

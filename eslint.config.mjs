@@ -1,0 +1,26 @@
+import js from '@eslint/js';
+import angular from 'angular-eslint';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  { ignores: ['**/dist/**', '**/.angular/**', '**/node_modules/**', 'demo/**', 'data/**', '**/*.cjs'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.ts'],
+    extends: [...tseslint.configs.recommended, ...tseslint.configs.stylistic],
+    rules: {
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      '@typescript-eslint/no-extraneous-class': 'off',
+      '@typescript-eslint/consistent-type-definitions': 'off',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+    },
+  },
+  {
+    files: ['web/src/**/*.ts'],
+    extends: [...angular.configs.tsRecommended],
+    processor: angular.processInlineTemplates,
+    rules: { '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'uv', style: 'kebab-case' }], '@angular-eslint/component-class-suffix': 'off', '@angular-eslint/prefer-on-push-component-change-detection': 'error' },
+  },
+  { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
+  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly', URL: 'readonly', console: 'readonly', performance: 'readonly', setTimeout: 'readonly', Buffer: 'readonly' } } },
+);

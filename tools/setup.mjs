@@ -1,0 +1,106 @@
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
+const WORKSPACES = ['core', 'contract', 'server', 'web', 'demo', 'e2e'];
+
+/** Says what is going on, on its own line. */
+export function say(text) {
+  process.stdout.write(`${text}\n`);
+}
+
+/** Ends with one clear line. */
+export function fail(text) {
+  process.stderr.write(`${text}\n`);
+  process.exit(1);
+}
+
+export function requireNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19) || major > 22) fail(`Upper Veneer needs Node 20.19 or newer, up to 22; this is ${process.versions.node}.`);
+}
+
+function has(command) {
+  return spawnSync('sh', ['-c', `command -v ${command}`], { stdio: 'ignore' }).status === 0;
+}
+
+/** Runs a command; its output is shown only when it fails. */
+export function run(command, args, options = {}) {
+  return new Promise((done, failed) => {
+    const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], ...options });
+    let output = '';
+    child.stdout.on('data', (chunk) => { output += chunk; });
+    child.stderr.on('data', (chunk) => { output += chunk; });
+    child.on('error', failed);
+    child.on('close', (code) => (code === 0 ? done(output) : failed(new Error(`${command} ${args.join(' ')} ended with ${code}\n${output.slice(-6000)}`))));
+  });
+}
+
+/** Installs Debian packages when a command is missing. */
+async function ensureCommands(commands, packages, why) {
+  if (commands.every(has)) return;
+  if (!has('apt-get')) fail(`${why} needs ${commands.join(', ')}; install them and start again.`);
+  if (process.getuid?.() !== 0) fail(`${why} needs ${commands.join(', ')}. Run: sudo apt-get install ${packages.join(' ')}`);
+  say(`Installing ${packages.join(', ')} from Debian (${why.toLowerCase()})…`);
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  await run('apt-get', ['update'], { env });
+  await run('apt-get', ['install', '-y', '--no-install-recommends', ...packages], { env });
+}
+
+export async function ensureChromium() {
+  if (existsSync(process.env.CHROME_BIN ?? '/usr/bin/chromium')) return;
+  await ensureCommands(['chromium'], ['chromium'], 'The browser tests');
+}
+
+/** Installs the packages of the lock file, once per lock file. */
+export async function ensureDependencies() {
+  const wanted = hashOf(['package-lock.json', 'package.json', ...WORKSPACES.map((name) => `${name}/package.json`)].map((file) => join(root, file)), true);
+  const stamp = join(root, 'node_modules/.installed-for');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  await ensureCommands(['python3', 'make', 'g++'], ['python3', 'make', 'g++'], 'The database driver is compiled here and');
+  say('Installing packages (a minute or two the first time)…');
+  await run('npm', ['ci', '--no-audit', '--no-fund']);
+  writeFileSync(stamp, wanted);
+}
+
+/** Builds what changed since it was last built. Each target names what it is made of. */
+export async function ensureBuilt(targets) {
+  const all = {
+    core: { from: ['core/src', 'core/tsconfig.json', 'tsconfig.base.json'], needs: [], make: () => run('npx', ['tsc', '-p', 'core/tsconfig.json']) },
+    contract: { from: ['contract/src', 'contract/tsconfig.json'], needs: [], make: () => run('npx', ['tsc', '-p', 'contract/tsconfig.json']) },
+    server: { from: ['server/src', 'server/tsconfig.json'], needs: ['core', 'contract'], make: () => run('npx', ['tsc', '-p', 'server/tsconfig.json']) },
+    web: { from: ['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', 'web/tsconfig.app.json', 'web/tsconfig.worker.json'], needs: ['core', 'contract'], make: () => run('npx', ['ng', 'build'], { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' } }) },
+    e2e: { from: ['e2e/src', 'e2e/tsconfig.json'], needs: ['core', 'contract', 'server'], make: () => run('npx', ['tsc', '-p', 'e2e/tsconfig.json']) },
+  };
+  const folders = join(root, 'node_modules/.built-for');
+  mkdirSync(folders, { recursive: true });
+  const fingerprints = {};
+  const fingerprint = (name) => (fingerprints[name] ??= hashOf([...all[name].from.map((path) => join(root, path))]) + all[name].needs.map(fingerprint).join(''));
+  for (const name of targets) {
+    const stamp = join(folders, name);
+    const wanted = fingerprint(name);
+    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && existsSync(join(root, name, 'dist'))) continue;
+    say(`Building ${name}…`);
+    try {
+      await all[name].make();
+    } catch (error) {
+      fail(`Building ${name} failed.\n${error.message}`);
+    }
+    writeFileSync(stamp, wanted);
+  }
+}
+
+function hashOf(paths, withContent = false) {
+  const hash = createHash('sha256');
+  const visit = (path) => {
+    if (!existsSync(path)) return;
+    const info = statSync(path);
+    if (info.isDirectory()) for (const name of readdirSync(path).sort()) visit(join(path, name));
+    else hash.update(withContent ? readFileSync(path) : `${path}:${info.size}:${info.mtimeMs}`);
+  };
+  paths.forEach(visit);
+  return hash.digest('hex').slice(0, 24);
+}

@@ -1,0 +1,66 @@
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { ensureBuilt, ensureChromium, ensureDependencies, fail, requireNode, root, say } from './setup.mjs';
+
+requireNode();
+try {
+  await ensureDependencies();
+  await ensureChromium();
+} catch (error) {
+  fail(`The set-up failed.\n${error.message}`);
+}
+await ensureBuilt(['core', 'contract', 'server', 'web', 'e2e']);
+
+const node = process.execPath;
+const jasmine = (pattern) => ({ command: node, args: ['tools/run-jasmine.mjs', pattern] });
+const karma = (project) => ({ command: 'npx', args: ['ng', 'test', project], cwd: join(root, 'web') });
+
+/** Every set of specs; each prints how many it ran and how many failed. */
+const SETS = [
+  { name: 'lint', command: 'npx', args: ['eslint', '.', '--max-warnings', '0'], isSingle: true },
+  { name: 'core in Node', ...jasmine('core/dist/**/*.spec.js') },
+  { name: 'core in Chromium', ...karma('core') },
+  { name: 'server', ...jasmine('server/dist/**/*.spec.js') },
+  { name: 'web', ...karma('web') },
+  { name: 'end to end', ...jasmine('e2e/dist/**/*.spec.js') },
+];
+
+const only = process.argv.slice(2);
+let passed = 0;
+let failed = 0;
+for (const set of SETS) {
+  if (only.length > 0 && !only.some((word) => set.name.includes(word))) continue;
+  say(`\n== ${set.name}`);
+  const started = Date.now();
+  const { code, output } = await show(set);
+  const counts = set.isSingle ? { run: 1, failed: code === 0 ? 0 : 1 } : readCounts(output);
+  // A set that dies before it counts has failed, however little it said.
+  const result = counts ?? { run: 1, failed: 1 };
+  if (code !== 0 && result.failed === 0) result.failed = 1;
+  passed += Math.max(0, result.run - result.failed);
+  failed += result.failed;
+  say(`   ${result.run} run, ${result.failed} failed, ${Math.round((Date.now() - started) / 1000)} s`);
+}
+say(`\n${passed} passed, ${failed} failed`);
+process.exit(failed > 0 ? 1 : 0);
+
+function show({ command, args, cwd = root }) {
+  return new Promise((done) => {
+    const child = spawn(command, args, { cwd, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, CHROME_BIN: process.env.CHROME_BIN ?? '/usr/bin/chromium', NG_CLI_ANALYTICS: 'false' } });
+    let output = '';
+    const take = (chunk) => {
+      output += chunk;
+      process.stdout.write(chunk);
+    };
+    child.stdout.on('data', take);
+    child.stderr.on('data', take);
+    child.on('close', (code) => done({ code, output }));
+  });
+}
+
+function readCounts(output) {
+  const own = [...output.matchAll(/Executed (\d+) specs, (\d+) failed/g)].pop();
+  if (own) return { run: Number(own[1]), failed: Number(own[2]) };
+  const karmaRun = [...output.matchAll(/Executed (\d+) of (\d+)(?: \((\d+) FAILED\))?/g)].pop();
+  return karmaRun ? { run: Number(karmaRun[2]), failed: Number(karmaRun[3] ?? 0) + (Number(karmaRun[2]) - Number(karmaRun[1])) } : null;
+}
