@@ -66,7 +66,7 @@ const TESTS: ReadonlyMap<string, Test> = new Map<string, Test>([
   ['indeterminate', isIndeterminate],
   ['default', isDefault],
   ['required', (element) => canBeRequired(element) && element.attributes.has('required')],
-  ['optional', (element) => canBeRequired(element) && !element.attributes.has('required')],
+  ['optional', (element) => isHtml(element, 'button', 'input', 'select', 'textarea') && !(canBeRequired(element) && element.attributes.has('required'))],
   ['valid', (element, context) => isCandidate(element, context) && !isInvalid(element, context)],
   ['invalid', (element, context) => isCandidate(element, context) && isInvalid(element, context)],
   ['in-range', (element, context) => hasRange(element) && isCandidate(element, context) && rangeOffence(element) === null],
@@ -155,7 +155,7 @@ function isCandidate(element: ElementNode, context: MatchContext): boolean {
   if (isHtml(element, 'form', 'fieldset')) return true;
   if (isHtml(element, 'output', 'object')) return false;
   if (isHtml(element, 'button')) return typeOf(element) === 'submit' && !isDisabled(element, context);
-  if (isHtml(element, 'input') && ['hidden', 'reset', 'button'].includes(typeOf(element))) return false;
+  if (isHtml(element, 'input') && ['hidden', 'reset', 'button', 'image'].includes(typeOf(element))) return false;
   if (element.attributes.has('readonly') && isHtml(element, 'input', 'textarea')) return false;
   return !isDisabled(element, context);
 }

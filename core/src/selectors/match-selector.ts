@@ -72,7 +72,8 @@ export function matchesCompound(compound: CompoundSelector, element: ElementNode
 }
 
 function matchesType(type: string, element: ElementNode): boolean {
-  return element.localName === type || (element.namespace === 'html' && element.localName === type.toLowerCase());
+  // Chromium folds case in HTML documents for SVG's names too.
+  return element.localName === type || element.localName.toLowerCase() === type.toLowerCase();
 }
 
 function sameName(a: string, b: string, foldCase: boolean): boolean {

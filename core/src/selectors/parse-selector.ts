@@ -124,6 +124,7 @@ function readComplex(node: CssNode, text: string, context: SelectorContext, dept
       case 'Combinator': {
         const sign = child.name as string;
         if (sign !== ' ' && sign !== '>' && sign !== '+' && sign !== '~') throw new SelectorError(`"${clip(text)}": unknown combinator "${sign}"`);
+        if (draft === null && (combinator as string) !== '') throw new SelectorError(`"${clip(text)}": two combinators in a row`);
         if (draft === null && compounds.length === 0 && !context.relative) throw new SelectorError(`"${clip(text)}": a combinator stands first`);
         close();
         combinator = sign;
@@ -205,12 +206,13 @@ function readAttribute(node: CssNode, text: string): AttributeTest {
   const written = decodeName((node.name as CssNode).name as string);
   const value = node.value as CssNode | null;
   const flags = node.flags?.toLowerCase() ?? '';
-  if (flags !== '' && flags !== 'i' && flags !== 's') throw new SelectorError(`"${clip(text)}": unknown attribute flag "${flags}"`);
+  // Chromium refuses the `s` flag of Selectors 4.
+  if (flags !== '' && flags !== 'i') throw new SelectorError(`"${clip(text)}": unknown attribute flag "${flags}"`);
   return {
     name: written.slice(written.lastIndexOf('|') + 1),
     operator: (node.matcher ?? '') as AttributeTest['operator'],
     value: value === null || value === undefined ? '' : value.type === 'String' ? (value.value as string) : ident.decode(value.name as string),
-    ignoreCase: flags === 'i' ? true : flags === 's' ? false : null,
+    ignoreCase: flags === 'i' ? true : null,
   };
 }
 
@@ -281,8 +283,9 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Sel
       return { test: { kind: 'host', argument: list, context: name === 'host-context' }, specificity: addSpecificity([0, 1, 0], greatestSpecificity(list)), namesNesting: false };
     }
     case 'lang': {
-      const ranges = (node.children ?? []).filter((child) => child.type === 'Identifier' || child.type === 'String')
-        .map((child) => (child.type === 'String' ? (child.value as string) : ident.decode(child.name as string)));
+      // Chromium takes identifiers only.
+      if ((node.children ?? []).some((child) => child.type !== 'Identifier' && child.type !== 'Operator')) throw new SelectorError(`"${clip(text)}": :lang() takes names`);
+      const ranges = (node.children ?? []).filter((child) => child.type === 'Identifier').map((child) => ident.decode(child.name as string));
       if (ranges.length === 0) throw new SelectorError(`"${clip(text)}": :lang() needs a language`);
       return { test: { kind: 'lang', ranges }, specificity: [0, 1, 0], namesNesting: false };
     }

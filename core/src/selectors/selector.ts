@@ -16,8 +16,8 @@ export interface AttributeTest {
   readonly name: string;
   readonly operator: '' | '=' | '~=' | '|=' | '^=' | '$=' | '*=';
   readonly value: string;
-  /** Whether the value folds ASCII case whatever the document's kind; `null` when the selector leaves it to HTML. */
-  readonly ignoreCase: boolean | null;
+  /** Whether the value folds ASCII case by its flag; `null` when the selector leaves it to HTML. */
+  readonly ignoreCase: true | null;
 }
 
 /** `An+B`, with the selector list of `of`, if any. */
