@@ -94,40 +94,40 @@ const DISCRETE: ReadonlyMap<string, (environment: MediaEnvironment) => { readonl
   ['grid', () => ({ is: ['0'], known: ['0', '1'] })],
 ]);
 
-/** One `(feature)`, `(feature: value)` or range; `null` when malformed, `false` when unknown. */
+/** One `(feature)`, `(feature: value)` or range; undecided when unknown, which makes neither it nor its negation hold (§3.1). */
 function readFeature(tokens: TokenList, from: number, to: number, environment: MediaEnvironment): Ternary | null {
-  if (tokens.types[from] !== T.LeftParenthesis) return false;
+  if (tokens.types[from] !== T.LeftParenthesis) return 'undecided';
   const end = Math.min(tokens.closers[from], to);
   const parts = splitFeature(tokens, from + 1, end);
-  if (parts === null) return false;
+  if (parts === null) return 'undecided';
   if (parts.length === 1) {
     const name = wordOf(tokens, parts[0]);
-    if (name === null) return false;
+    if (name === null) return 'undecided';
     const range = RANGES.get(name);
     if (range) return range(environment) !== 0;
     const discrete = DISCRETE.get(name)?.(environment);
-    return discrete ? discrete.is.some((value) => value !== 'none' && value !== 'no-preference' && value !== '0') : false;
+    return discrete ? discrete.is.some((value) => value !== 'none' && value !== 'no-preference' && value !== '0') : 'undecided';
   }
   const [left, operator, right] = parts;
   if (parts.length === 3 && operatorOf(tokens, operator) === ':') {
     const name = wordOf(tokens, left);
-    if (name === null) return false;
+    if (name === null) return 'undecided';
     const bound = /^(-webkit-)?(min|max)-(.+)$/.exec(name);
     const key = bound ? `${bound[1] ?? ''}${bound[3]}` : name;
     const range = RANGES.get(key);
     const value = valueOf(tokens, right, key);
     if (range) {
-      if (typeof value !== 'number') return false;
+      if (typeof value !== 'number') return 'undecided';
       const actual = range(environment);
       return bound ? (bound[2] === 'min' ? actual >= value : actual <= value) : Math.abs(actual - value) < 1e-6;
     }
     const discrete = DISCRETE.get(name)?.(environment);
-    return discrete && typeof value !== 'undefined' ? discrete.is.includes(String(value)) : false;
+    return discrete && discrete.known.includes(String(value)) ? discrete.is.includes(String(value)) : 'undecided';
   }
   const nameAt = parts.length === 5 ? 2 : wordOf(tokens, left) !== null && RANGES.has(wordOf(tokens, left) as string) ? 0 : 2;
   const name = wordOf(tokens, parts[nameAt]);
   const range = name === null ? undefined : RANGES.get(name);
-  if (!range || name === null || (parts.length !== 3 && parts.length !== 5)) return false;
+  if (!range || name === null || (parts.length !== 3 && parts.length !== 5)) return 'undecided';
   const actual = range(environment);
   const compare = (a: FeatureValue | undefined, sign: string | null, b: FeatureValue | undefined): boolean => {
     if (typeof a !== 'number' || typeof b !== 'number') return false;

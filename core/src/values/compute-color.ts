@@ -102,8 +102,9 @@ export function mixColors(a: Color, shareA: number | null, b: Color, shareB: num
   let second = shareB ?? 1 - first;
   const sum = first + second;
   const alphaFactor = sum < 1 ? sum : 1;
-  first /= sum;
-  second /= sum;
+  // Two shares of nothing mix evenly into what is wholly transparent.
+  first = sum === 0 ? 0.5 : first / sum;
+  second = sum === 0 ? 0.5 : second / sum;
   const left = channelsForMixing(a, space);
   const right = channelsForMixing(b, space);
   const missing: boolean[] = [];
@@ -144,9 +145,10 @@ function resolveRelative(value: Extract<ColorValue, { kind: 'relative' }>, origi
   const { to } = value;
   const space: MixSpace = to === 'rgb' ? 'srgb' : to;
   const names = (to === 'hsl' ? 'h s l' : to === 'hwb' ? 'h w b' : to === 'lab' || to === 'oklab' ? 'l a b' : to === 'lch' || to === 'oklch' ? 'l c h' : to.startsWith('xyz') ? 'x y z' : 'r g b').split(' ');
-  const carried = channelsForMixing(origin, space);
+  // A missing channel of the origin counts as 0 here, as Chromium has it.
+  const carried = channelsIn(origin, space);
   const scale = to === 'rgb' ? 255 : 1;
-  const keywords = new Map<string, number>(names.map((name, i) => [name, (carried[i] ?? 0) * scale]));
+  const keywords = new Map<string, number>(names.map((name, i) => [name, carried[i] * scale]));
   keywords.set('alpha', origin.alpha ?? 0);
   const whole = (at: number): number => {
     if (to === 'rgb') return 255;
@@ -164,10 +166,7 @@ function resolveRelative(value: Extract<ColorValue, { kind: 'relative' }>, origi
     if (result[2] === '%') return (Number(result[1]) / 100) * percent;
     return result[2] ? angleInDegrees(Number(result[1]), result[2].toLowerCase()) ?? 0 : Number(result[1]);
   };
-  const channels = value.channels.map((text, at) => {
-    const missing = carried[at] === null && text === names[at];
-    return missing ? null : read(text, whole(at));
-  });
+  const channels = value.channels.map((text, at) => read(text, whole(at)));
   const alpha = value.alpha === null ? origin.alpha : read(value.alpha, 1);
   const clamped = alpha === null ? null : Math.min(1, Math.max(0, alpha));
   if (to === 'rgb') return { space: 'srgb', channels: channels.map((channel) => (channel === null ? null : channel / 255)) as unknown as Color['channels'], alpha: clamped };

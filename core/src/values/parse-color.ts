@@ -230,7 +230,7 @@ function parseMix(children: readonly CssNode[]): ColorValue | null {
     return color && group.length <= 2 && (group.length === 1 || share !== null) ? { color, share } : null;
   });
   const [first, second] = parts;
-  if (!first || !second || (first.share === 0 && second.share === 0)) return null;
+  if (!first || !second) return null;
   return { kind: 'mix', space, hue, parts: [first, second] };
 }
 
