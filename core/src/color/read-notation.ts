@@ -55,7 +55,7 @@ function readTriplet(text: string): Color | null {
   const percent = /^\(?\s*([\d.]+)%\s*,?\s*([\d.]+)%\s*,?\s*([\d.]+)%\s*\)?$/.exec(text);
   if (!percent) return null;
   const values = percent.slice(1, 4).map(Number);
-  return values.every((value) => value <= 100) ? rgb8(Math.round(values[0] * 2.55), Math.round(values[1] * 2.55), Math.round(values[2] * 2.55)) : null;
+  return values.every((value) => value <= 100) ? rgb8(Math.round((values[0] / 100) * 255), Math.round((values[1] / 100) * 255), Math.round((values[2] / 100) * 255)) : null;
 }
 
 function absolute(text: string): Color | null {

@@ -24,7 +24,8 @@ const MAX_CONTEXTS = 14;
  */
 export function selectorCandidates(element: ElementNode, subjects: readonly Candidate[] = [], hooks = ''): Candidate[] {
   const own = subjects.length > 0 ? subjects : subjectCandidates(element);
-  const contexts = contextCandidates(element, hooks);
+  // What is meant for everything of a kind must not lean on where today's happen to stand.
+  const contexts = subjects.length > 0 ? contextCandidates(element, hooks).filter(({ text }) => text === 'body') : contextCandidates(element, hooks);
   const all: Candidate[] = [...own];
   for (const subject of own) {
     for (const context of contexts) {

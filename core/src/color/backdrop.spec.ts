@@ -1,0 +1,33 @@
+import { parsePage } from '../resolve/page.js';
+import { StyleView } from '../resolve/style-view.js';
+import { surroundingsOf } from './backdrop.js';
+import { hexOf } from './read-notation.js';
+
+function surroundings(body: string) {
+  const page = parsePage(`<!doctype html><body>${body}`);
+  const target = page.document.elements.find((element) => element.classes.includes('t')) ?? page.document.rootElement;
+  return surroundingsOf(new StyleView(page), target);
+}
+
+describe('surroundingsOf', () => {
+  // Expected colours by CSS Compositing 1 §5.1 and Color 4 §3.2 (opacity groups), worked out by hand.
+  const rows: readonly (readonly [what: string, body: string, text: string, ground: string])[] = [
+    ['the canvas', '<p class=t>', '#000000', '#ffffff'],
+    ['the nearest opaque ancestor', '<div style="background: #123456"><section><p class=t style="color: #fff">', '#ffffff', '#123456'],
+    ['translucent fills over each other', '<div style="background: #000"><p class=t style="background: rgb(255 255 255 / 50%); color: red">', '#ff0000', '#808080'],
+    ['translucent text', '<p class=t style="color: rgb(0 0 0 / 50%)">', '#808080', '#ffffff'],
+    ['an opacity group mixes text and ground with what lies behind', '<div style="background: #000"><p class=t style="background: #fff; color: #000; opacity: .5">', '#000000', '#808080'],
+    ['the worst stop of a gradient', '<p class=t style="color: #fff; background: linear-gradient(#000, #eee)">', '#ffffff', '#eeeeee'],
+  ];
+  for (const [what, body, text, ground] of rows) {
+    it(`finds ${what}`, () => {
+      const found = surroundings(body);
+      expect([hexOf(found.text), hexOf(found.ground)]).toEqual([text, ground]);
+    });
+  }
+
+  it('says where a picture makes the figure uncertain', () => {
+    expect(surroundings('<div style="background: url(a.png)"><p class=t>').doubts).toEqual(['a picture lies under it']);
+    expect(surroundings('<p class=t>').doubts).toEqual([]);
+  });
+});
