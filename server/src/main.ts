@@ -61,7 +61,6 @@ async function start(): Promise<void> {
   });
   const server = createServer(app);
   const boundPort = await listen(server, port, 'PORT', address);
-  process.stdout.write(`Upper Veneer is at http://localhost:${boundPort}\n`);
   const stop = (): void => {
     close();
     server.close();
@@ -73,6 +72,7 @@ async function start(): Promise<void> {
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
+  process.stdout.write(`Upper Veneer is at http://localhost:${boundPort}\n`);
 }
 
 await start();

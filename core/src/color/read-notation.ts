@@ -34,7 +34,7 @@ export function readColorNotation(input: string): readonly ColorReading[] {
   const triplet = readTriplet(text);
   if (triplet) add(triplet, hexOf(triplet), `red, green, blue: ${channels8(triplet).join(' ')}`);
   // Three two-digit decimals run together look like hex.
-  const spaced = /^(\d{2})[\s,;/]*(\d{2})[\s,;/]*(\d{2})$/.exec(text);
+  const spaced = /^(\d{2})\s*(\d{2})\s*(\d{2})$/.exec(text);
   if (spaced) {
     const [, r, g, b] = spaced;
     const decimal = rgb8(Number(r), Number(g), Number(b));

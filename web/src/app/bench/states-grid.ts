@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, ElementRef, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, inject, input, linkedSignal, output } from '@angular/core';
 import type { GridCell, Inspection } from '@upper-veneer/core';
 import type { CellChoice } from './bench-store';
 import { ROW_WORDS, STATE_WORDS } from './change-label';
@@ -50,6 +50,8 @@ export class StatesGrid {
   readonly inspection = input.required<Inspection>();
   readonly choice = input.required<CellChoice>();
   readonly chosen = output<CellChoice>();
+  /** Where the keyboard is: ahead of the input while keys come faster than the view. */
+  readonly #at = linkedSignal(() => this.choice());
 
   protected readonly stateWords = STATE_WORDS;
   protected readonly rowWords = ROW_WORDS;
@@ -70,8 +72,9 @@ export class StatesGrid {
     event.preventDefault();
     const rows = this.inspection().grid;
     const { states } = this.inspection();
-    const row = rows[Math.min(rows.length - 1, Math.max(0, rows.findIndex((line) => line.row === this.choice().row) + step[0]))];
-    const state = states[Math.min(states.length - 1, Math.max(0, states.indexOf(this.choice().state) + step[1]))];
+    const row = rows[Math.min(rows.length - 1, Math.max(0, rows.findIndex((line) => line.row === this.#at().row) + step[0]))];
+    const state = states[Math.min(states.length - 1, Math.max(0, states.indexOf(this.#at().state) + step[1]))];
+    this.#at.set({ row: row.row, state });
     this.chosen.emit({ row: row.row, state });
     setTimeout(() => this.#host.nativeElement.querySelector<HTMLElement>('button.chosen')?.focus());
   }

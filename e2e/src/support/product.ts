@@ -1,0 +1,153 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Browser, Page } from 'playwright-core';
+
+export const root = resolve(fileURLToPath(import.meta.url), '../../../..');
+
+/** The product as `npm run demo` starts it, with data of its own. */
+export interface Product {
+  readonly url: string;
+  readonly process: ChildProcess;
+  readonly output: () => string;
+  /** Ends it at once, as a crash would. */
+  kill(): Promise<void>;
+}
+
+/** A folder for data that is removed afterwards. */
+export function temporaryFolder(): { readonly path: string; remove(): void } {
+  const path = mkdtempSync(join(tmpdir(), 'uv-e2e-'));
+  return { path, remove: () => rmSync(path, { recursive: true, force: true }) };
+}
+
+/** Starts the built server and waits for its address. @throws when it ends before it gives one. */
+export async function startProduct(dataFolder: string, environment: Readonly<Record<string, string>> = {}): Promise<Product> {
+  const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], { env: { ...process.env, PORT: '0', DATA_DIR: dataFolder, ...environment } });
+  let output = '';
+  child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
+  child.stderr.on('data', (chunk: Buffer) => (output += chunk.toString()));
+  const url = await new Promise<string>((done, failed) => {
+    child.stdout.on('data', () => {
+      const found = /http:\/\/localhost:\d+/.exec(output);
+      if (found) done(found[0]);
+    });
+    child.on('exit', (code) => failed(new Error(`The server ended with ${code}: ${output}`)));
+  });
+  return {
+    url, process: child, output: () => output,
+    kill: () => new Promise((done) => {
+      child.removeAllListeners('exit');
+      child.on('exit', () => done());
+      child.kill('SIGKILL');
+    }),
+  };
+}
+
+/** Runs the server until it ends by itself; its exit code and what it printed. */
+export function runToEnd(environment: Readonly<Record<string, string>>): Promise<{ readonly code: number | null; readonly output: string }> {
+  const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], { env: { ...process.env, ...environment } });
+  let output = '';
+  child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
+  child.stderr.on('data', (chunk: Buffer) => (output += chunk.toString()));
+  return new Promise((done) => child.on('exit', (code) => done({ code, output })));
+}
+
+/** The Bench in a browser, with the words a designer would use. */
+export class BenchDriver {
+  private constructor(readonly page: Page, readonly url: string) {}
+
+  static async open(browser: Browser, url: string): Promise<BenchDriver> {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.goto(`${url}/`);
+    const driver = new BenchDriver(page, url);
+    await driver.drawn();
+    return driver;
+  }
+
+  /** Waits until the page stands in its frame. */
+  async drawn(): Promise<void> {
+    await this.page.waitForSelector('uv-page-frame iframe');
+    await this.page.waitForSelector('uv-page-frame .loading', { state: 'detached' });
+  }
+
+  /** Middle of an element of the framed page, in window px. */
+  async middleOf(selector: string): Promise<{ x: number; y: number }> {
+    return this.page.evaluate((wanted) => {
+      const frame = document.querySelector<HTMLIFrameElement>('uv-page-frame iframe');
+      const element = frame?.contentDocument?.querySelector(wanted);
+      if (!frame || !element) throw new Error(`No ${wanted} in the frame`);
+      const outer = frame.getBoundingClientRect();
+      const scale = outer.width / frame.offsetWidth;
+      const box = element.getClientRects()[0];
+      return { x: outer.left + (box.left + box.width / 2) * scale, y: outer.top + (box.top + box.height / 2) * scale };
+    }, selector);
+  }
+
+  /** Chooses by a click on the page. */
+  async choose(selector: string): Promise<void> {
+    const { x, y } = await this.middleOf(selector);
+    await this.page.mouse.move(x, y);
+    await this.page.mouse.click(x, y);
+    await this.page.waitForSelector('uv-states-grid');
+    await this.settled();
+  }
+
+  /** Chooses a cell of the grid, e.g. `Fill, hover`. */
+  async cell(name: string): Promise<void> {
+    await this.page.getByRole('button', { name: new RegExp(`^${name}:`) }).click();
+    await this.settled();
+  }
+
+  /** Presses a button of the value picker by name, and waits until it is stored and shown. */
+  async value(name: string): Promise<void> {
+    const before = await this.version();
+    await this.page.locator('uv-value-picker').getByRole('button', { name, exact: true }).first().click();
+    await this.changed(before);
+  }
+
+  async typed(text: string): Promise<void> {
+    const before = await this.version();
+    await this.page.getByLabel('Typed colour').fill(text);
+    await this.page.getByLabel('Typed colour').press('Enter');
+    await this.changed(before);
+  }
+
+  /** Version of the stored draft, asked of the server. */
+  async version(): Promise<number> {
+    return this.page.evaluate(async () => ((await (await fetch('/api/sites/1/draft')).json()) as { version: number }).version);
+  }
+
+  async changed(before: number): Promise<void> {
+    for (let tries = 0; tries < 100 && (await this.version()) === before; tries += 1) await this.page.waitForTimeout(30);
+    await this.settled();
+  }
+
+  /** Waits until worker and view have nothing more to do. */
+  async settled(): Promise<void> {
+    await this.page.waitForTimeout(350);
+  }
+
+  /** Computed value inside the framed page, as the frame's own engine has it. */
+  async framed(selector: string, property: string): Promise<string> {
+    return this.page.evaluate(([wanted, name]) => {
+      const document_ = document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument;
+      const element = document_?.querySelector(wanted);
+      return element ? document_?.defaultView?.getComputedStyle(element).getPropertyValue(name) ?? '' : 'nothing';
+    }, [selector, property] as const);
+  }
+
+  async plies(): Promise<string[]> {
+    return this.page.locator('uv-plies-list li').evaluateAll((items) => items.map((item) => [...item.querySelectorAll('.value, .from')].map((node) => node.textContent?.trim()).join(' | ')));
+  }
+
+  async css(): Promise<string> {
+    return this.page.locator('uv-written-css pre').innerText();
+  }
+
+  async verdict(): Promise<string> {
+    return this.page.locator('uv-verdict-bar').innerText();
+  }
+}

@@ -1,0 +1,154 @@
+import type { DraftDocument, ProblemDocument, SiteDocument } from '@upper-veneer/contract';
+import { openDatabase } from './db/open.js';
+import { createStore } from './store.js';
+import { startTestServer, type TestServer } from './testing/test-site.js';
+
+describe('the server', () => {
+  let server: TestServer;
+  let override: Record<string, unknown>;
+  beforeEach(async () => {
+    server = await startTestServer();
+    const page = server.store.sites.pages(server.siteId)[0];
+    override = {
+      id: 'o1', partId: server.store.sites.parts(server.siteId)[0].id, pageId: page.id, element: 3, pseudo: '', reach: 'alike', state: 'hover', property: 'color',
+      value: { kind: 'role', role: 'accent', shade: -12 }, selector: '.x:hover', important: false,
+    };
+  });
+  afterEach(() => server.stop());
+
+  const change = async (body: unknown): Promise<Response> => server.post(`/api/sites/${server.siteId}/changes`, body);
+  const draftOf = async (response: Response): Promise<DraftDocument> => (await response.json()) as DraftDocument;
+  const problemOf = async (response: Response): Promise<ProblemDocument> => (await response.json()) as ProblemDocument;
+
+  it('opens a site with its pages, sheets, parts and palette', async () => {
+    const site = (await (await server.get(`/api/sites/${server.siteId}`)).json()) as SiteDocument;
+    expect(site.name).toBe('Small');
+    expect(site.stylesheets).toEqual({ 'css/a.css': '.x:hover { color: red }' });
+    expect(site.swatches.map(({ name }) => name)).toEqual(['Willow', 'Chalk']);
+    expect(site.roles[0].role).toBe('accent');
+    expect(site.draft.overrides).toEqual([]);
+  });
+
+  it('stores a change, undoes and redoes it, over a restart', async () => {
+    const stored = await draftOf(await change({ label: 'Hover text', put: [override], drop: [] }));
+    expect(stored.overrides.map(({ id }) => id)).toEqual(['o1']);
+    expect([stored.undo, stored.redo]).toEqual(['Hover text', null]);
+    const reopened = createStore(openDatabase(server.file));
+    expect(reopened.overrides.bySite(server.siteId)[0].value).toEqual({ kind: 'role', role: 'accent', shade: -12 });
+    const undone = await draftOf(await server.post(`/api/sites/${server.siteId}/undo`, {}));
+    expect([undone.overrides.length, undone.undo, undone.redo]).toEqual([0, null, 'Hover text']);
+    const redone = await draftOf(await server.post(`/api/sites/${server.siteId}/redo`, {}));
+    expect(redone.overrides.length).toBe(1);
+    expect(redone.version).toBeGreaterThan(undone.version);
+    expect((await server.post(`/api/sites/${server.siteId}/redo`, {})).status).toBe(409);
+  });
+
+  it('forgets what was undone once something new is done', async () => {
+    await change({ label: 'one', put: [override], drop: [] });
+    await server.post(`/api/sites/${server.siteId}/undo`, {});
+    const draft = await draftOf(await change({ label: 'two', put: [{ ...override, id: 'o2' }], drop: [] }));
+    expect([draft.undo, draft.redo]).toEqual(['two', null]);
+  });
+
+  it('undoes a replacement to what was there before', async () => {
+    await change({ label: 'one', put: [override], drop: [] });
+    await change({ label: 'two', put: [{ ...override, id: 'o2', selector: '.y' }, { ...override, value: { kind: 'literal', css: 'red' } }], drop: [] });
+    await change({ label: 'three', put: [], drop: ['o1', 'o2'] });
+    const steps: string[] = [];
+    for (let i = 0; i < 3; i += 1) steps.push((await draftOf(await server.post(`/api/sites/${server.siteId}/undo`, {}))).overrides.map(({ id, value }) => `${id} ${value.kind}`).join());
+    expect(steps).toEqual(['o1 literal,o2 role', 'o1 role', '']);
+  });
+
+  describe('refuses, naming field and reason, and stores nothing', () => {
+    const rows: readonly (readonly [what: string, change: (good: Record<string, unknown>) => unknown, status: number, field: string])[] = [
+      ['no body', () => 'null', 400, ''], ['no JSON', () => '{', 400, ''], ['a list', () => [], 422, ''], ['no label', (good) => ({ put: [good], drop: [] }), 422, 'label'], ['a label too long', (good) => ({ label: 'x'.repeat(201), put: [good], drop: [] }), 422, 'label'],
+      ['an unknown field', (good) => ({ label: 'x', put: [good], drop: [], extra: 1 }), 422, 'extra'], ['an unknown field inside', (good) => ({ label: 'x', put: [{ ...good, site: 2 }], drop: [] }), 422, 'put.0.site'],
+      ['a property not offered', (good) => ({ label: 'x', put: [{ ...good, property: 'position' }], drop: [] }), 422, 'put.0.property'], ['an unknown state', (good) => ({ label: 'x', put: [{ ...good, state: 'asleep' }], drop: [] }), 422, 'put.0.state'],
+      ['a broken selector', (good) => ({ label: 'x', put: [{ ...good, selector: 'a >' }], drop: [] }), 422, 'put.0.selector'], ['a selector that ends the rule', (good) => ({ label: 'x', put: [{ ...good, selector: '[a="}"]' }], drop: [] }), 422, 'put.0.selector'],
+      ['no colour', (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'literal', css: 'red; } body { display: none' } }], drop: [] }), 422, 'put.0.value.css'], ['a lost swatch', (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'swatch', swatchId: 99, shade: 0 } }], drop: [] }), 422, 'put.0.value.swatchId'],
+      ['a lost page', (good) => ({ label: 'x', put: [{ ...good, pageId: 99 }], drop: [] }), 422, 'put.0.pageId'], ['a lost part', (good) => ({ label: 'x', put: [{ ...good, partId: 99 }], drop: [] }), 422, 'put.0.partId'], ['a shade off the scale', (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'role', role: 'accent', shade: 101 } }], drop: [] }), 422, 'put.0.value.shade'],
+      ['an unknown role', (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'role', role: 'king', shade: 0 } }], drop: [] }), 422, 'put.0.value.role'], ['a negative element', (good) => ({ label: 'x', put: [{ ...good, element: -1 }], drop: [] }), 422, 'put.0.element'], ['one bad among good', (good) => ({ label: 'x', put: [good, { ...good, id: '' }], drop: [] }), 422, 'put.1.id'],
+    ];
+    for (const [what, make, status, field] of rows) {
+      it(what, async () => {
+        const response = await change(make(override));
+        expect(response.status).toBe(status);
+        // Source: RFC 9457 §3, media type and members.
+        expect(response.headers.get('content-type')).toContain('application/problem+json');
+        const problem = await problemOf(response);
+        expect(problem.status).toBe(status);
+        expect(problem.title).toBeTruthy();
+        if (field !== '') expect(problem.errors?.map((error) => error.field)).toContain(field);
+        expect(server.store.overrides.bySite(server.siteId)).toEqual([]);
+        expect(server.store.changes.labels(server.siteId)).toEqual({ undo: null, redo: null });
+      });
+    }
+  });
+
+  it('answers what is not there with a problem document', async () => {
+    for (const path of ['/api/sites/99', '/api/sites/x', '/api/nothing', '/frame/sites/1/pages/99/', '/frame/sites/1/files/gone.css']) {
+      const response = await server.get(path);
+      expect(response.status).withContext(path).toBe(404);
+      expect(response.headers.get('content-type')).withContext(path).toContain('problem+json');
+    }
+  });
+
+  it('refuses foreign names and foreign origins', async () => {
+    expect((await server.post(`/api/sites/${server.siteId}/undo`, {}, { origin: 'http://evil.test' })).status).toBe(403);
+    expect((await server.post(`/api/sites/${server.siteId}/undo`, {}, { origin: 'null' })).status).toBe(403);
+    expect((await server.post(`/api/sites/${server.siteId}/undo`, {}, { origin: server.url })).status).toBe(409);
+  });
+
+  it('keeps 5xx texts in the log', async () => {
+    server.db.exec('DROP TABLE change');
+    const response = await change({ label: 'x', put: [override], drop: [] });
+    const problem = await problemOf(response);
+    expect(response.status).toBe(500);
+    expect(JSON.stringify(problem)).not.toContain('no such table');
+    expect(server.errors.length).toBe(1);
+    expect(server.store.overrides.bySite(server.siteId)).toEqual([]);
+  });
+
+  it('saves revisions and publishes them to the stand-in host, linked last in the head', async () => {
+    await change({ label: 'x', put: [override], drop: [] });
+    expect(await (await fetch(`${server.hostUrl}/${server.siteId}/`)).text()).not.toContain('veneer.css');
+    expect((await server.post(`/api/sites/${server.siteId}/publications`, { revision: 1 })).status).toBe(422);
+    const saved = await draftOf(await server.post(`/api/sites/${server.siteId}/revisions`, { note: 'First' }));
+    expect(saved.revisions).toEqual([{ number: 1, note: 'First', savedAt: '2026-01-02T03:04:05.000Z', rules: 2 }]);
+    expect(saved.equalsRevision).toBe(1);
+    const published = await draftOf(await server.post(`/api/sites/${server.siteId}/publications`, { revision: 1 }));
+    expect(published.publishedRevision).toBe(1);
+    const html = await (await fetch(`${server.hostUrl}/${server.siteId}/`)).text();
+    expect(html).toMatch(/a\.css><link rel="stylesheet" href="veneer\.css\?r=1">\n<\/head>/);
+    const css = await fetch(`${server.hostUrl}/${server.siteId}/veneer.css`);
+    expect(css.headers.get('content-type')).toContain('text/css');
+    expect(await css.text()).toContain('.x:hover {\n  color: var(--brand-accent-d12);\n}');
+  });
+
+  it('serves the frame without scripts, under a policy of its own', async () => {
+    const [page] = server.store.sites.pages(server.siteId);
+    const response = await server.get(`/frame/sites/${server.siteId}/pages/${page.id}/`);
+    const policy = response.headers.get('content-security-policy') ?? '';
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).toContain("script-src 'none'");
+    expect(policy).toContain("form-action 'none'");
+    const html = await response.text();
+    expect(html).not.toContain('onclick');
+    expect(html).toContain('data-uv-n="4"');
+    const css = await server.get(`/frame/sites/${server.siteId}/files/css/a.css`);
+    expect(await css.text()).toBe('.x:is(:hover, [data-uv-hover]) { color: red }');
+    expect((await server.get(`/frame/sites/${server.siteId}/files/img/a.svg`)).headers.get('content-security-policy')).toContain("script-src 'none'");
+    expect((await server.get(`/frame/sites/${server.siteId}/files/..%2f..%2fetc/passwd`)).status).toBe(404);
+  });
+
+  it('tells other tabs that the draft has changed', async () => {
+    const abort = new AbortController();
+    const response = await fetch(`${server.url}/api/sites/${server.siteId}/draft/events`, { signal: abort.signal });
+    const reader = (response.body as ReadableStream<Uint8Array>).getReader();
+    await change({ label: 'x', put: [override], drop: [] });
+    let text = '';
+    while (!text.includes('event: draft')) text += new TextDecoder().decode((await reader.read()).value);
+    expect(text).toMatch(/event: draft\ndata: 1/);
+    abort.abort();
+  });
+});

@@ -1,0 +1,70 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer, type Server } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createApp } from '../app.js';
+import { openDatabase, type Db } from '../db/open.js';
+import type { NewSite } from '../db/sites.js';
+import { createStandInHost } from '../stand-in-host.js';
+import { createStore, type Store } from '../store.js';
+
+/** A small site: one page, one sheet, one part, two swatches. */
+export const SMALL_SITE: NewSite = {
+  name: 'Small', prefix: 'brand', veneerPlace: 'head-end',
+  pages: [{ name: 'Home', path: 'index.html', html: '<!doctype html><head><link rel=stylesheet href=css/a.css></head><body><p class=x onclick="x()">hi<script>1</script></body>' }],
+  assets: [{ path: 'css/a.css', mediaType: 'text/css', body: Buffer.from('.x:hover { color: red }') }, { path: 'img/a.svg', mediaType: 'image/svg+xml', body: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>') }],
+  parts: [{ name: 'All', kind: 'theme', selector: 'body' }],
+  swatches: [{ name: 'Willow', css: '#b4582a' }, { name: 'Chalk', css: '#fff' }],
+  roles: [{ role: 'accent', swatch: 'Willow', shade: 0 }],
+};
+
+/** A running server with a real SQLite file in a folder of its own. */
+export interface TestServer {
+  readonly db: Db;
+  readonly store: Store;
+  readonly file: string;
+  readonly url: string;
+  readonly hostUrl: string;
+  readonly siteId: number;
+  readonly errors: unknown[];
+  get(path: string, headers?: Record<string, string>): Promise<Response>;
+  post(path: string, body: unknown, headers?: Record<string, string>): Promise<Response>;
+  stop(): Promise<void>;
+}
+
+export async function startTestServer(): Promise<TestServer> {
+  const folder = mkdtempSync(join(tmpdir(), 'uv-'));
+  const file = join(folder, 'test.sqlite');
+  const db = openDatabase(file);
+  const store = createStore(db);
+  const siteId = store.sites.insert(SMALL_SITE);
+  const errors: unknown[] = [];
+  const { app, close } = createApp({ store, hostUrl: (id) => `http://host.test/${id}/`, now: () => new Date('2026-01-02T03:04:05Z'), log: (error) => errors.push(error) });
+  const server = createServer(app);
+  const host = createServer(createStandInHost(store));
+  const url = await listen(server);
+  const hostUrl = await listen(host);
+  return {
+    db, store, file, url, hostUrl, siteId, errors,
+    get: (path, headers = {}) => fetch(url + path, { headers }),
+    post: (path, body, headers = {}) => fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    stop: async () => {
+      close();
+      await Promise.all([server, host].map((each) => new Promise((done) => {
+        each.closeAllConnections();
+        each.close(done);
+      })));
+      db.close();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
+
+function listen(server: Server): Promise<string> {
+  return new Promise((done) => {
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      done(`http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`);
+    });
+  });
+}

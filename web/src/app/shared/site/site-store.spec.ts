@@ -1,0 +1,98 @@
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import type { DraftDocument, SiteDocument } from '@upper-veneer/contract';
+import { MessageService } from 'primeng/api';
+import { NEVER, Subject, of, throwError } from 'rxjs';
+import { ApiProblem } from '../api/api-problem';
+import { SiteApi } from '../api/site-api';
+import { Engine } from '../engine/engine';
+import { SiteStore } from './site-store';
+
+const DRAFT: DraftDocument = { overrides: [], undo: null, redo: null, version: 1, revisions: [], equalsRevision: null, publishedRevision: null };
+const SITE = { id: 5, name: 'Small', prefix: 'brand', veneerPlace: 'head-end', pages: [], stylesheets: {}, parts: [], swatches: [], roles: [], draft: DRAFT, hostUrl: 'http://host.test/' } as SiteDocument;
+
+describe('SiteStore', () => {
+  let api: jasmine.SpyObj<SiteApi>;
+  let dressed: number;
+  let store: SiteStore;
+  const settled = (): Promise<void> => new Promise((done) => setTimeout(done, 5));
+
+  beforeEach(() => {
+    api = jasmine.createSpyObj<SiteApi>('SiteApi', ['sites', 'site', 'draft', 'change', 'undo', 'redo', 'saveRevision', 'publish', 'draftVersions']);
+    api.sites.and.returnValue(of([{ id: 5, name: 'Small', pages: 1 }]));
+    api.site.and.returnValue(of(SITE));
+    api.draftVersions.and.returnValue(NEVER);
+    dressed = 0;
+    const remote = { open: () => Promise.resolve(), dress: () => Promise.resolve({ css: `/* ${(dressed += 1)} */`, frameCss: '' }) };
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: api }, { provide: Engine, useValue: { remote } }] });
+    store = TestBed.inject(SiteStore);
+  });
+
+  async function open(): Promise<void> {
+    store.open();
+    await settled();
+  }
+
+  it('opens the first site and says how the draft stands', async () => {
+    expect(store.state().status).toBe('opening');
+    await open();
+    expect(store.site()?.name).toBe('Small');
+    expect(store.standing()).toBe('Nothing overridden yet');
+  });
+
+  it('tells an empty database and a lost server apart', async () => {
+    api.sites.and.returnValue(of([]));
+    await open();
+    expect(store.state().status).toBe('none');
+    api.sites.and.returnValue(throwError(() => new ApiProblem('gone', '', [], true)));
+    await open();
+    expect(store.state().status).toBe('failed');
+  });
+
+  it('shows a change only once it is stored and compiled', async () => {
+    await open();
+    const answer = new Subject<DraftDocument>();
+    api.change.and.returnValue(answer);
+    store.change({ label: 'x', put: [], drop: [] }).subscribe();
+    expect(store.isSaving()).toBe(true);
+    expect(store.draft()?.version).toBe(1);
+    answer.next({ ...DRAFT, version: 2 });
+    answer.complete();
+    await settled();
+    expect([store.draft()?.version, store.veneer().css, store.isSaving()]).toEqual([2, '/* 2 */', false]);
+  });
+
+  it('keeps what it shows when a change is refused, and says why', async () => {
+    await open();
+    const add = spyOn(TestBed.inject(MessageService), 'add');
+    api.change.and.returnValue(throwError(() => new ApiProblem('Not stored', 'selector is broken')));
+    store.change({ label: 'x', put: [], drop: [] }).subscribe();
+    await settled();
+    expect(store.draft()?.version).toBe(1);
+    expect(add).toHaveBeenCalledOnceWith(jasmine.objectContaining({ summary: 'Not stored', detail: 'selector is broken' }));
+  });
+
+  it('saves a revision before it publishes a draft that equals none', async () => {
+    await open();
+    api.saveRevision.and.returnValue(of({ ...DRAFT, version: 1, revisions: [{ number: 3, note: '', savedAt: '', rules: 1 }], equalsRevision: 3 }));
+    api.publish.and.returnValue(of({ ...DRAFT, version: 1, revisions: [{ number: 3, note: '', savedAt: '', rules: 1 }], equalsRevision: 3, publishedRevision: 3 }));
+    store.publish('note').subscribe();
+    await settled();
+    expect(api.saveRevision).toHaveBeenCalledOnceWith(5, 'note');
+    expect(api.publish).toHaveBeenCalledOnceWith(5, 3);
+    expect(store.standing()).toBe('Revision 3 is published');
+    store.publish('again').subscribe();
+    await settled();
+    expect(api.saveRevision).toHaveBeenCalledTimes(1);
+  });
+
+  it('follows changes made in another tab', async () => {
+    const versions = new Subject<number>();
+    api.draftVersions.and.returnValue(versions);
+    api.draft.and.returnValue(of({ ...DRAFT, version: 9, undo: 'theirs' }));
+    await open();
+    versions.next(9);
+    await settled();
+    expect(store.draft()?.undo).toBe('theirs');
+  });
+});
