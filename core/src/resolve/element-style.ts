@@ -124,6 +124,13 @@ export class ElementStyle implements StyleSource {
     return 'unset';
   }
 
+  /** Text of a declaration for a longhand with its variables substituted; `null` when that makes it invalid. */
+  settle(property: string, value: DeclaredValue): string | null {
+    const settled = this.#substitute(property, value);
+    if (settled === null) return null;
+    return settled.kind === 'wide' ? settled.keyword : settled.text;
+  }
+
   #substitute(property: string, value: DeclaredValue): Exclude<DeclaredValue, { kind: 'variable' }> | null {
     if (value.kind !== 'variable') return value;
     const text = substituteVariables(value.text, (name) => this.customProperty(name));

@@ -21,6 +21,8 @@ export interface PlySource {
 export interface Ply {
   /** As written for this longhand; for a shorthand waiting on a variable, the shorthand's text. */
   readonly value: string;
+  /** The value with variables substituted; `null` when that makes it invalid at computed-value time. */
+  readonly settled: string | null;
   /** Declaration as written. */
   readonly declaration: string;
   readonly source: PlySource;
@@ -69,18 +71,19 @@ export function explain(view: StyleView, element: ElementNode, property: string,
   return {
     property: name,
     resolved: style.resolved(name),
-    plies: ranked.map((declaration, i) => toPly(declaration, i === 0 ? null : ranked[i - 1])),
+    plies: ranked.map((declaration, i) => toPly(declaration, i === 0 ? null : ranked[i - 1], origin.settle(name, declaration.entry.value))),
     inheritedFrom: origin === own || ranked.length === 0 ? null : origin.element,
     isInitial: ranked.length === 0,
     discarded: style.discarded(name).map(({ block, written, start, reason }) => ({ declaration: written, source: sourceOf(block, start), reason })),
   };
 }
 
-function toPly(declaration: RankedDeclaration, above: RankedDeclaration | null): Ply {
+function toPly(declaration: RankedDeclaration, above: RankedDeclaration | null, settled: string | null): Ply {
   const { block, entry, important } = declaration;
   const { value } = entry;
   return {
     value: value.kind === 'wide' ? value.keyword : value.text,
+    settled,
     declaration: `${entry.declaration.name}: ${entry.declaration.value}${important ? ' !important' : ''}`,
     source: sourceOf(block, entry.declaration.start),
     specificity: block.rule ? block.specificity : null,
@@ -95,7 +98,7 @@ const locators = new Map<string, ReturnType<typeof createLocator>>();
 function sourceOf(block: RankedDeclaration['block'], start: number): PlySource {
   const { rule } = block;
   if (!rule) return { kind: block.origin === 'hint' ? 'presentational-attribute' : 'style-attribute', sheet: '', at: null, selector: '', isVeneer: false };
-  if (rule.sheet.origin === 'user-agent') return { kind: 'browser', sheet: rule.sheet.name, at: null, selector: rule.selectorText, isVeneer: false };
+  if (rule.sheet.origin === 'user-agent') return { kind: 'browser', sheet: rule.sheet.name, at: null, selector: block.selector?.text ?? rule.selectorText, isVeneer: false };
   let locate = locators.get(rule.sheet.text);
   if (!locate) {
     if (locators.size > 100) locators.clear();

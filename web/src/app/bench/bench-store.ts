@@ -100,13 +100,12 @@ export class BenchStore {
     this.cell.set(cell);
   }
 
-  /** Keeps the cell where the new target paints there, else turns to what it does paint. */
+  /** Starts at rest; keeps the row where the new target paints in it, else turns to one it does paint. */
   #chooseFittingCell(inspection: Inspection): void {
     this.#isFresh = false;
-    const { row, state } = this.cell();
-    const nextState = inspection.states.includes(state) ? state : 'rest';
-    const paints = (name: GridRowName): boolean => inspection.grid.find((entry) => entry.row === name)?.cells.find((cell) => cell.state === nextState)?.css != null;
-    this.cell.set({ row: paints(row) ? row : GRID_ROWS.find((name) => name !== 'text' && paints(name)) ?? 'text', state: nextState });
+    const { row } = this.cell();
+    const paints = (name: GridRowName): boolean => inspection.grid.find((entry) => entry.row === name)?.cells[0].css != null;
+    this.cell.set({ row: paints(row) ? row : GRID_ROWS.find((name) => name !== 'text' && paints(name)) ?? 'text', state: 'rest' });
   }
 
   /** Puts a value into the chosen cell; wishes are fulfilled one after the other. */

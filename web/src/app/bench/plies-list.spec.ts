@@ -5,7 +5,7 @@ import type { ExplanationView } from '../shared/engine/engine-api';
 import { PliesList } from './plies-list';
 
 function ply(some: Partial<Ply>): Ply {
-  return { value: 'red', declaration: 'color: red', source: { kind: 'rule', sheet: 'css/a.css', at: { offset: 0, line: 12, column: 1 }, selector: '.a', isVeneer: false }, specificity: [0, 1, 0], layer: null, important: false, under: null, ...some };
+  return { value: 'red', settled: 'red', declaration: 'color: red', source: { kind: 'rule', sheet: 'css/a.css', at: { offset: 0, line: 12, column: 1 }, selector: '.a', isVeneer: false }, specificity: [0, 1, 0], layer: null, important: false, under: null, ...some };
 }
 
 describe('PliesList', () => {

@@ -15,7 +15,7 @@ import type { ExplanationView } from '../shared/engine/engine-api';
           <li [style.margin-left.px]="board.indent" [class.top]="$first">
             <span class="chip" [class.unknown]="board.hex === null" [style.--chip]="board.hex ?? 'transparent'"></span>
             <span class="text">
-              <span class="uv-mono value" [title]="board.declaration">{{ board.value }}</span>
+              <span class="uv-mono value" [title]="board.title">{{ board.value }}</span>
               <span class="uv-soft from" [title]="board.selector">{{ board.from }}</span>
             </span>
             <span class="uv-mono specificity" title="Specificity: ids, classes, types">{{ board.specificity }}</span>
@@ -61,7 +61,7 @@ export class PliesList {
       hex: ours?.hex ?? hexOfPly(ply, i === 0 ? this.explanation()?.resolved : undefined),
       from: [sourceWords(ply), ply.under?.text].filter(Boolean).join(' · '),
       selector: ply.source.selector,
-      declaration: ply.declaration,
+      title: ply.settled === null ? `${ply.declaration}: invalid once its variables are known` : ply.settled === ply.value ? ply.declaration : `${ply.declaration}, that is ${ply.settled}`,
       specificity: ply.specificity ? formatSpecificity(ply.specificity) : '–',
       indent: Math.min(i * 10, 60),
     };
@@ -69,7 +69,7 @@ export class PliesList {
 }
 
 function hexOfPly(ply: Ply, resolved: string | undefined): string | null {
-  const color = colorOfCss(ply.value) ?? (resolved === undefined ? null : colorOfCss(resolved));
+  const color = colorOfCss(ply.settled ?? '') ?? (resolved === undefined ? null : colorOfCss(resolved));
   return color ? hexOf(color) : null;
 }
 

@@ -1,0 +1,53 @@
+import { join } from 'node:path';
+import { ensureBuilt, ensureChromium, ensureDependencies, root, say } from './setup.mjs';
+
+/** Takes the pictures in docs/screenshots from the demo data, in a database of its own. */
+await ensureDependencies();
+await ensureChromium();
+await ensureBuilt(['core', 'contract', 'server', 'web', 'e2e']);
+const { launchBrowser } = await import('../e2e/dist/support/browser.js');
+const { BenchDriver, startProduct, temporaryFolder } = await import('../e2e/dist/support/product.js');
+
+const folder = temporaryFolder();
+const product = await startProduct(folder.path);
+const browser = await launchBrowser();
+const bench = await BenchDriver.open(browser, product.url);
+const { page } = bench;
+const shoot = async (name) => {
+  await page.mouse.move(640, 2);
+  await page.waitForTimeout(900);
+  await page.screenshot({ path: join(root, 'docs/screenshots', `${name}.png`) });
+  say(`docs/screenshots/${name}.png`);
+};
+await bench.choose('.qs-go');
+await bench.cell('Fill, rest');
+await bench.value('Willow');
+await bench.cell('Text, rest');
+await bench.value('Chalk');
+await bench.cell('Edge, rest');
+await bench.value('Willow, 6 darker');
+await bench.cell('Fill, hover');
+await bench.value('Willow');
+await bench.value('Willow, 12 darker');
+await shoot('bench');
+await bench.choose('.qs-title');
+await bench.value('River');
+await bench.choose('.lede a');
+await bench.cell('Text, rest');
+await bench.value('River');
+await bench.cell('Text, visited');
+await bench.value('Heron');
+await bench.cell('Text, hover');
+await bench.value('Willow');
+await page.getByRole('button', { name: /Interface lit/ }).click();
+await page.getByRole('button', { name: /Interface lit/ }).click();
+await shoot('bench-dark');
+await page.getByRole('button', { name: /Interface lit/ }).click();
+await page.getByRole('button', { name: 'Save revision' }).click();
+await page.getByLabel(/What changed/).fill('Booking button and links in text');
+await page.locator('.p-dialog').getByRole('button', { name: 'Save revision' }).click();
+await page.getByRole('link', { name: /Sheet/ }).click();
+await shoot('sheet');
+await browser.close();
+await product.kill();
+folder.remove();
