@@ -90,7 +90,14 @@ function assignFlatParents(elements: readonly MutableElement[], shadowRoots: rea
     const name = element.attributes.get('name') ?? '';
     if (byName && !byName.has(name)) byName.set(name, element);
   }
+  const taken = new Set<ElementNode>();
   for (const element of elements) {
+    const slot = element.parent?.shadowRoot ? slots.get(element.parent.shadowRoot)?.get(element.attributes.get('slot') ?? '') : undefined;
+    if (slot) taken.add(slot);
+  }
+  for (const element of elements) {
+    // What a slot holds itself shows only where nothing is assigned to it.
+    if (element.parent && taken.has(element.parent)) continue;
     if (element.parent?.shadowRoot) {
       element.flatParent = slots.get(element.parent.shadowRoot)?.get(element.attributes.get('slot') ?? '') ?? null;
     } else {

@@ -1,5 +1,6 @@
 import { clone, generate, lexer, parse, walk, type CssNode, type List, type ListItem } from 'css-tree';
 import { isColorFunction, parseColorNode } from '../values/parse-color.js';
+import { SYSTEM_COLORS } from '../values/system-colors.js';
 
 /** CSS-wide keywords. Source: CSS Cascading 5 §7.3. */
 export const CSS_WIDE_KEYWORDS: ReadonlySet<string> = new Set(['inherit', 'initial', 'unset', 'revert', 'revert-layer']);
@@ -73,10 +74,24 @@ function matchesGrammar(property: string, value: string): boolean {
   });
   if (!colorsHold) return false;
   if (lexer.matchProperty(property, copy).error === null) return true;
+  if (replaceSystemColors(copy) && lexer.matchProperty(property, copy).error === null) return true;
   // css-tree's tables lack a few system colours and vendor spellings of the colour grammar.
   if (!/color$|^fill$|^stroke$/.test(property)) return false;
   const single = parseColorText(generate(node));
   return single;
+}
+
+/** css-tree's colour grammar lacks the deprecated system colours; each is stood in for. Returns whether there was one. */
+function replaceSystemColors(node: CssNode): boolean {
+  let found = false;
+  walk(node, {
+    enter(child: CssNode, item: ListItem<CssNode>, list: List<CssNode>) {
+      if (child.type !== 'Identifier' || !SYSTEM_COLORS.has(child.name.toLowerCase()) || !list) return;
+      found = true;
+      list.replace(item, list.createItem({ type: 'Identifier', name: 'red' }));
+    },
+  });
+  return found;
 }
 
 function parseColorText(text: string): boolean {

@@ -130,7 +130,7 @@ function expandBackground(value: string): [string, string][] | null {
         afterSlash = true;
         continue;
       }
-      const isSize = afterSlash && size.length < 2 && (part.type === 'Dimension' || part.type === 'Percentage' || part.type === 'Number' || ['auto', 'cover', 'contain'].includes(word) || (part.type === 'Function' && !isImageFunction(part.name)));
+      const isSize = afterSlash && size.length < 2 && !parseColorNode(part) && (part.type === 'Dimension' || part.type === 'Percentage' || part.type === 'Number' || ['auto', 'cover', 'contain'].includes(word) || (part.type === 'Function' && !isImageFunction(part.name)));
       if (isSize) size.push(written);
       else if (REPEATS.has(word)) repeat.push(word);
       else if (ATTACHMENTS.has(word)) attachment = word;
@@ -172,7 +172,7 @@ const SYSTEM_FONTS = new Set(['caption', 'icon', 'menu', 'message-box', 'small-c
 
 function expandFont(value: string): [string, string][] | null {
   if (SYSTEM_FONTS.has(value.trim().toLowerCase())) {
-    return [['font-style', 'normal'], ['font-variant', 'normal'], ['font-weight', '400'], ['font-stretch', 'normal'], ['font-size', '13.3333px'], ['line-height', 'normal'], ['font-family', 'Arial']];
+    return [['font-style', 'normal'], ['font-variant', 'normal'], ['font-weight', '400'], ['font-stretch', 'normal'], ['font-size', '16px'], ['line-height', 'normal'], ['font-family', 'Arial']];
   }
   const parts = componentsWithOperators(value);
   let style = 'normal';

@@ -9,6 +9,7 @@ import { evaluateMath } from '../values/math.js';
 import { BLACK, type Color, type ColorValue } from '../values/color.js';
 import { textValue, type ComputedValue } from './computed-value.js';
 import { computeFontSize } from './font-size.js';
+import { adjustNativeDisplay, isBlockByKind } from './native-controls.js';
 
 /** The style around a longhand: what its computed value may depend on. */
 export interface StyleSource {
@@ -138,7 +139,14 @@ const DISPLAY_ALIASES: ReadonlyMap<string, string> = new Map([
 
 /** CSS Display 3 §2.7: floats, absolutely positioned boxes, flex and grid items and the root are blocks. */
 function computeDisplay(text: string, style: StyleSource): string {
-  const display = DISPLAY_ALIASES.get(text) ?? text;
+  if (style.pseudo === 'marker') {
+    const position = style.parent?.computed('list-style-position');
+    return position?.kind === 'text' && position.text === 'inside' ? 'inline' : 'inline-block';
+  }
+  // These are not boxes of their own in the parent's layout.
+  if (style.pseudo === 'first-letter') return text;
+  if (style.pseudo === 'selection') return 'inline';
+  const display = adjustNativeDisplay(DISPLAY_ALIASES.get(text) ?? text, style);
   if (display === 'none' || display === 'contents') return display === 'contents' && style.parent === null ? 'block' : display;
   const position = style.computed('position');
   const float = style.computed('float');
@@ -147,7 +155,7 @@ function computeDisplay(text: string, style: StyleSource): string {
   const parentDisplay = container?.computed('display');
   const inFlexOrGrid = parentDisplay?.kind === 'text' && /(?:^|-)(?:flex|grid|box)$/.test(parentDisplay.text);
   const isBlock = style.parent === null || isText(position, 'absolute') || isText(position, 'fixed') || (float.kind === 'text' && float.text !== 'none') || inFlexOrGrid;
-  return isBlock ? BLOCKIFIED.get(display) ?? display : display;
+  return isBlock || isBlockByKind(style) ? BLOCKIFIED.get(display) ?? display : display;
 }
 
 function isText(value: ComputedValue, text: string): boolean {

@@ -10,6 +10,12 @@ import { substituteVariables } from '../values/variables.js';
 import { computeLonghand, finishLonghand, type StyleSource } from './compute-longhand.js';
 import { textValue, type ComputedValue } from './computed-value.js';
 import { inheritFontSize } from './font-size.js';
+import { nativeControlValue } from './native-controls.js';
+
+/** Longhands that apply to highlights. Source: CSS Pseudo 4 §3.4. */
+const HIGHLIGHT_LONGHANDS: ReadonlySet<string> = new Set([
+  'color', 'background-color', 'text-decoration-line', 'text-decoration-style', 'text-decoration-color', 'text-decoration-thickness', 'text-shadow', '-webkit-text-stroke-color', '-webkit-text-fill-color', '-webkit-text-stroke-width', 'fill', 'stroke',
+]);
 
 /** A declaration in the running for a property. */
 export interface RankedDeclaration {
@@ -22,6 +28,10 @@ export interface RankedDeclaration {
 export interface StyleSurroundings {
   readonly parent: ElementStyle | null;
   readonly root: ElementStyle | null;
+  /** Style of the element a pseudo-element belongs to; `null` for an element. */
+  readonly originating: ElementStyle | null;
+  /** For a style matched as inside a visited link: the same style matched without. */
+  readonly unvisited: ElementStyle | null;
   readonly environment: StyleSource['environment'];
   readonly registered: ReadonlyMap<string, { readonly inherits: boolean; readonly initial: string | null; readonly syntax: string }>;
   /** Style of the same element matched as inside a visited link; `null` when it is in none. */
@@ -97,11 +107,26 @@ export class ElementStyle implements StyleSource {
   #compute(property: string): ComputedValue {
     const longhand = LONGHANDS.get(property);
     if (!longhand) return textValue('');
+    const native = nativeControlValue(property, this);
+    if (native !== null) return computeLonghand(property, longhand, native, this) ?? textValue(native);
     const value = this.#settled(property);
+    const { originating } = this.surroundings;
+    if (this.pseudo === 'selection' && originating) {
+      // CSS Pseudo 4 §3.5: sizes and variables are the element's own; a colour nobody sets is its text's.
+      const isUnset = value === 'unset' && this.#inheritedHighlight(property) === null;
+      if (!HIGHLIGHT_LONGHANDS.has(property) || (isUnset && property === 'color')) return originating.computed(property);
+      if (value === 'unset') return this.#inheritedHighlight(property)?.computed(property) ?? computeLonghand(property, longhand, longhand.initial, this) ?? textValue(longhand.initial);
+    }
     const inherit = value === 'inherit' || (value === 'unset' && longhand.inherited);
     if (inherit && this.parent) return property === 'font-size' ? inheritFontSize(this) : this.parent.computed(property);
     const text = typeof value === 'object' ? value.text : longhand.initial;
     return computeLonghand(property, longhand, text, this) ?? computeLonghand(property, longhand, longhand.initial, this) ?? textValue(longhand.initial);
+  }
+
+  /** Nearest ancestor's highlight that declares a longhand. */
+  #inheritedHighlight(property: string): ElementStyle | null {
+    for (let style = this.parent; style; style = style.parent) if (style.ranked(property).length > 0) return style;
+    return null;
   }
 
   /** The cascaded value with variables substituted and rolled back where it says `revert`. */
@@ -133,8 +158,9 @@ export class ElementStyle implements StyleSource {
 
   #substitute(property: string, value: DeclaredValue): Exclude<DeclaredValue, { kind: 'variable' }> | null {
     if (value.kind !== 'variable') return value;
-    const text = substituteVariables(value.text, (name) => this.customProperty(name));
-    return text === null ? null : settleSubstituted(property, value.shorthand, text);
+    const text = substituteVariables(value.text, (name) => this.customProperty(name), (name) => this.element.attributes.get(name) ?? null);
+    // A custom property keeps the marks between tokens; any other value is read as its tokens.
+    return text === null ? null : settleSubstituted(property, value.shorthand, property.startsWith('--') ? text : text.replaceAll('/**/', ' ').trim());
   }
 
   /**
@@ -142,6 +168,9 @@ export class ElementStyle implements StyleSource {
    * Source: CSS Variables 1 §2 and §3.1 for cycles.
    */
   customProperty(name: string): string | null {
+    // A rule for visited links may set a few colours; what it says of variables counts for nothing.
+    const source = this.surroundings.unvisited ?? (this.pseudo === 'selection' ? this.surroundings.originating : null);
+    if (source) return source.customProperty(name);
     const known = this.#custom.get(name);
     if (known !== undefined) return known;
     const at = this.#substituting.indexOf(name);
@@ -213,6 +242,7 @@ export class ElementStyle implements StyleSource {
   /** The resolved value, as `getComputedStyle` gives it (CSSOM §9). */
   resolved(property: string): string {
     const name = canonicalName(property);
+    if (!isInFlatTree(this.element)) return '';
     if (name.startsWith('--')) return this.customProperty(name) ?? '';
     const longhand = LONGHANDS.get(name);
     if (!longhand) return '';
@@ -228,6 +258,13 @@ export class ElementStyle implements StyleSource {
     }
     return finishLonghand(name, this.computed(name), this);
   }
+}
+
+/** Whether an element is rendered in the flat tree: CSSOM §9 gives the others no values. */
+function isInFlatTree(element: ElementNode): boolean {
+  let node = element;
+  while (node.flatParent) node = node.flatParent;
+  return node.root.kind === 'document' && node.parent === null;
 }
 
 function sameOrigin(a: MatchedBlock, b: MatchedBlock): boolean {

@@ -93,6 +93,7 @@ function matchCandidates(
   for (const { rule, selector } of entries) {
     const known = best.get(rule);
     if (known && (known.selector === selector || compareSpecificity(known.selector.specificity, selector.specificity) >= 0)) continue;
+    if (rule.sheet.namespace !== undefined && rule.sheet.namespace !== subject.namespace) continue;
     if (!conditionsHold(session, rule.conditions)) continue;
     if (!matchesPseudoPart(selector, element, subject, context, session)) continue;
     const proximity = rule.scopes.length > 0 ? scopedProximity(rule, selector, subject, context) : matchesSelector(selector, subject, context) ? Infinity : null;

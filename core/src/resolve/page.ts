@@ -8,7 +8,7 @@ import type { LoadSheet, Sheet } from '../rules/sheet.js';
 import type { RegisteredProperty, StyleRule } from '../rules/style-rule.js';
 import { createSelectorIndex, type SelectorIndex } from '../selectors/rule-index.js';
 import type { ComplexSelector } from '../selectors/selector.js';
-import { USER_AGENT_SHEET } from '../user-agent/user-agent-sheet.js';
+import { USER_AGENT_SHEETS } from '../user-agent/user-agent-sheet.js';
 
 /** Where the veneer's `<link>` stands; it decides ties with sheets that come later. */
 export type VeneerPlace = 'head-end' | 'body-end';
@@ -64,8 +64,9 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
   const document = parseHtml(html);
   const collected = collectSheets(document, path, loadSheet);
   const base = flattenSheets(collected.sheets, loadSheet);
-  const userAgentSheet: Sheet = { name: 'browser default', origin: 'user-agent', text: USER_AGENT_SHEET, media: '', tree: document.root, owner: null, disabled: false, title: '' };
-  userAgentRules ??= flattenSheets([userAgentSheet], () => null);
+  userAgentRules ??= flattenSheets(USER_AGENT_SHEETS.map(({ namespace, text }): Sheet => ({
+    name: 'browser default', origin: 'user-agent', text, media: '', tree: document.root, owner: null, disabled: false, title: '', namespace,
+  })), () => null);
   const page: Page = {
     path,
     document,

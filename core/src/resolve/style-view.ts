@@ -15,6 +15,9 @@ export interface ViewOptions {
   readonly pseudoStates?: ReadonlySet<string>;
 }
 
+/** Pseudo-element that inherits along its own line. */
+const HIGHLIGHT = 'selection';
+
 /** Steps of selector matching one view may take before it gives up on what is left. */
 const MATCH_BUDGET = 400_000_000;
 const NONE: ReadonlySet<string> = new Set();
@@ -78,11 +81,15 @@ export class StyleView {
   #createStyle(element: ElementNode, pseudo: string, asVisited: boolean): ElementStyle {
     const link = this.#visitedLinks.size > 0 ? linkAround(element) : null;
     const isInVisited = link !== null && this.#visitedLinks.has(link);
-    const parent = pseudo === '' ? element.flatParent : element;
+    const parent = pseudo === '' || pseudo === HIGHLIGHT ? element.flatParent : element;
+    // Highlights inherit from the parent's highlight (CSS Pseudo 4 §3.5).
+    const parentPseudo = pseudo === HIGHLIGHT ? HIGHLIGHT : '';
     const rootElement = this.page.document.rootElement;
     return new ElementStyle(element, pseudo, this.#blocks(element, pseudo, asVisited ? link : null), {
-      parent: parent ? this.#style(parent, '', asVisited && linkAround(parent) === link) : null,
+      parent: parent ? this.#style(parent, parentPseudo, asVisited && linkAround(parent) === link) : null,
+      originating: pseudo === '' ? null : this.#style(element, '', asVisited),
       root: element === rootElement && pseudo === '' ? null : this.#style(rootElement, '', false),
+      unvisited: asVisited ? this.#style(element, pseudo, false) : null,
       environment: this.environment,
       registered: this.page.registered,
       visited: () => (isInVisited && !asVisited ? this.#style(element, pseudo, true) : null),
@@ -104,10 +111,12 @@ export class StyleView {
   generates(element: ElementNode, pseudo: string): boolean {
     if (pseudo !== 'before' && pseudo !== 'after') return true;
     if (NOT_GENERATING.has(element.localName)) return false;
+    if (element.localName === 'input' && !GENERATING_INPUTS.has(element.attributes.get('type')?.toLowerCase() ?? '')) return false;
     const content = this.style(element, pseudo).computed('content');
     return content.kind === 'text' && content.text !== 'normal' && content.text !== 'none';
   }
 }
 
-/** Replaced elements and form controls take no generated content in browsers (common practice). */
-const NOT_GENERATING = new Set(['img', 'input', 'textarea', 'select', 'video', 'audio', 'iframe', 'canvas', 'object', 'embed', 'br', 'hr', 'meta', 'link', 'script', 'style', 'title', 'head', 'base', 'svg']);
+/** Replaced elements and most form controls have no place for generated content in browsers (common practice). */
+const NOT_GENERATING = new Set(['img', 'textarea', 'select', 'video', 'audio', 'iframe', 'canvas', 'object', 'embed', 'br', 'meta', 'link', 'script', 'style', 'title', 'head', 'base', 'svg']);
+const GENERATING_INPUTS = new Set(['checkbox', 'radio']);

@@ -29,6 +29,8 @@ interface Frame {
   readonly nesting: SelectorList | null | undefined;
   readonly nestingText: string;
   readonly importStack: readonly string[];
+  /** Prefixes declared in this sheet so far. */
+  readonly namespaces: Map<string, string>;
 }
 
 interface Flattening {
@@ -71,7 +73,7 @@ export function flattenSheets(sheets: readonly Sheet[], loadSheet: LoadSheet): F
 
 function flattenSheet(flattening: Flattening, sheet: Sheet, outer: Pick<Frame, 'conditions' | 'layer' | 'importStack'>): void {
   const node = parseOnce(sheet.text);
-  const frame: Frame = { sheet, locate: createLocator(sheet.text), scopes: [], nesting: undefined, nestingText: '', ...outer };
+  const frame: Frame = { sheet, locate: createLocator(sheet.text), scopes: [], nesting: undefined, nestingText: '', namespaces: new Map(), ...outer };
   for (const problem of node.problems) report(flattening, frame, problem.code, problem.reason, problem.start, problem.end);
   let importsAllowed = true;
   for (const rule of node.rules) {
@@ -93,7 +95,7 @@ function flattenNode(flattening: Flattening, node: BodyNode, frame: Frame): void
 function flattenStyleRule(flattening: Flattening, node: QualifiedNode, frame: Frame): void {
   let selectors: SelectorList;
   try {
-    selectors = parseSelectorList(node.prelude, frame.nesting === undefined ? { nesting: null } : { nesting: frame.nesting, relative: true });
+    selectors = parseSelectorList(node.prelude, { namespaces: frame.namespaces, ...(frame.nesting === undefined ? { nesting: null } : { nesting: frame.nesting, relative: true }) });
   } catch (error) {
     if (!(error instanceof SelectorError)) throw error;
     report(flattening, frame, 'invalid-selector', error.message, node.start, node.preludeEnd);
@@ -171,6 +173,11 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
       flattenBody(flattening, node.body ?? [], next, selfSelector, node.start);
       return;
     }
+    case 'namespace': {
+      const declared = /^([\w-]+)\s+(.+)$/.exec(node.prelude);
+      if (declared) frame.namespaces.set(declared[1], declared[2]);
+      return;
+    }
     case 'property':
       registerProperty(flattening, node, frame);
       return;
@@ -180,7 +187,6 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
     case 'font-face':
     case 'page':
     case 'charset':
-    case 'namespace':
     case 'counter-style':
     case 'font-feature-values':
     case 'font-palette-values':

@@ -1,4 +1,4 @@
-import type { ElementNode, TreeRoot } from '../dom/tree.js';
+import type { ElementNode, Namespace, TreeRoot } from '../dom/tree.js';
 
 /** Cascade origins. Source: CSS Cascading 5 §6.2. */
 export type Origin = 'user-agent' | 'author';
@@ -19,6 +19,8 @@ export interface Sheet {
   readonly disabled: boolean;
   /** Set of alternates it belongs to; empty for persistent sheets. */
   readonly title: string;
+  /** Namespace its rules are bound to, as a default `@namespace` would bind them; any when left out. */
+  readonly namespace?: Namespace;
 }
 
 /** Reads a stylesheet by its path within the site; `null` when there is none. */

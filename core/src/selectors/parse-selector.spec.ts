@@ -45,7 +45,7 @@ describe('specificity', () => {
 describe('parseSelectorList', () => {
   const refused = [
     '', ',a', 'a,', 'a >', '> a', 'a > > b', '#1a', '.1a', 'a:unknown', '::unknown', 'a::before b', ':not()', ':not(::before)', ':has(:has(a))', ':nth-child(x)', '[a=b q]', '[=a]', 'a,,b',
-    ':hover(x)', '::slotted(a b)', ':host(a b)', '%', '{', 'a::before.x', '::part()', ':lang()',
+    ':hover(x)', '::slotted(a b)', ':host(a b)', '%', '{', 'a::before.x', '::before:hover', '::slotted(a):hover', 'a:horizontal', '::selection:hover', '::part()', ':lang()',
   ];
   for (const selector of refused) {
     it(`refuses ${selector || 'nothing'}`, () => {
@@ -66,7 +66,8 @@ describe('parseSelectorList', () => {
   });
 
   it('passes over namespaces', () => {
-    expect(parseSelectorList('svg|a')[0].compounds[0].type).toBe('a');
+    expect(parseSelectorList('svg|a', { namespaces: new Map([['svg', '']]) })[0].compounds[0].type).toBe('a');
+    expect(() => parseSelectorList('svg|a')).toThrowError(/not declared/);
     expect(parseSelectorList('*|*')[0].compounds[0].type).toBeNull();
   });
 

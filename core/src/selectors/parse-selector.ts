@@ -1,7 +1,7 @@
 import { ident, parse, string, toPlainObject } from 'css-tree';
 import { T, splitAtCommas, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
 import {
-  ANSWERED_PSEUDO_CLASSES, LEGACY_PSEUDO_ELEMENTS, OTHER_PSEUDO_ELEMENTS, RESOLVED_PSEUDO_ELEMENTS,
+  ANSWERED_PSEUDO_CLASSES, BOX_PSEUDO_ELEMENTS, LEGACY_PSEUDO_ELEMENTS, OTHER_PSEUDO_ELEMENTS, RESOLVED_PSEUDO_ELEMENTS, SCROLLBAR_PSEUDO_CLASSES, USER_ACTION_PSEUDO_CLASSES,
 } from './pseudo-names.js';
 import type {
   AttributeTest, Combinator, ComplexSelector, CompoundSelector, NthTest, PseudoClass, PseudoElementTest, SelectorList, Specificity,
@@ -20,6 +20,8 @@ export interface SelectorContext {
   readonly nesting?: SelectorList | null;
   /** Whether a selector may start with a combinator, and is relative to `&` when it names none. */
   readonly relative?: boolean;
+  /** Prefixes that `@namespace` declares, with their addresses. */
+  readonly namespaces?: ReadonlyMap<string, string>;
 }
 
 /** Selector text longer than this is refused, in UTF-16 units. */
@@ -132,7 +134,10 @@ function readComplex(node: CssNode, text: string, context: SelectorContext, dept
       }
       case 'TypeSelector': {
         const name = decodeName(child.name as string);
-        const local = name.slice(name.lastIndexOf('|') + 1);
+        const bar = name.lastIndexOf('|');
+        const local = name.slice(bar + 1);
+        const prefix = bar > 0 ? name.slice(0, bar) : '*';
+        if (prefix !== '*' && !context.namespaces?.has(prefix)) throw new SelectorError(`"${clip(text)}": the namespace prefix "${prefix}" is not declared`);
         open().type = local === '*' ? null : local;
         if (local !== '*') specificity = addSpecificity(specificity, [0, 0, 1]);
         break;
@@ -165,6 +170,7 @@ function readComplex(node: CssNode, text: string, context: SelectorContext, dept
           specificity = addSpecificity(specificity, [0, 0, 1]);
           break;
         }
+        refuseMisplaced(name, pseudoElements[pseudoElements.length - 1]?.name ?? null, text);
         const read = readPseudoClass(name, child, text, context, depth);
         specificity = addSpecificity(specificity, read.specificity);
         namesNesting ||= read.namesNesting || (name === 'scope' && context.nesting === null);
@@ -216,6 +222,17 @@ function readAttribute(node: CssNode, text: string): AttributeTest {
   };
 }
 
+/** Pseudo-classes may follow only the pseudo-elements that take them, and scrollbars' own follow nothing else. */
+function refuseMisplaced(name: string, after: string | null, text: string): void {
+  const isScrollbarState = SCROLLBAR_PSEUDO_CLASSES.has(name);
+  if (after === null) {
+    if (isScrollbarState) throw new SelectorError(`"${clip(text)}": ":${name}" is of scrollbars`);
+    return;
+  }
+  const fits = after.startsWith('-webkit-') || (after === 'selection' && name === 'window-inactive') || (BOX_PSEUDO_ELEMENTS.has(after) && USER_ACTION_PSEUDO_CLASSES.has(name));
+  if (!fits) throw new SelectorError(`"${clip(text)}": ":${name}" cannot follow "::${after}"`);
+}
+
 interface ReadPseudo {
   readonly test: PseudoClass;
   readonly specificity: Specificity;
@@ -229,7 +246,7 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Sel
     const list: ComplexSelector[] = [];
     for (const selector of nodes) {
       try {
-        list.push(readComplex(selector, text, relative ? { relative: true } : { nesting: context.nesting }, depth + 1));
+        list.push(readComplex(selector, text, { namespaces: context.namespaces, ...(relative ? { relative: true } : { nesting: context.nesting }) }, depth + 1));
       } catch (error) {
         if (name !== 'is' && name !== 'where' && name !== '-webkit-any') throw error;
       }
@@ -240,7 +257,7 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Sel
   if (!hasArgument) {
     if (name === 'scope') return { test: { kind: 'scope' }, specificity: [0, 1, 0], namesNesting: false };
     if (name === 'host') return { test: { kind: 'host', argument: null, context: false }, specificity: [0, 1, 0], namesNesting: false };
-    if (!ANSWERED_PSEUDO_CLASSES.has(name)) throw new SelectorError(`"${clip(text)}": unknown pseudo-class ":${name}"`);
+    if (!ANSWERED_PSEUDO_CLASSES.has(name) && !SCROLLBAR_PSEUDO_CLASSES.has(name)) throw new SelectorError(`"${clip(text)}": unknown pseudo-class ":${name}"`);
     return { test: { kind: 'named', name }, specificity: [0, 1, 0], namesNesting: false };
   }
   switch (name) {

@@ -8,14 +8,22 @@ export const ANSWERED_PSEUDO_CLASSES: ReadonlySet<string> = new Set([
   'enabled', 'disabled', 'checked', 'indeterminate', 'default', 'required', 'optional', 'valid', 'invalid',
   'user-valid', 'user-invalid', 'in-range', 'out-of-range', 'read-only', 'read-write', 'placeholder-shown', 'open',
   'root', 'empty', 'first-child', 'last-child', 'only-child', 'first-of-type', 'last-of-type', 'only-of-type',
-  'defined', 'autofill', 'fullscreen', 'modal', 'popover-open', 'picture-in-picture', 'playing', 'paused',
-  'seeking', 'buffering', 'stalled', 'muted', 'volume-locked', 'target-within', 'target-current', 'active-view-transition',
+  'defined', 'autofill', 'fullscreen', 'modal', 'popover-open', 'picture-in-picture', 'target-current', 'active-view-transition', 'current', 'past', 'future',
+  'interest-source', 'interest-target',
   // Aliases and vendor spellings that Chromium takes.
-  '-webkit-any-link', '-webkit-autofill', '-webkit-full-screen', '-webkit-drag', '-webkit-full-page-media', '-webkit-full-screen-ancestor',
-  'xr-overlay', 'has-slotted', '-internal-autofill-selected',
-  // Of scrollbar parts and of selected text.
+  '-webkit-any-link', '-webkit-autofill', '-webkit-full-screen', '-webkit-drag', '-webkit-full-page-media', '-webkit-full-screen-ancestor', 'xr-overlay',
+]);
+
+/** Pseudo-classes of scrollbar parts only. Source: common practice of engines that have these parts. */
+export const SCROLLBAR_PSEUDO_CLASSES: ReadonlySet<string> = new Set([
   'horizontal', 'vertical', 'decrement', 'increment', 'start', 'end', 'double-button', 'single-button', 'no-button', 'corner-present', 'window-inactive',
 ]);
+
+/** Pseudo-classes that may follow a pseudo-element standing for a real box. Source: Selectors 4 §3.6.3. */
+export const USER_ACTION_PSEUDO_CLASSES: ReadonlySet<string> = new Set(['hover', 'active', 'focus', 'focus-visible', 'focus-within']);
+
+/** Pseudo-elements that take user-action pseudo-classes. */
+export const BOX_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set(['part', 'file-selector-button', 'details-content', 'picker-icon', 'checkmark', 'scroll-button', 'scroll-marker']);
 
 /** Pseudo-elements that may be written with a single colon. Source: Selectors 4 §3.6. */
 export const LEGACY_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set(['before', 'after', 'first-line', 'first-letter']);

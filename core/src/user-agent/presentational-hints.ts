@@ -43,7 +43,8 @@ export function presentationalHints(element: ElementNode): readonly (readonly [p
     if (size) hints.push(['font-size', size]);
   }
   if (localName === 'hr') {
-    legacy('color', 'color');
+    legacy('color', 'border-color');
+    legacy('color', 'background-color');
     if (attributes.has('color') || attributes.has('noshade')) hints.push(['border-style', 'solid']);
     dimension('width', 'width');
   }
@@ -55,12 +56,12 @@ export function presentationalHints(element: ElementNode): readonly (readonly [p
   if (border !== undefined) {
     const width = border === '' ? 1 : Number.parseInt(border, 10);
     const px = Number.isFinite(width) ? Math.max(0, width) : 1;
-    hints.push(['border-width', `${px}px`], ['border-style', 'outset']);
+    hints.push(['border-width', `${px}px`], ['border-style', attributes.has('bordercolor') ? 'solid' : 'outset']);
   }
   if (localName === 'td' || localName === 'th') {
     const table = tableOf(element);
     const tableBorder = table?.attributes.get('border');
-    if (tableBorder !== undefined && tableBorder.trim() !== '0') hints.push(['border-width', '1px'], ['border-style', 'inset']);
+    if (tableBorder !== undefined && tableBorder.trim() !== '0') hints.push(['border-width', '1px'], ...(table?.attributes.has('bordercolor') ? [['border-style', 'solid'] as [string, string], ['border-color', 'inherit'] as [string, string]] : [['border-style', 'inset'] as [string, string]]));
     const padding = parseDimension(table?.attributes.get('cellpadding') ?? '');
     if (padding) hints.push(['padding', padding]);
     if (attributes.has('nowrap')) hints.push(['white-space', 'nowrap']);

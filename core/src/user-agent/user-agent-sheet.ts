@@ -1,9 +1,11 @@
+import type { Namespace } from '../dom/tree.js';
+
 /**
- * The user-agent sheet, for the properties the product resolves.
+ * The user-agent sheet for HTML, for the properties the product resolves.
  * Source: HTML §15 Rendering, https://html.spec.whatwg.org/multipage/rendering.html; where that leaves the
  * choice to the browser (form controls, focus ring), the values are Chromium's on Linux, read by `getComputedStyle`.
  */
-export const USER_AGENT_SHEET = `
+const HTML_SHEET = `
 html, body, address, blockquote, center, dialog, div, figure, figcaption, footer, form, header, hr, legend, listing, main, p, plaintext, pre, search, xmp,
 article, aside, h1, h2, h3, h4, h5, h6, hgroup, nav, section, dir, dd, dl, dt, menu, ol, ul, fieldset, details, optgroup, option { display: block; }
 summary { display: block; }
@@ -22,6 +24,7 @@ caption { display: table-caption; text-align: -webkit-center; }
 colgroup { display: table-column-group; }
 colgroup[hidden], col[hidden], thead[hidden], tbody[hidden], tfoot[hidden], tr[hidden], td[hidden], th[hidden] { display: none; }
 col { display: table-column; }
+thead, tbody, tfoot, tr { border-color: inherit; }
 thead { display: table-header-group; vertical-align: middle; }
 tbody { display: table-row-group; vertical-align: middle; }
 tfoot { display: table-footer-group; vertical-align: middle; }
@@ -36,8 +39,8 @@ a:-webkit-any-link { cursor: pointer; text-decoration-line: underline; }
 :link { color: linktext; }
 :visited { color: visitedtext; }
 :any-link:active { color: activetext; }
-:focus-visible { outline: auto 1px -webkit-focus-ring-color; outline-width: 1px; }
-svg a:-webkit-any-link { text-decoration-line: none; }
+:focus-visible:not(html, body) { outline: auto 1px -webkit-focus-ring-color; }
+a:-webkit-any-link:focus-visible { outline-offset: 1px; }
 
 h1 { font-size: 2em; font-weight: bold; }
 h2 { font-size: 1.5em; font-weight: bold; }
@@ -79,8 +82,8 @@ input[type=checkbox i], input[type=radio i], input[type=search i] { box-sizing: 
 input[type=radio i] { border-radius: 50%; }
 input[type=range i] { background-color: field; color: light-dark(#9d968e, #9d968e); }
 input[type=image i] { cursor: pointer; appearance: none; color: currentcolor; }
-input[type=image i], input[type=file i], input[type=checkbox i], input[type=radio i] { color: fieldtext; }
-input[type=file i] { appearance: none; white-space: pre; }
+input[type=image i], input[type=checkbox i], input[type=radio i] { color: fieldtext; }
+input[type=file i] { appearance: none; white-space: pre; color: inherit; }
 input[type=hidden i] { cursor: default; padding: initial; border: initial; appearance: none; background-color: initial; color: currentcolor; }
 input[type=date i], input[type=month i], input[type=week i], input[type=time i], input[type=datetime-local i] { font-family: monospace; padding: 0px 0px 0px 1px; cursor: default; }
 input[type=submit i], input[type=button i], input[type=reset i], button, input[type=color i] { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; cursor: default; box-sizing: border-box; text-align: center; appearance: auto; }
@@ -92,12 +95,16 @@ input:disabled, textarea:disabled { color: light-dark(#545454, #aaaaaa); backgro
 input:is([type=submit i], [type=button i], [type=reset i], [type=color i]):disabled, button:disabled { color: light-dark(rgba(16, 16, 16, 0.3), rgba(255, 255, 255, 0.3)); background-color: light-dark(rgba(239, 239, 239, 0.3), rgba(19, 1, 1, 0.3)); border-color: light-dark(rgba(118, 118, 118, 0.3), rgba(195, 195, 195, 0.3)); }
 input:is([type=checkbox i], [type=radio i], [type=file i], [type=image i], [type=range i]):disabled { background-color: initial; border-color: initial; }
 select:disabled { opacity: 0.7; }
-::placeholder { color: light-dark(darkgray, darkgray); }
+button:active:enabled, input:is([type=submit i], [type=button i], [type=reset i]):active:enabled { border-style: inset; }
+select:not([multiple], [size]:not([size="1"], [size="0"])) option:enabled:hover { background-color: color-mix(in oklab, currentcolor 10%, transparent); }
+select option:enabled:active { background-color: color-mix(in oklab, currentcolor 20%, transparent); }
+::placeholder { color: #757575; line-height: initial; display: block; }
 optgroup { font-weight: bolder; }
-option { padding: 0 2px 1px; white-space: nowrap; }
+option { font-weight: normal; padding: 0 2px 1px; white-space: nowrap; }
 option:disabled, optgroup:disabled { color: graytext; }
 ::marker { text-transform: none; }
-::file-selector-button { color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; font: 400 13.3333px Arial; }
+::backdrop { display: block; }
+::file-selector-button { display: inline-block; color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; font: 400 13.3333px Arial; }
 label { cursor: default; }
 fieldset { border: 2px groove threedface; padding: 0.35em 0.75em 0.625em; min-width: min-content; }
 legend { padding: 0 2px; }
@@ -106,6 +113,27 @@ iframe { border: 2px inset; }
 dialog { position: absolute; color: canvastext; background-color: canvas; border: solid; padding: 1em; }
 [popover] { position: fixed; color: canvastext; background-color: canvas; border: solid; padding: 0.25em; }
 dialog:modal::backdrop { background-color: rgba(0, 0, 0, 0.1); }
-img, video, canvas, svg { overflow: clip; }
-math { font-family: math; }
+img, video, canvas { overflow: clip; }
 `;
+
+/** The user-agent sheet for SVG. Source: SVG 2 §6.8; the focus ring and display as Chromium has them. */
+const SVG_SHEET = `
+:not(svg) { overflow: hidden; }
+svg:not(:root) { overflow: clip; }
+text, foreignObject { display: block; }
+text { white-space: nowrap; text-indent: 0; }
+a:-webkit-any-link { cursor: pointer; }
+:focus { outline: auto 5px -webkit-focus-ring-color; }
+`;
+
+/** The user-agent sheet for MathML. Source: MathML Core Appendix A. */
+const MATHML_SHEET = `
+* { display: block math; }
+math { display: math; font-family: math; }
+mi { text-transform: math-auto; }
+`;
+
+/** User-agent sheets by the namespace they are bound to. */
+export const USER_AGENT_SHEETS: readonly { readonly namespace: Namespace; readonly text: string }[] = [
+  { namespace: 'html', text: HTML_SHEET }, { namespace: 'svg', text: SVG_SHEET }, { namespace: 'mathml', text: MATHML_SHEET },
+];

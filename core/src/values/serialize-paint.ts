@@ -84,9 +84,30 @@ function colorOf(node: CssNode, context: PaintContext): Color | null {
   return value ? resolveColorValue(value, context) : null;
 }
 
+/** Keywords of a position as the percentages they compute to. Source: CSS Values 4 §9.1. */
+const POSITION_KEYWORDS: ReadonlyMap<string, string> = new Map([['left', '0%'], ['top', '0%'], ['center', '50%'], ['right', '100%'], ['bottom', '100%']]);
+
+/** One or two values, horizontal first; three and four keep their form. */
+function serializePosition(nodes: readonly CssNode[], context: PaintContext): string {
+  const words = nodes.filter((node) => node.type !== 'WhiteSpace').map((node) => serializeNode(node, context).toLowerCase());
+  if (words.length > 2) return words.join(' ');
+  const isVertical = (word: string | undefined): boolean => word === 'top' || word === 'bottom';
+  const [first = 'center', second = 'center'] = words;
+  const ordered = isVertical(first) || second === 'left' || second === 'right' ? [second, first] : [first, second];
+  return ordered.map((word) => POSITION_KEYWORDS.get(word) ?? word).join(' ');
+}
+
 function serializeNodes(nodes: readonly CssNode[], context: PaintContext): string {
   let text = '';
-  for (const node of nodes) {
+  for (let i = 0; i < nodes.length; i += 1) {
+    const node = nodes[i];
+    if (node.type === 'Identifier' && node.name.toLowerCase() === 'at') {
+      const end = nodes.findIndex((other, at) => at > i && (other.type === 'Operator' || (other.type === 'Identifier' && other.name.toLowerCase() === 'in')));
+      const position = nodes.slice(i + 1, end === -1 ? undefined : end);
+      text += `at ${serializePosition(position, context)} `;
+      i += position.length;
+      continue;
+    }
     if (node.type === 'Operator') {
       text = node.value === ',' ? `${text.trimEnd()}, ` : `${text.trimEnd()} ${node.value} `;
       continue;
@@ -102,7 +123,7 @@ function serializeNode(node: CssNode, context: PaintContext): string {
     const color = colorOf(node, context);
     if (color) return serializeColor(color);
   }
-  if (node.type === 'Url') return `url("${node.value}")`;
+  if (node.type === 'Url') return `url("${node.value.replace(/["\\]/g, '\\$&')}")`;
   if (node.type === 'Function' && /gradient$|image-set$|^cross-fade$/i.test(node.name)) return `${node.name.toLowerCase()}(${serializeNodes(node.children.toArray(), context)})`;
   return computeLengths(generate(node), context.lengths);
 }

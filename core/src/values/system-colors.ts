@@ -48,5 +48,5 @@ export const SYSTEM_COLORS: ReadonlyMap<string, readonly [light: string, dark: s
   ['window', ['rgb(255, 255, 255)', 'rgb(18, 18, 18)']],
   ['windowframe', ['rgb(0, 0, 0)', 'rgb(255, 255, 255)']],
   ['windowtext', ['rgb(0, 0, 0)', 'rgb(255, 255, 255)']],
-  ['-webkit-focus-ring-color', ['rgb(16, 16, 16)', 'rgb(255, 255, 255)']],
+  ['-webkit-focus-ring-color', ['rgb(16, 16, 16)', 'rgb(238, 238, 238)']],
 ]);

@@ -1,7 +1,12 @@
-import { T, skipBlank, textBetween, tokenText, tokenizeCss } from '../syntax/tokens.js';
+import { T, skipBlank, skipComponent, textBetween, tokenText, tokenizeCss } from '../syntax/tokens.js';
 
 /** Value of a custom property for substitution; `null` is the guaranteed-invalid value. */
 export type LookUp = (name: string) => string | null;
+
+/** Value of an attribute of the element; `null` when it has none. */
+export type LookUpAttribute = (name: string) => string | null;
+
+const NO_ATTRIBUTES: LookUpAttribute = () => null;
 
 /** Substituted texts longer than this count as invalid, in UTF-16 units. Source: CSS Variables 1 §3.3 allows such a limit. */
 const MAX_LENGTH = 1_000_000;
@@ -12,8 +17,8 @@ const MAX_DEPTH = 100;
  * Source: CSS Variables 1 §3, https://www.w3.org/TR/css-variables-1/#substitute-a-var
  * @returns `null` when it is invalid at computed-value time.
  */
-export function substituteVariables(value: string, lookUp: LookUp, depth = 0): string | null {
-  if (!/var\(/i.test(value)) return /(?:^|[^\w-])(?:env|attr|if)\(/i.test(value) ? substituteEnvironment(value) : value;
+export function substituteVariables(value: string, lookUp: LookUp, lookUpAttribute: LookUpAttribute = NO_ATTRIBUTES, depth = 0): string | null {
+  if (!/var\(/i.test(value)) return substituteRest(value, lookUpAttribute);
   if (depth > MAX_DEPTH || value.length > MAX_LENGTH) return null;
   const tokens = tokenizeCss(value);
   let result = '';
@@ -29,7 +34,7 @@ export function substituteVariables(value: string, lookUp: LookUp, depth = 0): s
     let replacement = lookUp(tokenText(tokens, name));
     if (replacement === null) {
       if (comma >= close) return null;
-      replacement = substituteVariables(textBetween(tokens, comma + 1, close), lookUp, depth + 1);
+      replacement = substituteVariables(textBetween(tokens, comma + 1, close), lookUp, lookUpAttribute, depth + 1);
       if (replacement === null) return null;
     }
     // An empty comment keeps the neighbours apart, as tokens would be.
@@ -37,7 +42,47 @@ export function substituteVariables(value: string, lookUp: LookUp, depth = 0): s
     if (result.length > MAX_LENGTH) return null;
     i = close;
   }
-  return substituteEnvironment(result);
+  return substituteRest(result, lookUpAttribute);
+}
+
+function substituteRest(value: string, lookUpAttribute: LookUpAttribute): string | null {
+  const settled = substituteEnvironment(value);
+  return settled === null ? null : substituteAttributes(settled, lookUpAttribute);
+}
+
+/**
+ * `attr()`: a string unless it names a type or a unit.
+ * Source: CSS Values 5 §7.7, https://drafts.csswg.org/css-values-5/#attr-notation
+ */
+function substituteAttributes(value: string, lookUpAttribute: LookUpAttribute): string | null {
+  if (!/(?:^|[^\w-])attr\(/i.test(value)) return value;
+  const tokens = tokenizeCss(value);
+  let result = '';
+  for (let i = 0; i < tokens.count; i += 1) {
+    if (tokens.types[i] !== T.Function || tokenText(tokens, i).toLowerCase() !== 'attr(') {
+      result += tokenText(tokens, i);
+      continue;
+    }
+    const close = Math.min(tokens.closers[i], tokens.count);
+    let comma = i + 1;
+    while (comma < close && tokens.types[comma] !== T.Comma) comma = skipComponent(tokens, comma);
+    const [name = '', type = ''] = textBetween(tokens, i + 1, comma).split(/\s+(.*)/s);
+    const attribute = lookUpAttribute(name.toLowerCase());
+    let replacement = attribute === null ? null : typedAttribute(attribute, type.trim().toLowerCase());
+    if (replacement === null && comma < close) replacement = textBetween(tokens, comma + 1, close);
+    if (replacement === null && (type === '' || type === 'raw-string' || type === 'string')) replacement = '""';
+    if (replacement === null) return null;
+    result += replacement;
+    i = close;
+  }
+  return result;
+}
+
+function typedAttribute(value: string, type: string): string | null {
+  if (type === '' || type === 'string' || type === 'raw-string') return `"${value.replace(/["\\]/g, '\\$&').replace(/\n/g, '\\a ')}"`;
+  if (type.startsWith('type(')) return value;
+  if (!/^[+-]?(?:\d+\.?\d*|\.\d+)$/.test(value.trim())) return null;
+  return type === 'number' ? value.trim() : `${value.trim()}${type}`;
 }
 
 /** No environment variable is defined in a captured page, so `env()` falls back. Source: CSS Environment Variables 1 §3. */

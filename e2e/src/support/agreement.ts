@@ -61,8 +61,10 @@ type Values = Record<string, string[]>;
 function record(view: StyleView, element: ElementNode, values: Values, state: string, properties: readonly string[], into: Agreement): void {
   for (const pseudo of ['', 'before', 'after']) {
     const browser = values[pseudo];
-    if (pseudo !== '' && view.generates(element, pseudo) !== (browser !== undefined)) {
-      into.differences.push({ element: element.number, name: nameOf(element), pseudo, state, property: 'content', core: String(view.generates(element, pseudo)), browser: String(browser !== undefined) });
+    const content = view.style(element, pseudo).resolved('content');
+    const hasContent = pseudo === '' || (content !== 'none' && content !== 'normal');
+    if (hasContent !== (browser !== undefined)) {
+      into.differences.push({ element: element.number, name: nameOf(element), pseudo, state, property: 'content', core: content, browser: browser ? 'some' : 'none' });
       continue;
     }
     if (!browser) continue;
