@@ -33,6 +33,12 @@ export function compareCascade(a: Contender, b: Contender): { readonly order: nu
   return { order: a.block.order - b.block.order, criterion: 'order' };
 }
 
+/** Order of two blocks as their normal declarations rank: the cascade's, without saying why. For sorting. */
+export function compareBlocks(a: MatchedBlock, b: MatchedBlock): number {
+  return ORIGIN_RANK[a.origin] - ORIGIN_RANK[b.origin] || b.treeDepth - a.treeDepth || Number(a.attached) - Number(b.attached) || a.layerRank - b.layerRank
+    || compareSpecificity(a.specificity, b.specificity) || (a.proximity === b.proximity ? 0 : b.proximity - a.proximity) || a.order - b.order;
+}
+
 /**
  * Ranks of layers: later ones win, and a layer's own rules win over its sublayers'.
  * Source: CSS Cascading 5 §6.4.3.

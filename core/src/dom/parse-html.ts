@@ -35,7 +35,7 @@ export function parseHtml(text: string): PageDocument {
         continue;
       }
       if (!('tagName' in node)) continue;
-      const mode = node.tagName === 'template' && parent ? node.attrs.find((a) => a.name === 'shadowrootmode')?.value.toLowerCase() : undefined;
+      const mode = 'content' in node && parent ? node.attrs.find((a) => a.name === 'shadowrootmode')?.value.toLowerCase() : undefined;
       if ((mode === 'open' || mode === 'closed') && parent && !parent.shadowRoot && !pendingShadow.some((p) => p.host === parent)) {
         pendingShadow.push({ host: parent, template: node as P5.Template });
         continue;

@@ -31,7 +31,7 @@ export function framePage(text: string, options: FramePageOptions): string {
         kept.push(node);
         continue;
       }
-      const isShadow = node.tagName === 'template' && /^(?:open|closed)$/i.test(node.attrs.find(({ name }) => name === 'shadowrootmode')?.value ?? '') && 'tagName' in parent && !hosts.has(parent);
+      const isShadow = 'content' in node && /^(?:open|closed)$/i.test(node.attrs.find(({ name }) => name === 'shadowrootmode')?.value ?? '') && 'tagName' in parent && !hosts.has(parent);
       if (isShadow) {
         hosts.add(parent);
         shadows.push({ template: node as P5.Template });

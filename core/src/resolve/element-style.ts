@@ -40,8 +40,9 @@ export interface StyleSurroundings {
 
 /** The style of an element or pseudo-element; values are worked out when asked for and kept. */
 export class ElementStyle implements StyleSource {
-  readonly #computed = new Map<string, ComputedValue>();
-  readonly #custom = new Map<string, string | null>();
+  readonly #computed: Map<string, ComputedValue>;
+  readonly #custom: Map<string, string | null>;
+  #scheme: 'light' | 'dark' | null = null;
   readonly #substituting: string[] = [];
   readonly #cyclic = new Set<string>();
   #importantBlocks: readonly MatchedBlock[] | null = null;
@@ -53,7 +54,17 @@ export class ElementStyle implements StyleSource {
     /** Blocks that apply, the weakest first. */
     readonly blocks: readonly MatchedBlock[],
     readonly surroundings: StyleSurroundings,
-  ) {}
+    /** A style known to come to the same values: their work is shared. */
+    twin: ElementStyle | null = null,
+  ) {
+    this.#computed = twin ? twin.#computed : new Map();
+    this.#custom = twin ? twin.#custom : new Map();
+  }
+
+  /** Stands for the values this style comes to: twins have the same. */
+  get identity(): object {
+    return this.#computed;
+  }
 
   get environment(): StyleSource['environment'] {
     return this.surroundings.environment;
@@ -114,6 +125,7 @@ export class ElementStyle implements StyleSource {
     if (this.pseudo === 'selection' && originating) {
       // CSS Pseudo 4 §3.5: sizes and variables are the element's own; a colour nobody sets is its text's.
       const isUnset = value === 'unset' && this.#inheritedHighlight(property) === null;
+      if (property === 'display') return textValue('inline');
       if (!HIGHLIGHT_LONGHANDS.has(property) || (isUnset && property === 'color')) return originating.computed(property);
       if (value === 'unset') return this.#inheritedHighlight(property)?.computed(property) ?? computeLonghand(property, longhand, longhand.initial, this) ?? textValue(longhand.initial);
     }
@@ -131,6 +143,8 @@ export class ElementStyle implements StyleSource {
 
   /** The cascaded value with variables substituted and rolled back where it says `revert`. */
   #settled(property: string): { readonly text: string } | 'inherit' | 'initial' | 'unset' {
+    const plain = this.#plainWinner(property);
+    if (plain !== undefined) return plain;
     const ranked = this.ranked(property);
     for (let i = 0; i < ranked.length; i += 1) {
       const { block, entry } = ranked[i];
@@ -154,6 +168,20 @@ export class ElementStyle implements StyleSource {
     const settled = this.#substitute(property, value);
     if (settled === null) return null;
     return settled.kind === 'wide' ? settled.keyword : settled.text;
+  }
+
+  /** The winner where nothing important and no `revert` is about, which is nearly always. */
+  #plainWinner(property: string): { readonly text: string } | 'inherit' | 'initial' | 'unset' | undefined {
+    if (this.#rankedImportant().length > 0) return undefined;
+    for (let i = this.blocks.length - 1; i >= 0; i -= 1) {
+      const entry = this.blocks[i].declarations.normal.get(property);
+      if (!entry) continue;
+      const value = this.#substitute(property, entry.value);
+      if (value === null) return 'unset';
+      if (value.kind === 'value') return value;
+      return value.keyword === 'revert' || value.keyword === 'revert-layer' ? undefined : value.keyword;
+    }
+    return 'unset';
   }
 
   #substitute(property: string, value: DeclaredValue): Exclude<DeclaredValue, { kind: 'variable' }> | null {
@@ -227,6 +255,11 @@ export class ElementStyle implements StyleSource {
 
   /** Used colour scheme (CSS Color Adjustment 1 §2). */
   colorScheme(): 'light' | 'dark' {
+    this.#scheme ??= this.#usedScheme();
+    return this.#scheme;
+  }
+
+  #usedScheme(): 'light' | 'dark' {
     const value = this.computed('color-scheme');
     const words = value.kind === 'text' ? value.text.split(' ') : [];
     if (!words.includes('dark')) return 'light';

@@ -1,9 +1,10 @@
-import { compareCascade } from '../cascade/compare.js';
+import { compareBlocks } from '../cascade/compare.js';
 import { readBlock, type MatchedBlock } from '../cascade/block.js';
 import { evaluateMedia } from '../conditions/evaluate-media.js';
 import type { MediaEnvironment } from '../conditions/environment.js';
 import type { ElementNode, TreeRoot } from '../dom/tree.js';
 import type { Condition, StyleRule } from '../rules/style-rule.js';
+import { filterAbove, mayStandUnder } from '../selectors/ancestor-filter.js';
 import type { MatchContext, StateMap } from '../selectors/match-context.js';
 import { matchesAny, matchesSelector } from '../selectors/match-selector.js';
 import { NO_SPECIFICITY, compareSpecificity, type ComplexSelector } from '../selectors/selector.js';
@@ -22,7 +23,7 @@ export interface MatchSession {
   readonly budget: { steps: number };
   readonly hasAnswers: MatchContext['hasAnswers'];
   /** Whether conditions hold, by the identity of a rule's list. */
-  readonly conditionAnswers: Map<readonly Condition[], boolean>;
+  readonly conditionAnswers: WeakMap<readonly Condition[], boolean>;
 }
 
 /**
@@ -47,7 +48,7 @@ export function matchBlocks(session: MatchSession, element: ElementNode, pseudo:
   for (let slot = slotOf(element); slot; slot = slotOf(slot)) collect(slot.root, 'slotted', slot, depthOf(slot.root));
   if (element.root.host && element.attributes.has('part')) collectParts(element, (tree, host) => collect(tree, 'part', host, depthOf(tree)));
   if (pseudo === '') addAttached(element, depth, page.layerRanks.size, blocks);
-  return blocks.sort((a, b) => compareCascade({ block: a, important: false }, { block: b, important: false }).order);
+  return blocks.sort(compareBlocks);
 }
 
 /** A part shows to the tree around its host, and further out where `exportparts` passes it on. */
@@ -90,7 +91,9 @@ function matchCandidates(
     document: session.page.document, states: session.states, tree: tree ?? subject.root, scope: null, visitedLink, hasAnswers: session.hasAnswers, budget: session.budget,
   };
   const best = new Map<StyleRule, { selector: ComplexSelector; proximity: number }>();
-  for (const { rule, selector } of entries) {
+  const filter = filterAbove(subject);
+  for (const { rule, selector, above } of entries) {
+    if (!mayStandUnder(above, filter)) continue;
     const known = best.get(rule);
     if (known && (known.selector === selector || compareSpecificity(known.selector.specificity, selector.specificity) >= 0)) continue;
     if (rule.sheet.namespace !== undefined && rule.sheet.namespace !== subject.namespace) continue;

@@ -7,6 +7,7 @@ import { flattenSheets, type FlatRules } from '../rules/flatten-sheets.js';
 import type { LoadSheet, Sheet } from '../rules/sheet.js';
 import type { RegisteredProperty, StyleRule } from '../rules/style-rule.js';
 import { createSelectorIndex, type SelectorIndex } from '../selectors/rule-index.js';
+import { ancestorBits } from '../selectors/ancestor-filter.js';
 import type { ComplexSelector } from '../selectors/selector.js';
 import { USER_AGENT_SHEETS } from '../user-agent/user-agent-sheet.js';
 
@@ -28,6 +29,8 @@ export interface PageOptions {
 export interface RuleEntry {
   readonly rule: StyleRule;
   readonly selector: ComplexSelector;
+  /** Bits of the names its ancestors must have. */
+  readonly above: readonly number[];
 }
 
 /** How a selector reaches its element: directly, through a slot, or as a part. */
@@ -44,6 +47,8 @@ export interface Page {
   readonly veneerPlace: VeneerPlace;
   /** Place of the veneer in the order of appearance: rules from this number on come after it. */
   readonly veneerOrder: number;
+  /** Rules of the veneer; empty without one. */
+  readonly veneerRules: readonly StyleRule[];
   /** @internal */
   readonly base: FlatRules;
   /** @internal */
@@ -76,6 +81,7 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
     problems: [...collected.problems, ...base.problems],
     veneerPlace,
     veneerOrder: veneerPlace === 'body-end' ? base.rules.length : firstRuleInBody(base),
+    veneerRules: [],
     base,
     indexes: [indexRules(userAgentRules.rules, document), indexRules(base.rules, document)],
   };
@@ -92,6 +98,7 @@ export function withVeneer(page: Page, css: string): Page {
     ...page,
     layerRanks: rankLayers([...page.base.layers, ...flat.layers.filter((name) => !page.base.layers.includes(name))]),
     problems: [...page.problems.filter((problem) => problem.loc?.source !== VENEER_SHEET_NAME), ...flat.problems],
+    veneerRules: rules,
     indexes: [page.indexes[0], page.indexes[1], indexRules(rules, page.document)],
   };
 }
@@ -114,7 +121,7 @@ function indexRules(rules: readonly StyleRule[], document: PageDocument): RuleIn
     for (const selector of rule.selectors) {
       const key = indexKey(selector);
       const list = byKey.get(key);
-      const item = { selector, entry: { rule, selector } };
+      const item = { selector, entry: { rule, selector, above: ancestorBits(selector) } };
       if (list) list.push(item);
       else byKey.set(key, [item]);
     }

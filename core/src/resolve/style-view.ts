@@ -2,8 +2,11 @@ import { DESKTOP, type MediaEnvironment } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Problem } from '../problem.js';
 import { linkAround } from '../selectors/element-states.js';
-import { MatchBudgetError, NO_STATES, type StateMap } from '../selectors/match-context.js';
-import { ElementStyle } from './element-style.js';
+import type { StyleRule } from '../rules/style-rule.js';
+import { MatchBudgetError, NO_STATES, restContext, type StateMap } from '../selectors/match-context.js';
+import { matchesSelector } from '../selectors/match-selector.js';
+import type { MatchedBlock } from '../cascade/block.js';
+import { ElementStyle, type StyleSurroundings } from './element-style.js';
 import { matchBlocks, type MatchSession } from './match-blocks.js';
 import type { Page } from './page.js';
 
@@ -18,8 +21,9 @@ export interface ViewOptions {
 /** Pseudo-element that inherits along its own line. */
 const HIGHLIGHT = 'selection';
 
-/** Steps of selector matching one view may take before it gives up on what is left. */
-const MATCH_BUDGET = 400_000_000;
+/** Steps of selector matching one view may take before it gives up on what is left: some, and some for each element. */
+const MATCH_BUDGET = 3_000_000;
+const MATCH_BUDGET_PER_ELEMENT = 3_000;
 const NONE: ReadonlySet<string> = new Set();
 
 /** A page in one environment and one set of states: where styles are asked for. */
@@ -29,6 +33,8 @@ export class StyleView {
   readonly #visitedLinks: ReadonlySet<ElementNode>;
   readonly #styles = new Map<ElementNode, Map<string, ElementStyle>>();
   readonly #problems: Problem[] = [];
+  /** Styles by their parent's identity and their own key: alike elements under alike parents share their values. */
+  readonly #twins = new Map<object, Map<string, ElementStyle>>();
 
   constructor(readonly page: Page, options: ViewOptions = {}) {
     this.environment = { ...DESKTOP, ...options.environment };
@@ -40,10 +46,23 @@ export class StyleView {
       // Being visited is not a state selectors may see outside the permitted longhands; it is matched apart.
       states: this.#visitedLinks.size === 0 ? states : new Map([...states].map(([element, names]) => [element, new Set([...names].filter((name) => name !== 'visited'))])),
       pseudoStates: options.pseudoStates ?? NONE,
-      budget: { steps: MATCH_BUDGET },
+      budget: { steps: MATCH_BUDGET + MATCH_BUDGET_PER_ELEMENT * page.document.elements.length },
       hasAnswers: new Map(),
-      conditionAnswers: new Map(),
+      conditionAnswers: answersFor(page, this.environment),
     };
+  }
+
+  /**
+   * The same view of the page with another veneer. Styles that the change cannot touch are taken over: those of
+   * elements that no changed rule of the veneer, old or new, matches, and that stand in no such element.
+   * @returns the view and the elements it has to resolve again.
+   */
+  dressed(page: Page): { readonly view: StyleView; readonly touched: ReadonlySet<ElementNode> } {
+    const view = new StyleView(page, { environment: this.environment, states: this.#session.states, pseudoStates: this.#session.pseudoStates });
+    const touched = touchedBy(changedRules(this.page.veneerRules, page.veneerRules), page, this.#session.states);
+    if (this.#visitedLinks.size > 0) return { view, touched: new Set(page.document.elements) };
+    for (const [element, styles] of this.#styles) if (!touched.has(element)) view.#styles.set(element, styles);
+    return { view, touched };
   }
 
   /** What could not be decided while styles were asked for. */
@@ -85,15 +104,24 @@ export class StyleView {
     // Highlights inherit from the parent's highlight (CSS Pseudo 4 §3.5).
     const parentPseudo = pseudo === HIGHLIGHT ? HIGHLIGHT : '';
     const rootElement = this.page.document.rootElement;
-    return new ElementStyle(element, pseudo, this.#blocks(element, pseudo, asVisited ? link : null), {
-      parent: parent ? this.#style(parent, parentPseudo, asVisited && linkAround(parent) === link) : null,
+    const blocks = this.#blocks(element, pseudo, asVisited ? link : null);
+    const parentStyle = parent ? this.#style(parent, parentPseudo, asVisited && linkAround(parent) === link) : null;
+    const surroundings: StyleSurroundings = {
+      parent: parentStyle,
       originating: pseudo === '' ? null : this.#style(element, '', asVisited),
       root: element === rootElement && pseudo === '' ? null : this.#style(rootElement, '', false),
       unvisited: asVisited ? this.#style(element, pseudo, false) : null,
       environment: this.environment,
       registered: this.page.registered,
       visited: () => (isInVisited && !asVisited ? this.#style(element, pseudo, true) : null),
-    });
+    };
+    const key = pseudo === '' && !asVisited && parentStyle ? twinKey(element, blocks) : null;
+    if (key === null || !parentStyle) return new ElementStyle(element, pseudo, blocks, surroundings);
+    let twins = this.#twins.get(parentStyle.identity);
+    if (!twins) this.#twins.set(parentStyle.identity, (twins = new Map()));
+    const style = new ElementStyle(element, pseudo, blocks, surroundings, twins.get(key) ?? null);
+    if (!twins.has(key)) twins.set(key, style);
+    return style;
   }
 
   #blocks(element: ElementNode, pseudo: string, visitedLink: ElementNode | null): ReturnType<typeof matchBlocks> {
@@ -115,6 +143,62 @@ export class StyleView {
     const content = this.style(element, pseudo).computed('content');
     return content.kind === 'text' && content.text !== 'normal' && content.text !== 'none';
   }
+}
+
+const answersByPage = new WeakMap<Page['base'], Map<string, MatchSession['conditionAnswers']>>();
+
+/** Answers to the conditions of a page's rules in one environment, shared by all its views: a page has hundreds. */
+function answersFor(page: Page, environment: MediaEnvironment): MatchSession['conditionAnswers'] {
+  let byEnvironment = answersByPage.get(page.base);
+  if (!byEnvironment) answersByPage.set(page.base, (byEnvironment = new Map()));
+  const key = JSON.stringify(environment);
+  let answers = byEnvironment.get(key);
+  if (!answers) byEnvironment.set(key, (answers = new WeakMap()));
+  return answers;
+}
+
+/** Rules that are in one veneer and not in the other. */
+function changedRules(before: readonly StyleRule[], after: readonly StyleRule[]): StyleRule[] {
+  const textOf = (rule: StyleRule): string => `${rule.selectorText}{${rule.declarations.map(({ name, value, important }) => `${name}:${value}${important ? '!' : ''}`).join(';')}}${rule.conditions.map(({ text }) => text).join()}`;
+  const old = new Set(before.map(textOf));
+  const now = new Set(after.map(textOf));
+  return [...before.filter((rule) => !now.has(textOf(rule))), ...after.filter((rule) => !old.has(textOf(rule)))];
+}
+
+/** Elements that rules match, with all that is inside them: it may inherit. */
+function touchedBy(rules: readonly StyleRule[], page: Page, states: StateMap): Set<ElementNode> {
+  const touched = new Set<ElementNode>();
+  if (rules.length === 0) return touched;
+  const context = { ...restContext(page.document), states };
+  const selectors = rules.flatMap((rule) => rule.selectors);
+  for (const element of page.document.elements) {
+    const parent = element.flatParent;
+    const isInside = parent !== null && (touched.has(parent) || (parent.number > element.number && hasTouchedAncestor(element, touched)));
+    if (isInside || selectors.some((selector) => selector.pseudoElements.some(({ name }) => name === 'part') || matchesSelector(selector, element, context))) touched.add(element);
+  }
+  return touched;
+}
+
+function hasTouchedAncestor(element: ElementNode, touched: ReadonlySet<ElementNode>): boolean {
+  for (let node = element.flatParent; node; node = node.flatParent) if (touched.has(node)) return true;
+  return false;
+}
+
+/** Attributes by which native controls differ in what they come to. */
+const TELLING_ATTRIBUTES = ['type', 'multiple', 'size'];
+
+/** What two elements under one parent must share to come to the same values; `null` where attributes have a say. */
+function twinKey(element: ElementNode, blocks: readonly MatchedBlock[]): string | null {
+  let key = element.namespace + element.localName;
+  for (const name of TELLING_ATTRIBUTES) {
+    const value = element.attributes.get(name);
+    if (value !== undefined) key += `[${name}=${value}]`;
+  }
+  for (const { rule, specificity } of blocks) {
+    if (rule === null) return null;
+    key += `|${rule.sheet.origin === 'user-agent' ? 'u' : ''}${rule.order}:${specificity.join()}`;
+  }
+  return key;
 }
 
 /** Replaced elements and most form controls have no place for generated content in browsers (common practice). */

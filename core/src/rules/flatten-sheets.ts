@@ -154,6 +154,10 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
     case 'layer': {
       const tokens = tokenizeCss(node.prelude);
       const names = node.prelude === '' ? [] : splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => textBetween(tokens, from, to));
+      if (names.some((name) => !LAYER_NAME.test(name))) {
+        report(flattening, frame, 'invalid-at-rule', `@layer ${node.prelude} is no layer name`, node.start, node.preludeEnd);
+        return;
+      }
       if (node.body === null) {
         for (const name of names) declareLayer(flattening, frame.layer, name);
         return;
@@ -222,6 +226,9 @@ function readScope(prelude: string, frame: Frame): Scope | null {
   return i < tokens.count ? null : { start, end };
 }
 
+/** Identifiers joined by dots. Source: CSS Cascading 5 §6.4.2, `<layer-name>`. */
+const LAYER_NAME = /^(?:--|-?(?:[a-z_\u0080-\uffff]|\\.))(?:[\w-]|[\u0080-\uffff]|\\.)*(?:\.(?:--|-?(?:[a-z_\u0080-\uffff]|\\.))(?:[\w-]|[\u0080-\uffff]|\\.)*)*$/i;
+
 /** Full name of a layer, its parents declared first. Anonymous layers get a name nobody can write. */
 function declareLayer(flattening: Flattening, outer: string | null, name: string | null): string {
   const own = name ?? `(anonymous ${(flattening.anonymous += 1)})`;
@@ -251,7 +258,12 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
     layer = declareLayer(flattening, frame.layer, null);
     i = skipBlank(tokens, i + 1, tokens.count);
   } else if (i < tokens.count && tokens.types[i] === T.Function && tokenText(tokens, i).toLowerCase() === 'layer(') {
-    layer = declareLayer(flattening, frame.layer, textBetween(tokens, i + 1, tokens.closers[i]));
+    const name = textBetween(tokens, i + 1, tokens.closers[i]);
+    if (!LAYER_NAME.test(name)) {
+      report(flattening, frame, 'invalid-at-rule', `layer(${name}) is no layer name`, node.start, node.end);
+      return;
+    }
+    layer = declareLayer(flattening, frame.layer, name);
     i = skipBlank(tokens, tokens.closers[i] + 1, tokens.count);
   }
   const conditions = [...frame.conditions];

@@ -23,6 +23,19 @@ export function isColorFunction(name: string): boolean {
  * Source: CSS Color 4 §4–10 and CSS Color 5 §2–4, https://drafts.csswg.org/css-color-5/
  */
 export function parseColor(text: string): ColorValue | null {
+  let value = parsedColors.get(text);
+  if (value === undefined) {
+    if (parsedColors.size > MAX_PARSED) parsedColors.clear();
+    value = readColor(text);
+    parsedColors.set(text, value);
+  }
+  return value;
+}
+
+const parsedColors = new Map<string, ColorValue | null>();
+const MAX_PARSED = 20_000;
+
+function readColor(text: string): ColorValue | null {
   let node: CssNode;
   try {
     node = parse(text, { context: 'value', onParseError: (error) => { throw error; } });

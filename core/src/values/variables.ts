@@ -1,4 +1,4 @@
-import { T, skipBlank, skipComponent, textBetween, tokenText, tokenizeCss } from '../syntax/tokens.js';
+import { T, skipBlank, skipComponent, textBetween, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
 
 /** Value of a custom property for substitution; `null` is the guaranteed-invalid value. */
 export type LookUp = (name: string) => string | null;
@@ -7,6 +7,20 @@ export type LookUp = (name: string) => string | null;
 export type LookUpAttribute = (name: string) => string | null;
 
 const NO_ATTRIBUTES: LookUpAttribute = () => null;
+
+const tokenized = new Map<string, TokenList>();
+const MAX_TOKENIZED = 5_000;
+
+/** The same few texts are substituted for every element. */
+function tokenizeOnce(text: string): TokenList {
+  let tokens = tokenized.get(text);
+  if (!tokens) {
+    if (tokenized.size > MAX_TOKENIZED) tokenized.clear();
+    tokens = tokenizeCss(text);
+    if (text.length < 1_000) tokenized.set(text, tokens);
+  }
+  return tokens;
+}
 
 /** Substituted texts longer than this count as invalid, in UTF-16 units. Source: CSS Variables 1 §3.3 allows such a limit. */
 const MAX_LENGTH = 1_000_000;
@@ -20,7 +34,7 @@ const MAX_DEPTH = 100;
 export function substituteVariables(value: string, lookUp: LookUp, lookUpAttribute: LookUpAttribute = NO_ATTRIBUTES, depth = 0): string | null {
   if (!/var\(/i.test(value)) return substituteRest(value, lookUpAttribute);
   if (depth > MAX_DEPTH || value.length > MAX_LENGTH) return null;
-  const tokens = tokenizeCss(value);
+  const tokens = tokenizeOnce(value);
   let result = '';
   for (let i = 0; i < tokens.count; i += 1) {
     if (tokens.types[i] !== T.Function || tokenText(tokens, i).toLowerCase() !== 'var(') {
