@@ -22,5 +22,5 @@ export default tseslint.config(
     rules: { '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'uv', style: 'kebab-case' }], '@angular-eslint/component-class-suffix': 'off', '@angular-eslint/prefer-on-push-component-change-detection': 'error' },
   },
   { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility] },
-  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly', URL: 'readonly', console: 'readonly', performance: 'readonly', setTimeout: 'readonly', Buffer: 'readonly' } } },
+  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly', URL: 'readonly', console: 'readonly', performance: 'readonly', setTimeout: 'readonly', Buffer: 'readonly', document: 'readonly', CSSStyleSheet: 'readonly', getComputedStyle: 'readonly' } } },
 );

@@ -66,7 +66,8 @@ export function finishLonghand(property: string, value: ComputedValue, style: St
   }
 }
 
-function lengthContext(style: StyleSource): Parameters<typeof computeLengths>[1] {
+/** What relative lengths of a style refer to. */
+export function lengthContext(style: StyleSource): Parameters<typeof computeLengths>[1] {
   return { em: () => style.fontSize(), rem: () => style.root?.fontSize() ?? style.fontSize(), viewport: style.environment };
 }
 

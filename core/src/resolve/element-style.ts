@@ -7,7 +7,8 @@ import { BLACK, type Color } from '../values/color.js';
 import { resolveColorValue } from '../values/compute-color.js';
 import { serializeColor } from '../values/serialize-color.js';
 import { substituteVariables } from '../values/variables.js';
-import { computeLonghand, finishLonghand, type StyleSource } from './compute-longhand.js';
+import { computeLengths } from '../values/compute-length.js';
+import { computeLonghand, finishLonghand, lengthContext, type StyleSource } from './compute-longhand.js';
 import { textValue, type ComputedValue } from './computed-value.js';
 import { inheritFontSize } from './font-size.js';
 import { nativeControlValue } from './native-controls.js';
@@ -34,6 +35,8 @@ export interface StyleSurroundings {
   readonly unvisited: ElementStyle | null;
   readonly environment: StyleSource['environment'];
   readonly registered: ReadonlyMap<string, { readonly inherits: boolean; readonly initial: string | null; readonly syntax: string }>;
+  /** Colour schemes the page supports as a whole, behind `color-scheme: normal`. */
+  readonly pageSchemes: string;
   /** Style of the same element matched as inside a visited link; `null` when it is in none. */
   readonly visited: () => ElementStyle | null;
 }
@@ -220,7 +223,8 @@ export class ElementStyle implements StyleSource {
     const inherits = registered?.inherits ?? true;
     if (typeof settled === 'object') {
       const text = settled.text;
-      if (!registered || registered.syntax === '*' || matchesSyntax(registered.syntax, text)) return text;
+      if (!registered || registered.syntax === '*') return text;
+      if (matchesSyntax(registered.syntax, text)) return /<length/.test(registered.syntax) ? computeLengths(text, lengthContext(this)) : text;
     } else if (settled === 'initial') {
       return registered?.initial ?? null;
     }
@@ -261,7 +265,8 @@ export class ElementStyle implements StyleSource {
 
   #usedScheme(): 'light' | 'dark' {
     const value = this.computed('color-scheme');
-    const words = value.kind === 'text' ? value.text.split(' ') : [];
+    const text = value.kind === 'text' ? value.text : 'normal';
+    const words = (text === 'normal' ? this.surroundings.pageSchemes : text).split(/\s+/);
     if (!words.includes('dark')) return 'light';
     return !words.includes('light') || this.environment.colorScheme === 'dark' ? 'dark' : 'light';
   }

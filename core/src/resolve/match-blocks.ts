@@ -3,6 +3,7 @@ import { readBlock, type MatchedBlock } from '../cascade/block.js';
 import { evaluateMedia } from '../conditions/evaluate-media.js';
 import type { MediaEnvironment } from '../conditions/environment.js';
 import type { ElementNode, TreeRoot } from '../dom/tree.js';
+import { readAsQuirk } from '../rules/quirks.js';
 import type { Condition, StyleRule } from '../rules/style-rule.js';
 import { filterAbove, mayStandUnder } from '../selectors/ancestor-filter.js';
 import type { MatchContext, StateMap } from '../selectors/match-context.js';
@@ -47,7 +48,7 @@ export function matchBlocks(session: MatchSession, element: ElementNode, pseudo:
   if (element.shadowRoot) collect(element.shadowRoot, 'plain', element, depth + 1);
   for (let slot = slotOf(element); slot; slot = slotOf(slot)) collect(slot.root, 'slotted', slot, depthOf(slot.root));
   if (element.root.host && element.attributes.has('part')) collectParts(element, (tree, host) => collect(tree, 'part', host, depthOf(tree)));
-  if (pseudo === '') addAttached(element, depth, page.layerRanks.size, blocks);
+  if (pseudo === '') addAttached(element, depth, page.layerRanks.size, page.document.quirks, blocks);
   return blocks.sort(compareBlocks);
 }
 
@@ -168,12 +169,12 @@ function conditionsHold(session: MatchSession, conditions: readonly Condition[])
 
 const attachedCache = new WeakMap<ElementNode, { style: readonly DeclarationNode[]; hints: readonly DeclarationNode[] }>();
 
-function addAttached(element: ElementNode, depth: number, layerRank: number, into: MatchedBlock[]): void {
+function addAttached(element: ElementNode, depth: number, layerRank: number, quirks: boolean, into: MatchedBlock[]): void {
   let attached = attachedCache.get(element);
   if (!attached) {
     const style = element.attributes.get('style');
     const hints = presentationalHints(element).map(([name, value]): DeclarationNode => ({ kind: 'declaration', name, value, important: false, start: 0, end: 0 }));
-    attached = { style: style === undefined ? [] : parseDeclarationList(style).declarations, hints };
+    attached = { style: style === undefined ? [] : parseDeclarationList(style).declarations.map((declaration) => (quirks ? readAsQuirk(declaration) : declaration)), hints };
     attachedCache.set(element, attached);
   }
   const shared = { rule: null, selector: null, specificity: NO_SPECIFICITY, treeDepth: depth, layerRank, proximity: Infinity, order: 0 };

@@ -9,7 +9,7 @@ import type { RegisteredProperty, StyleRule } from '../rules/style-rule.js';
 import { createSelectorIndex, type SelectorIndex } from '../selectors/rule-index.js';
 import { ancestorBits } from '../selectors/ancestor-filter.js';
 import type { ComplexSelector } from '../selectors/selector.js';
-import { USER_AGENT_SHEETS } from '../user-agent/user-agent-sheet.js';
+import { QUIRKS_SHEET, USER_AGENT_SHEETS } from '../user-agent/user-agent-sheet.js';
 
 /** Where the veneer's `<link>` stands; it decides ties with sheets that come later. */
 export type VeneerPlace = 'head-end' | 'body-end';
@@ -44,6 +44,8 @@ export interface Page {
   readonly layerRanks: ReadonlyMap<string, number>;
   readonly registered: ReadonlyMap<string, RegisteredProperty>;
   readonly problems: readonly Problem[];
+  /** Colour schemes the page says it supports, by `<meta name="color-scheme">`; empty when it says nothing. */
+  readonly metaColorScheme: string;
   readonly veneerPlace: VeneerPlace;
   /** Place of the veneer in the order of appearance: rules from this number on come after it. */
   readonly veneerOrder: number;
@@ -59,6 +61,7 @@ export interface Page {
 export type RuleIndexes = ReadonlyMap<TreeRoot | null, ReadonlyMap<string, SelectorIndex<RuleEntry>>>;
 
 let userAgentRules: FlatRules | null = null;
+let quirksRules: FlatRules | null = null;
 
 /**
  * Parses a page with its stylesheets.
@@ -68,10 +71,12 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
   const { path = '', loadSheet = () => null, veneerPlace = 'head-end' } = options;
   const document = parseHtml(html);
   const collected = collectSheets(document, path, loadSheet);
-  const base = flattenSheets(collected.sheets, loadSheet);
-  userAgentRules ??= flattenSheets(USER_AGENT_SHEETS.map(({ namespace, text }): Sheet => ({
+  const base = flattenSheets(collected.sheets, loadSheet, document.quirks);
+  const toSheet = ({ namespace, text }: (typeof USER_AGENT_SHEETS)[number]): Sheet => ({
     name: 'browser default', origin: 'user-agent', text, media: '', tree: document.root, owner: null, disabled: false, title: '', namespace,
-  })), () => null);
+  });
+  userAgentRules ??= flattenSheets(USER_AGENT_SHEETS.map(toSheet), () => null);
+  if (document.quirks) quirksRules ??= flattenSheets([...USER_AGENT_SHEETS, { namespace: 'html' as const, text: QUIRKS_SHEET }].map(toSheet), () => null);
   const page: Page = {
     path,
     document,
@@ -79,11 +84,12 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
     layerRanks: rankLayers(base.layers),
     registered: base.registered,
     problems: [...collected.problems, ...base.problems],
+    metaColorScheme: document.elements.find(({ localName, attributes }) => localName === 'meta' && attributes.get('name')?.toLowerCase() === 'color-scheme')?.attributes.get('content')?.toLowerCase() ?? '',
     veneerPlace,
     veneerOrder: veneerPlace === 'body-end' ? base.rules.length : firstRuleInBody(base),
     veneerRules: [],
     base,
-    indexes: [indexRules(userAgentRules.rules, document), indexRules(base.rules, document)],
+    indexes: [indexRules((document.quirks ? quirksRules ?? userAgentRules : userAgentRules).rules, document), indexRules(base.rules, document)],
   };
   return options.veneer === undefined ? page : withVeneer(page, options.veneer);
 }
@@ -91,7 +97,7 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
 /** The page with another veneer; its document, sheets and their index are shared, not rebuilt. */
 export function withVeneer(page: Page, css: string): Page {
   const sheet: Sheet = { name: VENEER_SHEET_NAME, origin: 'author', text: css, media: '', tree: page.document.root, owner: null, disabled: false, title: '' };
-  const flat = flattenSheets([sheet], () => null);
+  const flat = flattenSheets([sheet], () => null, page.document.quirks);
   // Between two whole numbers there is room for any number of rules.
   const rules = flat.rules.map((rule, i) => ({ ...rule, order: page.veneerOrder - 1 + (i + 1) / (flat.rules.length + 1) }));
   return {

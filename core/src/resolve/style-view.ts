@@ -22,8 +22,8 @@ export interface ViewOptions {
 const HIGHLIGHT = 'selection';
 
 /** Steps of selector matching one view may take before it gives up on what is left: some, and some for each element. */
-const MATCH_BUDGET = 3_000_000;
-const MATCH_BUDGET_PER_ELEMENT = 3_000;
+const MATCH_BUDGET = 1_000_000;
+const MATCH_BUDGET_PER_ELEMENT = 1_500;
 const NONE: ReadonlySet<string> = new Set();
 
 /** A page in one environment and one set of states: where styles are asked for. */
@@ -113,6 +113,7 @@ export class StyleView {
       unvisited: asVisited ? this.#style(element, pseudo, false) : null,
       environment: this.environment,
       registered: this.page.registered,
+      pageSchemes: this.page.metaColorScheme,
       visited: () => (isInVisited && !asVisited ? this.#style(element, pseudo, true) : null),
     };
     const key = pseudo === '' && !asVisited && parentStyle ? twinKey(element, blocks) : null;

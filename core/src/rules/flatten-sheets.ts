@@ -6,6 +6,7 @@ import type { AtNode, BodyNode, DeclarationNode, QualifiedNode, SheetNode } from
 import { parseStylesheet } from '../syntax/parse-stylesheet.js';
 import { T, skipBlank, splitAtCommas, textBetween, tokenText, tokenizeCss } from '../syntax/tokens.js';
 import { createLocator, type Locator } from '../text/source-range.js';
+import { readAsQuirk } from './quirks.js';
 import { resolvePath } from './resolve-path.js';
 import type { LoadSheet, Sheet } from './sheet.js';
 import type { Condition, RegisteredProperty, Scope, StyleRule } from './style-rule.js';
@@ -34,6 +35,7 @@ interface Frame {
 }
 
 interface Flattening {
+  readonly quirks: boolean;
   readonly rules: StyleRule[];
   readonly layers: string[];
   readonly registered: Map<string, RegisteredProperty>;
@@ -59,10 +61,11 @@ function parseOnce(text: string): SheetNode {
 /**
  * Resolves nesting, imports, layers and scopes of a page's sheets into a flat list of rules.
  * What a browser would drop, and what is not decided here, comes back as problems.
+ * @param quirks whether the page is in quirks mode.
  * Source: CSS Cascading 5 §2 and §6.4, CSS Nesting 1, CSS Cascading 6 §2.5.
  */
-export function flattenSheets(sheets: readonly Sheet[], loadSheet: LoadSheet): FlatRules {
-  const flattening: Flattening = { rules: [], layers: [], registered: new Map(), problems: [], loadSheet, anonymous: 0 };
+export function flattenSheets(sheets: readonly Sheet[], loadSheet: LoadSheet, quirks = false): FlatRules {
+  const flattening: Flattening = { quirks, rules: [], layers: [], registered: new Map(), problems: [], loadSheet, anonymous: 0 };
   for (const sheet of sheets) {
     if (sheet.disabled) continue;
     const conditions: Condition[] = sheet.media.trim() === '' ? [] : [{ kind: 'media', text: sheet.media }];
@@ -125,7 +128,7 @@ function flattenBody(flattening: Flattening, body: readonly BodyNode[], frame: F
 
 function addRule(flattening: Flattening, frame: Frame, selectors: SelectorList, declarations: readonly DeclarationNode[], start: number): void {
   flattening.rules.push({
-    selectors, selectorText: frame.nestingText, declarations, sheet: frame.sheet, start,
+    selectors, selectorText: frame.nestingText, declarations: flattening.quirks ? declarations.map(readAsQuirk) : declarations, sheet: frame.sheet, start,
     conditions: frame.conditions, layer: frame.layer, scopes: frame.scopes, order: flattening.rules.length,
   });
 }

@@ -9,7 +9,7 @@ import { NAMED_COLORS_HINT, parseLegacyColor } from './legacy-color.js';
 export function presentationalHints(element: ElementNode): readonly (readonly [property: string, value: string])[] {
   const hints: [string, string][] = [];
   const { localName, attributes, namespace } = element;
-  if (attributes.size === 0) return hints;
+  if (attributes.size === 0 && localName !== 'td' && localName !== 'th') return hints;
   if (namespace === 'svg') {
     for (const name of SVG_PRESENTATION) {
       const value = attributes.get(name);

@@ -61,6 +61,7 @@ abbr[title], acronym[title] { text-decoration: dotted underline; }
 ins, u { text-decoration-line: underline; }
 del, s, strike { text-decoration-line: line-through; }
 nobr { white-space: nowrap; }
+marquee { display: inline-block; }
 q::before { content: open-quote; }
 q::after { content: close-quote; }
 center { text-align: -webkit-center; }
@@ -131,6 +132,11 @@ const MATHML_SHEET = `
 * { display: block math; }
 math { display: math; font-family: math; }
 mi { text-transform: math-auto; }
+`;
+
+/** What quirks mode adds for HTML. Source: HTML §15.3.10 and §15.3.6, rules "in quirks mode". */
+export const QUIRKS_SHEET = `
+table { white-space: initial; line-height: initial; font-weight: initial; font-size: initial; font-variant: initial; font-style: initial; text-align: initial; }
 `;
 
 /** User-agent sheets by the namespace they are bound to. */

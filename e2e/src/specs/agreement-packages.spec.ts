@@ -15,7 +15,7 @@ const OTHER_PROPERTIES = [
 ];
 const PROPERTIES = [...COLOR_PROPERTIES, ...OTHER_PROPERTIES];
 const STATES: readonly ForcedState[] = ['rest', 'hover', 'focus', 'focus-visible', 'active'];
-const PAGES = ['index.html', 'trips.html', 'book.html', 'bootstrap.html', 'flatpickr.html', 'open-props.html', 'hard.html'];
+const PAGES = ['index.html', 'trips.html', 'book.html', 'bootstrap.html', 'flatpickr.html', 'open-props.html', 'hard.html', 'quirks.html'];
 
 const folder = join(root, 'e2e/src/pages');
 const extra = new Map([...packagePages(), ...readdirSync(folder).map((name): [string, string] => [name, readFileSync(join(folder, name), 'utf8')])]);
