@@ -66,7 +66,7 @@ export class BenchPage {
   protected readonly kindWord = computed(() => {
     const selector = this.bench.inspection()?.lineage.at(-1)?.label ?? '';
     const tag = /^[a-z0-9]+/.exec(selector)?.[0] ?? '';
-    return ({ a: 'links', button: 'buttons', input: 'fields', h1: 'headings', h2: 'headings', h3: 'headings', p: 'paragraphs' } as Record<string, string>)[tag] ?? 'in all';
+    return ({ a: 'links', button: 'buttons', input: 'fields', h1: 'headings', h2: 'headings', h3: 'headings', p: 'paragraphs' } as Record<string, string>)[tag] ?? '';
   });
   protected readonly differenceText = computed(() => {
     const [first] = this.differences();

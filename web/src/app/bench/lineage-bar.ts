@@ -14,7 +14,7 @@ import { ColorChip } from '../shared/ui/color-chip';
         @for (step of steps(); track step.key) {
           <li [class.below]="step.isBelow">
             <button type="button" class="uv-mono" [class.current]="step.isTarget" [attr.aria-current]="step.isTarget" [tabindex]="step.isTarget ? 0 : -1" (click)="chosen.emit(step)" [title]="step.title">
-              {{ step.label }}<uv-color-chip [color]="step.fill" [hasImage]="step.hasImage" />
+              <span class="label">{{ step.label }}</span><uv-color-chip [color]="step.fill" [hasImage]="step.hasImage" />
             </button>
           </li>
         }
@@ -29,6 +29,7 @@ import { ColorChip } from '../shared/ui/color-chip';
     li { border-right: 1px solid var(--uv-line); }
     li.below button { color: var(--uv-soft); }
     button { display: flex; align-items: center; gap: 7px; height: 100%; padding: 0 10px; border: 0; background: none; font-size: 12px; white-space: nowrap; cursor: pointer; }
+    .label { max-width: 230px; overflow: hidden; text-overflow: ellipsis; }
     button:hover { background: var(--uv-bar); }
     button.current { background: var(--uv-black); color: var(--uv-on-black); }
     button:focus-visible { position: relative; z-index: 1; }

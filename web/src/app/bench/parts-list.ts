@@ -31,7 +31,7 @@ export interface PartEntry {
     :host { display: block; padding: 12px 0; background: var(--uv-panel); border-right: 1px solid var(--uv-line-strong); }
     h2 { padding: 2px 14px 8px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
     ul { margin: 0; padding: 0; list-style: none; }
-    button { display: grid; gap: 3px; width: 100%; padding: 8px 14px 9px; border: 0; border-left: 4px solid transparent; background: none; text-align: left; cursor: pointer; }
+    button { display: grid; grid-template-columns: minmax(0, 1fr); gap: 3px; width: 100%; padding: 8px 14px 9px; border: 0; border-left: 4px solid transparent; background: none; text-align: left; cursor: pointer; }
     button:hover { background: var(--uv-bar); }
     button.current { background: var(--uv-paper); border-left-color: var(--uv-ink); }
     button.current .name { font-weight: 700; }

@@ -31,13 +31,13 @@ const LABELS: Readonly<Record<Reach, string>> = { one: 'This one', alike: 'All a
 export class ReachSwitch {
   readonly reach = input.required<Reach>();
   readonly counts = input.required<readonly ReachCount[]>();
-  /** Word for what "everywhere" gathers: buttons, links. */
-  readonly kind = input('elements');
+  /** Word for what "everywhere" gathers: buttons, links; empty where there is none. */
+  readonly kind = input('');
   readonly chosen = output<Reach>();
 
   protected readonly options = computed(() => this.counts().map(({ reach, elements, pages }) => ({
     reach,
     label: LABELS[reach],
-    count: reach === 'one' ? '1 element' : reach === 'alike' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : `${elements} ${this.kind()}, ${pages} ${pages === 1 ? 'page' : 'pages'}`,
+    count: reach === 'one' ? '1 element' : reach === 'alike' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : this.kind() === '' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : `${elements} ${this.kind()}, ${pages} ${pages === 1 ? 'page' : 'pages'}`,
   })));
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, type ElementRef, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, afterNextRender, type ElementRef, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
 import type { StripTile } from '@upper-veneer/core';
 import type { ForcedStates, Target } from '../shared/engine/engine-api';
@@ -59,6 +59,8 @@ export class StateTile {
   private readonly viewElement = viewChild.required<ElementRef<HTMLElement>>('view');
   private readonly frameElement = viewChild<ElementRef<HTMLIFrameElement>>('frame');
   readonly #page = signal<FrameDocument | null>(null);
+  /** Counts changes of the tile's size, after which it is cropped anew. */
+  readonly #sized = signal(0);
 
   protected readonly viewHeight = VIEW_HEIGHT;
   protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.url()));
@@ -68,12 +70,19 @@ export class StateTile {
   protected readonly ratioText = computed(() => (Math.floor((this.tile().ratio ?? 0) * 10) / 10).toFixed(1));
 
   constructor() {
+    const destroyRef = inject(DestroyRef);
     effect(() => {
       this.url();
       this.#page.set(null);
     });
+    afterNextRender(() => {
+      const observer = new ResizeObserver(() => this.#sized.update((count) => count + 1));
+      observer.observe(this.viewElement().nativeElement);
+      destroyRef.onDestroy(() => observer.disconnect());
+    });
     effect(() => {
       const page = this.#page();
+      this.#sized();
       if (!page) return;
       page.dress(this.frameCss());
       page.force(this.forced());

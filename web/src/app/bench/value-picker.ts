@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { TypedColor, validateBody } from '@upper-veneer/contract';
-import { colorOfValue, hexOf, readColorNotation, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
+import { ROLE_NAMES, colorOfValue, hexOf, readColorNotation, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { ColorChip } from '../shared/ui/color-chip';
@@ -26,7 +26,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
       }
     </div>
     <div class="typed">
-      <p-select [options]="roles()" optionLabel="label" optionValue="role" [ngModel]="roleOf()" (ngModelChange)="pickRole($event)" placeholder="Role" appendTo="body" size="small" ariaLabel="Role">
+      <p-select [options]="roles()" optionLabel="label" optionValue="role" [ngModel]="roleOf()" (ngModelChange)="pickRole($event)" placeholder="Role" appendTo="body" size="small" scrollHeight="420px" ariaLabel="Role">
         <ng-template #selectedItem let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
         <ng-template #item let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
       </p-select>
@@ -89,7 +89,7 @@ export class ValuePicker {
     if (base?.kind === 'role') return capital(base.role.replace('-', ' '));
     return base?.kind === 'swatch' ? this.palette().swatches.find(({ id }) => id === base.swatchId)?.name ?? '' : '';
   });
-  protected readonly roles = computed(() => this.palette().roles.map(({ role }) => {
+  protected readonly roles = computed(() => [...this.palette().roles].sort((a, b) => ROLE_NAMES.indexOf(a.role) - ROLE_NAMES.indexOf(b.role)).map(({ role }) => {
     const color = colorOfValue({ kind: 'role', role, shade: 0 }, this.palette());
     return { role, label: capital(role.replace('-', ' ')), hex: color ? hexOf(color) : null };
   }));

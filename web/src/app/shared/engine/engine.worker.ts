@@ -1,5 +1,5 @@
 import {
-  dressSite, elementOf, explain, glossOf, inspect, judgeOverride, openSite, overridesOfCell, pageOf, partProgress, planOverride, plainName, pointerStates, rewriteStates, shortName, viewIn,
+  dressSite, elementOf, explain, glossOf, inspect, judgeOverride, openSite, overridesOfCell, pageOf, partProgress, planOverride, pointerStates, rewriteStates, shortName, viewIn,
   type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
@@ -32,7 +32,7 @@ const engine: EngineApi = {
   overridesOfCell: (cell) => overridesOfCell(opened(), cell),
   judge(override, width) {
     const element = elementOf(pageOf(opened(), override.pageId), override.element);
-    return { findings: judgeOverride(opened(), override, width), gloss: glossOf(opened(), override, kindWord(element.localName, plainName(element))) };
+    return { findings: judgeOverride(opened(), override, width), gloss: glossOf(opened(), override, kindWord(element.localName)) };
   },
   progress: (pageId, width) => partProgress(opened(), pageId, width),
   forcedStates(target, state) {
@@ -46,9 +46,10 @@ const engine: EngineApi = {
   },
 };
 
-function kindWord(localName: string, fallback: string): string {
+/** Word for a kind of element in a sentence. */
+function kindWord(localName: string): string {
   const words: Readonly<Record<string, string>> = { a: 'link', button: 'button', input: 'field', p: 'paragraph', h1: 'heading', h2: 'heading', h3: 'heading', label: 'label', s: 'struck-through price' };
-  return words[localName] ?? fallback.toLowerCase();
+  return words[localName] ?? 'element';
 }
 
 expose(engine);
