@@ -95,6 +95,55 @@ export class ChangeRequest {
   drop: string[];
 }
 
+/** A swatch on the wire; `id` 0 for a new one. */
+export class SwatchBody {
+  @IsInt({ message: 'must be the number of a swatch, or 0 for a new one' })
+  @Min(0, { message: 'must be the number of a swatch, or 0 for a new one' })
+  id: number;
+
+  @IsString({ message: 'must be a text' })
+  @Length(1, 60, { message: 'must have 1 to 60 characters' })
+  @Matches(/[\p{L}\p{N}]/u, { message: 'needs a letter or a digit' })
+  name: string;
+
+  @IsString({ message: 'must be a CSS colour' })
+  @Length(1, 200, { message: 'must have 1 to 200 characters' })
+  css: string;
+}
+
+/** What fills a role on the wire: a swatch by its name. */
+export class RoleBody {
+  @IsIn(ROLES, { message: 'is no role of the palette' })
+  role: (typeof ROLES)[number];
+
+  @IsString({ message: 'must name a swatch' })
+  swatch: string;
+
+  @IsInt({ message: 'must be a whole number of lightness points' })
+  @Min(-100, { message: 'cannot be more than 100 darker' })
+  @Max(100, { message: 'cannot be more than 100 lighter' })
+  shade: number;
+}
+
+/** The whole palette as it is to be, in one step of undo. */
+export class PaletteRequest {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 200, { message: 'must have 1 to 200 characters' })
+  label: string;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(200, { message: 'can hold 200 swatches at most' })
+  @ValidateNested({ each: true })
+  @Type(() => SwatchBody)
+  swatches: SwatchBody[];
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(50, { message: 'can hold 50 roles at most' })
+  @ValidateNested({ each: true })
+  @Type(() => RoleBody)
+  roles: RoleBody[];
+}
+
 /** Saves the draft as a revision. */
 export class RevisionRequest {
   @IsString({ message: 'must be a text' })

@@ -16,8 +16,6 @@ export interface SiteDocument {
   /** Stylesheets by path. */
   readonly stylesheets: Readonly<Record<string, string>>;
   readonly parts: readonly { readonly id: number; readonly name: string; readonly kind: string; readonly selector: string }[];
-  readonly swatches: readonly { readonly id: number; readonly name: string; readonly css: string }[];
-  readonly roles: readonly { readonly role: (typeof ROLES)[number]; readonly swatchId: number; readonly shade: number }[];
   readonly draft: DraftDocument;
   /** Address of the stand-in host. */
   readonly hostUrl: string;
@@ -26,6 +24,8 @@ export interface SiteDocument {
 /** The draft and its history. */
 export interface DraftDocument {
   readonly overrides: readonly OverrideBody[];
+  readonly swatches: readonly { readonly id: number; readonly name: string; readonly css: string }[];
+  readonly roles: readonly { readonly role: (typeof ROLES)[number]; readonly swatchId: number; readonly shade: number }[];
   /** Label of the change undo would take back; `null` when there is none. */
   readonly undo: string | null;
   readonly redo: string | null;

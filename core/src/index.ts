@@ -18,7 +18,7 @@ export { shade, describeShade } from './color/shade.js';
 export { hexOf, readColorNotation, type ColorReading } from './color/read-notation.js';
 export { OVERRIDE_STATES, REACHES, type Override, type OverrideState, type Reach } from './veneer/override.js';
 export {
-  ROLE_NAMES, colorOfCss, colorOfValue, customPropertyOf, type OverrideValue, type Palette, type RoleFill, type RoleName, type Swatch,
+  ROLE_NAMES, colorOfCss, colorOfValue, customPropertyOf, slug, type OverrideValue, type Palette, type RoleFill, type RoleName, type Swatch,
 } from './veneer/palette.js';
 export { compileVeneer, type CompileOptions } from './veneer/compile-veneer.js';
 export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
@@ -29,3 +29,7 @@ export {
 } from './site/inspect.js';
 export { glossOf, judgeOverride, overridesOfCell, planOverride, valueWords, type Finding, type OverridePlan, type OverrideWish } from './site/plan-override.js';
 export { plainName, shortName } from './site/describe-element.js';
+export { nearestPassingShade, type PassingShade } from './color/nearest-passing-shade.js';
+export { VISIONS, seenAs, type Vision } from './color/vision.js';
+export { INDISTINCT, pairMatrix, paletteAsSeen, type Pair, type SeenPalette } from './palette/pair-matrix.js';
+export { notationsOf } from './palette/notations.js';

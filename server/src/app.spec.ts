@@ -24,8 +24,8 @@ describe('the server', () => {
     const site = (await (await server.get(`/api/sites/${server.siteId}`)).json()) as SiteDocument;
     expect(site.name).toBe('Small');
     expect(site.stylesheets).toEqual({ 'css/a.css': '.x:hover { color: red }' });
-    expect(site.swatches.map(({ name }) => name)).toEqual(['Willow', 'Chalk']);
-    expect(site.roles[0].role).toBe('accent');
+    expect(site.draft.swatches.map(({ name }) => name)).toEqual(['Willow', 'Chalk']);
+    expect(site.draft.roles[0].role).toBe('accent');
     expect(site.draft.overrides).toEqual([]);
   });
 
@@ -81,6 +81,54 @@ describe('the server', () => {
         if (field !== '') expect(problem.errors?.map((error) => error.field)).toContain(field);
         expect(server.store.overrides.bySite(server.siteId)).toEqual([]);
         expect(server.store.changes.labels(server.siteId)).toEqual({ undo: null, redo: null });
+      });
+    }
+  });
+
+  describe('keeps the palette', () => {
+    const put = (body: unknown): Promise<Response> => fetch(`${server.url}/api/sites/${server.siteId}/palette`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    const current = (): { label: string; swatches: { id: number; name: string; css: string }[]; roles: { role: string; swatch: string; shade: number }[] } => {
+      const palette = server.store.palettes.bySite(server.siteId);
+      return { label: 'x', swatches: palette.swatches.map((swatch) => ({ ...swatch })), roles: palette.roles.map(({ role, swatchId, shade }) => ({ role, shade, swatch: palette.swatches.find(({ id }) => id === swatchId)?.name ?? '' })) };
+    };
+
+    it('and ripples an edit through the sheet, in one step of undo', async () => {
+      await change({ label: 'x', put: [override], drop: [] });
+      await server.post(`/api/sites/${server.siteId}/revisions`, { note: '' });
+      const body = current();
+      body.swatches[0].css = 'oklch(0.4 0.1 200)';
+      body.swatches.push({ id: 0, name: 'Reed', css: '#6d8a35' });
+      body.swatches.reverse();
+      body.roles.push({ role: 'second', swatch: 'Reed', shade: -4 });
+      const draft = await draftOf(await put({ ...body, label: 'Reed and accent' }));
+      expect(draft.swatches.map(({ name }) => name)).toEqual(['Reed', 'Chalk', 'Willow']);
+      expect(draft.roles.map(({ role }) => role)).toEqual(['accent', 'second']);
+      expect([draft.undo, draft.equalsRevision]).toEqual(['Reed and accent', null]);
+      const undone = await draftOf(await server.post(`/api/sites/${server.siteId}/undo`, {}));
+      expect([undone.swatches.map(({ name, css }) => name + css), undone.equalsRevision]).toEqual([['Willow#b4582a', 'Chalk#fff'], 1]);
+      const redone = await draftOf(await server.post(`/api/sites/${server.siteId}/redo`, {}));
+      expect(redone.swatches).toEqual(draft.swatches);
+    });
+
+    const refused: readonly (readonly [what: string, spoil: (body: ReturnType<typeof current>) => void, field: string])[] = [
+      ['two swatches of one name', (body) => body.swatches.push({ id: 0, name: 'willow', css: 'red' }), 'swatches.2.name'],
+      ['a colour that is none', (body) => body.swatches.push({ id: 0, name: 'X', css: 'blurple' }), 'swatches.2.css'],
+      ['a name without a letter', (body) => body.swatches.push({ id: 0, name: '--', css: 'red' }), 'swatches.2.name'],
+      ['a role on no swatch', (body) => body.roles.push({ role: 'ink', swatch: 'Nobody', shade: 0 }), 'roles.1.swatch'],
+      ['a role filled twice', (body) => body.roles.push({ role: 'accent', swatch: 'Chalk', shade: 0 }), 'roles.1.role'],
+      ['a swatch of nowhere', (body) => body.swatches.push({ id: 77, name: 'X', css: 'red' }), 'swatches.2.id'],
+      ['a role in use left out', (body) => body.roles.splice(0), 'roles'],
+    ];
+    for (const [what, spoil, field] of refused) {
+      it(`and refuses ${what}, storing nothing`, async () => {
+        await change({ label: 'x', put: [override], drop: [] });
+        const before = server.store.palettes.bySite(server.siteId);
+        const body = current();
+        spoil(body);
+        const response = await put(body);
+        expect(response.status).toBe(422);
+        expect((await problemOf(response)).errors?.map((error) => error.field)).toContain(field);
+        expect(server.store.palettes.bySite(server.siteId)).toEqual(before);
       });
     }
   });

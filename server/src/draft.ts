@@ -1,11 +1,11 @@
-import { colorOfCss, compileVeneer, parseSelectorList, SelectorError, type Override } from '@upper-veneer/core';
-import type { DraftDocument, FieldError, OverrideBody } from '@upper-veneer/contract';
+import { colorOfCss, compileVeneer, parseSelectorList, SelectorError, slug, type Override } from '@upper-veneer/core';
+import type { DraftDocument, FieldError, OverrideBody, PaletteRequest } from '@upper-veneer/contract';
 import type { Store } from './store.js';
 
 /** CSS of the draft. */
 export function compileDraft(store: Store, siteId: number): string {
   const site = store.sites.byId(siteId);
-  return compileVeneer(store.overrides.bySite(siteId), { palette: store.sites.palette(siteId), parts: store.sites.parts(siteId), prefix: site?.prefix ?? 'brand' });
+  return compileVeneer(store.overrides.bySite(siteId), { palette: store.palettes.bySite(siteId), parts: store.sites.parts(siteId), prefix: site?.prefix ?? 'brand' });
 }
 
 /** The draft as the web client sees it. */
@@ -14,6 +14,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
   const css = compileDraft(store, siteId);
   return {
     overrides: store.overrides.bySite(siteId) as readonly OverrideBody[],
+    ...store.palettes.bySite(siteId),
     ...store.changes.labels(siteId),
     version: store.sites.byId(siteId)?.version ?? 0,
     revisions: revisions.map(({ number, note, savedAt, css: text }) => ({ number, note, savedAt, rules: (text.match(/\{/g) ?? []).length })),
@@ -26,7 +27,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
 export function checkOverrides(store: Store, siteId: number, overrides: readonly Override[]): FieldError[] {
   const pages = new Set(store.sites.pages(siteId).map(({ id }) => id));
   const parts = new Set(store.sites.parts(siteId).map(({ id }) => id));
-  const swatches = new Set(store.sites.palette(siteId).swatches.map(({ id }) => id));
+  const swatches = new Set(store.palettes.bySite(siteId).swatches.map(({ id }) => id));
   return overrides.flatMap((override, i) => {
     const errors: FieldError[] = [];
     const add = (field: string, reason: string): number => errors.push({ field: `put.${i}.${field}`, reason });
@@ -47,4 +48,30 @@ export function checkOverrides(store: Store, siteId: number, overrides: readonly
     }
     return errors;
   });
+}
+
+/** What class rules cannot see of a palette: names told apart, colours that are colours, roles once and on swatches that are there, swatches in use kept. */
+export function checkPalette(store: Store, siteId: number, palette: PaletteRequest): FieldError[] {
+  const errors: FieldError[] = [];
+  const known = new Map(store.palettes.bySite(siteId).swatches.map((swatch) => [swatch.id, swatch]));
+  const slugs = new Set<string>();
+  palette.swatches.forEach(({ id, name, css }, i) => {
+    const field = `swatches.${i}`;
+    if (id !== 0 && !known.has(id)) errors.push({ field: `${field}.id`, reason: 'is no swatch of this site' });
+    if (slugs.has(slug(name))) errors.push({ field: `${field}.name`, reason: `"${name}" is the name of another swatch` });
+    slugs.add(slug(name));
+    if (colorOfCss(css) === null) errors.push({ field: `${field}.css`, reason: `"${css}" is no colour` });
+  });
+  const names = new Set(palette.swatches.map(({ name }) => name));
+  palette.roles.forEach(({ role, swatch }, i) => {
+    if (!names.has(swatch)) errors.push({ field: `roles.${i}.swatch`, reason: `"${swatch}" is no swatch of this palette` });
+    if (palette.roles.findIndex((other) => other.role === role) !== i) errors.push({ field: `roles.${i}.role`, reason: 'is filled twice' });
+  });
+  const kept = new Set(palette.swatches.map(({ id }) => id));
+  const roles = new Set(palette.roles.map(({ role }) => role));
+  for (const { value, selector } of store.overrides.bySite(siteId)) {
+    if (value.kind === 'swatch' && !kept.has(value.swatchId)) errors.push({ field: 'swatches', reason: `${known.get(value.swatchId)?.name ?? 'A swatch'} is used by ${selector}` });
+    if (value.kind === 'role' && !roles.has(value.role)) errors.push({ field: 'roles', reason: `${value.role} is used by ${selector}` });
+  }
+  return errors;
 }

@@ -1,4 +1,4 @@
-import type { Palette, Part, VeneerPlace } from '@upper-veneer/core';
+import type { Part, VeneerPlace } from '@upper-veneer/core';
 import type { Db } from './open.js';
 
 export interface SiteRow {
@@ -48,8 +48,6 @@ export function createSites(db: Db) {
     stylesheets: db.prepare<[number], { path: string; body: Buffer }>("SELECT path, body FROM asset WHERE site_id = ? AND media_type = 'text/css' ORDER BY path"),
     asset: db.prepare<[number, string], Asset>('SELECT media_type AS mediaType, body FROM asset WHERE site_id = ? AND path = ?'),
     parts: db.prepare<[number], Part>('SELECT id, name, kind, selector FROM part WHERE site_id = ? ORDER BY position'),
-    swatches: db.prepare<[number], Palette['swatches'][number]>('SELECT id, name, css FROM swatch WHERE site_id = ? ORDER BY position'),
-    roles: db.prepare<[number], Palette['roles'][number]>('SELECT role, swatch_id AS swatchId, shade FROM role WHERE site_id = ? ORDER BY role'),
     countVersion: db.prepare<[number]>('UPDATE site SET version = version + 1 WHERE id = ?'),
     insertSite: db.prepare<[string, string, string]>('INSERT INTO site (name, prefix, veneer_place) VALUES (?, ?, ?)'),
     insertPage: db.prepare<[number, number, string, string, string]>('INSERT INTO page (site_id, position, name, path, html) VALUES (?, ?, ?, ?, ?)'),
@@ -81,7 +79,6 @@ export function createSites(db: Db) {
     stylesheets: (siteId: number): Record<string, string> => Object.fromEntries(statements.stylesheets.all(siteId).map(({ path, body }) => [path, body.toString('utf8')])),
     asset: (siteId: number, path: string) => statements.asset.get(siteId, path) ?? null,
     parts: (siteId: number) => statements.parts.all(siteId),
-    palette: (siteId: number): Palette => ({ swatches: statements.swatches.all(siteId), roles: statements.roles.all(siteId) }),
     countVersion: (siteId: number) => statements.countVersion.run(siteId),
     insert,
   };

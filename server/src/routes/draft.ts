@@ -1,7 +1,7 @@
 import { Router } from 'express';
-import { ChangeRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
+import { ChangeRequest, PaletteRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
 import type { Override } from '@upper-veneer/core';
-import { checkOverrides, compileDraft, describeDraft } from '../draft.js';
+import { checkOverrides, checkPalette, compileDraft, describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
 import type { Store } from '../store.js';
@@ -39,6 +39,14 @@ export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
     if (errors.length > 0) throw new HttpProblem(422, 'Not stored', `${errors[0].field} ${errors[0].reason}`, errors);
     store.changes.apply(siteId, label, overrides, drop, now().toISOString());
     response.status(201).json(answer(siteId));
+  });
+  router.put('/sites/:siteId/palette', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const palette = readBody(PaletteRequest, request.body);
+    const errors = checkPalette(store, siteId, palette);
+    if (errors.length > 0) throw new HttpProblem(422, 'Not stored', errors[0].reason, errors);
+    store.changes.applyPalette(siteId, palette.label, palette, now().toISOString());
+    response.json(answer(siteId));
   });
   router.post('/sites/:siteId/undo', (request, response) => {
     const siteId = siteOf(request.params.siteId);

@@ -21,7 +21,6 @@ export function siteRoutes(store: Store, hostUrl: (siteId: number) => string): R
       pages: store.sites.pages(id),
       stylesheets: store.sites.stylesheets(id),
       parts: store.sites.parts(id),
-      ...store.sites.palette(id),
       draft: describeDraft(store, id),
       hostUrl: hostUrl(id),
     };

@@ -1,10 +1,9 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { TypedColor, validateBody } from '@upper-veneer/contract';
-import { ROLE_NAMES, colorOfValue, hexOf, readColorNotation, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
-import { InputText } from 'primeng/inputtext';
+import { ROLE_NAMES, colorOfValue, hexOf, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { ColorChip } from '../shared/ui/color-chip';
+import { TypedColorField } from '../shared/ui/typed-color';
 
 /** Lightness points of the ladder's steps. */
 const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
@@ -12,7 +11,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
 /** Gives the chosen cell a role, a swatch, a shade of either, or a typed colour. */
 @Component({
   selector: 'uv-value-picker',
-  imports: [ColorChip, FormsModule, InputText, Select],
+  imports: [ColorChip, FormsModule, Select, TypedColorField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="swatches" role="group" aria-label="Swatches">
@@ -30,18 +29,8 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
         <ng-template #selectedItem let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
         <ng-template #item let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
       </p-select>
-      <form (ngSubmit)="useTyped()">
-        <input pInputText pSize="small" class="uv-mono" name="typed" autocomplete="off" spellcheck="false" placeholder="any notation" aria-label="Typed colour" aria-describedby="uv-typed-note" [attr.aria-invalid]="typedError() !== ''" [ngModel]="typed()" (ngModelChange)="typed.set($event)" />
-      </form>
+      <uv-typed-color (read)="picked.emit({ kind: 'literal', css: $event })" />
     </div>
-    @if (typed().trim() !== '') {
-      <div class="readings" id="uv-typed-note" role="status">
-        @if (typedError(); as error) { <span class="error">{{ error }}</span> }
-        @for (reading of readings(); track reading.css) {
-          <button type="button" class="reading" (click)="useReading(reading.css)"><uv-color-chip [color]="reading.hex" /><span class="uv-mono">{{ reading.css }}</span><span class="uv-soft">{{ reading.as }}</span></button>
-        }
-      </div>
-    }
   `,
   styles: `
     :host { display: grid; gap: 6px; padding: 8px 16px; border-top: 1px solid var(--uv-line); }
@@ -51,13 +40,9 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
     .ladder { display: flex; }
     .ladder button { flex: 1; height: 18px; padding: 0; border: 0; cursor: pointer; }
     .ladder button:focus-visible, .ladder button.current { position: relative; z-index: 1; }
-    .typed { display: grid; grid-template-columns: 150px 1fr; gap: 8px; }
-    .typed input, p-select { width: 100%; }
+    .typed { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 8px; align-items: start; }
+    p-select { width: 100%; }
     .option { display: flex; align-items: center; gap: 7px; }
-    .readings { display: grid; gap: 2px; }
-    .reading { display: flex; align-items: center; gap: 8px; padding: 3px 4px; border: 1px solid var(--uv-line); background: var(--uv-paper); font-size: 12px; text-align: left; cursor: pointer; }
-    .reading:hover { border-color: var(--uv-ink); }
-    .error { color: var(--uv-fails); font-size: 12px; }
   `,
 })
 export class ValuePicker {
@@ -68,7 +53,6 @@ export class ValuePicker {
 
   /** What the ladder shades: the value in the cell, or the one picked last. */
   readonly #base = linkedSignal<OverrideValue | null>(() => this.current());
-  protected readonly typed = signal('');
 
   protected readonly ladder = computed(() => {
     const base = this.#base() ?? this.#firstSwatch();
@@ -97,13 +81,6 @@ export class ValuePicker {
     const current = this.current();
     return current?.kind === 'role' ? current.role : null;
   });
-  protected readonly readings = computed(() => readColorNotation(this.typed()).map((reading) => ({ ...reading, hex: hexOf(reading.color) })));
-  protected readonly typedError = computed(() => {
-    if (this.typed().trim() === '') return '';
-    const result = validateBody(TypedColor, { text: this.typed() });
-    if (!result.ok) return result.errors[0].reason;
-    return this.readings().length === 0 ? `"${this.typed().trim().slice(0, 40)}" is no colour in any notation known here` : '';
-  });
 
   protected isSwatch(swatchId: number): boolean {
     const current = this.current();
@@ -117,17 +94,6 @@ export class ValuePicker {
 
   protected pickRole(role: RoleName | null): void {
     if (role) this.pick({ kind: 'role', role, shade: 0 });
-  }
-
-  /** Enter takes the reading when there is just one; two are asked about. */
-  protected useTyped(): void {
-    const readings = this.readings();
-    if (readings.length === 1) this.useReading(readings[0].css);
-  }
-
-  protected useReading(css: string): void {
-    this.picked.emit({ kind: 'literal', css });
-    this.typed.set('');
   }
 
   #firstSwatch(): OverrideValue | null {

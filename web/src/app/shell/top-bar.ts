@@ -66,7 +66,7 @@ export class TopBar {
   protected readonly views = [...VIEW_ROUTES].sort((a, b) => a.data.view.order - b.data.view.order).map(({ path, data }) => ({ path, label: data.view.label }));
   protected readonly dialog = signal<'save' | 'publish' | null>(null);
 
-  protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({ sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size }));
+  protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({ palette: this.store.palette().swatches.length, sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size }));
   protected readonly canSave = computed(() => (this.store.draft()?.overrides.length ?? 0) > 0 && this.store.draft()?.equalsRevision === null);
   protected readonly canPublish = computed(() => {
     const draft = this.store.draft();

@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { ChangeRequest, DraftDocument, SiteDocument, SiteSummary } from '@upper-veneer/contract';
+import type { ChangeRequest, DraftDocument, PaletteRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
 import { Observable, catchError, throwError } from 'rxjs';
 import { ApiProblem } from './api-problem';
 
@@ -23,6 +23,10 @@ export class SiteApi {
 
   change(siteId: number, request: ChangeRequest): Observable<DraftDocument> {
     return this.#post(`/api/sites/${siteId}/changes`, request);
+  }
+
+  putPalette(siteId: number, request: PaletteRequest): Observable<DraftDocument> {
+    return this.#http.put<DraftDocument>(`/api/sites/${siteId}/palette`, request).pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
   }
 
   undo(siteId: number): Observable<DraftDocument> {

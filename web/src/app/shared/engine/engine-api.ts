@@ -1,4 +1,4 @@
-import type { Explanation, Finding, Inspection, Override, OverridePlan, OverrideState, OverrideWish, Palette, PartProgress, SiteSource } from '@upper-veneer/core';
+import type { Explanation, Finding, Inspection, Override, OverridePlan, OverrideState, OverrideWish, Pair, Palette, PartProgress, SeenPalette, SiteSource } from '@upper-veneer/core';
 
 /** An element or pseudo-element of a page. */
 export interface Target {
@@ -33,6 +33,12 @@ export interface PageColors {
   readonly values: readonly (readonly string[])[];
 }
 
+/** How the roles of a palette go together, and how its swatches look to other eyes. */
+export interface PaletteReport {
+  readonly pairs: readonly Pair[];
+  readonly seen: readonly SeenPalette[];
+}
+
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
 export interface EngineApi {
   open(source: SiteSource): void;
@@ -45,4 +51,5 @@ export interface EngineApi {
   progress(pageId: number, width: number): readonly PartProgress[];
   forcedStates(target: Target, state: OverrideState): ForcedStates;
   colors(pageId: number, width: number): PageColors;
+  judgePalette(palette: Palette): PaletteReport;
 }

@@ -1,5 +1,5 @@
 import {
-  dressSite, elementOf, explain, glossOf, inspect, judgeOverride, openSite, overridesOfCell, pageOf, partProgress, planOverride, pointerStates, rewriteStates, shortName, viewIn,
+  dressSite, elementOf, explain, glossOf, inspect, judgeOverride, openSite, overridesOfCell, pageOf, pairMatrix, paletteAsSeen, partProgress, planOverride, pointerStates, rewriteStates, shortName, viewIn,
   type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
@@ -39,6 +39,7 @@ const engine: EngineApi = {
     const page = pageOf(opened(), target.pageId);
     return [...pointerStates(page.document, elementOf(page, target.element), state)].map(([element, names]) => ({ element: element.number, names: [...names] }));
   },
+  judgePalette: (palette) => ({ pairs: pairMatrix(palette), seen: paletteAsSeen(palette) }),
   colors(pageId, width) {
     const page = pageOf(opened(), pageId);
     const view = viewIn(page, page.document.rootElement, 'rest', width);

@@ -1,5 +1,5 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import type { ChangeRequest, DraftDocument, SiteDocument } from '@upper-veneer/contract';
+import type { ChangeRequest, DraftDocument, PaletteRequest, SiteDocument } from '@upper-veneer/contract';
 import type { Override, Palette } from '@upper-veneer/core';
 import { MessageService } from 'primeng/api';
 import { type Observable, EMPTY, type Subscription, catchError, concatMap, filter, from, map, of, switchMap, tap } from 'rxjs';
@@ -34,9 +34,9 @@ export class SiteStore {
     return state.status === 'open' ? state.site : null;
   });
   readonly palette = computed<Palette>(() => {
-    const site = this.site();
-    return site ? { swatches: site.swatches, roles: site.roles } : { swatches: [], roles: [] };
-  });
+    const draft = this.draft();
+    return draft ? { swatches: draft.swatches, roles: draft.roles } : { swatches: [], roles: [] };
+  }, { equal: (a, b) => a.swatches === b.swatches && a.roles === b.roles });
   readonly overrides = computed(() => (this.draft()?.overrides ?? []) as readonly Override[]);
   readonly standing = computed(() => {
     const draft = this.draft();
@@ -64,6 +64,11 @@ export class SiteStore {
   /** Stores a change; emits the draft once it is stored and compiled, and nothing when it was refused. */
   change(request: ChangeRequest): Observable<DraftDocument> {
     return this.#store((siteId) => this.#api.change(siteId, request));
+  }
+
+  /** Stores the palette as it is to be; every override bound to it follows. */
+  putPalette(request: PaletteRequest): Observable<DraftDocument> {
+    return this.#store((siteId) => this.#api.putPalette(siteId, request));
   }
 
   undo(): Observable<DraftDocument> {
@@ -106,13 +111,12 @@ export class SiteStore {
 
   async #load(site: SiteDocument): Promise<void> {
     await this.#engine.remote.open({ pages: site.pages, stylesheets: site.stylesheets, parts: site.parts, veneerPlace: site.veneerPlace, prefix: site.prefix });
-    const palette: Palette = { swatches: site.swatches, roles: site.roles };
-    this.veneer.set(await this.#engine.remote.dress(site.draft.overrides as readonly Override[], palette));
+    this.veneer.set(await this.#engine.remote.dress(site.draft.overrides as readonly Override[], paletteOf(site.draft)));
     this.draft.set(site.draft);
   }
 
   async #adopt(draft: DraftDocument): Promise<void> {
-    const compiled = await this.#engine.remote.dress(draft.overrides as readonly Override[], this.palette());
+    const compiled = await this.#engine.remote.dress(draft.overrides as readonly Override[], paletteOf(draft));
     if (draft.version < (this.draft()?.version ?? 0)) return;
     this.veneer.set(compiled);
     this.draft.set(draft);
@@ -127,4 +131,8 @@ export class SiteStore {
       concatMap((draft) => this.#adopt(draft)),
     ).subscribe();
   }
+}
+
+function paletteOf({ swatches, roles }: DraftDocument): Palette {
+  return { swatches, roles };
 }

@@ -1,0 +1,47 @@
+import type { Palette, RoleName } from '@upper-veneer/core';
+import type { Db } from './open.js';
+
+/** A palette as it is to be: new swatches have id 0, roles name their swatch. */
+export interface NewPalette {
+  readonly swatches: readonly { readonly id: number; readonly name: string; readonly css: string }[];
+  readonly roles: readonly { readonly role: RoleName; readonly swatch: string; readonly shade: number }[];
+}
+
+export type Palettes = ReturnType<typeof createPalettes>;
+
+/** Swatches and roles of the draft. */
+export function createPalettes(db: Db) {
+  const statements = {
+    swatches: db.prepare<[number], Palette['swatches'][number]>('SELECT id, name, css FROM swatch WHERE site_id = ? ORDER BY position'),
+    roles: db.prepare<[number], Palette['roles'][number]>('SELECT role, swatch_id AS swatchId, shade FROM role WHERE site_id = ? ORDER BY role'),
+    insert: db.prepare<[number | null, number, number, string, string]>('INSERT INTO swatch (id, site_id, position, name, css) VALUES (?, ?, ?, ?, ?)'),
+    update: db.prepare<[number, string, string, number, number]>('UPDATE swatch SET position = ?, name = ?, css = ? WHERE id = ? AND site_id = ?'),
+    drop: db.prepare<[number, number]>('DELETE FROM swatch WHERE id = ? AND site_id = ?'),
+    dropRoles: db.prepare<[number]>('DELETE FROM role WHERE site_id = ?'),
+    insertRole: db.prepare<[number, string, number, number]>('INSERT INTO role (site_id, role, swatch_id, shade) VALUES (?, ?, ?, ?)'),
+  };
+  const bySite = (siteId: number): Palette => ({ swatches: statements.swatches.all(siteId), roles: statements.roles.all(siteId) });
+  return {
+    bySite,
+    /** Makes the palette what is given; swatches keep their ids, also when undo brings them back. */
+    replace: db.transaction((siteId: number, palette: NewPalette): void => {
+      statements.dropRoles.run(siteId);
+      const known = new Set(bySite(siteId).swatches.map(({ id }) => id));
+      for (const id of known) if (!palette.swatches.some((swatch) => swatch.id === id)) statements.drop.run(id, siteId);
+      const ids = new Map<string, number>();
+      palette.swatches.forEach(({ id, name, css }, position) => {
+        if (known.has(id)) statements.update.run(position, name, css, id, siteId);
+        ids.set(name, known.has(id) ? id : Number(statements.insert.run(id === 0 ? null : id, siteId, position, name, css).lastInsertRowid));
+      });
+      for (const { role, swatch, shade } of palette.roles) {
+        const swatchId = ids.get(swatch);
+        if (swatchId !== undefined) statements.insertRole.run(siteId, role, swatchId, shade);
+      }
+    }),
+  };
+}
+
+/** A stored palette in the form that `replace` takes. */
+export function toNewPalette({ swatches, roles }: Palette): NewPalette {
+  return { swatches, roles: roles.map(({ role, swatchId, shade }) => ({ role, swatch: swatches.find(({ id }) => id === swatchId)?.name ?? '', shade })) };
+}

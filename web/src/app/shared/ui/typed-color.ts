@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { TypedColor, validateBody } from '@upper-veneer/contract';
+import { hexOf, readColorNotation } from '@upper-veneer/core';
+import { InputText } from 'primeng/inputtext';
+import { ColorChip } from './color-chip';
+
+/** A field that takes a colour in any notation, says how it read it, and asks where it reads two ways. */
+@Component({
+  selector: 'uv-typed-color',
+  imports: [ColorChip, FormsModule, InputText],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <form (ngSubmit)="use()">
+      <input pInputText pSize="small" class="uv-mono" name="typed" autocomplete="off" spellcheck="false" placeholder="any notation" aria-label="Typed colour" aria-describedby="uv-typed-note" [attr.aria-invalid]="error() !== ''" [ngModel]="typed()" (ngModelChange)="typed.set($event)" />
+    </form>
+    @if (typed().trim() !== '') {
+      <div class="readings" id="uv-typed-note" role="status">
+        @if (error(); as text) { <span class="error">{{ text }}</span> }
+        @if (readings().length > 1) { <span class="uv-soft ask">This can be read two ways</span> }
+        @for (reading of readings(); track reading.css) {
+          <button type="button" class="reading" (click)="take(reading.css)"><uv-color-chip [color]="reading.hex" /><span class="uv-mono">{{ reading.css }}</span><span class="uv-soft">{{ reading.as }}</span></button>
+        }
+      </div>
+    }
+  `,
+  styles: `
+    :host { display: grid; gap: 4px; }
+    input { width: 100%; }
+    .readings { display: grid; gap: 2px; }
+    .reading { display: flex; align-items: center; gap: 8px; padding: 3px 5px; border: 1px solid var(--uv-line); background: var(--uv-paper); font-size: 12px; text-align: left; cursor: pointer; }
+    .reading:hover { border-color: var(--uv-ink); }
+    .ask, .error { font-size: 12px; }
+    .error { color: var(--uv-fails); overflow-wrap: anywhere; }
+  `,
+})
+export class TypedColorField {
+  /** Emits the CSS of the reading taken. */
+  readonly read = output<string>();
+
+  protected readonly typed = signal('');
+  protected readonly readings = computed(() => readColorNotation(this.typed()).map((reading) => ({ ...reading, hex: hexOf(reading.color) })));
+  protected readonly error = computed(() => {
+    if (this.typed().trim() === '') return '';
+    const result = validateBody(TypedColor, { text: this.typed() });
+    if (!result.ok) return result.errors[0].reason;
+    return this.readings().length === 0 ? `"${this.typed().trim().slice(0, 40)}" is no colour in any notation known here` : '';
+  });
+
+  /** Enter takes the reading when there is just one; two are asked about. */
+  protected use(): void {
+    const readings = this.readings();
+    if (readings.length === 1) this.take(readings[0].css);
+  }
+
+  protected take(css: string): void {
+    this.read.emit(css);
+    this.typed.set('');
+  }
+}
