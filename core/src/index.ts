@@ -9,6 +9,7 @@ export type { ElementStyle } from './resolve/element-style.js';
 export { explain, type DiscardedPly, type Explanation, type Ply, type PlySource } from './resolve/explain.js';
 export { pointerStates, type StateName } from './resolve/pointer-states.js';
 export { parseSelectorList, SelectorError } from './selectors/parse-selector.js';
+export { matchingElements } from './selectors/matching-elements.js';
 export { formatSpecificity } from './selectors/specificity.js';
 export type { Specificity } from './selectors/selector.js';
 export type { Color } from './values/color.js';

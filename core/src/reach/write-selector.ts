@@ -2,6 +2,7 @@ import type { ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
 import { restContext } from '../selectors/match-context.js';
 import { matchesSelector } from '../selectors/match-selector.js';
+import { matchingElements } from '../selectors/matching-elements.js';
 import { escapeIdentifier, parseSelectorList } from '../selectors/parse-selector.js';
 import type { ComplexSelector, Specificity } from '../selectors/selector.js';
 import { addSpecificity } from '../selectors/specificity.js';
@@ -152,11 +153,8 @@ export function matchesExactly(text: string, wanted: ReadonlySet<ElementNode>, p
 }
 
 function matchedBy(text: string, pages: readonly Page[]): ElementNode[] {
-  const [selector] = parseSelectorList(text);
-  return pages.flatMap((page) => {
-    const context = restContext(page.document);
-    return page.document.elements.filter((element) => element.root === page.document.root && matchesSelector(selector, element, context));
-  });
+  const selectors = parseSelectorList(text);
+  return pages.flatMap((page) => matchingElements(page, selectors));
 }
 
 function matches(selector: ComplexSelector, page: Page, element: ElementNode): boolean {

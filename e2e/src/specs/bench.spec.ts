@@ -1,79 +1,62 @@
-import type { Browser } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
-import { BenchDriver, startProduct, temporaryFolder, type Product } from '../support/product.js';
+import { setUpBench } from '../support/on-bench.js';
+import { BenchDriver, startProduct, temporaryFolder } from '../support/product.js';
 
 const WILLOW = 'rgb(180, 88, 42)';
 const WILLOW_DARK = 'rgb(138, 54, 0)';
 const VIOLET_HIGH = 'rgb(91, 80, 238)';
 
 describe('the Bench', () => {
-  let browser: Browser;
-  let product: Product;
-  let bench: BenchDriver;
-  let folder: ReturnType<typeof temporaryFolder>;
-  beforeAll(async () => {
-    browser = await launchBrowser();
-  });
-  afterAll(() => browser.close());
-  beforeEach(async () => {
-    folder = temporaryFolder();
-    product = await startProduct(folder.path);
-    bench = await BenchDriver.open(browser, product.url);
-  });
-  afterEach(async () => {
-    await bench.page.context().close();
-    await product.kill();
-    folder.remove();
-  });
+  const on = setUpBench();
 
   it('opens on the Book page, the parts in their makers’ colours', async () => {
-    expect(new URL(bench.page.url()).pathname).toBe('/bench');
-    expect(await bench.page.locator('uv-parts-list .name').allInnerTexts()).toEqual(['Header and menu', 'Booking form', 'Consent bar', 'Main content', 'Footer']);
-    expect(await bench.framed('.qs-go', 'background-color')).toBe('rgb(217, 217, 234)');
-    expect(await bench.page.getByText('Nothing chosen yet').isVisible()).toBe(true);
+    expect(new URL(on.bench.page.url()).pathname).toBe('/bench');
+    expect(await on.bench.page.locator('uv-parts-list .name').allInnerTexts()).toEqual(['Header and menu', 'Booking form', 'Consent bar', 'Main content', 'Footer']);
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe('rgb(217, 217, 234)');
+    expect(await on.bench.page.getByText('Nothing chosen yet').isVisible()).toBe(true);
   });
 
   it('outlines and names what is pointed at, and chooses on a click', async () => {
-    const { x, y } = await bench.middleOf('.qs-apply');
-    await bench.page.mouse.move(x, y);
-    await bench.page.waitForTimeout(150);
-    expect(await bench.page.locator('uv-page-frame .tag').innerText()).toBe('button.qs-apply');
-    const outline = await bench.page.locator('uv-page-frame .outline').boundingBox();
+    const { x, y } = await on.bench.middleOf('.qs-apply');
+    await on.bench.page.mouse.move(x, y);
+    await on.bench.page.waitForTimeout(150);
+    expect(await on.bench.page.locator('uv-page-frame .tag').innerText()).toBe('button.qs-apply');
+    const outline = await on.bench.page.locator('uv-page-frame .outline').boundingBox();
     expect(outline && x > outline.x && x < outline.x + outline.width && y > outline.y && y < outline.y + outline.height).toBe(true);
-    await bench.choose('.qs-apply');
-    expect(await bench.page.locator('aside h1').innerText()).toBe('Apply');
-    expect(await bench.page.locator('uv-state-tile').count()).toBe(4);
+    await on.bench.choose('.qs-apply');
+    expect(await on.bench.page.locator('aside h1').innerText()).toBe('Apply');
+    expect(await on.bench.page.locator('uv-state-tile').count()).toBe(4);
   });
 
   it('gives the booking button’s hover the accent, through to a visitor’s mouse', async () => {
-    await bench.choose('.qs-go');
-    await bench.cell('Fill, hover');
-    expect((await bench.plies())[0]).toContain('var(--qs-violet-hi) | booking.css 18');
-    const frameBefore = await bench.page.evaluate(() => {
+    await on.bench.choose('.qs-go');
+    await on.bench.cell('Fill, hover');
+    expect((await on.bench.plies())[0]).toContain('var(--qs-violet-hi) | booking.css 18');
+    const frameBefore = await on.bench.page.evaluate(() => {
       const frame = document.querySelector<HTMLIFrameElement>('uv-page-frame iframe');
       (frame?.contentWindow as unknown as { uvMark: number }).uvMark = 1;
       return frame?.src;
     });
-    await bench.value('Willow');
-    await bench.value('Willow, 12 darker');
-    const plies = await bench.plies();
+    await on.bench.value('Willow');
+    await on.bench.value('Willow, 12 darker');
+    const plies = await on.bench.plies();
     expect(plies[0]).toContain('Willow, 12 darker | your override .qs-root .qs-card button.qs-go:hover');
     expect(plies[1]).toContain('var(--qs-violet-hi) | booking.css 18 · earlier sheet');
-    expect(await bench.framed('.qs-go', 'background-color')).toBe(WILLOW_DARK);
-    expect(await bench.css()).toContain('.qs-root .qs-card button.qs-go:hover {\n  background-color: var(--brand-willow-d12);\n}');
-    expect(await bench.verdict()).toMatch(/reaches 1 of 1[\s\S]*no spill[\s\S]*8\.\d : 1/);
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe(WILLOW_DARK);
+    expect(await on.bench.css()).toContain('.qs-root .qs-card button.qs-go:hover {\n  background-color: var(--brand-willow-d12);\n}');
+    expect(await on.bench.verdict()).toMatch(/reaches 1 of 1[\s\S]*no spill[\s\S]*8\.\d : 1/);
     // Nothing was loaded again: the mark set before is still there.
-    expect(await bench.page.evaluate(() => (document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentWindow as unknown as { uvMark?: number }).uvMark)).toBe(1);
-    expect(await bench.page.locator('uv-page-frame iframe').getAttribute('src')).toBe(frameBefore ? new URL(frameBefore).pathname : null);
-    expect(await bench.page.locator('.difference').count()).toBe(0);
+    expect(await on.bench.page.evaluate(() => (document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentWindow as unknown as { uvMark?: number }).uvMark)).toBe(1);
+    expect(await on.bench.page.locator('uv-page-frame iframe').getAttribute('src')).toBe(frameBefore ? new URL(frameBefore).pathname : null);
+    expect(await on.bench.page.locator('.difference').count()).toBe(0);
 
-    await bench.page.getByRole('button', { name: 'Publish…' }).click();
-    await bench.page.getByLabel(/What changed/).fill('Booking button in willow');
-    await bench.page.getByRole('button', { name: 'Publish', exact: true }).click();
-    const address = await bench.page.locator('.address a').innerText();
-    expect(new URL(address).port).not.toBe(new URL(product.url).port);
+    await on.bench.page.getByRole('button', { name: 'Publish…' }).click();
+    await on.bench.page.getByLabel(/What changed/).fill('Booking button in willow');
+    await on.bench.page.getByRole('button', { name: 'Publish', exact: true }).click();
+    const address = await on.bench.page.locator('.address a').innerText();
+    expect(new URL(address).port).not.toBe(new URL(on.product.url).port);
 
-    const visitor = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+    const visitor = await (await on.browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
     await visitor.goto(`${address}book.html`);
     const colorOf = (selector: string): Promise<string> => visitor.evaluate((wanted) => getComputedStyle(document.querySelector(wanted) ?? document.body).backgroundColor, selector);
     expect(await colorOf('.qs-go')).toBe('rgb(217, 217, 234)');
@@ -87,99 +70,99 @@ describe('the Bench', () => {
   });
 
   it('shows true counts for each reach and rewrites the selector so that it wins', async () => {
-    await bench.choose('.lede a');
-    const counts = await bench.page.locator('uv-reach-switch .option').allInnerTexts();
-    const links = await Promise.all(['book', 'trips', 'index'].map(async (name) => (await (await fetch(`${product.url}/frame/sites/1/pages/${{ book: 1, trips: 2, index: 3 }[name]}/`)).text()).match(/<a [^>]*href=/g)?.length ?? 0));
+    await on.bench.choose('.lede a');
+    const counts = await on.bench.page.locator('uv-reach-switch .option').allInnerTexts();
+    const links = await Promise.all(['book', 'trips', 'index'].map(async (name) => (await (await fetch(`${on.product.url}/frame/sites/1/pages/${{ book: 1, trips: 2, index: 3 }[name]}/`)).text()).match(/<a [^>]*href=/g)?.length ?? 0));
     expect(counts.map((text) => text.replace(/\s+/g, ' '))).toEqual(['This one 1 element', 'All alike 3 on 2 pages', `Everywhere ${links.reduce((a, b) => a + b, 0)} links, 3 pages`]);
-    await bench.cell('Text, hover');
-    await bench.value('Willow');
-    expect(await bench.css()).toContain('.lede > a:hover {\n  color: var(--brand-willow) !important;');
-    expect(await bench.verdict()).toContain('reaches 3 of 3');
-    await bench.page.getByText('This one').click();
-    await bench.value('River');
-    expect(await bench.css()).toMatch(/a:nth-of-type\(1\):hover/);
-    expect(await bench.framed('.lede a', 'color')).toBe('rgb(15, 74, 72)');
-    await bench.page.getByText('Everywhere', { exact: true }).click();
-    await bench.value('Ember');
-    expect(await bench.css()).toContain('a[href]');
+    await on.bench.cell('Text, hover');
+    await on.bench.value('Willow');
+    expect(await on.bench.css()).toContain('.lede > a:hover {\n  color: var(--brand-willow) !important;');
+    expect(await on.bench.verdict()).toContain('reaches 3 of 3');
+    await on.bench.page.getByText('This one').click();
+    await on.bench.value('River');
+    expect(await on.bench.css()).toMatch(/a:nth-of-type\(1\):hover/);
+    expect(await on.bench.framed('.lede a', 'color')).toBe('rgb(15, 74, 72)');
+    await on.bench.page.getByText('Everywhere', { exact: true }).click();
+    await on.bench.value('Ember');
+    expect(await on.bench.css()).toContain('a[href]');
   });
 
   it('takes a typed colour in any notation, and undoes and redoes', async () => {
-    await bench.choose('.qs-title');
-    await bench.typed('15, 74, 72');
-    expect(await bench.framed('.qs-title', 'color')).toBe('rgb(15, 74, 72)');
-    await bench.page.locator('uv-page-frame .glass').focus();
-    await bench.page.keyboard.press('Control+z');
-    await bench.settled();
-    expect(await bench.framed('.qs-title', 'color')).toBe('rgb(58, 47, 191)');
-    await bench.page.keyboard.press('Control+Shift+z');
-    await bench.settled();
-    expect(await bench.framed('.qs-title', 'color')).toBe('rgb(15, 74, 72)');
-    await bench.page.getByLabel('Typed colour').fill('blurple');
-    expect(await bench.page.locator('uv-value-picker .error').innerText()).toContain('"blurple" is no colour');
+    await on.bench.choose('.qs-title');
+    await on.bench.typed('15, 74, 72');
+    expect(await on.bench.framed('.qs-title', 'color')).toBe('rgb(15, 74, 72)');
+    await on.bench.page.locator('uv-page-frame .glass').focus();
+    await on.bench.page.keyboard.press('Control+z');
+    await on.bench.settled();
+    expect(await on.bench.framed('.qs-title', 'color')).toBe('rgb(58, 47, 191)');
+    await on.bench.page.keyboard.press('Control+Shift+z');
+    await on.bench.settled();
+    expect(await on.bench.framed('.qs-title', 'color')).toBe('rgb(15, 74, 72)');
+    await on.bench.page.getByLabel('Typed colour').fill('blurple');
+    expect(await on.bench.page.locator('uv-value-picker .error').innerText()).toContain('"blurple" is no colour');
   });
 
   it('walks the lineage with the keyboard, into a pseudo-element and back', async () => {
-    await bench.choose('.notice');
-    const current = (): Promise<string> => bench.page.locator('uv-lineage-bar .current').innerText();
-    await bench.page.locator('uv-page-frame .glass').focus();
-    await bench.page.keyboard.press('ArrowDown');
-    await bench.settled();
+    await on.bench.choose('.notice');
+    const current = (): Promise<string> => on.bench.page.locator('uv-lineage-bar .current').innerText();
+    await on.bench.page.locator('uv-page-frame .glass').focus();
+    await on.bench.page.keyboard.press('ArrowDown');
+    await on.bench.settled();
     expect(await current()).toBe('::before');
-    expect((await bench.plies())[0]).toContain('inherit | theme.css');
-    await bench.value('Ember');
-    expect(await bench.css()).toContain('.notice::before');
-    await bench.page.locator('uv-page-frame .glass').focus();
-    await bench.page.keyboard.press('ArrowUp');
-    await bench.settled();
-    await bench.page.keyboard.press('ArrowUp');
-    await bench.settled();
+    expect((await on.bench.plies())[0]).toContain('inherit | theme.css');
+    await on.bench.value('Ember');
+    expect(await on.bench.css()).toContain('.notice::before');
+    await on.bench.page.locator('uv-page-frame .glass').focus();
+    await on.bench.page.keyboard.press('ArrowUp');
+    await on.bench.settled();
+    await on.bench.page.keyboard.press('ArrowUp');
+    await on.bench.settled();
     expect(await current()).toBe('div');
-    await bench.page.keyboard.press('ArrowDown');
-    await bench.settled();
-    await bench.page.keyboard.press('ArrowRight');
-    await bench.settled();
+    await on.bench.page.keyboard.press('ArrowDown');
+    await on.bench.settled();
+    await on.bench.page.keyboard.press('ArrowRight');
+    await on.bench.settled();
     expect(await current()).toBe('p.lede');
   });
 
   it('overrides with the keyboard alone', async () => {
-    const { page } = bench;
+    const { page } = on.bench;
     await page.locator('uv-parts-list button').nth(1).focus();
     await page.keyboard.press('Enter');
     await page.waitForSelector('uv-states-grid');
-    await bench.settled();
+    await on.bench.settled();
     await page.locator('uv-states-grid button.chosen').focus();
     await page.keyboard.press('ArrowRight');
     await page.keyboard.press('ArrowUp');
-    await bench.settled();
-    const before = await bench.version();
+    await on.bench.settled();
+    const before = await on.bench.version();
     await page.getByLabel('Typed colour').focus();
     await page.keyboard.type('#b4582a');
     await page.keyboard.press('Enter');
-    await bench.changed(before);
-    expect(await bench.verdict()).toContain('reaches 1 of 1');
-    expect(await bench.css()).toMatch(/:hover \{\n {2}color: #b4582a;/);
+    await on.bench.changed(before);
+    expect(await on.bench.verdict()).toContain('reaches 1 of 1');
+    expect(await on.bench.css()).toMatch(/:hover \{\n {2}color: #b4582a;/);
   });
 
   it('keeps two tabs on one draft', async () => {
-    const other = await BenchDriver.open(browser, product.url);
-    await bench.choose('.qs-apply');
-    await bench.value('Willow');
+    const other = await BenchDriver.open(on.browser, on.product.url);
+    await on.bench.choose('.qs-apply');
+    await on.bench.value('Willow');
     await other.page.waitForTimeout(600);
     expect(await other.framed('.qs-apply', 'background-color')).toBe(WILLOW);
     await other.page.context().close();
   });
 
   it('has everything after a SIGKILL that was on the screen before it', async () => {
-    await bench.choose('.qs-go');
-    await bench.value('Willow');
-    expect(await bench.framed('.qs-go', 'background-color')).toBe(WILLOW);
-    await product.kill();
-    await bench.page.locator('uv-value-picker').getByRole('button', { name: 'River', exact: true }).first().click();
-    await bench.page.getByText('The server does not answer').waitFor();
-    expect(await bench.framed('.qs-go', 'background-color')).toBe(WILLOW);
-    product = await startProduct(folder.path);
-    const again = await BenchDriver.open(browser, product.url);
+    await on.bench.choose('.qs-go');
+    await on.bench.value('Willow');
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe(WILLOW);
+    await on.product.kill();
+    await on.bench.page.locator('uv-value-picker').getByRole('button', { name: 'River', exact: true }).first().click();
+    await on.bench.page.getByText('The server does not answer').waitFor();
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe(WILLOW);
+    on.product = await startProduct(on.folder.path);
+    const again = await BenchDriver.open(on.browser, on.product.url);
     expect(await again.framed('.qs-go', 'background-color')).toBe(WILLOW);
     await again.page.locator('uv-page-frame .glass').focus();
     await again.page.keyboard.press('Control+z');
@@ -190,22 +173,22 @@ describe('the Bench', () => {
 
   it('lets nothing of a captured page run or leave the machine', async () => {
     const outside: string[] = [];
-    bench.page.on('request', (request) => {
-      if (!request.url().startsWith(product.url) && !request.url().startsWith('data:')) outside.push(request.url());
+    on.bench.page.on('request', (request) => {
+      if (!request.url().startsWith(on.product.url) && !request.url().startsWith('data:')) outside.push(request.url());
     });
-    await bench.page.reload();
-    await bench.drawn();
+    await on.bench.page.reload();
+    await on.bench.drawn();
     expect(outside).toEqual([]);
-    const sandbox = await bench.page.locator('uv-page-frame iframe').getAttribute('sandbox');
+    const sandbox = await on.bench.page.locator('uv-page-frame iframe').getAttribute('sandbox');
     expect(sandbox).toBe('allow-same-origin');
   });
 
   it('still shows the page’s own hover where nothing was overridden', async () => {
-    await bench.choose('.qs-go');
-    await bench.cell('Fill, hover');
-    expect(await bench.framed('.qs-go', 'background-color')).toBe(VIOLET_HIGH);
-    await bench.cell('Fill, rest');
-    expect(await bench.framed('.qs-go', 'background-color')).toBe('rgb(217, 217, 234)');
+    await on.bench.choose('.qs-go');
+    await on.bench.cell('Fill, hover');
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe(VIOLET_HIGH);
+    await on.bench.cell('Fill, rest');
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe('rgb(217, 217, 234)');
   });
 });
 

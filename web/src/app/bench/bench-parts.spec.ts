@@ -1,0 +1,87 @@
+import { provideZonelessChangeDetection, type Type } from '@angular/core';
+import { TestBed } from '@angular/core/testing';
+import type { Inspection, ReachCount } from '@upper-veneer/core';
+import { providePrimeNG } from 'primeng/config';
+import { LineageBar } from './lineage-bar';
+import { ReachSwitch } from './reach-switch';
+import { VerdictBar } from './verdict-bar';
+
+async function create<T>(type: Type<T>, inputs: Readonly<Record<string, unknown>>) {
+  TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), providePrimeNG({})] });
+  const fixture = TestBed.createComponent(type);
+  for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
+  await fixture.whenStable();
+  return { fixture, host: fixture.nativeElement as HTMLElement };
+}
+
+const step = (element: number, label: string, some: object = {}) => ({ element, pseudo: '', label, fill: null, hasImage: false, ...some });
+
+describe('LineageBar', () => {
+  const inspection = {
+    element: 5, pseudo: '', lineage: [step(0, 'html'), step(3, 'body', { fill: '#ffffff' }), step(5, 'a.btn', { fill: '#b4582a', hasImage: true })], below: [step(5, '::before', { pseudo: 'before' }), step(6, 'b')],
+  } as unknown as Inspection;
+
+  it('shows the chain with the fill each paints itself, the target among them, and what is inside', async () => {
+    const { host } = await create(LineageBar, { inspection });
+    const buttons = [...host.querySelectorAll('button')];
+    expect(buttons.map((button) => button.textContent?.trim())).toEqual(['html', 'body', 'a.btn', '::before', 'b']);
+    expect(buttons.map((button) => button.title)).toEqual(['html paints no fill of its own', 'body paints #ffffff', 'a.btn paints #b4582a and a gradient or picture over it', '::before paints no fill of its own', 'b paints no fill of its own']);
+    expect(buttons.filter((button) => button.getAttribute('aria-current') === 'true').map((button) => button.textContent?.trim())).toEqual(['a.btn']);
+    expect(buttons.filter((button) => button.tabIndex === 0).length).toBe(1);
+  });
+
+  it('chooses by click and walks by arrow keys', async () => {
+    const { host, fixture } = await create(LineageBar, { inspection });
+    const chosen: unknown[] = [];
+    const walked: string[] = [];
+    fixture.componentInstance.chosen.subscribe(({ element, pseudo }) => chosen.push([element, pseudo]));
+    fixture.componentInstance.walked.subscribe((direction) => walked.push(direction));
+    host.querySelectorAll('button')[3].click();
+    for (const key of ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'PageUp', 'PageDown', 'x']) host.dispatchEvent(new KeyboardEvent('keydown', { key }));
+    expect(chosen).toEqual([[5, 'before']]);
+    expect(walked).toEqual(['up', 'down', 'up', 'down', 'previous', 'next']);
+  });
+
+  it('says what to do when nothing is chosen', async () => {
+    const { host } = await create(LineageBar, { inspection: null });
+    expect(host.textContent).toContain('click to choose');
+  });
+});
+
+describe('ReachSwitch', () => {
+  const count = (reach: ReachCount['reach'], elements: number, pages: number): ReachCount => ({ reach, elements, pages, places: [] });
+
+  it('names each reach with what it takes in', async () => {
+    const { host } = await create(ReachSwitch, { reach: 'alike', counts: [count('one', 1, 1), count('alike', 6, 3), count('everywhere', 41, 1)], kind: 'buttons' });
+    expect([...host.querySelectorAll('.option')].map((option) => [...option.children].map((child) => child.textContent).join(': '))).toEqual(['This one: 1 element', 'All alike: 6 on 3 pages', 'Everywhere: 41 buttons, 1 page']);
+    expect(host.querySelector('.p-togglebutton-checked')?.textContent).toContain('All alike');
+  });
+
+  it('tells which reach is chosen', async () => {
+    const { host, fixture } = await create(ReachSwitch, { reach: 'alike', counts: [count('one', 1, 1), count('alike', 6, 3), count('everywhere', 41, 1)] });
+    const chosen: string[] = [];
+    fixture.componentInstance.chosen.subscribe((reach) => chosen.push(reach));
+    host.querySelectorAll<HTMLElement>('.p-togglebutton')[2].click();
+    await fixture.whenStable();
+    expect(chosen).toEqual(['everywhere']);
+    expect(host.querySelectorAll('.option')[2].textContent).toContain('41 on 1 page');
+  });
+});
+
+describe('VerdictBar', () => {
+  const judgement = { findings: [{ standing: 'holds', text: 'reaches 6 of 6', basis: 'six' }, { standing: 'fails', text: 'spills to 2', basis: 'two' }], gloss: 'When pressed.' };
+
+  it('puts sign, word and what each figure was computed from', async () => {
+    const { host } = await create(VerdictBar, { judgement });
+    const items = [...host.querySelectorAll('li')];
+    expect(items.map((item) => item.textContent?.replace(/\s+/g, ' ').trim())).toEqual(['●holds: reaches 6 of 6', '▲fails: spills to 2']);
+    expect(items.map((item) => item.title)).toEqual(['six', 'two']);
+    expect(host.querySelector('.gloss')?.textContent).toBe('When pressed.');
+  });
+
+  it('gives a refusal the place of the verdict', async () => {
+    const { host } = await create(VerdictBar, { judgement, refusal: 'Its style attribute says !important' });
+    expect(host.querySelector('[role=alert]')?.textContent).toContain('Its style attribute');
+    expect(host.querySelector('li')).toBeNull();
+  });
+});
