@@ -11,7 +11,7 @@ try {
 await ensureBuilt(['core', 'contract', 'server', 'web']);
 
 const server = spawn(process.execPath, [join(root, 'server/dist/main.js')], { stdio: 'inherit', env: { ...process.env, NODE_ENV: 'production' } });
-// Ctrl-C reaches the server by itself; this process only waits for it to end.
-process.on('SIGINT', () => undefined);
+// This process only waits for the server to end, and passes on what it is told.
+process.on('SIGINT', () => server.kill('SIGINT'));
 process.on('SIGTERM', () => server.kill('SIGTERM'));
 server.on('exit', (code) => process.exit(code ?? 0));

@@ -6,6 +6,7 @@ export { parsePage, withVeneer, VENEER_SHEET_NAME, type Page, type PageOptions, 
 export { resolvePath } from './rules/resolve-path.js';
 export { StyleView, type ViewOptions } from './resolve/style-view.js';
 export type { ElementStyle } from './resolve/element-style.js';
+export { discardedDeclarations } from './resolve/discarded-declarations.js';
 export { explain, type DiscardedPly, type Explanation, type Ply, type PlySource } from './resolve/explain.js';
 export { pointerStates, type StateName } from './resolve/pointer-states.js';
 export { parseSelectorList, SelectorError } from './selectors/parse-selector.js';

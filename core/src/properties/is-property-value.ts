@@ -45,7 +45,7 @@ const EXTRA_KEYWORDS: ReadonlyMap<string, ReadonlySet<string>> = new Map([
   ['outline-color', new Set(['-webkit-focus-ring-color'])], // common practice in older sheets
   ['outline-style', new Set(['auto'])],
   ['text-align', new Set(['-webkit-center', '-webkit-left', '-webkit-right', '-webkit-match-parent', '-internal-center'])], // HTML rendering section's align
-  ['display', new Set(['-webkit-box', '-webkit-inline-box', '-webkit-flex', '-webkit-inline-flex'])], // Compatibility Standard §4.6
+  ['display', new Set(['-webkit-box', '-webkit-inline-box', '-webkit-flex', '-webkit-inline-flex', 'math', 'block math', 'inline math'])], // Compatibility Standard §4.6
   ['appearance', new Set(['button', 'checkbox', 'listbox', 'menulist', 'menulist-button', 'meter', 'progress-bar', 'push-button', 'radio', 'searchfield', 'slider-horizontal', 'square-button', 'textarea', 'textfield', 'base-select'])],
 ]);
 

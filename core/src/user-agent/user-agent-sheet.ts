@@ -95,7 +95,7 @@ select:is([multiple], [size]:not([size="1"], [size="0"], [size=""])) { backgroun
 input:disabled, textarea:disabled { color: light-dark(#545454, #aaaaaa); background-color: light-dark(rgba(239, 239, 239, 0.3), rgba(59, 59, 59, 0.3)); border-color: light-dark(rgba(118, 118, 118, 0.3), rgba(133, 133, 133, 0.3)); cursor: default; }
 input:is([type=submit i], [type=button i], [type=reset i], [type=color i]):disabled, button:disabled { color: light-dark(rgba(16, 16, 16, 0.3), rgba(255, 255, 255, 0.3)); background-color: light-dark(rgba(239, 239, 239, 0.3), rgba(19, 1, 1, 0.3)); border-color: light-dark(rgba(118, 118, 118, 0.3), rgba(195, 195, 195, 0.3)); }
 input:is([type=checkbox i], [type=radio i], [type=file i], [type=image i], [type=range i]):disabled { background-color: initial; border-color: initial; }
-select:disabled { opacity: 0.7; }
+select:disabled { opacity: 0.7; color: graytext; border-color: light-dark(rgba(118, 118, 118, 0.3), rgba(133, 133, 133, 0.3)); }
 button:active:enabled, input:is([type=submit i], [type=button i], [type=reset i]):active:enabled { border-style: inset; }
 select:not([multiple], [size]:not([size="1"], [size="0"])) option:enabled:hover { background-color: color-mix(in oklab, currentcolor 10%, transparent); }
 select option:enabled:active { background-color: color-mix(in oklab, currentcolor 20%, transparent); }
