@@ -78,11 +78,18 @@ describe('the Bench', () => {
     await on.bench.value('Willow');
     expect(await on.bench.css()).toContain('.lede > a:hover {\n  color: var(--brand-willow) !important;');
     expect(await on.bench.verdict()).toContain('reaches 3 of 3');
+    let before = await on.bench.version();
     await on.bench.page.getByText('This one').click();
+    await on.bench.changed(before);
+    expect(await on.bench.css()).toMatch(/a:nth-of-type\(1\):hover \{\n {2}color: var\(--brand-willow\)/);
+    expect(await on.bench.verdict()).toContain('reaches 1 of 1');
     await on.bench.value('River');
     expect(await on.bench.css()).toMatch(/a:nth-of-type\(1\):hover/);
     expect(await on.bench.framed('.lede a', 'color')).toBe('rgb(15, 74, 72)');
+    before = await on.bench.version();
     await on.bench.page.getByText('Everywhere', { exact: true }).click();
+    await on.bench.changed(before);
+    expect(await on.bench.css()).toContain('a[href]');
     await on.bench.value('Ember');
     expect(await on.bench.css()).toContain('a[href]');
   });

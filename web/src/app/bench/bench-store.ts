@@ -78,6 +78,11 @@ export class BenchStore {
     toObservable(this.inspection).pipe(takeUntilDestroyed()).subscribe((inspection) => {
       if (inspection && this.#isFresh) this.#chooseFittingCell(inspection);
     });
+    // The switch shows the reach of the override that is there.
+    toObservable(this.cellOverrides).pipe(takeUntilDestroyed()).subscribe((overrides) => {
+      const shown = this.#ownOverride() ?? overrides.at(-1);
+      if (shown) this.reach.set(shown.reach);
+    });
     this.#wishes.pipe(concatMap((value) => this.#fulfil(value)), takeUntilDestroyed()).subscribe();
   }
 
@@ -106,6 +111,20 @@ export class BenchStore {
     const { row } = this.cell();
     const paints = (name: GridRowName): boolean => inspection.grid.find((entry) => entry.row === name)?.cells[0].css != null;
     this.cell.set({ row: paints(row) ? row : GRID_ROWS.find((name) => name !== 'text' && paints(name)) ?? 'text', state: 'rest' });
+  }
+
+  /** Chooses how far overrides reach; one that the chosen cell has already is written anew for it. */
+  setReach(reach: Reach): void {
+    if (reach === this.reach()) return;
+    this.reach.set(reach);
+    const override = this.#ownOverride();
+    if (override) this.setValue(override.value);
+  }
+
+  /** The override of the chosen cell that was made on the target itself. */
+  #ownOverride(): Override | null {
+    const target = this.target();
+    return this.cellOverrides().findLast((override) => override.pageId === target?.pageId && override.element === target.element && override.pseudo === target.pseudo) ?? null;
   }
 
   /** Puts a value into the chosen cell; wishes are fulfilled one after the other. */
