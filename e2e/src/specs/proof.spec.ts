@@ -8,7 +8,7 @@ import { root } from '../support/product.js';
 import { openSiteFolder } from '../support/site-folder.js';
 
 /** Overrides drawn by a seed, over elements, states, rows and reaches of the demo and package pages. */
-const DRAWS = 70;
+const DRAWS = 48;
 const PALETTE: Palette = { swatches: [{ id: 1, name: 'Mark', css: '#7a3fd1' }], roles: [{ role: 'accent', swatchId: 1, shade: 0 }] };
 const MARK = 'rgb(122, 63, 209)';
 const ROWS = ['text', 'fill', 'edge'] as const;
