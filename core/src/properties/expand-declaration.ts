@@ -1,4 +1,4 @@
-import { LONGHANDS, canonicalName } from './longhands.js';
+import { canonicalName } from './longhands.js';
 import { ALL_LONGHANDS, SHORTHANDS } from './shorthands.js';
 import { CSS_WIDE_KEYWORDS, hasVariable, isKnownProperty, isPropertyValue } from './is-property-value.js';
 
@@ -87,11 +87,6 @@ export function settleSubstituted(property: string, shorthand: string | null, te
   if (!expansion.valid) return null;
   const found = expansion.longhands.find((longhand) => longhand.property === property)?.value;
   return found && found.kind !== 'variable' ? found : null;
-}
-
-/** Whether the product can say what a property computes to. */
-export function isResolvedProperty(property: string): boolean {
-  return property.startsWith('--') || LONGHANDS.has(canonicalName(property));
 }
 
 function clip(text: string): string {

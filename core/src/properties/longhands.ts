@@ -122,9 +122,6 @@ export const LONGHANDS: ReadonlyMap<string, Longhand> = new Map<string, Longhand
   ['quotes', of('text', 'auto', true)],
 ]);
 
-/** Longhands whose value is a colour. */
-export const COLOR_LONGHANDS: readonly string[] = [...LONGHANDS].filter(([, { kind }]) => kind === 'color').map(([name]) => name);
-
 /**
  * Longhands a `:visited` rule may set.
  * Source: CSS Color 4 §"privacy" and HTML §"visited"; the list that Chromium keeps is common practice among browsers.

@@ -1,5 +1,5 @@
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
-import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
+import { compositeOver } from '../color/contrast.js';
 import { hexOf } from '../color/read-notation.js';
 import { surroundingsOf } from '../color/backdrop.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
@@ -9,9 +9,10 @@ import type { StyleView } from '../resolve/style-view.js';
 import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
 import { OVERRIDE_STATES, REACHES, type OverrideState, type Reach } from '../veneer/override.js';
 import { colorOfValue, type Palette } from '../veneer/palette.js';
-import type { Color } from '../values/color.js';
+import { WHITE, type Color } from '../values/color.js';
 import { plainName, shortName } from './describe-element.js';
 import { elementOf, pageOf, partOf, placesInReach, viewIn, type SiteModel } from './site-model.js';
+import { showsText, wantedRatio } from './text-figures.js';
 
 /** Rows of the states grid. */
 export const GRID_ROWS = ['text', 'fill', 'edge'] as const;
@@ -186,19 +187,12 @@ function pathName(element: ElementNode, pseudo: string): string {
   return names.join(' ');
 }
 
-/** Size and weight from which WCAG 2.2 counts text as large: 24 px, or 18.66 px bold. */
-function wantedRatio(style: ElementStyle): number {
-  const size = style.fontSize();
-  const weight = Number(style.resolved('font-weight'));
-  return size >= 24 || (size >= 18.66 && weight >= 700) ? RATIOS.largeText : RATIOS.text;
-}
-
 function tileOf(palette: Palette, view: StyleView, rest: StyleView, element: ElementNode, pseudo: string, state: OverrideState): StripTile {
   const style = view.style(element, pseudo);
   const surroundings = surroundingsOf(view, element, pseudo);
   const restSurroundings = surroundingsOf(rest, element, pseudo);
   const wanted = wantedRatio(style);
-  const hasText = pseudo !== '' || element.ownText.trim() !== '' || ['input', 'textarea', 'select'].includes(element.localName);
+  const hasText = showsText(style);
   const { ratio } = surroundings;
   const strays = straysOf(style, palette);
   const change = Math.max(deltaE2000(surroundings.text, restSurroundings.text), deltaE2000(surroundings.ground, restSurroundings.ground), edgeChange(style, rest.style(element, pseudo)));
@@ -221,19 +215,16 @@ function edgeChange(style: ElementStyle, restStyle: ElementStyle): number {
     if (style.resolved(`border-${side}-width`) === '0px') continue;
     const now = style.color(`border-${side}-color`);
     const before = restStyle.color(`border-${side}-color`);
-    if (now && before && ((now.alpha ?? 0) > 0 || (before.alpha ?? 0) > 0)) change = Math.max(change, deltaE2000(compositeOver(now, WHITE_GROUND), compositeOver(before, WHITE_GROUND)));
+    if (now && before && ((now.alpha ?? 0) > 0 || (before.alpha ?? 0) > 0)) change = Math.max(change, deltaE2000(compositeOver(now, WHITE), compositeOver(before, WHITE)));
   }
   return change;
 }
-
-const WHITE_GROUND: Color = { space: 'legacy', channels: [1, 1, 1], alpha: 1 };
 
 /** Rows in which an element itself paints a colour that is no brand colour. */
 function straysOf(style: ElementStyle, palette: Palette): GridRowName[] {
   if (palette.swatches.length === 0) return [];
   return GRID_ROWS.filter((row) => {
-    const hasText = row !== 'text' || style.pseudo !== '' || style.element.ownText.trim() !== '' || ['input', 'textarea', 'select'].includes(style.element.localName);
-    if (!hasText) return false;
+    if (row === 'text' && !showsText(style)) return false;
     const [first] = longhandsOf(row, style);
     const color = style.color(first);
     if (!color || (color.alpha ?? 0) === 0 || (row === 'edge' && style.resolved(first.replace(/color$/, 'width')) === '0px')) return false;
@@ -282,9 +273,4 @@ export function partProgress(site: SiteModel, pageId: number, width: number): Pa
     }
   }
   return [...byPart].map(([partId, { seen, elements }]) => ({ partId, places: seen.size, matched: [...seen.values()].filter(Boolean).length, elements }));
-}
-
-/** Contrast of two colours given as CSS, each opaque or laid on white; `null` when one is no colour. */
-export function ratioOf(a: Color, b: Color): number {
-  return contrastRatio(compositeOver(a, WHITE_GROUND), compositeOver(b, WHITE_GROUND));
 }

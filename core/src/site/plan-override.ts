@@ -1,4 +1,5 @@
 import { surroundingsOf } from '../color/backdrop.js';
+import { describeShade } from '../color/shade.js';
 import type { ElementNode } from '../dom/tree.js';
 import { writeSelector } from '../reach/write-selector.js';
 import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
@@ -10,6 +11,7 @@ import { OVERRIDE_STATES, type Override, type OverrideState, type Reach } from '
 import { colorOfValue, type OverrideValue } from '../veneer/palette.js';
 import { isBrandColor, longhandsOf, statesOf, type GridRowName, type Standing } from './inspect.js';
 import { dressSite, elementOf, pageOf, partOf, placesInReach, viewIn, type SiteModel } from './site-model.js';
+import { showsText, wantedRatio } from './text-figures.js';
 
 /** What the designer asks for. */
 export interface OverrideWish {
@@ -139,9 +141,8 @@ export function judgeOverride(site: SiteModel, override: Override, width: number
     { standing: spill === 0 ? 'holds' : 'fails', text: spill === 0 ? 'no spill' : `spills to ${spill}`, basis: `${longhand} of ${compared} other elements compared with and without the override.` },
   ];
   const style = viewIn(page, element, override.state, width).style(element, override.pseudo);
-  const hasText = override.pseudo !== '' || element.ownText.trim() !== '' || element.localName === 'input';
-  if (hasText) {
-    const bar = style.fontSize() >= 24 || (style.fontSize() >= 18.66 && Number(style.resolved('font-weight')) >= 700) ? 3 : 4.5;
+  if (showsText(style)) {
+    const bar = wantedRatio(style);
     findings.push({ standing: ratio < bar ? 'fails' : 'holds', text: `${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1`, basis: `Contrast of the text with what lies under it in state ${override.state}; ${bar} : 1 is asked.` });
   }
   const image = style.computed('background-image');
@@ -198,6 +199,6 @@ export function valueWords(site: Pick<SiteModel, 'palette'>, value: OverrideValu
   if (value.kind === 'literal') return value.css;
   const base = value.kind === 'role' ? value.role.replace('-', ' ') : site.palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? 'a lost swatch';
   const name = base.charAt(0).toUpperCase() + base.slice(1);
-  return value.shade === 0 ? name : `${name}, ${Math.abs(value.shade)} ${value.shade < 0 ? 'darker' : 'lighter'}`;
+  return [name, describeShade(value.shade)].filter((part) => part !== '').join(', ');
 }
 

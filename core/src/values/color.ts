@@ -34,6 +34,5 @@ export function rgb8(red: number, green: number, blue: number, alpha = 1): Color
   return { space: 'legacy', channels: [red / 255, green / 255, blue / 255], alpha };
 }
 
-export const TRANSPARENT: Color = rgb8(0, 0, 0, 0);
 export const BLACK: Color = rgb8(0, 0, 0);
 export const WHITE: Color = rgb8(255, 255, 255);

@@ -1,6 +1,6 @@
 import { generate, parse, type CssNode, type FunctionNode } from 'css-tree';
 import { parseNamed } from 'culori/fn';
-import { rgb8, type Color, type ColorSpace, type ColorValue, type HueMethod, type MixSpace, type RelativeFunction } from './color.js';
+import { rgb8, type ColorSpace, type ColorValue, type HueMethod, type MixSpace, type RelativeFunction } from './color.js';
 import { evaluateMath } from './math.js';
 import { SYSTEM_COLORS } from './system-colors.js';
 import { angleInDegrees } from './units.js';
@@ -320,9 +320,4 @@ function readAlpha(node: CssNode | null): number | null | undefined {
   if (node === null) return 1;
   const alpha = readNumber(node, 1);
   return typeof alpha === 'number' ? Math.min(1, Math.max(0, alpha)) : alpha;
-}
-
-/** Whether a colour value is settled whatever the element it stands on. */
-export function isAbsolute(value: ColorValue): value is { readonly kind: 'color'; readonly color: Color } {
-  return value.kind === 'color';
 }

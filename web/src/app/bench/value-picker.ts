@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ROLE_NAMES, colorOfValue, hexOf, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
+import { ROLE_NAMES, colorOfValue, describeShade, hexOf, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { ColorChip } from '../shared/ui/color-chip';
 import { TypedColorField } from '../shared/ui/typed-color';
@@ -64,7 +64,7 @@ export class ValuePicker {
       return {
         shade, value, hex: color ? hexOf(color) : 'transparent',
         isCurrent: current !== null && current.kind !== 'literal' && sameBase(current, base) && current.shade === shade,
-        words: shade === 0 ? this.baseName() : `${this.baseName()}, ${Math.abs(shade)} ${shade < 0 ? 'darker' : 'lighter'}`,
+        words: shade === 0 ? this.baseName() : `${this.baseName()}, ${describeShade(shade)}`,
       };
     });
   });
