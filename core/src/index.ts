@@ -13,8 +13,8 @@ export { parseSelectorList, SelectorError } from './selectors/parse-selector.js'
 export { matchingElements } from './selectors/matching-elements.js';
 export { formatSpecificity } from './selectors/specificity.js';
 export type { Specificity } from './selectors/selector.js';
-export type { Color } from './values/color.js';
-export { contrastRatio, RATIOS } from './color/contrast.js';
+export { WHITE, type Color } from './values/color.js';
+export { compositeOver, contrastRatio, RATIOS, readableOn } from './color/contrast.js';
 export { deltaE2000, SAME_TO_THE_EYE } from './color/delta-e.js';
 export { shade, describeShade } from './color/shade.js';
 export { hexOf, readColorNotation, type ColorReading } from './color/read-notation.js';
@@ -25,13 +25,43 @@ export {
 export { compileVeneer, type CompileOptions } from './veneer/compile-veneer.js';
 export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
 export { rewriteStates, stateAttribute } from './frame/rewrite-states.js';
-export { dressSite, elementOf, openSite, pageOf, placesInReach, viewIn, type Part, type SiteModel, type SiteSource } from './site/site-model.js';
+export { dressSite, elementOf, openSite, pageOf, placesInReach, viewIn, openParts, type SiteModel, type SiteSource } from './site/site-model.js';
 export {
-  GRID_ROWS, inspect, partProgress, type GridCell, type GridRowName, type Inspection, type LineageStep, type PartProgress, type ReachCount, type Standing, type StripTile,
+  GRID_ROWS, inspect, partProgress, rowOfProperty, type GridCell, type GridRowName, type Inspection, type LineageStep, type PartProgress, type ReachCount, type StripTile,
 } from './site/inspect.js';
+export type { Standing } from './site/standing.js';
 export { glossOf, judgeOverride, overridesOfCell, planOverride, valueWords, type Finding, type OverridePlan, type OverrideWish } from './site/plan-override.js';
 export { plainName, shortName } from './site/describe-element.js';
 export { nearestPassingShade, type PassingShade } from './color/nearest-passing-shade.js';
 export { VISIONS, seenAs, type Vision } from './color/vision.js';
-export { INDISTINCT, pairMatrix, paletteAsSeen, type Pair, type SeenPalette } from './palette/pair-matrix.js';
+export { GROUND_ROLES, INDISTINCT, pairMatrix, paletteAsSeen, type Pair, type SeenPalette } from './palette/pair-matrix.js';
 export { notationsOf } from './palette/notations.js';
+export { sheetBefore } from './resolve/page.js';
+export { amendAttributes, type AttributeChange, type Amendments } from './dom/amendment.js';
+export { amendmentsOf } from './parts/open-parts.js';
+export type { Opener, Part, Reachability } from './parts/part.js';
+export { proposeParts, reachabilityOf, type PartProposal } from './parts/propose-parts.js';
+export { cleanPage, pageAddresses, type PageAddress } from './capture/clean-page.js';
+export { cssAddresses, withCssAddresses } from './capture/css-addresses.js';
+export { sheetsInOrder, withSheetOrder, type OrderedSheet } from './capture/sheet-order.js';
+export { takeCensus, type Census, type CensusColor, type CensusDeclaration, type CensusPlace, type CensusProgress, type FeedingProperty } from './census/census.js';
+export { CENSUS_STATES, type CensusState } from './census/census-states.js';
+export type { FontUse } from './census/fonts.js';
+export type { PageMeasure } from './census/page-measure.js';
+export { USES, type Use } from './census/paintings.js';
+export type { SheetSummary } from './census/sheets.js';
+export { brandStandingOf, type BrandStanding } from './palette/brand-standing.js';
+export { HARMONIES, harmonyOf, type Harmony } from './palette/harmonies.js';
+export { MEANT_PAIRS } from './palette/meant-pairs.js';
+export { proposeRoles, type Lighting, type PaletteStart } from './palette/propose-roles.js';
+export { PALETTE_FORMATS, readPaletteFile } from './palette/files/palette-file.js';
+export type { NamedColor, PaletteFile } from './palette/files/named-color.js';
+export { averageColor } from './image/average-color.js';
+export { distinctInks, type Ink, type InkReport } from './image/distinct-inks.js';
+export { logoOnGround, type LogoOnGround } from './image/logo-on-ground.js';
+export { pixelAt, type PixelBox, type Raster } from './image/raster.js';
+export { recoverInk, type RecoveredInk } from './image/recover-ink.js';
+export { linkVeneer } from './capture/link-veneer.js';
+export { reanchor } from './site/reanchor.js';
+export { readyPalette, type ReadyPalette } from './palette/ready-palette.js';
+export { readExceptions, type SiteException } from './site/exceptions.js';

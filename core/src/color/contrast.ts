@@ -1,4 +1,4 @@
-import type { Color } from '../values/color.js';
+import { BLACK, WHITE, type Color } from '../values/color.js';
 import { channelsIn, type Triple } from '../values/convert-color.js';
 
 /**
@@ -39,4 +39,10 @@ export function compositeOver(above: Color, below: Color, opacity = 1): Color {
 /** sRGB channels, clipped to the gamut as a display does. */
 export function srgbChannels(color: Color): Triple {
   return channelsIn(color, 'srgb').map((channel) => Math.min(1, Math.max(0, channel))) as unknown as Triple;
+}
+
+/** Black or white, whichever is read better on a colour laid over white. */
+export function readableOn(color: Color): Color {
+  const ground = compositeOver(color, WHITE);
+  return contrastRatio(WHITE, ground) > contrastRatio(BLACK, ground) ? WHITE : BLACK;
 }

@@ -25,7 +25,8 @@ export function deltaE2000(a: Color, b: Color): number {
   return deltaE2000OfLab(labOf(a), labOf(b));
 }
 
-function labOf(color: Color): LabTriple {
+/** CIE Lab at D65 of a colour clipped to sRGB. */
+export function labOf(color: Color): LabTriple {
   const [r, g, b] = srgbChannels(color);
   const lab = toLab({ mode: 'rgb', r, g, b });
   return [lab.l, lab.a, lab.b];

@@ -1,7 +1,7 @@
 import type { Color } from '../values/color.js';
 import { channelsIn } from '../values/convert-color.js';
 
-const STEPS = 24;
+const STEPS = 14;
 
 /** Whether a colour lies in sRGB, within a hair that no display shows. */
 export function isInSrgb(color: Color): boolean {

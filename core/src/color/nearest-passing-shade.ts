@@ -17,18 +17,25 @@ export interface PassingShade {
 /**
  * The shade of a colour that reaches a contrast ratio against another with the smallest ΔE2000 move: lightness moves
  * in OKLCH, the hue is held.
+ * @param against one colour, or several that must all be reached.
  * @param wanted contrast ratio, 1–21.
  * @returns `null` when no shade of this hue reaches it; the colour itself when it does already.
  */
-export function nearestPassingShade(color: Color, against: Color, wanted: number): PassingShade | null {
-  if (contrastRatio(color, against) >= wanted) return { color, moved: 0 };
-  const [, chroma, hue] = channelsIn(color, 'oklch');
+export function nearestPassingShade(color: Color, against: Color | readonly Color[], wanted: number): PassingShade | null {
+  const all = 'space' in against ? [against] : against;
+  const passes = (candidate: Color): boolean => all.every((other) => contrastRatio(candidate, other) >= wanted);
+  if (passes(color)) return { color, moved: 0 };
+  const [lightness, chroma, hue] = channelsIn(color, 'oklch');
   let best: PassingShade | null = null;
-  for (let step = 0; step <= STEPS; step += 1) {
-    const candidate = easeIntoSrgb(step / STEPS, chroma, hue);
-    if (contrastRatio(candidate, against) < wanted) continue;
-    const moved = deltaE2000(color, candidate);
-    if (!best || moved < best.moved) best = { color: candidate, moved };
+  // The farther the lightness, the larger the move: the first step that passes on either side is the nearest there.
+  for (const direction of [-1, 1]) {
+    for (let step = direction < 0 ? Math.floor(lightness * STEPS) : Math.ceil(lightness * STEPS); step >= 0 && step <= STEPS; step += direction) {
+      const candidate = easeIntoSrgb(step / STEPS, chroma, hue);
+      if (!passes(candidate)) continue;
+      const moved = deltaE2000(color, candidate);
+      if (!best || moved < best.moved) best = { color: candidate, moved };
+      break;
+    }
   }
   return best;
 }

@@ -1,4 +1,5 @@
 import { parse, type DefaultTreeAdapterTypes as P5, html } from 'parse5';
+import { amendAttributes, type Amendments } from './amendment.js';
 import type { ElementNode, Namespace, PageDocument, TreeRoot } from './tree.js';
 
 type Mutable<T> = { -readonly [K in keyof T]: T[K] };
@@ -16,13 +17,15 @@ const NAMESPACES: ReadonlyMap<string, Namespace> = new Map([
 
 /** Elements nested deeper than this are read as siblings of their parent, so that no walk runs out of stack. */
 const MAX_DEPTH = 512;
+const NONE: Amendments = new Map();
 
 /**
  * Parses a page, declarative shadow roots (`<template shadowrootmode>`) included.
  * Never fails: the HTML standard gives every text a tree (parse5 follows it).
  * Source: HTML §13.2, https://html.spec.whatwg.org/multipage/parsing.html
+ * @param amendments attribute changes, by the running number the element gets.
  */
-export function parseHtml(text: string): PageDocument {
+export function parseHtml(text: string, amendments: Amendments = NONE): PageDocument {
   const tree = parse(text, { scriptingEnabled: false });
   const root: MutableRoot = { kind: 'document', host: null, children: [] };
   const elements: ElementNode[] = [];
@@ -40,7 +43,7 @@ export function parseHtml(text: string): PageDocument {
         pendingShadow.push({ host: parent, template: node as P5.Template });
         continue;
       }
-      const element = makeElement(node, elements.length, parent, into);
+      const element = makeElement(node, elements.length, parent, into, amendments);
       elements.push(element);
       (parent ? parent.children : into.children).push(element);
       if (depth < MAX_DEPTH) read(node.childNodes, element, into, depth + 1);
@@ -60,9 +63,11 @@ export function parseHtml(text: string): PageDocument {
   return { root, elements, rootElement: elements[0], quirks: tree.mode === html.DOCUMENT_MODE.QUIRKS, shadowRoots };
 }
 
-function makeElement(node: P5.Element, number: number, parent: MutableElement | null, root: TreeRoot): MutableElement {
-  const attributes = new Map<string, string>();
-  for (const { name, value, prefix } of node.attrs) attributes.set(prefix ? `${prefix}:${name}` : name, value);
+function makeElement(node: P5.Element, number: number, parent: MutableElement | null, root: TreeRoot, amendments: Amendments): MutableElement {
+  const written = new Map<string, string>();
+  for (const { name, value, prefix } of node.attrs) written.set(prefix ? `${prefix}:${name}` : name, value);
+  const changes = amendments.get(number);
+  const attributes = changes ? amendAttributes(written, changes) : written;
   const siblings = parent ? parent.children : root.children;
   return {
     number,

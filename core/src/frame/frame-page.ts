@@ -81,7 +81,11 @@ function cleanElement(node: P5.Element, number: number, options: FramePageOption
     return { ...attribute, value: path === null ? '' : options.filesAt + path.split('/').map(encodeURIComponent).join('/') };
   });
   node.attrs.push({ name: NUMBER_ATTRIBUTE, value: String(number) });
+  if (node.tagName === 'iframe') node.attrs.push({ name: 'srcdoc', value: FRAMED_STAND_IN });
 }
+
+/** What another origin's frame would show is not captured; a hatching stands in for it. */
+const FRAMED_STAND_IN = '<!doctype html><title>Framed part</title><body style="margin:0;height:100vh;background:repeating-linear-gradient(45deg,#b8b8b8 0 6px,#e6e6e6 6px 12px)">';
 
 function rewriteStyleElement(node: P5.Element): void {
   const text = node.childNodes.map((child) => ('value' in child ? child.value : '')).join('');

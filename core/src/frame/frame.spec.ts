@@ -41,7 +41,7 @@ describe('framePage', () => {
       + '<object data="//evil.test"></object><form action="//evil.test"><button formaction="//evil.test" autofocus>x</button></form><a href="javascript:alert(1)" ping="//evil.test">x</a>'
       + '<style>a{}</style></body></html>';
     const framed = framePage(hostile, options);
-    expect(framed).not.toMatch(/<script(?![^>]*type="text\/plain")|onload|onerror|alert\(1\)<|srcset="\/\/|evil\.test\/(?!")|formaction="\/\/|http-equiv="refresh"|srcdoc/);
+    expect(framed).not.toMatch(/<script(?![^>]*type="text\/plain")|onload|onerror|alert\(1\)<|srcset="\/\/|evil\.test\/(?!")|formaction="\/\/|http-equiv="refresh"|srcdoc(?!="&lt;!doctype html&gt;&lt;title&gt;Framed part)/);
     expect(framed).not.toContain('src="//evil.test');
     expect(framed).not.toContain('autofocus');
   });

@@ -3,8 +3,9 @@ import { deltaE2000 } from '../color/delta-e.js';
 import { nearestPassingShade } from '../color/nearest-passing-shade.js';
 import { hexOf } from '../color/read-notation.js';
 import { VISIONS, seenAs, type Vision } from '../color/vision.js';
-import type { Standing } from '../site/inspect.js';
+import type { Standing } from '../site/standing.js';
 import { WHITE } from '../values/color.js';
+import { MEANT_PAIRS } from './meant-pairs.js';
 import { colorOfValue, type Palette, type RoleName } from '../veneer/palette.js';
 
 /** Roles that are read, and roles that lie under them. */
@@ -22,6 +23,8 @@ export interface Pair {
   /** WCAG 2.2 contrast ratio, 1–21. */
   readonly ratio: number;
   /** `AAA`, `AA`, `AA large` or `fails`; for edges and rings `holds` or `fails`; `same` for one colour on itself. */
+  /** Whether the roles are there to meet like this. */
+  readonly isMeant: boolean;
   readonly level: 'AAA' | 'AA' | 'AA large' | 'holds' | 'fails' | 'same';
   readonly standing: Standing;
   /** Nearest shade of the text that reaches the ratio asked, with its move in ΔE2000; `null` when it passes or none does. */
@@ -42,7 +45,7 @@ export function pairMatrix(palette: Palette): Pair[] {
     const level = levelOf(ratio, LINE_ROLES.has(text), deltaE2000(over, under) < 0.5);
     const remedy = level === 'fails' || level === 'AA large' ? nearestPassingShade(over, under, wanted) : null;
     return [{
-      text, ground, textHex: hexOf(over), groundHex: hexOf(under), ratio, level,
+      text, ground, textHex: hexOf(over), groundHex: hexOf(under), ratio, level, isMeant: MEANT_PAIRS.some((pair) => pair.above === text && pair.below === ground),
       standing: level === 'fails' ? 'fails' : level === 'AA large' || level === 'same' ? 'look' : 'holds',
       remedy: remedy ? { hex: hexOf(remedy.color), moved: remedy.moved } : null,
     }];
@@ -67,13 +70,14 @@ export interface SeenPalette {
   readonly merging: readonly { readonly a: string; readonly b: string; readonly deltaE: number }[];
 }
 
-export function paletteAsSeen(palette: Palette): SeenPalette[] {
+/** @param severity of the deficiency, 0–1. */
+export function paletteAsSeen(palette: Palette, severity = 1): SeenPalette[] {
   const swatches = palette.swatches.flatMap(({ id, name }) => {
     const color = colorOfValue({ kind: 'swatch', swatchId: id, shade: 0 }, palette);
     return color ? [{ name, color }] : [];
   });
   return VISIONS.map((vision) => {
-    const seen = swatches.map(({ color }) => seenAs(color, vision));
+    const seen = swatches.map(({ color }) => seenAs(color, vision, severity));
     const merging = swatches.flatMap((first, i) => swatches.slice(i + 1).flatMap((second, k) => {
       const deltaE = deltaE2000(seen[i], seen[i + 1 + k]);
       return deltaE < INDISTINCT && deltaE2000(first.color, second.color) >= INDISTINCT ? [{ a: first.name, b: second.name, deltaE }] : [];

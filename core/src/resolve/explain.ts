@@ -95,7 +95,8 @@ function toPly(declaration: RankedDeclaration, above: RankedDeclaration | null, 
 
 const locators = new Map<string, ReturnType<typeof createLocator>>();
 
-function sourceOf(block: RankedDeclaration['block'], start: number): PlySource {
+/** Where a declaration of a block stands. @param start its offset in the sheet. */
+export function sourceOf(block: RankedDeclaration['block'], start: number): PlySource {
   const { rule } = block;
   if (!rule) return { kind: block.origin === 'hint' ? 'presentational-attribute' : 'style-attribute', sheet: '', at: null, selector: '', isVeneer: false };
   if (rule.sheet.origin === 'user-agent') return { kind: 'browser', sheet: rule.sheet.name, at: null, selector: block.selector?.text ?? rule.selectorText, isVeneer: false };

@@ -1,5 +1,6 @@
 import { rankLayers } from '../cascade/compare.js';
 import { parseHtml } from '../dom/parse-html.js';
+import type { Amendments } from '../dom/amendment.js';
 import type { PageDocument, TreeRoot } from '../dom/tree.js';
 import type { Problem } from '../problem.js';
 import { collectSheets } from '../rules/collect-sheets.js';
@@ -11,8 +12,13 @@ import { ancestorBits } from '../selectors/ancestor-filter.js';
 import type { ComplexSelector } from '../selectors/selector.js';
 import { QUIRKS_SHEET, USER_AGENT_SHEETS } from '../user-agent/user-agent-sheet.js';
 
-/** Where the veneer's `<link>` stands; it decides ties with sheets that come later. */
-export type VeneerPlace = 'head-end' | 'body-end';
+/** Where the veneer's `<link>` stands: it decides ties with sheets that come later. After a sheet a page does not have is the end of its head. */
+export type VeneerPlace = 'head-end' | 'body-end' | `after:${string}`;
+
+/** Path of the sheet a veneer follows; `null` when it stands at the end of head or body. */
+export function sheetBefore(place: VeneerPlace): string | null {
+  return place.startsWith('after:') ? place.slice('after:'.length) : null;
+}
 
 export const VENEER_SHEET_NAME = 'veneer.css';
 
@@ -23,6 +29,8 @@ export interface PageOptions {
   /** Text of the veneer. */
   readonly veneer?: string;
   readonly veneerPlace?: VeneerPlace;
+  /** Attribute changes that open what the page hides. */
+  readonly amendments?: Amendments;
 }
 
 /** An entry of the index: one selector of one rule. */
@@ -69,7 +77,7 @@ let quirksRules: FlatRules | null = null;
  */
 export function parsePage(html: string, options: PageOptions = {}): Page {
   const { path = '', loadSheet = () => null, veneerPlace = 'head-end' } = options;
-  const document = parseHtml(html);
+  const document = parseHtml(html, options.amendments);
   const collected = collectSheets(document, path, loadSheet);
   const base = flattenSheets(collected.sheets, loadSheet, document.quirks);
   const toSheet = ({ namespace, text }: (typeof USER_AGENT_SHEETS)[number]): Sheet => ({
@@ -86,7 +94,7 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
     problems: [...collected.problems, ...base.problems],
     metaColorScheme: document.elements.find(({ localName, attributes }) => localName === 'meta' && attributes.get('name')?.toLowerCase() === 'color-scheme')?.attributes.get('content')?.toLowerCase() ?? '',
     veneerPlace,
-    veneerOrder: veneerPlace === 'body-end' ? base.rules.length : firstRuleInBody(base),
+    veneerOrder: veneerOrderIn(collected.sheets, base, veneerPlace),
     veneerRules: [],
     base,
     indexes: [indexRules((document.quirks ? quirksRules ?? userAgentRules : userAgentRules).rules, document), indexRules(base.rules, document)],
@@ -107,6 +115,17 @@ export function withVeneer(page: Page, css: string): Page {
     veneerRules: rules,
     indexes: [page.indexes[0], page.indexes[1], indexRules(rules, page.document)],
   };
+}
+
+function veneerOrderIn(sheets: readonly Sheet[], base: FlatRules, place: VeneerPlace): number {
+  if (place === 'body-end') return base.rules.length;
+  const path = sheetBefore(place);
+  const at = path === null ? -1 : sheets.findLastIndex(({ name, tree }) => name === path && tree.kind === 'document');
+  if (at === -1) return firstRuleInBody(base);
+  // What a sheet imports has its owner too.
+  const later = new Set(sheets.slice(at + 1).map(({ owner }) => owner));
+  const index = base.rules.findIndex((rule) => later.has(rule.sheet.owner));
+  return index === -1 ? base.rules.length : index;
 }
 
 function firstRuleInBody(base: FlatRules): number {

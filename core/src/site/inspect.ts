@@ -1,5 +1,6 @@
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
 import { compositeOver } from '../color/contrast.js';
+import { brandStandingOf } from '../palette/brand-standing.js';
 import { hexOf } from '../color/read-notation.js';
 import { surroundingsOf } from '../color/backdrop.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
@@ -8,15 +9,25 @@ import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
 import { OVERRIDE_STATES, REACHES, type OverrideState, type Reach } from '../veneer/override.js';
-import { colorOfValue, type Palette } from '../veneer/palette.js';
+import type { Palette } from '../veneer/palette.js';
 import { WHITE, type Color } from '../values/color.js';
 import { plainName, shortName } from './describe-element.js';
+import type { Standing } from './standing.js';
+import { isExcepted } from './exceptions.js';
+import { isHidden } from '../parts/propose-openers.js';
+import type { Reachability } from '../parts/part.js';
+import { reachabilityOf } from '../parts/propose-parts.js';
 import { elementOf, pageOf, partOf, placesInReach, viewIn, type SiteModel } from './site-model.js';
 import { showsText, wantedRatio } from './text-figures.js';
 
 /** Rows of the states grid. */
 export const GRID_ROWS = ['text', 'fill', 'edge'] as const;
 export type GridRowName = (typeof GRID_ROWS)[number];
+
+/** Row of the states grid on which a property is changed. */
+export function rowOfProperty(property: string): GridRowName {
+  return property.startsWith('background') ? 'fill' : property.startsWith('border') || property.startsWith('outline') ? 'edge' : 'text';
+}
 
 const EDGE_SIDES = ['top', 'right', 'bottom', 'left'] as const;
 
@@ -46,9 +57,6 @@ export interface GridCell {
   /** Whether a gradient or picture lies over the colour. */
   readonly isCovered: boolean;
 }
-
-/** How a finding stands. */
-export type Standing = 'holds' | 'look' | 'fails';
 
 /** Figures for one tile of the state strip. */
 export interface StripTile {
@@ -111,7 +119,7 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
     ] : [],
     states,
     grid: GRID_ROWS.map((row) => ({ row, cells: states.map((state) => cellOf(row, state, views.get(state)?.style(element, pseudo) ?? restStyle, restStyle)) })),
-    strip: states.map((state) => tileOf(site.palette, views.get(state) ?? rest, rest, element, pseudo, state)),
+    strip: states.map((state) => tileOf(site, views.get(state) ?? rest, rest, element, pseudo, state)),
     reach: REACHES.map((reach) => {
       const places = placesInReach(site, pageId, element, reach);
       const ids = new Map([...site.pages].map(([id, candidate]) => [candidate, id]));
@@ -187,14 +195,14 @@ function pathName(element: ElementNode, pseudo: string): string {
   return names.join(' ');
 }
 
-function tileOf(palette: Palette, view: StyleView, rest: StyleView, element: ElementNode, pseudo: string, state: OverrideState): StripTile {
+function tileOf(site: SiteModel, view: StyleView, rest: StyleView, element: ElementNode, pseudo: string, state: OverrideState): StripTile {
   const style = view.style(element, pseudo);
   const surroundings = surroundingsOf(view, element, pseudo);
   const restSurroundings = surroundingsOf(rest, element, pseudo);
   const wanted = wantedRatio(style);
   const hasText = showsText(style);
   const { ratio } = surroundings;
-  const strays = straysOf(style, palette);
+  const strays = straysOf(site, view, style);
   const change = Math.max(deltaE2000(surroundings.text, restSurroundings.text), deltaE2000(surroundings.ground, restSurroundings.ground), edgeChange(style, rest.style(element, pseudo)));
   const fails = hasText && ratio < wanted;
   const fromRest = state === 'rest' ? '' : change < 0.05 ? 'as at rest' : `ΔE ${change.toFixed(change < 10 ? 1 : 0)} from rest`;
@@ -220,25 +228,21 @@ function edgeChange(style: ElementStyle, restStyle: ElementStyle): number {
   return change;
 }
 
-/** Rows in which an element itself paints a colour that is no brand colour. */
-function straysOf(style: ElementStyle, palette: Palette): GridRowName[] {
+/** Rows in which an element itself paints a colour that is no brand colour and no exception. */
+function straysOf({ palette, exceptions }: SiteModel, view: StyleView, style: ElementStyle): GridRowName[] {
   if (palette.swatches.length === 0) return [];
   return GRID_ROWS.filter((row) => {
     if (row === 'text' && !showsText(style)) return false;
     const [first] = longhandsOf(row, style);
     const color = style.color(first);
     if (!color || (color.alpha ?? 0) === 0 || (row === 'edge' && style.resolved(first.replace(/color$/, 'width')) === '0px')) return false;
-    return !isBrandColor(color, palette) && winnerOf(style, first)?.sheet.name !== VENEER_SHEET_NAME;
+    return !isBrandColor(color, palette) && winnerOf(style, first)?.sheet.name !== VENEER_SHEET_NAME && !isExcepted(exceptions, view.page.document, style.element, color);
   });
 }
 
 /** Whether a colour is a swatch or a role's shade, to the eye; alpha does not matter. */
 export function isBrandColor(color: Color, palette: Palette): boolean {
-  const brand = [
-    ...palette.swatches.map(({ id }) => colorOfValue({ kind: 'swatch', swatchId: id, shade: 0 }, palette)),
-    ...palette.roles.map(({ role }) => colorOfValue({ kind: 'role', role, shade: 0 }, palette)),
-  ];
-  return brand.some((candidate) => candidate !== null && deltaE2000(candidate, color) <= SAME_TO_THE_EYE);
+  return brandStandingOf(color, palette).kind === 'brand';
 }
 
 /** How much of a part on one page is matched to the brand. */
@@ -249,6 +253,10 @@ export interface PartProgress {
   readonly matched: number;
   /** Outermost elements of the part on this page. */
   readonly elements: readonly number[];
+  /** How far CSS gets into its first element. */
+  readonly reachability: Reachability;
+  /** Whether its first element is hidden as the page stands. */
+  readonly isHidden: boolean;
 }
 
 /** Progress of every part that a page holds, at rest. */
@@ -264,7 +272,7 @@ export function partProgress(site: SiteModel, pageId: number, width: number): Pa
     const parent = element.flatParent;
     if (!parent || partOf(site, page, parent)?.id !== part.id) entry.elements.push(element.number);
     const style = view.style(element);
-    const strays = new Set(straysOf(style, site.palette));
+    const strays = new Set(straysOf(site, view, style));
     for (const row of GRID_ROWS) {
       const cell = cellOf(row, 'rest', style, style);
       if (cell.hex === null || (row === 'text' && element.ownText.trim() === '')) continue;
@@ -272,5 +280,5 @@ export function partProgress(site: SiteModel, pageId: number, width: number): Pa
       entry.seen.set(key, !strays.has(row));
     }
   }
-  return [...byPart].map(([partId, { seen, elements }]) => ({ partId, places: seen.size, matched: [...seen.values()].filter(Boolean).length, elements }));
+  return [...byPart].map(([partId, { seen, elements }]) => ({ partId, places: seen.size, matched: [...seen.values()].filter(Boolean).length, elements, reachability: reachabilityOf(elementOf(page, elements[0])), isHidden: isHidden(view, elementOf(page, elements[0])) }));
 }

@@ -17,7 +17,7 @@ const PAGE = (id: number) => `<!doctype html><link rel=stylesheet href=theme.css
 function open(): SiteModel {
   const site = openSite({
     pages: [1, 2].map((id) => ({ id, name: `Page ${id}`, path: `${id}.html`, html: PAGE(id) })), stylesheets: { 'theme.css': THEME },
-    parts: [{ id: 1, name: 'Top', kind: 'theme', selector: '#top' }, { id: 2, name: 'Main', kind: 'theme', selector: 'main' }], veneerPlace: 'head-end', prefix: 'brand',
+    parts: [{ id: 1, name: 'Top', kind: 'theme', selector: '#top', openers: [] }, { id: 2, name: 'Main', kind: 'theme', selector: 'main', openers: [] }], veneerPlace: 'head-end', prefix: 'brand',
   });
   return dressSite(site, [], PALETTE);
 }

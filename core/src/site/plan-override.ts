@@ -9,7 +9,8 @@ import type { Specificity } from '../selectors/selector.js';
 import { serializeColor } from '../values/serialize-color.js';
 import { OVERRIDE_STATES, type Override, type OverrideState, type Reach } from '../veneer/override.js';
 import { colorOfValue, type OverrideValue } from '../veneer/palette.js';
-import { isBrandColor, longhandsOf, statesOf, type GridRowName, type Standing } from './inspect.js';
+import { isBrandColor, longhandsOf, statesOf, type GridRowName } from './inspect.js';
+import type { Standing } from './standing.js';
 import { dressSite, elementOf, pageOf, partOf, placesInReach, viewIn, type SiteModel } from './site-model.js';
 import { showsText, wantedRatio } from './text-figures.js';
 

@@ -1,4 +1,7 @@
+import type { Amendments } from '../dom/amendment.js';
 import type { ElementNode } from '../dom/tree.js';
+import { amendmentsOf } from '../parts/open-parts.js';
+import type { Part } from '../parts/part.js';
 import { alikeKey, kindSelector } from '../reach/alike.js';
 import type { Place } from '../reach/threshold.js';
 import { parsePage, withVeneer, type Page, type VeneerPlace } from '../resolve/page.js';
@@ -8,18 +11,10 @@ import { restContext } from '../selectors/match-context.js';
 import { matchesAny } from '../selectors/match-selector.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
 import type { SelectorList } from '../selectors/selector.js';
+import { NO_EXCEPTIONS, type Exceptions } from './exceptions.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import type { Override, Reach } from '../veneer/override.js';
 import type { Palette } from '../veneer/palette.js';
-
-/** A named region of the site's pages. */
-export interface Part {
-  readonly id: number;
-  readonly name: string;
-  readonly kind: string;
-  /** Selector of its outermost elements. */
-  readonly selector: string;
-}
 
 /** A site as it was captured. */
 export interface SiteSource {
@@ -34,26 +29,45 @@ export interface SiteSource {
 /** A site being worked on: its pages resolved, with the veneer as it stands. Immutable but for its caches. */
 export interface SiteModel {
   readonly source: SiteSource;
+  /** Pages as they were captured, all parts closed, without a veneer. */
+  readonly closed: ReadonlyMap<number, Page>;
   readonly pages: ReadonlyMap<number, Page>;
   readonly overrides: readonly Override[];
   readonly palette: Palette;
+  /** What is left alone. */
+  readonly exceptions: Exceptions;
   /** The veneer compiled. */
   readonly css: string;
   /** @internal */
   readonly parts: readonly { readonly part: Part; readonly selectors: SelectorList }[];
 }
 
-/** Opens a site without a veneer. */
+/** Opens a site without a veneer, its hidden parts closed. */
 export function openSite(source: SiteSource): SiteModel {
-  const loadSheet = (path: string): string | null => (Object.hasOwn(source.stylesheets, path) ? source.stylesheets[path] : null);
-  const pages = new Map(source.pages.map(({ id, path, html }) => [id, parsePage(html, { path, loadSheet, veneerPlace: source.veneerPlace })]));
-  return { source, pages, overrides: [], palette: { swatches: [], roles: [] }, css: '', parts: source.parts.map((part) => ({ part, selectors: parseSelectorList(part.selector) })) };
+  const pages = new Map(source.pages.map((page) => [page.id, parseSource(source, page)]));
+  return { source, closed: pages, pages, overrides: [], palette: { swatches: [], roles: [] }, exceptions: NO_EXCEPTIONS, css: '', parts: source.parts.map((part) => ({ part, selectors: parseSelectorList(part.selector) })) };
+}
+
+function parseSource(source: SiteSource, { path, html }: SiteSource['pages'][number], amendments?: Amendments): Page {
+  const loadSheet = (sheet: string): string | null => (Object.hasOwn(source.stylesheets, sheet) ? source.stylesheets[sheet] : null);
+  return parsePage(html, { path, loadSheet, veneerPlace: source.veneerPlace, amendments });
+}
+
+/** The site with some of its hidden parts opened, as their openers say; the others are closed. */
+export function openParts(site: SiteModel, partIds: readonly number[]): SiteModel {
+  const openers = site.source.parts.filter(({ id }) => partIds.includes(id)).flatMap((part) => part.openers);
+  const pages = new Map(site.source.pages.map((source): [number, Page] => {
+    const closed = site.closed.get(source.id) ?? parseSource(site.source, source);
+    const amendments = amendmentsOf(closed, openers);
+    return [source.id, withVeneer(amendments.size === 0 ? closed : parseSource(site.source, source, amendments), site.css)];
+  }));
+  return { ...site, pages };
 }
 
 /** The site with other overrides or another palette; only the veneer is parsed again. */
-export function dressSite(site: SiteModel, overrides: readonly Override[], palette: Palette): SiteModel {
+export function dressSite(site: SiteModel, overrides: readonly Override[], palette: Palette, exceptions: Exceptions = site.exceptions): SiteModel {
   const css = compileVeneer(overrides, { palette, parts: site.source.parts, prefix: site.source.prefix });
-  return { ...site, overrides, palette, css, pages: new Map([...site.pages].map(([id, page]) => [id, withVeneer(page, css)])) };
+  return { ...site, overrides, palette, exceptions, css, pages: new Map([...site.pages].map(([id, page]) => [id, withVeneer(page, css)])) };
 }
 
 /** Page with an id. @throws {RangeError} when the site has none. */

@@ -39,7 +39,7 @@ a:-webkit-any-link { cursor: pointer; text-decoration-line: underline; }
 :link { color: linktext; }
 :visited { color: visitedtext; }
 :any-link:active { color: activetext; }
-:focus-visible:not(html, body) { outline: auto 1px -webkit-focus-ring-color; }
+:focus-visible:not(html, body, embed, iframe, object) { outline: auto 1px -webkit-focus-ring-color; }
 a:-webkit-any-link:focus-visible { outline-offset: 1px; }
 
 h1 { font-size: 2em; font-weight: bold; }

@@ -1,0 +1,113 @@
+import { openSite, type SiteModel } from '../site/site-model.js';
+import { takeCensus, type Census } from './census.js';
+import type { PageMeasure } from './page-measure.js';
+import { visibleFills } from './page-measure.js';
+
+const CSS = `
+  :root { --brand: #b4582a; --accent: var(--brand); --gap: 4px }
+  body { margin: 0; color: #1d2b2a; background: #f7f3e9 }
+  .a { color: var(--accent); border: 2px solid }
+  .a:hover { color: #b5592b; background: linear-gradient(red, #00f) }
+  .b::before { content: "x"; color: #6d8a35 }
+  .c { box-shadow: 0 1px 2px rgb(0 0 0 / 25%); outline: 1px solid teal }
+  .gone { color: #123456 }
+  @media (max-width: 400px) { .b { color: #000 } }
+  .d:focus { outline: 2px solid #0f4a48 }
+`;
+const site = (body: string, css = CSS): SiteModel => openSite({
+  pages: [{ id: 7, name: 'Home', path: 'index.html', html: `<!doctype html><link rel=stylesheet href=a.css><body>${body}` }],
+  stylesheets: { 'a.css': css }, parts: [{ id: 3, name: 'B', kind: 'theme', selector: '.b', openers: [] }], veneerPlace: 'head-end', prefix: 'brand',
+});
+
+function census(model: SiteModel, measures: readonly PageMeasure[] = []): { readonly result: Census; readonly shares: number[] } {
+  const steps = takeCensus(model, measures, 1280);
+  const shares: number[] = [];
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return { result: step.value, shares };
+    shares.push(step.value.share);
+  }
+}
+
+describe('takeCensus', () => {
+  const { result, shares } = census(site('<p class=a>one</p><p class=b>two</p><div class=c></div><p class=d tabindex=0>three</p><svg><path fill="#ff8800"/></svg><div style="display:none"><p style="color:#010203">hid</p></div>'));
+  const find = (hex: string) => result.colors.find((color) => color.hex === hex);
+  const uses = (hex: string) => find(hex)?.uses.map(({ use, elements }) => `${use} ${elements}`).sort();
+
+  // Worked out by hand from the sheet above.
+  it('counts each colour by what it is used for', () => {
+    expect(uses('#b4582a')).toEqual(['edge 1', 'text 1']);
+    expect(uses('#1d2b2a')).toEqual(['text 2']);
+    expect(uses('#f7f3e9')).toEqual(['fill 1']);
+    expect(uses('#6d8a35')).toEqual(['icon 1']);
+    expect(uses('#00000040')).toEqual(['shadow 1']);
+    expect(uses('#008080')).toEqual(['ring 1']);
+    expect(uses('#ff8800')).toEqual(['icon 1']);
+    expect(find('#123456')).toBeUndefined();
+    expect(find('#000000')).toBeUndefined();
+  });
+
+  it('adds what other states paint, gradient stops among it', () => {
+    expect(find('#b5592b')?.states).toEqual(['hover', 'active']);
+    expect(uses('#ff0000')).toEqual(['gradient 1']);
+    expect(find('#0000ff')?.states).toEqual(['hover', 'active']);
+    expect(find('#0f4a48')?.states).toEqual(['focus']);
+  });
+
+  it('names the declaration, also where a colour is the current one or inherited', () => {
+    expect(find('#b4582a')?.declarations.map(({ declaration, line, selector, places }) => `${line} ${selector} { ${declaration} } ${places}`)).toEqual(['4 .a { color: var(--accent) } 5']);
+    expect(find('#1d2b2a')?.declarations.map(({ selector }) => selector)).toEqual(['body']);
+    expect(find('#ff8800')?.declarations[0].sheet).toBe('attribute');
+  });
+
+  it('groups near-duplicates under the more painted one', () => {
+    // ΔE2000 of #b4582a and #b5592b is 0.4 by the published formula.
+    expect(find('#b5592b')?.group).toBe('#b4582a');
+    expect(find('#6d8a35')?.group).toBe('#6d8a35');
+  });
+
+  it('says which places follow a custom property, through others too', () => {
+    expect(result.properties.map(({ name, hex, places, elements }) => [name, hex, places, elements])).toEqual([['--accent', '#b4582a', 5, 1], ['--brand', '#b4582a', 5, 1]]);
+  });
+
+  it('knows parts and what is hidden, and reports its progress up to the whole', () => {
+    expect(find('#6d8a35')?.partIds).toEqual([3]);
+    expect(find('#010203')?.places.every(({ isHidden, area }) => isHidden && area === 0)).toBe(true);
+    // 12 elements: head and link have no box, nor have the hidden div and what is in it.
+    expect([result.elements, result.shown]).toEqual([12, 8]);
+    expect(shares.at(-1)).toBe(1);
+    expect([...shares].sort((a, b) => a - b)).toEqual(shares);
+  });
+
+  it('lists sheets with the rules nothing needs, in any state or width', () => {
+    expect(result.sheets.map(({ name, origin, rules, unused }) => [name, origin, rules, unused])).toEqual([['a.css', 'file', 9, 1]]);
+  });
+
+  it('lists fonts by the text set in them', () => {
+    expect(result.fonts.map(({ size, weight, elements }) => [size, weight, elements])).toEqual([[16, 400, 4]]);
+  });
+
+  it('has an answer for an empty page and for a page of one element', () => {
+    expect(census(site('', '')).result.colors).toEqual([]);
+    expect(census(openSite({ pages: [], stylesheets: {}, parts: [], veneerPlace: 'head-end', prefix: 'brand' })).result.elements).toBe(0);
+  });
+});
+
+describe('visibleFills', () => {
+  // Three points of 10 px²: an opaque fill over another, a half-clear one over it, and the lower one alone.
+  it('gives each point to the topmost fill, and what that lets through to the next', () => {
+    const measure: PageMeasure = { pageId: 1, boxes: new Float32Array(), pseudoBoxes: {}, stacks: Int32Array.from([2, 1, 0, -1, 3, 1, -1, 1, -1]), cell: 10 };
+    const areas = visibleFills(measure, (number) => [1, 1, 1, 0.5][number]);
+    expect([...areas].sort((a, b) => a[0] - b[0])).toEqual([[1, 15], [2, 10], [3, 5]]);
+  });
+});
+
+describe('areas of the census', () => {
+  it('come from the boxes measured: fills as they show, edges by width and length, text by its ink', () => {
+    const model = site('<p class=a>one</p>', 'body { background: #fff } .a { color: #b4582a; border-left: 4px solid #00f; background: #eee }');
+    // Elements: html 0, head 1, link 2, body 3, p 4.
+    const measure: PageMeasure = { pageId: 7, boxes: Float32Array.from([100, 100, 0, 0, 0, 0, 0, 0, 0, 100, 50, 0, 100, 20, 33]), pseudoBoxes: {}, stacks: Int32Array.from([4, 3, 0, -1, 3, 0, -1, 3, 0, -1]), cell: 1000 };
+    const { colors } = census(model, [measure]).result;
+    expect(colors.map(({ hex, area }) => [hex, area])).toEqual([['#ffffff', 2000], ['#eeeeee', 1000], ['#0000ff', 80], ['#b4582a', 33]]);
+  });
+});

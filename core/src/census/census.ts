@@ -1,0 +1,284 @@
+import { SAME_TO_THE_EYE, deltaE2000OfLab, labOf } from '../color/delta-e.js';
+import { hexOf } from '../color/read-notation.js';
+import type { ElementNode } from '../dom/tree.js';
+import type { Page } from '../resolve/page.js';
+import { sourceOf } from '../resolve/explain.js';
+import { StyleView } from '../resolve/style-view.js';
+import { partOf, type SiteModel } from '../site/site-model.js';
+import type { Color } from '../values/color.js';
+import { colorOfCss } from '../veneer/palette.js';
+import { CENSUS_STATES, allInState, type CensusState } from './census-states.js';
+import { feedingProperties } from './feeding-properties.js';
+import { countFonts, type FontUse } from './fonts.js';
+import { boxIn, visibleFills, type PageMeasure } from './page-measure.js';
+import { paintingsOf, type Painting, type Use } from './paintings.js';
+import { listSheets, type SheetSummary } from './sheets.js';
+
+/** A place where a colour is painted. */
+export interface CensusPlace {
+  readonly pageId: number;
+  readonly element: number;
+  readonly pseudo: string;
+  readonly property: string;
+  readonly state: CensusState;
+  readonly use: Use;
+  /** Area it shows, px²; 0 where nothing was measured, and in states other than rest. */
+  readonly area: number;
+  readonly partId: number | null;
+  /** Whether it has no box as the page stands. */
+  readonly isHidden: boolean;
+}
+
+/** A declaration that paints a colour. */
+export interface CensusDeclaration {
+  readonly declaration: string;
+  /** Sheet, `style attribute`, `attribute`, `browser default` or `initial value`. */
+  readonly sheet: string;
+  /** Line from 1; 0 where it has none. */
+  readonly line: number;
+  readonly selector: string;
+  readonly places: number;
+}
+
+export interface UseCount {
+  readonly use: Use;
+  /** Elements and pseudo-elements. */
+  readonly elements: number;
+  readonly area: number;
+}
+
+/** One painted colour with all its places. */
+export interface CensusColor {
+  /** Hex, with alpha digits where it is not opaque. */
+  readonly hex: string;
+  readonly uses: readonly UseCount[];
+  /** Elements and pseudo-elements that paint it in any state. */
+  readonly elements: number;
+  /** Area it shows at rest over all pages, px². */
+  readonly area: number;
+  readonly states: readonly CensusState[];
+  readonly pageIds: readonly number[];
+  readonly partIds: readonly number[];
+  readonly places: readonly CensusPlace[];
+  readonly declarations: readonly CensusDeclaration[];
+  /** Hex of the colour that stands for its near-duplicates; its own when it stands for itself. */
+  readonly group: string;
+}
+
+/** A custom property that holds a colour, with what follows it. */
+export interface FeedingProperty {
+  readonly name: string;
+  readonly value: string;
+  readonly hex: string;
+  readonly sheet: string;
+  readonly line: number;
+  readonly selector: string;
+  /** Places that change with it, at rest. */
+  readonly places: number;
+  readonly elements: number;
+  readonly pageIds: readonly number[];
+}
+
+export interface Census {
+  readonly colors: readonly CensusColor[];
+  readonly properties: readonly FeedingProperty[];
+  readonly fonts: readonly FontUse[];
+  readonly sheets: readonly SheetSummary[];
+  /** Elements looked at, and those with a box. */
+  readonly elements: number;
+  readonly shown: number;
+}
+
+export interface CensusProgress {
+  readonly page: string;
+  /** 0–1. */
+  readonly share: number;
+}
+
+/**
+ * Counts every colour a site paints, over all pages and states, at one viewport width.
+ * A generator: it yields its progress, so that a caller can show it and stop.
+ * @param measures what frames measured, by page; without one a page's areas are 0.
+ */
+export function* takeCensus(site: SiteModel, measures: readonly PageMeasure[], width: number): Generator<CensusProgress, Census> {
+  const counter = createCounter();
+  const views: { readonly view: StyleView; readonly measure: PageMeasure | null }[] = [];
+  let elements = 0;
+  let shown = 0;
+  let done = 0;
+  const steps = site.pages.size * CENSUS_STATES.length;
+  for (const [pageId, page] of site.pages) {
+    const measure = measures.find((candidate) => candidate.pageId === pageId) ?? null;
+    const rest = new StyleView(page, { environment: { width } });
+    views.push({ view: rest, measure });
+    const parts = new Map<ElementNode, number | null>();
+    const partIdOf = (element: ElementNode): number | null => {
+      let id = parts.get(element);
+      if (id === undefined) parts.set(element, (id = partOf(site, page, element)?.id ?? null));
+      return id;
+    };
+    const restPaintings = new Map<ElementNode, readonly Painting[]>();
+    const hidden = hiddenElements(page, rest, measure);
+    for (const element of page.document.elements) {
+      const paintings = paintingsOf(rest, element);
+      restPaintings.set(element, paintings);
+      elements += 1;
+      if (!hidden.has(element)) shown += 1;
+    }
+    const areaOf = measure ? areasOf(rest, measure, restPaintings) : () => 0;
+    for (const [element, paintings] of restPaintings) {
+      for (const painting of paintings) counter.add(painting, { pageId, element: element.number, pseudo: painting.pseudo, property: painting.property, state: 'rest', use: painting.use, area: hidden.has(element) ? 0 : areaOf(element, painting), partId: partIdOf(element), isHidden: hidden.has(element) });
+    }
+    yield { page: page.path, share: (done += 1) / steps };
+    for (const state of CENSUS_STATES) {
+      if (state === 'rest') continue;
+      const view = new StyleView(page, { environment: { width }, states: allInState(page.document, state) });
+      for (const element of page.document.elements) {
+        const before = restPaintings.get(element) ?? [];
+        for (const painting of paintingsOf(view, element)) {
+          if (before.some((other) => other.pseudo === painting.pseudo && other.property === painting.property && other.index === painting.index && hexOf(other.color) === hexOf(painting.color))) continue;
+          counter.add(painting, { pageId, element: element.number, pseudo: painting.pseudo, property: painting.property, state, use: painting.use, area: 0, partId: partIdOf(element), isHidden: hidden.has(element) });
+        }
+      }
+      yield { page: page.path, share: (done += 1) / steps };
+    }
+  }
+  return { ...counter.result(), fonts: countFonts(views), sheets: listSheets(site), elements, shown };
+}
+
+/** Elements without a box: as measured, or else by `display: none` on them or an ancestor. */
+function hiddenElements(page: Page, view: StyleView, measure: PageMeasure | null): ReadonlySet<ElementNode> {
+  const hidden = new Set<ElementNode>();
+  for (const element of page.document.elements) {
+    const parent = element.flatParent;
+    if ((parent && hidden.has(parent)) || view.style(element).resolved('display') === 'none') hidden.add(element);
+    else if (measure && boxIn(measure, element.number) === null && view.style(element).resolved('display') !== 'contents') hidden.add(element);
+  }
+  return hidden;
+}
+
+function areasOf(view: StyleView, measure: PageMeasure, paintings: ReadonlyMap<ElementNode, readonly Painting[]>): (element: ElementNode, painting: Painting) => number {
+  const stops = new Map<ElementNode, number>();
+  const opacities = new Map<number, number>();
+  for (const [element, list] of paintings) {
+    const own = list.filter(({ pseudo }) => pseudo === '');
+    const gradient = own.filter(({ use }) => use === 'gradient');
+    const hasPicture = /url\(/.test(view.style(element).resolved('background-image')) || element.localName === 'img' || element.localName === 'iframe' || element.localName === 'video';
+    const fill = own.find(({ use }) => use === 'fill')?.color.alpha ?? 0;
+    const under = 1 - (gradient.length > 0 ? Math.min(...gradient.map(({ color }) => color.alpha ?? 1)) : 0);
+    stops.set(element, gradient.length);
+    opacities.set(element.number, hasPicture ? 1 : Math.min(1, 1 - under * (1 - fill)));
+  }
+  const visible = visibleFills(measure, (number) => opacities.get(number) ?? 0);
+  const isPictured = (element: ElementNode): boolean => /url\(/.test(view.style(element).resolved('background-image'));
+  return (element, { use, pseudo, property }) => {
+    const box = boxIn(measure, element.number);
+    if (pseudo !== '') {
+      const [width, height] = measure.pseudoBoxes[`${element.number}:${pseudo}`] ?? [0, 0];
+      return use === 'fill' || use === 'icon' ? width * height * (use === 'icon' ? GLYPH_INK : 1) : use === 'gradient' ? width * height / 2 : 0;
+    }
+    if (!box) return 0;
+    const seen = visible.get(element.number) ?? 0;
+    if (use === 'text') return property === 'color' ? box.ink : 0;
+    // A picture or gradient on a fill hides it.
+    if (use === 'fill') return isPictured(element) || (stops.get(element) ?? 0) > 0 ? 0 : seen;
+    if (use === 'gradient') return isPictured(element) ? 0 : seen / Math.max(1, stops.get(element) ?? 1);
+    if (use === 'edge') {
+      const side = property.split('-')[1];
+      return Number.parseFloat(view.style(element).resolved(`border-${side}-width`)) * (side === 'top' || side === 'bottom' ? box.width : box.height);
+    }
+    if (use === 'ring') return 2 * (box.width + box.height) * Number.parseFloat(view.style(element).resolved('outline-width'));
+    return use === 'icon' ? box.width * box.height : 0;
+  };
+}
+
+/** Share of its box that a glyph drawn as an icon inks (common practice). */
+const GLYPH_INK = 0.3;
+
+interface Gathered {
+  readonly color: Color;
+  readonly places: CensusPlace[];
+  readonly declarations: Map<string, { readonly source: Omit<CensusDeclaration, 'places'>; places: number }>;
+}
+
+function createCounter() {
+  const colors = new Map<string, Gathered>();
+  const properties = new Map<string, { readonly property: Omit<FeedingProperty, 'places' | 'elements' | 'pageIds'>; places: number; readonly elements: Set<string>; readonly pageIds: Set<number> }>();
+  return {
+    add(painting: Painting, place: CensusPlace): void {
+      const hex = hexOf(painting.color);
+      let gathered = colors.get(hex);
+      if (!gathered) colors.set(hex, (gathered = { color: painting.color, places: [], declarations: new Map() }));
+      gathered.places.push(place);
+      const source = declarationOf(painting);
+      const key = `${source.sheet}\n${source.line}\n${source.selector}\n${source.declaration}`;
+      const entry = gathered.declarations.get(key);
+      if (entry) entry.places += 1;
+      else gathered.declarations.set(key, { source, places: 1 });
+      if (place.state !== 'rest' || !painting.decided) return;
+      for (const { name, style, declared } of feedingProperties(painting.style, painting.decided)) {
+        const value = style.customProperty(name) ?? '';
+        const color = colorOfCss(value);
+        if (!color) continue;
+        const from = sourceOf(declared.block, declared.entry.declaration.start);
+        const id = `${name}\n${from.sheet}\n${from.at?.offset ?? place.element}`;
+        let feeding = properties.get(id);
+        if (!feeding) {
+          properties.set(id, (feeding = { property: { name, value: value.trim(), hex: hexOf(color), sheet: from.sheet || 'style attribute', line: from.at?.line ?? 0, selector: from.selector }, places: 0, elements: new Set(), pageIds: new Set() }));
+        }
+        feeding.places += 1;
+        feeding.elements.add(`${place.pageId}:${place.element}`);
+        feeding.pageIds.add(place.pageId);
+      }
+    },
+    result(): Pick<Census, 'colors' | 'properties'> {
+      const list = [...colors].map(([hex, gathered]) => summarize(hex, gathered)).sort((a, b) => b.area - a.area || b.elements - a.elements || (a.hex < b.hex ? -1 : 1));
+      return {
+        colors: withGroups(list),
+        properties: [...properties.values()].map(({ property, places, elements, pageIds }) => ({ ...property, places, elements: elements.size, pageIds: [...pageIds] })).sort((a, b) => b.places - a.places || (a.name < b.name ? -1 : 1)),
+      };
+    },
+  };
+}
+
+const keyOf = ({ pageId, element, pseudo }: CensusPlace): string => `${pageId}:${element}:${pseudo}`;
+
+function summarize(hex: string, { places, declarations }: Gathered): Omit<CensusColor, 'group'> {
+  const uses = [...new Set(places.map(({ use }) => use))].map((use): UseCount => {
+    const own = places.filter((place) => place.use === use);
+    return { use, elements: new Set(own.map(keyOf)).size, area: own.reduce((sum, { area }) => sum + area, 0) };
+  }).sort((a, b) => b.area - a.area || b.elements - a.elements);
+  return {
+    hex,
+    uses,
+    elements: new Set(places.map(keyOf)).size,
+    area: uses.reduce((sum, { area }) => sum + area, 0),
+    states: CENSUS_STATES.filter((state) => places.some((place) => place.state === state)),
+    pageIds: [...new Set(places.map(({ pageId }) => pageId))],
+    partIds: [...new Set(places.flatMap(({ partId }) => (partId === null ? [] : [partId])))],
+    places,
+    declarations: [...declarations.values()].map(({ source, places: count }) => ({ ...source, places: count })).sort((a, b) => b.places - a.places),
+  };
+}
+
+/** Near-duplicates: each colour joins the most painted one within `SAME_TO_THE_EYE` of the same opacity. */
+function withGroups(colors: readonly Omit<CensusColor, 'group'>[]): CensusColor[] {
+  const leaders: { readonly hex: string; readonly lab: ReturnType<typeof labOf>; readonly alpha: number }[] = [];
+  return colors.map((color) => {
+    const value = colorOfCss(color.hex);
+    if (!value) return { ...color, group: color.hex };
+    const lab = labOf(value);
+    const alpha = value.alpha ?? 1;
+    const leader = leaders.find((other) => Math.abs(other.alpha - alpha) < 0.02 && deltaE2000OfLab(other.lab, lab) <= SAME_TO_THE_EYE);
+    if (!leader) leaders.push({ hex: color.hex, lab, alpha });
+    return { ...color, group: leader?.hex ?? color.hex };
+  });
+}
+
+function declarationOf({ decided, property }: Painting): Omit<CensusDeclaration, 'places'> {
+  if (!decided) return { declaration: property, sheet: 'initial value', line: 0, selector: '' };
+  const { name, value } = decided.entry.declaration;
+  const source = sourceOf(decided.block, decided.entry.declaration.start);
+  const sheet = { rule: source.sheet, 'style-attribute': 'style attribute', 'presentational-attribute': 'attribute', browser: 'browser default' }[source.kind];
+  return { declaration: `${name}: ${value}${decided.important ? ' !important' : ''}`, sheet, line: source.at?.line ?? 0, selector: source.selector };
+}

@@ -1,0 +1,34 @@
+import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
+import { describeShade } from '../color/shade.js';
+import type { Color } from '../values/color.js';
+import { colorOfValue, type Palette } from '../veneer/palette.js';
+import { INDISTINCT } from './pair-matrix.js';
+
+/** How a painted colour stands to the palette: one of its own, nearly one, or none. */
+export interface BrandStanding {
+  readonly kind: 'brand' | 'near' | 'stray';
+  /** The nearest brand colour: a swatch, or the role that is a shade of one; empty for an empty palette. */
+  readonly nearest: string;
+  /** ΔE2000 to it; infinite for an empty palette. */
+  readonly deltaE: number;
+}
+
+/**
+ * The nearest brand colour to a painted one, alpha left aside: within `SAME_TO_THE_EYE` it is the brand's, within
+ * `INDISTINCT` it is nearly so, else a stray.
+ */
+export function brandStandingOf(color: Color, palette: Palette): BrandStanding {
+  let nearest = '';
+  let least = Number.POSITIVE_INFINITY;
+  for (const { name, color: brand } of brandColors(palette)) {
+    const deltaE = deltaE2000(brand, color);
+    if (deltaE < least) [least, nearest] = [deltaE, name];
+  }
+  return { kind: least <= SAME_TO_THE_EYE ? 'brand' : least <= INDISTINCT ? 'near' : 'stray', nearest, deltaE: least };
+}
+
+function brandColors(palette: Palette): { readonly name: string; readonly color: Color }[] {
+  const swatches = palette.swatches.map(({ id, name }) => ({ name, color: colorOfValue({ kind: 'swatch', swatchId: id, shade: 0 }, palette) }));
+  const shades = palette.roles.filter(({ shade }) => shade !== 0).map(({ role, shade }) => ({ name: `${role.replace('-', ' ')}, ${describeShade(shade)}`, color: colorOfValue({ kind: 'role', role, shade: 0 }, palette) }));
+  return [...swatches, ...shades].flatMap(({ name, color }) => (color ? [{ name, color }] : []));
+}

@@ -1,0 +1,176 @@
+import { ancestorsOf, textOf, type ElementNode } from '../dom/tree.js';
+import { lastingClasses } from '../reach/class-names.js';
+import type { Page } from '../resolve/page.js';
+import { StyleView } from '../resolve/style-view.js';
+import { ownSelector, isHidden, proposeOpeners } from './propose-openers.js';
+import type { Opener, Reachability } from './part.js';
+
+/** A part the structure of the pages suggests. */
+export interface PartProposal {
+  readonly name: string;
+  readonly kind: string;
+  readonly selector: string;
+  readonly openers: readonly Opener[];
+  /** Why it is taken for a part, in plain words. */
+  readonly because: string;
+  /** Ids of the pages it is on. */
+  readonly pageIds: readonly number[];
+}
+
+interface Candidate {
+  readonly element: ElementNode;
+  readonly name: string;
+  readonly kind: string;
+  readonly because: string;
+  readonly selector: string | null;
+}
+
+const LANDMARKS: readonly (readonly [test: (element: ElementNode) => boolean, name: string, because: string])[] = [
+  [(e) => (e.localName === 'header' && !isInside(e, SECTIONING)) || e.attributes.get('role') === 'banner', 'Header', 'the banner landmark'],
+  [(e) => (e.localName === 'main' || e.attributes.get('role') === 'main'), 'Main content', 'the main landmark'],
+  [(e) => (e.localName === 'footer' && !isInside(e, SECTIONING)) || e.attributes.get('role') === 'contentinfo', 'Footer', 'the content information landmark'],
+  [(e) => e.localName === 'nav' || e.attributes.get('role') === 'navigation', 'Navigation', 'a navigation landmark'],
+  [(e) => e.localName === 'aside' || e.attributes.get('role') === 'complementary', 'Side content', 'a complementary landmark'],
+];
+/** Inside these a header or footer belongs to a piece, not to the page (HTML §4.3.8). */
+const SECTIONING = new Set(['article', 'aside', 'main', 'nav', 'section', 'dialog']);
+/** Distinct class names of one stem that make a widget of what holds them (common practice). */
+const LEAST_STEM_NAMES = 3;
+const COMMON_STEMS = new Set(['is', 'has', 'js', 'no', 'u', 'col', 'row', 'btn', 'page', 'site', 'text', 'bg', 'main', 'item', 'menu', 'nav', 'post', 'wp', 'icon', 'mt', 'mb', 'py', 'px', 'flex', 'grid', 'd']);
+
+/** Parts proposed from landmarks, forms, dialogs, frames, shadow roots, class-name stems and fixed bars, over all pages, in document order. */
+export function proposeParts(pages: ReadonlyMap<number, Page>): PartProposal[] {
+  const found = new Map<string, PartProposal>();
+  for (const [pageId, page] of pages) {
+    const view = new StyleView(page);
+    const candidates = [...structural(page), ...stemmed(page), ...fixed(page, view)].sort((a, b) => a.element.number - b.element.number);
+    const taken = new Set<ElementNode>();
+    for (const { element, name, kind, because, selector } of candidates) {
+      if (selector === null || taken.has(element)) continue;
+      taken.add(element);
+      const existing = found.get(selector);
+      if (existing) {
+        if (!existing.pageIds.includes(pageId)) found.set(selector, { ...existing, pageIds: [...existing.pageIds, pageId] });
+        continue;
+      }
+      const openers = kind !== 'framed' && isHidden(view, element) ? proposeOpeners(page, view, element) : [];
+      found.set(selector, { name, kind, selector, openers, because, pageIds: [pageId] });
+    }
+  }
+  return distinctlyNamed([...found.values()]);
+}
+
+/** How far CSS gets into an element. */
+export function reachabilityOf(element: ElementNode): Reachability {
+  if (element.localName === 'iframe' || element.localName === 'frame') return 'framed';
+  return element.shadowRoot || element.root.kind === 'shadow' ? 'shadow' : 'in page';
+}
+
+function structural(page: Page): Candidate[] {
+  return page.document.elements.flatMap((element): Candidate[] => {
+    if (element.root.kind !== 'document') return [];
+    if (element.localName === 'iframe') return [{ element, name: labelOf(element) ?? element.attributes.get('title') ?? 'Framed content', kind: 'framed', because: 'a frame of another document', selector: frameSelector(element) }];
+    if (element.shadowRoot) return [{ element, name: labelOf(element) ?? humanized(element.localName), kind: 'shadow', because: 'it has a shadow root', selector: ownSelector(element) ?? element.localName }];
+    const role = element.attributes.get('role') ?? '';
+    if (element.localName === 'dialog' || role === 'dialog' || role === 'alertdialog' || element.attributes.get('aria-modal') === 'true') return [{ element, name: nameOf(element, 'Dialog'), kind: 'pop-up', because: 'a dialog', selector: ownSelector(element) }];
+    if (element.localName === 'form' || role === 'search' || role === 'form') return [{ element, name: nameOf(element, role === 'search' ? 'Search' : 'Form'), kind: 'form', because: 'a form', selector: ownSelector(element) ?? (isOnly(page, element) ? element.localName : null) }];
+    const landmark = LANDMARKS.find(([test]) => test(element));
+    if (!landmark) return [];
+    const [, name, because] = landmark;
+    return [{ element, name: labelOf(element) ?? name, kind: 'theme', because, selector: ownSelector(element) ?? landmarkSelector(page, element) }];
+  });
+}
+
+/** Elements whose inside shares a stem of class names, such as `qs-`, that is not used outside. */
+function stemmed(page: Page): Candidate[] {
+  const byStem = new Map<string, { readonly names: Set<string>; readonly elements: ElementNode[] }>();
+  for (const element of page.document.elements) {
+    if (element.root.kind !== 'document') continue;
+    for (const name of lastingClasses(element.classes)) {
+      const stem = /^([a-z]{2,10})(?:-|__|_)/i.exec(name)?.[1].toLowerCase();
+      if (!stem || COMMON_STEMS.has(stem)) continue;
+      const entry = byStem.get(stem) ?? { names: new Set(), elements: [] };
+      entry.names.add(name);
+      entry.elements.push(element);
+      byStem.set(stem, entry);
+    }
+  }
+  return [...byStem].flatMap(([stem, { names, elements }]): Candidate[] => {
+    if (names.size < LEAST_STEM_NAMES) return [];
+    // Its outermost elements; one stem may stand in a page several times.
+    const inside = new Set(elements);
+    const tops = elements.filter((element) => ![...ancestorsOf(element)].some((ancestor) => inside.has(ancestor)));
+    if (tops.length > 4) return [];
+    return tops.map((element) => {
+      const holder = element.parent && element.parent.children.length === 1 && element.parent.id && ownSelector(element.parent)?.startsWith('#') ? element.parent : element;
+      return { element: holder, name: nameOf(holder, humanized(holder.id ?? lastingClasses(holder.classes)[0] ?? stem)), kind: 'embedded widget', because: `${names.size} class names begin with "${stem}"`, selector: ownSelector(holder) };
+    });
+  });
+}
+
+function fixed(page: Page, view: StyleView): Candidate[] {
+  return page.document.elements.flatMap((element): Candidate[] => {
+    if (element.root.kind !== 'document' || element.localName === 'iframe' || view.style(element).resolved('position') !== 'fixed' || textOf(element, 10) === '') return [];
+    return [{ element, name: nameOf(element, 'Fixed bar'), kind: 'pop-up', because: 'it stands fixed over the page', selector: ownSelector(element) }];
+  });
+}
+
+/** What people call it: a label, the heading it begins with, its id or class in words, else what it is. */
+function nameOf(element: ElementNode, kind: string): string {
+  const own = element.id ?? lastingClasses(element.classes)[0];
+  return labelOf(element) ?? headingOf(element) ?? (own && /[a-z]{4}/i.test(own) ? humanized(own) : kind);
+}
+
+function labelOf(element: ElementNode): string | null {
+  const label = element.attributes.get('aria-label')?.trim();
+  return label ? capitalized(label.slice(0, 60)) : null;
+}
+
+function headingOf(element: ElementNode): string | null {
+  for (const child of element.children) {
+    const own = /^h[1-6]$|^legend$/.test(child.localName) ? textOf(child, 60) : headingOf(child);
+    if (own) return own;
+  }
+  return null;
+}
+
+function humanized(name: string): string {
+  return capitalized(name.replace(/([a-z])([A-Z])/g, '$1 $2').replace(/[-_]+/g, ' ').trim().toLowerCase());
+}
+
+function capitalized(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
+}
+
+function isInside(element: ElementNode, names: ReadonlySet<string>): boolean {
+  return [...ancestorsOf(element)].some(({ localName }) => names.has(localName));
+}
+
+function isOnly(page: Page, element: ElementNode): boolean {
+  return page.document.elements.filter(({ localName }) => localName === element.localName).length === 1;
+}
+
+/** A landmark without id or class: by its own name where it is the only one, else as a child of what it stands in. */
+function landmarkSelector(page: Page, element: ElementNode): string | null {
+  const name = LANDMARKS.some(([test]) => test(element)) && ['header', 'main', 'footer', 'nav', 'aside'].includes(element.localName) ? element.localName : `[role="${element.attributes.get('role') ?? ''}"]`;
+  if (isOnly(page, element)) return name;
+  const parent = element.parent ? ownSelector(element.parent) ?? (element.parent.localName === 'header' || element.parent.localName === 'footer' ? element.parent.localName : null) : null;
+  return parent ? `${parent} > ${name}` : null;
+}
+
+function frameSelector(element: ElementNode): string {
+  const own = ownSelector(element);
+  if (own) return own;
+  const title = element.attributes.get('title');
+  return title ? `iframe[title="${title.replace(/["\\\n]/g, (char) => `\\${char === '\n' ? 'a ' : char}`)}"]` : 'iframe';
+}
+
+function distinctlyNamed(proposals: readonly PartProposal[]): PartProposal[] {
+  const taken = new Set<string>();
+  return proposals.map((proposal) => {
+    let { name } = proposal;
+    for (let number = 2; taken.has(name.toLowerCase()); number += 1) name = `${proposal.name} ${number}`;
+    taken.add(name.toLowerCase());
+    return { ...proposal, name };
+  });
+}

@@ -1,0 +1,2 @@
+/** How a finding stands. */
+export type Standing = 'holds' | 'look' | 'fails';
