@@ -142,6 +142,14 @@ export class PaletteRequest {
   @ValidateNested({ each: true })
   @Type(() => RoleBody)
   roles: RoleBody[];
+
+  /** Overrides that change in the same step, such as those of a swatch that goes. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(2000, { message: 'can hold 2,000 overrides at most' })
+  @ValidateNested({ each: true })
+  @Type(() => OverrideBody)
+  overrides?: OverrideBody[];
 }
 
 /** Saves the draft as a revision. */

@@ -1,4 +1,6 @@
 import type { OverrideBody, ROLES } from './requests.js';
+import type { ExceptionBody, OpenerBody, PartBody } from './site-requests.js';
+import type { ProblemDocument } from './problem-document.js';
 
 export interface SiteSummary {
   readonly id: number;
@@ -11,11 +13,15 @@ export interface SiteDocument {
   readonly id: number;
   readonly name: string;
   readonly prefix: string;
-  readonly veneerPlace: 'head-end' | 'body-end';
-  readonly pages: readonly { readonly id: number; readonly name: string; readonly path: string; readonly html: string }[];
+  /** Where the veneer is loaded; `after:` and a path follows that stylesheet. */
+  readonly veneerPlace: 'head-end' | 'body-end' | `after:${string}`;
+  readonly pages: readonly { readonly id: number; readonly name: string; readonly path: string; readonly html: string; readonly source: string }[];
   /** Stylesheets by path. */
   readonly stylesheets: Readonly<Record<string, string>>;
-  readonly parts: readonly { readonly id: number; readonly name: string; readonly kind: string; readonly selector: string }[];
+  readonly parts: readonly (Readonly<Omit<PartBody, 'openers'>> & { readonly openers: readonly Readonly<OpenerBody>[] })[];
+  readonly pictures: readonly PictureSummary[];
+  /** What the last import left out, and why. */
+  readonly leftOut: readonly LeftOutFile[];
   readonly draft: DraftDocument;
   /** Address of the stand-in host. */
   readonly hostUrl: string;
@@ -26,6 +32,9 @@ export interface DraftDocument {
   readonly overrides: readonly OverrideBody[];
   readonly swatches: readonly { readonly id: number; readonly name: string; readonly css: string }[];
   readonly roles: readonly { readonly role: (typeof ROLES)[number]; readonly swatchId: number; readonly shade: number }[];
+  readonly exceptions: readonly ExceptionBody[];
+  /** Counts changes to pages, sheets and parts, which are read again when it moves. */
+  readonly structure: number;
   /** Label of the change undo would take back; `null` when there is none. */
   readonly undo: string | null;
   readonly redo: string | null;
@@ -44,3 +53,27 @@ export interface RevisionSummary {
   readonly savedAt: string;
   readonly rules: number;
 }
+
+export interface LeftOutFile {
+  readonly path: string;
+  readonly reason: string;
+}
+
+export interface PictureSummary {
+  readonly path: string;
+  readonly mediaType: string;
+  readonly bytes: number;
+}
+
+/** How far an import is. */
+export interface ImportProgress {
+  readonly stage: string;
+  readonly done: number;
+  /** 0 when it is not known. */
+  readonly total: number;
+}
+
+/** How an import ended. */
+export type ImportResult =
+  | { readonly ok: true; readonly siteId: number; readonly siteName: string; readonly pages: readonly string[]; readonly again: readonly string[]; readonly leftOut: readonly LeftOutFile[] }
+  | { readonly ok: false; readonly problem: ProblemDocument };

@@ -10,7 +10,7 @@ describe('the server', () => {
     server = await startTestServer();
     const page = server.store.sites.pages(server.siteId)[0];
     override = {
-      id: 'o1', partId: server.store.sites.parts(server.siteId)[0].id, pageId: page.id, element: 3, pseudo: '', reach: 'alike', state: 'hover', property: 'color',
+      id: 'o1', partId: server.store.parts.bySite(server.siteId)[0].id, pageId: page.id, element: 3, pseudo: '', reach: 'alike', state: 'hover', property: 'color',
       value: { kind: 'role', role: 'accent', shade: -12 }, selector: '.x:hover', important: false,
     };
   });
@@ -167,7 +167,7 @@ describe('the server', () => {
     const published = await draftOf(await server.post(`/api/sites/${server.siteId}/publications`, { revision: 1 }));
     expect(published.publishedRevision).toBe(1);
     const html = await (await fetch(`${server.hostUrl}/${server.siteId}/`)).text();
-    expect(html).toMatch(/a\.css><link rel="stylesheet" href="veneer\.css\?r=1">\n<\/head>/);
+    expect(html).toMatch(/a\.css"><link rel="stylesheet" href="veneer\.css\?r=1"><\/head>/);
     const css = await fetch(`${server.hostUrl}/${server.siteId}/veneer.css`);
     expect(css.headers.get('content-type')).toContain('text/css');
     expect(await css.text()).toContain('.x:hover {\n  color: var(--brand-accent-d12);\n}');

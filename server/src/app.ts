@@ -6,8 +6,12 @@ import helmet from 'helmet';
 import { createDraftEvents } from './draft-events.js';
 import { localOnly } from './http/local-only.js';
 import { HttpProblem, problemHandler } from './http/problem.js';
+import type { AddressPolicy } from './import/address-policy.js';
+import { createImportJobs } from './import/import-jobs.js';
 import { draftRoutes } from './routes/draft.js';
 import { frameRoutes } from './routes/frame.js';
+import { importRoutes } from './routes/imports.js';
+import { siteChangeRoutes } from './routes/site-changes.js';
 import { siteRoutes } from './routes/sites.js';
 import type { Store } from './store.js';
 
@@ -18,14 +22,18 @@ export interface AppOptions {
   /** Folder of the built web client; left out in tests. */
   readonly webFolder?: string;
   readonly allowedHosts?: readonly string[];
+  /** Which addresses may be fetched; public ones by default. */
+  readonly fetchPolicy?: () => AddressPolicy;
   readonly now?: () => Date;
   readonly log?: (error: unknown) => void;
 }
 
 /** The application's server, not listening. `close` ends its open streams. */
 export function createApp(options: AppOptions): { readonly app: Express; readonly close: () => void } {
-  const { store, hostUrl, webFolder, allowedHosts = [], now = () => new Date(), log = () => undefined } = options;
+  const { store, hostUrl, webFolder, allowedHosts = [], fetchPolicy = () => ({ allowedHosts: [], allowPrivate: false }), now = () => new Date(), log = () => undefined } = options;
   const events = createDraftEvents();
+  const jobs = createImportJobs(log);
+  const announce = (siteId: number): void => events.announce(siteId, store.sites.byId(siteId)?.version ?? 0);
   const app = express();
   app.disable('x-powered-by');
   app.use(localOnly(allowedHosts));
@@ -38,7 +46,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
   }));
   app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
   app.use(express.json({ limit: '2mb' }));
-  app.use('/api', siteRoutes(store, hostUrl), draftRoutes({ store, events, now }));
+  app.use('/api', siteRoutes(store, hostUrl), siteChangeRoutes({ store, events, now }), importRoutes({ store, jobs, policy: fetchPolicy, announce }), draftRoutes({ store, events, now }));
   app.use('/api', () => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address');
   });
@@ -50,5 +58,11 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     app.get('/', (_request, response) => response.set('cache-control', 'no-store').sendFile(join(webFolder, 'index.html')));
   }
   app.use(problemHandler(log));
-  return { app, close: () => events.close() };
+  return {
+    app,
+    close: () => {
+      jobs.close();
+      events.close();
+    },
+  };
 }

@@ -5,7 +5,7 @@ import type { Store } from './store.js';
 /** CSS of the draft. */
 export function compileDraft(store: Store, siteId: number): string {
   const site = store.sites.byId(siteId);
-  return compileVeneer(store.overrides.bySite(siteId), { palette: store.palettes.bySite(siteId), parts: store.sites.parts(siteId), prefix: site?.prefix ?? 'brand' });
+  return compileVeneer(store.overrides.bySite(siteId), { palette: store.palettes.bySite(siteId), parts: store.parts.bySite(siteId), prefix: site?.prefix ?? 'brand' });
 }
 
 /** The draft as the web client sees it. */
@@ -16,6 +16,8 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
     overrides: store.overrides.bySite(siteId) as readonly OverrideBody[],
     ...store.palettes.bySite(siteId),
     ...store.changes.labels(siteId),
+    exceptions: store.exceptions.bySite(siteId),
+    structure: store.sites.byId(siteId)?.structure ?? 0,
     version: store.sites.byId(siteId)?.version ?? 0,
     revisions: revisions.map(({ number, note, savedAt, css: text }) => ({ number, note, savedAt, rules: (text.match(/\{/g) ?? []).length })),
     equalsRevision: revisions.find((revision) => revision.css === css)?.number ?? null,
@@ -26,7 +28,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
 /** What class rules cannot see: that selectors parse, colours are colours, and pages, parts and swatches exist. */
 export function checkOverrides(store: Store, siteId: number, overrides: readonly Override[]): FieldError[] {
   const pages = new Set(store.sites.pages(siteId).map(({ id }) => id));
-  const parts = new Set(store.sites.parts(siteId).map(({ id }) => id));
+  const parts = new Set(store.parts.bySite(siteId).map(({ id }) => id));
   const swatches = new Set(store.palettes.bySite(siteId).swatches.map(({ id }) => id));
   return overrides.flatMap((override, i) => {
     const errors: FieldError[] = [];
@@ -50,8 +52,8 @@ export function checkOverrides(store: Store, siteId: number, overrides: readonly
   });
 }
 
-/** What class rules cannot see of a palette: names told apart, colours that are colours, roles once and on swatches that are there, swatches in use kept. */
-export function checkPalette(store: Store, siteId: number, palette: PaletteRequest): FieldError[] {
+/** What class rules cannot see of a palette: names told apart, colours that are colours, roles once and on swatches that are there, swatches in use kept. @param rebound overrides that change with it. */
+export function checkPalette(store: Store, siteId: number, palette: PaletteRequest, rebound: readonly Override[] = []): FieldError[] {
   const errors: FieldError[] = [];
   const known = new Map(store.palettes.bySite(siteId).swatches.map((swatch) => [swatch.id, swatch]));
   const slugs = new Set<string>();
@@ -69,7 +71,8 @@ export function checkPalette(store: Store, siteId: number, palette: PaletteReque
   });
   const kept = new Set(palette.swatches.map(({ id }) => id));
   const roles = new Set(palette.roles.map(({ role }) => role));
-  for (const { value, selector } of store.overrides.bySite(siteId)) {
+  const changed = new Map(rebound.map((override) => [override.id, override]));
+  for (const { value, selector } of store.overrides.bySite(siteId).map((override) => changed.get(override.id) ?? override)) {
     if (value.kind === 'swatch' && !kept.has(value.swatchId)) errors.push({ field: 'swatches', reason: `${known.get(value.swatchId)?.name ?? 'A swatch'} is used by ${selector}` });
     if (value.kind === 'role' && !roles.has(value.role)) errors.push({ field: 'roles', reason: `${value.role} is used by ${selector}` });
   }

@@ -51,12 +51,15 @@ async function start(): Promise<void> {
   }
   const store = createStore(db);
   seedFolder(store.sites, join(root, 'demo'));
-  const hostServer = createServer(createStandInHost(store));
-  const boundHostPort = await listen(hostServer, hostPort, 'HOST_PORT', address);
+  // A loopback name and its number are two origins, which the demo's framed widgets need.
+  let boundHostPort = 0;
+  const hostServer = createServer(createStandInHost(store, () => `http://127.0.0.1:${boundHostPort}`));
+  boundHostPort = await listen(hostServer, hostPort, 'HOST_PORT', address);
   const { app, close } = createApp({
     store,
     hostUrl: (siteId) => `http://localhost:${boundHostPort}/${siteId}/`,
     webFolder: join(root, 'web/dist/browser'),
+    fetchPolicy: () => ({ allowedHosts: [`localhost:${boundHostPort}`, `127.0.0.1:${boundHostPort}`], allowPrivate: process.env['FETCH_PRIVATE'] === '1' }),
     log: (error) => log.error(error),
   });
   const server = createServer(app);

@@ -1,11 +1,18 @@
 import express, { type Express } from 'express';
+import { linkVeneer } from '@upper-veneer/core';
 import type { Store } from './store.js';
 
 /** Name under which the host serves the published veneer. */
 const VENEER_PATH = 'veneer.css';
 
-/** A small web host that serves the captured sites to visitors, with the published veneer linked last in the head. */
-export function createStandInHost(store: Store): Express {
+/** Address under which the demo's pages frame their makers' widgets; the host serves them from a second origin of its own. */
+const WIDGETS_HOST = 'https://widgets.osier.example';
+
+/**
+ * A small web host that serves the captured sites to visitors, with the published veneer linked where the site says.
+ * @param secondOrigin origin from which framed widgets come, e.g. `http://127.0.0.1:4311`.
+ */
+export function createStandInHost(store: Store, secondOrigin: () => string = () => ''): Express {
   const app = express();
   app.disable('x-powered-by');
   app.get('/', (_request, response) => {
@@ -28,7 +35,9 @@ export function createStandInHost(store: Store): Express {
     const page = store.sites.pageByPath(siteId, path);
     if (page) {
       const site = store.sites.byId(siteId);
-      response.type('html').send(published === null ? page.html : linkVeneer(page.html, depthOf(path), published, site?.veneerPlace ?? 'head-end'));
+      // The number makes caches fetch each publication anew.
+      const html = published === null ? page.html : linkVeneer(page.html, path, `${depthOf(path)}${VENEER_PATH}?r=${published}`, site?.veneerPlace ?? 'head-end');
+      response.type('html').send(html.replaceAll(WIDGETS_HOST, `${secondOrigin()}/${siteId}/widgets`));
       return;
     }
     const asset = store.sites.asset(siteId, path);
@@ -40,11 +49,4 @@ export function createStandInHost(store: Store): Express {
 
 function depthOf(path: string): string {
   return '../'.repeat(path.split('/').length - 1);
-}
-
-/** Puts the link where the site says; the number in it makes caches fetch each publication anew. */
-function linkVeneer(html: string, up: string, revision: number, place: 'head-end' | 'body-end'): string {
-  const link = `<link rel="stylesheet" href="${up}${VENEER_PATH}?r=${revision}">\n`;
-  const end = place === 'head-end' ? /<\/head\s*>/i : /<\/body\s*>/i;
-  return end.test(html) ? html.replace(end, (tag) => link + tag) : html + link;
 }

@@ -1,7 +1,10 @@
-import { createChanges, type Changes } from './db/changes.js';
+import { createArrangements, type Arrangements } from './db/arrangement.js';
+import { createChanges } from './db/changes.js';
+import { createExceptions, type Exceptions } from './db/exceptions.js';
 import type { Db } from './db/open.js';
 import { createOverrides, type Overrides } from './db/overrides.js';
 import { createPalettes, type Palettes } from './db/palettes.js';
+import { createParts, type Parts } from './db/parts.js';
 import { createRevisions, type Revisions } from './db/revisions.js';
 import { createSites, type Sites } from './db/sites.js';
 
@@ -10,13 +13,26 @@ export interface Store {
   readonly sites: Sites;
   readonly overrides: Overrides;
   readonly palettes: Palettes;
-  readonly changes: Changes;
+  readonly parts: Parts;
+  readonly exceptions: Exceptions;
+  readonly arrangements: Arrangements;
+  readonly changes: ReturnType<typeof createHistory>;
   readonly revisions: Revisions;
+  /** Does several things in one transaction. */
+  inOneStep<T>(act: () => T): T;
 }
 
 export function createStore(db: Db): Store {
   const sites = createSites(db);
   const overrides = createOverrides(db);
   const palettes = createPalettes(db);
-  return { sites, overrides, palettes, changes: createChanges(db, overrides, palettes, sites), revisions: createRevisions(db) };
+  const parts = createParts(db);
+  const exceptions = createExceptions(db);
+  const arrangements = createArrangements(db);
+  return { sites, overrides, palettes, parts, exceptions, arrangements, changes: createHistory(db, { sites, overrides, palettes, parts, exceptions, arrangements }), revisions: createRevisions(db), inOneStep: (act) => db.transaction(act)() };
+}
+
+/** The history over everything a designer can change. */
+function createHistory(db: Db, { sites, overrides, palettes, parts, exceptions, arrangements }: Pick<Store, 'sites' | 'overrides' | 'palettes' | 'parts' | 'exceptions' | 'arrangements'>) {
+  return createChanges(db, overrides, sites, { palette: palettes.subject, overrides: overrides.subject, parts: parts.subject, exceptions: exceptions.subject, arrangement: arrangements.subject });
 }

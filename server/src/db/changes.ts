@@ -1,14 +1,21 @@
 import type { Override } from '@upper-veneer/core';
 import type { Db } from './open.js';
 import type { Overrides } from './overrides.js';
-import { toNewPalette, type NewPalette, type Palettes } from './palettes.js';
 import type { Sites } from './sites.js';
+
+/** Something the history can bring back whole: how it is read and put. */
+export interface Subject<T> {
+  take(siteId: number): T;
+  put(siteId: number, value: T): void;
+  /** Whether it changes the pages, sheets or parts themselves, which a client then reads again. */
+  readonly isStructure: boolean;
+}
 
 /** Overrides as they stood, by id; `null` where there was none. */
 type Snapshot = readonly { readonly id: string; readonly override: Override | null }[];
 
-/** What a change touched, as it stood on one side of it: overrides, or the palette. */
-type Side = Snapshot | { readonly palette: NewPalette };
+/** What a change touched, as it stood on one side of it: some overrides, or a subject by its name. */
+type Side = Snapshot | Readonly<Record<string, unknown>>;
 
 interface ChangeRow {
   readonly id: number;
@@ -20,23 +27,28 @@ interface ChangeRow {
 export type Changes = ReturnType<typeof createChanges>;
 
 /** The history of the draft: every change, undone or not, each in one transaction. */
-export function createChanges(db: Db, overrides: Overrides, palettes: Palettes, sites: Sites) {
+export function createChanges<Subjects extends Readonly<Record<string, Subject<unknown>>>>(db: Db, overrides: Overrides, sites: Sites, subjects: Subjects) {
   const statements = {
     insert: db.prepare<[number, string, string, string, string]>('INSERT INTO change (site_id, label, before, after, made_at) VALUES (?, ?, ?, ?, ?)'),
     forgetUndone: db.prepare<[number]>('DELETE FROM change WHERE site_id = ? AND undone = 1'),
+    forgetAll: db.prepare<[number]>('DELETE FROM change WHERE site_id = ?'),
     lastDone: db.prepare<[number], ChangeRow>('SELECT id, label, before, after FROM change WHERE site_id = ? AND undone = 0 ORDER BY id DESC LIMIT 1'),
     firstUndone: db.prepare<[number], ChangeRow>('SELECT id, label, before, after FROM change WHERE site_id = ? AND undone = 1 ORDER BY id LIMIT 1'),
     mark: db.prepare<[number, number]>('UPDATE change SET undone = ? WHERE id = ?'),
   };
+  const byName: Readonly<Record<string, Subject<unknown>>> = subjects;
   const snapshot = (siteId: number, ids: readonly string[]): Snapshot => ids.map((id) => ({ id, override: overrides.byId(siteId, id) }));
   const restore = (siteId: number, text: string): void => {
     const side = JSON.parse(text) as Side;
-    if ('palette' in side) {
-      palettes.replace(siteId, side.palette);
-    } else {
-      for (const { id, override } of side) {
+    if (Array.isArray(side)) {
+      for (const { id, override } of side as Snapshot) {
         if (override) overrides.put(siteId, override);
         else overrides.drop(siteId, id);
+      }
+    } else {
+      for (const [name, value] of Object.entries(side)) {
+        byName[name].put(siteId, value);
+        if (byName[name].isStructure) sites.countStructure(siteId);
       }
     }
     sites.countVersion(siteId);
@@ -47,11 +59,13 @@ export function createChanges(db: Db, overrides: Overrides, palettes: Palettes, 
     sites.countVersion(siteId);
   };
   return {
-    /** Makes the palette what is given. */
-    applyPalette: db.transaction((siteId: number, label: string, palette: NewPalette, madeAt: string): void => {
-      const before = { palette: toNewPalette(palettes.bySite(siteId)) };
-      palettes.replace(siteId, palette);
-      record(siteId, label, before, { palette: toNewPalette(palettes.bySite(siteId)) }, madeAt);
+    /** Changes subjects, and remembers them as they were and as they are. */
+    applyTo: db.transaction((siteId: number, label: string, names: readonly (keyof Subjects & string)[], act: () => void, madeAt: string): void => {
+      const take = (): Side => Object.fromEntries(names.map((name) => [name, byName[name].take(siteId)]));
+      const before = take();
+      act();
+      record(siteId, label, before, take(), madeAt);
+      if (names.some((name) => byName[name].isStructure)) sites.countStructure(siteId);
     }),
     apply: db.transaction((siteId: number, label: string, put: readonly Override[], drop: readonly string[], madeAt: string): void => {
       const ids = [...new Set([...put.map(({ id }) => id), ...drop])];
@@ -75,6 +89,10 @@ export function createChanges(db: Db, overrides: Overrides, palettes: Palettes, 
       statements.mark.run(0, change.id);
       return true;
     }),
+    /** Forgets the history, where what it leads back to is gone. */
+    forget: (siteId: number): void => {
+      statements.forgetAll.run(siteId);
+    },
     labels: (siteId: number) => ({ undo: statements.lastDone.get(siteId)?.label ?? null, redo: statements.firstUndone.get(siteId)?.label ?? null }),
   };
 }

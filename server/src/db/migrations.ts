@@ -88,4 +88,29 @@ export const MIGRATIONS: readonly string[] = [
     FOREIGN KEY (site_id, revision) REFERENCES revision (site_id, number) ON DELETE CASCADE
   ) STRICT;
   `,
+  `
+  -- The veneer may follow a named sheet; null while it stands where veneer_place says.
+  ALTER TABLE site ADD COLUMN veneer_after TEXT;
+  -- Counts what changes the pages, sheets or parts themselves.
+  ALTER TABLE site ADD COLUMN structure INTEGER NOT NULL DEFAULT 0;
+  ALTER TABLE page ADD COLUMN source TEXT NOT NULL DEFAULT '';
+  -- Places of the page's stylesheets, as captured, in the order they are to have; null for the captured order.
+  ALTER TABLE page ADD COLUMN sheet_order TEXT;
+  ALTER TABLE part ADD COLUMN openers TEXT NOT NULL DEFAULT '[]';
+  CREATE TABLE left_out (
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    position INTEGER NOT NULL,
+    path TEXT NOT NULL,
+    reason TEXT NOT NULL,
+    PRIMARY KEY (site_id, position)
+  ) STRICT;
+  CREATE TABLE exception (
+    id INTEGER PRIMARY KEY,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    position INTEGER NOT NULL,
+    kind TEXT NOT NULL CHECK (kind IN ('color', 'place')),
+    target TEXT NOT NULL,
+    reason TEXT NOT NULL
+  ) STRICT;
+  `,
 ];

@@ -1,4 +1,5 @@
 import type { Override, OverrideValue } from '@upper-veneer/core';
+import type { Subject } from './changes.js';
 import type { Db } from './open.js';
 
 interface Row {
@@ -28,14 +29,31 @@ export function createOverrides(db: Db) {
         reach = excluded.reach, state = excluded.state, property = excluded.property, value = excluded.value, selector = excluded.selector, important = excluded.important`),
     drop: db.prepare<[number, string]>('DELETE FROM override WHERE site_id = ? AND id = ?'),
   };
+  const bySite = (siteId: number): Override[] => statements.bySite.all(siteId).map(toOverride);
+  const put = (siteId: number, override: Override): void => {
+    statements.put.run({ ...override, siteId, value: JSON.stringify(override.value), important: override.important ? 1 : 0 });
+  };
+  const drop = (siteId: number, id: string): void => {
+    statements.drop.run(siteId, id);
+  };
+  /** All overrides at once, for steps that change more than overrides. */
+  const subject: Subject<readonly Override[]> = {
+    take: bySite,
+    put: (siteId, overrides) => {
+      for (const { id } of bySite(siteId)) drop(siteId, id);
+      for (const override of overrides) put(siteId, override);
+    },
+    isStructure: false,
+  };
   return {
-    bySite: (siteId: number): Override[] => statements.bySite.all(siteId).map(toOverride),
+    bySite,
     byId: (siteId: number, id: string): Override | null => {
       const row = statements.byId.get(siteId, id);
       return row ? toOverride(row) : null;
     },
-    put: (siteId: number, override: Override) => statements.put.run({ ...override, siteId, value: JSON.stringify(override.value), important: override.important ? 1 : 0 }),
-    drop: (siteId: number, id: string) => statements.drop.run(siteId, id),
+    put,
+    drop,
+    subject,
   };
 }
 

@@ -1,4 +1,5 @@
 import type { Palette, RoleName } from '@upper-veneer/core';
+import type { Subject } from './changes.js';
 import type { Db } from './open.js';
 
 /** A palette as it is to be: new swatches have id 0, roles name their swatch. */
@@ -21,24 +22,23 @@ export function createPalettes(db: Db) {
     insertRole: db.prepare<[number, string, number, number]>('INSERT INTO role (site_id, role, swatch_id, shade) VALUES (?, ?, ?, ?)'),
   };
   const bySite = (siteId: number): Palette => ({ swatches: statements.swatches.all(siteId), roles: statements.roles.all(siteId) });
-  return {
-    bySite,
-    /** Makes the palette what is given; swatches keep their ids, also when undo brings them back. */
-    replace: db.transaction((siteId: number, palette: NewPalette): void => {
-      statements.dropRoles.run(siteId);
-      const known = new Set(bySite(siteId).swatches.map(({ id }) => id));
-      for (const id of known) if (!palette.swatches.some((swatch) => swatch.id === id)) statements.drop.run(id, siteId);
-      const ids = new Map<string, number>();
-      palette.swatches.forEach(({ id, name, css }, position) => {
-        if (known.has(id)) statements.update.run(position, name, css, id, siteId);
-        ids.set(name, known.has(id) ? id : Number(statements.insert.run(id === 0 ? null : id, siteId, position, name, css).lastInsertRowid));
-      });
-      for (const { role, swatch, shade } of palette.roles) {
-        const swatchId = ids.get(swatch);
-        if (swatchId !== undefined) statements.insertRole.run(siteId, role, swatchId, shade);
-      }
-    }),
-  };
+  /** Makes the palette what is given; swatches keep their ids, also when undo brings them back. */
+  const replace = db.transaction((siteId: number, palette: NewPalette): void => {
+    statements.dropRoles.run(siteId);
+    const known = new Set(bySite(siteId).swatches.map(({ id }) => id));
+    for (const id of known) if (!palette.swatches.some((swatch) => swatch.id === id)) statements.drop.run(id, siteId);
+    const ids = new Map<string, number>();
+    palette.swatches.forEach(({ id, name, css }, position) => {
+      if (known.has(id)) statements.update.run(position, name, css, id, siteId);
+      ids.set(name, known.has(id) ? id : Number(statements.insert.run(id === 0 ? null : id, siteId, position, name, css).lastInsertRowid));
+    });
+    for (const { role, swatch, shade } of palette.roles) {
+      const swatchId = ids.get(swatch);
+      if (swatchId !== undefined) statements.insertRole.run(siteId, role, swatchId, shade);
+    }
+  });
+  const subject: Subject<NewPalette> = { take: (siteId) => toNewPalette(bySite(siteId)), put: replace, isStructure: false };
+  return { bySite, replace, subject };
 }
 
 /** A stored palette in the form that `replace` takes. */

@@ -1,5 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import { PROBLEM_MEDIA_TYPE, validateBody, type FieldError, type ProblemDocument } from '@upper-veneer/contract';
+import { ImportProblem } from '../import/import-problem.js';
 
 /** A request that is refused, with a message fit to show. */
 export class HttpProblem extends Error {
@@ -37,10 +38,12 @@ export function problemHandler(log: (error: unknown) => void) {
   };
 }
 
-function toProblem(error: unknown): ProblemDocument {
+/** An error as a problem document; what was not foreseen says nothing of itself. */
+export function toProblem(error: unknown): ProblemDocument {
   if (error instanceof HttpProblem) {
     return { type: 'about:blank', title: error.title, status: error.status, detail: error.message, ...(error.errors.length > 0 ? { errors: error.errors } : {}) };
   }
+  if (error instanceof ImportProblem) return { type: 'about:blank', title: error.code === 'stopped' ? 'Stopped' : 'Not brought in', status: error.code === 'too-large' || error.code === 'too-many' ? 413 : 422, detail: error.message };
   const known = error as { status?: number; type?: string };
   if (known.type === 'entity.parse.failed') return { type: 'about:blank', title: 'Not stored', status: 400, detail: 'The body is not JSON' };
   if (known.type === 'entity.too.large') return { type: 'about:blank', title: 'Not stored', status: 413, detail: 'The body is larger than 2 MB' };

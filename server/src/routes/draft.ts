@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { ChangeRequest, PaletteRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
+import { ChangeRequest, type OverrideBody, PaletteRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
 import type { Override } from '@upper-veneer/core';
 import { checkOverrides, checkPalette, compileDraft, describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
@@ -34,7 +34,7 @@ export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
   router.post('/sites/:siteId/changes', (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { label, put, drop } = readBody(ChangeRequest, request.body);
-    const overrides = put.map((body) => ({ ...body, partId: body.partId ?? null, value: { ...body.value } })) as Override[];
+    const overrides = toOverrides(put);
     const errors = checkOverrides(store, siteId, overrides);
     if (errors.length > 0) throw new HttpProblem(422, 'Not stored', `${errors[0].field} ${errors[0].reason}`, errors);
     store.changes.apply(siteId, label, overrides, drop, now().toISOString());
@@ -43,9 +43,13 @@ export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
   router.put('/sites/:siteId/palette', (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const palette = readBody(PaletteRequest, request.body);
-    const errors = checkPalette(store, siteId, palette);
+    const rebound = toOverrides(palette.overrides ?? []);
+    const errors = [...checkOverrides(store, siteId, rebound), ...checkPalette(store, siteId, palette, rebound)];
     if (errors.length > 0) throw new HttpProblem(422, 'Not stored', errors[0].reason, errors);
-    store.changes.applyPalette(siteId, palette.label, palette, now().toISOString());
+    store.changes.applyTo(siteId, palette.label, rebound.length > 0 ? ['palette', 'overrides'] : ['palette'], () => {
+      store.palettes.replace(siteId, palette);
+      for (const override of rebound) store.overrides.put(siteId, override);
+    }, now().toISOString());
     response.json(answer(siteId));
   });
   router.post('/sites/:siteId/undo', (request, response) => {
@@ -72,4 +76,8 @@ export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
     response.status(201).json(answer(siteId));
   });
   return router;
+}
+
+function toOverrides(bodies: readonly OverrideBody[]): Override[] {
+  return bodies.map((body) => ({ ...body, partId: body.partId ?? null, value: { ...body.value } })) as Override[];
 }

@@ -29,7 +29,7 @@ export function frameRoutes(store: Store): Router {
       response.send(asset.body);
       return;
     }
-    const key = `${siteId}:${path}:${asset.body.length}`;
+    const key = `${siteId}:${store.sites.byId(siteId)?.structure ?? 0}:${path}`;
     let css = rewritten.get(key);
     if (css === undefined) {
       css = rewriteStates(asset.body.toString('utf8'));

@@ -20,7 +20,9 @@ export function siteRoutes(store: Store, hostUrl: (siteId: number) => string): R
       veneerPlace: site.veneerPlace,
       pages: store.sites.pages(id),
       stylesheets: store.sites.stylesheets(id),
-      parts: store.sites.parts(id),
+      parts: store.parts.bySite(id),
+      pictures: store.sites.pictures(id),
+      leftOut: store.sites.leftOut(id),
       draft: describeDraft(store, id),
       hostUrl: hostUrl(id),
     };

@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { extname, join, relative, sep } from 'node:path';
 import type { NewSite, Sites } from '../db/sites.js';
 
-const MEDIA_TYPES: Readonly<Record<string, string>> = { '.css': 'text/css', '.svg': 'image/svg+xml', '.png': 'image/png', '.jpg': 'image/jpeg', '.webp': 'image/webp', '.woff2': 'font/woff2' };
+const MEDIA_TYPES: Readonly<Record<string, string>> = { '.css': 'text/css', '.svg': 'image/svg+xml', '.png': 'image/png', '.jpg': 'image/jpeg', '.webp': 'image/webp', '.woff2': 'font/woff2', '.html': 'text/html', '.js': 'text/javascript' };
 
 /** A manifest beside a site's files. */
 type Manifest = Pick<NewSite, 'name' | 'prefix' | 'veneerPlace' | 'parts' | 'swatches' | 'roles'> & { readonly pages: readonly { readonly name: string; readonly path: string }[] };
@@ -18,7 +18,7 @@ export function seedFolder(sites: Sites, folder: string): number {
   return sites.insert({
     ...manifest,
     pages: manifest.pages.map((page) => ({ ...page, html: readFileSync(join(root, page.path), 'utf8') })),
-    assets: files.filter((path) => MEDIA_TYPES[extname(path)] !== undefined)
+    assets: files.filter((path) => MEDIA_TYPES[extname(path)] !== undefined && !manifest.pages.some((page) => page.path === path))
       .map((path) => ({ path, mediaType: MEDIA_TYPES[extname(path)], body: readFileSync(join(root, path)) })),
   });
 }

@@ -39,11 +39,12 @@ export async function startTestServer(): Promise<TestServer> {
   const store = createStore(db);
   const siteId = store.sites.insert(SMALL_SITE);
   const errors: unknown[] = [];
-  const { app, close } = createApp({ store, hostUrl: (id) => `http://host.test/${id}/`, now: () => new Date('2026-01-02T03:04:05Z'), log: (error) => errors.push(error) });
+  let hostUrl = '';
+  const { app, close } = createApp({ store, hostUrl: (id) => `http://host.test/${id}/`, fetchPolicy: () => ({ allowedHosts: [hostUrl.replace('http://', '')], allowPrivate: false }), now: () => new Date('2026-01-02T03:04:05Z'), log: (error) => errors.push(error) });
   const server = createServer(app);
   const host = createServer(createStandInHost(store));
   const url = await listen(server);
-  const hostUrl = await listen(host);
+  hostUrl = await listen(host);
   return {
     db, store, file, url, hostUrl, siteId, errors,
     get: (path, headers = {}) => fetch(url + path, { headers }),

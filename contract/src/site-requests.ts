@@ -1,0 +1,171 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, Length, Matches, MaxLength, Min, ValidateIf, ValidateNested } from 'class-validator';
+
+export const OPENER_ACTS = ['add-class', 'drop-class', 'set-attribute', 'drop-attribute'] as const;
+export const PART_KINDS = ['theme', 'embedded widget', 'form', 'pop-up', 'framed', 'shadow', 'other'] as const;
+export const IMPORT_KINDS = ['files', 'address', 'widget'] as const;
+
+/** What opens a hidden part, on the wire. */
+export class OpenerBody {
+  @IsString({ message: 'must be a selector' })
+  @Length(1, 1000, { message: 'must have 1 to 1000 characters' })
+  selector: string;
+
+  @IsIn(OPENER_ACTS, { message: 'must add or drop a class, or set or drop an attribute' })
+  act: (typeof OPENER_ACTS)[number];
+
+  @Matches(/^[^\s"'<>/=.]{1,80}$/, { message: 'must be the name of a class or attribute' })
+  name: string;
+
+  @IsString({ message: 'must be a text' })
+  @MaxLength(200, { message: 'can have 200 characters at most' })
+  value: string;
+}
+
+/** A part on the wire; `id` 0 for a new one. */
+export class PartBody {
+  @IsInt({ message: 'must be the number of a part, or 0 for a new one' })
+  @Min(0, { message: 'must be the number of a part, or 0 for a new one' })
+  id: number;
+
+  @IsString({ message: 'must be a text' })
+  @Length(1, 60, { message: 'must have 1 to 60 characters' })
+  @Matches(/[\p{L}\p{N}]/u, { message: 'needs a letter or a digit' })
+  name: string;
+
+  @IsIn(PART_KINDS, { message: 'is no kind of part' })
+  kind: string;
+
+  @IsString({ message: 'must be a selector' })
+  @Length(1, 4000, { message: 'must have 1 to 4000 characters' })
+  selector: string;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(20, { message: 'can hold 20 steps at most' })
+  @ValidateNested({ each: true })
+  @Type(() => OpenerBody)
+  openers: OpenerBody[];
+}
+
+/** A part whose overrides another takes over. */
+export class MergedPart {
+  @IsInt({ message: 'must be the number of a part' })
+  from: number;
+
+  @IsInt({ message: 'must be the number of a part' })
+  into: number;
+}
+
+/** All parts as they are to be, in one step of undo. */
+export class PartsRequest {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 200, { message: 'must have 1 to 200 characters' })
+  label: string;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(300, { message: 'can hold 300 parts at most' })
+  @ValidateNested({ each: true })
+  @Type(() => PartBody)
+  parts: PartBody[];
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(300, { message: 'can hold 300 parts at most' })
+  @ValidateNested({ each: true })
+  @Type(() => MergedPart)
+  merged: MergedPart[];
+}
+
+/** The order of one page's stylesheets. */
+export class SheetOrderBody {
+  @IsInt({ message: 'must be the number of a page' })
+  pageId: number;
+
+  /** Places of its sheets as they are now, from 0, in the order they are to have. */
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(500, { message: 'can hold 500 sheets at most' })
+  @IsInt({ each: true, message: 'must hold places' })
+  order: number[];
+}
+
+/** Where the veneer stands, and pages whose stylesheets change their order. */
+export class ArrangementRequest {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 200, { message: 'must have 1 to 200 characters' })
+  label: string;
+
+  @Matches(/^(?:head-end|body-end|after:.{1,400})$/s, { message: 'must be head-end, body-end or after: and a stylesheet' })
+  veneerPlace: string;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(500, { message: 'can hold 500 pages at most' })
+  @ValidateNested({ each: true })
+  @Type(() => SheetOrderBody)
+  sheetOrders: SheetOrderBody[];
+}
+
+/** A colour or place that is left alone. */
+export class ExceptionBody {
+  @IsIn(['color', 'place'], { message: 'must be color or place' })
+  kind: 'color' | 'place';
+
+  @IsString({ message: 'must be a text' })
+  @Length(1, 1000, { message: 'must have 1 to 1000 characters' })
+  target: string;
+
+  @IsString({ message: 'must be a text' })
+  @Length(1, 200, { message: 'needs a reason of 1 to 200 characters' })
+  reason: string;
+}
+
+/** All exceptions as they are to be, in one step of undo. */
+export class ExceptionsRequest {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 200, { message: 'must have 1 to 200 characters' })
+  label: string;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(500, { message: 'can hold 500 exceptions at most' })
+  @ValidateNested({ each: true })
+  @Type(() => ExceptionBody)
+  exceptions: ExceptionBody[];
+}
+
+/** A new name for a site or a page. */
+export class NameRequest {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 120, { message: 'must have 1 to 120 characters' })
+  @Matches(/[\p{L}\p{N}]/u, { message: 'needs a letter or a digit' })
+  name: string;
+}
+
+/** What is to be brought in; files come beside it. */
+export class ImportRequest {
+  @IsIn(IMPORT_KINDS, { message: 'must be files, address or widget' })
+  kind: (typeof IMPORT_KINDS)[number];
+
+  /** Site the pages are added to; `null` for a new one. */
+  @IsOptional()
+  @IsInt({ message: 'must be the number of a site' })
+  siteId: number | null;
+
+  /** Name of a new site; empty takes that of its first page. */
+  @IsString({ message: 'must be a text' })
+  @MaxLength(120, { message: 'can have 120 characters at most' })
+  name: string;
+
+  @ValidateIf((body: ImportRequest) => body.kind === 'address')
+  @IsString({ message: 'must be a web address' })
+  @Matches(/^https?:\/\/\S{1,2000}$/i, { message: 'must begin with http:// or https://' })
+  address?: string;
+
+  @ValidateIf((body: ImportRequest) => body.kind === 'widget')
+  @IsString({ message: 'must be a text' })
+  @Length(1, 2_000_000, { message: 'must have 1 to 2,000,000 characters' })
+  html?: string;
+
+  @ValidateIf((body: ImportRequest) => body.kind === 'widget')
+  @IsString({ message: 'must be a text' })
+  @MaxLength(2_000_000, { message: 'can have 2,000,000 characters at most' })
+  css?: string;
+}

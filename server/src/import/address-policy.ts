@@ -1,0 +1,62 @@
+import { lookup as dnsLookup, type LookupAddress, type LookupOptions } from 'node:dns';
+import ipaddr from 'ipaddr.js';
+import { ImportProblem } from './import-problem.js';
+
+/** Which addresses the server may fetch from. */
+export interface AddressPolicy {
+  /** Hosts with port that are allowed though they are on this machine, e.g. `localhost:4311`. */
+  readonly allowedHosts: readonly string[];
+  /** Whether private and loopback addresses are allowed at all. */
+  readonly allowPrivate: boolean;
+}
+
+/**
+ * Checks an address before it is asked; host names are checked again when they are looked up.
+ * @throws {ImportProblem} `refused-address`.
+ */
+export function checkAddress(text: string, policy: AddressPolicy): URL {
+  let url: URL;
+  try {
+    url = new URL(text);
+  } catch {
+    throw new ImportProblem('refused-address', `"${text.slice(0, 120)}" is no web address; one begins with http:// or https://`);
+  }
+  if (url.protocol !== 'http:' && url.protocol !== 'https:') throw new ImportProblem('refused-address', `Only http and https addresses can be fetched, not ${url.protocol.slice(0, 20)}`);
+  if (url.username !== '' || url.password !== '') throw new ImportProblem('refused-address', 'An address with a name and password in it is not fetched');
+  if (isAllowed(url, policy)) return url;
+  const host = url.hostname.replace(/^\[|\]$/g, '');
+  if (ipaddr.isValid(host) && isPrivate(host)) throw refusal(host);
+  if (/(?:^|\.)(?:localhost|local|internal|lan|home\.arpa)$/i.test(host)) throw refusal(host);
+  return url;
+}
+
+export function isAllowed(url: URL, { allowedHosts, allowPrivate }: AddressPolicy): boolean {
+  return allowPrivate || allowedHosts.includes(url.host.toLowerCase());
+}
+
+/** Anything but a public unicast address; addresses that carry an IPv4 one inside are judged by that. */
+export function isPrivate(address: string): boolean {
+  const parsed = ipaddr.process(address);
+  return parsed.range() !== 'unicast';
+}
+
+function refusal(host: string): ImportProblem {
+  return new ImportProblem('refused-address', `${host} is an address of this machine or a private network; such addresses are not fetched`);
+}
+
+/** A look-up that answers with public addresses only, so that a name cannot lead inside after it was checked. */
+export function publicLookup(hostname: string, options: LookupOptions, done: (error: NodeJS.ErrnoException | null, address: string | LookupAddress[], family?: number) => void): void {
+  dnsLookup(hostname, { ...options, all: true }, (error, addresses) => {
+    if (error) {
+      done(error, []);
+      return;
+    }
+    const inside = addresses.find(({ address }) => isPrivate(address));
+    if (inside) {
+      done(refusal(hostname), []);
+      return;
+    }
+    if (options.all) done(null, addresses);
+    else done(null, addresses[0].address, addresses[0].family);
+  });
+}

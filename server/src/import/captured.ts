@@ -1,0 +1,27 @@
+/** A file as it was brought in. */
+export interface CapturedFile {
+  /** Address it is known by to the files that refer to it: a path within the archive, or a URL. */
+  readonly address: string;
+  /** Media type as its source gives it, lower case without parameters; empty when it does not. */
+  readonly mediaType: string;
+  /** Character encoding as its source gives it; empty when it does not. */
+  readonly charset: string;
+  readonly body: Buffer;
+}
+
+/** What was brought in, before it is made a site. */
+export interface Capture {
+  readonly files: readonly CapturedFile[];
+  readonly leftOut: readonly LeftOut[];
+  /** Addresses of the pages wanted; all HTML files when empty. */
+  readonly pages: readonly string[];
+}
+
+/** A file that is not in the site, and why. */
+export interface LeftOut {
+  readonly path: string;
+  readonly reason: string;
+}
+
+/** Told how far an import is; throws when it was stopped. */
+export type ReportProgress = (stage: string, done: number, total: number) => void;

@@ -1,0 +1,104 @@
+import { cssAddresses, pageAddresses } from '@upper-veneer/core';
+import { Agent, request, type Dispatcher } from 'undici';
+import { checkAddress, isAllowed, publicLookup, type AddressPolicy } from './address-policy.js';
+import { resolveAddress } from './assemble-site.js';
+import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
+import { decodeCss, decodeHtml } from './decode-text.js';
+import { ImportProblem } from './import-problem.js';
+import { LIMITS, megabytes } from './limits.js';
+import { isUrl } from './site-paths.js';
+
+/** Requests under way at a time. */
+const AT_A_TIME = 4;
+
+/**
+ * Fetches a page with its stylesheets, what those import, and the pictures and fonts they need.
+ * @throws {ImportProblem} when the page itself is refused, does not answer, or grows past the bounds.
+ */
+export async function fetchAddress(address: string, policy: AddressPolicy, report: ReportProgress, signal: AbortSignal): Promise<Capture> {
+  const within = AbortSignal.any([signal, AbortSignal.timeout(LIMITS.fetchTotalMs)]);
+  const publicAgent = new Agent({ connect: { lookup: publicLookup }, connectTimeout: LIMITS.fetchMs });
+  const innerAgent = new Agent({ connectTimeout: LIMITS.fetchMs });
+  const agentFor = (url: URL): Dispatcher => (isAllowed(url, policy) ? innerAgent : publicAgent);
+  const files = new Map<string, CapturedFile>();
+  const leftOut: LeftOut[] = [];
+  let total = 0;
+  try {
+    report('Fetching the page', 0, 1);
+    const page = await fetchOne(address, policy, agentFor, within);
+    if (!/^(?:text\/html|application\/xhtml\+xml)$/.test(page.mediaType)) throw new ImportProblem('no-page', `${address} is ${page.mediaType || 'of no stated type'}, not an HTML page`);
+    files.set(page.address, page);
+    total += page.body.length;
+    const html = decodeHtml(page.body, page.charset);
+    const { base, addresses } = pageAddresses(html.text);
+    const from = base !== '' && URL.canParse(base, page.address) ? new URL(base, page.address).href : page.address;
+    const waiting = addresses.filter(({ kind }) => kind === 'stylesheet' || kind === 'file').map(({ address: reference }) => ({ from, reference }));
+    const asked = new Set([page.address]);
+    while (waiting.length > 0) {
+      const batch = waiting.splice(0, AT_A_TIME).flatMap((next) => {
+        const target = resolveAddress(next.from, next.reference);
+        if (target === null || asked.has(target) || !isUrl(target) || /^(?:data|about|blob):/i.test(target)) return [];
+        asked.add(target);
+        return [target];
+      });
+      report('Fetching what it needs', files.size, files.size + waiting.length + batch.length);
+      const answers = await Promise.all(batch.map((target) => fetchOne(target, policy, agentFor, within).then((file) => ({ target, file, error: null }), (error: unknown) => ({ target, file: null, error }))));
+      for (const { target, file, error } of answers) {
+        if (within.aborted) throw error;
+        if (!file) {
+          leftOut.push({ path: target, reason: error instanceof Error ? error.message : String(error) });
+          continue;
+        }
+        total += file.body.length;
+        if (total > LIMITS.totalBytes) throw new ImportProblem('too-large', `The page and what it needs are larger than ${megabytes(LIMITS.totalBytes)}`);
+        if (files.size >= LIMITS.files) throw new ImportProblem('too-many', `The page needs more than ${LIMITS.files.toLocaleString('en')} files`);
+        files.set(target, { ...file, address: target });
+        if (file.mediaType === 'text/css') waiting.push(...cssAddresses(decodeCss(file.body, file.charset, html.encoding).text).map(({ address: reference }) => ({ from: file.address, reference })));
+      }
+    }
+    return { files: [...files.values()], leftOut, pages: [page.address] };
+  } catch (error) {
+    if (error instanceof ImportProblem) throw error;
+    if (signal.aborted) throw new ImportProblem('stopped', 'The import was stopped');
+    if (within.aborted) throw new ImportProblem('not-fetched', `${address} took longer than ${LIMITS.fetchTotalMs / 1000} seconds`);
+    throw new ImportProblem('not-fetched', `${address} could not be fetched: ${error instanceof Error ? error.message : String(error)}`);
+  } finally {
+    await Promise.all([publicAgent.destroy(), innerAgent.destroy()]);
+  }
+}
+
+/** Follows redirects by hand, each checked like the first. */
+async function fetchOne(address: string, policy: AddressPolicy, agentFor: (url: URL) => Dispatcher, signal: AbortSignal): Promise<CapturedFile> {
+  let url = checkAddress(address, policy);
+  for (let hop = 0; hop <= LIMITS.redirects; hop += 1) {
+    const answer = await request(url, { dispatcher: agentFor(url), signal: AbortSignal.any([signal, AbortSignal.timeout(LIMITS.fetchMs)]), headers: { accept: 'text/html,text/css,image/*,font/*,*/*;q=0.5', 'accept-encoding': 'identity' } });
+    const location = single(answer.headers['location']);
+    if (answer.statusCode >= 300 && answer.statusCode < 400 && location !== '') {
+      await answer.body.dump();
+      url = checkAddress(URL.canParse(location, url.href) ? new URL(location, url).href : location, policy);
+      continue;
+    }
+    if (answer.statusCode !== 200) {
+      await answer.body.dump();
+      throw new ImportProblem('not-fetched', `${url.href} answered ${answer.statusCode}`);
+    }
+    if (single(answer.headers['content-encoding']) !== '' && single(answer.headers['content-encoding']) !== 'identity') {
+      await answer.body.dump();
+      throw new ImportProblem('not-fetched', `${url.href} came compressed though it was asked not to`);
+    }
+    const chunks: Buffer[] = [];
+    let size = 0;
+    for await (const chunk of answer.body as AsyncIterable<Buffer>) {
+      size += chunk.length;
+      if (size > LIMITS.fileBytes) throw new ImportProblem('too-large', `${url.href} is larger than ${megabytes(LIMITS.fileBytes)}`);
+      chunks.push(chunk);
+    }
+    const type = single(answer.headers['content-type']);
+    return { address: url.href, mediaType: type.split(';')[0].trim().toLowerCase(), charset: /charset\s*=\s*"?([^";\s]+)/i.exec(type)?.[1] ?? '', body: Buffer.concat(chunks) };
+  }
+  throw new ImportProblem('not-fetched', `${address} redirects more than ${LIMITS.redirects} times`);
+}
+
+function single(value: string | string[] | undefined): string {
+  return Array.isArray(value) ? value[0] ?? '' : value ?? '';
+}

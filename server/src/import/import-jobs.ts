@@ -1,0 +1,103 @@
+import type { Response } from 'express';
+import type { ImportProgress, ImportResult } from '@upper-veneer/contract';
+import { toProblem } from '../http/problem.js';
+import { ImportProblem } from './import-problem.js';
+import type { ReportProgress } from './captured.js';
+
+type Work = (report: ReportProgress, signal: AbortSignal) => Promise<ImportResult & { readonly ok: true }>;
+
+interface Job {
+  readonly abort: AbortController;
+  readonly listeners: Set<Response>;
+  progress: ImportProgress;
+  result: ImportResult | null;
+}
+
+/** How long the end of an import can still be asked for, ms. */
+const KEPT_MS = 10 * 60_000;
+/** Progress is told no more often than this, ms. */
+const TOLD_EVERY_MS = 100;
+
+/** Imports under way, each with its progress, told by server-sent events. */
+export interface ImportJobs {
+  start(work: Work): number;
+  /** Whether there is such a job; `response` then gets its events. */
+  follow(id: number, response: Response): boolean;
+  stop(id: number): boolean;
+  close(): void;
+}
+
+export function createImportJobs(log: (error: unknown) => void): ImportJobs {
+  const jobs = new Map<number, Job>();
+  const timers = new Set<NodeJS.Timeout>();
+  let next = 1;
+  const send = (response: Response, event: string, data: object): void => {
+    response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+  };
+  const end = (job: Job, id: number, result: ImportResult): void => {
+    job.result = result;
+    for (const response of job.listeners) {
+      send(response, 'end', result);
+      response.end();
+    }
+    job.listeners.clear();
+    const timer = setTimeout(() => {
+      jobs.delete(id);
+      timers.delete(timer);
+    }, KEPT_MS);
+    timer.unref();
+    timers.add(timer);
+  };
+  return {
+    start(work) {
+      const id = next;
+      next += 1;
+      const job: Job = { abort: new AbortController(), listeners: new Set(), progress: { stage: 'Reading', done: 0, total: 0 }, result: null };
+      jobs.set(id, job);
+      let toldAt = 0;
+      const report: ReportProgress = (stage, done, total) => {
+        if (job.abort.signal.aborted) throw new ImportProblem('stopped', 'The import was stopped');
+        const isNews = stage !== job.progress.stage || Date.now() - toldAt >= TOLD_EVERY_MS;
+        job.progress = { stage, done, total };
+        if (!isNews) return;
+        toldAt = Date.now();
+        for (const response of job.listeners) send(response, 'progress', job.progress);
+      };
+      // Answered first, so that the progress of a short import is seen as well.
+      setImmediate(() => {
+        work(report, job.abort.signal).then((result) => end(job, id, result), (error: unknown) => {
+          const problem = toProblem(error);
+          if (problem.status >= 500) log(error);
+          end(job, id, { ok: false, problem });
+        });
+      });
+      return id;
+    },
+    follow(id, response) {
+      const job = jobs.get(id);
+      if (!job) return false;
+      response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+      send(response, 'progress', job.progress);
+      if (job.result) {
+        send(response, 'end', job.result);
+        response.end();
+        return true;
+      }
+      job.listeners.add(response);
+      response.on('close', () => job.listeners.delete(response));
+      return true;
+    },
+    stop(id) {
+      const job = jobs.get(id);
+      job?.abort.abort();
+      return job !== undefined;
+    },
+    close() {
+      for (const timer of timers) clearTimeout(timer);
+      for (const job of jobs.values()) {
+        job.abort.abort();
+        for (const response of job.listeners) response.end();
+      }
+    },
+  };
+}

@@ -1,0 +1,50 @@
+import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
+import { ImportProblem } from './import-problem.js';
+import { LIMITS, megabytes } from './limits.js';
+import { looksLikeMhtml, readMhtml } from './read-mhtml.js';
+import { readZip } from './read-zip.js';
+
+/** A file as the browser sends it; its name may be a path within a folder. */
+export interface Upload {
+  readonly name: string;
+  readonly body: Buffer;
+}
+
+/** Reads what was uploaded: one zip, one or more web archives, or HTML files with what they need. */
+export async function readUploads(uploads: readonly Upload[], report: ReportProgress): Promise<Capture> {
+  if (uploads.length === 0) throw new ImportProblem('no-page', 'No file was sent');
+  const captures: Capture[] = [];
+  const loose: Upload[] = [];
+  for (const upload of uploads) {
+    if (isZip(upload.body)) captures.push(await readZip(upload.body, report));
+    else if (looksLikeMhtml(upload.body)) captures.push(await readMhtml(upload.body, report));
+    else loose.push(upload);
+  }
+  captures.push(readLoose(loose));
+  const files = captures.flatMap((capture) => capture.files);
+  const total = files.reduce((sum, { body }) => sum + body.length, 0);
+  if (total > LIMITS.totalBytes) throw new ImportProblem('too-large', `Together the files are larger than ${megabytes(LIMITS.totalBytes)}`);
+  if (files.length > LIMITS.files) throw new ImportProblem('too-many', `${files.length.toLocaleString('en')} files came; ${LIMITS.files.toLocaleString('en')} are the most`);
+  const named = captures.flatMap(({ pages }) => pages);
+  // An archive names its page; HTML files beside it are pages as well.
+  const pages = named.length === 0 ? [] : [...named, ...loose.filter(({ name }) => /\.x?html?$/i.test(name)).map(({ name }) => name)];
+  return { files, leftOut: captures.flatMap(({ leftOut }) => leftOut), pages };
+}
+
+function readLoose(uploads: readonly Upload[]): Capture {
+  const files: CapturedFile[] = [];
+  const leftOut: LeftOut[] = [];
+  for (const { name, body } of uploads) {
+    const path = name.replaceAll('\\', '/').replace(/^\/+/, '');
+    if (path.split('/').includes('..') || /^[a-z]:/i.test(path) || path.includes('\0')) throw new ImportProblem('unsafe', `"${path.slice(0, 120)}" leaves its folder`);
+    if (body.length === 0) leftOut.push({ path, reason: 'Empty' });
+    else if (body.length > LIMITS.fileBytes) leftOut.push({ path, reason: `Larger than ${megabytes(LIMITS.fileBytes)}` });
+    else files.push({ address: path, mediaType: '', charset: '', body });
+  }
+  return { files, leftOut, pages: [] };
+}
+
+/** Local file header of a zip, or the end record of an empty one. */
+function isZip(body: Buffer): boolean {
+  return body[0] === 0x50 && body[1] === 0x4b && ((body[2] === 3 && body[3] === 4) || (body[2] === 5 && body[3] === 6));
+}

@@ -1,0 +1,84 @@
+import { fromBufferPromise, type Entry, type ZipFile } from 'yauzl';
+import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
+import { ImportProblem } from './import-problem.js';
+import { LIMITS, megabytes } from './limits.js';
+
+/** Bits of a Unix file mode. */
+const FILE_KIND = 0o170000;
+const SYMLINK = 0o120000;
+const REGULAR = 0o100000;
+
+/** Files that systems put into archives by themselves (common practice). */
+const SYSTEM_FILE = /(?:^|\/)(?:__MACOSX\/|\.DS_Store$|Thumbs\.db$|desktop\.ini$|\._)/i;
+
+/**
+ * Reads a zip of a saved site. Sizes are counted while it is unpacked, whatever its directory claims.
+ * @throws {ImportProblem} for archives that are broken, leave their folder, or grow past the bounds.
+ */
+export async function readZip(archive: Buffer, report: ReportProgress): Promise<Capture> {
+  let zip: ZipFile;
+  try {
+    zip = await fromBufferPromise(archive, { lazyEntries: true, autoClose: false, validateEntrySizes: true });
+  } catch (error) {
+    throw new ImportProblem('unreadable', `The zip archive cannot be read: ${error instanceof Error ? error.message : String(error)}`);
+  }
+  if (zip.entryCount > LIMITS.files) throw new ImportProblem('too-many', `The archive holds ${zip.entryCount.toLocaleString('en')} entries; ${LIMITS.files.toLocaleString('en')} are the most`);
+  const files: CapturedFile[] = [];
+  const leftOut: LeftOut[] = [];
+  let total = 0;
+  try {
+    for await (const entry of zip.eachEntry()) {
+      report('Unpacking', files.length + leftOut.length, zip.entryCount);
+      const path = entry.fileName;
+      if (path.endsWith('/') || SYSTEM_FILE.test(path)) continue;
+      const reason = refusalOf(entry);
+      if (reason !== null) {
+        leftOut.push({ path: path.slice(0, LIMITS.pathLength), reason });
+        continue;
+      }
+      const body = await unpack(zip, entry, LIMITS.totalBytes - total);
+      total += body.length;
+      files.push({ address: path, mediaType: '', charset: '', body });
+    }
+  } catch (error) {
+    if (error instanceof ImportProblem) throw error;
+    const message = error instanceof Error ? error.message : String(error);
+    const isOutside = /invalid relative path|absolute path|invalid characters in fileName/i.test(message);
+    throw new ImportProblem(isOutside ? 'unsafe' : 'unreadable', isOutside ? `The archive is refused: ${message}` : `The zip archive cannot be read: ${message}`);
+  } finally {
+    zip.close();
+  }
+  return { files: withoutSharedFolder(files), leftOut, pages: [] };
+}
+
+/** Why one entry is passed over; `null` when it is not. */
+function refusalOf(entry: Entry): string | null {
+  const mode = (entry.externalFileAttributes >>> 16) & FILE_KIND;
+  if (mode === SYMLINK) return 'A link to another file';
+  if (mode !== 0 && mode !== REGULAR) return 'No regular file';
+  if ((entry.generalPurposeBitFlag & 1) !== 0) return 'Encrypted';
+  if (entry.fileName.length > LIMITS.pathLength) return `Its path is longer than ${LIMITS.pathLength} characters`;
+  if (entry.uncompressedSize > LIMITS.fileBytes) return `Larger than ${megabytes(LIMITS.fileBytes)}`;
+  return entry.uncompressedSize === 0 ? 'Empty' : null;
+}
+
+async function unpack(zip: ZipFile, entry: Entry, room: number): Promise<Buffer> {
+  const stream = await zip.openReadStreamPromise(entry);
+  const chunks: Buffer[] = [];
+  let size = 0;
+  for await (const chunk of stream as AsyncIterable<Buffer>) {
+    size += chunk.length;
+    if (size > room) throw new ImportProblem('too-large', `Unpacked, the archive is larger than ${megabytes(LIMITS.totalBytes)}; it grew past that in "${entry.fileName.slice(0, 120)}"`);
+    if (size > LIMITS.fileBytes) throw new ImportProblem('too-large', `"${entry.fileName.slice(0, 120)}" unpacks to more than ${megabytes(LIMITS.fileBytes)}`);
+    chunks.push(chunk);
+  }
+  return Buffer.concat(chunks);
+}
+
+/** Archives often hold one folder with everything in it; the site's paths begin inside. */
+function withoutSharedFolder(files: readonly CapturedFile[]): CapturedFile[] {
+  const [first] = files;
+  const folder = first?.address.includes('/') ? first.address.slice(0, first.address.indexOf('/') + 1) : '';
+  if (folder === '' || !files.every(({ address }) => address.startsWith(folder))) return [...files];
+  return withoutSharedFolder(files.map((file) => ({ ...file, address: file.address.slice(folder.length) })));
+}

@@ -1,0 +1,95 @@
+import { Router } from 'express';
+import { ArrangementRequest, ExceptionsRequest, NameRequest, PartsRequest } from '@upper-veneer/contract';
+import type { Part, VeneerPlace } from '@upper-veneer/core';
+import { checkExceptions, checkParts, composeOrders } from '../site-checks.js';
+import { describeDraft } from '../draft.js';
+import type { DraftEvents } from '../draft-events.js';
+import { HttpProblem, readBody, readId } from '../http/problem.js';
+import type { Store } from '../store.js';
+
+export interface SiteChangeOptions {
+  readonly store: Store;
+  readonly events: DraftEvents;
+  readonly now: () => Date;
+}
+
+/** Changes to what a site is made of: its names, parts, sheet order, the veneer's place, and exceptions. */
+export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Router {
+  const router = Router();
+  const siteOf = (text: string | string[] | undefined): number => {
+    const id = readId(text, 'site');
+    if (!store.sites.byId(id)) throw new HttpProblem(404, 'Not found', `There is no site ${id}`);
+    return id;
+  };
+  const pageOf = (siteId: number, text: string | string[] | undefined): number => {
+    const id = readId(text, 'page');
+    if (!store.sites.page(siteId, id)) throw new HttpProblem(404, 'Not found', 'There is no such page');
+    return id;
+  };
+  const answer = (siteId: number): ReturnType<typeof describeDraft> => {
+    const draft = describeDraft(store, siteId);
+    events.announce(siteId, draft.version);
+    return draft;
+  };
+  const refuse = (errors: readonly { readonly field: string; readonly reason: string }[]): void => {
+    if (errors.length > 0) throw new HttpProblem(422, 'Not stored', errors[0].reason, errors);
+  };
+  router.put('/sites/:siteId/name', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { name } = readBody(NameRequest, request.body);
+    const other = store.sites.byName(name);
+    if (other && other.id !== siteId) throw new HttpProblem(422, 'Not stored', `"${name}" is the name of another site`);
+    store.sites.rename(siteId, name);
+    store.sites.countStructure(siteId);
+    store.sites.countVersion(siteId);
+    response.json(answer(siteId));
+  });
+  router.delete('/sites/:siteId', (request, response) => {
+    store.sites.drop(siteOf(request.params.siteId));
+    response.status(204).end();
+  });
+  router.put('/sites/:siteId/pages/:pageId/name', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    store.sites.renamePage(siteId, pageOf(siteId, request.params.pageId), readBody(NameRequest, request.body).name);
+    store.sites.countVersion(siteId);
+    response.json(answer(siteId));
+  });
+  router.delete('/sites/:siteId/pages/:pageId', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const pageId = pageOf(siteId, request.params.pageId);
+    const uses = store.sites.overridesOnPage(siteId, pageId);
+    if (uses > 0) throw new HttpProblem(409, 'Not removed', `${uses} ${uses === 1 ? 'override was' : 'overrides were'} made on this page; clear them first`);
+    if (store.sites.pages(siteId).length === 1) throw new HttpProblem(409, 'Not removed', 'It is the only page of the site');
+    store.sites.dropPage(siteId, pageId);
+    // The history may lead back to overrides on the page.
+    store.changes.forget(siteId);
+    store.sites.countVersion(siteId);
+    response.json(answer(siteId));
+  });
+  router.put('/sites/:siteId/parts', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { label, parts, merged } = readBody(PartsRequest, request.body);
+    refuse(checkParts(store, siteId, parts, merged));
+    store.changes.applyTo(siteId, label, ['parts'], () => {
+      for (const { from, into } of merged) store.parts.moveOverrides(siteId, from, into);
+      store.parts.replace(siteId, parts.map((part): Part => ({ ...part, openers: part.openers.map((opener) => ({ ...opener })) })));
+    }, now().toISOString());
+    response.json(answer(siteId));
+  });
+  router.put('/sites/:siteId/arrangement', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { label, veneerPlace, sheetOrders } = readBody(ArrangementRequest, request.body);
+    const composed = composeOrders(store, siteId, sheetOrders);
+    refuse(composed.errors);
+    store.changes.applyTo(siteId, label, ['arrangement'], () => store.arrangements.put(siteId, { veneerPlace: veneerPlace as VeneerPlace, sheetOrders: composed.orders }), now().toISOString());
+    response.json(answer(siteId));
+  });
+  router.put('/sites/:siteId/exceptions', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { label, exceptions } = readBody(ExceptionsRequest, request.body);
+    refuse(checkExceptions(exceptions));
+    store.changes.applyTo(siteId, label, ['exceptions'], () => store.exceptions.replace(siteId, exceptions), now().toISOString());
+    response.json(answer(siteId));
+  });
+  return router;
+}
