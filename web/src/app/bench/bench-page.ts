@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, numberAttribute, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { colorOfValue, customPropertyOf, hexOf, valueWords, type OverrideState, type OverrideValue } from '@upper-veneer/core';
@@ -12,9 +12,9 @@ import { SiteStore } from '../shared/site/site-store';
 import { BenchStore, WIDTHS } from './bench-store';
 import { ROW_WORDS, STATE_WORDS } from './change-label';
 import { compareColors, type ColorDifference } from './color-check';
-import type { FrameDocument } from './frame-document';
+import type { FrameDocument } from '../shared/frame/frame-document';
+import { PageFrame } from '../shared/frame/page-frame';
 import { LineageBar } from './lineage-bar';
-import { PageFrame } from './page-frame';
 import { PartsList } from './parts-list';
 import { PliesList } from './plies-list';
 import { ReachSwitch } from './reach-switch';
@@ -34,6 +34,13 @@ import { WrittenCss } from './written-css';
   styleUrl: './bench-page.scss',
 })
 export class BenchPage {
+  /** The spot a link leads to: page, element, pseudo-element, property and state. */
+  readonly page = input(undefined, { transform: numberAttribute });
+  readonly element = input(undefined, { transform: numberAttribute });
+  readonly pseudo = input('');
+  readonly property = input('');
+  readonly state = input('');
+
   protected readonly site = inject(SiteStore);
   protected readonly bench = inject(BenchStore);
   readonly #engine = inject(Engine);
@@ -46,7 +53,7 @@ export class BenchPage {
   protected readonly differences = signal<readonly ColorDifference[]>([]);
   protected readonly isDrawn = computed(() => this.#frame() !== null);
 
-  protected readonly url = computed(() => `/frame/sites/${this.site.site()?.id}/pages/${this.bench.pageId()}/`);
+  readonly #url = computed(() => this.bench.framed().url);
   protected readonly pliesHeading = computed(() => {
     const { row, state } = this.bench.cell();
     return `Why ${STATE_WORDS[state].toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour`;
@@ -75,13 +82,19 @@ export class BenchPage {
 
   constructor() {
     effect(() => {
+      const [page, element] = [this.page() ?? NaN, this.element() ?? NaN];
+      if (Number.isNaN(page) || Number.isNaN(element)) return;
+      const spot = { page, element, pseudo: this.pseudo() ?? '', property: this.property() ?? '', state: this.state() ?? '' };
+      untracked(() => this.bench.showSpot(spot));
+    });
+    effect(() => {
       const target = this.bench.target();
       const { state } = this.bench.cell();
       if (!target) this.forced.set([]);
       else void this.bench.forcedStates(target, state).then((states) => this.forced.set(states));
     });
     effect(() => {
-      this.url();
+      this.#url();
       this.#frame.set(null);
     });
     combineLatest([toObservable(this.#frame), toObservable(this.site.veneer), toObservable(this.bench.width), toObservable(this.forced)])

@@ -1,12 +1,13 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { ChangeRequest } from '@upper-veneer/contract';
-import { GRID_ROWS, valueWords, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type OverrideValue, type PartProgress, type Reach } from '@upper-veneer/core';
-import { Subject, combineLatest, concatMap, from, of, switchMap } from 'rxjs';
+import { GRID_ROWS, OVERRIDE_STATES, rowOfProperty, valueWords, type Amendments, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type OverrideValue, type PartProgress, type Reach } from '@upper-veneer/core';
+import { Subject, catchError, combineLatest, concatMap, from, map, of, skip, switchMap } from 'rxjs';
 import { ApiProblem } from '../shared/api/api-problem';
 import type { ExplanationView, ForcedStates, Judgement, Target } from '../shared/engine/engine-api';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
+import type { FramedPage } from '../shared/frame/framed-page';
 import { describeChange } from './change-label';
 
 export interface CellChoice {
@@ -36,10 +37,27 @@ export class BenchStore {
 
   readonly page = computed(() => this.#site.site()?.pages.find(({ id }) => id === this.pageId()) ?? null);
 
-  readonly #question = computed(() => ({ target: this.target(), width: this.width(), veneer: this.#site.veneer() }));
+  readonly opened = this.#site.opened;
+
+  readonly #amendments = toSignal<Amendments, Amendments>(combineLatest([toObservable(this.pageId), toObservable(this.opened)]).pipe(
+    switchMap(([pageId, opened]) => (opened.length > 0 ? from(this.#engine.remote.amendments(pageId, opened)) : of([]))),
+    map((entries) => new Map(entries)),
+  ), { initialValue: new Map() });
+
+  /** The page as the frames show it; another address when it was captured anew. */
+  readonly framed = computed<FramedPage>(() => ({
+    url: `/frame/sites/${this.#site.site()?.id}/pages/${this.pageId()}/?v=${this.#structure()}`,
+    veneerPlace: this.#site.site()?.veneerPlace ?? 'head-end',
+    frameCss: this.#site.veneer().frameCss,
+    amendments: this.#amendments(),
+  }));
+
+  readonly #structure = computed(() => this.#site.site()?.draft.structure ?? 0);
+
+  readonly #question = computed(() => ({ target: this.target(), width: this.width(), veneer: this.#site.veneer(), opened: this.#site.opened() }));
 
   readonly inspection = toSignal<Inspection | null, null>(toObservable(this.#question).pipe(
-    switchMap(({ target, width }) => (target ? from(this.#engine.remote.inspect(target, width)) : of(null))),
+    switchMap(({ target, width }) => (target ? from(this.#engine.remote.inspect(target, width)).pipe(catchError(() => of(null))) : of(null))),
   ), { initialValue: null });
 
   /** Longhand the chosen cell is explained by. */
@@ -63,7 +81,7 @@ export class BenchStore {
     switchMap((overrides) => (overrides.length > 0 ? from(this.#engine.remote.judge(overrides[overrides.length - 1], this.width())) : of(null))),
   ), { initialValue: null });
 
-  readonly progress = toSignal<readonly PartProgress[], readonly PartProgress[]>(combineLatest([toObservable(this.pageId), toObservable(this.width), toObservable(this.#site.veneer)]).pipe(
+  readonly progress = toSignal<readonly PartProgress[], readonly PartProgress[]>(combineLatest([toObservable(this.pageId), toObservable(this.width), toObservable(this.#site.veneer), toObservable(this.opened)]).pipe(
     switchMap(([pageId, width]) => from(this.#engine.remote.progress(pageId, width))),
   ), { initialValue: [] });
 
@@ -83,7 +101,18 @@ export class BenchStore {
       const shown = this.#ownOverride() ?? overrides.at(-1);
       if (shown) this.reach.set(shown.reach);
     });
+    // A page that is gone, or captured anew, has other elements.
+    toObservable(this.#structure).pipe(skip(1), takeUntilDestroyed()).subscribe(() => {
+      const pages = this.#site.site()?.pages ?? [];
+      if (!pages.some(({ id }) => id === this.pageId())) this.showPage(pages[0]?.id ?? 0);
+      this.target.set(null);
+    });
     this.#wishes.pipe(concatMap((value) => this.#fulfil(value)), takeUntilDestroyed()).subscribe();
+  }
+
+  /** Opens a hidden part, or closes it. */
+  toggleOpen(partId: number): void {
+    this.#site.toggleOpen(partId);
   }
 
   /** Chooses an element or pseudo-element of the page shown. */
@@ -91,6 +120,16 @@ export class BenchStore {
     this.refusal.set('');
     this.target.set({ pageId: this.pageId(), element, pseudo });
     this.#isFresh = true;
+  }
+
+  /** Shows an element of a page with a cell of it chosen; what is not there is passed over. */
+  showSpot({ page, element, pseudo, property, state }: { readonly page: number; readonly element: number; readonly pseudo: string; readonly property: string; readonly state: string }): void {
+    if (!this.#site.site()?.pages.some(({ id }) => id === page)) return;
+    this.showPage(page);
+    this.choose(element, pseudo);
+    if (property === '') return;
+    this.#isFresh = false;
+    this.cell.set({ row: rowOfProperty(property), state: OVERRIDE_STATES.find((name) => name === state) ?? 'rest' });
   }
 
   showPage(pageId: number): void {

@@ -1,4 +1,4 @@
-import { FrameDocument } from './frame-document';
+import { FrameDocument } from '../shared/frame/frame-document';
 import { compareColors, sameColor } from './color-check';
 
 describe('sameColor', () => {

@@ -1,5 +1,5 @@
 import type { PageColors } from '../shared/engine/engine-api';
-import type { FrameDocument } from './frame-document';
+import type { FrameDocument } from '../shared/frame/frame-document';
 
 /** A colour on which the core and the frame's engine differ. */
 export interface ColorDifference {

@@ -6,17 +6,39 @@ describe('PartsList', () => {
   it('lists the parts of the page with their progress, and chooses their outermost element', async () => {
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
     const fixture = TestBed.createComponent(PartsList);
-    fixture.componentRef.setInput('parts', [{ id: 1, name: 'Header', kind: 'theme' }, { id: 2, name: 'Elsewhere', kind: 'theme' }, { id: 3, name: 'Form', kind: 'widget' }]);
-    fixture.componentRef.setInput('progress', [{ partId: 1, places: 4, matched: 1, elements: [10] }, { partId: 3, places: 0, matched: 0, elements: [31, 40] }]);
+    fixture.componentRef.setInput('parts', [{ id: 1, name: 'Header', kind: 'theme', openers: [] }, { id: 2, name: 'Elsewhere', kind: 'theme', openers: [] }, { id: 3, name: 'Form', kind: 'widget', openers: [{}] }]);
+    fixture.componentRef.setInput('progress', [{ partId: 1, places: 4, matched: 1, elements: [10], reachability: 'in page', isHidden: false }, { partId: 3, places: 0, matched: 0, elements: [31, 40], reachability: 'in page', isHidden: true }]);
     fixture.componentRef.setInput('current', 3);
     const chosen: number[] = [];
     fixture.componentInstance.chosen.subscribe((number) => chosen.push(number));
     await fixture.whenStable();
     const buttons = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')];
-    expect(buttons.map((button) => button.querySelector('.head')?.textContent)).toEqual(['Header1/4', 'Form0/0']);
-    expect(buttons[0].querySelector<HTMLElement>('.uv-grain')?.style.width).toBe('25%');
-    expect(buttons[1].getAttribute('aria-current')).toBe('true');
-    buttons[1].click();
+    const parts = buttons.filter((button) => button.classList.contains('part'));
+    expect(parts.map((button) => button.querySelector('.head')?.textContent)).toEqual(['Header1/4', 'Form0/0']);
+    expect(parts[0].querySelector<HTMLElement>('.uv-grain')?.style.width).toBe('25%');
+    expect(parts[1].getAttribute('aria-current')).toBe('true');
+    parts[1].click();
     expect(chosen).toEqual([31]);
+    expect(parts.map((part) => part.querySelector('.kind')?.textContent)).toEqual(['theme', 'widget, hidden']);
+  });
+
+  it('opens a hidden part, and says which parts CSS reaches in part or not at all', async () => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    const fixture = TestBed.createComponent(PartsList);
+    fixture.componentRef.setInput('parts', [{ id: 1, name: 'Drawer', kind: 'pop-up', openers: [{}] }, { id: 2, name: 'Chat', kind: 'framed', openers: [] }, { id: 3, name: 'Level', kind: 'shadow', openers: [] }]);
+    const row = { places: 2, matched: 0, isHidden: false, elements: [1] };
+    fixture.componentRef.setInput('progress', [{ ...row, partId: 1, reachability: 'in page', isHidden: true }, { ...row, partId: 2, reachability: 'framed' }, { ...row, partId: 3, reachability: 'shadow' }]);
+    const toggled: number[] = [];
+    fixture.componentInstance.toggled.subscribe((id) => toggled.push(id));
+    await fixture.whenStable();
+    const host = fixture.nativeElement as HTMLElement;
+    const open = [...host.querySelectorAll<HTMLButtonElement>('.open')];
+    expect(open.map((button) => [button.textContent, button.getAttribute('aria-pressed')])).toEqual([['Open', 'false']]);
+    open[0].click();
+    expect(toggled).toEqual([1]);
+    expect([...host.querySelectorAll('.kind')].map((kind) => kind.textContent)).toEqual(['pop-up, hidden', 'framed: settings only', 'shadow root']);
+    fixture.componentRef.setInput('opened', [1]);
+    await fixture.whenStable();
+    expect(host.querySelector('.open')?.textContent).toBe('Close');
   });
 });

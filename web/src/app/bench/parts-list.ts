@@ -5,9 +5,16 @@ export interface PartEntry {
   readonly id: number;
   readonly name: string;
   readonly kind: string;
+  readonly openers: readonly unknown[];
 }
 
-/** Parts of the page shown, each with how much of it is matched to the brand. */
+const REACHABILITY_WORDS = {
+  'in page': '',
+  shadow: 'behind a shadow root: custom properties and ::part only',
+  framed: 'framed: CSS does not reach into it, only its own settings do',
+} as const;
+
+/** Parts of the page shown, each with how much of it is matched; hidden ones can be opened. */
 @Component({
   selector: 'uv-parts-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -15,12 +22,13 @@ export interface PartEntry {
     <h2>On this page</h2>
     <ul>
       @for (row of rows(); track row.id) {
-        <li>
-          <button type="button" [class.current]="row.id === current()" [attr.aria-current]="row.id === current()" (click)="chosen.emit(row.first)">
-            <span class="head"><span class="name">{{ row.name }}</span><span class="count" [title]="row.matched + ' of ' + row.places + ' painted places in brand colours or overridden, at rest'">{{ row.matched }}/{{ row.places }}</span></span>
-            <span class="kind uv-soft">{{ row.kind }}</span>
+        <li [class.current]="row.id === current()">
+          <button class="part" type="button" [attr.aria-current]="row.id === current()" (click)="chosen.emit(row.first)">
+            <span class="head"><span class="name" [title]="row.name">{{ row.name }}</span>@if (row.reachability !== 'framed') { <span class="count" [title]="row.matched + ' of ' + row.places + ' painted places in brand colours or overridden, at rest'">{{ row.matched }}/{{ row.places }}</span> }</span>
+            <span class="kind uv-soft" [title]="row.words">{{ row.tag }}</span>
             <span class="track"><span class="uv-grain" [style.width.%]="row.places ? (100 * row.matched) / row.places : 0"></span></span>
           </button>
+          @if (row.canOpen) { <button class="open" type="button" [attr.aria-pressed]="row.isOpened" [attr.aria-label]="(row.isOpened ? 'Close ' : 'Open ') + row.name" (click)="toggled.emit(row.id)">{{ row.isOpened ? 'Close' : 'Open' }}</button> }
         </li>
       } @empty {
         <li class="empty uv-soft">No part was found on this page.</li>
@@ -31,15 +39,19 @@ export interface PartEntry {
     :host { display: block; padding: 12px 0; background: var(--uv-panel); border-right: 1px solid var(--uv-line-strong); }
     h2 { padding: 2px 14px 8px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
     ul { margin: 0; padding: 0; list-style: none; }
-    button { display: grid; grid-template-columns: minmax(0, 1fr); gap: 3px; width: 100%; padding: 8px 14px 9px; border: 0; border-left: 4px solid transparent; background: none; text-align: left; cursor: pointer; }
-    button:hover { background: var(--uv-bar); }
-    button.current { background: var(--uv-paper); border-left-color: var(--uv-ink); }
-    button.current .name { font-weight: 700; }
-    button:focus-visible { position: relative; z-index: 1; }
+    li { position: relative; border-left: 4px solid transparent; }
+    li:hover { background: var(--uv-bar); }
+    li.current { background: var(--uv-paper); border-left-color: var(--uv-ink); }
+    li.current .name { font-weight: 700; }
+    .part { display: grid; grid-template-columns: minmax(0, 1fr); gap: 3px; width: 100%; padding: 7px 12px 8px 10px; border: 0; background: none; text-align: left; cursor: pointer; }
+    .open { position: absolute; right: 8px; bottom: 15px; padding: 0 6px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); font-size: 11.5px; cursor: pointer; }
+    .open[aria-pressed='true'] { background: var(--uv-black); color: var(--uv-on-black); border-color: var(--uv-black); }
+    button:focus-visible { z-index: 1; }
+    .part:focus-visible { position: relative; }
     .head { display: flex; justify-content: space-between; gap: 8px; }
     .name { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     .count { font-size: 12px; }
-    .kind { font-size: 12px; }
+    .kind { font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
     .track { height: 5px; background: var(--uv-line); }
     .track span { display: block; height: 100%; }
     .empty { padding: 0 14px; }
@@ -50,11 +62,20 @@ export class PartsList {
   readonly progress = input.required<readonly PartProgress[]>();
   /** Id of the part the target is in. */
   readonly current = input<number | null>(null);
+  /** Ids of the hidden parts that are shown opened. */
+  readonly opened = input<readonly number[]>([]);
   /** Emits the running number of a part's outermost element. */
   readonly chosen = output<number>();
+  /** Emits the id of a part to be opened or closed. */
+  readonly toggled = output<number>();
 
   protected readonly rows = computed(() => this.parts().flatMap((part) => {
     const progress = this.progress().find(({ partId }) => partId === part.id);
-    return progress && progress.elements.length > 0 ? [{ ...part, places: progress.places, matched: progress.matched, first: progress.elements[0] }] : [];
+    if (!progress || progress.elements.length === 0) return [];
+    const { places, matched, reachability } = progress;
+    const isOpened = this.opened().includes(part.id);
+    const words = REACHABILITY_WORDS[reachability];
+    const tag = reachability === 'in page' ? part.kind + (progress.isHidden ? ', hidden' : '') : reachability === 'framed' ? 'framed: settings only' : 'shadow root';
+    return [{ ...part, places, matched, reachability, words: words || part.kind, tag, isOpened, canOpen: part.openers.length > 0 && (isOpened || progress.isHidden), first: progress.elements[0] }];
   }));
 }

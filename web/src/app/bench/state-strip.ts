@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import type { Inspection, OverrideState } from '@upper-veneer/core';
 import type { ForcedStates } from '../shared/engine/engine-api';
+import type { FramedPage } from '../shared/frame/framed-page';
 import { BenchStore } from './bench-store';
 import { StateTile } from './state-tile';
 
@@ -15,7 +16,7 @@ const NEXT_TILE_MS = 60;
   template: `
     @if (inspection(); as found) {
       @for (tile of found.strip; track tile.state) {
-        <uv-state-tile [tile]="tile" [target]="found" [url]="url()" [width]="width()" [veneerPlace]="veneerPlace()" [frameCss]="frameCss()" [forced]="forced()[tile.state] ?? none"
+        <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [width]="width()" [forced]="forced()[tile.state] ?? none"
           [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" (chosen)="chosen.emit(tile.state)" />
       }
     } @else {
@@ -30,10 +31,8 @@ const NEXT_TILE_MS = 60;
 export class StateStrip {
   readonly #bench = inject(BenchStore);
   readonly inspection = input.required<Inspection | null>();
-  readonly url = input.required<string>();
+  readonly page = input.required<FramedPage>();
   readonly width = input.required<number>();
-  readonly veneerPlace = input.required<'head-end' | 'body-end'>();
-  readonly frameCss = input.required<string>();
   readonly state = input.required<OverrideState>();
   /** Whether the page itself is drawn; tiles wait for it. */
   readonly mayLoad = input(true);

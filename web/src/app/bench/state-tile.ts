@@ -4,7 +4,8 @@ import type { StripTile } from '@upper-veneer/core';
 import type { ForcedStates, Target } from '../shared/engine/engine-api';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { STATE_WORDS } from './change-label';
-import { FrameDocument } from './frame-document';
+import { FrameDocument } from '../shared/frame/frame-document';
+import type { FramedPage } from '../shared/frame/framed-page';
 
 const VIEW_HEIGHT = 800;
 const MARGIN = 16;
@@ -45,10 +46,8 @@ const MARGIN = 16;
 export class StateTile {
   readonly tile = input.required<StripTile>();
   readonly target = input.required<Target>();
-  readonly url = input.required<string>();
+  readonly page = input.required<FramedPage>();
   readonly width = input.required<number>();
-  readonly veneerPlace = input.required<'head-end' | 'body-end'>();
-  readonly frameCss = input.required<string>();
   readonly forced = input.required<ForcedStates>();
   readonly isCurrent = input(false);
   /** Whether its turn to load has come. */
@@ -58,12 +57,13 @@ export class StateTile {
   readonly #sanitizer = inject(DomSanitizer);
   private readonly viewElement = viewChild.required<ElementRef<HTMLElement>>('view');
   private readonly frameElement = viewChild<ElementRef<HTMLIFrameElement>>('frame');
-  readonly #page = signal<FrameDocument | null>(null);
+  readonly #frame = signal<FrameDocument | null>(null);
+  readonly #url = computed(() => this.page().url);
   /** Counts changes of the tile's size, after which it is cropped anew. */
   readonly #sized = signal(0);
 
   protected readonly viewHeight = VIEW_HEIGHT;
-  protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.url()));
+  protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.#url()));
   protected readonly transform = signal('');
   protected readonly word = computed(() => STATE_WORDS[this.tile().state]);
   // Rounded down: 4.49 must not read as 4.5.
@@ -72,8 +72,8 @@ export class StateTile {
   constructor() {
     const destroyRef = inject(DestroyRef);
     effect(() => {
-      this.url();
-      this.#page.set(null);
+      this.#url();
+      this.#frame.set(null);
     });
     afterNextRender(() => {
       const observer = new ResizeObserver(() => this.#sized.update((count) => count + 1));
@@ -81,10 +81,11 @@ export class StateTile {
       destroyRef.onDestroy(() => observer.disconnect());
     });
     effect(() => {
-      const page = this.#page();
+      const page = this.#frame();
       this.#sized();
       if (!page) return;
-      page.dress(this.frameCss());
+      page.amend(this.page().amendments);
+      page.dress(this.page().frameCss);
       page.force(this.forced());
       this.#crop(page, this.target().element);
     });
@@ -92,7 +93,7 @@ export class StateTile {
 
   protected onLoad(): void {
     const content = this.frameElement()?.nativeElement.contentDocument;
-    if (content?.documentElement.hasAttribute('data-uv-n')) this.#page.set(new FrameDocument(content, this.veneerPlace()));
+    if (content?.documentElement.hasAttribute('data-uv-n')) this.#frame.set(new FrameDocument(content, this.page().veneerPlace));
   }
 
   /** Moves the page under the tile's window so that the target is in its middle, as large as fits. */

@@ -1,12 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import type { Palette, SeenPalette } from '@upper-veneer/core';
+import { Slider } from 'primeng/slider';
 
 /** The swatches as people with colour-vision deficiencies see them, and which of them come together. */
 @Component({
   selector: 'uv-other-eyes',
+  imports: [FormsModule, Slider],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>As other eyes see it</h2><span class="uv-soft" title="Machado, Oliveira, Fernandes 2009, severity 1.0">pairs under ΔE 6 are named</span></header>
+    <header><h2>As other eyes see it</h2><span class="uv-soft" title="Machado, Oliveira, Fernandes 2009">severity <p-slider [min]="0" [max]="1" [step]="0.05" [ngModel]="severity()" (ngModelChange)="severityChange.emit($event)" ariaLabel="Severity of the deficiency" /> {{ severity().toFixed(2) }}</span></header>
     <div class="row"><span class="uv-soft">as it is</span>@for (swatch of palette().swatches; track swatch.id) { <i [style.background]="swatch.css" [title]="swatch.name"></i> }</div>
     @for (row of seen(); track row.vision) {
       <div class="row"><span class="uv-soft">{{ row.vision }}</span>@for (hex of row.hexes; track $index) { <i [style.background]="hex" [title]="hex"></i> }</div>
@@ -17,6 +20,8 @@ import type { Palette, SeenPalette } from '@upper-veneer/core';
     header { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 6px; }
     h2 { font-weight: 700; }
     header span, p { font-size: 12px; }
+    header span { display: flex; align-items: center; gap: 12px; }
+    p-slider { width: 110px; }
     p { margin-top: 5px; }
     .row { display: grid; grid-template-columns: 92px; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); height: 18px; font-size: 12px; line-height: 18px; }
   `,
@@ -24,6 +29,9 @@ import type { Palette, SeenPalette } from '@upper-veneer/core';
 export class OtherEyes {
   readonly palette = input.required<Palette>();
   readonly seen = input.required<readonly SeenPalette[]>();
+  /** Of the deficiencies, 0–1. */
+  readonly severity = input(1);
+  readonly severityChange = output<number>();
 
   protected readonly merging = computed(() => this.seen().flatMap(({ vision, merging }) => merging.map(({ a, b, deltaE }) => `${a} and ${b} come within ΔE ${deltaE.toFixed(1)} for ${vision}`)).join(' · '));
 }

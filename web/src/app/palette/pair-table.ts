@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { Pair } from '@upper-veneer/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
+import type { Pair, RoleName } from '@upper-veneer/core';
 import { StandingMark } from '../shared/ui/standing-mark';
 
 /** Contrast of every pair of roles that can meet, drawn as it would look. */
@@ -17,10 +17,12 @@ import { StandingMark } from '../shared/ui/standing-mark';
             <tr>
               <th scope="row">{{ row.text }}</th>
               @for (pair of row.pairs; track $index) {
-                <td [title]="pair ? titleOf(pair) : ''">
+                <td [class.unmeant]="pair && !pair.isMeant">
                   @if (pair) {
-                    <span class="sample" [style.background]="pair.groundHex" [style.color]="pair.textHex">{{ pair.text === 'line' || pair.text === 'ring' ? '▬' : 'Aa' }}</span>
-                    @if (pair.level === 'same') { <span class="uv-soft">same</span> } @else { <span class="ratio">{{ shown(pair.ratio) }}</span><uv-standing [standing]="pair.standing" /> }
+                    <button type="button" [class.current]="pair === chosen()" [attr.aria-pressed]="pair === chosen()" [title]="titleOf(pair)" (click)="chosenKey.set(pair.text + '/' + pair.ground)">
+                      <span class="sample" [style.background]="pair.groundHex" [style.color]="pair.textHex">{{ pair.text === 'line' || pair.text === 'ring' ? '▬' : 'Aa' }}</span>
+                      @if (pair.level === 'same') { <span class="uv-soft">same</span> } @else { <span class="ratio">{{ shown(pair.ratio) }}</span><uv-standing [standing]="pair.standing" /><span class="level">{{ pair.level }}</span> }
+                    </button>
                   }
                 </td>
               }
@@ -28,6 +30,11 @@ import { StandingMark } from '../shared/ui/standing-mark';
           }
         </tbody>
       </table>
+      @if (chosen(); as pair) {
+        <p class="remedy" role="status"><strong>{{ wordsOf(pair.text) }} on {{ wordsOf(pair.ground) }}</strong> {{ pair.ratio.toFixed(2) }} : 1, {{ pair.level }}{{ pair.isMeant ? '' : ', not meant to meet' }}.
+          @if (pair.remedy; as remedy) { Nearest shade that passes: <i [style.background]="remedy.hex"></i><span class="uv-mono">{{ remedy.hex }}</span>, ΔE {{ remedy.moved.toFixed(1) }} away. <button type="button" class="act" (click)="remedied.emit({ role: pair.text, hex: remedy.hex })">Fill {{ wordsOf(pair.text) }} with it</button> } @else if (pair.standing !== 'holds' && pair.level !== 'same') { No shade of it passes there. }
+        </p>
+      } @else { <p class="remedy uv-soft">Pairs that are meant to meet stand out. Press one for its exact ratio and the nearest shade that passes.</p> }
     } @else {
       <p class="uv-soft">Fill a role that is read and one that lies under it, and their pairs stand here.</p>
     }
@@ -37,21 +44,41 @@ import { StandingMark } from '../shared/ui/standing-mark';
     h2 { font-weight: 700; }
     header span { font-size: 12px; }
     table { width: 100%; border-collapse: collapse; table-layout: fixed; background: var(--uv-paper); }
-    th, td { height: 27px; padding: 0 8px; border: 1px solid var(--uv-line); text-align: left; font-weight: 400; font-size: 12.5px; white-space: nowrap; }
+    th, td { height: 27px; padding: 0 7px; border: 1px solid var(--uv-line); text-align: left; font-weight: 400; font-size: 12.5px; white-space: nowrap; }
     thead th, th[scope='row'] { color: var(--uv-soft); }
-    th[scope='row'], thead td { width: 84px; }
-    .sample { display: inline-block; width: 34px; margin-right: 8px; border: 1px solid color-mix(in srgb, var(--uv-ink) 25%, transparent); text-align: center; font-weight: 700; }
-    .ratio { margin-right: 6px; }
+    th[scope='row'], thead td { width: 76px; }
+    td:has(button) { padding: 0; }
+    button { display: flex; align-items: center; width: 100%; height: 26px; padding: 0 5px; border: 0; border-radius: 0; background: none; text-align: left; cursor: pointer; }
+    button:hover, button.current { background: var(--uv-panel); }
+    button.current { outline: 2px solid var(--uv-ink); outline-offset: -2px; }
+    .sample { flex: none; width: 25px; margin-right: 5px; border: 1px solid color-mix(in srgb, var(--uv-ink) 25%, transparent); text-align: center; font-weight: 700; }
+    .ratio { margin-right: 4px; }
+    .level { margin-left: 3px; font-size: 11px; color: var(--uv-soft); overflow: hidden; text-overflow: ellipsis; }
+    .unmeant { background: var(--uv-bar); }
+    .unmeant uv-standing { color: var(--uv-soft); }
+    .remedy { display: flex; flex-wrap: wrap; align-items: center; gap: 0 5px; min-height: 26px; font-size: 12.5px; }
+    .remedy i { width: 18px; height: 14px; border: 1px solid var(--uv-line-strong); }
+    .remedy strong { text-transform: none; }
+    .act { width: auto; height: 22px; padding: 0 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); }
   `,
 })
 export class PairTable {
   readonly pairs = input.required<readonly Pair[]>();
 
+  /** Emits a role and the colour that is to fill it. */
+  readonly remedied = output<{ readonly role: RoleName; readonly hex: string }>();
+
+  protected readonly chosenKey = signal('');
+  protected readonly chosen = computed(() => this.pairs().find((pair) => `${pair.text}/${pair.ground}` === this.chosenKey()) ?? null);
   protected readonly grounds = computed(() => [...new Set(this.pairs().map(({ ground }) => ground))]);
   protected readonly rows = computed(() => [...new Set(this.pairs().map(({ text }) => text))].map((text) => ({
     text: text.replace('-', ' '),
     pairs: this.grounds().map((ground) => this.pairs().find((pair) => pair.text === text && pair.ground === ground) ?? null),
   })));
+
+  protected wordsOf(role: RoleName): string {
+    return role.replace('-', ' ');
+  }
 
   /** Rounded down: what misses 4.5 must not read as 4.5. */
   protected shown(ratio: number): string {

@@ -1,27 +1,38 @@
+import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { ROLE_NAMES, colorOfCss, notationsOf, type RoleName } from '@upper-veneer/core';
+import { colorOfCss, type Color, type NamedColor, type RoleName, type Swatch } from '@upper-veneer/core';
 import type { PaletteRequest } from '@upper-veneer/contract';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
-import { Select } from 'primeng/select';
-import { from, switchMap } from 'rxjs';
+import { SelectButton } from 'primeng/selectbutton';
+import { combineLatest, from, switchMap } from 'rxjs';
 import type { PaletteReport } from '../shared/engine/engine-api';
 import { Engine } from '../shared/engine/engine';
+import { PictureDesk } from '../shared/picture/picture-desk';
+import { usesOf, withColors, withEdit, withOrder, withRole, withRoles, withSwatch, withoutSwatch } from '../shared/site/palette-edits';
 import { SiteStore } from '../shared/site/site-store';
+import { Notations } from '../shared/ui/notations';
 import { TypedColorField } from '../shared/ui/typed-color';
+import { BringIn } from './bring-in/bring-in';
+import { DeleteDialog } from './delete-dialog';
+import { ExceptionsList } from './exceptions-list';
+import { LogoGrounds } from './logo-grounds';
 import { OtherEyes } from './other-eyes';
 import { PairTable } from './pair-table';
-import { usesOf, withEdit, withMove, withRole, withSwatch, withoutSwatch } from './palette-edits';
+import { RolesPanel } from './roles-panel';
 import { ShadeLadder } from './shade-ladder';
+import { Shelf } from './shelf';
+import { Suggestions } from './suggestions';
 
-const COPIED_MS = 1400;
+const TOPICS = [{ topic: 'pairs', label: 'Pairs and eyes' }, { topic: 'roles', label: 'Roles' }, { topic: 'suggestions', label: 'Suggestions' }, { topic: 'logo', label: 'Logo on grounds' }, { topic: 'exceptions', label: 'Exceptions' }] as const;
 
 /** The Palette: brand swatches, the jobs they have, and how they go together. */
 @Component({
   selector: 'uv-palette-page',
-  imports: [Button, FormsModule, InputText, OtherEyes, PairTable, Select, ShadeLadder, TypedColorField],
+  imports: [BringIn, Button, CdkDrag, CdkDropList, DeleteDialog, ExceptionsList, FormsModule, InputText, LogoGrounds, Notations, OtherEyes, PairTable, RolesPanel, SelectButton, ShadeLadder, Shelf, Suggestions, TypedColorField],
+  providers: [PictureDesk],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './palette-page.html',
   styleUrl: './palette-page.scss',
@@ -30,12 +41,17 @@ export class PalettePage {
   protected readonly store = inject(SiteStore);
   readonly #engine = inject(Engine);
 
+  protected readonly topics = [...TOPICS];
+  protected readonly topic = signal<(typeof TOPICS)[number]['topic']>('pairs');
+  /** Of the colour-vision deficiencies shown, 0–1. */
+  protected readonly severity = signal(1);
+  /** The swatch that is about to be deleted. */
+  protected readonly leaving = signal<Swatch | null>(null);
   protected readonly palette = this.store.palette;
   protected readonly selectedId = linkedSignal<number>(() => this.palette().swatches[0]?.id ?? 0);
   protected readonly swatch = computed(() => this.palette().swatches.find(({ id }) => id === this.selectedId()) ?? this.palette().swatches[0] ?? null);
   protected readonly chosenId = computed(() => this.swatch()?.id ?? 0);
   protected readonly name = linkedSignal(() => this.swatch()?.name ?? '');
-  protected readonly copied = signal('');
   protected readonly isEditing = linkedSignal({ source: () => this.swatch()?.id, computation: () => false });
 
   protected readonly rows = computed(() => this.palette().swatches.map((swatch) => ({
@@ -43,13 +59,8 @@ export class PalettePage {
     uses: usesOf(this.palette(), this.store.overrides(), swatch.id).length,
     roles: this.palette().roles.filter(({ swatchId }) => swatchId === swatch.id).map(({ role }) => role.replace('-', ' ')).join(' · ') || 'no role',
   })));
-  protected readonly notations = computed(() => {
-    const color = colorOfCss(this.swatch()?.css ?? '');
-    return color ? notationsOf(color) : [];
-  });
   protected readonly uses = computed(() => usesOf(this.palette(), this.store.overrides(), this.swatch()?.id ?? 0));
-  protected readonly roles = computed(() => ROLE_NAMES.map((role) => ({ role, label: role.replace('-', ' '), swatchId: this.palette().roles.find((fill) => fill.role === role)?.swatchId ?? null })));
-  protected readonly report = toSignal<PaletteReport | null, null>(toObservable(this.palette).pipe(switchMap((palette) => from(this.#engine.remote.judgePalette(palette)))), { initialValue: null });
+  protected readonly report = toSignal<PaletteReport | null, null>(combineLatest([toObservable(this.palette), toObservable(this.severity)]).pipe(switchMap(([palette, severity]) => from(this.#engine.remote.judgePalette(palette, severity)))), { initialValue: null });
 
   protected add(css: string): void {
     this.#store(withSwatch(this.palette(), css), true);
@@ -68,26 +79,47 @@ export class PalettePage {
     if (swatch) this.#store(withEdit(this.palette(), swatch.id, { css }));
   }
 
-  protected move(by: -1 | 1): void {
-    const swatch = this.swatch();
-    const request = swatch ? withMove(this.palette(), swatch.id, by) : null;
+  protected reorder(from: number, to: number): void {
+    const request = withOrder(this.palette(), from, to);
     if (request) this.#store(request);
   }
 
+  protected moveKey(event: KeyboardEvent, at: number): void {
+    const by = event.altKey ? { ArrowUp: -1, ArrowDown: 1 }[event.key] : undefined;
+    if (by === undefined) return;
+    event.preventDefault();
+    this.reorder(at, at + by);
+  }
+
+  /** A swatch nobody uses goes at once; undo brings it back. */
   protected remove(): void {
     const swatch = this.swatch();
-    if (swatch) this.#store(withoutSwatch(this.palette(), swatch.id));
+    if (!swatch) return;
+    const isUsed = this.uses().length > 0 || this.palette().roles.some(({ swatchId }) => swatchId === swatch.id);
+    if (isUsed) this.leaving.set(swatch);
+    else this.#store(withoutSwatch(this.palette(), this.store.overrides(), swatch.id, null));
   }
 
-  protected fill(role: RoleName, swatchId: number | null): void {
-    this.#store(withRole(this.palette(), role, swatchId));
+  protected drop(request: PaletteRequest): void {
+    this.leaving.set(null);
+    this.#store(request);
   }
 
-  protected copy(css: string): void {
-    void navigator.clipboard.writeText(css).then(() => {
-      this.copied.set(css);
-      setTimeout(() => this.copied.set(''), COPIED_MS);
-    });
+  protected addNamed(colors: readonly NamedColor[]): void {
+    this.#store(withColors(this.palette(), colors), true);
+  }
+
+  protected take(colors: Readonly<Partial<Record<RoleName, Color>>>, label: string): void {
+    this.#store(withRoles(this.palette(), colors, label));
+  }
+
+  protected remedy(role: RoleName, hex: string): void {
+    const color = colorOfCss(hex);
+    if (color) this.take({ [role]: color }, `${hex} fills ${role.replace('-', ' ')}`);
+  }
+
+  protected fill(role: RoleName, swatchId: number | null, shade: number): void {
+    this.#store(withRole(this.palette(), role, swatchId, shade));
   }
 
   #store(request: PaletteRequest, selectLast = false): void {

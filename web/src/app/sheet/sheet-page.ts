@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { DatePipe } from '@angular/common';
 import { Button } from 'primeng/button';
 import { SiteStore } from '../shared/site/site-store';
+import { downloadText } from '../shared/ui/download-text';
 
 const COPIED_MS = 1600;
 
@@ -89,11 +90,6 @@ export class SheetPage {
   }
 
   protected download(): void {
-    const url = URL.createObjectURL(new Blob([this.css()], { type: 'text/css' }));
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = 'veneer.css';
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(url));
+    downloadText('veneer.css', 'text/css', this.css());
   }
 }

@@ -4,6 +4,7 @@ import { LucideAngularModule, Moon, Redo2, Sun, SunMoon, Undo2 } from 'lucide-an
 import { Button } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { VIEW_ROUTES } from '../app.routes';
+import { CensusStore } from '../shared/census/census-store';
 import { SiteStore } from '../shared/site/site-store';
 import { ThemeService } from '../theme/theme-service';
 import { PublishDialog } from './publish-dialog';
@@ -61,12 +62,13 @@ import { isTypingTarget } from '../shared/ui/is-typing-target';
 })
 export class TopBar {
   protected readonly store = inject(SiteStore);
+  protected readonly census = inject(CensusStore);
   protected readonly theme = inject(ThemeService);
   protected readonly icons = { undo: Undo2, redo: Redo2 };
   protected readonly views = [...VIEW_ROUTES].sort((a, b) => a.data.view.order - b.data.view.order).map(({ path, data }) => ({ path, label: data.view.label }));
   protected readonly dialog = signal<'save' | 'publish' | null>(null);
 
-  protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({ palette: this.store.palette().swatches.length, sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size }));
+  protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({ ...(this.census.census() ? { survey: this.census.strays() } : {}), palette: this.store.palette().swatches.length, sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size }));
   protected readonly canSave = computed(() => (this.store.draft()?.overrides.length ?? 0) > 0 && this.store.draft()?.equalsRevision === null);
   protected readonly canPublish = computed(() => {
     const draft = this.store.draft();

@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { ChangeRequest, DraftDocument, PaletteRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
+import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
 import { Observable, catchError, throwError } from 'rxjs';
 import { ApiProblem } from './api-problem';
 
@@ -26,7 +26,35 @@ export class SiteApi {
   }
 
   putPalette(siteId: number, request: PaletteRequest): Observable<DraftDocument> {
-    return this.#http.put<DraftDocument>(`/api/sites/${siteId}/palette`, request).pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
+    return this.#put(`/api/sites/${siteId}/palette`, request);
+  }
+
+  putParts(siteId: number, request: PartsRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/parts`, request);
+  }
+
+  putArrangement(siteId: number, request: ArrangementRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/arrangement`, request);
+  }
+
+  putExceptions(siteId: number, request: ExceptionsRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/exceptions`, request);
+  }
+
+  renameSite(siteId: number, name: string): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/name`, { name });
+  }
+
+  dropSite(siteId: number): Observable<void> {
+    return this.#told(this.#http.delete<void>(`/api/sites/${siteId}`));
+  }
+
+  renamePage(siteId: number, pageId: number, name: string): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/pages/${pageId}/name`, { name });
+  }
+
+  dropPage(siteId: number, pageId: number): Observable<DraftDocument> {
+    return this.#told(this.#http.delete<DraftDocument>(`/api/sites/${siteId}/pages/${pageId}`));
   }
 
   undo(siteId: number): Observable<DraftDocument> {
@@ -55,10 +83,19 @@ export class SiteApi {
   }
 
   #get<T>(url: string): Observable<T> {
-    return this.#http.get<T>(url).pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
+    return this.#told(this.#http.get<T>(url));
   }
 
   #post(url: string, body: object): Observable<DraftDocument> {
-    return this.#http.post<DraftDocument>(url, body).pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
+    return this.#told(this.#http.post<DraftDocument>(url, body));
+  }
+
+  #put(url: string, body: object): Observable<DraftDocument> {
+    return this.#told(this.#http.put<DraftDocument>(url, body));
+  }
+
+  /** Failures as problems fit to show. */
+  #told<T>(answer: Observable<T>): Observable<T> {
+    return answer.pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
   }
 }

@@ -1,4 +1,4 @@
-import type { Explanation, Finding, Inspection, Override, OverridePlan, OverrideState, OverrideWish, Pair, Palette, PartProgress, SeenPalette, SiteSource } from '@upper-veneer/core';
+import type { AttributeChange, Census, CensusColor, CensusPlace, CensusProgress, Explanation, Finding, Inspection, OrderedSheet, Override, OverridePlan, OverrideState, OverrideWish, PageMeasure, Pair, Palette, PartProgress, PartProposal, Reachability, SeenPalette, SiteException, SiteSource } from '@upper-veneer/core';
 
 /** An element or pseudo-element of a page. */
 export interface Target {
@@ -39,10 +39,19 @@ export interface PaletteReport {
   readonly seen: readonly SeenPalette[];
 }
 
+/** A colour of the census without its places, which are asked for by colour. */
+export type CensusColorView = Omit<CensusColor, 'places'> & { readonly placeCount: number };
+
+export type CensusView = Omit<Census, 'colors'> & { readonly colors: readonly CensusColorView[] };
+
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
 export interface EngineApi {
   open(source: SiteSource): void;
-  dress(overrides: readonly Override[], palette: Palette): CompiledVeneer;
+  /** Opens hidden parts; the others are closed. */
+  openParts(partIds: readonly number[]): void;
+  /** What opens the parts on one page, by running number. */
+  amendments(pageId: number, partIds: readonly number[]): readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
+  dress(overrides: readonly Override[], palette: Palette, exceptions: readonly SiteException[]): CompiledVeneer;
   inspect(target: Target, width: number): Inspection;
   explain(target: Target, property: string, state: OverrideState, width: number): ExplanationView;
   plan(wish: OverrideWish): OverridePlan;
@@ -51,5 +60,14 @@ export interface EngineApi {
   progress(pageId: number, width: number): readonly PartProgress[];
   forcedStates(target: Target, state: OverrideState): ForcedStates;
   colors(pageId: number, width: number): PageColors;
-  judgePalette(palette: Palette): PaletteReport;
+  /** @param severity of the colour-vision deficiencies, 0–1. */
+  judgePalette(palette: Palette, severity: number): PaletteReport;
+  /** Counts the colours of the open site; `null` when it was stopped. Its places stay here. */
+  takeCensus(measures: readonly PageMeasure[], width: number, onProgress: (progress: CensusProgress) => void): Promise<CensusView | null>;
+  stopCensus(): void;
+  censusPlaces(hex: string): readonly CensusPlace[];
+  proposeParts(): readonly PartProposal[];
+  sheetsInOrder(pageId: number): readonly OrderedSheet[];
+  /** How far CSS gets into each part, on the first page that has it; parts on no page are left out. */
+  reachabilities(): readonly (readonly [partId: number, reachability: Reachability, pageIds: readonly number[]])[];
 }

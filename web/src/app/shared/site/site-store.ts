@@ -1,8 +1,8 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import type { ChangeRequest, DraftDocument, PaletteRequest, SiteDocument } from '@upper-veneer/contract';
+import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
 import type { Override, Palette } from '@upper-veneer/core';
 import { MessageService } from 'primeng/api';
-import { type Observable, EMPTY, type Subscription, catchError, concatMap, filter, from, map, of, switchMap, tap } from 'rxjs';
+import { type Observable, EMPTY, type Subscription, catchError, concatMap, filter, firstValueFrom, from, map, of, switchMap, tap } from 'rxjs';
 import { ApiProblem } from '../api/api-problem';
 import { SiteApi } from '../api/site-api';
 import type { CompiledVeneer } from '../engine/engine-api';
@@ -23,9 +23,12 @@ export class SiteStore {
   readonly #messages = inject(MessageService);
   #versions: Subscription | null = null;
 
+  readonly sites = signal<readonly SiteSummary[]>([]);
   readonly state = signal<SiteState>({ status: 'opening' });
   readonly draft = signal<DraftDocument | null>(null);
   readonly veneer = signal<CompiledVeneer>({ css: '', frameCss: '' });
+  /** Hidden parts that are shown opened. */
+  readonly opened = signal<readonly number[]>([]);
   /** Whether a change is on its way to the database. */
   readonly isSaving = signal(false);
 
@@ -38,6 +41,7 @@ export class SiteStore {
     return draft ? { swatches: draft.swatches, roles: draft.roles } : { swatches: [], roles: [] };
   }, { equal: (a, b) => a.swatches === b.swatches && a.roles === b.roles });
   readonly overrides = computed(() => (this.draft()?.overrides ?? []) as readonly Override[]);
+  readonly exceptions = computed(() => this.draft()?.exceptions ?? []);
   readonly standing = computed(() => {
     const draft = this.draft();
     if (!draft) return '';
@@ -46,19 +50,36 @@ export class SiteStore {
     return newest ? `Draft differs from revision ${newest.number}` : draft.overrides.length > 0 ? 'Draft not saved as a revision' : 'Nothing overridden yet';
   });
 
-  /** Opens the first site. */
-  open(): void {
+  /** Opens a site: the one named, else the one this tab had open last, else the first. */
+  open(siteId?: number): void {
     this.state.set({ status: 'opening' });
+    this.#versions?.unsubscribe();
     this.#api.sites().pipe(
-      switchMap((sites) => (sites.length > 0 ? this.#api.site(sites[0].id) : of(null))),
+      tap((sites) => this.sites.set(sites)),
+      map((sites) => [siteId, ...rememberedSites()].map((id) => sites.find((site) => site.id === id)).find((site) => site !== undefined) ?? sites.at(0)),
+      switchMap((site) => (site ? this.#api.site(site.id) : of(null))),
       concatMap((site) => (site ? from(this.#load(site)).pipe(map(() => site)) : of(null))),
     ).subscribe({
       next: (site) => {
         this.state.set(site ? { status: 'open', site } : { status: 'none' });
-        if (site) this.#follow(site.id);
+        if (site) {
+          rememberSite(site.id);
+          this.#follow(site.id);
+        }
       },
       error: (error: unknown) => this.state.set({ status: 'failed', problem: ApiProblem.from(error) }),
     });
+  }
+
+  /** Reads the list of sites again. */
+  listSites(): void {
+    this.#api.sites().subscribe({ next: (sites) => this.sites.set(sites), error: () => undefined });
+  }
+
+  /** Shows a hidden part opened, or closed again. */
+  toggleOpen(partId: number): void {
+    const opened = this.opened().includes(partId) ? this.opened().filter((id) => id !== partId) : [...this.opened(), partId];
+    void this.#engine.remote.openParts(opened).then(() => this.opened.set(opened));
   }
 
   /** Stores a change; emits the draft once it is stored and compiled, and nothing when it was refused. */
@@ -69,6 +90,38 @@ export class SiteStore {
   /** Stores the palette as it is to be; every override bound to it follows. */
   putPalette(request: PaletteRequest): Observable<DraftDocument> {
     return this.#store((siteId) => this.#api.putPalette(siteId, request));
+  }
+
+  putParts(request: PartsRequest): Observable<DraftDocument> {
+    return this.#store((siteId) => this.#api.putParts(siteId, request));
+  }
+
+  /** Stores where the veneer stands and in which order pages load their stylesheets. */
+  putArrangement(request: ArrangementRequest): Observable<DraftDocument> {
+    return this.#store((siteId) => this.#api.putArrangement(siteId, request));
+  }
+
+  putExceptions(request: ExceptionsRequest): Observable<DraftDocument> {
+    return this.#store((siteId) => this.#api.putExceptions(siteId, request));
+  }
+
+  renameSite(name: string): Observable<DraftDocument> {
+    return this.#store((siteId) => this.#api.renameSite(siteId, name)).pipe(tap(() => this.listSites()));
+  }
+
+  renamePage(pageId: number, name: string): Observable<DraftDocument> {
+    return this.#store((siteId) => this.#api.renamePage(siteId, pageId, name));
+  }
+
+  dropPage(pageId: number): Observable<DraftDocument> {
+    return this.#store((siteId) => this.#api.dropPage(siteId, pageId)).pipe(tap(() => this.listSites()));
+  }
+
+  /** Removes the open site for good, and opens another. */
+  dropSite(): void {
+    const site = this.site();
+    if (!site) return;
+    this.#api.dropSite(site.id).subscribe({ next: () => this.open(), error: (error: unknown) => this.report(ApiProblem.from(error)) });
   }
 
   undo(): Observable<DraftDocument> {
@@ -91,7 +144,7 @@ export class SiteStore {
   }
 
   /** Shows a problem where no field belongs to it. */
-  report(problem: ApiProblem): void {
+  report(problem: Pick<ApiProblem, 'title' | 'message' | 'isLost'>): void {
     this.#messages.add({ severity: 'contrast', summary: problem.title, detail: problem.message, life: problem.isLost ? 8000 : 6000 });
   }
 
@@ -111,12 +164,23 @@ export class SiteStore {
 
   async #load(site: SiteDocument): Promise<void> {
     await this.#engine.remote.open({ pages: site.pages, stylesheets: site.stylesheets, parts: site.parts, veneerPlace: site.veneerPlace, prefix: site.prefix });
-    this.veneer.set(await this.#engine.remote.dress(site.draft.overrides as readonly Override[], paletteOf(site.draft)));
+    const opened = this.opened().filter((id) => site.parts.some((part) => part.id === id && part.openers.length > 0));
+    if (opened.length > 0) await this.#engine.remote.openParts(opened);
+    this.opened.set(opened);
+    this.veneer.set(await this.#engine.remote.dress(site.draft.overrides as readonly Override[], paletteOf(site.draft), site.draft.exceptions));
     this.draft.set(site.draft);
   }
 
+  /** Takes a newer draft; the pages are read again where they changed. */
   async #adopt(draft: DraftDocument): Promise<void> {
-    const compiled = await this.#engine.remote.dress(draft.overrides as readonly Override[], paletteOf(draft));
+    const site = this.site();
+    if (site && draft.structure !== this.draft()?.structure) {
+      const reread = await firstValueFrom(this.#api.site(site.id));
+      await this.#load(reread);
+      this.state.set({ status: 'open', site: reread });
+      return;
+    }
+    const compiled = await this.#engine.remote.dress(draft.overrides as readonly Override[], paletteOf(draft), draft.exceptions);
     if (draft.version < (this.draft()?.version ?? 0)) return;
     this.veneer.set(compiled);
     this.draft.set(draft);
@@ -135,4 +199,15 @@ export class SiteStore {
 
 function paletteOf({ swatches, roles }: DraftDocument): Palette {
   return { swatches, roles };
+}
+
+const LAST_SITE = 'uv-site';
+
+/** The site this tab had open, then the one any tab opened last. */
+function rememberedSites(): number[] {
+  return [sessionStorage, localStorage].map((storage) => Number(storage.getItem(LAST_SITE)));
+}
+
+function rememberSite(id: number): void {
+  for (const storage of [sessionStorage, localStorage]) storage.setItem(LAST_SITE, String(id));
 }

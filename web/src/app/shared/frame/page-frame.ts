@@ -1,7 +1,8 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
-import type { ForcedStates, Target } from '../shared/engine/engine-api';
+import type { ForcedStates, Target } from '../engine/engine-api';
 import { FrameDocument } from './frame-document';
+import type { FramedPage } from './framed-page';
 
 interface Box {
   readonly left: number;
@@ -48,10 +49,8 @@ const EDGE = 14;
   `,
 })
 export class PageFrame {
-  readonly url = input.required<string>();
+  readonly page = input.required<FramedPage>();
   readonly width = input.required<number>();
-  readonly veneerPlace = input.required<'head-end' | 'body-end'>();
-  readonly frameCss = input.required<string>();
   readonly target = input<Target | null>(null);
   readonly reached = input<readonly number[]>([]);
   readonly forced = input<ForcedStates>([]);
@@ -67,13 +66,14 @@ export class PageFrame {
   readonly #sanitizer = inject(DomSanitizer);
   private readonly frameElement = viewChild.required<ElementRef<HTMLIFrameElement>>('frame');
   readonly #size = signal({ width: 600, height: 400 });
-  readonly #page = signal<FrameDocument | null>(null);
+  readonly #frame = signal<FrameDocument | null>(null);
+  readonly #url = computed(() => this.page().url);
   /** Counts what moves boxes about: scrolling, styles, sizes. */
   readonly #moved = signal(0);
   #pending: PointerEvent | null = null;
 
-  protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.url()));
-  protected readonly isReady = computed(() => this.#page() !== null);
+  protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.#url()));
+  protected readonly isReady = computed(() => this.#frame() !== null);
   protected readonly scale = computed(() => this.zoom() || Math.min(1, (this.#size().width - 2 * EDGE) / this.width()));
   protected readonly stageHeight = computed(() => Math.max(100, this.#size().height - EDGE));
   protected readonly hovered = signal<number | null>(null);
@@ -83,7 +83,7 @@ export class PageFrame {
   protected readonly tag = computed(() => {
     const number = this.hovered() ?? this.target()?.element ?? null;
     const box = this.#boxOf(number);
-    const element = number === null ? null : this.#page()?.element(number);
+    const element = number === null ? null : this.#frame()?.element(number);
     if (!box || !element) return null;
     const pseudo = this.hovered() === null && this.target()?.pseudo ? `::${this.target()?.pseudo}` : '';
     const below = box.top + box.height + 7;
@@ -95,14 +95,15 @@ export class PageFrame {
     observer.observe(this.#host.nativeElement);
     inject(DestroyRef).onDestroy(() => observer.disconnect());
     effect(() => {
-      this.url();
-      this.#page.set(null);
+      this.#url();
+      this.#frame.set(null);
       this.hovered.set(null);
     });
     effect(() => {
-      const page = this.#page();
+      const page = this.#frame();
       if (!page) return;
-      page.dress(this.frameCss());
+      page.amend(this.page().amendments);
+      page.dress(this.page().frameCss);
       page.force(this.forced());
       this.#moved.update((count) => count + 1);
     });
@@ -113,7 +114,7 @@ export class PageFrame {
     });
     effect(() => {
       const target = this.target();
-      const page = this.#page();
+      const page = this.#frame();
       if (target && page) this.#reveal(page, target.element);
     });
   }
@@ -121,9 +122,10 @@ export class PageFrame {
   protected onLoad(): void {
     const content = this.frameElement().nativeElement.contentDocument;
     if (!content?.documentElement.hasAttribute('data-uv-n')) return;
-    const page = new FrameDocument(content, this.veneerPlace());
-    page.dress(this.frameCss());
-    this.#page.set(page);
+    const page = new FrameDocument(content, this.page().veneerPlace);
+    page.amend(this.page().amendments);
+    page.dress(this.page().frameCss);
+    this.#frame.set(page);
     this.ready.emit(page);
   }
 
@@ -144,7 +146,7 @@ export class PageFrame {
 
   protected onWheel(event: WheelEvent): void {
     event.preventDefault();
-    this.#page()?.document.defaultView?.scrollBy({ top: event.deltaY / this.scale(), left: event.deltaX / this.scale() });
+    this.#frame()?.document.defaultView?.scrollBy({ top: event.deltaY / this.scale(), left: event.deltaX / this.scale() });
     this.#moved.update((count) => count + 1);
   }
 
@@ -156,7 +158,7 @@ export class PageFrame {
       this.walked.emit(direction);
     } else if (event.key === 'PageDown' || event.key === 'PageUp') {
       event.preventDefault();
-      this.#page()?.document.defaultView?.scrollBy({ top: (event.key === 'PageDown' ? 0.8 : -0.8) * (this.stageHeight() / this.scale()) });
+      this.#frame()?.document.defaultView?.scrollBy({ top: (event.key === 'PageDown' ? 0.8 : -0.8) * (this.stageHeight() / this.scale()) });
       this.#moved.update((count) => count + 1);
     }
   }
@@ -165,12 +167,12 @@ export class PageFrame {
     const glass = event.currentTarget instanceof HTMLElement ? event.currentTarget : this.#host.nativeElement.querySelector('.glass');
     const bounds = glass?.getBoundingClientRect();
     if (!bounds) return null;
-    return this.#page()?.numberAt((event.clientX - bounds.left) / this.scale(), (event.clientY - bounds.top) / this.scale()) ?? null;
+    return this.#frame()?.numberAt((event.clientX - bounds.left) / this.scale(), (event.clientY - bounds.top) / this.scale()) ?? null;
   }
 
   #boxOf(number: number | null): Box | null {
     this.#moved();
-    const box = number === null ? null : this.#page()?.boxOf(number);
+    const box = number === null ? null : this.#frame()?.boxOf(number);
     if (!box) return null;
     const scale = this.scale();
     return { left: box.left * scale, top: box.top * scale, width: box.width * scale, height: box.height * scale };

@@ -1,0 +1,61 @@
+import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { NamedColor } from '@upper-veneer/core';
+import { Button } from 'primeng/button';
+import { SelectButton } from 'primeng/selectbutton';
+import type { PickedColor } from '../../shared/picture/picture-api';
+import { TypedColorField } from '../../shared/ui/typed-color';
+import { ShelfStore } from '../shelf-store';
+import { FileSource } from './file-source';
+import { PageSource } from './page-source';
+import { PictureSource } from './picture-source';
+import { SiteSource } from './site-source';
+
+interface ScreenPicker {
+  open(): Promise<{ readonly sRGBHex: string }>;
+}
+
+/** Where colours come into the palette from: a picture, a page, the site's census, typing, a file, the screen. */
+@Component({
+  selector: 'uv-bring-in',
+  imports: [Button, FileSource, FormsModule, PageSource, PictureSource, SelectButton, SiteSource, TypedColorField],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="head"><h2>Bring colours in</h2>@if (screenPicker) { <p-button label="Off the screen" [text]="true" size="small" (onClick)="pickOffScreen()" /> }</div>
+    <p-selectbutton [options]="sources" optionLabel="label" optionValue="source" [ngModel]="source()" (ngModelChange)="source.set($event)" [allowEmpty]="false" size="small" aria-label="Where colours come from" />
+    @switch (source()) {
+      @case ('picture') { <uv-picture-source (picked)="pick($event)" (added)="added.emit($event)" /> }
+      @case ('page') { <uv-page-source (picked)="pick($event)" /> }
+      @case ('site') { <uv-site-source (picked)="pick($event)" (added)="added.emit($event)" /> }
+      @case ('typed') { <uv-typed-color (read)="added.emit($event)" /><p class="uv-soft">Hex with or without #, rgb(), three numbers, hsl, hwb, lab, oklch, a name. What reads two ways is asked.</p> }
+      @case ('file') { <uv-file-source (added)="named.emit($event)" /> }
+    }
+  `,
+  styles: `
+    :host { display: grid; gap: 9px; align-content: start; }
+    .head { display: flex; align-items: center; justify-content: space-between; height: 26px; }
+    h2 { font-weight: 700; }
+    p { font-size: 12.5px; }
+  `,
+})
+export class BringIn {
+  readonly #shelf = inject(ShelfStore);
+  /** Emits the CSS of a colour for the palette. */
+  readonly added = output<string>();
+  readonly named = output<readonly NamedColor[]>();
+
+  protected readonly sources = [{ source: 'picture', label: 'Picture' }, { source: 'page', label: 'Page' }, { source: 'site', label: 'Site' }, { source: 'typed', label: 'Typed' }, { source: 'file', label: 'File' }];
+  protected readonly source = signal('picture');
+  /** The browser's own picker, where it has one. */
+  protected readonly screenPicker = (window as { EyeDropper?: new () => ScreenPicker }).EyeDropper;
+
+  protected pick({ hex, basis }: PickedColor): void {
+    this.#shelf.put(hex, basis);
+  }
+
+  protected pickOffScreen(): void {
+    if (!this.screenPicker) return;
+    // Leaving it without a colour is no failure.
+    void new this.screenPicker().open().then(({ sRGBHex }) => this.#shelf.put(sRGBHex, 'picked off the screen'), () => undefined);
+  }
+}

@@ -1,0 +1,69 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ROLE_NAMES, colorOfValue, describeShade, hexOf, type Pair, type RoleName } from '@upper-veneer/core';
+import { Select } from 'primeng/select';
+import { SiteStore } from '../shared/site/site-store';
+import { StandingMark } from '../shared/ui/standing-mark';
+
+/** Shades a role can take of its swatch, lightness points in OKLCH. */
+const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
+
+/** Every role with the swatch or shade that fills it, and the pairs it is meant for. */
+@Component({
+  selector: 'uv-roles-panel',
+  imports: [FormsModule, Select, StandingMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <header><h2>Roles</h2><span class="uv-soft">a job, filled by a swatch or a shade of one</span></header>
+    <table>
+      <tbody>
+        @for (row of rows(); track row.role) {
+          <tr>
+            <th scope="row">{{ row.label }}</th>
+            <td><i [style.background]="row.hex" [class.none]="row.hex === null"></i></td>
+            <td><p-select [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="row.swatchId" (ngModelChange)="filled.emit({ role: row.role, swatchId: $event, shade: $event === row.swatchId ? row.shade : 0 })" [showClear]="row.swatchId !== null" placeholder="nobody" size="small" appendTo="body" [ariaLabel]="'Swatch that fills ' + row.label">
+              <ng-template #selectedItem let-option>{{ option.name }}</ng-template>
+              <ng-template #item let-option><span class="option"><i [style.background]="option.css"></i>{{ option.name }}</span></ng-template>
+            </p-select></td>
+            <td>@if (row.swatchId !== null) { <p-select [options]="shades" optionLabel="label" optionValue="shade" [ngModel]="row.shade" (ngModelChange)="filled.emit({ role: row.role, swatchId: row.swatchId, shade: $event })" size="small" appendTo="body" [ariaLabel]="'Shade of ' + row.label" /> }</td>
+            <td class="pairs">@for (pair of row.pairs; track pair.words) { <span [title]="pair.title"><uv-standing [standing]="pair.standing" /> {{ pair.words }}</span> }</td>
+          </tr>
+        }
+      </tbody>
+    </table>
+  `,
+  styles: `
+    header { display: flex; justify-content: space-between; margin-bottom: 6px; font-size: 12.5px; }
+    h2 { font-weight: 700; font-size: 13.5px; }
+    table { width: 100%; border-collapse: collapse; background: var(--uv-paper); }
+    th, td { height: 34px; padding: 2px 6px; border: 1px solid var(--uv-line); border-width: 1px 0; text-align: left; font-weight: 400; }
+    th { width: 78px; padding-left: 10px; }
+    i { display: block; width: 30px; height: 22px; border: 1px solid color-mix(in srgb, var(--uv-ink) 35%, transparent); }
+    i.none { border-style: dashed; }
+    td:nth-child(2) { width: 42px; }
+    td:nth-child(3) { width: 138px; }
+    td:nth-child(4) { width: 118px; }
+    td p-select { width: 100%; }
+    .option { display: flex; align-items: center; gap: 8px; }
+    .option i { width: 18px; height: 14px; }
+    .pairs { font-size: 12px; }
+    .pairs span { margin-right: 8px; white-space: nowrap; }
+  `,
+})
+export class RolesPanel {
+  protected readonly site = inject(SiteStore);
+  readonly pairs = input.required<readonly Pair[]>();
+  /** Emits what is to fill a role; no swatch empties it. */
+  readonly filled = output<{ readonly role: RoleName; readonly swatchId: number | null; readonly shade: number }>();
+
+  protected readonly rows = computed(() => {
+    const palette = this.site.palette();
+    return ROLE_NAMES.map((role) => {
+      const fill = palette.roles.find((candidate) => candidate.role === role);
+      const color = colorOfValue({ kind: 'role', role, shade: 0 }, palette);
+      const pairs = this.pairs().filter((pair) => pair.isMeant && pair.text === role).map((pair) => ({ standing: pair.standing, words: `${pair.ground.replace('-', ' ')} ${(Math.floor(pair.ratio * 10) / 10).toFixed(1)}`, title: `${pair.textHex} on ${pair.groundHex}: ${pair.ratio.toFixed(2)} : 1, ${pair.level}` }));
+      return { role, label: role.replace('-', ' '), swatchId: fill?.swatchId ?? null, shade: fill?.shade ?? 0, hex: color ? hexOf(color) : null, pairs };
+    });
+  });
+  protected readonly shades = SHADES.map((shade) => ({ shade, label: shade === 0 ? 'as it is' : describeShade(shade) }));
+}

@@ -1,0 +1,35 @@
+import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
+import { Notations } from '../shared/ui/notations';
+import { ShelfStore } from './shelf-store';
+
+/** Colours picked along the way, for the palette or to be dropped. */
+@Component({
+  selector: 'uv-shelf',
+  imports: [Notations],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <header><h2>Shelf</h2><span class="uv-soft">@if (shelf.colors().length > 0) { <button type="button" class="clear" (click)="shelf.clear()">clear</button> } @else { picked on the way }</span></header>
+    <ul>
+      @for (color of shelf.colors(); track color.css) {
+        <li><button type="button" class="chip" [style.background]="color.css" [title]="color.css + ', ' + color.from + '. Press to add it to the palette.'" [attr.aria-label]="'Add ' + color.css + ', ' + color.from" (click)="added.emit(color.css)"></button><button type="button" class="drop" [attr.aria-label]="'Take ' + color.css + ' off the shelf'" (click)="shelf.take(color.css)">×</button></li>
+      }
+    </ul>
+    @if (shelf.colors().at(0); as newest) { <uv-notations [css]="newest.css" [title]="newest.from" /> }
+  `,
+  styles: `
+    :host { display: block; padding: 10px 16px 14px; border-top: 1px solid var(--uv-line-strong); }
+    header { display: flex; justify-content: space-between; font-size: 12.5px; }
+    h2 { font-weight: 700; }
+    ul { display: flex; flex-wrap: wrap; gap: 6px; margin: 8px 0 0; padding: 0; list-style: none; max-height: 112px; overflow: auto; }
+    li { position: relative; }
+    .chip { width: 31px; height: 31px; padding: 0; border: 1px solid color-mix(in srgb, var(--uv-ink) 35%, transparent); border-radius: 0; cursor: pointer; }
+    .drop { position: absolute; top: -3px; right: -3px; display: none; width: 15px; height: 15px; padding: 0; border: 0; border-radius: 3px; background: var(--uv-ink); color: var(--uv-paper); font-size: 11px; line-height: 15px; cursor: pointer; }
+    li:hover .drop, li:focus-within .drop { display: block; }
+    uv-notations { margin-top: 8px; }
+    .clear { padding: 0; border: 0; background: none; color: inherit; text-decoration: underline; cursor: pointer; }
+  `,
+})
+export class Shelf {
+  protected readonly shelf = inject(ShelfStore);
+  readonly added = output<string>();
+}

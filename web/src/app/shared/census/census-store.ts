@@ -1,0 +1,123 @@
+import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { brandStandingOf, colorOfCss, type BrandStanding, type CensusPlace, type PageMeasure } from '@upper-veneer/core';
+import { proxy } from 'comlink';
+import { ApiProblem } from '../api/api-problem';
+import type { CensusColorView, CensusView } from '../engine/engine-api';
+import { Engine } from '../engine/engine';
+import { SiteStore } from '../site/site-store';
+import { measureInFrame } from './measuring-frame';
+
+/** Viewport width the census is taken at, CSS px. */
+export const CENSUS_WIDTH = 1280;
+
+export type CensusState =
+  | { readonly status: 'none' }
+  | { readonly status: 'counting'; readonly doing: string; readonly share: number }
+  | { readonly status: 'stopped' }
+  | { readonly status: 'counted'; readonly census: CensusView; readonly unmeasured: readonly string[] };
+
+/** A counted colour with how it stands to the palette as it is now. */
+export interface JudgedColor extends CensusColorView {
+  readonly standing: BrandStanding;
+  /** Reason it is an exception; empty when it is none. */
+  readonly exception: string;
+}
+
+class Stopped extends Error {}
+
+/** The colours of the open site, counted once for pages and veneer as they stand. */
+@Injectable({ providedIn: 'root' })
+export class CensusStore {
+  readonly #site = inject(SiteStore);
+  readonly #engine = inject(Engine);
+  /** Counts censuses begun and stopped, so that an older one ends. */
+  #run = 0;
+  /** What the last census was begun of. */
+  readonly #countedOf = signal<{ readonly siteId: number; readonly structure: number; readonly css: string } | null>(null);
+
+  readonly state = signal<CensusState>({ status: 'none' });
+  readonly census = computed(() => {
+    const state = this.state();
+    return state.status === 'counted' ? state.census : null;
+  });
+  readonly colors = computed<readonly JudgedColor[]>(() => {
+    const palette = this.#site.palette();
+    const exceptions = new Map(this.#site.exceptions().filter(({ kind }) => kind === 'color').map(({ target, reason }) => [target, reason]));
+    return (this.census()?.colors ?? []).map((color) => {
+      const value = colorOfCss(color.hex);
+      return { ...color, standing: value ? brandStandingOf(value, palette) : { kind: 'stray', nearest: '', deltaE: Number.POSITIVE_INFINITY }, exception: exceptions.get(color.hex) ?? '' };
+    });
+  });
+  /** Strays beside a palette; none before there is one. */
+  readonly strays = computed(() => this.colors().filter(({ standing, exception }) => standing.kind === 'stray' && standing.nearest !== '' && exception === '').length);
+  /** Whether pages or veneer have changed since. */
+  readonly isStale = computed(() => {
+    const of = this.#countedOf();
+    const site = this.#site.site();
+    return of !== null && site !== null && (of.siteId !== site.id || of.structure !== site.draft.structure || of.css !== this.#site.veneer().css);
+  });
+
+  constructor() {
+    // Another site has another census.
+    effect(() => {
+      const siteId = this.#site.site()?.id ?? null;
+      untracked(() => {
+        const of = this.#countedOf();
+        if (of === null || siteId === null || of.siteId === siteId) return;
+        this.stop();
+        this.#countedOf.set(null);
+        this.state.set({ status: 'none' });
+      });
+    });
+  }
+
+  /** Takes the census when there is none of the site as it stands. */
+  ensure(): void {
+    const { status } = this.state();
+    if (status === 'none' || (status !== 'stopped' && this.isStale())) void this.count();
+  }
+
+  stop(): void {
+    this.#run += 1;
+    this.state.set({ status: 'stopped' });
+    void this.#engine.remote.stopCensus();
+  }
+
+  async count(): Promise<void> {
+    const site = this.#site.site();
+    if (!site) return;
+    const run = (this.#run += 1);
+    const { css, frameCss } = this.#site.veneer();
+    this.#countedOf.set({ siteId: site.id, structure: site.draft.structure, css });
+    const check = (): void => {
+      if (run !== this.#run) throw new Stopped();
+    };
+    const tell = (doing: string, share: number): void => {
+      if (run === this.#run) this.state.set({ status: 'counting', doing, share });
+    };
+    try {
+      tell('Reading the pages', 0);
+      const measures: PageMeasure[] = [];
+      const unmeasured: string[] = [];
+      for (const [i, page] of site.pages.entries()) {
+        tell(`Measuring ${page.name}`, (0.5 * i) / site.pages.length);
+        const measure = await measureInFrame(page.id, { url: `/frame/sites/${site.id}/pages/${page.id}/?v=${site.draft.structure}`, veneerPlace: site.veneerPlace, frameCss, amendments: new Map() }, CENSUS_WIDTH, check);
+        check();
+        if (measure) measures.push(measure);
+        else unmeasured.push(page.name);
+      }
+      tell('Counting the colours', 0.5);
+      const census = await this.#engine.remote.takeCensus(measures, CENSUS_WIDTH, proxy(({ page, share }) => tell(`Counting ${page}`, 0.5 + share / 2)));
+      check();
+      if (census) this.state.set({ status: 'counted', census, unmeasured });
+    } catch (error) {
+      if (error instanceof Stopped || run !== this.#run) return;
+      this.state.set({ status: 'stopped' });
+      this.#site.report(new ApiProblem('The colours could not be counted', error instanceof Error ? error.message : String(error)));
+    }
+  }
+
+  places(hex: string): Promise<readonly CensusPlace[]> {
+    return this.#engine.remote.censusPlaces(hex);
+  }
+}

@@ -1,0 +1,100 @@
+import type { OverrideBody, PaletteRequest } from '@upper-veneer/contract';
+import { colorOfCss, colorOfValue, describeShade, hexOf, slug, type Color, type Override, type Palette, type RoleName } from '@upper-veneer/core';
+
+/** The palette in the form the server takes it in. */
+export function toRequest(label: string, { swatches, roles }: Palette): PaletteRequest {
+  const nameOf = (id: number): string => swatches.find((swatch) => swatch.id === id)?.name ?? '';
+  return { label: label.slice(0, 200), swatches: swatches.map((swatch) => ({ ...swatch })), roles: roles.map(({ role, swatchId, shade }) => ({ role, swatch: nameOf(swatchId), shade })) };
+}
+
+/** A new swatch at the end, under a name nobody has. */
+export function withSwatch(palette: Palette, css: string): PaletteRequest {
+  const taken = new Set(palette.swatches.map(({ name }) => name.toLowerCase()));
+  let number = palette.swatches.length + 1;
+  while (taken.has(`colour ${number}`)) number += 1;
+  const name = `Colour ${number}`;
+  const request = toRequest(`Add ${name} ${css}`, palette);
+  return { ...request, swatches: [...request.swatches, { id: 0, name, css }] };
+}
+
+/** A swatch renamed or recoloured; its roles follow the name. */
+export function withEdit(palette: Palette, id: number, edit: { readonly name?: string; readonly css?: string }): PaletteRequest {
+  const before = palette.swatches.find((swatch) => swatch.id === id);
+  const label = edit.css === undefined ? `Rename ${before?.name ?? ''} to ${edit.name ?? ''}` : `${before?.name ?? ''} becomes ${edit.css}`;
+  return toRequest(label, { ...palette, swatches: palette.swatches.map((swatch) => (swatch.id === id ? { ...swatch, ...edit } : swatch)) });
+}
+
+/** The swatches in another order: the one at `from` goes to `to`. */
+export function withOrder(palette: Palette, from: number, to: number): PaletteRequest | null {
+  if (from === to || !palette.swatches[from] || !palette.swatches[to]) return null;
+  const swatches = palette.swatches.toSpliced(from, 1).toSpliced(to, 0, palette.swatches[from]);
+  return toRequest(`Move ${palette.swatches[from].name}`, { ...palette, swatches });
+}
+
+/** Colours with their names at the end; a name that is taken gets a number. */
+export function withColors(palette: Palette, colors: readonly { readonly name: string; readonly css: string }[]): PaletteRequest {
+  const request = toRequest(colors.length === 1 ? `Add ${colors[0].name}` : `Add ${colors.length} colours`, palette);
+  const taken = new Set(palette.swatches.map(({ name }) => slug(name)));
+  const added = colors.map(({ name, css }) => {
+    const base = name.trim().slice(0, 54) || 'Colour';
+    let own = base;
+    for (let number = 2; taken.has(slug(own)); number += 1) own = `${base} ${number}`;
+    taken.add(slug(own));
+    return { id: 0, name: own, css };
+  });
+  return { ...request, swatches: [...request.swatches, ...added] };
+}
+
+/**
+ * Deletes a swatch. What uses it takes `heir` instead, or without one keeps its colour as a plain value; roles it fills
+ * go to the heir or are emptied.
+ */
+export function withoutSwatch(palette: Palette, overrides: readonly Override[], id: number, heir: number | null): PaletteRequest {
+  const name = palette.swatches.find((swatch) => swatch.id === id)?.name ?? '';
+  const rebound = usesOf(palette, overrides, id).flatMap((override): Override[] => {
+    if (heir !== null) return override.value.kind === 'swatch' ? [{ ...override, value: { ...override.value, swatchId: heir } }] : [];
+    const color = colorOfValue(override.value, palette);
+    return color ? [{ ...override, value: { kind: 'literal', css: hexOf(color) } }] : [];
+  });
+  const roles = heir === null ? palette.roles.filter(({ swatchId }) => swatchId !== id) : palette.roles.map((fill) => (fill.swatchId === id ? { ...fill, swatchId: heir } : fill));
+  return { ...toRequest(`Delete ${name}`, { swatches: palette.swatches, roles }), swatches: palette.swatches.filter((swatch) => swatch.id !== id).map((swatch) => ({ ...swatch })), overrides: rebound as OverrideBody[] };
+}
+
+/** Colours for roles: swatches that have them already are used, the others are added under their role's name. */
+export function withRoles(palette: Palette, colors: Readonly<Partial<Record<RoleName, Color>>>, label: string): PaletteRequest {
+  const swatches: { id: number; name: string; css: string }[] = palette.swatches.map((swatch) => ({ ...swatch }));
+  const taken = new Set(swatches.map(({ name }) => slug(name)));
+  const fills = Object.entries(colors).map(([role, color]) => {
+    const css = hexOf(color);
+    let swatch = swatches.find((candidate) => hexOfCss(candidate.css) === css);
+    if (!swatch) {
+      const base = role.charAt(0).toUpperCase() + role.slice(1).replace('-', ' ');
+      let name = base;
+      for (let number = 2; taken.has(slug(name)); number += 1) name = `${base} ${number}`;
+      taken.add(slug(name));
+      swatch = { id: 0, name, css };
+      swatches.push(swatch);
+    }
+    return { role: role as RoleName, swatch: swatch.name, shade: 0 };
+  });
+  const kept = toRequest(label, palette).roles.filter(({ role }) => !(role in colors));
+  return { label: label.slice(0, 200), swatches, roles: [...kept, ...fills] };
+}
+
+function hexOfCss(css: string): string | null {
+  const color = colorOfCss(css);
+  return color ? hexOf(color) : null;
+}
+
+/** A role filled by a swatch or a shade of one, or emptied. */
+export function withRole(palette: Palette, role: RoleName, swatchId: number | null, shade = 0): PaletteRequest {
+  const others = palette.roles.filter((fill) => fill.role !== role);
+  const name = palette.swatches.find(({ id }) => id === swatchId)?.name;
+  return toRequest(name ? `${name}${shade === 0 ? '' : `, ${describeShade(shade)}`} fills ${role}` : `Empty ${role}`, { ...palette, roles: swatchId === null ? others : [...others, { role, swatchId, shade }] });
+}
+
+/** Overrides that take their colour from a swatch, by itself or through a role. */
+export function usesOf(palette: Palette, overrides: readonly Override[], swatchId: number): Override[] {
+  const roles = new Set(palette.roles.filter((fill) => fill.swatchId === swatchId).map(({ role }) => role));
+  return overrides.filter(({ value }) => (value.kind === 'swatch' && value.swatchId === swatchId) || (value.kind === 'role' && roles.has(value.role)));
+}

@@ -1,0 +1,68 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+import { TableModule } from 'primeng/table';
+import { ColorChip } from '../shared/ui/color-chip';
+import type { ColorRow } from './color-rows';
+
+/** The colours one by one, to sort and choose from. */
+@Component({
+  selector: 'uv-color-table',
+  imports: [ColorChip, TableModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p-table [value]="$any(rows())" dataKey="hex" selectionMode="single" [selection]="selected()" (selectionChange)="$event && chosen.emit($event.hex)" [scrollable]="true" scrollHeight="flex" [virtualScroll]="true" [virtualScrollItemSize]="30" size="small" [sortOrder]="-1">
+      <ng-template #header>
+        <tr>
+          <th scope="col" class="color" pSortableColumn="hex">Colour</th>
+          <th scope="col" pSortableColumn="useWords">Used for</th>
+          <th scope="col" class="number" pSortableColumn="elements" title="Elements and pseudo-elements that paint it in any state">Elements</th>
+          <th scope="col" class="number" pSortableColumn="area" title="Of all area measured at rest">Area</th>
+          <th scope="col" class="standing" pSortableColumn="standingRank">Standing</th>
+        </tr>
+      </ng-template>
+      <ng-template #body let-row>
+        <tr [pSelectableRow]="row" [attr.aria-label]="row.hex">
+          <td class="color uv-mono"><uv-color-chip [color]="row.hex" />{{ row.hex }}@if (row.members.length > 0) { <span class="near" [title]="'Near-duplicates within ΔE 2.3, counted in: ' + names(row)">@for (member of row.members.slice(0, 3); track member.hex) { <uv-color-chip [color]="member.hex" /> }+{{ row.members.length }}</span> }</td>
+          <td [title]="row.useWords">{{ row.useWords }}@if (row.states.length > 0 && row.states[0] !== 'rest') { <span class="uv-soft"> · only {{ row.states.join(', ') }}</span> }</td>
+          <td class="number">{{ row.elements }}</td>
+          <td class="number">{{ percent(row) }}</td>
+          <td class="standing" [title]="row.standingWords"><span [class]="'mark ' + (row.exception || !row.standing.nearest ? 'none' : row.standing.kind)" aria-hidden="true">{{ row.exception ? '○' : !row.standing.nearest ? '' : row.standing.kind === 'brand' ? '●' : row.standing.kind === 'near' ? '◆' : '▲' }}</span>{{ row.standingWords }}</td>
+        </tr>
+      </ng-template>
+      <ng-template #emptymessage><tr><td colspan="5" class="uv-soft">No colour fits.</td></tr></ng-template>
+    </p-table>
+  `,
+  styles: `
+    :host { display: block; min-height: 0; border: 1px solid var(--uv-line-strong); background: var(--uv-paper); }
+    tr { cursor: pointer; }
+    th, td { height: 30px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+    .color { width: 168px; }
+    .color uv-color-chip { margin-right: 7px; vertical-align: -2px; }
+    .near { margin-left: 8px; font-size: 11.5px; color: var(--uv-soft); }
+    .near uv-color-chip { width: 9px; height: 9px; margin-right: 2px; vertical-align: -1px; }
+    .number { width: 78px; text-align: right; }
+    .standing { width: 172px; }
+    .mark { display: inline-block; width: 17px; }
+    .brand { color: var(--uv-holds); }
+    .near.mark, .mark.near { margin: 0; font-size: inherit; color: var(--uv-look); }
+    .stray { color: var(--uv-fails); }
+    :host ::ng-deep .p-datatable-row-selected .mark, :host ::ng-deep .p-datatable-row-selected .near { color: inherit; }
+  `,
+})
+export class ColorTable {
+  readonly rows = input.required<readonly ColorRow[]>();
+  readonly chosenHex = input<string | null>(null);
+  readonly chosen = output<string>();
+
+  protected selected(): ColorRow | null {
+    const hex = this.chosenHex();
+    return this.rows().find((row) => row.hex === hex || row.members.some((member) => member.hex === hex)) ?? null;
+  }
+
+  protected names({ members }: ColorRow): string {
+    return members.map(({ hex }) => hex).join(', ');
+  }
+
+  protected percent({ share }: ColorRow): string {
+    return share === 0 ? '–' : share < 0.001 ? '<0.1 %' : `${(100 * share).toFixed(1)} %`;
+  }
+}

@@ -1,0 +1,27 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { FontUse } from '@upper-veneer/core';
+
+/** Families, sizes and weights of all text. */
+@Component({
+  selector: 'uv-fonts-table',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <table>
+      <thead><tr><th scope="col">Family, first choice first</th><th scope="col" class="number">Size, px</th><th scope="col" class="number">Weight</th><th scope="col" class="number">Elements</th><th scope="col" class="number" title="Of all inked text">Ink</th></tr></thead>
+      <tbody>
+        @for (font of rows(); track $index) {
+          <tr><td class="cut" [title]="font.family">{{ font.family }}@if (font.isItalic) { <em> italic</em> }</td><td class="number">{{ font.size }}</td><td class="number">{{ font.weight }}</td><td class="number">{{ font.elements }}</td><td class="number">{{ font.share }}</td></tr>
+        } @empty { <tr><td colspan="5" class="empty">The pages hold no text.</td></tr> }
+      </tbody>
+    </table>
+  `,
+  styleUrl: './facts-table.scss',
+})
+export class FontsTable {
+  readonly fonts = input.required<readonly FontUse[]>();
+
+  protected readonly rows = computed(() => {
+    const total = this.fonts().reduce((sum, { area }) => sum + area, 0);
+    return this.fonts().map((font) => ({ ...font, share: total > 0 ? `${((100 * font.area) / total).toFixed(1)} %` : '–' }));
+  });
+}

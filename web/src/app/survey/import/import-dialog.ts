@@ -1,0 +1,210 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ImportRequest, validateBody, type ImportProgress, type ImportResult } from '@upper-veneer/contract';
+import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
+import { SelectButton } from 'primeng/selectbutton';
+import { Textarea } from 'primeng/textarea';
+import type { Subscription } from 'rxjs';
+import { ApiProblem } from '../../shared/api/api-problem';
+import { Importer, type UploadFile } from './importer';
+import { chosenFiles, droppedFiles } from './dropped-files';
+import type { ImportAim } from './import-aim';
+
+type Step =
+  | { readonly name: 'asking'; readonly problem: { readonly title: string; readonly message: string } | null }
+  | { readonly name: 'running'; readonly id: number | null; readonly progress: ImportProgress }
+  | { readonly name: 'done'; readonly result: ImportResult & { readonly ok: true } };
+
+/** Brings a site in, or pages into the open one: from files, from an address, or as a pasted widget. */
+@Component({
+  selector: 'uv-import-dialog',
+  imports: [Button, Dialog, FormsModule, InputText, SelectButton, Textarea],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p-dialog [visible]="true" (visibleChange)="close()" [modal]="true" [draggable]="false" [closeOnEscape]="step().name !== 'running'" [closable]="step().name !== 'running'" [style]="{ width: '620px', maxWidth: '96vw' }" [header]="heading()">
+      @switch (step().name) {
+        @case ('asking') {
+          <form (ngSubmit)="start()" class="form">
+            <p-selectbutton name="kind" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)" [allowEmpty]="false" size="small" aria-label="Where it comes from" />
+            @switch (kind()) {
+              @case ('files') {
+                <div class="drop" [class.over]="isOver()" (dragover)="$event.preventDefault(); isOver.set(true)" (dragleave)="isOver.set(false)" (drop)="drop($event)">
+                  @if (files().length > 0) {
+                    <p><strong>{{ files().length }} {{ files().length === 1 ? 'file' : 'files' }}</strong>, {{ size() }}</p>
+                    <p class="uv-soft names">{{ fileNames() }}</p>
+                  } @else {
+                    <p><strong>Drop a saved page or site here</strong></p>
+                    <p class="uv-soft">A zip, a web archive (.mhtml), HTML files with what belongs to them, or a whole folder. Up to 50 MB and 2,000 files.</p>
+                  }
+                  <p class="pick"><p-button label="Choose files" [outlined]="true" size="small" (onClick)="fileField.click()" /><p-button label="Choose a folder" [outlined]="true" size="small" (onClick)="folderField.click()" />@if (files().length > 0) { <p-button label="Start over" [text]="true" size="small" (onClick)="files.set([])" /> }</p>
+                  <input #fileField type="file" multiple hidden aria-label="Files to bring in" (change)="take(fileField)" /><input #folderField type="file" webkitdirectory hidden aria-label="Folder to bring in" (change)="take(folderField)" />
+                </div>
+              }
+              @case ('address') {
+                <label for="uv-address">Address of the page</label>
+                <input pInputText id="uv-address" name="address" class="uv-mono" autocomplete="off" spellcheck="false" placeholder="https://" [ngModel]="address()" (ngModelChange)="address.set($event)" />
+                <p class="uv-soft note">The server fetches the page with its stylesheets, pictures and fonts; scripts are dropped. A page that scripts draw is better saved as a web archive in the browser.</p>
+              }
+              @case ('widget') {
+                <label for="uv-html">HTML of the widget</label>
+                <textarea pTextarea id="uv-html" name="html" class="uv-mono" rows="6" spellcheck="false" [ngModel]="html()" (ngModelChange)="html.set($event)"></textarea>
+                <label for="uv-css">Its CSS</label>
+                <textarea pTextarea id="uv-css" name="css" class="uv-mono" rows="6" spellcheck="false" [ngModel]="css()" (ngModelChange)="css.set($event)"></textarea>
+              }
+            }
+            @if (aim().siteId === null || kind() === 'widget') {
+              <label for="uv-name">{{ aim().siteId === null ? 'Name of the site' : 'Name of the page' }} <span class="uv-soft">(empty: as the page is called)</span></label>
+              <input pInputText id="uv-name" name="name" maxlength="120" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" />
+            }
+            @if (problem(); as found) { <p class="problem" role="alert"><strong>{{ found.title }}</strong> {{ found.message }}</p> }
+            <div class="acts"><p-button label="Cancel" [text]="true" (onClick)="close()" /><p-button type="submit" label="Bring in" [disabled]="!canStart()" /></div>
+          </form>
+        }
+        @case ('running') {
+          <div class="form" role="status">
+            <p><strong>{{ progress().stage }}</strong> <span class="uv-soft">{{ progressWords() }}</span></p>
+            <span class="track" role="progressbar" [attr.aria-valuenow]="share() === null ? null : share()! * 100" aria-label="Import"><span class="uv-grain" [class.unknown]="share() === null" [style.width.%]="share() === null ? 30 : share()! * 100"></span></span>
+            <div class="acts"><p-button label="Stop" [outlined]="true" (onClick)="stop()" /></div>
+          </div>
+        }
+        @case ('done') {
+          @if (result(); as found) {
+            <div class="form">
+              <p>{{ doneWords() }}</p>
+              @if (found.leftOut.length > 0) {
+                <p><strong>{{ found.leftOut.length }} left out</strong></p>
+                <ul class="uv-scroll">@for (file of found.leftOut; track $index) { <li><span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span></li> }</ul>
+              }
+              <div class="acts"><p-button label="Look at it" (onClick)="finished.emit(found.siteId)" /></div>
+            </div>
+          }
+        }
+      }
+    </p-dialog>
+  `,
+  styleUrl: './import-dialog.scss',
+})
+export class ImportDialog {
+  readonly #importer = inject(Importer);
+  readonly aim = input.required<ImportAim>();
+  /** Files that were dropped before the dialog opened. */
+  readonly dropped = input<readonly UploadFile[]>([]);
+  readonly closed = output();
+  /** Emits the site that pages came into. */
+  readonly finished = output<number>();
+  #running: Subscription | null = null;
+
+  protected readonly kinds = [{ kind: 'files', label: 'Files' }, { kind: 'address', label: 'Address' }, { kind: 'widget', label: 'Pasted widget' }];
+  protected readonly kind = linkedSignal<'files' | 'address' | 'widget'>(() => (/^https?:/.test(this.aim().page?.source ?? '') ? 'address' : 'files'));
+  protected readonly address = linkedSignal(() => (/^https?:/.test(this.aim().page?.source ?? '') ? this.aim().page?.source ?? '' : ''));
+  protected readonly files = linkedSignal<readonly UploadFile[]>(() => this.dropped());
+  protected readonly html = signal('');
+  protected readonly css = signal('');
+  protected readonly name = signal('');
+  protected readonly isOver = signal(false);
+  protected readonly step = signal<Step>({ name: 'asking', problem: null });
+
+  protected readonly heading = computed(() => {
+    const { siteId, page } = this.aim();
+    return page ? `Capture ${page.name} again` : siteId === null ? 'Bring in a site' : 'Add pages to this site';
+  });
+  protected readonly problem = computed(() => {
+    const step = this.step();
+    return step.name === 'asking' ? step.problem : null;
+  });
+  protected readonly progress = computed<ImportProgress>(() => {
+    const step = this.step();
+    return step.name === 'running' ? step.progress : { stage: '', done: 0, total: 0 };
+  });
+  protected readonly share = computed(() => (this.progress().total > 0 ? this.progress().done / this.progress().total : null));
+  protected readonly progressWords = computed(() => {
+    const { done, total } = this.progress();
+    return total > 0 ? `${done} of ${total}` : done > 0 ? String(done) : '';
+  });
+  protected readonly result = computed(() => {
+    const step = this.step();
+    return step.name === 'done' ? step.result : null;
+  });
+  protected readonly doneWords = computed(() => {
+    const result = this.result();
+    if (!result) return '';
+    const added = result.pages.length > 0 ? `${listed(result.pages)} ${result.pages.length === 1 ? 'is' : 'are'} in ${result.siteName} now.` : '';
+    const again = result.again.length > 0 ? `${listed(result.again)} ${result.again.length === 1 ? 'was' : 'were'} captured again.` : '';
+    return [added, again].filter((text) => text !== '').join(' ');
+  });
+  protected readonly size = computed(() => sizeWords(this.files().reduce((sum, { file }) => sum + file.size, 0)));
+  protected readonly fileNames = computed(() => {
+    const names = this.files().map(({ path }) => path);
+    return names.length > 6 ? `${names.slice(0, 6).join(', ')} and ${names.length - 6} more` : names.join(', ');
+  });
+  protected readonly canStart = computed(() => ({ files: this.files().length > 0, address: this.address().trim() !== '', widget: this.html().trim() !== '' })[this.kind()]);
+
+  protected take(field: HTMLInputElement): void {
+    if (field.files) this.#add(chosenFiles(field.files));
+    field.value = '';
+  }
+
+  protected drop(event: DragEvent): void {
+    event.preventDefault();
+    this.isOver.set(false);
+    if (event.dataTransfer) void droppedFiles(event.dataTransfer).then((files) => this.#add(files));
+  }
+
+  protected start(): void {
+    const kind = this.kind();
+    const wish = { kind, siteId: this.aim().siteId, name: this.name().trim(), ...(kind === 'address' ? { address: this.address().trim() } : kind === 'widget' ? { html: this.html(), css: this.css() } : {}) };
+    const checked = validateBody(ImportRequest, wish);
+    if (!checked.ok) {
+      this.step.set({ name: 'asking', problem: { title: 'Not brought in.', message: `The ${checked.errors[0].field} ${checked.errors[0].reason}.` } });
+      return;
+    }
+    this.step.set({ name: 'running', id: null, progress: { stage: 'Sending', done: 0, total: 0 } });
+    this.#running = this.#importer.run(checked.value, kind === 'files' ? this.files() : []).subscribe({
+      next: (event) => {
+        const step = this.step();
+        const id = step.name === 'running' ? step.id : null;
+        if (event.kind === 'sending') this.step.set({ name: 'running', id, progress: { stage: 'Sending', done: Math.round(event.share * 100), total: 100 } });
+        else if (event.kind === 'started') this.step.set({ name: 'running', id: event.id, progress: this.progress() });
+        else if (event.kind === 'progress') this.step.set({ name: 'running', id, progress: event.progress });
+        else if (event.result.ok) this.step.set({ name: 'done', result: event.result });
+        else this.step.set({ name: 'asking', problem: { title: `${event.result.problem.title}.`, message: event.result.problem.detail ?? '' } });
+      },
+      error: (error: unknown) => {
+        const problem = ApiProblem.from(error);
+        this.step.set({ name: 'asking', problem: { title: `${problem.title}.`, message: problem.message } });
+      },
+    });
+  }
+
+  protected stop(): void {
+    const step = this.step();
+    if (step.name !== 'running') return;
+    if (step.id !== null) {
+      this.#importer.stop(step.id).subscribe();
+      return;
+    }
+    this.#running?.unsubscribe();
+    this.step.set({ name: 'asking', problem: null });
+  }
+
+  protected close(): void {
+    const result = this.result();
+    if (result) this.finished.emit(result.siteId);
+    else if (this.step().name !== 'running') this.closed.emit();
+  }
+
+  #add(files: readonly UploadFile[]): void {
+    const paths = new Set(files.map(({ path }) => path));
+    this.files.set([...this.files().filter(({ path }) => !paths.has(path)), ...files]);
+  }
+}
+
+function listed(names: readonly string[]): string {
+  return names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ').replace(/, ([^,]*)$/, ' and $1');
+}
+
+function sizeWords(bytes: number): string {
+  return bytes < 1024 * 1024 ? `${Math.max(1, Math.round(bytes / 1024))} kB` : `${(bytes / 1024 / 1024).toFixed(1)} MB`;
+}

@@ -1,0 +1,114 @@
+import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { LucideAngularModule, Pencil, RefreshCw, Trash2 } from 'lucide-angular';
+import { ConfirmationService } from 'primeng/api';
+import { Button } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { SiteStore } from '../shared/site/site-store';
+import type { ImportAim } from './import/import-aim';
+
+/** The site and its pages: chosen, named, captured again, removed. */
+@Component({
+  selector: 'uv-pages-panel',
+  imports: [Button, FormsModule, InputText, LucideAngularModule, Select],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <header>
+      @if (store.sites().length > 1) {
+        <p-select [options]="$any(store.sites())" optionLabel="name" optionValue="id" [ngModel]="store.site()?.id" (ngModelChange)="store.open($event)" size="small" ariaLabel="Site" appendTo="body" />
+      }
+      <div class="named"><form (ngSubmit)="renameSite()"><input pInputText pSize="small" name="site" class="site" maxlength="120" autocomplete="off" aria-label="Name of the site" [ngModel]="store.site()?.name" #name="ngModel" (blur)="renameSite(name.value)" (keydown.enter)="renameSite(name.value)" /></form>
+        <span class="tools"><button type="button" aria-label="Remove this site" title="Remove this site" (click)="dropSite()"><lucide-angular [img]="icons.drop" [size]="14" /></button></span></div>
+      <p-button class="wide" label="Bring in a site…" size="small" (onClick)="wanted.emit({ siteId: null, page: null })" />
+    </header>
+    <div class="title"><h2>Pages</h2><p-button label="Add…" [text]="true" size="small" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null })" /></div>
+    <ul class="uv-scroll">
+      @for (page of store.site()?.pages ?? []; track page.id) {
+        <li>
+          @if (renaming() === page.id) {
+            <form (ngSubmit)="renamePage(page.id, field.value)"><input #field pInputText pSize="small" name="page" maxlength="120" autocomplete="off" [attr.aria-label]="'Name of the page ' + page.name" [value]="page.name" (blur)="renamePage(page.id, field.value)" (keydown.escape)="renaming.set(null)" /></form>
+          } @else {
+            <span class="text"><strong [title]="page.name">{{ page.name }}</strong><span class="uv-mono uv-soft" [title]="page.source || page.path">{{ page.path }}</span></span>
+            <span class="tools">
+              <button type="button" [attr.aria-label]="'Rename ' + page.name" title="Rename" (click)="rename(page.id)"><lucide-angular [img]="icons.rename" [size]="14" /></button>
+              <button type="button" [attr.aria-label]="'Capture ' + page.name + ' again'" title="Capture again" (click)="wanted.emit({ siteId: store.site()?.id ?? null, page: page })"><lucide-angular [img]="icons.again" [size]="14" /></button>
+              <button type="button" [attr.aria-label]="'Remove ' + page.name" title="Remove" (click)="drop(page.id, page.name)"><lucide-angular [img]="icons.drop" [size]="14" /></button>
+            </span>
+          }
+        </li>
+      }
+    </ul>
+    @if (store.site()?.leftOut?.length; as count) {
+      <details class="uv-scroll"><summary>{{ count }} left out by the last import</summary><ul>@for (file of store.site()?.leftOut; track $index) { <li class="left"><span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span></li> }</ul></details>
+    }
+  `,
+  styles: `
+    :host { display: grid; grid-template-columns: minmax(0, 1fr); grid-template-rows: auto auto minmax(0, 1fr) auto; min-height: 0; background: var(--uv-panel); border-right: 1px solid var(--uv-line-strong); }
+    header { display: grid; grid-template-columns: minmax(0, 1fr); gap: 7px; padding: 12px; border-bottom: 1px solid var(--uv-line); }
+    header p-select, .site { width: 100%; }
+    .site { font-weight: 700; }
+    .named { display: flex; align-items: center; gap: 4px; }
+    .named form { flex: 1; min-width: 0; }
+    .wide ::ng-deep .p-button { width: 100%; }
+    .title { display: flex; align-items: center; justify-content: space-between; padding: 6px 6px 2px 12px; }
+    h2 { font-weight: 700; }
+    ul { margin: 0; padding: 0; list-style: none; min-height: 0; }
+    li { position: relative; display: flex; align-items: center; min-height: 42px; padding: 4px 6px 4px 12px; border-bottom: 1px solid var(--uv-line); }
+    li form { flex: 1; }
+    li input { width: 100%; }
+    .text { display: grid; flex: 1; min-width: 0; }
+    .text > * { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    .text .uv-mono { font-size: 12px; }
+    .tools { display: flex; flex: none; opacity: .55; }
+    li:hover .tools, .tools:focus-within { opacity: 1; }
+    .tools button { display: grid; place-items: center; width: 24px; height: 26px; padding: 0; border: 0; border-radius: 3px; background: none; cursor: pointer; }
+    .tools button:hover { background: var(--uv-bar); }
+    details { max-height: 220px; border-top: 1px solid var(--uv-line-strong); font-size: 12px; }
+    summary { padding: 8px 12px; cursor: pointer; }
+    .left { display: grid; min-height: 0; }
+    .left span { overflow-wrap: anywhere; }
+  `,
+})
+export class PagesPanel {
+  protected readonly store = inject(SiteStore);
+  readonly #confirm = inject(ConfirmationService);
+  /** Emits what is to be brought in. */
+  readonly wanted = output<ImportAim>();
+
+  protected readonly icons = { rename: Pencil, again: RefreshCw, drop: Trash2 };
+  protected readonly renaming = signal<number | null>(null);
+
+  protected rename(id: number): void {
+    this.renaming.set(id);
+    setTimeout(() => document.querySelector<HTMLInputElement>('uv-pages-panel li input')?.select());
+  }
+
+  protected renamePage(id: number, text: string): void {
+    if (this.renaming() !== id) return;
+    this.renaming.set(null);
+    const name = text.trim();
+    if (name !== '' && name !== this.store.site()?.pages.find((page) => page.id === id)?.name) this.store.renamePage(id, name).subscribe();
+  }
+
+  protected renameSite(text = ''): void {
+    const name = text.trim();
+    if (name !== '' && name !== this.store.site()?.name) this.store.renameSite(name).subscribe();
+  }
+
+  protected drop(id: number, name: string): void {
+    this.#confirm.confirm({
+      header: `Remove ${name}`, message: `"${name}" goes from this site, and undo does not bring it back. It can be captured again.`,
+      acceptLabel: 'Remove the page', rejectLabel: 'Keep it', accept: () => this.store.dropPage(id).subscribe(),
+    });
+  }
+
+  protected dropSite(): void {
+    const site = this.store.site();
+    if (!site) return;
+    this.#confirm.confirm({
+      header: `Remove ${site.name}`, message: `The site goes with its ${site.pages.length} pages, its palette, ${site.draft.overrides.length} overrides and ${site.draft.revisions.length} revisions. This cannot be undone.`,
+      acceptLabel: 'Remove the site', rejectLabel: 'Keep it', accept: () => this.store.dropSite(),
+    });
+  }
+}

@@ -1,0 +1,153 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { OPENER_ACTS, PART_KINDS, type PartsRequest, type OpenerBody } from '@upper-veneer/contract';
+import type { PartProposal, Reachability } from '@upper-veneer/core';
+import { Button } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { from, of, switchMap } from 'rxjs';
+import { Engine } from '../shared/engine/engine';
+import { SiteStore } from '../shared/site/site-store';
+import { withMerge, withPart, withProposals, withoutPart } from './part-edits';
+
+const ACT_WORDS: Readonly<Record<(typeof OPENER_ACTS)[number], string>> = { 'add-class': 'gets the class', 'drop-class': 'loses the class', 'set-attribute': 'gets the attribute', 'drop-attribute': 'loses the attribute' };
+
+const REACH_WORDS: Readonly<Record<Reachability, string>> = { 'in page': '', shadow: 'shadow root', framed: 'framed' };
+
+/** The parts of the site: named, merged, given a way to open; and those its structure suggests besides. */
+@Component({
+  selector: 'uv-parts-panel',
+  imports: [Button, FormsModule, InputText, Select],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <table>
+      <thead><tr><th scope="col" class="name">Part</th><th scope="col" class="kind">Kind</th><th scope="col">Selector</th><th scope="col" class="number">Pages</th><th scope="col" class="acts"></th></tr></thead>
+      <tbody>
+        @for (part of rows(); track part.id) {
+          <tr>
+            <td><input pInputText pSize="small" maxlength="60" autocomplete="off" [attr.aria-label]="'Name of the part ' + part.name" [value]="part.name" #name (change)="rename(part.id, name)" /></td>
+            <td><p-select [options]="kinds" [ngModel]="part.kind" (ngModelChange)="edit(part.id, { kind: $event })" size="small" [ariaLabel]="'Kind of ' + part.name" appendTo="body" /></td>
+            <td class="cut"><span class="uv-mono" [title]="part.selector">{{ part.selector }}</span><span class="uv-soft">{{ part.reach }}</span></td>
+            <td class="number">{{ part.pages }}</td>
+            <td class="acts"><p-button [label]="shown() === part.id ? 'Done' : 'More'" [text]="true" size="small" [ariaLabel]="(shown() === part.id ? 'Done with ' : 'More of ') + part.name" (onClick)="show(part.id)" /></td>
+          </tr>
+          @if (shown() === part.id) {
+            <tr class="more"><td colspan="5">
+              <form class="line" (ngSubmit)="edit(part.id, { selector: selector().trim() })"><label [for]="'uv-selector-' + part.id">Selector</label><input pInputText pSize="small" class="uv-mono grow" [id]="'uv-selector-' + part.id" name="selector" autocomplete="off" spellcheck="false" [ngModel]="selector()" (ngModelChange)="selector.set($event)" /><p-button type="submit" label="Use" [outlined]="true" size="small" [disabled]="selector().trim() === '' || selector().trim() === part.selector" /></form>
+              @for (opener of part.openers; track $index) {
+                <div class="line"><span>Opens when <code class="uv-mono">{{ opener.selector }}</code> {{ actWords[opener.act] }} <code class="uv-mono">{{ opener.name }}{{ opener.act === 'set-attribute' ? '="' + opener.value + '"' : '' }}</code></span><p-button label="Drop" [text]="true" size="small" (onClick)="edit(part.id, { openers: part.openers.toSpliced($index, 1) })" /></div>
+              }
+              <form class="line" (ngSubmit)="addOpener(part.id)">
+                <label [for]="'uv-opener-' + part.id">Opens when</label><input pInputText pSize="small" class="uv-mono" [id]="'uv-opener-' + part.id" name="of" placeholder="selector" autocomplete="off" spellcheck="false" [ngModel]="opener().selector" (ngModelChange)="setOpener({ selector: $event })" />
+                <p-select [options]="acts" optionLabel="label" optionValue="act" name="act" [ngModel]="opener().act" (ngModelChange)="setOpener({ act: $event })" size="small" ariaLabel="What opens it" appendTo="body" />
+                <input pInputText pSize="small" class="uv-mono" name="name" placeholder="name" aria-label="Class or attribute" autocomplete="off" spellcheck="false" [ngModel]="opener().name" (ngModelChange)="setOpener({ name: $event })" />
+                @if (opener().act === 'set-attribute') { <input pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value" autocomplete="off" spellcheck="false" [ngModel]="opener().value" (ngModelChange)="setOpener({ value: $event })" /> }
+                <p-button type="submit" label="Add" [outlined]="true" size="small" [disabled]="opener().selector.trim() === '' || opener().name.trim() === ''" />
+              </form>
+              <div class="line"><span>Merge into <p-select [options]="others(part.id)" optionLabel="name" optionValue="id" [ngModel]="null" (ngModelChange)="merge(part.id, $event)" placeholder="choose a part" size="small" [ariaLabel]="'Part that ' + part.name + ' is merged into'" appendTo="body" /></span><p-button label="Take away" [text]="true" size="small" (onClick)="remove(part.id)" /></div>
+            </td></tr>
+          }
+        } @empty { <tr><td colspan="5" class="empty">No part yet. What the pages’ structure suggests stands below.</td></tr> }
+      </tbody>
+    </table>
+    @if (fresh().length > 0) {
+      <div class="suggested"><h3>Suggested by the structure of the pages</h3><p-button [label]="'Take all ' + fresh().length" [outlined]="true" size="small" (onClick)="take(fresh())" /></div>
+      <table><tbody>
+        @for (proposal of fresh(); track proposal.selector) {
+          <tr><td>{{ proposal.name }}</td><td class="cut"><span class="uv-mono" [title]="proposal.selector">{{ proposal.selector }}</span></td><td class="uv-soft">{{ proposal.because }}</td><td class="number">{{ proposal.pageIds.length }}</td><td class="acts"><p-button label="Take" [text]="true" size="small" [ariaLabel]="'Take ' + proposal.name" (onClick)="take([proposal])" /></td></tr>
+        }
+      </tbody></table>
+    }
+  `,
+  styleUrl: './facts-table.scss',
+  styles: `
+    td input { width: 100%; }
+    td p-select { width: 158px; }
+    .name { width: 176px; }
+    .kind { width: 176px; }
+    .acts { width: 70px; padding: 0 4px; overflow: visible; text-align: right; }
+    .more td { padding: 8px 12px; background: var(--uv-panel); }
+    .line { display: flex; flex-wrap: wrap; align-items: center; gap: 8px; margin: 4px 0; }
+    .line input { width: 130px; }
+    .line .grow { flex: 1; }
+    .suggested { display: flex; align-items: center; justify-content: space-between; padding: 10px; }
+    h3 { font-weight: 700; }
+  `,
+})
+export class PartsPanel {
+  protected readonly site = inject(SiteStore);
+  readonly #engine = inject(Engine);
+
+  protected readonly kinds = [...PART_KINDS];
+  protected readonly acts = OPENER_ACTS.map((act) => ({ act, label: ACT_WORDS[act] }));
+  protected readonly actWords = ACT_WORDS;
+  protected readonly shown = signal<number | null>(null);
+  protected readonly selector = signal('');
+  protected readonly opener = signal<OpenerBody>({ selector: '', act: 'add-class', name: '', value: '' });
+
+  readonly #parts = computed(() => this.site.site()?.parts ?? []);
+  readonly #reachabilities = toSignal<ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>, ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>>(toObservable(this.site.site).pipe(
+    switchMap((site) => (site ? from(this.#engine.remote.reachabilities().then((entries) => new Map(entries.map(([id, reachability, pageIds]) => [id, { reachability, pages: pageIds.length }])))) : of(new Map()))),
+  ), { initialValue: new Map() });
+  readonly #proposals = toSignal<readonly PartProposal[], readonly PartProposal[]>(toObservable(this.site.site).pipe(switchMap((site) => (site ? from(this.#engine.remote.proposeParts()) : of([])))), { initialValue: [] });
+
+  protected readonly rows = computed(() => this.#parts().map((part) => {
+    const found = this.#reachabilities().get(part.id);
+    return { ...part, pages: found?.pages ?? 0, reach: [found ? REACH_WORDS[found.reachability] : 'matches nothing', part.openers.length > 0 ? 'opens' : ''].filter((text) => text !== '').map((text) => ` · ${text}`).join('') };
+  }));
+  protected readonly fresh = computed(() => {
+    const known = new Set(this.#parts().flatMap(({ selector }) => selector.split(',').map((text) => text.trim())));
+    return this.#proposals().filter(({ selector }) => !known.has(selector));
+  });
+
+  protected others(id: number): { readonly id: number; readonly name: string }[] {
+    return this.#parts().filter((part) => part.id !== id).map((part) => ({ id: part.id, name: part.name }));
+  }
+
+  protected show(id: number): void {
+    this.shown.set(this.shown() === id ? null : id);
+    const selector = this.#parts().find((part) => part.id === id)?.selector ?? '';
+    this.selector.set(selector);
+    this.opener.set({ selector: selector.includes(',') ? '' : selector, act: 'add-class', name: '', value: '' });
+  }
+
+  protected rename(id: number, field: HTMLInputElement): void {
+    const before = this.#parts().find((part) => part.id === id)?.name ?? '';
+    const name = field.value.trim();
+    if (name === '' || name === before) field.value = before;
+    else this.#store(withPart(this.#parts(), id, { name }), () => (field.value = before));
+  }
+
+  protected edit(id: number, edit: Parameters<typeof withPart>[2]): void {
+    this.#store(withPart(this.#parts(), id, edit));
+  }
+
+  protected setOpener(edit: Partial<OpenerBody>): void {
+    this.opener.set({ ...this.opener(), ...edit });
+  }
+
+  protected addOpener(id: number): void {
+    const part = this.#parts().find((candidate) => candidate.id === id);
+    const { selector, act, name, value } = this.opener();
+    if (part) this.edit(id, { openers: [...part.openers, { selector: selector.trim(), act, name: name.trim().replace(/^\./, ''), value: act === 'set-attribute' ? value : '' }] });
+  }
+
+  protected merge(from: number, into: number): void {
+    const request = withMerge(this.#parts(), from, into);
+    if (request) this.#store(request);
+  }
+
+  protected remove(id: number): void {
+    this.#store(withoutPart(this.#parts(), id));
+  }
+
+  protected take(proposals: readonly PartProposal[]): void {
+    this.#store(withProposals(this.#parts(), proposals));
+  }
+
+  #store(request: PartsRequest, refused: () => void = () => undefined): void {
+    let isStored = false;
+    this.site.putParts(request).subscribe({ next: () => (isStored = true), complete: () => !isStored && refused() });
+  }
+}

@@ -1,0 +1,115 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { USES, type Use } from '@upper-veneer/core';
+import { ConfirmationService } from 'primeng/api';
+import { Button } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { ConfirmDialog } from 'primeng/confirmdialog';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { SelectButton } from 'primeng/selectbutton';
+import { CensusStore } from '../shared/census/census-store';
+import { withSwatch } from '../shared/site/palette-edits';
+import { SiteStore } from '../shared/site/site-store';
+import { ColorDetail } from './color-detail';
+import { ColorFloor } from './color-floor';
+import { colorRows, type ColorFilter } from './color-rows';
+import { ColorTable } from './color-table';
+import { FeedingTable } from './feeding-table';
+import { FontsTable } from './fonts-table';
+import { droppedFiles } from './import/dropped-files';
+import type { ImportAim } from './import/import-aim';
+import { ImportDialog } from './import/import-dialog';
+import type { UploadFile } from './import/importer';
+import { PagesPanel } from './pages-panel';
+import { PartsPanel } from './parts-panel';
+import { SheetsPanel } from './sheets-panel';
+
+const TOPICS = [{ topic: 'colors', label: 'Colours' }, { topic: 'properties', label: 'Properties' }, { topic: 'fonts', label: 'Fonts' }, { topic: 'sheets', label: 'Stylesheets' }, { topic: 'parts', label: 'Parts' }] as const;
+
+/** The Survey: what the site is made of, every colour it paints, and where sites come in. */
+@Component({
+  selector: 'uv-survey-page',
+  imports: [Button, Checkbox, ColorDetail, ColorFloor, ColorTable, ConfirmDialog, FeedingTable, FontsTable, FormsModule, ImportDialog, InputText, PagesPanel, PartsPanel, Select, SelectButton, SheetsPanel],
+  providers: [ConfirmationService],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './survey-page.html',
+  styleUrl: './survey-page.scss',
+})
+export class SurveyPage {
+  protected readonly site = inject(SiteStore);
+  protected readonly census = inject(CensusStore);
+
+  protected readonly topics = [...TOPICS];
+  protected readonly topic = signal<(typeof TOPICS)[number]['topic']>('colors');
+  protected readonly uses = [...USES];
+  protected readonly standings = [{ standing: 'stray', label: 'stray' }, { standing: 'near', label: 'near-brand' }, { standing: 'brand', label: 'brand' }, { standing: 'exception', label: 'exception' }];
+  protected readonly text = signal('');
+  protected readonly use = signal<Use | null>(null);
+  protected readonly standing = signal<string | null>(null);
+  protected readonly isGrouped = signal(true);
+  protected readonly aim = signal<ImportAim | null>(null);
+  protected readonly dropped = signal<readonly UploadFile[]>([]);
+
+  protected readonly state = this.census.state;
+  /** Kept while the colour is still there. */
+  protected readonly chosenHex = linkedSignal<ReadonlySet<string>, string | null>({ source: () => new Set(this.census.colors().map(({ hex }) => hex)), computation: (hexes, before) => (before?.value && hexes.has(before.value) ? before.value : null) });
+  protected readonly doing = computed(() => {
+    const state = this.state();
+    return state.status === 'counting' ? state.doing : '';
+  });
+  protected readonly share = computed(() => {
+    const state = this.state();
+    return state.status === 'counting' ? Math.round(100 * state.share) : 0;
+  });
+  protected readonly summary = computed(() => {
+    const state = this.state();
+    if (state.status !== 'counted') return '';
+    const { elements, shown } = state.census;
+    const missed = state.unmeasured.length > 0 ? `, ${state.unmeasured.join(', ')} not measured` : '';
+    return `${elements.toLocaleString('en')} elements, ${shown.toLocaleString('en')} shown${missed}`;
+  });
+  readonly #filter = computed<ColorFilter>(() => ({ text: this.text(), use: this.use(), standing: this.standing(), isGrouped: this.isGrouped() }));
+  protected readonly rows = computed(() => colorRows(this.census.colors(), this.#filter()));
+  protected readonly sought = computed(() => {
+    const { text, use, standing } = this.#filter();
+    return text.trim() === '' && use === null && standing === null ? null : new Set(this.rows().flatMap(({ hex, members }) => [hex, ...members.map((member) => member.hex)]));
+  });
+
+  constructor() {
+    this.census.ensure();
+  }
+
+  protected toPalette(hex: string): void {
+    this.site.putPalette(withSwatch(this.site.palette(), hex)).subscribe();
+  }
+
+  protected except({ hex, reason }: { readonly hex: string; readonly reason: string }): void {
+    const others = this.site.exceptions().filter(({ kind, target }) => kind !== 'color' || target !== hex);
+    const exceptions = reason === '' ? others : [...others, { kind: 'color' as const, target: hex, reason }];
+    this.site.putExceptions({ label: reason === '' ? `${hex} is no exception` : `Leave ${hex} alone`, exceptions: exceptions.map((exception) => ({ ...exception })) }).subscribe();
+  }
+
+  /** Files may be dropped anywhere on the view. */
+  protected drop(event: DragEvent): void {
+    event.preventDefault();
+    if (!event.dataTransfer || this.aim()) return;
+    void droppedFiles(event.dataTransfer).then((files) => {
+      if (files.length === 0) return;
+      this.dropped.set(files);
+      this.aim.set({ siteId: null, page: null });
+    });
+  }
+
+  protected closeImport(): void {
+    this.aim.set(null);
+    this.dropped.set([]);
+  }
+
+  protected finishImport(siteId: number): void {
+    const isNew = siteId !== this.site.site()?.id;
+    this.closeImport();
+    this.site.listSites();
+    if (isNew) this.site.open(siteId);
+  }
+}
