@@ -79,10 +79,10 @@ export async function ensureBuilt(targets) {
   mkdirSync(folders, { recursive: true });
   const fingerprints = {};
   const fingerprint = (name) => (fingerprints[name] ??= hashOf([...all[name].from.map((path) => join(root, path))]) + all[name].needs.map(fingerprint).join(''));
-  for (const name of targets) {
+  const build = async (name) => {
     const stamp = join(folders, name);
     const wanted = fingerprint(name);
-    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && existsSync(join(root, name, 'dist'))) continue;
+    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && existsSync(join(root, name, 'dist'))) return;
     say(`Building ${name}…`);
     try {
       await all[name].make();
@@ -90,7 +90,14 @@ export async function ensureBuilt(targets) {
       fail(`Building ${name} failed.\n${error.message}`);
     }
     writeFileSync(stamp, wanted);
-  }
+  };
+  // Each starts as soon as what it needs is built.
+  const building = new Map();
+  const built = (name) => {
+    if (!building.has(name)) building.set(name, Promise.all(all[name].needs.filter((need) => targets.includes(need)).map(built)).then(() => build(name)));
+    return building.get(name);
+  };
+  await Promise.all(targets.map(built));
 }
 
 function hashOf(paths, withContent = false) {

@@ -10,6 +10,7 @@ describe('the Palette', () => {
 
   it('takes a typed colour, asks where it reads two ways, and names it', async () => {
     await toPalette();
+    await on.bench.page.locator('uv-bring-in').getByText('Typed', { exact: true }).click();
     await on.bench.page.locator('aside').getByLabel('Typed colour').fill('32 47 61');
     expect(await on.bench.page.locator('aside .reading .uv-mono').allInnerTexts()).toEqual(['#202f3d', '#324761']);
     let before = await on.bench.version();
@@ -21,10 +22,10 @@ describe('the Palette', () => {
     await on.bench.changed(before);
     expect((await names()).at(-1)).toBe('Dusk');
     before = await on.bench.version();
-    await on.bench.page.getByRole('button', { name: 'Up', exact: true }).click();
+    await on.bench.page.locator('.swatches li button').last().press('Alt+ArrowUp');
     await on.bench.changed(before);
     expect((await names()).slice(-2)).toEqual(['Dusk', 'Ember']);
-    await on.bench.page.getByRole('button', { name: 'Delete' }).click();
+    await on.bench.page.getByRole('button', { name: 'Delete…' }).click();
     await on.bench.settled();
     expect(await names()).not.toContain('Dusk');
     await on.bench.page.getByRole('button', { name: 'Undo' }).click();
@@ -32,13 +33,27 @@ describe('the Palette', () => {
     expect((await names()).slice(-2)).toEqual(['Dusk', 'Ember']);
   });
 
-  it('ripples an edit through every override bound to it, and will not delete what is used', async () => {
+  it('orders swatches by dragging', async () => {
+    await toPalette();
+    const rows = on.bench.page.locator('.swatches li');
+    const [from, to] = [await rows.nth(0).boundingBox(), await rows.nth(3).boundingBox()];
+    if (!from || !to) throw new Error('no rows');
+    const before = await on.bench.version();
+    await on.bench.page.mouse.move(from.x + 90, from.y + 20);
+    await on.bench.page.mouse.down();
+    await on.bench.page.mouse.move(from.x + 90, from.y + 40, { steps: 4 });
+    await on.bench.page.mouse.move(to.x + 90, to.y + 30, { steps: 8 });
+    await on.bench.page.mouse.up();
+    await on.bench.changed(before);
+    expect((await names()).slice(0, 4)).toEqual(['River', 'Reed', 'Paper', 'Willow']);
+  });
+
+  it('ripples an edit through every override bound to it, and deletes what is used only with a warning and an heir', async () => {
     await on.bench.choose('.qs-go');
     await on.bench.value('Willow');
     await toPalette();
-    expect(await on.bench.page.getByRole('button', { name: 'Delete' }).isDisabled()).toBe(true);
-    const before = await on.bench.version();
-    await on.bench.page.getByRole('button', { name: 'Change colour' }).click();
+    let before = await on.bench.version();
+    await on.bench.page.getByRole('button', { name: 'Change', exact: true }).click();
     await on.bench.page.locator('.edit input').fill('hsl(220 60% 40%)');
     await on.bench.page.keyboard.press('Enter');
     await on.bench.changed(before);
@@ -46,6 +61,22 @@ describe('the Palette', () => {
     await on.bench.page.getByText('--brand-willow: #2952a3;').waitFor();
     await on.bench.page.getByRole('link', { name: /Bench/ }).click();
     await on.bench.drawn();
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe('rgb(41, 82, 163)');
+    await toPalette();
+    await on.bench.page.getByRole('button', { name: 'Delete…' }).click();
+    const dialog = on.bench.page.locator('uv-delete-dialog');
+    expect(await dialog.locator('li').allInnerTexts()).toEqual([jasmine.stringContaining('qs-go') as unknown as string]);
+    await dialog.getByRole('combobox').click();
+    await on.bench.page.getByRole('option', { name: 'Heron' }).click();
+    before = await on.bench.version();
+    await dialog.getByRole('button', { name: 'Delete Willow' }).click();
+    await on.bench.changed(before);
+    expect(await names()).not.toContain('Willow');
+    await on.bench.page.getByRole('link', { name: /Bench/ }).click();
+    await on.bench.drawn();
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe('rgb(90, 63, 92)');
+    await on.bench.page.getByRole('button', { name: 'Undo' }).click();
+    await on.bench.settled();
     expect(await on.bench.framed('.qs-go', 'background-color')).toBe('rgb(41, 82, 163)');
   });
 
@@ -62,6 +93,37 @@ describe('the Palette', () => {
     const row = on.bench.page.locator('uv-pair-table tr', { hasText: /^accent/ });
     // #b4582a on #f7f3e9 by the formula of WCAG 2.2 is 4.34.
     expect(await row.locator('td').first().innerText()).toContain('4.3');
-    expect(await row.locator('td').first().getAttribute('title')).toMatch(/4\.34 : 1 by WCAG 2\.2, AA large\. Nearest shade that passes: #[0-9a-f]{6}, ΔE2000 \d\.\d away/);
+    expect(await row.locator('td button').first().getAttribute('title')).toMatch(/4\.34 : 1 by WCAG 2\.2, AA large\. Nearest shade that passes: #[0-9a-f]{6}, ΔE2000 \d\.\d away/);
+  });
+
+  it('fills a role with the nearest passing shade, a shade by hand, and all roles from three colours', async () => {
+    await toPalette();
+    const roleHex = (role: string): Promise<string> => on.bench.page.evaluate(async (wanted) => {
+      const draft = (await (await fetch('/api/sites/1/draft')).json()) as { swatches: { id: number; css: string }[]; roles: { role: string; swatchId: number; shade: number }[] };
+      const fill = draft.roles.find((candidate) => candidate.role === wanted);
+      return `${draft.swatches.find(({ id }) => id === fill?.swatchId)?.css} ${fill?.shade}`;
+    }, role);
+    await on.bench.page.locator('uv-pair-table tr', { hasText: /^accent/ }).locator('button').first().click();
+    let before = await on.bench.version();
+    await on.bench.page.getByRole('button', { name: 'Fill accent with it' }).click();
+    await on.bench.changed(before);
+    expect(await roleHex('accent')).toBe('#b15527 0');
+    await on.bench.page.locator('.topics').getByText('Roles').click();
+    before = await on.bench.version();
+    await on.bench.page.getByRole('combobox', { name: 'Shade of ring' }).click();
+    await on.bench.page.getByRole('option', { name: '12 darker' }).click();
+    await on.bench.changed(before);
+    expect(await roleHex('ring')).toBe('#0f4a48 -12');
+    await on.bench.page.locator('.topics').getByText('Suggestions').click();
+    await on.bench.page.getByText('Inverted').click();
+    before = await on.bench.version();
+    await on.bench.page.getByRole('button', { name: 'Take these roles' }).click();
+    await on.bench.changed(before);
+    await on.bench.page.locator('.topics').getByText('Pairs and eyes').click();
+    expect(await on.bench.page.locator('uv-pair-table td:not(.unmeant) uv-standing.fails').count()).toBe(0);
+    expect(await on.bench.page.locator('uv-pair-table td:not(.unmeant) button').count()).toBeGreaterThan(15);
+    await on.bench.page.getByRole('button', { name: 'Undo' }).click();
+    await on.bench.settled();
+    expect(await roleHex('ring')).toBe('#0f4a48 -12');
   });
 });
