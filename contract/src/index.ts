@@ -1,5 +1,5 @@
 export {
-  ChangeRequest, OverrideBody, PaletteRequest, PublicationRequest, REACH_NAMES, RevisionRequest, ROLES, RoleBody, STATES, SwatchBody, TypedColor, VALUE_KINDS, ValueBody,
+  ChangeRequest, OverrideBody, PaletteRequest, PublicationRequest, REACH_NAMES, RevisionRequest, ROLES, RoleBody, STATES, PlainValueBody, SpotBody, SwatchBody, TypedColor, VALUE_KINDS, ValueBody, WidthRangeBody,
 } from './requests.js';
 export {
   ArrangementRequest, ExceptionBody, ExceptionsRequest, IMPORT_KINDS, ImportRequest, MergedPart, NameRequest, OPENER_ACTS, OpenerBody, PART_KINDS, PartBody, PartsRequest, SheetOrderBody,

@@ -5,34 +5,78 @@ import {
 } from 'class-validator';
 
 /** Names that core and contract share; kept as plain lists so that both sides of the wire validate alike. */
-export const STATES = ['rest', 'visited', 'hover', 'focus', 'active'] as const;
+export const STATES = ['rest', 'filled', 'checked', 'invalid', 'current', 'parent-invalid', 'visited', 'parent-hover', 'hover', 'focus', 'active', 'disabled'] as const;
 export const REACH_NAMES = ['one', 'alike', 'everywhere'] as const;
-export const VALUE_KINDS = ['role', 'swatch', 'literal'] as const;
+export const PLAIN_VALUE_KINDS = ['role', 'swatch', 'literal'] as const;
+export const VALUE_KINDS = [...PLAIN_VALUE_KINDS, 'composite'] as const;
 export const ROLES = ['ground', 'panel', 'ink', 'soft-ink', 'line', 'accent', 'on-accent', 'second', 'on-second', 'link', 'visited', 'ring', 'signal', 'on-signal'] as const;
 
-/** Value of an override on the wire: one of three kinds. */
-export class ValueBody {
-  @IsIn(VALUE_KINDS, { message: 'must be role, swatch or literal' })
-  kind: (typeof VALUE_KINDS)[number];
+/** What names a colour of the palette, for the kinds of value that do. */
+abstract class PaletteReference {
+  abstract kind: string;
 
-  @ValidateIf((body: ValueBody) => body.kind === 'role')
+  @ValidateIf((body: PaletteReference) => body.kind === 'role')
   @IsIn(ROLES, { message: 'is no role of the palette' })
   role?: (typeof ROLES)[number];
 
-  @ValidateIf((body: ValueBody) => body.kind === 'swatch')
+  @ValidateIf((body: PaletteReference) => body.kind === 'swatch')
   @IsInt({ message: 'must be the number of a swatch' })
   swatchId?: number;
 
-  @ValidateIf((body: ValueBody) => body.kind !== 'literal')
+  @ValidateIf((body: PaletteReference) => body.kind === 'role' || body.kind === 'swatch')
   @IsInt({ message: 'must be a whole number of lightness points' })
   @Min(-100, { message: 'cannot be more than 100 darker' })
   @Max(100, { message: 'cannot be more than 100 lighter' })
   shade?: number;
 
-  @ValidateIf((body: ValueBody) => body.kind === 'literal')
+  @ValidateIf((body: PaletteReference) => body.kind === 'literal' || body.kind === 'composite')
   @IsString({ message: 'must be a CSS value' })
-  @Length(1, 200, { message: 'must have 1 to 200 characters' })
+  @Length(1, 600, { message: 'must have 1 to 600 characters' })
   css?: string;
+}
+
+/** A role, a swatch or a literal on the wire. */
+export class PlainValueBody extends PaletteReference {
+  @IsIn(PLAIN_VALUE_KINDS, { message: 'must be role, swatch or literal' })
+  kind: (typeof PLAIN_VALUE_KINDS)[number];
+}
+
+/** Value of an override on the wire: a plain one, or several colours in one text, such as a gradient's stops. */
+export class ValueBody extends PaletteReference {
+  @IsIn(VALUE_KINDS, { message: 'must be role, swatch, literal or composite' })
+  kind: (typeof VALUE_KINDS)[number];
+
+  @ValidateIf((body: ValueBody) => body.kind === 'composite')
+  @IsArray({ message: 'must be a list of colours' })
+  @ArrayMaxSize(24, { message: 'can hold 24 colours at most' })
+  @ValidateNested({ each: true })
+  @Type(() => PlainValueBody)
+  colors?: PlainValueBody[];
+}
+
+/** Widths an override holds at, on the wire, CSS px. */
+export class WidthRangeBody {
+  @ValidateIf((body: WidthRangeBody) => body.min !== null)
+  @IsInt({ message: 'must be a whole number of px, or nothing' })
+  @Min(1, { message: 'must be 1 px or more' })
+  @Max(10_000, { message: 'can be 10,000 px at most' })
+  min: number | null;
+
+  @ValidateIf((body: WidthRangeBody) => body.max !== null)
+  @IsInt({ message: 'must be a whole number of px, or nothing' })
+  @Min(1, { message: 'must be 1 px or more' })
+  @Max(10_000, { message: 'can be 10,000 px at most' })
+  max: number | null;
+}
+
+/** An element of a page, on the wire. */
+export class SpotBody {
+  @IsInt({ message: 'must be the number of a page' })
+  pageId: number;
+
+  @IsInt({ message: 'must be a running number' })
+  @Min(0, { message: 'cannot be negative' })
+  element: number;
 }
 
 /** An override on the wire. */
@@ -59,10 +103,10 @@ export class OverrideBody {
   @IsIn(REACH_NAMES, { message: 'must be one, alike or everywhere' })
   reach: (typeof REACH_NAMES)[number];
 
-  @IsIn(STATES, { message: 'must be rest, visited, hover, focus or active' })
+  @IsIn(STATES, { message: 'is no state of the Bench' })
   state: (typeof STATES)[number];
 
-  @Matches(/^(?:color|background-color|background-image|border-color|border-(?:top|right|bottom|left)-color)$/, { message: 'is no property the Bench can override' })
+  @Matches(/^(?:-?[a-z][a-z-]{1,39}|--[\w-]{1,80})$/, { message: 'is no property the Bench can override' })
   property: string;
 
   @ValidateNested()
@@ -75,6 +119,38 @@ export class OverrideBody {
 
   @IsBoolean({ message: 'must be true or false' })
   important: boolean;
+
+  /** Ancestor whose state is meant, for the states of a parent. */
+  @IsOptional()
+  @IsInt({ message: 'must be a running number' })
+  @Min(0, { message: 'cannot be negative' })
+  parent?: number | null;
+
+  /** Widths it holds at; every width when absent. */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => WidthRangeBody)
+  widths?: WidthRangeBody | null;
+
+  /** Pages it is kept to; all when absent. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list of pages' })
+  @ArrayMaxSize(500, { message: 'can hold 500 pages at most' })
+  @IsInt({ each: true, message: 'must hold numbers of pages' })
+  pages?: number[] | null;
+
+  /** Single matches left out of its reach. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(500, { message: 'can hold 500 elements at most' })
+  @ValidateNested({ each: true })
+  @Type(() => SpotBody)
+  spared?: SpotBody[] | null;
+
+  /** Whether the designer wrote the selector. */
+  @IsOptional()
+  @IsBoolean({ message: 'must be true or false' })
+  isByHand?: boolean;
 }
 
 /** A change to the draft: overrides put and dropped, in one step of undo. */

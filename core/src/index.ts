@@ -18,19 +18,29 @@ export { compositeOver, contrastRatio, RATIOS, readableOn } from './color/contra
 export { deltaE2000, SAME_TO_THE_EYE } from './color/delta-e.js';
 export { shade, describeShade } from './color/shade.js';
 export { hexOf, readColorNotation, type ColorReading } from './color/read-notation.js';
-export { OVERRIDE_STATES, REACHES, type Override, type OverrideState, type Reach } from './veneer/override.js';
-export {
-  ROLE_NAMES, colorOfCss, colorOfValue, customPropertyOf, slug, type OverrideValue, type Palette, type RoleFill, type RoleName, type Swatch,
-} from './veneer/palette.js';
+export { OVERRIDE_STATES, REACHES, type Override, type OverrideState, type OverrideTarget, type Reach, type Spot, type WidthRange } from './veneer/override.js';
+export { boundValue, colorOfValue, plainCssOfValue, shadeOfValue, valueWords, type CompositeValue, type OverrideValue, type PlainValue } from './veneer/override-value.js';
+export { cssOfValue, customPropertyOf, slug } from './veneer/custom-property.js';
+export { ROLE_NAMES, colorOfCss, type Palette, type RoleFill, type RoleName, type Swatch } from './veneer/palette.js';
+export { valueProblem } from './veneer/value-problem.js';
 export { compileVeneer, type CompileOptions } from './veneer/compile-veneer.js';
 export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
 export { rewriteStates, stateAttribute } from './frame/rewrite-states.js';
-export { dressSite, elementOf, openSite, pageOf, placesInReach, viewIn, openParts, type SiteModel, type SiteSource } from './site/site-model.js';
-export {
-  GRID_ROWS, inspect, partProgress, rowOfProperty, type GridCell, type GridRowName, type Inspection, type LineageStep, type PartProgress, type ReachCount, type StripTile,
-} from './site/inspect.js';
+export { dressSite, elementOf, openSite, pageOf, viewIn, openParts, type SiteModel, type SiteSource } from './site/site-model.js';
+export { inspect, partProgress, type Inspection, type InspectionScope, type LineageStep, type PartProgress, type ReachCount, type StripTile } from './site/inspect.js';
+export { GRID_ROWS, OVERRIDABLE, ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, propertyWords, rowOfProperty, type GridRowName, type RowProperty, type ValueKind } from './grid/rows.js';
+export type { GridCell } from './grid/cell.js';
+export { applicableStates } from './grid/applicable-states.js';
+export { longhandsOfProperty } from './properties/grouped.js';
+export { isPropertyValue } from './properties/is-property-value.js';
+export { breakpointsOfSite, widthsToCheck } from './site/breakpoints.js';
+export type { IconKind } from './site/icon-kind.js';
+export { placesOf } from './site/places.js';
+export { judgeOverride } from './site/verdict.js';
+export type { Finding, Repair } from './site/finding.js';
+export { glossOf, kindWord } from './site/gloss.js';
 export type { Standing } from './site/standing.js';
-export { glossOf, judgeOverride, overridesOfCell, planOverride, valueWords, type Finding, type OverridePlan, type OverrideWish } from './site/plan-override.js';
+export { overridesOfCell, planAll, planOverride, withOverrides, type CellQuestion, type OverridePlan, type OverrideWish } from './site/plan-override.js';
 export { plainName, shortName } from './site/describe-element.js';
 export { nearestPassingShade, type PassingShade } from './color/nearest-passing-shade.js';
 export { VISIONS, seenAs, type Vision } from './color/vision.js';
@@ -65,3 +75,12 @@ export { linkVeneer } from './capture/link-veneer.js';
 export { reanchor } from './site/reanchor.js';
 export { readyPalette, type ReadyPalette } from './palette/ready-palette.js';
 export { readExceptions, type SiteException } from './site/exceptions.js';
+export { companionsOf, type Companion } from './site/companions.js';
+export { proposeStates, type StatesQuestion } from './site/propose-states.js';
+export { copyLook, pasteLook, type Look } from './site/look.js';
+export { checkSelector, type SelectorCheck } from './site/hand-selector.js';
+export { whatPaints, type Painter } from './site/what-paints.js';
+export { siteWideTargets, type SiteWideTarget } from './site/site-wide.js';
+export { LOUD, flashOfPly, flashOfRole, flashOfStep, type Flash } from './site/flash.js';
+export { readComposite, withOverlay } from './veneer/composite.js';
+export { familiesOf } from './site/families.js';

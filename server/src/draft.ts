@@ -1,4 +1,4 @@
-import { colorOfCss, compileVeneer, parseSelectorList, SelectorError, slug, type Override } from '@upper-veneer/core';
+import { OVERRIDABLE, colorOfCss, compileVeneer, parseSelectorList, SelectorError, slug, valueProblem, type Override } from '@upper-veneer/core';
 import type { DraftDocument, FieldError, OverrideBody, PaletteRequest } from '@upper-veneer/contract';
 import type { Store } from './store.js';
 
@@ -29,18 +29,21 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
 export function checkOverrides(store: Store, siteId: number, overrides: readonly Override[]): FieldError[] {
   const pages = new Set(store.sites.pages(siteId).map(({ id }) => id));
   const parts = new Set(store.parts.bySite(siteId).map(({ id }) => id));
-  const swatches = new Set(store.palettes.bySite(siteId).swatches.map(({ id }) => id));
+  const palette = store.palettes.bySite(siteId);
+  const swatches = new Set(palette.swatches.map(({ id }) => id));
   return overrides.flatMap((override, i) => {
     const errors: FieldError[] = [];
     const add = (field: string, reason: string): number => errors.push({ field: `put.${i}.${field}`, reason });
     if (!pages.has(override.pageId)) add('pageId', 'is no page of this site');
     if (override.partId !== null && !parts.has(override.partId)) add('partId', 'is no part of this site');
-    if (override.value.kind === 'swatch' && !swatches.has(override.value.swatchId)) add('value.swatchId', 'is no swatch of this site');
-    if (override.value.kind === 'literal') {
-      const isColor = colorOfCss(override.value.css) !== null;
-      const isClearing = override.property === 'background-image' && override.value.css === 'none';
-      if (!isColor && !isClearing) add('value.css', `"${override.value.css}" is no colour`);
+    if (!OVERRIDABLE.has(override.property) && !override.property.startsWith('--')) add('property', 'is no property the Bench can override');
+    const colors = override.value.kind === 'composite' ? override.value.colors : [override.value];
+    if (colors.some((color) => color.kind === 'swatch' && !swatches.has(color.swatchId))) add('value.swatchId', 'is no swatch of this site');
+    else {
+      const problem = valueProblem(override.property, override.value, palette);
+      if (problem !== null) add('value.css', problem);
     }
+    for (const id of override.pages ?? []) if (!pages.has(id)) add('pages', `${id} is no page of this site`);
     try {
       parseSelectorList(override.selector);
       if (/[{}]/.test(override.selector)) add('selector', 'holds a brace');
@@ -73,8 +76,10 @@ export function checkPalette(store: Store, siteId: number, palette: PaletteReque
   const roles = new Set(palette.roles.map(({ role }) => role));
   const changed = new Map(rebound.map((override) => [override.id, override]));
   for (const { value, selector } of store.overrides.bySite(siteId).map((override) => changed.get(override.id) ?? override)) {
-    if (value.kind === 'swatch' && !kept.has(value.swatchId)) errors.push({ field: 'swatches', reason: `${known.get(value.swatchId)?.name ?? 'A swatch'} is used by ${selector}` });
-    if (value.kind === 'role' && !roles.has(value.role)) errors.push({ field: 'roles', reason: `${value.role} is used by ${selector}` });
+    for (const color of value.kind === 'composite' ? value.colors : [value]) {
+      if (color.kind === 'swatch' && !kept.has(color.swatchId)) errors.push({ field: 'swatches', reason: `${known.get(color.swatchId)?.name ?? 'A swatch'} is used by ${selector}` });
+      if (color.kind === 'role' && !roles.has(color.role)) errors.push({ field: 'roles', reason: `${color.role} is used by ${selector}` });
+    }
   }
   return errors;
 }

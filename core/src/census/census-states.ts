@@ -1,5 +1,5 @@
 import type { ElementNode, PageDocument } from '../dom/tree.js';
-import { isLink } from '../selectors/element-states.js';
+import { isFocusable, isLink } from '../selectors/element-states.js';
 import type { StateMap } from '../selectors/match-context.js';
 
 /** States the census looks at, rest first. */
@@ -41,12 +41,4 @@ function canBe(element: ElementNode, state: CensusState): boolean {
   if (state === 'invalid') return element.localName !== 'button' && (CONTROLS.has(element.localName) || element.localName === 'form');
   if (state === 'disabled') return CONTROLS.has(element.localName);
   return true;
-}
-
-/** Whether the keyboard or a script could give it focus. Source: HTML §6.6.2. */
-function isFocusable(element: ElementNode): boolean {
-  if (element.attributes.has('tabindex') || isLink(element) || element.localName === 'summary' || element.localName === 'iframe') return true;
-  if (CONTROLS.has(element.localName)) return element.localName !== 'fieldset' && element.localName !== 'option' && element.attributes.get('type') !== 'hidden' && !element.attributes.has('disabled');
-  const editable = element.attributes.get('contenteditable');
-  return editable !== undefined && editable !== 'false';
 }

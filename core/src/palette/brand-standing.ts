@@ -1,7 +1,8 @@
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
 import { describeShade } from '../color/shade.js';
 import type { Color } from '../values/color.js';
-import { colorOfValue, type Palette } from '../veneer/palette.js';
+import { colorOfValue } from '../veneer/override-value.js';
+import type { Palette } from '../veneer/palette.js';
 import { INDISTINCT } from './pair-matrix.js';
 
 /** How a painted colour stands to the palette: one of its own, nearly one, or none. */

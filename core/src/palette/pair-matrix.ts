@@ -6,7 +6,8 @@ import { VISIONS, seenAs, type Vision } from '../color/vision.js';
 import type { Standing } from '../site/standing.js';
 import { WHITE } from '../values/color.js';
 import { MEANT_PAIRS } from './meant-pairs.js';
-import { colorOfValue, type Palette, type RoleName } from '../veneer/palette.js';
+import { colorOfValue } from '../veneer/override-value.js';
+import type { Palette, RoleName } from '../veneer/palette.js';
 
 /** Roles that are read, and roles that lie under them. */
 export const TEXT_ROLES: readonly RoleName[] = ['ink', 'soft-ink', 'link', 'visited', 'accent', 'signal', 'on-accent', 'on-second', 'on-signal'];

@@ -1,4 +1,5 @@
 import type { ElementNode } from '../dom/tree.js';
+import { isCurrent } from '../selectors/current-marker.js';
 import { isLink } from '../selectors/element-states.js';
 import { isLastingId, lastingClasses } from './class-names.js';
 
@@ -26,13 +27,22 @@ export function kindSelector(element: ElementNode): readonly string[] {
   }
 }
 
+const keys = new WeakMap<ElementNode, string>();
+
 /**
  * What makes two elements alike: the tag, its type or role, and the classes that last; where there are none,
- * the nearest named ancestor they share and their tag.
+ * the nearest named ancestor they share and their tag. The current one of several is not like the others.
+ * @param asCurrent whether being the current one is left out of it.
  */
-export function alikeKey(element: ElementNode): string {
+export function alikeKey(element: ElementNode, asCurrent = false): string {
+  let key = keys.get(element);
+  if (key === undefined) keys.set(element, (key = makeKey(element)));
+  return asCurrent || !isCurrent(element) ? key : `${key}|current`;
+}
+
+function makeKey(element: ElementNode): string {
   const own = lastingClasses(element.classes);
-  const parts = [element.localName, element.attributes.get('type') ?? '', element.attributes.get('role') ?? '', element.attributes.get('aria-current') ?? ''];
+  const parts = [element.localName, element.attributes.get('type') ?? '', element.attributes.get('role') ?? ''];
   if (own.length > 0) return [...parts, ...own.sort().map((name) => `.${name}`)].join('|');
   const place: string[] = [];
   for (let node = element.parent; node; node = node.parent) {

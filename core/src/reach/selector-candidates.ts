@@ -11,6 +11,8 @@ export interface Candidate {
   readonly frailty: number;
   /** How far up the names it leans on are, summed; names the page's own rules use for this count as near. */
   readonly distance: number;
+  /** What follows where the state goes: for a parent's state the rest of the selector, for a shadow part its pseudo-element. */
+  readonly tail?: string;
 }
 
 const TELLING_ATTRIBUTES = ['type', 'role', 'aria-current', 'name'] as const;
@@ -48,7 +50,38 @@ export function selectorCandidates(element: ElementNode, subjects: readonly Cand
       }
     }
   }
-  return all.sort((a, b) => a.frailty - b.frailty || compareSpecificity(a.specificity, b.specificity) || a.distance - b.distance || a.text.length - b.text.length || (a.text < b.text ? -1 : 1));
+  return all.sort(compareCandidates);
+}
+
+function compareCandidates(a: Candidate, b: Candidate): number {
+  return a.frailty - b.frailty || compareSpecificity(a.specificity, b.specificity) || a.distance - b.distance || lengthOf(a) - lengthOf(b) || (a.text < b.text ? -1 : 1);
+}
+
+function lengthOf({ text, tail = '' }: Candidate): number {
+  return text.length + tail.length;
+}
+
+
+/**
+ * Selectors that match an element inside an ancestor whose state is meant, the state to go after `text`.
+ * @param parent the ancestor.
+ */
+export function selectorsUnder(element: ElementNode, parent: ElementNode): Candidate[] {
+  const outer = subjectCandidates(parent);
+  const contexts = contextCandidates(parent, '').slice(0, 6);
+  const heads = [...outer, ...outer.slice(0, 4).flatMap((subject) => contexts.map((context) => join(context, ' ', subject)))];
+  const tails = [...subjectCandidates(element), ...placeCandidates(element).slice(0, 1)];
+  return heads.flatMap((head) => tails.map((tail): Candidate => ({
+    text: head.text, tail: ` ${tail.text}`, specificity: addSpecificity(head.specificity, tail.specificity), frailty: head.frailty + tail.frailty, distance: head.distance,
+  }))).sort(compareCandidates);
+}
+
+/** Selectors of a part that a shadow tree gives out, the least specific first. Source: CSS Shadow Parts 1 §3. */
+export function partSelectors(element: ElementNode, host: ElementNode): Candidate[] {
+  const names = (element.attributes.get('part') ?? '').split(/\s+/).filter(Boolean);
+  return names.flatMap((name) => selectorCandidates(host).map((candidate): Candidate => ({
+    ...candidate, tail: `::part(${escapeIdentifier(name)})`, specificity: addSpecificity(candidate.specificity, [0, 0, 1]),
+  }))).sort(compareCandidates);
 }
 
 interface Context extends Candidate {

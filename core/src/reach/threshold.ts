@@ -11,6 +11,8 @@ import type { OverrideState } from '../veneer/override.js';
 export interface Place {
   readonly page: Page;
   readonly element: ElementNode;
+  /** The ancestor whose state is meant, for the states of a parent. */
+  readonly parent?: ElementNode | null;
 }
 
 /** What a rule needs to win on every target. */
@@ -34,15 +36,21 @@ export interface ThresholdQuestion {
   readonly isReplaced: (selectorText: string) => boolean;
   /** Whether a rule of the veneer is sure to stand before the new one, so that a tie is won. */
   readonly isWrittenBefore?: (selectorText: string) => boolean;
-  readonly environment?: Partial<MediaEnvironment>;
+  /** Environments the rule is for; one at the usual width when empty. */
+  readonly environments?: readonly Partial<MediaEnvironment>[];
+  /** State of the pseudo-element itself. */
+  readonly pseudoState?: 'hover';
 }
 
-/** The highest bar that present winners set for a rule loaded where the veneer is. */
+/** From this many places on, those of a page are put into the state together. */
+const TOGETHER_FROM = 10;
+
+/** The highest bar that present winners set for a rule loaded where the veneer is, in every environment it is for. */
 export function findThreshold(question: ThresholdQuestion): Threshold {
-  const { places, pseudo, state, longhands, isReplaced, isWrittenBefore = () => false, environment } = question;
+  const { pseudo, longhands, isReplaced, isWrittenBefore = () => false } = question;
   let bar: Threshold = { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: null, setBy: null };
-  for (const { page, element } of places) {
-    const style = new StyleView(page, { states: pointerStates(page.document, element, state), environment }).style(element, pseudo);
+  for (const { view, place: { page, element } } of viewsOf(question)) {
+    const style = view.style(element, pseudo);
     for (const longhand of longhands) {
       for (const declaration of style.seen(longhand).ranked(longhand)) {
         if (declaration.block.origin !== 'author') continue;
@@ -56,6 +64,40 @@ export function findThreshold(question: ThresholdQuestion): Threshold {
     }
   }
   return bar;
+}
+
+/** Every place in the state, in every environment. Many places of one page share a view with all of them in it, which sets no lower bar. */
+function* viewsOf({ places, state, environments, pseudoState }: ThresholdQuestion): Generator<{ readonly view: StyleView; readonly place: Place }> {
+  const byPage = new Map<Page, Place[]>();
+  for (const place of places) {
+    const own = byPage.get(place.page);
+    if (own) own.push(place);
+    else byPage.set(place.page, [place]);
+  }
+  const pseudoStates = pseudoState ? new Set([pseudoState]) : undefined;
+  for (const environment of environments?.length ? environments : [{}]) {
+    for (const [page, own] of byPage) {
+      if (state === 'rest' || own.length >= TOGETHER_FROM) {
+        const view = new StyleView(page, { states: statesTogether(own, state), environment, pseudoStates });
+        for (const place of own) yield { view, place };
+      } else {
+        for (const place of own) yield { view: new StyleView(page, { states: pointerStates(page.document, place.element, state, place.parent), environment, pseudoStates }), place };
+      }
+    }
+  }
+}
+
+/** States of a page with several of its elements in a state at once. */
+export function statesTogether(places: readonly Place[], state: OverrideState): Map<ElementNode, Set<string>> {
+  const all = new Map<ElementNode, Set<string>>();
+  for (const { page, element, parent } of places) {
+    for (const [node, names] of pointerStates(page.document, element, state, parent)) {
+      const set = all.get(node) ?? new Set<string>();
+      for (const name of names) set.add(name);
+      all.set(node, set);
+    }
+  }
+  return all;
 }
 
 function rivalOf({ block, important }: RankedDeclaration, page: Page, isWrittenBefore: boolean): Threshold {

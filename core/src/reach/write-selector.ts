@@ -6,10 +6,11 @@ import { matchingElements } from '../selectors/matching-elements.js';
 import { escapeIdentifier, parseSelectorList } from '../selectors/parse-selector.js';
 import type { ComplexSelector, Specificity } from '../selectors/selector.js';
 import { addSpecificity } from '../selectors/specificity.js';
+import { currentMarkerFor, markOf } from '../selectors/current-marker.js';
 import type { OverrideState } from '../veneer/override.js';
 import { kindSelector } from './alike.js';
 import { lastingClasses } from './class-names.js';
-import { selectorCandidates, type Candidate } from './selector-candidates.js';
+import { partSelectors, selectorCandidates, selectorsUnder, type Candidate } from './selector-candidates.js';
 import { clears, findThreshold, type Place, type Threshold, type ThresholdQuestion } from './threshold.js';
 
 /** A selector that does the job, or why none does. */
@@ -26,6 +27,8 @@ export interface SelectorRequest extends Omit<ThresholdQuestion, 'places'> {
   readonly pages: readonly Page[];
   /** Whether the targets are all of one kind, so that the tag may stand alone. */
   readonly everywhere: boolean;
+  /** Selectors of what "everywhere" gathers, where it is not the lead's kind. */
+  readonly kinds?: readonly string[];
 }
 
 /**
@@ -36,7 +39,7 @@ export function writeSelector(request: SelectorRequest): WrittenSelector {
   const { lead, targets, everywhere } = request;
   if (!everywhere) return writeFor(request, lead, targets, []);
   const written: Extract<WrittenSelector, { ok: true }>[] = [];
-  for (const subject of kindSelector(lead.element)) {
+  for (const subject of request.kinds ?? kindSelector(lead.element)) {
     const [selector] = parseSelectorList(subject);
     const own = targets.filter((place) => matches(selector, place.page, place.element));
     if (own.length === 0) continue;
@@ -52,19 +55,22 @@ export function writeSelector(request: SelectorRequest): WrittenSelector {
 function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place[], subjects: readonly Candidate[]): WrittenSelector {
   const bar = findThreshold({ ...request, places: targets });
   if (bar.impossible) return { ok: false, reason: bar.impossible };
-  const suffix = stateSuffix(request, targets);
-  const extra: Specificity = [0, suffix === '' ? 0 : 1, request.pseudo === '' ? 0 : 1];
+  const host = lead.element.root.host;
+  const carrier = stateCarrier(request, lead);
+  const suffix = stateSuffix(request, lead, targets);
+  const extra: Specificity = addSpecificity([0, suffix === '' ? 0 : 1, request.pseudo === '' ? 0 : 1], [0, request.pseudoState ? 1 : 0, 0]);
   const wanted = new Set(targets.map(({ element }) => element));
+  if (host) return writePart(request, lead, host, suffix, extra, bar);
   let weakest: Candidate | null = null;
-  let triedLeavingOut = false;
-  for (const candidate of selectorCandidates(lead.element, subjects, bar.setBy ?? '')) {
+  let triedLeavingOut = carrier !== lead.element;
+  for (const candidate of carrier === lead.element ? selectorCandidates(lead.element, subjects, bar.setBy ?? '') : selectorsUnder(lead.element, carrier)) {
     if (candidate.frailty > 0 && !triedLeavingOut && targets.length > 0) {
       // Leaving others out by their own class is steadier than counting positions.
       triedLeavingOut = true;
       const spared = leaveOut(lead, wanted, request.pages, (specificity) => clears(addSpecificity(specificity, extra), bar));
       if (spared) return finish(spared, suffix, request, extra, bar);
     }
-    if (!matchesExactly(candidate.text, wanted, request.pages)) continue;
+    if (!matchesExactly(candidate.text + (candidate.tail ?? ''), wanted, request.pages)) continue;
     if (clears(addSpecificity(candidate.specificity, extra), bar)) return finish(candidate, suffix, request, extra, bar);
     // A steady selector made stronger is better than one that counts positions.
     if (weakest && weakest.frailty < candidate.frailty) break;
@@ -75,6 +81,28 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
   return { ok: false, reason: 'No selector tells this element from the others' };
 }
 
+/** The element whose state is meant: a parent for the states of a parent, the list item where that is marked as current. */
+function stateCarrier({ state }: SelectorRequest, lead: Place): ElementNode {
+  if (state === 'parent-hover' || state === 'parent-invalid') return lead.parent ?? lead.element;
+  if (state === 'current' && currentMarkerFor(lead.element)?.on === 'parent') return lead.element.parent ?? lead.element;
+  return lead.element;
+}
+
+/** A part behind a shadow root, through the names its maker gives out. */
+function writePart(request: SelectorRequest, lead: Place, host: ElementNode, suffix: string, extra: Specificity, bar: Threshold): WrittenSelector {
+  const hosts = new Set(request.targets.flatMap(({ element }) => element.root.host ?? []));
+  const [found] = partSelectors(lead.element, host).filter((candidate) => matchesExactly(candidate.text, hosts, request.pages));
+  if (!found) return { ok: false, reason: 'It lies behind a shadow root and its maker gives it no part name' };
+  // Rules of the page beat those inside the shadow tree, whatever their specificity; only the page's own count.
+  let { text, specificity } = found;
+  for (let round = 0; round < 12 && !clears(addSpecificity(specificity, extra), bar); round += 1) {
+    text += ':not(.uv-none)';
+    specificity = addSpecificity(specificity, [0, 1, 0]);
+  }
+  const pseudo = request.pseudo === '' ? '' : `::${request.pseudo}`;
+  return { ok: true, selector: `${text}${found.tail ?? ''}${suffix}${pseudo}`, specificity: addSpecificity(specificity, extra), important: bar.important, leansOnPlace: found.frailty > 0, bar };
+}
+
 /** A class selector that takes in too much, less a class that only the others have: `.tab:not(.wide)`. */
 function leaveOut(lead: Place, wanted: ReadonlySet<ElementNode>, pages: readonly Page[], isStrong: (specificity: Specificity) => boolean): Candidate | null {
   for (const subject of selectorCandidates(lead.element)) {
@@ -82,12 +110,20 @@ function leaveOut(lead: Place, wanted: ReadonlySet<ElementNode>, pages: readonly
     const matched = matchedBy(subject.text, pages);
     const others = matched.filter((element) => !wanted.has(element));
     if (others.length === 0 || matched.length - others.length !== wanted.size) continue;
-    const telling = lastingClasses(others[0].classes).find((name) => others.every((other) => other.classes.includes(name)) && [...wanted].every((element) => !element.classes.includes(name)));
-    if (telling === undefined) continue;
-    const candidate = { ...subject, text: `${subject.text}:not(.${escapeIdentifier(telling)})`, specificity: addSpecificity(subject.specificity, [0, 1, 0]) };
+    const telling = tellingName(others, wanted);
+    if (telling === null) continue;
+    const candidate = { ...subject, text: `${subject.text}:not(${telling})`, specificity: addSpecificity(subject.specificity, [0, 1, 0]) };
     if (isStrong(candidate.specificity)) return candidate;
   }
   return null;
+}
+
+/** A class, or the mark of the current one, that all others have and none of the wanted. */
+function tellingName(others: readonly ElementNode[], wanted: ReadonlySet<ElementNode>): string | null {
+  const telling = lastingClasses(others[0].classes).find((name) => others.every((other) => other.classes.includes(name)) && [...wanted].every((element) => !element.classes.includes(name)));
+  if (telling !== undefined) return `.${escapeIdentifier(telling)}`;
+  const mark = markOf(others[0])?.selector;
+  return mark !== undefined && others.every((other) => markOf(other)?.selector === mark) && [...wanted].every((element) => markOf(element) === null) ? mark : null;
 }
 
 /** Where no one selector gathers the targets: the least selector of each, as a list. */
@@ -102,10 +138,12 @@ function writeList(request: SelectorRequest, targets: readonly Place[]): Written
 }
 
 function finish(candidate: Candidate, suffix: string, request: SelectorRequest, extra: Specificity, bar: Threshold): WrittenSelector {
-  const pseudo = request.pseudo === '' ? '' : `::${request.pseudo}`;
+  const pseudo = request.pseudo === '' ? '' : `::${request.pseudo}${request.pseudoState ? `:${request.pseudoState}` : ''}`;
+  const { tail = '' } = candidate;
+  const after = `${suffix}${tail}${pseudo}`;
   return {
     ok: true,
-    selector: `${candidate.text}${suffix}${pseudo}`,
+    selector: candidate.text === '*' && after !== '' ? after : `${candidate.text}${after}`,
     specificity: addSpecificity(candidate.specificity, extra),
     important: bar.important,
     leansOnPlace: candidate.frailty > 0,
@@ -115,8 +153,10 @@ function finish(candidate: Candidate, suffix: string, request: SelectorRequest, 
 
 /** Raises a selector over a bar without changing what it matches: its last class again, else a name that nothing has. */
 function strengthen(candidate: Candidate, extra: Specificity, bar: Threshold): Candidate {
-  const lastClass = /(\.[^\s.:[>#]+)[^\s>]*$/.exec(candidate.text)?.[1];
-  let { text, specificity } = candidate;
+  const { tail } = candidate;
+  const lastClass = /(\.[^\s.:[>#]+)[^\s>]*$/.exec(tail ?? candidate.text)?.[1];
+  let text = tail ?? candidate.text;
+  let { specificity } = candidate;
   for (let round = 0; round < 12 && !clears(addSpecificity(specificity, extra), bar); round += 1) {
     const needsId = bar.specificity[0] > specificity[0] + extra[0];
     if (needsId) {
@@ -127,20 +167,27 @@ function strengthen(candidate: Candidate, extra: Specificity, bar: Threshold): C
       specificity = addSpecificity(specificity, [0, 1, 0]);
     }
   }
-  return { ...candidate, text, specificity };
+  return tail === undefined ? { ...candidate, text, specificity } : { ...candidate, tail: text, specificity };
 }
 
 /**
- * The pseudo-class of a state. Focus follows the rule that decides now: where the page shows focus to the pointer
- * too, so must the override.
+ * The pseudo-class of a state. Focus and invalidity follow the rule that decides now: where the page shows focus to
+ * the pointer too, or marks a field before it is touched, so must the override.
  */
-function stateSuffix(request: SelectorRequest, targets: readonly Place[]): string {
-  if (request.state !== 'focus') return STATE_SUFFIX[request.state];
-  const bar = findThreshold({ ...request, places: targets.slice(0, 1), state: 'focus' });
-  return bar.setBy && /:focus(?![-\w])/.test(bar.setBy) ? ':focus' : ':focus-visible';
+function stateSuffix(request: SelectorRequest, lead: Place, targets: readonly Place[]): string {
+  const { state } = request;
+  if (state === 'current') return currentMarkerFor(lead.element)?.selector ?? '';
+  if (state === 'focus' || state === 'invalid') {
+    const bar = findThreshold({ ...request, places: targets.slice(0, 1) });
+    if (state === 'focus') return bar.setBy && /:focus(?![-\w])/.test(bar.setBy) ? ':focus' : ':focus-visible';
+    return bar.setBy && /[^-]invalid/.test(bar.setBy) ? ':invalid' : ':user-invalid';
+  }
+  return STATE_SUFFIX[state];
 }
 
-const STATE_SUFFIX: Readonly<Record<OverrideState, string>> = { rest: '', visited: ':visited', hover: ':hover', focus: ':focus-visible', active: ':active' };
+const STATE_SUFFIX: Readonly<Record<Exclude<OverrideState, 'current' | 'focus' | 'invalid'>, string>> = {
+  rest: '', visited: ':visited', hover: ':hover', active: ':active', disabled: ':disabled', checked: ':checked', filled: ':not(:placeholder-shown)', 'parent-hover': ':hover', 'parent-invalid': ':invalid',
+};
 
 /** Whether a selector matches the given elements and no others on any page. */
 export function matchesExactly(text: string, wanted: ReadonlySet<ElementNode>, pages: readonly Page[]): boolean {

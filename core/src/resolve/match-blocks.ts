@@ -19,6 +19,8 @@ export interface MatchSession {
   readonly page: Page;
   readonly environment: MediaEnvironment;
   readonly states: StateMap;
+  /** Whether the states give elements classes they lack, so that no names above can be relied on. */
+  readonly givesNames: boolean;
   /** States of the pseudo-element itself, such as `hover` of a scrollbar thumb. */
   readonly pseudoStates: ReadonlySet<string>;
   readonly budget: { steps: number };
@@ -39,7 +41,7 @@ export function matchBlocks(session: MatchSession, element: ElementNode, pseudo:
   const collect = (tree: TreeRoot | null, kind: string, subject: ElementNode, depth: number): void => {
     for (const indexes of page.indexes) {
       const index = indexes.get(tree)?.get(`${kind}:${pseudo}`);
-      if (index) matchCandidates(session, index.candidates(subject), element, subject, tree, depth, visitedLink, blocks);
+      if (index) matchCandidates(session, index.candidates(subject, session.states.get(subject)), element, subject, tree, depth, visitedLink, blocks);
     }
   };
   const depth = depthOf(element.root);
@@ -94,7 +96,7 @@ function matchCandidates(
   const best = new Map<StyleRule, { selector: ComplexSelector; proximity: number }>();
   const filter = filterAbove(subject);
   for (const { rule, selector, above } of entries) {
-    if (!mayStandUnder(above, filter)) continue;
+    if (!session.givesNames && !mayStandUnder(above, filter)) continue;
     const known = best.get(rule);
     if (known && (known.selector === selector || compareSpecificity(known.selector.specificity, selector.specificity) >= 0)) continue;
     if (rule.sheet.namespace !== undefined && rule.sheet.namespace !== subject.namespace) continue;

@@ -1,9 +1,10 @@
 import type { ElementNode, PageDocument } from '../dom/tree.js';
 import { isLink } from '../selectors/element-states.js';
+import { currentMarkerFor } from '../selectors/current-marker.js';
 import type { StateMap } from '../selectors/match-context.js';
 
-/** States a designer asks about, by the names CSS has for them. */
-export type StateName = 'rest' | 'hover' | 'focus' | 'active' | 'visited' | 'disabled' | 'checked' | 'invalid';
+/** States a designer asks about. `current` is the current page; the states of a parent are those of an ancestor. */
+export type StateName = 'rest' | 'hover' | 'focus' | 'active' | 'visited' | 'disabled' | 'checked' | 'invalid' | 'filled' | 'current' | 'parent-hover' | 'parent-invalid';
 
 const LABELABLE = new Set(['button', 'input', 'meter', 'output', 'progress', 'select', 'textarea']);
 
@@ -12,8 +13,11 @@ const LABELABLE = new Set(['button', 'input', 'meter', 'output', 'progress', 'se
  * hover and active reach the ancestors and, through a label, its control; focus shows focus-visible, and
  * focus-within on the ancestors; a pressed element is hovered too.
  * Source: HTML §4.16.3 and Selectors 4 §9.
+ * @param parent the ancestor that a parent's state is of.
  */
-export function pointerStates(document: PageDocument, element: ElementNode, state: StateName): StateMap {
+export function pointerStates(document: PageDocument, element: ElementNode, state: StateName, parent: ElementNode | null = null): StateMap {
+  if (state === 'parent-hover') return parent ? pointerStates(document, parent, 'hover') : new Map();
+  if (state === 'parent-invalid') return parent ? new Map([[parent, new Set(['invalid', 'user-invalid'])]]) : new Map();
   const states = new Map<ElementNode, Set<string>>();
   const give = (node: ElementNode, ...names: string[]): void => {
     const set = states.get(node);
@@ -48,6 +52,18 @@ export function pointerStates(document: PageDocument, element: ElementNode, stat
     case 'invalid':
       give(element, 'invalid', 'user-invalid');
       break;
+    case 'filled':
+      give(element, '!placeholder-shown');
+      break;
+    case 'disabled':
+      give(element, 'disabled', '[disabled=');
+      break;
+    case 'current': {
+      const marker = currentMarkerFor(element);
+      const marked = marker?.on === 'parent' ? element.parent : element;
+      if (marker && marked) give(marked, marker.given);
+      break;
+    }
     default:
       give(element, state);
   }

@@ -45,6 +45,7 @@ export class StyleView {
       environment: this.environment,
       // Being visited is not a state selectors may see outside the permitted longhands; it is matched apart.
       states: this.#visitedLinks.size === 0 ? states : new Map([...states].map(([element, names]) => [element, new Set([...names].filter((name) => name !== 'visited'))])),
+      givesNames: [...states.values()].some((names) => [...names].some((name) => name.startsWith('.'))),
       pseudoStates: options.pseudoStates ?? NONE,
       budget: { steps: MATCH_BUDGET + MATCH_BUDGET_PER_ELEMENT * page.document.elements.length },
       hasAnswers: new Map(),

@@ -13,6 +13,16 @@ export function isLink(element: ElementNode): boolean {
   return element.namespace === 'svg' && element.localName === 'a' && (element.attributes.has('href') || element.attributes.has('xlink:href'));
 }
 
+const CONTROLS = new Set(['input', 'select', 'textarea', 'button']);
+
+/** Whether the keyboard or a script could give it focus. Source: HTML §6.6.2. */
+export function isFocusable(element: ElementNode): boolean {
+  if (element.attributes.has('tabindex') || isLink(element) || element.localName === 'summary' || element.localName === 'iframe') return true;
+  if (CONTROLS.has(element.localName)) return element.attributes.get('type') !== 'hidden' && !element.attributes.has('disabled');
+  const editable = element.attributes.get('contenteditable');
+  return editable !== undefined && editable !== 'false';
+}
+
 /** Nearest hyperlink around an element, itself included. */
 export function linkAround(element: ElementNode): ElementNode | null {
   for (let node: ElementNode | null = element; node; node = node.flatParent) if (isLink(node)) return node;

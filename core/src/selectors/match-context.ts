@@ -1,7 +1,10 @@
 import type { ElementNode, PageDocument, TreeRoot } from '../dom/tree.js';
 import type { ComplexSelector } from './selector.js';
 
-/** States given to elements from outside: `hover`, `focus`, `disabled`… and, prefixed with `!`, states taken away. */
+/**
+ * States given to elements from outside: `hover`, `focus`, `disabled`…; prefixed with `!`, states taken away;
+ * `.name` a class and `[name=value` an attribute that the element has in the state.
+ */
 export type StateMap = ReadonlyMap<ElementNode, ReadonlySet<string>>;
 
 export const NO_STATES: StateMap = new Map();

@@ -65,8 +65,9 @@ export function matchesCompound(compound: CompoundSelector, element: ElementNode
   if (type !== null && !matchesType(type, element)) return false;
   const { quirks } = context.document;
   for (const id of ids) if (element.id === null || !sameName(id, element.id, quirks)) return false;
-  for (const name of classes) if (!(element.classes.includes(name) || (quirks && element.classes.some((own) => sameName(name, own, true))))) return false;
-  for (const test of attributes) if (!matchesAttribute(test, element)) return false;
+  const given = context.states.get(element);
+  for (const name of classes) if (!(element.classes.includes(name) || given?.has(`.${name}`) || (quirks && element.classes.some((own) => sameName(name, own, true))))) return false;
+  for (const test of attributes) if (!matchesAttribute(test, element, given)) return false;
   for (const test of pseudoClasses) if (!matchesPseudoClass(test, element, context)) return false;
   return true;
 }
@@ -86,10 +87,10 @@ const CASE_FOLDING_ATTRIBUTES: ReadonlySet<string> = new Set((
   + 'hreflang http-equiv lang language link media method multiple nohref noresize noshade nowrap readonly rel rev rules scope scrolling selected shape '
   + 'target text type valign valuetype vlink').split(' '));
 
-function matchesAttribute(test: AttributeTest, element: ElementNode): boolean {
+function matchesAttribute(test: AttributeTest, element: ElementNode, given: ReadonlySet<string> | undefined): boolean {
   const isHtml = element.namespace === 'html';
   const name = isHtml ? test.name.toLowerCase() : test.name;
-  const own = element.attributes.get(name);
+  const own = givenAttribute(given, name) ?? element.attributes.get(name);
   if (own === undefined) return false;
   if (test.operator === '') return true;
   const fold = test.ignoreCase ?? (isHtml && CASE_FOLDING_ATTRIBUTES.has(name));
@@ -103,6 +104,13 @@ function matchesAttribute(test: AttributeTest, element: ElementNode): boolean {
     case '$=': return value !== '' && actual.endsWith(value);
     case '*=': return value !== '' && actual.includes(value);
   }
+}
+
+/** Value of an attribute that a state puts on an element, written `[name=value` among the states. */
+function givenAttribute(given: ReadonlySet<string> | undefined, name: string): string | undefined {
+  if (!given) return undefined;
+  for (const state of given) if (state.startsWith(`[${name}=`)) return state.slice(name.length + 2);
+  return undefined;
 }
 
 function matchesPseudoClass(test: PseudoClass, element: ElementNode, context: MatchContext): boolean {

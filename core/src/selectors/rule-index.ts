@@ -5,7 +5,7 @@ import { subjectOf } from './selector.js';
 /** Things found by the selector that leads to them, bucketed by what its subject must have. */
 export interface SelectorIndex<T> {
   /** Entries whose subject may match the element; a superset, to be matched. */
-  candidates(element: ElementNode): readonly T[];
+  candidates(element: ElementNode, given?: ReadonlySet<string>): readonly T[];
 }
 
 type Key = `#${string}` | `.${string}` | `[${string}` | `<${string}` | '*';
@@ -26,7 +26,7 @@ export function createSelectorIndex<T>(entries: Iterable<{ readonly selector: Co
     }
   }
   return {
-    candidates(element) {
+    candidates(element, given) {
       const found: T[] = [];
       const add = (key: string): void => {
         const bucket = buckets.get(key);
@@ -35,6 +35,12 @@ export function createSelectorIndex<T>(entries: Iterable<{ readonly selector: Co
       if (element.id !== null) add(`#${fold(element.id)}`);
       for (const name of element.classes) add(`.${fold(name)}`);
       for (const name of element.attributes.keys()) add(`[${name}`);
+      if (given) {
+        for (const state of given) {
+          if (state.startsWith('.')) add(fold(state));
+          else if (state.startsWith('[')) add(state.slice(0, state.indexOf('=')));
+        }
+      }
       add(`<${element.localName.toLowerCase()}`);
       add('*');
       return found;

@@ -1,33 +1,30 @@
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
 import { compositeOver } from '../color/contrast.js';
-import { brandStandingOf } from '../palette/brand-standing.js';
+import { applicableStates } from '../grid/applicable-states.js';
+import { cellOf, longhandsOfRow, rowsFor, winnerOf, type GridCell } from '../grid/cell.js';
+import type { GridRowName } from '../grid/rows.js';
+import { kindOf } from '../reach/alike.js';
+import { RATIOS, contrastRatio } from '../color/contrast.js';
+import { breakpointsOfSite } from './breakpoints.js';
+import { isBrandColor } from './brand-color.js';
+import { iconKindOf, type IconKind } from './icon-kind.js';
+import { placesOf } from './places.js';
 import { hexOf } from '../color/read-notation.js';
 import { surroundingsOf } from '../color/backdrop.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
-import { isLink } from '../selectors/element-states.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
-import { OVERRIDE_STATES, REACHES, type OverrideState, type Reach } from '../veneer/override.js';
-import type { Palette } from '../veneer/palette.js';
-import { WHITE, type Color } from '../values/color.js';
+import { REACHES, type OverrideState, type OverrideTarget, type Reach } from '../veneer/override.js';
+import { WHITE } from '../values/color.js';
 import { plainName, shortName } from './describe-element.js';
 import type { Standing } from './standing.js';
 import { isExcepted } from './exceptions.js';
 import { isHidden } from '../parts/propose-openers.js';
 import type { Reachability } from '../parts/part.js';
 import { reachabilityOf } from '../parts/propose-parts.js';
-import { elementOf, pageOf, partOf, placesInReach, viewIn, type SiteModel } from './site-model.js';
+import { elementOf, pageOf, partOf, viewIn, type SiteModel } from './site-model.js';
 import { showsText, wantedRatio } from './text-figures.js';
-
-/** Rows of the states grid. */
-export const GRID_ROWS = ['text', 'fill', 'edge'] as const;
-export type GridRowName = (typeof GRID_ROWS)[number];
-
-/** Row of the states grid on which a property is changed. */
-export function rowOfProperty(property: string): GridRowName {
-  return property.startsWith('background') ? 'fill' : property.startsWith('border') || property.startsWith('outline') ? 'edge' : 'text';
-}
 
 const EDGE_SIDES = ['top', 'right', 'bottom', 'left'] as const;
 
@@ -42,22 +39,6 @@ export interface LineageStep {
   readonly hasImage: boolean;
 }
 
-/** What one state paints in one row. */
-export interface GridCell {
-  readonly state: OverrideState;
-  /** Longhands the cell stands for. */
-  readonly longhands: readonly string[];
-  /** As `getComputedStyle` gives it; `null` where nothing paints. */
-  readonly css: string | null;
-  readonly hex: string | null;
-  /** Whether the state declares a value of its own; at rest, whether anything does. */
-  readonly isOwn: boolean;
-  /** Whether an override of ours decides it. */
-  readonly isOverride: boolean;
-  /** Whether a gradient or picture lies over the colour. */
-  readonly isCovered: boolean;
-}
-
 /** Figures for one tile of the state strip. */
 export interface StripTile {
   readonly state: OverrideState;
@@ -65,6 +46,10 @@ export interface StripTile {
   readonly ratio: number | null;
   /** Ratio asked for: 4.5, or 3 for large text. */
   readonly wanted: number;
+  /** Contrast of a control's edge with what lies around it, 3 is asked; `null` without an edge to judge. */
+  readonly edgeRatio: number | null;
+  /** Contrast of the focus ring with what lies around, 3 is asked; `null` without a ring. */
+  readonly ringRatio: number | null;
   readonly standing: Standing;
   /** What is wrong, or how it differs from rest. */
   readonly note: string;
@@ -95,16 +80,30 @@ export interface Inspection {
   readonly grid: readonly { readonly row: GridRowName; readonly cells: readonly GridCell[] }[];
   readonly strip: readonly StripTile[];
   readonly reach: readonly ReachCount[];
+  /** What its icon is made of; `null` for what is none. */
+  readonly icon: IconKind | null;
+  /** How far CSS gets into it. */
+  readonly reachability: Reachability;
+  /** Widths at which rules of the site begin to hold, CSS px. */
+  readonly breakpoints: readonly number[];
+  /** The ancestor whose hover is among the states. */
+  readonly parent: number | null;
 }
 
+/** What narrows the reach, and the parent whose state is looked at. */
+export type InspectionScope = Pick<OverrideTarget, 'pages' | 'spared' | 'parent'>;
+
 /** Inspects an element or pseudo-element at a viewport width in CSS px. */
-export function inspect(site: SiteModel, pageId: number, number: number, pseudo: string, width: number): Inspection {
+export function inspect(site: SiteModel, pageId: number, number: number, pseudo: string, width: number, scope: InspectionScope = {}): Inspection {
   const page = pageOf(site, pageId);
   const element = elementOf(page, number);
   const rest = viewIn(page, element, 'rest', width);
-  const states = statesOf(element);
-  const views = new Map(states.map((state) => [state, viewIn(page, element, state, width)]));
+  const parent = scope.parent == null ? tellingParent(page, element, pseudo, width, rest) : elementOf(page, scope.parent);
+  const states = [...applicableStates(element, pseudo), ...(parent ? ['parent-hover' as const, ...(parent.localName === 'form' ? ['parent-invalid' as const] : [])] : [])];
+  const views = new Map(states.map((state) => [state, viewIn(page, element, state, width, parent)]));
   const restStyle = rest.style(element, pseudo);
+  const styles = states.map((state) => views.get(state)?.style(element, pseudo) ?? restStyle);
+  const ids = new Map([...site.pages].map(([id, candidate]) => [candidate, id]));
   return {
     pageId,
     element: number,
@@ -114,15 +113,15 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
     partId: partOf(site, page, element)?.id ?? null,
     lineage: [...lineageOf(element).map((node) => step(rest, node, '')), ...(pseudo === '' ? [] : [step(rest, element, pseudo)])],
     below: pseudo === '' ? [
-      ...['before', 'after'].filter((name) => rest.generates(element, name)).map((name) => step(rest, element, name)),
+      ...pseudosBelow(rest, element).map((name) => step(rest, element, name)),
+      ...(element.shadowRoot?.children ?? []).map((child) => step(rest, child, '')),
       ...element.children.map((child) => step(rest, child, '')),
     ] : [],
     states,
-    grid: GRID_ROWS.map((row) => ({ row, cells: states.map((state) => cellOf(row, state, views.get(state)?.style(element, pseudo) ?? restStyle, restStyle)) })),
+    grid: rowsFor(element, pseudo, styles).map((row) => ({ row, cells: states.map((state, i) => cellOf(row, state, styles[i], restStyle)) })),
     strip: states.map((state) => tileOf(site, views.get(state) ?? rest, rest, element, pseudo, state)),
     reach: REACHES.map((reach) => {
-      const places = placesInReach(site, pageId, element, reach);
-      const ids = new Map([...site.pages].map(([id, candidate]) => [candidate, id]));
+      const places = placesOf(site, { pageId, element: number, reach, pages: scope.pages, spared: scope.spared });
       return {
         reach,
         elements: places.length,
@@ -130,47 +129,34 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
         places: places.map((place) => ({ pageId: ids.get(place.page) ?? 0, element: place.element.number })),
       };
     }),
+    icon: iconKindOf(rest, element, pseudo),
+    reachability: reachabilityOf(element),
+    breakpoints: breakpointsOfSite(site),
+    parent: parent?.number ?? null,
   };
 }
 
-/** States that apply to an element: visited for links only. */
-export function statesOf(element: ElementNode): OverrideState[] {
-  for (let node: ElementNode | null = element; node; node = node.flatParent) if (isLink(node)) return [...OVERRIDE_STATES];
-  return OVERRIDE_STATES.filter((state) => state !== 'visited');
+/** Pseudo-elements of a target that show something. */
+function pseudosBelow(view: StyleView, element: ElementNode): string[] {
+  const found = ['before', 'after'].filter((name) => view.generates(element, name));
+  if (view.style(element).resolved('display') === 'list-item' && view.style(element).resolved('list-style-type') !== 'none') found.unshift('marker');
+  if ((element.localName === 'input' || element.localName === 'textarea') && element.attributes.has('placeholder')) found.push('placeholder');
+  if (element.localName === 'html') found.push('selection');
+  return found;
 }
 
-/** Longhands of a row: for the edge, the sides that show, or all when none does. */
-export function longhandsOf(row: GridRowName, style: ElementStyle): string[] {
-  if (row === 'text') return ['color'];
-  if (row === 'fill') return ['background-color'];
-  const shown = EDGE_SIDES.filter((side) => style.resolved(`border-${side}-width`) !== '0px');
-  return (shown.length > 0 ? shown : [...EDGE_SIDES]).map((side) => `border-${side}-color`);
+/** The nearest ancestor whose hover changes what the target shows, besides what its own hover does. */
+function tellingParent(page: Page, element: ElementNode, pseudo: string, width: number, rest: StyleView): ElementNode | null {
+  const calm = rest.style(element, pseudo);
+  for (let node = element.parent, steps = 0; node && steps < 6; node = node.parent, steps += 1) {
+    if (['body', 'html', 'main'].includes(node.localName)) return null;
+    const style = viewIn(page, element, 'parent-hover', width, node).style(element, pseudo);
+    if (PARENT_TELLS.some((property) => style.resolved(property) !== calm.resolved(property))) return node;
+  }
+  return null;
 }
 
-function cellOf(row: GridRowName, state: OverrideState, style: ElementStyle, restStyle: ElementStyle): GridCell {
-  const longhands = longhandsOf(row, style);
-  const [first] = longhands;
-  const color = style.color(first);
-  const image = style.computed('background-image');
-  const isCovered = row === 'fill' && image.kind === 'text' && image.text !== 'none';
-  const paints = color !== null && (color.alpha ?? 0) > 0 && (row !== 'edge' || EDGE_SIDES.some((side) => style.resolved(`border-${side}-width`) !== '0px'));
-  const winner = winnerOf(style, first);
-  const restWinner = winnerOf(restStyle, first);
-  return {
-    state,
-    longhands,
-    css: paints || isCovered ? style.resolved(first) : null,
-    hex: paints && color ? hexOf(color) : null,
-    isOwn: state === 'rest' ? winner !== null : winner !== restWinner || style.resolved(first) !== restStyle.resolved(first),
-    isOverride: winner !== null && winner.sheet.name === VENEER_SHEET_NAME && (state === 'rest' || winner !== restWinner),
-    isCovered,
-  };
-}
-
-/** Rule or browser default that decides a longhand, told apart by visited links too. */
-function winnerOf(style: ElementStyle, property: string): { readonly sheet: { readonly name: string } } | null {
-  return style.seen(property).ranked(property)[0]?.block.rule ?? null;
-}
+const PARENT_TELLS = ['color', 'background-color', 'border-top-color', 'border-bottom-color', 'text-decoration-line', 'opacity', 'background-image'];
 
 function step(view: StyleView, element: ElementNode, pseudo: string): LineageStep {
   const style = view.style(element, pseudo);
@@ -206,15 +192,37 @@ function tileOf(site: SiteModel, view: StyleView, rest: StyleView, element: Elem
   const change = Math.max(deltaE2000(surroundings.text, restSurroundings.text), deltaE2000(surroundings.ground, restSurroundings.ground), edgeChange(style, rest.style(element, pseudo)));
   const fails = hasText && ratio < wanted;
   const fromRest = state === 'rest' ? '' : change < 0.05 ? 'as at rest' : `ΔE ${change.toFixed(change < 10 ? 1 : 0)} from rest`;
-  const note = fails ? `needs ${wanted} : 1` : strays.length > 0 ? `stray ${strays.join(', ')}` : surroundings.doubts[0] ?? (fromRest || (hasText ? 'text on fill' : 'no text of its own'));
+  const isControl = kindOf(element) !== 'other' && kindOf(element) !== 'heading' && pseudo === '';
+  const edgeRatio = isControl ? lineRatio(style, surroundings, 'border-top-color', EDGE_SIDES.some((side) => style.resolved(`border-${side}-width`) !== '0px')) : null;
+  const ringRatio = state === 'focus' ? lineRatio(style, surroundings, 'outline-color', style.resolved('outline-style') !== 'none' && style.resolved('outline-width') !== '0px') : null;
+  const isSame = state === 'hover' || state === 'focus' || state === 'active' ? isControl && change < 0.05 && ringRatio === null && looksAlike(style, rest.style(element, pseudo)) : false;
+  const weakLine = fails || strays.length > 0 ? '' : ringRatio !== null && ringRatio < RATIOS.largeText ? `ring ${short(ringRatio)} : 1, needs 3` : edgeRatio !== null && kindOf(element) === 'field' && edgeRatio < RATIOS.largeText ? `edge ${short(edgeRatio)} : 1, needs 3` : isSame ? 'indistinct from rest' : '';
+  const note = fails ? `needs ${wanted} : 1` : weakLine !== '' ? weakLine : strays.length > 0 ? `stray ${strays.join(', ')}` : surroundings.doubts[0] ?? (fromRest || (hasText ? 'text on fill' : 'no text of its own'));
   return {
     state,
     ratio: hasText ? ratio : null,
     wanted,
-    standing: fails ? 'fails' : strays.length > 0 || surroundings.doubts.length > 0 || (fromRest !== '' && change >= 0.05 && change < SAME_TO_THE_EYE) ? 'look' : 'holds',
+    edgeRatio,
+    ringRatio,
+    standing: fails ? 'fails' : weakLine !== '' || strays.length > 0 || surroundings.doubts.length > 0 || (fromRest !== '' && change >= 0.05 && change < SAME_TO_THE_EYE) ? 'look' : 'holds',
     note,
-    basis: `Text ${hexOf(surroundings.text)} on ${hexOf(surroundings.ground)}, composited over every ancestor's fill; WCAG 2.2 asks ${wanted} : 1 at ${style.resolved('font-size')}, weight ${style.resolved('font-weight')}.${fromRest ? ` Largest ΔE2000 of text, fill and edge from rest: ${change.toFixed(2)}.` : ''}`,
+    basis: `Text ${hexOf(surroundings.text)} on ${hexOf(surroundings.ground)}, composited over every ancestor's fill; WCAG 2.2 asks ${wanted} : 1 at ${style.resolved('font-size')}, weight ${style.resolved('font-weight')}.${fromRest ? ` Largest ΔE2000 of text, fill and edge from rest: ${change.toFixed(2)}.` : ''}${edgeRatio === null ? '' : ` Edge ${edgeRatio.toFixed(2)} : 1 with what lies around, WCAG 2.2 1.4.11 asks 3.`}${ringRatio === null ? '' : ` Ring ${ringRatio.toFixed(2)} : 1 with what lies around, 3 is asked.`}`,
   };
+}
+
+/** Contrast of an edge or ring with what lies around the element; `null` where there is none. Source: WCAG 2.2, 1.4.11. */
+function lineRatio(style: ElementStyle, { outside }: ReturnType<typeof surroundingsOf>, property: string, isDrawn: boolean): number | null {
+  const color = isDrawn ? style.color(property) : null;
+  return color && (color.alpha ?? 0) > 0 ? contrastRatio(compositeOver(color, outside), outside) : null;
+}
+
+/** Whether nothing but colours could tell a state from rest, and they do not. */
+function looksAlike(style: ElementStyle, restStyle: ElementStyle): boolean {
+  return ['outline-style', 'box-shadow', 'text-decoration-line', 'opacity', 'background-image', 'border-top-width'].every((property) => style.resolved(property) === restStyle.resolved(property));
+}
+
+function short(ratio: number): string {
+  return (Math.floor(ratio * 10) / 10).toFixed(1);
 }
 
 function edgeChange(style: ElementStyle, restStyle: ElementStyle): number {
@@ -228,21 +236,18 @@ function edgeChange(style: ElementStyle, restStyle: ElementStyle): number {
   return change;
 }
 
+const STRAY_ROWS = ['text', 'fill', 'edge'] as const satisfies readonly GridRowName[];
+
 /** Rows in which an element itself paints a colour that is no brand colour and no exception. */
 function straysOf({ palette, exceptions }: SiteModel, view: StyleView, style: ElementStyle): GridRowName[] {
   if (palette.swatches.length === 0) return [];
-  return GRID_ROWS.filter((row) => {
+  return STRAY_ROWS.filter((row) => {
     if (row === 'text' && !showsText(style)) return false;
-    const [first] = longhandsOf(row, style);
+    const [first] = longhandsOfRow(row, style);
     const color = style.color(first);
     if (!color || (color.alpha ?? 0) === 0 || (row === 'edge' && style.resolved(first.replace(/color$/, 'width')) === '0px')) return false;
     return !isBrandColor(color, palette) && winnerOf(style, first)?.sheet.name !== VENEER_SHEET_NAME && !isExcepted(exceptions, view.page.document, style.element, color);
   });
-}
-
-/** Whether a colour is a swatch or a role's shade, to the eye; alpha does not matter. */
-export function isBrandColor(color: Color, palette: Palette): boolean {
-  return brandStandingOf(color, palette).kind === 'brand';
 }
 
 /** How much of a part on one page is matched to the brand. */
@@ -273,7 +278,7 @@ export function partProgress(site: SiteModel, pageId: number, width: number): Pa
     if (!parent || partOf(site, page, parent)?.id !== part.id) entry.elements.push(element.number);
     const style = view.style(element);
     const strays = new Set(straysOf(site, view, style));
-    for (const row of GRID_ROWS) {
+    for (const row of STRAY_ROWS) {
       const cell = cellOf(row, 'rest', style, style);
       if (cell.hex === null || (row === 'text' && element.ownText.trim() === '')) continue;
       const key = `${shortName(element)}|${row}|${cell.hex}`;

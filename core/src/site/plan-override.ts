@@ -1,28 +1,27 @@
-import { surroundingsOf } from '../color/backdrop.js';
-import { describeShade } from '../color/shade.js';
+import { longhandsOfProperty } from '../properties/grouped.js';
+import { restContext } from '../selectors/match-context.js';
+import { matchesAny } from '../selectors/match-selector.js';
+import { parseSelectorList } from '../selectors/parse-selector.js';
 import type { ElementNode } from '../dom/tree.js';
+import type { Place } from '../reach/threshold.js';
 import { writeSelector } from '../reach/write-selector.js';
-import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
-import { StyleView } from '../resolve/style-view.js';
-import { pointerStates } from '../resolve/pointer-states.js';
 import type { Specificity } from '../selectors/selector.js';
-import { serializeColor } from '../values/serialize-color.js';
-import { OVERRIDE_STATES, type Override, type OverrideState, type Reach } from '../veneer/override.js';
-import { colorOfValue, type OverrideValue } from '../veneer/palette.js';
-import { isBrandColor, longhandsOf, statesOf, type GridRowName } from './inspect.js';
-import type { Standing } from './standing.js';
-import { dressSite, elementOf, pageOf, partOf, placesInReach, viewIn, type SiteModel } from './site-model.js';
-import { showsText, wantedRatio } from './text-figures.js';
+import { OVERRIDE_STATES, type Override, type OverrideTarget } from '../veneer/override.js';
+import type { OverrideValue } from '../veneer/override-value.js';
+import { valueProblem } from '../veneer/value-problem.js';
+import { isInRange } from '../veneer/media.js';
+import { breakpointsOfSite, widthsToCheck } from './breakpoints.js';
+import { isForAll, placesOf } from './places.js';
+import { routeOf } from './shadow-route.js';
+import { dressSite, elementOf, pageOf, partOf, viewIn, type SiteModel } from './site-model.js';
 
 /** What the designer asks for. */
-export interface OverrideWish {
-  readonly pageId: number;
-  readonly element: number;
-  readonly pseudo: string;
-  readonly reach: Reach;
-  readonly state: OverrideState;
-  readonly row: GridRowName;
+export interface OverrideWish extends OverrideTarget {
+  readonly property: string;
+  /** State of the pseudo-element itself, such as a scrollbar's thumb. */
+  readonly pseudoState?: 'hover';
   readonly value: OverrideValue;
+  /** Viewport width at which the target is looked at, CSS px. */
   readonly width: number;
 }
 
@@ -31,175 +30,165 @@ export type OverridePlan =
   | { readonly ok: true; readonly put: readonly Override[]; readonly drop: readonly string[]; readonly specificity: Specificity }
   | { readonly ok: false; readonly reason: string };
 
-/** Plans the overrides that fulfil a wish: their selector wins on every target. */
-export function planOverride(site: SiteModel, wish: OverrideWish): OverridePlan {
+/** Plans the overrides that fulfil a wish: their selector wins on every target, in every width it is for. */
+export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan {
+  const problem = valueProblem(asked.property, asked.value, site.palette);
+  if (problem) return { ok: false, reason: problem };
+  const route = routeOf(site, asked);
+  if (!route.ok) return route;
+  const { wish } = route;
   const page = pageOf(site, wish.pageId);
   const element = elementOf(page, wish.element);
-  const style = viewIn(page, element, wish.state, wish.width).style(element, wish.pseudo);
-  const longhands = longhandsOf(wish.row, style);
-  // Four sides of one colour are written as one; fewer are written side by side, so that the others keep theirs.
-  const properties = wish.row === 'edge' && longhands.length === 4 ? ['border-color'] : longhands;
+  const properties = propertiesToWrite(site, wish, element);
   const before = sameTarget(site, wish, element);
-  const drop = before.filter(({ property, state }) => state === wish.state && (properties.includes(property) || isRowProperty(wish.row, property)));
-  const targets = placesInReach(site, wish.pageId, element, wish.reach);
-  const written = writeSelector({
-    lead: { page, element }, targets, pages: [...site.pages.values()], everywhere: wish.reach === 'everywhere', pseudo: wish.pseudo, state: wish.state, longhands,
+  const drop = before.filter((override) => properties.some((property) => covers(property, override.property)));
+  const targets = placesOf(site, wish);
+  if (targets.length === 0) return { ok: false, reason: 'Every match is left out: nothing remains to be overridden' };
+  const lead = targets.find((place) => place.element === element) ?? targets[0];
+  const byHand = drop.find((override) => override.isByHand);
+  const written = byHand ? { ok: true as const, selector: byHand.selector, important: byHand.important, specificity: [0, 0, 0] as const } : writeSelector({
+    lead, targets, pages: [...site.pages.values()], everywhere: wish.reach === 'everywhere' && wish.state !== 'current', kinds: isForAll(wish, element) ? ['*'] : undefined, pseudo: wish.pseudo, pseudoState: wish.pseudoState, state: wish.state,
+    longhands: properties.flatMap(longhandsOfProperty),
     isReplaced: (selector) => drop.some((override) => override.selector.split(', ').includes(selector)),
     // Rules of one element stand together in the order of their states.
     isWrittenBefore: (selector) => site.overrides.some((override) => override.selector.split(', ').includes(selector) && override.pageId === wish.pageId && override.element === wish.element
-      && override.pseudo === wish.pseudo && override.reach === wish.reach && OVERRIDE_STATES.indexOf(override.state) < OVERRIDE_STATES.indexOf(wish.state)),
-    environment: { width: wish.width },
+      && override.pseudo === wish.pseudo && override.reach === wish.reach && isEarlier(override, wish)),
+    environments: widthsToCheck(breakpointsOfSite(site), wish.widths).map((width) => ({ width })),
   });
-  if (!written.ok) return written;
+  if (!written.ok) return { ok: false, reason: wish.pages && /tells this element/.test(written.reason) ? `${written.reason}: these pages give no class or id to hold on to` : written.reason };
   const partId = partOf(site, page, element)?.id ?? null;
   const put = properties.map((property): Override => ({
-    id: drop.find((override) => override.property === property)?.id ?? `${wish.pageId}-${wish.element}-${wish.pseudo || 'element'}-${wish.reach}-${wish.state}-${property}`,
+    ...targetOf(wish),
+    id: drop.find((override) => override.property === property)?.id ?? idOf(wish, property),
     partId: wish.reach === 'everywhere' ? null : partId,
-    pageId: wish.pageId, element: wish.element, pseudo: wish.pseudo, reach: wish.reach, state: wish.state, property, value: wish.value,
-    selector: written.selector, important: written.important,
+    property, value: wish.value, selector: written.selector, important: written.important,
+    ...(byHand ? { isByHand: true } : {}),
   }));
   return { ok: true, put, drop: drop.filter(({ id }) => !put.some((override) => override.id === id)).map(({ id }) => id), specificity: written.specificity };
 }
 
-/** Overrides already made for the same thing: the same element, or one alike it for a wider reach. */
-function sameTarget(site: SiteModel, wish: OverrideWish, element: ElementNode): Override[] {
+/** Plans several wishes as if made one after the other. Those that cannot be written are left out, with their reasons. */
+export function planAll(site: SiteModel, wishes: readonly OverrideWish[]): { readonly put: readonly Override[]; readonly drop: readonly string[]; readonly refused: readonly string[] } {
+  const put = new Map<string, Override>();
+  const drop = new Set<string>();
+  const refused: string[] = [];
+  let at = site;
+  for (const wish of wishes) {
+    const plan = planOverride(at, wish);
+    if (!plan.ok) {
+      if (!refused.includes(plan.reason)) refused.push(plan.reason);
+      continue;
+    }
+    for (const id of plan.drop) {
+      put.delete(id);
+      if (site.overrides.some((override) => override.id === id)) drop.add(id);
+    }
+    for (const override of plan.put) {
+      put.set(override.id, override);
+      drop.delete(override.id);
+    }
+    at = withOverrides(at, plan);
+  }
+  return { put: [...put.values()], drop: [...drop], refused };
+}
+
+/** The site with a plan carried out. */
+export function withOverrides(site: SiteModel, { put, drop }: { readonly put: readonly Override[]; readonly drop: readonly string[] }): SiteModel {
+  const kept = site.overrides.filter(({ id }) => !drop.includes(id) && !put.some((override) => override.id === id));
+  return dressSite(site, [...kept, ...put], site.palette);
+}
+
+/** Four sides of one colour are written as one; fewer are written side by side, so that the others keep theirs. */
+function propertiesToWrite(site: SiteModel, wish: OverrideWish, element: ElementNode): readonly string[] {
+  if (wish.property !== 'border-color') return [wish.property];
+  const style = viewIn(pageOf(site, wish.pageId), element, wish.state, wish.width, parentOf(site, wish)).style(element, wish.pseudo);
+  const shown = longhandsOfProperty('border-color').filter((side) => style.resolved(side.replace('color', 'width')) !== '0px');
+  return shown.length === 0 || shown.length === 4 ? ['border-color'] : shown;
+}
+
+function parentOf(site: SiteModel, { pageId, parent }: OverrideTarget): ElementNode | null {
+  return parent === undefined || parent === null ? null : elementOf(pageOf(site, pageId), parent);
+}
+
+function covers(property: string, other: string): boolean {
+  const longhands = longhandsOfProperty(property);
+  return longhandsOfProperty(other).every((longhand) => longhands.includes(longhand));
+}
+
+function isEarlier(override: Override, wish: OverrideWish): boolean {
+  if (Boolean(override.widths) !== Boolean(wish.widths)) return !override.widths;
+  return OVERRIDE_STATES.indexOf(override.state) < OVERRIDE_STATES.indexOf(wish.state);
+}
+
+function targetOf({ pageId, element, pseudo, reach, state, parent, widths, pages, spared }: OverrideWish): OverrideTarget {
+  return {
+    pageId, element, pseudo, reach, state, ...(parent == null ? {} : { parent }), ...(widths == null ? {} : { widths }), ...(pages == null ? {} : { pages }), ...(spared == null || spared.length === 0 ? {} : { spared }),
+  };
+}
+
+function idOf(wish: OverrideWish, property: string): string {
+  const range = wish.widths ? `-${wish.widths.min ?? ''}to${wish.widths.max ?? ''}` : '';
+  const scope = wish.pages ? `-p${wish.pages.join('.')}` : '';
+  return `${wish.pageId}-${wish.element}-${wish.pseudo || 'element'}${wish.pseudoState ? `.${wish.pseudoState}` : ''}-${wish.reach}-${wish.state}${wish.parent == null ? '' : wish.parent}${range}${scope}-${property}`.slice(0, 120);
+}
+
+type Target = Pick<OverrideWish, 'pageId' | 'element' | 'pseudo' | 'reach' | 'state' | 'widths' | 'parent' | 'pseudoState'>;
+
+/** Overrides already made for the same thing: the same element, or one alike it for a wider reach, in the same state and widths. */
+function sameTarget(site: SiteModel, wish: Target, element: ElementNode): Override[] {
   return site.overrides.filter((override) => {
-    if (override.pseudo !== wish.pseudo) return false;
+    if (override.pseudo !== wish.pseudo || override.state !== wish.state || !sameRange(override, wish) || (override.parent ?? null) !== (wish.parent ?? null) && override.pageId === wish.pageId) return false;
+    if (override.selector.includes(':hover', Math.max(0, override.selector.indexOf('::'))) !== (wish.pseudoState === 'hover') && override.pseudo.startsWith('-webkit-scrollbar')) return false;
     if (override.pageId === wish.pageId && override.element === wish.element) return true;
-    if (override.reach === 'one') return false;
-    const page = site.pages.get(override.pageId);
-    const made = page?.document.elements[override.element];
-    if (!made || override.reach !== wish.reach) return false;
-    return placesInReach(site, override.pageId, made, override.reach).some((place) => place.element === element);
+    if (override.reach === 'one' || override.reach !== wish.reach) return false;
+    return reaches(site, override, element);
   });
 }
 
-function isRowProperty(row: GridRowName, property: string): boolean {
-  return row === 'text' ? property === 'color' : row === 'fill' ? property === 'background-color' : /^border-(?:(?:top|right|bottom|left)-)?color$/.test(property);
+function sameRange({ widths: a }: Pick<OverrideTarget, 'widths'>, { widths: b }: Pick<OverrideTarget, 'widths'>): boolean {
+  return (a?.min ?? null) === (b?.min ?? null) && (a?.max ?? null) === (b?.max ?? null);
+}
+
+/** Whether an override's rule is for an element: it lies in its reach, or a selector written by hand matches it. */
+export function reaches(site: SiteModel, override: Override, element: ElementNode): boolean {
+  const page = site.pages.get(override.pageId);
+  if (!page?.document.elements[override.element]) return false;
+  if (override.isByHand) {
+    const owner = [...site.pages.values()].find((candidate) => candidate.document.elements[element.number] === element);
+    try {
+      return owner !== undefined && matchesAny(parseSelectorList(override.selector.replace(/::[\w-]+.*$/, '')), element, restContext(owner.document));
+    } catch {
+      return false;
+    }
+  }
+  return placesOf(site, override).some((place: Place) => place.element === element);
+}
+
+/** A cell of the states grid: one state of one property of a target, as wide as the page is shown. */
+export interface CellQuestion {
+  readonly pageId: number;
+  readonly element: number;
+  readonly pseudo: string;
+  readonly state: OverrideTarget['state'];
+  readonly parent?: number | null;
+  readonly property: string;
+  readonly pseudoState?: 'hover';
+  /** Width it is looked at; overrides for others are left out when given. */
+  readonly width?: number;
 }
 
 /** Overrides that decide one cell. */
-export function overridesOfCell(site: SiteModel, wish: Pick<OverrideWish, 'pageId' | 'element' | 'pseudo' | 'state' | 'row'>): Override[] {
-  const element = elementOf(pageOf(site, wish.pageId), wish.element);
+export function overridesOfCell(site: SiteModel, cell: CellQuestion): Override[] {
+  const page = pageOf(site, cell.pageId);
+  const asked = elementOf(page, cell.element);
+  const asWish = { ...cell, reach: 'one' as const, value: { kind: 'literal' as const, css: 'inherit' }, width: cell.width ?? 1280 };
+  const route = routeOf(site, asWish);
+  const at = route.ok ? route.wish : asWish;
+  const element = route.ok ? elementOf(page, at.element) : asked;
   return site.overrides.filter((override) => {
-    if (override.pseudo !== wish.pseudo || override.state !== wish.state || !isRowProperty(wish.row, override.property)) return false;
-    const page = site.pages.get(override.pageId);
-    const made = page?.document.elements[override.element];
-    if (!made) return false;
-    return (override.pageId === wish.pageId && override.element === wish.element) || placesInReach(site, override.pageId, made, override.reach).some((place) => place.element === element);
+    if (override.pseudo !== at.pseudo || override.state !== at.state || !(covers(at.property, override.property) || covers(override.property, at.property))) return false;
+    if (cell.width !== undefined && !isInRange(cell.width, override.widths)) return false;
+    if (override.pseudo.startsWith('-webkit-scrollbar') && override.selector.endsWith(':hover') !== (cell.pseudoState === 'hover')) return false;
+    return (override.pageId === at.pageId && override.element === at.element) || reaches(site, override, element);
   });
 }
-
-/** One line of the verdict. */
-export interface Finding {
-  readonly standing: Standing;
-  readonly text: string;
-  /** What it was computed from. */
-  readonly basis: string;
-}
-
-/**
- * Checks an override where it stands: the site is resolved with and without it, every element of every page in the
- * override's state compared.
- */
-export function judgeOverride(site: SiteModel, override: Override, width: number): Finding[] {
-  const page = pageOf(site, override.pageId);
-  const element = elementOf(page, override.element);
-  const targets = placesInReach(site, override.pageId, element, override.reach);
-  const without = dressSite(site, site.overrides.filter(({ id }) => id !== override.id), site.palette);
-  const wanted = colorOfValue(override.value, site.palette);
-  const wantedText = wanted ? serializeColor(wanted) : null;
-  const targetSet = new Set(targets.map((place) => place.element));
-  const longhand = override.property === 'border-color' ? 'border-top-color' : override.property;
-  let reached = 0;
-  for (const place of targets) {
-    const style = viewIn(place.page, place.element, override.state, width).style(place.element, override.pseudo);
-    if (wantedText === null || style.resolved(longhand) === wantedText) reached += 1;
-  }
-  let spill = 0;
-  let compared = 0;
-  for (const [id, after] of site.pages) {
-    const before = pageOf(without, id);
-    const targetsHere = targets.filter((place) => place.page === after);
-    const states = statesTogether(after, targetsHere.map((place) => place.element), override.state);
-    const viewAfter = new StyleView(after, { states, environment: { width } });
-    const viewBefore = new StyleView(before, { states, environment: { width } });
-    for (const node of after.document.elements) {
-      if (isUnder(node, targetSet)) continue;
-      compared += 1;
-      if (viewAfter.style(node).resolved(longhand) !== viewBefore.style(node).resolved(longhand)) spill += 1;
-    }
-  }
-  const surroundings = surroundingsOf(viewIn(page, element, override.state, width), element, override.pseudo);
-  const ratio = surroundings.ratio;
-  const pages = new Set(targets.map((place) => place.page)).size;
-  const findings: Finding[] = [
-    {
-      standing: reached === targets.length ? 'holds' : 'fails',
-      text: `reaches ${reached} of ${targets.length}`,
-      basis: `${targets.length} elements on ${pages} pages resolved in state ${override.state} at ${width} px; specificity of the rule is what it takes.`,
-    },
-    { standing: spill === 0 ? 'holds' : 'fails', text: spill === 0 ? 'no spill' : `spills to ${spill}`, basis: `${longhand} of ${compared} other elements compared with and without the override.` },
-  ];
-  const style = viewIn(page, element, override.state, width).style(element, override.pseudo);
-  if (showsText(style)) {
-    const bar = wantedRatio(style);
-    findings.push({ standing: ratio < bar ? 'fails' : 'holds', text: `${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1`, basis: `Contrast of the text with what lies under it in state ${override.state}; ${bar} : 1 is asked.` });
-  }
-  const image = style.computed('background-image');
-  if (longhand === 'background-color' && image.kind === 'text' && image.text !== 'none') {
-    findings.push({ standing: 'look', text: 'a gradient or picture covers this fill', basis: image.text });
-  }
-  for (const state of statesOf(element)) {
-    if (state === override.state) continue;
-    const other = viewIn(page, element, state, width).style(element, override.pseudo);
-    const color = other.color(longhand);
-    if (color && (color.alpha ?? 0) > 0 && other.resolved(longhand) !== style.resolved(longhand) && !isBrandColor(color, site.palette) && !isVeneered(other, longhand)) {
-      findings.push({ standing: 'look', text: `${STATE_WORDS[state]} still ${serializeColor(color)}`, basis: `In state ${state} a declaration of the page still decides ${longhand}.` });
-    }
-  }
-  return findings;
-}
-
-const STATE_WORDS: Readonly<Record<OverrideState, string>> = { rest: 'rest', visited: 'visited', hover: 'hover', focus: 'focus', active: 'pressed' };
-
-function isVeneered(style: ReturnType<StyleView['style']>, property: string): boolean {
-  return style.seen(property).ranked(property)[0]?.block.rule?.sheet.name === VENEER_SHEET_NAME;
-}
-
-function statesTogether(page: Page, elements: readonly ElementNode[], state: OverrideState): Map<ElementNode, Set<string>> {
-  const all = new Map<ElementNode, Set<string>>();
-  for (const element of elements) {
-    for (const [node, names] of pointerStates(page.document, element, state)) {
-      const set = all.get(node) ?? new Set<string>();
-      for (const name of names) set.add(name);
-      all.set(node, set);
-    }
-  }
-  return all;
-}
-
-function isUnder(element: ElementNode, targets: ReadonlySet<ElementNode>): boolean {
-  for (let node: ElementNode | null = element; node; node = node.flatParent) if (targets.has(node)) return true;
-  return false;
-}
-
-/** What the override does, for those who do not read CSS. */
-export function glossOf(site: SiteModel, override: Override, elementWord: string): string {
-  const color = override.value.kind === 'literal' ? override.value.css : valueWords(site, override.value);
-  const when: Readonly<Record<OverrideState, string>> = { rest: 'At rest', visited: 'Once visited', hover: 'When the pointer is over it', focus: 'When the keyboard is on it', active: 'While it is pressed' };
-  const what = override.property === 'color' ? 'text' : override.property === 'background-color' ? 'fill' : 'edge';
-  const element = elementOf(pageOf(site, override.pageId), override.element);
-  const places = placesInReach(site, override.pageId, element, override.reach);
-  const pages = new Set(places.map((place) => place.page)).size;
-  return `${when[override.state]}, the ${elementWord}’s ${what} becomes ${color}, on ${pages} ${pages === 1 ? 'page' : 'pages'}.`;
-}
-
-/** A value in words: `Accent, 12 darker`. */
-export function valueWords(site: Pick<SiteModel, 'palette'>, value: OverrideValue): string {
-  if (value.kind === 'literal') return value.css;
-  const base = value.kind === 'role' ? value.role.replace('-', ' ') : site.palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? 'a lost swatch';
-  const name = base.charAt(0).toUpperCase() + base.slice(1);
-  return [name, describeShade(value.shade)].filter((part) => part !== '').join(', ');
-}
-

@@ -2,8 +2,6 @@ import type { Amendments } from '../dom/amendment.js';
 import type { ElementNode } from '../dom/tree.js';
 import { amendmentsOf } from '../parts/open-parts.js';
 import type { Part } from '../parts/part.js';
-import { alikeKey, kindSelector } from '../reach/alike.js';
-import type { Place } from '../reach/threshold.js';
 import { parsePage, withVeneer, type Page, type VeneerPlace } from '../resolve/page.js';
 import { pointerStates, type StateName } from '../resolve/pointer-states.js';
 import { StyleView } from '../resolve/style-view.js';
@@ -13,7 +11,7 @@ import { parseSelectorList } from '../selectors/parse-selector.js';
 import type { SelectorList } from '../selectors/selector.js';
 import { NO_EXCEPTIONS, type Exceptions } from './exceptions.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
-import type { Override, Reach } from '../veneer/override.js';
+import type { Override } from '../veneer/override.js';
 import type { Palette } from '../veneer/palette.js';
 
 /** A site as it was captured. */
@@ -84,27 +82,9 @@ export function elementOf(page: Page, number: number): ElementNode {
   return element;
 }
 
-/** View of a page with one element in a state. */
-export function viewIn(page: Page, element: ElementNode, state: StateName, width: number): StyleView {
-  return new StyleView(page, { states: pointerStates(page.document, element, state), environment: { width } });
-}
-
-/** Elements a reach takes in, over all pages; the element itself among them. */
-export function placesInReach(site: SiteModel, pageId: number, element: ElementNode, reach: Reach): Place[] {
-  const page = pageOf(site, pageId);
-  if (reach === 'one') return [{ page, element }];
-  const key = alikeKey(element);
-  const kinds = reach === 'everywhere' ? parseSelectorList(kindSelector(element).join(', ')) : [];
-  const places: Place[] = [];
-  for (const candidatePage of site.pages.values()) {
-    const context = restContext(candidatePage.document);
-    for (const candidate of candidatePage.document.elements) {
-      if (candidate.root !== candidatePage.document.root) continue;
-      const isIn = reach === 'alike' ? candidate.localName === element.localName && alikeKey(candidate) === key : matchesAny(kinds, candidate, context);
-      if (isIn) places.push({ page: candidatePage, element: candidate });
-    }
-  }
-  return places;
+/** View of a page with one element in a state; a parent's state needs the parent. */
+export function viewIn(page: Page, element: ElementNode, state: StateName, width: number, parent: ElementNode | null = null): StyleView {
+  return new StyleView(page, { states: pointerStates(page.document, element, state, parent), environment: { width } });
 }
 
 /** The part an element belongs to: that of its nearest ancestor that is one. */

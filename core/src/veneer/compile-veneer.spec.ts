@@ -1,6 +1,8 @@
 import { compileVeneer } from './compile-veneer.js';
 import type { Override } from './override.js';
-import { colorOfValue, customPropertyOf, slug, type Palette } from './palette.js';
+import { colorOfValue } from './override-value.js';
+import { customPropertyOf, slug } from './custom-property.js';
+import type { Palette } from './palette.js';
 
 const PALETTE: Palette = { swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }, { id: 2, name: 'Pale Réed', css: '#eef4dd' }], roles: [{ role: 'accent', swatchId: 1, shade: 0 }, { role: 'ring', swatchId: 1, shade: -12 }] };
 const PARTS = [{ id: 1, name: 'Booking form' }, { id: 2, name: 'Footer */ a{}' }];

@@ -1,5 +1,9 @@
+import { cssOfValue } from './custom-property.js';
+import { mediaOf } from './media.js';
 import { OVERRIDE_STATES, REACHES, type Override } from './override.js';
-import { customPropertyOf, type Palette } from './palette.js';
+import type { OverrideValue } from './override-value.js';
+import type { Palette } from './palette.js';
+import { propertyRank } from './property-order.js';
 
 /** What the compiled sheet depends on besides the overrides. */
 export interface CompileOptions {
@@ -10,56 +14,119 @@ export interface CompileOptions {
   readonly prefix: string;
 }
 
+/** One declaration of the sheet, with the override it stands for. */
+export interface VeneerDeclaration {
+  readonly property: string;
+  readonly value: OverrideValue;
+  readonly important: boolean;
+}
+
+/** One rule of the sheet. */
+export interface VeneerRule {
+  readonly section: string;
+  readonly selector: string;
+  /** Media condition; `null` for every width. */
+  readonly media: string | null;
+  /** Condition of an engine guard; `null` for none. */
+  readonly supports: string | null;
+  readonly declarations: readonly VeneerDeclaration[];
+}
+
 /**
  * Compiles overrides to CSS: custom properties first, then a section a part, one rule a selector,
- * rules of one element in the order link, visited, hover, focus, active.
+ * rules of one element in the order link, visited, hover, focus, active, those for some widths after those for all.
  * The same overrides give the same bytes.
  */
 export function compileVeneer(overrides: readonly Override[], options: CompileOptions): string {
-  const { palette, parts, prefix } = options;
-  const properties = new Map<string, string>();
-  const declare = (override: Override): string => {
-    const custom = customPropertyOf(override.value, palette, prefix);
-    if (custom) properties.set(custom.name, custom.css);
-    const value = custom ? `var(${custom.name})` : override.value.kind === 'literal' ? override.value.css : 'inherit';
-    return `  ${override.property}: ${value}${override.important ? ' !important' : ''};`;
-  };
-  const sections = [...parts, { id: null, name: 'Everywhere' }].map(({ id, name }) => {
-    const own = overrides.filter((override) => (parts.some((part) => part.id === override.partId) ? override.partId : null) === id);
-    return { name, rules: rulesOf(own, declare) };
-  }).filter(({ rules }) => rules.length > 0);
-  if (sections.length === 0) return '';
-  const root = [...properties].sort(([a], [b]) => (a < b ? -1 : 1)).map(([name, css]) => `  ${name}: ${css};`);
-  return [
-    ...(root.length > 0 ? [`/* Palette */\n:root {\n${root.join('\n')}\n}`] : []),
-    ...sections.map(({ name, rules }) => `/* ${name.replaceAll('*/', '* /')} */\n${rules.join('\n')}`),
-  ].join('\n\n') + '\n';
+  return writeRules(veneerRules(overrides, options), options);
 }
 
-function rulesOf(overrides: readonly Override[], declare: (override: Override) => string): string[] {
-  const bySelector = new Map<string, Override[]>();
-  for (const override of [...overrides].sort(compareOverrides)) {
-    const list = bySelector.get(override.selector);
-    if (list) list.push(override);
-    else bySelector.set(override.selector, [override]);
+/** The rules overrides come to, in the order they are written. */
+export function veneerRules(overrides: readonly Override[], { parts }: Pick<CompileOptions, 'parts'>): VeneerRule[] {
+  return [...parts, { id: null, name: 'Everywhere' }].flatMap(({ id, name }) => {
+    const own = overrides.filter((override) => (parts.some((part) => part.id === override.partId) ? override.partId : null) === id);
+    return rulesOf(own, name);
+  });
+}
+
+/** Text of rules that stand in order. */
+export function writeRules(rules: readonly VeneerRule[], { palette, prefix }: Pick<CompileOptions, 'palette' | 'prefix'>): string {
+  const properties = new Map<string, string>();
+  const lines: string[] = [];
+  let section: string | null = null;
+  let around = '';
+  const close = (): void => {
+    if (around !== '') lines.push('}');
+    around = '';
+  };
+  for (const rule of rules) {
+    if (rule.section !== section) {
+      close();
+      lines.push(...(section === null ? [] : ['']), `/* ${rule.section.replaceAll('*/', '* /')} */`);
+      section = rule.section;
+    }
+    const wanted = rule.supports !== null ? `@supports ${rule.supports}` : rule.media !== null ? `@media ${rule.media}` : '';
+    if (wanted !== around) {
+      close();
+      if (wanted !== '') lines.push(`${wanted} {`);
+      around = wanted;
+    }
+    const indent = around === '' ? '' : '  ';
+    const declare = ({ property, value, important }: VeneerDeclaration): string => {
+      const css = cssOfValue(value, palette, prefix, (name, text) => properties.set(name, text));
+      return `${indent}  ${property}: ${css}${important ? ' !important' : ''};`;
+    };
+    lines.push(`${indent}${rule.selector} {`, ...rule.declarations.map(declare), `${indent}}`);
   }
-  return [...bySelector].map(([selector, list]) => {
+  close();
+  if (rules.length === 0) return '';
+  const root = [...properties].sort(([a], [b]) => (a < b ? -1 : 1)).map(([name, css]) => `  ${name}: ${css};`);
+  return [...(root.length > 0 ? [`/* Palette */\n:root {\n${root.join('\n')}\n}`] : []), lines.join('\n')].join('\n\n') + '\n';
+}
+
+/** Engines that have the prefixed scrollbar parts take those; the others the standard properties, so that neither switches the other off. */
+const HAS_PARTS = 'selector(::-webkit-scrollbar)';
+const LACKS_PARTS = `not ${HAS_PARTS}`;
+
+function rulesOf(overrides: readonly Override[], section: string): VeneerRule[] {
+  const byPlace = new Map<string, Override[]>();
+  for (const override of [...overrides].sort(compareOverrides)) {
+    const key = `${mediaOf(override.widths) ?? ''}|${override.selector}`;
+    const list = byPlace.get(key);
+    if (list) list.push(override);
+    else byPlace.set(key, [override]);
+  }
+  const rules = [...byPlace.values()].map((list): VeneerRule => {
     // The last override of a property is the one that counts.
     const byProperty = new Map(list.map((override) => [override.property, override]));
-    const lines = [...byProperty.values()].sort((a, b) => propertyRank(a.property) - propertyRank(b.property)).map(declare);
-    return `${selector} {\n${lines.join('\n')}\n}`;
+    const [first] = list;
+    return {
+      section, selector: first.selector, media: mediaOf(first.widths), supports: first.pseudo.startsWith('-webkit-scrollbar') ? HAS_PARTS : null,
+      declarations: [...byProperty.values()].sort((a, b) => propertyRank(a.property) - propertyRank(b.property) || (a.property < b.property ? -1 : 1)).map(({ property, value, important }) => ({ property, value, important })),
+    };
+  });
+  return [
+    ...rules.filter(({ media, supports }) => media === null && supports === null), ...rules.filter(({ supports }) => supports !== null),
+    ...standardScrollbars(overrides, section), ...rules.filter(({ media, supports }) => media !== null && supports === null),
+  ];
+}
+
+/** For engines without scrollbar parts: thumb and track by the standard property (CSS Scrollbars 1 §2), where both are ours. */
+function standardScrollbars(overrides: readonly Override[], section: string): VeneerRule[] {
+  const fillOf = (selector: string): Override | undefined => overrides.find((override) => override.selector === selector && override.property === 'background-color');
+  return overrides.flatMap((thumb): VeneerRule[] => {
+    if (!thumb.selector.endsWith('::-webkit-scrollbar-thumb') || thumb.property !== 'background-color') return [];
+    const base = thumb.selector.slice(0, -'::-webkit-scrollbar-thumb'.length);
+    const track = fillOf(`${base}::-webkit-scrollbar-track`);
+    if (!track || thumb.value.kind === 'composite' || track.value.kind === 'composite') return [];
+    const value: OverrideValue = { kind: 'composite', css: '{0} {1}', colors: [thumb.value, track.value] };
+    return [{ section, selector: base || '*', media: null, supports: LACKS_PARTS, declarations: [{ property: 'scrollbar-color', value, important: false }] }];
   });
 }
 
 /** By the element they were made on, in document order, so that its states stand together in their order. */
 function compareOverrides(a: Override, b: Override): number {
-  return a.pageId - b.pageId || a.element - b.element || REACHES.indexOf(b.reach) - REACHES.indexOf(a.reach) || (a.pseudo < b.pseudo ? -1 : a.pseudo > b.pseudo ? 1 : 0)
-    || OVERRIDE_STATES.indexOf(a.state) - OVERRIDE_STATES.indexOf(b.state) || (a.selector < b.selector ? -1 : a.selector > b.selector ? 1 : 0);
-}
-
-const PROPERTY_ORDER = ['color', 'background-color', 'background-image', 'border-color', 'border-top-color', 'border-right-color', 'border-bottom-color', 'border-left-color'];
-
-function propertyRank(property: string): number {
-  const rank = PROPERTY_ORDER.indexOf(property);
-  return rank === -1 ? PROPERTY_ORDER.length : rank;
+  return (a.widths ? 1 : 0) - (b.widths ? 1 : 0) || (b.widths?.max ?? Infinity) - (a.widths?.max ?? Infinity) || (a.widths?.min ?? 0) - (b.widths?.min ?? 0)
+    || a.pageId - b.pageId || a.element - b.element || REACHES.indexOf(b.reach) - REACHES.indexOf(a.reach) || (a.pseudo < b.pseudo ? -1 : a.pseudo > b.pseudo ? 1 : 0)
+    || OVERRIDE_STATES.indexOf(a.state) - OVERRIDE_STATES.indexOf(b.state) || (a.selector < b.selector ? -1 : a.selector > b.selector ? 1 : 0) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
 }

@@ -1,28 +1,54 @@
-import type { OverrideValue } from './palette.js';
+import type { OverrideValue } from './override-value.js';
 
-/** States an override can be for, in the order their rules are written: link, visited, hover, focus, active. */
-export const OVERRIDE_STATES = ['rest', 'visited', 'hover', 'focus', 'active'] as const;
+/**
+ * States an override can be for, in the order their rules are written: what the document says of the element first,
+ * then link, visited, hover, focus, active, and disabled last, which nothing else may cover.
+ */
+export const OVERRIDE_STATES = ['rest', 'filled', 'checked', 'invalid', 'current', 'parent-invalid', 'visited', 'parent-hover', 'hover', 'focus', 'active', 'disabled'] as const;
 export type OverrideState = (typeof OVERRIDE_STATES)[number];
 
 /** How far an override reaches. */
 export const REACHES = ['one', 'alike', 'everywhere'] as const;
 export type Reach = (typeof REACHES)[number];
 
-/** One override: what it was made for, and the rule that does it. */
-export interface Override {
-  readonly id: string;
-  /** Part it is filed under; `null` for the site as a whole. */
-  readonly partId: number | null;
+/** Viewport widths a rule holds at, in CSS px, both ends included; `null` is no bound. */
+export interface WidthRange {
+  readonly min: number | null;
+  readonly max: number | null;
+}
+
+/** An element of a page, by running number. */
+export interface Spot {
   readonly pageId: number;
-  /** Running number of the element it was made on. */
   readonly element: number;
+}
+
+/** What an override was made for: where, in which state, how far. */
+export interface OverrideTarget extends Spot {
   /** Pseudo-element without colons; `''` for the element. */
   readonly pseudo: string;
   readonly reach: Reach;
   readonly state: OverrideState;
+  /** For the states of a parent: running number of that ancestor. */
+  readonly parent?: number | null;
+  /** Widths it holds at; every width when absent. */
+  readonly widths?: WidthRange | null;
+  /** Pages it is kept to; all when absent. */
+  readonly pages?: readonly number[] | null;
+  /** Single matches of its reach left out. */
+  readonly spared?: readonly Spot[] | null;
+}
+
+/** One override: what it was made for, and the rule that does it. */
+export interface Override extends OverrideTarget {
+  readonly id: string;
+  /** Part it is filed under; `null` for the site as a whole. */
+  readonly partId: number | null;
   readonly property: string;
   readonly value: OverrideValue;
   /** Whole selector, state and pseudo-element included. */
   readonly selector: string;
   readonly important: boolean;
+  /** Whether the designer wrote the selector; it is kept as it is then. */
+  readonly isByHand?: boolean;
 }

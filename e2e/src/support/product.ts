@@ -125,9 +125,13 @@ export class BenchDriver {
     await this.settled();
   }
 
-  /** Waits until worker and view have nothing more to do. */
+  /** Waits until the worker owes no answer and nothing is being stored, twice in a row. */
   async settled(): Promise<void> {
-    await this.page.waitForTimeout(350);
+    for (let calm = 0, tries = 0; calm < 3 && tries < 300; tries += 1) {
+      await this.page.waitForTimeout(60);
+      const isBusy = await this.page.evaluate(() => document.querySelector('uv-bench-page aside')?.getAttribute('aria-busy') === 'true');
+      calm = isBusy ? 0 : calm + 1;
+    }
   }
 
   /** Computed value inside the framed page, as the frame's own engine has it. */

@@ -113,4 +113,8 @@ export const MIGRATIONS: readonly string[] = [
     reason TEXT NOT NULL
   ) STRICT;
   `,
+  `
+  -- What an override is kept to besides its reach: a parent, widths, pages, matches left out; JSON, null for nothing.
+  ALTER TABLE override ADD COLUMN kept_to TEXT;
+  `,
 ];

@@ -14,7 +14,11 @@ interface Row {
   readonly value: string;
   readonly selector: string;
   readonly important: number;
+  readonly kept_to: string | null;
 }
+
+/** What an override may be kept to; absent members are left out of the draft. */
+const KEPT_TO = ['parent', 'widths', 'pages', 'spared', 'isByHand'] as const satisfies readonly (keyof Override)[];
 
 export type Overrides = ReturnType<typeof createOverrides>;
 
@@ -23,15 +27,20 @@ export function createOverrides(db: Db) {
   const statements = {
     bySite: db.prepare<[number], Row>('SELECT * FROM override WHERE site_id = ? ORDER BY id'),
     byId: db.prepare<[number, string], Row>('SELECT * FROM override WHERE site_id = ? AND id = ?'),
-    put: db.prepare(`INSERT INTO override (site_id, id, part_id, page_id, element, pseudo, reach, state, property, value, selector, important)
-      VALUES (@siteId, @id, @partId, @pageId, @element, @pseudo, @reach, @state, @property, @value, @selector, @important)
+    put: db.prepare(`INSERT INTO override (site_id, id, part_id, page_id, element, pseudo, reach, state, property, value, selector, important, kept_to)
+      VALUES (@siteId, @id, @partId, @pageId, @element, @pseudo, @reach, @state, @property, @value, @selector, @important, @keptTo)
       ON CONFLICT (site_id, id) DO UPDATE SET part_id = excluded.part_id, page_id = excluded.page_id, element = excluded.element, pseudo = excluded.pseudo,
-        reach = excluded.reach, state = excluded.state, property = excluded.property, value = excluded.value, selector = excluded.selector, important = excluded.important`),
+        reach = excluded.reach, state = excluded.state, property = excluded.property, value = excluded.value, selector = excluded.selector, important = excluded.important, kept_to = excluded.kept_to`),
     drop: db.prepare<[number, string]>('DELETE FROM override WHERE site_id = ? AND id = ?'),
   };
   const bySite = (siteId: number): Override[] => statements.bySite.all(siteId).map(toOverride);
   const put = (siteId: number, override: Override): void => {
-    statements.put.run({ ...override, siteId, value: JSON.stringify(override.value), important: override.important ? 1 : 0 });
+    const { id, partId, pageId, element, pseudo, reach, state, property, value, selector, important } = override;
+    const kept = KEPT_TO.flatMap((name) => (override[name] === undefined || override[name] === null ? [] : [[name, override[name]] as const]));
+    statements.put.run({
+      siteId, id, partId, pageId, element, pseudo, reach, state, property, selector, value: JSON.stringify(value), important: important ? 1 : 0,
+      keptTo: kept.length > 0 ? JSON.stringify(Object.fromEntries(kept)) : null,
+    });
   };
   const drop = (siteId: number, id: string): void => {
     statements.drop.run(siteId, id);
@@ -70,5 +79,6 @@ function toOverride(row: Row): Override {
     value: JSON.parse(row.value) as OverrideValue,
     selector: row.selector,
     important: row.important === 1,
+    ...(row.kept_to === null ? {} : JSON.parse(row.kept_to) as Partial<Override>),
   };
 }

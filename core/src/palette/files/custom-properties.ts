@@ -1,7 +1,9 @@
 import type { BodyNode, RuleNode } from '../../syntax/nodes.js';
 import { parseStylesheet } from '../../syntax/parse-stylesheet.js';
 import { hexOf } from '../../color/read-notation.js';
-import { colorOfCss, colorOfValue, slug, type Palette } from '../../veneer/palette.js';
+import { colorOfValue } from '../../veneer/override-value.js';
+import { slug } from '../../veneer/custom-property.js';
+import { colorOfCss, type Palette } from '../../veneer/palette.js';
 import { withDistinctNames, type NamedColor, type PaletteFile } from './named-color.js';
 
 const MAX_STEPS = 32;

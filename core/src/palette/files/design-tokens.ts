@@ -1,6 +1,8 @@
 import { hexOf } from '../../color/read-notation.js';
 import { channelsIn } from '../../values/convert-color.js';
-import { colorOfCss, colorOfValue, slug, type Palette } from '../../veneer/palette.js';
+import { colorOfValue } from '../../veneer/override-value.js';
+import { slug } from '../../veneer/custom-property.js';
+import { colorOfCss, type Palette } from '../../veneer/palette.js';
 import { describeShade } from '../../color/shade.js';
 import { withDistinctNames, type NamedColor, type PaletteFile } from './named-color.js';
 

@@ -1,34 +1,38 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, numberAttribute, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { colorOfValue, customPropertyOf, hexOf, valueWords, type OverrideState, type OverrideValue } from '@upper-veneer/core';
-import { Button } from 'primeng/button';
+import { ROW_WORDS, STATE_WORDS, colorOfValue, customPropertyOf, hexOf, valueWords, type OverrideState, type Painter } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
-import { SelectButton } from 'primeng/selectbutton';
 import { combineLatest, debounceTime } from 'rxjs';
 import type { ForcedStates } from '../shared/engine/engine-api';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
-import { BenchStore, WIDTHS } from './bench-store';
-import { ROW_WORDS, STATE_WORDS } from './change-label';
+import { BenchActs } from './bench-acts';
+import { BenchFlash } from './bench-flash';
+import { BenchStore } from './bench-store';
+import { CellEditor } from './cell-editor';
+import { CompanionsList } from './companions-list';
 import { compareColors, type ColorDifference } from './color-check';
 import type { FrameDocument } from '../shared/frame/frame-document';
 import { PageFrame } from '../shared/frame/page-frame';
+import { ColorChip } from '../shared/ui/color-chip';
 import { LineageBar } from './lineage-bar';
+import { LookMenu } from './look-menu';
 import { PartsList } from './parts-list';
 import { PliesList } from './plies-list';
+import { ReachScope } from './reach-scope';
 import { ReachSwitch } from './reach-switch';
 import { StateStrip } from './state-strip';
 import { StatesGrid } from './states-grid';
-import { ValuePicker } from './value-picker';
 import { VerdictBar } from './verdict-bar';
+import { WidthBar } from './width-bar';
 import { WrittenCss } from './written-css';
 
 /** The Bench: the page, what paints it in every state, and the override being written. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [Button, FormsModule, LineageBar, PageFrame, PartsList, PliesList, ReachSwitch, Select, SelectButton, StateStrip, StatesGrid, ValuePicker, VerdictBar, WrittenCss],
-  providers: [BenchStore],
+  imports: [CellEditor, ColorChip, CompanionsList, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
+  providers: [BenchStore, BenchActs, BenchFlash],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
@@ -43,28 +47,40 @@ export class BenchPage {
 
   protected readonly site = inject(SiteStore);
   protected readonly bench = inject(BenchStore);
+  protected readonly acts = inject(BenchActs);
+  protected readonly flash = inject(BenchFlash);
   readonly #engine = inject(Engine);
   readonly #frame = signal<FrameDocument | null>(null);
 
-  protected readonly widths = WIDTHS.map((width) => ({ width, label: String(width) }));
   protected readonly zooms = [{ zoom: 0, label: 'Fit' }, { zoom: 0.5, label: '50 %' }, { zoom: 0.75, label: '75 %' }, { zoom: 1, label: '100 %' }];
   protected readonly zoom = signal(0);
   protected readonly forced = signal<ForcedStates>([]);
   protected readonly differences = signal<readonly ColorDifference[]>([]);
+  protected readonly isProbing = signal(false);
+  /** What paints the pixel asked about, topmost first. */
+  protected readonly painters = signal<readonly Painter[]>([]);
+  protected readonly families = signal<readonly string[]>([]);
+  /** Whether the worker still owes an answer. */
+  protected readonly isBusy = computed(() => this.#engine.pending() > 0 || this.site.isSaving());
   protected readonly isDrawn = computed(() => this.#frame() !== null);
 
   readonly #url = computed(() => this.bench.framed().url);
   protected readonly pliesHeading = computed(() => {
     const { row, state } = this.bench.cell();
-    return `Why ${STATE_WORDS[state].toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour`;
+    const { words, kind } = this.bench.rowProperty();
+    const lead = this.bench.propertyAt() === 0 && kind === 'color';
+    return lead ? `Why ${STATE_WORDS[state].toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour` : `Why ${STATE_WORDS[state].toLowerCase()} ${words} is so`;
   });
-  protected readonly pickerHeading = computed(() => `${STATE_WORDS[this.bench.cell().state]} ${ROW_WORDS[this.bench.cell().row].toLowerCase()} becomes`);
-  protected readonly currentValue = computed<OverrideValue | null>(() => this.bench.cellOverrides().at(-1)?.value ?? null);
+  protected readonly flashWords = computed(() => {
+    const places = this.flash.shown()?.places ?? [];
+    return places.length === 0 ? 'Nothing on this page' : `In the test colour: ${places.map(({ name, count }) => (count === 1 ? name : `${name} (${count})`)).join(' · ')}`;
+  });
   /** Our values in words, by the CSS they compile to. */
   protected readonly valueNames = computed(() => {
     const palette = this.site.palette();
     const prefix = this.site.site()?.prefix ?? '';
     return new Map(this.site.overrides().flatMap(({ value }) => {
+      if (value.kind === 'composite') return [];
       const property = customPropertyOf(value, palette, prefix);
       const color = colorOfValue(value, palette);
       return property && color ? [[`var(${property.name})`, { words: valueWords({ palette }, value), hex: hexOf(color) }] as const] : [];
@@ -82,6 +98,9 @@ export class BenchPage {
 
   constructor() {
     effect(() => {
+      if (this.site.site()) void this.#engine.remote.families().then((families) => this.families.set(families));
+    });
+    effect(() => {
       const [page, element] = [this.page() ?? NaN, this.element() ?? NaN];
       if (Number.isNaN(page) || Number.isNaN(element)) return;
       const spot = { page, element, pseudo: this.pseudo() ?? '', property: this.property() ?? '', state: this.state() ?? '' };
@@ -90,6 +109,7 @@ export class BenchPage {
     effect(() => {
       const target = this.bench.target();
       const { state } = this.bench.cell();
+      this.bench.inspection();
       if (!target) this.forced.set([]);
       else void this.bench.forcedStates(target, state).then((states) => this.forced.set(states));
     });
@@ -104,6 +124,22 @@ export class BenchPage {
 
   protected onReady(frame: FrameDocument): void {
     this.#frame.set(frame);
+  }
+
+  protected flashStep(step: { readonly element: number; readonly pseudo: string }): void {
+    void this.flash.hold({ kind: 'step', pageId: this.bench.pageId(), ...step, width: this.bench.width() });
+  }
+
+  protected flashPly(selector: string): void {
+    void this.flash.hold({ kind: 'ply', pageId: this.bench.pageId(), selector, property: this.bench.property() });
+  }
+
+  /** Chooses what paints a pixel, and says what else does. */
+  protected async probe(stack: readonly number[]): Promise<void> {
+    this.isProbing.set(false);
+    const painters = await this.#engine.remote.whatPaints(this.bench.pageId(), stack, this.bench.width());
+    this.painters.set(painters);
+    if (painters[0]) this.bench.choose(painters[0].element, painters[0].pseudo);
   }
 
   protected chooseState(state: OverrideState): void {

@@ -23,7 +23,7 @@ describe('LineageBar', () => {
 
   it('shows the chain with the fill each paints itself, the target among them, and what is inside', async () => {
     const { host } = await create(LineageBar, { inspection });
-    const buttons = [...host.querySelectorAll('button')];
+    const buttons = [...host.querySelectorAll<HTMLButtonElement>('li > button')];
     expect(buttons.map((button) => button.textContent?.trim())).toEqual(['html', 'body', 'a.btn', '::before', 'b']);
     expect(buttons.map((button) => button.title)).toEqual(['html paints no fill of its own', 'body paints #ffffff', 'a.btn paints #b4582a and a gradient or picture over it', '::before paints no fill of its own', 'b paints no fill of its own']);
     expect(buttons.filter((button) => button.getAttribute('aria-current') === 'true').map((button) => button.textContent?.trim())).toEqual(['a.btn']);
@@ -36,7 +36,7 @@ describe('LineageBar', () => {
     const walked: string[] = [];
     fixture.componentInstance.chosen.subscribe(({ element, pseudo }) => chosen.push([element, pseudo]));
     fixture.componentInstance.walked.subscribe((direction) => walked.push(direction));
-    host.querySelectorAll('button')[3].click();
+    host.querySelectorAll<HTMLButtonElement>('li > button')[3].click();
     for (const key of ['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'PageUp', 'PageDown', 'x']) host.dispatchEvent(new KeyboardEvent('keydown', { key }));
     expect(chosen).toEqual([[5, 'before']]);
     expect(walked).toEqual(['up', 'down', 'up', 'down', 'previous', 'next']);
@@ -79,9 +79,20 @@ describe('VerdictBar', () => {
     expect(host.querySelector('.gloss')?.textContent).toBe('When pressed.');
   });
 
-  it('gives a refusal the place of the verdict', async () => {
+  it('offers a repair in one press and outlines what a finding is about', async () => {
+    const repair = { label: 'Hover: Willow', wishes: [] };
+    const { host, fixture } = await create(VerdictBar, { judgement: { ...judgement, findings: [{ standing: 'fails', text: 'spills to 1', basis: 'b', spots: [{ pageId: 1, element: 7 }] }, { standing: 'look', text: 'hides hover', basis: 'b', repair }] } });
+    const taken: unknown[] = [];
+    fixture.componentInstance.repaired.subscribe((wanted) => taken.push(wanted));
+    fixture.componentInstance.shown.subscribe((spots) => taken.push(spots));
+    host.querySelectorAll('button').forEach((button) => button.click());
+    expect(taken).toEqual([[{ pageId: 1, element: 7 }], repair]);
+  });
+
+  it('says first why a wish was refused', async () => {
     const { host } = await create(VerdictBar, { judgement, refusal: 'Its style attribute says !important' });
     expect(host.querySelector('[role=alert]')?.textContent).toContain('Its style attribute');
-    expect(host.querySelector('li')).toBeNull();
+    expect(host.firstElementChild?.getAttribute('role')).toBe('alert');
+    expect(host.textContent).not.toContain('No override here yet');
   });
 });

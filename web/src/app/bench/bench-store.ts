@@ -1,29 +1,25 @@
-import { Injectable, computed, inject, signal } from '@angular/core';
+import { Injectable, computed, inject, signal, type WritableSignal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { ChangeRequest } from '@upper-veneer/contract';
-import { GRID_ROWS, OVERRIDE_STATES, rowOfProperty, valueWords, type Amendments, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type OverrideValue, type PartProgress, type Reach } from '@upper-veneer/core';
-import { Subject, catchError, combineLatest, concatMap, from, map, of, skip, switchMap } from 'rxjs';
-import { ApiProblem } from '../shared/api/api-problem';
+import {
+  OVERRIDE_STATES, ROW_PROPERTIES, rowOfProperty, type Amendments, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type PartProgress, type Reach, type RowProperty, type SiteWideTarget, type Spot, type WidthRange,
+} from '@upper-veneer/core';
+import { catchError, combineLatest, from, map, of, skip, switchMap } from 'rxjs';
 import type { ExplanationView, ForcedStates, Judgement, Target } from '../shared/engine/engine-api';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
 import type { FramedPage } from '../shared/frame/framed-page';
-import { describeChange } from './change-label';
+import { WIDTHS } from './page-widths';
 
 export interface CellChoice {
   readonly row: GridRowName;
   readonly state: OverrideState;
 }
 
-/** Viewport widths the page is shown at, in CSS px. */
-export const WIDTHS = [1280, 820, 390] as const;
-
 /** What the Bench is looking at, and what is known of it. */
 @Injectable()
 export class BenchStore {
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
-  readonly #wishes = new Subject<OverrideValue>();
   /** Whether the target was chosen just now, and no cell of it yet. */
   #isFresh = false;
 
@@ -31,12 +27,21 @@ export class BenchStore {
   readonly width = signal<number>(WIDTHS[0]);
   readonly target = signal<Target | null>(null);
   readonly reach = signal<Reach>('alike');
+  /** Pages that overrides are kept to; `null` for all. */
+  readonly pages = signal<readonly number[] | null>(null);
+  /** Single matches left out. */
+  readonly spared = signal<readonly Spot[]>([]);
+  /** Widths that overrides are kept to; `null` for every width. */
+  readonly range = signal<WidthRange | null>(null);
+  /** Ancestor whose hover is looked at, where the designer chose one. */
+  readonly parent = signal<number | null>(null);
   readonly cell = signal<CellChoice>({ row: 'fill', state: 'rest' });
-  /** Why the last wish cannot be written; empty when it could. */
-  readonly refusal = signal('');
+  /** Which of the row's properties is changed: its place in the row's list. */
+  readonly propertyAt = signal(0);
+  /** Spots of a finding that are outlined on the page. */
+  readonly shown = signal<readonly Spot[]>([]);
 
   readonly page = computed(() => this.#site.site()?.pages.find(({ id }) => id === this.pageId()) ?? null);
-
   readonly opened = this.#site.opened;
 
   readonly #amendments = toSignal<Amendments, Amendments>(combineLatest([toObservable(this.pageId), toObservable(this.opened)]).pipe(
@@ -54,52 +59,90 @@ export class BenchStore {
 
   readonly #structure = computed(() => this.#site.site()?.draft.structure ?? 0);
 
-  readonly #question = computed(() => ({ target: this.target(), width: this.width(), veneer: this.#site.veneer(), opened: this.#site.opened() }));
+  readonly #question = computed(() => ({
+    target: this.target(), width: this.width(), veneer: this.#site.veneer(), opened: this.#site.opened(), scope: { pages: this.pages(), spared: this.spared(), parent: this.parent() },
+  }));
 
   readonly inspection = toSignal<Inspection | null, null>(toObservable(this.#question).pipe(
-    switchMap(({ target, width }) => (target ? from(this.#engine.remote.inspect(target, width)).pipe(catchError(() => of(null))) : of(null))),
+    switchMap(({ target, width, scope }) => (target ? from(this.#engine.remote.inspect(target, width, scope)).pipe(catchError(() => of(null))) : of(null))),
   ), { initialValue: null });
 
+  /** The property that is changed. */
+  readonly rowProperty = computed<RowProperty>(() => {
+    const properties = ROW_PROPERTIES[this.cell().row];
+    return properties[this.propertyAt()] ?? properties[0];
+  });
+  /** Where it is changed: the target, or the part of the scrollbar. */
+  readonly changed = computed<Target | null>(() => {
+    const target = this.target();
+    const { pseudo } = this.rowProperty();
+    return target && pseudo ? { ...target, pseudo } : target;
+  });
   /** Longhand the chosen cell is explained by. */
-  readonly property = computed(() => this.chosenCell()?.longhands[0] ?? 'background-color');
+  readonly property = computed(() => {
+    const { property, pseudo } = this.rowProperty();
+    const [first] = this.chosenCell()?.longhands ?? [];
+    return !pseudo && this.propertyAt() === 0 && first ? first : property;
+  });
 
   readonly chosenCell = computed<GridCell | null>(() => {
     const { row, state } = this.cell();
     return this.inspection()?.grid.find((entry) => entry.row === row)?.cells.find((entry) => entry.state === state) ?? null;
   });
 
-  readonly explanation = toSignal<ExplanationView | null, null>(combineLatest([toObservable(this.inspection), toObservable(this.cell), toObservable(this.property)]).pipe(
-    switchMap(([inspection, cell, property]) => (inspection ? from(this.#engine.remote.explain(inspection, property, cell.state, this.width())) : of(null))),
+  readonly #cellQuestion = computed(() => {
+    const inspection = this.inspection();
+    const { property, pseudo, pseudoState } = this.rowProperty();
+    const { state } = this.cell();
+    if (!inspection) return null;
+    return {
+      pageId: inspection.pageId, element: inspection.element, pseudo: pseudo ?? inspection.pseudo, state, parent: isParental(state) ? inspection.parent : null, property, ...(pseudoState ? { pseudoState } : {}), width: this.width(),
+    };
+  });
+
+  readonly explanation = toSignal<ExplanationView | null, null>(combineLatest([toObservable(this.#cellQuestion), toObservable(this.property)]).pipe(
+    switchMap(([cell, property]) => (cell ? from(this.#engine.remote.explain(cell, property, cell, cell.width)).pipe(catchError(() => of(null))) : of(null))),
   ), { initialValue: null });
 
   /** Overrides that decide the chosen cell. */
-  readonly cellOverrides = toSignal<readonly Override[], readonly Override[]>(combineLatest([toObservable(this.inspection), toObservable(this.cell)]).pipe(
-    switchMap(([inspection, cell]) => (inspection ? from(this.#engine.remote.overridesOfCell({ ...cell, pageId: inspection.pageId, element: inspection.element, pseudo: inspection.pseudo })) : of([]))),
+  readonly cellOverrides = toSignal<readonly Override[], readonly Override[]>(toObservable(this.#cellQuestion).pipe(
+    switchMap((cell) => (cell ? from(this.#engine.remote.overridesOfCell(cell)).pipe(catchError(() => of([]))) : of([]))),
   ), { initialValue: [] });
 
   readonly judgement = toSignal<Judgement | null, null>(toObservable(this.cellOverrides).pipe(
-    switchMap((overrides) => (overrides.length > 0 ? from(this.#engine.remote.judge(overrides[overrides.length - 1], this.width())) : of(null))),
+    switchMap((overrides) => (overrides.length > 0 ? from(this.#engine.remote.judge(overrides[overrides.length - 1], this.width())).pipe(catchError(() => of(null))) : of(null))),
   ), { initialValue: null });
 
   readonly progress = toSignal<readonly PartProgress[], readonly PartProgress[]>(combineLatest([toObservable(this.pageId), toObservable(this.width), toObservable(this.#site.veneer), toObservable(this.opened)]).pipe(
     switchMap(([pageId, width]) => from(this.#engine.remote.progress(pageId, width))),
   ), { initialValue: [] });
 
-  /** Elements that share the chosen reach, on the page shown. */
+  readonly siteWide = toSignal<readonly SiteWideTarget[], readonly SiteWideTarget[]>(combineLatest([toObservable(this.pageId), toObservable(this.#structure)]).pipe(
+    switchMap(([pageId]) => from(this.#engine.remote.siteWide(pageId)).pipe(catchError(() => of([])))),
+  ), { initialValue: [] });
+
+  /** Elements that share the chosen reach, on the page shown; those of a finding while it is pointed at. */
   readonly reached = computed(() => {
     const inspection = this.inspection();
     const count = inspection?.reach.find(({ reach }) => reach === this.reach());
-    return (count?.places ?? []).filter(({ pageId, element }) => pageId === this.pageId() && element !== inspection?.element).map(({ element }) => element);
+    const spots = this.shown().length > 0 ? this.shown() : count?.places ?? [];
+    return spots.filter(({ pageId, element }) => pageId === this.pageId() && element !== inspection?.element).map(({ element }) => element);
   });
 
   constructor() {
     toObservable(this.inspection).pipe(takeUntilDestroyed()).subscribe((inspection) => {
       if (inspection && this.#isFresh) this.#chooseFittingCell(inspection);
+      else if (inspection && !inspection.states.includes(this.cell().state)) this.cell.update((cell) => ({ ...cell, state: 'rest' }));
     });
-    // The switch shows the reach of the override that is there.
+    // The switches show the reach of the override that is there.
     toObservable(this.cellOverrides).pipe(takeUntilDestroyed()).subscribe((overrides) => {
-      const shown = this.#ownOverride() ?? overrides.at(-1);
-      if (shown) this.reach.set(shown.reach);
+      const shown = this.ownOverride() ?? overrides.at(-1);
+      if (!shown) return;
+      this.reach.set(shown.reach);
+      setIfOther(this.range, shown.widths ?? null);
+      if (shown !== this.ownOverride()) return;
+      setIfOther(this.pages, shown.pages ?? null);
+      setIfOther(this.spared, shown.spared ?? []);
     });
     // A page that is gone, or captured anew, has other elements.
     toObservable(this.#structure).pipe(skip(1), takeUntilDestroyed()).subscribe(() => {
@@ -107,7 +150,6 @@ export class BenchStore {
       if (!pages.some(({ id }) => id === this.pageId())) this.showPage(pages[0]?.id ?? 0);
       this.target.set(null);
     });
-    this.#wishes.pipe(concatMap((value) => this.#fulfil(value)), takeUntilDestroyed()).subscribe();
   }
 
   /** Opens a hidden part, or closes it. */
@@ -117,9 +159,24 @@ export class BenchStore {
 
   /** Chooses an element or pseudo-element of the page shown. */
   choose(element: number, pseudo = ''): void {
-    this.refusal.set('');
-    this.target.set({ pageId: this.pageId(), element, pseudo });
     this.#isFresh = true;
+    this.#aim({ pageId: this.pageId(), element, pseudo });
+  }
+
+  /** Chooses something every page has: links in text, the highlight, the scrollbar, the focus ring. */
+  chooseSiteWide({ element, pseudo, row, state, reach }: SiteWideTarget): void {
+    this.#isFresh = false;
+    this.#aim({ pageId: this.pageId(), element, pseudo });
+    this.reach.set(reach);
+    this.chooseCell({ row, state });
+  }
+
+  #aim(target: Target): void {
+    this.pages.set(null);
+    this.spared.set([]);
+    this.parent.set(null);
+    this.shown.set([]);
+    this.target.set(target);
   }
 
   /** Shows an element of a page with a cell of it chosen; what is not there is passed over. */
@@ -129,18 +186,19 @@ export class BenchStore {
     this.choose(element, pseudo);
     if (property === '') return;
     this.#isFresh = false;
-    this.cell.set({ row: rowOfProperty(property), state: OVERRIDE_STATES.find((name) => name === state) ?? 'rest' });
+    this.chooseCell({ row: rowOfProperty(property), state: OVERRIDE_STATES.find((name) => name === state) ?? 'rest' });
   }
 
   showPage(pageId: number): void {
     if (pageId === this.pageId()) return;
     this.target.set(null);
-    this.refusal.set('');
+    this.shown.set([]);
     this.pageId.set(pageId);
   }
 
   chooseCell(cell: CellChoice): void {
-    this.refusal.set('');
+    if (cell.row !== this.cell().row) this.propertyAt.set(0);
+    this.shown.set([]);
     this.cell.set(cell);
   }
 
@@ -149,39 +207,18 @@ export class BenchStore {
     this.#isFresh = false;
     const { row } = this.cell();
     const paints = (name: GridRowName): boolean => inspection.grid.find((entry) => entry.row === name)?.cells[0].css != null;
-    this.cell.set({ row: paints(row) ? row : GRID_ROWS.find((name) => name !== 'text' && paints(name)) ?? 'text', state: 'rest' });
-  }
-
-  /** Chooses how far overrides reach; one that the chosen cell has already is written anew for it. */
-  setReach(reach: Reach): void {
-    if (reach === this.reach()) return;
-    this.reach.set(reach);
-    const override = this.#ownOverride();
-    if (override) this.setValue(override.value);
+    const fallback = inspection.grid.find(({ row: name }) => ['fill', 'edge', 'icon'].includes(name) && paints(name))?.row ?? 'text';
+    this.chooseCell({ row: ['text', 'fill', 'edge'].includes(row) && paints(row) ? row : fallback, state: 'rest' });
   }
 
   /** The override of the chosen cell that was made on the target itself. */
-  #ownOverride(): Override | null {
-    const target = this.target();
+  ownOverride(): Override | null {
+    const target = this.changed();
     return this.cellOverrides().findLast((override) => override.pageId === target?.pageId && override.element === target.element && override.pseudo === target.pseudo) ?? null;
   }
 
-  /** Puts a value into the chosen cell; wishes are fulfilled one after the other. */
-  setValue(value: OverrideValue): void {
-    this.#wishes.next(value);
-  }
-
-  /** Takes our overrides out of the chosen cell. */
-  clearCell(): void {
-    const overrides = this.cellOverrides();
-    if (overrides.length === 0) return;
-    const { row, state } = this.cell();
-    const label = `Clear ${state} ${row} of ${this.inspection()?.name ?? 'an element'}`.slice(0, 200);
-    this.#site.change({ label, put: [], drop: overrides.map(({ id }) => id) }).subscribe();
-  }
-
   forcedStates(target: Target, state: OverrideState): Promise<ForcedStates> {
-    return this.#engine.remote.forcedStates(target, state);
+    return this.#engine.remote.forcedStates(target, { state, parent: isParental(state) ? this.inspection()?.parent ?? null : null });
   }
 
   /** Walks the lineage: up to the parent, down to what is inside, across among siblings. */
@@ -202,29 +239,19 @@ export class BenchStore {
   async #walkAcross(inspection: Inspection, step: 1 | -1): Promise<void> {
     const parent = inspection.lineage[inspection.lineage.length - 2];
     if (!parent) return;
-    const { below } = await this.#engine.remote.inspect({ pageId: inspection.pageId, element: parent.element, pseudo: parent.pseudo }, this.width());
+    const { below } = await this.#engine.remote.inspect({ pageId: inspection.pageId, element: parent.element, pseudo: parent.pseudo }, this.width(), {});
     const at = below.findIndex((entry) => entry.element === inspection.element && entry.pseudo === inspection.pseudo);
     const next = below[at + step];
     if (next) this.choose(next.element, next.pseudo);
   }
+}
 
-  async #fulfil(value: OverrideValue): Promise<void> {
-    const target = this.target();
-    const inspection = this.inspection();
-    if (!target || !inspection) return;
-    const { row, state } = this.cell();
-    this.refusal.set('');
-    try {
-      const plan = await this.#engine.remote.plan({ ...target, reach: this.reach(), state, row, value, width: this.width() });
-      if (!plan.ok) {
-        this.refusal.set(plan.reason);
-        return;
-      }
-      const label = describeChange(state, row, inspection.name, valueWords({ palette: this.#site.palette() }, value));
-      const request: ChangeRequest = { label, put: plan.put as ChangeRequest['put'], drop: [...plan.drop] };
-      await new Promise<void>((done) => this.#site.change(request).subscribe({ complete: done }));
-    } catch (error) {
-      this.#site.report(new ApiProblem('That could not be written', error instanceof Error ? error.message : String(error)));
-    }
-  }
+/** Sets a signal where the value says something else; equal values from the worker are other objects each time. */
+function setIfOther<T>(to: WritableSignal<T>, value: T): void {
+  if (JSON.stringify(to()) !== JSON.stringify(value)) to.set(value);
+}
+
+/** Whether a state is that of an ancestor. */
+export function isParental(state: OverrideState): boolean {
+  return state === 'parent-hover' || state === 'parent-invalid';
 }

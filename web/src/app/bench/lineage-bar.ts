@@ -1,11 +1,12 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, input, output } from '@angular/core';
 import type { Inspection, LineageStep } from '@upper-veneer/core';
 import { ColorChip } from '../shared/ui/color-chip';
+import { HoldButton } from './hold-button';
 
 /** The chain from the root to the target and what is in it, each with the fill it paints itself. */
 @Component({
   selector: 'uv-lineage-bar',
-  imports: [ColorChip],
+  imports: [ColorChip, HoldButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(keydown)': 'onKey($event)' },
   template: `
@@ -16,6 +17,7 @@ import { ColorChip } from '../shared/ui/color-chip';
             <button type="button" class="uv-mono" [class.current]="step.isTarget" [attr.aria-current]="step.isTarget" [tabindex]="step.isTarget ? 0 : -1" (click)="chosen.emit(step)" [title]="step.title">
               <span class="label">{{ step.label }}</span><uv-color-chip [color]="step.fill" [hasImage]="step.hasImage" />
             </button>
+            @if (step.isTarget) { <uv-hold-button [label]="'Flash ' + step.label" (held)="flashed.emit(step)" (released)="released.emit()" /> }
           </li>
         }
       </ol>
@@ -26,12 +28,13 @@ import { ColorChip } from '../shared/ui/color-chip';
   styles: `
     :host { display: flex; align-items: center; height: 30px; background: var(--uv-panel); border-top: 1px solid var(--uv-line-strong); overflow-x: auto; scrollbar-width: none; }
     ol { display: flex; height: 100%; margin: 0; padding: 0; list-style: none; }
-    li { border-right: 1px solid var(--uv-line); }
-    li.below button { color: var(--uv-soft); }
-    button { display: flex; align-items: center; gap: 7px; height: 100%; padding: 0 10px; border: 0; background: none; font-size: 12px; white-space: nowrap; cursor: pointer; }
+    li { display: flex; align-items: center; border-right: 1px solid var(--uv-line); }
+    uv-hold-button { padding: 0 6px; }
+    li.below > button { color: var(--uv-soft); }
+    li > button { display: flex; align-items: center; gap: 7px; height: 100%; padding: 0 10px; border: 0; background: none; font-size: 12px; white-space: nowrap; cursor: pointer; }
     .label { max-width: 230px; overflow: hidden; text-overflow: ellipsis; }
-    button:hover { background: var(--uv-bar); }
-    button.current { background: var(--uv-black); color: var(--uv-on-black); }
+    li > button:hover { background: var(--uv-bar); }
+    li > button.current { background: var(--uv-black); color: var(--uv-on-black); }
     button:focus-visible { position: relative; z-index: 1; }
     p { padding: 0 12px; }
   `,
@@ -40,6 +43,9 @@ export class LineageBar {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly inspection = input.required<Inspection | null>();
   readonly chosen = output<{ readonly element: number; readonly pseudo: string }>();
+  /** Emits the step whose flash is held, and when it is let go. */
+  readonly flashed = output<{ readonly element: number; readonly pseudo: string }>();
+  readonly released = output();
   readonly walked = output<'up' | 'down' | 'previous' | 'next'>();
 
   protected readonly steps = computed(() => {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { PartProgress } from '@upper-veneer/core';
+import type { PartProgress, SiteWideTarget } from '@upper-veneer/core';
 
 export interface PartEntry {
   readonly id: number;
@@ -34,10 +34,19 @@ const REACHABILITY_WORDS = {
         <li class="empty uv-soft">No part was found on this page.</li>
       }
     </ul>
+    @if (siteWide().length > 0) {
+      <h2 class="second">On every page</h2>
+      <ul>
+        @for (entry of siteWide(); track entry.name) {
+          <li><button class="part" type="button" (click)="siteWideChosen.emit(entry)"><span class="name">{{ entry.name }}</span></button></li>
+        }
+      </ul>
+    }
   `,
   styles: `
     :host { display: block; padding: 12px 0; background: var(--uv-panel); border-right: 1px solid var(--uv-line-strong); }
     h2 { padding: 2px 14px 8px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
+    h2.second { padding-top: 14px; }
     ul { margin: 0; padding: 0; list-style: none; }
     li { position: relative; border-left: 4px solid transparent; }
     li:hover { background: var(--uv-bar); }
@@ -66,6 +75,9 @@ export class PartsList {
   readonly opened = input<readonly number[]>([]);
   /** Emits the running number of a part's outermost element. */
   readonly chosen = output<number>();
+  /** What every page has that is no part of any. */
+  readonly siteWide = input<readonly SiteWideTarget[]>([]);
+  readonly siteWideChosen = output<SiteWideTarget>();
   /** Emits the id of a part to be opened or closed. */
   readonly toggled = output<number>();
 

@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { colorOfCss, formatSpecificity, hexOf, type Ply } from '@upper-veneer/core';
 import type { ExplanationView } from '../shared/engine/engine-api';
+import { HoldButton } from './hold-button';
 
 /** The declarations that compete, as stepped boards, the one that shows on top. */
 @Component({
   selector: 'uv-plies-list',
+  imports: [HoldButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header><h2>{{ heading() }}</h2><span class="uv-soft">{{ boards().length }} {{ boards().length === 1 ? 'ply' : 'plies' }}</span></header>
@@ -18,7 +20,7 @@ import type { ExplanationView } from '../shared/engine/engine-api';
               <span class="uv-mono value" [title]="board.title">{{ board.value }}</span>
               <span class="uv-soft from" [title]="board.selector">{{ board.from }}</span>
             </span>
-            <span class="uv-mono specificity" title="Specificity: ids, classes, types">{{ board.specificity }}</span>
+            <span class="end"><span class="uv-mono specificity" title="Specificity: ids, classes, types">{{ board.specificity }}</span>@if (board.selector !== '') { <uv-hold-button [label]="'Flash what ' + board.selector + ' reaches'" (held)="flashed.emit(board.selector)" (released)="released.emit()" /> }</span>
           </li>
         } @empty {
           <li class="top"><span class="chip unknown"></span><span class="text"><span class="value uv-mono">{{ found.resolved }}</span><span class="uv-soft from">Nothing declares it: the initial value.</span></span></li>
@@ -43,12 +45,16 @@ import type { ExplanationView } from '../shared/engine/engine-api';
     .value, .from { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     .value { font-size: 12.5px; }
     .from, .note, .lost { font-size: 12px; }
+    .end { display: flex; align-items: center; gap: 7px; }
     .specificity { font-size: 12px; }
     .note { margin-bottom: 6px; }
     .lost { margin-top: 6px; overflow-wrap: anywhere; }
   `,
 })
 export class PliesList {
+  /** Emits the selector whose flash is held, and when it is let go. */
+  readonly flashed = output<string>();
+  readonly released = output();
   readonly explanation = input.required<ExplanationView | null>();
   readonly heading = input.required<string>();
   /** Words for values of our own overrides, by CSS. */

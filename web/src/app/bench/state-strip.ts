@@ -7,6 +7,7 @@ import { StateTile } from './state-tile';
 
 /** Time between one tile's start and the next, so that the page itself comes first. */
 const NEXT_TILE_MS = 60;
+const MOST_TILES = 12;
 
 /** The target drawn live in each state that applies to it, side by side. */
 @Component({
@@ -24,7 +25,7 @@ const NEXT_TILE_MS = 60;
     }
   `,
   styles: `
-    :host { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); height: 150px; background: var(--uv-bar); border-top: 1px solid var(--uv-line-strong); }
+    :host { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(112px, 1fr); height: 150px; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; background: var(--uv-bar); border-top: 1px solid var(--uv-line-strong); }
     p { place-self: center; }
   `,
 })
@@ -55,7 +56,7 @@ export class StateStrip {
     effect((onCleanup) => {
       if (!this.mayLoad() || !this.inspection()) return;
       const timer = setInterval(() => {
-        if (this.loaded() >= 5) clearInterval(timer);
+        if (this.loaded() >= MOST_TILES) clearInterval(timer);
         else this.loaded.update((count) => count + 1);
       }, NEXT_TILE_MS);
       onCleanup(() => clearInterval(timer));

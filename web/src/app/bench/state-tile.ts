@@ -1,9 +1,8 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, afterNextRender, type ElementRef, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
-import type { StripTile } from '@upper-veneer/core';
+import { STATE_WORDS, type StripTile } from '@upper-veneer/core';
 import type { ForcedStates, Target } from '../shared/engine/engine-api';
 import { StandingMark } from '../shared/ui/standing-mark';
-import { STATE_WORDS } from './change-label';
 import { FrameDocument } from '../shared/frame/frame-document';
 import type { FramedPage } from '../shared/frame/framed-page';
 

@@ -5,7 +5,7 @@ import type { CellChoice } from './bench-store';
 import { StatesGrid } from './states-grid';
 
 function cell(some: Partial<GridCell>): GridCell {
-  return { state: 'rest', longhands: ['color'], css: 'rgb(1, 2, 3)', hex: '#010203', isOwn: true, isOverride: false, isCovered: false, ...some };
+  return { state: 'rest', longhands: ['color'], css: 'rgb(1, 2, 3)', colors: ['#010203'], hex: '#010203', isOwn: true, isOverride: false, isCovered: false, ...some };
 }
 
 const INSPECTION = {
@@ -27,7 +27,7 @@ describe('StatesGrid', () => {
     fixture.componentInstance.chosen.subscribe((choice) => chosen.push(choice));
     await fixture.whenStable();
     const host = fixture.nativeElement as HTMLElement;
-    return { fixture, host, chosen, buttons: [...host.querySelectorAll('button')] };
+    return { fixture, host, chosen, buttons: [...host.querySelectorAll<HTMLButtonElement>('td button')] };
   }
 
   it('draws own, fallen-through, empty and overridden cells apart', async () => {

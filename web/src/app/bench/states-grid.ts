@@ -1,7 +1,6 @@
-import { ChangeDetectionStrategy, Component, ElementRef, inject, input, linkedSignal, output } from '@angular/core';
-import type { GridCell, Inspection } from '@upper-veneer/core';
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import { ROW_WORDS, STATE_WORDS, type GridCell, type Inspection } from '@upper-veneer/core';
 import type { CellChoice } from './bench-store';
-import { ROW_WORDS, STATE_WORDS } from './change-label';
 
 /** What each state paints. A full swatch is the state's own, a thin one falls through from rest, dashes paint nothing; a black corner is ours. */
 @Component({
@@ -9,40 +8,48 @@ import { ROW_WORDS, STATE_WORDS } from './change-label';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(keydown)': 'onKey($event)' },
   template: `
-    <table>
-      <caption class="uv-hidden">What each state paints</caption>
-      <thead><tr><td></td>@for (state of inspection().states; track state) { <th scope="col">{{ stateWords[state] }}</th> }</tr></thead>
-      <tbody>
-        @for (line of inspection().grid; track line.row) {
-          <tr>
-            <th scope="row">{{ rowWords[line.row] }}</th>
-            @for (cell of line.cells; track cell.state) {
-              <td>
-                <button type="button" [class.own]="cell.isOwn" [class.none]="cell.css === null" [class.chosen]="isChosen(line.row, cell)" [class.ours]="cell.isOverride" [class.covered]="cell.isCovered"
-                  [style.--cell]="cell.hex ?? 'transparent'" [attr.aria-pressed]="isChosen(line.row, cell)" [attr.aria-label]="describe(line.row, cell)" [title]="describe(line.row, cell)"
-                  [tabindex]="isChosen(line.row, cell) ? 0 : -1" (click)="chosen.emit({ row: line.row, state: cell.state })"><span></span></button>
-              </td>
-            }
-          </tr>
-        }
-      </tbody>
-    </table>
+    <div class="uv-scroll rows">
+      <table>
+        <caption class="uv-hidden">What each state paints</caption>
+        <thead><tr><td></td>@for (state of inspection().states; track state) { <th scope="col" [title]="stateWords[state]">{{ stateWords[state] }}</th> }</tr></thead>
+        <tbody>
+          @for (line of lines(); track line.row) {
+            <tr>
+              <th scope="row">{{ rowWords[line.row] }}</th>
+              @for (cell of line.cells; track cell.state) {
+                <td>
+                  <button type="button" [class.own]="cell.isOwn" [class.none]="cell.css === null" [class.chosen]="isChosen(line.row, cell)" [class.ours]="cell.isOverride" [class.covered]="cell.isCovered"
+                    [style.--cell]="paint(cell)" [attr.aria-pressed]="isChosen(line.row, cell)" [attr.aria-label]="describe(line.row, cell)" [title]="describe(line.row, cell)"
+                    [tabindex]="isChosen(line.row, cell) ? 0 : -1" (click)="chosen.emit({ row: line.row, state: cell.state })"><span [class.worded]="cell.css !== null && cell.hex === null">{{ cell.hex === null ? short(cell) : '' }}</span></button>
+                </td>
+              }
+            </tr>
+          }
+        </tbody>
+      </table>
+    </div>
+    <button type="button" class="more" [attr.aria-expanded]="isWhole()" (click)="isWhole.set(!isWhole())">{{ isWhole() ? 'Only what shows' : 'All ' + inspection().grid.length + ' rows' }}</button>
   `,
   styles: `
-    :host { display: block; padding: 6px 16px 8px; border-top: 1px solid var(--uv-line); }
+    :host { display: block; position: relative; padding: 4px 0 6px 16px; border-top: 1px solid var(--uv-line); }
+    .rows { max-height: 212px; overflow-y: auto; padding-right: 12px; }
     table { width: 100%; border-collapse: collapse; table-layout: fixed; }
-    th, td { padding: 3px 0; text-align: left; font-weight: 400; }
-    thead th { font-size: 12px; color: var(--uv-soft); }
-    th[scope='row'] { font-weight: 700; }
-    thead td, th[scope='row'] { width: 58px; }
-    button { position: relative; display: flex; align-items: center; width: 48px; height: 30px; padding: 2px; border: 0; background: none; cursor: pointer; }
-    button span { position: relative; display: block; width: 100%; height: 9px; border: 1px solid color-mix(in srgb, var(--uv-ink) 40%, transparent); background: linear-gradient(var(--cell), var(--cell)), repeating-conic-gradient(#bbb 0 25%, #fff 0 50%) 0 0 / 8px 8px; }
-    button.own span { height: 100%; }
-    button.none span { height: 100%; border: 1px dashed var(--uv-line-strong); background: none; }
-    button.covered span { background: linear-gradient(135deg, var(--cell) 0 49%, var(--uv-line-strong) 49% 51%, var(--uv-mat) 51%); }
-    button.ours span::after { content: ''; position: absolute; right: 0; top: 0; border: 6px solid; border-color: #000 #000 transparent transparent; filter: drop-shadow(-1px 1px 0 #fff); }
-    button.chosen { outline: 2px solid var(--uv-ink); outline-offset: 0; border-radius: 0; }
-    button.chosen:focus-visible { box-shadow: 0 0 0 2px var(--uv-paper), 0 0 0 6px var(--uv-ink); }
+    th, td { padding: 2px 0; text-align: left; font-weight: 400; }
+    thead th { position: sticky; top: 0; z-index: 2; padding-right: 3px; background: var(--uv-panel); font-size: 11.5px; color: var(--uv-soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    thead td { position: sticky; top: 0; z-index: 2; background: var(--uv-panel); }
+    th[scope='row'] { font-weight: 700; font-size: 12.5px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+    thead td, th[scope='row'] { width: 76px; }
+    td button { position: relative; display: flex; align-items: center; width: calc(100% - 4px); max-width: 48px; height: 24px; padding: 2px; border: 0; background: none; cursor: pointer; }
+    td button span { position: relative; display: block; width: 100%; height: 8px; border: 1px solid color-mix(in srgb, var(--uv-ink) 40%, transparent); background: var(--cell, none), repeating-conic-gradient(#bbb 0 25%, #fff 0 50%) 0 0 / 8px 8px; }
+    td button.own span { height: 100%; }
+    td button.none span { height: 100%; border: 1px dashed var(--uv-line-strong); background: none; }
+    td button.covered span { background: linear-gradient(135deg, transparent 0 49%, var(--uv-line-strong) 49% 51%, var(--uv-mat) 51%), var(--cell, none); }
+    td button span.worded { height: 100%; border-color: var(--uv-line); background: none; color: var(--uv-soft); font-size: 11px; line-height: 17px; text-align: center; white-space: nowrap; overflow: hidden; }
+    td button.own span.worded { color: var(--uv-ink); border-color: var(--uv-line-strong); }
+    td button.ours span::after { content: ''; position: absolute; right: 0; top: 0; border: 5px solid; border-color: #000 #000 transparent transparent; filter: drop-shadow(-1px 1px 0 #fff); }
+    td button.chosen { outline: 2px solid var(--uv-ink); outline-offset: 0; border-radius: 0; }
+    td button.chosen:focus-visible { box-shadow: 0 0 0 2px var(--uv-paper), 0 0 0 6px var(--uv-ink); z-index: 1; }
+    .more { padding: 2px 0 0; border: 0; background: none; color: var(--uv-soft); font-size: 12px; text-decoration: underline; cursor: pointer; }
   `,
 })
 export class StatesGrid {
@@ -55,6 +62,22 @@ export class StatesGrid {
 
   protected readonly stateWords = STATE_WORDS;
   protected readonly rowWords = ROW_WORDS;
+
+  /** Whether rows in which nothing shows are listed too. */
+  protected readonly isWhole = signal(false);
+  protected readonly lines = computed(() => this.inspection().grid.filter(({ row, cells }) => this.isWhole() || ALWAYS.has(row) || row === this.choice().row || cells.some(({ css, isOverride, isOwn, state }) => isOverride || (!QUIET.has(row) && css !== null && (state === 'rest' || isOwn)))));
+
+  /** The colours of a cell, side by side. */
+  protected paint({ colors }: GridCell): string {
+    if (colors.length === 0) return 'linear-gradient(transparent, transparent)';
+    const stops = colors.map((color, i) => `${color} ${(100 * i) / colors.length}% ${(100 * (i + 1)) / colors.length}%`);
+    return `linear-gradient(90deg, ${stops.join(', ')})`;
+  }
+
+  /** A measure in the width of a cell. */
+  protected short({ css }: GridCell): string {
+    return (css ?? '').replace(/^"?([\w-]+)"?,.*/, '$1').replace(/(\d+\.\d)\d+/, '$1').slice(0, 8);
+  }
 
   protected isChosen(row: CellChoice['row'], cell: GridCell): boolean {
     return this.choice().row === row && this.choice().state === cell.state;
@@ -70,7 +93,7 @@ export class StatesGrid {
     const step = ({ ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] } as const)[event.key as 'ArrowLeft'];
     if (!step) return;
     event.preventDefault();
-    const rows = this.inspection().grid;
+    const rows = this.lines();
     const { states } = this.inspection();
     const row = rows[Math.min(rows.length - 1, Math.max(0, rows.findIndex((line) => line.row === this.#at().row) + step[0]))];
     const state = states[Math.min(states.length - 1, Math.max(0, states.indexOf(this.#at().state) + step[1]))];
@@ -79,3 +102,8 @@ export class StatesGrid {
     setTimeout(() => this.#host.nativeElement.querySelector<HTMLElement>('button.chosen')?.focus());
   }
 }
+
+/** Rows that are always shown. */
+const ALWAYS: ReadonlySet<string> = new Set(['text', 'fill', 'edge']);
+/** Rows that say something of everything, and so are shown where ours, or asked for. */
+const QUIET: ReadonlySet<string> = new Set(['type', 'box', 'shown', 'caret', 'scrollbar']);

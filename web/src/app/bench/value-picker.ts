@@ -56,14 +56,14 @@ export class ValuePicker {
 
   protected readonly ladder = computed(() => {
     const base = this.#base() ?? this.#firstSwatch();
-    if (!base || base.kind === 'literal') return [];
+    if (!base || base.kind === 'literal' || base.kind === 'composite') return [];
     const current = this.current();
     return STEPS.map((shade) => {
       const value: OverrideValue = { ...base, shade };
       const color = colorOfValue(value, this.palette());
       return {
         shade, value, hex: color ? hexOf(color) : 'transparent',
-        isCurrent: current !== null && current.kind !== 'literal' && sameBase(current, base) && current.shade === shade,
+        isCurrent: current !== null && current.kind !== 'literal' && current.kind !== 'composite' && sameBase(current, base) && current.shade === shade,
         words: shade === 0 ? this.baseName() : `${this.baseName()}, ${describeShade(shade)}`,
       };
     });

@@ -1,22 +1,37 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { compileVeneer, type Override, type Palette } from '@upper-veneer/core';
 import { SiteStore } from '../shared/site/site-store';
+import { SelectorEditor } from './selector-editor';
 
-/** The rule that the chosen cell's override compiles to. */
+/** The rule that the chosen cell's override compiles to; its selector can be edited by hand. */
 @Component({
   selector: 'uv-written-css',
+  imports: [SelectorEditor],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<pre class="uv-mono uv-scroll" tabindex="0" aria-label="CSS being written">{{ css() || '/* nothing written for this cell */' }}</pre>`,
+  template: `
+    @if (editing(); as override) {
+      <uv-selector-editor [override]="override" (written)="rewritten.emit({ override, selector: $event })" (closed)="isEditing.set(false)" />
+    } @else {
+      <pre class="uv-mono uv-scroll" tabindex="0" aria-label="CSS being written">{{ css() || '/* nothing written for this cell */' }}</pre>
+      @if (overrides().length > 0) { <button type="button" (click)="isEditing.set(true)">{{ overrides().at(-1)?.isByHand ? 'Selector by hand' : 'Edit selector' }}</button> }
+    }
+  `,
   styles: `
-    :host { display: block; background: #1a1a1a; color: #f2f2f2; }
+    :host { display: block; position: relative; height: 92px; background: #1a1a1a; color: #f2f2f2; overflow: hidden; }
     pre { height: 92px; margin: 0; padding: 9px 16px; font-size: 12.5px; line-height: 1.45; white-space: pre-wrap; overflow-wrap: anywhere; }
     pre:focus-visible { outline: none; box-shadow: inset 0 0 0 2px #fff, inset 0 0 0 4px #000; }
+    button { position: absolute; right: 10px; bottom: 8px; padding: 1px 8px; border: 1px solid #777; border-radius: 3px; background: #333; color: #f2f2f2; font-size: 12px; cursor: pointer; }
+    button:focus-visible { outline: 2px solid #fff; }
   `,
 })
 export class WrittenCss {
   readonly #store = inject(SiteStore);
   readonly overrides = input.required<readonly Override[]>();
+  readonly rewritten = output<{ readonly override: Override; readonly selector: string }>();
 
+  /** Closes itself when another override is looked at. */
+  protected readonly isEditing = linkedSignal({ source: () => this.overrides().at(-1)?.id, computation: () => false });
+  protected readonly editing = computed(() => (this.isEditing() ? this.overrides().at(-1) ?? null : null));
   protected readonly css = computed(() => {
     const site = this.#store.site();
     const overrides = this.overrides();

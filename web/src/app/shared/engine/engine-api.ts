@@ -1,4 +1,7 @@
-import type { AttributeChange, Census, CensusColor, CensusPlace, CensusProgress, Explanation, Finding, Inspection, OrderedSheet, Override, OverridePlan, OverrideState, OverrideWish, PageMeasure, Pair, Palette, PartProgress, PartProposal, Reachability, SeenPalette, SiteException, SiteSource } from '@upper-veneer/core';
+import type {
+  AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
+  PageMeasure, Pair, Palette, PartProgress, PartProposal, Reachability, RoleName, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion,
+} from '@upper-veneer/core';
 
 /** An element or pseudo-element of a page. */
 export interface Target {
@@ -19,8 +22,30 @@ export type ExplanationView = Omit<Explanation, 'inheritedFrom'> & { readonly in
 
 /** What an override does where it stands. */
 export interface Judgement {
+  readonly override: Override;
   readonly findings: readonly Finding[];
   readonly gloss: string;
+  readonly companions: readonly Companion[];
+}
+
+/** What several wishes come to. */
+export interface PlannedChange {
+  readonly put: readonly Override[];
+  readonly drop: readonly string[];
+  /** Why some could not be written. */
+  readonly refused: readonly string[];
+}
+
+/** What is flashed: a step of the lineage, what a ply's selector reaches, or a role. */
+export type FlashQuestion =
+  | { readonly kind: 'step'; readonly pageId: number; readonly element: number; readonly pseudo: string; readonly width: number }
+  | { readonly kind: 'ply'; readonly pageId: number; readonly selector: string; readonly property: string }
+  | { readonly kind: 'role'; readonly role: RoleName };
+
+/** A state of a target, and the parent it is of where it is a parent's. */
+export interface StateQuestion {
+  readonly state: OverrideState;
+  readonly parent: number | null;
 }
 
 /** State attributes that a state puts on elements of a page. */
@@ -52,13 +77,22 @@ export interface EngineApi {
   /** What opens the parts on one page, by running number. */
   amendments(pageId: number, partIds: readonly number[]): readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
   dress(overrides: readonly Override[], palette: Palette, exceptions: readonly SiteException[]): CompiledVeneer;
-  inspect(target: Target, width: number): Inspection;
-  explain(target: Target, property: string, state: OverrideState, width: number): ExplanationView;
-  plan(wish: OverrideWish): OverridePlan;
-  overridesOfCell(cell: Pick<OverrideWish, 'pageId' | 'element' | 'pseudo' | 'state' | 'row'>): readonly Override[];
+  inspect(target: Target, width: number, scope: InspectionScope): Inspection;
+  explain(target: Target, property: string, at: StateQuestion & { readonly pseudoState?: 'hover' }, width: number): ExplanationView;
+  plan(wishes: readonly OverrideWish[]): PlannedChange;
+  overridesOfCell(cell: CellQuestion): readonly Override[];
   judge(override: Override, width: number): Judgement;
+  proposeStates(question: StatesQuestion, only?: OverrideState): readonly OverrideWish[];
+  copyLook(target: Target, width: number): Look;
+  pasteLook(look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'pages' | 'spared' | 'widths'>, width: number): readonly OverrideWish[];
+  checkSelector(override: Override, text: string): SelectorCheck;
+  whatPaints(pageId: number, stack: readonly number[], width: number): readonly Painter[];
+  /** Font families the site's stylesheets name. */
+  families(): readonly string[];
+  siteWide(pageId: number): readonly SiteWideTarget[];
+  flash(question: FlashQuestion): Flash;
   progress(pageId: number, width: number): readonly PartProgress[];
-  forcedStates(target: Target, state: OverrideState): ForcedStates;
+  forcedStates(target: Target, at: StateQuestion): ForcedStates;
   colors(pageId: number, width: number): PageColors;
   /** @param severity of the colour-vision deficiencies, 0–1. */
   judgePalette(palette: Palette, severity: number): PaletteReport;

@@ -1,6 +1,7 @@
 import {
-  amendmentsOf, dressSite, elementOf, explain, glossOf, inspect, judgeOverride, openParts, openSite, overridesOfCell, pageOf, pairMatrix, paletteAsSeen, partProgress, planOverride, pointerStates, proposeParts, reachabilityOf, readExceptions, rewriteStates, matchingElements, sheetsInOrder, shortName, viewIn,
-  takeCensus, type CensusColor, type SiteModel,
+  amendmentsOf, checkSelector, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeOverride, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
+  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeStates, reachabilityOf, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, viewIn, whatPaints,
+  type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
 import { CHECKED_PROPERTIES } from './checked-properties';
@@ -60,23 +61,37 @@ const engine: EngineApi = {
     site = dressSite(opened(), overrides, palette, readExceptions(exceptions));
     return { css: site.css, frameCss: rewriteStates(site.css) };
   },
-  inspect: (target, width) => inspect(opened(), target.pageId, target.element, target.pseudo, width),
-  explain(target, property, state, width) {
+  inspect: (target, width, scope) => inspect(opened(), target.pageId, target.element, target.pseudo, width, scope),
+  explain(target, property, { state, parent, pseudoState }, width) {
     const page = pageOf(opened(), target.pageId);
     const element = elementOf(page, target.element);
-    const { inheritedFrom, ...rest } = explain(viewIn(page, element, state, width), element, property, target.pseudo);
+    const states = pointerStates(page.document, element, state, parent === null ? null : elementOf(page, parent));
+    const view = new StyleView(page, { states, environment: { width }, ...(pseudoState ? { pseudoStates: new Set([pseudoState]) } : {}) });
+    const { inheritedFrom, ...rest } = explain(view, element, property, target.pseudo);
     return { ...rest, inheritedFrom: inheritedFrom ? { element: inheritedFrom.number, label: shortName(inheritedFrom) } : null };
   },
-  plan: (wish) => planOverride(opened(), wish),
+  plan: (wishes) => planAll(opened(), wishes),
   overridesOfCell: (cell) => overridesOfCell(opened(), cell),
-  judge(override, width) {
-    const element = elementOf(pageOf(opened(), override.pageId), override.element);
-    return { findings: judgeOverride(opened(), override, width), gloss: glossOf(opened(), override, kindWord(element.localName)) };
+  judge: (override, width) => ({ override, findings: judgeOverride(opened(), override, width), gloss: glossOf(opened(), override), companions: companionsOf(opened(), override, width) }),
+  proposeStates: (question, only) => proposeStates(opened(), question, only),
+  copyLook: (target, width) => copyLook(opened(), target, width),
+  pasteLook: (look, target, width) => pasteLook(opened(), look, target, width),
+  checkSelector: (override, text) => checkSelector(opened(), override, text),
+  whatPaints: (pageId, stack, width) => whatPaints(opened(), pageId, stack, width),
+  families: () => familiesOf(opened()),
+  siteWide: (pageId) => siteWideTargets(opened(), pageId),
+  flash(question) {
+    switch (question.kind) {
+      case 'step': return flashOfStep(opened(), question.pageId, question.element, question.pseudo, question.width);
+      case 'ply': return flashOfPly(opened(), question.pageId, question.selector, question.property);
+      case 'role': return flashOfRole(opened(), question.role);
+    }
   },
   progress: (pageId, width) => partProgress(opened(), pageId, width),
-  forcedStates(target, state) {
+  forcedStates(target, { state, parent }) {
     const page = pageOf(opened(), target.pageId);
-    return [...pointerStates(page.document, elementOf(page, target.element), state)].map(([element, names]) => ({ element: element.number, names: [...names] }));
+    const states = pointerStates(page.document, elementOf(page, target.element), state, parent === null ? null : elementOf(page, parent));
+    return [...states].map(([element, names]) => ({ element: element.number, names: [...names] }));
   },
   judgePalette: (palette, severity) => ({ pairs: pairMatrix(palette), seen: paletteAsSeen(palette, severity) }),
   colors(pageId, width) {
@@ -88,11 +103,5 @@ const engine: EngineApi = {
 
 /** Places of one colour that are handed over at a time. */
 const MOST_PLACES = 3000;
-
-/** Word for a kind of element in a sentence. */
-function kindWord(localName: string): string {
-  const words: Readonly<Record<string, string>> = { a: 'link', button: 'button', input: 'field', p: 'paragraph', h1: 'heading', h2: 'heading', h3: 'heading', label: 'label', s: 'struck-through price' };
-  return words[localName] ?? 'element';
-}
 
 expose(engine);

@@ -6,7 +6,8 @@ const VENEER_ID = 'data-uv-veneer';
 /** A captured page in a frame, reached by running numbers. Geometry is asked here; colours are the core's to decide. */
 export class FrameDocument {
   readonly #elements = new Map<number, Element>();
-  #forced: { readonly element: Element; readonly attribute: string }[] = [];
+  /** What lets each forced state go again. */
+  readonly #forced: (() => void)[] = [];
 
   /** Attributes of opened elements as they were captured. */
   #closed = new Map<number, ReadonlyMap<string, string>>();
@@ -32,12 +33,18 @@ export class FrameDocument {
 
   /** Puts elements into states; what was forced before is let go. */
   force(states: ForcedStates): void {
-    for (const { element, attribute } of this.#forced) element.removeAttribute(attribute);
-    this.#forced = states.flatMap(({ element, names }) => {
+    for (const release of this.#forced.splice(0).reverse()) release();
+    for (const { element, names } of states) {
       const node = this.#elements.get(element);
-      return node ? names.map((name) => ({ element: node, attribute: stateAttribute(name) })) : [];
-    });
-    for (const { element, attribute } of this.#forced) element.setAttribute(attribute, '');
+      if (node) for (const name of names) this.#forced.push(forceState(node, name));
+    }
+  }
+
+  /** Lays a test colour over everything, or takes it off again; never part of the veneer. */
+  flash(css: string | null): void {
+    const style = this.document.querySelector('style[data-uv-flash]') ?? this.document.head.appendChild(this.document.createElement('style'));
+    style.setAttribute('data-uv-flash', '');
+    style.textContent = css ?? '';
   }
 
   /** Opens hidden parts as their openers say; what was opened before and is not named is closed. */
@@ -66,10 +73,27 @@ export class FrameDocument {
     return this.#elements.get(number) ?? null;
   }
 
-  /** Running number of the topmost element at a point of the frame's viewport, in CSS px. */
+  /** Running number of the topmost element at a point of the frame's viewport, in CSS px; shadow trees are looked into. */
   numberAt(x: number, y: number): number | null {
-    const found = this.document.elementFromPoint(x, y)?.closest(`[${NUMBER_ATTRIBUTE}]`);
-    return found ? Number(found.getAttribute(NUMBER_ATTRIBUTE)) : null;
+    let found = this.document.elementFromPoint(x, y);
+    for (let inner = found?.shadowRoot?.elementFromPoint(x, y); inner && inner !== found; inner = inner.shadowRoot?.elementFromPoint(x, y)) found = inner;
+    const numbered = found?.closest(`[${NUMBER_ATTRIBUTE}]`);
+    return numbered ? Number(numbered.getAttribute(NUMBER_ATTRIBUTE)) : null;
+  }
+
+  /** Running numbers of everything that lies at a point, topmost first. */
+  stackAt(x: number, y: number): number[] {
+    const numbers: number[] = [];
+    const take = (root: Document | ShadowRoot): void => {
+      for (const element of root.elementsFromPoint(x, y)) {
+        if (element.getRootNode() !== root) continue;
+        if (element.shadowRoot) take(element.shadowRoot);
+        const number = element.getAttribute(NUMBER_ATTRIBUTE);
+        if (number !== null && !numbers.includes(Number(number))) numbers.push(Number(number));
+      }
+    };
+    take(this.document);
+    return numbers;
   }
 
   /** Box of an element in the frame's viewport; `null` when it has none. */
@@ -84,6 +108,39 @@ export class FrameDocument {
     const style = element ? this.document.defaultView?.getComputedStyle(element) : null;
     return style ? properties.map((property) => style.getPropertyValue(property)) : null;
   }
+}
+
+/** What a field is filled with to show it filled. */
+const SAMPLE_TEXT = 'Wren Alder';
+
+/** Puts one element into one state, as the core names it; returns what lets it go. */
+function forceState(element: Element, name: string): () => void {
+  if (name === '!placeholder-shown') {
+    const field = element as HTMLInputElement;
+    const value = field.value;
+    if (value === '') field.value = /^(?:number|date|time|month|week|datetime-local|color|range)$/.test(field.type) ? '' : SAMPLE_TEXT;
+    return () => {
+      field.value = value;
+    };
+  }
+  if (name === 'checked') {
+    const box = element as HTMLInputElement;
+    const { checked } = box;
+    box.checked = true;
+    return () => {
+      box.checked = checked;
+    };
+  }
+  if (name.startsWith('.')) {
+    const had = element.classList.contains(name.slice(1));
+    element.classList.add(name.slice(1));
+    return () => element.classList.toggle(name.slice(1), had);
+  }
+  if (name.startsWith('!')) return () => undefined;
+  const attribute = name.startsWith('[') ? name.slice(1, name.indexOf('=')) : stateAttribute(name);
+  const before = element.getAttribute(attribute);
+  element.setAttribute(attribute, name.startsWith('[') ? name.slice(name.indexOf('=') + 1) : '');
+  return () => (before === null ? element.removeAttribute(attribute) : element.setAttribute(attribute, before));
 }
 
 /** Elements by running number, those in shadow trees among them. */

@@ -54,10 +54,16 @@ export class PageFrame {
   readonly target = input<Target | null>(null);
   readonly reached = input<readonly number[]>([]);
   readonly forced = input<ForcedStates>([]);
+  /** Test colours laid over the page; `null` for none. */
+  readonly flash = input<string | null>(null);
+  /** Whether a click asks what paints the pixel instead of choosing the topmost element. */
+  readonly isProbing = input(false);
   /** `0` fits the page into the mat; else the scale itself. */
   readonly zoom = input(0);
 
   readonly chosen = output<number>();
+  /** Emits what lies at a clicked point, topmost first, when asked what paints there. */
+  readonly probed = output<readonly number[]>();
   readonly walked = output<'up' | 'down' | 'previous' | 'next'>();
   /** Emits when a page is loaded and dressed. */
   readonly ready = output<FrameDocument>();
@@ -107,6 +113,7 @@ export class PageFrame {
       page.force(this.forced());
       this.#moved.update((count) => count + 1);
     });
+    effect(() => this.#frame()?.flash(this.flash()));
     effect(() => {
       this.scale();
       this.stageHeight();
@@ -140,6 +147,12 @@ export class PageFrame {
   }
 
   protected onClick(event: MouseEvent): void {
+    if (this.isProbing() || event.altKey) {
+      const [x, y] = this.#pointOf(event);
+      const stack = this.#frame()?.stackAt(x, y) ?? [];
+      if (stack.length > 0) this.probed.emit(stack);
+      return;
+    }
     const number = this.#numberAt(event);
     if (number !== null) this.chosen.emit(number);
   }
@@ -164,10 +177,13 @@ export class PageFrame {
   }
 
   #numberAt(event: MouseEvent): number | null {
-    const glass = event.currentTarget instanceof HTMLElement ? event.currentTarget : this.#host.nativeElement.querySelector('.glass');
-    const bounds = glass?.getBoundingClientRect();
-    if (!bounds) return null;
-    return this.#frame()?.numberAt((event.clientX - bounds.left) / this.scale(), (event.clientY - bounds.top) / this.scale()) ?? null;
+    return this.#frame()?.numberAt(...this.#pointOf(event)) ?? null;
+  }
+
+  /** A point of the frame's viewport, in its CSS px. */
+  #pointOf(event: MouseEvent): [number, number] {
+    const bounds = this.#host.nativeElement.querySelector('.glass')?.getBoundingClientRect();
+    return [(event.clientX - (bounds?.left ?? 0)) / this.scale(), (event.clientY - (bounds?.top ?? 0)) / this.scale()];
   }
 
   #boxOf(number: number | null): Box | null {

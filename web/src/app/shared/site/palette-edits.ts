@@ -1,5 +1,5 @@
 import type { OverrideBody, PaletteRequest } from '@upper-veneer/contract';
-import { colorOfCss, colorOfValue, describeShade, hexOf, slug, type Color, type Override, type Palette, type RoleName } from '@upper-veneer/core';
+import { colorOfCss, colorOfValue, describeShade, hexOf, slug, type Color, type Override, type Palette, type PlainValue, type RoleName } from '@upper-veneer/core';
 
 /** The palette in the form the server takes it in. */
 export function toRequest(label: string, { swatches, roles }: Palette): PaletteRequest {
@@ -52,9 +52,10 @@ export function withColors(palette: Palette, colors: readonly { readonly name: s
 export function withoutSwatch(palette: Palette, overrides: readonly Override[], id: number, heir: number | null): PaletteRequest {
   const name = palette.swatches.find((swatch) => swatch.id === id)?.name ?? '';
   const rebound = usesOf(palette, overrides, id).flatMap((override): Override[] => {
-    if (heir !== null) return override.value.kind === 'swatch' ? [{ ...override, value: { ...override.value, swatchId: heir } }] : [];
-    const color = colorOfValue(override.value, palette);
-    return color ? [{ ...override, value: { kind: 'literal', css: hexOf(color) } }] : [];
+    const { value } = override;
+    if (value.kind === 'composite') return [{ ...override, value: { ...value, colors: value.colors.map((color) => (usesSwatch(palette, color, id) ? withoutSwatchIn(palette, color, heir) : color)) } }];
+    const next = withoutSwatchIn(palette, value, heir);
+    return next === value ? [] : [{ ...override, value: next }];
   });
   const roles = heir === null ? palette.roles.filter(({ swatchId }) => swatchId !== id) : palette.roles.map((fill) => (fill.swatchId === id ? { ...fill, swatchId: heir } : fill));
   return { ...toRequest(`Delete ${name}`, { swatches: palette.swatches, roles }), swatches: palette.swatches.filter((swatch) => swatch.id !== id).map((swatch) => ({ ...swatch })), overrides: rebound as OverrideBody[] };
@@ -95,6 +96,17 @@ export function withRole(palette: Palette, role: RoleName, swatchId: number | nu
 
 /** Overrides that take their colour from a swatch, by itself or through a role. */
 export function usesOf(palette: Palette, overrides: readonly Override[], swatchId: number): Override[] {
-  const roles = new Set(palette.roles.filter((fill) => fill.swatchId === swatchId).map(({ role }) => role));
-  return overrides.filter(({ value }) => (value.kind === 'swatch' && value.swatchId === swatchId) || (value.kind === 'role' && roles.has(value.role)));
+  return overrides.filter(({ value }) => (value.kind === 'composite' ? value.colors : [value]).some((color) => usesSwatch(palette, color, swatchId)));
+}
+
+function usesSwatch(palette: Palette, value: PlainValue, swatchId: number): boolean {
+  if (value.kind === 'swatch') return value.swatchId === swatchId;
+  return value.kind === 'role' && palette.roles.some((fill) => fill.swatchId === swatchId && fill.role === value.role);
+}
+
+/** A value that no longer leans on a swatch: it takes the heir instead, or keeps its colour as a plain value. */
+function withoutSwatchIn(palette: Palette, value: PlainValue, heir: number | null): PlainValue {
+  if (heir !== null) return value.kind === 'swatch' ? { ...value, swatchId: heir } : value;
+  const color = colorOfValue(value, palette);
+  return color ? { kind: 'literal', css: hexOf(color) } : value;
 }

@@ -1,0 +1,160 @@
+import { surroundingsOf } from '../color/backdrop.js';
+import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
+import type { ElementNode } from '../dom/tree.js';
+import { alikeKey, kindOf } from '../reach/alike.js';
+import type { Page } from '../resolve/page.js';
+import type { StyleView } from '../resolve/style-view.js';
+import { isLink } from '../selectors/element-states.js';
+import type { Color } from '../values/color.js';
+import { STATE_WORDS } from '../grid/rows.js';
+import type { Override, OverrideState } from '../veneer/override.js';
+import { colorOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
+import type { RoleName } from '../veneer/palette.js';
+import { plainName } from './describe-element.js';
+import { isExcepted } from './exceptions.js';
+import type { OverrideWish } from './plan-override.js';
+import { readableRole } from './readable-role.js';
+import { elementOf, pageOf, viewIn, type SiteModel } from './site-model.js';
+import { showsText, wantedRatio } from './text-figures.js';
+
+/** What a change of ground obliges: something on it that now fails or clashes, with a role proposed for it. */
+export interface Companion {
+  readonly kind: 'text' | 'link' | 'heading' | 'icon' | 'edge' | 'shadow';
+  /** Name of one of them, for people. */
+  readonly name: string;
+  readonly state: OverrideState;
+  readonly stateWords: string;
+  /** How many alike stand on this ground. */
+  readonly count: number;
+  /** Contrast as it is, and what is asked; 0 for a clash that is no matter of contrast. */
+  readonly ratio: number;
+  readonly wanted: number;
+  readonly proposed: OverrideValue;
+  readonly proposedWords: string;
+  /** Contrast with what is proposed; `null` where none is reckoned. */
+  readonly proposedRatio: number | null;
+  readonly wish: OverrideWish;
+}
+
+const ROLES_FOR: Readonly<Record<Exclude<Companion['kind'], 'shadow'>, readonly RoleName[]>> = {
+  text: ['ink', 'on-accent', 'on-second', 'soft-ink', 'ground'], heading: ['ink', 'on-accent', 'on-second', 'ground'], link: ['link', 'ink', 'on-accent', 'on-second', 'ground'],
+  icon: ['accent', 'ink', 'on-accent', 'on-second', 'ground'], edge: ['line', 'ring', 'ink', 'on-accent', 'ground'],
+};
+const MOST_ELEMENTS = 600;
+
+/** Companions of an override that changes a ground; empty for any other. */
+export function companionsOf(site: SiteModel, override: Override, width: number): Companion[] {
+  if (override.property !== 'background-color' && override.property !== 'background-image') return [];
+  if (override.pseudo !== '') return [];
+  const page = pageOf(site, override.pageId);
+  const lead = elementOf(page, override.element);
+  const found = new Map<string, Companion>();
+  const look = { site, page, lead, override, width, found };
+  const view = viewIn(page, lead, override.state, width, override.parent == null ? null : elementOf(page, override.parent));
+  let left = MOST_ELEMENTS;
+  const walk = (element: ElementNode): void => {
+    if ((left -= 1) < 0) return;
+    if (element !== lead && hasOwnGround(view, element)) return;
+    lookAt(look, view, element);
+    [...element.children].forEach(walk);
+  };
+  walk(lead);
+  return [...found.values()];
+}
+
+interface Look {
+  readonly site: SiteModel;
+  readonly page: Page;
+  readonly lead: ElementNode;
+  readonly override: Override;
+  readonly width: number;
+  readonly found: Map<string, Companion>;
+}
+
+function hasOwnGround(view: StyleView, element: ElementNode): boolean {
+  const style = view.style(element);
+  return (style.color('background-color')?.alpha ?? 0) > 0.95 || style.resolved('background-image') !== 'none';
+}
+
+function lookAt(look: Look, view: StyleView, element: ElementNode): void {
+  const { override, lead } = look;
+  const style = view.style(element);
+  if (style.resolved('display') === 'none') return;
+  const isHeading = /^h[1-6]$/.test(element.localName);
+  if (showsText(style)) {
+    const kind = isLink(element) ? 'link' : isHeading ? 'heading' : 'text';
+    judgeText(look, view, element, '', kind, stateFor(override, element === lead));
+    // A link on a new ground is read in all its states.
+    if (isLink(element) && override.state === 'rest') {
+      for (const state of ['visited', 'hover', 'focus', 'active'] as const) judgeText(look, viewIn(look.page, element, state, look.width), element, '', 'link', state);
+    }
+    judgeShadow(look, view, element);
+  }
+  for (const pseudo of ['before', 'after']) {
+    if (view.generates(element, pseudo) && /"[^"]+"/.test(view.style(element, pseudo).resolved('content'))) judgeText(look, view, element, pseudo, 'icon', stateFor(override, element === lead));
+  }
+  if (element.namespace === 'svg') judgeLine(look, view, element, style.resolved('fill') === 'none' ? 'stroke' : 'fill', 'icon');
+  if (element !== lead && kindOf(element) === 'field' && style.resolved('border-top-width') !== '0px' && style.resolved('border-top-style') !== 'none') judgeLine(look, view, element, 'border-color', 'edge');
+}
+
+/** A target itself changes in the override's own state; what stands in it does as the child of a hovered parent. `null` where no selector says it. */
+function stateFor(override: Override, isLead: boolean): OverrideState | null {
+  if (isLead || override.state === 'rest') return override.state;
+  return override.state === 'hover' ? 'parent-hover' : null;
+}
+
+function judgeText(look: Look, view: StyleView, element: ElementNode, pseudo: string, kind: 'text' | 'link' | 'heading' | 'icon', state: OverrideState | null): void {
+  if (state === null) return;
+  const style = view.style(element, pseudo);
+  const { ratio, ground } = surroundingsOf(view, element, pseudo);
+  const wanted = kind === 'icon' ? RATIOS.nonText : wantedRatio(style);
+  const color = style.color('color');
+  if (ratio >= wanted || (color && isExcepted(look.site.exceptions, look.page.document, element, color))) return;
+  propose(look, element, pseudo, kind, state, 'color', ratio, wanted, ground);
+}
+
+function judgeLine(look: Look, view: StyleView, element: ElementNode, property: 'fill' | 'stroke' | 'border-color', kind: 'icon' | 'edge'): void {
+  const style = view.style(element);
+  const color = style.color(property === 'border-color' ? 'border-top-color' : property);
+  if (!color || (color.alpha ?? 0) === 0) return;
+  const { ground, outside } = surroundingsOf(view, element);
+  const below = kind === 'edge' ? outside : ground;
+  const ratio = contrastRatio(compositeOver(color, below), below);
+  const state = stateFor(look.override, element === look.lead);
+  if (ratio < RATIOS.nonText && state !== null) propose(look, element, '', kind, state, property, ratio, RATIOS.nonText, below);
+}
+
+/** A shadow as light or dark as the text it is under blurs it, once the ground is another. */
+function judgeShadow(look: Look, view: StyleView, element: ElementNode): void {
+  const style = view.style(element);
+  const state = stateFor(look.override, element === look.lead);
+  if (state === null || style.resolved('text-shadow') === 'none' || style.ranked('text-shadow').length === 0) return;
+  add(look, element, '', 'shadow', state, 'text-shadow', 0, 0, { kind: 'literal', css: 'none' }, null);
+}
+
+function propose(look: Look, element: ElementNode, pseudo: string, kind: Exclude<Companion['kind'], 'shadow'>, state: OverrideState, property: string, ratio: number, wanted: number, ground: Color): void {
+  const { palette } = look.site;
+  const role = look.override.value.kind === 'role' ? `on-${look.override.value.role}` : '';
+  const own = palette.roles.find((fill) => fill.role === role)?.role;
+  const proposed = readableRole(ground, wanted, [...(own ? [own] : []), ...ROLES_FOR[kind]], palette);
+  const color = colorOfValue(proposed, palette);
+  add(look, element, pseudo, kind, state, property, ratio, wanted, proposed, color ? contrastRatio(color, ground) : null);
+}
+
+function add(look: Look, element: ElementNode, pseudo: string, kind: Companion['kind'], state: OverrideState, property: string, ratio: number, wanted: number, proposed: OverrideValue, proposedRatio: number | null): void {
+  const { found, override, lead, site, width } = look;
+  const key = [alikeKey(element), pseudo, kind, state, property].join('|');
+  const known = found.get(key);
+  if (known) {
+    found.set(key, { ...known, count: known.count + 1 });
+    return;
+  }
+  const { widths, pages } = override;
+  found.set(key, {
+    kind, name: plainName(element, pseudo), state, stateWords: STATE_WORDS[state], count: 1, ratio, wanted, proposed, proposedWords: valueWords(site, proposed), proposedRatio,
+    wish: {
+      pageId: override.pageId, element: element.number, pseudo, reach: element === lead ? override.reach : override.reach === 'one' ? 'one' : 'alike', state, property, value: proposed, width, widths, pages,
+      ...(state === 'parent-hover' ? { parent: lead.number } : {}),
+    },
+  });
+}

@@ -1,0 +1,20 @@
+import type { Spot } from '../veneer/override.js';
+import type { OverrideWish } from './plan-override.js';
+import type { Standing } from './standing.js';
+
+/** What mends a finding in one press. */
+export interface Repair {
+  readonly label: string;
+  readonly wishes: readonly OverrideWish[];
+}
+
+/** One line of the verdict. */
+export interface Finding {
+  readonly standing: Standing;
+  readonly text: string;
+  /** What it was computed from. */
+  readonly basis: string;
+  /** Elements it is about, to be outlined. */
+  readonly spots?: readonly Spot[];
+  readonly repair?: Repair;
+}

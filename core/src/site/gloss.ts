@@ -1,0 +1,33 @@
+import { propertyWords } from '../grid/rows.js';
+import type { Override, OverrideState } from '../veneer/override.js';
+import { valueWords } from '../veneer/override-value.js';
+import { placesOf } from './places.js';
+import { elementOf, pageOf, type SiteModel } from './site-model.js';
+
+const WHEN: Readonly<Record<OverrideState, string>> = {
+  rest: 'At rest', filled: 'Once something is typed in', checked: 'While it is ticked', invalid: 'When what is typed is not accepted', current: 'When it stands for the current page', 'parent-invalid': 'While its form is not accepted',
+  visited: 'Once visited', 'parent-hover': 'When the pointer is over what it stands in', hover: 'When the pointer is over it', focus: 'When the keyboard is on it', active: 'While it is pressed', disabled: 'While it cannot be used',
+};
+
+const PSEUDO_WORDS: Readonly<Record<string, string>> = {
+  before: 'mark before', after: 'mark after', marker: 'list mark', placeholder: 'hint', selection: 'selected text', backdrop: 'backdrop',
+  '-webkit-scrollbar': 'scrollbar', '-webkit-scrollbar-thumb': 'scrollbar thumb', '-webkit-scrollbar-track': 'scrollbar track',
+};
+
+/** What the override does, for those who do not read CSS. */
+export function glossOf(site: SiteModel, override: Override): string {
+  const element = elementOf(pageOf(site, override.pageId), override.element);
+  const places = placesOf(site, override);
+  const pages = new Set(places.map((place) => place.page)).size;
+  const word = kindWord(element.localName);
+  const owner = override.pseudo === '' ? `the ${word}’s ` : `the ${word}’s ${PSEUDO_WORDS[override.pseudo] ?? override.pseudo}’s `;
+  const subject = override.property.startsWith('--') ? `what takes ${override.property} in the ${word}` : `${owner}${propertyWords(override.property)}`;
+  const range = override.widths ? `, ${override.widths.min !== null ? `from ${override.widths.min} px` : ''}${override.widths.max !== null ? ` to ${override.widths.max} px` : ''} wide`.replace(',  to', ', up to') : '';
+  return `${WHEN[override.state]}, ${subject} becomes ${valueWords(site, override.value)}${range}, on ${pages} ${pages === 1 ? 'page' : 'pages'}.`;
+}
+
+/** Word for a kind of element in a sentence. */
+export function kindWord(localName: string): string {
+  const words: Readonly<Record<string, string>> = { a: 'link', button: 'button', input: 'field', p: 'paragraph', h1: 'heading', h2: 'heading', h3: 'heading', label: 'label', s: 'struck-through price', html: 'page', li: 'list item', figcaption: 'caption' };
+  return words[localName] ?? 'element';
+}

@@ -1,0 +1,52 @@
+import { ancestorsOf, type ElementNode } from '../dom/tree.js';
+import { alikeKey, kindSelector } from '../reach/alike.js';
+import type { Place } from '../reach/threshold.js';
+import { restContext } from '../selectors/match-context.js';
+import { matchesAny } from '../selectors/match-selector.js';
+import { parseSelectorList } from '../selectors/parse-selector.js';
+import type { OverrideTarget } from '../veneer/override.js';
+import { elementOf, pageOf, type SiteModel } from './site-model.js';
+
+/** What decides which elements an override reaches. */
+export type ReachQuestion = Pick<OverrideTarget, 'pageId' | 'element' | 'reach' | 'pages' | 'spared' | 'parent'> & { readonly state?: OverrideTarget['state']; readonly property?: string };
+
+/** Whether everything is meant whatever its kind: what is made on the root, and the ring, which any focus shows. */
+export function isForAll({ reach, state, property }: ReachQuestion, element: ElementNode): boolean {
+  return reach === 'everywhere' && (element.localName === 'html' || (state === 'focus' && (property ?? '').startsWith('outline-')));
+}
+
+/** Elements an override reaches, over all pages; the one it was made on among them unless it is left out. */
+export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
+  const { pageId, reach, state = 'rest', pages, spared } = question;
+  const page = pageOf(site, pageId);
+  const element = elementOf(page, question.element);
+  const parent = question.parent === undefined || question.parent === null ? null : elementOf(page, question.parent);
+  if (reach === 'one') return [{ page, element, parent }];
+  // For the current page all of a kind are meant, whichever of them is the current one.
+  const asCurrent = state === 'current';
+  // Only what stands in such a list can be its current one.
+  const gathered = asCurrent && reach === 'everywhere' ? 'alike' : reach;
+  const key = alikeKey(element, asCurrent);
+  const isAll = isForAll(question, element);
+  const kinds = gathered === 'everywhere' && !isAll ? parseSelectorList(kindSelector(element).join(', ')) : [];
+  const places: Place[] = [];
+  for (const [id, candidatePage] of site.pages) {
+    if (pages && !pages.includes(id)) continue;
+    const left = new Set((spared ?? []).filter((spot) => spot.pageId === id).map((spot) => spot.element));
+    const context = restContext(candidatePage.document);
+    for (const candidate of candidatePage.document.elements) {
+      if (candidate.root !== candidatePage.document.root || left.has(candidate.number)) continue;
+      const isIn = isAll || (gathered === 'alike' ? candidate.localName === element.localName && alikeKey(candidate, asCurrent) === key : matchesAny(kinds, candidate, context));
+      if (!isIn) continue;
+      const own = parent === null ? null : candidate === element ? parent : ancestorAlike(candidate, parent);
+      if (parent !== null && own === null) continue;
+      places.push({ page: candidatePage, element: candidate, parent: own });
+    }
+  }
+  return places;
+}
+
+function ancestorAlike(element: ElementNode, parent: ElementNode): ElementNode | null {
+  const key = alikeKey(parent);
+  return [...ancestorsOf(element)].find((node) => node.localName === parent.localName && alikeKey(node) === key) ?? null;
+}

@@ -1,0 +1,112 @@
+import { surroundingsOf } from '../color/backdrop.js';
+import { compositeOver, contrastRatio } from '../color/contrast.js';
+import { applicableStates } from '../grid/applicable-states.js';
+import { longhandsOfProperty } from '../properties/grouped.js';
+import type { ElementStyle } from '../resolve/element-style.js';
+import type { Color } from '../values/color.js';
+import type { OverrideState, OverrideTarget } from '../veneer/override.js';
+import { boundValue, colorOfValue, shadeOfValue, type OverrideValue } from '../veneer/override-value.js';
+import type { RoleName } from '../veneer/palette.js';
+import { overridesOfCell, type OverrideWish } from './plan-override.js';
+import { proposedForState } from './repairs.js';
+import { readableRole } from './readable-role.js';
+import { elementOf, pageOf, viewIn, type SiteModel } from './site-model.js';
+import { showsText, wantedRatio } from './text-figures.js';
+
+/** The target whose states are proposed, and how far the overrides reach. */
+export type StatesQuestion = Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'pages' | 'spared' | 'widths'> & { readonly width: number };
+
+/**
+ * Fills states from rest: hover a step darker, pressed a further one, the other way where that would not show; text kept
+ * readable on the new fill; the ring, the visited link and the refused field by their roles. What is as wanted already is left.
+ * @param only one state; all that apply when absent.
+ */
+export function proposeStates(site: SiteModel, question: StatesQuestion, only?: OverrideState): OverrideWish[] {
+  const page = pageOf(site, question.pageId);
+  const element = elementOf(page, question.element);
+  const { pseudo, width } = question;
+  const rest = viewIn(page, element, 'rest', width);
+  const restStyle = rest.style(element, pseudo);
+  const wishes: OverrideWish[] = [];
+  for (const state of applicableStates(element, pseudo)) {
+    if (state === 'rest' || (only !== undefined && state !== only)) continue;
+    const view = viewIn(page, element, state, width);
+    const style = view.style(element, pseudo);
+    const wish = (property: string, value: OverrideValue): void => {
+      const color = colorOfValue(value, site.palette);
+      const [longhand] = longhandsOfProperty(property);
+      const now = style.color(longhand);
+      if (color && now && (now.alpha ?? 0) === (color.alpha ?? 0) && contrastRatio(color, now) < 1.0001 && style.resolved(longhand) === restStyle.resolved(longhand)) return;
+      wishes.push({ ...question, state, property, value });
+    };
+    const hasRole = (role: RoleName): boolean => site.palette.roles.some((fill) => fill.role === role);
+    const ground = surroundingsOf(view, element, pseudo);
+    switch (state) {
+      case 'hover': case 'active': {
+        const fill = restStyle.color('background-color');
+        const isFilled = (fill?.alpha ?? 0) > 0;
+        const lead = isFilled ? 'background-color' : 'color';
+        const value = proposedForState(site, restValue(site, question, lead, restStyle), state);
+        wish(lead, value);
+        if (isFilled && style.resolved('background-image') !== 'none') wishes.push({ ...question, state, property: 'background-image', value: { kind: 'literal', css: 'none' } });
+        const below = isFilled ? colorOfValue(value, site.palette) : null;
+        if (isFilled && below && showsText(style)) wish('color', readableText(site, question, restStyle, compositeOver(below, ground.outside)));
+        if (drawsEdge(restStyle)) wish('border-color', proposedForState(site, restValue(site, question, 'border-color', restStyle), state));
+        break;
+      }
+      case 'focus':
+        if (hasRole('ring')) {
+          wish('outline-color', { kind: 'role', role: 'ring', shade: 0 });
+          if (style.resolved('outline-style') === 'none' || style.resolved('outline-width') === '0px') {
+            wishes.push({ ...question, state, property: 'outline-style', value: { kind: 'literal', css: 'solid' } }, { ...question, state, property: 'outline-width', value: { kind: 'literal', css: '2px' } });
+          }
+        }
+        break;
+      case 'visited':
+        if (hasRole('visited')) wish('color', readableRole(ground.ground, wantedRatio(style), ['visited', 'link', 'ink'], site.palette));
+        break;
+      case 'invalid':
+        if (hasRole('signal') && drawsEdge(style)) wish('border-color', { kind: 'role', role: 'signal', shade: 0 });
+        break;
+      case 'checked':
+        if (hasRole('accent')) wish('accent-color', { kind: 'role', role: 'accent', shade: 0 });
+        break;
+      case 'current':
+        if ((style.color('background-color')?.alpha ?? 0) > 0 && hasRole('accent')) {
+          wish('background-color', { kind: 'role', role: 'accent', shade: 0 });
+          const accent = colorOfValue({ kind: 'role', role: 'accent', shade: 0 }, site.palette);
+          if (accent) wish('color', readableRole(accent, wantedRatio(style), ['on-accent', 'ink', 'ground'], site.palette));
+        } else if (hasRole('accent')) {
+          wish('color', readableRole(ground.ground, wantedRatio(style), ['accent', 'ink'], site.palette));
+        }
+        break;
+      case 'disabled': {
+        const value = shadeOfValue(restValue(site, question, 'background-color', restStyle), 24, site.palette);
+        if (value && (restStyle.color('background-color')?.alpha ?? 0) > 0) wish('background-color', value);
+        break;
+      }
+      default:
+    }
+  }
+  return wishes;
+}
+
+/** The value a property has at rest: that of our override, else the palette's for its colour. */
+function restValue(site: SiteModel, question: StatesQuestion, property: string, restStyle: ElementStyle): OverrideValue {
+  const own = overridesOfCell(site, { pageId: question.pageId, element: question.element, pseudo: question.pseudo, state: 'rest', property }).at(-1);
+  if (own) return own.value;
+  const [longhand] = longhandsOfProperty(property);
+  const color = restStyle.color(longhand);
+  return color ? boundValue(color, site.palette) : { kind: 'literal', css: restStyle.resolved(longhand) };
+}
+
+function readableText(site: SiteModel, question: StatesQuestion, restStyle: ElementStyle, ground: Color): OverrideValue {
+  const value = restValue(site, question, 'color', restStyle);
+  const color = colorOfValue(value, site.palette);
+  const wanted = wantedRatio(restStyle);
+  return color && contrastRatio(compositeOver(color, ground), ground) >= wanted ? value : readableRole(ground, wanted, ['on-accent', 'on-second', 'ground', 'ink'], site.palette);
+}
+
+function drawsEdge(style: ElementStyle): boolean {
+  return style.resolved('border-top-width') !== '0px' && !/^(?:none|hidden)$/.test(style.resolved('border-top-style')) && (style.color('border-top-color')?.alpha ?? 0) > 0;
+}

@@ -1,0 +1,28 @@
+import { hexOf } from '../color/read-notation.js';
+import { colorOfValue, fillComposite, type OverrideValue, type PlainValue } from './override-value.js';
+import type { Palette } from './palette.js';
+
+/** Name of the custom property that carries a value, and what it holds; `null` for a literal. */
+export function customPropertyOf(value: PlainValue, palette: Palette, prefix: string): { readonly name: string; readonly css: string } | null {
+  if (value.kind === 'literal') return null;
+  const base = value.kind === 'role' ? value.role : slug(palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? '');
+  const color = colorOfValue(value, palette);
+  if (base === '' || !color) return null;
+  const step = value.shade === 0 ? '' : `-${value.shade < 0 ? 'd' : 'l'}${Math.abs(value.shade)}`;
+  return { name: `--${prefix}-${base}${step}`, css: hexOf(color) };
+}
+
+/** CSS of a value as it is published: roles and swatches by their custom property. */
+export function cssOfValue(value: OverrideValue, palette: Palette, prefix: string, declare: (name: string, css: string) => void = () => undefined): string {
+  if (value.kind === 'composite') return fillComposite(value, (plain) => cssOfValue(plain, palette, prefix, declare));
+  if (value.kind === 'literal') return value.css;
+  const custom = customPropertyOf(value, palette, prefix);
+  if (!custom) return 'inherit';
+  declare(custom.name, custom.css);
+  return `var(${custom.name})`;
+}
+
+/** A name fit for a custom property: lower case, words joined by hyphens. */
+export function slug(name: string): string {
+  return name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
+}

@@ -1,0 +1,14 @@
+import { isPropertyValue } from '../properties/is-property-value.js';
+import { parseDeclarationList } from '../syntax/parse-stylesheet.js';
+import { plainCssOfValue, type OverrideValue } from './override-value.js';
+import type { Palette } from './palette.js';
+
+/** Why a browser would not take a value for a property, or the sheet could not hold it; `null` when nothing is wrong. */
+export function valueProblem(property: string, value: OverrideValue, palette: Palette): string | null {
+  const css = plainCssOfValue(value, palette).trim();
+  const shown = css.length > 60 ? `${css.slice(0, 59)}…` : css;
+  const { declarations } = parseDeclarationList(`${property}: ${css}`);
+  const isWhole = declarations.length === 1 && declarations[0].value === css && !declarations[0].important && !/[{}]|\/\*|<\//.test(css);
+  if (isWhole && isPropertyValue(property, css)) return null;
+  return /color$|^fill$|^stroke$/.test(property) ? `"${shown}" is no colour` : `${property} takes no "${shown}"`;
+}

@@ -1,0 +1,45 @@
+import { applicableStates, REACHES, type OverrideWish, type SiteModel, StyleView } from '@upper-veneer/core';
+
+/** A property with a value that nothing on the pages has, and how Chromium writes it. */
+interface Mark {
+  readonly property: string;
+  readonly css: string;
+  readonly computed: string;
+}
+
+export const MARK = 'rgb(122, 63, 209)';
+
+/** Every kind of property the Bench offers. */
+const MARKS: readonly Mark[] = [
+  ...['color', 'background-color', 'border-color', 'color', 'background-color', 'outline-color', 'text-decoration-color', 'caret-color', 'fill'].map((property) => ({ property, css: '#7a3fd1', computed: MARK })),
+  { property: 'background-image', css: 'linear-gradient(90deg, #7a3fd1 10%, #102030 90%)', computed: `linear-gradient(90deg, ${MARK} 10%, rgb(16, 32, 48) 90%)` },
+  { property: 'box-shadow', css: '0 3px 5px #7a3fd1', computed: `${MARK} 0px 3px 5px 0px` },
+  { property: 'text-shadow', css: '1px 2px 3px #7a3fd1', computed: `${MARK} 1px 2px 3px` },
+  { property: 'border-radius', css: '7.5px', computed: '7.5px' },
+  { property: 'text-decoration-line', css: 'overline', computed: 'overline' },
+  { property: 'letter-spacing', css: '1.75px', computed: '1.75px' },
+  { property: 'text-transform', css: 'capitalize', computed: 'capitalize' },
+  { property: 'font-weight', css: '300', computed: '300' },
+  { property: 'font-size', css: '17.5px', computed: '17.5px' },
+  { property: 'opacity', css: '0.83', computed: '0.83' },
+];
+
+const SKIPPED = new Set(['html', 'head', 'meta', 'link', 'title', 'style', 'script', 'option', 'template', 'base', 'noscript']);
+
+export interface Drawn {
+  readonly wish: OverrideWish;
+  readonly computed: string;
+}
+
+/** A wish drawn over the elements, pseudo-elements, states, properties and reaches of a site. @param draw numbers of 0–1. */
+export function drawWish(site: SiteModel, draw: () => number): Drawn {
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(draw() * list.length)];
+  const [pageId, page] = pick([...site.pages]);
+  const element = pick(page.document.elements.filter((node) => node.root === page.document.root && !SKIPPED.has(node.localName)));
+  const view = new StyleView(page);
+  const pseudos = ['before', 'after'].filter((name) => view.generates(element, name));
+  const pseudo = pseudos.length > 0 && draw() < 0.5 ? pick(pseudos) : '';
+  const state = pick(applicableStates(element, pseudo).filter((name) => name !== 'visited'));
+  const mark = pick(pseudo === '' ? MARKS : MARKS.filter(({ property }) => ['color', 'background-color', 'border-radius', 'opacity', 'box-shadow'].includes(property)));
+  return { computed: mark.computed, wish: { pageId, element: element.number, pseudo, reach: pick(REACHES), state, property: mark.property, value: { kind: 'literal', css: mark.css }, width: 1280 } };
+}

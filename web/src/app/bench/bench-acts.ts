@@ -1,0 +1,192 @@
+import { Injectable, inject, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import type { ChangeRequest } from '@upper-veneer/contract';
+import { STATE_WORDS, valueWords, type Companion, type Look, type Override, type OverrideState, type OverrideValue, type OverrideWish, type Reach, type Repair, type WidthRange } from '@upper-veneer/core';
+import { Subject, concatMap } from 'rxjs';
+import { ApiProblem } from '../shared/api/api-problem';
+import { Engine } from '../shared/engine/engine';
+import { SiteStore } from '../shared/site/site-store';
+import { BenchStore, isParental } from './bench-store';
+import { describeChange } from './change-label';
+
+/** A change the designer asks for, and how undo calls it. */
+interface Wish {
+  readonly label: string;
+  readonly wishes: readonly OverrideWish[];
+}
+
+/** What the Bench does: every act is one step of undo, stored before it shows. */
+@Injectable()
+export class BenchActs {
+  readonly #site = inject(SiteStore);
+  readonly #engine = inject(Engine);
+  readonly #bench = inject(BenchStore);
+  readonly #asked = new Subject<Wish>();
+
+  /** Why the last wish cannot be written; empty when it could. */
+  readonly refusal = signal('');
+  /** The look copied last. */
+  readonly look = signal<Look | null>(null);
+
+  constructor() {
+    this.#asked.pipe(concatMap((wish) => this.#fulfil(wish)), takeUntilDestroyed()).subscribe();
+    toObservable(this.#bench.target).pipe(takeUntilDestroyed()).subscribe(() => this.refusal.set(''));
+    toObservable(this.#bench.cell).pipe(takeUntilDestroyed()).subscribe(() => this.refusal.set(''));
+  }
+
+  /** Puts a value into the chosen cell; wishes are fulfilled one after the other. */
+  setValue(value: OverrideValue): void {
+    const { state } = this.#bench.cell();
+    const wish = this.#wishFor(value, state);
+    if (!wish) return;
+    this.#asked.next({ label: describeChange(state, wish.property, this.#name(), valueWords({ palette: this.#site.palette() }, value)), wishes: [wish] });
+  }
+
+  /** Gives the chosen state the value it has at rest. */
+  async asAtRest(): Promise<void> {
+    const target = this.#bench.changed();
+    const { property, pseudoState } = this.#bench.rowProperty();
+    const { state } = this.#bench.cell();
+    if (!target || (state === 'rest' && !pseudoState)) return;
+    const at = { ...target, state: 'rest' as const, parent: null, property };
+    const [own, explained] = await Promise.all([this.#engine.remote.overridesOfCell(at), this.#engine.remote.explain(target, this.#bench.property(), at, this.#bench.width())]);
+    this.setValue(own.at(-1)?.value ?? { kind: 'literal', css: explained.resolved });
+  }
+
+  /** Takes our overrides out of the chosen cell. */
+  clearCell(): void {
+    const { state } = this.#bench.cell();
+    this.#drop(this.#bench.cellOverrides(), `Clear ${STATE_WORDS[state].toLowerCase()} ${this.#bench.rowProperty().words} of ${this.#name()}`);
+  }
+
+  /** Takes every override out of the part the target is in. */
+  clearPart(): void {
+    const partId = this.#bench.inspection()?.partId ?? null;
+    const part = this.#site.site()?.parts.find(({ id }) => id === partId);
+    if (part) this.#drop(this.#site.overrides().filter((override) => override.partId === part.id), `Reset ${part.name}`);
+  }
+
+  /** Chooses how far overrides reach; one that the chosen cell has already is written anew for it. */
+  setReach(reach: Reach): void {
+    if (reach === this.#bench.reach()) return;
+    this.#bench.reach.set(reach);
+    this.#rewrite();
+  }
+
+  /** Chooses the widths overrides hold at; one that the chosen cell has already moves to them. */
+  setRange(range: WidthRange | null): void {
+    const before = this.#bench.ownOverride();
+    this.#bench.range.set(range);
+    if (before) void this.#move(before);
+  }
+
+  /** Keeps overrides to some pages, or to all. */
+  setPages(pages: readonly number[] | null): void {
+    this.#bench.pages.set(pages);
+    this.#rewrite();
+  }
+
+  /** Leaves a single match out of the reach, or takes it in again. */
+  toggleSpared(pageId: number, element: number): void {
+    const isThere = this.#bench.spared().some((spot) => spot.pageId === pageId && spot.element === element);
+    this.#bench.spared.update((spared) => (isThere ? spared.filter((spot) => spot.pageId !== pageId || spot.element !== element) : [...spared, { pageId, element }]));
+    this.#rewrite();
+  }
+
+  /** Fills one state, or all of them, from rest. */
+  async fillStates(only?: OverrideState): Promise<void> {
+    const target = this.#bench.target();
+    if (!target) return;
+    const wishes = await this.#engine.remote.proposeStates({ ...target, ...this.#scope(), width: this.#bench.width() }, only);
+    if (wishes.length === 0) {
+      this.#site.report({ title: 'Nothing to fill', message: only ? `${STATE_WORDS[only]} already follows from rest, or the palette has no role for it.` : 'All states already follow from rest, or the palette has no roles for them.', isLost: false });
+      return;
+    }
+    this.#asked.next({ label: only ? `${STATE_WORDS[only]} of ${this.#name()} from rest` : `States of ${this.#name()} from rest`, wishes });
+  }
+
+  async copyLook(): Promise<void> {
+    const target = this.#bench.target();
+    if (target) this.look.set(await this.#engine.remote.copyLook(target, this.#bench.width()));
+  }
+
+  /** Gives the target the look copied last: only where it differs. */
+  async pasteLook(): Promise<void> {
+    const target = this.#bench.target();
+    const look = this.look();
+    if (!target || !look) return;
+    const wishes = await this.#engine.remote.pasteLook(look, { ...target, ...this.#scope() }, this.#bench.width());
+    if (wishes.length === 0) this.#site.report({ title: 'Nothing to paste', message: `It already looks like ${look.name}.`, isLost: false });
+    else this.#asked.next({ label: `Look of ${look.name} on ${this.#name()}`, wishes });
+  }
+
+  repair({ label, wishes }: Repair): void {
+    this.#asked.next({ label: `${label}, ${this.#name()}`, wishes });
+  }
+
+  takeCompanions(companions: readonly Companion[]): void {
+    if (companions.length > 0) this.#asked.next({ label: companions.length === 1 ? `${companions[0].name}: ${companions[0].proposedWords}` : `${companions.length} companions on ${this.#name()}`, wishes: companions.map(({ wish }) => wish) });
+  }
+
+  /** Puts a selector written by hand in the place of an override's own; empty takes it away again. */
+  setSelector(override: Override, selector: string): void {
+    if (selector.trim() === '') {
+      this.#drop([override], `Selector of ${this.#name()} written for me`, () => this.setValue(override.value));
+      return;
+    }
+    this.#store({ label: `Selector ${selector.trim()}`, put: [{ ...override, selector: selector.trim(), isByHand: true }] as ChangeRequest['put'], drop: [] });
+  }
+
+  #wishFor(value: OverrideValue, state: OverrideState): OverrideWish | null {
+    const target = this.#bench.changed();
+    const inspection = this.#bench.inspection();
+    if (!target || !inspection) return null;
+    const { property, pseudoState } = this.#bench.rowProperty();
+    return { ...target, ...this.#scope(), state, property, value, width: this.#bench.width(), ...(pseudoState ? { pseudoState } : {}), ...(isParental(state) ? { parent: inspection.parent } : {}) };
+  }
+
+  #scope(): Pick<OverrideWish, 'reach' | 'pages' | 'spared' | 'widths'> {
+    return { reach: this.#bench.reach(), pages: this.#bench.pages(), spared: this.#bench.spared(), widths: this.#bench.range() };
+  }
+
+  /** Writes the override of the chosen cell anew, for the reach that is chosen now. */
+  #rewrite(): void {
+    const override = this.#bench.ownOverride();
+    if (override) this.setValue(override.value);
+  }
+
+  async #move(before: Override): Promise<void> {
+    const wish = this.#wishFor(before.value, before.state);
+    if (!wish) return;
+    const plan = await this.#engine.remote.plan([wish]);
+    this.refusal.set(plan.refused[0] ?? '');
+    if (plan.refused.length > 0) return;
+    this.#store({ label: `${STATE_WORDS[before.state]} of ${this.#name()}: other widths`, put: plan.put as ChangeRequest['put'], drop: [...new Set([...plan.drop, before.id])].filter((id) => !plan.put.some((override) => override.id === id)) });
+  }
+
+  #drop(overrides: readonly Override[], label: string, then: () => void = () => undefined): void {
+    if (overrides.length > 0) this.#site.change({ label: label.slice(0, 200), put: [], drop: overrides.map(({ id }) => id) }).subscribe({ complete: then });
+  }
+
+  #store(request: ChangeRequest): void {
+    this.#site.change({ ...request, label: request.label.slice(0, 200) }).subscribe();
+  }
+
+  async #fulfil({ label, wishes }: Wish): Promise<void> {
+    this.refusal.set('');
+    try {
+      const { put, drop, refused } = await this.#engine.remote.plan(wishes);
+      if (refused.length > 0) this.refusal.set(refused.join(' '));
+      if (put.length === 0 && drop.length === 0) return;
+      const request: ChangeRequest = { label: label.slice(0, 200), put: put as ChangeRequest['put'], drop: [...drop] };
+      await new Promise<void>((done) => this.#site.change(request).subscribe({ complete: done }));
+    } catch (error) {
+      this.#site.report(new ApiProblem('That could not be written', error instanceof Error ? error.message : String(error)));
+    }
+  }
+
+  #name(): string {
+    const name = this.#bench.inspection()?.name ?? 'an element';
+    return name.length > 80 ? `${name.slice(0, 77)}…` : name;
+  }
+}

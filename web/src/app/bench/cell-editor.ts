@@ -1,0 +1,87 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, type Inspection, type OverrideValue } from '@upper-veneer/core';
+import { Select } from 'primeng/select';
+import { SiteStore } from '../shared/site/site-store';
+import { BenchActs } from './bench-acts';
+import { BenchStore } from './bench-store';
+import { CompositeEditor } from './composite-editor';
+import { MeasureField } from './measure-field';
+import { rangesFor } from './page-widths';
+import { ValuePicker } from './value-picker';
+
+/** What the chosen cell becomes: which of its properties, at which widths, and the value. */
+@Component({
+  selector: 'uv-cell-editor',
+  imports: [CompositeEditor, FormsModule, MeasureField, Select, ValuePicker],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <div class="becomes">
+      <h2>{{ heading() }}</h2>
+      @if (properties().length > 1) {
+        <p-select [options]="properties()" optionLabel="label" optionValue="at" [ngModel]="bench.propertyAt()" (ngModelChange)="bench.propertyAt.set($event)" size="small" appendTo="body" scrollHeight="360px" ariaLabel="Property" />
+      } @else { <span class="spacer"></span> }
+      <p-select [options]="ranges()" optionLabel="label" optionValue="key" [ngModel]="rangeKey()" (ngModelChange)="chooseRange($event)" size="small" appendTo="body" scrollHeight="360px" ariaLabel="Widths it holds at" />
+    </div>
+    @switch (kind()) {
+      @case ('color') { <uv-value-picker [palette]="site.palette()" [current]="current()" (picked)="acts.setValue($event)" /> }
+      @case ('image') { <uv-composite-editor [property]="bench.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()" (picked)="acts.setValue($event)" /> }
+      @case ('shadow') { <uv-composite-editor [property]="bench.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()" (picked)="acts.setValue($event)" /> }
+      @default { <uv-measure-field class="measure" [property]="bench.rowProperty()" [shown]="shown()" [palette]="site.palette()" [families]="families()" (picked)="acts.setValue({ kind: 'literal', css: $event })" /> }
+    }
+    <div class="acts" role="group" aria-label="Other values">
+      @if (bench.cell().state !== 'rest') {
+        <button type="button" (click)="acts.asAtRest()">As at rest</button>
+        <button type="button" (click)="acts.fillStates(bench.cell().state)" [title]="'Fills ' + stateWord() + ' from rest: a step that shows, the text kept readable'">Fill from rest</button>
+      } @else {
+        <button type="button" (click)="acts.fillStates()" title="Hover, focus, pressed and the others from rest: steps that show, the text kept readable">All states from rest</button>
+      }
+      <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'inherit' })">inherit</button>
+      @if (kind() === 'color') { <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'transparent' })">transparent</button> }
+      @if (bench.cellOverrides().length > 0) { <button type="button" (click)="acts.clearCell()">Clear</button> }
+    </div>
+    @if (inspection().icon; as icon) { <p class="icon uv-soft"><strong>{{ icon.kind }}</strong> {{ icon.text }}</p> }
+    @if (inspection().reachability === 'shadow') { <p class="icon uv-soft">It stands behind a shadow root: overrides go through its part names and the custom properties it reads; the rest cannot be reached.</p> }
+    @if (inspection().reachability === 'framed') { <p class="icon uv-soft">◆ Another document is framed here. CSS of this site does not reach into it: only the frame itself can be overridden.</p> }
+  `,
+  styles: `
+    :host { display: block; border-top: 1px solid var(--uv-line); }
+    .becomes { display: grid; grid-template-columns: minmax(0, 1fr) auto auto; gap: 6px; align-items: center; padding: 6px 16px 4px; }
+    .becomes h2 { font-weight: 700; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    .becomes p-select { max-width: 142px; }
+    uv-value-picker { padding-top: 2px; border-top: 0; }
+    .measure { padding: 2px 16px 8px; }
+    .acts { display: flex; flex-wrap: wrap; gap: 4px; padding: 0 16px 8px; }
+    .acts button { padding: 2px 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
+    .acts button:hover { background: var(--uv-bar); }
+    .icon { padding: 0 16px 8px; font-size: 12px; }
+    .icon strong { color: var(--uv-ink); }
+  `,
+})
+export class CellEditor {
+  protected readonly site = inject(SiteStore);
+  protected readonly bench = inject(BenchStore);
+  protected readonly acts = inject(BenchActs);
+  readonly inspection = input.required<Inspection>();
+  readonly families = input<readonly string[]>([]);
+
+  protected readonly stateWord = computed(() => STATE_WORDS[this.bench.cell().state].toLowerCase());
+  protected readonly heading = computed(() => `${STATE_WORDS[this.bench.cell().state]} ${ROW_WORDS[this.bench.cell().row].toLowerCase()} becomes`);
+  protected readonly properties = computed(() => ROW_PROPERTIES[this.bench.cell().row].map(({ words }, at) => ({ at, label: words })));
+  protected readonly kind = computed(() => this.bench.rowProperty().kind);
+  protected readonly current = computed<OverrideValue | null>(() => this.bench.cellOverrides().at(-1)?.value ?? null);
+  protected readonly shown = computed(() => this.bench.explanation()?.resolved ?? '');
+  readonly #ranges = computed(() => {
+    const ranges = rangesFor(this.inspection().breakpoints);
+    const own = this.bench.range();
+    const key = JSON.stringify(own);
+    return ranges.some(({ range }) => JSON.stringify(range) === key) ? ranges : [...ranges, { label: `${own?.min ?? ''} to ${own?.max ?? ''} px`, range: own }];
+  });
+  protected readonly ranges = computed(() => this.#ranges().map(({ label, range }) => ({ label, key: JSON.stringify(range) })));
+  protected readonly rangeKey = computed(() => JSON.stringify(this.bench.range()));
+
+  protected chooseRange(key: string): void {
+    const found = this.#ranges().find(({ range }) => JSON.stringify(range) === key);
+    if (found) this.acts.setRange(found.range);
+  }
+}

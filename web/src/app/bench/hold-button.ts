@@ -1,0 +1,24 @@
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
+
+/** A button that acts while it is held: by pointer, or by the space bar or Enter. */
+@Component({
+  selector: 'uv-hold-button',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<button type="button" [attr.aria-label]="label()" [title]="label() + ' (hold)'" (pointerdown)="held.emit()" (pointerup)="released.emit()" (pointerleave)="released.emit()" (pointercancel)="released.emit()"
+    (keydown.space)="onKey($event)" (keydown.enter)="onKey($event)" (keyup)="released.emit()" (blur)="released.emit()">Flash</button>`,
+  styles: `
+    button { padding: 0 6px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 11.5px; cursor: pointer; touch-action: none; }
+    button:active { background: var(--uv-black); color: var(--uv-on-black); }
+  `,
+})
+export class HoldButton {
+  /** What is flashed, for those who hear it. */
+  readonly label = input.required<string>();
+  readonly held = output();
+  readonly released = output();
+
+  protected onKey(event: Event): void {
+    event.preventDefault();
+    if (!(event as KeyboardEvent).repeat) this.held.emit();
+  }
+}

@@ -1,0 +1,85 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { type Inspection, type Reach } from '@upper-veneer/core';
+import { Popover } from 'primeng/popover';
+import { SiteStore } from '../shared/site/site-store';
+import { BenchActs } from './bench-acts';
+import { BenchStore } from './bench-store';
+
+const MOST_MATCHES = 60;
+
+/** Narrows the reach: to some pages, and by leaving single matches out. */
+@Component({
+  selector: 'uv-reach-scope',
+  imports: [Popover],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <button type="button" class="open" [class.narrowed]="isNarrowed()" (click)="panel.toggle($event)" aria-haspopup="dialog">{{ words() }}</button>
+    <p-popover #panel>
+      <div class="panel">
+        <section>
+          <h3>Pages</h3>
+          <label><input type="checkbox" [checked]="bench.pages() === null" (change)="acts.setPages(bench.pages() === null ? [bench.pageId()] : null)" /> All pages</label>
+          @for (page of site.site()?.pages ?? []; track page.id) { <label><input type="checkbox" [disabled]="bench.pages() === null" [checked]="isOn(page.id)" (change)="togglePage(page.id)" /> {{ page.name }}</label> }
+          <p class="uv-soft">A page is told from others by a class or id of its own.</p>
+        </section>
+        <section>
+          <h3>Matches</h3>
+          @for (match of matches(); track match.key) {
+            <label (pointerenter)="bench.shown.set([match])" (pointerleave)="bench.shown.set([])"><input type="checkbox" [checked]="match.isIn" [disabled]="match.isLead" (change)="acts.toggleSpared(match.pageId, match.element)" (focus)="bench.shown.set([match])" (blur)="bench.shown.set([])" /> {{ match.words }}</label>
+          } @empty { <p class="uv-soft">Only the one chosen.</p> }
+          @if (hiddenMatches() > 0) { <p class="uv-soft">and {{ hiddenMatches() }} more</p> }
+        </section>
+      </div>
+    </p-popover>
+  `,
+  styles: `
+    .open { padding: 0; border: 0; background: none; color: var(--uv-soft); font-size: 12px; text-decoration: underline; cursor: pointer; }
+    .open.narrowed { color: var(--uv-ink); font-weight: 700; }
+    .panel { display: grid; grid-template-columns: 170px 220px; gap: 18px; max-height: 420px; overflow-y: auto; font-size: 12.5px; }
+    h3 { margin: 0 0 4px; font-size: 12.5px; font-weight: 700; }
+    label { display: flex; gap: 6px; align-items: center; min-height: 22px; }
+    input { margin: 0; accent-color: var(--uv-black); }
+    p { margin-top: 6px; font-size: 12px; }
+  `,
+})
+export class ReachScope {
+  protected readonly site = inject(SiteStore);
+  protected readonly bench = inject(BenchStore);
+  protected readonly acts = inject(BenchActs);
+  readonly inspection = input.required<Inspection>();
+  readonly reach = input.required<Reach>();
+
+  protected readonly isNarrowed = computed(() => this.bench.pages() !== null || this.bench.spared().length > 0);
+  protected readonly words = computed(() => {
+    const pages = this.bench.pages();
+    const spared = this.bench.spared().length;
+    return this.isNarrowed() ? [pages ? `${pages.length} ${pages.length === 1 ? 'page' : 'pages'} only` : '', spared > 0 ? `${spared} left out` : ''].filter(Boolean).join(', ') : 'Pages and matches…';
+  });
+  readonly #all = computed(() => {
+    const places = this.inspection().reach.find(({ reach }) => reach === this.reach())?.places ?? [];
+    return [...places.map((spot) => ({ ...spot, isIn: true })), ...this.bench.spared().map((spot) => ({ ...spot, isIn: false }))]
+      .sort((a, b) => a.pageId - b.pageId || a.element - b.element);
+  });
+  protected readonly hiddenMatches = computed(() => Math.max(0, this.#all().length - MOST_MATCHES));
+  protected readonly matches = computed(() => {
+    const names = new Map((this.site.site()?.pages ?? []).map(({ id, name }) => [id, name]));
+    const { pageId, element } = this.inspection();
+    const counts = new Map<number, number>();
+    return this.#all().slice(0, MOST_MATCHES).map((spot) => {
+      const nth = (counts.get(spot.pageId) ?? 0) + 1;
+      counts.set(spot.pageId, nth);
+      const isLead = spot.pageId === pageId && spot.element === element;
+      return { ...spot, key: `${spot.pageId}/${spot.element}`, isLead, words: `${names.get(spot.pageId) ?? ''}, ${isLead ? 'the one chosen' : `number ${nth}`}` };
+    });
+  });
+
+  protected isOn(pageId: number): boolean {
+    return this.bench.pages()?.includes(pageId) ?? true;
+  }
+
+  protected togglePage(pageId: number): void {
+    const pages = this.bench.pages() ?? [];
+    const next = pages.includes(pageId) ? pages.filter((id) => id !== pageId) : [...pages, pageId].sort((a, b) => a - b);
+    if (next.length > 0) this.acts.setPages(next);
+  }
+}

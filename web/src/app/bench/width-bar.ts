@@ -1,0 +1,55 @@
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { InputText } from 'primeng/inputtext';
+import { SelectButton } from 'primeng/selectbutton';
+import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
+
+/** Viewport width of the page: the usual ones, turned, typed, or picked at a breakpoint of the page on the ruler. */
+@Component({
+  selector: 'uv-width-bar',
+  imports: [FormsModule, InputText, SelectButton],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p-selectbutton [options]="widths" optionLabel="label" optionValue="width" [ngModel]="width()" (ngModelChange)="chosen.emit($event)" [allowEmpty]="false" size="small" aria-label="Viewport width" />
+    <button type="button" class="turn" [disabled]="turned() === width()" (click)="chosen.emit(turned())" title="Turn the device">Turn</button>
+    <form (ngSubmit)="use()"><input pInputText pSize="small" class="uv-mono" inputmode="numeric" name="width" aria-label="Viewport width in px" [ngModel]="text()" (ngModelChange)="text.set($event)" (blur)="use()" /></form>
+    @if (breakpoints().length > 0) {
+      <div class="ruler" role="group" aria-label="Breakpoints of the site">
+        <span class="track"></span>
+        @for (mark of marks(); track mark.at) { <button type="button" [style.left.%]="mark.left" [class.passed]="mark.at <= width()" [attr.aria-label]="'Breakpoint at ' + mark.at + ' px'" [title]="'Rules change at ' + mark.at + ' px'" (click)="chosen.emit(mark.at)"></button> }
+        <span class="here" [style.left.%]="here()"></span>
+      </div>
+    }
+  `,
+  styles: `
+    :host { display: flex; align-items: center; gap: 6px; min-width: 0; }
+    .turn { padding: 3px 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
+    .turn:disabled { color: var(--uv-soft); cursor: default; }
+    input { width: 52px; padding-inline: 6px; text-align: right; }
+    .ruler { position: relative; width: 96px; height: 22px; }
+    .track { position: absolute; inset: 10px 0 auto; height: 2px; background: var(--uv-line-strong); }
+    .ruler button { position: absolute; top: 3px; width: 9px; height: 16px; padding: 0; transform: translateX(-4px); border: 0; background: linear-gradient(var(--uv-soft), var(--uv-soft)) center / 1px 100% no-repeat; cursor: pointer; }
+    .ruler button.passed { background-size: 3px 100%; }
+    .ruler button:hover { background-image: linear-gradient(var(--uv-ink), var(--uv-ink)); }
+    .here { position: absolute; top: 7px; width: 8px; height: 8px; transform: translateX(-4px) rotate(45deg); background: var(--uv-ink); border: 1px solid var(--uv-paper); pointer-events: none; }
+  `,
+})
+export class WidthBar {
+  readonly width = input.required<number>();
+  readonly breakpoints = input<readonly number[]>([]);
+  readonly chosen = output<number>();
+
+  protected readonly widths = WIDTHS.map((width) => ({ width, label: String(width) }));
+  protected readonly turned = computed(() => turnedWidth(this.width()));
+  protected readonly text = linkedSignal(() => String(this.width()));
+  readonly #span = computed(() => Math.max(1400, ...this.breakpoints(), Math.min(this.width(), MOST_WIDTH)));
+  protected readonly here = computed(() => (100 * this.width()) / this.#span());
+  protected readonly marks = computed(() => this.breakpoints().map((at) => ({ at, left: (100 * at) / this.#span() })));
+
+  protected use(): void {
+    const width = readWidth(this.text());
+    if (width === null) this.text.set(String(this.width()));
+    else if (width !== this.width()) this.chosen.emit(width);
+    else this.text.set(String(width));
+  }
+}
