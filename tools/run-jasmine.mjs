@@ -6,7 +6,7 @@ const patterns = process.argv.slice(2);
 const jasmine = new Jasmine();
 jasmine.exitOnCompletion = false;
 jasmine.randomizeTests(false);
-jasmine.jasmine.DEFAULT_TIMEOUT_INTERVAL = process.env.PROVE_DRAWS ? 3_600_000 : 240_000;
+jasmine.jasmine.DEFAULT_TIMEOUT_INTERVAL = process.env.PROVE_DRAWS || process.env.TIDY_RUNS ? 3_600_000 : 240_000;
 let passed = 0;
 let failed = 0;
 jasmine.clearReporters();

@@ -84,3 +84,5 @@ export { siteWideTargets, type SiteWideTarget } from './site/site-wide.js';
 export { LOUD, flashOfPly, flashOfRole, flashOfStep, type Flash } from './site/flash.js';
 export { readComposite, withOverlay } from './veneer/composite.js';
 export { familiesOf } from './site/families.js';
+export { tidySheet, tidySteps, type TidyProgress, type TidySheet } from './site/tidy-sheet.js';
+export { findElements, type FoundElements } from './site/find-elements.js';

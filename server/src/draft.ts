@@ -20,7 +20,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
     structure: store.sites.byId(siteId)?.structure ?? 0,
     version: store.sites.byId(siteId)?.version ?? 0,
     revisions: revisions.map(({ number, note, savedAt, css: text }) => ({ number, note, savedAt, rules: (text.match(/\{/g) ?? []).length })),
-    equalsRevision: revisions.find((revision) => revision.css === css)?.number ?? null,
+    equalsRevision: revisions.find((revision) => revision.plainCss === css)?.number ?? null,
     publishedRevision: store.revisions.published(siteId),
   };
 }

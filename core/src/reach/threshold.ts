@@ -103,6 +103,10 @@ export function statesTogether(places: readonly Place[], state: OverrideState): 
 function rivalOf({ block, important }: RankedDeclaration, page: Page, isWrittenBefore: boolean): Threshold {
   const rule = block.rule;
   const setBy = rule ? `${rule.sheet.name} ${block.selector?.text ?? ''}`.trim() : 'its style attribute';
+  if (block.treeDepth > 0) {
+    // CSS Cascading 5 §6.1, context: normal declarations of the outer tree beat those inside, important ones lose to them.
+    return { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: important ? 'A rule inside its shadow tree says !important, which nothing outside can beat' : null, setBy: null };
+  }
   if (block.attached) {
     return { specificity: NO_SPECIFICITY, strict: false, important: true, impossible: important ? 'Its style attribute says !important, which no stylesheet can beat' : null, setBy };
   }

@@ -3,6 +3,7 @@ import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import type { ElementNode } from '../dom/tree.js';
 import { alikeKey, kindOf } from '../reach/alike.js';
 import type { Page } from '../resolve/page.js';
+import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { isLink } from '../selectors/element-states.js';
 import type { Color } from '../values/color.js';
@@ -109,8 +110,27 @@ function judgeText(look: Look, view: StyleView, element: ElementNode, pseudo: st
   const { ratio, ground } = surroundingsOf(view, element, pseudo);
   const wanted = kind === 'icon' ? RATIOS.nonText : wantedRatio(style);
   const color = style.color('color');
+  if (inheritsFromCompanion(look, view, element, pseudo)) return;
   if (ratio >= wanted || (color && isExcepted(look.site.exceptions, look.page.document, element, color))) return;
   propose(look, element, pseudo, kind, state, 'color', ratio, wanted, ground);
+}
+
+/** Whether its text colour follows one that is listed already: taking that mends this. */
+function inheritsFromCompanion({ found, lead }: Look, view: StyleView, element: ElementNode, pseudo: string): boolean {
+  if (declaresColor(view.style(element, pseudo))) return false;
+  let at: ElementNode | null = pseudo === '' ? element.flatParent : element;
+  for (; at; at = at === lead ? null : at.flatParent) {
+    const { number } = at;
+    if ([...found.values()].some(({ wish }) => wish.element === number && wish.pseudo === '' && wish.property === 'color' && wish.state !== 'visited')) return true;
+    if (declaresColor(view.style(at))) return false;
+  }
+  return false;
+}
+
+/** Whether a style has a text colour of its own, not its parent's. */
+function declaresColor(style: ElementStyle): boolean {
+  const [top] = style.ranked('color');
+  return top !== undefined && !(top.entry.value.kind === 'wide' && (top.entry.value.keyword === 'inherit' || top.entry.value.keyword === 'unset'));
 }
 
 function judgeLine(look: Look, view: StyleView, element: ElementNode, property: 'fill' | 'stroke' | 'border-color', kind: 'icon' | 'edge'): void {

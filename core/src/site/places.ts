@@ -30,6 +30,7 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
   const isAll = isForAll(question, element);
   const kinds = gathered === 'everywhere' && !isAll ? parseSelectorList(kindSelector(element).join(', ')) : [];
   const places: Place[] = [];
+  if (element.root.host) return partsAlike(site, question, element, element.root.host);
   for (const [id, candidatePage] of site.pages) {
     if (pages && !pages.includes(id)) continue;
     const left = new Set((spared ?? []).filter((spot) => spot.pageId === id).map((spot) => spot.element));
@@ -44,6 +45,15 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
     }
   }
   return places;
+}
+
+/** Behind shadow roots: the same parts of hosts that are alike. */
+function partsAlike(site: SiteModel, { pages }: ReachQuestion, element: ElementNode, host: ElementNode): Place[] {
+  const key = alikeKey(host);
+  const part = element.attributes.get('part');
+  return [...site.pages].flatMap(([id, page]) => (pages && !pages.includes(id) ? [] : page.document.elements.filter((candidate) =>
+    candidate.localName === element.localName && candidate.attributes.get('part') === part && candidate.root.host !== null && candidate.root.host.localName === host.localName && alikeKey(candidate.root.host) === key
+    && (part !== undefined || candidate.number === element.number)).map((candidate) => ({ page, element: candidate, parent: null }))));
 }
 
 function ancestorAlike(element: ElementNode, parent: ElementNode): ElementNode | null {

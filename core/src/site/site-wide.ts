@@ -22,7 +22,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
   return [
     ...(link ? [{ name: 'Links in text' as const, element: link.number, pseudo: '', row: 'text' as const, state: 'rest' as const, reach: 'everywhere' as const }] : []),
     { name: 'Text highlight', element: root, pseudo: 'selection', row: 'fill', state: 'rest', reach: 'everywhere' },
-    { name: 'Scrollbar', element: root, pseudo: '', row: 'scrollbar', state: 'rest', reach: 'one' },
+    { name: 'Scrollbar', element: root, pseudo: '', row: 'scrollbar', state: 'rest', reach: 'alike' },
     ...(focusable ? [{ name: 'Focus ring' as const, element: focusable.number, pseudo: '', row: 'ring' as const, state: 'focus' as const, reach: 'everywhere' as const }] : []),
   ];
 }

@@ -143,6 +143,58 @@ export class BenchDriver {
     }, [selector, property] as const);
   }
 
+  /** Computed value of a pseudo-element, or of an element in the first shadow tree that has it. */
+  async framedPart(selector: string, property: string, pseudo: string | null): Promise<string> {
+    return this.page.evaluate(([wanted, name, part]) => {
+      const document_ = document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument;
+      const roots = [document_, ...[...document_?.querySelectorAll('*') ?? []].map(({ shadowRoot }) => shadowRoot)].filter((root) => root != null);
+      const element = roots.map((root) => root.querySelector(wanted)).find((found) => found !== null);
+      return element ? document_?.defaultView?.getComputedStyle(element, part).getPropertyValue(name) ?? '' : 'nothing';
+    }, [selector, property, pseudo] as const);
+  }
+
+  /** Shows another page of the site. */
+  async openPage(name: string): Promise<void> {
+    await this.page.getByRole('combobox', { name: 'Page', exact: true }).click();
+    await this.page.getByRole('option', { name, exact: true }).click();
+    await this.drawn();
+    await this.settled();
+  }
+
+  /** Scrolls an element of the framed page to the middle, then chooses it by a click. */
+  async find(selector: string): Promise<void> {
+    await this.page.evaluate((wanted) => document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument?.querySelector(wanted)?.scrollIntoView({ block: 'center' }), selector);
+    await this.choose(selector);
+  }
+
+  /** Chooses a step of the lineage by its label. */
+  async step(label: string): Promise<void> {
+    await this.page.locator('uv-lineage-bar li > button', { hasText: label }).first().click();
+    await this.settled();
+  }
+
+  /** Chooses which property of the row is changed. */
+  async property(words: string): Promise<void> {
+    await this.page.getByRole('combobox', { name: 'Property', exact: true }).click();
+    await this.page.getByRole('option', { name: words, exact: true }).click();
+    await this.settled();
+  }
+
+  /** Types a measure and uses it. */
+  async measure(text: string): Promise<void> {
+    const before = await this.version();
+    await this.page.locator('uv-measure-field input').fill(text);
+    await this.page.locator('uv-measure-field input').press('Enter');
+    await this.changed(before);
+  }
+
+  /** Presses any button that changes the draft. */
+  async act(name: string | RegExp): Promise<void> {
+    const before = await this.version();
+    await this.page.locator('aside').getByRole('button', { name, ...(typeof name === 'string' ? { exact: true } : {}) }).first().click();
+    await this.changed(before);
+  }
+
   async plies(): Promise<string[]> {
     return this.page.locator('uv-plies-list li').evaluateAll((items) => items.map((item) => [...item.querySelectorAll('.value, .from')].map((node) => node.textContent?.trim()).join(' | ')));
   }

@@ -117,4 +117,9 @@ export const MIGRATIONS: readonly string[] = [
   -- What an override is kept to besides its reach: a parent, widths, pages, matches left out; JSON, null for nothing.
   ALTER TABLE override ADD COLUMN kept_to TEXT;
   `,
+  `
+  -- What the draft compiled to before it was tidied: a draft equals a revision by that.
+  ALTER TABLE revision ADD COLUMN plain_css TEXT NOT NULL DEFAULT '';
+  UPDATE revision SET plain_css = css;
+  `,
 ];

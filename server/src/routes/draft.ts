@@ -5,6 +5,7 @@ import { checkOverrides, checkPalette, compileDraft, describeDraft } from '../dr
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
 import type { Store } from '../store.js';
+import { tidyDraft } from '../tidy/tidy-draft.js';
 
 export interface DraftRouteOptions {
   readonly store: Store;
@@ -62,10 +63,14 @@ export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
     if (!store.changes.redo(siteId)) throw new HttpProblem(409, 'Nothing to redo', 'There is no change to bring back');
     response.json(answer(siteId));
   });
-  router.post('/sites/:siteId/revisions', (request, response) => {
+  router.post('/sites/:siteId/revisions', async (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { note } = readBody(RevisionRequest, request.body);
-    store.revisions.save(siteId, note, compileDraft(store, siteId), JSON.stringify(store.overrides.bySite(siteId)), now().toISOString());
+    // The draft as it stands now is what is saved, however it goes on while the sheet is tidied.
+    const plainCss = compileDraft(store, siteId);
+    const overrides = store.overrides.bySite(siteId);
+    const css = await tidyDraft(store, siteId) ?? plainCss;
+    store.revisions.save(siteId, { note, css, plainCss, overrides: JSON.stringify(overrides), savedAt: now().toISOString() });
     response.status(201).json(answer(siteId));
   });
   router.post('/sites/:siteId/publications', (request, response) => {

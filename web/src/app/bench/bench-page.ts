@@ -16,6 +16,7 @@ import { compareColors, type ColorDifference } from './color-check';
 import type { FrameDocument } from '../shared/frame/frame-document';
 import { PageFrame } from '../shared/frame/page-frame';
 import { ColorChip } from '../shared/ui/color-chip';
+import { FindField } from './find-field';
 import { LineageBar } from './lineage-bar';
 import { LookMenu } from './look-menu';
 import { PartsList } from './parts-list';
@@ -31,7 +32,7 @@ import { WrittenCss } from './written-css';
 /** The Bench: the page, what paints it in every state, and the override being written. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [CellEditor, ColorChip, CompanionsList, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
+  imports: [CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
   providers: [BenchStore, BenchActs, BenchFlash],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-page.html',

@@ -44,7 +44,7 @@ const REACHABILITY_WORDS = {
     }
   `,
   styles: `
-    :host { display: block; padding: 12px 0; background: var(--uv-panel); border-right: 1px solid var(--uv-line-strong); }
+    :host { display: block; padding-bottom: 12px; }
     h2 { padding: 2px 14px 8px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
     h2.second { padding-top: 14px; }
     ul { margin: 0; padding: 0; list-style: none; }

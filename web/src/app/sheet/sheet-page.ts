@@ -1,4 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import type { TidyProgress, TidySheet } from '@upper-veneer/core';
+import { proxy } from 'comlink';
+import { debounceTime, from, merge, of, switchMap } from 'rxjs';
+import { Engine } from '../shared/engine/engine';
 import { DatePipe } from '@angular/common';
 import { Button } from 'primeng/button';
 import { SiteStore } from '../shared/site/site-store';
@@ -16,6 +21,7 @@ const COPIED_MS = 1600;
       <div class="toolbar">
         <h1>veneer.css</h1>
         <span class="uv-soft">{{ size() }}</span>
+        <span class="uv-soft" role="status" [title]="left().join('\n')">{{ words() }}</span>
         <span class="acts">
           <p-button [label]="copied() ? 'Copied' : 'Copy'" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="copy()" />
           <p-button label="Download" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="download()" />
@@ -78,9 +84,33 @@ const COPIED_MS = 1600;
 export class SheetPage {
   protected readonly store = inject(SiteStore);
   protected readonly copied = signal(false);
-  protected readonly css = computed(() => this.store.veneer().css);
+  readonly #engine = inject(Engine);
+  /** How far the tidying is; `null` once it is done. */
+  protected readonly progress = signal<TidyProgress | null>(null);
+  readonly #tidy = toSignal<TidySheet | null, null>(toObservable(this.store.veneer).pipe(
+    debounceTime(150),
+    switchMap(({ css }) => (css === '' ? of(null) : merge(of(null), from(this.#tidyNow())))),
+  ), { initialValue: null });
+  protected readonly css = computed(() => this.#tidy()?.css ?? this.store.veneer().css);
+  protected readonly left = computed(() => this.#tidy()?.dropped ?? []);
+  /** What was done to the sheet, in words. */
+  protected readonly words = computed(() => {
+    const progress = this.progress();
+    const tidy = this.#tidy();
+    if (progress) return progress.total > 0 ? `Tidying, ${Math.min(progress.done, progress.total)} of ${progress.total}…` : 'Tidying…';
+    if (!tidy) return '';
+    const parts = [tidy.dropped.length > 0 ? `${tidy.dropped.length} left out that changed nothing` : '', tidy.merged > 0 ? `${tidy.merged} put together with ${tidy.merged === 1 ? 'its' : 'their'} like` : ''].filter(Boolean);
+    return parts.length > 0 ? parts.join(', ') : 'Every declaration changes something';
+  });
   protected readonly lines = computed(() => this.css().trimEnd().split('\n').map((text) => ({ text: text === '' ? ' ' : text, isComment: text.startsWith('/*') })));
   protected readonly size = computed(() => (this.css() === '' ? '' : `${this.lines().length} lines, ${(new TextEncoder().encode(this.css()).length / 1024).toFixed(1)} KB`));
+
+  async #tidyNow(): Promise<TidySheet | null> {
+    this.progress.set({ done: 0, total: 0 });
+    const tidy = await this.#engine.remote.tidy(proxy((progress: TidyProgress) => this.progress.set(progress)));
+    this.progress.set(null);
+    return tidy;
+  }
 
   protected copy(): void {
     void navigator.clipboard.writeText(this.css()).then(() => {

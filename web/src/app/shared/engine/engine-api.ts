@@ -1,6 +1,6 @@
 import type {
-  AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
-  PageMeasure, Pair, Palette, PartProgress, PartProposal, Reachability, RoleName, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion,
+  AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
+  PageMeasure, Pair, Palette, PartProgress, PartProposal, Reachability, RoleName, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion, TidyProgress, TidySheet,
 } from '@upper-veneer/core';
 
 /** An element or pseudo-element of a page. */
@@ -87,6 +87,10 @@ export interface EngineApi {
   pasteLook(look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'pages' | 'spared' | 'widths'>, width: number): readonly OverrideWish[];
   checkSelector(override: Override, text: string): SelectorCheck;
   whatPaints(pageId: number, stack: readonly number[], width: number): readonly Painter[];
+  /** Elements by text or selector. */
+  find(pageId: number, text: string): FoundElements;
+  /** The sheet as it leaves the product, tidied; `null` when another one was asked for meanwhile. */
+  tidy(onProgress: (progress: TidyProgress) => void): Promise<TidySheet | null>;
   /** Font families the site's stylesheets name. */
   families(): readonly string[];
   siteWide(pageId: number): readonly SiteWideTarget[];

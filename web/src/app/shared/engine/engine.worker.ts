@@ -1,6 +1,6 @@
 import {
-  amendmentsOf, checkSelector, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeOverride, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
-  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeStates, reachabilityOf, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, viewIn, whatPaints,
+  amendmentsOf, checkSelector, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeOverride, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
+  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeStates, reachabilityOf, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints,
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
@@ -9,6 +9,8 @@ import type { EngineApi } from './engine-api';
 
 let site: SiteModel | null = null;
 let counted: readonly CensusColor[] = [];
+/** Counts tidyings begun, so that an older one ends. */
+let tidyRun = 0;
 /** Counts censuses begun and stopped, so that an older one ends. */
 let censusRun = 0;
 
@@ -78,6 +80,22 @@ const engine: EngineApi = {
   pasteLook: (look, target, width) => pasteLook(opened(), look, target, width),
   checkSelector: (override, text) => checkSelector(opened(), override, text),
   whatPaints: (pageId, stack, width) => whatPaints(opened(), pageId, stack, width),
+  find: (pageId, text) => findElements(opened(), pageId, text),
+  async tidy(onProgress) {
+    const run = (tidyRun += 1);
+    const steps = tidySteps(opened());
+    let shown = 0;
+    for (;;) {
+      const step = steps.next();
+      if (step.done) return step.value;
+      if (performance.now() - shown < 60) continue;
+      shown = performance.now();
+      onProgress(step.value);
+      // Lets other questions in, and a newer sheet.
+      await new Promise((done) => setTimeout(done));
+      if (run !== tidyRun) return null;
+    }
+  },
   families: () => familiesOf(opened()),
   siteWide: (pageId) => siteWideTargets(opened(), pageId),
   flash(question) {

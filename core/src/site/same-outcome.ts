@@ -1,0 +1,83 @@
+import type { ElementNode } from '../dom/tree.js';
+import { applicableStates } from '../grid/applicable-states.js';
+import { longhandsOfProperty } from '../properties/grouped.js';
+import { statesTogether } from '../reach/threshold.js';
+import { withVeneer, type Page } from '../resolve/page.js';
+import { StyleView } from '../resolve/style-view.js';
+import type { StateMap } from '../selectors/match-context.js';
+import { OVERRIDE_STATES, type OverrideState } from '../veneer/override.js';
+import { writeRules, type VeneerRule } from '../veneer/compile-veneer.js';
+import type { Palette } from '../veneer/palette.js';
+import { touchedOn } from './touched.js';
+
+/** What outcomes are compared over. */
+export interface OutcomeGround {
+  readonly pages: readonly Page[];
+  readonly palette: Palette;
+  readonly prefix: string;
+  /** Viewport widths, CSS px. */
+  readonly widths: readonly number[];
+}
+
+/** States an element can be in, and those it can be in at once: a focused link may be hovered, a pressed one focused. */
+const TOGETHER: readonly (readonly OverrideState[])[] = [...OVERRIDE_STATES.filter((state) => !state.startsWith('parent')).map((state) => [state]), ['hover', 'focus'], ['focus', 'active'], ['visited', 'hover'], ['visited', 'focus'], ['current', 'hover'], ['checked', 'focus'], ['invalid', 'focus'], ['filled', 'focus']];
+
+/** One page in one set of states at one width: where rules are compared. */
+export interface OutcomeSpot {
+  readonly page: Page;
+  readonly touched: readonly ElementNode[];
+  readonly states: StateMap;
+  readonly width: number;
+}
+
+/** Everywhere that rules can show: every page, every state and pair of states, every width. */
+export function* outcomeSpots(ground: OutcomeGround, rules: readonly VeneerRule[]): Generator<OutcomeSpot> {
+  const selectors = [...new Set(rules.map(({ selector }) => selector))];
+  const asked = new Set(selectors.flatMap(statesIn));
+  for (const page of ground.pages) {
+    const { hits, touched } = touchedOn(page, selectors);
+    if (touched.length === 0) continue;
+    const places = [...hits].map((element) => ({ page, element }));
+    const byState = new Map(OVERRIDE_STATES.map((state) => [state, places.filter(({ element }) => applicableStates(element).includes(state))]));
+    for (const group of TOGETHER) {
+      // One state may be the theme's alone, which a rule for rest covers or not; two at once matter where the rules ask for one.
+      if (group.length > 1 && !group.some((state) => asked.has(state))) continue;
+      if (group.some((state) => state !== 'rest' && byState.get(state)?.length === 0)) continue;
+      const states = new Map<ElementNode, Set<string>>();
+      for (const state of group) for (const [node, names] of statesTogether(byState.get(state) ?? [], state)) states.set(node, new Set([...(states.get(node) ?? []), ...names]));
+      for (const width of ground.widths) yield { page, touched, states, width };
+    }
+  }
+}
+
+const STATE_OF: Readonly<Record<string, OverrideState>> = { ':hover': 'hover', ':focus': 'focus', ':active': 'active', ':visited': 'visited', ':disabled': 'disabled', ':checked': 'checked', ':invalid': 'invalid', ':user-invalid': 'invalid', ':placeholder-shown': 'filled' };
+
+/** States a selector asks about. A mark of the current one is told from its class by the page alone, so it always counts. */
+function statesIn(selector: string): OverrideState[] {
+  return ['current', ...Object.entries(STATE_OF).filter(([text]) => selector.includes(text)).map(([, state]) => state)];
+}
+
+/** Pseudo-elements that rules are for; `''` for elements themselves. */
+export function pseudosOf(rules: readonly VeneerRule[]): string[] {
+  return [...new Set(['', ...rules.flatMap(({ selector }) => [...selector.matchAll(/::([\w-]+)(?!\w|\()/g)].map(([, name]) => name).filter((name) => name !== 'part'))])];
+}
+
+/** Whether two lists of rules come to the same computed values wherever those that differ between them can show. */
+export function sameOutcome(ground: OutcomeGround, before: readonly VeneerRule[], after: readonly VeneerRule[]): boolean {
+  const differing = [...before.filter((rule) => !after.includes(rule)), ...after.filter((rule) => !before.includes(rule))];
+  if (differing.length === 0) return true;
+  const longhands = [...new Set(differing.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))))];
+  const pseudos = pseudosOf(differing);
+  const [cssBefore, cssAfter] = [before, after].map((rules) => writeRules(rules, ground));
+  const dressed = new Map(ground.pages.map((page) => [page, [withVeneer(page, cssBefore), withVeneer(page, cssAfter)] as const]));
+  for (const { page, touched, states, width } of outcomeSpots(ground, differing)) {
+    const [a, b] = (dressed.get(page) ?? []).map((variant) => new StyleView(variant, { states, environment: { width } }));
+    for (const element of touched) {
+      for (const pseudo of pseudos) {
+        const [one, other] = [a.style(element, pseudo), b.style(element, pseudo)];
+        if (longhands.some((longhand) => one.resolved(longhand) !== other.resolved(longhand) || String(one.color(longhand)?.channels) !== String(other.color(longhand)?.channels))) return false;
+      }
+    }
+  }
+  return true;
+}

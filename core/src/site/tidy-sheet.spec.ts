@@ -1,0 +1,109 @@
+import { seededRandom } from '../testing/random.js';
+import { pointerStates, type StateName } from '../resolve/pointer-states.js';
+import { withVeneer } from '../resolve/page.js';
+import { StyleView } from '../resolve/style-view.js';
+import { compileVeneer } from '../veneer/compile-veneer.js';
+import type { Override, OverrideState } from '../veneer/override.js';
+import { dressSite, openSite, type SiteModel } from './site-model.js';
+import { tidySheet } from './tidy-sheet.js';
+
+const THEME = `.a { color: red; background-color: silver } .b { color: blue } #c .a { color: green } .a:hover { color: orange; background-color: gold } a:focus { outline-color: teal }
+.box .b:hover { background-color: pink } .off { opacity: .5 !important } @media (max-width: 600px) { .b { color: navy } } @layer low { .d { color: brown } } a:visited { color: purple }`;
+const HTML = `<!doctype html><link rel=stylesheet href=t.css><body><div class="box" id=c><a class="a" href=x>1</a><p class="b">2 <i class="d">3</i></p><button class="a b">4</button></div>
+<section class="box"><p class="a">5</p><a class="b" href=y style="color: maroon">6</a><span class="d off">7</span></section></body>`;
+const SELECTORS = ['.a', '.b', '.d', '.box .a', '#c .b', 'a', '.a:hover', '.b:hover', 'a:focus', 'a:visited', 'p', '.box p:hover', '.off', '.a.b', '.box', 'i', ':root', 'a:active'];
+const DECLARATIONS: readonly (readonly [property: string, values: readonly string[]])[] = [
+  ['color', ['red', 'blue', 'inherit', '#102030']], ['background-color', ['silver', 'transparent', 'gold']], ['border-color', ['red', 'black']], ['opacity', ['1', '0.5']], ['outline-color', ['teal', 'red']],
+];
+const STATES: readonly StateName[] = ['rest', 'hover', 'focus', 'active', 'visited'];
+
+function open(): SiteModel {
+  return openSite({ pages: [{ id: 1, name: 'x', path: 'x.html', html: HTML }], stylesheets: { 't.css': THEME }, parts: [{ id: 1, name: 'One', kind: 'theme', selector: '#c', openers: [] }], veneerPlace: 'head-end', prefix: 'brand' });
+}
+
+function stateOf(selector: string): OverrideState {
+  return (['hover', 'focus', 'active', 'visited'] as const).find((name) => selector.includes(`:${name}`)) ?? 'rest';
+}
+
+/** Everything a page comes to, resolved afresh: every element in every state of every element, at two widths. */
+function outcome(site: SiteModel, css: string): string {
+  const page = withVeneer([...site.closed.values()][0], css);
+  const lines: string[] = [];
+  for (const width of [1280, 390]) {
+    for (const state of STATES) {
+      for (const lead of state === 'rest' ? page.document.elements.slice(0, 1) : page.document.elements) {
+        if (['html', 'head', 'link', 'meta'].includes(lead.localName)) continue;
+        const view = new StyleView(page, { states: pointerStates(page.document, lead, state), environment: { width } });
+        for (const element of page.document.elements) lines.push(['color', 'background-color', 'border-top-color', 'border-left-color', 'opacity', 'outline-color'].map((name) => view.style(element).resolved(name) + String(view.style(element).color(name)?.channels)).join());
+      }
+    }
+  }
+  return lines.join('\n');
+}
+
+/** A veneer drawn by a seed: rules that cover one another, repeat one another and say what the page says anyway. */
+function drawVeneer(seed: number): Override[] {
+  const random = seededRandom(seed);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
+  const byKey = new Map<string, Override>();
+  const count = 2 + Math.floor(random() * 7);
+  for (let i = 0; i < count; i += 1) {
+    const selector = pick(SELECTORS);
+    const [property, values] = pick(DECLARATIONS);
+    const override: Override = {
+      id: `${seed}-${i}`, partId: pick([1, null]), pageId: 1, element: 1 + Math.floor(random() * 12), pseudo: '', reach: 'alike', state: stateOf(selector), property, value: { kind: 'literal', css: pick(values) }, selector, important: random() < 0.1,
+      ...(random() < 0.15 ? { widths: { min: null, max: 700 } } : {}),
+    };
+    byKey.set(`${override.partId}${selector}${property}${override.widths ? 'w' : ''}`, override);
+  }
+  return [...byKey.values()];
+}
+
+const { process: host } = globalThis as { process?: { env?: Record<string, string | undefined> } };
+/** Drawn veneers; `npm run prove` goes through 2,000. */
+const RUNS = host?.env ? Number(host.env['TIDY_RUNS'] ?? 240) : 40;
+
+describe('tidySheet', () => {
+  const tidied = (overrides: readonly Override[]): ReturnType<typeof tidySheet> => tidySheet(dressSite(open(), overrides, { swatches: [], roles: [] }));
+  const make = (selector: string, property: string, css: string, some: Partial<Override> = {}): Override => ({ id: selector + property, partId: 1, pageId: 1, element: 1, pseudo: '', reach: 'alike', state: stateOf(selector), property, value: { kind: 'literal', css }, selector, important: false, ...some });
+
+  it('leaves out what changes nothing, and says so', () => {
+    const { css, dropped } = tidied([make('.a', 'background-color', 'silver'), make('.b', 'color', '#102030')]);
+    expect(css).toBe('/* One */\n.b {\n  color: #102030;\n}\n');
+    expect(dropped).toEqual(['.a { background-color }']);
+  });
+
+  it('keeps what only seems to change nothing: a rule for rest that covers the theme’s hover', () => {
+    // `.a:hover { background-color: gold }` of the theme is weaker than `#c .a`, which is silver as at rest.
+    expect(tidied([make('#c .a', 'background-color', 'silver')]).dropped).toEqual([]);
+  });
+
+  it('puts rules of equal declarations together where that is safe, and only there', () => {
+    expect(tidied([make('.d', 'opacity', '0.5'), make('i', 'outline-color', 'red'), make('p', 'opacity', '0.5', { element: 2 })]).css).toContain('.d, p {\n  opacity: 0.5;\n}');
+    // Between the two equal rules stands one that must win over the first and lose to the second.
+    const apart = tidied([make('.a', 'color', 'red', { element: 1 }), make('.b', 'color', '#102030', { element: 2 }), make('.d', 'color', 'red', { element: 3 }), make('button', 'color', 'red', { element: 4 })]);
+    expect(outcome(open(), apart.css)).toBe(outcome(open(), compileVeneer([make('.a', 'color', 'red', { element: 1 }), make('.b', 'color', '#102030', { element: 2 }), make('.d', 'color', 'red', { element: 3 }), make('button', 'color', 'red', { element: 4 })], { palette: { swatches: [], roles: [] }, parts: open().source.parts, prefix: 'brand' })));
+  });
+
+  it('gives the same bytes for the same overrides in any order', () => {
+    for (let seed = 1; seed <= 12; seed += 1) {
+      const veneer = drawVeneer(seed);
+      expect(tidied([...veneer].reverse()).css).withContext(`seed ${seed}`).toBe(tidied(veneer).css);
+    }
+  });
+
+  // Reference: the same sheet untidied, every element in every state resolved afresh, nothing shared with the check inside.
+  it('changes no computed value, whatever veneer is drawn', () => {
+    const site = open();
+    let changed = 0;
+    for (let seed = 1; seed <= RUNS; seed += 1) {
+      const veneer = drawVeneer(seed);
+      const plain = compileVeneer(veneer, { palette: { swatches: [], roles: [] }, parts: site.source.parts, prefix: 'brand' });
+      const { css, dropped, merged } = tidySheet(dressSite(site, veneer, { swatches: [], roles: [] }));
+      if (dropped.length + merged === 0) continue;
+      changed += 1;
+      expect(outcome(site, css) === outcome(site, plain)).withContext(`seed ${seed}\n${plain}\nbecame\n${css}`).toBeTrue();
+    }
+    expect(changed).toBeGreaterThan(RUNS / 2);
+  });
+});

@@ -1,0 +1,125 @@
+import { longhandsOfProperty } from '../properties/grouped.js';
+import { VENEER_SHEET_NAME, withVeneer } from '../resolve/page.js';
+import { StyleView } from '../resolve/style-view.js';
+import { veneerRules, writeRules, type VeneerDeclaration, type VeneerRule } from '../veneer/compile-veneer.js';
+import { breakpointsOfSite, widthsToCheck } from './breakpoints.js';
+import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
+import type { SiteModel } from './site-model.js';
+
+/** The sheet as it leaves the product, and what was done to it. */
+export interface TidySheet {
+  readonly css: string;
+  /** Declarations left out because nothing changes without them: `selector { property }`. */
+  readonly dropped: readonly string[];
+  /** Rules that stand together with another of equal declarations. */
+  readonly merged: number;
+}
+
+/** How far the work is. */
+export interface TidyProgress {
+  readonly done: number;
+  readonly total: number;
+}
+
+/** The sheet of a site, tidied at one go. */
+export function tidySheet(site: SiteModel): TidySheet {
+  const steps = tidySteps(site);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/**
+ * Compiles the veneer and tidies it, step by step. Every rewrite is checked: the computed values of everything it can touch,
+ * on every page, in every state and pair of states that the rules ask for, at every width that a breakpoint sets apart, are
+ * the same before and after; a rewrite that changes one of them is not made.
+ */
+export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> {
+  const ground: OutcomeGround = { pages: [...site.closed.values()], palette: site.palette, prefix: site.source.prefix, widths: widthsToCheck(breakpointsOfSite(site), null) };
+  let rules: readonly VeneerRule[] = veneerRules(site.overrides, { parts: site.source.parts });
+  const idle = idleDeclarations(ground, rules);
+  const pairs = equalPairs(rules);
+  const total = idle.length + pairs.length;
+  let done = 0;
+  const dropped: string[] = [];
+  for (const { selector, media, property } of idle) {
+    yield { done: done++, total };
+    const without = rules.flatMap((rule): VeneerRule[] => {
+      if (rule.selector !== selector || rule.media !== media || !rule.declarations.some((declaration) => declaration.property === property)) return [rule];
+      const declarations = rule.declarations.filter((declaration) => declaration.property !== property);
+      return declarations.length === 0 ? [] : [{ ...rule, declarations }];
+    });
+    if (!sameOutcome(ground, rules, without)) continue;
+    rules = without;
+    dropped.push(`${selector} { ${property} }`);
+  }
+  let merged = 0;
+  for (let i = 0; i < rules.length; i += 1) {
+    for (let j = i + 1; j < rules.length; j += 1) {
+      if (!canStandTogether(rules[i], rules[j])) continue;
+      yield { done: Math.min(total, done++), total };
+      const joined = rules.flatMap((rule, at) => (at === j ? [] : at === i ? [{ ...rule, selector: `${rule.selector}, ${rules[j].selector}` }] : [rule]));
+      if (!sameOutcome(ground, rules, joined)) continue;
+      rules = joined;
+      merged += 1;
+      j -= 1;
+    }
+  }
+  return { css: writeRules(rules, ground), dropped, merged };
+}
+
+/** Places of a declaration that may change nothing. */
+interface Idle {
+  readonly selector: string;
+  readonly media: string | null;
+  readonly property: string;
+}
+
+/** Declarations that nowhere win with a value the page does not have anyway; each is still to be tested by leaving it out. */
+function idleDeclarations(ground: OutcomeGround, rules: readonly VeneerRule[]): Idle[] {
+  const css = writeRules(rules, ground);
+  const useful = new Set<string>();
+  const keyOf = (selector: string, media: string | null, longhand: string): string => `${media ?? ''}|${selector}|${longhand}`;
+  const longhands = [...new Set(rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))))];
+  const pseudos = pseudosOf(rules);
+  const dressed = new Map(ground.pages.map((page) => [page, withVeneer(page, css)]));
+  for (const { page, touched, states, width } of outcomeSpots(ground, rules)) {
+    const after = new StyleView(dressed.get(page) ?? page, { states, environment: { width } });
+    const before = new StyleView(page, { states, environment: { width } });
+    for (const element of touched) {
+      for (const pseudo of pseudos) {
+        const style = after.style(element, pseudo);
+        if (!style.blocks.some(({ rule }) => rule?.sheet.name === VENEER_SHEET_NAME) && style.seen('color') === style) continue;
+        for (const longhand of longhands) {
+          const rule = style.seen(longhand).ranked(longhand)[0]?.block.rule;
+          if (rule?.sheet.name !== VENEER_SHEET_NAME) continue;
+          if (style.resolved(longhand) !== before.style(element, pseudo).resolved(longhand)) useful.add(keyOf(rule.selectorText, rule.conditions.find(({ kind }) => kind === 'media')?.text ?? null, longhand));
+        }
+      }
+    }
+  }
+  return rules.flatMap(({ selector, media, supports, declarations }) => declarations.flatMap(({ property }): Idle[] => {
+    // An engine guard that this engine does not pass tells nothing about the engines that do.
+    if (supports !== null || property.startsWith('--')) return [];
+    return longhandsOfProperty(property).some((longhand) => useful.has(keyOf(selector, media, longhand))) ? [] : [{ selector, media, property }];
+  }));
+}
+
+function equalPairs(rules: readonly VeneerRule[]): number[] {
+  return rules.flatMap((rule, i) => rules.slice(i + 1).flatMap((other, k) => (canStandTogether(rule, other) ? [k] : [])));
+}
+
+/** Selectors that an engine may not know would take the whole list down with them. */
+const UNSURE = /::-webkit-|:user-invalid|::part|:has\(/;
+/** A list longer than this is no longer read at a glance. */
+const MOST_SELECTORS = 8;
+
+function canStandTogether(a: VeneerRule, b: VeneerRule): boolean {
+  return a.section === b.section && a.media === b.media && a.supports === null && b.supports === null && sameDeclarations(a.declarations, b.declarations)
+    && !UNSURE.test(a.selector) && !UNSURE.test(b.selector) && a.selector.split(', ').length + b.selector.split(', ').length <= MOST_SELECTORS;
+}
+
+function sameDeclarations(a: readonly VeneerDeclaration[], b: readonly VeneerDeclaration[]): boolean {
+  return a.length === b.length && a.every(({ property, value, important }, i) => property === b[i].property && important === b[i].important && JSON.stringify(value) === JSON.stringify(b[i].value));
+}
