@@ -102,7 +102,10 @@ export function subjectCandidates(element: ElementNode): Candidate[] {
     found.push({ text: classText([name]), specificity: [0, 1, 0], frailty: 0, distance: 0 }, { text: `${tag.text}${classText([name])}`, specificity: [0, 1, 1], frailty: 0, distance: 0 });
   }
   for (let i = 0; i < classes.length; i += 1) {
-    for (let j = i + 1; j < classes.length; j += 1) found.push({ text: classText([classes[i], classes[j]]), specificity: [0, 2, 0], frailty: 0, distance: 0 });
+    for (let j = i + 1; j < classes.length; j += 1) {
+      const both = classText([classes[i], classes[j]]);
+      found.push({ text: both, specificity: [0, 2, 0], frailty: 0, distance: 0 }, { text: `${tag.text}${both}`, specificity: [0, 2, 1], frailty: 0, distance: 0 });
+    }
   }
   for (const name of TELLING_ATTRIBUTES) {
     const value = element.attributes.get(name);

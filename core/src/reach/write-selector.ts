@@ -151,24 +151,20 @@ function finish(candidate: Candidate, suffix: string, request: SelectorRequest, 
   };
 }
 
-/** Raises a selector over a bar without changing what it matches: its last class again, else a name that nothing has. */
+/** Raises a selector over a bar without changing what it matches: its last class again, else one `:not()` of names that nothing has. */
 function strengthen(candidate: Candidate, extra: Specificity, bar: Threshold): Candidate {
   const { tail } = candidate;
   const lastClass = /(\.[^\s.:[>#]+)[^\s>]*$/.exec(tail ?? candidate.text)?.[1];
-  let text = tail ?? candidate.text;
-  let { specificity } = candidate;
-  for (let round = 0; round < 12 && !clears(addSpecificity(specificity, extra), bar); round += 1) {
-    const needsId = bar.specificity[0] > specificity[0] + extra[0];
-    if (needsId) {
-      text += ':not(#uv-none)';
-      specificity = addSpecificity(specificity, [1, 0, 0]);
-    } else {
-      text += lastClass ?? ':not(.uv-none)';
-      specificity = addSpecificity(specificity, [0, 1, 0]);
-    }
-  }
-  return tail === undefined ? { ...candidate, text, specificity } : { ...candidate, tail: text, specificity };
+  const has = addSpecificity(candidate.specificity, extra);
+  const ids = Math.max(0, bar.specificity[0] - has[0]);
+  let classes = 0;
+  while (classes < MOST_REPEATS && !clears(addSpecificity(has, [ids, classes, 0]), bar)) classes += 1;
+  const raise = ids === 0 && lastClass !== undefined ? lastClass.repeat(classes) : `:not(${'#uv-none'.repeat(ids)}${'.uv-none'.repeat(classes)})`;
+  const specificity = addSpecificity(candidate.specificity, [ids, classes, 0]);
+  return tail === undefined ? { ...candidate, text: candidate.text + raise, specificity } : { ...candidate, tail: tail + raise, specificity };
 }
+
+const MOST_REPEATS = 12;
 
 /**
  * The pseudo-class of a state. Focus and invalidity follow the rule that decides now: where the page shows focus to
