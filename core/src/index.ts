@@ -30,7 +30,7 @@ export { dressSite, elementOf, openSite, pageOf, viewIn, openParts, type SiteMod
 export { inspect, partProgress, type Inspection, type InspectionScope, type LineageStep, type PartProgress, type ReachCount, type StripTile } from './site/inspect.js';
 export { GRID_ROWS, OVERRIDABLE, ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, propertyWords, rowOfProperty, type GridRowName, type RowProperty, type ValueKind } from './grid/rows.js';
 export type { GridCell } from './grid/cell.js';
-export { applicableStates } from './grid/applicable-states.js';
+export { applicableStates, canBeIn } from './grid/applicable-states.js';
 export { longhandsOfProperty } from './properties/grouped.js';
 export { isPropertyValue } from './properties/is-property-value.js';
 export { breakpointsOfSite, widthsToCheck } from './site/breakpoints.js';

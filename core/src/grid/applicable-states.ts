@@ -25,6 +25,11 @@ export function applicableStates(element: ElementNode, pseudo = ''): OverrideSta
   return states;
 }
 
+/** Whether an element can come into a state at all: what is gathered by kind holds some that cannot, such as a tick box that is never filled. */
+export function canBeIn(element: ElementNode, state: OverrideState, pseudo = ''): boolean {
+  return state.startsWith('parent-') || pseudo.startsWith('-webkit-') || applicableStates(element, pseudo).includes(state);
+}
+
 /** Whether the element, or what it stands in, takes focus or is pressed. */
 function isInteractive(element: ElementNode): boolean {
   for (let node: ElementNode | null = element; node; node = node.flatParent) {

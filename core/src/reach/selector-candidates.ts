@@ -16,6 +16,8 @@ export interface Candidate {
 }
 
 const TELLING_ATTRIBUTES = ['type', 'role', 'aria-current', 'name'] as const;
+/** A child combinator breaks when something comes between; a descendant of the parent is steadier, and reads as well. */
+const NEXT_TO = 1.5;
 const MAX_CLASSES = 3;
 const MAX_CONTEXTS = 14;
 
@@ -42,7 +44,7 @@ export function selectorCandidates(element: ElementNode, subjects: readonly Cand
     }
     const parent = element.parent;
     if (parent) {
-      for (const outer of subjectCandidates(parent).slice(0, 4)) for (const subject of own.slice(0, 4)) all.push(join(outer, ' > ', subject));
+      for (const outer of subjectCandidates(parent).slice(0, 4)) for (const subject of own.slice(0, 4)) all.push({ ...join(outer, ' > ', subject), distance: NEXT_TO });
     }
     for (let i = 0; i < Math.min(contexts.length, 6); i += 1) {
       for (let j = i + 1; j < Math.min(contexts.length, 8); j += 1) {
@@ -50,8 +52,13 @@ export function selectorCandidates(element: ElementNode, subjects: readonly Cand
       }
     }
   }
-  return all.sort(compareCandidates);
+  // Where an element has a name of its own, tags alone around it say less that lasts.
+  const isNamed = subjects.length === 0 && lastingClasses(element.classes).length > 0;
+  return all.map((candidate) => (isNamed && TAGS_ALONE.test(candidate.text) ? { ...candidate, frailty: candidate.frailty + 0.5 } : candidate)).sort(compareCandidates);
 }
+
+/** Two tags or more and no name. */
+const TAGS_ALONE = /^[\w-]+(?:(?: > | )[\w-]+)+$/;
 
 function compareCandidates(a: Candidate, b: Candidate): number {
   return a.frailty - b.frailty || compareSpecificity(a.specificity, b.specificity) || a.distance - b.distance || lengthOf(a) - lengthOf(b) || (a.text < b.text ? -1 : 1);

@@ -71,7 +71,7 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
       if (spared) return finish(spared, suffix, request, extra, bar);
     }
     if (!matchesExactly(candidate.text + (candidate.tail ?? ''), wanted, request.pages)) continue;
-    if (clears(addSpecificity(candidate.specificity, extra), bar)) return finish(candidate, suffix, request, extra, bar);
+    if (clears(addSpecificity(candidate.specificity, extra), bar)) return finish(withoutIdleTag(candidate, suffix, request.pages, (specificity) => clears(addSpecificity(specificity, extra), bar)), suffix, request, extra, bar);
     // A steady selector made stronger is better than one that counts positions.
     if (weakest && weakest.frailty < candidate.frailty) break;
     weakest ??= candidate;
@@ -79,6 +79,15 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
   if (weakest) return finish(strengthen(weakest, extra, bar), suffix, request, extra, bar);
   if (targets.length > 1) return writeList(request, targets);
   return { ok: false, reason: 'No selector tells this element from the others' };
+}
+
+/** `li.is-current a` as `.is-current a`, where the mark alone says as much. */
+function withoutIdleTag(candidate: Candidate, suffix: string, pages: readonly Page[], isStrong: (specificity: Specificity) => boolean): Candidate {
+  const bare = candidate.text.replace(/(^|\s)[a-z][\w-]*$/, '$1');
+  if (candidate.tail === undefined || !/^[.[]/.test(suffix) || bare === candidate.text) return candidate;
+  const specificity = addSpecificity(candidate.specificity, [0, 0, -1]);
+  const found = (text: string): string => matchedBy(`${text}${suffix}${candidate.tail ?? ''}`, pages).map(({ number }) => number).join();
+  return isStrong(specificity) && found(bare) === found(candidate.text) ? { ...candidate, text: bare, specificity } : candidate;
 }
 
 /** The element whose state is meant: a parent for the states of a parent, the list item where that is marked as current. */

@@ -1,6 +1,6 @@
 import type { ElementNode } from '../dom/tree.js';
 import { surroundingsOf } from '../color/backdrop.js';
-import { applicableStates } from '../grid/applicable-states.js';
+import { applicableStates, canBeIn } from '../grid/applicable-states.js';
 import { STATE_WORDS } from '../grid/rows.js';
 import { LONGHANDS } from '../properties/longhands.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
@@ -92,8 +92,8 @@ function effectsOf(site: SiteModel, without: SiteModel, override: Override): Eff
     const { hits, touched } = touchedOn(after, [override.selector], own.map((place) => place.element));
     if (touched.length === 0) continue;
     elements += touched.length;
-    const wantedHere: readonly Place[] = targets ? own : [...hits].map((element) => ({ page: after, element }));
-    const targetSet = new Set(wantedHere.map((place) => place.element));
+    const wantedHere: readonly Place[] = (targets ? own : [...hits].map((element) => ({ page: after, element }))).filter(({ element }) => canBeIn(element, override.state, override.pseudo));
+    const targetSet = new Set([...own, ...wantedHere].map((place) => place.element));
     for (const hit of hits) for (const state of applicableStates(hit, override.pseudo)) states.add(state);
     const groups = [...states].map((state) => ({ state, states: state === override.state ? statesTogether(wantedHere, state) : statesTogether([...hits].map((element) => ({ page: after, element })), state) }));
     for (const width of widths) {

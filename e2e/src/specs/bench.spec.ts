@@ -11,7 +11,7 @@ describe('the Bench', () => {
 
   it('opens on the Book page, the parts in their makers’ colours', async () => {
     expect(new URL(on.bench.page.url()).pathname).toBe('/bench');
-    expect(await on.bench.page.locator('uv-parts-list .name').allInnerTexts()).toEqual(['Header and menu', 'Booking form', 'Consent bar', 'Main content', 'Footer']);
+    expect(await on.bench.page.locator('uv-parts-list .name').allInnerTexts()).toEqual(['Header and menu', 'Booking form', 'Consent bar', 'Main content', 'Footer', 'Links in text', 'Text highlight', 'Scrollbar', 'Focus ring']);
     expect(await on.bench.framed('.qs-go', 'background-color')).toBe('rgb(217, 217, 234)');
     expect(await on.bench.page.getByText('Nothing chosen yet').isVisible()).toBe(true);
   });
@@ -25,7 +25,7 @@ describe('the Bench', () => {
     expect(outline && x > outline.x && x < outline.x + outline.width && y > outline.y && y < outline.y + outline.height).toBe(true);
     await on.bench.choose('.qs-apply');
     expect(await on.bench.page.locator('aside h1').innerText()).toBe('Apply');
-    expect(await on.bench.page.locator('uv-state-tile').count()).toBe(4);
+    expect(await on.bench.page.locator('uv-state-tile').count()).toBe(5);
   });
 
   it('gives the booking button’s hover the accent, through to a visitor’s mouse', async () => {

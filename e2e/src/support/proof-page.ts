@@ -93,6 +93,11 @@ export class ProofPage {
     });
   }
 
+  /** Places of the elements that a selector matches as the page stands. */
+  async matching(selector: string): Promise<number[]> {
+    return this.page.evaluate((text) => [...document.querySelectorAll('*:not([data-proof])')].flatMap((element, at) => (element.matches(text) ? [at] : [])), selector);
+  }
+
   async release(): Promise<void> {
     for (const release of this.#release.splice(0).reverse()) await release();
   }

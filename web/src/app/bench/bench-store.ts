@@ -1,7 +1,7 @@
 import { Injectable, computed, inject, signal, type WritableSignal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
-  OVERRIDE_STATES, ROW_PROPERTIES, rowOfProperty, type Amendments, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type PartProgress, type Reach, type RowProperty, type SiteWideTarget, type Spot, type WidthRange,
+  OVERRIDE_STATES, ROW_PROPERTIES, longhandsOfProperty, rowOfProperty, type Amendments, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type PartProgress, type Reach, type RowProperty, type SiteWideTarget, type Spot, type WidthRange,
 } from '@upper-veneer/core';
 import { catchError, combineLatest, from, map, of, skip, switchMap } from 'rxjs';
 import type { ExplanationView, ForcedStates, Judgement, Target } from '../shared/engine/engine-api';
@@ -82,7 +82,7 @@ export class BenchStore {
   readonly property = computed(() => {
     const { property, pseudo } = this.rowProperty();
     const [first] = this.chosenCell()?.longhands ?? [];
-    return !pseudo && this.propertyAt() === 0 && first ? first : property;
+    return !pseudo && this.propertyAt() === 0 && first ? first : longhandsOfProperty(property)[0];
   });
 
   readonly chosenCell = computed<GridCell | null>(() => {

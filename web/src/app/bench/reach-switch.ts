@@ -18,13 +18,13 @@ const LABELS: Readonly<Record<Reach, string>> = { one: 'This one', alike: 'All a
   styles: `
     :host { display: block; }
     :host ::ng-deep .p-selectbutton { display: grid; grid-template-columns: repeat(3, 1fr); border: 1px solid var(--uv-line-strong); border-radius: 3px; }
-    :host ::ng-deep .p-togglebutton { display: block; padding: 4px 11px; border: 0; border-radius: 0; background: var(--uv-paper); color: var(--uv-ink); text-align: left; }
+    :host ::ng-deep .p-togglebutton { display: block; padding: 4px 9px; border: 0; border-radius: 0; background: var(--uv-paper); color: var(--uv-ink); text-align: left; }
     :host ::ng-deep .p-togglebutton + .p-togglebutton { border-left: 1px solid var(--uv-line); }
     :host ::ng-deep .p-selectbutton > p-togglebutton:nth-child(n + 2) .p-togglebutton { border-left: 1px solid var(--uv-line); }
     :host ::ng-deep .p-togglebutton-checked { background: var(--uv-black); color: var(--uv-on-black); }
     :host ::ng-deep .p-togglebutton-content { display: block; padding: 0; background: none; box-shadow: none; }
     .option { display: grid; font-size: 12.5px; line-height: 1.3; }
-    .option span { font-size: 12px; font-weight: 400; }
+    .option span { font-size: 12px; font-weight: 400; white-space: nowrap; letter-spacing: -0.01em; }
     strong { font-weight: 700; }
   `,
 })

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
-import { ROW_WORDS, STATE_WORDS, type GridCell, type Inspection } from '@upper-veneer/core';
+import { ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, type GridCell, type Inspection } from '@upper-veneer/core';
 import type { CellChoice } from './bench-store';
 
 /** What each state paints. A full swatch is the state's own, a thin one falls through from rest, dashes paint nothing; a black corner is ours. */
@@ -20,7 +20,7 @@ import type { CellChoice } from './bench-store';
                 <td>
                   <button type="button" [class.own]="cell.isOwn" [class.none]="cell.css === null" [class.chosen]="isChosen(line.row, cell)" [class.ours]="cell.isOverride" [class.covered]="cell.isCovered"
                     [style.--cell]="paint(cell)" [attr.aria-pressed]="isChosen(line.row, cell)" [attr.aria-label]="describe(line.row, cell)" [title]="describe(line.row, cell)"
-                    [tabindex]="isChosen(line.row, cell) ? 0 : -1" (click)="chosen.emit({ row: line.row, state: cell.state })"><span [class.worded]="cell.css !== null && cell.hex === null">{{ cell.hex === null ? short(cell) : '' }}</span></button>
+                    [tabindex]="isChosen(line.row, cell) ? 0 : -1" (click)="chosen.emit({ row: line.row, state: cell.state })"><span [class.worded]="isWorded(line.row, cell)">{{ isWorded(line.row, cell) ? short(cell) : '' }}</span></button>
                 </td>
               }
             </tr>
@@ -72,6 +72,11 @@ export class StatesGrid {
     if (colors.length === 0) return 'linear-gradient(transparent, transparent)';
     const stops = colors.map((color, i) => `${color} ${(100 * i) / colors.length}% ${(100 * (i + 1)) / colors.length}%`);
     return `linear-gradient(90deg, ${stops.join(', ')})`;
+  }
+
+  /** Whether a cell says a measure instead of showing a colour. */
+  protected isWorded(row: CellChoice['row'], { css, hex }: GridCell): boolean {
+    return css !== null && hex === null && ROW_PROPERTIES[row][0].kind !== 'color';
   }
 
   /** A measure in the width of a cell. */
