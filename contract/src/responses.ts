@@ -13,6 +13,10 @@ export interface SiteDocument {
   readonly id: number;
   readonly name: string;
   readonly prefix: string;
+  /** Whether the sheet has plain values instead of custom properties. */
+  readonly asValues: boolean;
+  /** Names of roles in the sheet that differ from their own. */
+  readonly names: Readonly<Partial<Record<(typeof ROLES)[number], string>>>;
   /** Where the veneer is loaded; `after:` and a path follows that stylesheet. */
   readonly veneerPlace: 'head-end' | 'body-end' | `after:${string}`;
   readonly pages: readonly { readonly id: number; readonly name: string; readonly path: string; readonly html: string; readonly source: string }[];

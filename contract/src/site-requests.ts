@@ -1,6 +1,8 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, Length, Matches, MaxLength, Min, ValidateIf, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Matches, MaxLength, Min, ValidateIf, ValidateNested } from 'class-validator';
+
+import { ROLES } from './requests.js';
 
 export const OPENER_ACTS = ['add-class', 'drop-class', 'set-attribute', 'drop-attribute'] as const;
 export const PART_KINDS = ['theme', 'embedded widget', 'form', 'pop-up', 'framed', 'shadow', 'other'] as const;
@@ -102,6 +104,36 @@ export class ArrangementRequest {
   @ValidateNested({ each: true })
   @Type(() => SheetOrderBody)
   sheetOrders: SheetOrderBody[];
+}
+
+/** A role's name in the sheet. */
+export class RoleNameBody {
+  @IsIn(ROLES, { message: 'is no role of the palette' })
+  role: (typeof ROLES)[number];
+
+  @Matches(/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/, { message: 'must be words of small letters and digits, joined by hyphens' })
+  @Length(1, 40, { message: 'must have 1 to 40 characters' })
+  name: string;
+}
+
+/** How the sheet names its colours. */
+export class NamingRequest {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 200, { message: 'must have 1 to 200 characters' })
+  label: string;
+
+  @Matches(/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/, { message: 'must be words of small letters and digits, joined by hyphens' })
+  @Length(1, 24, { message: 'must have 1 to 24 characters' })
+  prefix: string;
+
+  @IsBoolean({ message: 'must be true or false' })
+  asValues: boolean;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(14, { message: 'can hold 14 roles at most' })
+  @ValidateNested({ each: true })
+  @Type(() => RoleNameBody)
+  names: RoleNameBody[];
 }
 
 /** A colour or place that is left alone. */

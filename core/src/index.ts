@@ -23,6 +23,7 @@ export { boundValue, colorOfValue, plainCssOfValue, shadeOfValue, valueWords, ty
 export { cssOfValue, customPropertyOf, slug } from './veneer/custom-property.js';
 export { ROLE_NAMES, colorOfCss, type Palette, type RoleFill, type RoleName, type Swatch } from './veneer/palette.js';
 export { valueProblem } from './veneer/value-problem.js';
+export type { Naming } from './veneer/naming.js';
 export { compileVeneer, type CompileOptions } from './veneer/compile-veneer.js';
 export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
 export { rewriteStates, stateAttribute } from './frame/rewrite-states.js';

@@ -7,14 +7,14 @@ import { StyleView } from '../resolve/style-view.js';
 import type { StateMap } from '../selectors/match-context.js';
 import { OVERRIDE_STATES, type OverrideState } from '../veneer/override.js';
 import { writeRules, type VeneerRule } from '../veneer/compile-veneer.js';
+import type { Naming } from '../veneer/naming.js';
 import type { Palette } from '../veneer/palette.js';
 import { touchedOn } from './touched.js';
 
 /** What outcomes are compared over. */
-export interface OutcomeGround {
+export interface OutcomeGround extends Naming {
   readonly pages: readonly Page[];
   readonly palette: Palette;
-  readonly prefix: string;
   /** Viewport widths, CSS px. */
   readonly widths: readonly number[];
 }

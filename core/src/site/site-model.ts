@@ -12,16 +12,16 @@ import type { SelectorList } from '../selectors/selector.js';
 import { NO_EXCEPTIONS, type Exceptions } from './exceptions.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import type { Override } from '../veneer/override.js';
+import type { Naming } from '../veneer/naming.js';
 import type { Palette } from '../veneer/palette.js';
 
 /** A site as it was captured. */
-export interface SiteSource {
+export interface SiteSource extends Naming {
   readonly pages: readonly { readonly id: number; readonly name: string; readonly path: string; readonly html: string }[];
   /** Stylesheets by path. */
   readonly stylesheets: Readonly<Record<string, string>>;
   readonly parts: readonly Part[];
   readonly veneerPlace: VeneerPlace;
-  readonly prefix: string;
 }
 
 /** A site being worked on: its pages resolved, with the veneer as it stands. Immutable but for its caches. */
@@ -38,6 +38,11 @@ export interface SiteModel {
   readonly css: string;
   /** @internal */
   readonly parts: readonly { readonly part: Part; readonly selectors: SelectorList }[];
+}
+
+/** How the colours of a site are named. */
+export function namingOf({ prefix, asValues, names }: Naming): Naming {
+  return { prefix, asValues, names };
 }
 
 /** Opens a site without a veneer, its hidden parts closed. */
@@ -64,7 +69,7 @@ export function openParts(site: SiteModel, partIds: readonly number[]): SiteMode
 
 /** The site with other overrides or another palette; only the veneer is parsed again. */
 export function dressSite(site: SiteModel, overrides: readonly Override[], palette: Palette, exceptions: Exceptions = site.exceptions): SiteModel {
-  const css = compileVeneer(overrides, { palette, parts: site.source.parts, prefix: site.source.prefix });
+  const css = compileVeneer(overrides, { ...namingOf(site.source), palette, parts: site.source.parts });
   return { ...site, overrides, palette, exceptions, css, pages: new Map([...site.pages].map(([id, page]) => [id, withVeneer(page, css)])) };
 }
 

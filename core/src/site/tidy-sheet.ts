@@ -4,7 +4,7 @@ import { StyleView } from '../resolve/style-view.js';
 import { veneerRules, writeRules, type VeneerDeclaration, type VeneerRule } from '../veneer/compile-veneer.js';
 import { breakpointsOfSite, widthsToCheck } from './breakpoints.js';
 import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
-import type { SiteModel } from './site-model.js';
+import { namingOf, type SiteModel } from './site-model.js';
 
 /** The sheet as it leaves the product, and what was done to it. */
 export interface TidySheet {
@@ -36,7 +36,7 @@ export function tidySheet(site: SiteModel): TidySheet {
  * the same before and after; a rewrite that changes one of them is not made.
  */
 export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> {
-  const ground: OutcomeGround = { pages: [...site.closed.values()], palette: site.palette, prefix: site.source.prefix, widths: widthsToCheck(breakpointsOfSite(site), null) };
+  const ground: OutcomeGround = { pages: [...site.closed.values()], palette: site.palette, ...namingOf(site.source), widths: widthsToCheck(breakpointsOfSite(site), null) };
   let rules: readonly VeneerRule[] = veneerRules(site.overrides, { parts: site.source.parts });
   const idle = idleDeclarations(ground, rules);
   const pairs = equalPairs(rules);

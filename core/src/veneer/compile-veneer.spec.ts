@@ -45,9 +45,9 @@ describe('compileVeneer', () => {
 
 describe('the palette', () => {
   it('names custom properties by role or swatch and shade', () => {
-    expect(customPropertyOf({ kind: 'swatch', swatchId: 2, shade: 8 }, PALETTE, 'or')?.name).toBe('--or-pale-re-ed-l8');
-    expect(customPropertyOf({ kind: 'role', role: 'accent', shade: -12 }, PALETTE, 'or')).toEqual({ name: '--or-accent-d12', css: '#8a3600' });
-    expect(customPropertyOf({ kind: 'literal', css: 'red' }, PALETTE, 'or')).toBeNull();
+    expect(customPropertyOf({ kind: 'swatch', swatchId: 2, shade: 8 }, PALETTE, { prefix: 'or' })?.name).toBe('--or-pale-re-ed-l8');
+    expect(customPropertyOf({ kind: 'role', role: 'accent', shade: -12 }, PALETTE, { prefix: 'or' })).toEqual({ name: '--or-accent-d12', css: '#8a3600' });
+    expect(customPropertyOf({ kind: 'literal', css: 'red' }, PALETTE, { prefix: 'or' })).toBeNull();
     expect(slug('  Élan & Co. ')).toBe('e-lan-co');
   });
 

@@ -1,17 +1,16 @@
 import { cssOfValue } from './custom-property.js';
 import { mediaOf } from './media.js';
 import { OVERRIDE_STATES, REACHES, type Override } from './override.js';
+import type { Naming } from './naming.js';
 import type { OverrideValue } from './override-value.js';
 import type { Palette } from './palette.js';
 import { propertyRank } from './property-order.js';
 
 /** What the compiled sheet depends on besides the overrides. */
-export interface CompileOptions {
+export interface CompileOptions extends Naming {
   readonly palette: Palette;
   /** Parts in the order of their sections. */
   readonly parts: readonly { readonly id: number; readonly name: string }[];
-  /** Prefix of the custom properties, without hyphens. */
-  readonly prefix: string;
 }
 
 /** One declaration of the sheet, with the override it stands for. */
@@ -50,7 +49,7 @@ export function veneerRules(overrides: readonly Override[], { parts }: Pick<Comp
 }
 
 /** Text of rules that stand in order. */
-export function writeRules(rules: readonly VeneerRule[], { palette, prefix }: Pick<CompileOptions, 'palette' | 'prefix'>): string {
+export function writeRules(rules: readonly VeneerRule[], { palette, ...naming }: Omit<CompileOptions, 'parts'>): string {
   const properties = new Map<string, string>();
   const lines: string[] = [];
   let section: string | null = null;
@@ -73,7 +72,7 @@ export function writeRules(rules: readonly VeneerRule[], { palette, prefix }: Pi
     }
     const indent = around === '' ? '' : '  ';
     const declare = ({ property, value, important }: VeneerDeclaration): string => {
-      const css = cssOfValue(value, palette, prefix, (name, text) => properties.set(name, text));
+      const css = cssOfValue(value, palette, naming, (name, text) => properties.set(name, text));
       return `${indent}  ${property}: ${css}${important ? ' !important' : ''};`;
     };
     lines.push(`${indent}${rule.selector} {`, ...rule.declarations.map(declare), `${indent}}`);

@@ -1,11 +1,12 @@
 import { hexOf } from '../color/read-notation.js';
 import { colorOfValue, fillComposite, type OverrideValue, type PlainValue } from './override-value.js';
+import type { Naming } from './naming.js';
 import type { Palette } from './palette.js';
 
 /** Name of the custom property that carries a value, and what it holds; `null` for a literal. */
-export function customPropertyOf(value: PlainValue, palette: Palette, prefix: string): { readonly name: string; readonly css: string } | null {
+export function customPropertyOf(value: PlainValue, palette: Palette, { prefix, names }: Naming): { readonly name: string; readonly css: string } | null {
   if (value.kind === 'literal') return null;
-  const base = value.kind === 'role' ? value.role : slug(palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? '');
+  const base = value.kind === 'role' ? names?.[value.role] ?? value.role : slug(palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? '');
   const color = colorOfValue(value, palette);
   if (base === '' || !color) return null;
   const step = value.shade === 0 ? '' : `-${value.shade < 0 ? 'd' : 'l'}${Math.abs(value.shade)}`;
@@ -13,11 +14,12 @@ export function customPropertyOf(value: PlainValue, palette: Palette, prefix: st
 }
 
 /** CSS of a value as it is published: roles and swatches by their custom property. */
-export function cssOfValue(value: OverrideValue, palette: Palette, prefix: string, declare: (name: string, css: string) => void = () => undefined): string {
-  if (value.kind === 'composite') return fillComposite(value, (plain) => cssOfValue(plain, palette, prefix, declare));
+export function cssOfValue(value: OverrideValue, palette: Palette, naming: Naming, declare: (name: string, css: string) => void = () => undefined): string {
+  if (value.kind === 'composite') return fillComposite(value, (plain) => cssOfValue(plain, palette, naming, declare));
   if (value.kind === 'literal') return value.css;
-  const custom = customPropertyOf(value, palette, prefix);
+  const custom = customPropertyOf(value, palette, naming);
   if (!custom) return 'inherit';
+  if (naming.asValues) return custom.css;
   declare(custom.name, custom.css);
   return `var(${custom.name})`;
 }

@@ -122,4 +122,9 @@ export const MIGRATIONS: readonly string[] = [
   ALTER TABLE revision ADD COLUMN plain_css TEXT NOT NULL DEFAULT '';
   UPDATE revision SET plain_css = css;
   `,
+  `
+  -- Colours as plain values instead of custom properties, and names of roles that differ from their own.
+  ALTER TABLE site ADD COLUMN as_values INTEGER NOT NULL DEFAULT 0;
+  ALTER TABLE site ADD COLUMN role_names TEXT NOT NULL DEFAULT '{}';
+  `,
 ];

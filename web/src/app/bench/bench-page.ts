@@ -57,6 +57,8 @@ export class BenchPage {
   protected readonly zoom = signal(0);
   protected readonly forced = signal<ForcedStates>([]);
   protected readonly differences = signal<readonly ColorDifference[]>([]);
+  /** Share of the page that is shown without the veneer; `null` for none. */
+  protected readonly peel = signal<number | null>(null);
   protected readonly isProbing = signal(false);
   /** What paints the pixel asked about, topmost first. */
   protected readonly painters = signal<readonly Painter[]>([]);
@@ -79,12 +81,13 @@ export class BenchPage {
   /** Our values in words, by the CSS they compile to. */
   protected readonly valueNames = computed(() => {
     const palette = this.site.palette();
-    const prefix = this.site.site()?.prefix ?? '';
+    const site = this.site.site();
+    if (!site) return new Map<string, { words: string; hex: string }>();
     return new Map(this.site.overrides().flatMap(({ value }) => {
       if (value.kind === 'composite') return [];
-      const property = customPropertyOf(value, palette, prefix);
+      const property = customPropertyOf(value, palette, site);
       const color = colorOfValue(value, palette);
-      return property && color ? [[`var(${property.name})`, { words: valueWords({ palette }, value), hex: hexOf(color) }] as const] : [];
+      return property && color ? [[site.asValues ? property.css : `var(${property.name})`, { words: valueWords({ palette }, value), hex: hexOf(color) }] as const] : [];
     }));
   });
   protected readonly kindWord = computed(() => {

@@ -4,6 +4,7 @@ import { ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, type Inspection, type OverrideV
 import { Select } from 'primeng/select';
 import { SiteStore } from '../shared/site/site-store';
 import { BenchActs } from './bench-acts';
+import { BenchFlash } from './bench-flash';
 import { BenchStore } from './bench-store';
 import { CompositeEditor } from './composite-editor';
 import { MeasureField } from './measure-field';
@@ -24,7 +25,7 @@ import { ValuePicker } from './value-picker';
       <p-select [options]="ranges()" optionLabel="label" optionValue="key" [ngModel]="rangeKey()" (ngModelChange)="chooseRange($event)" size="small" appendTo="body" scrollHeight="360px" ariaLabel="Widths it holds at" />
     </div>
     @switch (kind()) {
-      @case ('color') { <uv-value-picker [palette]="site.palette()" [current]="current()" (picked)="acts.setValue($event)" /> }
+      @case ('color') { <uv-value-picker [palette]="site.palette()" [current]="current()" (picked)="acts.setValue($event)" (flashed)="flash.hold({ kind: 'role', role: $event })" (released)="flash.release()" /> }
       @case ('image') { <uv-composite-editor [property]="bench.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()" (picked)="acts.setValue($event)" /> }
       @case ('shadow') { <uv-composite-editor [property]="bench.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()" (picked)="acts.setValue($event)" /> }
       @default { <uv-measure-field class="measure" [property]="bench.rowProperty()" [shown]="shown()" [palette]="site.palette()" [families]="families()" (picked)="acts.setValue({ kind: 'literal', css: $event })" /> }
@@ -62,6 +63,7 @@ export class CellEditor {
   protected readonly site = inject(SiteStore);
   protected readonly bench = inject(BenchStore);
   protected readonly acts = inject(BenchActs);
+  protected readonly flash = inject(BenchFlash);
   readonly inspection = input.required<Inspection>();
   readonly families = input<readonly string[]>([]);
 

@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { ROLE_NAMES, colorOfValue, describeShade, hexOf, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { ColorChip } from '../shared/ui/color-chip';
+import { HoldButton } from './hold-button';
 import { TypedColorField } from '../shared/ui/typed-color';
 
 /** Lightness points of the ladder's steps. */
@@ -11,7 +12,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
 /** Gives the chosen cell a role, a swatch, a shade of either, or a typed colour. */
 @Component({
   selector: 'uv-value-picker',
-  imports: [ColorChip, FormsModule, Select, TypedColorField],
+  imports: [ColorChip, FormsModule, HoldButton, Select, TypedColorField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="swatches" role="group" aria-label="Swatches">
@@ -29,6 +30,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
         <ng-template #selectedItem let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
         <ng-template #item let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
       </p-select>
+      @if (roleOf(); as role) { <uv-hold-button [label]="'Flash everything ' + role.replace('-', ' ') + ' colours'" (held)="flashed.emit(role)" (released)="released.emit()" /> }
       <uv-typed-color (read)="picked.emit({ kind: 'literal', css: $event })" />
     </div>
   `,
@@ -40,7 +42,9 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
     .ladder { display: flex; }
     .ladder button { flex: 1; height: 18px; padding: 0; border: 0; cursor: pointer; }
     .ladder button:focus-visible, .ladder button.current { position: relative; z-index: 1; }
-    .typed { display: grid; grid-template-columns: 150px minmax(0, 1fr); gap: 8px; align-items: start; }
+    .typed { display: grid; grid-template-columns: 150px auto minmax(0, 1fr); gap: 8px; align-items: start; }
+    .typed uv-typed-color { grid-column: -2; }
+    uv-hold-button { align-self: center; }
     p-select { width: 100%; }
     .option { display: flex; align-items: center; gap: 7px; }
   `,
@@ -50,6 +54,9 @@ export class ValuePicker {
   /** Value of the override in the chosen cell; `null` when there is none. */
   readonly current = input<OverrideValue | null>(null);
   readonly picked = output<OverrideValue>();
+  /** Emits the role whose flash is held, and when it is let go. */
+  readonly flashed = output<RoleName>();
+  readonly released = output();
 
   /** What the ladder shades: the value in the cell, or the one picked last. */
   readonly #base = linkedSignal<OverrideValue | null>(() => this.current());

@@ -37,6 +37,6 @@ export class WrittenCss {
     const overrides = this.overrides();
     if (!site || overrides.length === 0) return '';
     const palette: Palette = this.#store.palette();
-    return compileVeneer(overrides, { palette, parts: site.parts, prefix: site.prefix }).replace(/^\/\* Palette \*\/\n:root \{[^}]*\}\n\n/, '').trim();
+    return compileVeneer(overrides, { palette, parts: site.parts, prefix: site.prefix, asValues: site.asValues, names: site.names }).replace(/^\/\* Palette \*\/\n:root \{[^}]*\}\n\n/, '').trim();
   });
 }

@@ -6,6 +6,7 @@ import { debounceTime, from, merge, of, switchMap } from 'rxjs';
 import { Engine } from '../shared/engine/engine';
 import { DatePipe } from '@angular/common';
 import { Button } from 'primeng/button';
+import { NamingPanel } from './naming-panel';
 import { SiteStore } from '../shared/site/site-store';
 import { downloadText } from '../shared/ui/download-text';
 
@@ -14,7 +15,7 @@ const COPIED_MS = 1600;
 /** The compiled stylesheet, to read, copy and download; beside it the revisions. */
 @Component({
   selector: 'uv-sheet-page',
-  imports: [Button, DatePipe],
+  imports: [Button, DatePipe, NamingPanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="sheet" aria-label="Stylesheet">
@@ -48,6 +49,7 @@ const COPIED_MS = 1600;
           <li class="uv-soft">None saved yet. A revision is a way back.</li>
         }
       </ul>
+      <uv-naming-panel />
       @if (store.site(); as site) {
         <h2>What visitors get</h2>
         @if (store.draft()?.publishedRevision !== null) {

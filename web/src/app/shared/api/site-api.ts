@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
+import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, NamingRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
 import { Observable, catchError, throwError } from 'rxjs';
 import { ApiProblem } from './api-problem';
 
@@ -35,6 +35,10 @@ export class SiteApi {
 
   putArrangement(siteId: number, request: ArrangementRequest): Observable<DraftDocument> {
     return this.#put(`/api/sites/${siteId}/arrangement`, request);
+  }
+
+  putNaming(siteId: number, request: NamingRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/naming`, request);
   }
 
   putExceptions(siteId: number, request: ExceptionsRequest): Observable<DraftDocument> {

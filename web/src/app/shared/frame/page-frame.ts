@@ -3,6 +3,7 @@ import { DomSanitizer } from '@angular/platform-browser';
 import type { ForcedStates, Target } from '../engine/engine-api';
 import { FrameDocument } from './frame-document';
 import type { FramedPage } from './framed-page';
+import { PeelLine } from './peel-line';
 
 interface Box {
   readonly left: number;
@@ -16,11 +17,16 @@ const EDGE = 14;
 /** The page on its mat: pointing outlines and names what would be chosen, a click chooses. */
 @Component({
   selector: 'uv-page-frame',
+  imports: [PeelLine],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stage" [style.width.px]="width() * scale()" [style.height.px]="stageHeight()">
       <iframe #frame title="The page being worked on" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer"
         [src]="safeUrl()" [style.width.px]="width()" [style.height.px]="stageHeight() / scale()" [style.transform]="'scale(' + scale() + ')'" (load)="onLoad()"></iframe>
+      @if (peel() !== null) {
+        <iframe #bare title="The page without the veneer" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [style.clip-path]="'inset(0 ' + (100 - 100 * (peel() ?? 0)) + '% 0 0)'"
+          [src]="safeUrl()" [style.width.px]="width()" [style.height.px]="stageHeight() / scale()" [style.transform]="'scale(' + scale() + ')'" (load)="onBareLoad()"></iframe>
+      }
       <div class="glass" #glass role="application" tabindex="0" aria-label="Page. Point at an element and click to choose it; arrow keys walk up, down and across."
         (pointermove)="onMove($event)" (pointerleave)="hovered.set(null)" (click)="onClick($event)" (wheel)="onWheel($event)" (keydown)="onKey($event)">
         @for (box of reachedBoxes(); track $index) { <span class="reached" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span> }
@@ -32,6 +38,7 @@ const EDGE = 14;
         }
         @if (tag(); as tag) { <span class="tag uv-mono" [style.left.px]="tag.left" [style.top.px]="tag.top">{{ tag.text }}</span> }
       </div>
+      @if (peel() !== null) { <uv-peel-line [at]="peel() ?? 0" (moved)="peeled.emit($event)" /> }
       @if (!isReady()) { <p class="loading" aria-live="polite">Loading the page…</p> }
     </div>
   `,
@@ -54,6 +61,8 @@ export class PageFrame {
   readonly target = input<Target | null>(null);
   readonly reached = input<readonly number[]>([]);
   readonly forced = input<ForcedStates>([]);
+  /** Share of the page, from the left, that is shown without the veneer; `null` for none. */
+  readonly peel = input<number | null>(null);
   /** Test colours laid over the page; `null` for none. */
   readonly flash = input<string | null>(null);
   /** Whether a click asks what paints the pixel instead of choosing the topmost element. */
@@ -64,6 +73,7 @@ export class PageFrame {
   readonly chosen = output<number>();
   /** Emits what lies at a clicked point, topmost first, when asked what paints there. */
   readonly probed = output<readonly number[]>();
+  readonly peeled = output<number>();
   readonly walked = output<'up' | 'down' | 'previous' | 'next'>();
   /** Emits when a page is loaded and dressed. */
   readonly ready = output<FrameDocument>();
@@ -71,6 +81,8 @@ export class PageFrame {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #sanitizer = inject(DomSanitizer);
   private readonly frameElement = viewChild.required<ElementRef<HTMLIFrameElement>>('frame');
+  private readonly bareElement = viewChild<ElementRef<HTMLIFrameElement>>('bare');
+  readonly #bare = signal<FrameDocument | null>(null);
   readonly #size = signal({ width: 600, height: 400 });
   readonly #frame = signal<FrameDocument | null>(null);
   readonly #url = computed(() => this.page().url);
@@ -114,6 +126,19 @@ export class PageFrame {
       this.#moved.update((count) => count + 1);
     });
     effect(() => this.#frame()?.flash(this.flash()));
+    // The page without the veneer goes along with the one that has it.
+    effect(() => {
+      this.#moved();
+      const bare = this.#bare();
+      const view = this.#frame()?.document.defaultView;
+      if (this.peel() === null) this.#bare.set(null);
+      else if (bare && view) bare.document.defaultView?.scrollTo(view.scrollX, view.scrollY);
+    });
+    effect(() => {
+      const bare = this.#bare();
+      bare?.amend(this.page().amendments);
+      bare?.force(this.forced());
+    });
     effect(() => {
       this.scale();
       this.stageHeight();
@@ -134,6 +159,11 @@ export class PageFrame {
     page.dress(this.page().frameCss);
     this.#frame.set(page);
     this.ready.emit(page);
+  }
+
+  protected onBareLoad(): void {
+    const content = this.bareElement()?.nativeElement.contentDocument;
+    if (content?.documentElement.hasAttribute('data-uv-n')) this.#bare.set(new FrameDocument(content, this.page().veneerPlace));
   }
 
   protected onMove(event: PointerEvent): void {

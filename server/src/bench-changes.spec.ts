@@ -1,0 +1,75 @@
+import type { DraftDocument, ProblemDocument, SiteDocument } from '@upper-veneer/contract';
+import { startTestServer, type TestServer } from './testing/test-site.js';
+
+const OVERRIDE = { id: 'o1', partId: null, pageId: 1, element: 4, pseudo: '', reach: 'alike', state: 'rest', property: 'color', value: { kind: 'role', role: 'accent', shade: 0 }, selector: '.x', important: false };
+
+describe('what the Bench stores', () => {
+  let server: TestServer;
+  beforeEach(async () => {
+    server = await startTestServer();
+  });
+  afterEach(() => server.stop());
+  const change = (put: readonly object[], drop: readonly string[] = []): Promise<Response> => server.post(`/api/sites/${server.siteId}/changes`, { label: 'x', put, drop });
+  const draft = async (): Promise<DraftDocument> => (await (await server.get(`/api/sites/${server.siteId}/draft`)).json()) as DraftDocument;
+  const site = async (): Promise<SiteDocument> => (await (await server.get(`/api/sites/${server.siteId}`)).json()) as SiteDocument;
+  const naming = (body: object): Promise<Response> => fetch(`${server.url}/api/sites/${server.siteId}/naming`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+
+  it('keeps what an override is kept to, through undo and redo', async () => {
+    const kept = { ...OVERRIDE, state: 'parent-hover', parent: 3, widths: { min: 768, max: null }, pages: [1], spared: [{ pageId: 1, element: 9 }], isByHand: true };
+    expect((await change([kept])).status).toBe(201);
+    expect((await draft()).overrides as unknown[]).toEqual([kept]);
+    await change([], ['o1']);
+    await server.post(`/api/sites/${server.siteId}/undo`, {});
+    expect((await draft()).overrides as unknown[]).toEqual([kept]);
+  });
+
+  it('takes values of every kind for every property the Bench offers', async () => {
+    const rows = [
+      ['background-image', { kind: 'composite', css: 'linear-gradient({0}, {1} 60%)', colors: [{ kind: 'role', role: 'accent', shade: -6 }, { kind: 'literal', css: '#fff' }] }], ['border-radius', { kind: 'literal', css: '4px 2px' }],
+      ['font-family', { kind: 'literal', css: '"Atkinson Hyperlegible Next", sans-serif' }], ['box-shadow', { kind: 'composite', css: '0 2px 6px {0}', colors: [{ kind: 'role', role: 'accent', shade: 0 }] }], ['--level', { kind: 'literal', css: '#123' }],
+      ['display', { kind: 'literal', css: 'none' }], ['color', { kind: 'literal', css: 'inherit' }],
+    ] as const;
+    for (const [property, value] of rows) expect((await change([{ ...OVERRIDE, id: property, property, value }])).status).withContext(property).toBe(201);
+    expect((await draft()).overrides.length).toBe(rows.length);
+  });
+
+  const refused: readonly (readonly [what: string, some: object, field: string])[] = [
+    ['a measure that is none', { property: 'border-radius', value: { kind: 'literal', css: 'round' } }, 'put.0.value.css'], ['a value that ends the rule', { property: 'font-family', value: { kind: 'literal', css: 'x; } body { display: none' } }, 'put.0.value.css'],
+    ['a comment that swallows the rest', { property: '--a', value: { kind: 'literal', css: '1 /*' } }, 'put.0.value.css'], ['a lost swatch among stops', { property: 'background-image', value: { kind: 'composite', css: 'linear-gradient({0}, #fff)', colors: [{ kind: 'swatch', swatchId: 77, shade: 0 }] } }, 'put.0.value.swatchId'],
+    ['a width below one', { widths: { min: 0, max: null } }, 'put.0.widths.min'], ['a lost page', { pages: [99] }, 'put.0.pages'], ['a composite inside a composite', { value: { kind: 'composite', css: '{0}', colors: [{ kind: 'composite', css: 'red' }] } }, 'put.0.value.colors.0.kind'],
+  ];
+  for (const [what, some, field] of refused) {
+    it(`refuses ${what}, and stores nothing`, async () => {
+      const response = await change([{ ...OVERRIDE, ...some }]);
+      expect(response.status).toBe(422);
+      expect(((await response.json()) as ProblemDocument).errors?.map((error) => error.field)).toContain(field);
+      expect((await draft()).overrides).toEqual([]);
+    });
+  }
+
+  it('saves revisions tidied, and still knows the draft that equals them', async () => {
+    // The page has `.x:hover { color: red }`: a second rule that says so again changes nothing.
+    await change([OVERRIDE, { ...OVERRIDE, id: 'o2', state: 'hover', selector: '.x:hover', property: 'background-color', value: { kind: 'literal', css: 'transparent' } }]);
+    await server.post(`/api/sites/${server.siteId}/revisions`, { note: 'tidy' });
+    const saved = server.store.revisions.byNumber(server.siteId, 1);
+    expect(saved?.plainCss).toContain('transparent');
+    expect(saved?.css).not.toContain('transparent');
+    expect(saved?.css).toContain('var(--brand-accent)');
+    expect((await draft()).equalsRevision).toBe(1);
+  });
+
+  it('names colours as the site wants them, in one step of undo', async () => {
+    await change([OVERRIDE]);
+    expect((await naming({ label: 'n', prefix: 'osier', asValues: false, names: [{ role: 'accent', name: 'bark' }] })).status).toBe(200);
+    await server.post(`/api/sites/${server.siteId}/revisions`, { note: '' });
+    expect(server.store.revisions.byNumber(server.siteId, 1)?.css).toContain('--osier-bark: #b4582a;');
+    await naming({ label: 'v', prefix: 'osier', asValues: true, names: [] });
+    await server.post(`/api/sites/${server.siteId}/revisions`, { note: '' });
+    expect(server.store.revisions.byNumber(server.siteId, 2)?.css).toBe('/* Everywhere */\n.x {\n  color: #b4582a;\n}\n');
+    await server.post(`/api/sites/${server.siteId}/undo`, {});
+    expect(await site()).toEqual(jasmine.objectContaining({ prefix: 'osier', asValues: false, names: { accent: 'bark' } }));
+    for (const bad of [{ prefix: 'Two words' }, { prefix: '' }, { names: [{ role: 'king', name: 'a' }] }, { names: [{ role: 'ink', name: 'a b' }] }, { names: [{ role: 'ink', name: 'a' }, { role: 'line', name: 'a' }] }]) {
+      expect((await naming({ label: 'n', prefix: 'x', asValues: false, names: [], ...bad })).status).withContext(JSON.stringify(bad)).toBe(422);
+    }
+  });
+});

@@ -1,0 +1,68 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { NamingRequest, validateBody } from '@upper-veneer/contract';
+import { customPropertyOf, type RoleName } from '@upper-veneer/core';
+import { InputText } from 'primeng/inputtext';
+import { SiteStore } from '../shared/site/site-store';
+
+/** How the sheet names the palette's colours: custom properties with a prefix and names of the site's own, or plain values. */
+@Component({
+  selector: 'uv-naming-panel',
+  imports: [FormsModule, InputText],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Colours in the sheet</h2>
+    <div class="kinds" role="radiogroup" aria-label="How colours are written">
+      <label><input type="radio" name="kind" [checked]="!asValues()" (change)="store({ asValues: false })" /> Custom properties</label>
+      <label><input type="radio" name="kind" [checked]="asValues()" (change)="store({ asValues: true })" /> Plain values</label>
+    </div>
+    @if (!asValues()) {
+      <label class="field"><span>Prefix</span><input pInputText pSize="small" class="uv-mono" spellcheck="false" [ngModel]="prefix()" (ngModelChange)="prefix.set($event)" (change)="store({ prefix: prefix().trim() })" /></label>
+      @for (row of rows(); track row.role) {
+        <label class="field"><span>{{ row.words }}</span><input pInputText pSize="small" class="uv-mono" spellcheck="false" [placeholder]="row.role" [ngModel]="row.name" (change)="rename(row.role, $event)" [title]="row.property" /></label>
+      }
+    }
+    @if (problem(); as words) { <p class="problem" role="alert">{{ words }}</p> }
+  `,
+  styles: `
+    :host { display: block; margin-bottom: 18px; }
+    h2 { margin: 4px 0 8px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
+    .kinds { display: flex; gap: 16px; margin-bottom: 6px; }
+    .kinds label { display: flex; align-items: center; gap: 6px; }
+    .kinds input { margin: 0; accent-color: var(--uv-black); }
+    .field { display: grid; grid-template-columns: 110px minmax(0, 1fr); align-items: center; gap: 8px; min-height: 34px; font-size: 12.5px; }
+    .problem { color: var(--uv-fails); font-size: 12px; }
+  `,
+})
+export class NamingPanel {
+  readonly #site = inject(SiteStore);
+  protected readonly asValues = computed(() => this.#site.site()?.asValues ?? false);
+  protected readonly prefix = linkedSignal(() => this.#site.site()?.prefix ?? '');
+  protected readonly problem = signal('');
+  protected readonly rows = computed(() => {
+    const site = this.#site.site();
+    if (!site) return [];
+    return this.#site.palette().roles.map(({ role }) => ({
+      role, words: role.charAt(0).toUpperCase() + role.slice(1).replace('-', ' '), name: site.names[role] ?? '', property: customPropertyOf({ kind: 'role', role, shade: 0 }, this.#site.palette(), site)?.name ?? '',
+    }));
+  });
+
+  protected rename(role: RoleName, event: Event): void {
+    const name = (event.target as HTMLInputElement).value.trim();
+    const names: Partial<Record<RoleName, string>> = { ...this.#site.site()?.names };
+    if (name === '' || name === role) Reflect.deleteProperty(names, role);
+    else names[role] = name;
+    this.store({ names });
+  }
+
+  protected store(change: { readonly prefix?: string; readonly asValues?: boolean; readonly names?: Partial<Record<RoleName, string>> }): void {
+    const site = this.#site.site();
+    if (!site) return;
+    const next = { prefix: site.prefix, asValues: site.asValues, names: site.names, ...change };
+    const label = change.prefix !== undefined ? `Prefix ${next.prefix}` : change.asValues !== undefined ? (next.asValues ? 'Colours as plain values' : 'Colours as custom properties') : 'Names of roles';
+    const request = { label: label.slice(0, 200), prefix: next.prefix, asValues: next.asValues, names: Object.entries(next.names).map(([role, name]) => ({ role: role as RoleName, name })) };
+    const checked = validateBody(NamingRequest, request);
+    this.problem.set(checked.ok ? '' : `${checked.errors[0].field} ${checked.errors[0].reason}`);
+    if (checked.ok) this.#site.putNaming(request).subscribe();
+  }
+}
