@@ -122,7 +122,10 @@ const source = { pages: [{ id: 1, name: 'Page', path: 'p.html', html }], stylesh
 const palette = { swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }], roles: [{ role: 'accent', swatchId: 1, shade: 0 }] };
 const site = dressSite(openSite(source), [], palette);
 const button = elements.find((element) => element.classes.includes('btn-primary'));
-const wish = { pageId: 1, element: button.number, pseudo: '', reach: 'alike', state: 'hover', row: 'fill', value: { kind: 'role', role: 'accent', shade: 0 }, width: 1280 };
+const wish = { pageId: 1, element: button.number, pseudo: '', reach: 'alike', state: 'hover', property: 'background-color', value: { kind: 'role', role: 'accent', shade: 0 }, width: 1280 };
 const plan = planOverride(site, wish);
 const withOverride = dressSite(site, plan.put, palette);
 say(`On that page: inspect an element ${ms(time(() => inspect(site, 1, button.number, '', 1280)))}, write its selector ${ms(time(() => planOverride(site, wish)))}, judge it ${ms(time(() => judgeOverride(withOverride, plan.put[0], 1280)))}`);
+
+await (await import('./bench-verdict.mjs')).benchVerdict({ say, time, ms, html, css });
+await (await import('./bench-interface.mjs')).benchInterface({ say, ms, launchBrowser });

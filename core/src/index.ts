@@ -37,7 +37,7 @@ export { isPropertyValue } from './properties/is-property-value.js';
 export { breakpointsOfSite, widthsToCheck } from './site/breakpoints.js';
 export type { IconKind } from './site/icon-kind.js';
 export { placesOf } from './site/places.js';
-export { judgeOverride } from './site/verdict.js';
+export { judgeOverride, judgeSteps, type VerdictProgress } from './site/verdict.js';
 export type { Finding, Repair } from './site/finding.js';
 export { glossOf, kindWord } from './site/gloss.js';
 export type { Standing } from './site/standing.js';

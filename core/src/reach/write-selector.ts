@@ -196,12 +196,15 @@ const STATE_SUFFIX: Readonly<Record<Exclude<OverrideState, 'current' | 'focus' |
 
 /** Whether a selector matches the given elements and no others on any page. */
 export function matchesExactly(text: string, wanted: ReadonlySet<ElementNode>, pages: readonly Page[]): boolean {
-  const [selector] = parseSelectorList(text);
-  for (const element of wanted) {
-    const page = pages.find((candidate) => candidate.document.elements[element.number] === element);
-    if (!page || !matches(selector, page, element)) return false;
+  const selectors = parseSelectorList(text);
+  let found = 0;
+  for (const page of pages) {
+    for (const element of matchingElements(page, selectors)) {
+      if (!wanted.has(element)) return false;
+      found += 1;
+    }
   }
-  return matchedBy(text, pages).length === wanted.size;
+  return found === wanted.size;
 }
 
 function matchedBy(text: string, pages: readonly Page[]): ElementNode[] {

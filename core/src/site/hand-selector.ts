@@ -4,7 +4,7 @@ import { compareSpecificity, NO_SPECIFICITY, type Specificity } from '../selecto
 import { clears, findThreshold } from '../reach/threshold.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { Override, Spot } from '../veneer/override.js';
-import { breakpointsOfSite, widthsToCheck } from './breakpoints.js';
+import { widthsThatMatter } from './breakpoints.js';
 import { placesOf } from './places.js';
 import type { SiteModel } from './site-model.js';
 import { statelessSelectors } from './touched.js';
@@ -48,7 +48,7 @@ export function checkSelector(site: SiteModel, override: Override, text: string)
   const matched = new Set(places.map(({ pageId, element }) => `${pageId}/${element}`));
   const bar = findThreshold({
     places: places.filter(isWanted).slice(0, 200).map(({ place }) => place), pseudo: override.pseudo, state: override.state, longhands: longhandsOfProperty(override.property),
-    isReplaced: (selector) => override.selector.split(', ').includes(selector), environments: widthsToCheck(breakpointsOfSite(site), override.widths).map((width) => ({ width })),
+    isReplaced: (selector) => override.selector.split(', ').includes(selector), environments: widthsThatMatter(site, longhandsOfProperty(override.property), override.widths).map((width) => ({ width })),
   });
   const isWeak = (bar.important && !override.important) || (!bar.important || override.important ? !clears(specificity, bar) && (bar.important === override.important) : false);
   const toSpot = ({ pageId, element }: Spot): Spot => ({ pageId, element });

@@ -10,7 +10,7 @@ import { OVERRIDE_STATES, type Override, type OverrideTarget } from '../veneer/o
 import type { OverrideValue } from '../veneer/override-value.js';
 import { valueProblem } from '../veneer/value-problem.js';
 import { isInRange } from '../veneer/media.js';
-import { breakpointsOfSite, widthsToCheck } from './breakpoints.js';
+import { widthsThatMatter } from './breakpoints.js';
 import { isForAll, placesOf } from './places.js';
 import { routeOf } from './shadow-route.js';
 import { dressSite, elementOf, pageOf, partOf, viewIn, type SiteModel } from './site-model.js';
@@ -53,7 +53,7 @@ export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan
     // Rules of one element stand together in the order of their states.
     isWrittenBefore: (selector) => site.overrides.some((override) => override.selector.split(', ').includes(selector) && override.pageId === wish.pageId && override.element === wish.element
       && override.pseudo === wish.pseudo && override.reach === wish.reach && isEarlier(override, wish)),
-    environments: widthsToCheck(breakpointsOfSite(site), wish.widths).map((width) => ({ width })),
+    environments: widthsThatMatter(site, properties.flatMap(longhandsOfProperty), wish.widths).map((width) => ({ width })),
   });
   if (!written.ok) return { ok: false, reason: wish.pages && /tells this element/.test(written.reason) ? `${written.reason}: these pages give no class or id to hold on to` : written.reason };
   const partId = partOf(site, page, element)?.id ?? null;

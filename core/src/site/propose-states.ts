@@ -51,7 +51,11 @@ export function proposeStates(site: SiteModel, question: StatesQuestion, only?: 
         if (isFilled && style.resolved('background-image') !== 'none') wishes.push({ ...question, state, property: 'background-image', value: { kind: 'literal', css: 'none' } });
         const below = isFilled ? colorOfValue(value, site.palette) : null;
         if (isFilled && below && showsText(style)) wish('color', readableText(site, question, restStyle, compositeOver(below, ground.outside)));
-        if (drawsEdge(restStyle)) wish('border-color', proposedForState(site, restValue(site, question, 'border-color', restStyle), state));
+        // An edge in a stray colour is to be matched at rest first; a shade of it would only be another stray.
+        if (drawsEdge(restStyle)) {
+          const edge = restValue(site, question, 'border-color', restStyle);
+          if (edge.kind !== 'literal') wish('border-color', proposedForState(site, edge, state));
+        }
         break;
       }
       case 'focus':

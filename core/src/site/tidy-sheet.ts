@@ -2,7 +2,7 @@ import { longhandsOfProperty } from '../properties/grouped.js';
 import { VENEER_SHEET_NAME, withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { veneerRules, writeRules, type VeneerDeclaration, type VeneerRule } from '../veneer/compile-veneer.js';
-import { breakpointsOfSite, widthsToCheck } from './breakpoints.js';
+import { outsideOf, widthsThatMatter } from './breakpoints.js';
 import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
 import { namingOf, type SiteModel } from './site-model.js';
 
@@ -36,8 +36,14 @@ export function tidySheet(site: SiteModel): TidySheet {
  * the same before and after; a rewrite that changes one of them is not made.
  */
 export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> {
-  const ground: OutcomeGround = { pages: [...site.closed.values()], palette: site.palette, ...namingOf(site.source), widths: widthsToCheck(breakpointsOfSite(site), null) };
   let rules: readonly VeneerRule[] = veneerRules(site.overrides, { parts: site.source.parts });
+  const longhands = [...new Set(rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))))];
+  const ranges = site.overrides.flatMap((override) => override.widths ?? []);
+  const ground: OutcomeGround = {
+    pages: [...site.closed.values()], palette: site.palette, ...namingOf(site.source),
+    // A range of widths makes breakpoints of its own.
+    widths: [...new Set([...widthsThatMatter(site, longhands), ...ranges.flatMap((range) => [...widthsThatMatter(site, longhands, range), ...outsideOf(range)])])],
+  };
   const idle = idleDeclarations(ground, rules);
   const pairs = equalPairs(rules);
   const total = idle.length + pairs.length;

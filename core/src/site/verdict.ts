@@ -13,7 +13,7 @@ import { serializeColor } from '../values/serialize-color.js';
 import { OVERRIDE_STATES, type Override, type OverrideState, type Spot } from '../veneer/override.js';
 import { isInRange } from '../veneer/media.js';
 import { colorOfValue } from '../veneer/override-value.js';
-import { breakpointsOfSite, widthsToCheck } from './breakpoints.js';
+import { widthsThatMatter } from './breakpoints.js';
 import type { Finding } from './finding.js';
 import { isBrandColor } from './brand-color.js';
 import { clearingOf, hiddenStateFinding, leftBehindFinding } from './repairs.js';
@@ -40,31 +40,43 @@ interface Effects {
   readonly widths: readonly number[];
 }
 
+/** How far a check is. */
+export interface VerdictProgress {
+  readonly page: number;
+  readonly pages: number;
+}
+
+/** Checks an override where it stands, at one go. */
+export function judgeOverride(site: SiteModel, override: Override, width: number): Finding[] {
+  const steps = judgeSteps(site, override, width);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
 /**
- * Checks an override where it stands. Everything it can touch, on every page, in every state that applies and at every
- * width that a breakpoint sets apart, is resolved with it and without it, and compared.
+ * Checks an override where it stands, page by page. Everything it can touch, on every page, in every state that applies and
+ * at every width that a breakpoint sets apart for it, is resolved with it and without it, and compared.
  * @param width viewport width the page is shown at, CSS px.
  */
-export function judgeOverride(site: SiteModel, override: Override, width: number): Finding[] {
+export function* judgeSteps(site: SiteModel, override: Override, width: number): Generator<VerdictProgress, Finding[]> {
   const page = pageOf(site, override.pageId);
   const element = elementOf(page, override.element);
   const without = dressSite(site, site.overrides.filter(({ id }) => id !== override.id), site.palette);
-  const effects = effectsOf(site, without, override);
+  const effects = yield* effectsOf(site, without, override);
   const places = effects.reached + effects.missed.length;
-  const over = `in ${effects.states.length} ${effects.states.length === 1 ? 'state' : 'states'}, at ${effects.widths.join(', ')} px`;
+  const { states, widths } = effects;
+  const over = `in ${states.length} ${states.length === 1 ? 'state' : 'states'}, at ${widths.join(', ')} px${widths.length === 1 ? ', the widths at which no rule of the site makes a difference to it left out' : ''}`;
   const findings: Finding[] = [
-    { standing: effects.missed.length === 0 ? 'holds' : 'fails', text: `reaches ${effects.reached} of ${places}`, basis: `${places} elements on all pages, in state ${STATE_WORDS[override.state].toLowerCase()}, at ${effects.widths.join(', ')} px: the override decides, and its value shows.`, spots: effects.missed },
+    { standing: effects.missed.length === 0 ? 'holds' : 'fails', text: `reaches ${effects.reached} of ${places}`, basis: `${places} elements on all pages, in state ${STATE_WORDS[override.state].toLowerCase()}, at ${widths.join(', ')} px: the override decides, and its value shows.`, spots: effects.missed },
     { standing: effects.spill.length === 0 ? 'holds' : 'fails', text: effects.spill.length === 0 ? 'no spill' : `spills to ${effects.spill.length}`, basis: `${effects.elements} elements that the rule can touch, ${over}: ${effects.compared} comparisons with and without the override. Nothing else can change.`, spots: effects.spill },
   ];
-  const look = isInRange(width, override.widths) ? width : effects.widths[0];
+  const look = isInRange(width, override.widths) ? width : widths[0];
   const parent = override.parent == null ? null : elementOf(page, override.parent);
   const view = viewIn(page, element, override.state, look, parent);
   const style = view.style(element, override.pseudo);
-  if (showsText(style) && !override.pseudo.startsWith('-webkit-')) {
-    const { ratio } = surroundingsOf(view, element, override.pseudo);
-    const bar = wantedRatio(style);
-    findings.push({ standing: ratio < bar ? 'fails' : 'holds', text: `${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1`, basis: `Contrast of the text with what lies under it in state ${override.state}; ${bar} : 1 is asked.` });
-  }
+  findings.push(...contrastFinding(view, style, override));
   const [longhand] = longhandsOfProperty(override.property);
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
@@ -72,51 +84,82 @@ export function judgeOverride(site: SiteModel, override: Override, width: number
   return findings;
 }
 
-function effectsOf(site: SiteModel, without: SiteModel, override: Override): Effects {
+function contrastFinding(view: StyleView, style: ElementStyle, { state, pseudo }: Override): Finding[] {
+  if (!showsText(style) || pseudo.startsWith('-webkit-')) return [];
+  const { ratio } = surroundingsOf(view, style.element, pseudo);
+  const bar = wantedRatio(style);
+  const isAsked = state !== 'disabled';
+  return [{
+    standing: isAsked && ratio < bar ? 'fails' : 'holds', text: `${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1`,
+    basis: `Contrast of the text with what lies under it in state ${STATE_WORDS[state].toLowerCase()}; ${isAsked ? `${bar} : 1 is asked` : 'WCAG 2.2 asks none of a control that is off'}.`,
+  }];
+}
+
+/** One page of the comparison, and what it adds up to. */
+interface Tally {
+  readonly missed: Map<string, Spot>;
+  readonly spill: Map<string, Spot>;
+  readonly states: Set<OverrideState>;
+  reached: number;
+  compared: number;
+  elements: number;
+}
+
+/** What an override sets, and what follows from it. */
+interface Watch {
+  readonly longhands: readonly string[];
+  readonly watched: readonly string[];
+  readonly isInherited: boolean;
+  readonly wantedText: string | null;
+  readonly widths: readonly number[];
+}
+
+function* effectsOf(site: SiteModel, without: SiteModel, override: Override): Generator<VerdictProgress, Effects> {
   const targets = override.isByHand ? null : placesOf(site, override);
   const longhands = longhandsOfProperty(override.property);
   const watched = [...new Set([...longhands, ...longhands.flatMap((longhand) => FOLLOWERS[longhand] ?? [])])];
-  const isInherited = longhands.some((longhand) => longhand.startsWith('--') || (LONGHANDS.get(longhand)?.inherited ?? false));
   const wanted = colorOfValue(override.value, site.palette);
-  const wantedText = wanted ? serializeColor(wanted) : null;
-  const widths = widthsToCheck(breakpointsOfSite(site));
-  const missed = new Map<string, Spot>();
-  const spill = new Map<string, Spot>();
-  const states = new Set<OverrideState>([override.state]);
-  let reached = 0;
-  let compared = 0;
-  let elements = 0;
+  const watch: Watch = {
+    longhands, watched, isInherited: longhands.some((longhand) => longhand.startsWith('--') || (LONGHANDS.get(longhand)?.inherited ?? false)), wantedText: wanted ? serializeColor(wanted) : null,
+    // A range of widths makes a breakpoint of its own.
+    widths: [...new Set([...widthsThatMatter(site, watched), ...(override.widths ? widthsThatMatter(site, watched, override.widths) : [])])],
+  };
+  const tally: Tally = { missed: new Map(), spill: new Map(), states: new Set([override.state]), reached: 0, compared: 0, elements: 0 };
+  let done = 0;
   for (const [pageId, after] of site.pages) {
-    const before = pageOf(without, pageId);
-    const own = targets?.filter((place) => place.page === after) ?? [];
-    const { hits, touched } = touchedOn(after, [override.selector], own.map((place) => place.element));
-    if (touched.length === 0) continue;
-    elements += touched.length;
-    const wantedHere: readonly Place[] = (targets ? own : [...hits].map((element) => ({ page: after, element }))).filter(({ element }) => canBeIn(element, override.state, override.pseudo));
-    const targetSet = new Set([...own, ...wantedHere].map((place) => place.element));
-    for (const hit of hits) for (const state of applicableStates(hit, override.pseudo)) states.add(state);
-    const groups = [...states].map((state) => ({ state, states: state === override.state ? statesTogether(wantedHere, state) : statesTogether([...hits].map((element) => ({ page: after, element })), state) }));
-    for (const width of widths) {
-      for (const group of groups) {
-        const viewAfter = new StyleView(after, { states: group.states, environment: { width } });
-        const viewBefore = new StyleView(before, { states: group.states, environment: { width } });
-        for (const element of touched) {
-          if (targetSet.has(element) ? !isOthersChange(override) : isInherited && isUnder(element, targetSet)) continue;
-          compared += 1;
-          const a = viewAfter.style(element);
-          const b = viewBefore.style(element);
-          if (a.identity !== b.identity && watched.some((name) => a.resolved(name) !== b.resolved(name))) spill.set(`${pageId}/${element.number}`, { pageId, element: element.number });
-        }
-        if (group.state !== override.state || !isInRange(width, override.widths)) continue;
-        for (const { element } of wantedHere) {
-          const spot = { pageId, element: element.number };
-          if (!takesHold(viewAfter.style(element, override.pseudo), override, longhands, wantedText)) missed.set(`${pageId}/${element.number}`, spot);
-        }
+    comparePage(pageId, after, pageOf(without, pageId), override, targets?.filter((place) => place.page === after) ?? null, watch, tally);
+    done += 1;
+    yield { page: done, pages: site.pages.size };
+  }
+  const { missed, spill, states, reached, compared, elements } = tally;
+  return { reached, missed: [...missed.values()].slice(0, MOST_SPOTS), spill: [...spill.values()].slice(0, MOST_SPOTS), compared, elements, states: OVERRIDE_STATES.filter((state) => states.has(state)), widths: watch.widths.filter((width) => isInRange(width, override.widths)) };
+}
+
+function comparePage(pageId: number, after: Page, before: Page, override: Override, own: readonly Place[] | null, { longhands, watched, isInherited, wantedText, widths }: Watch, tally: Tally): void {
+  const { hits, touched } = touchedOn(after, [override.selector], (own ?? []).map((place) => place.element));
+  if (touched.length === 0) return;
+  tally.elements += touched.length;
+  const wantedHere: readonly Place[] = (own ?? [...hits].map((element) => ({ page: after, element }))).filter(({ element }) => canBeIn(element, override.state, override.pseudo));
+  const targetSet = new Set([...own ?? [], ...wantedHere].map((place) => place.element));
+  for (const hit of hits) for (const state of applicableStates(hit, override.pseudo)) tally.states.add(state);
+  const groups = [...tally.states].map((state) => ({ state, states: state === override.state ? statesTogether(wantedHere, state) : statesTogether([...hits].map((element) => ({ page: after, element })), state) }));
+  for (const width of widths) {
+    for (const group of groups) {
+      const viewAfter = new StyleView(after, { states: group.states, environment: { width } });
+      const viewBefore = new StyleView(before, { states: group.states, environment: { width } });
+      for (const element of touched) {
+        if (targetSet.has(element) ? !isOthersChange(override) : isInherited && isUnder(element, targetSet)) continue;
+        tally.compared += 1;
+        const [a, b] = [viewAfter.style(element), viewBefore.style(element)];
+        if (watched.some((name) => a.resolved(name) !== b.resolved(name))) tally.spill.set(`${pageId}/${element.number}`, { pageId, element: element.number });
+      }
+      if (group.state !== override.state || !isInRange(width, override.widths)) continue;
+      for (const { element } of wantedHere) {
+        if (!takesHold(viewAfter.style(element, override.pseudo), override, longhands, wantedText)) tally.missed.set(`${pageId}/${element.number}`, { pageId, element: element.number });
       }
     }
-    reached += wantedHere.filter(({ element }) => !missed.has(`${pageId}/${element.number}`)).length;
   }
-  return { reached, missed: [...missed.values()].slice(0, MOST_SPOTS), spill: [...spill.values()].slice(0, MOST_SPOTS), compared, elements, states: OVERRIDE_STATES.filter((state) => states.has(state)), widths: widths.filter((width) => isInRange(width, override.widths)) };
+  tally.reached += wantedHere.filter(({ element }) => !tally.missed.has(`${pageId}/${element.number}`)).length;
 }
 
 /** Whether what shows on a target itself could still be a change nobody meant: an override of a pseudo-element leaves its element alone. */

@@ -17,7 +17,7 @@ const LABELS: Readonly<Record<Reach, string>> = { one: 'This one', alike: 'All a
   `,
   styles: `
     :host { display: block; }
-    :host ::ng-deep .p-selectbutton { display: grid; grid-template-columns: repeat(3, 1fr); border: 1px solid var(--uv-line-strong); border-radius: 3px; }
+    :host ::ng-deep .p-selectbutton { display: grid; grid-template-columns: minmax(0, 0.85fr) minmax(0, 1fr) minmax(0, 1.25fr); border: 1px solid var(--uv-line-strong); border-radius: 3px; }
     :host ::ng-deep .p-togglebutton { display: block; padding: 4px 9px; border: 0; border-radius: 0; background: var(--uv-paper); color: var(--uv-ink); text-align: left; }
     :host ::ng-deep .p-togglebutton + .p-togglebutton { border-left: 1px solid var(--uv-line); }
     :host ::ng-deep .p-selectbutton > p-togglebutton:nth-child(n + 2) .p-togglebutton { border-left: 1px solid var(--uv-line); }

@@ -25,8 +25,8 @@ import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
     :host { display: flex; align-items: center; gap: 6px; min-width: 0; }
     .turn { padding: 3px 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
     .turn:disabled { color: var(--uv-soft); cursor: default; }
-    input { width: 52px; padding-inline: 6px; text-align: right; }
-    .ruler { position: relative; width: 96px; height: 22px; }
+    input { width: 48px; padding-inline: 5px; text-align: right; }
+    .ruler { position: relative; width: 68px; height: 22px; }
     .track { position: absolute; inset: 10px 0 auto; height: 2px; background: var(--uv-line-strong); }
     .ruler button { position: absolute; top: 3px; width: 9px; height: 16px; padding: 0; transform: translateX(-4px); border: 0; background: linear-gradient(var(--uv-soft), var(--uv-soft)) center / 1px 100% no-repeat; cursor: pointer; }
     .ruler button.passed { background-size: 3px 100%; }

@@ -1,0 +1,34 @@
+import { BenchDriver, startProduct, temporaryFolder } from '../e2e/dist/support/product.js';
+
+/** Times what the designer waits for in the running product, and its longest tasks on the interface's thread. */
+export async function benchInterface({ say, ms, launchBrowser }) {
+  const folder = temporaryFolder();
+  const product = await startProduct(folder.path);
+  const browser = await launchBrowser();
+  try {
+    const bench = await BenchDriver.open(browser, product.url);
+    await bench.settled();
+    await bench.page.evaluate(() => {
+      window.uvTasks = [];
+      new PerformanceObserver((list) => window.uvTasks.push(...list.getEntries().map(({ duration }) => duration))).observe({ entryTypes: ['longtask'] });
+    });
+    const longest = async (act) => {
+      await bench.page.evaluate(() => window.uvTasks.splice(0));
+      const start = performance.now();
+      await act();
+      const took = performance.now() - start;
+      const tasks = await bench.page.evaluate(() => window.uvTasks);
+      return { took, task: Math.max(0, ...tasks), count: tasks.length };
+    };
+    await bench.choose('.qs-go');
+    await bench.page.waitForTimeout(2000);
+    const chosen = await longest(() => bench.choose('.qs-apply'));
+    await bench.page.waitForTimeout(2000);
+    const changed = await longest(() => bench.value('Willow'));
+    say(`In the product: choosing an element settles in ${ms(chosen.took)} (the driver's own waits of some 200 ms in it), longest task ${chosen.task ? ms(chosen.task) : 'under 50 ms'}; a change in ${ms(changed.took)}, longest task ${changed.task ? ms(changed.task) : 'under 50 ms'} (tasks count the frames' style work too)`);
+  } finally {
+    await browser.close();
+    await product.kill();
+    folder.remove();
+  }
+}
