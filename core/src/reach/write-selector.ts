@@ -181,7 +181,12 @@ const MOST_REPEATS = 12;
  */
 function stateSuffix(request: SelectorRequest, lead: Place, targets: readonly Place[]): string {
   const { state } = request;
-  if (state === 'current') return currentMarkerFor(lead.element)?.selector ?? '';
+  if (state === 'current') {
+    const own = currentMarkerFor(lead.element);
+    // Lists of one kind may mark their current one in different ways.
+    const marks = [...new Set(targets.flatMap(({ element }) => currentMarkerFor(element) ?? []).filter(({ on }) => on === own?.on).map(({ selector }) => selector))].sort();
+    return marks.length > 1 ? `:is(${marks.join(', ')})` : own?.selector ?? '';
+  }
   if (state === 'focus' || state === 'invalid') {
     const bar = findThreshold({ ...request, places: targets.slice(0, 1) });
     if (state === 'focus') return bar.setBy && /:focus(?![-\w])/.test(bar.setBy) ? ':focus' : ':focus-visible';

@@ -1,8 +1,9 @@
 import { Injectable, computed, inject, signal, type WritableSignal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
-  OVERRIDE_STATES, ROW_PROPERTIES, longhandsOfProperty, rowOfProperty, type Amendments, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type PartProgress, type Reach, type RowProperty, type SiteWideTarget, type Spot, type WidthRange,
+  OVERRIDE_STATES, ROW_PROPERTIES, longhandsOfProperty, rowOfProperty, type Amendments, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type PartProgress, type Reach, type RowProperty, type SiteWideTarget, type Spot, type VerdictProgress, type WidthRange,
 } from '@upper-veneer/core';
+import { proxy } from 'comlink';
 import { catchError, combineLatest, from, map, of, skip, switchMap } from 'rxjs';
 import type { ExplanationView, ForcedStates, Judgement, Target } from '../shared/engine/engine-api';
 import { Engine } from '../shared/engine/engine';
@@ -109,8 +110,10 @@ export class BenchStore {
     switchMap((cell) => (cell ? from(this.#engine.remote.overridesOfCell(cell)).pipe(catchError(() => of([]))) : of([]))),
   ), { initialValue: [] });
 
+  /** How far the verdict is, where it takes its time; `null` when none is being made. */
+  readonly judging = signal<VerdictProgress | null>(null);
   readonly judgement = toSignal<Judgement | null, null>(toObservable(this.cellOverrides).pipe(
-    switchMap((overrides) => (overrides.length > 0 ? from(this.#engine.remote.judge(overrides[overrides.length - 1], this.width())).pipe(catchError(() => of(null))) : of(null))),
+    switchMap((overrides) => (overrides.length > 0 ? from(this.#judge(overrides[overrides.length - 1])).pipe(catchError(() => of(null))) : of(null))),
   ), { initialValue: null });
 
   readonly progress = toSignal<readonly PartProgress[], readonly PartProgress[]>(combineLatest([toObservable(this.pageId), toObservable(this.width), toObservable(this.#site.veneer), toObservable(this.opened)]).pipe(
@@ -150,6 +153,16 @@ export class BenchStore {
       if (!pages.some(({ id }) => id === this.pageId())) this.showPage(pages[0]?.id ?? 0);
       this.target.set(null);
     });
+  }
+
+  async #judge(override: Override): Promise<Judgement | null> {
+    const judgement = await this.#engine.remote.judge(override, this.width(), proxy((progress: VerdictProgress) => this.judging.set(progress)));
+    this.judging.set(null);
+    return judgement;
+  }
+
+  stopJudging(): void {
+    void this.#engine.remote.stopJudging();
   }
 
   /** Opens a hidden part, or closes it. */

@@ -19,7 +19,7 @@ const SHIPPED_FACES = ['"Atkinson Hyperlegible Next"', '"Atkinson Hyperlegible M
     }
     <form (ngSubmit)="use()">
       <input pInputText pSize="small" class="uv-mono" name="measure" autocomplete="off" spellcheck="false" [attr.aria-label]="'Value of ' + property().words" [attr.aria-invalid]="problem() !== ''"
-        [ngModel]="text()" (ngModelChange)="text.set($event)" (keydown.arrowUp)="step($event, 1)" (keydown.arrowDown)="step($event, -1)" />
+        [ngModel]="text()" (ngModelChange)="text.set($event)" (keydown)="step($event)" />
       <button type="submit" [disabled]="problem() !== '' || text() === shown()">Use</button>
     </form>
     @if (problem(); as words) { <p class="problem" role="status">{{ words }}</p> }
@@ -59,12 +59,14 @@ export class MeasureField {
   }
 
   /** The arrow keys move the first number; with Shift by ten. */
-  protected step(event: Event, direction: 1 | -1): void {
+  protected step(event: KeyboardEvent): void {
+    const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
+    if (direction === 0) return;
     const found = /-?\d*\.?\d+/.exec(this.text());
     if (!found) return;
     event.preventDefault();
     const isFine = this.property().kind === 'number' || found[0].includes('.');
-    const by = direction * ((event as KeyboardEvent).shiftKey ? 10 : 1) * (isFine ? 0.1 : 1);
+    const by = direction * (event.shiftKey ? 10 : 1) * (isFine ? 0.1 : 1);
     const next = Math.round((Number(found[0]) + by) * 100) / 100;
     this.text.update((text) => text.replace(found[0], String(next)));
   }

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
-import type { Repair, Spot } from '@upper-veneer/core';
+import type { Repair, Spot, VerdictProgress } from '@upper-veneer/core';
 import type { Judgement } from '../shared/engine/engine-api';
 import { StandingMark } from '../shared/ui/standing-mark';
 
@@ -12,7 +12,9 @@ import { StandingMark } from '../shared/ui/standing-mark';
     @if (refusal()) {
       <p class="refusal" role="alert"><uv-standing standing="fails" /> {{ refusal() }}</p>
     }
-    @if (judgement(); as found) {
+    @if (progress(); as at) {
+      <p class="uv-soft gloss" role="status">Checking page {{ at.page }} of {{ at.pages }}… <button type="button" class="repair" (click)="stopped.emit()">Stop</button></p>
+    } @else if (judgement(); as found) {
       <ul aria-live="polite" aria-label="Verdict">
         @for (finding of found.findings; track $index) {
           <li [title]="finding.basis">
@@ -40,6 +42,9 @@ import { StandingMark } from '../shared/ui/standing-mark';
 export class VerdictBar {
   readonly judgement = input.required<Judgement | null>();
   readonly refusal = input('');
+  /** How far the check is, where it takes its time. */
+  readonly progress = input<VerdictProgress | null>(null);
+  readonly stopped = output();
   /** Emits the elements a finding is about, to be outlined. */
   readonly shown = output<readonly Spot[]>();
   readonly repaired = output<Repair>();

@@ -1,6 +1,6 @@
 import type {
   AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
-  PageMeasure, Pair, Palette, PartProgress, PartProposal, Reachability, RoleName, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion, TidyProgress, TidySheet,
+  PageMeasure, Pair, Palette, PartProgress, PartProposal, Reachability, RoleName, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion, TidyProgress, TidySheet, VerdictProgress,
 } from '@upper-veneer/core';
 
 /** An element or pseudo-element of a page. */
@@ -81,7 +81,9 @@ export interface EngineApi {
   explain(target: Target, property: string, at: StateQuestion & { readonly pseudoState?: 'hover' }, width: number): ExplanationView;
   plan(wishes: readonly OverrideWish[]): PlannedChange;
   overridesOfCell(cell: CellQuestion): readonly Override[];
-  judge(override: Override, width: number): Judgement;
+  /** Checks an override over the whole site; `null` when another one was asked about meanwhile. */
+  judge(override: Override, width: number, onProgress: (progress: VerdictProgress) => void): Promise<Judgement | null>;
+  stopJudging(): void;
   proposeStates(question: StatesQuestion, only?: OverrideState): readonly OverrideWish[];
   copyLook(target: Target, width: number): Look;
   pasteLook(look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'pages' | 'spared' | 'widths'>, width: number): readonly OverrideWish[];

@@ -1,5 +1,5 @@
 import {
-  amendmentsOf, checkSelector, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeOverride, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
+  amendmentsOf, checkSelector, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
   paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeStates, reachabilityOf, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints,
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
@@ -9,6 +9,8 @@ import type { EngineApi } from './engine-api';
 
 let site: SiteModel | null = null;
 let counted: readonly CensusColor[] = [];
+/** Counts verdicts begun, so that an older one ends. */
+let judgeRun = 0;
 /** Counts tidyings begun, so that an older one ends. */
 let tidyRun = 0;
 /** Counts censuses begun and stopped, so that an older one ends. */
@@ -74,7 +76,24 @@ const engine: EngineApi = {
   },
   plan: (wishes) => planAll(opened(), wishes),
   overridesOfCell: (cell) => overridesOfCell(opened(), cell),
-  judge: (override, width) => ({ override, findings: judgeOverride(opened(), override, width), gloss: glossOf(opened(), override), companions: companionsOf(opened(), override, width) }),
+  async judge(override, width, onProgress) {
+    const run = (judgeRun += 1);
+    const judged = opened();
+    const steps = judgeSteps(judged, override, width);
+    let shown = performance.now();
+    for (;;) {
+      const step = steps.next();
+      if (step.done) return { override, findings: step.value, gloss: glossOf(judged, override), companions: companionsOf(judged, override, width) };
+      if (performance.now() - shown < 60) continue;
+      shown = performance.now();
+      onProgress(step.value);
+      await new Promise((done) => setTimeout(done));
+      if (run !== judgeRun) return null;
+    }
+  },
+  stopJudging() {
+    judgeRun += 1;
+  },
   proposeStates: (question, only) => proposeStates(opened(), question, only),
   copyLook: (target, width) => copyLook(opened(), target, width),
   pasteLook: (look, target, width) => pasteLook(opened(), look, target, width),
