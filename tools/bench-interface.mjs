@@ -9,15 +9,15 @@ export async function benchInterface({ say, ms, launchBrowser }) {
     const bench = await BenchDriver.open(browser, product.url);
     await bench.settled();
     await bench.page.evaluate(() => {
-      window.uvTasks = [];
-      new PerformanceObserver((list) => window.uvTasks.push(...list.getEntries().map(({ duration }) => duration))).observe({ entryTypes: ['longtask'] });
+      globalThis.uvTasks = [];
+      new globalThis.PerformanceObserver((list) => globalThis.uvTasks.push(...list.getEntries().map(({ duration }) => duration))).observe({ entryTypes: ['longtask'] });
     });
     const longest = async (act) => {
-      await bench.page.evaluate(() => window.uvTasks.splice(0));
+      await bench.page.evaluate(() => globalThis.uvTasks.splice(0));
       const start = performance.now();
       await act();
       const took = performance.now() - start;
-      const tasks = await bench.page.evaluate(() => window.uvTasks);
+      const tasks = await bench.page.evaluate(() => globalThis.uvTasks);
       return { took, task: Math.max(0, ...tasks), count: tasks.length };
     };
     await bench.choose('.qs-go');
