@@ -87,3 +87,4 @@ export { readComposite, withOverlay } from './veneer/composite.js';
 export { familiesOf } from './site/families.js';
 export { tidySheet, tidySteps, type TidyProgress, type TidySheet } from './site/tidy-sheet.js';
 export { findElements, type FoundElements } from './site/find-elements.js';
+export { worstOverPicture } from './image/worst-over-picture.js';

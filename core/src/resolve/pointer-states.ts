@@ -62,6 +62,7 @@ export function pointerStates(document: PageDocument, element: ElementNode, stat
       const marker = currentMarkerFor(element);
       const marked = marker?.on === 'parent' ? element.parent : element;
       if (marker && marked) give(marked, marker.given);
+      if (marker?.also) give(element, marker.also);
       break;
     }
     default:

@@ -8,6 +8,8 @@ export interface CurrentMarker {
   readonly selector: string;
   /** Whether the element itself carries it, or the list item around it. */
   readonly on: 'self' | 'parent';
+  /** What the element itself is given besides, where the mark is on the list item. */
+  readonly also: string | null;
 }
 
 /** Class names that pages mark the current one of several with (common practice); `active` means that here, not pressed. */
@@ -31,17 +33,15 @@ export function currentMarkerFor(element: ElementNode): CurrentMarker | null {
   const own = siblingsOf(element).filter((node) => node.localName === element.localName || markOf(node) !== null);
   for (const node of own) {
     const mark = markOf(node);
-    if (mark) return { ...mark, on: 'self' };
+    if (mark) return { ...mark, on: 'self', also: null };
   }
   const item = element.parent;
   if (item?.localName !== 'li') return null;
   for (const other of siblingsOf(item)) {
     const mark = markOf(other);
-    if (mark) return { ...mark, on: 'parent' };
-    for (const child of other.children) {
-      const inner = markOf(child);
-      if (inner) return { ...inner, on: 'self' };
-    }
+    const inner = other.children.map(markOf).find((found) => found !== null) ?? null;
+    if (mark) return { ...mark, on: 'parent', also: inner?.given ?? null };
+    if (inner) return { ...inner, on: 'self', also: null };
   }
   return null;
 }

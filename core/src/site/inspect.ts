@@ -50,6 +50,8 @@ export interface StripTile {
   readonly edgeRatio: number | null;
   /** Contrast of the focus ring with what lies around, 3 is asked; `null` without a ring. */
   readonly ringRatio: number | null;
+  /** CSS of the text as painted, to be held against a picture under it; `null` where none lies there. */
+  readonly overPicture: string | null;
   readonly standing: Standing;
   /** What is wrong, or how it differs from rest. */
   readonly note: string;
@@ -206,6 +208,7 @@ function tileOf(site: SiteModel, view: StyleView, rest: StyleView, element: Elem
     wanted,
     edgeRatio,
     ringRatio,
+    overPicture: hasText && surroundings.doubts.length > 0 ? hexOf(surroundings.text) : null,
     standing: fails ? 'fails' : weakLine !== '' || strays.length > 0 || surroundings.doubts.length > 0 || (fromRest !== '' && change >= 0.05 && change < SAME_TO_THE_EYE) ? 'look' : 'holds',
     note,
     basis: `Text ${hexOf(surroundings.text)} on ${hexOf(surroundings.ground)}, composited over every ancestor's fill; WCAG 2.2 asks ${wanted} : 1 at ${style.resolved('font-size')}, weight ${style.resolved('font-weight')}.${fromRest ? ` Largest ΔE2000 of text, fill and edge from rest: ${change.toFixed(2)}.` : ''}${edgeRatio === null ? '' : ` Edge ${edgeRatio.toFixed(2)} : 1 with what lies around, WCAG 2.2 1.4.11 asks 3.`}${ringRatio === null ? '' : ` Ring ${ringRatio.toFixed(2)} : 1 with what lies around, 3 is asked.`}`,

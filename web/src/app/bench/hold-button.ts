@@ -4,8 +4,8 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
 @Component({
   selector: 'uv-hold-button',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<button type="button" [attr.aria-label]="label()" [title]="label() + ' (hold)'" (pointerdown)="held.emit()" (pointerup)="released.emit()" (pointerleave)="released.emit()" (pointercancel)="released.emit()"
-    (keydown.space)="onKey($event)" (keydown.enter)="onKey($event)" (keyup)="released.emit()" (blur)="released.emit()">Flash</button>`,
+  template: `<button type="button" [attr.aria-label]="label()" [title]="label() + ' (hold)'" (pointerdown)="hold()" (pointerup)="release()" (pointerleave)="release()" (pointercancel)="release()"
+    (keydown.space)="onKey($event)" (keydown.enter)="onKey($event)" (keyup)="release()" (blur)="release()">Flash</button>`,
   styles: `
     button { padding: 0 6px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 11.5px; cursor: pointer; touch-action: none; }
     button:active { background: var(--uv-black); color: var(--uv-on-black); }
@@ -17,8 +17,22 @@ export class HoldButton {
   readonly held = output();
   readonly released = output();
 
+  #isHeld = false;
+
+  protected hold(): void {
+    this.#isHeld = true;
+    this.held.emit();
+  }
+
+  /** Lets go once: a button that is not held loses the focus as another is pressed. */
+  protected release(): void {
+    if (!this.#isHeld) return;
+    this.#isHeld = false;
+    this.released.emit();
+  }
+
   protected onKey(event: Event): void {
     event.preventDefault();
-    if (!(event as KeyboardEvent).repeat) this.held.emit();
+    if (!(event as KeyboardEvent).repeat) this.hold();
   }
 }

@@ -3,6 +3,7 @@ import type { Inspection, OverrideState } from '@upper-veneer/core';
 import type { ForcedStates } from '../shared/engine/engine-api';
 import type { FramedPage } from '../shared/frame/framed-page';
 import { BenchStore } from './bench-store';
+import { PictureContrast, type PictureRatios } from './picture-contrast';
 import { StateTile } from './state-tile';
 
 /** Time between one tile's start and the next, so that the page itself comes first. */
@@ -13,12 +14,13 @@ const MOST_TILES = 12;
 @Component({
   selector: 'uv-state-strip',
   imports: [StateTile],
+  providers: [PictureContrast],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (inspection(); as found) {
       @for (tile of found.strip; track tile.state) {
         <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [width]="width()" [forced]="forced()[tile.state] ?? none"
-          [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" (chosen)="chosen.emit(tile.state)" />
+          [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" [overPicture]="pictured()[tile.state] ?? null" (chosen)="chosen.emit(tile.state)" />
       }
     } @else {
       <p class="uv-soft">Its states are drawn here side by side.</p>
@@ -41,6 +43,9 @@ export class StateStrip {
 
   protected readonly none: ForcedStates = [];
   protected readonly loaded = signal(0);
+  readonly #contrast = inject(PictureContrast);
+  /** Contrast with the picture under the text, by state. */
+  protected readonly pictured = signal<PictureRatios>({});
   protected readonly forced = signal<Readonly<Partial<Record<OverrideState, ForcedStates>>>>({});
   readonly #key = computed(() => {
     const found = this.inspection();
@@ -52,6 +57,13 @@ export class StateStrip {
       if (this.#key() === '') return;
       const found = this.inspection();
       if (found) void this.#ask(found);
+    });
+    effect(() => {
+      const found = this.inspection();
+      this.pictured.set({});
+      if (found) void this.#contrast.ratios(found, this.page(), this.width()).then((ratios) => {
+        if (this.inspection() === found) this.pictured.set(ratios);
+      });
     });
     effect((onCleanup) => {
       if (!this.mayLoad() || !this.inspection()) return;

@@ -23,9 +23,9 @@ const MARGIN = 16;
       }
       <span class="shield"></span>
     </div>
-    <div class="figures" [title]="tile().basis">
-      <span><uv-standing [standing]="tile().standing" /> @if (tile().ratio !== null) { {{ ratioText() }} : 1 } @else { no text }</span>
-      <span class="uv-soft note">{{ tile().note }}</span>
+    <div class="figures" [title]="basis()">
+      <span><uv-standing [standing]="standing()" /> @if (tile().ratio !== null) { {{ ratioText() }} : 1 } @else { no text }</span>
+      <span class="uv-soft note">{{ note() }}</span>
     </div>
   `,
   styles: `
@@ -48,6 +48,8 @@ export class StateTile {
   readonly page = input.required<FramedPage>();
   readonly width = input.required<number>();
   readonly forced = input.required<ForcedStates>();
+  /** Contrast with the picture the text stands on; `null` where it stands on none. */
+  readonly overPicture = input<number | null>(null);
   readonly isCurrent = input(false);
   /** Whether its turn to load has come. */
   readonly isLoaded = input(true);
@@ -66,7 +68,16 @@ export class StateTile {
   protected readonly transform = signal('');
   protected readonly word = computed(() => STATE_WORDS[this.tile().state]);
   // Rounded down: 4.49 must not read as 4.5.
-  protected readonly ratioText = computed(() => (Math.floor((this.tile().ratio ?? 0) * 10) / 10).toFixed(1));
+  protected readonly ratioText = computed(() => (Math.floor((this.overPicture() ?? this.tile().ratio ?? 0) * 10) / 10).toFixed(1));
+  protected readonly standing = computed(() => {
+    const over = this.overPicture();
+    return over === null ? this.tile().standing : over < this.tile().wanted ? 'fails' : 'holds';
+  });
+  protected readonly note = computed(() => {
+    const over = this.overPicture();
+    return over === null ? this.tile().note : over < this.tile().wanted ? `on the picture, needs ${this.tile().wanted} : 1` : 'on the picture, at its worst';
+  });
+  protected readonly basis = computed(() => (this.overPicture() === null ? this.tile().basis : `Read from the pixels of the picture under the text, at rest: all but the worst 5 % of them reach this ratio. WCAG 2.2 asks ${this.tile().wanted} : 1.`));
 
   constructor() {
     const destroyRef = inject(DestroyRef);

@@ -1,6 +1,6 @@
 import type {
   AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
-  PageMeasure, Pair, Palette, PartProgress, PartProposal, Reachability, RoleName, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion, TidyProgress, TidySheet, VerdictProgress,
+  PageMeasure, Pair, Palette, PartProgress, PartProposal, Raster, Reachability, RoleName, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion, TidyProgress, TidySheet, VerdictProgress,
 } from '@upper-veneer/core';
 
 /** An element or pseudo-element of a page. */
@@ -84,6 +84,8 @@ export interface EngineApi {
   /** Checks an override over the whole site; `null` when another one was asked about meanwhile. */
   judge(override: Override, width: number, onProgress: (progress: VerdictProgress) => void): Promise<Judgement | null>;
   stopJudging(): void;
+  /** Contrast of texts with the picture under them, at its worst 5 % of pixels; `null` where nothing can be said. */
+  overPicture(texts: readonly string[], raster: Raster): readonly (number | null)[];
   proposeStates(question: StatesQuestion, only?: OverrideState): readonly OverrideWish[];
   copyLook(target: Target, width: number): Look;
   pasteLook(look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'pages' | 'spared' | 'widths'>, width: number): readonly OverrideWish[];

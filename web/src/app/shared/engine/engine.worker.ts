@@ -1,6 +1,6 @@
 import {
-  amendmentsOf, checkSelector, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
-  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeStates, reachabilityOf, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints,
+  amendmentsOf, checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
+  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeStates, reachabilityOf, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints, worstOverPicture,
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
@@ -91,6 +91,10 @@ const engine: EngineApi = {
       if (run !== judgeRun) return null;
     }
   },
+  overPicture: (texts, raster) => texts.map((css) => {
+    const color = colorOfCss(css);
+    return color ? worstOverPicture(color, raster) : null;
+  }),
   stopJudging() {
     judgeRun += 1;
   },

@@ -11,8 +11,9 @@ const PATIENCE_MS = 15_000;
 /**
  * Draws a captured page into a picture, so that its pixels can be read: the frame's own markup with its stylesheets and
  * pictures carried inside. Shadow trees and framed parts are left blank.
+ * @param prepare what is done to the page before it is drawn.
  */
-export async function drawPage(page: FramedPage, name: string, width: number): Promise<ImageBitmap> {
+export async function drawPage(page: FramedPage, name: string, width: number, prepare: (page: FrameDocument) => void = () => undefined): Promise<ImageBitmap> {
   const frame = document.createElement('iframe');
   frame.setAttribute('sandbox', 'allow-same-origin');
   frame.setAttribute('aria-hidden', 'true');
@@ -27,7 +28,10 @@ export async function drawPage(page: FramedPage, name: string, width: number): P
     document.body.append(frame);
     const content = (await isLoaded) ? frame.contentDocument : null;
     if (!content?.documentElement.hasAttribute('data-uv-n')) throw new PictureProblem(`${name} does not load`);
-    new FrameDocument(content, page.veneerPlace).dress(page.frameCss);
+    const drawn = new FrameDocument(content, page.veneerPlace);
+    drawn.amend(page.amendments);
+    drawn.dress(page.frameCss);
+    prepare(drawn);
     const height = Math.min(TALLEST, Math.max(VIEW_HEIGHT, content.documentElement.scrollHeight));
     await carryInside(content);
     const markup = new XMLSerializer().serializeToString(content.documentElement);

@@ -1,0 +1,110 @@
+import { setUpBench } from '../support/on-bench.js';
+
+const WILLOW = 'rgb(180, 88, 42)';
+const LOUD = 'rgb(255, 31, 210)';
+
+describe('the Bench', () => {
+  const on = setUpBench();
+
+  it('flashes a step and a ply while they are held, never in the veneer', async () => {
+    await on.bench.choose('.qs-go');
+    const hold = async (index: number, selector: string): Promise<void> => {
+      const button = on.bench.page.locator(selector).nth(index);
+      await button.hover();
+      await on.bench.page.mouse.down();
+      await on.bench.page.getByText('In the test colour').waitFor();
+      expect(await on.bench.framed('.qs-go', 'background-color')).toBe(LOUD);
+      await on.bench.page.mouse.up();
+      await on.bench.page.getByText('In the test colour').waitFor({ state: 'detached' });
+      expect(await on.bench.framed('.qs-go', 'background-color')).toBe('rgb(217, 217, 234)');
+    };
+    await hold(0, 'uv-lineage-bar uv-hold-button button');
+    await hold(0, 'uv-plies-list uv-hold-button button');
+    expect(await on.bench.page.evaluate(async () => ((await (await fetch('/api/sites/1/draft')).json()) as { overrides: unknown[] }).overrides)).toEqual([]);
+  });
+
+  it('peels the veneer off up to a line', async () => {
+    await on.bench.choose('.qs-go');
+    await on.bench.value('Willow');
+    await on.bench.page.getByRole('button', { name: 'Peel' }).click();
+    const bare = on.bench.page.locator('iframe[title="The page without the veneer"]');
+    await bare.waitFor();
+    await on.bench.page.waitForTimeout(600);
+    expect(await bare.evaluate((frame) => getComputedStyle((frame as HTMLIFrameElement).contentDocument?.querySelector('.qs-go') as Element).backgroundColor)).toBe('rgb(217, 217, 234)');
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe(WILLOW);
+    await on.bench.page.getByRole('slider', { name: /Without the veneer/ }).focus();
+    await on.bench.page.keyboard.press('End');
+    expect(await bare.evaluate((frame) => (frame as HTMLElement).style.clipPath)).toContain('0%');
+  });
+
+  it('copies a look from one element and pastes it on another, in one step of undo', async () => {
+    await on.bench.choose('.qs-apply');
+    await on.bench.page.getByRole('button', { name: 'More about this element' }).click();
+    await on.bench.page.getByRole('menuitem', { name: 'Copy look' }).click();
+    await on.bench.choose('.qs-go');
+    const before = await on.bench.version();
+    await on.bench.page.getByRole('button', { name: 'More about this element' }).click();
+    await on.bench.page.getByRole('menuitem', { name: 'Paste look of Apply' }).click();
+    await on.bench.changed(before);
+    for (const property of ['background-color', 'color', 'border-top-left-radius']) expect(await on.bench.framed('.qs-go', property)).withContext(property).toBe(await on.bench.framed('.qs-apply', property));
+    await on.bench.page.locator('uv-page-frame .glass').focus();
+    await on.bench.page.keyboard.press('Control+z');
+    await on.bench.settled();
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe('rgb(217, 217, 234)');
+  });
+
+  it('takes a selector written by hand, checked while it is typed', async () => {
+    await on.bench.choose('.qs-go');
+    await on.bench.value('Willow');
+    await on.bench.page.getByRole('button', { name: 'Edit selector' }).click();
+    const field = on.bench.page.getByLabel('Selector', { exact: true });
+    const words = (): Promise<string> => on.bench.page.locator('uv-selector-editor p').innerText();
+    await field.fill('button >');
+    await on.bench.page.waitForTimeout(250);
+    expect(await words()).toContain('▲');
+    expect(await on.bench.page.locator('uv-selector-editor').getByRole('button', { name: 'Use' }).isDisabled()).toBe(true);
+    await field.fill('.qs-root button');
+    await on.bench.page.waitForTimeout(250);
+    expect(await words()).toContain('takes in');
+    await field.fill('form .qs-actions .qs-go');
+    await on.bench.page.waitForTimeout(250);
+    const before = await on.bench.version();
+    await field.press('Enter');
+    await on.bench.changed(before);
+    expect(await on.bench.css()).toContain('form .qs-actions .qs-go {');
+    await on.bench.value('River');
+    expect(await on.bench.css()).toContain('form .qs-actions .qs-go {');
+  });
+
+  it('says what really paints a pixel', async () => {
+    await on.bench.page.getByRole('button', { name: 'Painted by?' }).click();
+    const { x, y } = await on.bench.middleOf('.qs-actions');
+    await on.bench.page.mouse.click(x + 60, y + 16);
+    await on.bench.page.waitForSelector('uv-states-grid');
+    await on.bench.settled();
+    expect(await on.bench.page.locator('.flashed').innerText()).toContain('form.qs-card');
+    expect(await on.bench.page.locator('uv-lineage-bar .current').innerText()).toContain('form.qs-card');
+  });
+
+  it('holds an override to the widths below a breakpoint', async () => {
+    await on.bench.choose('.qs-go');
+    await on.bench.page.getByRole('combobox', { name: 'Widths it holds at' }).click();
+    await on.bench.page.getByRole('option', { name: /^up to/ }).first().click();
+    await on.bench.page.getByRole('button', { name: '390', exact: true }).click();
+    await on.bench.settled();
+    await on.bench.value('Willow');
+    expect(await on.bench.css()).toMatch(/@media \(max-width: \d+px\) \{\n {2}\.qs/);
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe(WILLOW);
+    await on.bench.page.getByRole('button', { name: '1280', exact: true }).click();
+    await on.bench.settled();
+    expect(await on.bench.framed('.qs-go', 'background-color')).toBe('rgb(217, 217, 234)');
+  });
+
+  it('reads the contrast of a text over a picture from the pixels under it', async () => {
+    await on.bench.openPage('Home');
+    await on.bench.find('.hero .lede');
+    const figures = on.bench.page.locator('uv-state-tile .figures').first();
+    await figures.getByText('on the picture').waitFor();
+    expect(Number(/([\d.]+) : 1/.exec(await figures.innerText())?.[1])).toBeGreaterThan(4.5);
+  });
+});
