@@ -77,7 +77,7 @@ describe('the Bench', () => {
     expect(counts.map((text) => text.replace(/\s+/g, ' '))).toEqual(['This one 1 element', 'All alike 5 on 3 pages', `Everywhere ${links.reduce((a, b) => a + b, 0)} links, 7 pages`]);
     await on.bench.cell('Text, hover');
     await on.bench.value('Willow');
-    expect(await on.bench.css()).toContain('.lede > a:hover {\n  color: var(--brand-willow) !important;');
+    expect(await on.bench.css()).toContain('.lede a:hover {\n  color: var(--brand-willow) !important;');
     expect(await on.bench.verdict()).toContain('reaches 5 of 5');
     let before = await on.bench.version();
     await on.bench.page.getByText('This one').click();
