@@ -152,7 +152,8 @@ function finish(candidate: Candidate, suffix: string, request: SelectorRequest, 
   const after = `${suffix}${tail}${pseudo}`;
   return {
     ok: true,
-    selector: candidate.text === '*' && after !== '' ? after : `${candidate.text}${after}`,
+    // A universal selector is written only where nothing else is.
+    selector: `${candidate.text}${after}`.replace(/^\*(?=[:.[#])/, ''),
     specificity: addSpecificity(candidate.specificity, extra),
     important: bar.important,
     leansOnPlace: candidate.frailty > 0,
