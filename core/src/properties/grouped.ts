@@ -14,9 +14,3 @@ const GROUPED: ReadonlyMap<string, readonly string[]> = new Map([
 export function longhandsOfProperty(property: string): readonly string[] {
   return GROUPED.get(property) ?? [property];
 }
-
-/** The grouped property a longhand belongs to, or itself. */
-export function groupOfLonghand(longhand: string): string {
-  for (const [group, longhands] of GROUPED) if (longhands.includes(longhand)) return group;
-  return longhand;
-}

@@ -4,6 +4,7 @@ import { applicableStates } from '../grid/applicable-states.js';
 import { cellOf, longhandsOfRow, rowsFor, winnerOf, type GridCell } from '../grid/cell.js';
 import type { GridRowName } from '../grid/rows.js';
 import { kindOf } from '../reach/alike.js';
+import { isGeneratedClass, isLastingId } from '../reach/class-names.js';
 import { RATIOS, contrastRatio } from '../color/contrast.js';
 import { breakpointsOfSite } from './breakpoints.js';
 import { isBrandColor } from './brand-color.js';
@@ -82,6 +83,8 @@ export interface Inspection {
   readonly grid: readonly { readonly row: GridRowName; readonly cells: readonly GridCell[] }[];
   readonly strip: readonly StripTile[];
   readonly reach: readonly ReachCount[];
+  /** Names of it that a tool has made and the next build may change: no selector leans on them. */
+  readonly avoided: readonly string[];
   /** What its icon is made of; `null` for what is none. */
   readonly icon: IconKind | null;
   /** How far CSS gets into it. */
@@ -131,6 +134,7 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
         places: places.map((place) => ({ pageId: ids.get(place.page) ?? 0, element: place.element.number })),
       };
     }),
+    avoided: [...element.classes.filter(isGeneratedClass).map((name) => `.${name}`), ...(element.id && !isLastingId(element.id) ? [`#${element.id}`] : [])],
     icon: iconKindOf(rest, element, pseudo),
     reachability: reachabilityOf(element),
     breakpoints: breakpointsOfSite(site),

@@ -133,6 +133,15 @@ describe('inspect', () => {
     expect(found.strip[0].note).toBe('stray text, fill, edge');
   });
 
+  it('names generated classes that no selector leans on', () => {
+    const site = open();
+    const em = inspect(site, 1, number(site, 'em.css-1x7q9ka'), '', 1280);
+    expect(em.avoided).toEqual(['.css-1x7q9ka']);
+    const plan = planOverride(site, wish(site, 'em.css-1x7q9ka', { reach: 'one' }));
+    expect(plan.ok && plan.put[0].selector).not.toContain('css-1x7q9ka');
+    expect(inspect(site, 1, number(site, 'button.btn'), '', 1280).avoided).toEqual([]);
+  });
+
   it('knows visited for links only, and pseudo-elements that are generated', () => {
     const site = open();
     expect(inspect(site, 1, number(site, 'a.btn'), '', 1280).states).toContain('visited');

@@ -65,6 +65,7 @@ describe('the Palette', () => {
     await toPalette();
     await on.bench.page.getByRole('button', { name: 'Delete…' }).click();
     const dialog = on.bench.page.locator('uv-delete-dialog');
+    await dialog.locator('li').first().waitFor();
     expect(await dialog.locator('li').allInnerTexts()).toEqual([jasmine.stringContaining('qs-go') as unknown as string]);
     await dialog.getByRole('combobox').click();
     await on.bench.page.getByRole('option', { name: 'Heron' }).click();

@@ -42,6 +42,7 @@ import { ValuePicker } from './value-picker';
       @if (bench.cellOverrides().length > 0) { <button type="button" (click)="acts.clearCell()">Clear</button> }
     </div>
     @if (inspection().icon; as icon) { <p class="icon uv-soft"><strong>{{ icon.kind }}</strong> {{ icon.text }}</p> }
+    @if (inspection().avoided.length > 0) { <p class="icon uv-soft"><span class="uv-mono">{{ inspection().avoided.join(' ') }}</span> {{ inspection().avoided.length === 1 ? 'looks' : 'look' }} made by a build tool and may change with the next build: no selector leans on {{ inspection().avoided.length === 1 ? 'it' : 'them' }}.</p> }
     @if (inspection().reachability === 'shadow') { <p class="icon uv-soft">It stands behind a shadow root: overrides go through its part names and the custom properties it reads; the rest cannot be reached.</p> }
     @if (inspection().reachability === 'framed') { <p class="icon uv-soft">◆ Another document is framed here. CSS of this site does not reach into it: only the frame itself can be overridden.</p> }
   `,
