@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { canBeIn, dressSite, longhandsOfProperty, openSite, placesOf, planOverride, pointerStates, type ElementNode, type Palette, type SiteModel } from '@upper-veneer/core';
+import { canBeIn, dressSite, longhandsOfProperty, openSite, pageOf, placesOf, planOverride, pointerStates, StyleView, type ElementNode, type Palette, type SiteModel } from '@upper-veneer/core';
 import type { Browser } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
 import { packagePages } from '../support/package-pages.js';
@@ -47,7 +47,7 @@ describe('overrides in Chromium', () => {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, javaScriptEnabled: false });
     await folder.serve(context);
     const proof = await ProofPage.open(context);
-    const figures = { planned: 0, targets: 0, others: 0 };
+    const figures = { planned: 0, targets: 0, others: 0, named: 0 };
     const wrong: string[] = [];
     const refused = new Map<string, number>();
     for (let i = 0; i < DRAWS; i += 1) {
@@ -61,7 +61,8 @@ describe('overrides in Chromium', () => {
       figures.planned += 1;
       const [override] = plan.put;
       const [longhand] = longhandsOfProperty(override.property);
-      const css = dressSite(site, plan.put, PALETTE).css;
+      const dressed = dressSite(site, plan.put, PALETTE);
+      const { css } = dressed;
       const targets = placesOf(site, wish);
       for (const [id, other] of site.pages) {
         const here = targets.filter((place) => place.page === other).map((place) => place.element);
@@ -80,7 +81,10 @@ describe('overrides in Chromium', () => {
           tree.forEach((node, at) => {
             if (hit.has(node)) {
               figures.targets += 1;
-              if (marked[at][0] !== computed) wrong.push(`${where(node)}: ${marked[at][0]} instead of ${computed}`);
+              // Borders of native check boxes and radio buttons are the browser's own; the verdict names them as missed.
+              const isNamed = new StyleView(pageOf(dressed, id), { states }).style(node, wish.pseudo).resolved(longhand) !== computed;
+              if (isNamed) figures.named += 1;
+              else if (marked[at][0] !== computed) wrong.push(`${where(node)}: ${marked[at][0]} instead of ${computed}`);
               if (wish.pseudo === '') return;
             } else if (isUnder(node)) return;
             figures.others += 1;
@@ -103,9 +107,10 @@ describe('overrides in Chromium', () => {
       }
     }
     expect(wrong.slice(0, 12)).withContext(`${wrong.length} in all`).toEqual([]);
+    expect(figures.named).toBeLessThan(DRAWS / 20);
     expect(figures.planned).toBeGreaterThan(DRAWS * 0.75);
     if (process.env['PROVE_DRAWS']) {
-      process.stdout.write(`${figures.planned} of ${DRAWS} drawn overrides could be written; ${figures.targets} times a target was looked at, ${figures.others} times another element; ${wrong.length} were not as they should be\n`);
+      process.stdout.write(`${figures.planned} of ${DRAWS} drawn overrides could be written; ${figures.targets} times a target was looked at, ${figures.others} times another element; ${figures.named} times the verdict itself names a target as missed; ${wrong.length} were not as they should be\n`);
       for (const [reason, count] of refused) process.stdout.write(`  ${count} not written: ${reason}\n`);
     }
     await context.close();
