@@ -12,7 +12,7 @@ try {
 await ensureBuilt(['core', 'contract', 'server', 'web', 'e2e']);
 
 const node = process.execPath;
-const jasmine = (pattern) => ({ command: node, args: ['tools/run-jasmine.mjs', pattern] });
+const jasmine = (...patterns) => ({ command: node, args: ['tools/run-jasmine.mjs', ...patterns] });
 const karma = (project) => ({ command: 'npx', args: ['ng', 'test', project], cwd: join(root, 'web') });
 
 /** Every set of specs; each prints how many it ran and how many failed. */
@@ -23,17 +23,18 @@ const SETS = [
   { name: 'server', ...jasmine('server/dist/**/*.spec.js') },
   { name: 'web', ...karma('web') },
   { name: 'core against Chromium', ...jasmine('e2e/dist/against-chromium/*.spec.js') },
-  { name: 'end to end', ...jasmine('e2e/dist/specs/*.spec.js') },
+  { name: 'end to end, Bench', ...jasmine('e2e/dist/specs/bench*.spec.js') },
+  { name: 'end to end, the rest', ...jasmine('e2e/dist/specs/!(bench*).spec.js') },
 ];
 
-/** Two lanes of about equal length: the browser waits most of the time in one while the other computes. */
-const FIRST_LANE = ['end to end', 'lint'];
+/** Three lanes of about equal length: a browser waits most of the time in two of them while the third computes. */
+const LANE_OF = { 'end to end, Bench': 0, lint: 1, 'end to end, the rest': 1 };
 const only = process.argv.slice(2);
 let passed = 0;
 let failed = 0;
 const chosen = SETS.filter(({ name }) => only.length === 0 || only.some((word) => name.includes(word)));
-await Promise.all([chosen.filter(({ name }) => FIRST_LANE.includes(name)), chosen.filter(({ name }) => !FIRST_LANE.includes(name))].map(async (lane) => {
-  for (const set of lane) await runSet(set);
+await Promise.all([0, 1, 2].map(async (lane) => {
+  for (const set of chosen.filter(({ name }) => (LANE_OF[name] ?? 2) === lane)) await runSet(set);
 }));
 say(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);

@@ -57,7 +57,7 @@ import { isTypingTarget } from '../shared/ui/is-typing-target';
     .tool:hover:not(:disabled) { background: var(--uv-bar); }
     .tool:disabled { color: var(--uv-line-strong); opacity: .55; cursor: default; }
     p-button { flex: none; white-space: nowrap; }
-    @media (max-width: 1000px) { .standing { display: none; } .tools { margin-left: auto; } }
+    @media (max-width: 1180px) { .standing { display: none; } .tools { margin-left: auto; } }
   `,
 })
 export class TopBar {
