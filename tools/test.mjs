@@ -23,18 +23,18 @@ const SETS = [
   { name: 'server', ...jasmine('server/dist/**/*.spec.js') },
   { name: 'web', ...karma('web') },
   { name: 'core against Chromium', ...jasmine('e2e/dist/against-chromium/*.spec.js') },
-  { name: 'end to end, Bench', ...jasmine('e2e/dist/specs/bench*.spec.js') },
-  { name: 'end to end, the rest', ...jasmine('e2e/dist/specs/!(bench*).spec.js') },
+  { name: 'end to end', ...jasmine('e2e/dist/specs/!(palette|start|core-doc).spec.js') },
+  { name: 'short ways through', ...jasmine('e2e/dist/specs/@(palette|start|core-doc).spec.js') },
 ];
 
-/** Three lanes of about equal length: a browser waits most of the time in two of them while the third computes. */
-const LANE_OF = { 'end to end, Bench': 0, lint: 1, 'end to end, the rest': 1 };
+/** Two lanes of about equal length: the browser waits most of the time in one while the other computes. A third makes specs wait on one another. */
+const FIRST_LANE = ['end to end', 'lint'];
 const only = process.argv.slice(2);
 let passed = 0;
 let failed = 0;
 const chosen = SETS.filter(({ name }) => only.length === 0 || only.some((word) => name.includes(word)));
-await Promise.all([0, 1, 2].map(async (lane) => {
-  for (const set of chosen.filter(({ name }) => (LANE_OF[name] ?? 2) === lane)) await runSet(set);
+await Promise.all([true, false].map(async (isFirst) => {
+  for (const set of chosen.filter(({ name }) => FIRST_LANE.includes(name) === isFirst)) await runSet(set);
 }));
 say(`\n${passed} passed, ${failed} failed`);
 process.exit(failed > 0 ? 1 : 0);
