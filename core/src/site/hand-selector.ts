@@ -50,7 +50,7 @@ export function checkSelector(site: SiteModel, override: Override, text: string)
     places: places.filter(isWanted).slice(0, 200).map(({ place }) => place), pseudo: override.pseudo, state: override.state, longhands: longhandsOfProperty(override.property),
     isReplaced: (selector) => override.selector.split(', ').includes(selector), environments: widthsThatMatter(site, longhandsOfProperty(override.property), override.widths).map((width) => ({ width })),
   });
-  const isWeak = (bar.important && !override.important) || (!bar.important || override.important ? !clears(specificity, bar) && (bar.important === override.important) : false);
+  const isWeak = (bar.important && !override.important) || (bar.important === override.important && !clears(specificity, bar));
   const toSpot = ({ pageId, element }: Spot): Spot => ({ pageId, element });
   return {
     problem: '', specificity, elements: places.length, pages: new Set(places.map(({ pageId }) => pageId)).size, places: places.slice(0, MOST_SPOTS).map(toSpot),

@@ -146,6 +146,14 @@ describe('the verdict', () => {
     expect(findings[1].spots).toEqual([1, 2].map((pageId) => ({ pageId, element: number(site, 'p.caption') })));
   });
 
+  it('counts all that it outlines only some of', () => {
+    const site = dressSite(openSite({ pages: [{ id: 1, name: 'x', path: 'x.html', html: `<!doctype html><body><h2>h</h2>${'<p>x</p>'.repeat(350)}` }], stylesheets: {}, parts: [], veneerPlace: 'head-end', prefix: 'brand' }), [], PALETTE);
+    const plan = planOverride(site, wish(site, 'h2'));
+    const wide = plan.ok ? plan.put.map((override) => ({ ...override, selector: 'h2, p' })) : [];
+    const [, spill] = judgeOverride(dressSite(site, wide, PALETTE), wide[0], 1280);
+    expect([spill.text, spill.spots?.length]).toEqual(['spills to 350', 200]);
+  });
+
   it('says at once that a gradient hides a plain fill, and offers to clear it', () => {
     const site = open();
     const cover = { element: number(site, 'button.cover'), reach: 'one' as const };

@@ -27,6 +27,7 @@ const FOLLOWERS: Readonly<Record<string, readonly string[]>> = {
   color: [...LONGHANDS].filter(([, { initial }]) => initial === 'currentcolor').map(([name]) => name).concat('caret-color', 'outline-color', 'box-shadow', 'text-shadow', 'fill', 'stroke'),
   'font-size': ['line-height', 'letter-spacing', 'padding-top', 'padding-right', 'padding-bottom', 'padding-left', 'width', 'max-width', 'border-top-width'],
 };
+/** Most elements of a finding that are handed over to be outlined; all are counted. */
 const MOST_SPOTS = 200;
 
 /** What a change does to the whole site. */
@@ -69,8 +70,8 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const { states, widths } = effects;
   const over = `in ${states.length} ${states.length === 1 ? 'state' : 'states'}, at ${widths.join(', ')} px${widths.length === 1 ? ', the widths at which no rule of the site makes a difference to it left out' : ''}`;
   const findings: Finding[] = [
-    { standing: effects.missed.length === 0 ? 'holds' : 'fails', text: `reaches ${effects.reached} of ${places}`, basis: `${places} elements on all pages, in state ${STATE_WORDS[override.state].toLowerCase()}, at ${widths.join(', ')} px: the override decides, and its value shows.`, spots: effects.missed },
-    { standing: effects.spill.length === 0 ? 'holds' : 'fails', text: effects.spill.length === 0 ? 'no spill' : `spills to ${effects.spill.length}`, basis: `${effects.elements} elements that the rule can touch, ${over}: ${effects.compared} comparisons with and without the override. Nothing else can change.`, spots: effects.spill },
+    { standing: effects.missed.length === 0 ? 'holds' : 'fails', text: `reaches ${effects.reached} of ${places}`, basis: `${places} elements on all pages, in state ${STATE_WORDS[override.state].toLowerCase()}, at ${widths.join(', ')} px: the override decides, and its value shows.`, spots: effects.missed.slice(0, MOST_SPOTS) },
+    { standing: effects.spill.length === 0 ? 'holds' : 'fails', text: effects.spill.length === 0 ? 'no spill' : `spills to ${effects.spill.length}`, basis: `${effects.elements} elements that the rule can touch, ${over}: ${effects.compared} comparisons with and without the override. Nothing else can change.`, spots: effects.spill.slice(0, MOST_SPOTS) },
   ];
   const look = isInRange(width, override.widths) ? width : widths[0];
   const parent = override.parent == null ? null : elementOf(page, override.parent);
@@ -132,7 +133,7 @@ function* effectsOf(site: SiteModel, without: SiteModel, override: Override): Ge
     yield { page: done, pages: site.pages.size };
   }
   const { missed, spill, states, reached, compared, elements } = tally;
-  return { reached, missed: [...missed.values()].slice(0, MOST_SPOTS), spill: [...spill.values()].slice(0, MOST_SPOTS), compared, elements, states: OVERRIDE_STATES.filter((state) => states.has(state)), widths: watch.widths.filter((width) => isInRange(width, override.widths)) };
+  return { reached, missed: [...missed.values()], spill: [...spill.values()], compared, elements, states: OVERRIDE_STATES.filter((state) => states.has(state)), widths: watch.widths.filter((width) => isInRange(width, override.widths)) };
 }
 
 function comparePage(pageId: number, after: Page, before: Page, override: Override, own: readonly Place[] | null, { longhands, watched, isInherited, wantedText, widths }: Watch, tally: Tally): void {

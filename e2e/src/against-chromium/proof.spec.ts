@@ -7,6 +7,7 @@ import { packagePages } from '../support/package-pages.js';
 import { root } from '../support/product.js';
 import { drawWish } from '../support/proof-draw.js';
 import { ProofPage, WATCHED } from '../support/proof-page.js';
+import { random } from '../support/random.js';
 import { openSiteFolder } from '../support/site-folder.js';
 
 /** Overrides drawn by a seed; `npm run prove` goes on to 400, over all demo pages. */
@@ -16,14 +17,6 @@ const SHEETS = ['theme', 'booking', 'consent', 'basket', 'checkout', 'newsletter
 const PALETTE: Palette = { swatches: [], roles: [] };
 /** Most targets of one page that are put into the state, one at a time as a pointer would. */
 const MOST_IN_STATE = 3;
-
-function random(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state * 1664525 + 1013904223) % 4294967296;
-    return state / 4294967296;
-  };
-}
 
 function openModel(paths: readonly string[], read: (path: string) => string): SiteModel {
   const stylesheets = Object.fromEntries(SHEETS.map((path) => [path, read(path)]));

@@ -6,6 +6,7 @@ import { launchBrowser } from '../support/browser.js';
 import { root } from '../support/product.js';
 import { drawWish } from '../support/proof-draw.js';
 import { ProofPage, WATCHED } from '../support/proof-page.js';
+import { random } from '../support/random.js';
 import { openSiteFolder } from '../support/site-folder.js';
 
 const PATHS = ['book.html', 'trips.html'];
@@ -13,15 +14,6 @@ const SHEETS = ['theme', 'booking', 'consent', 'reviews'].map((name) => `css/${n
 const PALETTE: Palette = { swatches: [], roles: [] };
 const VENEERS = 6;
 const WISHES = 12;
-
-/** A linear congruential generator; the constants are those of Numerical Recipes, from memory. */
-function random(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state * 1664525 + 1013904223) % 4294967296;
-    return state / 4294967296;
-  };
-}
 
 /** A drawn veneer; every third wish asks for what is there already, so that there is something to leave out. */
 function drawVeneer(site: SiteModel, draw: () => number): OverrideWish[] {
