@@ -1,14 +1,14 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { ensureBuilt, ensureDependencies, fail, requireNode, root } from './setup.mjs';
+import { ensureBuilt, ensureDatabaseDriver, ensurePackages, fail, requireNode, root } from './setup.mjs';
 
 requireNode();
 try {
-  await ensureDependencies();
+  await ensurePackages();
+  await Promise.all([ensureDatabaseDriver(), ensureBuilt(['core', 'contract', 'server', 'web'])]);
 } catch (error) {
   fail(`The packages could not be installed.\n${error.message}`);
 }
-await ensureBuilt(['core', 'contract', 'server', 'web']);
 
 const server = spawn(process.execPath, [join(root, 'server/dist/main.js')], { stdio: 'inherit', env: { ...process.env, NODE_ENV: 'production' } });
 // This process only waits for the server to end, and passes on what it is told.

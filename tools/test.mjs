@@ -1,14 +1,12 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
-import { ensureBuilt, ensureChromium, ensureDependencies, fail, requireNode, root, say } from './setup.mjs';
+import { ensureBuilt, ensureChromium, ensureDatabaseDriver, ensurePackages, fail, requireNode, root, say } from './setup.mjs';
 
 requireNode();
-try {
-  await ensureDependencies();
-  await ensureChromium();
-} catch (error) {
-  fail(`The set-up failed.\n${error.message}`);
-}
+const failed = (error) => fail(`The set-up failed.\n${error.message}`);
+await Promise.all([ensureChromium(), ensurePackages()]).catch(failed);
+// Compiled while the product is built and the first sets run, which need no database.
+const driver = ensureDatabaseDriver().catch(failed);
 await ensureBuilt(['core', 'contract', 'server', 'web', 'e2e']);
 
 const node = process.execPath;
@@ -20,26 +18,27 @@ const SETS = [
   { name: 'lint', command: 'npx', args: ['eslint', '.', '--max-warnings', '0'], isSingle: true },
   { name: 'core in Node', ...jasmine('core/dist/**/*.spec.js') },
   { name: 'core in Chromium', ...karma('core') },
-  { name: 'server', ...jasmine('server/dist/**/*.spec.js') },
+  { name: 'server', ...jasmine('server/dist/**/*.spec.js'), needsDriver: true },
   { name: 'web', ...karma('web') },
   { name: 'core against Chromium', ...jasmine('e2e/dist/against-chromium/*.spec.js') },
-  { name: 'end to end', ...jasmine('e2e/dist/specs/!(palette|start|core-doc).spec.js') },
-  { name: 'short ways through', ...jasmine('e2e/dist/specs/@(palette|start|core-doc).spec.js') },
+  { name: 'end to end', ...jasmine('e2e/dist/specs/!(palette|start|core-doc).spec.js'), needsDriver: true },
+  { name: 'short ways through', ...jasmine('e2e/dist/specs/@(palette|start|core-doc).spec.js'), needsDriver: true },
 ];
 
 /** Two lanes of about equal length: the browser waits most of the time in one while the other computes. A third makes specs wait on one another. */
 const FIRST_LANE = ['end to end', 'lint'];
 const only = process.argv.slice(2);
 let passed = 0;
-let failed = 0;
+let failures = 0;
 const chosen = SETS.filter(({ name }) => only.length === 0 || only.some((word) => name.includes(word)));
 await Promise.all([true, false].map(async (isFirst) => {
   for (const set of chosen.filter(({ name }) => FIRST_LANE.includes(name) === isFirst)) await runSet(set);
 }));
-say(`\n${passed} passed, ${failed} failed`);
-process.exit(failed > 0 ? 1 : 0);
+say(`\n${passed} passed, ${failures} failed`);
+process.exit(failures > 0 ? 1 : 0);
 
 async function runSet(set) {
+  if (set.needsDriver) await driver;
   const started = Date.now();
   const { code, output } = await collect(set);
   say(`\n== ${set.name}\n${output.trimEnd()}`);
@@ -48,7 +47,7 @@ async function runSet(set) {
   const result = counts ?? { run: 1, failed: 1 };
   if (code !== 0 && result.failed === 0) result.failed = 1;
   passed += Math.max(0, result.run - result.failed);
-  failed += result.failed;
+  failures += result.failed;
   say(`   ${result.run} run, ${result.failed} failed, ${Math.round((Date.now() - started) / 1000)} s`);
 }
 
