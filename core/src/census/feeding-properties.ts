@@ -1,4 +1,5 @@
 import type { ElementStyle, RankedDeclaration } from '../resolve/element-style.js';
+import { variablesIn } from '../values/variables-in.js';
 
 /** A declaration of a custom property that a painted colour hangs on. */
 export interface Feeding {
@@ -8,31 +9,25 @@ export interface Feeding {
   readonly declared: RankedDeclaration;
 }
 
-const REFERENCE = /var\(\s*(--[^\s,)]+)/g;
-
 /** The custom properties a declaration takes its value from, directly or through one another. */
 export function feedingProperties(style: ElementStyle, decided: RankedDeclaration): Feeding[] {
   const { value } = decided.entry;
   if (value.kind !== 'variable') return [];
   const found = new Map<string, Feeding>();
-  const waiting = namesIn(value.text);
+  const waiting = variablesIn(value.text);
   for (let name = waiting.pop(); name !== undefined; name = waiting.pop()) {
     if (found.has(name)) continue;
     const declared = declarationOf(style, name);
     if (!declared) continue;
     found.set(name, { name, ...declared });
     const text = declared.declared.entry.value;
-    if (text.kind !== 'wide') waiting.push(...namesIn(text.text));
+    if (text.kind !== 'wide') waiting.push(...variablesIn(text.text));
   }
   return [...found.values()];
 }
 
-function namesIn(text: string): string[] {
-  return [...text.matchAll(REFERENCE)].map(([, name]) => name);
-}
-
 /** Custom properties inherit: the nearest element that declares one decides it. */
-function declarationOf(style: ElementStyle, name: string): Omit<Feeding, 'name'> | null {
+export function declarationOf(style: ElementStyle, name: string): Omit<Feeding, 'name'> | null {
   for (let at: ElementStyle | null = style; at; at = at.parent) {
     const [declared] = at.ranked(name);
     if (declared) return { style: at, declared };

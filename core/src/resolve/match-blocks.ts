@@ -2,6 +2,7 @@ import { compareBlocks } from '../cascade/compare.js';
 import { readBlock, type MatchedBlock } from '../cascade/block.js';
 import { evaluateMedia } from '../conditions/evaluate-media.js';
 import type { MediaEnvironment } from '../conditions/environment.js';
+import { partNamesFor } from '../dom/part-names.js';
 import type { ElementNode, TreeRoot } from '../dom/tree.js';
 import { readAsQuirk } from '../rules/quirks.js';
 import type { Condition, StyleRule } from '../rules/style-rule.js';
@@ -64,15 +65,6 @@ function collectParts(element: ElementNode, visit: (tree: TreeRoot, host: Elemen
     names = exported.filter(([inner]) => names.includes(inner)).map(([inner, outer = inner]) => outer);
     host = host.root.host;
   }
-}
-
-function partNamesFor(element: ElementNode, host: ElementNode): string[] {
-  let names = (element.attributes.get('part') ?? '').split(/\s+/);
-  for (let at = element.root.host; at && at !== host; at = at.root.host) {
-    const exported = (at.attributes.get('exportparts') ?? '').split(',').map((pair) => pair.split(':').map((name) => name.trim()));
-    names = exported.filter(([inner]) => names.includes(inner)).map(([inner, outer = inner]) => outer);
-  }
-  return names;
 }
 
 function slotOf(element: ElementNode): ElementNode | null {

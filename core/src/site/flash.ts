@@ -2,7 +2,6 @@ import type { ElementNode } from '../dom/tree.js';
 import { paintingsOf } from '../census/paintings.js';
 import { NUMBER_ATTRIBUTE } from '../frame/frame-page.js';
 import { rewriteStates } from '../frame/rewrite-states.js';
-import { matchingElements } from '../selectors/matching-elements.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { Override } from '../veneer/override.js';
 import type { OverrideValue, PlainValue } from '../veneer/override-value.js';
@@ -10,7 +9,7 @@ import type { RoleName } from '../veneer/palette.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import { shortName } from './describe-element.js';
 import { elementOf, namingOf, pageOf, partOf, viewIn, type SiteModel } from './site-model.js';
-import { statelessSelectors } from './touched.js';
+import { matchedInAnyState } from './touched.js';
 
 /** The loud test colour: no brand has it by accident, and it shows on any ground. */
 export const LOUD = '#ff1fd2';
@@ -39,9 +38,8 @@ export function flashOfStep(site: SiteModel, pageId: number, number: number, pse
 /** Everything a ply's selector would paint by its property, loud. */
 export function flashOfPly(site: SiteModel, pageId: number, selector: string, property: string): Flash {
   const page = pageOf(site, pageId);
-  const bare = statelessSelectors(selector.replace(/::[\w-]+.*$/, '')) ?? [];
   const counts = new Map<string, number>();
-  for (const element of matchingElements(page, bare)) counts.set(placeName(site, pageId, element), (counts.get(placeName(site, pageId, element)) ?? 0) + 1);
+  for (const element of matchedInAnyState(page, selector)) counts.set(placeName(site, pageId, element), (counts.get(placeName(site, pageId, element)) ?? 0) + 1);
   return { css: rewriteStates(`${selector} { ${loud(longhandsOfProperty(property)[0]).join('; ')} }`), places: [...counts].map(([name, count]) => ({ name, count })) };
 }
 

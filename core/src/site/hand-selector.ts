@@ -1,4 +1,3 @@
-import { matchingElements } from '../selectors/matching-elements.js';
 import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
 import { compareSpecificity, NO_SPECIFICITY, type Specificity } from '../selectors/selector.js';
 import { clears, findThreshold } from '../reach/threshold.js';
@@ -7,7 +6,7 @@ import type { Override, Spot } from '../veneer/override.js';
 import { widthsThatMatter } from './breakpoints.js';
 import { placesOf } from './places.js';
 import type { SiteModel } from './site-model.js';
-import { statelessSelectors } from './touched.js';
+import { matchedInAnyState } from './touched.js';
 
 /** What a selector written by hand would do in place of an override's own. */
 export interface SelectorCheck {
@@ -41,9 +40,8 @@ export function checkSelector(site: SiteModel, override: Override, text: string)
     if (error instanceof SelectorError) return { ...none, problem: error.message };
     throw error;
   }
-  const bare = statelessSelectors(text.replace(/::[\w-]+(?:\([^)]*\))?(?::[\w-]+)?(?=\s*(?:,|$))/g, '')) ?? [];
   const wanted = new Map([...site.pages].map(([id, page]) => [id, new Set(placesOf(site, override).filter((place) => place.page === page).map(({ element }) => element.number))]));
-  const places = [...site.pages].flatMap(([pageId, page]) => matchingElements(page, bare).map((node) => ({ pageId, element: node.number, place: { page, element: node } })));
+  const places = [...site.pages].flatMap(([pageId, page]) => matchedInAnyState(page, text).map((node) => ({ pageId, element: node.number, place: { page, element: node } })));
   const isWanted = (spot: Spot): boolean => wanted.get(spot.pageId)?.has(spot.element) ?? false;
   const matched = new Set(places.map(({ pageId, element }) => `${pageId}/${element}`));
   const bar = findThreshold({

@@ -56,7 +56,8 @@ function partsAlike(site: SiteModel, { pages }: ReachQuestion, element: ElementN
     && (part !== undefined || candidate.number === element.number)).map((candidate) => ({ page, element: candidate, parent: null }))));
 }
 
-function ancestorAlike(element: ElementNode, parent: ElementNode): ElementNode | null {
+/** The nearest ancestor like another element; `null` where there is none. */
+export function ancestorAlike(element: ElementNode, parent: ElementNode): ElementNode | null {
   const key = alikeKey(parent);
   return [...ancestorsOf(element)].find((node) => node.localName === parent.localName && alikeKey(node) === key) ?? null;
 }

@@ -1,7 +1,4 @@
 import { longhandsOfProperty } from '../properties/grouped.js';
-import { restContext } from '../selectors/match-context.js';
-import { matchesAny } from '../selectors/match-selector.js';
-import { parseSelectorList } from '../selectors/parse-selector.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Place } from '../reach/threshold.js';
 import { writeSelector } from '../reach/write-selector.js';
@@ -14,6 +11,7 @@ import { widthsThatMatter } from './breakpoints.js';
 import { isForAll, placesOf } from './places.js';
 import { routeOf } from './shadow-route.js';
 import { dressSite, elementOf, pageOf, partOf, viewIn, type SiteModel } from './site-model.js';
+import { matchedInAnyState } from './touched.js';
 
 /** What the designer asks for. */
 export interface OverrideWish extends OverrideTarget {
@@ -120,9 +118,9 @@ function isEarlier(override: Override, wish: OverrideWish): boolean {
   return OVERRIDE_STATES.indexOf(override.state) < OVERRIDE_STATES.indexOf(wish.state);
 }
 
-function targetOf({ pageId, element, pseudo, reach, state, parent, widths, pages, spared }: OverrideWish): OverrideTarget {
+function targetOf({ pageId, element, pseudo, reach, state, parent, widths, pages, spared, through }: OverrideWish): OverrideTarget {
   return {
-    pageId, element, pseudo, reach, state, ...(parent == null ? {} : { parent }), ...(widths == null ? {} : { widths }), ...(pages == null ? {} : { pages }), ...(spared == null || spared.length === 0 ? {} : { spared }),
+    pageId, element, pseudo, reach, state, ...(parent == null ? {} : { parent }), ...(widths == null ? {} : { widths }), ...(pages == null ? {} : { pages }), ...(spared == null || spared.length === 0 ? {} : { spared }), ...(through == null ? {} : { through }),
   };
 }
 
@@ -155,11 +153,7 @@ export function reaches(site: SiteModel, override: Override, element: ElementNod
   if (!page?.document.elements[override.element]) return false;
   if (override.isByHand) {
     const owner = [...site.pages.values()].find((candidate) => candidate.document.elements[element.number] === element);
-    try {
-      return owner !== undefined && matchesAny(parseSelectorList(override.selector.replace(/::[\w-]+.*$/, '')), element, restContext(owner.document));
-    } catch {
-      return false;
-    }
+    return owner !== undefined && matchedInAnyState(owner, override.selector).includes(element);
   }
   return placesOf(site, override).some((place: Place) => place.element === element);
 }

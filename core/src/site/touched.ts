@@ -1,32 +1,35 @@
 import type { ElementNode } from '../dom/tree.js';
+import { partNamesFor } from '../dom/part-names.js';
 import type { Page } from '../resolve/page.js';
-import { matchesAny } from '../selectors/match-selector.js';
-import { restContext } from '../selectors/match-context.js';
+import { matchingElements } from '../selectors/matching-elements.js';
 import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
-import type { SelectorList } from '../selectors/selector.js';
+import type { ComplexSelector } from '../selectors/selector.js';
+import { withoutStates } from '../selectors/without-states.js';
 
-/** Pseudo-classes that hold in some state or other of an element. */
-const STATES = /:(?:hover|focus-visible|focus-within|focus|active|visited|link|disabled|enabled|checked|user-invalid|invalid|valid|placeholder-shown)(?![-\w(])/g;
-
-/** A selector that matches whatever a rule's selector may match in any state; `null` where that is everything. */
-export function statelessSelectors(selector: string): SelectorList | null {
-  const bare = selector.replace(/:not\(\s*:(?:placeholder-shown|hover|focus|disabled)\s*\)/g, '').replace(STATES, '').replace(/(^|[\s,>+~(])(?=$|[\s,>+~)]|::)/g, '$1*');
+/** Elements of a page that a selector may style in some state, itself or a pseudo-element of theirs; parts of a shadow tree by their names. */
+export function matchedInAnyState(page: Page, selector: string): ElementNode[] {
   try {
-    return parseSelectorList(bare);
+    return [...new Set(withoutStates(parseSelectorList(selector)).flatMap((complex) => matchedBy(page, complex)))];
   } catch (error) {
-    if (error instanceof SelectorError) return null;
+    // A rule whose selector no browser reads styles nothing.
+    if (error instanceof SelectorError) return [];
     throw error;
   }
 }
 
+function matchedBy(page: Page, complex: ComplexSelector): ElementNode[] {
+  const part = complex.pseudoElements.find(({ name }) => name === 'part');
+  const subjects = matchingElements(page, [{ ...complex, pseudoElements: [] }]);
+  if (!part) return subjects;
+  return page.document.elements.filter((element) => element.root.host !== null && element.attributes.has('part') && subjects.some((host) => {
+    const names = partNamesFor(element, host);
+    return part.parts.every((name) => names.includes(name));
+  }));
+}
+
 /** What rules with these selectors may change on a page: elements they can match in some state, and all inside them, which may inherit. */
 export function touchedOn(page: Page, selectors: readonly string[], simulated: readonly ElementNode[] = []): { readonly hits: ReadonlySet<ElementNode>; readonly touched: readonly ElementNode[] } {
-  const context = restContext(page.document);
-  const lists = selectors.map(statelessSelectors);
-  const hits = new Set<ElementNode>(simulated);
-  for (const element of page.document.elements) {
-    if (lists.some((list) => list === null || matchesAny(list, element, context) || list.some((selector) => selector.pseudoElements.some(({ name }) => name === 'part')))) hits.add(element);
-  }
+  const hits = new Set<ElementNode>([...simulated, ...selectors.flatMap((selector) => matchedInAnyState(page, selector))]);
   if (hits.size === 0) return { hits, touched: [] };
   const inside = new Map<ElementNode, boolean>();
   const isInside = (element: ElementNode): boolean => {

@@ -23,6 +23,15 @@ export interface Spot {
   readonly element: number;
 }
 
+/** What is behind a shadow root and changes through a custom property of its host. */
+export interface Through {
+  /** Running number of the element behind the root. */
+  readonly element: number;
+  readonly pseudo: string;
+  readonly state: OverrideState;
+  readonly property: string;
+}
+
 /** What an override was made for: where, in which state, how far. */
 export interface OverrideTarget extends Spot {
   /** Pseudo-element without colons; `''` for the element. */
@@ -37,6 +46,8 @@ export interface OverrideTarget extends Spot {
   readonly pages?: readonly number[] | null;
   /** Single matches of its reach left out. */
   readonly spared?: readonly Spot[] | null;
+  /** For a custom property set on a shadow host: what it was set for. */
+  readonly through?: Through | null;
 }
 
 /** One override: what it was made for, and the rule that does it. */

@@ -1,0 +1,201 @@
+import { applicableStates, canBeIn } from '../grid/applicable-states.js';
+import type { ElementNode } from '../dom/tree.js';
+import { longhandsOfProperty } from '../properties/grouped.js';
+import { LONGHANDS } from '../properties/longhands.js';
+import { alikeKey } from '../reach/alike.js';
+import { statesTogether, type Place } from '../reach/threshold.js';
+import type { ElementStyle } from '../resolve/element-style.js';
+import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
+import { StyleView } from '../resolve/style-view.js';
+import { serializeColor } from '../values/serialize-color.js';
+import { isInRange } from '../veneer/media.js';
+import { OVERRIDE_STATES, type Override, type OverrideState, type Spot } from '../veneer/override.js';
+import { colorOfValue } from '../veneer/override-value.js';
+import { widthsThatMatter } from './breakpoints.js';
+import { shortName } from './describe-element.js';
+import { longhandsFedBy } from './fed-longhands.js';
+import { ancestorAlike, placesOf } from './places.js';
+import { elementOf, pageOf, type SiteModel } from './site-model.js';
+import { touchedOn } from './touched.js';
+
+/** Longhands that follow another where nothing else is said: the text colour gives its own to many, the font size its measure. */
+const FOLLOWERS: Readonly<Record<string, readonly string[]>> = {
+  color: [...LONGHANDS].filter(([, { initial }]) => initial === 'currentcolor').map(([name]) => name).concat('caret-color', 'outline-color', 'box-shadow', 'text-shadow', 'fill', 'stroke'),
+  'font-size': ['line-height', 'letter-spacing', 'padding-top', 'padding-right', 'padding-bottom', 'padding-left', 'width', 'max-width', 'border-top-width'],
+};
+
+/** What a change does to the whole site. */
+export interface Effects {
+  /** Targets on which the override decides and its value shows. */
+  readonly reached: number;
+  readonly missed: readonly Spot[];
+  readonly spill: readonly Spot[];
+  /** What changes on the elements it spills to, `property of element`, the first few. */
+  readonly spillWords: readonly string[];
+  readonly compared: number;
+  /** Elements that the rule can touch. */
+  readonly elements: number;
+  readonly states: readonly OverrideState[];
+  /** Widths looked at, CSS px. */
+  readonly widths: readonly number[];
+}
+
+/** How far a check is. */
+export interface VerdictProgress {
+  readonly page: number;
+  readonly pages: number;
+}
+
+const MOST_SPILL_WORDS = 5;
+
+interface Tally {
+  readonly missed: Map<string, Spot>;
+  readonly spill: Map<string, Spot>;
+  readonly spillWords: Set<string>;
+  readonly states: Set<OverrideState>;
+  reached: number;
+  compared: number;
+  elements: number;
+}
+
+/** What an override is to change: usually what it sets, behind a shadow root what the host's custom property is set for. */
+interface Aim {
+  readonly pseudo: string;
+  readonly state: OverrideState;
+  readonly longhands: readonly string[];
+  /** The longhands, and those that follow them. */
+  readonly meant: ReadonlySet<string>;
+  readonly isInherited: boolean;
+  readonly wantedText: string | null;
+}
+
+/**
+ * Resolves everything that an override can touch with it and without it, on every page, in every state that applies and at
+ * every width that a breakpoint sets apart for it, and compares.
+ * @param without the site less the override.
+ */
+export function* effectsOf(site: SiteModel, without: SiteModel, override: Override): Generator<VerdictProgress, Effects> {
+  const targets = override.isByHand ? null : placesOf(site, override);
+  const aim = aimOf(site, override);
+  const isProperty = override.property.startsWith('--');
+  const watchedOn = (page: Page): string[] => withFollowers(isProperty ? longhandsFedBy(page, override.property) : aim.longhands);
+  const watched = [...new Set([...site.pages.values()].flatMap(watchedOn))];
+  // A range of widths makes a breakpoint of its own.
+  const widths = [...new Set([...widthsThatMatter(site, watched), ...(override.widths ? widthsThatMatter(site, watched, override.widths) : [])])];
+  const tally: Tally = { missed: new Map(), spill: new Map(), spillWords: new Set(), states: new Set([aim.state]), reached: 0, compared: 0, elements: 0 };
+  let done = 0;
+  for (const [pageId, after] of site.pages) {
+    const own = targets?.filter((place) => place.page === after) ?? null;
+    comparePage({ site, override, aim, pageId, after, before: pageOf(without, pageId), own, watched: watchedOn(after), widths }, tally);
+    done += 1;
+    yield { page: done, pages: site.pages.size };
+  }
+  const { missed, spill, spillWords, states, reached, compared, elements } = tally;
+  return {
+    reached, missed: [...missed.values()], spill: [...spill.values()], spillWords: [...spillWords].slice(0, MOST_SPILL_WORDS), compared, elements,
+    states: OVERRIDE_STATES.filter((state) => states.has(state)), widths: widths.filter((width) => isInRange(width, override.widths)),
+  };
+}
+
+function aimOf(site: SiteModel, override: Override): Aim {
+  const { pseudo, state, property } = override.through ?? override;
+  const longhands = longhandsOfProperty(property);
+  const wanted = colorOfValue(override.value, site.palette);
+  return {
+    pseudo, state, longhands, meant: new Set(withFollowers(longhands)),
+    isInherited: longhands.some((longhand) => longhand.startsWith('--') || (LONGHANDS.get(longhand)?.inherited ?? false)), wantedText: wanted ? serializeColor(wanted) : null,
+  };
+}
+
+function withFollowers(longhands: readonly string[]): string[] {
+  return [...new Set([...longhands, ...longhands.flatMap((longhand) => FOLLOWERS[longhand] ?? [])])];
+}
+
+interface PageQuestion {
+  readonly site: SiteModel;
+  readonly override: Override;
+  readonly aim: Aim;
+  readonly pageId: number;
+  readonly after: Page;
+  readonly before: Page;
+  /** What the rule is to match here; `null` for a selector by hand, which is meant for all it matches. */
+  readonly own: readonly Place[] | null;
+  readonly watched: readonly string[];
+  readonly widths: readonly number[];
+}
+
+function comparePage(question: PageQuestion, tally: Tally): void {
+  const { override, aim, pageId, after, before, own, widths } = question;
+  const { hits, touched } = touchedOn(after, [override.selector], (own ?? []).map((place) => place.element));
+  if (touched.length === 0) return;
+  tally.elements += touched.length;
+  const targets = targetsOf(question, hits, touched);
+  const wanted = targets.filter(({ element }) => canBeIn(element, aim.state, aim.pseudo));
+  const targetSet = new Set(targets.map((place) => place.element));
+  // What a custom property feeds may stand anywhere inside, in states of its own.
+  const changeable = override.through ? touched : [...hits];
+  for (const element of changeable) for (const state of applicableStates(element, override.through ? '' : override.pseudo)) tally.states.add(state);
+  const inState = new Map([...tally.states].map((state) => [state, statesTogether(state === aim.state ? wanted : changeable.map((element) => ({ page: after, element })), state)]));
+  const spot = (element: ElementNode): [string, Spot] => [`${pageId}/${element.number}`, { pageId, element: element.number }];
+  for (const width of widths) {
+    for (const [state, states] of inState) {
+      const viewAfter = new StyleView(after, { states, environment: { width } });
+      const viewBefore = new StyleView(before, { states, environment: { width } });
+      for (const element of touched) {
+        const changed = spiltOn(question, viewAfter, viewBefore, element, targetSet);
+        if (changed === null) continue;
+        tally.compared += 1;
+        if (changed === '') continue;
+        tally.spill.set(...spot(element));
+        tally.spillWords.add(`${changed} of ${shortName(element)}`);
+      }
+      if (state !== aim.state || !isInRange(width, override.widths)) continue;
+      for (const { element } of wanted) if (!takesHold(viewAfter.style(element, aim.pseudo), override, aim)) tally.missed.set(...spot(element));
+    }
+  }
+  tally.reached += wanted.filter(({ element }) => !tally.missed.has(spot(element)[0])).length;
+}
+
+/** The elements on a page that are to change, with the parents whose state is meant. */
+function targetsOf({ site, override, own, after }: PageQuestion, hits: ReadonlySet<ElementNode>, touched: readonly ElementNode[]): readonly Place[] {
+  if (override.through) {
+    const hosts = new Set(own?.map((place) => place.element) ?? hits);
+    const lead = elementOf(pageOf(site, override.pageId), override.through.element);
+    const key = alikeKey(lead);
+    return touched.filter((element) => element.localName === lead.localName && element.root.host !== null && hosts.has(element.root.host) && alikeKey(element) === key).map((element) => ({ page: after, element }));
+  }
+  if (own) return own;
+  const parent = override.parent == null ? null : elementOf(pageOf(site, override.pageId), override.parent);
+  return [...hits].map((element) => ({ page: after, element, parent: parent && (ancestorAlike(element, parent) ?? element.flatParent) }));
+}
+
+/** A watched longhand that changes on an element where nobody meant it; '' for none, `null` where any change is meant. */
+function spiltOn({ override, aim, watched }: PageQuestion, after: StyleView, before: StyleView, element: ElementNode, targets: ReadonlySet<ElementNode>): string | null {
+  const isTarget = targets.has(element);
+  const isMeant = isTarget || (aim.isInherited && isUnder(element, targets));
+  const isPseudo = override.pseudo !== '';
+  const names = isMeant && !(isTarget && isPseudo) ? watched.filter((name) => !aim.meant.has(name)) : watched;
+  if (names.length === 0) return null;
+  const differs = (pseudo: string): string | undefined => {
+    const [a, b] = [after.style(element, pseudo), before.style(element, pseudo)];
+    return names.find((name) => a.resolved(name) !== b.resolved(name));
+  };
+  // An override of a pseudo-element leaves its own element alone, and the same pseudo-element of others.
+  return differs('') ?? (isPseudo && !isTarget ? differs(override.pseudo) : undefined) ?? '';
+}
+
+function takesHold(style: ElementStyle, override: Override, { longhands, wantedText }: Aim): boolean {
+  if (override.through) return wantedText === null || longhands.every((longhand) => style.resolved(longhand) === wantedText);
+  if (override.property.startsWith('--')) return isVeneered(style, override.property);
+  return longhands.every((longhand) => isVeneered(style, longhand) && (wantedText === null || style.resolved(longhand) === wantedText));
+}
+
+/** Whether a declaration of the veneer decides a property. */
+export function isVeneered(style: ElementStyle, property: string): boolean {
+  return style.seen(property).ranked(property)[0]?.block.rule?.sheet.name === VENEER_SHEET_NAME;
+}
+
+function isUnder(element: ElementNode, targets: ReadonlySet<ElementNode>): boolean {
+  for (let node: ElementNode | null = element; node; node = node.flatParent) if (targets.has(node)) return true;
+  return false;
+}
