@@ -79,6 +79,23 @@ export class SpotBody {
   element: number;
 }
 
+/** What is behind a shadow root and changes through a custom property of its host. */
+export class ThroughBody {
+  @IsInt({ message: 'must be a running number' })
+  @Min(0, { message: 'cannot be negative' })
+  element: number;
+
+  @IsString({ message: 'must be a pseudo-element’s name, or empty' })
+  @Matches(/^[a-z-]{0,40}$/, { message: 'must be a pseudo-element’s name, or empty' })
+  pseudo: string;
+
+  @IsIn(STATES, { message: 'is no state of the Bench' })
+  state: (typeof STATES)[number];
+
+  @Matches(/^-?[a-z][a-z-]{1,39}$/, { message: 'is no property the Bench can override' })
+  property: string;
+}
+
 /** An override on the wire. */
 export class OverrideBody {
   @IsString({ message: 'must be a text' })
@@ -146,6 +163,12 @@ export class OverrideBody {
   @ValidateNested({ each: true })
   @Type(() => SpotBody)
   spared?: SpotBody[] | null;
+
+  /** For a custom property set on a shadow host: what it was set for. */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => ThroughBody)
+  through?: ThroughBody | null;
 
   /** Whether the designer wrote the selector. */
   @IsOptional()
