@@ -2,7 +2,7 @@ export {
   ChangeRequest, OverrideBody, PaletteRequest, PublicationRequest, REACH_NAMES, RevisionRequest, ROLES, RoleBody, STATES, PlainValueBody, SpotBody, SwatchBody, TypedColor, VALUE_KINDS, ValueBody, WidthRangeBody,
 } from './requests.js';
 export {
-  ArrangementRequest, ExceptionBody, ExceptionsRequest, IMPORT_KINDS, ImportRequest, MergedPart, NameRequest, NamingRequest, OPENER_ACTS, OpenerBody, PART_KINDS, PartBody, PartsRequest, SheetOrderBody,
+  ArrangementRequest, ExceptionBody, ExceptionsRequest, IMPORT_KINDS, ImportRequest, MergedPart, NameRequest, SheetOptionsRequest, OPENER_ACTS, OpenerBody, PART_KINDS, PartBody, PartsRequest, SheetOrderBody,
 } from './site-requests.js';
 export { validateBody, type Validated } from './validate.js';
 export { PROBLEM_MEDIA_TYPE, type FieldError, type ProblemDocument } from './problem-document.js';

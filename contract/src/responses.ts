@@ -17,6 +17,8 @@ export interface SiteDocument {
   readonly asValues: boolean;
   /** Names of roles in the sheet that differ from their own. */
   readonly names: Readonly<Partial<Record<(typeof ROLES)[number], string>>>;
+  /** Whether rules for hover are kept to devices that hover. */
+  readonly hoverOnly: boolean;
   /** Where the veneer is loaded; `after:` and a path follows that stylesheet. */
   readonly veneerPlace: 'head-end' | 'body-end' | `after:${string}`;
   readonly pages: readonly { readonly id: number; readonly name: string; readonly path: string; readonly html: string; readonly source: string }[];

@@ -116,8 +116,8 @@ export class RoleNameBody {
   name: string;
 }
 
-/** How the sheet names its colours. */
-export class NamingRequest {
+/** How the sheet is written. */
+export class SheetOptionsRequest {
   @IsString({ message: 'must be a text' })
   @Length(1, 200, { message: 'must have 1 to 200 characters' })
   label: string;
@@ -134,6 +134,9 @@ export class NamingRequest {
   @ValidateNested({ each: true })
   @Type(() => RoleNameBody)
   names: RoleNameBody[];
+
+  @IsBoolean({ message: 'must be true or false' })
+  hoverOnly: boolean;
 }
 
 /** A colour or place that is left alone. */

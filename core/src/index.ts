@@ -24,10 +24,11 @@ export { cssOfValue, customPropertyOf, slug } from './veneer/custom-property.js'
 export { ROLE_NAMES, colorOfCss, type Palette, type RoleFill, type RoleName, type Swatch } from './veneer/palette.js';
 export { valueProblem } from './veneer/value-problem.js';
 export type { Naming } from './veneer/naming.js';
+export type { SheetOptions } from './veneer/sheet-options.js';
 export { compileVeneer, type CompileOptions } from './veneer/compile-veneer.js';
 export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
 export { rewriteStates, stateAttribute } from './frame/rewrite-states.js';
-export { dressSite, elementOf, openSite, pageOf, viewIn, openParts, type SiteModel, type SiteSource } from './site/site-model.js';
+export { dressSite, elementOf, openParts, openSite, pageOf, sheetOptionsOf, viewIn, type SiteModel, type SiteSource } from './site/site-model.js';
 export { inspect, partProgress, type Inspection, type InspectionScope, type LineageStep, type PartProgress, type ReachCount, type StripTile } from './site/inspect.js';
 export { GRID_ROWS, OVERRIDABLE, ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, propertyWords, rowOfProperty, type GridRowName, type RowProperty, type ValueKind } from './grid/rows.js';
 export type { GridCell } from './grid/cell.js';

@@ -12,7 +12,7 @@ describe('what the Bench stores', () => {
   const change = (put: readonly object[], drop: readonly string[] = []): Promise<Response> => server.post(`/api/sites/${server.siteId}/changes`, { label: 'x', put, drop });
   const draft = async (): Promise<DraftDocument> => (await (await server.get(`/api/sites/${server.siteId}/draft`)).json()) as DraftDocument;
   const site = async (): Promise<SiteDocument> => (await (await server.get(`/api/sites/${server.siteId}`)).json()) as SiteDocument;
-  const naming = (body: object): Promise<Response> => fetch(`${server.url}/api/sites/${server.siteId}/naming`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+  const putOptions = (body: object): Promise<Response> => fetch(`${server.url}/api/sites/${server.siteId}/sheet-options`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
 
   it('keeps what an override is kept to, through undo and redo', async () => {
     const kept = { ...OVERRIDE, state: 'parent-hover', parent: 3, widths: { min: 768, max: null }, pages: [1], spared: [{ pageId: 1, element: 9 }], isByHand: true };
@@ -60,16 +60,27 @@ describe('what the Bench stores', () => {
 
   it('names colours as the site wants them, in one step of undo', async () => {
     await change([OVERRIDE]);
-    expect((await naming({ label: 'n', prefix: 'osier', asValues: false, names: [{ role: 'accent', name: 'bark' }] })).status).toBe(200);
+    expect((await putOptions({ label: 'n', prefix: 'osier', asValues: false, names: [{ role: 'accent', name: 'bark' }], hoverOnly: false })).status).toBe(200);
     await server.post(`/api/sites/${server.siteId}/revisions`, { note: '' });
     expect(server.store.revisions.byNumber(server.siteId, 1)?.css).toContain('--osier-bark: #b4582a;');
-    await naming({ label: 'v', prefix: 'osier', asValues: true, names: [] });
+    await putOptions({ label: 'v', prefix: 'osier', asValues: true, names: [], hoverOnly: false });
     await server.post(`/api/sites/${server.siteId}/revisions`, { note: '' });
     expect(server.store.revisions.byNumber(server.siteId, 2)?.css).toBe('/* Everywhere */\n.x {\n  color: #b4582a;\n}\n');
     await server.post(`/api/sites/${server.siteId}/undo`, {});
-    expect(await site()).toEqual(jasmine.objectContaining({ prefix: 'osier', asValues: false, names: { accent: 'bark' } }));
-    for (const bad of [{ prefix: 'Two words' }, { prefix: '' }, { names: [{ role: 'king', name: 'a' }] }, { names: [{ role: 'ink', name: 'a b' }] }, { names: [{ role: 'ink', name: 'a' }, { role: 'line', name: 'a' }] }]) {
-      expect((await naming({ label: 'n', prefix: 'x', asValues: false, names: [], ...bad })).status).withContext(JSON.stringify(bad)).toBe(422);
+    expect(await site()).toEqual(jasmine.objectContaining({ prefix: 'osier', asValues: false, names: { accent: 'bark' }, hoverOnly: false }));
+    for (const bad of [{ prefix: 'Two words' }, { prefix: '' }, { names: [{ role: 'king', name: 'a' }] }, { names: [{ role: 'ink', name: 'a b' }] }, { names: [{ role: 'ink', name: 'a' }, { role: 'line', name: 'a' }] }, { hoverOnly: 'yes' }]) {
+      expect((await putOptions({ label: 'n', prefix: 'x', asValues: false, names: [], hoverOnly: false, ...bad })).status).withContext(JSON.stringify(bad)).toBe(422);
     }
+  });
+
+  it('keeps hover rules to devices that hover where the site says so, and keeps what a rule was made for', async () => {
+    const through = { element: 4, pseudo: '', state: 'hover', property: 'background-color' };
+    await change([{ ...OVERRIDE, id: 'o3', state: 'hover', selector: 'a.x:hover', through }]);
+    expect(server.store.overrides.byId(server.siteId, 'o3')?.through).toEqual(jasmine.objectContaining(through));
+    expect((await putOptions({ label: 'h', prefix: 'brand', asValues: true, names: [], hoverOnly: true })).status).toBe(200);
+    await server.post(`/api/sites/${server.siteId}/revisions`, { note: '' });
+    expect(server.store.revisions.byNumber(server.siteId, 1)?.plainCss).toContain('@media (hover: hover) {\n  a.x:hover {');
+    await server.post(`/api/sites/${server.siteId}/undo`, {});
+    expect(await site()).toEqual(jasmine.objectContaining({ hoverOnly: false }));
   });
 });

@@ -4,7 +4,7 @@ import type { Store } from './store.js';
 
 /** CSS of the draft. */
 export function compileDraft(store: Store, siteId: number): string {
-  return compileVeneer(store.overrides.bySite(siteId), { ...store.namings.bySite(siteId), palette: store.palettes.bySite(siteId), parts: store.parts.bySite(siteId) });
+  return compileVeneer(store.overrides.bySite(siteId), { ...store.sheetOptions.bySite(siteId), palette: store.palettes.bySite(siteId), parts: store.parts.bySite(siteId) });
 }
 
 /** The draft as the web client sees it. */

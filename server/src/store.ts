@@ -2,7 +2,7 @@ import { createArrangements, type Arrangements } from './db/arrangement.js';
 import { createChanges } from './db/changes.js';
 import { createExceptions, type Exceptions } from './db/exceptions.js';
 import type { Db } from './db/open.js';
-import { createNamings, type Namings } from './db/namings.js';
+import { createSheetOptions, type SheetOptionsTable } from './db/sheet-options.js';
 import { createOverrides, type Overrides } from './db/overrides.js';
 import { createPalettes, type Palettes } from './db/palettes.js';
 import { createParts, type Parts } from './db/parts.js';
@@ -17,7 +17,7 @@ export interface Store {
   readonly parts: Parts;
   readonly exceptions: Exceptions;
   readonly arrangements: Arrangements;
-  readonly namings: Namings;
+  readonly sheetOptions: SheetOptionsTable;
   readonly changes: ReturnType<typeof createHistory>;
   readonly revisions: Revisions;
   /** Does several things in one transaction. */
@@ -31,11 +31,11 @@ export function createStore(db: Db): Store {
   const parts = createParts(db);
   const exceptions = createExceptions(db);
   const arrangements = createArrangements(db);
-  const namings = createNamings(db);
-  return { sites, overrides, palettes, parts, exceptions, arrangements, namings, changes: createHistory(db, { sites, overrides, palettes, parts, exceptions, arrangements, namings }), revisions: createRevisions(db), inOneStep: (act) => db.transaction(act)() };
+  const sheetOptions = createSheetOptions(db);
+  return { sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions, changes: createHistory(db, { sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions }), revisions: createRevisions(db), inOneStep: (act) => db.transaction(act)() };
 }
 
 /** The history over everything a designer can change. */
-function createHistory(db: Db, { sites, overrides, palettes, parts, exceptions, arrangements, namings }: Pick<Store, 'sites' | 'overrides' | 'palettes' | 'parts' | 'exceptions' | 'arrangements' | 'namings'>) {
-  return createChanges(db, overrides, sites, { palette: palettes.subject, overrides: overrides.subject, parts: parts.subject, exceptions: exceptions.subject, arrangement: arrangements.subject, naming: namings.subject });
+function createHistory(db: Db, { sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions }: Pick<Store, 'sites' | 'overrides' | 'palettes' | 'parts' | 'exceptions' | 'arrangements' | 'sheetOptions'>) {
+  return createChanges(db, overrides, sites, { palette: palettes.subject, overrides: overrides.subject, parts: parts.subject, exceptions: exceptions.subject, arrangement: arrangements.subject, naming: sheetOptions.subject });
 }

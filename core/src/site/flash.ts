@@ -8,7 +8,7 @@ import type { OverrideValue, PlainValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import { shortName } from './describe-element.js';
-import { elementOf, namingOf, pageOf, partOf, viewIn, type SiteModel } from './site-model.js';
+import { elementOf, sheetOptionsOf, pageOf, partOf, viewIn, type SiteModel } from './site-model.js';
 import { matchedInAnyState } from './touched.js';
 
 /** The loud test colour: no brand has it by accident, and it shows on any ground. */
@@ -54,7 +54,7 @@ export function flashOfRole(site: SiteModel, role: RoleName): Flash {
     const name = site.source.parts.find(({ id }) => id === partId)?.name ?? 'Everywhere';
     counts.set(name, (counts.get(name) ?? 0) + 1);
   }
-  return { css: rewriteStates(compileVeneer(turned, { ...namingOf(site.source), palette: site.palette, parts: site.source.parts })), places: [...counts].map(([name, count]) => ({ name, count })) };
+  return { css: rewriteStates(compileVeneer(turned, { ...sheetOptionsOf(site.source), palette: site.palette, parts: site.source.parts })), places: [...counts].map(([name, count]) => ({ name, count })) };
 }
 
 function turnValue(value: OverrideValue, turn: (value: PlainValue) => PlainValue): OverrideValue {

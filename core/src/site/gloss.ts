@@ -3,6 +3,7 @@ import type { Override, OverrideState } from '../veneer/override.js';
 import { valueWords } from '../veneer/override-value.js';
 import { placesOf } from './places.js';
 import { elementOf, pageOf, type SiteModel } from './site-model.js';
+import { matchedInAnyState } from './touched.js';
 
 const WHEN: Readonly<Record<OverrideState, string>> = {
   rest: 'At rest', filled: 'Once something is typed in', checked: 'While it is ticked', invalid: 'When what is typed is not accepted', current: 'When it stands for the current page', 'parent-invalid': 'While its form is not accepted',
@@ -17,13 +18,15 @@ const PSEUDO_WORDS: Readonly<Record<string, string>> = {
 /** What the override does, for those who do not read CSS. */
 export function glossOf(site: SiteModel, override: Override): string {
   const element = elementOf(pageOf(site, override.pageId), override.element);
-  const places = placesOf(site, override);
-  const pages = new Set(places.map((place) => place.page)).size;
-  const word = kindWord(element.localName);
-  const owner = override.pseudo === '' ? `the ${word}’s ` : `the ${word}’s ${PSEUDO_WORDS[override.pseudo] ?? override.pseudo}’s `;
-  const subject = override.property.startsWith('--') ? `what takes ${override.property} in the ${word}` : `${owner}${propertyWords(override.property)}`;
+  const pages = override.isByHand ? [...site.pages.values()].filter((page) => matchedInAnyState(page, override.selector).length > 0).length : new Set(placesOf(site, override).map((place) => place.page)).size;
+  const { through } = override;
+  const word = kindWord(through ? elementOf(pageOf(site, override.pageId), through.element).localName : element.localName);
+  const { pseudo, property, state } = through ?? override;
+  const owner = pseudo === '' ? `the ${word}’s ` : `the ${word}’s ${PSEUDO_WORDS[pseudo] ?? pseudo}’s `;
+  const subject = property.startsWith('--') ? `what takes ${property} in the ${word}` : `${owner}${propertyWords(property)}`;
+  const by = through ? ` by way of ${override.property}` : '';
   const range = override.widths ? `, ${override.widths.min !== null ? `from ${override.widths.min} px` : ''}${override.widths.max !== null ? ` to ${override.widths.max} px` : ''} wide`.replace(',  to', ', up to') : '';
-  return `${WHEN[override.state]}, ${subject} becomes ${valueWords(site, override.value)}${range}, on ${pages} ${pages === 1 ? 'page' : 'pages'}.`;
+  return `${WHEN[state]}, ${subject} becomes ${valueWords(site, override.value)}${by}${range}, on ${pages} ${pages === 1 ? 'page' : 'pages'}.`;
 }
 
 /** Word for a kind of element in a sentence. */

@@ -1,3 +1,4 @@
+import type { MediaEnvironment } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
@@ -7,12 +8,12 @@ import { StyleView } from '../resolve/style-view.js';
 import type { StateMap } from '../selectors/match-context.js';
 import { OVERRIDE_STATES, type OverrideState } from '../veneer/override.js';
 import { writeRules, type VeneerRule } from '../veneer/compile-veneer.js';
-import type { Naming } from '../veneer/naming.js';
 import type { Palette } from '../veneer/palette.js';
+import type { SheetOptions } from '../veneer/sheet-options.js';
 import { touchedOn } from './touched.js';
 
 /** What outcomes are compared over. */
-export interface OutcomeGround extends Naming {
+export interface OutcomeGround extends SheetOptions {
   readonly pages: readonly Page[];
   readonly palette: Palette;
   /** Viewport widths, CSS px. */
@@ -22,17 +23,18 @@ export interface OutcomeGround extends Naming {
 /** States an element can be in, and those it can be in at once: a focused link may be hovered, a pressed one focused. */
 const TOGETHER: readonly (readonly OverrideState[])[] = [...OVERRIDE_STATES.filter((state) => !state.startsWith('parent')).map((state) => [state]), ['hover', 'focus'], ['focus', 'active'], ['visited', 'hover'], ['visited', 'focus'], ['current', 'hover'], ['checked', 'focus'], ['invalid', 'focus'], ['filled', 'focus']];
 
-/** One page in one set of states at one width: where rules are compared. */
+/** One page in one set of states in one environment: where rules are compared. */
 export interface OutcomeSpot {
   readonly page: Page;
   readonly touched: readonly ElementNode[];
   readonly states: StateMap;
-  readonly width: number;
+  readonly environment: Partial<MediaEnvironment>;
 }
 
-/** Everywhere that rules can show: every page, every state and pair of states, every width. */
+/** Everywhere that rules can show: every page, every state and pair of states, every width, with hover and without where that makes a difference. */
 export function* outcomeSpots(ground: OutcomeGround, rules: readonly VeneerRule[]): Generator<OutcomeSpot> {
   const selectors = [...new Set(rules.map(({ selector }) => selector))];
+  const devices = ground.hoverOnly ? [{}, TOUCH] : [{}];
   const asked = new Set(selectors.flatMap(statesIn));
   for (const page of ground.pages) {
     const { hits, touched } = touchedOn(page, selectors);
@@ -45,10 +47,13 @@ export function* outcomeSpots(ground: OutcomeGround, rules: readonly VeneerRule[
       if (group.some((state) => state !== 'rest' && byState.get(state)?.length === 0)) continue;
       const states = new Map<ElementNode, Set<string>>();
       for (const state of group) for (const [node, names] of statesTogether(byState.get(state) ?? [], state)) states.set(node, new Set([...(states.get(node) ?? []), ...names]));
-      for (const width of ground.widths) yield { page, touched, states, width };
+      for (const width of ground.widths) for (const device of devices) yield { page, touched, states, environment: { ...device, width } };
     }
   }
 }
+
+/** A device that does not hover, where rules kept to those that do are not there. */
+const TOUCH: Partial<MediaEnvironment> = { hover: false, pointer: 'coarse' };
 
 const STATE_OF: Readonly<Record<string, OverrideState>> = { ':hover': 'hover', ':focus': 'focus', ':active': 'active', ':visited': 'visited', ':disabled': 'disabled', ':checked': 'checked', ':invalid': 'invalid', ':user-invalid': 'invalid', ':placeholder-shown': 'filled' };
 
@@ -70,8 +75,8 @@ export function sameOutcome(ground: OutcomeGround, before: readonly VeneerRule[]
   const pseudos = pseudosOf(differing);
   const [cssBefore, cssAfter] = [before, after].map((rules) => writeRules(rules, ground));
   const dressed = new Map(ground.pages.map((page) => [page, [withVeneer(page, cssBefore), withVeneer(page, cssAfter)] as const]));
-  for (const { page, touched, states, width } of outcomeSpots(ground, differing)) {
-    const [a, b] = (dressed.get(page) ?? []).map((variant) => new StyleView(variant, { states, environment: { width } }));
+  for (const { page, touched, states, environment } of outcomeSpots(ground, differing)) {
+    const [a, b] = (dressed.get(page) ?? []).map((variant) => new StyleView(variant, { states, environment }));
     for (const element of touched) {
       for (const pseudo of pseudos) {
         const [one, other] = [a.style(element, pseudo), b.style(element, pseudo)];

@@ -12,11 +12,11 @@ import type { SelectorList } from '../selectors/selector.js';
 import { NO_EXCEPTIONS, type Exceptions } from './exceptions.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import type { Override } from '../veneer/override.js';
-import type { Naming } from '../veneer/naming.js';
 import type { Palette } from '../veneer/palette.js';
+import type { SheetOptions } from '../veneer/sheet-options.js';
 
 /** A site as it was captured. */
-export interface SiteSource extends Naming {
+export interface SiteSource extends SheetOptions {
   readonly pages: readonly { readonly id: number; readonly name: string; readonly path: string; readonly html: string }[];
   /** Stylesheets by path. */
   readonly stylesheets: Readonly<Record<string, string>>;
@@ -40,9 +40,9 @@ export interface SiteModel {
   readonly parts: readonly { readonly part: Part; readonly selectors: SelectorList }[];
 }
 
-/** How the colours of a site are named. */
-export function namingOf({ prefix, asValues, names }: Naming): Naming {
-  return { prefix, asValues, names };
+/** How the sheet of a site is written. */
+export function sheetOptionsOf({ prefix, asValues, names, hoverOnly }: SheetOptions): SheetOptions {
+  return { prefix, asValues, names, hoverOnly };
 }
 
 /** Opens a site without a veneer, its hidden parts closed. */
@@ -69,7 +69,7 @@ export function openParts(site: SiteModel, partIds: readonly number[]): SiteMode
 
 /** The site with other overrides or another palette; only the veneer is parsed again. */
 export function dressSite(site: SiteModel, overrides: readonly Override[], palette: Palette, exceptions: Exceptions = site.exceptions): SiteModel {
-  const css = compileVeneer(overrides, { ...namingOf(site.source), palette, parts: site.source.parts });
+  const css = compileVeneer(overrides, { ...sheetOptionsOf(site.source), palette, parts: site.source.parts });
   return { ...site, overrides, palette, exceptions, css, pages: new Map([...site.pages].map(([id, page]) => [id, withVeneer(page, css)])) };
 }
 

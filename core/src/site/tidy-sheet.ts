@@ -4,7 +4,7 @@ import { StyleView } from '../resolve/style-view.js';
 import { veneerRules, writeRules, type VeneerDeclaration, type VeneerRule } from '../veneer/compile-veneer.js';
 import { outsideOf, widthsThatMatter } from './breakpoints.js';
 import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
-import { namingOf, type SiteModel } from './site-model.js';
+import { sheetOptionsOf, type SiteModel } from './site-model.js';
 
 /** The sheet as it leaves the product, and what was done to it. */
 export interface TidySheet {
@@ -36,11 +36,11 @@ export function tidySheet(site: SiteModel): TidySheet {
  * the same before and after; a rewrite that changes one of them is not made.
  */
 export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> {
-  let rules: readonly VeneerRule[] = veneerRules(site.overrides, { parts: site.source.parts });
+  let rules: readonly VeneerRule[] = veneerRules(site.overrides, { ...sheetOptionsOf(site.source), parts: site.source.parts });
   const longhands = [...new Set(rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))))];
   const ranges = site.overrides.flatMap((override) => override.widths ?? []);
   const ground: OutcomeGround = {
-    pages: [...site.closed.values()], palette: site.palette, ...namingOf(site.source),
+    pages: [...site.closed.values()], palette: site.palette, ...sheetOptionsOf(site.source),
     // A range of widths makes breakpoints of its own.
     widths: [...new Set([...widthsThatMatter(site, longhands), ...ranges.flatMap((range) => [...widthsThatMatter(site, longhands, range), ...outsideOf(range)])])],
   };
@@ -90,9 +90,9 @@ function idleDeclarations(ground: OutcomeGround, rules: readonly VeneerRule[]): 
   const longhands = [...new Set(rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))))];
   const pseudos = pseudosOf(rules);
   const dressed = new Map(ground.pages.map((page) => [page, withVeneer(page, css)]));
-  for (const { page, touched, states, width } of outcomeSpots(ground, rules)) {
-    const after = new StyleView(dressed.get(page) ?? page, { states, environment: { width } });
-    const before = new StyleView(page, { states, environment: { width } });
+  for (const { page, touched, states, environment } of outcomeSpots(ground, rules)) {
+    const after = new StyleView(dressed.get(page) ?? page, { states, environment });
+    const before = new StyleView(page, { states, environment });
     for (const element of touched) {
       for (const pseudo of pseudos) {
         const style = after.style(element, pseudo);

@@ -36,6 +36,22 @@ describe('compileVeneer', () => {
     ].join('\n'));
   });
 
+  // Source: Media Queries 4 §7.2, `hover`; the order of states stays that of CSS 2.2 §5.11.3.
+  it('keeps what is for hover to devices that hover where it is asked to, in its place', () => {
+    const wide = { min: 600, max: null };
+    const overrides = [
+      override({ id: '1', selector: '.a' }), override({ id: '2', selector: '.a:hover', state: 'hover' }), override({ id: '3', selector: '.b:hover .a', state: 'parent-hover' }), override({ id: '4', selector: '.a:active', state: 'active' }),
+      override({ id: '5', selector: '.a:hover', state: 'hover', widths: wide }), override({ id: '6', selector: '.a', widths: wide }),
+    ];
+    const css = compileVeneer(overrides, { palette: PALETTE, parts: PARTS, prefix: 'brand', asValues: true, hoverOnly: true });
+    const color = '  color: #b4582a;';
+    expect(css).toBe([
+      '/* Booking form */', '.a {', color, '}', '@media (hover: hover) {', '  .b:hover .a {', `  ${color}`, '  }', '  .a:hover {', `  ${color}`, '  }', '}', '.a:active {', color, '}',
+      '@media (min-width: 600px) {', '  .a {', `  ${color}`, '  }', '}', '@media (hover: hover) and (min-width: 600px) {', '  .a:hover {', `  ${color}`, '  }', '}', '',
+    ].join('\n'));
+    expect(compileVeneer(overrides, { palette: PALETTE, parts: PARTS, prefix: 'brand' })).not.toContain('(hover');
+  });
+
   it('gives the same bytes whatever the order it is given', () => {
     const overrides = Array.from({ length: 40 }, (_, i) => override({ id: String(i), element: i % 7, selector: `.c${i % 9}`, property: i % 2 ? 'color' : 'background-color', pageId: 1 + (i % 3) }));
     const unique = overrides.filter((entry, i) => overrides.findIndex((other) => other.selector === entry.selector && other.property === entry.property) === i);

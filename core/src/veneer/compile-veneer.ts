@@ -1,13 +1,13 @@
 import { cssOfValue } from './custom-property.js';
 import { mediaOf } from './media.js';
 import { OVERRIDE_STATES, REACHES, type Override } from './override.js';
-import type { Naming } from './naming.js';
 import type { OverrideValue } from './override-value.js';
 import type { Palette } from './palette.js';
 import { propertyRank } from './property-order.js';
+import type { SheetOptions } from './sheet-options.js';
 
 /** What the compiled sheet depends on besides the overrides. */
-export interface CompileOptions extends Naming {
+export interface CompileOptions extends SheetOptions {
   readonly palette: Palette;
   /** Parts in the order of their sections. */
   readonly parts: readonly { readonly id: number; readonly name: string }[];
@@ -24,8 +24,10 @@ export interface VeneerDeclaration {
 export interface VeneerRule {
   readonly section: string;
   readonly selector: string;
-  /** Media condition; `null` for every width. */
+  /** Media condition; `null` for none. */
   readonly media: string | null;
+  /** Whether it holds at some widths only. */
+  readonly isForWidths: boolean;
   /** Condition of an engine guard; `null` for none. */
   readonly supports: string | null;
   readonly declarations: readonly VeneerDeclaration[];
@@ -41,10 +43,10 @@ export function compileVeneer(overrides: readonly Override[], options: CompileOp
 }
 
 /** The rules overrides come to, in the order they are written. */
-export function veneerRules(overrides: readonly Override[], { parts }: Pick<CompileOptions, 'parts'>): VeneerRule[] {
+export function veneerRules(overrides: readonly Override[], { parts, hoverOnly }: Pick<CompileOptions, 'parts' | 'hoverOnly'>): VeneerRule[] {
   return [...parts, { id: null, name: 'Everywhere' }].flatMap(({ id, name }) => {
     const own = overrides.filter((override) => (parts.some((part) => part.id === override.partId) ? override.partId : null) === id);
-    return rulesOf(own, name);
+    return rulesOf(own, name, hoverOnly ?? false);
   });
 }
 
@@ -87,10 +89,10 @@ export function writeRules(rules: readonly VeneerRule[], { palette, ...naming }:
 const HAS_PARTS = 'selector(::-webkit-scrollbar)';
 const LACKS_PARTS = `not ${HAS_PARTS}`;
 
-function rulesOf(overrides: readonly Override[], section: string): VeneerRule[] {
+function rulesOf(overrides: readonly Override[], section: string, hoverOnly: boolean): VeneerRule[] {
   const byPlace = new Map<string, Override[]>();
   for (const override of [...overrides].sort(compareOverrides)) {
-    const key = `${mediaOf(override.widths) ?? ''}|${override.selector}`;
+    const key = `${mediaOf(override, hoverOnly) ?? ''}|${override.selector}`;
     const list = byPlace.get(key);
     if (list) list.push(override);
     else byPlace.set(key, [override]);
@@ -100,13 +102,13 @@ function rulesOf(overrides: readonly Override[], section: string): VeneerRule[] 
     const byProperty = new Map(list.map((override) => [override.property, override]));
     const [first] = list;
     return {
-      section, selector: first.selector, media: mediaOf(first.widths), supports: first.pseudo.startsWith('-webkit-scrollbar') ? HAS_PARTS : null,
+      section, selector: first.selector, media: mediaOf(first, hoverOnly), isForWidths: first.widths != null, supports: first.pseudo.startsWith('-webkit-scrollbar') ? HAS_PARTS : null,
       declarations: [...byProperty.values()].sort((a, b) => propertyRank(a.property) - propertyRank(b.property) || (a.property < b.property ? -1 : 1)).map(({ property, value, important }) => ({ property, value, important })),
     };
   });
   return [
-    ...rules.filter(({ media, supports }) => media === null && supports === null), ...rules.filter(({ supports }) => supports !== null),
-    ...standardScrollbars(overrides, section), ...rules.filter(({ media, supports }) => media !== null && supports === null),
+    ...rules.filter(({ isForWidths, supports }) => !isForWidths && supports === null), ...rules.filter(({ supports }) => supports !== null),
+    ...standardScrollbars(overrides, section), ...rules.filter(({ isForWidths, supports }) => isForWidths && supports === null),
   ];
 }
 
@@ -119,7 +121,7 @@ function standardScrollbars(overrides: readonly Override[], section: string): Ve
     const track = fillOf(`${base}::-webkit-scrollbar-track`);
     if (!track || thumb.value.kind === 'composite' || track.value.kind === 'composite') return [];
     const value: OverrideValue = { kind: 'composite', css: '{0} {1}', colors: [thumb.value, track.value] };
-    return [{ section, selector: base || '*', media: null, supports: LACKS_PARTS, declarations: [{ property: 'scrollbar-color', value, important: false }] }];
+    return [{ section, selector: base || '*', media: null, isForWidths: false, supports: LACKS_PARTS, declarations: [{ property: 'scrollbar-color', value, important: false }] }];
   });
 }
 

@@ -1,8 +1,12 @@
-import type { WidthRange } from './override.js';
+import type { Override, WidthRange } from './override.js';
 
-/** Media condition of a range of widths; `null` for every width. */
-export function mediaOf(range: WidthRange | null | undefined): string | null {
-  const parts = [range?.min == null ? '' : `(min-width: ${range.min}px)`, range?.max == null ? '' : `(max-width: ${range.max}px)`].filter(Boolean);
+/**
+ * Media condition of an override; `null` for none.
+ * @param hoverOnly whether what is for hover holds on devices that hover alone. Source: Media Queries 4 §7.2.
+ */
+export function mediaOf({ widths, state }: Pick<Override, 'widths' | 'state'>, hoverOnly: boolean): string | null {
+  const isHover = state === 'hover' || state === 'parent-hover';
+  const parts = [hoverOnly && isHover ? '(hover: hover)' : '', widths?.min == null ? '' : `(min-width: ${widths.min}px)`, widths?.max == null ? '' : `(max-width: ${widths.max}px)`].filter(Boolean);
   return parts.length > 0 ? parts.join(' and ') : null;
 }
 

@@ -127,4 +127,8 @@ export const MIGRATIONS: readonly string[] = [
   ALTER TABLE site ADD COLUMN as_values INTEGER NOT NULL DEFAULT 0;
   ALTER TABLE site ADD COLUMN role_names TEXT NOT NULL DEFAULT '{}';
   `,
+  `
+  -- Whether rules for hover are kept to devices that hover.
+  ALTER TABLE site ADD COLUMN hover_only INTEGER NOT NULL DEFAULT 0;
+  `,
 ];

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { ArrangementRequest, ExceptionsRequest, NameRequest, NamingRequest, PartsRequest } from '@upper-veneer/contract';
+import { ArrangementRequest, ExceptionsRequest, NameRequest, SheetOptionsRequest, PartsRequest } from '@upper-veneer/contract';
 import type { Part, VeneerPlace } from '@upper-veneer/core';
 import { checkExceptions, checkParts, composeOrders } from '../site-checks.js';
 import { describeDraft } from '../draft.js';
@@ -84,11 +84,11 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
     store.changes.applyTo(siteId, label, ['arrangement'], () => store.arrangements.put(siteId, { veneerPlace: veneerPlace as VeneerPlace, sheetOrders: composed.orders }), now().toISOString());
     response.json(answer(siteId));
   });
-  router.put('/sites/:siteId/naming', (request, response) => {
+  router.put('/sites/:siteId/sheet-options', (request, response) => {
     const siteId = siteOf(request.params.siteId);
-    const { label, prefix, asValues, names } = readBody(NamingRequest, request.body);
+    const { label, prefix, asValues, names, hoverOnly } = readBody(SheetOptionsRequest, request.body);
     refuse(names.flatMap(({ name }, i) => (names.findIndex((other) => other.name === name) === i ? [] : [{ field: `names.${i}.name`, reason: `"${name}" is the name of another role` }])));
-    store.changes.applyTo(siteId, label, ['naming'], () => store.namings.put(siteId, { prefix, asValues, names: Object.fromEntries(names.map(({ role, name }) => [role, name])) }), now().toISOString());
+    store.changes.applyTo(siteId, label, ['naming'], () => store.sheetOptions.put(siteId, { prefix, asValues, names: Object.fromEntries(names.map(({ role, name }) => [role, name])), hoverOnly }), now().toISOString());
     response.json(answer(siteId));
   });
   router.put('/sites/:siteId/exceptions', (request, response) => {

@@ -16,7 +16,7 @@ export function siteRoutes(store: Store, hostUrl: (siteId: number) => string): R
     const document: SiteDocument = {
       id,
       name: site.name,
-      ...store.namings.bySite(id),
+      ...store.sheetOptions.bySite(id),
       veneerPlace: site.veneerPlace,
       pages: store.sites.pages(id),
       stylesheets: store.sites.stylesheets(id),

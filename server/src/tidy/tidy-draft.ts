@@ -18,7 +18,7 @@ export function tidyDraft(store: Store, siteId: number): Promise<string | null> 
   const overrides = store.overrides.bySite(siteId);
   if (!site || overrides.length === 0) return Promise.resolve(null);
   const task: TidyTask = {
-    source: { pages: store.sites.pages(siteId), stylesheets: store.sites.stylesheets(siteId), parts: store.parts.bySite(siteId), veneerPlace: site.veneerPlace, ...store.namings.bySite(siteId) },
+    source: { pages: store.sites.pages(siteId), stylesheets: store.sites.stylesheets(siteId), parts: store.parts.bySite(siteId), veneerPlace: site.veneerPlace, ...store.sheetOptions.bySite(siteId) },
     overrides, palette: store.palettes.bySite(siteId),
   };
   return new Promise((done) => {

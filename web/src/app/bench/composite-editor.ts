@@ -28,7 +28,7 @@ import { ValuePicker } from './value-picker';
     @if (percent() !== null) {
       <div class="strength"><span>Strength {{ percent() }} %</span><p-slider [ngModel]="percent()" (ngModelChange)="strength.set($event)" (onSlideEnd)="setStrength()" [min]="5" [max]="100" [step]="5" ariaLabel="Strength of the overlay" /></div>
     }
-    @if (stops().length > 0) { <uv-value-picker [palette]="palette()" [current]="value().colors[at()] ?? null" (picked)="recolour($event)" /> }
+    @if (stops().length > 0) { <uv-value-picker [palette]="palette()" [current]="value().colors[at()]" (picked)="recolour($event)" /> }
     <form (ngSubmit)="use()">
       <input pInputText pSize="small" class="uv-mono" name="text" autocomplete="off" spellcheck="false" aria-label="Text of the value; numbers in braces stand for its colours" [attr.aria-invalid]="problem() !== ''" [ngModel]="text()" (ngModelChange)="text.set($event)" />
     </form>

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
-import { compileVeneer, type Override, type Palette } from '@upper-veneer/core';
+import { compileVeneer, sheetOptionsOf, type Override, type Palette } from '@upper-veneer/core';
 import { SiteStore } from '../shared/site/site-store';
 import { SelectorEditor } from './selector-editor';
 
@@ -37,6 +37,6 @@ export class WrittenCss {
     const overrides = this.overrides();
     if (!site || overrides.length === 0) return '';
     const palette: Palette = this.#store.palette();
-    return compileVeneer(overrides, { palette, parts: site.parts, prefix: site.prefix, asValues: site.asValues, names: site.names }).replace(/^\/\* Palette \*\/\n:root \{[^}]*\}\n\n/, '').trim();
+    return compileVeneer(overrides, { palette, parts: site.parts, ...sheetOptionsOf(site) }).replace(/^\/\* Palette \*\/\n:root \{[^}]*\}\n\n/, '').trim();
   });
 }

@@ -6,7 +6,7 @@ import { debounceTime, from, merge, of, switchMap } from 'rxjs';
 import { Engine } from '../shared/engine/engine';
 import { DatePipe } from '@angular/common';
 import { Button } from 'primeng/button';
-import { NamingPanel } from './naming-panel';
+import { SheetOptionsPanel } from './sheet-options-panel';
 import { SiteStore } from '../shared/site/site-store';
 import { downloadText } from '../shared/ui/download-text';
 
@@ -15,7 +15,7 @@ const COPIED_MS = 1600;
 /** The compiled stylesheet, to read, copy and download; beside it the revisions. */
 @Component({
   selector: 'uv-sheet-page',
-  imports: [Button, DatePipe, NamingPanel],
+  imports: [Button, DatePipe, SheetOptionsPanel],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="sheet" aria-label="Stylesheet">
@@ -49,7 +49,7 @@ const COPIED_MS = 1600;
           <li class="uv-soft">None saved yet. A revision is a way back.</li>
         }
       </ul>
-      <uv-naming-panel />
+      <uv-sheet-options-panel />
       @if (store.site(); as site) {
         <h2>What visitors get</h2>
         @if (store.draft()?.publishedRevision !== null) {

@@ -1,6 +1,6 @@
 import { HttpClient } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, NamingRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
+import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, SheetOptionsRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
 import { Observable, catchError, throwError } from 'rxjs';
 import { ApiProblem } from './api-problem';
 
@@ -37,8 +37,8 @@ export class SiteApi {
     return this.#put(`/api/sites/${siteId}/arrangement`, request);
   }
 
-  putNaming(siteId: number, request: NamingRequest): Observable<DraftDocument> {
-    return this.#put(`/api/sites/${siteId}/naming`, request);
+  putSheetOptions(siteId: number, request: SheetOptionsRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/sheet-options`, request);
   }
 
   putExceptions(siteId: number, request: ExceptionsRequest): Observable<DraftDocument> {

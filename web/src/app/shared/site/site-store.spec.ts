@@ -9,7 +9,7 @@ import { Engine } from '../engine/engine';
 import { SiteStore } from './site-store';
 
 const DRAFT: DraftDocument = { overrides: [], swatches: [], roles: [], exceptions: [], structure: 1, undo: null, redo: null, version: 1, revisions: [], equalsRevision: null, publishedRevision: null };
-const SITE = { id: 5, name: 'Small', prefix: 'brand', asValues: false, names: {}, veneerPlace: 'head-end', pages: [], stylesheets: {}, parts: [], pictures: [], leftOut: [], draft: DRAFT, hostUrl: 'http://host.test/' } as SiteDocument;
+const SITE = { id: 5, name: 'Small', prefix: 'brand', asValues: false, names: {}, hoverOnly: false, veneerPlace: 'head-end', pages: [], stylesheets: {}, parts: [], pictures: [], leftOut: [], draft: DRAFT, hostUrl: 'http://host.test/' } as SiteDocument;
 
 describe('SiteStore', () => {
   let api: jasmine.SpyObj<SiteApi>;

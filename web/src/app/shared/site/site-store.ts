@@ -1,6 +1,6 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, NamingRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
-import type { Override, Palette } from '@upper-veneer/core';
+import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, SheetOptionsRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
+import { sheetOptionsOf, type Override, type Palette } from '@upper-veneer/core';
 import { MessageService } from 'primeng/api';
 import { type Observable, EMPTY, type Subscription, catchError, concatMap, filter, firstValueFrom, from, map, of, switchMap, tap } from 'rxjs';
 import { ApiProblem } from '../api/api-problem';
@@ -102,8 +102,8 @@ export class SiteStore {
   }
 
   /** Stores how the sheet names its colours. */
-  putNaming(request: NamingRequest): Observable<DraftDocument> {
-    return this.#store((siteId) => this.#api.putNaming(siteId, request));
+  putSheetOptions(request: SheetOptionsRequest): Observable<DraftDocument> {
+    return this.#store((siteId) => this.#api.putSheetOptions(siteId, request));
   }
 
   putExceptions(request: ExceptionsRequest): Observable<DraftDocument> {
@@ -168,7 +168,7 @@ export class SiteStore {
   }
 
   async #load(site: SiteDocument): Promise<void> {
-    await this.#engine.remote.open({ pages: site.pages, stylesheets: site.stylesheets, parts: site.parts, veneerPlace: site.veneerPlace, prefix: site.prefix, asValues: site.asValues, names: site.names });
+    await this.#engine.remote.open({ pages: site.pages, stylesheets: site.stylesheets, parts: site.parts, veneerPlace: site.veneerPlace, ...sheetOptionsOf(site) });
     const opened = this.opened().filter((id) => site.parts.some((part) => part.id === id && part.openers.length > 0));
     if (opened.length > 0) await this.#engine.remote.openParts(opened);
     this.opened.set(opened);

@@ -1,13 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { NamingRequest, validateBody } from '@upper-veneer/contract';
+import { SheetOptionsRequest, validateBody } from '@upper-veneer/contract';
 import { customPropertyOf, type RoleName } from '@upper-veneer/core';
 import { InputText } from 'primeng/inputtext';
 import { SiteStore } from '../shared/site/site-store';
 
-/** How the sheet names the palette's colours: custom properties with a prefix and names of the site's own, or plain values. */
+/** How the sheet is written: colours as custom properties with a prefix and names of the site's own or as plain values, rules for hover for all devices or those that hover. */
 @Component({
-  selector: 'uv-naming-panel',
+  selector: 'uv-sheet-options-panel',
   imports: [FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
@@ -22,21 +22,29 @@ import { SiteStore } from '../shared/site/site-store';
         <label class="field"><span>{{ row.words }}</span><input pInputText pSize="small" class="uv-mono" spellcheck="false" [placeholder]="row.role" [ngModel]="row.name" (change)="rename(row.role, $event)" [title]="row.property" /></label>
       }
     }
+    <h2>Hover</h2>
+    <label class="tick"><input type="checkbox" [checked]="hoverOnly()" (change)="store({ hoverOnly: !hoverOnly() })" /> Only on devices that hover</label>
+    <p class="hint">On a touch screen a hover look can stick after a tap. With this, ours do not: their rules stand in <code>@media (hover: hover)</code>.</p>
     @if (problem(); as words) { <p class="problem" role="alert">{{ words }}</p> }
   `,
   styles: `
     :host { display: block; margin-bottom: 18px; }
     h2 { margin: 4px 0 8px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
+    h2 ~ h2 { margin-top: 14px; }
     .kinds { display: flex; gap: 16px; margin-bottom: 6px; }
     .kinds label { display: flex; align-items: center; gap: 6px; }
     .kinds input { margin: 0; accent-color: var(--uv-black); }
     .field { display: grid; grid-template-columns: 110px minmax(0, 1fr); align-items: center; gap: 8px; min-height: 34px; font-size: 12.5px; }
+    .tick { display: flex; align-items: center; gap: 6px; min-height: 28px; }
+    .tick input { margin: 0; accent-color: var(--uv-black); }
+    .hint { margin: 2px 0 0; font-size: 12px; color: var(--uv-soft); }
     .problem { color: var(--uv-fails); font-size: 12px; }
   `,
 })
-export class NamingPanel {
+export class SheetOptionsPanel {
   readonly #site = inject(SiteStore);
   protected readonly asValues = computed(() => this.#site.site()?.asValues ?? false);
+  protected readonly hoverOnly = computed(() => this.#site.site()?.hoverOnly ?? false);
   protected readonly prefix = linkedSignal(() => this.#site.site()?.prefix ?? '');
   protected readonly problem = signal('');
   protected readonly rows = computed(() => {
@@ -55,14 +63,14 @@ export class NamingPanel {
     this.store({ names });
   }
 
-  protected store(change: { readonly prefix?: string; readonly asValues?: boolean; readonly names?: Partial<Record<RoleName, string>> }): void {
+  protected store(change: { readonly prefix?: string; readonly asValues?: boolean; readonly names?: Partial<Record<RoleName, string>>; readonly hoverOnly?: boolean }): void {
     const site = this.#site.site();
     if (!site) return;
-    const next = { prefix: site.prefix, asValues: site.asValues, names: site.names, ...change };
-    const label = change.prefix !== undefined ? `Prefix ${next.prefix}` : change.asValues !== undefined ? (next.asValues ? 'Colours as plain values' : 'Colours as custom properties') : 'Names of roles';
-    const request = { label: label.slice(0, 200), prefix: next.prefix, asValues: next.asValues, names: Object.entries(next.names).map(([role, name]) => ({ role: role as RoleName, name })) };
-    const checked = validateBody(NamingRequest, request);
+    const next = { prefix: site.prefix, asValues: site.asValues, names: site.names, hoverOnly: site.hoverOnly, ...change };
+    const label = change.hoverOnly !== undefined ? (change.hoverOnly ? 'Hover rules only where there is hover' : 'Hover rules on all devices') : change.prefix !== undefined ? `Prefix ${next.prefix}` : change.asValues !== undefined ? (next.asValues ? 'Colours as plain values' : 'Colours as custom properties') : 'Names of roles';
+    const request = { label: label.slice(0, 200), prefix: next.prefix, asValues: next.asValues, names: Object.entries(next.names).map(([role, name]) => ({ role: role as RoleName, name })), hoverOnly: next.hoverOnly };
+    const checked = validateBody(SheetOptionsRequest, request);
     this.problem.set(checked.ok ? '' : `${checked.errors[0].field} ${checked.errors[0].reason}`);
-    if (checked.ok) this.#site.putNaming(request).subscribe();
+    if (checked.ok) this.#site.putSheetOptions(request).subscribe();
   }
 }
