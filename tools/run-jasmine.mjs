@@ -9,9 +9,11 @@ jasmine.randomizeTests(false);
 jasmine.jasmine.DEFAULT_TIMEOUT_INTERVAL = process.env.PROVE_DRAWS || process.env.TIDY_RUNS ? 3_600_000 : 240_000;
 let passed = 0;
 let failed = 0;
+const times = [];
 jasmine.clearReporters();
 jasmine.addReporter({
   specDone(result) {
+    times.push({ name: result.fullName, ms: result.duration ?? 0 });
     if (result.status === 'passed') passed += 1;
     if (result.status !== 'failed') return;
     failed += 1;
@@ -32,5 +34,7 @@ jasmine.addReporter({
   },
 });
 await jasmine.execute(patterns.map((pattern) => (isAbsolute(pattern) ? pattern : resolve(pattern))));
+const slow = times.filter(({ ms }) => ms > 10_000).sort((a, b) => b.ms - a.ms).slice(0, 12);
+if (slow.length > 0) process.stdout.write(`Slowest:\n${slow.map(({ name, ms }) => `  ${Math.round(ms / 1000)} s  ${name}`).join('\n')}\n`);
 process.stdout.write(`Executed ${passed + failed} specs, ${failed} failed\n`);
 process.exit(failed > 0 ? 1 : 0);

@@ -30,4 +30,15 @@ describe('surroundingsOf', () => {
     expect(surroundings('<div style="background: url(a.png)"><p class=t>').doubts).toEqual(['a picture lies under it']);
     expect(surroundings('<p class=t>').doubts).toEqual([]);
   });
+
+  // What an opaque fill hides, and an opacity group lets through: CSS Compositing 1 §5.1.
+  const covers: readonly (readonly [what: string, inside: string, isDoubtful: boolean])[] = [
+    ['an opaque fill hides it', '<p class=t style="background: #fff">', false], ['an opaque gradient hides it', '<p class=t style="background: linear-gradient(#000, #333)">', false],
+    ['so does one between', '<section style="background: #123"><p class=t>', false], ['a sheer fill does not', '<p class=t style="background: rgb(0 0 0 / 60%)">', true],
+    ['nor a gradient with a sheer stop', '<p class=t style="background: linear-gradient(#000, transparent)">', true], ['nor a fill in an opacity group', '<section style="opacity: .9"><p class=t style="background: #fff">', true],
+    ['nor one whose own opacity is less than 1', '<p class=t style="background: #fff; opacity: .5">', true], ['nor another picture', '<p class=t style="background: #fff url(b.png)">', true],
+  ];
+  for (const [what, inside, isDoubtful] of covers) {
+    it(`of a picture further out: ${what}`, () => expect(surroundings(`<div style="background: url(a.png)">${inside}`).doubts.length > 0).toBe(isDoubtful));
+  }
 });

@@ -26,16 +26,15 @@ export interface Surroundings {
 export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = ''): Surroundings {
   const chain = lineageOf(element).map((node) => view.style(node));
   if (pseudo !== '') chain.push(view.style(element, pseudo));
-  const doubts: string[] = [];
   const layers = chain.map((style) => {
     const image = style.computed('background-image');
     const imageText = image.kind === 'text' ? image.text : 'none';
     const plain = style.color('background-color') ?? rgb8(0, 0, 0, 0);
     const stops = colorsInImages(imageText, { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: { em: () => style.fontSize(), rem: () => 16, viewport: view.environment } });
-    if (/url\(|image-set\(/i.test(imageText)) doubts.push('a picture lies under it');
     const opacity = style.computed('opacity');
-    return { fills: stops.length > 0 ? stops.map((stop) => compositeOver(stop, plain)) : [plain], opacity: opacity.kind === 'text' ? Number(opacity.text) : 1 };
+    return { fills: stops.length > 0 ? stops.map((stop) => compositeOver(stop, plain)) : [plain], opacity: opacity.kind === 'text' ? Number(opacity.text) : 1, hasPicture: /url\(|image-set\(/i.test(imageText) };
   });
+  const doubts = layers.some((layer, i) => layer.hasPicture && !isCovered(layers.slice(i + 1))) ? ['a picture lies under it'] : [];
   const last = chain[chain.length - 1];
   const textColor = last.color('color') ?? rgb8(0, 0, 0);
   const gradientAt = layers.map(({ fills }) => fills.length > 1).lastIndexOf(true);
@@ -57,4 +56,13 @@ export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = '
     if (!worst || ratio < worst.ratio) worst = { ground, outside, text, ratio, doubts };
   }
   return worst as Surroundings;
+}
+
+/** Whether what lies under some layers is hidden by an opaque fill of one of them; an opacity group lets it through. */
+function isCovered(above: readonly { readonly fills: readonly Color[]; readonly opacity: number; readonly hasPicture: boolean }[]): boolean {
+  for (const { fills, opacity, hasPicture } of above) {
+    if (opacity < 1) return false;
+    if (!hasPicture && fills.every(({ alpha }) => (alpha ?? 0) >= 1)) return true;
+  }
+  return false;
 }

@@ -61,7 +61,7 @@ export class StateStrip {
     effect(() => {
       const found = this.inspection();
       this.pictured.set({});
-      if (found) void this.#contrast.ratios(found, this.page(), this.width()).then((ratios) => {
+      if (found) void this.#contrast.ratios(found, this.page(), this.width(), (state) => this.#bench.forcedStates(found, state)).then((ratios) => {
         if (this.inspection() === found) this.pictured.set(ratios);
       });
     });

@@ -77,7 +77,7 @@ export class StateTile {
     const over = this.overPicture();
     return over === null ? this.tile().note : over < this.tile().wanted ? `on the picture, needs ${this.tile().wanted} : 1` : 'on the picture, at its worst';
   });
-  protected readonly basis = computed(() => (this.overPicture() === null ? this.tile().basis : `Read from the pixels of the picture under the text, at rest: all but the worst 5 % of them reach this ratio. WCAG 2.2 asks ${this.tile().wanted} : 1.`));
+  protected readonly basis = computed(() => (this.overPicture() === null ? this.tile().basis : `Read from the pixels of the picture under the lines of the text, in this state: all but the worst 5 % of them reach this ratio. WCAG 2.2 asks ${this.tile().wanted} : 1.`));
 
   constructor() {
     const destroyRef = inject(DestroyRef);

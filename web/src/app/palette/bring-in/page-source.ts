@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { Select } from 'primeng/select';
-import { drawPage } from '../../shared/picture/page-picture';
+import { PageDrawing } from '../../shared/picture/page-drawing';
 import type { PickedColor } from '../../shared/picture/picture-api';
 import { PictureDesk } from '../../shared/picture/picture-desk';
 import { SiteStore } from '../../shared/site/site-store';
@@ -52,6 +52,13 @@ export class PageSource {
     const page = site?.pages.find(({ id }) => id === pageId);
     if (!site || !page) return;
     const framed = { url: `/frame/sites/${site.id}/pages/${pageId}/?v=${site.draft.structure}`, veneerPlace: site.veneerPlace, frameCss: this.site.veneer().frameCss, amendments: new Map() };
-    void this.desk.openDrawn(page.name, () => drawPage(framed, page.name, WIDTH));
+    void this.desk.openDrawn(page.name, async () => {
+      const drawing = await PageDrawing.open(framed, page.name, WIDTH);
+      try {
+        return await drawing.draw();
+      } finally {
+        drawing.close();
+      }
+    });
   }
 }

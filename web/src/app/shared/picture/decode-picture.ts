@@ -41,13 +41,22 @@ async function decodeSvg(text: string, name: string): Promise<ImageBitmap> {
   const height = ownHeight || width / ratio;
   if (!root.hasAttribute('viewBox')) root.setAttribute('viewBox', `0 0 ${width} ${height}`);
   const scale = SVG_SIDE / Math.max(width, height);
-  root.setAttribute('width', String(Math.max(1, Math.round(width * scale))));
-  root.setAttribute('height', String(Math.max(1, Math.round(height * scale))));
-  return drawSvg(new XMLSerializer().serializeToString(document), Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)), name);
+  const drawn = { left: 0, top: 0, width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
+  root.setAttribute('width', String(drawn.width));
+  root.setAttribute('height', String(drawn.height));
+  return drawSvg(new XMLSerializer().serializeToString(document), drawn, name);
 }
 
-/** @throws {PictureProblem} when the browser does not draw it. */
-export async function drawSvg(svg: string, width: number, height: number, name: string): Promise<ImageBitmap> {
+/** A rectangle, CSS px from the top left corner. */
+export interface Area {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Draws an area of an SVG at its own size. @throws {PictureProblem} when the browser does not draw it. */
+export async function drawSvg(svg: string, { left, top, width, height }: Area, name: string): Promise<ImageBitmap> {
   const image = new Image();
   image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`;
   try {
@@ -58,6 +67,6 @@ export async function drawSvg(svg: string, width: number, height: number, name: 
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d');
   if (!context) throw new PictureProblem(`"${name}" is too large for this browser`);
-  context.drawImage(image, 0, 0, width, height);
+  context.drawImage(image, left, top, width, height, 0, 0, width, height);
   return canvas.transferToImageBitmap();
 }
