@@ -57,7 +57,7 @@ export function findThreshold(question: ThresholdQuestion): Threshold {
         // The page's own rule may read just like ours; only ours is replaced.
         const ours = declaration.block.rule?.sheet.name === VENEER_SHEET_NAME ? declaration.block.selector?.text ?? '' : null;
         if (ours !== null && isReplaced(ours)) continue;
-        bar = raise(bar, rivalOf(declaration, page, ours !== null && isWrittenBefore(ours)));
+        bar = raiseBar(bar, rivalOf(declaration, page, ours !== null && isWrittenBefore(ours)));
         // A normal declaration below an important one sets no bar of its own.
         if (declaration.important) break;
       }
@@ -118,7 +118,8 @@ function rivalOf({ block, important }: RankedDeclaration, page: Page, isWrittenB
   return { specificity: block.specificity, strict: isOwn ? !isWrittenBefore : block.order >= page.veneerOrder, important, impossible: null, setBy };
 }
 
-function raise(a: Threshold, b: Threshold): Threshold {
+/** The higher of two bars. */
+export function raiseBar(a: Threshold, b: Threshold): Threshold {
   if (a.impossible || b.impossible) return a.impossible ? a : b;
   if (a.important !== b.important) return a.important ? a : b;
   const order = compareSpecificity(a.specificity, b.specificity);

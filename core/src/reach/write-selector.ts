@@ -8,10 +8,11 @@ import type { ComplexSelector, Specificity } from '../selectors/selector.js';
 import { addSpecificity } from '../selectors/specificity.js';
 import { currentMarkerFor, markOf } from '../selectors/current-marker.js';
 import type { OverrideState } from '../veneer/override.js';
+import { isScrollbarPart } from '../veneer/scrollbars.js';
 import { kindSelector } from './alike.js';
 import { lastingClasses } from './class-names.js';
 import { partSelectors, selectorCandidates, selectorsUnder, type Candidate } from './selector-candidates.js';
-import { clears, findThreshold, type Place, type Threshold, type ThresholdQuestion } from './threshold.js';
+import { clears, findThreshold, raiseBar, type Place, type Threshold, type ThresholdQuestion } from './threshold.js';
 
 /** A selector that does the job, or why none does. */
 export type WrittenSelector =
@@ -53,7 +54,7 @@ export function writeSelector(request: SelectorRequest): WrittenSelector {
 }
 
 function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place[], subjects: readonly Candidate[]): WrittenSelector {
-  const bar = findThreshold({ ...request, places: targets });
+  const bar = barOf(request, targets);
   if (bar.impossible) return { ok: false, reason: bar.impossible };
   const host = lead.element.root.host;
   const carrier = stateCarrier(request, lead);
@@ -79,6 +80,14 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
   if (weakest) return finish(strengthen(weakest, extra, bar), suffix, request, extra, bar);
   if (targets.length > 1) return writeList(request, targets);
   return { ok: false, reason: 'No selector tells this element from the others' };
+}
+
+/** What a rule has to clear. The standard properties that stand in for scrollbar parts go by the same selector less the part, so that must clear theirs too. */
+function barOf(request: SelectorRequest, targets: readonly Place[]): Threshold {
+  const bar = findThreshold({ ...request, places: targets });
+  if (!isScrollbarPart(request.pseudo)) return bar;
+  const standard = findThreshold({ ...request, places: targets, pseudo: '', pseudoState: undefined, longhands: ['scrollbar-color'] });
+  return raiseBar(bar, { ...standard, specificity: addSpecificity(standard.specificity, [0, 0, 1]), impossible: null });
 }
 
 /** `li.is-current a` as `.is-current a`, where the mark alone says as much. */

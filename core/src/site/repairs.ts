@@ -53,3 +53,15 @@ export function clearingOf(style: ElementStyle, override: Override, width: numbe
     repair: { label: 'Clear it', wishes: [wishLike(override, override.state, 'background-image', { kind: 'literal', css: 'none' }, width)] },
   }];
 }
+
+/**
+ * A standard property set on the box, for which engines that have scrollbar parts pass over them.
+ * Source: CSS Scrollbars 1 §2; that the parts give way is common practice since Chromium 121.
+ */
+export function partsPassedOver(style: ElementStyle, override: Override, width: number): Finding[] {
+  return ['scrollbar-color', 'scrollbar-width'].filter((property) => style.resolved(property) !== 'auto').map((property): Finding => ({
+    standing: 'fails', text: `${property} passes over this part`,
+    basis: `The page sets ${property}: ${style.resolved(property)}. Where it is set, an engine paints the scrollbar by it and leaves the ::-webkit- parts alone.`,
+    repair: { label: `${property}: auto`, wishes: [{ ...wishLike(override, 'rest', property, { kind: 'literal', css: 'auto' }, width), pseudo: '' }] },
+  }));
+}

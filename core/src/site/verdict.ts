@@ -9,10 +9,11 @@ import { pointerStates } from '../resolve/pointer-states.js';
 import { StyleView } from '../resolve/style-view.js';
 import { isInRange } from '../veneer/media.js';
 import type { Override, OverrideState } from '../veneer/override.js';
+import { isForOtherEngines, isScrollbarPart } from '../veneer/scrollbars.js';
 import { isBrandColor } from './brand-color.js';
 import { effectsOf, isVeneered, type VerdictProgress } from './effects.js';
 import type { Finding } from './finding.js';
-import { clearingOf, hiddenStateFinding, leftBehindFinding } from './repairs.js';
+import { clearingOf, hiddenStateFinding, leftBehindFinding, partsPassedOver } from './repairs.js';
 import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from './site-model.js';
 import { showsText, wantedRatio } from './text-figures.js';
 
@@ -36,6 +37,7 @@ export function judgeOverride(site: SiteModel, override: Override, width: number
 export function* judgeSteps(site: SiteModel, override: Override, width: number): Generator<VerdictProgress, Finding[]> {
   const page = pageOf(site, override.pageId);
   const element = elementOf(page, override.element);
+  if (isForOtherEngines(override, site.overrides)) return [OTHER_ENGINES];
   const without = dressSite(site, site.overrides.filter(({ id }) => id !== override.id), site.palette);
   const effects = yield* effectsOf(site, without, override);
   const places = effects.reached + effects.missed.length;
@@ -49,6 +51,7 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const parent = override.parent == null ? null : elementOf(page, override.parent);
   const view = viewIn(page, element, override.state, look, parent);
   const style = view.style(element, override.pseudo);
+  if (isScrollbarPart(override.pseudo)) findings.push(...partsPassedOver(view.style(element), override, look));
   findings.push(...contrastFinding(view, style, override));
   const [longhand] = longhandsOfProperty(override.property);
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
@@ -57,8 +60,14 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   return findings;
 }
 
+/** What is said of an override that the engine styles are resolved for is kept from. */
+const OTHER_ENGINES: Finding = {
+  standing: 'holds', text: 'for engines without scrollbar parts',
+  basis: 'The parts of this scrollbar are overridden too: engines that have them take those, the others this. It is guarded by @supports, so its effect is not reckoned here.',
+};
+
 function contrastFinding(view: StyleView, style: ElementStyle, { state, pseudo }: Override): Finding[] {
-  if (!showsText(style) || pseudo.startsWith('-webkit-')) return [];
+  if (!showsText(style) || isScrollbarPart(pseudo)) return [];
   const { ratio } = surroundingsOf(view, style.element, pseudo);
   const bar = wantedRatio(style);
   const isAsked = state !== 'disabled';

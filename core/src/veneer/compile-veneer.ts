@@ -4,6 +4,7 @@ import { OVERRIDE_STATES, REACHES, type Override } from './override.js';
 import type { OverrideValue } from './override-value.js';
 import type { Palette } from './palette.js';
 import { propertyRank } from './property-order.js';
+import { engineGuardOf, standardScrollbars } from './scrollbars.js';
 import type { SheetOptions } from './sheet-options.js';
 
 /** What the compiled sheet depends on besides the overrides. */
@@ -55,10 +56,10 @@ export function writeRules(rules: readonly VeneerRule[], { palette, ...naming }:
   const properties = new Map<string, string>();
   const lines: string[] = [];
   let section: string | null = null;
-  let around = '';
+  let around: readonly string[] = [];
   const close = (): void => {
-    if (around !== '') lines.push('}');
-    around = '';
+    for (let depth = around.length - 1; depth >= 0; depth -= 1) lines.push(`${'  '.repeat(depth)}}`);
+    around = [];
   };
   for (const rule of rules) {
     if (rule.section !== section) {
@@ -66,13 +67,13 @@ export function writeRules(rules: readonly VeneerRule[], { palette, ...naming }:
       lines.push(...(section === null ? [] : ['']), `/* ${rule.section.replaceAll('*/', '* /')} */`);
       section = rule.section;
     }
-    const wanted = rule.supports !== null ? `@supports ${rule.supports}` : rule.media !== null ? `@media ${rule.media}` : '';
-    if (wanted !== around) {
+    const wanted = [...(rule.supports === null ? [] : [`@supports ${rule.supports}`]), ...(rule.media === null ? [] : [`@media ${rule.media}`])];
+    if (wanted.join() !== around.join()) {
       close();
-      if (wanted !== '') lines.push(`${wanted} {`);
+      wanted.forEach((condition, depth) => lines.push(`${'  '.repeat(depth)}${condition} {`));
       around = wanted;
     }
-    const indent = around === '' ? '' : '  ';
+    const indent = '  '.repeat(around.length);
     const declare = ({ property, value, important }: VeneerDeclaration): string => {
       const css = cssOfValue(value, palette, naming, (name, text) => properties.set(name, text));
       return `${indent}  ${property}: ${css}${important ? ' !important' : ''};`;
@@ -85,14 +86,10 @@ export function writeRules(rules: readonly VeneerRule[], { palette, ...naming }:
   return [...(root.length > 0 ? [`/* Palette */\n:root {\n${root.join('\n')}\n}`] : []), lines.join('\n')].join('\n\n') + '\n';
 }
 
-/** Engines that have the prefixed scrollbar parts take those; the others the standard properties, so that neither switches the other off. */
-const HAS_PARTS = 'selector(::-webkit-scrollbar)';
-const LACKS_PARTS = `not ${HAS_PARTS}`;
-
 function rulesOf(overrides: readonly Override[], section: string, hoverOnly: boolean): VeneerRule[] {
   const byPlace = new Map<string, Override[]>();
   for (const override of [...overrides].sort(compareOverrides)) {
-    const key = `${mediaOf(override, hoverOnly) ?? ''}|${override.selector}`;
+    const key = `${engineGuardOf(override, overrides) ?? ''}|${mediaOf(override, hoverOnly) ?? ''}|${override.selector}`;
     const list = byPlace.get(key);
     if (list) list.push(override);
     else byPlace.set(key, [override]);
@@ -102,7 +99,7 @@ function rulesOf(overrides: readonly Override[], section: string, hoverOnly: boo
     const byProperty = new Map(list.map((override) => [override.property, override]));
     const [first] = list;
     return {
-      section, selector: first.selector, media: mediaOf(first, hoverOnly), isForWidths: first.widths != null, supports: first.pseudo.startsWith('-webkit-scrollbar') ? HAS_PARTS : null,
+      section, selector: first.selector, media: mediaOf(first, hoverOnly), isForWidths: first.widths != null, supports: engineGuardOf(first, overrides),
       declarations: [...byProperty.values()].sort((a, b) => propertyRank(a.property) - propertyRank(b.property) || (a.property < b.property ? -1 : 1)).map(({ property, value, important }) => ({ property, value, important })),
     };
   });
@@ -110,19 +107,6 @@ function rulesOf(overrides: readonly Override[], section: string, hoverOnly: boo
     ...rules.filter(({ isForWidths, supports }) => !isForWidths && supports === null), ...rules.filter(({ supports }) => supports !== null),
     ...standardScrollbars(overrides, section), ...rules.filter(({ isForWidths, supports }) => isForWidths && supports === null),
   ];
-}
-
-/** For engines without scrollbar parts: thumb and track by the standard property (CSS Scrollbars 1 §2), where both are ours. */
-function standardScrollbars(overrides: readonly Override[], section: string): VeneerRule[] {
-  const fillOf = (selector: string): Override | undefined => overrides.find((override) => override.selector === selector && override.property === 'background-color');
-  return overrides.flatMap((thumb): VeneerRule[] => {
-    if (!thumb.selector.endsWith('::-webkit-scrollbar-thumb') || thumb.property !== 'background-color') return [];
-    const base = thumb.selector.slice(0, -'::-webkit-scrollbar-thumb'.length);
-    const track = fillOf(`${base}::-webkit-scrollbar-track`);
-    if (!track || thumb.value.kind === 'composite' || track.value.kind === 'composite') return [];
-    const value: OverrideValue = { kind: 'composite', css: '{0} {1}', colors: [thumb.value, track.value] };
-    return [{ section, selector: base || '*', media: null, isForWidths: false, supports: LACKS_PARTS, declarations: [{ property: 'scrollbar-color', value, important: false }] }];
-  });
 }
 
 /** By the element they were made on, in document order, so that its states stand together in their order. */
