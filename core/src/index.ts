@@ -39,6 +39,7 @@ export { breakpointsOfSite, widthsToCheck } from './site/breakpoints.js';
 export type { IconKind } from './site/icon-kind.js';
 export { placesOf } from './site/places.js';
 export { judgeOverride, judgeSteps } from './site/verdict.js';
+export { wishOf } from './site/wish-of.js';
 export type { VerdictProgress } from './site/effects.js';
 export type { Finding, Repair } from './site/finding.js';
 export { glossOf, kindWord } from './site/gloss.js';

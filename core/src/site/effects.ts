@@ -103,7 +103,8 @@ function aimOf(site: SiteModel, override: Override): Aim {
   const wanted = colorOfValue(override.value, site.palette);
   return {
     pseudo, state, longhands, meant: new Set(withFollowers(longhands)),
-    isInherited: longhands.some((longhand) => longhand.startsWith('--') || (LONGHANDS.get(longhand)?.inherited ?? false)), wantedText: wanted ? serializeColor(wanted) : null,
+    // Highlights take every property from the highlight of the parent: CSS Pseudo-Elements 4 §3.5.
+    isInherited: pseudo === 'selection' || longhands.some((longhand) => longhand.startsWith('--') || (LONGHANDS.get(longhand)?.inherited ?? false)), wantedText: wanted ? serializeColor(wanted) : null,
   };
 }
 

@@ -147,7 +147,7 @@ function pseudosBelow(view: StyleView, element: ElementNode): string[] {
   const found = ['before', 'after'].filter((name) => view.generates(element, name));
   if (view.style(element).resolved('display') === 'list-item' && view.style(element).resolved('list-style-type') !== 'none') found.unshift('marker');
   if ((element.localName === 'input' || element.localName === 'textarea') && element.attributes.has('placeholder')) found.push('placeholder');
-  if (element.localName === 'html') found.push('selection');
+  if (element.localName === 'html' || element.ownText.trim() !== '') found.push('selection');
   return found;
 }
 

@@ -21,6 +21,8 @@ export interface OverrideWish extends OverrideTarget {
   readonly value: OverrideValue;
   /** Viewport width at which the target is looked at, CSS px. */
   readonly width: number;
+  /** Whether a selector written by hand gives way to one written anew. */
+  readonly isAfresh?: boolean;
 }
 
 /** What is to be written, or why it cannot be. */
@@ -43,7 +45,7 @@ export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan
   const targets = placesOf(site, wish);
   if (targets.length === 0) return { ok: false, reason: 'Every match is left out: nothing remains to be overridden' };
   const lead = targets.find((place) => place.element === element) ?? targets[0];
-  const byHand = drop.find((override) => override.isByHand);
+  const byHand = wish.isAfresh ? undefined : drop.find((override) => override.isByHand);
   const written = byHand ? { ok: true as const, selector: byHand.selector, important: byHand.important, specificity: [0, 0, 0] as const } : writeSelector({
     lead, targets, pages: [...site.pages.values()], everywhere: wish.reach === 'everywhere' && wish.state !== 'current', kinds: isForAll(wish, element) ? ['*'] : undefined, pseudo: wish.pseudo, pseudoState: wish.pseudoState, state: wish.state,
     longhands: properties.flatMap(longhandsOfProperty),

@@ -5,8 +5,8 @@ import { serializeColor } from '../values/serialize-color.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import type { Finding } from './finding.js';
-import type { OverrideWish } from './plan-override.js';
 import type { SiteModel } from './site-model.js';
+import { wishOf } from './wish-of.js';
 
 /** Points of lightness by which a state differs from rest, where nothing else is said. */
 const STATE_STEPS: Readonly<Partial<Record<OverrideState, number>>> = { hover: -12, focus: -6, active: -18, 'parent-hover': -12 };
@@ -17,16 +17,11 @@ export function proposedForState(site: SiteModel, value: OverrideValue, state: O
   return steps === 0 ? value : shadeOfValue(value, steps, site.palette) ?? value;
 }
 
-function wishLike(override: Override, state: OverrideState, property: string, value: OverrideValue, width: number): OverrideWish {
-  const { pageId, element, pseudo, reach, widths, pages, spared } = override;
-  return { pageId, element, pseudo, reach, state, property, value, width, widths, pages, spared };
-}
-
 /** A rest rule now also covers what the theme showed in a state. */
 export function hiddenStateFinding(site: SiteModel, override: Override, state: OverrideState, before: string, width: number): Finding {
   const value = proposedForState(site, override.value, state);
   const isShade = value !== override.value;
-  const wish = wishLike(override, state, override.property, isShade ? value : { kind: 'literal', css: before }, width);
+  const wish = wishOf(override, width, { state, value: isShade ? value : { kind: 'literal', css: before } });
   return {
     standing: 'look', text: `hides ${STATE_WORDS[state].toLowerCase()}`,
     basis: `In state ${STATE_WORDS[state].toLowerCase()} the page showed ${before}; the rule for rest is now stronger, so the state looks as at rest.`,
@@ -40,7 +35,7 @@ export function leftBehindFinding(site: SiteModel, override: Override, state: Ov
   return {
     standing: 'look', text: `${STATE_WORDS[state].toLowerCase()} still ${serializeColor(color)}`,
     basis: `In state ${STATE_WORDS[state].toLowerCase()} a declaration of the page still decides ${override.property}.`,
-    repair: { label: `${STATE_WORDS[state]}: ${valueWords(site, value)}`, wishes: [wishLike(override, state, override.property, value, width)] },
+    repair: { label: `${STATE_WORDS[state]}: ${valueWords(site, value)}`, wishes: [wishOf(override, width, { state, value })] },
   };
 }
 
@@ -50,7 +45,7 @@ export function clearingOf(style: ElementStyle, override: Override, width: numbe
   if (image.kind !== 'text' || image.text === 'none') return [];
   return [{
     standing: 'look', text: 'a gradient or picture covers this fill', basis: image.text,
-    repair: { label: 'Clear it', wishes: [wishLike(override, override.state, 'background-image', { kind: 'literal', css: 'none' }, width)] },
+    repair: { label: 'Clear it', wishes: [wishOf(override, width, { property: 'background-image', value: { kind: 'literal', css: 'none' } })] },
   }];
 }
 
@@ -62,6 +57,6 @@ export function partsPassedOver(style: ElementStyle, override: Override, width: 
   return ['scrollbar-color', 'scrollbar-width'].filter((property) => style.resolved(property) !== 'auto').map((property): Finding => ({
     standing: 'fails', text: `${property} passes over this part`,
     basis: `The page sets ${property}: ${style.resolved(property)}. Where it is set, an engine paints the scrollbar by it and leaves the ::-webkit- parts alone.`,
-    repair: { label: `${property}: auto`, wishes: [{ ...wishLike(override, 'rest', property, { kind: 'literal', css: 'auto' }, width), pseudo: '' }] },
+    repair: { label: `${property}: auto`, wishes: [wishOf(override, width, { property, pseudo: '', value: { kind: 'literal', css: 'auto' } })] },
   }));
 }

@@ -1,4 +1,4 @@
-import { applicableStates, REACHES, type OverrideWish, type SiteModel, StyleView } from '@upper-veneer/core';
+import { applicableStates, REACHES, type ElementNode, type OverrideWish, type SiteModel, StyleView } from '@upper-veneer/core';
 
 /** A property with a value that nothing on the pages has, and how Chromium writes it. */
 interface Mark {
@@ -31,15 +31,27 @@ export interface Drawn {
   readonly computed: string;
 }
 
+/** Properties of a generated box that are drawn. */
+const GENERATED: readonly string[] = ['color', 'background-color', 'border-radius', 'opacity', 'box-shadow'];
+/** What the other pseudo-elements take: CSS Pseudo-Elements 4 §3.2 and §4. */
+const TAKEN_BY: Readonly<Record<string, readonly string[]>> = { selection: ['color', 'background-color', 'text-shadow'], marker: ['color'] };
+
+function drawPseudo(view: StyleView, element: ElementNode, draw: () => number): string {
+  const generated = ['before', 'after'].filter((name) => view.generates(element, name));
+  if (generated.length > 0 && draw() < 0.5) return generated[Math.floor(draw() * generated.length)];
+  const chance = draw();
+  if (chance < 0.08 && element.ownText.trim() !== '') return 'selection';
+  return chance < 0.4 && view.style(element).resolved('display') === 'list-item' ? 'marker' : '';
+}
+
 /** A wish drawn over the elements, pseudo-elements, states, properties and reaches of a site. @param draw numbers of 0–1. */
 export function drawWish(site: SiteModel, draw: () => number): Drawn {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(draw() * list.length)];
   const [pageId, page] = pick([...site.pages]);
   const element = pick(page.document.elements.filter((node) => node.root === page.document.root && !SKIPPED.has(node.localName)));
   const view = new StyleView(page);
-  const pseudos = ['before', 'after'].filter((name) => view.generates(element, name));
-  const pseudo = pseudos.length > 0 && draw() < 0.5 ? pick(pseudos) : '';
+  const pseudo = drawPseudo(view, element, draw);
   const state = pick(applicableStates(element, pseudo).filter((name) => name !== 'visited'));
-  const mark = pick(pseudo === '' ? MARKS : MARKS.filter(({ property }) => ['color', 'background-color', 'border-radius', 'opacity', 'box-shadow'].includes(property)));
+  const mark = pick(pseudo === '' ? MARKS : MARKS.filter(({ property }) => (TAKEN_BY[pseudo] ?? GENERATED).includes(property)));
   return { computed: mark.computed, wish: { pageId, element: element.number, pseudo, reach: pick(REACHES), state, property: mark.property, value: { kind: 'literal', css: mark.css }, width: 1280 } };
 }

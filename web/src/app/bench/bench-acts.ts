@@ -1,7 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { ChangeRequest } from '@upper-veneer/contract';
-import { STATE_WORDS, valueWords, type Companion, type Look, type Override, type OverrideState, type OverrideValue, type OverrideWish, type Reach, type Repair, type WidthRange } from '@upper-veneer/core';
+import { STATE_WORDS, valueWords, wishOf, type Companion, type Look, type Override, type OverrideState, type OverrideValue, type OverrideWish, type Reach, type Repair, type WidthRange } from '@upper-veneer/core';
 import { Subject, concatMap } from 'rxjs';
 import { ApiProblem } from '../shared/api/api-problem';
 import { Engine } from '../shared/engine/engine';
@@ -131,7 +131,7 @@ export class BenchActs {
   /** Puts a selector written by hand in the place of an override's own; empty takes it away again. */
   setSelector(override: Override, selector: string): void {
     if (selector.trim() === '') {
-      this.#drop([override], `Selector of ${this.#name()} written for me`, () => this.setValue(override.value));
+      this.#asked.next({ label: `Selector of ${this.#name()} written for me`, wishes: [{ ...wishOf(override, this.#bench.width()), isAfresh: true }] });
       return;
     }
     this.#store({ label: `Selector ${selector.trim()}`, put: [{ ...override, selector: selector.trim(), isByHand: true }] as ChangeRequest['put'], drop: [] });
@@ -164,8 +164,8 @@ export class BenchActs {
     this.#store({ label: `${STATE_WORDS[before.state]} of ${this.#name()}: other widths`, put: plan.put as ChangeRequest['put'], drop: [...new Set([...plan.drop, before.id])].filter((id) => !plan.put.some((override) => override.id === id)) });
   }
 
-  #drop(overrides: readonly Override[], label: string, then: () => void = () => undefined): void {
-    if (overrides.length > 0) this.#site.change({ label: label.slice(0, 200), put: [], drop: overrides.map(({ id }) => id) }).subscribe({ complete: then });
+  #drop(overrides: readonly Override[], label: string): void {
+    if (overrides.length > 0) this.#site.change({ label: label.slice(0, 200), put: [], drop: overrides.map(({ id }) => id) }).subscribe();
   }
 
   #store(request: ChangeRequest): void {
