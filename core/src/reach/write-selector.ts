@@ -4,7 +4,7 @@ import { restContext } from '../selectors/match-context.js';
 import { matchesSelector } from '../selectors/match-selector.js';
 import { matchingElements } from '../selectors/matching-elements.js';
 import { escapeIdentifier, parseSelectorList } from '../selectors/parse-selector.js';
-import type { ComplexSelector, Specificity } from '../selectors/selector.js';
+import { compareSpecificity, type ComplexSelector, type Specificity } from '../selectors/selector.js';
 import { addSpecificity } from '../selectors/specificity.js';
 import { currentMarkerFor, markOf } from '../selectors/current-marker.js';
 import type { OverrideState } from '../veneer/override.js';
@@ -62,7 +62,7 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
   const extra: Specificity = addSpecificity([0, suffix === '' ? 0 : 1, request.pseudo === '' ? 0 : 1], [0, request.pseudoState ? 1 : 0, 0]);
   const wanted = new Set(targets.map(({ element }) => element));
   if (host) return writePart(request, lead, host, suffix, extra, bar);
-  let weakest: Candidate | null = null;
+  const steady: Candidate[] = [];
   let triedLeavingOut = carrier !== lead.element;
   for (const candidate of carrier === lead.element ? selectorCandidates(lead.element, subjects, bar.setBy ?? '') : selectorsUnder(lead.element, carrier)) {
     if (candidate.frailty > 0 && !triedLeavingOut && targets.length > 0) {
@@ -74,10 +74,10 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
     if (!matchesExactly(candidate.text + (candidate.tail ?? ''), wanted, request.pages)) continue;
     if (clears(addSpecificity(candidate.specificity, extra), bar)) return finish(withoutIdleTag(candidate, suffix, request.pages, (specificity) => clears(addSpecificity(specificity, extra), bar)), suffix, request, extra, bar);
     // A steady selector made stronger is better than one that counts positions.
-    if (weakest && weakest.frailty < candidate.frailty) break;
-    weakest ??= candidate;
+    if (steady.length > 0 && (steady[0].frailty < candidate.frailty || steady.length >= MOST_STEADY)) break;
+    steady.push(candidate);
   }
-  if (weakest) return finish(strengthen(weakest, extra, bar), suffix, request, extra, bar);
+  if (steady.length > 0) return finish(strengthenOne(steady, extra, bar), suffix, request, extra, bar);
   if (targets.length > 1) return writeList(request, targets);
   return { ok: false, reason: 'No selector tells this element from the others' };
 }
@@ -170,19 +170,52 @@ function finish(candidate: Candidate, suffix: string, request: SelectorRequest, 
   };
 }
 
-/** Raises a selector over a bar without changing what it matches: its last class again, else one `:not()` of names that nothing has. */
-function strengthen(candidate: Candidate, extra: Specificity, bar: Threshold): Candidate {
-  const { tail } = candidate;
-  const lastClass = /(\.[^\s.:[>#]+)[^\s>]*$/.exec(tail ?? candidate.text)?.[1];
-  const has = addSpecificity(candidate.specificity, extra);
+/** The least specific of some selectors once raised over a bar; one that says its own names again rather than names that nothing has. */
+function strengthenOne(candidates: readonly Candidate[], extra: Specificity, bar: Threshold): Candidate {
+  const raised = candidates.flatMap((candidate) => repeatNames(candidate, extra, bar) ?? []).sort((a, b) => compareSpecificity(a.specificity, b.specificity));
+  return raised[0] ?? addAbsentNames(candidates[0], extra, bar);
+}
+
+/** Ids and classes that a selector lacks to clear a bar. */
+function lackOf({ specificity }: Candidate, extra: Specificity, bar: Threshold): { readonly ids: number; readonly classes: number } {
+  const has = addSpecificity(specificity, extra);
   const ids = Math.max(0, bar.specificity[0] - has[0]);
   let classes = 0;
   while (classes < MOST_REPEATS && !clears(addSpecificity(has, [ids, classes, 0]), bar)) classes += 1;
-  const raise = ids === 0 && lastClass !== undefined ? lastClass.repeat(classes) : `:not(${'#uv-none'.repeat(ids)}${'.uv-none'.repeat(classes)})`;
-  const specificity = addSpecificity(candidate.specificity, [ids, classes, 0]);
-  return tail === undefined ? { ...candidate, text: candidate.text + raise, specificity } : { ...candidate, tail: tail + raise, specificity };
+  return { ids, classes };
 }
 
+/** An id or class as it is written, escapes included. */
+const NAME = '(?:[\\w-]|[^\\x00-\\x7f]|\\\\.)+';
+const LAST_ID = new RegExp(`#${NAME}(?!.*#)`);
+const LAST_CLASS = new RegExp(`\\.${NAME}(?!.*\\.)`);
+
+/** A selector raised over a bar by its last id and its last class, said again: it matches what it did. `null` where it lacks the names. */
+function repeatNames(candidate: Candidate, extra: Specificity, bar: Threshold): Candidate | null {
+  const { tail, specificity } = candidate;
+  const text = tail ?? candidate.text;
+  // Dots and hashes in attribute values are no names.
+  if (text.includes('[')) return null;
+  const lack = lackOf(candidate, extra, bar);
+  const [hasId, hasClass] = [LAST_ID.test(text), LAST_CLASS.test(text)];
+  if ((lack.ids > 0 && !hasId) || (lack.classes > 0 && !hasClass && !hasId)) return null;
+  // One id more stands above any number of classes.
+  const { ids, classes } = lack.classes > 0 && !hasClass ? { ids: lack.ids + 1, classes: 0 } : lack;
+  const again = (from: string, last: RegExp, times: number): string => (times === 0 ? from : from.replace(last, (name) => name.repeat(times + 1)));
+  const raised = again(again(text, LAST_CLASS, classes), LAST_ID, ids);
+  return { ...candidate, ...(tail === undefined ? { text: raised } : { tail: raised }), specificity: addSpecificity(specificity, [ids, classes, 0]) };
+}
+
+/** A selector raised over a bar by one `:not()` of names that nothing has. */
+function addAbsentNames(candidate: Candidate, extra: Specificity, bar: Threshold): Candidate {
+  const { tail, text, specificity } = candidate;
+  const { ids, classes } = lackOf(candidate, extra, bar);
+  const raise = `:not(${'#uv-none'.repeat(ids)}${'.uv-none'.repeat(classes)})`;
+  return { ...candidate, ...(tail === undefined ? { text: text + raise } : { tail: tail + raise }), specificity: addSpecificity(specificity, [ids, classes, 0]) };
+}
+
+/** Most selectors of which the one to be made stronger is chosen. */
+const MOST_STEADY = 40;
 const MOST_REPEATS = 12;
 
 /**

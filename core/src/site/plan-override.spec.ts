@@ -145,7 +145,7 @@ describe('inspect', () => {
   it('knows visited for links only, and pseudo-elements that are generated', () => {
     const site = open();
     expect(inspect(site, 1, number(site, 'a.btn'), '', 1280).states).toContain('visited');
-    expect(inspect(site, 1, number(site, 'q.late'), '', 1280).below.map(({ pseudo }) => pseudo)).toEqual(['before', 'after']);
+    expect(inspect(site, 1, number(site, 'q.late'), '', 1280).below.map(({ pseudo }) => pseudo)).toEqual(['before', 'after', 'selection']);
   });
 
   it('refuses what is not there, with the number and the bound', () => {

@@ -1,5 +1,5 @@
 import { contrastRatio, readableOn } from '../color/contrast.js';
-import { serializeColor } from '../values/serialize-color.js';
+import { hexOf } from '../color/read-notation.js';
 import type { Color } from '../values/color.js';
 import { colorOfValue, type PlainValue } from '../veneer/override-value.js';
 import type { Palette, RoleName } from '../veneer/palette.js';
@@ -15,5 +15,5 @@ export function readableRole(ground: Color, wanted: number, preferred: readonly 
   if (fit) return valueOf(fit);
   const best = [...palette.roles].sort((a, b) => ratioOf(b.role) - ratioOf(a.role)).at(0);
   if (best && ratioOf(best.role) >= wanted) return valueOf(best.role);
-  return { kind: 'literal', css: serializeColor(readableOn(ground)) };
+  return { kind: 'literal', css: hexOf(readableOn(ground)) };
 }

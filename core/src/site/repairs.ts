@@ -1,7 +1,7 @@
+import { hexOf } from '../color/read-notation.js';
 import { STATE_WORDS } from '../grid/rows.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { Color } from '../values/color.js';
-import { serializeColor } from '../values/serialize-color.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import type { Finding } from './finding.js';
@@ -33,7 +33,7 @@ export function hiddenStateFinding(site: SiteModel, override: Override, state: O
 export function leftBehindFinding(site: SiteModel, override: Override, state: OverrideState, color: Color, width: number): Finding {
   const value = proposedForState(site, override.value, state);
   return {
-    standing: 'look', text: `${STATE_WORDS[state].toLowerCase()} still ${serializeColor(color)}`,
+    standing: 'look', text: `${STATE_WORDS[state].toLowerCase()} still ${hexOf(color)}`,
     basis: `In state ${STATE_WORDS[state].toLowerCase()} a declaration of the page still decides ${override.property}.`,
     repair: { label: `${STATE_WORDS[state]}: ${valueWords(site, value)}`, wishes: [wishOf(override, width, { state, value })] },
   };

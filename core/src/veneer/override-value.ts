@@ -1,3 +1,4 @@
+import { hexOf } from '../color/read-notation.js';
 import { describeShade, shade } from '../color/shade.js';
 import { serializeColor } from '../values/serialize-color.js';
 import type { Color } from '../values/color.js';
@@ -47,7 +48,7 @@ export function colorOfValue(value: OverrideValue, palette: Palette): Color | nu
 export function shadeOfValue(value: OverrideValue, steps: number, palette: Palette): PlainValue | null {
   if (value.kind === 'role' || value.kind === 'swatch') return { ...value, shade: Math.max(-100, Math.min(100, value.shade + steps)) };
   const color = colorOfValue(value, palette);
-  return color ? { kind: 'literal', css: serializeColor(shade(color, steps)) } : null;
+  return color ? { kind: 'literal', css: hexOf(shade(color, steps)) } : null;
 }
 
 /** A value in words: `Accent, 12 darker`. */

@@ -25,7 +25,7 @@ describe('the Bench, by pointer,', () => {
   it('overrides a button whose theme hover is stronger, told what is left behind and mending it in one press', async () => {
     await on.bench.choose('.qs-go');
     await on.bench.value('Willow');
-    expect(await on.bench.verdict()).toContain('hover still rgb(91, 80, 238)');
+    expect(await on.bench.verdict()).toContain('hover still #5b50ee');
     await on.bench.act('Hover: Willow, 12 darker');
     expect(await on.bench.verdict()).not.toContain('hover still');
     await on.bench.cell('Fill, hover');

@@ -38,6 +38,6 @@ export class ReachSwitch {
   protected readonly options = computed(() => this.counts().map(({ reach, elements, pages }) => ({
     reach,
     label: LABELS[reach],
-    count: reach === 'one' ? '1 element' : reach === 'alike' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : this.kind() === '' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : `${elements} ${this.kind()}, ${pages} ${pages === 1 ? 'page' : 'pages'}`,
+    count: reach === 'one' ? '1 element' : reach === 'alike' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : this.kind() === '' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : `${elements} ${elements === 1 ? this.kind().replace(/s$/, '') : this.kind()}, ${pages} ${pages === 1 ? 'page' : 'pages'}`,
   })));
 }

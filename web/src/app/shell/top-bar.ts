@@ -20,7 +20,7 @@ import { isTypingTarget } from '../shared/ui/is-typing-target';
     <header>
       <span class="mark"><svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"><path d="M3 7.5 14 3l7 2.6L10 10z" fill="currentColor" /><path d="M3 12.2 10 14.8 21 10.3M3 17l7 2.6L21 15" fill="none" stroke="currentColor" stroke-width="1.8" stroke-linejoin="round" /></svg>Upper Veneer</span>
       @if (store.site(); as site) {
-        <span class="site"><strong [title]="site.name">{{ site.name }}</strong><span class="uv-soft"> · {{ site.pages.length }} pages</span></span>
+        <span class="site"><strong [title]="site.name">{{ site.name }}</strong><span class="uv-soft"> · {{ site.pages.length }} {{ site.pages.length === 1 ? 'page' : 'pages' }}</span></span>
         <nav aria-label="Views">
           @for (view of views; track view.path) {
             <a [routerLink]="'/' + view.path" routerLinkActive="current" ariaCurrentWhenActive="page">

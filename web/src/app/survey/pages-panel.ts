@@ -107,7 +107,7 @@ export class PagesPanel {
     const site = this.store.site();
     if (!site) return;
     this.#confirm.confirm({
-      header: `Remove ${site.name}`, message: `The site goes with its ${site.pages.length} pages, its palette, ${site.draft.overrides.length} overrides and ${site.draft.revisions.length} revisions. This cannot be undone.`,
+      header: `Remove ${site.name}`, message: `The site goes with its pages (${site.pages.length}), its palette, its overrides (${site.draft.overrides.length}) and its revisions (${site.draft.revisions.length}). This cannot be undone.`,
       acceptLabel: 'Remove the site', rejectLabel: 'Keep it', accept: () => this.store.dropSite(),
     });
   }

@@ -14,13 +14,13 @@ export class FrameDocument {
 
   constructor(readonly document: Document, place: VeneerPlace) {
     for (const [number, element] of numberedElements(document)) this.#elements.set(number, element);
-    const style = document.createElement('style');
+    const style = createUnseenStyle(document);
     style.setAttribute(VENEER_ID, '');
     const before = linkOf(document, sheetBefore(place));
     if (before) before.after(style);
     else (place === 'body-end' ? document.body ?? document.documentElement : document.head).append(style);
     // The frame shows states, not the way between them.
-    const still = document.createElement('style');
+    const still = createUnseenStyle(document);
     still.textContent = '@layer uv-still { *, ::before, ::after { transition: none !important; animation: none !important; caret-color: auto; } }';
     document.head.prepend(still);
   }
@@ -42,7 +42,7 @@ export class FrameDocument {
 
   /** Lays a test colour over everything, or takes it off again; never part of the veneer. */
   flash(css: string | null): void {
-    const style = this.document.querySelector('style[data-uv-flash]') ?? this.document.head.appendChild(this.document.createElement('style'));
+    const style = this.document.querySelector('style[data-uv-flash]') ?? this.document.head.appendChild(createUnseenStyle(this.document));
     style.setAttribute('data-uv-flash', '');
     style.textContent = css ?? '';
   }
@@ -108,6 +108,13 @@ export class FrameDocument {
     const style = element ? this.document.defaultView?.getComputedStyle(element) : null;
     return style ? properties.map((property) => style.getPropertyValue(property)) : null;
   }
+}
+
+/** A style element that no rule of the page brings to view, such as `* { display: block !important }`. */
+function createUnseenStyle(document: Document): HTMLStyleElement {
+  const style = document.createElement('style');
+  style.style.setProperty('display', 'none', 'important');
+  return style;
 }
 
 /** What a field is filled with to show it filled. */
