@@ -19,10 +19,13 @@ describe('writeSelector over strong rules', () => {
     ['says its own id again', '#box#box { color: red }', '<div id=box>h</div>', 'div', '#box#box'],
     ['says its own class again', '.note.note.note { color: red }', '<p class=note>n</p>', 'p', '.note.note.note'],
     ['names the ids that the rule names', '#left #right p { color: red }', '<div id=left><div id=right><p>h</p></div></div>', 'p', '#left #right p'],
-    ['repeats an id for a third', '#left #right #deep p.kind { color: red }', '<div id=left><div id=right><section id=deep><p class=kind>h</p></section></div></div>', 'p', '#deep#deep#deep p.kind'],
+    ['names two ids and says one again for a third', '#left #right #deep p.kind { color: red }', '<div id=left><div id=right><section id=deep><p class=kind>h</p></section></div></div>', 'p', '#left #deep#deep p.kind'],
     ['repeats a class under an id', '#left .kind.kind.kind { color: red }', '<div id=left><p class=kind>h</p></div>', 'p', '#left .kind.kind.kind'],
     ['stands one id above classes it does not have', '#box.is-on.is-on { color: red }', '<div id=box class=is-on>h</div>', 'div', '#box#box'],
     ['takes names that nothing has where it has none', 'p:not(#no) { color: red }', '<p>one</p>', 'p', 'p:not(#uv-none)'],
+    ['takes a rule’s own names before it says one again', '.form .card button.go.go { color: red }', '<div class=form><div class=card><button class=go>Go</button></div></div>', 'button', '.form .card button.go.go'],
+    ['takes ancestors’ names where they are enough', '.form .card button.go { color: red }', '<div class=form><div class=card><button class=go>Go</button></div><a class=go>no</a></div>', 'button', '.form .card button.go'],
+    ['outweighs many classes by one id', `.kind${'.kind'.repeat(14)} { color: red }`, '<p class=kind>k</p>', 'p', 'p:not(#uv-none)'],
     ['needs no more than the tag over a rule of its strength', 'p { color: red }', '<p>one</p><div>two</div>', 'p', 'p'],
   ];
   for (const [what, theme, body, tag, expected] of rows) {
@@ -32,6 +35,15 @@ describe('writeSelector over strong rules', () => {
       expect(isExact).toBeTrue();
     });
   }
+
+  // `::part()` counts as a pseudo-element, and rules of the page stand above those in the tree: CSS Shadow Parts 1 §4, CSS Cascading 5 §6.1.
+  it('raises the selector of the host for a part that the page styles strongly', () => {
+    const gauge = '<river-gauge class=level><template shadowrootmode=open><style>b { color: red }</style><b part=bar>b</b></template></river-gauge>';
+    for (const [theme, expected] of [['', 'river-gauge::part(bar)'], ['.level.level::part(bar) { color: red }', '.level.level::part(bar)'], ['#no, body .level::part(bar) { color: red }', 'river-gauge.level::part(bar)']]) {
+      const { written } = write(theme, gauge, ({ localName }) => localName === 'b');
+      expect(written.ok ? written.selector : written.reason).withContext(theme).toBe(expected);
+    }
+  });
 
   it('says the specificity its text has, matches exactly and clears the bar, whatever is drawn', () => {
     const random = seededRandom(20261125);

@@ -74,7 +74,7 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
     if (!matchesExactly(candidate.text + (candidate.tail ?? ''), wanted, request.pages)) continue;
     if (clears(addSpecificity(candidate.specificity, extra), bar)) return finish(withoutIdleTag(candidate, suffix, request.pages, (specificity) => clears(addSpecificity(specificity, extra), bar)), suffix, request, extra, bar);
     // A steady selector made stronger is better than one that counts positions.
-    if (steady.length > 0 && (steady[0].frailty < candidate.frailty || steady.length >= MOST_STEADY)) break;
+    if (steady.length > 0 && steady[0].frailty < candidate.frailty) break;
     steady.push(candidate);
   }
   if (steady.length > 0) return finish(strengthenOne(steady, extra, bar), suffix, request, extra, bar);
@@ -109,16 +109,15 @@ function stateCarrier({ state }: SelectorRequest, lead: Place): ElementNode {
 /** A part behind a shadow root, through the names its maker gives out. */
 function writePart(request: SelectorRequest, lead: Place, host: ElementNode, suffix: string, extra: Specificity, bar: Threshold): WrittenSelector {
   const hosts = new Set(request.targets.flatMap(({ element }) => element.root.host ?? []));
-  const [found] = partSelectors(lead.element, host).filter((candidate) => matchesExactly(candidate.text, hosts, request.pages));
-  if (!found) return { ok: false, reason: 'It lies behind a shadow root and its maker gives it no part name' };
+  const exact = partSelectors(lead.element, host).filter((candidate) => matchesExactly(candidate.text, hosts, request.pages));
+  if (exact.length === 0) return { ok: false, reason: 'It lies behind a shadow root and its maker gives it no part name' };
+  const [{ tail = '', frailty }] = exact;
+  // What is raised is the host's selector; the part's name follows it.
+  const ofHost = exact.filter((candidate) => candidate.tail === tail && candidate.frailty === frailty).map((candidate): Candidate => ({ ...candidate, tail: undefined }));
   // Rules of the page beat those inside the shadow tree, whatever their specificity; only the page's own count.
-  let { text, specificity } = found;
-  for (let round = 0; round < 12 && !clears(addSpecificity(specificity, extra), bar); round += 1) {
-    text += ':not(.uv-none)';
-    specificity = addSpecificity(specificity, [0, 1, 0]);
-  }
+  const found = ofHost.find(({ specificity }) => clears(addSpecificity(specificity, extra), bar)) ?? strengthenOne(ofHost, extra, bar);
   const pseudo = request.pseudo === '' ? '' : `::${request.pseudo}`;
-  return { ok: true, selector: `${text}${found.tail ?? ''}${suffix}${pseudo}`, specificity: addSpecificity(specificity, extra), important: bar.important, leansOnPlace: found.frailty > 0, bar };
+  return { ok: true, selector: `${found.text}${tail}${suffix}${pseudo}`, specificity: addSpecificity(found.specificity, extra), important: bar.important, leansOnPlace: frailty > 0, bar };
 }
 
 /** A class selector that takes in too much, less a class that only the others have: `.tab:not(.wide)`. */
@@ -170,19 +169,23 @@ function finish(candidate: Candidate, suffix: string, request: SelectorRequest, 
   };
 }
 
-/** The least specific of some selectors once raised over a bar; one that says its own names again rather than names that nothing has. */
+/** The least specific of some selectors once raised over a bar, the one that says fewest of its own names again; names that nothing has where none can. */
 function strengthenOne(candidates: readonly Candidate[], extra: Specificity, bar: Threshold): Candidate {
-  const raised = candidates.flatMap((candidate) => repeatNames(candidate, extra, bar) ?? []).sort((a, b) => compareSpecificity(a.specificity, b.specificity));
-  return raised[0] ?? addAbsentNames(candidates[0], extra, bar);
+  const raised = candidates.flatMap((candidate) => repeatNames(candidate, extra, bar) ?? []).sort((a, b) => compareSpecificity(a.candidate.specificity, b.candidate.specificity) || a.repeats - b.repeats);
+  return raised[0]?.candidate ?? addAbsentNames(candidates[0], extra, bar);
 }
+
+/** More classes than this are outweighed by one id. */
+const MOST_REPEATS = 12;
 
 /** Ids and classes that a selector lacks to clear a bar. */
 function lackOf({ specificity }: Candidate, extra: Specificity, bar: Threshold): { readonly ids: number; readonly classes: number } {
   const has = addSpecificity(specificity, extra);
   const ids = Math.max(0, bar.specificity[0] - has[0]);
-  let classes = 0;
-  while (classes < MOST_REPEATS && !clears(addSpecificity(has, [ids, classes, 0]), bar)) classes += 1;
-  return { ids, classes };
+  if (clears(addSpecificity(has, [ids, 0, 0]), bar)) return { ids, classes: 0 };
+  const least = Math.max(1, bar.specificity[1] - has[1]);
+  const classes = clears(addSpecificity(has, [ids, least, 0]), bar) ? least : least + 1;
+  return classes > MOST_REPEATS ? { ids: ids + 1, classes: 0 } : { ids, classes };
 }
 
 /** An id or class as it is written, escapes included. */
@@ -191,7 +194,7 @@ const LAST_ID = new RegExp(`#${NAME}(?!.*#)`);
 const LAST_CLASS = new RegExp(`\\.${NAME}(?!.*\\.)`);
 
 /** A selector raised over a bar by its last id and its last class, said again: it matches what it did. `null` where it lacks the names. */
-function repeatNames(candidate: Candidate, extra: Specificity, bar: Threshold): Candidate | null {
+function repeatNames(candidate: Candidate, extra: Specificity, bar: Threshold): { readonly candidate: Candidate; readonly repeats: number } | null {
   const { tail, specificity } = candidate;
   const text = tail ?? candidate.text;
   // Dots and hashes in attribute values are no names.
@@ -203,7 +206,7 @@ function repeatNames(candidate: Candidate, extra: Specificity, bar: Threshold): 
   const { ids, classes } = lack.classes > 0 && !hasClass ? { ids: lack.ids + 1, classes: 0 } : lack;
   const again = (from: string, last: RegExp, times: number): string => (times === 0 ? from : from.replace(last, (name) => name.repeat(times + 1)));
   const raised = again(again(text, LAST_CLASS, classes), LAST_ID, ids);
-  return { ...candidate, ...(tail === undefined ? { text: raised } : { tail: raised }), specificity: addSpecificity(specificity, [ids, classes, 0]) };
+  return { candidate: { ...candidate, ...(tail === undefined ? { text: raised } : { tail: raised }), specificity: addSpecificity(specificity, [ids, classes, 0]) }, repeats: ids + classes };
 }
 
 /** A selector raised over a bar by one `:not()` of names that nothing has. */
@@ -213,10 +216,6 @@ function addAbsentNames(candidate: Candidate, extra: Specificity, bar: Threshold
   const raise = `:not(${'#uv-none'.repeat(ids)}${'.uv-none'.repeat(classes)})`;
   return { ...candidate, ...(tail === undefined ? { text: text + raise } : { tail: tail + raise }), specificity: addSpecificity(specificity, [ids, classes, 0]) };
 }
-
-/** Most selectors of which the one to be made stronger is chosen. */
-const MOST_STEADY = 40;
-const MOST_REPEATS = 12;
 
 /**
  * The pseudo-class of a state. Focus and invalidity follow the rule that decides now: where the page shows focus to

@@ -46,12 +46,17 @@ const MOST_ELEMENTS = 600;
 /** Companions of an override that changes a ground; empty for any other. */
 export function companionsOf(site: SiteModel, override: Override, width: number): Companion[] {
   if (override.property !== 'background-color' && override.property !== 'background-image') return [];
-  if (override.pseudo !== '') return [];
   const page = pageOf(site, override.pageId);
   const lead = elementOf(page, override.element);
   const found = new Map<string, Companion>();
   const look = { site, page, lead, override, width, found };
   const view = viewIn(page, lead, override.state, width, override.parent == null ? null : elementOf(page, override.parent));
+  if (override.pseudo !== '') {
+    // Nothing stands on a pseudo-element but its own text.
+    const isGenerated = override.pseudo === 'before' || override.pseudo === 'after';
+    if (!isGenerated || hasWords(view, lead, override.pseudo)) judgeText(look, view, lead, override.pseudo, isGenerated ? 'icon' : 'text', override.state);
+    return [...found.values()];
+  }
   let left = MOST_ELEMENTS;
   const walk = (element: ElementNode): void => {
     if ((left -= 1) < 0) return;
@@ -61,6 +66,11 @@ export function companionsOf(site: SiteModel, override: Override, width: number)
   };
   walk(lead);
   return [...found.values()];
+}
+
+/** Whether a pseudo-element is generated and its content holds a text or glyph. */
+function hasWords(view: StyleView, element: ElementNode, pseudo: string): boolean {
+  return view.generates(element, pseudo) && /"[^"]+"/.test(view.style(element, pseudo).resolved('content'));
 }
 
 interface Look {
@@ -92,7 +102,7 @@ function lookAt(look: Look, view: StyleView, element: ElementNode): void {
     judgeShadow(look, view, element);
   }
   for (const pseudo of ['before', 'after']) {
-    if (view.generates(element, pseudo) && /"[^"]+"/.test(view.style(element, pseudo).resolved('content'))) judgeText(look, view, element, pseudo, 'icon', stateFor(override, element === lead));
+    if (hasWords(view, element, pseudo)) judgeText(look, view, element, pseudo, 'icon', stateFor(override, element === lead));
   }
   if (element.namespace === 'svg') judgeLine(look, view, element, style.resolved('fill') === 'none' ? 'stroke' : 'fill', 'icon');
   if (element !== lead && kindOf(element) === 'field' && style.resolved('border-top-width') !== '0px' && style.resolved('border-top-style') !== 'none') judgeLine(look, view, element, 'border-color', 'edge');

@@ -22,5 +22,15 @@ export function plainName(element: ElementNode, pseudo = ''): string {
   const kind = PLAIN_NAMES.get(element.localName) ?? (/^h[1-6]$/.test(element.localName) ? 'heading' : element.localName);
   const name = text || label || (element.id ? `${kind} #${element.id}` : `${kind}${lastingClasses(element.classes)[0] ? ` .${lastingClasses(element.classes)[0]}` : ''}`);
   const shown = name.charAt(0).toUpperCase() + name.slice(1);
-  return pseudo === '' ? shown : `${shown}, ${pseudo === 'before' ? 'icon or mark before' : 'icon or mark after'}`;
+  return pseudo === '' ? shown : `${shown}, ${pseudoWords(pseudo)}`;
+}
+
+const PSEUDO_WORDS: Readonly<Record<string, string>> = {
+  before: 'mark before', after: 'mark after', marker: 'list mark', placeholder: 'hint', selection: 'selected text', backdrop: 'backdrop',
+  '-webkit-scrollbar': 'scrollbar', '-webkit-scrollbar-thumb': 'scrollbar thumb', '-webkit-scrollbar-track': 'scrollbar track',
+};
+
+/** What a pseudo-element is, for people. */
+export function pseudoWords(pseudo: string): string {
+  return PSEUDO_WORDS[pseudo] ?? pseudo;
 }

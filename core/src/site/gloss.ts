@@ -1,6 +1,7 @@
 import { propertyWords } from '../grid/rows.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { valueWords } from '../veneer/override-value.js';
+import { pseudoWords } from './describe-element.js';
 import { placesOf } from './places.js';
 import { elementOf, pageOf, type SiteModel } from './site-model.js';
 import { matchedInAnyState } from './touched.js';
@@ -10,11 +11,6 @@ const WHEN: Readonly<Record<OverrideState, string>> = {
   visited: 'Once visited', 'parent-hover': 'When the pointer is over what it stands in', hover: 'When the pointer is over it', focus: 'When the keyboard is on it', active: 'While it is pressed', disabled: 'While it cannot be used',
 };
 
-const PSEUDO_WORDS: Readonly<Record<string, string>> = {
-  before: 'mark before', after: 'mark after', marker: 'list mark', placeholder: 'hint', selection: 'selected text', backdrop: 'backdrop',
-  '-webkit-scrollbar': 'scrollbar', '-webkit-scrollbar-thumb': 'scrollbar thumb', '-webkit-scrollbar-track': 'scrollbar track',
-};
-
 /** What the override does, for those who do not read CSS. */
 export function glossOf(site: SiteModel, override: Override): string {
   const element = elementOf(pageOf(site, override.pageId), override.element);
@@ -22,7 +18,7 @@ export function glossOf(site: SiteModel, override: Override): string {
   const { through } = override;
   const word = kindWord(through ? elementOf(pageOf(site, override.pageId), through.element).localName : element.localName);
   const { pseudo, property, state } = through ?? override;
-  const owner = pseudo === '' ? `the ${word}’s ` : `the ${word}’s ${PSEUDO_WORDS[pseudo] ?? pseudo}’s `;
+  const owner = pseudo === '' ? `the ${word}’s ` : `the ${word}’s ${pseudoWords(pseudo)}’s `;
   const subject = property.startsWith('--') ? `what takes ${property} in the ${word}` : `${owner}${propertyWords(property)}`;
   const by = through ? ` by way of ${override.property}` : '';
   const range = override.widths ? `, ${override.widths.min !== null ? `from ${override.widths.min} px` : ''}${override.widths.max !== null ? ` to ${override.widths.max} px` : ''} wide`.replace(',  to', ', up to') : '';

@@ -34,7 +34,7 @@ import { ValuePicker } from './value-picker';
       @if (bench.cell().state !== 'rest') {
         <button type="button" (click)="acts.asAtRest()">As at rest</button>
         <button type="button" (click)="acts.fillStates(bench.cell().state)" [title]="'Fills ' + stateWord() + ' from rest: a step that shows, the text kept readable'">Fill from rest</button>
-      } @else {
+      } @else if (inspection().states.length > 1) {
         <button type="button" (click)="acts.fillStates()" title="Hover, focus, pressed and the others from rest: steps that show, the text kept readable">All states from rest</button>
       }
       <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'inherit' })">inherit</button>

@@ -97,6 +97,7 @@ export class StateTile {
       page.amend(this.page().amendments);
       page.dress(this.page().frameCss);
       page.force(this.forced());
+      page.select(this.target().pseudo === 'selection' ? this.target().element : null);
       this.#crop(page, this.target().element);
     });
   }

@@ -69,6 +69,14 @@ export class FrameDocument {
     for (const [name, value] of attributes) if (element.getAttribute(name) !== value) element.setAttribute(name, value);
   }
 
+  /** Selects the text of an element, so that its highlight shows; `null` lets go. */
+  select(number: number | null): void {
+    const selection = this.document.getSelection();
+    const element = number === null ? null : this.#elements.get(number);
+    selection?.removeAllRanges();
+    if (element) selection?.selectAllChildren(element);
+  }
+
   element(number: number): Element | null {
     return this.#elements.get(number) ?? null;
   }

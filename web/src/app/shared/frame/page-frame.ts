@@ -147,6 +147,7 @@ export class PageFrame {
     effect(() => {
       const target = this.target();
       const page = this.#frame();
+      page?.select(target?.pseudo === 'selection' ? target.element : null);
       if (target && page) this.#reveal(page, target.element);
     });
   }
