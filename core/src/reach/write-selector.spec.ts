@@ -25,6 +25,9 @@ describe('writeSelector over strong rules', () => {
     ['takes names that nothing has where it has none', 'p:not(#no) { color: red }', '<p>one</p>', 'p', 'p:not(#uv-none)'],
     ['takes a rule’s own names before it says one again', '.form .card button.go.go { color: red }', '<div class=form><div class=card><button class=go>Go</button></div></div>', 'button', '.form .card button.go.go'],
     ['takes ancestors’ names where they are enough', '.form .card button.go { color: red }', '<div class=form><div class=card><button class=go>Go</button></div><a class=go>no</a></div>', 'button', '.form .card button.go'],
+    ['starts from the root where one class more is needed', 'p:not(.no) { color: red }', '<p>one</p>', 'p', ':root p'],
+    ['does so as often as it takes', 'p:not(.no.no) { color: red }', '<p>one</p>', 'p', ':root:root p'],
+    ['but not for the root itself', 'html:not(.no) { color: red }', '', 'html', 'html:not(.uv-none)'],
     ['outweighs many classes by one id', `.kind${'.kind'.repeat(14)} { color: red }`, '<p class=kind>k</p>', 'p', 'p:not(#uv-none)'],
     ['needs no more than the tag over a rule of its strength', 'p { color: red }', '<p>one</p><div>two</div>', 'p', 'p'],
   ];

@@ -209,10 +209,14 @@ function repeatNames(candidate: Candidate, extra: Specificity, bar: Threshold): 
   return { candidate: { ...candidate, ...(tail === undefined ? { text: raised } : { tail: raised }), specificity: addSpecificity(specificity, [ids, classes, 0]) }, repeats: ids + classes };
 }
 
-/** A selector raised over a bar by one `:not()` of names that nothing has. */
+/** Selectors that may match the root element itself, which stands in nothing. */
+const MAY_BE_ROOT = /^(?:\*|html|:)/;
+
+/** A selector raised over a bar without names of its own: from `:root` down, which is a class's worth, or by one `:not()` of names that nothing has. */
 function addAbsentNames(candidate: Candidate, extra: Specificity, bar: Threshold): Candidate {
   const { tail, text, specificity } = candidate;
   const { ids, classes } = lackOf(candidate, extra, bar);
+  if (ids === 0 && !MAY_BE_ROOT.test(text)) return { ...candidate, text: `${':root'.repeat(classes)} ${text}`, specificity: addSpecificity(specificity, [0, classes, 0]) };
   const raise = `:not(${'#uv-none'.repeat(ids)}${'.uv-none'.repeat(classes)})`;
   return { ...candidate, ...(tail === undefined ? { text: text + raise } : { tail: tail + raise }), specificity: addSpecificity(specificity, [ids, classes, 0]) };
 }
