@@ -22,7 +22,7 @@ import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
     }
   `,
   styles: `
-    :host { display: flex; align-items: center; gap: 6px; min-width: 0; }
+    :host { display: flex; align-items: center; gap: 6px; flex: none; }
     .turn { padding: 3px 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
     .turn:disabled { color: var(--uv-soft); cursor: default; }
     input { width: 48px; padding-inline: 5px; text-align: right; }
@@ -31,7 +31,6 @@ import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
     .ruler button { position: absolute; top: 3px; width: 9px; height: 16px; padding: 0; transform: translateX(-4px); border: 0; background: linear-gradient(var(--uv-soft), var(--uv-soft)) center / 1px 100% no-repeat; cursor: pointer; }
     .ruler button.passed { background-size: 3px 100%; }
     .ruler button:hover { background-image: linear-gradient(var(--uv-ink), var(--uv-ink)); }
-    @media (max-width: 1180px) { .ruler { display: none; } }
     .here { position: absolute; top: 7px; width: 8px; height: 8px; transform: translateX(-4px) rotate(45deg); background: var(--uv-ink); border: 1px solid var(--uv-paper); pointer-events: none; }
   `,
 })
