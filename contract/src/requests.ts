@@ -79,8 +79,8 @@ export class SpotBody {
   element: number;
 }
 
-/** What is behind a shadow root and changes through a custom property of its host. */
-export class ThroughBody {
+/** What is meant of an element: itself or a pseudo-element, in a state. */
+class AspectBody {
   @IsInt({ message: 'must be a running number' })
   @Min(0, { message: 'cannot be negative' })
   element: number;
@@ -91,13 +91,16 @@ export class ThroughBody {
 
   @IsIn(STATES, { message: 'is no state of the Bench' })
   state: (typeof STATES)[number];
+}
 
+/** What is behind a shadow root and changes through a custom property of its host. */
+export class ThroughBody extends AspectBody {
   @Matches(/^-?[a-z][a-z-]{1,39}$/, { message: 'is no property the Bench can override' })
   property: string;
 }
 
 /** An override on the wire. */
-export class OverrideBody {
+export class OverrideBody extends AspectBody {
   @IsString({ message: 'must be a text' })
   @Length(1, 120, { message: 'must have 1 to 120 characters' })
   id: string;
@@ -109,19 +112,8 @@ export class OverrideBody {
   @IsInt({ message: 'must be the number of a page' })
   pageId: number;
 
-  @IsInt({ message: 'must be a running number' })
-  @Min(0, { message: 'cannot be negative' })
-  element: number;
-
-  @IsString({ message: 'must be a pseudo-element’s name, or empty' })
-  @Matches(/^[a-z-]{0,40}$/, { message: 'must be a pseudo-element’s name, or empty' })
-  pseudo: string;
-
   @IsIn(REACH_NAMES, { message: 'must be one, alike or everywhere' })
   reach: (typeof REACH_NAMES)[number];
-
-  @IsIn(STATES, { message: 'is no state of the Bench' })
-  state: (typeof STATES)[number];
 
   @Matches(/^(?:-?[a-z][a-z-]{1,39}|--[\w-]{1,80})$/, { message: 'is no property the Bench can override' })
   property: string;

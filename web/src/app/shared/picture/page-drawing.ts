@@ -1,56 +1,45 @@
 import { cssAddresses, withCssAddresses } from '@upper-veneer/core';
 import type { FramedPage } from '../frame/framed-page';
-import { FrameDocument } from '../frame/frame-document';
+import type { FrameDocument } from '../frame/frame-document';
+import { openHidden, type HiddenFrame } from '../frame/hidden-frame';
 import { PictureProblem, drawSvg, type Area } from './decode-picture';
 
-const VIEW_HEIGHT = 800;
 /** Height to which a page is drawn, CSS px. */
 const TALLEST = 6000;
-const PATIENCE_MS = 15_000;
 
 /**
  * A captured page that can be drawn into pictures, so that its pixels can be read: the frame's own markup with its
  * stylesheets and pictures carried inside. Shadow trees and framed parts are left blank.
  */
 export class PageDrawing {
-  private constructor(readonly page: FrameDocument, private readonly frame: HTMLIFrameElement, private readonly name: string, private readonly width: number) {}
+  private constructor(private readonly hidden: HiddenFrame, private readonly name: string, private readonly width: number) {}
 
   /**
    * @param near pictures in the page that do not touch this area are left blank; all are drawn when it is `null`.
    * @throws {PictureProblem} when the page does not load.
    */
   static async open(page: FramedPage, name: string, width: number, near: ((page: FrameDocument) => Area | null) | null = null): Promise<PageDrawing> {
-    const frame = document.createElement('iframe');
-    frame.setAttribute('sandbox', 'allow-same-origin');
-    frame.setAttribute('aria-hidden', 'true');
-    frame.tabIndex = -1;
-    frame.style.cssText = `position: fixed; left: 0; top: 0; width: ${width}px; height: ${VIEW_HEIGHT}px; border: 0; opacity: 0; pointer-events: none; z-index: -1;`;
+    const hidden = await openHidden(page, width);
+    if (!hidden) throw new PictureProblem(`${name} does not load`);
     try {
-      const isLoaded = new Promise<boolean>((done) => {
-        frame.addEventListener('load', () => done(true), { once: true });
-        setTimeout(() => done(false), PATIENCE_MS);
-      });
-      frame.src = page.url;
-      document.body.append(frame);
-      const content = (await isLoaded) ? frame.contentDocument : null;
-      if (!content?.documentElement.hasAttribute('data-uv-n')) throw new PictureProblem(`${name} does not load`);
-      const drawn = new FrameDocument(content, page.veneerPlace);
-      drawn.amend(page.amendments);
-      drawn.dress(page.frameCss);
-      const area = near?.(drawn) ?? null;
-      if (area) blankBeyond(content, area);
-      await carryInside(content);
-      return new PageDrawing(drawn, frame, name, width);
+      const area = near?.(hidden.page) ?? null;
+      if (area) blankBeyond(hidden.page.document, area);
+      await carryInside(hidden.page.document);
+      return new PageDrawing(hidden, name, width);
     } catch (error) {
-      frame.remove();
+      hidden.close();
       throw error;
     }
+  }
+
+  get page(): FrameDocument {
+    return this.hidden.page;
   }
 
   /** Draws the page as it stands, or an area of it. @throws {PictureProblem} */
   draw(area: Area | null = null): Promise<ImageBitmap> {
     const { documentElement } = this.page.document;
-    const full = Math.min(TALLEST, Math.max(VIEW_HEIGHT, documentElement.scrollHeight));
+    const full = Math.min(TALLEST, Math.max(this.hidden.height, documentElement.scrollHeight));
     const markup = new XMLSerializer().serializeToString(documentElement);
     const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${this.width}" height="${full}"><foreignObject x="0" y="0" width="${this.width}" height="${full}">${markup}</foreignObject></svg>`;
     // Cut out while drawing: a view box of its own would shift what is positioned.
@@ -58,7 +47,7 @@ export class PageDrawing {
   }
 
   close(): void {
-    this.frame.remove();
+    this.hidden.close();
   }
 }
 
