@@ -1,3 +1,4 @@
+import { isShape } from '../dom/svg-shapes.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { ElementStyle, RankedDeclaration } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
@@ -27,7 +28,6 @@ export interface Painting {
 /** Pseudo-elements that paint colours of their own. */
 const PSEUDOS = ['before', 'after', 'marker', 'placeholder'] as const;
 const SIDES = ['top', 'right', 'bottom', 'left'] as const;
-const SVG_SHAPES = new Set(['path', 'circle', 'rect', 'ellipse', 'line', 'polyline', 'polygon', 'text', 'tspan', 'use']);
 const NEVER_SEEN = new Set(['head', 'title', 'meta', 'link', 'style', 'script', 'base', 'template', 'noscript', 'param', 'source', 'track', 'option', 'optgroup', 'datalist', 'br', 'wbr', 'defs', 'clipPath', 'mask', 'symbol', 'linearGradient', 'radialGradient', 'stop', 'filter']);
 
 /** All colours an element paints, its pseudo-elements included. */
@@ -55,7 +55,7 @@ function paintingsIn(style: ElementStyle): Painting[] {
     found.push({ pseudo, use, property, color, index, style: deciding, decided });
   };
   const context: PaintContext = { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: { em: () => style.fontSize(), rem: () => 16, viewport: style.environment } };
-  if (element.namespace === 'svg' && SVG_SHAPES.has(element.localName) && pseudo === '') {
+  if (isShape(element) && pseudo === '') {
     add('icon', 'fill', style.color('fill'));
     if (style.resolved('stroke-width') !== '0px') add('icon', 'stroke', style.color('stroke'));
     return found;

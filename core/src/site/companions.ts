@@ -1,5 +1,6 @@
 import { surroundingsOf } from '../color/backdrop.js';
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
+import { isShape } from '../dom/svg-shapes.js';
 import type { ElementNode } from '../dom/tree.js';
 import { alikeKey, kindOf } from '../reach/alike.js';
 import type { Page } from '../resolve/page.js';
@@ -60,12 +61,21 @@ export function companionsOf(site: SiteModel, override: Override, width: number)
   let left = MOST_ELEMENTS;
   const walk = (element: ElementNode): void => {
     if ((left -= 1) < 0) return;
+    if (element !== lead) judgeEdge(look, view, element);
+    // What has a ground of its own meets the new one at its edge alone.
     if (element !== lead && hasOwnGround(view, element)) return;
     lookAt(look, view, element);
     [...element.children].forEach(walk);
   };
   walk(lead);
   return [...found.values()];
+}
+
+/** The edge of a field is what tells it from its surroundings. Source: WCAG 2.2, 1.4.11. */
+function judgeEdge(look: Look, view: StyleView, element: ElementNode): void {
+  const style = view.style(element);
+  if (kindOf(element) !== 'field' || style.resolved('display') === 'none' || style.resolved('border-top-width') === '0px' || style.resolved('border-top-style') === 'none') return;
+  judgeLine(look, view, element, 'border-color', 'edge');
 }
 
 /** Whether a pseudo-element is generated and its content holds a text or glyph. */
@@ -104,8 +114,7 @@ function lookAt(look: Look, view: StyleView, element: ElementNode): void {
   for (const pseudo of ['before', 'after']) {
     if (hasWords(view, element, pseudo)) judgeText(look, view, element, pseudo, 'icon', stateFor(override, element === lead));
   }
-  if (element.namespace === 'svg') judgeLine(look, view, element, style.resolved('fill') === 'none' ? 'stroke' : 'fill', 'icon');
-  if (element !== lead && kindOf(element) === 'field' && style.resolved('border-top-width') !== '0px' && style.resolved('border-top-style') !== 'none') judgeLine(look, view, element, 'border-color', 'edge');
+  if (isShape(element)) judgeLine(look, view, element, style.resolved('fill') === 'none' ? 'stroke' : 'fill', 'icon');
 }
 
 /** A target itself changes in the override's own state; what stands in it does as the child of a hovered parent. `null` where no selector says it. */

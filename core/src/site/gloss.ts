@@ -18,8 +18,10 @@ export function glossOf(site: SiteModel, override: Override): string {
   const { through } = override;
   const word = kindWord(through ? elementOf(pageOf(site, override.pageId), through.element).localName : element.localName);
   const { pseudo, property, state } = through ?? override;
-  const owner = pseudo === '' ? `the ${word}’s ` : `the ${word}’s ${pseudoWords(pseudo)}’s `;
-  const subject = property.startsWith('--') ? `what takes ${property} in the ${word}` : `${owner}${propertyWords(property)}`;
+  const what = propertyWords(property);
+  const subject = property.startsWith('--') ? `what takes ${property} in the ${word}`
+    : pseudo === 'before' || pseudo === 'after' ? `the ${what} of the mark ${pseudo} the ${word}`
+    : pseudo === '' ? `the ${word}’s ${what}` : `the ${word}’s ${pseudoWords(pseudo)}’s ${what}`;
   const by = through ? ` by way of ${override.property}` : '';
   const range = override.widths ? `, ${override.widths.min !== null ? `from ${override.widths.min} px` : ''}${override.widths.max !== null ? ` to ${override.widths.max} px` : ''} wide`.replace(',  to', ', up to') : '';
   return `${WHEN[state]}, ${subject} becomes ${valueWords(site, override.value)}${by}${range}, on ${pages} ${pages === 1 ? 'page' : 'pages'}.`;
