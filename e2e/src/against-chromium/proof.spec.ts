@@ -58,7 +58,9 @@ describe('overrides in Chromium', () => {
       const { css } = dressed;
       const targets = placesOf(site, wish);
       for (const [id, other] of site.pages) {
-        const here = targets.filter((place) => place.page === other).map((place) => place.element);
+        const own = targets.filter((place) => place.page === other);
+        const here = own.map((place) => place.element);
+        const parentOf = new Map(own.map(({ element, parent }) => [element, parent ?? null]));
         const tree = other.document.elements.filter((node) => node.root === other.document.root);
         const places = new Map(tree.map((node, at) => [node, at]));
         await proof.load(`${folder.origin}/${other.path}`);
@@ -97,8 +99,9 @@ describe('overrides in Chromium', () => {
           const already = here.filter((node) => matched.has(places.get(node) ?? -1));
           await expectOnlyTargets(new Map(), new Set(already));
           for (const target of here.filter((node) => canBeIn(node, wish.state, wish.pseudo)).slice(0, MOST_IN_STATE)) {
-            const states = pointerStates(other.document, target, wish.state);
-            await expectOnlyTargets(states, new Set([...already, ...here.filter((node) => node === target || states.get(node)?.has(wish.state))]));
+            const states = pointerStates(other.document, target, wish.state, parentOf.get(target));
+            const isIn = (node: ElementNode): boolean => (wish.parent === undefined ? node === target || Boolean(states.get(node)?.has(wish.state)) : Boolean(states.get(parentOf.get(node) ?? node)?.has('hover')));
+            await expectOnlyTargets(states, new Set([...already, ...here.filter(isIn)]));
           }
         }
       }

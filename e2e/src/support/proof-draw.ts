@@ -1,4 +1,4 @@
-import { applicableStates, REACHES, type ElementNode, type OverrideWish, type SiteModel, StyleView } from '@upper-veneer/core';
+import { applicableStates, lineageOf, REACHES, type ElementNode, type OverrideWish, type SiteModel, StyleView } from '@upper-veneer/core';
 
 /** A property with a value that nothing on the pages has, and how Chromium writes it. */
 interface Mark {
@@ -51,7 +51,9 @@ export function drawWish(site: SiteModel, draw: () => number): Drawn {
   const element = pick(page.document.elements.filter((node) => node.root === page.document.root && !SKIPPED.has(node.localName)));
   const view = new StyleView(page);
   const pseudo = drawPseudo(view, element, draw);
-  const state = pick(applicableStates(element, pseudo).filter((name) => name !== 'visited'));
+  const parents = lineageOf(element).slice(0, -1).reverse().filter(({ localName }) => !SKIPPED.has(localName) && localName !== 'body').slice(0, 4);
+  const parent = parents.length > 0 && pseudo !== 'selection' && draw() < 0.12 ? pick(parents) : null;
+  const state = parent ? 'parent-hover' : pick(applicableStates(element, pseudo).filter((name) => name !== 'visited'));
   const mark = pick(pseudo === '' ? MARKS : MARKS.filter(({ property }) => (TAKEN_BY[pseudo] ?? GENERATED).includes(property)));
-  return { computed: mark.computed, wish: { pageId, element: element.number, pseudo, reach: pick(REACHES), state, property: mark.property, value: { kind: 'literal', css: mark.css }, width: 1280 } };
+  return { computed: mark.computed, wish: { pageId, element: element.number, pseudo, reach: pick(REACHES), state, property: mark.property, value: { kind: 'literal', css: mark.css }, width: 1280, ...(parent ? { parent: parent.number } : {}) } };
 }
