@@ -1,4 +1,5 @@
 import type { VeneerRule } from './compile-veneer.js';
+import { mediaOf } from './media.js';
 import type { Override } from './override.js';
 import type { OverrideValue } from './override-value.js';
 
@@ -31,15 +32,15 @@ export function isForOtherEngines(override: Override, overrides: readonly Overri
 
 /** For engines without scrollbar parts: thumb and track by the standard property, where both are ours and nothing else was said. */
 export function standardScrollbars(overrides: readonly Override[], section: string): VeneerRule[] {
-  const fillOf = (selector: string): Override | undefined => overrides.find((override) => override.selector === selector && override.property === 'background-color');
+  const fillLike = (thumb: Override, selector: string): Override | undefined => overrides.find((override) => override.selector === selector && override.property === 'background-color' && mediaOf(override, false) === mediaOf(thumb, false));
   return overrides.flatMap((thumb): VeneerRule[] => {
     if (!thumb.selector.endsWith('::-webkit-scrollbar-thumb') || thumb.property !== 'background-color') return [];
     const base = thumb.selector.slice(0, -'::-webkit-scrollbar-thumb'.length);
-    const track = fillOf(`${base}::-webkit-scrollbar-track`);
+    const track = fillLike(thumb, `${base}::-webkit-scrollbar-track`);
     if (!track || thumb.value.kind === 'composite' || track.value.kind === 'composite') return [];
     if (overrides.some((other) => other.property === 'scrollbar-color' && isOfSameBox(other, thumb) && isForOtherEngines(other, overrides))) return [];
     const value: OverrideValue = { kind: 'composite', css: '{0} {1}', colors: [thumb.value, track.value] };
-    return [{ section, selector: base || '*', media: null, isForWidths: false, supports: LACKS_PARTS, declarations: [{ property: 'scrollbar-color', value, important: thumb.important && track.important }] }];
+    return [{ section, selector: base || '*', media: mediaOf(thumb, false), isForWidths: thumb.widths != null, supports: LACKS_PARTS, declarations: [{ property: 'scrollbar-color', value, important: thumb.important && track.important }] }];
   });
 }
 
