@@ -5,17 +5,19 @@ import { LONGHANDS } from '../properties/longhands.js';
 import { alikeKey } from '../reach/alike.js';
 import { statesTogether, type Place } from '../reach/threshold.js';
 import type { ElementStyle } from '../resolve/element-style.js';
-import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
+import type { Page } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { serializeColor } from '../values/serialize-color.js';
 import { isInRange } from '../veneer/media.js';
 import { OVERRIDE_STATES, type Override, type OverrideState, type Spot } from '../veneer/override.js';
 import { colorOfValue } from '../veneer/override-value.js';
-import { widthsThatMatter } from './breakpoints.js';
+import { USUAL_WIDTHS, widthsThatMatter } from './breakpoints.js';
 import { shortName } from './describe-element.js';
 import { longhandsFedBy } from './fed-longhands.js';
 import { ancestorAlike, placesOf } from './places.js';
-import { elementOf, pageOf, type SiteModel } from './site-model.js';
+import { elementOf, pageOf, viewIn, type SiteModel } from './site-model.js';
+import { gatherLooks, isVeneered, oneOfEachKind, stateLooksOf, type StateLook, type StateViews } from './state-looks.js';
+import { tellingParent } from './telling-parent.js';
 import { touchedOn } from './touched.js';
 
 /** Longhands that follow another where nothing else is said: the text colour gives its own to many, the font size its measure. */
@@ -38,6 +40,10 @@ export interface Effects {
   readonly states: readonly OverrideState[];
   /** Widths looked at, CSS px. */
   readonly widths: readonly number[];
+  /** States of targets that the override covers or leaves behind, on every page and at every width it is for. */
+  readonly looks: readonly StateLook[];
+  /** The ancestor of the target whose hover is among them. */
+  readonly parent: ElementNode | null;
 }
 
 /** How far a check is. */
@@ -53,6 +59,7 @@ interface Tally {
   readonly spill: Map<string, Spot>;
   readonly spillWords: Set<string>;
   readonly states: Set<OverrideState>;
+  readonly looks: StateLook[];
   reached: number;
   compared: number;
   elements: number;
@@ -77,24 +84,34 @@ interface Aim {
 export function* effectsOf(site: SiteModel, without: SiteModel, override: Override): Generator<VerdictProgress, Effects> {
   const targets = override.isByHand ? null : placesOf(site, override);
   const aim = aimOf(site, override);
+  const parent = parentOf(without, override, aim);
   const isProperty = override.property.startsWith('--');
   const watchedOn = (page: Page): string[] => withFollowers(isProperty ? longhandsFedBy(page, override.property) : aim.longhands);
   const watched = [...new Set([...site.pages.values()].flatMap(watchedOn))];
   // A range of widths makes a breakpoint of its own.
   const widths = [...new Set([...widthsThatMatter(site, watched), ...(override.widths ? widthsThatMatter(site, watched, override.widths) : [])])];
-  const tally: Tally = { missed: new Map(), spill: new Map(), spillWords: new Set(), states: new Set([aim.state]), reached: 0, compared: 0, elements: 0 };
+  const tally: Tally = { missed: new Map(), spill: new Map(), spillWords: new Set(), states: new Set([aim.state]), looks: [], reached: 0, compared: 0, elements: 0 };
   let done = 0;
   for (const [pageId, after] of site.pages) {
     const own = targets?.filter((place) => place.page === after) ?? null;
-    comparePage({ site, override, aim, pageId, after, before: pageOf(without, pageId), own, watched: watchedOn(after), widths }, tally);
+    comparePage({ site, override, aim, parent, pageId, after, before: pageOf(without, pageId), own, watched: watchedOn(after), widths }, tally);
     done += 1;
     yield { page: done, pages: site.pages.size };
   }
-  const { missed, spill, spillWords, states, reached, compared, elements } = tally;
+  const { missed, spill, spillWords, states, looks, reached, compared, elements } = tally;
   return {
     reached, missed: [...missed.values()], spill: [...spill.values()], spillWords: [...spillWords].slice(0, MOST_SPILL_WORDS), compared, elements,
-    states: OVERRIDE_STATES.filter((state) => states.has(state)), widths: widths.filter((width) => isInRange(width, override.widths)),
+    states: OVERRIDE_STATES.filter((state) => states.has(state)), widths: widths.filter((width) => isInRange(width, override.widths)), looks: gatherLooks(looks), parent,
   };
+}
+
+/** The ancestor whose hover tells on the target, where that is not what the override itself is for. */
+function parentOf(without: SiteModel, override: Override, { pseudo, state }: Aim): ElementNode | null {
+  if (override.through || override.property.startsWith('--') || state.startsWith('parent-') || pseudo.startsWith('-webkit-')) return null;
+  const page = pageOf(without, override.pageId);
+  const element = elementOf(page, override.element);
+  const width = override.widths?.max ?? override.widths?.min ?? USUAL_WIDTHS[0];
+  return tellingParent(page, element, pseudo, width, viewIn(page, element, 'rest', width));
 }
 
 function aimOf(site: SiteModel, override: Override): Aim {
@@ -116,6 +133,7 @@ interface PageQuestion {
   readonly site: SiteModel;
   readonly override: Override;
   readonly aim: Aim;
+  readonly parent: ElementNode | null;
   readonly pageId: number;
   readonly after: Page;
   readonly before: Page;
@@ -126,7 +144,7 @@ interface PageQuestion {
 }
 
 function comparePage(question: PageQuestion, tally: Tally): void {
-  const { override, aim, pageId, after, before, own, widths } = question;
+  const { site, override, aim, parent, pageId, after, before, own, widths } = question;
   const { hits, touched } = touchedOn(after, [override.selector], (own ?? []).map((place) => place.element));
   if (touched.length === 0) return;
   tally.elements += touched.length;
@@ -137,11 +155,19 @@ function comparePage(question: PageQuestion, tally: Tally): void {
   const changeable = override.through ? touched : [...hits];
   for (const element of changeable) for (const state of applicableStates(element, override.through ? '' : override.pseudo)) tally.states.add(state);
   const inState = new Map([...tally.states].map((state) => [state, statesTogether(state === aim.state ? wanted : changeable.map((element) => ({ page: after, element })), state)]));
+  const underParents = parent ? targets.flatMap(({ element }): Place[] => {
+    const like = ancestorAlike(element, parent);
+    return like ? [{ page: after, element, parent: like }] : [];
+  }) : [];
+  if (underParents.length > 0) inState.set('parent-hover', statesTogether(underParents, 'parent-hover'));
+  const looked = override.through || override.property.startsWith('--') ? [] : oneOfEachKind(wanted.map(({ element }) => element));
   const spot = (element: ElementNode): [string, Spot] => [`${pageId}/${element.number}`, { pageId, element: element.number }];
   for (const width of widths) {
+    const views = new Map<OverrideState, StateViews>();
     for (const [state, states] of inState) {
       const viewAfter = new StyleView(after, { states, environment: { width } });
       const viewBefore = new StyleView(before, { states, environment: { width } });
+      views.set(state, { after: viewAfter, before: viewBefore });
       for (const element of touched) {
         const changed = spiltOn(question, viewAfter, viewBefore, element, targetSet);
         if (changed === null) continue;
@@ -153,6 +179,9 @@ function comparePage(question: PageQuestion, tally: Tally): void {
       if (state !== aim.state || !isInRange(width, override.widths)) continue;
       for (const { element } of wanted) if (!takesHold(viewAfter.style(element, aim.pseudo), override, aim)) tally.missed.set(...spot(element));
     }
+    if (!isInRange(width, override.widths)) continue;
+    const stateAim = { pseudo: aim.pseudo, state: aim.state, longhand: aim.longhands[0], palette: site.palette };
+    for (const element of looked) tally.looks.push(...stateLooksOf(element, spot(element)[1], views, stateAim));
   }
   tally.reached += wanted.filter(({ element }) => !tally.missed.has(spot(element)[0])).length;
 }
@@ -189,11 +218,6 @@ function takesHold(style: ElementStyle, override: Override, { longhands, wantedT
   if (override.through) return wantedText === null || longhands.every((longhand) => style.resolved(longhand) === wantedText);
   if (override.property.startsWith('--')) return isVeneered(style, override.property);
   return longhands.every((longhand) => isVeneered(style, longhand) && (wantedText === null || style.resolved(longhand) === wantedText));
-}
-
-/** Whether a declaration of the veneer decides a property. */
-export function isVeneered(style: ElementStyle, property: string): boolean {
-  return style.seen(property).ranked(property)[0]?.block.rule?.sheet.name === VENEER_SHEET_NAME;
 }
 
 function isUnder(element: ElementNode, targets: ReadonlySet<ElementNode>): boolean {

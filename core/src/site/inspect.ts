@@ -25,6 +25,7 @@ import { isHidden } from '../parts/propose-openers.js';
 import type { Reachability } from '../parts/part.js';
 import { reachabilityOf } from '../parts/propose-parts.js';
 import { elementOf, pageOf, partOf, viewIn, type SiteModel } from './site-model.js';
+import { tellingParent } from './telling-parent.js';
 import { showsText, wantedRatio } from './text-figures.js';
 
 const EDGE_SIDES = ['top', 'right', 'bottom', 'left'] as const;
@@ -150,19 +151,6 @@ function pseudosBelow(view: StyleView, element: ElementNode): string[] {
   if (element.localName === 'html' || element.ownText.trim() !== '') found.push('selection');
   return found;
 }
-
-/** The nearest ancestor whose hover changes what the target shows, besides what its own hover does. */
-function tellingParent(page: Page, element: ElementNode, pseudo: string, width: number, rest: StyleView): ElementNode | null {
-  const calm = rest.style(element, pseudo);
-  for (let node = element.parent, steps = 0; node && steps < 6; node = node.parent, steps += 1) {
-    if (['body', 'html', 'main'].includes(node.localName)) return null;
-    const style = viewIn(page, element, 'parent-hover', width, node).style(element, pseudo);
-    if (PARENT_TELLS.some((property) => style.resolved(property) !== calm.resolved(property))) return node;
-  }
-  return null;
-}
-
-const PARENT_TELLS = ['color', 'background-color', 'border-top-color', 'border-bottom-color', 'text-decoration-line', 'opacity', 'background-image'];
 
 function step(view: StyleView, element: ElementNode, pseudo: string): LineageStep {
   const style = view.style(element, pseudo);

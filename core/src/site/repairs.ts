@@ -1,11 +1,11 @@
-import { hexOf } from '../color/read-notation.js';
+import type { ElementNode } from '../dom/tree.js';
 import { STATE_WORDS } from '../grid/rows.js';
 import type { ElementStyle } from '../resolve/element-style.js';
-import type { Color } from '../values/color.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import type { Finding } from './finding.js';
 import type { SiteModel } from './site-model.js';
+import type { StateLook } from './state-looks.js';
 import { wishOf } from './wish-of.js';
 
 /** Points of lightness by which a state differs from rest, where nothing else is said. */
@@ -17,25 +17,22 @@ export function proposedForState(site: SiteModel, value: OverrideValue, state: O
   return steps === 0 ? value : shadeOfValue(value, steps, site.palette) ?? value;
 }
 
-/** A rest rule now also covers what the theme showed in a state. */
-export function hiddenStateFinding(site: SiteModel, override: Override, state: OverrideState, before: string, width: number): Finding {
-  const value = proposedForState(site, override.value, state);
-  const isShade = value !== override.value;
-  const wish = wishOf(override, width, { state, value: isShade ? value : { kind: 'literal', css: before } });
-  return {
-    standing: 'look', text: `hides ${STATE_WORDS[state].toLowerCase()}`,
-    basis: `In state ${STATE_WORDS[state].toLowerCase()} the page showed ${before}; the rule for rest is now stronger, so the state looks as at rest.`,
-    repair: { label: `${STATE_WORDS[state]}: ${isShade ? valueWords(site, value) : before}`, wishes: [wish] },
-  };
-}
+/** Most elements of a finding that are handed over to be outlined. */
+const MOST_SPOTS = 200;
 
-/** The theme still decides a state, in a colour that is no brand colour. */
-export function leftBehindFinding(site: SiteModel, override: Override, state: OverrideState, color: Color, width: number): Finding {
-  const value = proposedForState(site, override.value, state);
+/** What is said of a state that an override covers or leaves behind, with the value that mends it. @param parent ancestor whose hover is meant by a parent's. */
+export function lookFinding(site: SiteModel, override: Override, { state, kind, before, shown, spots }: StateLook, parent: ElementNode | null, width: number): Finding {
+  const proposed = proposedForState(site, override.value, state);
+  const word = STATE_WORDS[state].toLowerCase();
+  const isShade = proposed !== override.value;
+  // What was hidden comes back as it was where no shade of ours tells the state.
+  const value: OverrideValue = kind === 'left behind' || isShade ? proposed : { kind: 'literal', css: before };
+  const wish = wishOf(override, width, { state, value, ...(state === 'parent-hover' ? { parent: parent?.number ?? null } : {}) });
   return {
-    standing: 'look', text: `${STATE_WORDS[state].toLowerCase()} still ${hexOf(color)}`,
-    basis: `In state ${STATE_WORDS[state].toLowerCase()} a declaration of the page still decides ${override.property}.`,
-    repair: { label: `${STATE_WORDS[state]}: ${valueWords(site, value)}`, wishes: [wishOf(override, width, { state, value })] },
+    standing: 'look', text: kind === 'hidden' ? `hides ${word}` : `${word} still ${shown[0]}${shown.length > 1 ? ` and ${shown.length - 1} more` : ''}`,
+    basis: kind === 'hidden' ? `In state ${word} the page showed ${shown.join(', ')}; the rule for rest is now stronger, so the state looks as at rest.` : `In state ${word} declarations of the page still decide ${override.property}: ${shown.join(', ')}.`,
+    spots: spots.slice(0, MOST_SPOTS),
+    repair: { label: `${STATE_WORDS[state]}: ${value === proposed ? valueWords(site, value) : before}`, wishes: [wish] },
   };
 }
 

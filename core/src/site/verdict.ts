@@ -1,19 +1,15 @@
 import { surroundingsOf } from '../color/backdrop.js';
 import type { ElementNode } from '../dom/tree.js';
-import { applicableStates } from '../grid/applicable-states.js';
 import { STATE_WORDS } from '../grid/rows.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementStyle } from '../resolve/element-style.js';
-import type { Page } from '../resolve/page.js';
-import { pointerStates } from '../resolve/pointer-states.js';
-import { StyleView } from '../resolve/style-view.js';
+import type { StyleView } from '../resolve/style-view.js';
 import { isInRange } from '../veneer/media.js';
-import type { Override, OverrideState } from '../veneer/override.js';
+import type { Override } from '../veneer/override.js';
 import { isForOtherEngines, isScrollbarPart } from '../veneer/scrollbars.js';
-import { isBrandColor } from './brand-color.js';
-import { effectsOf, isVeneered, type VerdictProgress } from './effects.js';
+import { effectsOf, type VerdictProgress } from './effects.js';
 import type { Finding } from './finding.js';
-import { clearingOf, hiddenStateFinding, leftBehindFinding, partsPassedOver } from './repairs.js';
+import { clearingOf, lookFinding, partsPassedOver } from './repairs.js';
 import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from './site-model.js';
 import { showsText, wantedRatio } from './text-figures.js';
 
@@ -56,7 +52,7 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const [longhand] = longhandsOfProperty(override.property);
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
-  findings.push(...stateFindings(site, without, override, element, look));
+  findings.push(...effects.looks.map((found) => lookFinding(site, override, found, effects.parent, look)));
   return findings;
 }
 
@@ -75,29 +71,6 @@ function contrastFinding(view: StyleView, style: ElementStyle, { state, pseudo }
     standing: isAsked && ratio < bar ? 'fails' : 'holds', text: `${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1`,
     basis: `Contrast of the text with what lies under it in state ${STATE_WORDS[state].toLowerCase()}; ${isAsked ? `${bar} : 1 is asked` : 'WCAG 2.2 asks none of a control that is off'}.`,
   }];
-}
-
-/** States of the target that the override covers, or leaves as the theme has them. */
-function stateFindings(site: SiteModel, without: SiteModel, override: Override, element: ElementNode, width: number): Finding[] {
-  const page = pageOf(site, override.pageId);
-  const bare = pageOf(without, override.pageId);
-  const [longhand] = longhandsOfProperty(override.property);
-  if (longhand.startsWith('--')) return [];
-  const styleIn = (on: Page, state: OverrideState): ElementStyle => new StyleView(on, { states: pointerStates(on.document, element, state), environment: { width } }).style(element, override.pseudo);
-  const restBefore = styleIn(bare, 'rest').resolved(longhand);
-  const now = styleIn(page, override.state).resolved(longhand);
-  return applicableStates(element, override.pseudo).flatMap((state): Finding[] => {
-    if (state === override.state) return [];
-    const after = styleIn(page, state);
-    const before = styleIn(bare, state).resolved(longhand);
-    const hadOwn = before !== restBefore;
-    const value = after.resolved(longhand);
-    if (override.state === 'rest' && hadOwn && value === now && isVeneered(after, longhand)) return [hiddenStateFinding(site, override, state, before, width)];
-    const color = after.color(longhand);
-    const isPaint = color !== null && (color.alpha ?? 0) > 0;
-    if (isPaint && value !== now && !isVeneered(after, longhand) && !isBrandColor(color, site.palette)) return [leftBehindFinding(site, override, state, color, width)];
-    return [];
-  });
 }
 
 /** What goes when an element is hidden. */

@@ -34,7 +34,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
     ul { display: flex; flex-wrap: wrap; gap: 2px 14px; margin: 0; padding: 0; list-style: none; }
     .gloss { font-size: 12px; }
     .refusal { color: var(--uv-ink); }
-    .spots { padding: 0; border: 0; background: none; color: inherit; font: inherit; text-decoration: underline; cursor: pointer; }
+    .spots { margin-left: 3px; padding: 0; border: 0; background: none; color: inherit; font: inherit; text-decoration: underline; cursor: pointer; }
     .repair { margin-left: 4px; padding: 0 6px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-panel); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
     .repair:hover { background: var(--uv-bar); }
   `,

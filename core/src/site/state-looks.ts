@@ -1,0 +1,91 @@
+import { hexOf } from '../color/read-notation.js';
+import type { ElementNode } from '../dom/tree.js';
+import { applicableStates } from '../grid/applicable-states.js';
+import type { ElementStyle } from '../resolve/element-style.js';
+import { VENEER_SHEET_NAME } from '../resolve/page.js';
+import type { StyleView } from '../resolve/style-view.js';
+import type { OverrideState, Spot } from '../veneer/override.js';
+import type { Palette } from '../veneer/palette.js';
+import { isBrandColor } from './brand-color.js';
+
+/** A state of targets that an override covers, or that the page still decides. */
+export interface StateLook {
+  readonly state: OverrideState;
+  readonly kind: 'hidden' | 'left behind';
+  /** What the page showed in the state, on the first of them. */
+  readonly before: string;
+  /** What it showed or still shows, each once: hex of a colour, else the value. */
+  readonly shown: readonly string[];
+  readonly spots: readonly Spot[];
+}
+
+/** A page in a state, with an override and without it. */
+export interface StateViews {
+  readonly after: StyleView;
+  readonly before: StyleView;
+}
+
+/** What an override is looked at for. */
+export interface StateAim {
+  readonly pseudo: string;
+  readonly state: OverrideState;
+  readonly longhand: string;
+  readonly palette: Palette;
+}
+
+/** The states of one target that an override covers or leaves behind. @param views of its page, by state; those at rest and in the override's own among them. */
+export function stateLooksOf(element: ElementNode, spot: Spot, views: ReadonlyMap<OverrideState, StateViews>, { pseudo, state: own, longhand, palette }: StateAim): StateLook[] {
+  const [rest, aimed] = [views.get('rest'), views.get(own)];
+  if (!rest || !aimed) return [];
+  const restBefore = rest.before.style(element, pseudo).resolved(longhand);
+  const now = aimed.after.style(element, pseudo).resolved(longhand);
+  const applicable = applicableStates(element, pseudo);
+  return [...views].flatMap(([state, view]): StateLook[] => {
+    if (state === own || (!applicable.includes(state) && state !== 'parent-hover')) return [];
+    const after = view.after.style(element, pseudo);
+    const value = after.resolved(longhand);
+    const before = view.before.style(element, pseudo).resolved(longhand);
+    const color = after.color(longhand);
+    if (isVeneered(after, longhand)) return own === 'rest' && before !== restBefore && value === now ? [{ state, kind: 'hidden', before, shown: [before], spots: [spot] }] : [];
+    const isPaint = color !== null && (color.alpha ?? 0) > 0;
+    return isPaint && value !== now && !isBrandColor(color, palette) ? [{ state, kind: 'left behind', before, shown: [hexOf(color)], spots: [spot] }] : [];
+  });
+}
+
+/** What is said of one state put together, all its elements named. */
+export function gatherLooks(looks: readonly StateLook[]): StateLook[] {
+  const byKind = new Map<string, StateLook>();
+  for (const look of looks) {
+    const key = `${look.state}|${look.kind}`;
+    const known = byKind.get(key);
+    const isNamed = known?.spots.some(({ pageId, element }) => pageId === look.spots[0].pageId && element === look.spots[0].element);
+    byKind.set(key, known ? { ...known, shown: [...new Set([...known.shown, ...look.shown])], spots: isNamed ? known.spots : [...known.spots, ...look.spots] } : look);
+  }
+  return [...byKind.values()];
+}
+
+/** Whether a declaration of the veneer decides a property. */
+export function isVeneered(style: ElementStyle, property: string): boolean {
+  return style.seen(property).ranked(property)[0]?.block.rule?.sheet.name === VENEER_SHEET_NAME;
+}
+
+/** One of each kind of targets: those with the same names, in the same surroundings, come out the same. */
+export function oneOfEachKind(elements: readonly ElementNode[]): ElementNode[] {
+  const kinds = new Map<string, ElementNode>();
+  const keys = new Map<ElementNode | null, string>([[null, '']]);
+  const keyOf = (element: ElementNode): string => {
+    const known = keys.get(element);
+    if (known !== undefined) return known;
+    const parent = element.flatParent;
+    const key = `${parent ? keyOf(parent) : ''}>${element.localName}#${element.id ?? ''}.${element.classes.join('.')}`;
+    keys.set(element, key);
+    return key;
+  };
+  for (const element of elements) {
+    const key = keyOf(element);
+    if (!kinds.has(key)) kinds.set(key, element);
+  }
+  return [...kinds.values()].slice(0, MOST_KINDS);
+}
+
+const MOST_KINDS = 60;
