@@ -78,7 +78,7 @@ export interface Inspection {
   readonly selector: string;
   readonly partId: number | null;
   readonly lineage: readonly LineageStep[];
-  /** Steps down from the target: generated pseudo-elements, then children. */
+  /** Steps down from the target: generated pseudo-elements, then children, its selected text last. */
   readonly below: readonly LineageStep[];
   readonly states: readonly OverrideState[];
   readonly grid: readonly { readonly row: GridRowName; readonly cells: readonly GridCell[] }[];
@@ -122,6 +122,7 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
       ...pseudosBelow(rest, element).map((name) => step(rest, element, name)),
       ...(element.shadowRoot?.children ?? []).map((child) => step(rest, child, '')),
       ...element.children.map((child) => step(rest, child, '')),
+      ...(element.localName === 'html' || element.ownText.trim() !== '' ? [step(rest, element, 'selection')] : []),
     ] : [],
     states,
     grid: rowsFor(element, pseudo, styles).map((row) => ({ row, cells: states.map((state, i) => cellOf(row, state, styles[i], restStyle)) })),
@@ -148,7 +149,6 @@ function pseudosBelow(view: StyleView, element: ElementNode): string[] {
   const found = ['before', 'after'].filter((name) => view.generates(element, name));
   if (view.style(element).resolved('display') === 'list-item' && view.style(element).resolved('list-style-type') !== 'none') found.unshift('marker');
   if ((element.localName === 'input' || element.localName === 'textarea') && element.attributes.has('placeholder')) found.push('placeholder');
-  if (element.localName === 'html' || element.ownText.trim() !== '') found.push('selection');
   return found;
 }
 

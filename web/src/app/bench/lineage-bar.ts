@@ -3,6 +3,9 @@ import type { Inspection, LineageStep } from '@upper-veneer/core';
 import { ColorChip } from '../shared/ui/color-chip';
 import { HoldButton } from './hold-button';
 
+/** Most steps down that are shown, besides the selected text. */
+const MOST_BELOW = 12;
+
 /** The chain from the root to the target and what is in it, each with the fill it paints itself. */
 @Component({
   selector: 'uv-lineage-bar',
@@ -58,7 +61,7 @@ export class LineageBar {
       isTarget: step.element === found.element && step.pseudo === found.pseudo,
       title: step.fill ? `${step.label} paints ${step.fill}${step.hasImage ? ' and a gradient or picture over it' : ''}` : step.hasImage ? `${step.label} paints a gradient or picture` : `${step.label} paints no fill of its own`,
     });
-    return [...found.lineage.map((step) => toStep(step, false)), ...found.below.slice(0, 12).map((step) => toStep(step, true))];
+    return [...found.lineage.map((step) => toStep(step, false)), ...found.below.filter(({ pseudo }, i) => i < MOST_BELOW || pseudo === 'selection').map((step) => toStep(step, true))];
   });
 
   constructor() {
