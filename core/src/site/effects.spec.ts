@@ -1,3 +1,4 @@
+import { fulfil, openOnePage } from '../testing/one-page-site.js';
 import type { Override } from '../veneer/override.js';
 import { planOverride, withOverrides, type OverrideWish } from './plan-override.js';
 import { longhandsFedBy } from './fed-longhands.js';
@@ -107,5 +108,17 @@ describe('the effects of an override', () => {
     expect(findings[1].spots).toEqual([{ pageId: 1, element: numberOf(site, 'second') }]);
     const both: Override = { ...wide, selector: 'body .go::before, .note' };
     expect(verdict(dressSite(made.site, [both], made.site.palette), both)[1]).toBe('spills to 2');
+  });
+
+  it('on a text over a picture give no contrast that was not read from it', () => {
+    const site = openOnePage('.hero { background: url(a.png) } .hero p { color: #888 } .hero .solid { background: #fff }', '<div class=hero><p class=over>o</p><p class=solid>s</p></div>');
+    const texts = (name: string): string[] => {
+      const made = fulfil(site, `.${name}`, { reach: 'one', value: { kind: 'literal', css: '#777777' } });
+      return judgeOverride(made.site, made.override, 1280).map(({ text }) => text);
+    };
+    expect(texts('over')).toContain('text over a picture');
+    expect(texts('solid')).not.toContain('text over a picture');
+    // Reference: #777 on white is 4.48 : 1, a border case named in many accessibility guides; common practice.
+    expect(texts('solid')).toContain('4.4 : 1');
   });
 });

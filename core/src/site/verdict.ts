@@ -64,7 +64,8 @@ const OTHER_ENGINES: Finding = {
 
 function contrastFinding(view: StyleView, style: ElementStyle, { state, pseudo }: Override): Finding[] {
   if (!showsText(style) || isScrollbarPart(pseudo)) return [];
-  const { ratio } = surroundingsOf(view, style.element, pseudo);
+  const { ratio, doubts } = surroundingsOf(view, style.element, pseudo);
+  if (doubts.length > 0) return [{ standing: 'look', text: 'text over a picture', basis: 'A picture lies under it. The strip reads the contrast of each state from the pixels under its lines.' }];
   const bar = wantedRatio(style);
   const isAsked = state !== 'disabled';
   return [{
