@@ -11,6 +11,9 @@ import { SiteStore } from '../shared/site/site-store';
   imports: [FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    <h2>Hover</h2>
+    <label class="tick"><input type="checkbox" [checked]="hoverOnly()" (change)="store({ hoverOnly: !hoverOnly() })" /> Only on devices that hover</label>
+    <p class="hint">A hover look can stick after a tap. Ticked, ours stand in <code>@media (hover: hover)</code> and do not.</p>
     <h2>Colours in the sheet</h2>
     <div class="kinds" role="radiogroup" aria-label="How colours are written">
       <label><input type="radio" name="kind" [checked]="!asValues()" (change)="store({ asValues: false })" /> Custom properties</label>
@@ -22,9 +25,6 @@ import { SiteStore } from '../shared/site/site-store';
         <label class="field"><span>{{ row.words }}</span><input pInputText pSize="small" class="uv-mono" spellcheck="false" [placeholder]="row.role" [ngModel]="row.name" (change)="rename(row.role, $event)" [title]="row.property" /></label>
       }
     }
-    <h2>Hover</h2>
-    <label class="tick"><input type="checkbox" [checked]="hoverOnly()" (change)="store({ hoverOnly: !hoverOnly() })" /> Only on devices that hover</label>
-    <p class="hint">On a touch screen a hover look can stick after a tap. With this, ours do not: their rules stand in <code>@media (hover: hover)</code>.</p>
     @if (problem(); as words) { <p class="problem" role="alert">{{ words }}</p> }
   `,
   styles: `
