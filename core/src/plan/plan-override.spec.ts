@@ -1,9 +1,9 @@
 import { explain } from '../resolve/explain.js';
-import { inspect, partProgress } from './inspect.js';
-import { glossOf } from './gloss.js';
+import { inspect, partProgress } from '../inspect/inspect.js';
+import { glossOf } from '../verdict/gloss.js';
 import { planOverride, type OverrideWish } from './plan-override.js';
-import { judgeOverride } from './verdict.js';
-import { dressSite, openSite, pageOf, viewIn, type SiteModel } from './site-model.js';
+import { judgeOverride } from '../verdict/verdict.js';
+import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import type { Palette } from '../veneer/palette.js';
 
 const PALETTE: Palette = { swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }, { id: 2, name: 'Chalk', css: '#ffffff' }], roles: [{ role: 'accent', swatchId: 1, shade: 0 }] };

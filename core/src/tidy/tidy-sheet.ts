@@ -2,9 +2,9 @@ import { longhandsOfProperty } from '../properties/grouped.js';
 import { VENEER_SHEET_NAME, withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { veneerRules, writeRules, type VeneerDeclaration, type VeneerRule } from '../veneer/compile-veneer.js';
-import { outsideOf, widthsThatMatter } from './breakpoints.js';
+import { outsideOf, widthsThatMatter } from '../site/breakpoints.js';
 import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
-import { sheetOptionsOf, type SiteModel } from './site-model.js';
+import { sheetOptionsOf, type SiteModel } from '../site/site-model.js';
 
 /** The sheet as it leaves the product, and what was done to it. */
 export interface TidySheet {

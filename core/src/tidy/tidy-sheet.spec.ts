@@ -4,7 +4,7 @@ import { withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import type { Override, OverrideState } from '../veneer/override.js';
-import { dressSite, openSite, type SiteModel } from './site-model.js';
+import { dressSite, openSite, type SiteModel } from '../site/site-model.js';
 import { tidySheet } from './tidy-sheet.js';
 
 const THEME = `.a { color: red; background-color: silver } .b { color: blue } #c .a { color: green } .a:hover { color: orange; background-color: gold } a:focus { outline-color: teal }

@@ -1,12 +1,12 @@
-import { dressSite, openSite, pageOf, viewIn, type SiteModel } from './site-model.js';
-import { breakpointsOfSite, widthsToCheck } from './breakpoints.js';
+import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { breakpointsOfSite, widthsToCheck } from '../site/breakpoints.js';
 import { companionsOf } from './companions.js';
-import { checkSelector } from './hand-selector.js';
-import { copyLook, pasteLook } from './look.js';
-import { overridesOfCell, planAll, planOverride, withOverrides, type OverrideWish } from './plan-override.js';
-import { proposeStates } from './propose-states.js';
+import { checkSelector } from '../plan/hand-selector.js';
+import { copyLook, pasteLook } from '../plan/look.js';
+import { overridesOfCell, planAll, planOverride, withOverrides, type OverrideWish } from '../plan/plan-override.js';
+import { proposeStates } from '../plan/propose-states.js';
 import { judgeOverride } from './verdict.js';
-import { whatPaints } from './what-paints.js';
+import { whatPaints } from '../inspect/what-paints.js';
 import type { Palette } from '../veneer/palette.js';
 
 const PALETTE: Palette = {

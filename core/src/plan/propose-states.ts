@@ -8,10 +8,10 @@ import type { OverrideState, OverrideTarget } from '../veneer/override.js';
 import { boundValue, colorOfValue, shadeOfValue, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
 import { overridesOfCell, type OverrideWish } from './plan-override.js';
-import { proposedForState } from './repairs.js';
+import { proposedForState } from '../verdict/repairs.js';
 import { readableRole } from './readable-role.js';
-import { elementOf, pageOf, viewIn, type SiteModel } from './site-model.js';
-import { showsText, wantedRatio } from './text-figures.js';
+import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { showsText, wantedRatio } from '../site/text-figures.js';
 
 /** The target whose states are proposed, and how far the overrides reach. */
 export type StatesQuestion = Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'pages' | 'spared' | 'widths'> & { readonly width: number };

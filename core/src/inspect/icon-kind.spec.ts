@@ -1,6 +1,6 @@
 import { openOnePage, numberOn } from '../testing/one-page-site.js';
 import { iconKindOf } from './icon-kind.js';
-import { elementOf, pageOf, viewIn } from './site-model.js';
+import { elementOf, pageOf, viewIn } from '../site/site-model.js';
 
 // What recolours what: SVG 2 §13.2, CSS Masking 1 §3, CSS Generated Content 3 §2; a picture takes no colour from CSS.
 describe('iconKindOf', () => {

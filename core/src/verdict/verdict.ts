@@ -10,8 +10,8 @@ import { isForOtherEngines, isScrollbarPart } from '../veneer/scrollbars.js';
 import { effectsOf, type VerdictProgress } from './effects.js';
 import type { Finding } from './finding.js';
 import { clearingOf, lookFinding, partsPassedOver } from './repairs.js';
-import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from './site-model.js';
-import { showsText, wantedRatio } from './text-figures.js';
+import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { showsText, wantedRatio } from '../site/text-figures.js';
 
 /** Most elements of a finding that are handed over to be outlined; all are counted. */
 const MOST_SPOTS = 200;

@@ -6,7 +6,7 @@ import { VENEER_SHEET_NAME } from '../resolve/page.js';
 import type { StyleView } from '../resolve/style-view.js';
 import type { OverrideState, Spot } from '../veneer/override.js';
 import type { Palette } from '../veneer/palette.js';
-import { isBrandColor } from './brand-color.js';
+import { isBrandColor } from '../site/brand-color.js';
 
 /** A state of targets that an override covers, or that the page still decides. */
 export interface StateLook {

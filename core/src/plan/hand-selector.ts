@@ -3,10 +3,10 @@ import { compareSpecificity, NO_SPECIFICITY, type Specificity } from '../selecto
 import { clears, findThreshold } from '../reach/threshold.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { Override, Spot } from '../veneer/override.js';
-import { widthsThatMatter } from './breakpoints.js';
-import { placesOf } from './places.js';
-import type { SiteModel } from './site-model.js';
-import { matchedInAnyState } from './touched.js';
+import { widthsThatMatter } from '../site/breakpoints.js';
+import { placesOf } from '../site/places.js';
+import type { SiteModel } from '../site/site-model.js';
+import { matchedInAnyState } from '../verdict/touched.js';
 
 /** What a selector written by hand would do in place of an override's own. */
 export interface SelectorCheck {

@@ -4,9 +4,9 @@ import type { ElementStyle } from '../resolve/element-style.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import type { Finding } from './finding.js';
-import type { SiteModel } from './site-model.js';
+import type { SiteModel } from '../site/site-model.js';
 import type { StateLook } from './state-looks.js';
-import { wishOf } from './wish-of.js';
+import { wishOf } from '../plan/wish-of.js';
 
 /** Points of lightness by which a state differs from rest, where nothing else is said. */
 const STATE_STEPS: Readonly<Partial<Record<OverrideState, number>>> = { hover: -12, focus: -6, active: -18, 'parent-hover': -12 };

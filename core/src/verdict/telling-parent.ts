@@ -1,7 +1,7 @@
 import type { ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
 import type { StyleView } from '../resolve/style-view.js';
-import { viewIn } from './site-model.js';
+import { viewIn } from '../site/site-model.js';
 
 const TELLS = ['color', 'background-color', 'border-top-color', 'border-bottom-color', 'text-decoration-line', 'opacity', 'background-image'];
 /** Ancestors that are tried. */

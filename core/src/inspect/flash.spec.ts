@@ -2,7 +2,7 @@ import { fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import { parsePage } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { LOUD, flashOfPly, flashOfRole, flashOfStep } from './flash.js';
-import type { SiteModel } from './site-model.js';
+import type { SiteModel } from '../site/site-model.js';
 
 const THEME = '.nav a { color: #123 } .nav a:hover { color: #456 } .box { background: #eee; border: 1px solid #999; color: #222 } .plain { color: inherit } .tag::before { content: "!"; color: red }';
 const BODY = '<nav class="nav main"><a href=1>One</a><a href=2>Two</a></nav><nav class="nav foot"><a href=3>Three</a></nav><div class=box>b</div><p class=plain></p><b class=tag>t</b>';

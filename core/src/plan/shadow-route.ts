@@ -6,7 +6,7 @@ import type { ElementStyle } from '../resolve/element-style.js';
 import { parseColor } from '../values/parse-color.js';
 import { variablesIn } from '../values/variables-in.js';
 import type { OverrideWish } from './plan-override.js';
-import { elementOf, pageOf, viewIn, type SiteModel } from './site-model.js';
+import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 
 /** The wish as CSS can fulfil it, or why it cannot. */
 export type Route = { readonly ok: true; readonly wish: OverrideWish } | { readonly ok: false; readonly reason: string };

@@ -7,11 +7,11 @@ import { OVERRIDE_STATES, type Override, type OverrideTarget } from '../veneer/o
 import type { OverrideValue } from '../veneer/override-value.js';
 import { valueProblem } from '../veneer/value-problem.js';
 import { isInRange } from '../veneer/media.js';
-import { widthsThatMatter } from './breakpoints.js';
-import { isForAll, placesOf } from './places.js';
+import { widthsThatMatter } from '../site/breakpoints.js';
+import { isForAll, placesOf } from '../site/places.js';
 import { routeOf } from './shadow-route.js';
-import { dressSite, elementOf, pageOf, partOf, viewIn, type SiteModel } from './site-model.js';
-import { matchedInAnyState } from './touched.js';
+import { dressSite, elementOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { matchedInAnyState } from '../verdict/touched.js';
 
 /** What the designer asks for. */
 export interface OverrideWish extends OverrideTarget {

@@ -1,6 +1,6 @@
 import type { Spot } from '../veneer/override.js';
-import type { OverrideWish } from './plan-override.js';
-import type { Standing } from './standing.js';
+import type { OverrideWish } from '../plan/plan-override.js';
+import type { Standing } from '../site/standing.js';
 
 /** What mends a finding in one press. */
 export interface Repair {

@@ -1,6 +1,6 @@
 import { hexOf } from '../color/read-notation.js';
-import { shortName } from './describe-element.js';
-import { elementOf, pageOf, viewIn, type SiteModel } from './site-model.js';
+import { shortName } from '../site/describe-element.js';
+import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 
 /** Something that paints at a point. */
 export interface Painter {

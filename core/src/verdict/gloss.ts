@@ -1,9 +1,9 @@
 import { propertyWords } from '../grid/rows.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { valueWords } from '../veneer/override-value.js';
-import { pseudoWords } from './describe-element.js';
-import { placesOf } from './places.js';
-import { elementOf, pageOf, type SiteModel } from './site-model.js';
+import { pseudoWords } from '../site/describe-element.js';
+import { placesOf } from '../site/places.js';
+import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from './touched.js';
 
 const WHEN: Readonly<Record<OverrideState, string>> = {

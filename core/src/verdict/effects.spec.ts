@@ -1,8 +1,8 @@
 import { fulfil, openOnePage } from '../testing/one-page-site.js';
 import type { Override } from '../veneer/override.js';
-import { planOverride, withOverrides, type OverrideWish } from './plan-override.js';
+import { planOverride, withOverrides, type OverrideWish } from '../plan/plan-override.js';
 import { longhandsFedBy } from './fed-longhands.js';
-import { dressSite, openSite, pageOf, type SiteModel } from './site-model.js';
+import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
 import { judgeOverride } from './verdict.js';
 
 const GAUGE = `<river-gauge class=level><template shadowrootmode=open><style>

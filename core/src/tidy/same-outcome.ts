@@ -10,7 +10,7 @@ import { OVERRIDE_STATES, type OverrideState } from '../veneer/override.js';
 import { writeRules, type VeneerRule } from '../veneer/compile-veneer.js';
 import type { Palette } from '../veneer/palette.js';
 import type { SheetOptions } from '../veneer/sheet-options.js';
-import { touchedOn } from './touched.js';
+import { touchedOn } from '../verdict/touched.js';
 
 /** What outcomes are compared over. */
 export interface OutcomeGround extends SheetOptions {

@@ -12,12 +12,12 @@ import { STATE_WORDS } from '../grid/rows.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { colorOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
-import { plainName } from './describe-element.js';
-import { isExcepted } from './exceptions.js';
-import type { OverrideWish } from './plan-override.js';
-import { readableRole } from './readable-role.js';
-import { elementOf, pageOf, viewIn, type SiteModel } from './site-model.js';
-import { showsText, wantedRatio } from './text-figures.js';
+import { plainName } from '../site/describe-element.js';
+import { isExcepted } from '../site/exceptions.js';
+import type { OverrideWish } from '../plan/plan-override.js';
+import { readableRole } from '../plan/readable-role.js';
+import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { showsText, wantedRatio } from '../site/text-figures.js';
 
 /** What a change of ground obliges: something on it that now fails or clashes, with a role proposed for it. */
 export interface Companion {
