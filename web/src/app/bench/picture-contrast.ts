@@ -14,9 +14,12 @@ export type PictureRatios = Readonly<Partial<Record<OverrideState, number>>>;
 @Injectable()
 export class PictureContrast {
   readonly #engine = inject(Engine);
+  /** Counts what was asked; an older question is given up where a newer one comes. */
+  #asked = 0;
 
   /** Ratios of the tiles that stand over a picture, by state; empty where none does or it cannot be drawn. */
   async ratios(inspection: Inspection, page: FramedPage, width: number, forced: (state: OverrideState) => Promise<ForcedStates>): Promise<PictureRatios> {
+    const asked = (this.#asked += 1);
     const tiles = inspection.strip.filter(({ overPicture }) => overPicture !== null);
     if (tiles.length === 0) return {};
     const found: Partial<Record<OverrideState, number>> = {};
@@ -26,6 +29,7 @@ export class PictureContrast {
       drawing = await PageDrawing.open(page, 'The page', width, (drawn) => areaOf(drawn, element));
       hideText(drawing.page, element);
       for (const { state, overPicture } of tiles) {
+        if (asked !== this.#asked) break;
         drawing.page.force(await forced(state));
         const raster = await pixelsUnder(drawing, element);
         const [ratio] = raster ? await this.#engine.remote.overPicture([overPicture ?? ''], raster) : [null];
