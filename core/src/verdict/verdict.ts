@@ -9,7 +9,7 @@ import type { Override } from '../veneer/override.js';
 import { isForOtherEngines, isScrollbarPart } from '../veneer/scrollbars.js';
 import { effectsOf, type VerdictProgress } from './effects.js';
 import type { Finding } from './finding.js';
-import { clearingOf, lookFinding, partsPassedOver } from './repairs.js';
+import { clearingOf, lookFinding, partsPassedOver, passingShade } from './repairs.js';
 import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { showsText, wantedRatio } from '../site/text-figures.js';
 
@@ -48,7 +48,7 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const view = viewIn(page, element, override.state, look, parent);
   const style = view.style(element, override.pseudo);
   if (isScrollbarPart(override.pseudo)) findings.push(...partsPassedOver(view.style(element), override, look));
-  findings.push(...contrastFinding(view, style, override));
+  findings.push(...contrastFinding(site, view, style, override, look));
   const [longhand] = longhandsOfProperty(override.property);
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
@@ -62,15 +62,19 @@ const OTHER_ENGINES: Finding = {
   basis: 'The parts of this scrollbar are overridden too: engines that have them take those, the others this. It is guarded by @supports, so its effect is not reckoned here.',
 };
 
-function contrastFinding(view: StyleView, style: ElementStyle, { state, pseudo }: Override): Finding[] {
+function contrastFinding(site: SiteModel, view: StyleView, style: ElementStyle, override: Override, width: number): Finding[] {
+  const { state, pseudo, property } = override;
   if (!showsText(style) || isScrollbarPart(pseudo)) return [];
-  const { ratio, doubts } = surroundingsOf(view, style.element, pseudo);
+  const { ratio, doubts, ground } = surroundingsOf(view, style.element, pseudo);
   if (doubts.length > 0) return [{ standing: 'look', text: 'text over a picture', basis: 'A picture lies under it. The strip reads the contrast of each state from the pixels under its lines.' }];
   const bar = wantedRatio(style);
   const isAsked = state !== 'disabled';
+  const fails = isAsked && ratio < bar;
+  const repair = fails && property === 'color' ? passingShade(site, override, ground, bar, width) : null;
   return [{
-    standing: isAsked && ratio < bar ? 'fails' : 'holds', text: `${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1`,
+    standing: fails ? 'fails' : 'holds', text: `${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1`,
     basis: `Contrast of the text with what lies under it in state ${STATE_WORDS[state].toLowerCase()}; ${isAsked ? `${bar} : 1 is asked` : 'WCAG 2.2 asks none of a control that is off'}.`,
+    ...(repair ? { repair } : {}),
   }];
 }
 
