@@ -27,7 +27,7 @@ const MAX_CONTEXTS = 14;
  * @param hooks selector of the rule to beat: names in it are those its maker gave for the purpose.
  */
 export function selectorCandidates(element: ElementNode, subjects: readonly Candidate[] = [], hooks = ''): Candidate[] {
-  const own = subjects.length > 0 ? subjects : subjectCandidates(element);
+  const own = subjects.length > 0 ? subjects : [...subjectCandidates(element), ...nameless(element)];
   // What is meant for everything of a kind must not lean on where today's happen to stand.
   const contexts = subjects.length > 0 ? contextCandidates(element, hooks).filter(({ text }) => text === 'body') : contextCandidates(element, hooks);
   const all: Candidate[] = [...own];
@@ -57,6 +57,11 @@ export function selectorCandidates(element: ElementNode, subjects: readonly Cand
   return all.map((candidate) => (isNamed && TAGS_ALONE.test(candidate.text) ? { ...candidate, frailty: candidate.frailty + 0.5 } : candidate)).sort(compareCandidates);
 }
 
+/** What has no class among others that have one: plainer than a place, though a class may come. */
+function nameless(element: ElementNode): Candidate[] {
+  return element.attributes.has('class') ? [] : [{ text: `${cssName(element.localName)}:not([class])`, specificity: [0, 1, 1], frailty: 0.5, distance: 0 }];
+}
+
 /** Two tags or more and no name. */
 const TAGS_ALONE = /^[\w-]+(?:(?: > | )[\w-]+)+$/;
 
@@ -68,19 +73,28 @@ function lengthOf({ text, tail = '' }: Candidate): number {
   return text.length + tail.length;
 }
 
-
 /**
  * Selectors that match an element inside an ancestor whose state is meant, the state to go after `text`.
  * @param parent the ancestor.
+ * @param subjects selector texts to end in instead of the element's own, for "everywhere".
  */
-export function selectorsUnder(element: ElementNode, parent: ElementNode): Candidate[] {
+export function selectorsUnder(element: ElementNode, parent: ElementNode, subjects: readonly Candidate[] = []): Candidate[] {
   const outer = subjectCandidates(parent);
   const contexts = contextCandidates(parent, '').slice(0, 6);
-  const heads = [...outer, ...outer.slice(0, 4).flatMap((subject) => contexts.map((context) => join(context, ' ', subject)))];
-  const tails = [...subjectCandidates(element), ...placeCandidates(element).slice(0, 1)];
+  const places = placeCandidates(parent);
+  const heads = [...outer, ...[...outer.slice(0, 4), ...places].flatMap((subject) => contexts.map((context) => join(context, ' ', subject))), ...places];
+  const own = subjects.length > 0 ? subjects : [...subjectCandidates(element), ...placeCandidates(element).slice(0, 1)];
+  const tails = [...own.map((tail) => ({ ...tail, text: ` ${tail.text}` })), ...(subjects.length > 0 ? [] : [wayDown(element, parent)])];
   return heads.flatMap((head) => tails.map((tail): Candidate => ({
-    text: head.text, tail: ` ${tail.text}`, specificity: addSpecificity(head.specificity, tail.specificity), frailty: head.frailty + tail.frailty, distance: head.distance,
+    text: head.text, tail: tail.text, specificity: addSpecificity(head.specificity, tail.specificity), frailty: head.frailty + tail.frailty, distance: head.distance,
   }))).sort(compareCandidates);
+}
+
+/** By position from an ancestor down, the last resort: it exists always, and says one element alone. */
+function wayDown(element: ElementNode, from: ElementNode): Candidate {
+  const steps: string[] = [];
+  for (let node: ElementNode | null = element; node && node !== from; node = node.parent) steps.unshift(placeAmongSiblings(node));
+  return { text: steps.map((step) => ` > ${step}`).join(''), specificity: [0, steps.filter((step) => step.includes(':')).length, steps.length], frailty: steps.length + 1, distance: 0 };
 }
 
 /** Selectors of a part that a shadow tree gives out, the least specific first. Source: CSS Shadow Parts 1 §3. */
@@ -145,29 +159,31 @@ function contextCandidates(element: ElementNode, hooks: string): Context[] {
   return found;
 }
 
+/** An element by its tag, and by its place among siblings of that tag where it is not the only one. */
+function placeAmongSiblings(node: ElementNode): string {
+  const same = siblingsOf(node).filter((other) => other.localName === node.localName);
+  return same.length === 1 ? cssName(node.localName) : `${cssName(node.localName)}:nth-of-type(${same.indexOf(node) + 1})`;
+}
+
 /** By position, the last resort: it breaks when a neighbour comes or goes. */
 function placeCandidates(element: ElementNode): Candidate[] {
-  const siblings = siblingsOf(element).filter((node) => node.localName === element.localName);
-  const tag = cssName(element.localName);
+  const own = placeAmongSiblings(element);
   const found: Candidate[] = [];
-  const own = (node: ElementNode): string => {
-    const same = siblingsOf(node).filter((other) => other.localName === node.localName);
-    return same.length === 1 ? cssName(node.localName) : `${cssName(node.localName)}:nth-of-type(${same.indexOf(node) + 1})`;
-  };
-  if (siblings.length > 1) found.push({ text: `${tag}:nth-of-type(${siblings.indexOf(element) + 1})`, specificity: [0, 1, 1], frailty: 1, distance: 0 });
+  if (own.includes(':')) found.push({ text: own, specificity: [0, 1, 1], frailty: 1, distance: 0 });
   // A path of positions down from the nearest named ancestor always exists.
-  let path = own(element);
+  let path = own;
   let types = 1;
-  let classes = siblings.length > 1 ? 1 : 0;
+  let classes = own.includes(':') ? 1 : 0;
   let frailty = 2;
   for (const node of ancestorsOf(element)) {
-    const name = node.id && isLastingId(node.id) ? `#${escapeIdentifier(node.id)}` : lastingClasses(node.classes)[0] ? `.${escapeIdentifier(lastingClasses(node.classes)[0])}` : null;
-    if (name) {
-      found.push({ text: `${name} > ${path}`, specificity: [name.startsWith('#') ? 1 : 0, classes + (name.startsWith('.') ? 1 : 0), types], frailty, distance: 0 });
-      if (name.startsWith('#')) break;
-    }
-    path = `${own(node)} > ${path}`;
-    classes += own(node).includes(':') ? 1 : 0;
+    const isNamed = node.id !== null && node.id !== '' && isLastingId(node.id);
+    if (isNamed) found.push({ text: `#${escapeIdentifier(node.id ?? '')} > ${path}`, specificity: [1, classes, types], frailty, distance: 0 });
+    // A page may be told from others by its second class only.
+    else for (const name of lastingClasses(node.classes).slice(0, MAX_CLASSES)) found.push({ text: `.${escapeIdentifier(name)} > ${path}`, specificity: [0, classes + 1, types], frailty, distance: 0 });
+    if (isNamed) break;
+    const step = placeAmongSiblings(node);
+    path = `${step} > ${path}`;
+    classes += step.includes(':') ? 1 : 0;
     types += 1;
     frailty += 1;
     if (!node.parent) found.push({ text: path, specificity: [0, classes, types], frailty, distance: 0 });

@@ -68,4 +68,35 @@ describe('writeSelector over strong rules', () => {
       expect(compareSpecificity(written.specificity, bar.specificity)).withContext(`${theme} ${written.selector}`).toBeGreaterThanOrEqual(bar.strict ? 1 : 0);
     }
   });
+
+  // A descendant or child of the hovered element, by Selectors 4 §14; told from its like by place where no name does.
+  it('tells one of several alike under a hovered parent by its way down', () => {
+    const body = '<ul id=lines class=lines><li class=line>a<a class=drop href=1>x</a></li><li class=line>b<a class=drop href=2>x</a></li></ul><ul class=lines><li class=line><a class=drop href=3>x</a></li><li class=line><a class=drop href=4>x</a></li></ul>';
+    const page = parsePage(`<!doctype html><style>.drop { color: red }</style><body>${body}`);
+    const find = (name: string, nth = 0): ElementNode => page.document.elements.filter(({ id, classes }) => id === name || classes.includes(name))[nth];
+    const underHover = (element: ElementNode, parent: ElementNode, places = [{ page, element, parent }]): string => {
+      const written = writeSelector({ lead: { page, element, parent }, targets: places, pages: [page], everywhere: false, pseudo: '', state: 'parent-hover', longhands: ['color'], isReplaced: () => false });
+      return written.ok ? written.selector : written.reason;
+    };
+    expect(underHover(find('drop', 1), find('lines'))).toBe('#lines:hover > li:nth-of-type(2) > a');
+    expect(underHover(find('drop', 2), find('lines', 1))).toMatch(/^\.lines:nth-of-type\(2\):hover|^ul:nth-of-type\(2\):hover/);
+    const both = [find('drop'), find('drop', 1)].map((element) => ({ page, element, parent: find('lines') }));
+    expect(underHover(find('drop'), find('lines'), both)).toBe('#lines:hover a');
+  });
+
+  it('tells what has no class from its like before it counts', () => {
+    const body = '<div class=wrap><p>a</p><p class=small>b</p><section><p>c</p></section><p>d</p></div><div class=other><p>e</p></div>';
+    const page = parsePage(`<!doctype html><style>p { color: red }</style><body>${body}`);
+    const targets = page.document.elements.filter(({ localName, parent, classes }) => localName === 'p' && classes.length === 0 && parent?.classes.includes('wrap')).map((element) => ({ page, element }));
+    const written = writeSelector({ lead: targets[0], targets, pages: [page], everywhere: false, pseudo: '', state: 'rest', longhands: ['color'], isReplaced: () => false });
+    expect(written.ok ? written.selector : written.reason).toBe('.wrap > p:not([class])');
+    expect(written.ok && matchesExactly(written.selector, new Set(targets.map(({ element }) => element)), [page])).toBeTrue();
+  });
+
+  it('tells a page from others by any of its classes', () => {
+    const pages = ['home', 'trips'].map((name) => parsePage(`<!doctype html><style>p { color: red }</style><body class="page page-${name}"><main><div class=wrap><p>one</p><p>two</p></div></main>`));
+    const element = pages[1].document.elements.filter(({ localName }) => localName === 'p')[1];
+    const written = writeSelector({ lead: { page: pages[1], element }, targets: [{ page: pages[1], element }], pages, everywhere: false, pseudo: '', state: 'rest', longhands: ['color'], isReplaced: () => false });
+    expect(written.ok ? written.selector : written.reason).toBe('.page-trips p:nth-of-type(2)');
+  });
 });

@@ -64,7 +64,9 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
   if (host) return writePart(request, lead, host, suffix, extra, bar);
   const steady: Candidate[] = [];
   let triedLeavingOut = carrier !== lead.element;
-  for (const candidate of carrier === lead.element ? selectorCandidates(lead.element, subjects, bar.setBy ?? '') : selectorsUnder(lead.element, carrier)) {
+  for (const candidate of carrier === lead.element ? selectorCandidates(lead.element, subjects, bar.setBy ?? '') : selectorsUnder(lead.element, carrier, subjects)) {
+    // A steady selector made stronger is better than one that counts positions.
+    if (steady.length > 0 && steady[0].frailty < candidate.frailty) break;
     if (candidate.frailty > 0 && !triedLeavingOut && targets.length > 0) {
       // Leaving others out by their own class is steadier than counting positions.
       triedLeavingOut = true;
@@ -73,8 +75,6 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
     }
     if (!matchesExactly(candidate.text + (candidate.tail ?? ''), wanted, request.pages)) continue;
     if (clears(addSpecificity(candidate.specificity, extra), bar)) return finish(withoutIdleTag(candidate, suffix, request.pages, (specificity) => clears(addSpecificity(specificity, extra), bar)), suffix, request, extra, bar);
-    // A steady selector made stronger is better than one that counts positions.
-    if (steady.length > 0 && steady[0].frailty < candidate.frailty) break;
     steady.push(candidate);
   }
   if (steady.length > 0) return finish(strengthenOne(steady, extra, bar), suffix, request, extra, bar);
