@@ -85,7 +85,7 @@ describe('writeSelector over strong rules', () => {
   });
 
   it('tells what has no class from its like before it counts', () => {
-    const body = '<div class=wrap><p>a</p><p class=small>b</p><section><p>c</p></section><p>d</p></div><div class=other><p>e</p></div>';
+    const body = '<div class=wrap><p>a</p><p class=small>b</p><section><p>c</p></section><p class=lede>l</p><p>d</p></div><div class=other><p>e</p></div>';
     const page = parsePage(`<!doctype html><style>p { color: red }</style><body>${body}`);
     const targets = page.document.elements.filter(({ localName, parent, classes }) => localName === 'p' && classes.length === 0 && parent?.classes.includes('wrap')).map((element) => ({ page, element }));
     const written = writeSelector({ lead: targets[0], targets, pages: [page], everywhere: false, pseudo: '', state: 'rest', longhands: ['color'], isReplaced: () => false });
