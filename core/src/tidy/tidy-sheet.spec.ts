@@ -61,7 +61,7 @@ function drawVeneer(seed: number): Override[] {
 
 const { process: host } = globalThis as { process?: { env?: Record<string, string | undefined> } };
 /** Drawn veneers; `npm run prove` goes through 2,000. */
-const RUNS = host?.env ? Number(host.env['TIDY_RUNS'] ?? 120) : 16;
+const RUNS = host?.env ? Number(host.env['TIDY_RUNS'] ?? 80) : 16;
 
 describe('tidySheet', () => {
   const tidied = (overrides: readonly Override[]): ReturnType<typeof tidySheet> => tidySheet(dressSite(open(), overrides, { swatches: [], roles: [] }));
