@@ -21,8 +21,8 @@ const SETS = [
   { name: 'server', ...jasmine('server/dist/**/*.spec.js'), needsDriver: true },
   { name: 'web', ...karma('web') },
   { name: 'core against Chromium', ...jasmine('e2e/dist/against-chromium/*.spec.js') },
-  { name: 'end to end', ...jasmine('e2e/dist/specs/!(palette|start|core-doc|bench-hard).spec.js'), needsDriver: true },
-  { name: 'short ways through', ...jasmine('e2e/dist/specs/@(palette|start|core-doc|bench-hard).spec.js'), needsDriver: true },
+  { name: 'end to end', ...jasmine('e2e/dist/specs/!(palette|start|core-doc|bench-hard|bring-in).spec.js'), needsDriver: true },
+  { name: 'short ways through', ...jasmine('e2e/dist/specs/@(palette|start|core-doc|bench-hard|bring-in).spec.js'), needsDriver: true },
 ];
 
 /** Two lanes of about equal length: the browser waits most of the time in one while the other computes. A third makes specs wait on one another. */
