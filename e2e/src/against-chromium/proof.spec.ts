@@ -79,7 +79,7 @@ describe('overrides in Chromium', () => {
           tree.forEach((node, at) => {
             if (hit.has(node)) {
               figures.targets += 1;
-              // Borders of native check boxes and radio buttons are the browser's own; the verdict names them as missed.
+              // Borders and corners of native check boxes and radio buttons are the browser's own; the verdict names them as missed.
               const isNamed = new StyleView(pageOf(dressed, id), { states }).style(node, wish.pseudo).resolved(longhand) !== computed;
               if (isNamed) figures.named += 1;
               else if (marked[at][0] !== computed) wrong.push(`${where(node)}: ${marked[at][0]} instead of ${computed}`);
