@@ -57,6 +57,14 @@ describe('an override through a custom property of a shadow host', () => {
     expect(findings[1].basis).toContain('background-color of i.inner');
   });
 
+  it('is judged by itself where it is not known what it was set for, as in drafts of before', () => {
+    const site = open();
+    const { override } = planned(site, wish(site, 'bar', {}));
+    const { through, ...old } = override;
+    expect(through).toBeDefined();
+    expect(verdict(dressSite(site, [old], site.palette), old).slice(0, 2)).toEqual(['reaches 1 of 1', 'no spill']);
+  });
+
   it('spills nowhere where it feeds one thing alone, a shorthand among others', () => {
     const site = open();
     const made = planned(site, wish(site, 'frame', { property: 'border-color' }));

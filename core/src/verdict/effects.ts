@@ -85,8 +85,7 @@ export function* effectsOf(site: SiteModel, without: SiteModel, override: Overri
   const targets = override.isByHand ? null : placesOf(site, override);
   const aim = aimOf(site, override);
   const parent = parentOf(without, override, aim);
-  const isProperty = override.property.startsWith('--');
-  const watchedOn = (page: Page): string[] => withFollowers(isProperty ? longhandsFedBy(page, override.property) : aim.longhands);
+  const watchedOn = (page: Page): string[] => withFollowers(watchedBy(page, override, aim));
   const watched = [...new Set([...site.pages.values()].flatMap(watchedOn))];
   // A range of widths makes a breakpoint of its own.
   const widths = [...new Set([...widthsThatMatter(site, watched), ...(override.widths ? widthsThatMatter(site, watched, override.widths) : [])])];
@@ -112,6 +111,12 @@ function parentOf(without: SiteModel, override: Override, { pseudo, state }: Aim
   const element = elementOf(page, override.element);
   const width = override.widths?.max ?? override.widths?.min ?? USUAL_WIDTHS[0];
   return tellingParent(page, element, pseudo, width, viewIn(page, element, 'rest', width));
+}
+
+/** Longhands in which a change may show: what a host's custom property feeds, where it is known what it was set for. */
+function watchedBy(page: Page, override: Override, { longhands }: Aim): readonly string[] {
+  if (!override.property.startsWith('--')) return longhands;
+  return override.through ? longhandsFedBy(page, override.property) : [];
 }
 
 function aimOf(site: SiteModel, override: Override): Aim {

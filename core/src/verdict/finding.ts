@@ -2,6 +2,9 @@ import type { Spot } from '../veneer/override.js';
 import type { OverrideWish } from '../plan/plan-override.js';
 import type { Standing } from '../site/standing.js';
 
+/** Most elements of a finding that are handed over to be outlined; all are counted. */
+export const MOST_SPOTS = 200;
+
 /** What mends a finding in one press. */
 export interface Repair {
   readonly label: string;

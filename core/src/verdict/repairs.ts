@@ -5,7 +5,7 @@ import type { ElementStyle } from '../resolve/element-style.js';
 import type { Color } from '../values/color.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { colorOfValue, shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
-import type { Finding, Repair } from './finding.js';
+import { MOST_SPOTS, type Finding, type Repair } from './finding.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { StateLook } from './state-looks.js';
 import { wishOf } from '../plan/wish-of.js';
@@ -18,9 +18,6 @@ export function proposedForState(site: SiteModel, value: OverrideValue, state: O
   const steps = STATE_STEPS[state] ?? 0;
   return steps === 0 ? value : shadeOfValue(value, steps, site.palette) ?? value;
 }
-
-/** Most elements of a finding that are handed over to be outlined. */
-const MOST_SPOTS = 200;
 
 /** What is said of a state that an override covers or leaves behind, with the value that mends it. @param parent ancestor whose hover is meant by a parent's. */
 export function lookFinding(site: SiteModel, override: Override, { state, kind, before, shown, spots }: StateLook, parent: ElementNode | null, width: number): Finding {

@@ -8,13 +8,11 @@ import { isInRange } from '../veneer/media.js';
 import type { Override } from '../veneer/override.js';
 import { isForOtherEngines, isScrollbarPart } from '../veneer/scrollbars.js';
 import { effectsOf, type VerdictProgress } from './effects.js';
-import type { Finding } from './finding.js';
+import { MOST_SPOTS, type Finding } from './finding.js';
 import { clearingOf, lookFinding, partsPassedOver, passingShade } from './repairs.js';
 import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { showsText, wantedRatio } from '../site/text-figures.js';
 
-/** Most elements of a finding that are handed over to be outlined; all are counted. */
-const MOST_SPOTS = 200;
 
 /** Checks an override where it stands, at one go. */
 export function judgeOverride(site: SiteModel, override: Override, width: number): Finding[] {
