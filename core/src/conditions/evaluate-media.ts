@@ -1,10 +1,7 @@
-import { T, isBlank, isDelim, skipBlank, splitAtCommas, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
-import { absoluteLengthInPx } from '../values/units.js';
-import { evaluateCondition, isWord } from './parse-condition.js';
-import { not, or, type MediaEnvironment, type Ternary } from './environment.js';
-
-/** Font size behind `em` and `rem` in media queries: the initial one. Source: Media Queries 4 §1.3. */
-const INITIAL_FONT_SIZE = 16;
+import { T, skipBlank, splitAtCommas, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
+import { evaluateCondition, isWord, type ReadOperand } from './parse-condition.js';
+import { DESKTOP, not, or, type MediaEnvironment, type Ternary } from './environment.js';
+import { parseMediaFeature, type Bound, type MediaFeature } from './media-feature.js';
 
 /**
  * Evaluates a media query list.
@@ -14,11 +11,11 @@ const INITIAL_FONT_SIZE = 16;
 export function evaluateMedia(text: string, environment: MediaEnvironment): boolean {
   const tokens = tokenizeCss(text);
   if (skipBlank(tokens, 0, tokens.count) >= tokens.count) return true;
-  return or(splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => evaluateQuery(tokens, from, to, environment))) === true;
+  const read: ReadOperand = (list, start, end) => readFeature(list, start, end, environment);
+  return or(splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => evaluateQuery(tokens, from, to, environment, read))) === true;
 }
 
-function evaluateQuery(tokens: TokenList, from: number, to: number, environment: MediaEnvironment): boolean {
-  const read = (list: TokenList, start: number, end: number): Ternary | null => readFeature(list, start, end, environment);
+function evaluateQuery(tokens: TokenList, from: number, to: number, environment: MediaEnvironment, read: ReadOperand): boolean {
   let i = skipBlank(tokens, from, to);
   if (i >= to) return false;
   if (tokens.types[i] !== T.Ident || (isWord(tokens, i, 'not') && tokens.types[skipBlank(tokens, i + 1, to)] !== T.Ident)) {
@@ -50,8 +47,6 @@ function hasTopLevelOr(tokens: TokenList, from: number, to: number): boolean {
   }
   return false;
 }
-
-type FeatureValue = number | string;
 
 /** Features with a range; lengths in CSS px, resolution in dppx. */
 const RANGES: ReadonlyMap<string, (environment: MediaEnvironment) => number> = new Map([
@@ -95,111 +90,48 @@ const DISCRETE: ReadonlyMap<string, (environment: MediaEnvironment) => { readonl
 ]);
 
 /** One `(feature)`, `(feature: value)` or range; undecided when unknown, which makes neither it nor its negation hold (§3.1). */
-function readFeature(tokens: TokenList, from: number, to: number, environment: MediaEnvironment): Ternary | null {
-  if (tokens.types[from] !== T.LeftParenthesis) return 'undecided';
-  const end = Math.min(tokens.closers[from], to);
-  const parts = splitFeature(tokens, from + 1, end);
-  if (parts === null) return 'undecided';
-  if (parts.length === 1) {
-    const name = wordOf(tokens, parts[0]);
-    if (name === null) return 'undecided';
-    const range = RANGES.get(name);
-    if (range) return range(environment) !== 0;
-    const discrete = DISCRETE.get(name)?.(environment);
-    return discrete ? discrete.is.some((value) => value !== 'none' && value !== 'no-preference' && value !== '0') : 'undecided';
-  }
-  const [left, operator, right] = parts;
-  if (parts.length === 3 && operatorOf(tokens, operator) === ':') {
-    const name = wordOf(tokens, left);
-    if (name === null) return 'undecided';
-    const bound = /^(-webkit-)?(min|max)-(.+)$/.exec(name);
-    const key = bound ? `${bound[1] ?? ''}${bound[3]}` : name;
-    const range = RANGES.get(key);
-    const value = valueOf(tokens, right, key);
-    if (range) {
-      if (typeof value !== 'number') return 'undecided';
-      const actual = range(environment);
-      return bound ? (bound[2] === 'min' ? actual >= value : actual <= value) : Math.abs(actual - value) < 1e-6;
-    }
-    const discrete = DISCRETE.get(name)?.(environment);
-    return discrete && discrete.known.includes(String(value)) ? discrete.is.includes(String(value)) : 'undecided';
-  }
-  const nameAt = parts.length === 5 ? 2 : wordOf(tokens, left) !== null && RANGES.has(wordOf(tokens, left) as string) ? 0 : 2;
-  const name = wordOf(tokens, parts[nameAt]);
-  const range = name === null ? undefined : RANGES.get(name);
-  if (!range || name === null || (parts.length !== 3 && parts.length !== 5)) return 'undecided';
-  const actual = range(environment);
-  const compare = (a: FeatureValue | undefined, sign: string | null, b: FeatureValue | undefined): boolean => {
-    if (typeof a !== 'number' || typeof b !== 'number') return false;
-    return sign === '<' ? a < b : sign === '<=' ? a <= b : sign === '>' ? a > b : sign === '>=' ? a >= b : sign === '=' ? Math.abs(a - b) < 1e-6 : false;
-  };
-  const at = (index: number): FeatureValue | undefined => (index === nameAt ? actual : valueOf(tokens, parts[index], name));
-  return compare(at(0), operatorOf(tokens, parts[1]), at(2)) && (parts.length === 3 || compare(at(2), operatorOf(tokens, parts[3]), at(4)));
+function readFeature(tokens: TokenList, from: number, to: number, environment: MediaEnvironment): Ternary {
+  const feature = parseMediaFeature(tokens, from, to);
+  if (feature === null) return 'undecided';
+  const range = RANGES.get(feature.name)?.(environment);
+  if (feature.kind === 'range') return range === undefined ? 'undecided' : feature.bounds.every((bound) => isWithin(range, bound));
+  const discrete = DISCRETE.get(feature.name)?.(environment);
+  if (feature.kind === 'keyword') return discrete?.known.includes(feature.value) ? discrete.is.includes(feature.value) : 'undecided';
+  if (range !== undefined) return range !== 0;
+  return discrete ? discrete.is.some((value) => value !== 'none' && value !== 'no-preference' && value !== '0') : 'undecided';
 }
 
-type Span = readonly [from: number, to: number];
-
-/** Splits at `:` and comparison signs; the signs are parts of their own. */
-function splitFeature(tokens: TokenList, from: number, to: number): Span[] | null {
-  const parts: Span[] = [];
-  let start = from;
-  for (let i = from; i < to; i += 1) {
-    if (tokens.closers[i] !== 0) {
-      i = Math.min(tokens.closers[i], to - 1);
-      continue;
-    }
-    const isSign = tokens.types[i] === T.Colon || isDelim(tokens, i, '<') || isDelim(tokens, i, '>') || isDelim(tokens, i, '=');
-    if (!isSign) continue;
-    const signEnd = !isDelim(tokens, i, '=') && tokens.types[i] !== T.Colon && i + 1 < to && isDelim(tokens, i + 1, '=') ? i + 2 : i + 1;
-    parts.push([start, i], [i, signEnd]);
-    start = signEnd;
-    i = signEnd - 1;
+/** Features a media query list asks about, in the order they stand, those of media other than screens left out. */
+export function mediaFeaturesIn(text: string): MediaFeature[] {
+  const features: MediaFeature[] = [];
+  const tokens = tokenizeCss(text);
+  for (const [from, to] of splitAtCommas(tokens, 0, tokens.count)) {
+    const own: MediaFeature[] = [];
+    const isOfScreens = typeOfQuery(tokens, from, to, (list, start, end) => {
+      const feature = parseMediaFeature(list, start, end);
+      if (feature) own.push(feature);
+      return 'undecided';
+    });
+    if (isOfScreens) features.push(...own);
   }
-  parts.push([start, to]);
-  return parts.every(([a, b]) => skipBlank(tokens, a, b) < b) ? parts : null;
+  return features;
 }
 
-function wordOf(tokens: TokenList, [from, to]: Span): string | null {
-  const i = skipBlank(tokens, from, to);
-  if (i >= to || tokens.types[i] !== T.Ident) return null;
-  return skipBlank(tokens, i + 1, to) < to ? null : tokenText(tokens, i).toLowerCase();
+/** Reads a query for its features; whether it is for screens at all. */
+function typeOfQuery(tokens: TokenList, from: number, to: number, read: ReadOperand): boolean {
+  evaluateQuery(tokens, from, to, DESKTOP, read);
+  const first = skipBlank(tokens, from, to);
+  const isModified = isWord(tokens, first, 'only');
+  const at = isModified ? skipBlank(tokens, first + 1, to) : first;
+  return at >= to || tokens.types[at] !== T.Ident || ['all', 'screen', 'not'].includes(tokenText(tokens, at).toLowerCase());
 }
 
-function operatorOf(tokens: TokenList, span: Span | undefined): string | null {
-  if (!span) return null;
-  let text = '';
-  for (let i = span[0]; i < span[1]; i += 1) if (!isBlank(tokens, i)) text += tokenText(tokens, i);
-  return text;
-}
-
-/** A length in px, a resolution in dppx, a ratio, a number, or a keyword. */
-function valueOf(tokens: TokenList, [from, to]: Span, feature: string): FeatureValue | undefined {
-  const text = tokens.text.slice(tokens.starts[from], tokens.ends[to - 1]).trim().toLowerCase();
-  if (feature.endsWith('aspect-ratio')) {
-    const ratio = /^([\d.]+)(?:\s*\/\s*([\d.]+))?$/.exec(text);
-    return ratio ? Number(ratio[1]) / Number(ratio[2] ?? 1) : undefined;
+function isWithin(actual: number, { sign, value }: Bound): boolean {
+  switch (sign) {
+    case '<': return actual < value;
+    case '<=': return actual <= value;
+    case '=': return Math.abs(actual - value) < 1e-6;
+    case '>=': return actual >= value;
+    case '>': return actual > value;
   }
-  const number = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)([a-z]*)$/.exec(text);
-  if (!number) return /^[a-z-]+$/.test(text) ? text : lengthOfCalc(text);
-  const value = Number(number[1]);
-  const unit = number[2];
-  if (feature === 'resolution') return unit === 'dppx' || unit === 'x' ? value : unit === 'dpi' ? value / 96 : unit === 'dpcm' ? (value * 2.54) / 96 : undefined;
-  if (unit === '') return feature.includes('width') || feature.includes('height') ? (value === 0 ? 0 : undefined) : DISCRETE.has(feature) ? text : value;
-  if (unit === 'em' || unit === 'rem') return value * INITIAL_FONT_SIZE;
-  return absoluteLengthInPx(value, unit) ?? undefined;
-}
-
-/** A sum of lengths in `calc()`, as media queries use it. */
-function lengthOfCalc(text: string): number | undefined {
-  const inner = /^calc\(([^()]+)\)$/.exec(text)?.[1];
-  if (!inner) return undefined;
-  let sum = 0;
-  for (const term of inner.replace(/\s([+-])\s/g, ' $1').split(/\s+(?=[+-]?[\d.])/)) {
-    const number = /^([+-]?[\d.]+)([a-z]+)$/.exec(term.trim());
-    if (!number) return undefined;
-    const px = number[2] === 'em' || number[2] === 'rem' ? Number(number[1]) * INITIAL_FONT_SIZE : absoluteLengthInPx(Number(number[1]), number[2]);
-    if (px === null) return undefined;
-    sum += px;
-  }
-  return sum;
 }

@@ -3,7 +3,7 @@ import { compareSpecificity, NO_SPECIFICITY, type Specificity } from '../selecto
 import { clears, findThreshold } from '../reach/threshold.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { Override, Spot } from '../veneer/override.js';
-import { widthsThatMatter } from '../site/breakpoints.js';
+import { settingsThatMatter } from '../site/environments.js';
 import { placesOf } from '../site/places.js';
 import type { SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from '../verdict/touched.js';
@@ -46,7 +46,7 @@ export function checkSelector(site: SiteModel, override: Override, text: string)
   const matched = new Set(places.map(({ pageId, element }) => `${pageId}/${element}`));
   const bar = findThreshold({
     places: places.filter(isWanted).slice(0, 200).map(({ place }) => place), pseudo: override.pseudo, state: override.state, longhands: longhandsOfProperty(override.property),
-    isReplaced: (selector) => override.selector.split(', ').includes(selector), environments: widthsThatMatter(site, longhandsOfProperty(override.property), override.widths).map((width) => ({ width })),
+    isReplaced: (selector) => override.selector.split(', ').includes(selector), environments: settingsThatMatter(site, longhandsOfProperty(override.property), override.widths).settings,
   });
   const isWeak = (bar.important && !override.important) || (bar.important === override.important && !clears(specificity, bar));
   const toSpot = ({ pageId, element }: Spot): Spot => ({ pageId, element });

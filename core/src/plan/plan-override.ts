@@ -7,7 +7,7 @@ import { OVERRIDE_STATES, type Override, type OverrideTarget } from '../veneer/o
 import type { OverrideValue } from '../veneer/override-value.js';
 import { valueProblem } from '../veneer/value-problem.js';
 import { isInRange } from '../veneer/media.js';
-import { widthsThatMatter } from '../site/breakpoints.js';
+import { settingsThatMatter } from '../site/environments.js';
 import { isForAll, placesOf } from '../site/places.js';
 import { routeOf } from './shadow-route.js';
 import { dressSite, elementOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
@@ -53,7 +53,7 @@ export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan
     // Rules of one element stand together in the order of their states.
     isWrittenBefore: (selector) => site.overrides.some((override) => override.selector.split(', ').includes(selector) && override.pageId === wish.pageId && override.element === wish.element
       && override.pseudo === wish.pseudo && override.reach === wish.reach && isEarlier(override, wish)),
-    environments: widthsThatMatter(site, properties.flatMap(longhandsOfProperty), wish.widths).map((width) => ({ width })),
+    environments: settingsThatMatter(site, properties.flatMap(longhandsOfProperty), wish.widths).settings,
   });
   if (!written.ok) return { ok: false, reason: wish.pages && /tells this element/.test(written.reason) ? `${written.reason}: these pages give no class or id to hold on to` : written.reason };
   const partId = partOf(site, page, element)?.id ?? null;

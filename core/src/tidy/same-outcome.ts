@@ -10,14 +10,14 @@ import { OVERRIDE_STATES, type OverrideState } from '../veneer/override.js';
 import { writeRules, type VeneerRule } from '../veneer/compile-veneer.js';
 import type { Palette } from '../veneer/palette.js';
 import type { SheetOptions } from '../veneer/sheet-options.js';
+import type { Setting } from '../site/environments.js';
 import { touchedOn } from '../verdict/touched.js';
 
 /** What outcomes are compared over. */
 export interface OutcomeGround extends SheetOptions {
   readonly pages: readonly Page[];
   readonly palette: Palette;
-  /** Viewport widths, CSS px. */
-  readonly widths: readonly number[];
+  readonly settings: readonly Setting[];
 }
 
 /** States an element can be in, and those it can be in at once: a focused link may be hovered, a pressed one focused. */
@@ -47,7 +47,7 @@ export function* outcomeSpots(ground: OutcomeGround, rules: readonly VeneerRule[
       if (group.some((state) => state !== 'rest' && byState.get(state)?.length === 0)) continue;
       const states = new Map<ElementNode, Set<string>>();
       for (const state of group) for (const [node, names] of statesTogether(byState.get(state) ?? [], state)) states.set(node, new Set([...(states.get(node) ?? []), ...names]));
-      for (const width of ground.widths) for (const device of devices) yield { page, touched, states, environment: { ...device, width } };
+      for (const setting of ground.settings) for (const device of devices) yield { page, touched, states, environment: { ...setting, ...device } };
     }
   }
 }

@@ -2,7 +2,7 @@ import { longhandsOfProperty } from '../properties/grouped.js';
 import { VENEER_SHEET_NAME, withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { veneerRules, writeRules, type VeneerDeclaration, type VeneerRule } from '../veneer/compile-veneer.js';
-import { outsideOf, widthsThatMatter } from '../site/breakpoints.js';
+import { settingsThatMatter } from '../site/environments.js';
 import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
 import { sheetOptionsOf, type SiteModel } from '../site/site-model.js';
 
@@ -38,11 +38,9 @@ export function tidySheet(site: SiteModel): TidySheet {
 export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> {
   let rules: readonly VeneerRule[] = veneerRules(site.overrides, { ...sheetOptionsOf(site.source), parts: site.source.parts });
   const longhands = [...new Set(rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))))];
-  const ranges = site.overrides.flatMap((override) => override.widths ?? []);
   const ground: OutcomeGround = {
     pages: [...site.closed.values()], palette: site.palette, ...sheetOptionsOf(site.source),
-    // A range of widths makes breakpoints of its own.
-    widths: [...new Set([...widthsThatMatter(site, longhands), ...ranges.flatMap((range) => [...widthsThatMatter(site, longhands, range), ...outsideOf(range)])])],
+    settings: settingsThatMatter(site, longhands).settings,
   };
   const idle = idleDeclarations(ground, rules);
   const pairs = equalPairs(rules);

@@ -11,7 +11,7 @@ import { serializeColor } from '../values/serialize-color.js';
 import { isInRange } from '../veneer/media.js';
 import { OVERRIDE_STATES, type Override, type OverrideState, type Spot } from '../veneer/override.js';
 import { colorOfValue } from '../veneer/override-value.js';
-import { USUAL_WIDTHS, widthsThatMatter } from '../site/breakpoints.js';
+import { USUAL_WIDTHS, settingsThatMatter, type Setting } from '../site/environments.js';
 import { shortName } from '../site/describe-element.js';
 import { longhandsFedBy } from './fed-longhands.js';
 import { ancestorAlike, placesOf } from '../site/places.js';
@@ -38,8 +38,10 @@ export interface Effects {
   /** Elements that the rule can touch. */
   readonly elements: number;
   readonly states: readonly OverrideState[];
-  /** Widths looked at, CSS px. */
-  readonly widths: readonly number[];
+  /** Where it was looked at, inside the widths it is for. */
+  readonly settings: readonly Setting[];
+  /** What rules hang on and was not looked at. */
+  readonly unseen: readonly string[];
   /** States of targets that the override covers or leaves behind, on every page and at every width it is for. */
   readonly looks: readonly StateLook[];
   /** The ancestor of the target whose hover is among them. */
@@ -87,20 +89,19 @@ export function* effectsOf(site: SiteModel, without: SiteModel, override: Overri
   const parent = parentOf(without, override, aim);
   const watchedOn = (page: Page): string[] => withFollowers(watchedBy(page, override, aim));
   const watched = [...new Set([...site.pages.values()].flatMap(watchedOn))];
-  // A range of widths makes a breakpoint of its own.
-  const widths = [...new Set([...widthsThatMatter(site, watched), ...(override.widths ? widthsThatMatter(site, watched, override.widths) : [])])];
+  const { settings, unseen } = settingsThatMatter(site, watched);
   const tally: Tally = { missed: new Map(), spill: new Map(), spillWords: new Set(), states: new Set([aim.state]), looks: [], reached: 0, compared: 0, elements: 0 };
   let done = 0;
   for (const [pageId, after] of site.pages) {
     const own = targets?.filter((place) => place.page === after) ?? null;
-    comparePage({ site, override, aim, parent, pageId, after, before: pageOf(without, pageId), own, watched: watchedOn(after), widths }, tally);
+    comparePage({ site, override, aim, parent, pageId, after, before: pageOf(without, pageId), own, watched: watchedOn(after), settings }, tally);
     done += 1;
     yield { page: done, pages: site.pages.size };
   }
   const { missed, spill, spillWords, states, looks, reached, compared, elements } = tally;
   return {
     reached, missed: [...missed.values()], spill: [...spill.values()], spillWords: [...spillWords].slice(0, MOST_SPILL_WORDS), compared, elements,
-    states: OVERRIDE_STATES.filter((state) => states.has(state)), widths: widths.filter((width) => isInRange(width, override.widths)), looks: gatherLooks(looks), parent,
+    states: OVERRIDE_STATES.filter((state) => states.has(state)), settings: settings.filter(({ width }) => isInRange(width, override.widths)), unseen, looks: gatherLooks(looks), parent,
   };
 }
 
@@ -145,11 +146,11 @@ interface PageQuestion {
   /** What the rule is to match here; `null` for a selector by hand, which is meant for all it matches. */
   readonly own: readonly Place[] | null;
   readonly watched: readonly string[];
-  readonly widths: readonly number[];
+  readonly settings: readonly Setting[];
 }
 
 function comparePage(question: PageQuestion, tally: Tally): void {
-  const { site, override, aim, parent, pageId, after, before, own, widths } = question;
+  const { site, override, aim, parent, pageId, after, before, own, settings } = question;
   const { hits, touched } = touchedOn(after, [override.selector], (own ?? []).map((place) => place.element));
   if (touched.length === 0) return;
   tally.elements += touched.length;
@@ -167,11 +168,12 @@ function comparePage(question: PageQuestion, tally: Tally): void {
   if (underParents.length > 0) inState.set('parent-hover', statesTogether(underParents, 'parent-hover'));
   const looked = override.through || override.property.startsWith('--') ? [] : oneOfEachKind(wanted.map(({ element }) => element));
   const spot = (element: ElementNode): [string, Spot] => [`${pageId}/${element.number}`, { pageId, element: element.number }];
-  for (const width of widths) {
+  for (const environment of settings) {
+    const { width } = environment;
     const views = new Map<OverrideState, StateViews>();
     for (const [state, states] of inState) {
-      const viewAfter = new StyleView(after, { states, environment: { width } });
-      const viewBefore = new StyleView(before, { states, environment: { width } });
+      const viewAfter = new StyleView(after, { states, environment });
+      const viewBefore = new StyleView(before, { states, environment });
       views.set(state, { after: viewAfter, before: viewBefore });
       for (const element of touched) {
         const changed = spiltOn(question, viewAfter, viewBefore, element, targetSet);

@@ -1,5 +1,4 @@
 import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
-import { breakpointsOfSite, widthsToCheck } from '../site/breakpoints.js';
 import { companionsOf } from './companions.js';
 import { checkSelector } from '../plan/hand-selector.js';
 import { copyLook, pasteLook } from '../plan/look.js';
@@ -102,14 +101,6 @@ describe('overrides by width, page and match', () => {
     const page = pageOf(made.site, 1);
     const element = page.document.elements[number(made.site, 'span.late')];
     expect([1280, 390].map((width) => viewIn(page, element, 'rest', width).style(element).resolved('color'))).toEqual(['rgb(255, 0, 0)', 'rgb(138, 58, 20)']);
-  });
-
-  it('know the breakpoints of the site, and a width between each two', () => {
-    const site = open();
-    expect(breakpointsOfSite(site)).toEqual([601, 768]);
-    expect(widthsToCheck([601, 768])).toEqual([1280, 820, 601, 390]);
-    expect(widthsToCheck([601, 768], { min: null, max: 600 })).toEqual([390]);
-    expect(widthsToCheck([], { min: 2000, max: null })).toEqual([2000]);
   });
 
   it('keep to one page by what tells it apart, and leave single matches out', () => {

@@ -10,6 +10,7 @@ import { isForOtherEngines, isScrollbarPart } from '../veneer/scrollbars.js';
 import { effectsOf, type VerdictProgress } from './effects.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
 import { clearingOf, lookFinding, partsPassedOver, passingShade } from './repairs.js';
+import { settingWords } from '../site/environments.js';
 import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { showsText, wantedRatio } from '../site/text-figures.js';
 
@@ -35,10 +36,12 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const without = dressSite(site, site.overrides.filter(({ id }) => id !== override.id), site.palette);
   const effects = yield* effectsOf(site, without, override);
   const places = effects.reached + effects.missed.length;
-  const { states, widths } = effects;
-  const over = `in ${states.length} ${states.length === 1 ? 'state' : 'states'}, at ${widths.join(', ')} px${widths.length === 1 ? ', the widths at which no rule of the site makes a difference to it left out' : ''}`;
+  const { states, settings, unseen } = effects;
+  const where = settingWords(settings);
+  const widths = [...new Set(settings.map(({ width }) => width))];
+  const over = `in ${states.length} ${states.length === 1 ? 'state' : 'states'}, ${where}${widths.length === 1 ? ', the widths at which no rule of the site makes a difference to it left out' : ''}`;
   const findings: Finding[] = [
-    { standing: effects.missed.length === 0 ? 'holds' : 'fails', text: `reaches ${effects.reached} of ${places}`, basis: `${places} elements on all pages, in state ${STATE_WORDS[override.state].toLowerCase()}, at ${widths.join(', ')} px: the override decides, and its value shows.`, spots: effects.missed.slice(0, MOST_SPOTS) },
+    { standing: effects.missed.length === 0 ? 'holds' : 'fails', text: `reaches ${effects.reached} of ${places}`, basis: `${places} elements on all pages, in state ${STATE_WORDS[override.state].toLowerCase()}, ${where}: the override decides, and its value shows.`, spots: effects.missed.slice(0, MOST_SPOTS) },
     { standing: effects.spill.length === 0 ? 'holds' : 'fails', text: effects.spill.length === 0 ? 'no spill' : `spills to ${effects.spill.length}`, basis: `${effects.elements} elements that the rule can touch, ${over}: ${effects.compared} comparisons with and without the override. Nothing else can change.${effects.spillWords.length === 0 ? '' : ` What changes: ${effects.spillWords.join(', ')}.`}`, spots: effects.spill.slice(0, MOST_SPOTS) },
   ];
   const look = isInRange(width, override.widths) ? width : widths[0];
@@ -50,6 +53,7 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const [longhand] = longhandsOfProperty(override.property);
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
+  if (unseen.length > 0) findings.push(notLookedAt(unseen));
   findings.push(...effects.looks.map((found) => lookFinding(site, override, found, effects.parent, look)));
   return findings;
 }
@@ -74,6 +78,11 @@ function contrastFinding(site: SiteModel, view: StyleView, style: ElementStyle, 
     basis: `Contrast of the text with what lies under it in state ${STATE_WORDS[state].toLowerCase()}; ${isAsked ? `${bar} : 1 is asked` : 'WCAG 2.2 asks none of a control that is off'}.`,
     ...(repair ? { repair } : {}),
   }];
+}
+
+/** What the verdict does not cover. */
+function notLookedAt(unseen: readonly string[]): Finding {
+  return { standing: 'look', text: `${unseen.length === 1 ? 'one condition' : `${unseen.length} conditions`} not looked at`, basis: `Rules that have a say hang on ${unseen.join(', ')}. What they do then is not in this verdict.` };
 }
 
 /** What goes when an element is hidden. */
