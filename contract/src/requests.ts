@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
+  Allow, ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
 } from 'class-validator';
 
 /** Names that core and contract share; kept as plain lists so that both sides of the wire validate alike. */
@@ -200,6 +200,11 @@ export class SwatchBody {
   @IsString({ message: 'must be a CSS colour' })
   @Length(1, 200, { message: 'must have 1 to 200 characters' })
   css: string;
+
+  /** Told by the server and kept by it; what is sent is passed over. */
+  @IsOptional()
+  @Allow()
+  token?: string | null;
 }
 
 /** What fills a role on the wire: a swatch by its name. */

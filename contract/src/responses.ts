@@ -36,7 +36,7 @@ export interface SiteDocument {
 /** The draft and its history. */
 export interface DraftDocument {
   readonly overrides: readonly OverrideBody[];
-  readonly swatches: readonly { readonly id: number; readonly name: string; readonly css: string }[];
+  readonly swatches: readonly { readonly id: number; readonly name: string; readonly css: string; readonly token?: string | null }[];
   readonly roles: readonly { readonly role: (typeof ROLES)[number]; readonly swatchId: number; readonly shade: number }[];
   readonly exceptions: readonly ExceptionBody[];
   /** Counts changes to pages, sheets and parts, which are read again when it moves. */

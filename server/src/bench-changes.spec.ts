@@ -1,4 +1,5 @@
 import type { DraftDocument, ProblemDocument, SiteDocument } from '@upper-veneer/contract';
+import { compileVeneer, type Override, type Palette } from '@upper-veneer/core';
 import { startTestServer, type TestServer } from './testing/test-site.js';
 
 const OVERRIDE = { id: 'o1', partId: null, pageId: 1, element: 4, pseudo: '', reach: 'alike', state: 'rest', property: 'color', value: { kind: 'role', role: 'accent', shade: 0 }, selector: '.x', important: false };
@@ -83,4 +84,26 @@ describe('what the Bench stores', () => {
     await server.post(`/api/sites/${server.siteId}/undo`, {});
     expect(await site()).toEqual(jasmine.objectContaining({ hoverOnly: false }));
   });
+
+  it('keeps the name a swatch was published under, through renaming and undo', async () => {
+    const css = async (): Promise<string> => compileVeneerOf(await site());
+    const swatch = { kind: 'swatch', swatchId: (await draft()).swatches[0].id, shade: 0 };
+    await change([{ ...OVERRIDE, value: swatch }]);
+    const [published] = /--brand-[a-z0-9-]+/.exec(await css()) ?? [];
+    await server.post(`/api/sites/${server.siteId}/revisions`, { note: '' });
+    await server.post(`/api/sites/${server.siteId}/publications`, { revision: 1 });
+    const { swatches, roles } = await draft();
+    const palette = { label: 'Rename', swatches: swatches.map(({ id, name, css: color }, i) => ({ id, name: i === 0 ? '川' : name, css: color })), roles: roles.map(({ role, swatchId, shade }) => ({ role, swatch: swatchId === swatches[0].id ? '川' : swatches.find(({ id }) => id === swatchId)?.name, shade })) };
+    expect((await fetch(`${server.url}/api/sites/${server.siteId}/palette`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(palette) })).status).toBe(200);
+    expect(await css()).toContain(`${published ?? 'nothing'}:`);
+    const token = (await draft()).swatches[0].token;
+    expect((await putOptions({ label: 'x', prefix: 'brand', asValues: false, names: [{ role: 'ink', name: token }], hoverOnly: false })).status).toBe(422);
+    await server.post(`/api/sites/${server.siteId}/undo`, {});
+    expect((await draft()).swatches[0].token).toBe(token);
+  });
 });
+
+/** CSS of a site's draft, by the core. */
+function compileVeneerOf({ draft, prefix, names, parts }: SiteDocument): string {
+  return compileVeneer(draft.overrides as readonly Override[], { palette: draft as unknown as Palette, prefix, names, parts });
+}

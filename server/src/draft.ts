@@ -1,4 +1,4 @@
-import { OVERRIDABLE, colorOfCss, compileVeneer, parseSelectorList, SelectorError, slug, valueProblem, type Override } from '@upper-veneer/core';
+import { OVERRIDABLE, colorOfCss, compileVeneer, parseSelectorList, SelectorError, nameKey, valueProblem, type Override } from '@upper-veneer/core';
 import type { DraftDocument, FieldError, OverrideBody, PaletteRequest } from '@upper-veneer/contract';
 import type { Store } from './store.js';
 
@@ -58,12 +58,12 @@ export function checkOverrides(store: Store, siteId: number, overrides: readonly
 export function checkPalette(store: Store, siteId: number, palette: PaletteRequest, rebound: readonly Override[] = []): FieldError[] {
   const errors: FieldError[] = [];
   const known = new Map(store.palettes.bySite(siteId).swatches.map((swatch) => [swatch.id, swatch]));
-  const slugs = new Set<string>();
+  const taken = new Set<string>();
   palette.swatches.forEach(({ id, name, css }, i) => {
     const field = `swatches.${i}`;
     if (id !== 0 && !known.has(id)) errors.push({ field: `${field}.id`, reason: 'is no swatch of this site' });
-    if (slugs.has(slug(name))) errors.push({ field: `${field}.name`, reason: `"${name}" is the name of another swatch` });
-    slugs.add(slug(name));
+    if (taken.has(nameKey(name))) errors.push({ field: `${field}.name`, reason: `"${name}" is the name of another swatch` });
+    taken.add(nameKey(name));
     if (colorOfCss(css) === null) errors.push({ field: `${field}.css`, reason: `"${css}" is no colour` });
   });
   const names = new Set(palette.swatches.map(({ name }) => name));

@@ -1,13 +1,13 @@
 import { framePage } from '../frame/frame-page.js';
 import { rewriteStates } from '../frame/rewrite-states.js';
-import { isInBrowser } from '../testing/browser-reference.js';
 import { seededRandom } from '../testing/random.js';
+import { runsAsked } from '../testing/runs-asked.js';
 import { explain } from './explain.js';
 import { parsePage } from './page.js';
 import { StyleView } from './style-view.js';
 
 /** Mutated sheets, and a quarter as many pages; the first of one seeded row. `npm run fuzz` goes on to 20,000. */
-const RUNS = isInBrowser ? 1_000 : Number((globalThis as { process?: { env: Record<string, string | undefined> } }).process?.env['FUZZ_RUNS'] ?? 5_000);
+const RUNS = runsAsked('FUZZ_RUNS', 5_000, 1_000);
 /** No single sheet may hold the run up for longer, in ms. It guards against hanging, not against slowness. */
 const BOUND = 10_000;
 

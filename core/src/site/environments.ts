@@ -67,7 +67,7 @@ export function settingsThatMatter(site: SiteModel, longhands: readonly string[]
 /** Settings in words: `1280, 820 px; dark; without a pointer that hovers`. */
 export function settingWords(settings: readonly Setting[]): string {
   const widths = [...new Set(settings.map(({ width }) => width))];
-  const others = new Set(settings.flatMap(({ width: _, ...rest }) => Object.entries(rest).map(([name, value]) => wordOf(name, value))).filter((word) => word !== ''));
+  const others = new Set(settings.flatMap((setting) => Object.entries(setting).map(([name, value]) => wordOf(name, value))).filter((word) => word !== ''));
   return [`at ${widths.join(', ')} px`, ...(others.size === 0 ? [] : [`also ${[...others].join(', ')}`])].join('; ');
 }
 

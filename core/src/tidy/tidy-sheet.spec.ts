@@ -1,4 +1,5 @@
 import { seededRandom } from '../testing/random.js';
+import { runsAsked } from '../testing/runs-asked.js';
 import { pointerStates, type StateName } from '../resolve/pointer-states.js';
 import { withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
@@ -59,9 +60,8 @@ function drawVeneer(seed: number): Override[] {
   return [...byKey.values()];
 }
 
-const { process: host } = globalThis as { process?: { env?: Record<string, string | undefined> } };
 /** Drawn veneers; `npm run prove` goes through 2,000. */
-const RUNS = host?.env ? Number(host.env['TIDY_RUNS'] ?? 80) : 16;
+const RUNS = runsAsked('TIDY_RUNS', 80, 16);
 
 describe('tidySheet', () => {
   const tidied = (overrides: readonly Override[]): ReturnType<typeof tidySheet> => tidySheet(dressSite(open(), overrides, { swatches: [], roles: [] }));

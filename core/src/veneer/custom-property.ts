@@ -2,13 +2,15 @@ import { hexOf } from '../color/read-notation.js';
 import { colorOfValue, fillComposite, type OverrideValue, type PlainValue } from './override-value.js';
 import type { Naming } from './naming.js';
 import type { Palette } from './palette.js';
+import { namesOf } from './palette-names.js';
 
 /** Name of the custom property that carries a value, and what it holds; `null` for a literal. */
 export function customPropertyOf(value: PlainValue, palette: Palette, { prefix, names }: Naming): { readonly name: string; readonly css: string } | null {
   if (value.kind === 'literal') return null;
-  const base = value.kind === 'role' ? names?.[value.role] ?? value.role : slug(palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? '');
+  const named = namesOf(palette, names);
+  const base = value.kind === 'role' ? named.roles.get(value.role) : named.swatches[palette.swatches.findIndex(({ id }) => id === value.swatchId)];
   const color = colorOfValue(value, palette);
-  if (base === '' || !color) return null;
+  if (base === undefined || !color) return null;
   const step = value.shade === 0 ? '' : `-${value.shade < 0 ? 'd' : 'l'}${Math.abs(value.shade)}`;
   return { name: `--${prefix}-${base}${step}`, css: hexOf(color) };
 }
@@ -22,9 +24,4 @@ export function cssOfValue(value: OverrideValue, palette: Palette, naming: Namin
   if (naming.asValues) return custom.css;
   declare(custom.name, custom.css);
   return `var(${custom.name})`;
-}
-
-/** A name fit for a custom property: lower case, words joined by hyphens. */
-export function slug(name: string): string {
-  return name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '');
 }

@@ -12,6 +12,8 @@ export interface Swatch {
   readonly name: string;
   /** A CSS colour that needs no context. */
   readonly css: string;
+  /** Name of its custom property, without prefix, once it has been published; it is kept from then on. */
+  readonly token?: string | null;
 }
 
 /** What fills a role: a swatch, `shade` points lighter (positive) or darker (negative). */

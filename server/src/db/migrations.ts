@@ -131,4 +131,8 @@ export const MIGRATIONS: readonly string[] = [
   -- Whether rules for hover are kept to devices that hover.
   ALTER TABLE site ADD COLUMN hover_only INTEGER NOT NULL DEFAULT 0;
   `,
+  `
+  -- Name of a swatch's custom property once it has been published.
+  ALTER TABLE swatch ADD COLUMN token TEXT;
+  `,
 ];

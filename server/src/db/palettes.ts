@@ -1,10 +1,10 @@
-import type { Palette, RoleName } from '@upper-veneer/core';
+import { namesOf, type Naming, type Palette, type RoleName } from '@upper-veneer/core';
 import type { Subject } from './changes.js';
 import type { Db } from './open.js';
 
 /** A palette as it is to be: new swatches have id 0, roles name their swatch. */
 export interface NewPalette {
-  readonly swatches: readonly { readonly id: number; readonly name: string; readonly css: string }[];
+  readonly swatches: readonly { readonly id: number; readonly name: string; readonly css: string; readonly token?: string | null }[];
   readonly roles: readonly { readonly role: RoleName; readonly swatch: string; readonly shade: number }[];
 }
 
@@ -13,11 +13,12 @@ export type Palettes = ReturnType<typeof createPalettes>;
 /** Swatches and roles of the draft. */
 export function createPalettes(db: Db) {
   const statements = {
-    swatches: db.prepare<[number], Palette['swatches'][number]>('SELECT id, name, css FROM swatch WHERE site_id = ? ORDER BY position'),
+    swatches: db.prepare<[number], Palette['swatches'][number]>('SELECT id, name, css, token FROM swatch WHERE site_id = ? ORDER BY position'),
     roles: db.prepare<[number], Palette['roles'][number]>('SELECT role, swatch_id AS swatchId, shade FROM role WHERE site_id = ? ORDER BY role'),
-    insert: db.prepare<[number | null, number, number, string, string]>('INSERT INTO swatch (id, site_id, position, name, css) VALUES (?, ?, ?, ?, ?)'),
+    insert: db.prepare<[number | null, number, number, string, string, string | null]>('INSERT INTO swatch (id, site_id, position, name, css, token) VALUES (?, ?, ?, ?, ?, ?)'),
     update: db.prepare<[number, string, string, number, number]>('UPDATE swatch SET position = ?, name = ?, css = ? WHERE id = ? AND site_id = ?'),
     drop: db.prepare<[number, number]>('DELETE FROM swatch WHERE id = ? AND site_id = ?'),
+    name: db.prepare<[string, number, number]>('UPDATE swatch SET token = ? WHERE id = ? AND site_id = ?'),
     dropRoles: db.prepare<[number]>('DELETE FROM role WHERE site_id = ?'),
     insertRole: db.prepare<[number, string, number, number]>('INSERT INTO role (site_id, role, swatch_id, shade) VALUES (?, ?, ?, ?)'),
   };
@@ -28,17 +29,25 @@ export function createPalettes(db: Db) {
     const known = new Set(bySite(siteId).swatches.map(({ id }) => id));
     for (const id of known) if (!palette.swatches.some((swatch) => swatch.id === id)) statements.drop.run(id, siteId);
     const ids = new Map<string, number>();
-    palette.swatches.forEach(({ id, name, css }, position) => {
+    palette.swatches.forEach(({ id, name, css, token }, position) => {
       if (known.has(id)) statements.update.run(position, name, css, id, siteId);
-      ids.set(name, known.has(id) ? id : Number(statements.insert.run(id === 0 ? null : id, siteId, position, name, css).lastInsertRowid));
+      ids.set(name, known.has(id) ? id : Number(statements.insert.run(id === 0 ? null : id, siteId, position, name, css, token ?? null).lastInsertRowid));
     });
     for (const { role, swatch, shade } of palette.roles) {
       const swatchId = ids.get(swatch);
       if (swatchId !== undefined) statements.insertRole.run(siteId, role, swatchId, shade);
     }
   });
+  /** Keeps the names that swatches go out under, from their first publication on. */
+  const keepNames = db.transaction((siteId: number, names: Naming['names']): void => {
+    const palette = bySite(siteId);
+    const named = namesOf(palette, names);
+    palette.swatches.forEach(({ id, token }, i) => {
+      if (!token) statements.name.run(named.swatches[i], id, siteId);
+    });
+  });
   const subject: Subject<NewPalette> = { take: (siteId) => toNewPalette(bySite(siteId)), put: replace, isStructure: false };
-  return { bySite, replace, subject };
+  return { bySite, replace, keepNames, subject };
 }
 
 /** A stored palette in the form that `replace` takes. */

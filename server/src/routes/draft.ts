@@ -48,7 +48,7 @@ export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
     const errors = [...checkOverrides(store, siteId, rebound), ...checkPalette(store, siteId, palette, rebound)];
     if (errors.length > 0) throw new HttpProblem(422, 'Not stored', errors[0].reason, errors);
     store.changes.applyTo(siteId, palette.label, rebound.length > 0 ? ['palette', 'overrides'] : ['palette'], () => {
-      store.palettes.replace(siteId, palette);
+      store.palettes.replace(siteId, { ...palette, swatches: palette.swatches.map(({ id, name, css }) => ({ id, name, css })) });
       for (const override of rebound) store.overrides.put(siteId, override);
     }, now().toISOString());
     response.json(answer(siteId));
@@ -78,6 +78,7 @@ export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
     const { revision } = readBody(PublicationRequest, request.body);
     if (!store.revisions.byNumber(siteId, revision)) throw new HttpProblem(422, 'Not published', `revision ${revision} does not exist`, [{ field: 'revision', reason: 'does not exist' }]);
     store.revisions.publish(siteId, revision, now().toISOString());
+    store.palettes.keepNames(siteId, store.sheetOptions.bySite(siteId).names);
     response.status(201).json(answer(siteId));
   });
   return router;

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { ArrangementRequest, ExceptionsRequest, NameRequest, SheetOptionsRequest, PartsRequest } from '@upper-veneer/contract';
+import { ArrangementRequest, ExceptionsRequest, NameRequest, ROLES, SheetOptionsRequest, PartsRequest } from '@upper-veneer/contract';
 import type { Part, VeneerPlace } from '@upper-veneer/core';
 import { checkExceptions, checkParts, composeOrders } from '../site-checks.js';
 import { describeDraft } from '../draft.js';
@@ -87,7 +87,12 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
   router.put('/sites/:siteId/sheet-options', (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { label, prefix, asValues, names, hoverOnly } = readBody(SheetOptionsRequest, request.body);
-    refuse(names.flatMap(({ name }, i) => (names.findIndex((other) => other.name === name) === i ? [] : [{ field: `names.${i}.name`, reason: `"${name}" is the name of another role` }])));
+    const { swatches } = store.palettes.bySite(siteId);
+    refuse(names.flatMap(({ role, name }, i) => {
+      const isOther = names.findIndex((other) => other.name === name) !== i || ROLES.some((other) => other === name && other !== role && !names.some((named) => named.role === other));
+      const published = swatches.find(({ token }) => token === name);
+      return isOther || published ? [{ field: `names.${i}.name`, reason: published ? `"${name}" is what the swatch ${published.name} is published as` : `"${name}" is the name of another role` }] : [];
+    }));
     store.changes.applyTo(siteId, label, ['naming'], () => store.sheetOptions.put(siteId, { prefix, asValues, names: Object.fromEntries(names.map(({ role, name }) => [role, name])), hoverOnly }), now().toISOString());
     response.json(answer(siteId));
   });

@@ -2,7 +2,8 @@ import type { BodyNode, RuleNode } from '../../syntax/nodes.js';
 import { parseStylesheet } from '../../syntax/parse-stylesheet.js';
 import { hexOf } from '../../color/read-notation.js';
 import { colorOfValue } from '../../veneer/override-value.js';
-import { slug } from '../../veneer/custom-property.js';
+import { namesOf } from '../../veneer/palette-names.js';
+import type { Naming } from '../../veneer/naming.js';
 import { colorOfCss, type Palette } from '../../veneer/palette.js';
 import { withDistinctNames, type NamedColor, type PaletteFile } from './named-color.js';
 
@@ -47,16 +48,17 @@ function substitute(name: string, values: ReadonlyMap<string, string>): string |
 }
 
 /** Writes swatches and roles as custom properties on the root element. */
-export function writeCustomProperties(palette: Palette, prefix: string): string {
-  const swatches = palette.swatches.flatMap(({ name, css }) => {
+export function writeCustomProperties(palette: Palette, prefix: string, roleNames?: Naming['names']): string {
+  const names = namesOf(palette, roleNames);
+  const swatches = palette.swatches.flatMap(({ css }, i) => {
     const color = colorOfCss(css);
-    return color ? [`  --${prefix}-${slug(name) || 'swatch'}: ${hexOf(color)};`] : [];
+    return color ? [`  --${prefix}-${names.swatches[i]}: ${hexOf(color)};`] : [];
   });
   const roles = palette.roles.flatMap(({ role, swatchId, shade }) => {
-    const base = palette.swatches.find(({ id }) => id === swatchId);
+    const base = palette.swatches.findIndex(({ id }) => id === swatchId);
     const color = colorOfValue({ kind: 'role', role, shade: 0 }, palette);
-    if (!base || !color) return [];
-    return [`  --${prefix}-${role}: ${shade === 0 ? `var(--${prefix}-${slug(base.name) || 'swatch'})` : hexOf(color)};`];
+    if (base === -1 || !color) return [];
+    return [`  --${prefix}-${names.roles.get(role) ?? role}: ${shade === 0 ? `var(--${prefix}-${names.swatches[base]})` : hexOf(color)};`];
   });
   return `:root {\n${[...swatches, ...(roles.length > 0 ? ['', '  /* roles */', ...roles] : [])].join('\n')}\n}\n`;
 }

@@ -1,7 +1,7 @@
 import { hexOf } from '../../color/read-notation.js';
 import { channelsIn } from '../../values/convert-color.js';
 import { colorOfValue } from '../../veneer/override-value.js';
-import { slug } from '../../veneer/custom-property.js';
+import { namesOf } from '../../veneer/palette-names.js';
 import { colorOfCss, type Palette } from '../../veneer/palette.js';
 import { describeShade } from '../../color/shade.js';
 import { withDistinctNames, type NamedColor, type PaletteFile } from './named-color.js';
@@ -106,17 +106,14 @@ export function writeDesignTokens(palette: Palette): string {
     const alpha = color?.alpha ?? 1;
     return { colorSpace: 'srgb', components: channels.map((channel) => Number(Math.min(1, Math.max(0, channel)).toFixed(4))), ...(alpha < 1 ? { alpha } : {}), hex: color ? hexOf({ ...color, alpha: 1 }) : '#000000' };
   };
-  const swatch = Object.fromEntries(palette.swatches.map(({ name, css }) => [tokenName(name), { $value: valueOf(css), $description: name }]));
+  const { swatches: swatchNames } = namesOf(palette);
+  const swatch = Object.fromEntries(palette.swatches.map(({ name, css }, i) => [swatchNames[i], { $value: valueOf(css), $description: name }]));
   const role = Object.fromEntries(palette.roles.flatMap(({ role: name, swatchId, shade }) => {
-    const base = palette.swatches.find(({ id }) => id === swatchId);
+    const at = palette.swatches.findIndex(({ id }) => id === swatchId);
+    const base = palette.swatches[at];
     const color = colorOfValue({ kind: 'role', role: name, shade: 0 }, palette);
     if (!base || !color) return [];
-    return [[name, shade === 0 ? { $value: `{swatch.${tokenName(base.name)}}` } : { $value: valueOf(hexOf(color)), $description: `${base.name}, ${describeShade(shade)}` }]];
+    return [[name, shade === 0 ? { $value: `{swatch.${swatchNames[at]}}` } : { $value: valueOf(hexOf(color)), $description: `${base.name}, ${describeShade(shade)}` }]];
   }));
   return `${JSON.stringify({ swatch: { $type: 'color', ...swatch }, role: { $type: 'color', ...role } }, null, 2)}\n`;
-}
-
-/** A name the format allows: no dot, no brace, no leading dollar. */
-function tokenName(name: string): string {
-  return slug(name) || 'swatch';
 }

@@ -1,3 +1,4 @@
+import type { Naming } from '../../veneer/naming.js';
 import { readCustomProperties, writeCustomProperties } from './custom-properties.js';
 import { readDesignTokens, writeDesignTokens } from './design-tokens.js';
 import { readGpl, writeGpl } from './gpl.js';
@@ -8,10 +9,10 @@ import type { Palette } from '../../veneer/palette.js';
 export const PALETTE_FORMATS = [
   { name: 'Design tokens', extension: '.tokens.json', mediaType: 'application/design-tokens+json', write: (palette: Palette) => writeDesignTokens(palette) },
   { name: 'GIMP palette', extension: '.gpl', mediaType: 'text/plain', write: (palette: Palette, { title }: PaletteTitle) => writeGpl(palette, title) },
-  { name: 'CSS custom properties', extension: '.css', mediaType: 'text/css', write: (palette: Palette, { prefix }: PaletteTitle) => writeCustomProperties(palette, prefix) },
+  { name: 'CSS custom properties', extension: '.css', mediaType: 'text/css', write: (palette: Palette, { prefix, names }: PaletteTitle) => writeCustomProperties(palette, prefix, names) },
 ] as const;
 
-export interface PaletteTitle {
+export interface PaletteTitle extends Pick<Naming, 'names'> {
   readonly title: string;
   /** Prefix of custom properties, e.g. `brand`. */
   readonly prefix: string;

@@ -63,7 +63,7 @@ export class FileSource {
 
   protected write(format: (typeof PALETTE_FORMATS)[number]): void {
     const site = this.site.site();
-    const text = format.write(this.site.palette(), { title: site?.name ?? '', prefix: site?.prefix ?? 'brand' });
+    const text = format.write(this.site.palette(), { title: site?.name ?? '', prefix: site?.prefix ?? 'brand', names: site?.names });
     downloadText(`${(site?.name ?? 'palette').toLowerCase().replaceAll(/[^\p{L}\p{N}]+/gu, '-').replaceAll(/^-|-$/g, '') || 'palette'}${format.extension}`, format.mediaType, text);
   }
 

@@ -1,10 +1,14 @@
-import type { OverrideBody, PaletteRequest } from '@upper-veneer/contract';
-import { colorOfCss, colorOfValue, describeShade, hexOf, slug, type Color, type Override, type Palette, type PlainValue, type RoleName } from '@upper-veneer/core';
+import type { OverrideBody, PaletteRequest, SwatchBody } from '@upper-veneer/contract';
+import { colorOfCss, colorOfValue, describeShade, hexOf, nameKey, type Color, type Override, type Palette, type PlainValue, type RoleName } from '@upper-veneer/core';
 
 /** The palette in the form the server takes it in. */
 export function toRequest(label: string, { swatches, roles }: Palette): PaletteRequest {
   const nameOf = (id: number): string => swatches.find((swatch) => swatch.id === id)?.name ?? '';
-  return { label: label.slice(0, 200), swatches: swatches.map((swatch) => ({ ...swatch })), roles: roles.map(({ role, swatchId, shade }) => ({ role, swatch: nameOf(swatchId), shade })) };
+  return { label: label.slice(0, 200), swatches: swatches.map(toBody), roles: roles.map(({ role, swatchId, shade }) => ({ role, swatch: nameOf(swatchId), shade })) };
+}
+
+function toBody({ id, name, css }: Palette['swatches'][number]): SwatchBody {
+  return { id, name, css };
 }
 
 /** A new swatch at the end, under a name nobody has. */
@@ -34,12 +38,12 @@ export function withOrder(palette: Palette, from: number, to: number): PaletteRe
 /** Colours with their names at the end; a name that is taken gets a number. */
 export function withColors(palette: Palette, colors: readonly { readonly name: string; readonly css: string }[]): PaletteRequest {
   const request = toRequest(colors.length === 1 ? `Add ${colors[0].name}` : `Add ${colors.length} colours`, palette);
-  const taken = new Set(palette.swatches.map(({ name }) => slug(name)));
+  const taken = new Set(palette.swatches.map(({ name }) => nameKey(name)));
   const added = colors.map(({ name, css }) => {
     const base = name.trim().slice(0, 54) || 'Colour';
     let own = base;
-    for (let number = 2; taken.has(slug(own)); number += 1) own = `${base} ${number}`;
-    taken.add(slug(own));
+    for (let number = 2; taken.has(nameKey(own)); number += 1) own = `${base} ${number}`;
+    taken.add(nameKey(own));
     return { id: 0, name: own, css };
   });
   return { ...request, swatches: [...request.swatches, ...added] };
@@ -58,21 +62,21 @@ export function withoutSwatch(palette: Palette, overrides: readonly Override[], 
     return next === value ? [] : [{ ...override, value: next }];
   });
   const roles = heir === null ? palette.roles.filter(({ swatchId }) => swatchId !== id) : palette.roles.map((fill) => (fill.swatchId === id ? { ...fill, swatchId: heir } : fill));
-  return { ...toRequest(`Delete ${name}`, { swatches: palette.swatches, roles }), swatches: palette.swatches.filter((swatch) => swatch.id !== id).map((swatch) => ({ ...swatch })), overrides: rebound as OverrideBody[] };
+  return { ...toRequest(`Delete ${name}`, { swatches: palette.swatches, roles }), swatches: palette.swatches.filter((swatch) => swatch.id !== id).map(toBody), overrides: rebound as OverrideBody[] };
 }
 
 /** Colours for roles: swatches that have them already are used, the others are added under their role's name. */
 export function withRoles(palette: Palette, colors: Readonly<Partial<Record<RoleName, Color>>>, label: string): PaletteRequest {
-  const swatches: { id: number; name: string; css: string }[] = palette.swatches.map((swatch) => ({ ...swatch }));
-  const taken = new Set(swatches.map(({ name }) => slug(name)));
+  const swatches: SwatchBody[] = palette.swatches.map(toBody);
+  const taken = new Set(swatches.map(({ name }) => nameKey(name)));
   const fills = Object.entries(colors).map(([role, color]) => {
     const css = hexOf(color);
     let swatch = swatches.find((candidate) => hexOfCss(candidate.css) === css);
     if (!swatch) {
       const base = role.charAt(0).toUpperCase() + role.slice(1).replace('-', ' ');
       let name = base;
-      for (let number = 2; taken.has(slug(name)); number += 1) name = `${base} ${number}`;
-      taken.add(slug(name));
+      for (let number = 2; taken.has(nameKey(name)); number += 1) name = `${base} ${number}`;
+      taken.add(nameKey(name));
       swatch = { id: 0, name, css };
       swatches.push(swatch);
     }
