@@ -21,7 +21,7 @@ function readOperand(tokens: TokenList, from: number, to: number): Ternary | nul
     const argument = textBetween(tokens, from + 1, close);
     if (name === 'selector(') {
       try {
-        return parseSelectorList(argument).length === 1;
+        return parseSelectorList(argument, { strict: true }).length === 1;
       } catch (error) {
         if (error instanceof SelectorError) return false;
         throw error;

@@ -1,6 +1,7 @@
 import { clone, generate, lexer, parse, walk, type CssNode, type List, type ListItem } from 'css-tree';
 import { isColorFunction, parseColorNode } from '../values/parse-color.js';
 import { SYSTEM_COLORS } from '../values/system-colors.js';
+import { vendorAnswer } from './vendor-properties.js';
 
 /** CSS-wide keywords. Source: CSS Cascading 5 §7.3. */
 export const CSS_WIDE_KEYWORDS: ReadonlySet<string> = new Set(['inherit', 'initial', 'unset', 'revert', 'revert-layer']);
@@ -35,6 +36,8 @@ export function isPropertyValue(property: string, value: string): boolean {
 
 /** Whether a property name is known to browsers. */
 export function isKnownProperty(property: string): boolean {
+  const answer = vendorAnswer(property);
+  if (answer !== null) return answer === 'known';
   return property.startsWith('--') || property === 'all' || EXTRA_KEYWORDS.has(property) || lexer.getProperty(property) !== null;
 }
 
@@ -51,7 +54,9 @@ const EXTRA_KEYWORDS: ReadonlyMap<string, ReadonlySet<string>> = new Map([
 
 function matchesGrammar(property: string, value: string): boolean {
   if (EXTRA_KEYWORDS.get(property)?.has(value.toLowerCase())) return true;
-  if (lexer.getProperty(property) === null) return false;
+  const answer = vendorAnswer(property);
+  if (answer === 'unknown') return false;
+  if (lexer.getProperty(property) === null) return answer === 'known';
   let node: CssNode;
   try {
     node = parse(value, { context: 'value', onParseError: (error) => { throw error; } });

@@ -9,7 +9,7 @@ import type { Condition, StyleRule } from '../rules/style-rule.js';
 import { filterAbove, mayStandUnder } from '../selectors/ancestor-filter.js';
 import type { MatchContext, StateMap } from '../selectors/match-context.js';
 import { matchesAny, matchesSelector } from '../selectors/match-selector.js';
-import { NO_SPECIFICITY, compareSpecificity, type ComplexSelector } from '../selectors/selector.js';
+import { NO_SPECIFICITY, compareSpecificity, type ComplexSelector, type PseudoClass } from '../selectors/selector.js';
 import type { DeclarationNode } from '../syntax/nodes.js';
 import { parseDeclarationList } from '../syntax/parse-stylesheet.js';
 import { presentationalHints } from '../user-agent/presentational-hints.js';
@@ -115,8 +115,18 @@ function matchesPseudoPart(selector: ComplexSelector, element: ElementNode, subj
       if (!parts.every((part) => own.includes(part))) return false;
       return states.every((state) => matchesSelectorState(state, element, context));
     }
-    return states.every((state) => (state.kind === 'named' ? session.pseudoStates.has(state.name) : state.kind === 'not'));
+    return states.every((state) => holdsOnPseudo(state, session.pseudoStates));
   });
+}
+
+/** Whether a pseudo-class after a pseudo-element holds, by the states given to that. */
+function holdsOnPseudo(test: PseudoClass, states: ReadonlySet<string>): boolean {
+  switch (test.kind) {
+    case 'named': return states.has(test.name);
+    case 'is': return test.list.some(({ compounds: [compound] }) => compound.pseudoClasses.every((inner) => holdsOnPseudo(inner, states)));
+    case 'not': return !test.list.some(({ compounds: [compound] }) => compound.pseudoClasses.every((inner) => holdsOnPseudo(inner, states)));
+    default: return false;
+  }
 }
 
 function matchesSelectorState(state: ComplexSelector['compounds'][number]['pseudoClasses'][number], element: ElementNode, context: MatchContext): boolean {

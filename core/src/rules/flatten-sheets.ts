@@ -98,7 +98,7 @@ function flattenNode(flattening: Flattening, node: BodyNode, frame: Frame): void
 function flattenStyleRule(flattening: Flattening, node: QualifiedNode, frame: Frame): void {
   let selectors: SelectorList;
   try {
-    selectors = parseSelectorList(node.prelude, { namespaces: frame.namespaces, ...(frame.nesting === undefined ? { nesting: null } : { nesting: frame.nesting, relative: true }) });
+    selectors = parseSelectorList(node.prelude, { namespaces: frame.namespaces, ...(frame.nesting === undefined ? { nesting: null } : { nesting: frame.nesting, relative: 'nesting' as const }) });
   } catch (error) {
     if (!(error instanceof SelectorError)) throw error;
     report(flattening, frame, 'invalid-selector', error.message, node.start, node.preludeEnd);

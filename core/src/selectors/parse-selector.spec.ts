@@ -37,8 +37,8 @@ describe('specificity', () => {
   // CSS Nesting 1 §3.2: & counts as the most specific selector of the list around it.
   it('counts & as the list it stands for', () => {
     const outer = parseSelectorList('#a, b');
-    expect(formatSpecificity(parseSelectorList('& c', { nesting: outer, relative: true })[0].specificity)).toBe('1·0·1');
-    expect(formatSpecificity(parseSelectorList('.d', { nesting: outer, relative: true })[0].specificity)).toBe('1·1·0');
+    expect(formatSpecificity(parseSelectorList('& c', { nesting: outer, relative: 'nesting' })[0].specificity)).toBe('1·0·1');
+    expect(formatSpecificity(parseSelectorList('.d', { nesting: outer, relative: 'nesting' })[0].specificity)).toBe('1·1·0');
   });
 });
 

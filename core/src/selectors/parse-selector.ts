@@ -1,8 +1,9 @@
 import { ident, parse, string, toPlainObject } from 'css-tree';
 import { T, splitAtCommas, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
 import {
-  ANSWERED_PSEUDO_CLASSES, BOX_PSEUDO_ELEMENTS, LEGACY_PSEUDO_ELEMENTS, OTHER_PSEUDO_ELEMENTS, RESOLVED_PSEUDO_ELEMENTS, SCROLLBAR_PSEUDO_CLASSES, USER_ACTION_PSEUDO_CLASSES,
+  ANSWERED_PSEUDO_CLASSES, LEGACY_PSEUDO_ELEMENTS, OTHER_PSEUDO_ELEMENTS, RESOLVED_PSEUDO_ELEMENTS, SCROLLBAR_PSEUDO_CLASSES,
 } from './pseudo-names.js';
+import { PSEUDO_ELEMENT_ALIASES, WEBKIT_PSEUDO_ELEMENTS, mayFollow, mayFollowElement } from './after-pseudo-element.js';
 import type {
   AttributeTest, Combinator, ComplexSelector, CompoundSelector, NthTest, PseudoClass, PseudoElementTest, SelectorList, Specificity,
 } from './selector.js';
@@ -18,10 +19,19 @@ export class SelectorError extends Error {
 export interface SelectorContext {
   /** Selectors of the style rule around it: what `&` stands for; `null` at top level, where `&` is `:scope`. */
   readonly nesting?: SelectorList | null;
-  /** Whether a selector may start with a combinator, and is relative to `&` when it names none. */
-  readonly relative?: boolean;
+  /** Whether a selector may start with a combinator: to hang on `&`, also where it names none, or on what `:has()` stands on. */
+  readonly relative?: 'nesting' | 'anchor';
   /** Prefixes that `@namespace` declares, with their addresses. */
   readonly namespaces?: ReadonlyMap<string, string>;
+  /** Whether nothing is forgiven, as `@supports selector()` asks. Source: CSS Conditional 4 §2.1. */
+  readonly strict?: boolean;
+}
+
+/** Where in a selector an argument stands. */
+interface InnerContext extends SelectorContext {
+  /** The pseudo-element that the argument's pseudo-classes follow; `null` for an element. */
+  readonly after?: string | null;
+  readonly insideHas?: boolean;
 }
 
 /** Selector text longer than this is refused, in UTF-16 units. */
@@ -62,7 +72,7 @@ function parseComplex(text: string, context: SelectorContext): ComplexSelector {
   try {
     node = toPlainObject(parse(text, { context: 'selector' })) as unknown as CssNode;
   } catch (error) {
-    const forgiven = forgive(text);
+    const forgiven = context.strict ? null : forgive(text, context);
     if (forgiven === null || forgiven === text) throw new SelectorError(`"${clip(text)}": ${error instanceof Error ? error.message : 'not a selector'}`);
     return { ...parseComplex(forgiven, context), text };
   }
@@ -70,18 +80,18 @@ function parseComplex(text: string, context: SelectorContext): ComplexSelector {
 }
 
 /** Drops from forgiving lists (`:is`, `:where`, Selectors 4 §18.1) the items that do not parse; `null` when there is no such list. */
-function forgive(text: string): string | null {
+function forgive(text: string, context: SelectorContext): string | null {
   const tokens = tokenizeCss(text);
   let result = '';
   let last = 0;
   let found = false;
   for (let i = 0; i < tokens.count; i += 1) {
-    if (tokens.types[i] !== T.Function || !/^(is|where|-webkit-any)\($/i.test(tokenText(tokens, i))) continue;
+    if (tokens.types[i] !== T.Function || !/^(is|where)\($/i.test(tokenText(tokens, i))) continue;
     const close = tokens.closers[i];
     const items = splitAtCommas(tokens, i + 1, close)
       .map(([from, to]) => text.slice(from < tokens.count ? tokens.starts[from] : text.length, to > from ? tokens.ends[to - 1] : tokens.starts[from] ?? text.length))
-      .map((item) => (parses(item) ? item : forgive(item)))
-      .filter((item): item is string => item !== null && parses(item));
+      .map((item) => (parses(item, context) ? item : forgive(item, context)))
+      .filter((item): item is string => item !== null && parses(item, context));
     result += text.slice(last, tokens.ends[i]) + items.join(',');
     last = close < tokens.count ? tokens.starts[close] : text.length;
     found = true;
@@ -90,22 +100,24 @@ function forgive(text: string): string | null {
   return found ? result + text.slice(last) : null;
 }
 
-function parses(text: string): boolean {
+function parses(text: string, { namespaces, nesting }: SelectorContext): boolean {
   try {
-    parseComplex(text.trim(), {});
+    parseComplex(text.trim(), { namespaces, nesting });
     return true;
   } catch {
     return false;
   }
 }
 
-function readComplex(node: CssNode, text: string, context: SelectorContext, depth: number): ComplexSelector {
+function readComplex(node: CssNode, text: string, context: InnerContext, depth: number): ComplexSelector {
   const compounds: CompoundSelector[] = [];
   const combinators: Combinator[] = [];
   const pseudoElements: PseudoElementTest[] = [];
   let draft: DraftCompound | null = null;
   let combinator: Combinator = '';
   let namesNesting = false;
+  /** The last pseudo-element, as it is written. */
+  let written: string | null = null;
   let specificity: Specificity = [0, 0, 0];
   const open = (): DraftCompound => {
     if (draft) return draft;
@@ -122,6 +134,7 @@ function readComplex(node: CssNode, text: string, context: SelectorContext, dept
     if (pseudoElements.length > 0 && !(child.type === 'PseudoClassSelector' || child.type === 'PseudoElementSelector')) {
       throw new SelectorError(`"${clip(text)}": nothing but pseudo-classes may follow a pseudo-element`);
     }
+    if (context.after && child.type !== 'PseudoClassSelector') throw new SelectorError(`"${clip(text)}": only pseudo-classes can follow "::${context.after}"`);
     switch (child.type) {
       case 'Combinator': {
         const sign = child.name as string;
@@ -137,6 +150,8 @@ function readComplex(node: CssNode, text: string, context: SelectorContext, dept
         const bar = name.lastIndexOf('|');
         const local = name.slice(bar + 1);
         const prefix = bar > 0 ? name.slice(0, bar) : '*';
+        // No element of a page is in no namespace.
+        if (bar === 0) open().pseudoClasses.push({ kind: 'named', name: 'never' });
         if (prefix !== '*' && !context.namespaces?.has(prefix)) throw new SelectorError(`"${clip(text)}": the namespace prefix "${prefix}" is not declared`);
         open().type = local === '*' ? null : local;
         if (local !== '*') specificity = addSpecificity(specificity, [0, 0, 1]);
@@ -166,12 +181,15 @@ function readComplex(node: CssNode, text: string, context: SelectorContext, dept
         const name = (child.name as string).toLowerCase();
         if (LEGACY_PSEUDO_ELEMENTS.has(name) && !child.children) {
           open();
+          if (context.after || (written !== null && !mayFollowElement(name, written))) throw new SelectorError(`"${clip(text)}": ":${name}" cannot follow "::${written ?? context.after ?? ''}"`);
+          written = name;
           pseudoElements.push({ name, list: null, parts: [], states: [] });
           specificity = addSpecificity(specificity, [0, 0, 1]);
           break;
         }
-        refuseMisplaced(name, pseudoElements[pseudoElements.length - 1]?.name ?? null, text);
-        const read = readPseudoClass(name, child, text, context, depth);
+        const after = written ?? context.after ?? null;
+        refuseMisplaced(name, after, text);
+        const read = readPseudoClass(name, child, text, { ...context, after }, depth);
         specificity = addSpecificity(specificity, read.specificity);
         namesNesting ||= read.namesNesting || (name === 'scope' && context.nesting === null);
         if (pseudoElements.length > 0) {
@@ -184,7 +202,9 @@ function readComplex(node: CssNode, text: string, context: SelectorContext, dept
       }
       case 'PseudoElementSelector': {
         open();
-        const read = readPseudoElement(child, text, depth);
+        const read = readPseudoElement(child, text, context, depth);
+        if (written !== null && !mayFollowElement(read.test.name, written)) throw new SelectorError(`"${clip(text)}": "::${read.written}" cannot follow "::${written}"`);
+        written = read.written;
         pseudoElements.push(read.test);
         specificity = addSpecificity(specificity, read.specificity);
         break;
@@ -195,7 +215,7 @@ function readComplex(node: CssNode, text: string, context: SelectorContext, dept
   }
   close();
   if (compounds.length === 0 || (combinator as string) !== '') throw new SelectorError(`"${clip(text)}" ends with a combinator`);
-  if (context.relative && context.nesting !== undefined && (combinators[0] !== '' || !namesNesting)) {
+  if (context.relative === 'nesting' && context.nesting !== undefined && (combinators[0] !== '' || !namesNesting)) {
     // CSS Nesting 1 §3.1: a relative selector hangs on `&`.
     const outer = context.nesting;
     compounds.unshift({ type: null, ids: [], classes: [], attributes: [], pseudoClasses: [outer ? { kind: 'is', list: outer } : { kind: 'scope' }] });
@@ -222,15 +242,17 @@ function readAttribute(node: CssNode, text: string): AttributeTest {
   };
 }
 
+/** Functions that hold selectors: what stands in them is held against the pseudo-element before. */
+const HOLDS_SELECTORS: ReadonlySet<string> = new Set(['is', 'where', 'not']);
+
 /** Pseudo-classes may follow only the pseudo-elements that take them, and scrollbars' own follow nothing else. */
 function refuseMisplaced(name: string, after: string | null, text: string): void {
-  const isScrollbarState = SCROLLBAR_PSEUDO_CLASSES.has(name);
   if (after === null) {
-    if (isScrollbarState) throw new SelectorError(`"${clip(text)}": ":${name}" is of scrollbars`);
+    if (SCROLLBAR_PSEUDO_CLASSES.has(name)) throw new SelectorError(`"${clip(text)}": ":${name}" is of scrollbars`);
     return;
   }
-  const fits = after.startsWith('-webkit-') || (after === 'selection' && name === 'window-inactive') || (BOX_PSEUDO_ELEMENTS.has(after) && USER_ACTION_PSEUDO_CLASSES.has(name));
-  if (!fits) throw new SelectorError(`"${clip(text)}": ":${name}" cannot follow "::${after}"`);
+  if (after !== 'slotted' && HOLDS_SELECTORS.has(name)) return;
+  if (!mayFollow(name, after)) throw new SelectorError(`"${clip(text)}": ":${name}" cannot follow "::${after}"`);
 }
 
 interface ReadPseudo {
@@ -239,18 +261,24 @@ interface ReadPseudo {
   readonly namesNesting: boolean;
 }
 
-function readPseudoClass(name: string, node: CssNode, text: string, context: SelectorContext, depth: number): ReadPseudo {
+function readPseudoClass(name: string, node: CssNode, text: string, context: InnerContext, depth: number): ReadPseudo {
   const inner = (children: readonly CssNode[] | null | undefined, relative: boolean): { list: SelectorList; namesNesting: boolean } => {
     if (depth > MAX_DEPTH) throw new SelectorError(`"${clip(text)}" is nested deeper than ${MAX_DEPTH}`);
     const nodes = (children ?? []).flatMap((child) => (child.type === 'SelectorList' ? child.children ?? [] : [child]));
     const list: ComplexSelector[] = [];
+    const isForgiving = !context.strict && (name === 'is' || name === 'where');
+    const { namespaces, nesting, strict, after } = context;
     for (const selector of nodes) {
       try {
-        list.push(readComplex(selector, text, { namespaces: context.namespaces, ...(relative ? { relative: true } : { nesting: context.nesting }) }, depth + 1));
+        const read = readComplex(selector, text, { namespaces, nesting, strict, after, insideHas: context.insideHas || name === 'has', ...(relative ? { relative: 'anchor' as const } : {}) }, depth + 1);
+        if (read.pseudoElements.length > 0 && !name.startsWith('nth-')) throw new SelectorError(`"${clip(text)}": no pseudo-element inside :${name}()`);
+        list.push(read);
       } catch (error) {
-        if (name !== 'is' && name !== 'where' && name !== '-webkit-any') throw error;
+        // Selectors 4 §18.1: what such a list cannot take makes itself void, not the list.
+        if (!isForgiving || !(error instanceof SelectorError)) throw error;
       }
     }
+    if (context.strict && list.length === 0) throw new SelectorError(`"${clip(text)}": :${name}() is empty`);
     return { list, namesNesting: nodes.some(mentionsNesting) };
   };
   const hasArgument = node.children !== null && node.children !== undefined;
@@ -265,18 +293,14 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Sel
     case '-webkit-any':
     case 'where': {
       const { list, namesNesting } = inner(node.children, false);
-      if (list.some((selector) => selector.pseudoElements.length > 0)) {
-        const kept = list.filter((selector) => selector.pseudoElements.length === 0);
-        return { test: { kind: 'is', list: kept }, specificity: name === 'where' ? [0, 0, 0] : greatestSpecificity(kept), namesNesting };
-      }
+      if (name === '-webkit-any' && list.length === 0) throw new SelectorError(`"${clip(text)}": :${name}() needs a selector`);
       return { test: { kind: 'is', list }, specificity: name === 'where' ? [0, 0, 0] : greatestSpecificity(list), namesNesting };
     }
     case 'not':
     case 'has': {
+      if (name === 'has' && context.insideHas) throw new SelectorError(`"${clip(text)}": :has() inside :has()`);
       const { list, namesNesting } = inner(node.children, name === 'has');
       if (list.length === 0) throw new SelectorError(`"${clip(text)}": :${name}() needs a selector`);
-      if (list.some((selector) => selector.pseudoElements.length > 0)) throw new SelectorError(`"${clip(text)}": no pseudo-element inside :${name}()`);
-      if (name === 'has' && (node.children ?? []).some(mentionsHas)) throw new SelectorError(`"${clip(text)}": :has() inside :has()`);
       return { test: { kind: name, list }, specificity: greatestSpecificity(list), namesNesting };
     }
     case 'nth-child':
@@ -300,8 +324,8 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Sel
       return { test: { kind: 'host', argument: list, context: name === 'host-context' }, specificity: addSpecificity([0, 1, 0], greatestSpecificity(list)), namesNesting: false };
     }
     case 'lang': {
-      // Chromium takes identifiers only.
-      if ((node.children ?? []).some((child) => child.type !== 'Identifier' && child.type !== 'Operator')) throw new SelectorError(`"${clip(text)}": :lang() takes names`);
+      // Chromium takes one identifier only.
+      if (node.children?.length !== 1 || node.children[0].type !== 'Identifier') throw new SelectorError(`"${clip(text)}": :lang() takes names`);
       const ranges = (node.children ?? []).filter((child) => child.type === 'Identifier').map((child) => ident.decode(child.name as string));
       if (ranges.length === 0) throw new SelectorError(`"${clip(text)}": :lang() needs a language`);
       return { test: { kind: 'lang', ranges }, specificity: [0, 1, 0], namesNesting: false };
@@ -318,27 +342,34 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Sel
   }
 }
 
-function readPseudoElement(node: CssNode, text: string, depth: number): { test: PseudoElementTest; specificity: Specificity } {
+function readPseudoElement(node: CssNode, text: string, { strict }: InnerContext, depth: number): { test: PseudoElementTest; written: string; specificity: Specificity } {
   const name = (node.name as string).toLowerCase();
   if (name === 'slotted') {
     const list = (node.children ?? []).flatMap((child) => (child.type === 'SelectorList' ? child.children ?? [] : [child]))
       .map((child) => readComplex(child, text, {}, depth + 1));
     if (list.length !== 1 || list[0].compounds.length !== 1) throw new SelectorError(`"${clip(text)}": ::slotted() takes one compound selector`);
-    return { test: { name, list, parts: [], states: [] }, specificity: addSpecificity([0, 0, 1], list[0].specificity) };
+    return { test: { name, list, parts: [], states: [] }, written: name, specificity: addSpecificity([0, 0, 1], list[0].specificity) };
   }
   if (name === 'part') {
     const raw = node.children?.[0]?.value;
     const parts = typeof raw === 'string' ? raw.trim().split(/\s+/).map((part) => ident.decode(part)) : [];
     if (parts.length === 0) throw new SelectorError(`"${clip(text)}": ::part() needs a name`);
-    return { test: { name, list: null, parts, states: [] }, specificity: [0, 0, 1] };
+    return { test: { name, list: null, parts, states: [] }, written: name, specificity: [0, 0, 1] };
   }
   const hasArgument = node.children !== null && node.children !== undefined;
-  // Selectors 4 §3.6.4 keeps unknown -webkit- pseudo-elements valid.
-  if (!(RESOLVED_PSEUDO_ELEMENTS.has(name) && !hasArgument) && !OTHER_PSEUDO_ELEMENTS.has(name) && !(name.startsWith('-webkit-') && !hasArgument)) {
-    throw new SelectorError(`"${clip(text)}": unknown pseudo-element "::${name}"`);
-  }
-  return { test: { name, list: null, parts: [], states: [] }, specificity: [0, 0, 1] };
+  const takesArgument = ARGUMENTS.get(name) ?? 'none';
+  const isKnown = RESOLVED_PSEUDO_ELEMENTS.has(name) || OTHER_PSEUDO_ELEMENTS.has(name)
+    // Selectors 4 §3.6.4 keeps unknown -webkit- pseudo-elements valid.
+    || (name.startsWith('-webkit-') && (!strict || WEBKIT_PSEUDO_ELEMENTS.has(name.slice('-webkit-'.length))));
+  if (!isKnown || (hasArgument ? takesArgument === 'none' : takesArgument === 'one')) throw new SelectorError(`"${clip(text)}": unknown pseudo-element "::${name}${hasArgument ? '()' : ''}"`);
+  // Nothing follows a cue that is told apart.
+  return { test: { name: PSEUDO_ELEMENT_ALIASES.get(name) ?? name, list: null, parts: [], states: [] }, written: name === 'cue' && hasArgument ? 'cue()' : name, specificity: [0, 0, 1] };
 }
+
+/** Pseudo-elements that take an argument. Source: the specifications of each; Chromium agrees. */
+const ARGUMENTS: ReadonlyMap<string, 'one' | 'optional'> = new Map([
+  ['cue', 'optional'], ['highlight', 'one'], ['scroll-button', 'one'], ['picker', 'one'], ...['group', 'image-pair', 'old', 'new', 'group-children'].map((name): [string, 'one'] => [`view-transition-${name}`, 'one']),
+]);
 
 function readNth(node: CssNode): { step: number; offset: number } {
   if (node.type === 'Identifier') return node.name === 'even' ? { step: 2, offset: 0 } : { step: 2, offset: 1 };
@@ -348,10 +379,6 @@ function readNth(node: CssNode): { step: number; offset: number } {
 
 function mentionsNesting(node: CssNode): boolean {
   return node.type === 'NestingSelector' || (node.children ?? []).some(mentionsNesting);
-}
-
-function mentionsHas(node: CssNode): boolean {
-  return (node.type === 'PseudoClassSelector' && (node.name as string).toLowerCase() === 'has') || (node.children ?? []).some(mentionsHas);
 }
 
 /** css-tree recurses over nested functions; a text nested beyond the bound is refused before it is read. */

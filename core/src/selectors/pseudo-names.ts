@@ -8,7 +8,7 @@ export const ANSWERED_PSEUDO_CLASSES: ReadonlySet<string> = new Set([
   'enabled', 'disabled', 'checked', 'indeterminate', 'default', 'required', 'optional', 'valid', 'invalid',
   'user-valid', 'user-invalid', 'in-range', 'out-of-range', 'read-only', 'read-write', 'placeholder-shown', 'open',
   'root', 'empty', 'first-child', 'last-child', 'only-child', 'first-of-type', 'last-of-type', 'only-of-type',
-  'defined', 'autofill', 'fullscreen', 'modal', 'popover-open', 'picture-in-picture', 'target-current', 'active-view-transition', 'current', 'past', 'future',
+  'defined', 'autofill', 'target-before', 'target-after', 'fullscreen', 'modal', 'popover-open', 'picture-in-picture', 'target-current', 'active-view-transition', 'current', 'past', 'future',
   'interest-source', 'interest-target',
   // Aliases and vendor spellings that Chromium takes.
   '-webkit-any-link', '-webkit-autofill', '-webkit-full-screen', '-webkit-drag', '-webkit-full-page-media', '-webkit-full-screen-ancestor', 'xr-overlay',
@@ -21,9 +21,6 @@ export const SCROLLBAR_PSEUDO_CLASSES: ReadonlySet<string> = new Set([
 
 /** Pseudo-classes that may follow a pseudo-element standing for a real box. Source: Selectors 4 §3.6.3. */
 export const USER_ACTION_PSEUDO_CLASSES: ReadonlySet<string> = new Set(['hover', 'active', 'focus', 'focus-visible', 'focus-within']);
-
-/** Pseudo-elements that take user-action pseudo-classes. */
-export const BOX_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set(['part', 'file-selector-button', 'details-content', 'picker-icon', 'checkmark', 'scroll-button', 'scroll-marker']);
 
 /** Pseudo-elements that may be written with a single colon. Source: Selectors 4 §3.6. */
 export const LEGACY_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set(['before', 'after', 'first-line', 'first-letter']);
@@ -39,7 +36,7 @@ export const RESOLVED_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set([
 export const OTHER_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set([
   'cue', 'highlight', 'target-text', 'spelling-error', 'grammar-error', 'details-content', 'scroll-marker', 'scroll-marker-group', 'scroll-button',
   'column', 'checkmark', 'picker', 'picker-icon', 'search-text', 'view-transition', 'view-transition-group', 'view-transition-image-pair', 'view-transition-old',
-  'view-transition-new', 'view-transition-group-children', 'interest-hint',
+  'view-transition-new', 'view-transition-group-children', 'permission-icon',
 ]);
 
 /** Pseudo-classes by which a rule holds in one state only; the frame answers them by attribute too. */

@@ -21,7 +21,7 @@ interface DomWindow {
   readonly innerHeight: number;
 }
 
-const scope = globalThis as unknown as { document?: DomDocument; CSS?: { supports(condition: string): boolean }; window?: DomWindow; DOMParser?: new () => { parseFromString(text: string, type: string): DomDocument } };
+const scope = globalThis as unknown as { document?: DomDocument; CSS?: { supports(condition: string): boolean }; CSSStyleSheet?: new () => { replaceSync(css: string): void; readonly cssRules: ArrayLike<{ readonly selectorText?: string; readonly cssText: string }> }; window?: DomWindow; DOMParser?: new () => { parseFromString(text: string, type: string): DomDocument } };
 
 /** Whether the specs run in a browser. */
 export const isInBrowser = scope.document !== undefined;
@@ -46,6 +46,14 @@ export function browserMedia(query: string): { readonly matches: boolean; readon
 /** The engine's answer to a supports condition; `null` in Node. */
 export function browserSupports(condition: string): boolean | null {
   return scope.CSS ? scope.CSS.supports(condition) : null;
+}
+
+/** A style rule's selector as the engine keeps it, forgiven parts left out; '' where it drops the rule, `null` in Node. */
+export function browserSelector(selector: string): string | null {
+  if (!scope.CSSStyleSheet) return null;
+  const sheet = new scope.CSSStyleSheet();
+  sheet.replaceSync(`${selector} { color: red }`);
+  return sheet.cssRules.length === 1 ? sheet.cssRules[0].selectorText ?? '' : '';
 }
 
 /** What the engine makes of one declaration, by longhand; `null` in Node. */
