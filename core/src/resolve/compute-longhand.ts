@@ -3,9 +3,9 @@ import type { MediaEnvironment } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
 import { computeColorValue, resolveColorValue } from '../values/compute-color.js';
 import { parseColor } from '../values/parse-color.js';
-import { computeLengths, formatNumber } from '../values/compute-length.js';
+import { clampLength, computeLengths, formatNumber } from '../values/compute-length.js';
 import { serializeImages, serializeShadows, type PaintContext } from '../values/serialize-paint.js';
-import { evaluateMath } from '../values/math.js';
+import { GREATEST, evaluateMath } from '../values/math.js';
 import { BLACK, type Color, type ColorValue } from '../values/color.js';
 import { textValue, type ComputedValue } from './computed-value.js';
 import { computeFontSize } from './font-size.js';
@@ -40,13 +40,16 @@ export function computeLonghand(property: string, longhand: Longhand, text: stri
     case 'font-weight': return computeFontWeight(text.toLowerCase(), style);
     case 'line-height': return computeLineHeight(text, style);
     case 'line-width': return computeLineWidth(property, text, style);
-    case 'length':
-    case 'radius': return textValue(computeLengths(text.toLowerCase(), lengthContext(style)));
+    case 'length': return textValue(clampLength(computeLengths(text.toLowerCase(), lengthContext(style)), TAKES_NEGATIVE.test(property) ? undefined : 0));
+    case 'radius': return textValue(computeLengths(text.toLowerCase(), lengthContext(style)).split(' ').map((radius) => clampLength(radius, 0)).join(' '));
     case 'image': return textValue(text.toLowerCase() === 'none' ? 'none' : text);
     case 'shadow': return textValue(text.toLowerCase() === 'none' ? 'none' : text);
     case 'text': return textValue(property === 'font-family' ? serializeFamilies(text) : text);
   }
 }
+
+/** Lengths that may be negative. */
+const TAKES_NEGATIVE = /^(?:margin|letter-spacing|word-spacing|text-indent|outline-offset|text-underline-offset|top|right|bottom|left|inset|background-position|stroke-dashoffset)/;
 
 /** The resolved text of a computed value: what hangs on the current colour or on the font size is settled (CSSOM §9). */
 export function finishLonghand(property: string, value: ComputedValue, style: StyleSource): string {
@@ -54,7 +57,7 @@ export function finishLonghand(property: string, value: ComputedValue, style: St
   const { text } = value;
   const paint: PaintContext = { scheme: style.colorScheme(), currentColor: style.color('color') ?? style.currentColor(), lengths: lengthContext(style) };
   switch (property) {
-    case 'line-height': return /^[\d.]+$/.test(text) ? `${formatNumber(Number(text) * style.fontSize())}px` : text;
+    case 'line-height': return Number.isFinite(Number(text)) ? `${formatNumber(Math.min(GREATEST, Number(text) * style.fontSize()))}px` : text;
     case 'background-image':
     case 'mask-image':
     case 'border-image-source':
@@ -108,10 +111,11 @@ function computeFontWeight(text: string, style: StyleSource): ComputedValue | nu
 
 function computeLineHeight(text: string, style: StyleSource): ComputedValue {
   const word = evaluateMath(text.toLowerCase());
-  if (word === 'normal' || /^[\d.]+$/.test(word)) return textValue(word);
+  if (word === 'normal' || (word !== '' && Number.isFinite(Number(word)))) return textValue(word);
   if (/^[\d.]+%$/.test(word)) return textValue(`${formatNumber((Number.parseFloat(word) / 100) * style.fontSize())}px`);
-  return textValue(computeLengths(word, lengthContext(style)));
+  return textValue(clampLength(computeLengths(word, lengthContext(style)), 0));
 }
+
 
 /** Backgrounds 3 §4.3: no width without a style; CSS Values 4 "snap a length as a border width" for the rest. */
 function computeLineWidth(property: string, text: string, style: StyleSource): ComputedValue | null {
@@ -121,11 +125,11 @@ function computeLineWidth(property: string, text: string, style: StyleSource): C
   }
   const named = LINE_WIDTHS.get(text.toLowerCase());
   const length = named === undefined ? computeLengths(text.toLowerCase(), lengthContext(style)) : `${named}px`;
-  const px = /^([\d.]+)px$/.exec(length);
+  const px = /^([\d.]+(?:e[+-]?\d+)?)px$/.exec(clampLength(length, 0));
   if (!px) return textValue(length);
   const width = Number(px[1]);
   if (property === '-webkit-text-stroke-width') return textValue(`${formatNumber(width)}px`);
-  return textValue(`${width > 0 && width < 1 ? 1 : Math.floor(width)}px`);
+  return textValue(`${formatNumber(width > 0 && width < 1 ? 1 : Math.floor(width))}px`);
 }
 
 const BLOCKIFIED: ReadonlyMap<string, string> = new Map([

@@ -29,6 +29,9 @@ export function computeFontSize(text: string, style: StyleSource): ComputedValue
   return textValue(`${formatNumber(history.px)}px`);
 }
 
+/** Largest font size of Chromium, CSS px. */
+const LARGEST = 10_000;
+
 function historyFrom(word: string, style: StyleSource): SizeHistory | null {
   const parent = parentHistory(style);
   const mono = isMonospace(style);
@@ -45,8 +48,8 @@ function historyFrom(word: string, style: StyleSource): SizeHistory | null {
     rem: () => (style.root && style.root !== style ? style.root.fontSize() : 16),
     viewport: style.environment,
   });
-  const px = /^([\d.]+)px$/.exec(resolved);
-  return px ? { px: Number(px[1]), keyword: null, absolute: true } : null;
+  const px = /^([+-]?[\d.]+(?:e[+-]?\d+)?)px$/.exec(resolved);
+  return px ? { px: Math.min(LARGEST, Math.max(0, Number(px[1]))), keyword: null, absolute: true } : null;
 }
 
 /** Font size of an element that sets none: the parent's, scaled when only one of the two is monospaced. */

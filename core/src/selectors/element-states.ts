@@ -116,14 +116,16 @@ function isDisabled(element: ElementNode, context: MatchContext): boolean {
 }
 
 function isSelectedOption(option: ElementNode): boolean {
-  if (option.attributes.has('selected')) return true;
   let select = option.parent;
   while (select && !isHtml(select, 'select')) select = select.parent;
-  if (!select || select.attributes.has('multiple') || Number(select.attributes.get('size') ?? 1) > 1) return false;
+  if (!select || select.attributes.has('multiple')) return option.attributes.has('selected');
   const options: ElementNode[] = [];
   const walk = (node: ElementNode): void => node.children.forEach((child) => (isHtml(child, 'option') ? options.push(child) : walk(child)));
   walk(select);
-  if (options.some((other) => other.attributes.has('selected'))) return false;
+  // Of several in a list of one choice, the last is chosen (HTML §4.10.7, selectedness).
+  const chosen = options.findLast((other) => other.attributes.has('selected'));
+  if (chosen) return chosen === option;
+  if (Number(select.attributes.get('size') ?? 1) > 1) return false;
   return options.find((other) => !other.attributes.has('disabled')) === option;
 }
 

@@ -80,7 +80,6 @@ textarea { font-family: monospace; border: 1px solid light-dark(#767676, #858585
 input:-webkit-autofill { color: fieldtext; }
 input[type=checkbox i], input[type=radio i], input[type=range i], input[type=file i], input[type=image i] { padding: initial; border: initial; background-color: initial; cursor: default; }
 input[type=checkbox i], input[type=radio i], input[type=search i] { box-sizing: border-box; }
-input[type=radio i] { border-radius: 50%; }
 input[type=range i] { background-color: field; color: light-dark(#9d968e, #9d968e); }
 input[type=image i] { cursor: pointer; appearance: none; color: currentcolor; }
 input[type=image i], input[type=checkbox i], input[type=radio i] { color: fieldtext; }
@@ -103,6 +102,11 @@ select option:enabled:active { background-color: color-mix(in oklab, currentcolo
 optgroup { font-weight: bolder; }
 option { font-weight: normal; padding: 0 2px 1px; white-space: nowrap; }
 option:disabled, optgroup:disabled { color: graytext; }
+select:not([multiple], [size]:not([size="1"], [size="0"], [size=""])) option:disabled { color: inherit; }
+select:is([multiple], [size]:not([size="1"], [size="0"], [size=""])) option:checked { color: light-dark(#101010, #ffffff); background-color: light-dark(#cecece, #545454); }
+select:is([multiple], [size]:not([size="1"], [size="0"], [size=""])) option:checked:disabled, select:is([multiple], [size]:not([size="1"], [size="0"], [size=""])):disabled option:checked { color: graytext; }
+select:is([multiple], [size]:not([size="1"], [size="0"], [size=""])):focus option:checked { color: light-dark(#ffffff, #3b3b3b) !important; background-color: light-dark(#1967d2, #99c8ff) !important; }
+select:is([multiple], [size]:not([size="1"], [size="0"], [size=""])):focus option:checked:disabled { background-color: light-dark(#c8c8c8, rgba(59, 59, 59, 0.3)) !important; }
 ::marker { text-transform: none; }
 ::backdrop { display: block; }
 ::file-selector-button { display: inline-block; color: buttontext; background-color: buttonface; border: 2px outset buttonborder; padding: 1px 6px; font: 400 13.3333px Arial; }

@@ -52,8 +52,24 @@ function formatExact(value: number): string {
   return String(Number(value.toPrecision(12)));
 }
 
-/** A number as CSSOM writes it: six significant digits, no trailing zeros. */
+/** Longest length that Chromium's layout holds, CSS px: 2^25. */
+const LONGEST = 33_554_432;
+
+/** A length in px within the bounds that Chromium keeps lengths of boxes to; other texts as they are. @param least 0 for properties that take no negative length. */
+export function clampLength(text: string, least = -LONGEST): string {
+  const px = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)px$/i.exec(text);
+  if (!px) return text;
+  const value = Number(px[1]);
+  const kept = Math.min(LONGEST, Math.max(least, value));
+  return kept === value ? text : `${formatNumber(kept)}px`;
+}
+
+/** A number as CSSOM writes it: six significant digits, no trailing zeros, an exponent from a million on and below a ten-thousandth. */
 export function formatNumber(value: number): string {
   const rounded = Number(value.toPrecision(6));
-  return String(Object.is(rounded, -0) ? 0 : rounded);
+  if (rounded === 0) return '0';
+  const size = Math.abs(rounded);
+  if (size < 1e6 && size >= 1e-4) return String(rounded);
+  const [digits, exponent] = rounded.toExponential().split('e');
+  return `${digits}e${exponent[0]}${exponent.slice(1).padStart(2, '0')}`;
 }

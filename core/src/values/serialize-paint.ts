@@ -1,7 +1,8 @@
 import { generate, parse, type CssNode } from 'css-tree';
 import type { Color } from './color.js';
 import { resolveColorValue } from './compute-color.js';
-import { computeLengths, type LengthContext } from './compute-length.js';
+import { computeLengths, formatNumber, type LengthContext } from './compute-length.js';
+import { serializeGradient, type GradientWriter } from './serialize-gradient.js';
 import { isColorFunction, parseColorNode } from './parse-color.js';
 import { serializeColor } from './serialize-color.js';
 
@@ -87,14 +88,26 @@ function colorOf(node: CssNode, context: PaintContext): Color | null {
 /** Keywords of a position as the percentages they compute to. Source: CSS Values 4 §9.1. */
 const POSITION_KEYWORDS: ReadonlyMap<string, string> = new Map([['left', '0%'], ['top', '0%'], ['center', '50%'], ['right', '100%'], ['bottom', '100%']]);
 
-/** One or two values, horizontal first; three and four keep their form. */
+/** One or two values, horizontal first; three and four are offsets from sides. */
 function serializePosition(nodes: readonly CssNode[], context: PaintContext): string {
   const words = nodes.filter((node) => node.type !== 'WhiteSpace').map((node) => serializeNode(node, context).toLowerCase());
-  if (words.length > 2) return words.join(' ');
+  if (words.length > 2) return serializeOffsets(words);
   const isVertical = (word: string | undefined): boolean => word === 'top' || word === 'bottom';
   const [first = 'center', second = 'center'] = words;
   const ordered = isVertical(first) || second === 'left' || second === 'right' ? [second, first] : [first, second];
   return ordered.map((word) => POSITION_KEYWORDS.get(word) ?? word).join(' ');
+}
+
+/** `right 10px top 20px` as distances from the left and the top. Source: CSS Values 4 §9.1. */
+function serializeOffsets(words: readonly string[]): string {
+  const axis: Record<'x' | 'y', string> = { x: '50%', y: '50%' };
+  for (let i = 0; i < words.length; i += 1) {
+    const side = words[i];
+    const offset = POSITION_KEYWORDS.has(words[i + 1] ?? 'left') ? '0px' : words[++i];
+    if (side === 'left' || side === 'top') axis[side === 'left' ? 'x' : 'y'] = offset;
+    else if (side === 'right' || side === 'bottom') axis[side === 'right' ? 'x' : 'y'] = /^0(px|%)?$/.test(offset) ? '100%' : offset.endsWith('%') ? `${formatNumber(100 - Number.parseFloat(offset))}%` : `calc(100% - ${offset})`;
+  }
+  return `${axis.x} ${axis.y}`;
 }
 
 function serializeNodes(nodes: readonly CssNode[], context: PaintContext): string {
@@ -124,6 +137,20 @@ function serializeNode(node: CssNode, context: PaintContext): string {
     if (color) return serializeColor(color);
   }
   if (node.type === 'Url') return `url("${node.value.replace(/["\\]/g, '\\$&')}")`;
-  if (node.type === 'Function' && /gradient$|image-set$|^cross-fade$/i.test(node.name)) return `${node.name.toLowerCase()}(${serializeNodes(node.children.toArray(), context)})`;
+  if (node.type === 'Function' && /gradient$/i.test(node.name)) return `${node.name.toLowerCase()}(${serializeGradient(node.name.toLowerCase(), node.children.toArray(), gradientWriter(context))})`;
+  if (node.type === 'Function' && /image-set$/i.test(node.name)) return `${node.name.toLowerCase()}(${serializeChoices(node.children.toArray(), context)})`;
+  if (node.type === 'Function' && /^cross-fade$/i.test(node.name)) return `${node.name.toLowerCase()}(${serializeNodes(node.children.toArray(), context)})`;
   return computeLengths(generate(node), context.lengths);
+}
+
+function gradientWriter(context: PaintContext): GradientWriter {
+  return {
+    write: (node) => serializeNode(node, context), isColor: isColorNode, position: (nodes) => serializePosition(nodes, context),
+    isLegacyColor: (node) => node.type === 'Hash' || node.type === 'Identifier' || (node.type === 'Function' && /^(?:rgba?|hsla?|hwb)$/i.test(node.name)),
+  };
+}
+
+/** The pictures of an `image-set()`, each with its resolution in dppx. Source: CSS Images 4 §2.5. */
+function serializeChoices(nodes: readonly CssNode[], context: PaintContext): string {
+  return serializeNodes(nodes.map((node): CssNode => (node.type === 'String' ? { type: 'Url', value: node.value } : node.type === 'Dimension' && node.unit.toLowerCase() === 'x' ? { ...node, unit: 'dppx' } : node)), context);
 }

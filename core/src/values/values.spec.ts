@@ -23,7 +23,7 @@ describe('lengths', () => {
   });
 
   it('write numbers as CSSOM does', () => {
-    expect([formatNumber(13.33333333), formatNumber(0.1 + 0.2), formatNumber(-0), formatNumber(1234567)]).toEqual(['13.3333', '0.3', '0', '1234570']);
+    expect([formatNumber(13.33333333), formatNumber(0.1 + 0.2), formatNumber(-0), formatNumber(1234567)]).toEqual(['13.3333', '0.3', '0', '1.23457e+06']);
   });
 
   it('leave alone what cannot be known', () => {
@@ -36,7 +36,7 @@ describe('images and shadows', () => {
   // Expected texts as Chromium's getComputedStyle writes them (CSS Images 4 §3, Backgrounds 3 §7.1).
   const images: readonly (readonly [text: string, expected: string])[] = [
     ['none', 'none'], ['linear-gradient(red,blue)', 'linear-gradient(rgb(255, 0, 0), rgb(0, 0, 255))'], ['linear-gradient(to right, currentcolor 10%, transparent 2em)', 'linear-gradient(to right, rgb(1, 2, 3) 10%, rgba(0, 0, 0, 0) 40px)'],
-    ['radial-gradient(circle at top left, #fff, #000)', 'radial-gradient(circle at 0% 0%, rgb(255, 255, 255), rgb(0, 0, 0))'], ['radial-gradient(at center, red, blue)', 'radial-gradient(at 50% 50%, rgb(255, 0, 0), rgb(0, 0, 255))'],
+    ['radial-gradient(circle at top left, #fff, #000)', 'radial-gradient(circle at 0% 0%, rgb(255, 255, 255), rgb(0, 0, 0))'], ['radial-gradient(at center, red, blue)', 'radial-gradient(rgb(255, 0, 0), rgb(0, 0, 255))'],
     ['url(a.png), linear-gradient(red, red)', 'url("a.png"), linear-gradient(rgb(255, 0, 0), rgb(255, 0, 0))'], ['conic-gradient(from 90deg, red, blue)', 'conic-gradient(from 90deg, rgb(255, 0, 0), rgb(0, 0, 255))'],
   ];
   for (const [text, expected] of images) it(text, () => expect(serializeImages(text, PAINT)).toBe(expected));

@@ -1,0 +1,81 @@
+
+import type { Browser } from 'playwright-core';
+import { COLOR_PROPERTIES, compareWithBrowser, emptyAgreement, type Agreement, type ForcedState } from '../support/agreement.js';
+import { launchBrowser } from '../support/browser.js';
+import { packageSheets } from '../support/package-sheets.js';
+import { pageFromSelectors } from '../support/pages-from-selectors.js';
+import { root } from '../support/product.js';
+import { openSiteFolder } from '../support/site-folder.js';
+import { join } from 'node:path';
+
+const OTHER_PROPERTIES = [
+  'opacity', 'visibility', 'display', 'font-family', 'font-size', 'font-weight', 'line-height', 'text-decoration-line', 'background-image', 'box-shadow', 'text-shadow',
+  ...['top', 'right', 'bottom', 'left'].flatMap((side) => [`border-${side}-width`, `border-${side}-style`]),
+  'border-top-left-radius', 'border-top-right-radius', 'border-bottom-right-radius', 'border-bottom-left-radius',
+];
+const PROPERTIES = [...COLOR_PROPERTIES, ...OTHER_PROPERTIES];
+/** Whole in `npm run prove`; a few selectors of each package otherwise. */
+const isWhole = process.env['PROVE_DRAWS'] !== undefined;
+const MOST = isWhole ? 260 : 24;
+const sheets = packageSheets(process.env['NET_ONLY'] ?? '');
+
+/** Pages of a package: some selectors each. In the sample, other selectors of each package are tried from week to week. */
+function pagesOf(name: string, css: string): [string, string][] {
+  const pages: [string, string][] = [];
+  const start = isWhole ? 0 : (name.length * 37) % 150;
+  for (let from = start; pages.length < (isWhole ? 40 : 1); from += MOST) {
+    const html = pageFromSelectors(css, `${name}.css`, MOST, from);
+    if (from > 0 && (html.match(/\n/g) ?? []).length < 10 && pages.length > 0) break;
+    pages.push([`${name}-${pages.length}.html`, html]);
+  }
+  return pages;
+}
+
+describe('agreement with Chromium over packages of every school', () => {
+  let browser: Browser;
+  const total = emptyAgreement();
+  beforeAll(async () => {
+    browser = await launchBrowser();
+  });
+  afterAll(async () => {
+    await browser.close();
+    const values = [...total.compared.values()].reduce((sum, count) => sum + count, 0);
+    process.stdout.write(`\nAgreement over ${sheets.length} packages: ${values - total.differences.length} of ${values} values (${(100 * (1 - total.differences.length / Math.max(1, values))).toFixed(4)} %)\n${worst(total)}`);
+  });
+
+  // Reference: getComputedStyle, states forced over CDP.
+  for (const { name, css } of sheets) {
+    it(`${name}: every value`, async () => {
+      const pages = pagesOf(name, css);
+      const site = openSiteFolder(join(root, 'demo/site'), new Map([[`css/${name}.css`, css], ...pages]));
+      const own = emptyAgreement();
+      for (const [i, [path]] of pages.entries()) {
+        const runs: readonly (readonly [width: number, scheme: 'light' | 'dark', states: readonly ForcedState[]])[] = isWhole
+          ? [[1280, 'light', i % 4 === 0 ? ['rest', 'hover', 'focus', 'focus-visible', 'active'] : ['rest', 'hover']], [820, 'light', ['rest']], [390, 'light', ['rest']], [1280, 'dark', ['rest']]]
+          : [[1280, 'light', ['rest', 'hover']], [390, 'dark', ['rest']]];
+        for (const [width, colorScheme, states] of runs) {
+          const context = await browser.newContext({ viewport: { width, height: 800 }, javaScriptEnabled: false, colorScheme });
+          await site.serve(context);
+          const page = await context.newPage();
+          await page.goto(`${site.origin}/${path}`);
+          await compareWithBrowser(page, site.parse(path), { properties: PROPERTIES, states, environment: { width, colorScheme } }, own);
+          await context.close();
+        }
+      }
+      for (const [property, count] of own.compared) total.compared.set(property, (total.compared.get(property) ?? 0) + count);
+      total.differences.push(...own.differences);
+      expect(own.differences.slice(0, 12)).withContext(`${own.differences.length} differences`).toEqual([]);
+    });
+  }
+});
+
+/** What differs, the most frequent first. */
+function worst({ differences }: Agreement): string {
+  const kinds = new Map<string, number>();
+  for (const { name, pseudo, property, core, browser } of differences) {
+    const key = `${property} of ${name.split(/[.#]/)[0]}${pseudo === '' ? '' : `::${pseudo}`}: ${core.slice(0, 90)} | ${browser.slice(0, 90)}`;
+    kinds.set(key, (kinds.get(key) ?? 0) + 1);
+  }
+  return [...kinds].sort((a, b) => b[1] - a[1]).slice(0, 40).map(([key, count]) => `  ${count} × ${key}\n`).join('');
+}
+
