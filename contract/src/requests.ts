@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import {
-  Allow, ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
+  Allow, ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
 } from 'class-validator';
 
 /** Names that core and contract share; kept as plain lists so that both sides of the wire validate alike. */
@@ -28,6 +28,12 @@ abstract class PaletteReference {
   @Min(-100, { message: 'cannot be more than 100 darker' })
   @Max(100, { message: 'cannot be more than 100 lighter' })
   shade?: number;
+
+  @IsOptional()
+  @IsNumber({}, { message: 'must be a number from 0 to 1' })
+  @Min(0, { message: 'cannot be less than 0' })
+  @Max(1, { message: 'cannot be more than 1' })
+  alpha?: number | null;
 
   @ValidateIf((body: PaletteReference) => body.kind === 'literal' || body.kind === 'composite')
   @IsString({ message: 'must be a CSS value' })

@@ -14,13 +14,20 @@ const LIGHT_END = 0.995;
 export function shade(color: Color, steps: number): Color {
   if (steps === 0) return color;
   const [lightness, chroma, hue] = channelsIn(color, 'oklch');
-  const wanted = lightness + steps / 100;
-  const turned = wanted < DARK_END || wanted > LIGHT_END ? lightness - steps / 100 : wanted;
+  const turned = lightness + (turns(color, steps) ? -steps : steps) / 100;
   const eased = easeIntoSrgb(Math.min(1, Math.max(0, turned)), chroma, hue);
   return { ...eased, alpha: color.alpha };
 }
 
-/** How a shade is said: `12 darker`, `8 lighter`; empty for none. */
-export function describeShade(steps: number): string {
-  return steps === 0 ? '' : `${Math.abs(steps)} ${steps < 0 ? 'darker' : 'lighter'}`;
+/** Whether a step goes the other way, since it would leave the scale: lighter than white is darker. */
+export function turns(color: Color, steps: number): boolean {
+  const wanted = channelsIn(color, 'oklch')[0] + steps / 100;
+  return steps !== 0 && (wanted < DARK_END || wanted > LIGHT_END);
+}
+
+/** How a shade is said: `12 darker`, `8 lighter`; empty for none. @param of the colour it is a shade of, by which a step that turns is said to. */
+export function describeShade(steps: number, of: Color | null = null): string {
+  if (steps === 0) return '';
+  const isTurned = of !== null && turns(of, steps);
+  return `${Math.abs(steps)} ${steps < 0 !== isTurned ? 'darker' : 'lighter'}${isTurned ? ` (no room to go ${steps < 0 ? 'darker' : 'lighter'})` : ''}`;
 }

@@ -9,6 +9,7 @@ import type { Color } from '../values/color.js';
 import type { OverrideState } from '../veneer/override.js';
 import { colorOfCss } from '../veneer/palette.js';
 import { GRID_ROWS, ROW_PROPERTIES, type GridRowName } from './rows.js';
+import { CLOSED_TO_VISITED, isOpenToVisited } from './visited.js';
 
 const EDGE_SIDES = ['top', 'right', 'bottom', 'left'] as const;
 const SVG_SHAPES = new Set(['svg', 'g', 'path', 'circle', 'rect', 'ellipse', 'line', 'polyline', 'polygon', 'text', 'tspan', 'use']);
@@ -31,6 +32,8 @@ export interface GridCell {
   readonly isOverride: boolean;
   /** Whether a gradient or picture lies over the colour. */
   readonly isCovered: boolean;
+  /** Why it cannot be changed; empty where it can. */
+  readonly closed: string;
 }
 
 /** Rows that say something of an element or pseudo-element; the first three always do. */
@@ -87,7 +90,7 @@ export function cellOf(row: GridRowName, state: OverrideState, style: ElementSty
     hex: colors[0] ?? null,
     isOwn: state === 'rest' ? winner !== null : winner !== restWinner || style.resolved(first) !== restStyle.resolved(first),
     isOverride: winner !== null && winner.sheet.name === VENEER_SHEET_NAME && (state === 'rest' || winner !== restWinner),
-    isCovered,
+    isCovered, closed: state === 'visited' && !isOpenToVisited(ROW_PROPERTIES[row][0].property) ? CLOSED_TO_VISITED : '',
   };
 }
 

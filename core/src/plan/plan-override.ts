@@ -9,6 +9,7 @@ import { valueProblem } from '../veneer/value-problem.js';
 import { isInRange } from '../veneer/media.js';
 import { settingsThatMatter } from '../site/environments.js';
 import { isForAll, placesOf } from '../site/places.js';
+import { CLOSED_TO_VISITED, isOpenToVisited } from '../grid/visited.js';
 import { routeOf } from './shadow-route.js';
 import { dressSite, elementOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from '../verdict/touched.js';
@@ -34,6 +35,7 @@ export type OverridePlan =
 export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan {
   const problem = valueProblem(asked.property, asked.value, site.palette);
   if (problem) return { ok: false, reason: problem };
+  if (asked.state === 'visited' && !isOpenToVisited(asked.property)) return { ok: false, reason: CLOSED_TO_VISITED };
   const route = routeOf(site, asked);
   if (!route.ok) return route;
   const { wish } = route;
@@ -129,7 +131,21 @@ function targetOf({ pageId, element, pseudo, reach, state, parent, widths, pages
 function idOf(wish: OverrideWish, property: string): string {
   const range = wish.widths ? `-${wish.widths.min ?? ''}to${wish.widths.max ?? ''}` : '';
   const scope = wish.pages ? `-p${wish.pages.join('.')}` : '';
-  return `${wish.pageId}-${wish.element}-${wish.pseudo || 'element'}${wish.pseudoState ? `.${wish.pseudoState}` : ''}-${wish.reach}-${wish.state}${wish.parent == null ? '' : wish.parent}${range}${scope}-${property}`.slice(0, 120);
+  const whole = `${wish.pageId}-${wish.element}-${wish.pseudo || 'element'}${wish.pseudoState ? `.${wish.pseudoState}` : ''}-${wish.reach}-${wish.state}${wish.parent == null ? '' : wish.parent}${range}${scope}-${property}`;
+  // What is too long for the store keeps its beginning, and is told apart by all of it.
+  return whole.length <= MOST_ID ? whole : `${whole.slice(0, MOST_ID - 14)}-${hashOf(whole)}`;
+}
+
+const MOST_ID = 120;
+
+/** 53 bits of a text in base 36. Source: FNV-1a with two seeds, in the public domain. */
+function hashOf(text: string): string {
+  let [low, high] = [0x811c9dc5, 0x41c6ce57];
+  for (let i = 0; i < text.length; i += 1) {
+    low = Math.imul(low ^ text.charCodeAt(i), 0x01000193) >>> 0;
+    high = Math.imul(high ^ text.charCodeAt(i), 0x85ebca6b) >>> 0;
+  }
+  return ((high & 0x1fffff) * 0x100000000 + low).toString(36);
 }
 
 type Target = Pick<OverrideWish, 'pageId' | 'element' | 'pseudo' | 'reach' | 'state' | 'widths' | 'parent' | 'pseudoState'>;

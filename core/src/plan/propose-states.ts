@@ -5,7 +5,8 @@ import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { Color } from '../values/color.js';
 import type { OverrideState, OverrideTarget } from '../veneer/override.js';
-import { boundValue, colorOfValue, shadeOfValue, type OverrideValue } from '../veneer/override-value.js';
+import { readComposite } from '../veneer/composite.js';
+import { boundValue, colorOfValue, shadeOfValue, type CompositeValue, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
 import { overridesOfCell, type OverrideWish } from './plan-override.js';
 import { proposedForState } from '../verdict/repairs.js';
@@ -44,10 +45,17 @@ export function proposeStates(site: SiteModel, question: StatesQuestion, only?: 
     switch (state) {
       case 'hover': case 'active': {
         const fill = restStyle.color('background-color');
-        const isFilled = (fill?.alpha ?? 0) > 0;
-        const lead = isFilled ? 'background-color' : 'color';
-        const value = proposedForState(site, restValue(site, question, lead, restStyle), state);
+        const gradient = gradientAtRest(site, question, restStyle);
+        const isFilled = gradient === null && (fill?.alpha ?? 0) > 0;
+        const lead = gradient !== null ? 'background-image' : isFilled ? 'background-color' : 'color';
+        const value = proposedForState(site, gradient ?? restValue(site, question, lead, restStyle), state);
         wish(lead, value);
+        if (gradient !== null && value.kind === 'composite' && showsText(style)) {
+          const stops = value.colors.flatMap((stop) => colorOfValue(stop, site.palette) ?? []).map((stop) => compositeOver(stop, fill ? compositeOver(fill, ground.outside) : ground.outside));
+          const text = restStyle.color('color');
+          const worst = text && [...stops].sort((a, b) => contrastRatio(compositeOver(text, a), a) - contrastRatio(compositeOver(text, b), b)).at(0);
+          if (worst) wish('color', readableText(site, question, restStyle, worst));
+        }
         if (isFilled && style.resolved('background-image') !== 'none') wishes.push({ ...question, state, property: 'background-image', value: { kind: 'literal', css: 'none' } });
         const below = isFilled ? colorOfValue(value, site.palette) : null;
         if (isFilled && below && showsText(style)) wish('color', readableText(site, question, restStyle, compositeOver(below, ground.outside)));
@@ -102,6 +110,15 @@ function restValue(site: SiteModel, question: StatesQuestion, property: string, 
   const [longhand] = longhandsOfProperty(property);
   const color = restStyle.color(longhand);
   return color ? boundValue(color, site.palette) : { kind: 'literal', css: restStyle.resolved(longhand) };
+}
+
+/** The gradient that is painted at rest, its stops bound to the palette; `null` for a picture or none. */
+function gradientAtRest(site: SiteModel, question: StatesQuestion, restStyle: ElementStyle): CompositeValue | null {
+  const css = restStyle.resolved('background-image');
+  if (!/gradient\(/i.test(css) || /url\(|image-set\(/i.test(css)) return null;
+  const own = overridesOfCell(site, { pageId: question.pageId, element: question.element, pseudo: question.pseudo, state: 'rest', property: 'background-image' }).at(-1)?.value;
+  const value = own?.kind === 'composite' ? own : readComposite(css, site.palette);
+  return value.colors.length > 0 ? value : null;
 }
 
 function readableText(site: SiteModel, question: StatesQuestion, restStyle: ElementStyle, ground: Color): OverrideValue {

@@ -4,6 +4,8 @@ import type { Place } from '../reach/threshold.js';
 import { restContext } from '../selectors/match-context.js';
 import { matchesAny } from '../selectors/match-selector.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
+import { longhandsOfProperty } from '../properties/grouped.js';
+import { NO_EXCEPTIONS, passedOverOn } from './exceptions.js';
 import type { OverrideTarget } from '../veneer/override.js';
 import { elementOf, pageOf, type SiteModel } from './site-model.js';
 
@@ -34,9 +36,10 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
   for (const [id, candidatePage] of site.pages) {
     if (pages && !pages.includes(id)) continue;
     const left = new Set((spared ?? []).filter((spot) => spot.pageId === id).map((spot) => spot.element));
+    const alone = site.exceptions === NO_EXCEPTIONS ? null : passedOverOn(site.exceptions, candidatePage, colorLonghandOf(question.property));
     const context = restContext(candidatePage.document);
     for (const candidate of candidatePage.document.elements) {
-      if (candidate.root !== candidatePage.document.root || left.has(candidate.number)) continue;
+      if (candidate.root !== candidatePage.document.root || left.has(candidate.number) || alone?.has(candidate)) continue;
       const isIn = isAll || (gathered === 'alike' ? candidate.localName === element.localName && alikeKey(candidate, asCurrent) === key : matchesAny(kinds, candidate, context));
       if (!isIn) continue;
       const own = parent === null ? null : candidate === element ? parent : ancestorAlike(candidate, parent);
@@ -45,6 +48,11 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
     }
   }
   return places;
+}
+
+/** The longhand by whose colour an exception is told; `null` for what is no colour. */
+function colorLonghandOf(property: string | undefined): string | null {
+  return property !== undefined && /color$|^fill$|^stroke$/.test(property) ? longhandsOfProperty(property)[0] : null;
 }
 
 /** Behind shadow roots: the same parts of hosts that are alike. */

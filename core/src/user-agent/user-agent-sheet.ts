@@ -17,7 +17,7 @@ dialog:not([open]) { display: none; }
 [popover]:not(:popover-open):not(dialog[open]) { display: none; }
 slot { display: contents; }
 li { display: list-item; }
-summary:first-of-type { display: list-item; list-style: disclosure-closed inside; }
+details > summary:first-of-type { display: list-item; list-style: disclosure-closed inside; }
 details[open] > summary:first-of-type { list-style-type: disclosure-open; }
 table { display: table; box-sizing: border-box; border-spacing: 2px; border-collapse: separate; text-indent: initial; }
 caption { display: table-caption; text-align: -webkit-center; }

@@ -161,7 +161,8 @@ function parseHueFunction(name: 'hsl' | 'hwb', { parts, commas }: Arguments, alp
   const a = Math.min(1, Math.max(0, (second ?? 0) / 100));
   const b = Math.min(1, Math.max(0, (third ?? 0) / 100));
   const rgb = name === 'hsl' ? hslToRgb(hue ?? 0, a, b) : hwbToRgb(hue ?? 0, a, b);
-  const [r, g, bl] = rgb.map((channel) => Math.round(Math.min(1, Math.max(0, channel)) * 255) / 255);
+  // Engines keep channels in single precision, in which halves of an 8-bit step are halves again.
+  const [r, g, bl] = rgb.map((channel) => Math.round(Math.fround(Math.fround(Math.min(1, Math.max(0, channel))) * 255)) / 255);
   return { kind: 'color', color: { space: 'legacy', channels: [r, g, bl], alpha: alpha ?? 0 } };
 }
 

@@ -1,5 +1,5 @@
 import { hexOf } from '../color/read-notation.js';
-import { colorOfValue, fillComposite, type OverrideValue, type PlainValue } from './override-value.js';
+import { colorOfValue, fillComposite, plainCssOfValue, strengthOf, type OverrideValue, type PlainValue } from './override-value.js';
 import type { Naming } from './naming.js';
 import type { Palette } from './palette.js';
 import { namesOf } from './palette-names.js';
@@ -9,7 +9,8 @@ export function customPropertyOf(value: PlainValue, palette: Palette, { prefix, 
   if (value.kind === 'literal') return null;
   const named = namesOf(palette, names);
   const base = value.kind === 'role' ? named.roles.get(value.role) : named.swatches[palette.swatches.findIndex(({ id }) => id === value.swatchId)];
-  const color = colorOfValue(value, palette);
+  // A sheer colour is mixed from the whole one where it is used.
+  const color = colorOfValue({ ...value, alpha: 1 }, palette);
   if (base === undefined || !color) return null;
   const step = value.shade === 0 ? '' : `-${value.shade < 0 ? 'd' : 'l'}${Math.abs(value.shade)}`;
   return { name: `--${prefix}-${base}${step}`, css: hexOf(color) };
@@ -21,7 +22,8 @@ export function cssOfValue(value: OverrideValue, palette: Palette, naming: Namin
   if (value.kind === 'literal') return value.css;
   const custom = customPropertyOf(value, palette, naming);
   if (!custom) return 'inherit';
-  if (naming.asValues) return custom.css;
+  const strength = strengthOf(value);
+  if (naming.asValues) return strength === 1 ? custom.css : plainCssOfValue(value, palette);
   declare(custom.name, custom.css);
-  return `var(${custom.name})`;
+  return strength === 1 ? `var(${custom.name})` : `color-mix(in srgb, var(${custom.name}) ${Number((strength * 100).toFixed(2))}%, transparent)`;
 }

@@ -2,12 +2,19 @@ import { hexOf } from '../color/read-notation.js';
 import { describeShade, shade } from '../color/shade.js';
 import { serializeColor } from '../values/serialize-color.js';
 import type { Color } from '../values/color.js';
+import { sameColor } from '../color/same-color.js';
 import { colorOfCss, type Palette, type RoleName } from './palette.js';
+
+/** How much of a colour of the palette there is. */
+export interface Strength {
+  /** Alpha, 0–1, by which the colour's own is multiplied; 1 when absent. */
+  readonly alpha?: number | null;
+}
 
 /** A role or a shade of it, a swatch or a shade of it, or a literal. */
 export type PlainValue =
-  | { readonly kind: 'role'; readonly role: RoleName; readonly shade: number }
-  | { readonly kind: 'swatch'; readonly swatchId: number; readonly shade: number }
+  | ({ readonly kind: 'role'; readonly role: RoleName; readonly shade: number } & Strength)
+  | ({ readonly kind: 'swatch'; readonly swatchId: number; readonly shade: number } & Strength)
   | { readonly kind: 'literal'; readonly css: string };
 
 /** Several colours in one value, such as a gradient's stops: `css` holds `{0}`, `{1}`… in their places. */
@@ -41,7 +48,7 @@ export function colorOfValue(value: OverrideValue, palette: Palette): Color | nu
   const fill = value.kind === 'role' ? palette.roles.find(({ role }) => role === value.role) : { swatchId: value.swatchId, shade: 0 };
   const swatch = palette.swatches.find(({ id }) => id === fill?.swatchId);
   const color = swatch ? colorOfCss(swatch.css) : null;
-  return color && fill ? shade(color, fill.shade + value.shade) : null;
+  return color && fill ? withStrength(shade(color, fill.shade + value.shade), value) : null;
 }
 
 /** A value some points lighter or darker; `null` where it has no shade of its own. */
@@ -57,18 +64,30 @@ export function valueWords(site: { readonly palette: Palette }, value: OverrideV
   if (value.kind === 'composite') return fillComposite(value, (plain) => valueWords(site, plain));
   const base = value.kind === 'role' ? value.role.replace('-', ' ') : site.palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? 'a lost swatch';
   const name = base.charAt(0).toUpperCase() + base.slice(1);
-  return [name, describeShade(value.shade)].filter((part) => part !== '').join(', ');
+  return [name, describeShade(value.shade, colorOfValue({ ...value, shade: 0, alpha: 1 }, site.palette)), strengthOf(value) < 1 ? `${Math.round(strengthOf(value) * 100)} % strong` : ''].filter((part) => part !== '').join(', ');
 }
 
-/** The swatch or role that comes to a colour, for values to be bound by; the literal where none does. */
+/** The swatch or role that comes to a colour, for values to be bound by, as strong as the colour is; the literal where none does. */
 export function boundValue(color: Color, palette: Palette): PlainValue {
-  const css = serializeColor(color);
-  const role = palette.roles.find((fill) => sameCss(colorOfValue({ kind: 'role', role: fill.role, shade: 0 }, palette), css));
-  if (role) return { kind: 'role', role: role.role, shade: 0 };
-  const swatch = palette.swatches.find(({ id }) => sameCss(colorOfValue({ kind: 'swatch', swatchId: id, shade: 0 }, palette), css));
-  return swatch ? { kind: 'swatch', swatchId: swatch.id, shade: 0 } : { kind: 'literal', css };
+  const alpha = color.alpha ?? 1;
+  const candidates: PlainValue[] = [...palette.roles.map(({ role }): PlainValue => ({ kind: 'role', role, shade: 0 })), ...palette.swatches.map(({ id }): PlainValue => ({ kind: 'swatch', swatchId: id, shade: 0 }))];
+  const comesTo = (wanted: Color) => (value: PlainValue): boolean => {
+    const own = colorOfValue(value, palette);
+    return own !== null && sameColor(own, wanted);
+  };
+  const exact = candidates.find(comesTo(color));
+  if (exact) return exact;
+  // What is wholly clear has no colour to be told by.
+  const opaque = alpha > 0 && alpha < 1 ? candidates.find(comesTo({ ...color, alpha: 1 })) : undefined;
+  return opaque && opaque.kind !== 'literal' ? { ...opaque, alpha: Number(alpha.toFixed(4)) } : { kind: 'literal', css: serializeColor(color) };
 }
 
-function sameCss(color: Color | null, css: string): boolean {
-  return color !== null && serializeColor(color) === css;
+/** How strong a value is, 0–1. */
+export function strengthOf(value: PlainValue): number {
+  return value.kind === 'literal' ? 1 : value.alpha ?? 1;
+}
+
+function withStrength(color: Color, value: PlainValue): Color {
+  const strength = strengthOf(value);
+  return strength === 1 ? color : { ...color, alpha: (color.alpha ?? 1) * strength };
 }

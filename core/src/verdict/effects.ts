@@ -7,7 +7,8 @@ import { statesTogether, type Place } from '../reach/threshold.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { Page } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
-import { serializeColor } from '../values/serialize-color.js';
+import { sameColor } from '../color/same-color.js';
+import type { Color } from '../values/color.js';
 import { isInRange } from '../veneer/media.js';
 import { OVERRIDE_STATES, type Override, type OverrideState, type Spot } from '../veneer/override.js';
 import { colorOfValue } from '../veneer/override-value.js';
@@ -75,7 +76,8 @@ interface Aim {
   /** The longhands, and those that follow them. */
   readonly meant: ReadonlySet<string>;
   readonly isInherited: boolean;
-  readonly wantedText: string | null;
+  /** The colour it is to have; `null` for what is none. */
+  readonly wanted: Color | null;
 }
 
 /**
@@ -127,7 +129,7 @@ function aimOf(site: SiteModel, override: Override): Aim {
   return {
     pseudo, state, longhands, meant: new Set(withFollowers(longhands)),
     // Highlights take every property from the highlight of the parent: CSS Pseudo-Elements 4 §3.5.
-    isInherited: pseudo === 'selection' || longhands.some((longhand) => longhand.startsWith('--') || (LONGHANDS.get(longhand)?.inherited ?? false)), wantedText: wanted ? serializeColor(wanted) : null,
+    wanted, isInherited: pseudo === 'selection' || longhands.some((longhand) => longhand.startsWith('--') || (LONGHANDS.get(longhand)?.inherited ?? false)),
   };
 }
 
@@ -221,10 +223,14 @@ function spiltOn({ override, aim, watched }: PageQuestion, after: StyleView, bef
   return differs('') ?? (isPseudo && !isTarget ? differs(override.pseudo) : undefined) ?? '';
 }
 
-function takesHold(style: ElementStyle, override: Override, { longhands, wantedText }: Aim): boolean {
-  if (override.through) return wantedText === null || longhands.every((longhand) => style.resolved(longhand) === wantedText);
+function takesHold(style: ElementStyle, override: Override, { longhands, wanted }: Aim): boolean {
+  const shows = (longhand: string): boolean => {
+    const color = wanted && style.color(longhand);
+    return wanted === null || (color !== null && sameColor(color, wanted));
+  };
+  if (override.through) return longhands.every(shows);
   if (override.property.startsWith('--')) return isVeneered(style, override.property);
-  return longhands.every((longhand) => isVeneered(style, longhand) && (wantedText === null || style.resolved(longhand) === wantedText));
+  return longhands.every((longhand) => isVeneered(style, longhand) && shows(longhand));
 }
 
 function isUnder(element: ElementNode, targets: ReadonlySet<ElementNode>): boolean {

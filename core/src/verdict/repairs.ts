@@ -16,11 +16,13 @@ const STATE_STEPS: Readonly<Partial<Record<OverrideState, number>>> = { hover: -
 /** Value proposed for a state from the one at rest: a shade that shows; at rest's own where the state has no step. */
 export function proposedForState(site: SiteModel, value: OverrideValue, state: OverrideState): OverrideValue {
   const steps = STATE_STEPS[state] ?? 0;
+  if (steps !== 0 && value.kind === 'composite') return { ...value, colors: value.colors.map((color) => shadeOfValue(color, steps, site.palette) ?? color) };
   return steps === 0 ? value : shadeOfValue(value, steps, site.palette) ?? value;
 }
 
 /** What is said of a state that an override covers or leaves behind, with the value that mends it. @param parent ancestor whose hover is meant by a parent's. */
-export function lookFinding(site: SiteModel, override: Override, { state, kind, before, shown, spots }: StateLook, parent: ElementNode | null, width: number): Finding {
+export function lookFinding(site: SiteModel, override: Override, { state, kind, property, before, shown, spots }: StateLook, parent: ElementNode | null, width: number): Finding {
+  if (kind === 'laid over') return laidOverFinding(override, { state, property, before, shown, spots }, parent, width);
   const proposed = proposedForState(site, override.value, state);
   const word = STATE_WORDS[state].toLowerCase();
   const isShade = proposed !== override.value;
@@ -32,6 +34,19 @@ export function lookFinding(site: SiteModel, override: Override, { state, kind, 
     basis: kind === 'hidden' ? `In state ${word} the page showed ${shown.join(', ')}; the rule for rest is now stronger, so the state looks as at rest.` : `In state ${word} declarations of the page still decide ${override.property}: ${shown.join(', ')}.`,
     spots: spots.slice(0, MOST_SPOTS),
     repair: { label: `${STATE_WORDS[state]}: ${value === proposed ? valueWords(site, value) : before}`, wishes: [wish] },
+  };
+}
+
+const LAID_WORDS: Readonly<Record<string, string>> = { 'background-image': 'lays a gradient or picture over it', 'box-shadow': 'lays a shadow over it', opacity: 'dims it', 'text-shadow': 'shadows it' };
+
+/** What is said of a state that comes in through another property, with the offer to keep that one as at rest. */
+function laidOverFinding(override: Override, { state, property, before, shown, spots }: Pick<StateLook, 'state' | 'property' | 'before' | 'shown' | 'spots'>, parent: ElementNode | null, width: number): Finding {
+  const word = STATE_WORDS[state];
+  return {
+    standing: 'look', text: `${word.toLowerCase()} ${LAID_WORDS[property] ?? `changes ${property}`}`,
+    basis: `In state ${word.toLowerCase()} declarations of the page set ${property}: ${shown.join(' and ')}; at rest it is ${before}.`,
+    spots: spots.slice(0, MOST_SPOTS),
+    repair: { label: `${word}: ${property} as at rest`, wishes: [wishOf(override, width, { state, property, value: { kind: 'literal', css: before }, ...(state === 'parent-hover' ? { parent: parent?.number ?? null } : {}) })] },
   };
 }
 

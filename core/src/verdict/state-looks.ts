@@ -8,11 +8,16 @@ import type { OverrideState, Spot } from '../veneer/override.js';
 import type { Palette } from '../veneer/palette.js';
 import { isBrandColor } from '../site/brand-color.js';
 
-/** A state of targets that an override covers, or that the page still decides. */
+/** What else can lie over a property that is overridden at rest, or dim it. */
+const LAID_OVER: Readonly<Record<string, readonly string[]>> = { 'background-color': ['background-image', 'box-shadow', 'opacity'], color: ['opacity', 'text-shadow'] };
+
+/** A state of targets that an override covers, that the page still decides, or that comes in through another property. */
 export interface StateLook {
   readonly state: OverrideState;
-  readonly kind: 'hidden' | 'left behind';
-  /** What the page showed in the state, on the first of them. */
+  readonly kind: 'hidden' | 'left behind' | 'laid over';
+  /** The longhand by which the state shows. */
+  readonly property: string;
+  /** What the page showed in the state, on the first of them; what it shows at rest, where another property is laid over. */
   readonly before: string;
   /** What it showed or still shows, each once: hex of a colour, else the value. */
   readonly shown: readonly string[];
@@ -46,17 +51,23 @@ export function stateLooksOf(element: ElementNode, spot: Spot, views: ReadonlyMa
     const value = after.resolved(longhand);
     const before = view.before.style(element, pseudo).resolved(longhand);
     const color = after.color(longhand);
-    if (isVeneered(after, longhand)) return own === 'rest' && before !== restBefore && value === now ? [{ state, kind: 'hidden', before, shown: [before], spots: [spot] }] : [];
+    const over = own === 'rest' ? laidOver(after, aimed.after.style(element, pseudo), longhand).map((property): StateLook => ({ state, kind: 'laid over', property, before: aimed.after.style(element, pseudo).resolved(property), shown: [after.resolved(property)], spots: [spot] })) : [];
+    if (isVeneered(after, longhand)) return [...(own === 'rest' && before !== restBefore && value === now ? [{ state, kind: 'hidden' as const, property: longhand, before, shown: [before], spots: [spot] }] : []), ...over];
     const isPaint = color !== null && (color.alpha ?? 0) > 0;
-    return isPaint && value !== now && !isBrandColor(color, palette) ? [{ state, kind: 'left behind', before, shown: [hexOf(color)], spots: [spot] }] : [];
+    return [...(isPaint && value !== now && !isBrandColor(color, palette) ? [{ state, kind: 'left behind' as const, property: longhand, before, shown: [hexOf(color)], spots: [spot] }] : []), ...over];
   });
+}
+
+/** Properties by which the page lays something over an overridden one in a state, or dims it, that it does not at rest. */
+function laidOver(inState: ElementStyle, atRest: ElementStyle, longhand: string): string[] {
+  return (LAID_OVER[longhand] ?? []).filter((property) => !isVeneered(inState, property) && inState.resolved(property) !== atRest.resolved(property) && inState.resolved(property) !== 'none');
 }
 
 /** What is said of one state put together, all its elements named. */
 export function gatherLooks(looks: readonly StateLook[]): StateLook[] {
   const byKind = new Map<string, StateLook>();
   for (const look of looks) {
-    const key = `${look.state}|${look.kind}`;
+    const key = `${look.state}|${look.kind}|${look.property}`;
     const known = byKind.get(key);
     const isNamed = known?.spots.some(({ pageId, element }) => pageId === look.spots[0].pageId && element === look.spots[0].element);
     byKind.set(key, known ? { ...known, shown: [...new Set([...known.shown, ...look.shown])], spots: isNamed ? known.spots : [...known.spots, ...look.spots] } : look);

@@ -66,10 +66,9 @@ function addTo(store: Store, siteId: number, { pages, assets, leftOut }: Assembl
       const pageBefore = parsePage(old.html, { path: old.path, loadSheet: (path) => sheetsBefore[path] ?? null });
       const pageAfter = parsePage(now.html, { path: now.path, loadSheet: (path) => sheets[path] ?? null });
       for (const override of store.overrides.bySite(siteId)) {
-        if (override.pageId !== id) continue;
-        const element = reanchor(pageBefore, pageAfter, override.element);
-        if (element === null) lost.push({ path: now.path, reason: `The override of ${override.selector} has no element like its own any more` });
-        else store.overrides.put(siteId, { ...override, element });
+        const moved = reanchorOverride(pageBefore, pageAfter, id, override);
+        lost.push(...moved.lost.map((reason) => ({ path: now.path, reason })));
+        if (moved.override !== override) store.overrides.put(siteId, moved.override);
       }
     }
     // What the history leads back to was made on the pages as they were.

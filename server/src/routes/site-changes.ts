@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { ArrangementRequest, ExceptionsRequest, NameRequest, ROLES, SheetOptionsRequest, PartsRequest } from '@upper-veneer/contract';
-import type { Part, VeneerPlace } from '@upper-veneer/core';
+import { withoutPage, type Part, type VeneerPlace } from '@upper-veneer/core';
 import { checkExceptions, checkParts, composeOrders } from '../site-checks.js';
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
@@ -60,10 +60,19 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
     const uses = store.sites.overridesOnPage(siteId, pageId);
     if (uses > 0) throw new HttpProblem(409, 'Not removed', `${uses} ${uses === 1 ? 'override was' : 'overrides were'} made on this page; clear them first`);
     if (store.sites.pages(siteId).length === 1) throw new HttpProblem(409, 'Not removed', 'It is the only page of the site');
-    store.sites.dropPage(siteId, pageId);
-    // The history may lead back to overrides on the page.
-    store.changes.forget(siteId);
-    store.sites.countVersion(siteId);
+    const overrides = store.overrides.bySite(siteId);
+    const stranded = overrides.filter((override) => withoutPage(override, pageId) === null);
+    if (stranded.length > 0) throw new HttpProblem(409, 'Not removed', `${stranded.length} ${stranded.length === 1 ? 'override is' : 'overrides are'} kept to this page alone (${stranded[0].selector}); clear them first`);
+    store.inOneStep(() => {
+      for (const override of overrides) {
+        const kept = withoutPage(override, pageId);
+        if (kept && kept !== override) store.overrides.put(siteId, kept);
+      }
+      store.sites.dropPage(siteId, pageId);
+      // The history may lead back to overrides on the page.
+      store.changes.forget(siteId);
+      store.sites.countVersion(siteId);
+    });
     response.json(answer(siteId));
   });
   router.put('/sites/:siteId/parts', (request, response) => {

@@ -113,7 +113,7 @@ export function writeDesignTokens(palette: Palette): string {
     const base = palette.swatches[at];
     const color = colorOfValue({ kind: 'role', role: name, shade: 0 }, palette);
     if (!base || !color) return [];
-    return [[name, shade === 0 ? { $value: `{swatch.${swatchNames[at]}}` } : { $value: valueOf(hexOf(color)), $description: `${base.name}, ${describeShade(shade)}` }]];
+    return [[name, shade === 0 ? { $value: `{swatch.${swatchNames[at]}}` } : { $value: valueOf(hexOf(color)), $description: `${base.name}, ${describeShade(shade, colorOfCss(base.css))}` }]];
   }));
   return `${JSON.stringify({ swatch: { $type: 'color', ...swatch }, role: { $type: 'color', ...role } }, null, 2)}\n`;
 }

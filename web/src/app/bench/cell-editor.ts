@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, type Inspection, type OverrideValue } from '@upper-veneer/core';
+import { CLOSED_TO_VISITED, ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, isOpenToVisited, type Inspection, type OverrideValue } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { SiteStore } from '../shared/site/site-store';
 import { BenchActs } from './bench-acts';
@@ -24,11 +24,13 @@ import { ValuePicker } from './value-picker';
       } @else { <span class="spacer"></span> }
       <p-select [options]="ranges()" optionLabel="label" optionValue="key" [ngModel]="rangeKey()" (ngModelChange)="chooseRange($event)" size="small" appendTo="body" scrollHeight="360px" ariaLabel="Widths it holds at" />
     </div>
+    @if (closed()) { <p class="icon uv-soft">{{ closed() }}</p> } @else {
     @switch (kind()) {
       @case ('color') { <uv-value-picker [palette]="site.palette()" [current]="current()" (picked)="acts.setValue($event)" (flashed)="flash.hold({ kind: 'role', role: $event })" (released)="flash.release()" /> }
       @case ('image') { <uv-composite-editor [property]="bench.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()" (picked)="acts.setValue($event)" /> }
       @case ('shadow') { <uv-composite-editor [property]="bench.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()" (picked)="acts.setValue($event)" /> }
       @default { <uv-measure-field class="measure" [property]="bench.rowProperty()" [shown]="shown()" [palette]="site.palette()" [families]="families()" (picked)="acts.setValue({ kind: 'literal', css: $event })" /> }
+    }
     }
     <div class="acts" role="group" aria-label="Other values">
       @if (bench.cell().state !== 'rest') {
@@ -71,6 +73,8 @@ export class CellEditor {
   protected readonly stateWord = computed(() => STATE_WORDS[this.bench.cell().state].toLowerCase());
   protected readonly heading = computed(() => `${STATE_WORDS[this.bench.cell().state]} ${ROW_WORDS[this.bench.cell().row].toLowerCase()} becomes`);
   protected readonly properties = computed(() => ROW_PROPERTIES[this.bench.cell().row].map(({ words }, at) => ({ at, label: words })));
+  /** Why the chosen cell cannot be changed; empty where it can. */
+  protected readonly closed = computed(() => (this.bench.cell().state === 'visited' && !isOpenToVisited(this.bench.rowProperty().property) ? CLOSED_TO_VISITED : ''));
   protected readonly kind = computed(() => this.bench.rowProperty().kind);
   protected readonly current = computed<OverrideValue | null>(() => this.bench.cellOverrides().at(-1)?.value ?? null);
   protected readonly shown = computed(() => this.bench.explanation()?.resolved ?? '');

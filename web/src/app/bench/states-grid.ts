@@ -18,7 +18,7 @@ import type { CellChoice } from './bench-store';
               <th scope="row">{{ rowWords[line.row] }}</th>
               @for (cell of line.cells; track cell.state) {
                 <td>
-                  <button type="button" [class.own]="cell.isOwn" [class.none]="cell.css === null" [class.chosen]="isChosen(line.row, cell)" [class.ours]="cell.isOverride" [class.covered]="cell.isCovered"
+                  <button type="button" [class.own]="cell.isOwn" [class.none]="cell.css === null" [class.chosen]="isChosen(line.row, cell)" [class.ours]="cell.isOverride" [class.covered]="cell.isCovered" [class.closed]="cell.closed !== ''"
                     [style.--cell]="paint(cell)" [attr.aria-pressed]="isChosen(line.row, cell)" [attr.aria-label]="describe(line.row, cell)" [title]="describe(line.row, cell)"
                     [tabindex]="isChosen(line.row, cell) ? 0 : -1" (click)="chosen.emit({ row: line.row, state: cell.state })"><span [class.worded]="isWorded(line.row, cell)">{{ isWorded(line.row, cell) ? short(cell) : '' }}</span></button>
                 </td>
@@ -47,6 +47,7 @@ import type { CellChoice } from './bench-store';
     td button span.worded { height: 100%; border-color: var(--uv-line); background: none; color: var(--uv-soft); font-size: 11px; line-height: 17px; text-align: center; white-space: nowrap; overflow: hidden; }
     td button.own span.worded { color: var(--uv-ink); border-color: var(--uv-line-strong); }
     td button.ours span::after { content: ''; position: absolute; right: 0; top: 0; border: 5px solid; border-color: #000 #000 transparent transparent; filter: drop-shadow(-1px 1px 0 #fff); }
+    td button.closed span { border: 0; background: linear-gradient(var(--uv-line-strong), var(--uv-line-strong)) center / 40% 1px no-repeat; }
     td button.chosen { outline: 2px solid var(--uv-ink); outline-offset: 0; border-radius: 0; }
     td button.chosen:focus-visible { box-shadow: 0 0 0 2px var(--uv-paper), 0 0 0 6px var(--uv-ink); z-index: 1; }
     .more { padding: 2px 0 0; border: 0; background: none; color: var(--uv-soft); font-size: 12px; text-decoration: underline; cursor: pointer; }
@@ -89,6 +90,7 @@ export class StatesGrid {
   }
 
   protected describe(row: CellChoice['row'], cell: GridCell): string {
+    if (cell.closed !== '') return `${ROW_WORDS[row]}, ${STATE_WORDS[cell.state].toLowerCase()}: ${cell.closed}`;
     const what = cell.css === null ? 'paints nothing' : cell.isCovered ? `${cell.css}, under a gradient or picture` : cell.css;
     const how = cell.css === null ? '' : cell.isOverride ? ', our override' : cell.isOwn ? '' : ', as at rest';
     return `${ROW_WORDS[row]}, ${STATE_WORDS[cell.state].toLowerCase()}: ${what}${how}`;

@@ -71,7 +71,7 @@ export class ValuePicker {
       return {
         shade, value, hex: color ? hexOf(color) : 'transparent',
         isCurrent: current !== null && current.kind !== 'literal' && current.kind !== 'composite' && sameBase(current, base) && current.shade === shade,
-        words: shade === 0 ? this.baseName() : `${this.baseName()}, ${describeShade(shade)}`,
+        words: shade === 0 ? this.baseName() : `${this.baseName()}, ${describeShade(shade, colorOfValue({ ...base, shade: 0, alpha: 1 }, this.palette()))}`,
       };
     });
   });

@@ -95,7 +95,7 @@ function hexOfCss(css: string): string | null {
 export function withRole(palette: Palette, role: RoleName, swatchId: number | null, shade = 0): PaletteRequest {
   const others = palette.roles.filter((fill) => fill.role !== role);
   const name = palette.swatches.find(({ id }) => id === swatchId)?.name;
-  return toRequest(name ? `${name}${shade === 0 ? '' : `, ${describeShade(shade)}`} fills ${role}` : `Empty ${role}`, { ...palette, roles: swatchId === null ? others : [...others, { role, swatchId, shade }] });
+  return toRequest(name ? `${name}${shade === 0 ? '' : `, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId: swatchId ?? 0, shade: 0 }, palette))}`} fills ${role}` : `Empty ${role}`, { ...palette, roles: swatchId === null ? others : [...others, { role, swatchId, shade }] });
 }
 
 /** Overrides that take their colour from a swatch, by itself or through a role. */
