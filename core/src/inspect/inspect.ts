@@ -11,7 +11,7 @@ import { isBrandColor } from '../site/brand-color.js';
 import { iconKindOf, type IconKind } from './icon-kind.js';
 import { placesOf } from '../site/places.js';
 import { hexOf } from '../color/read-notation.js';
-import { surroundingsOf } from '../color/backdrop.js';
+import { surroundingsOf } from '../ground/surroundings.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';

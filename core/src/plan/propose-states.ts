@@ -1,4 +1,4 @@
-import { surroundingsOf } from '../color/backdrop.js';
+import { surroundingsOf } from '../ground/surroundings.js';
 import { compositeOver, contrastRatio } from '../color/contrast.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { longhandsOfProperty } from '../properties/grouped.js';

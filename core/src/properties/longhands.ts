@@ -118,6 +118,13 @@ export const LONGHANDS: ReadonlyMap<string, Longhand> = new Map<string, Longhand
   ['overflow-y', of('keyword', 'visible')],
   ['appearance', of('keyword', 'none')],
   ['transform', of('text', 'none')],
+  ['rotate', of('text', 'none')],
+  ['scale', of('text', 'none')],
+  ['translate', of('text', 'none')],
+  ['perspective', of('text', 'none')],
+  ['z-index', of('text', 'auto')],
+  ['isolation', of('keyword', 'auto')],
+  ['will-change', of('text', 'auto')],
   ['clip-path', of('text', 'none')],
   ['quotes', of('text', 'auto', true)],
 ]);

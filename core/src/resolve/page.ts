@@ -1,3 +1,4 @@
+import type { PageLayout } from '../ground/page-layout.js';
 import { rankLayers } from '../cascade/compare.js';
 import { parseHtml } from '../dom/parse-html.js';
 import type { Amendments } from '../dom/amendment.js';
@@ -59,6 +60,8 @@ export interface Page {
   readonly veneerOrder: number;
   /** Rules of the veneer; empty without one. */
   readonly veneerRules: readonly StyleRule[];
+  /** Where frames laid it out, by viewport width in CSS px; absent where none has. */
+  readonly layouts?: ReadonlyMap<number, PageLayout>;
   /** @internal */
   readonly base: FlatRules;
   /** @internal */

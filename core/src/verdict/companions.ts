@@ -1,4 +1,4 @@
-import { surroundingsOf } from '../color/backdrop.js';
+import { surroundingsOf } from '../ground/surroundings.js';
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import { isShape } from '../dom/svg-shapes.js';
 import type { ElementNode } from '../dom/tree.js';

@@ -1,4 +1,4 @@
-import { surroundingsOf } from '../color/backdrop.js';
+import { surroundingsOf } from '../ground/surroundings.js';
 import type { ElementNode } from '../dom/tree.js';
 import { STATE_WORDS } from '../grid/rows.js';
 import { longhandsOfProperty } from '../properties/grouped.js';

@@ -1,15 +1,15 @@
 import { parsePage } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
-import { surroundingsOf } from './backdrop.js';
-import { hexOf } from './read-notation.js';
+import { surroundingsByChain } from './chain.js';
+import { hexOf } from '../color/read-notation.js';
 
 function surroundings(body: string) {
   const page = parsePage(`<!doctype html><body>${body}`);
   const target = page.document.elements.find((element) => element.classes.includes('t')) ?? page.document.rootElement;
-  return surroundingsOf(new StyleView(page), target);
+  return surroundingsByChain(new StyleView(page), target);
 }
 
-describe('surroundingsOf', () => {
+describe('surroundings by the chain of ancestors', () => {
   // Expected colours by CSS Compositing 1 §5.1 and Color 4 §3.2 (opacity groups), worked out by hand.
   const rows: readonly (readonly [what: string, body: string, text: string, ground: string])[] = [
     ['the canvas', '<p class=t>', '#000000', '#ffffff'],

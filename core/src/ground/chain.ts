@@ -2,7 +2,7 @@ import { lineageOf, type ElementNode } from '../dom/tree.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { WHITE, rgb8, type Color } from '../values/color.js';
 import { colorsInImages } from '../values/serialize-paint.js';
-import { compositeOver, contrastRatio } from './contrast.js';
+import { compositeOver, contrastRatio } from '../color/contrast.js';
 
 /** What stands behind and around one element's text, as painted. */
 export interface Surroundings {
@@ -16,6 +16,10 @@ export interface Surroundings {
   readonly ratio: number;
   /** What makes the figure uncertain; empty when nothing does. */
   readonly doubts: readonly string[];
+  /** What it was found by: the boxes under the lines of the text, or the chain of ancestors where none were measured. */
+  readonly by: 'boxes' | 'chain';
+  /** Whether something opaque lies over all of the text. */
+  readonly isHidden: boolean;
 }
 
 /**
@@ -23,7 +27,7 @@ export interface Surroundings {
  * Boxes are taken to lie inside their ancestors; pictures are not looked at, which is said in `doubts`.
  * Source: CSS Compositing 1 §5, CSS Color 4 §3.2 opacity.
  */
-export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = ''): Surroundings {
+export function surroundingsByChain(view: StyleView, element: ElementNode, pseudo = ''): Surroundings {
   const chain = lineageOf(element).map((node) => view.style(node));
   if (pseudo !== '') chain.push(view.style(element, pseudo));
   const layers = chain.map((style) => {
@@ -53,7 +57,7 @@ export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = '
     };
     const { ground, text } = paint(0, WHITE);
     const ratio = contrastRatio(text, ground);
-    if (!worst || ratio < worst.ratio) worst = { ground, outside, text, ratio, doubts };
+    if (!worst || ratio < worst.ratio) worst = { ground, outside, text, ratio, doubts, by: 'chain', isHidden: false };
   }
   return worst as Surroundings;
 }

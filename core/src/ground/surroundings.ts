@@ -1,0 +1,217 @@
+import { contrastRatio, compositeOver } from '../color/contrast.js';
+import { sameColor } from '../color/same-color.js';
+import type { ElementNode } from '../dom/tree.js';
+import { StyleView } from '../resolve/style-view.js';
+import { WHITE, rgb8, type Color } from '../values/color.js';
+import { surroundingsByChain, type Surroundings } from './chain.js';
+import { boxOf, holds, rectsOf, type PageLayout, type Rect } from './page-layout.js';
+import { groupOf, paintAt } from './paint-at.js';
+import { paintingOrderOf, type Painter, type PaintingOrder } from './painting-order.js';
+
+export type { Surroundings } from './chain.js';
+
+/**
+ * What stands behind and around a text as it is painted: under its lines, where a frame has measured the page at this width;
+ * else over the chain of its ancestors, which `by` says.
+ * Source: CSS 2.2 Appendix E for the order, CSS Compositing 1 §5 for the layers.
+ */
+export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = ''): Surroundings {
+  const layout = view.page.layouts?.get(view.environment.width);
+  return (layout && byBoxes(view, layout, element, pseudo)) ?? surroundingsByChain(view, element, pseudo);
+}
+
+/** A point of the page, and what paints there, back to front. */
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+  readonly under: readonly { readonly painter: Painter; readonly box: Rect }[];
+  readonly over: readonly { readonly painter: Painter; readonly box: Rect }[];
+}
+
+interface Measured {
+  readonly order: PaintingOrder;
+  /** Points under texts, and around boxes, by element and pseudo-element. */
+  readonly spots: Map<string, readonly Spot[]>;
+}
+
+const measured = new WeakMap<PageLayout, Measured>();
+
+/** The order is that of the page at rest: states move boxes before one another so seldom that it is asked once a layout. */
+function measuredOf(view: StyleView, layout: PageLayout): Measured {
+  let found = measured.get(layout);
+  if (!found) measured.set(layout, (found = { order: paintingOrderOf(new StyleView(view.page, { environment: view.environment }), layout), spots: new Map() }));
+  return found;
+}
+
+function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseudo: string): Surroundings | null {
+  const { order, spots } = measuredOf(view, layout);
+  const key = `${element.number}:${pseudo}`;
+  let under = spots.get(key);
+  if (!under) spots.set(key, (under = pointsUnder(layout, element, pseudo).map(([x, y]) => spotAt(order, element, pseudo, x, y))));
+  if (under.length === 0) return null;
+  const style = view.style(element, pseudo);
+  const fill = style.color('-webkit-text-fill-color') ?? style.color('color') ?? rgb8(0, 0, 0);
+  const found = under.map((spot) => composite(view, spot, fill, element));
+  const outside = outsideOf(view, layout, order, spots, element);
+  // Where something opaque lies over a text, nothing of it is seen.
+  const seen = found.filter(({ isHidden }) => !isHidden);
+  const worst = (seen.length > 0 ? seen : found).reduce((a, b) => (b.ratio < a.ratio ? b : a));
+  return { ground: worst.ground, text: worst.text, ratio: worst.ratio, outside, doubts: [...new Set(found.flatMap(({ doubts }) => doubts))], by: 'boxes', isHidden: seen.length === 0 };
+}
+
+const ACROSS = [0.03, 0.15, 0.27, 0.38, 0.5, 0.62, 0.73, 0.85, 0.97];
+/** Glyphs stand in the middle of their line. */
+const DOWN = [0.12, 0.5, 0.88];
+
+/** Points under the lines of a text; under the middle of a box that shows none. */
+function pointsUnder(layout: PageLayout, element: ElementNode, pseudo: string): [number, number][] {
+  const own = pseudo === '' || pseudo === 'selection' || pseudo === 'placeholder' || pseudo.startsWith('first-') ? rectsOf(layout.lines.get(element.number)) : rectsOf(layout.pseudoBoxes.get(key(element, pseudo)));
+  if (own.length > 0) return own.slice(0, MOST_LINES).flatMap(({ left, top, width, height }) => DOWN.flatMap((y) => ACROSS.map((x): [number, number] => [left + width * x, top + height * y])));
+  const box = boxOf(layout, element.number);
+  return box && (pseudo === '' || pseudo === 'before' || pseudo === 'after' || pseudo === 'marker') ? [[box.left + box.width / 2, box.top + box.height / 2]] : [];
+}
+
+/** Lines of a text that are looked under: the ends of a long one tell as much as its middle. */
+const MOST_LINES = 24;
+
+function key(element: ElementNode, pseudo: string): string {
+  return `${element.number}:${pseudo}`;
+}
+
+function spotAt({ painters, textAt }: PaintingOrder, element: ElementNode, pseudo: string, x: number, y: number): Spot {
+  const at = (painter: Painter): { readonly painter: Painter; readonly box: Rect } | null => {
+    if (painter.clip && !holds(painter.clip, x, y)) return null;
+    // The canvas takes the background of the root, which is everywhere.
+    const box = painter.element.flatParent === null && painter.pseudo === '' ? painter.boxes[0] : painter.boxes.find((own) => holds(own, x, y));
+    return box ? { painter, box } : null;
+  };
+  // A positioned pseudo-element holds its own text.
+  const own = pseudo === '' ? -1 : painters.findIndex((painter) => painter.element === element && painter.pseudo === pseudo);
+  const end = own === -1 ? textAt.get(element.number) ?? painters.length : own + 1;
+  const take = (list: readonly Painter[]): Spot['under'] => list.flatMap((painter) => at(painter) ?? []);
+  return { x, y, under: take(painters.slice(0, end)), over: take(painters.slice(end)) };
+}
+
+interface Composited {
+  readonly ground: Color;
+  readonly text: Color;
+  readonly ratio: number;
+  readonly doubts: readonly string[];
+  readonly isHidden: boolean;
+}
+
+/** Paints a point twice, once with the text there and once without. */
+function composite(view: StyleView, { x, y, under, over }: Spot, fill: Color, element: ElementNode): Composited {
+  const doubts: string[] = [];
+  const base = canvasColor(view, x, y, doubts);
+  const ground = new Layering(base);
+  const text = new Layering(base);
+  const paint = ({ painter, box }: Spot['under'][number]): void => {
+    const style = view.style(painter.element, painter.pseudo);
+    if (isCanvas(view, painter)) return;
+    const groups = groupsOf(view, painter.element, doubts);
+    const painted = paintAt(style, box, x, y, false);
+    if (painted.doubt !== '') doubts.push(painted.doubt);
+    // A fill that lets nothing through hides what is doubtful under it.
+    else if (groups.length === 0 && (painted.color?.alpha ?? 0) >= 0.999) doubts.length = 0;
+    ground.lay(groups, painted.color);
+    text.lay(groups, painted.color);
+  };
+  under.forEach(paint);
+  const inDoubt = [...doubts];
+  text.lay(groupsOf(view, element, []), fill);
+  over.forEach(paint);
+  const [without, withText] = [ground.flat(), text.flat()];
+  const isHidden = sameColor(without, withText) && !sameColor(without, compositeOver(fill, without)) && (fill.alpha ?? 0) > 0;
+  return { ground: without, text: withText, ratio: contrastRatio(withText, without), doubts: isHidden ? [] : [...new Set([...inDoubt, ...doubts])], isHidden };
+}
+
+/** Ancestors, the element among them, that are laid on in one piece, the outermost first. */
+function groupsOf(view: StyleView, element: ElementNode, doubts: string[]): { readonly element: ElementNode; readonly opacity: number }[] {
+  const groups: { element: ElementNode; opacity: number }[] = [];
+  for (let node: ElementNode | null = element; node; node = node.flatParent) {
+    const { opacity, doubt } = groupOf(view.style(node));
+    if (doubt !== '') doubts.push(doubt);
+    if (opacity < 1) groups.unshift({ element: node, opacity });
+  }
+  return groups;
+}
+
+/** Layers of one point, groups of opacity laid on as they end. */
+class Layering {
+  readonly #stack: { readonly element: ElementNode | null; readonly opacity: number; color: Color }[];
+
+  constructor(base: Color) {
+    this.#stack = [{ element: null, opacity: 1, color: base }];
+  }
+
+  lay(groups: readonly { readonly element: ElementNode; readonly opacity: number }[], color: Color | null): void {
+    if (!color || (color.alpha ?? 0) === 0) return;
+    let shared = 0;
+    while (shared < groups.length && this.#stack[shared + 1]?.element === groups[shared].element) shared += 1;
+    while (this.#stack.length > shared + 1) this.#close();
+    for (const group of groups.slice(shared)) this.#stack.push({ ...group, color: CLEAR });
+    const top = this.#stack[this.#stack.length - 1];
+    top.color = compositeOver(color, top.color);
+  }
+
+  /** The colour in the end. */
+  flat(): Color {
+    while (this.#stack.length > 1) this.#close();
+    return this.#stack[0].color;
+  }
+
+  #close(): void {
+    const group = this.#stack.pop();
+    const below = this.#stack[this.#stack.length - 1];
+    if (group && below) below.color = compositeOver(group.color, below.color, group.opacity);
+  }
+}
+
+const CLEAR = rgb8(0, 0, 0, 0);
+
+/** Whether a box gave its background to the canvas. Source: CSS Backgrounds 3 §2.11.2. */
+function isCanvas(view: StyleView, { element, pseudo }: Painter): boolean {
+  if (pseudo !== '') return false;
+  const root = view.page.document.rootElement;
+  if (element === root) return true;
+  return element.localName === 'body' && element.parent === root && !paintsBackground(view, root);
+}
+
+function paintsBackground(view: StyleView, element: ElementNode): boolean {
+  const style = view.style(element);
+  return (style.color('background-color')?.alpha ?? 0) > 0 || style.resolved('background-image') !== 'none';
+}
+
+function canvasColor(view: StyleView, x: number, y: number, doubts: string[]): Color {
+  const root = view.page.document.rootElement;
+  const source = paintsBackground(view, root) ? root : root.children.find(({ localName }) => localName === 'body') ?? root;
+  const style = view.style(source);
+  const layout = view.page.layouts?.get(view.environment.width);
+  const box = (layout && boxOf(layout, root.number)) ?? { left: 0, top: 0, width: view.environment.width, height: view.environment.height };
+  const painted = paintAt(style, box, x, y, true);
+  if (painted.doubt !== '') doubts.push(painted.doubt);
+  const canvas = style.colorScheme() === 'dark' ? rgb8(18, 18, 18) : WHITE;
+  return painted.color ? compositeOver(painted.color, canvas) : canvas;
+}
+
+/** Colour around a box, just outside its edge: the one found at most of its sides. */
+function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, spots: Map<string, readonly Spot[]>, element: ElementNode): Color {
+  const box = boxOf(layout, element.number);
+  if (!box) return WHITE;
+  const name = `${element.number}/outside`;
+  let around = spots.get(name);
+  if (!around) {
+    const { left, top, width, height } = box;
+    const points: [number, number][] = [[left - 1.5, top + height / 2], [left + width + 1.5, top + height / 2], [left + width / 2, top - 1.5], [left + width / 2, top + height + 1.5]];
+    const end = order.boxAt.get(element.number) ?? order.painters.length;
+    around = points.map(([x, y]) => {
+      const spot = spotAt(order, element, '', x, y);
+      return { ...spot, under: spot.under.filter(({ painter }) => order.painters.indexOf(painter) < end), over: [] };
+    });
+    spots.set(name, around);
+  }
+  const colors = around.map((spot) => composite(view, spot, CLEAR, element).ground);
+  const count = (color: Color): number => colors.filter((other) => sameColor(other, color)).length;
+  return colors.reduce((best, color) => (count(color) > count(best) ? color : best), colors[0]);
+}
