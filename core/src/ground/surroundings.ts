@@ -51,7 +51,7 @@ function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseu
   if (under.length === 0) return null;
   const style = view.style(element, pseudo);
   const fill = style.color('-webkit-text-fill-color') ?? style.color('color') ?? rgb8(0, 0, 0);
-  const found = under.map((spot) => composite(view, spot, fill, element));
+  const found = tellingSpots(view, under).map((spot) => composite(view, spot, fill, element));
   const outside = outsideOf(view, layout, order, spots, element);
   // Where something opaque lies over a text, nothing of it is seen.
   const seen = found.filter(({ isHidden }) => !isHidden);
@@ -90,6 +90,24 @@ function spotAt({ painters, textAt }: PaintingOrder, element: ElementNode, pseud
   const end = own === -1 ? textAt.get(element.number) ?? painters.length : own + 1;
   const take = (list: readonly Painter[]): Spot['under'] => list.flatMap((painter) => at(painter) ?? []);
   return { x, y, under: take(painters.slice(0, end)), over: take(painters.slice(end)) };
+}
+
+/** Of points under which the same plain boxes lie, the first, middle and last tell as much as all. */
+function tellingSpots(view: StyleView, spots: readonly Spot[]): readonly Spot[] {
+  const groups = new Map<string, Spot[]>();
+  for (const spot of spots) {
+    const key = [...spot.under, ...spot.over].map(({ painter: { element, pseudo }, box }) => `${element.number}${pseudo}${box.left}`).join();
+    const group = groups.get(key);
+    if (group) group.push(spot);
+    else groups.set(key, [spot]);
+  }
+  return [...groups.values()].flatMap((group) => {
+    const isPlain = [...group[0].under, ...group[0].over].every(({ painter: { element, pseudo } }) => {
+      const style = view.style(element, pseudo);
+      return style.resolved('background-image') === 'none' && !/inset/.test(style.resolved('box-shadow'));
+    }) && view.style(view.page.document.rootElement).resolved('background-image') === 'none';
+    return isPlain && group.length > 3 ? [group[0], group[group.length >> 1], group[group.length - 1]] : group;
+  });
 }
 
 interface Composited {

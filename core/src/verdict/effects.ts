@@ -18,7 +18,9 @@ import { longhandsFedBy } from './fed-longhands.js';
 import { ancestorAlike, placesOf } from '../site/places.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { gatherLooks, isVeneered, oneOfEachKind, stateLooksOf, type StateLook, type StateViews } from './state-looks.js';
+import { LEGIBILITY_LONGHANDS, Legibility, Readings, differsToTheEye, textsOver, type Reading, type ReadingTally } from './legibility.js';
 import { tellingParent } from './telling-parent.js';
+import type { StateMap } from '../selectors/match-context.js';
 import { touchedOn } from './touched.js';
 
 /** Longhands that follow another where nothing else is said: the text colour gives its own to many, the font size its measure. */
@@ -43,6 +45,8 @@ export interface Effects {
   readonly settings: readonly Setting[];
   /** What rules hang on and was not looked at. */
   readonly unseen: readonly string[];
+  /** What is read and seen where the override tells on it: the worst of all matches, by kind. */
+  readonly readings: readonly ReadingTally[];
   /** States of targets that the override covers or leaves behind, on every page and at every width it is for. */
   readonly looks: readonly StateLook[];
   /** The ancestor of the target whose hover is among them. */
@@ -63,6 +67,7 @@ interface Tally {
   readonly spillWords: Set<string>;
   readonly states: Set<OverrideState>;
   readonly looks: StateLook[];
+  readonly legibility: Legibility;
   reached: number;
   compared: number;
   elements: number;
@@ -92,18 +97,21 @@ export function* effectsOf(site: SiteModel, without: SiteModel, override: Overri
   const watchedOn = (page: Page): string[] => withFollowers(watchedBy(page, override, aim));
   const watched = [...new Set([...site.pages.values()].flatMap(watchedOn))];
   const { settings, unseen } = settingsThatMatter(site, watched);
-  const tally: Tally = { missed: new Map(), spill: new Map(), spillWords: new Set(), states: new Set([aim.state]), looks: [], reached: 0, compared: 0, elements: 0 };
+  const isRead = tellsOnReading(override, aim);
+  // Where a text stands on something else, that has widths of its own.
+  const read = isRead ? settingsThatMatter(site, [...new Set([...watched, ...LEGIBILITY_LONGHANDS])]).settings.filter(({ width }) => isInRange(width, override.widths)) : [];
+  const tally: Tally = { missed: new Map(), spill: new Map(), spillWords: new Set(), states: new Set([aim.state]), looks: [], legibility: new Legibility(), reached: 0, compared: 0, elements: 0 };
   let done = 0;
   for (const [pageId, after] of site.pages) {
     const own = targets?.filter((place) => place.page === after) ?? null;
-    comparePage({ site, override, aim, parent, pageId, after, before: pageOf(without, pageId), own, watched: watchedOn(after), settings }, tally);
+    comparePage({ site, override, aim, parent, pageId, after, before: pageOf(without, pageId), own, watched: watchedOn(after), settings, read }, tally);
     done += 1;
     yield { page: done, pages: site.pages.size };
   }
-  const { missed, spill, spillWords, states, looks, reached, compared, elements } = tally;
+  const { missed, spill, spillWords, states, looks, legibility, reached, compared, elements } = tally;
   return {
     reached, missed: [...missed.values()], spill: [...spill.values()], spillWords: [...spillWords].slice(0, MOST_SPILL_WORDS), compared, elements,
-    states: OVERRIDE_STATES.filter((state) => states.has(state)), settings: settings.filter(({ width }) => isInRange(width, override.widths)), unseen, looks: gatherLooks(looks), parent,
+    states: OVERRIDE_STATES.filter((state) => states.has(state)), settings: settings.filter(({ width }) => isInRange(width, override.widths)), unseen, readings: legibility.tallies(), looks: gatherLooks(looks), parent,
   };
 }
 
@@ -149,6 +157,8 @@ interface PageQuestion {
   readonly own: readonly Place[] | null;
   readonly watched: readonly string[];
   readonly settings: readonly Setting[];
+  /** Where it is read. */
+  readonly read: readonly Setting[];
 }
 
 function comparePage(question: PageQuestion, tally: Tally): void {
@@ -192,7 +202,61 @@ function comparePage(question: PageQuestion, tally: Tally): void {
     const stateAim = { pseudo: aim.pseudo, state: aim.state, longhand: aim.longhands[0], palette: site.palette };
     for (const element of looked) tally.looks.push(...stateLooksOf(element, spot(element)[1], views, stateAim));
   }
+  readPage(question, inState, hits, touched, targetSet, tally);
   tally.reached += wanted.filter(({ element }) => !tally.missed.has(spot(element)[0])).length;
+}
+
+/** Reads everything on a page that the change tells on, in every state, wherever its looks can differ. */
+function readPage({ override, aim, pageId, after, before, read }: PageQuestion, inState: ReadonlyMap<OverrideState, StateMap>, hits: ReadonlySet<ElementNode>, touched: readonly ElementNode[], targets: ReadonlySet<ElementNode>, tally: Tally): void {
+  const touchedSet = new Set(touched);
+  for (const setting of read) {
+    const layout = after.layouts?.get(setting.width);
+    const beside = layout ? textsOver(layout, after.document.elements, hits).filter((element) => !touchedSet.has(element)) : [];
+    for (const [state, states] of inState) {
+      const viewAfter = new StyleView(after, { states, environment: setting });
+      const viewBefore = new StyleView(before, { states, environment: setting });
+      const [now, then] = [new Readings(viewAfter, state), new Readings(viewBefore, state)];
+      const changed = new Map<ElementNode, boolean>();
+      const isChanged = (element: ElementNode): boolean => {
+        const known = changed.get(element);
+        if (known !== undefined) return known;
+        const parent = element.flatParent;
+        const answer = (parent !== null && touchedSet.has(parent) && isChanged(parent)) || differsToTheEye(viewAfter.style(element), viewBefore.style(element));
+        changed.set(element, answer);
+        return answer;
+      };
+      const take = (element: ElementNode, pseudo: string, isTarget: boolean): void => {
+        const earlier = then.of(element, pseudo);
+        for (const reading of now.of(element, pseudo)) {
+          const same = earlier.find(({ kind }) => kind === reading.kind) ?? null;
+          // What comes out as before is no matter of the change, unless it was meant.
+          if (isTarget || !same || !isSameReading(reading, same)) tally.legibility.take({ ...reading, spot: { pageId, element: element.number }, state, setting }, same);
+        }
+      };
+      for (const element of touched) {
+        const isTarget = targets.has(element) && state === aim.state;
+        if (override.pseudo !== '') {
+          if (isTarget) take(element, override.pseudo, true);
+          continue;
+        }
+        if (!isTarget && !isChanged(element)) continue;
+        take(element, '', isTarget);
+        if (element.attributes.has('placeholder')) take(element, 'placeholder', false);
+        for (const pseudo of ['before', 'after']) if (viewAfter.generates(element, pseudo)) take(element, pseudo, false);
+      }
+      for (const element of beside) take(element, '', false);
+    }
+  }
+}
+
+function isSameReading(a: Reading, b: Reading): boolean {
+  return a.doubt === b.doubt && sameColor(a.ink, b.ink) && sameColor(a.ground, b.ground);
+}
+
+/** Whether an override can tell on what is read or seen. */
+function tellsOnReading({ property, pseudo }: Override, { longhands }: Aim): boolean {
+  if (pseudo.startsWith('-webkit-')) return false;
+  return property.startsWith('--') || longhands.some((longhand) => /color$|^fill$|^background|^opacity$|^box-shadow$|^font-(?:size|weight)$|^outline|^border-.*-(?:width|style)$/.test(longhand));
 }
 
 /** The elements on a page that are to change, with the parents whose state is meant. */

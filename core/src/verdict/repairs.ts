@@ -1,11 +1,9 @@
-import { compositeOver, contrastRatio } from '../color/contrast.js';
 import type { ElementNode } from '../dom/tree.js';
 import { STATE_WORDS } from '../grid/rows.js';
 import type { ElementStyle } from '../resolve/element-style.js';
-import type { Color } from '../values/color.js';
 import type { Override, OverrideState } from '../veneer/override.js';
-import { colorOfValue, shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
-import { MOST_SPOTS, type Finding, type Repair } from './finding.js';
+import { shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
+import { MOST_SPOTS, type Finding } from './finding.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { StateLook } from './state-looks.js';
 import { wishOf } from '../plan/wish-of.js';
@@ -48,22 +46,6 @@ function laidOverFinding(override: Override, { state, property, before, shown, s
     spots: spots.slice(0, MOST_SPOTS),
     repair: { label: `${word}: ${property} as at rest`, wishes: [wishOf(override, width, { state, property, value: { kind: 'literal', css: before }, ...(state === 'parent-hover' ? { parent: parent?.number ?? null } : {}) })] },
   };
-}
-
-/** Points of lightness between the shades that are tried, and the farthest. */
-const SHADE_STEP = 6;
-const FARTHEST_SHADE = 60;
-
-/** The nearest shade of an override's text colour that reaches a contrast on a ground; `null` where none does. */
-export function passingShade(site: SiteModel, override: Override, ground: Color, wanted: number, width: number): Repair | null {
-  for (let step = SHADE_STEP; step <= FARTHEST_SHADE; step += SHADE_STEP) {
-    for (const steps of [-step, step]) {
-      const value = shadeOfValue(override.value, steps, site.palette);
-      const color = value && colorOfValue(value, site.palette);
-      if (color && contrastRatio(compositeOver(color, ground), ground) >= wanted) return { label: valueWords(site, value), wishes: [wishOf(override, width, { value })] };
-    }
-  }
-  return null;
 }
 
 /** A gradient or picture that lies over the plain fill, with the offer to clear it. */

@@ -1,18 +1,15 @@
-import { surroundingsOf } from '../ground/surroundings.js';
 import type { ElementNode } from '../dom/tree.js';
 import { STATE_WORDS } from '../grid/rows.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
-import type { ElementStyle } from '../resolve/element-style.js';
-import type { StyleView } from '../resolve/style-view.js';
 import { isInRange } from '../veneer/media.js';
 import type { Override } from '../veneer/override.js';
 import { isForOtherEngines, isScrollbarPart } from '../veneer/scrollbars.js';
 import { effectsOf, type VerdictProgress } from './effects.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
-import { clearingOf, lookFinding, partsPassedOver, passingShade } from './repairs.js';
+import { readingFindings } from './reading-findings.js';
+import { clearingOf, lookFinding, partsPassedOver } from './repairs.js';
 import { settingWords } from '../site/environments.js';
 import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
-import { showsText, wantedRatio } from '../site/text-figures.js';
 
 
 /** Checks an override where it stands, at one go. */
@@ -49,7 +46,7 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const view = viewIn(page, element, override.state, look, parent);
   const style = view.style(element, override.pseudo);
   if (isScrollbarPart(override.pseudo)) findings.push(...partsPassedOver(view.style(element), override, look));
-  findings.push(...contrastFinding(site, view, style, override, look));
+  findings.push(...readingFindings(site, override, effects.readings, look));
   const [longhand] = longhandsOfProperty(override.property);
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
@@ -63,22 +60,6 @@ const OTHER_ENGINES: Finding = {
   standing: 'holds', text: 'for engines without scrollbar parts',
   basis: 'The parts of this scrollbar are overridden too: engines that have them take those, the others this. It is guarded by @supports, so its effect is not reckoned here.',
 };
-
-function contrastFinding(site: SiteModel, view: StyleView, style: ElementStyle, override: Override, width: number): Finding[] {
-  const { state, pseudo, property } = override;
-  if (!showsText(style) || isScrollbarPart(pseudo)) return [];
-  const { ratio, doubts, ground } = surroundingsOf(view, style.element, pseudo);
-  if (doubts.length > 0) return [{ standing: 'look', text: 'text over a picture', basis: 'A picture lies under it. The strip reads the contrast of each state from the pixels under its lines.' }];
-  const bar = wantedRatio(style);
-  const isAsked = state !== 'disabled';
-  const fails = isAsked && ratio < bar;
-  const repair = fails && property === 'color' ? passingShade(site, override, ground, bar, width) : null;
-  return [{
-    standing: fails ? 'fails' : 'holds', text: `${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1`,
-    basis: `Contrast of the text with what lies under it in state ${STATE_WORDS[state].toLowerCase()}; ${isAsked ? `${bar} : 1 is asked` : 'WCAG 2.2 asks none of a control that is off'}.`,
-    ...(repair ? { repair } : {}),
-  }];
-}
 
 /** What the verdict does not cover. */
 function notLookedAt(unseen: readonly string[]): Finding {
