@@ -119,8 +119,7 @@ export function paintingOrderOf(view: StyleView, layout: PageLayout): PaintingOr
     });
     // What is layered inside a layered box without a context of its own is found while that is painted.
     const over: Layered[] = [];
-    for (let i = 0; i < layers.layered.length; i += 1) {
-      const layer = layers.layered[i];
+    for (const layer of layers.layered) {
       if (layer.z > 0) over.push(layer);
       else paintLayer(layer);
     }

@@ -203,7 +203,7 @@ function tileOf(site: SiteModel, view: StyleView, rest: StyleView, element: Elem
     overPicture: hasText && surroundings.doubts.length > 0 ? hexOf(surroundings.text) : null,
     standing: fails ? 'fails' : weakLine !== '' || strays.length > 0 || surroundings.doubts.length > 0 || (fromRest !== '' && change >= 0.05 && change < SAME_TO_THE_EYE) ? 'look' : 'holds',
     note,
-    basis: `Text ${hexOf(surroundings.text)} on ${hexOf(surroundings.ground)}, composited over every ancestor's fill; WCAG 2.2 asks ${wanted} : 1 at ${style.resolved('font-size')}, weight ${style.resolved('font-weight')}.${fromRest ? ` Largest ΔE2000 of text, fill and edge from rest: ${change.toFixed(2)}.` : ''}${edgeRatio === null ? '' : ` Edge ${edgeRatio.toFixed(2)} : 1 with what lies around, WCAG 2.2 1.4.11 asks 3.`}${ringRatio === null ? '' : ` Ring ${ringRatio.toFixed(2)} : 1 with what lies around, 3 is asked.`}`,
+    basis: `Text ${hexOf(surroundings.text)} on ${hexOf(surroundings.ground)}, ${surroundings.by === 'boxes' ? 'the worst of what is painted under its lines' : 'composited over every ancestor\'s fill (this page was not measured at this width)'}; WCAG 2.2 asks ${wanted} : 1 at ${style.resolved('font-size')}, weight ${style.resolved('font-weight')}.${fromRest ? ` Largest ΔE2000 of text, fill and edge from rest: ${change.toFixed(2)}.` : ''}${edgeRatio === null ? '' : ` Edge ${edgeRatio.toFixed(2)} : 1 with what lies around, WCAG 2.2 1.4.11 asks 3.`}${ringRatio === null ? '' : ` Ring ${ringRatio.toFixed(2)} : 1 with what lies around, 3 is asked.`}`,
   };
 }
 

@@ -1,3 +1,4 @@
+import { withLayout, type PageLayout } from '../ground/page-layout.js';
 import type { Amendments } from '../dom/amendment.js';
 import type { ElementNode } from '../dom/tree.js';
 import { amendmentsOf } from '../parts/open-parts.js';
@@ -65,6 +66,11 @@ export function openParts(site: SiteModel, partIds: readonly number[]): SiteMode
     return [source.id, withVeneer(amendments.size === 0 ? closed : parseSource(site.source, source, amendments), site.css)];
   }));
   return { ...site, pages };
+}
+
+/** The site with what a frame measured of one of its pages at a width. */
+export function layOut(site: SiteModel, pageId: number, layout: PageLayout): SiteModel {
+  return { ...site, pages: new Map([...site.pages].map(([id, page]) => [id, id === pageId ? withLayout(page, layout) : page])) };
 }
 
 /** The site with other overrides or another palette; only the veneer is parsed again. */

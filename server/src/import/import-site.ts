@@ -1,4 +1,4 @@
-import { parsePage, proposeParts, reanchor } from '@upper-veneer/core';
+import { parsePage, proposeParts, reanchorOverride } from '@upper-veneer/core';
 import type { ImportRequest, ImportResult, LeftOutFile } from '@upper-veneer/contract';
 import type { Store } from '../store.js';
 import type { AddressPolicy } from './address-policy.js';

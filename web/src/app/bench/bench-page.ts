@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, numberAttribute, signal, untracked } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, numberAttribute, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { ROW_WORDS, STATE_WORDS, colorOfValue, customPropertyOf, hexOf, valueWords, type OverrideState, type Painter } from '@upper-veneer/core';
@@ -9,6 +9,7 @@ import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
 import { BenchActs } from './bench-acts';
 import { BenchFlash } from './bench-flash';
+import { PageLayouts } from './page-layouts';
 import { BenchStore } from './bench-store';
 import { CellEditor } from './cell-editor';
 import { CompanionsList } from './companions-list';
@@ -33,7 +34,7 @@ import { WrittenCss } from './written-css';
 @Component({
   selector: 'uv-bench-page',
   imports: [CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
-  providers: [BenchStore, BenchActs, BenchFlash],
+  providers: [PageLayouts, BenchStore, BenchActs, BenchFlash],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
@@ -51,6 +52,7 @@ export class BenchPage {
   protected readonly acts = inject(BenchActs);
   protected readonly flash = inject(BenchFlash);
   readonly #engine = inject(Engine);
+  readonly #layouts = inject(PageLayouts);
   readonly #frame = signal<FrameDocument | null>(null);
 
   protected readonly zooms = [{ zoom: 0, label: 'Fit' }, { zoom: 0.5, label: '50 %' }, { zoom: 0.75, label: '75 %' }, { zoom: 1, label: '100 %' }];
@@ -124,6 +126,14 @@ export class BenchPage {
     combineLatest([toObservable(this.#frame), toObservable(this.site.veneer), toObservable(this.bench.width), toObservable(this.forced)])
       .pipe(debounceTime(400), takeUntilDestroyed())
       .subscribe(([frame]) => void this.#check(frame));
+    // Where texts lie is measured anew when the page, its width or what lies on it changes.
+    combineLatest([toObservable(this.#frame), toObservable(this.site.veneer), toObservable(this.bench.width)])
+      .pipe(debounceTime(250), takeUntilDestroyed())
+      .subscribe(([frame]) => void (frame && this.#layouts.take(this.bench.pageId(), frame)));
+    combineLatest([toObservable(this.#frame), toObservable(this.bench.width)])
+      .pipe(debounceTime(1500), takeUntilDestroyed())
+      .subscribe(([frame, width]) => void (frame && this.#layouts.takeOthers((this.site.site()?.pages ?? []).filter(({ id }) => id !== this.bench.pageId()).map(({ id }) => ({ id, framed: this.bench.framedPage(id) })), width)));
+    inject(DestroyRef).onDestroy(() => this.#layouts.stop());
   }
 
   protected onReady(frame: FrameDocument): void {

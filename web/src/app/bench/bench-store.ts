@@ -9,6 +9,7 @@ import type { ExplanationView, ForcedStates, Judgement, Target } from '../shared
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
 import type { FramedPage } from '../shared/frame/framed-page';
+import { PageLayouts } from './page-layouts';
 import { WIDTHS } from './page-widths';
 
 export interface CellChoice {
@@ -21,6 +22,7 @@ export interface CellChoice {
 export class BenchStore {
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
+  readonly #layouts = inject(PageLayouts);
   /** Whether the target was chosen just now, and no cell of it yet. */
   #isFresh = false;
 
@@ -51,17 +53,17 @@ export class BenchStore {
   ), { initialValue: new Map() });
 
   /** The page as the frames show it; another address when it was captured anew. */
-  readonly framed = computed<FramedPage>(() => ({
-    url: `/frame/sites/${this.#site.site()?.id}/pages/${this.pageId()}/?v=${this.#structure()}`,
-    veneerPlace: this.#site.site()?.veneerPlace ?? 'head-end',
-    frameCss: this.#site.veneer().frameCss,
-    amendments: this.#amendments(),
-  }));
+  readonly framed = computed<FramedPage>(() => this.framedPage(this.pageId(), this.#amendments()));
+
+  /** A page as the frames show it. */
+  framedPage(pageId: number, amendments: Amendments = new Map()): FramedPage {
+    return { url: `/frame/sites/${this.#site.site()?.id}/pages/${pageId}/?v=${this.#structure()}`, veneerPlace: this.#site.site()?.veneerPlace ?? 'head-end', frameCss: this.#site.veneer().frameCss, amendments };
+  }
 
   readonly #structure = computed(() => this.#site.site()?.draft.structure ?? 0);
 
   readonly #question = computed(() => ({
-    target: this.target(), width: this.width(), veneer: this.#site.veneer(), opened: this.#site.opened(), scope: { pages: this.pages(), spared: this.spared(), parent: this.parent() },
+    target: this.target(), width: this.width(), veneer: this.#site.veneer(), laid: this.#layouts.taken(), opened: this.#site.opened(), scope: { pages: this.pages(), spared: this.spared(), parent: this.parent() },
   }));
 
   readonly inspection = toSignal<Inspection | null, null>(toObservable(this.#question).pipe(
@@ -112,8 +114,8 @@ export class BenchStore {
 
   /** How far the verdict is, where it takes its time; `null` when none is being made. */
   readonly judging = signal<VerdictProgress | null>(null);
-  readonly judgement = toSignal<Judgement | null, null>(toObservable(this.cellOverrides).pipe(
-    switchMap((overrides) => (overrides.length > 0 ? from(this.#judge(overrides[overrides.length - 1])).pipe(catchError(() => of(null))) : of(null))),
+  readonly judgement = toSignal<Judgement | null, null>(combineLatest([toObservable(this.cellOverrides), toObservable(this.#layouts.taken)]).pipe(
+    switchMap(([overrides]) => (overrides.length > 0 ? from(this.#judge(overrides[overrides.length - 1])).pipe(catchError(() => of(null))) : of(null))),
   ), { initialValue: null });
 
   readonly progress = toSignal<readonly PartProgress[], readonly PartProgress[]>(combineLatest([toObservable(this.pageId), toObservable(this.width), toObservable(this.#site.veneer), toObservable(this.opened)]).pipe(

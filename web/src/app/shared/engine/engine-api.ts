@@ -1,3 +1,4 @@
+import type { MeasuredLayout } from '../frame/measure-layout';
 import type {
   AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
   PageMeasure, Pair, Palette, PartProgress, PartProposal, Raster, Reachability, RoleName, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion, TidyProgress, TidySheet, VerdictProgress,
@@ -72,6 +73,8 @@ export type CensusView = Omit<Census, 'colors'> & { readonly colors: readonly Ce
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
 export interface EngineApi {
   open(source: SiteSource): void;
+  /** Takes in where a frame laid a page out, at the width of that frame. */
+  lay(pageId: number, layout: MeasuredLayout): void;
   /** Opens hidden parts; the others are closed. */
   openParts(partIds: readonly number[]): void;
   /** What opens the parts on one page, by running number. */

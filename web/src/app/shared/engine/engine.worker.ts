@@ -1,5 +1,5 @@
 import {
-  amendmentsOf, checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
+  amendmentsOf, checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, layOut, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
   paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeStates, reachabilityOf, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints, worstOverPicture,
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
@@ -24,6 +24,9 @@ function opened(): SiteModel {
 const engine: EngineApi = {
   open(source) {
     site = openSite(source);
+  },
+  lay(pageId, { boxes, fragments, lines, pseudoBoxes, ...view }) {
+    if (opened().pages.has(pageId)) site = layOut(opened(), pageId, { ...view, boxes: Float32Array.from(boxes), fragments: new Map(fragments), lines: new Map(lines), pseudoBoxes: new Map(pseudoBoxes) });
   },
   openParts(partIds) {
     site = openParts(opened(), partIds);

@@ -77,6 +77,11 @@ export class FrameDocument {
     if (element) selection?.selectAllChildren(element);
   }
 
+  /** Elements by running number. */
+  elements(): ReadonlyMap<number, Element> {
+    return this.#elements;
+  }
+
   element(number: number): Element | null {
     return this.#elements.get(number) ?? null;
   }
