@@ -6,7 +6,7 @@ import {
 
 /** Names that core and contract share; kept as plain lists so that both sides of the wire validate alike. */
 export const STATES = ['rest', 'filled', 'checked', 'invalid', 'current', 'parent-invalid', 'visited', 'parent-hover', 'hover', 'focus', 'active', 'disabled'] as const;
-export const REACH_NAMES = ['one', 'alike', 'everywhere'] as const;
+export const REACH_NAMES = ['one', 'alike', 'group', 'everywhere'] as const;
 export const PLAIN_VALUE_KINDS = ['role', 'swatch', 'literal'] as const;
 export const VALUE_KINDS = [...PLAIN_VALUE_KINDS, 'composite'] as const;
 export const ROLES = ['ground', 'panel', 'ink', 'soft-ink', 'line', 'accent', 'on-accent', 'second', 'on-second', 'link', 'visited', 'ring', 'signal', 'on-signal'] as const;
@@ -118,8 +118,13 @@ export class OverrideBody extends AspectBody {
   @IsInt({ message: 'must be the number of a page' })
   pageId: number;
 
-  @IsIn(REACH_NAMES, { message: 'must be one, alike or everywhere' })
+  @IsIn(REACH_NAMES, { message: 'must be one, alike, group or everywhere' })
   reach: (typeof REACH_NAMES)[number];
+
+  @ValidateIf((body: OverrideBody) => body.reach === 'group')
+  @IsString({ message: 'must be the selector of the group' })
+  @Length(1, 600, { message: 'must have 1 to 600 characters' })
+  group?: string | null;
 
   @Matches(/^(?:-?[a-z][a-z-]{1,39}|--[\w-]{1,80})$/, { message: 'is no property the Bench can override' })
   property: string;

@@ -38,7 +38,7 @@ export function copyLook(site: SiteModel, { pageId, element: number, pseudo }: S
 }
 
 /** The overrides that give a target a look: where it differs, in the states both have. */
-export function pasteLook(site: SiteModel, look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'pages' | 'spared' | 'widths'>, width: number): OverrideWish[] {
+export function pasteLook(site: SiteModel, look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>, width: number): OverrideWish[] {
   const page = pageOf(site, target.pageId);
   const element = elementOf(page, target.element);
   const wishes: OverrideWish[] = [];

@@ -49,7 +49,7 @@ export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan
   const lead = targets.find((place) => place.element === element) ?? targets[0];
   const byHand = wish.isAfresh ? undefined : drop.find((override) => override.isByHand);
   const written = byHand ? { ok: true as const, selector: byHand.selector, important: byHand.important, specificity: [0, 0, 0] as const } : writeSelector({
-    lead, targets, pages: [...site.pages.values()], everywhere: wish.reach === 'everywhere' && wish.state !== 'current', kinds: isForAll(wish, element) ? ['*'] : undefined, pseudo: wish.pseudo, pseudoState: wish.pseudoState, state: wish.state,
+    lead, targets, pages: [...site.pages.values()], everywhere: wish.reach === 'everywhere' && wish.state !== 'current', kinds: isForAll(wish, element) ? ['*'] : undefined, group: wish.reach === 'group' ? wish.group : null, pseudo: wish.pseudo, pseudoState: wish.pseudoState, state: wish.state,
     longhands: properties.flatMap(longhandsOfProperty),
     isReplaced: (selector) => drop.some((override) => override.selector.split(', ').includes(selector)),
     // Rules of one element stand together in the order of their states.
@@ -62,7 +62,7 @@ export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan
   const put = properties.map((property): Override => ({
     ...targetOf(wish),
     id: drop.find((override) => override.property === property)?.id ?? idOf(wish, property),
-    partId: wish.reach === 'everywhere' ? null : partId,
+    partId: wish.reach === 'everywhere' || (wish.reach === 'group' && targets.some((place) => (partOf(site, place.page, place.element)?.id ?? null) !== partId)) ? null : partId,
     property, value: wish.value, selector: written.selector, important: written.important,
     ...(byHand ? { isByHand: true } : {}),
   }));
@@ -122,16 +122,17 @@ function isEarlier(override: Override, wish: OverrideWish): boolean {
   return OVERRIDE_STATES.indexOf(override.state) < OVERRIDE_STATES.indexOf(wish.state);
 }
 
-function targetOf({ pageId, element, pseudo, reach, state, parent, widths, pages, spared, through }: OverrideWish): OverrideTarget {
+function targetOf({ pageId, element, pseudo, reach, group, state, parent, widths, pages, spared, through }: OverrideWish): OverrideTarget {
   return {
-    pageId, element, pseudo, reach, state, ...(parent == null ? {} : { parent }), ...(widths == null ? {} : { widths }), ...(pages == null ? {} : { pages }), ...(spared == null || spared.length === 0 ? {} : { spared }), ...(through == null ? {} : { through }),
+    pageId, element, pseudo, reach, ...(reach === 'group' && group ? { group } : {}), state, ...(parent == null ? {} : { parent }), ...(widths == null ? {} : { widths }), ...(pages == null ? {} : { pages }), ...(spared == null || spared.length === 0 ? {} : { spared }), ...(through == null ? {} : { through }),
   };
 }
 
 function idOf(wish: OverrideWish, property: string): string {
   const range = wish.widths ? `-${wish.widths.min ?? ''}to${wish.widths.max ?? ''}` : '';
+  const group = wish.reach === 'group' ? `-${hashOf(wish.group ?? '')}` : '';
   const scope = wish.pages ? `-p${wish.pages.join('.')}` : '';
-  const whole = `${wish.pageId}-${wish.element}-${wish.pseudo || 'element'}${wish.pseudoState ? `.${wish.pseudoState}` : ''}-${wish.reach}-${wish.state}${wish.parent == null ? '' : wish.parent}${range}${scope}-${property}`;
+  const whole = `${wish.pageId}-${wish.element}-${wish.pseudo || 'element'}${wish.pseudoState ? `.${wish.pseudoState}` : ''}-${wish.reach}${group}-${wish.state}${wish.parent == null ? '' : wish.parent}${range}${scope}-${property}`;
   // What is too long for the store keeps its beginning, and is told apart by all of it.
   return whole.length <= MOST_ID ? whole : `${whole.slice(0, MOST_ID - 14)}-${hashOf(whole)}`;
 }
@@ -148,13 +149,14 @@ function hashOf(text: string): string {
   return ((high & 0x1fffff) * 0x100000000 + low).toString(36);
 }
 
-type Target = Pick<OverrideWish, 'pageId' | 'element' | 'pseudo' | 'reach' | 'state' | 'widths' | 'parent' | 'pseudoState'>;
+type Target = Pick<OverrideWish, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'state' | 'widths' | 'parent' | 'pseudoState'>;
 
 /** Overrides already made for the same thing: the same element, or one alike it for a wider reach, in the same state and widths. */
 function sameTarget(site: SiteModel, wish: Target, element: ElementNode): Override[] {
   return site.overrides.filter((override) => {
     if (override.pseudo !== wish.pseudo || override.state !== wish.state || !sameRange(override, wish) || (override.parent ?? null) !== (wish.parent ?? null) && override.pageId === wish.pageId) return false;
     if (override.selector.includes(':hover', Math.max(0, override.selector.indexOf('::'))) !== (wish.pseudoState === 'hover') && override.pseudo.startsWith('-webkit-scrollbar')) return false;
+    if ((override.reach === 'group' || wish.reach === 'group') && (override.group ?? null) !== (wish.group ?? null) && override.reach === wish.reach) return false;
     if (override.pageId === wish.pageId && override.element === wish.element) return true;
     if (override.reach === 'one' || override.reach !== wish.reach) return false;
     return reaches(site, override, element);

@@ -15,7 +15,7 @@ import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js
 import { showsText, wantedRatio } from '../site/text-figures.js';
 
 /** The target whose states are proposed, and how far the overrides reach. */
-export type StatesQuestion = Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'pages' | 'spared' | 'widths'> & { readonly width: number };
+export type StatesQuestion = Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'> & { readonly width: number };
 
 /**
  * Fills states from rest: hover a step darker, pressed a further one, the other way where that would not show; text kept

@@ -30,6 +30,8 @@ export interface SelectorRequest extends Omit<ThresholdQuestion, 'places'> {
   readonly everywhere: boolean;
   /** Selectors of what "everywhere" gathers, where it is not the lead's kind. */
   readonly kinds?: readonly string[];
+  /** The selector that gathers the targets, where they are a group by one. */
+  readonly group?: string | null;
 }
 
 /**
@@ -38,6 +40,7 @@ export interface SelectorRequest extends Omit<ThresholdQuestion, 'places'> {
  */
 export function writeSelector(request: SelectorRequest): WrittenSelector {
   const { lead, targets, everywhere } = request;
+  if (request.group) return writeGroup(request, lead, targets, request.group);
   if (!everywhere) return writeFor(request, lead, targets, []);
   const written: Extract<WrittenSelector, { ok: true }>[] = [];
   for (const subject of request.kinds ?? kindSelector(lead.element)) {
@@ -51,6 +54,19 @@ export function writeSelector(request: SelectorRequest): WrittenSelector {
   const [first] = written;
   if (!first) return { ok: false, reason: 'Nothing on the site is of this kind' };
   return { ...first, selector: written.map(({ selector }) => selector).join(', '), important: written.some(({ important }) => important) };
+}
+
+/** A group's own selector, made stronger where it has to be; where some of it are left out, its matches are told apart otherwise. */
+function writeGroup(request: SelectorRequest, lead: Place, targets: readonly Place[], group: string): WrittenSelector {
+  const bar = barOf(request, targets);
+  if (bar.impossible) return { ok: false, reason: bar.impossible };
+  const wanted = new Set(targets.map(({ element }) => element));
+  const list = parseSelectorList(group);
+  if (list.length !== 1 || !matchesExactly(group, wanted, request.pages) || stateCarrier(request, lead) !== lead.element) return writeFor({ ...request, group: null }, lead, targets, []);
+  const suffix = stateSuffix(request, lead, targets);
+  const extra: Specificity = addSpecificity([0, suffix === '' ? 0 : 1, request.pseudo === '' ? 0 : 1], [0, request.pseudoState ? 1 : 0, 0]);
+  const candidate: Candidate = { text: group, specificity: list[0].specificity, frailty: 0, distance: 0 };
+  return finish(clears(addSpecificity(candidate.specificity, extra), bar) ? candidate : strengthenOne([candidate], extra, bar), suffix, request, extra, bar);
 }
 
 function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place[], subjects: readonly Candidate[]): WrittenSelector {

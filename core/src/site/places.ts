@@ -3,14 +3,15 @@ import { alikeKey, kindSelector } from '../reach/alike.js';
 import type { Place } from '../reach/threshold.js';
 import { restContext } from '../selectors/match-context.js';
 import { matchesAny } from '../selectors/match-selector.js';
-import { parseSelectorList } from '../selectors/parse-selector.js';
+import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
+import type { SelectorList } from '../selectors/selector.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { NO_EXCEPTIONS, passedOverOn } from './exceptions.js';
 import type { OverrideTarget } from '../veneer/override.js';
 import { elementOf, pageOf, type SiteModel } from './site-model.js';
 
 /** What decides which elements an override reaches. */
-export type ReachQuestion = Pick<OverrideTarget, 'pageId' | 'element' | 'reach' | 'pages' | 'spared' | 'parent'> & { readonly state?: OverrideTarget['state']; readonly property?: string };
+export type ReachQuestion = Pick<OverrideTarget, 'pageId' | 'element' | 'reach' | 'group' | 'pages' | 'spared' | 'parent'> & { readonly state?: OverrideTarget['state']; readonly property?: string };
 
 /** Whether everything is meant whatever its kind: what is made on the root, and the ring, which any focus shows. */
 export function isForAll({ reach, state, property }: ReachQuestion, element: ElementNode): boolean {
@@ -24,6 +25,7 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
   const element = elementOf(page, question.element);
   const parent = question.parent === undefined || question.parent === null ? null : elementOf(page, question.parent);
   if (reach === 'one') return [{ page, element, parent }];
+  const group = reach === 'group' ? readGroup(question.group) : null;
   // For the current page all of a kind are meant, whichever of them is the current one.
   const asCurrent = state === 'current';
   // Only what stands in such a list can be its current one.
@@ -40,7 +42,7 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
     const context = restContext(candidatePage.document);
     for (const candidate of candidatePage.document.elements) {
       if (candidate.root !== candidatePage.document.root || left.has(candidate.number) || alone?.has(candidate)) continue;
-      const isIn = isAll || (gathered === 'alike' ? candidate.localName === element.localName && alikeKey(candidate, asCurrent) === key : matchesAny(kinds, candidate, context));
+      const isIn = isAll || (group ? matchesAny(group, candidate, context) : gathered === 'alike' ? candidate.localName === element.localName && alikeKey(candidate, asCurrent) === key : matchesAny(kinds, candidate, context));
       if (!isIn) continue;
       const own = parent === null ? null : candidate === element ? parent : ancestorAlike(candidate, parent);
       if (parent !== null && own === null) continue;
@@ -48,6 +50,16 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
     }
   }
   return places;
+}
+
+/** @returns nothing for a group that no longer reads. */
+function readGroup(text: string | null | undefined): SelectorList {
+  try {
+    return parseSelectorList(text ?? '');
+  } catch (error) {
+    if (error instanceof SelectorError) return [];
+    throw error;
+  }
 }
 
 /** The longhand by whose colour an exception is told; `null` for what is no colour. */

@@ -1,6 +1,7 @@
 import type { GridRowName } from '../grid/rows.js';
 import { isFocusable, isLink } from '../selectors/element-states.js';
 import type { OverrideState, Reach } from '../veneer/override.js';
+import { runningLinks } from '../reach/running-links.js';
 import { pageOf, type SiteModel } from './site-model.js';
 
 /** Something every page has that is no part of any: where it is looked at, and how far it reaches. */
@@ -11,18 +12,37 @@ export interface SiteWideTarget {
   readonly row: GridRowName;
   readonly state: OverrideState;
   readonly reach: Reach;
+  /** Selector of the group it reaches, for that reach. */
+  readonly group?: string | null;
+  /** How many elements of the site it takes, on how many pages, before anything is written. */
+  readonly elements: number;
+  readonly pages: number;
+  /** What it takes and what it leaves, in words. */
+  readonly words: string;
 }
 
-/** Site-wide targets of a page; links and the ring only where something there shows them. */
+/** Site-wide targets of a page; links and the ring only where something on the site shows them. */
 export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget[] {
   const { document } = pageOf(site, pageId);
+  const pages = [...site.pages.values()];
   const root = document.rootElement.number;
-  const link = document.elements.find((element) => isLink(element) && element.classes.length === 0 && ['p', 'li', 'td', 'dd'].includes(element.parent?.localName ?? '') && element.root === document.root) ?? document.elements.find((element) => isLink(element) && element.root === document.root);
+  const running = runningLinks(pages);
+  const link = running?.elements.find((element) => document.elements[element.number] === element);
+  const all = pages.reduce((sum, page) => sum + page.document.elements.filter((element) => isLink(element) && element.root === page.document.root).length, 0);
   const focusable = document.elements.find((element) => isFocusable(element) && element.root === document.root);
+  const focused = pages.map((page) => page.document.elements.filter((element) => isFocusable(element)).length);
+  const whole = { elements: pages.length, pages: pages.length };
   return [
-    ...(link ? [{ name: 'Links in text' as const, element: link.number, pseudo: '', row: 'text' as const, state: 'rest' as const, reach: 'everywhere' as const }] : []),
-    { name: 'Text highlight', element: root, pseudo: 'selection', row: 'fill', state: 'rest', reach: 'everywhere' },
-    { name: 'Scrollbar', element: root, pseudo: '', row: 'scrollbar', state: 'rest', reach: 'alike' },
-    ...(focusable ? [{ name: 'Focus ring' as const, element: focusable.number, pseudo: '', row: 'ring' as const, state: 'focus' as const, reach: 'everywhere' as const }] : []),
+    ...(running && link ? [{
+      name: 'Links in text' as const, element: link.number, pseudo: '', row: 'text' as const, state: 'rest' as const, reach: 'group' as const, group: running.selector, elements: running.elements.length,
+      pages: pages.filter((page) => running.elements.some((element) => page.document.elements[element.number] === element)).length,
+      words: `${running.elements.length} of ${all} links: those that words go on around. Menus, logos, buttons, heads of cards and lists of links are left.${running.missed > 0 ? ` ${running.missed} more stand where no one selector tells them from others.` : ''}`,
+    }] : []),
+    { name: 'Text highlight', element: root, pseudo: 'selection', row: 'fill', state: 'rest', reach: 'everywhere', ...whole, words: 'Selected text on every page' },
+    { name: 'Scrollbar', element: root, pseudo: '', row: 'scrollbar', state: 'rest', reach: 'alike', ...whole, words: 'Scrollbars of pages; boxes that scroll take theirs from it unless they have their own' },
+    ...(focusable ? [{
+      name: 'Focus ring' as const, element: focusable.number, pseudo: '', row: 'ring' as const, state: 'focus' as const, reach: 'everywhere' as const, elements: focused.reduce((sum, count) => sum + count, 0), pages: focused.filter((count) => count > 0).length,
+      words: 'Everything that takes the focus, on every page',
+    }] : []),
   ];
 }

@@ -8,7 +8,7 @@ export const OVERRIDE_STATES = ['rest', 'filled', 'checked', 'invalid', 'current
 export type OverrideState = (typeof OVERRIDE_STATES)[number];
 
 /** How far an override reaches. */
-export const REACHES = ['one', 'alike', 'everywhere'] as const;
+export const REACHES = ['one', 'alike', 'group', 'everywhere'] as const;
 export type Reach = (typeof REACHES)[number];
 
 /** Viewport widths a rule holds at, in CSS px, both ends included; `null` is no bound. */
@@ -37,6 +37,8 @@ export interface OverrideTarget extends Spot {
   /** Pseudo-element without colons; `''` for the element. */
   readonly pseudo: string;
   readonly reach: Reach;
+  /** Selector that gathers the group, for that reach. */
+  readonly group?: string | null;
   readonly state: OverrideState;
   /** For the states of a parent: running number of that ancestor. */
   readonly parent?: number | null;

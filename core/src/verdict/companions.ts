@@ -192,7 +192,7 @@ function add(look: Look, element: ElementNode, pseudo: string, kind: Companion['
   found.set(key, {
     kind, name: plainName(element, pseudo), state, stateWords: STATE_WORDS[state], count: 1, ratio, wanted, proposed, proposedWords: valueWords(site, proposed), proposedRatio,
     wish: {
-      pageId: override.pageId, element: element.number, pseudo, reach: element === lead ? override.reach : override.reach === 'one' ? 'one' : 'alike', state, property, value: proposed, width, widths, pages,
+      pageId: override.pageId, element: element.number, pseudo, reach: element === lead ? override.reach : override.reach === 'one' ? 'one' : 'alike', ...(element === lead && override.group ? { group: override.group } : {}), state, property, value: proposed, width, widths, pages,
       ...(state === 'parent-hover' ? { parent: lead.number } : {}),
     },
   });

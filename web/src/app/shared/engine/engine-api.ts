@@ -91,7 +91,7 @@ export interface EngineApi {
   overPicture(texts: readonly string[], raster: Raster): readonly (number | null)[];
   proposeStates(question: StatesQuestion, only?: OverrideState): readonly OverrideWish[];
   copyLook(target: Target, width: number): Look;
-  pasteLook(look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'pages' | 'spared' | 'widths'>, width: number): readonly OverrideWish[];
+  pasteLook(look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>, width: number): readonly OverrideWish[];
   checkSelector(override: Override, text: string): SelectorCheck;
   whatPaints(pageId: number, stack: readonly number[], width: number): readonly Painter[];
   /** Elements by text or selector. */
