@@ -8,10 +8,14 @@ import { lastingClasses } from './class-names.js';
 /** Elements whose links are for going about the site, or for acting. */
 const NOT_RUNNING: ReadonlySet<string> = new Set(['nav', 'menu', 'button', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'summary', 'th']);
 const BLOCKS = ['p', 'li', 'dd', 'td', 'blockquote', 'figcaption', 'label', 'div', 'address'] as const;
+/** Blocks that hold text whatever stands in them. */
+const PROSE: ReadonlySet<string> = new Set(['p', 'dd', 'blockquote', 'figcaption']);
+/** Names that say a link is drawn as a button (common practice). */
+const LIKE_BUTTON = /(?:^|[-_])(?:btn|button|cta)(?:$|[-_])/i;
 /** Words around a link that make its line a running text. */
 const LEAST_AROUND = 12;
 
-/** Whether a link stands in running text: words of the same block go on around it. Menus, logos, buttons, heads of cards and lists of links are none. */
+/** Whether a link stands in running text: in a paragraph, or where words of the same block go on around it. Menus, logos, buttons, heads of cards and lists of links are none. */
 export function isRunningLink(element: ElementNode): boolean {
   if (!isLink(element) || element.attributes.get('role') === 'button' || element.ownText.trim() === '') return false;
   let block: ElementNode | null = null;
@@ -19,8 +23,8 @@ export function isRunningLink(element: ElementNode): boolean {
     if (NOT_RUNNING.has(node.localName) || node.attributes.get('role') === 'navigation' || node.attributes.get('role') === 'menu') return false;
     if (!block && (BLOCKS as readonly string[]).includes(node.localName)) block = node;
   }
-  if (!block) return false;
-  return wordsAround(block, element) >= LEAST_AROUND;
+  if (!block || element.classes.some((name) => LIKE_BUTTON.test(name))) return false;
+  return PROSE.has(block.localName) || wordsAround(block, element) >= LEAST_AROUND;
 }
 
 /** Letters of a block that are in no link, other inline elements among them. */

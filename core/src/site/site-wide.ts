@@ -36,7 +36,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
     ...(running && link ? [{
       name: 'Links in text' as const, element: link.number, pseudo: '', row: 'text' as const, state: 'rest' as const, reach: 'group' as const, group: running.selector, elements: running.elements.length,
       pages: pages.filter((page) => running.elements.some((element) => page.document.elements[element.number] === element)).length,
-      words: `${running.elements.length} of ${all} links: those that words go on around. Menus, logos, buttons, heads of cards and lists of links are left.${running.missed > 0 ? ` ${running.missed} more stand where no one selector tells them from others.` : ''}`,
+      words: `${running.elements.length} of ${all} links: those in paragraphs, and those that words go on around. Menus, logos, buttons, heads of cards and lists of links are left.${running.missed > 0 ? ` ${running.missed} more stand where no one selector tells them from others.` : ''}`,
     }] : []),
     { name: 'Text highlight', element: root, pseudo: 'selection', row: 'fill', state: 'rest', reach: 'everywhere', ...whole, words: 'Selected text on every page' },
     { name: 'Scrollbar', element: root, pseudo: '', row: 'scrollbar', state: 'rest', reach: 'alike', ...whole, words: 'Scrollbars of pages; boxes that scroll take theirs from it unless they have their own' },
