@@ -115,4 +115,27 @@ describe('changes to what a site is made of', () => {
     expect([undone.swatches, undone.overrides[0].value.swatchId]).toEqual([swatches, swatches[0].id]);
     expect((await send('PUT', '/palette', { ...body, overrides: [{ ...heir, selector: '{' }] })).status).toBe(422);
   });
+
+  it('leads visitors of a site without an index to its first page', async () => {
+    const siteId = server.store.sites.insert({ ...SMALL_SITE, name: 'Elsewhere', pages: [{ name: 'Start', path: 'en/start page.html', html: '<!doctype html><p>start' }] });
+    const response = await fetch(`${server.hostUrl}/${siteId}/`);
+    expect(response.status).toBe(200);
+    expect(await response.text()).toContain('start');
+    expect((await fetch(`${server.hostUrl}/${siteId}/gone.html`)).status).toBe(404);
+  });
+
+  it('takes a page that goes out of what overrides are kept to, and keeps the page where nothing else would be left', async () => {
+    const other = server.store.sites.insert({ ...SMALL_SITE, name: 'Two', pages: [{ name: 'A', path: 'a.html', html: '<p class=x>a' }, { name: 'B', path: 'b.html', html: '<p class=x>b' }] });
+    const [a, b] = server.store.sites.pages(other).map(({ id }) => id);
+    const put = (id: string, kept: object): void => server.store.overrides.put(other, { id, partId: null, pageId: a, element: 3, pseudo: '', reach: 'alike', state: 'rest', property: 'color', value: { kind: 'literal', css: 'red' }, selector: '.x', important: false, ...kept });
+    put('both', { pages: [a, b], spared: [{ pageId: b, element: 3 }, { pageId: a, element: 9 }] });
+    put('alone', { pages: [b] });
+    const remove = (): Promise<Response> => fetch(`${server.url}/api/sites/${other}/pages/${b}`, { method: 'DELETE' });
+    const refused = await remove();
+    expect(refused.status).toBe(409);
+    expect(server.store.overrides.byId(other, 'both')?.pages).toEqual([a, b]);
+    server.store.overrides.drop(other, 'alone');
+    expect((await remove()).status).toBe(200);
+    expect(server.store.overrides.byId(other, 'both')).toEqual(jasmine.objectContaining({ pages: [a], spared: [{ pageId: a, element: 9 }] }));
+  });
 });

@@ -23,7 +23,8 @@ export function createStandInHost(store: Store, secondOrigin: () => string = () 
   app.get(['/:siteId/', '/:siteId/*path'], (request, response) => {
     const named = String(request.params.siteId);
     const siteId = /^\d{1,9}$/.test(named) ? Number(named) : 0;
-    const path = ([] as string[]).concat(request.params.path ?? []).join('/') || 'index.html';
+    const asked = ([] as string[]).concat(request.params.path ?? []).join('/');
+    const path = asked || 'index.html';
     response.set({ 'x-content-type-options': 'nosniff', 'cache-control': 'no-cache' });
     const published = store.revisions.published(siteId);
     if (path === VENEER_PATH) {
@@ -38,6 +39,12 @@ export function createStandInHost(store: Store, secondOrigin: () => string = () 
       // The number makes caches fetch each publication anew.
       const html = published === null ? page.html : linkVeneer(page.html, path, `${depthOf(path)}${VENEER_PATH}?r=${published}`, site?.veneerPlace ?? 'head-end');
       response.type('html').send(html.replaceAll(WIDGETS_HOST, `${secondOrigin()}/${siteId}/widgets`));
+      return;
+    }
+    // A site brought in from elsewhere need not have an index: its first page stands for it.
+    const [first] = asked === '' ? store.sites.pages(siteId) : [];
+    if (first) {
+      response.redirect(302, `/${siteId}/${first.path.split('/').map(encodeURIComponent).join('/')}`);
       return;
     }
     const asset = store.sites.asset(siteId, path);

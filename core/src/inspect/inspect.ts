@@ -14,9 +14,8 @@ import { hexOf } from '../color/read-notation.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import type { ElementStyle } from '../resolve/element-style.js';
-import { StyleView } from '../resolve/style-view.js';
-import { groupsOf, lookAlikes } from '../reach/groups.js';
-import { VENEER_SHEET_NAME, withVeneer, type Page } from '../resolve/page.js';
+import type { StyleView } from '../resolve/style-view.js';
+import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
 import { REACHES, type OverrideState, type OverrideTarget, type Reach } from '../veneer/override.js';
 import { WHITE } from '../values/color.js';
 import { plainName, shortName } from '../site/describe-element.js';
@@ -68,15 +67,6 @@ export interface ReachCount {
   readonly pages: number;
   /** The elements, to be outlined: page id and running number. */
   readonly places: readonly { readonly pageId: number; readonly element: number }[];
-  /** Elements of the same kind and look that it does not take. */
-  readonly lookAlikes?: readonly { readonly pageId: number; readonly element: number }[];
-}
-
-/** A group that could be reached. */
-export interface GroupOffer extends Omit<ReachCount, 'reach'> {
-  readonly selectors: readonly string[];
-  readonly words: string;
-  readonly isOneLook: boolean;
 }
 
 /** All the Bench shows of one target. */
@@ -94,8 +84,6 @@ export interface Inspection {
   readonly grid: readonly { readonly row: GridRowName; readonly cells: readonly GridCell[] }[];
   readonly strip: readonly StripTile[];
   readonly reach: readonly ReachCount[];
-  /** Natural groups it is in, from narrow to wide. */
-  readonly groups: readonly GroupOffer[];
   /** Names of it that a tool has made and the next build may change: no selector leans on them. */
   readonly avoided: readonly string[];
   /** What its icon is made of; `null` for what is none. */
@@ -122,8 +110,6 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
   const restStyle = rest.style(element, pseudo);
   const styles = states.map((state) => views.get(state)?.style(element, pseudo) ?? restStyle);
   const ids = new Map([...site.pages].map(([id, candidate]) => [candidate, id]));
-  const pages = [...site.pages.values()];
-  const lookOf = looksAtRest(site);
   return {
     pageId,
     element: number,
@@ -143,48 +129,18 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
     strip: states.map((state) => tileOf(site, views.get(state) ?? rest, rest, element, pseudo, state)),
     reach: REACHES.filter((reach) => reach !== 'group' || scope.group).map((reach) => {
       const places = placesOf(site, { pageId, element: number, reach, group: scope.group, pages: scope.pages, spared: scope.spared });
-      const reached = new Set(places.map((place) => place.element));
       return {
         reach,
         elements: places.length,
         pages: new Set(places.map((place) => place.page)).size,
         places: places.map((place) => ({ pageId: ids.get(place.page) ?? 0, element: place.element.number })),
-        lookAlikes: reach === 'one' || pseudo !== '' ? [] : lookAlikes(pages, element, lookOf, reached).map((other) => spotOf(pages, ids, other)),
       };
     }),
-    groups: pseudo !== '' || element.root.host ? [] : groupsOf(pages, element, lookOf, (['alike', 'everywhere'] as const).map((reach) => placesOf(site, { pageId, element: number, reach }).map((place) => place.element))).map(({ elements, ...group }) => ({ ...group, elements: elements.length, places: elements.map((other) => spotOf(pages, ids, other)) })),
     avoided: [...element.classes.filter(isGeneratedClass).map((name) => `.${name}`), ...(element.id && !isLastingId(element.id) ? [`#${element.id}`] : [])],
     icon: iconKindOf(rest, element, pseudo),
     reachability: reachabilityOf(element),
     breakpoints: breakpointsOfSite(site),
     parent: parent?.number ?? null,
-  };
-}
-
-function spotOf(pages: readonly Page[], ids: ReadonlyMap<Page, number>, element: ElementNode): { readonly pageId: number; readonly element: number } {
-  const page = pages.find((candidate) => candidate.document.elements[element.number] === element);
-  return { pageId: (page && ids.get(page)) ?? 0, element: element.number };
-}
-
-const LOOK = ['color', 'background-color', 'background-image', 'border-top-color', 'border-top-width', 'border-top-left-radius', 'display'] as const;
-const looks = new WeakMap<Page['base'], Map<ElementNode, string>>();
-
-/** How elements look at rest on a desktop screen, as the pages were captured: what a group is told by stays what it is while its colours change. */
-function looksAtRest(site: SiteModel): (element: ElementNode) => string {
-  const views = new Map<Page, StyleView>();
-  return (element) => {
-    const page = [...site.pages.values()].find((candidate) => candidate.document.elements[element.number] === element);
-    if (!page) return '';
-    let own = looks.get(page.base);
-    if (!own) looks.set(page.base, (own = new Map()));
-    let look = own.get(element);
-    if (look === undefined) {
-      let view = views.get(page);
-      if (!view) views.set(page, (view = new StyleView(withVeneer(page, ''))));
-      const style = view.style(element);
-      own.set(element, (look = LOOK.map((property) => style.resolved(property)).join('|')));
-    }
-    return look;
   };
 }
 

@@ -38,10 +38,12 @@ export function groupsOf(pages: readonly Page[], element: ElementNode, lookOf: L
   const found = new Map<string, { selectors: string[]; words: string; elements: ElementNode[] }>();
   const keyOf = (elements: readonly ElementNode[]): string => elements.map((own) => `${pages.findIndex((page) => page.document.elements[own.number] === own)}/${own.number}`).join();
   const known = new Set(taken.map(keyOf));
+  const matched = new Map(subjects.map((subject) => [subject, pages.flatMap((page) => matchingElements(page, parseSelectorList(subject.selector)))]));
   for (const place of places) {
+    const holds = place.selector === '' ? null : new Set(pages.flatMap((page) => matchingElements(page, parseSelectorList(place.selector))));
     for (const subject of subjects) {
       const selector = place.selector === '' ? subject.selector : `${place.selector} ${subject.selector}`;
-      const elements = pages.flatMap((page) => matchingElements(page, parseSelectorList(selector)));
+      const elements = (matched.get(subject) ?? []).filter((own) => holds === null || [...ancestorsOf(own)].some((node) => holds.has(node)));
       if (elements.length < 2 || !elements.includes(element)) continue;
       const key = keyOf(elements);
       if (known.has(key)) continue;

@@ -45,7 +45,8 @@ export function runningLinks(pages: readonly Page[]): { readonly selector: strin
   if (wanted.size === 0) return null;
   const blocks = BLOCKS.filter((tag) => [...wanted].some((link) => blockOf(link)?.localName === tag));
   const scopes = ['', 'main ', 'article ', ...sharedClasses([...wanted]).map((name) => `.${escapeIdentifier(name)} `)];
-  const subjects = ['a[href]', 'a[href]:not([class])'];
+  // `a` alone where every anchor there is a link.
+  const subjects = ['a', 'a[href]', 'a:not([class])', 'a[href]:not([class])'];
   let best: { selector: string; elements: ElementNode[] } | null = null;
   for (const scope of scopes) {
     for (const subject of subjects) {

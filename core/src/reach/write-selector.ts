@@ -1,4 +1,4 @@
-import type { ElementNode } from '../dom/tree.js';
+import { ancestorsOf, type ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
 import { restContext } from '../selectors/match-context.js';
 import { matchesSelector } from '../selectors/match-selector.js';
@@ -10,7 +10,7 @@ import { currentMarkerFor, markOf } from '../selectors/current-marker.js';
 import type { OverrideState } from '../veneer/override.js';
 import { isScrollbarPart } from '../veneer/scrollbars.js';
 import { kindSelector } from './alike.js';
-import { lastingClasses } from './class-names.js';
+import { isLastingId, lastingClasses } from './class-names.js';
 import { partSelectors, selectorCandidates, selectorsUnder, type Candidate } from './selector-candidates.js';
 import { clears, findThreshold, raiseBar, type Place, type Threshold, type ThresholdQuestion } from './threshold.js';
 
@@ -65,8 +65,19 @@ function writeGroup(request: SelectorRequest, lead: Place, targets: readonly Pla
   if (list.length !== 1 || !matchesExactly(group, wanted, request.pages) || stateCarrier(request, lead) !== lead.element) return writeFor({ ...request, group: null }, lead, targets, []);
   const suffix = stateSuffix(request, lead, targets);
   const extra: Specificity = addSpecificity([0, suffix === '' ? 0 : 1, request.pseudo === '' ? 0 : 1], [0, request.pseudoState ? 1 : 0, 0]);
-  const candidate: Candidate = { text: group, specificity: list[0].specificity, frailty: 0, distance: 0 };
-  return finish(clears(addSpecificity(candidate.specificity, extra), bar) ? candidate : strengthenOne([candidate], extra, bar), suffix, request, extra, bar);
+  const own: Candidate = { text: group, specificity: list[0].specificity, frailty: 0, distance: 0 };
+  // What all of them stand in says more than a name said twice.
+  const under = sharedAncestors(targets).map((name): Candidate => ({ ...own, text: `${name} ${group}`, specificity: addSpecificity(own.specificity, parseSelectorList(name)[0].specificity) }));
+  const isStrong = ({ specificity }: Candidate): boolean => clears(addSpecificity(specificity, extra), bar);
+  const found = [own, ...under.sort((a, b) => compareSpecificity(a.specificity, b.specificity))].find((candidate) => isStrong(candidate) && (candidate === own || matchesExactly(candidate.text, wanted, request.pages)));
+  return finish(found ?? strengthenOne([own], extra, bar), suffix, request, extra, bar);
+}
+
+/** Ids, and classes of what is not the body, that an ancestor of every target has. */
+function sharedAncestors(targets: readonly Place[]): string[] {
+  const namesOf = ({ element }: Place): Set<string> => new Set([...ancestorsOf(element)].flatMap((node) => [...(node.id && isLastingId(node.id) ? [`#${escapeIdentifier(node.id)}`] : []), ...(node.localName === 'body' ? [] : lastingClasses(node.classes).map((name) => `.${escapeIdentifier(name)}`))]));
+  const [first, ...others] = targets.map(namesOf);
+  return first ? [...first].filter((name) => others.every((names) => names.has(name))).slice(0, 6) : [];
 }
 
 function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place[], subjects: readonly Candidate[]): WrittenSelector {

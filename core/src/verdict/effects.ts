@@ -19,6 +19,7 @@ import { ancestorAlike, placesOf } from '../site/places.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { gatherLooks, isVeneered, oneOfEachKind, stateLooksOf, type StateLook, type StateViews } from './state-looks.js';
 import { LEGIBILITY_LONGHANDS, Legibility, Readings, differsToTheEye, textsOver, type Reading, type ReadingTally } from './legibility.js';
+import { tellersOf } from './tellers.js';
 import { tellingParent } from './telling-parent.js';
 import type { StateMap } from '../selectors/match-context.js';
 import { touchedOn } from './touched.js';
@@ -47,10 +48,19 @@ export interface Effects {
   readonly unseen: readonly string[];
   /** What is read and seen where the override tells on it: the worst of all matches, by kind. */
   readonly readings: readonly ReadingTally[];
+  /** States of other elements that told on targets and no longer do. */
+  readonly silenced: readonly SilencedTeller[];
   /** States of targets that the override covers or leaves behind, on every page and at every width it is for. */
   readonly looks: readonly StateLook[];
   /** The ancestor of the target whose hover is among them. */
   readonly parent: ElementNode | null;
+}
+
+/** A state of another element by which targets looked otherwise, and which an override covers. */
+export interface SilencedTeller {
+  readonly words: string;
+  readonly before: string;
+  readonly spots: readonly Spot[];
 }
 
 /** How far a check is. */
@@ -68,6 +78,7 @@ interface Tally {
   readonly states: Set<OverrideState>;
   readonly looks: StateLook[];
   readonly legibility: Legibility;
+  readonly silenced: Map<string, { before: string; spots: Map<string, Spot> }>;
   reached: number;
   compared: number;
   elements: number;
@@ -100,7 +111,7 @@ export function* effectsOf(site: SiteModel, without: SiteModel, override: Overri
   const isRead = tellsOnReading(override, aim);
   // Where a text stands on something else, that has widths of its own.
   const read = isRead ? settingsThatMatter(site, [...new Set([...watched, ...LEGIBILITY_LONGHANDS])]).settings.filter(({ width }) => isInRange(width, override.widths)) : [];
-  const tally: Tally = { missed: new Map(), spill: new Map(), spillWords: new Set(), states: new Set([aim.state]), looks: [], legibility: new Legibility(), reached: 0, compared: 0, elements: 0 };
+  const tally: Tally = { missed: new Map(), spill: new Map(), spillWords: new Set(), states: new Set([aim.state]), looks: [], legibility: new Legibility(), silenced: new Map(), reached: 0, compared: 0, elements: 0 };
   let done = 0;
   for (const [pageId, after] of site.pages) {
     const own = targets?.filter((place) => place.page === after) ?? null;
@@ -111,7 +122,7 @@ export function* effectsOf(site: SiteModel, without: SiteModel, override: Overri
   const { missed, spill, spillWords, states, looks, legibility, reached, compared, elements } = tally;
   return {
     reached, missed: [...missed.values()], spill: [...spill.values()], spillWords: [...spillWords].slice(0, MOST_SPILL_WORDS), compared, elements,
-    states: OVERRIDE_STATES.filter((state) => states.has(state)), settings: settings.filter(({ width }) => isInRange(width, override.widths)), unseen, readings: legibility.tallies(), looks: gatherLooks(looks), parent,
+    states: OVERRIDE_STATES.filter((state) => states.has(state)), settings: settings.filter(({ width }) => isInRange(width, override.widths)), unseen, readings: legibility.tallies(), silenced: [...tally.silenced].map(([words, { before, spots }]) => ({ words, before, spots: [...spots.values()] })), looks: gatherLooks(looks), parent,
   };
 }
 
@@ -201,9 +212,22 @@ function comparePage(question: PageQuestion, tally: Tally): void {
     if (!isInRange(width, override.widths)) continue;
     const stateAim = { pseudo: aim.pseudo, state: aim.state, longhand: aim.longhands[0], palette: site.palette };
     for (const element of looked) tally.looks.push(...stateLooksOf(element, spot(element)[1], views, stateAim));
+    if (aim.state === 'rest' && environment === settings.find((setting) => isInRange(setting.width, override.widths))) for (const element of looked) noteSilenced(question, element, spot(element), environment, tally);
   }
   readPage(question, inState, hits, touched, targetSet, tally);
   tally.reached += wanted.filter(({ element }) => !tally.missed.has(spot(element)[0])).length;
+}
+
+/** States that live on other elements and told on a target before: those that its override for rest covers now. */
+function noteSilenced({ before, after, aim }: PageQuestion, element: ElementNode, [key, spot]: [string, Spot], environment: Setting, tally: Tally): void {
+  const [longhand] = aim.longhands;
+  const calm = new StyleView(after, { environment }).style(element, aim.pseudo).resolved(longhand);
+  for (const { words, states } of tellersOf(before, element, aim.pseudo, environment, longhand)) {
+    if (new StyleView(after, { environment, states }).style(element, aim.pseudo).resolved(longhand) !== calm) continue;
+    const known = tally.silenced.get(words) ?? { before: new StyleView(before, { environment, states }).style(element, aim.pseudo).resolved(longhand), spots: new Map<string, Spot>() };
+    known.spots.set(key, spot);
+    tally.silenced.set(words, known);
+  }
 }
 
 /** Reads everything on a page that the change tells on, in every state, wherever its looks can differ. */

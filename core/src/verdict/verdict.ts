@@ -4,7 +4,7 @@ import { longhandsOfProperty } from '../properties/grouped.js';
 import { isInRange } from '../veneer/media.js';
 import type { Override } from '../veneer/override.js';
 import { isForOtherEngines, isScrollbarPart } from '../veneer/scrollbars.js';
-import { effectsOf, type VerdictProgress } from './effects.js';
+import { effectsOf, type SilencedTeller, type VerdictProgress } from './effects.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
 import { readingFindings } from './reading-findings.js';
 import { clearingOf, lookFinding, partsPassedOver } from './repairs.js';
@@ -51,6 +51,7 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
   if (unseen.length > 0) findings.push(notLookedAt(unseen));
+  findings.push(...effects.silenced.map(silencedFinding));
   findings.push(...effects.looks.map((found) => lookFinding(site, override, found, effects.parent, look)));
   return findings;
 }
@@ -60,6 +61,11 @@ const OTHER_ENGINES: Finding = {
   standing: 'holds', text: 'for engines without scrollbar parts',
   basis: 'The parts of this scrollbar are overridden too: engines that have them take those, the others this. It is guarded by @supports, so its effect is not reckoned here.',
 };
+
+/** What is said of a state of another element that no longer shows. */
+function silencedFinding({ words, before, spots }: SilencedTeller): Finding {
+  return { standing: 'look', text: `hides that ${words}`, basis: `Where ${words}, the page showed ${before}; the rule for rest is stronger, so it looks as at rest. A selector by hand can say that state, such as the page's own with what it asks of the other element.`, spots: spots.slice(0, MOST_SPOTS) };
+}
 
 /** What the verdict does not cover. */
 function notLookedAt(unseen: readonly string[]): Finding {

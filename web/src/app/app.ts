@@ -44,7 +44,8 @@ export class App {
   protected readonly isImporting = signal(false);
 
   constructor() {
-    this.store.open();
+    const asked = Number(new URLSearchParams(location.search).get('site'));
+    this.store.open(Number.isInteger(asked) && asked > 0 ? asked : undefined);
   }
 
   protected look(siteId: number): void {

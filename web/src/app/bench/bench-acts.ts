@@ -1,11 +1,12 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { ChangeRequest } from '@upper-veneer/contract';
-import { STATE_WORDS, valueWords, wishOf, type Companion, type Look, type Override, type OverrideState, type OverrideValue, type OverrideWish, type Reach, type Repair, type WidthRange } from '@upper-veneer/core';
+import { STATE_WORDS, valueWords, wishOf, type Companion, type Override, type OverrideState, type OverrideValue, type OverrideWish, type Reach, type Repair, type WidthRange } from '@upper-veneer/core';
 import { Subject, concatMap } from 'rxjs';
 import { ApiProblem } from '../shared/api/api-problem';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
+import { Whereabouts } from '../shared/site/whereabouts';
 import { BenchStore, isParental } from './bench-store';
 import { describeChange } from './change-label';
 
@@ -26,7 +27,7 @@ export class BenchActs {
   /** Why the last wish cannot be written; empty when it could. */
   readonly refusal = signal('');
   /** The look copied last. */
-  readonly look = signal<Look | null>(null);
+  readonly look = inject(Whereabouts).look;
 
   constructor() {
     this.#asked.pipe(concatMap((wish) => this.#fulfil(wish)), takeUntilDestroyed()).subscribe();
@@ -67,9 +68,10 @@ export class BenchActs {
   }
 
   /** Chooses how far overrides reach; one that the chosen cell has already is written anew for it. */
-  setReach(reach: Reach): void {
-    if (reach === this.#bench.reach()) return;
+  setReach(reach: Reach, group: string | null = this.#bench.group()): void {
+    if (reach === this.#bench.reach() && group === this.#bench.group()) return;
     this.#bench.reach.set(reach);
+    this.#bench.group.set(group);
     this.#rewrite();
   }
 
@@ -145,8 +147,8 @@ export class BenchActs {
     return { ...target, ...this.#scope(), state, property, value, width: this.#bench.width(), ...(pseudoState ? { pseudoState } : {}), ...(isParental(state) ? { parent: inspection.parent } : {}) };
   }
 
-  #scope(): Pick<OverrideWish, 'reach' | 'pages' | 'spared' | 'widths'> {
-    return { reach: this.#bench.reach(), pages: this.#bench.pages(), spared: this.#bench.spared(), widths: this.#bench.range() };
+  #scope(): Pick<OverrideWish, 'reach' | 'group' | 'pages' | 'spared' | 'widths'> {
+    return { reach: this.#bench.reach(), group: this.#bench.reach() === 'group' ? this.#bench.group() : null, pages: this.#bench.pages(), spared: this.#bench.spared(), widths: this.#bench.range() };
   }
 
   /** Writes the override of the chosen cell anew, for the reach that is chosen now. */

@@ -10,6 +10,8 @@ import { SiteStore } from '../shared/site/site-store';
 import { BenchActs } from './bench-acts';
 import { BenchFlash } from './bench-flash';
 import { PageLayouts } from './page-layouts';
+import { Router } from '@angular/router';
+import { Whereabouts } from '../shared/site/whereabouts';
 import { BenchStore } from './bench-store';
 import { CellEditor } from './cell-editor';
 import { CompanionsList } from './companions-list';
@@ -22,6 +24,7 @@ import { LineageBar } from './lineage-bar';
 import { LookMenu } from './look-menu';
 import { PartsList } from './parts-list';
 import { PliesList } from './plies-list';
+import { ReachGroups } from './reach-groups';
 import { ReachScope } from './reach-scope';
 import { ReachSwitch } from './reach-switch';
 import { StateStrip } from './state-strip';
@@ -33,7 +36,7 @@ import { WrittenCss } from './written-css';
 /** The Bench: the page, what paints it in every state, and the override being written. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
+  imports: [CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachGroups, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
   providers: [PageLayouts, BenchStore, BenchActs, BenchFlash],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-page.html',
@@ -46,6 +49,7 @@ export class BenchPage {
   readonly pseudo = input('');
   readonly property = input('');
   readonly state = input('');
+  readonly width = input(undefined, { transform: numberAttribute });
 
   protected readonly site = inject(SiteStore);
   protected readonly bench = inject(BenchStore);
@@ -53,6 +57,14 @@ export class BenchPage {
   protected readonly flash = inject(BenchFlash);
   readonly #engine = inject(Engine);
   readonly #layouts = inject(PageLayouts);
+  readonly #router = inject(Router);
+  readonly #whereabouts = inject(Whereabouts);
+  /** Where one is, as the address says it. */
+  readonly #spot = computed(() => {
+    const target = this.bench.target();
+    const chosen = target !== null;
+    return { page: this.bench.pageId(), element: target?.element ?? null, pseudo: target?.pseudo ?? '', property: chosen ? this.bench.rowProperty().property : '', state: chosen ? this.bench.cell().state : '' };
+  });
   readonly #frame = signal<FrameDocument | null>(null);
 
   protected readonly zooms = [{ zoom: 0, label: 'Fit' }, { zoom: 0.5, label: '50 %' }, { zoom: 0.75, label: '75 %' }, { zoom: 1, label: '100 %' }];
@@ -110,7 +122,31 @@ export class BenchPage {
       const [page, element] = [this.page() ?? NaN, this.element() ?? NaN];
       if (Number.isNaN(page) || Number.isNaN(element)) return;
       const spot = { page, element, pseudo: this.pseudo() ?? '', property: this.property() ?? '', state: this.state() ?? '' };
-      untracked(() => this.bench.showSpot(spot));
+      untracked(() => {
+        if (JSON.stringify(spot) !== JSON.stringify(this.#spot())) this.bench.showSpot(spot);
+      });
+    });
+    effect(() => {
+      const width = this.width() ?? NaN;
+      if (!Number.isNaN(width) && width >= 240 && width <= 3000) untracked(() => this.bench.width.set(width));
+    });
+    effect(() => {
+      const page = this.page() ?? NaN;
+      if (!Number.isNaN(page) && this.element() === undefined && this.site.site()?.pages.some(({ id }) => id === page)) untracked(() => this.bench.showPage(page));
+    });
+    // The address follows, so that a reload, a bookmark and the back button lead here again.
+    effect(() => {
+      const { page, element, ...rest } = this.#spot();
+      const site = this.site.site()?.id;
+      if (site === undefined) return;
+      const cell = element === null ? {} : { element, ...Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== '')) };
+      const params = { site, page, ...cell, width: this.bench.width() };
+      untracked(() => {
+        const before = this.#whereabouts.bench();
+        this.#whereabouts.bench.set(params);
+        const isElsewhere = before['page'] !== undefined && (before['page'] !== params.page || before['element'] !== ('element' in params ? params.element : undefined));
+        void this.#router.navigate([], { queryParams: params, replaceUrl: !isElsewhere });
+      });
     });
     effect(() => {
       const target = this.bench.target();

@@ -30,6 +30,8 @@ export class BenchStore {
   readonly width = signal<number>(WIDTHS[0]);
   readonly target = signal<Target | null>(null);
   readonly reach = signal<Reach>('alike');
+  /** Selector of the group that is reached, for that reach. */
+  readonly group = signal<string | null>(null);
   /** Pages that overrides are kept to; `null` for all. */
   readonly pages = signal<readonly number[] | null>(null);
   /** Single matches left out. */
@@ -63,7 +65,7 @@ export class BenchStore {
   readonly #structure = computed(() => this.#site.site()?.draft.structure ?? 0);
 
   readonly #question = computed(() => ({
-    target: this.target(), width: this.width(), veneer: this.#site.veneer(), laid: this.#layouts.taken(), opened: this.#site.opened(), scope: { pages: this.pages(), spared: this.spared(), parent: this.parent() },
+    target: this.target(), width: this.width(), veneer: this.#site.veneer(), laid: this.#layouts.taken(), opened: this.#site.opened(), scope: { pages: this.pages(), spared: this.spared(), parent: this.parent(), group: this.group() },
   }));
 
   readonly inspection = toSignal<Inspection | null, null>(toObservable(this.#question).pipe(
@@ -110,7 +112,7 @@ export class BenchStore {
   /** Overrides that decide the chosen cell. */
   readonly cellOverrides = toSignal<readonly Override[], readonly Override[]>(toObservable(this.#cellQuestion).pipe(
     switchMap((cell) => (cell ? from(this.#engine.remote.overridesOfCell(cell)).pipe(catchError(() => of([]))) : of([]))),
-  ), { initialValue: [] });
+  ), { initialValue: [], equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) });
 
   /** How far the verdict is, where it takes its time; `null` when none is being made. */
   readonly judging = signal<VerdictProgress | null>(null);
@@ -144,6 +146,7 @@ export class BenchStore {
       const shown = this.ownOverride() ?? overrides.at(-1);
       if (!shown) return;
       this.reach.set(shown.reach);
+      this.group.set(shown.group ?? null);
       setIfOther(this.range, shown.widths ?? null);
       if (shown !== this.ownOverride()) return;
       setIfOther(this.pages, shown.pages ?? null);
@@ -179,15 +182,18 @@ export class BenchStore {
   }
 
   /** Chooses something every page has: links in text, the highlight, the scrollbar, the focus ring. */
-  chooseSiteWide({ element, pseudo, row, state, reach }: SiteWideTarget): void {
+  chooseSiteWide({ element, pseudo, row, state, reach, group }: SiteWideTarget): void {
     this.#isFresh = false;
     this.#aim({ pageId: this.pageId(), element, pseudo });
     this.reach.set(reach);
+    this.group.set(group ?? null);
     this.chooseCell({ row, state });
   }
 
   #aim(target: Target): void {
     this.pages.set(null);
+    if (this.reach() === 'group') this.reach.set('alike');
+    this.group.set(null);
     this.spared.set([]);
     this.parent.set(null);
     this.shown.set([]);

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import type { Reach, ReachCount } from '@upper-veneer/core';
 import { SelectButton } from 'primeng/selectbutton';
 
-const LABELS: Readonly<Record<Reach, string>> = { one: 'This one', alike: 'All alike', everywhere: 'Everywhere' };
+const LABELS: Readonly<Record<Reach, string>> = { one: 'This one', alike: 'All alike', group: 'This group', everywhere: 'Everywhere' };
 
 /** How far an override is to reach, with what each reach takes in over all pages. */
 @Component({
@@ -17,7 +17,7 @@ const LABELS: Readonly<Record<Reach, string>> = { one: 'This one', alike: 'All a
   `,
   styles: `
     :host { display: block; }
-    :host ::ng-deep .p-selectbutton { display: grid; grid-template-columns: minmax(0, 0.85fr) minmax(0, 1fr) minmax(0, 1.25fr); border: 1px solid var(--uv-line-strong); border-radius: 3px; }
+    :host ::ng-deep .p-selectbutton { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); border: 1px solid var(--uv-line-strong); border-radius: 3px; }
     :host ::ng-deep .p-togglebutton { display: block; padding: 4px 9px; border: 0; border-radius: 0; background: var(--uv-paper); color: var(--uv-ink); text-align: left; }
     :host ::ng-deep .p-togglebutton + .p-togglebutton { border-left: 1px solid var(--uv-line); }
     :host ::ng-deep .p-selectbutton > p-togglebutton:nth-child(n + 2) .p-togglebutton { border-left: 1px solid var(--uv-line); }
@@ -38,6 +38,6 @@ export class ReachSwitch {
   protected readonly options = computed(() => this.counts().map(({ reach, elements, pages }) => ({
     reach,
     label: LABELS[reach],
-    count: reach === 'one' ? '1 element' : reach === 'alike' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : this.kind() === '' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : `${elements} ${elements === 1 ? this.kind().replace(/s$/, '') : this.kind()}, ${pages} ${pages === 1 ? 'page' : 'pages'}`,
+    count: reach === 'one' ? '1 element' : this.counts().length > 3 ? `${elements}, ${pages} ${pages === 1 ? 'page' : 'pages'}` : reach === 'alike' || this.kind() === '' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : `${elements} ${elements === 1 ? this.kind().replace(/s$/, '') : this.kind()}, ${pages} ${pages === 1 ? 'page' : 'pages'}`,
   })));
 }

@@ -1,15 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, afterNextRender, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RevisionRequest, validateBody } from '@upper-veneer/contract';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
+import { proxy } from 'comlink';
+import { Engine } from '../shared/engine/engine';
+import type { FailingOverride } from '../shared/engine/engine-api';
 import { SiteStore } from '../shared/site/site-store';
+import { StandingMark } from '../shared/ui/standing-mark';
 
 /** Asks for a note, then saves or publishes the draft. */
 @Component({
   selector: 'uv-publish-dialog',
-  imports: [Button, Dialog, FormsModule, InputText],
+  imports: [Button, Dialog, FormsModule, InputText, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-dialog [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" [style]="{ width: '440px' }" [header]="isPublish() ? 'Publish the veneer' : 'Save a revision'">
@@ -19,6 +23,15 @@ import { SiteStore } from '../shared/site/site-store';
       } @else {
         <form (ngSubmit)="submit()" class="form">
           <p>{{ isPublish() ? publishText() : 'The draft is kept as it is; work on it goes on.' }}</p>
+          @if (isPublish()) {
+            @if (failing(); as found) {
+              @if (found.length === 0) { <p class="check"><uv-standing standing="holds" /> Of {{ store.overrides().length }} overrides none fails, on any page, in any state or width.</p> }
+              @else {
+                <p class="check"><uv-standing standing="fails" /> {{ found.length }} of {{ store.overrides().length }} overrides fail somewhere:</p>
+                <ul class="fails uv-scroll" tabindex="0" aria-label="What fails">@for (entry of found; track $index) { <li>{{ entry.words }} <strong>{{ entry.fails.join('; ') }}</strong></li> }</ul>
+              }
+            } @else { <p class="check uv-soft" role="status">Checking what would go out… {{ checked() }}</p> }
+          }
           @if (needsNote()) {
             <label for="uv-note">What changed <span class="uv-soft">(optional)</span></label>
             <input pInputText id="uv-note" name="note" autocomplete="off" [ngModel]="note()" (ngModelChange)="note.set($event)" [attr.aria-invalid]="error() !== ''" aria-describedby="uv-note-error" />
@@ -26,7 +39,7 @@ import { SiteStore } from '../shared/site/site-store';
           }
           <div class="acts">
             <p-button label="Cancel" [text]="true" (onClick)="closed.emit()" />
-            <p-button type="submit" [label]="isPublish() ? 'Publish' : 'Save revision'" [loading]="isBusy()" [disabled]="error() !== ''" />
+            <p-button type="submit" [label]="isPublish() ? ((failing()?.length ?? 0) > 0 ? 'Publish all the same' : 'Publish') : 'Save revision'" [loading]="isBusy()" [disabled]="error() !== ''" />
           </div>
         </form>
       }
@@ -38,6 +51,9 @@ import { SiteStore } from '../shared/site/site-store';
     .form label { margin-top: 8px; font-weight: 600; }
     .acts { display: flex; justify-content: flex-end; gap: 8px; margin-top: 10px; }
     .error { min-height: 18px; color: var(--uv-fails); }
+    .check { margin-top: 6px; }
+    .fails { max-height: 180px; margin: 0 0 4px; padding: 0 0 0 19px; font-size: 12.5px; }
+    .fails li { margin-top: 4px; }
     .address { margin-top: 6px; overflow-wrap: anywhere; }
     a { color: inherit; }
   `,
@@ -47,6 +63,10 @@ export class PublishDialog {
   readonly act = input.required<'save' | 'publish'>();
   readonly closed = output();
 
+  readonly #engine = inject(Engine);
+  /** What fails of the draft; `null` until it is known. */
+  protected readonly failing = signal<readonly FailingOverride[] | null>(null);
+  protected readonly checked = signal('');
   protected readonly note = signal('');
   protected readonly isBusy = signal(false);
   protected readonly done = signal<string | null>(null);
@@ -60,6 +80,17 @@ export class PublishDialog {
     const result = validateBody(RevisionRequest, { note: this.note() });
     return result.ok ? '' : `The note ${result.errors[0].reason}.`;
   });
+
+  constructor() {
+    afterNextRender(() => {
+      if (this.isPublish()) void this.#check();
+    });
+  }
+
+  /** Judges every override over the whole site before it goes out. */
+  async #check(): Promise<void> {
+    this.failing.set(await this.#engine.remote.failing(proxy((done: number, total: number) => this.checked.set(`${done} of ${total}`))));
+  }
 
   protected submit(): void {
     if (this.error() !== '' || this.isBusy()) return;

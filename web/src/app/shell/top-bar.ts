@@ -6,6 +6,7 @@ import { Tooltip } from 'primeng/tooltip';
 import { VIEW_ROUTES } from '../app.routes';
 import { CensusStore } from '../shared/census/census-store';
 import { SiteStore } from '../shared/site/site-store';
+import { Whereabouts } from '../shared/site/whereabouts';
 import { ThemeService } from '../theme/theme-service';
 import { PublishDialog } from './publish-dialog';
 import { isTypingTarget } from '../shared/ui/is-typing-target';
@@ -23,7 +24,7 @@ import { isTypingTarget } from '../shared/ui/is-typing-target';
         <span class="site"><strong [title]="site.name">{{ site.name }}</strong><span class="uv-soft"> · {{ site.pages.length }} {{ site.pages.length === 1 ? 'page' : 'pages' }}</span></span>
         <nav aria-label="Views">
           @for (view of views; track view.path) {
-            <a [routerLink]="'/' + view.path" routerLinkActive="current" ariaCurrentWhenActive="page">
+            <a [routerLink]="'/' + view.path" [queryParams]="view.path === 'bench' && whereabouts.bench()['site'] === site.id ? whereabouts.bench() : { site: site.id }" routerLinkActive="current" [routerLinkActiveOptions]="anyQuery" ariaCurrentWhenActive="page">
               {{ view.label }}@if (counts()[view.path] !== undefined) { <span class="count uv-mono">{{ counts()[view.path] }}</span> }
             </a>
           }
@@ -64,6 +65,8 @@ export class TopBar {
   protected readonly store = inject(SiteStore);
   protected readonly census = inject(CensusStore);
   protected readonly theme = inject(ThemeService);
+  protected readonly whereabouts = inject(Whereabouts);
+  protected readonly anyQuery = { paths: 'subset', queryParams: 'ignored', fragment: 'ignored', matrixParams: 'ignored' } as const;
   protected readonly icons = { undo: Undo2, redo: Redo2 };
   protected readonly views = [...VIEW_ROUTES].sort((a, b) => a.data.view.order - b.data.view.order).map(({ path, data }) => ({ path, label: data.view.label }));
   protected readonly dialog = signal<'save' | 'publish' | null>(null);

@@ -3,6 +3,7 @@ import type {
   AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
   PageMeasure, Pair, Palette, PartProgress, PartProposal, Raster, Reachability, RoleName, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion, TidyProgress, TidySheet, VerdictProgress,
 } from '@upper-veneer/core';
+import type { ReachOffers, reachOffers } from '@upper-veneer/core';
 
 /** An element or pseudo-element of a page. */
 export interface Target {
@@ -35,6 +36,13 @@ export interface PlannedChange {
   readonly drop: readonly string[];
   /** Why some could not be written. */
   readonly refused: readonly string[];
+}
+
+/** An override of which something fails. */
+export interface FailingOverride {
+  readonly selector: string;
+  readonly words: string;
+  readonly fails: readonly string[];
 }
 
 /** What is flashed: a step of the lineage, what a ply's selector reaches, or a role. */
@@ -81,12 +89,16 @@ export interface EngineApi {
   amendments(pageId: number, partIds: readonly number[]): readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
   dress(overrides: readonly Override[], palette: Palette, exceptions: readonly SiteException[]): CompiledVeneer;
   inspect(target: Target, width: number, scope: InspectionScope): Inspection;
+  /** Groups that could be reached, and what looks like the target and is not. */
+  reachOffers(question: Parameters<typeof reachOffers>[1]): ReachOffers;
   explain(target: Target, property: string, at: StateQuestion & { readonly pseudoState?: 'hover' }, width: number): ExplanationView;
   plan(wishes: readonly OverrideWish[]): PlannedChange;
   overridesOfCell(cell: CellQuestion): readonly Override[];
   /** Checks an override over the whole site; `null` when another one was asked about meanwhile. */
   judge(override: Override, width: number, onProgress: (progress: VerdictProgress) => void): Promise<Judgement | null>;
   stopJudging(): void;
+  /** What fails of all overrides, over the whole site; `null` when another round was begun meanwhile. */
+  failing(onProgress: (done: number, total: number) => void): Promise<readonly FailingOverride[] | null>;
   /** Contrast of texts with the picture under them, at its worst 5 % of pixels; `null` where nothing can be said. */
   overPicture(texts: readonly string[], raster: Raster): readonly (number | null)[];
   proposeStates(question: StatesQuestion, only?: OverrideState): readonly OverrideWish[];

@@ -1,11 +1,11 @@
 import {
   amendmentsOf, checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, layOut, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
-  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeStates, reachabilityOf, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints, worstOverPicture,
+  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeStates, reachabilityOf, reachOffers, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints, worstOverPicture,
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
 import { CHECKED_PROPERTIES } from './checked-properties';
-import type { EngineApi } from './engine-api';
+import type { EngineApi, FailingOverride } from './engine-api';
 
 let site: SiteModel | null = null;
 let counted: readonly CensusColor[] = [];
@@ -13,6 +13,8 @@ let counted: readonly CensusColor[] = [];
 let judgeRun = 0;
 /** Counts tidyings begun, so that an older one ends. */
 let tidyRun = 0;
+/** Counts rounds over all overrides, so that an older one ends. */
+let failingRun = 0;
 /** Counts censuses begun and stopped, so that an older one ends. */
 let censusRun = 0;
 
@@ -69,6 +71,7 @@ const engine: EngineApi = {
     return { css: site.css, frameCss: rewriteStates(site.css) };
   },
   inspect: (target, width, scope) => inspect(opened(), target.pageId, target.element, target.pseudo, width, scope),
+  reachOffers: (question) => reachOffers(opened(), question),
   explain(target, property, { state, parent, pseudoState }, width) {
     const page = pageOf(opened(), target.pageId);
     const element = elementOf(page, target.element);
@@ -100,6 +103,26 @@ const engine: EngineApi = {
   }),
   stopJudging() {
     judgeRun += 1;
+  },
+  async failing(onProgress) {
+    const run = (failingRun += 1);
+    const judged = opened();
+    const found: FailingOverride[] = [];
+    for (const [i, override] of judged.overrides.entries()) {
+      onProgress(i, judged.overrides.length);
+      const steps = judgeSteps(judged, override, override.widths?.max ?? override.widths?.min ?? 1280);
+      for (;;) {
+        const step = steps.next();
+        if (step.done) {
+          const fails = step.value.filter(({ standing }) => standing === 'fails').map(({ text }) => text);
+          if (fails.length > 0) found.push({ selector: override.selector, words: glossOf(judged, override), fails });
+          break;
+        }
+        await new Promise((done) => setTimeout(done));
+        if (run !== failingRun) return null;
+      }
+    }
+    return found;
   },
   proposeStates: (question, only) => proposeStates(opened(), question, only),
   copyLook: (target, width) => copyLook(opened(), target, width),
