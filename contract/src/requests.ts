@@ -159,6 +159,13 @@ export class OverrideBody extends AspectBody {
   @IsInt({ each: true, message: 'must hold numbers of pages' })
   pages?: number[] | null;
 
+  /** States that are meant to look as they do beside it. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list of states' })
+  @ArrayMaxSize(20, { message: 'can hold 20 states at most' })
+  @IsIn(STATES, { each: true, message: 'must be states' })
+  meant?: (typeof STATES)[number][] | null;
+
   /** Single matches left out of its reach. */
   @IsOptional()
   @IsArray({ message: 'must be a list' })

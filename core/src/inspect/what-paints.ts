@@ -1,4 +1,6 @@
 import { hexOf } from '../color/read-notation.js';
+import type { ElementNode } from '../dom/tree.js';
+import type { StyleView } from '../resolve/style-view.js';
 import { shortName } from '../site/describe-element.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 
@@ -25,6 +27,8 @@ export function whatPaints(site: SiteModel, pageId: number, stack: readonly numb
   const painters: Painter[] = [];
   for (const number of stack) {
     const element = elementOf(page, number);
+    // An unseen input over a drawn control, say.
+    if (isUnseen(view, element)) continue;
     const base = { element: number, label: shortName(element) };
     if (element.localName === 'iframe') painters.push({ ...base, pseudo: '', what: 'framed content', hex: null, isSheer: false });
     if (['img', 'video', 'canvas'].includes(element.localName)) painters.push({ ...base, pseudo: '', what: 'picture', hex: null, isSheer: true });
@@ -39,4 +43,10 @@ export function whatPaints(site: SiteModel, pageId: number, stack: readonly numb
     if (painters.some(({ isSheer }) => !isSheer)) break;
   }
   return painters;
+}
+
+function isUnseen(view: StyleView, element: ElementNode): boolean {
+  if (view.style(element).resolved('visibility') !== 'visible') return true;
+  for (let node: ElementNode | null = element; node; node = node.flatParent) if (Number(view.style(node).resolved('opacity')) === 0) return true;
+  return false;
 }

@@ -65,8 +65,14 @@ export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan
     partId: wish.reach === 'everywhere' || (wish.reach === 'group' && targets.some((place) => (partOf(site, place.page, place.element)?.id ?? null) !== partId)) ? null : partId,
     property, value: wish.value, selector: written.selector, important: written.important,
     ...(byHand ? { isByHand: true } : {}),
+    ...meantBy(drop.find((override) => override.property === property)),
   }));
   return { ok: true, put, drop: drop.filter(({ id }) => !put.some((override) => override.id === id)).map(({ id }) => id), specificity: written.specificity };
+}
+
+/** What is settled of an override stays settled when its value changes. */
+function meantBy(before: Override | undefined): Pick<Override, 'meant'> {
+  return before?.meant?.length ? { meant: before.meant } : {};
 }
 
 /** Plans several wishes as if made one after the other. Those that cannot be written are left out, with their reasons. */

@@ -7,7 +7,7 @@ import { parsePage } from './page.js';
 import { StyleView } from './style-view.js';
 
 /** Mutated sheets, and a quarter as many pages; the first of one seeded row. `npm run fuzz` goes on to 20,000. */
-const RUNS = runsAsked('FUZZ_RUNS', 5_000, 1_000);
+const RUNS = runsAsked('FUZZ_RUNS', 2_000, 400);
 /** No single sheet may hold the run up for longer, in ms. It guards against hanging, not against slowness. */
 const BOUND = 10_000;
 

@@ -62,6 +62,8 @@ export interface Override extends OverrideTarget {
   /** Whole selector, state and pseudo-element included. */
   readonly selector: string;
   readonly important: boolean;
+  /** States that are meant to look as they do beside it, so that the verdict lets them be. */
+  readonly meant?: readonly OverrideState[] | null;
   /** Whether the designer wrote the selector; it is kept as it is then. */
   readonly isByHand?: boolean;
 }

@@ -1,4 +1,4 @@
-import type { Spot } from '../veneer/override.js';
+import type { OverrideState, Spot } from '../veneer/override.js';
 import type { OverrideWish } from '../plan/plan-override.js';
 import type { Standing } from '../site/standing.js';
 
@@ -20,4 +20,6 @@ export interface Finding {
   /** Elements it is about, to be outlined. */
   readonly spots?: readonly Spot[];
   readonly repair?: Repair;
+  /** State that it is about, where the designer may say that it is meant so. */
+  readonly state?: OverrideState;
 }

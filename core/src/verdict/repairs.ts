@@ -30,7 +30,7 @@ export function lookFinding(site: SiteModel, override: Override, { state, kind, 
   return {
     standing: 'look', text: kind === 'hidden' ? `hides ${word}` : `${word} still ${shown[0]}${shown.length > 1 ? ` and ${shown.length - 1} more` : ''}`,
     basis: kind === 'hidden' ? `In state ${word} the page showed ${shown.join(', ')}; the rule for rest is now stronger, so the state looks as at rest.` : `In state ${word} declarations of the page still decide ${override.property}: ${shown.join(', ')}.`,
-    spots: spots.slice(0, MOST_SPOTS),
+    spots: spots.slice(0, MOST_SPOTS), state,
     repair: { label: `${STATE_WORDS[state]}: ${value === proposed ? valueWords(site, value) : before}`, wishes: [wish] },
   };
 }
@@ -43,7 +43,7 @@ function laidOverFinding(override: Override, { state, property, before, shown, s
   return {
     standing: 'look', text: `${word.toLowerCase()} ${LAID_WORDS[property] ?? `changes ${property}`}`,
     basis: `In state ${word.toLowerCase()} declarations of the page set ${property}: ${shown.join(' and ')}; at rest it is ${before}.`,
-    spots: spots.slice(0, MOST_SPOTS),
+    spots: spots.slice(0, MOST_SPOTS), state,
     repair: { label: `${word}: ${property} as at rest`, wishes: [wishOf(override, width, { state, property, value: { kind: 'literal', css: before }, ...(state === 'parent-hover' ? { parent: parent?.number ?? null } : {}) })] },
   };
 }

@@ -59,6 +59,25 @@ describe('states that an override covers or leaves behind', () => {
     expect(hidden?.basis).toContain('rgb(170, 0, 0)');
     expect(hidden?.repair?.wishes[0].state).toBe('hover');
   });
+
+  it('are let be once they are said to be meant, also when the value changes', () => {
+    const { site, override, looks } = judged('.go', { property: 'background-color' });
+    const settled = withOverrides(site, { put: [{ ...override, meant: ['hover' as const] }], drop: [] });
+    const texts = judgeOverride(settled, settled.overrides[0], 1280).map(({ text }) => text);
+    expect(looks().some(({ text }) => text.startsWith('hover'))).toBeTrue();
+    expect(texts.some((text) => text.startsWith('hover'))).toBeFalse();
+    const again = fulfil(settled, '.go', { property: 'background-color', value: { kind: 'literal', css: '#123456' } });
+    expect(again.override.meant).toEqual(['hover']);
+  });
+
+  it('are named where they come in through another property', () => {
+    const made = fulfil(openOnePage('.go { background: #ddd } .go:hover { background-image: linear-gradient(#fff, #888) } .go:active { opacity: .4 } .go:focus { box-shadow: inset 0 0 4px red }', BODY), '.go', { property: 'background-color' });
+    const texts = judgeOverride(made.site, made.override, 1280).map(({ text }) => text);
+    expect(texts).toEqual(jasmine.arrayContaining(['hover lays a gradient or picture over it', 'pressed dims it', 'focus lays a shadow over it']));
+    const repair = judgeOverride(made.site, made.override, 1280).find(({ text }) => text.startsWith('hover lays'))?.repair;
+    const mended = withOverrides(made.site, planAll(made.site, repair?.wishes ?? []));
+    expect(judgeOverride(mended, made.override, 1280).some(({ text }) => text.startsWith('hover lays'))).toBeFalse();
+  });
 });
 
 describe('oneOfEachKind', () => {

@@ -223,4 +223,10 @@ describe('what goes with an override', () => {
     expect(whatPaints(site, 1, stack, 1280).map(({ label, what }) => `${label} ${what}`)).toEqual(['div.panel fill']);
     expect(whatPaints(site, 1, [number(site, 'button.cover')], 1280).map(({ what }) => what)).toEqual(['gradient']);
   });
+
+  it('what paints a pixel: not what is invisible over it', () => {
+    const site = dressSite(openSite({ pages: [{ id: 1, name: 'x', path: 'x.html', html: '<!doctype html><body><label><input type=checkbox class=a style="opacity: 0; background: red"><span class=b style="background: #ccc"></span><i class=c style="visibility: hidden; background: lime"></i></label>' }], stylesheets: {}, parts: [], veneerPlace: 'head-end', prefix: 'brand' }), [], PALETTE);
+    const at = (name: string): number => pageOf(site, 1).document.elements.findIndex(({ classes }) => classes.includes(name));
+    expect(whatPaints(site, 1, [at('c'), at('a'), at('b')], 1280).map(({ label }) => label)).toEqual(['span.b']);
+  });
 });

@@ -52,7 +52,7 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
   if (unseen.length > 0) findings.push(notLookedAt(unseen));
   findings.push(...effects.silenced.map(silencedFinding));
-  findings.push(...effects.looks.map((found) => lookFinding(site, override, found, effects.parent, look)));
+  findings.push(...effects.looks.filter(({ state }) => !override.meant?.includes(state)).map((found) => lookFinding(site, override, found, effects.parent, look)));
   return findings;
 }
 

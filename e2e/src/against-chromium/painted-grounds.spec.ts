@@ -10,9 +10,8 @@ import { pageFromSelectors } from '../support/pages-from-selectors.js';
 import { SHOT_SCALE, paintedRatios } from '../support/painted-texts.js';
 import { root } from '../support/product.js';
 import { openSiteFolder } from '../support/site-folder.js';
+import { isWhole } from '../support/whole-run.js';
 
-/** Whole in `npm run prove`. */
-const isWhole = process.env['PROVE_DRAWS'] !== undefined;
 /** High enough for the pages: a shot that scrolls would move what is fixed. */
 const VIEWPORT = { width: 1280, height: 3000 };
 const folder = join(root, 'demo/site');

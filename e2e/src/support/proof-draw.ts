@@ -1,4 +1,4 @@
-import { applicableStates, lineageOf, REACHES, type ElementNode, type OverrideWish, type SiteModel, StyleView } from '@upper-veneer/core';
+import { applicableStates, lineageOf, REACHES, reachOffers, type ElementNode, type OverrideWish, type SiteModel, StyleView } from '@upper-veneer/core';
 
 /** A property with a value that nothing on the pages has, and how Chromium writes it. */
 interface Mark {
@@ -55,5 +55,10 @@ export function drawWish(site: SiteModel, draw: () => number): Drawn {
   const parent = parents.length > 0 && pseudo !== 'selection' && draw() < 0.12 ? pick(parents) : null;
   const state = parent ? 'parent-hover' : pick(applicableStates(element, pseudo).filter((name) => name !== 'visited'));
   const mark = pick(pseudo === '' ? MARKS : MARKS.filter(({ property }) => (TAKEN_BY[pseudo] ?? GENERATED).includes(property)));
-  return { computed: mark.computed, wish: { pageId, element: element.number, pseudo, reach: pick(REACHES), state, property: mark.property, value: { kind: 'literal', css: mark.css }, width: 1280, ...(parent ? { parent: parent.number } : {}) } };
+  const drawn = pick(REACHES);
+  const groups = drawn === 'group' ? reachOffers(site, { pageId, element: element.number, pseudo, reach: 'alike' }).groups : [];
+  const group = groups.length > 0 ? pick(pick(groups).selectors) : null;
+  // Without a group of its own, or in a state that its list tells, all alike are meant.
+  const reach = drawn === 'group' && (!group || parent) ? 'alike' : drawn;
+  return { computed: mark.computed, wish: { pageId, element: element.number, pseudo, reach, ...(reach === 'group' ? { group } : {}), state, property: mark.property, value: { kind: 'literal', css: mark.css }, width: 1280, ...(parent ? { parent: parent.number } : {}) } };
 }

@@ -18,7 +18,7 @@ interface Row {
 }
 
 /** What an override may be kept to; absent members are left out of the draft. */
-const KEPT_TO = ['group', 'parent', 'widths', 'pages', 'spared', 'through', 'isByHand'] as const satisfies readonly (keyof Override)[];
+const KEPT_TO = ['group', 'parent', 'widths', 'pages', 'spared', 'through', 'meant', 'isByHand'] as const satisfies readonly (keyof Override)[];
 
 export type Overrides = ReturnType<typeof createOverrides>;
 

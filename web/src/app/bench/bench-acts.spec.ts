@@ -20,7 +20,7 @@ describe('BenchActs', () => {
   let proposed: readonly OverrideWish[];
   const bench = {
     target: signal<object | null>(null), cell: signal({ row: 'text', state: 'rest' }), changed: signal<object | null>(null), inspection: signal<object | null>(null), rowProperty: signal<object>({}), reach: signal('alike'),
-    pages: signal<readonly number[] | null>(null), spared: signal<readonly object[]>([]), range: signal<object | null>(null), width: signal(1280), cellOverrides: signal<readonly Override[]>([]), ownOverride: signal<Override | null>(null), property: signal('color'),
+    group: signal<string | null>(null), pages: signal<readonly number[] | null>(null), spared: signal<readonly object[]>([]), range: signal<object | null>(null), width: signal(1280), cellOverrides: signal<readonly Override[]>([]), ownOverride: signal<Override | null>(null), property: signal('color'),
   };
   const settled = (): Promise<void> => new Promise((done) => setTimeout(done, 5));
 
@@ -107,7 +107,16 @@ describe('BenchActs', () => {
     bench.ownOverride.set(OVERRIDE);
     acts.setReach('everywhere');
     await settled();
-    expect(planned[0][0]).toEqual(jasmine.objectContaining({ reach: 'everywhere', value: OVERRIDE.value }));
+    expect(planned[0][0]).toEqual(jasmine.objectContaining({ reach: 'everywhere', group: null, value: OVERRIDE.value }));
+    acts.setReach('group', '.form .btn:not(.primary)');
+    await settled();
+    expect(planned[1][0]).toEqual(jasmine.objectContaining({ reach: 'group', group: '.form .btn:not(.primary)' }));
+  });
+
+  it('settles a state that is meant to look as it does', () => {
+    bench.cellOverrides.set([{ ...OVERRIDE, meant: ['focus'] }]);
+    acts.settle('hover');
+    expect(stored[0].put[0]).toEqual(jasmine.objectContaining({ id: OVERRIDE.id, meant: ['focus', 'hover'] }));
   });
 
   it('leaves single matches out and takes them in again', () => {

@@ -126,6 +126,12 @@ export class BenchActs {
     this.#asked.next({ label: `${label}, ${this.#name()}`, wishes });
   }
 
+  /** Says that a state is meant to look as it does beside the override of the chosen cell. */
+  settle(state: OverrideState): void {
+    const override = this.#bench.cellOverrides().at(-1);
+    if (override) this.#store({ label: `${STATE_WORDS[state]} of ${this.#name()} is meant so`, put: [{ ...override, meant: [...new Set([...(override.meant ?? []), state])] }] as ChangeRequest['put'], drop: [] });
+  }
+
   takeCompanions(companions: readonly Companion[]): void {
     if (companions.length > 0) this.#asked.next({ label: companions.length === 1 ? `${companions[0].name}: ${companions[0].proposedWords}` : `${companions.length} companions on ${this.#name()}`, wishes: companions.map(({ wish }) => wish) });
   }

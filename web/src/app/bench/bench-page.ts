@@ -86,7 +86,7 @@ export class BenchPage {
     const { row, state } = this.bench.cell();
     const { words, kind } = this.bench.rowProperty();
     const lead = this.bench.propertyAt() === 0 && kind === 'color';
-    return lead ? `Why ${STATE_WORDS[state].toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour` : `Why ${STATE_WORDS[state].toLowerCase()} ${words} is so`;
+    return lead ? `Why ${STATE_WORDS[state].toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour` : `Why ${STATE_WORDS[state].toLowerCase()} ${words} is as it is`;
   });
   protected readonly flashWords = computed(() => {
     const places = this.flash.shown()?.places ?? [];

@@ -69,13 +69,14 @@ describe('ReachSwitch', () => {
 });
 
 describe('VerdictBar', () => {
-  const judgement = { findings: [{ standing: 'holds', text: 'reaches 6 of 6', basis: 'six' }, { standing: 'fails', text: 'spills to 2', basis: 'two' }], gloss: 'When pressed.' };
+  const judgement = { override: { id: 'o' }, findings: [{ standing: 'holds', text: 'reaches 6 of 6', basis: 'six' }, { standing: 'fails', text: 'spills to 2', basis: 'two' }], gloss: 'When pressed.' };
 
   it('puts sign, word and what each figure was computed from', async () => {
     const { host } = await create(VerdictBar, { judgement });
     const items = [...host.querySelectorAll('li')];
-    expect(items.map((item) => item.textContent?.replace(/\s+/g, ' ').trim())).toEqual(['●holds: reaches 6 of 6', '▲fails: spills to 2']);
-    expect(items.map((item) => item.title)).toEqual(['six', 'two']);
+    // The worst first.
+    expect(items.map((item) => item.textContent?.replace(/\s+/g, ' ').trim())).toEqual(['▲fails: spills to 2two', '●holds: reaches 6 of 6six']);
+    expect(host.querySelector('.short')?.textContent?.replace(/\s+/g, ' ').trim()).toBe('▲fails: spills to 2·●holds: reaches 6 of 6');
     expect(host.querySelector('.gloss')?.textContent).toBe('When pressed.');
   });
 
@@ -85,8 +86,23 @@ describe('VerdictBar', () => {
     const taken: unknown[] = [];
     fixture.componentInstance.repaired.subscribe((wanted) => taken.push(wanted));
     fixture.componentInstance.shown.subscribe((spots) => taken.push(spots));
-    host.querySelectorAll('button').forEach((button) => button.click());
+    host.querySelectorAll<HTMLButtonElement>('li button').forEach((button) => button.click());
     expect(taken).toEqual([[{ pageId: 1, element: 7 }], repair]);
+  });
+
+  it('opens into the list, counts what mends, and lets a state be that is meant', async () => {
+    const { host, fixture } = await create(VerdictBar, { judgement: { ...judgement, findings: [{ standing: 'look', text: 'hides hover', basis: 'b', state: 'hover', repair: { label: 'Hover: Willow', wishes: [] } }, { standing: 'look', text: 'pressed still #fff', basis: 'b', state: 'active' }] } });
+    expect(host.querySelector('.short')?.textContent).toContain('2 to look at');
+    const opener = host.querySelector<HTMLButtonElement>('.open');
+    expect(opener?.textContent).toBe('2 findings, 1 mend');
+    expect(host.querySelector('.all')?.classList).toContain('shut');
+    opener?.click();
+    await fixture.whenStable();
+    expect(host.querySelector('.all')?.classList).not.toContain('shut');
+    const settled: unknown[] = [];
+    fixture.componentInstance.settled.subscribe((state) => settled.push(state));
+    [...host.querySelectorAll<HTMLButtonElement>('li button')].filter(({ textContent }) => textContent === 'That is meant').forEach((button) => button.click());
+    expect(settled).toEqual(['hover', 'active']);
   });
 
   it('says first why a wish was refused', async () => {

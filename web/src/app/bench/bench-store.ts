@@ -4,7 +4,7 @@ import {
   OVERRIDE_STATES, ROW_PROPERTIES, longhandsOfProperty, rowOfProperty, type Amendments, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type PartProgress, type Reach, type RowProperty, type SiteWideTarget, type Spot, type VerdictProgress, type WidthRange,
 } from '@upper-veneer/core';
 import { proxy } from 'comlink';
-import { catchError, combineLatest, from, map, of, skip, switchMap } from 'rxjs';
+import { catchError, combineLatest, debounceTime, from, map, of, skip, switchMap } from 'rxjs';
 import type { ExplanationView, ForcedStates, Judgement, Target } from '../shared/engine/engine-api';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
@@ -116,7 +116,9 @@ export class BenchStore {
 
   /** How far the verdict is, where it takes its time; `null` when none is being made. */
   readonly judging = signal<VerdictProgress | null>(null);
-  readonly judgement = toSignal<Judgement | null, null>(combineLatest([toObservable(this.cellOverrides), toObservable(this.#layouts.taken)]).pipe(
+  readonly judgement = toSignal<Judgement | null, null>(combineLatest([toObservable(this.cellOverrides), toObservable(this.#site.veneer), toObservable(this.#layouts.taken)]).pipe(
+    // They change one after the other when something is stored.
+    debounceTime(0),
     switchMap(([overrides]) => (overrides.length > 0 ? from(this.#judge(overrides[overrides.length - 1])).pipe(catchError(() => of(null))) : of(null))),
   ), { initialValue: null });
 

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { colorOfValue, hexOf, readComposite, valueProblem, valueWords, withOverlay, type CompositeValue, type OverrideValue, type Palette, type PlainValue, type RowProperty } from '@upper-veneer/core';
+import { colorOfCss, colorOfValue, hexOf, readComposite, strengthOf, valueProblem, valueWords, withOverlay, type CompositeValue, type OverrideValue, type Palette, type PlainValue, type RowProperty } from '@upper-veneer/core';
 import { InputText } from 'primeng/inputtext';
 import { Slider } from 'primeng/slider';
 import { ValuePicker } from './value-picker';
@@ -27,6 +27,9 @@ import { ValuePicker } from './value-picker';
     </div>
     @if (percent() !== null) {
       <div class="strength"><span>Strength {{ percent() }} %</span><p-slider [ngModel]="percent()" (ngModelChange)="strength.set($event)" (onSlideEnd)="setStrength()" [min]="5" [max]="100" [step]="5" ariaLabel="Strength of the overlay" /></div>
+    }
+    @if (percent() === null && stopStrength() !== null) {
+      <div class="strength"><span>This colour {{ stopStrength() }} %</span><p-slider [ngModel]="stopStrength()" (ngModelChange)="wantedStrength.set($event)" (onSlideEnd)="setStopStrength()" [min]="0" [max]="100" [step]="5" ariaLabel="Strength of the chosen colour" /></div>
     }
     @if (stops().length > 0) { <uv-value-picker [palette]="palette()" [current]="value().colors[at()]" (picked)="recolour($event)" /> }
     <form (ngSubmit)="use()">
@@ -68,11 +71,23 @@ export class CompositeEditor {
   protected readonly hasPicture = computed(() => /url\(/.test(this.shown()));
   protected readonly strength = linkedSignal(() => Number(/\{0\} (\d+)%, transparent/.exec(this.value().css)?.[1] ?? NaN));
   protected readonly percent = computed(() => (Number.isNaN(this.strength()) ? null : this.strength()));
+  /** How strong the chosen colour is, in percent; `null` where it is not of the palette. */
+  protected readonly wantedStrength = linkedSignal<number | null>(() => {
+    const stop = this.value().colors[this.at()];
+    return stop && stop.kind !== 'literal' ? Math.round(strengthOf(stop) * 100) : null;
+  });
+  protected readonly stopStrength = this.wantedStrength.asReadonly();
   protected readonly problem = computed(() => (this.text() === this.value().css ? '' : valueProblem(this.property().property, { ...this.value(), css: this.text() }, this.palette()) ?? ''));
 
   protected recolour(color: OverrideValue): void {
     if (color.kind === 'composite') return;
-    this.picked.emit({ ...this.value(), colors: this.value().colors.map((own, i) => (i === this.at() ? color : own)) });
+    this.picked.emit({ ...this.value(), colors: this.value().colors.map((own, i) => (i === this.at() ? asStrongAs(own, color) : own)) });
+  }
+
+  protected setStopStrength(): void {
+    const percent = this.wantedStrength();
+    if (percent === null) return;
+    this.picked.emit({ ...this.value(), colors: this.value().colors.map((own, i) => (i === this.at() && own.kind !== 'literal' ? { ...own, alpha: percent / 100 } : own)) });
   }
 
   protected gradient(): void {
@@ -112,4 +127,11 @@ export class CompositeEditor {
     const [first, second] = this.palette().swatches;
     return [first ? { kind: 'swatch', swatchId: first.id, shade: 0 } : { kind: 'literal', css: '#000' }, second ? { kind: 'swatch', swatchId: second.id, shade: 0 } : { kind: 'literal', css: '#fff' }];
   }
+}
+
+/** A colour as see-through as the one it stands in for: a sheer stop stays sheer when it is bound to the palette. */
+function asStrongAs(before: PlainValue, next: PlainValue): PlainValue {
+  if (next.kind === 'literal' || (next.alpha ?? null) !== null) return next;
+  const alpha = before.kind === 'literal' ? colorOfCss(before.css)?.alpha ?? 1 : strengthOf(before);
+  return alpha > 0 && alpha < 1 ? { ...next, alpha } : next;
 }

@@ -5,7 +5,7 @@ import type { CellChoice } from './bench-store';
 import { StatesGrid } from './states-grid';
 
 function cell(some: Partial<GridCell>): GridCell {
-  return { state: 'rest', longhands: ['color'], css: 'rgb(1, 2, 3)', colors: ['#010203'], hex: '#010203', isOwn: true, isOverride: false, isCovered: false, ...some };
+  return { state: 'rest', longhands: ['color'], css: 'rgb(1, 2, 3)', colors: ['#010203'], hex: '#010203', isOwn: true, isOverride: false, isCovered: false, closed: '', ...some };
 }
 
 const INSPECTION = {

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
-import type { Finding, Repair, Spot, VerdictProgress } from '@upper-veneer/core';
+import type { Finding, OverrideState, Repair, Spot, VerdictProgress } from '@upper-veneer/core';
 import type { Judgement } from '../shared/engine/engine-api';
 import { StandingMark } from '../shared/ui/standing-mark';
 
@@ -34,6 +34,7 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
               <uv-standing [standing]="finding.standing" />
               @if (finding.spots?.length) { <button type="button" class="spots" [attr.aria-label]="finding.text + ', outline them'" (click)="shown.emit(finding.spots ?? [])">{{ finding.text }}</button> } @else { <span>{{ finding.text }}</span> }
               @if (finding.repair; as repair) { <button type="button" class="repair" (click)="repaired.emit(repair)">{{ repair.label }}</button> }
+              @if (finding.state; as state) { <button type="button" class="repair" title="Lets this state be: it is meant to look as it does" (click)="settled.emit(state)">That is meant</button> }
               <small class="uv-soft">{{ finding.basis }}</small>
             </li>
           }
@@ -74,6 +75,8 @@ export class VerdictBar {
   /** Emits the elements a finding is about, to be outlined. */
   readonly shown = output<readonly Spot[]>();
   readonly repaired = output<Repair>();
+  /** Emits a state that is meant to look as it does. */
+  readonly settled = output<OverrideState>();
 
   /** Shuts itself where another override is looked at. */
   readonly #overrideId = computed(() => this.judgement()?.override.id);

@@ -10,7 +10,7 @@ import { SelectorEditor } from './selector-editor';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (editing(); as override) {
-      <uv-selector-editor [override]="override" (written)="rewritten.emit({ override, selector: $event })" (closed)="isEditing.set(false)" />
+      <uv-selector-editor [override]="override" (written)="isEditing.set(false); rewritten.emit({ override, selector: $event })" (closed)="isEditing.set(false)" />
     } @else {
       <pre class="uv-mono uv-scroll" tabindex="0" aria-label="CSS being written">{{ css() || '/* nothing written for this cell */' }}</pre>
       @if (overrides().length > 0) { <button type="button" (click)="isEditing.set(true)">{{ overrides().at(-1)?.isByHand ? 'Selector by hand' : 'Edit selector' }}</button> }

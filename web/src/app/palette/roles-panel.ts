@@ -21,7 +21,7 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
           <tr>
             <th scope="row">{{ row.label }}</th>
             <td><i [style.background]="row.hex" [class.none]="row.hex === null"></i></td>
-            <td><p-select [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="row.swatchId" (ngModelChange)="filled.emit({ role: row.role, swatchId: $event, shade: $event === row.swatchId ? row.shade : 0 })" [showClear]="row.swatchId !== null" placeholder="nobody" size="small" appendTo="body" [ariaLabel]="'Swatch that fills ' + row.label">
+            <td><p-select [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="row.swatchId" (ngModelChange)="filled.emit({ role: row.role, swatchId: $event, shade: $event === row.swatchId ? row.shade : 0 })" [showClear]="row.swatchId !== null" placeholder="not filled" size="small" appendTo="body" [ariaLabel]="'Swatch that fills ' + row.label">
               <ng-template #selectedItem let-option>{{ option.name }}</ng-template>
               <ng-template #item let-option><span class="option"><i [style.background]="option.css"></i>{{ option.name }}</span></ng-template>
             </p-select></td>

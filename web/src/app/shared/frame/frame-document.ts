@@ -97,6 +97,9 @@ export class FrameDocument {
   /** Running numbers of everything that lies at a point, topmost first. */
   stackAt(x: number, y: number): number[] {
     const numbers: number[] = [];
+    // What lets the pointer through, or shows nothing itself, is looked through; what is painted is found.
+    const through = this.document.head.appendChild(createUnseenStyle(this.document));
+    through.textContent = '*, ::before, ::after { pointer-events: auto !important; }';
     const take = (root: Document | ShadowRoot): void => {
       for (const element of root.elementsFromPoint(x, y)) {
         if (element.getRootNode() !== root) continue;
@@ -106,6 +109,7 @@ export class FrameDocument {
       }
     };
     take(this.document);
+    through.remove();
     return numbers;
   }
 
