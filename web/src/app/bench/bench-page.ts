@@ -167,7 +167,7 @@ export class BenchPage {
       .pipe(debounceTime(250), takeUntilDestroyed())
       .subscribe(([frame]) => void (frame && this.#layouts.take(this.bench.pageId(), frame)));
     combineLatest([toObservable(this.#frame), toObservable(this.bench.width)])
-      .pipe(debounceTime(1500), takeUntilDestroyed())
+      .pipe(debounceTime(4000), takeUntilDestroyed())
       .subscribe(([frame, width]) => void (frame && this.#layouts.takeOthers((this.site.site()?.pages ?? []).filter(({ id }) => id !== this.bench.pageId()).map(({ id }) => ({ id, framed: this.bench.framedPage(id) })), width)));
     inject(DestroyRef).onDestroy(() => this.#layouts.stop());
   }
