@@ -127,7 +127,7 @@ export class BenchDriver {
 
   /** Waits until the worker owes no answer and nothing is being stored, twice in a row. */
   async settled(): Promise<void> {
-    for (let calm = 0, tries = 0; calm < 3 && tries < 450; tries += 1) {
+    for (let calm = 0, tries = 0; calm < 3 && tries < 1_500; tries += 1) {
       await this.page.waitForTimeout(40);
       const isBusy = await this.page.evaluate(() => document.querySelector('uv-bench-page aside')?.getAttribute('aria-busy') === 'true');
       calm = isBusy ? 0 : calm + 1;

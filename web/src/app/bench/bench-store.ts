@@ -140,8 +140,11 @@ export class BenchStore {
 
   constructor() {
     toObservable(this.inspection).pipe(takeUntilDestroyed()).subscribe((inspection) => {
-      if (inspection && this.#isFresh) this.#chooseFittingCell(inspection);
-      else if (inspection && !inspection.states.includes(this.cell().state)) this.cell.update((cell) => ({ ...cell, state: 'rest' }));
+      // One asked for before the target changed says nothing of the new one.
+      const target = this.target();
+      if (!inspection || inspection.element !== target?.element || inspection.pageId !== target.pageId || inspection.pseudo !== target.pseudo) return;
+      if (this.#isFresh) this.#chooseFittingCell(inspection);
+      else if (!inspection.states.includes(this.cell().state)) this.cell.update((cell) => ({ ...cell, state: 'rest' }));
     });
     // The switches show the reach of the override that is there.
     toObservable(this.cellOverrides).pipe(takeUntilDestroyed()).subscribe((overrides) => {
