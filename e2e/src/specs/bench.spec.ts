@@ -95,6 +95,20 @@ describe('the Bench', () => {
     expect(await on.bench.css()).toContain('a[href]');
   });
 
+  it('turns to rest for a new target, and keeps to it when the address of the last cell comes back late', async () => {
+    await on.bench.choose('.qs-go');
+    await on.bench.cell('Fill, hover');
+    await on.bench.choose('.qs-title');
+    const { page } = on.bench;
+    await page.waitForURL(/property=color.*state=rest/);
+    await page.waitForTimeout(300);
+    expect(await page.locator('uv-states-grid [aria-pressed="true"]').first().getAttribute('aria-label')).toMatch(/^Text, rest:/);
+    await page.goBack();
+    await page.waitForURL(/state=hover/);
+    await on.bench.settled();
+    expect(await page.locator('uv-states-grid [aria-pressed="true"]').first().getAttribute('aria-label')).toMatch(/^Fill, hover:/);
+  });
+
   it('takes a typed colour in any notation, and undoes and redoes', async () => {
     await on.bench.choose('.qs-title');
     await on.bench.typed('15, 74, 72');

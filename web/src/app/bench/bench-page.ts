@@ -65,6 +65,12 @@ export class BenchPage {
     const chosen = target !== null;
     return { page: this.bench.pageId(), element: target?.element ?? null, pseudo: target?.pseudo ?? '', property: chosen ? this.bench.rowProperty().property : '', state: chosen ? this.bench.cell().state : '' };
   });
+  /** What the address asks for; `null` for what it leaves open. */
+  readonly #asked = computed(() => ({
+    page: numberOrNull(this.page()), element: numberOrNull(this.element()), pseudo: this.pseudo() ?? '', property: this.property() ?? '', state: this.state() ?? '', width: numberOrNull(this.width()),
+  }));
+  /** Addresses written here that have not come back yet: one may come when the next is chosen already. */
+  readonly #written: string[] = [];
   readonly #frame = signal<FrameDocument | null>(null);
 
   protected readonly zooms = [{ zoom: 0, label: 'Fit' }, { zoom: 0.5, label: '50 %' }, { zoom: 0.75, label: '75 %' }, { zoom: 1, label: '100 %' }];
@@ -118,21 +124,16 @@ export class BenchPage {
     effect(() => {
       if (this.site.site()) void this.#engine.remote.families().then((families) => this.families.set(families));
     });
+    // Followed where it was not written here: a link, a reload, the back button.
+    const isThere = computed(() => this.site.site() !== null);
     effect(() => {
-      const [page, element] = [this.page() ?? NaN, this.element() ?? NaN];
-      if (Number.isNaN(page) || Number.isNaN(element)) return;
-      const spot = { page, element, pseudo: this.pseudo() ?? '', property: this.property() ?? '', state: this.state() ?? '' };
+      const address = this.#asked();
+      if (!isThere()) return;
       untracked(() => {
-        if (JSON.stringify(spot) !== JSON.stringify(this.#spot())) this.bench.showSpot(spot);
+        const at = this.#written.indexOf(JSON.stringify(address));
+        if (at === -1) this.#follow(address);
+        else this.#written.splice(0, at + 1);
       });
-    });
-    effect(() => {
-      const width = this.width() ?? NaN;
-      if (!Number.isNaN(width) && width >= 240 && width <= 3000) untracked(() => this.bench.width.set(width));
-    });
-    effect(() => {
-      const page = this.page() ?? NaN;
-      if (!Number.isNaN(page) && this.element() === undefined && this.site.site()?.pages.some(({ id }) => id === page)) untracked(() => this.bench.showPage(page));
     });
     // The address follows, so that a reload, a bookmark and the back button lead here again.
     effect(() => {
@@ -144,6 +145,8 @@ export class BenchPage {
       untracked(() => {
         const before = this.#whereabouts.bench();
         this.#whereabouts.bench.set(params);
+        const written = JSON.stringify({ page, element, ...rest, width: this.bench.width() });
+        if (written !== JSON.stringify(this.#asked())) this.#written.push(written);
         const isElsewhere = before['page'] !== undefined && (before['page'] !== params.page || before['element'] !== ('element' in params ? params.element : undefined));
         void this.#router.navigate([], { queryParams: params, replaceUrl: !isElsewhere });
       });
@@ -196,6 +199,13 @@ export class BenchPage {
     this.bench.chooseCell({ ...this.bench.cell(), state });
   }
 
+  #follow({ page, element, width, ...cell }: { readonly page: number | null; readonly element: number | null; readonly pseudo: string; readonly property: string; readonly state: string; readonly width: number | null }): void {
+    if (width !== null && width >= 240 && width <= 3000) this.bench.width.set(width);
+    if (page === null || !this.site.site()?.pages.some(({ id }) => id === page)) return;
+    if (element === null) this.bench.showPage(page);
+    else if (JSON.stringify({ page, element, ...cell }) !== JSON.stringify(this.#spot())) this.bench.showSpot({ page, element, ...cell });
+  }
+
   /** The core's colours at rest are held against what the frame's engine computed. */
   async #check(frame: FrameDocument | null): Promise<void> {
     if (!frame || this.forced().length > 0) return;
@@ -204,4 +214,8 @@ export class BenchPage {
     const differences = await compareColors(frame, colors, () => this.#frame() !== frame || this.site.veneer() !== veneer);
     if (this.#frame() === frame) this.differences.set(differences);
   }
+}
+
+function numberOrNull(value: number | undefined): number | null {
+  return value === undefined || Number.isNaN(value) ? null : value;
 }
