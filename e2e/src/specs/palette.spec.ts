@@ -121,6 +121,7 @@ describe('the Palette', () => {
     await on.bench.page.getByRole('button', { name: 'Take these roles' }).click();
     await on.bench.changed(before);
     await on.bench.page.locator('.topics').getByText('Pairs and eyes').click();
+    await on.bench.page.waitForSelector('uv-pair-table td:not(.unmeant) button');
     expect(await on.bench.page.locator('uv-pair-table td:not(.unmeant) uv-standing.fails').count()).toBe(0);
     expect(await on.bench.page.locator('uv-pair-table td:not(.unmeant) button').count()).toBeGreaterThan(15);
     await on.bench.page.getByRole('button', { name: 'Undo' }).click();
