@@ -16,6 +16,8 @@ export interface Surroundings {
   readonly ratio: number;
   /** What makes the figure uncertain; empty when nothing does. */
   readonly doubts: readonly string[];
+  /** What makes `outside` uncertain. */
+  readonly outsideDoubts: readonly string[];
   /** What it was found by: the boxes under the lines of the text, or the chain of ancestors where none were measured. */
   readonly by: 'boxes' | 'chain';
   /** Whether something opaque lies over all of the text. */
@@ -38,7 +40,9 @@ export function surroundingsByChain(view: StyleView, element: ElementNode, pseud
     const opacity = style.computed('opacity');
     return { fills: stops.length > 0 ? stops.map((stop) => compositeOver(stop, plain)) : [plain], opacity: opacity.kind === 'text' ? Number(opacity.text) : 1, hasPicture: /url\(|image-set\(/i.test(imageText) };
   });
-  const doubts = layers.some((layer, i) => layer.hasPicture && !isCovered(layers.slice(i + 1))) ? ['a picture lies under it'] : [];
+  const doubtsOver = (own: typeof layers): string[] => (own.some((layer, i) => layer.hasPicture && !isCovered(own.slice(i + 1))) ? ['a picture lies under it'] : []);
+  const doubts = doubtsOver(layers);
+  const outsideDoubts = doubtsOver(layers.slice(0, -1));
   const last = chain[chain.length - 1];
   const textColor = last.color('color') ?? rgb8(0, 0, 0);
   const gradientAt = layers.map(({ fills }) => fills.length > 1).lastIndexOf(true);
@@ -57,7 +61,7 @@ export function surroundingsByChain(view: StyleView, element: ElementNode, pseud
     };
     const { ground, text } = paint(0, WHITE);
     const ratio = contrastRatio(text, ground);
-    if (!worst || ratio < worst.ratio) worst = { ground, outside, text, ratio, doubts, by: 'chain', isHidden: false };
+    if (!worst || ratio < worst.ratio) worst = { ground, outside, text, ratio, doubts, outsideDoubts, by: 'chain', isHidden: false };
   }
   return worst as Surroundings;
 }

@@ -1,6 +1,7 @@
 import { parse, type CssNode } from 'css-tree';
 import { resolveColorValue, mixColors } from '../values/compute-color.js';
 import { BLACK, type Color, type HueMethod, type MixSpace } from '../values/color.js';
+import { groupsBetweenCommas } from '../values/comma-groups.js';
 import { isColorFunction, parseColorNode } from '../values/parse-color.js';
 
 /** One layer of a resolved `background-image`. A gradient answers for a point of its own box, CSS px from the box's top left. */
@@ -25,7 +26,7 @@ export function imageLayers(text: string): readonly ImageLayer[] {
 function readLayers(text: string): ImageLayer[] {
   const root = parse(text, { context: 'value' });
   if (root.type !== 'Value') return [];
-  return splitAtCommas(root.children.toArray()).map(([node]): ImageLayer => {
+  return groupsBetweenCommas(root.children.toArray()).map(([node]): ImageLayer => {
     if (node?.type === 'Identifier' && node.name.toLowerCase() === 'none') return { kind: 'none' };
     const gradient = node?.type === 'Function' ? readGradient(node.name.toLowerCase(), node.children.toArray()) : null;
     return gradient ? { kind: 'gradient', colorAt: gradient } : { kind: 'picture' };
@@ -49,7 +50,7 @@ interface Stop {
 function readGradient(name: string, nodes: readonly CssNode[]): ColorAt | null {
   const match = /^(?:-webkit-)?(repeating-)?(linear|radial|conic)-gradient$/.exec(name);
   if (!match || name.startsWith('-webkit-')) return null;
-  const groups = splitAtCommas(nodes);
+  const groups = groupsBetweenCommas(nodes);
   const hasPrelude = groups.length > 0 && !groups[0].some((node) => colorOf(node) !== null);
   const prelude = hasPrelude ? groups[0] : [];
   const stops = groups.slice(hasPrelude ? 1 : 0).flatMap((group): Stop[] => {
@@ -189,13 +190,4 @@ function colorOf(node: CssNode): Color | null {
 
 function wordsOf(nodes: readonly CssNode[]): string[] {
   return nodes.flatMap((node) => (node.type === 'Identifier' ? [node.name.toLowerCase()] : []));
-}
-
-function splitAtCommas(nodes: readonly CssNode[]): CssNode[][] {
-  const groups: CssNode[][] = [[]];
-  for (const node of nodes) {
-    if (node.type === 'Operator' && node.value === ',') groups.push([]);
-    else if (node.type !== 'WhiteSpace') groups[groups.length - 1].push(node);
-  }
-  return groups;
 }

@@ -56,7 +56,10 @@ function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseu
   // Where something opaque lies over a text, nothing of it is seen.
   const seen = found.filter(({ isHidden }) => !isHidden);
   const worst = (seen.length > 0 ? seen : found).reduce((a, b) => (b.ratio < a.ratio ? b : a));
-  return { ground: worst.ground, text: worst.text, ratio: worst.ratio, outside, doubts: [...new Set(found.flatMap(({ doubts }) => doubts))], by: 'boxes', isHidden: seen.length === 0 };
+  return {
+    ground: worst.ground, text: worst.text, ratio: worst.ratio, doubts: [...new Set(found.flatMap(({ doubts }) => doubts))],
+    outside: outside.color, outsideDoubts: outside.doubts, by: 'boxes', isHidden: seen.length === 0,
+  };
 }
 
 const ACROSS = [0.03, 0.15, 0.27, 0.38, 0.5, 0.62, 0.73, 0.85, 0.97];
@@ -66,13 +69,17 @@ const DOWN = [0.12, 0.5, 0.88];
 /** Points under the lines of a text; under the middle of a box that shows none. */
 function pointsUnder(layout: PageLayout, element: ElementNode, pseudo: string): [number, number][] {
   const own = pseudo === '' || pseudo === 'selection' || pseudo === 'placeholder' || pseudo.startsWith('first-') ? rectsOf(layout.lines.get(element.number)) : rectsOf(layout.pseudoBoxes.get(key(element, pseudo)));
-  if (own.length > 0) return own.slice(0, MOST_LINES).flatMap(({ left, top, width, height }) => DOWN.flatMap((y) => ACROSS.map((x): [number, number] => [left + width * x, top + height * y])));
+  if (own.length > 0) {
+    const [across, down] = own.length > MANY_LINES ? [FEW_ACROSS, [0.5]] : [ACROSS, DOWN];
+    return own.flatMap(({ left, top, width, height }) => down.flatMap((y) => across.map((x): [number, number] => [left + width * x, top + height * y])));
+  }
   const box = boxOf(layout, element.number);
   return box && (pseudo === '' || pseudo === 'before' || pseudo === 'after' || pseudo === 'marker') ? [[box.left + box.width / 2, box.top + box.height / 2]] : [];
 }
 
-/** Lines of a text that are looked under: the ends of a long one tell as much as its middle. */
-const MOST_LINES = 24;
+/** Lines above which each is looked under at fewer points; none is passed over. */
+const MANY_LINES = 24;
+const FEW_ACROSS = [0.03, 0.5, 0.97];
 
 function key(element: ElementNode, pseudo: string): string {
   return `${element.number}:${pseudo}`;
@@ -213,10 +220,10 @@ function canvasColor(view: StyleView, x: number, y: number, doubts: string[]): C
   return painted.color ? compositeOver(painted.color, canvas) : canvas;
 }
 
-/** Colour around a box, just outside its edge: the one found at most of its sides. */
-function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, spots: Map<string, readonly Spot[]>, element: ElementNode): Color {
+/** Colour around a box, just outside its edge: the one found at most of its sides; and what is doubtful at any of them. */
+function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, spots: Map<string, readonly Spot[]>, element: ElementNode): { readonly color: Color; readonly doubts: readonly string[] } {
   const box = boxOf(layout, element.number);
-  if (!box) return WHITE;
+  if (!box) return { color: WHITE, doubts: [] };
   const name = `${element.number}/outside`;
   let around = spots.get(name);
   if (!around) {
@@ -229,7 +236,9 @@ function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, sp
     });
     spots.set(name, around);
   }
-  const colors = around.map((spot) => composite(view, spot, CLEAR, element).ground);
+  const painted = around.map((spot) => composite(view, spot, CLEAR, element));
+  const colors = painted.map(({ ground }) => ground);
   const count = (color: Color): number => colors.filter((other) => sameColor(other, color)).length;
-  return colors.reduce((best, color) => (count(color) > count(best) ? color : best), colors[0]);
+  const color = colors.reduce((best, own) => (count(own) > count(best) ? own : best), colors[0]);
+  return { color, doubts: [...new Set(painted.flatMap(({ doubts }) => doubts))] };
 }

@@ -1,5 +1,5 @@
 import type { ElementNode } from '../dom/tree.js';
-import { groupsOf, lookAlikes } from '../reach/groups.js';
+import { groupsOf, lookAlikes, offeredOf } from '../reach/groups.js';
 import { withVeneer, type Page } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { placesOf } from '../site/places.js';
@@ -19,6 +19,8 @@ export interface GroupOffer {
 /** What an element could be reached with besides itself, all alike and everything of its kind. */
 export interface ReachOffers {
   readonly groups: readonly GroupOffer[];
+  /** Groups that were found, of which the most telling are offered. */
+  readonly found: number;
   /** Elements of the same kind and look that the chosen reach does not take. */
   readonly lookAlikes: readonly Spot[];
   /** Pages that were looked at, of all; fewer on large sites. */
@@ -27,6 +29,7 @@ export interface ReachOffers {
 
 /** Elements that are looked at, at most: finding what looks alike means resolving each. */
 const MOST_ELEMENTS = 12_000;
+const MOST_GROUPS = 7;
 
 /** Groups and look-alikes of an element, over as many pages as can be looked at at once, its own first. */
 export function reachOffers(site: SiteModel, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared'>): ReachOffers {
@@ -38,7 +41,7 @@ export function reachOffers(site: SiteModel, target: Pick<OverrideTarget, 'pageI
     if (other === page || (count += other.document.elements.length) > MOST_ELEMENTS) continue;
     pages.push(other);
   }
-  if (element.root.host) return { groups: [], lookAlikes: [], looked: pages.length };
+  if (element.root.host) return { groups: [], found: 0, lookAlikes: [], looked: pages.length };
   const ids = new Map([...site.pages].map(([id, candidate]) => [candidate, id]));
   const ownerOf = new Map<ElementNode, Page>();
   for (const candidate of pages) for (const node of candidate.document.elements) ownerOf.set(node, candidate);
@@ -46,8 +49,10 @@ export function reachOffers(site: SiteModel, target: Pick<OverrideTarget, 'pageI
   const lookOf = looksAtRest(ownerOf);
   const offered = (['alike', 'everywhere'] as const).map((reach) => placesOf(site, { pageId: target.pageId, element: target.element, reach }).map((place) => place.element));
   const reached = new Set(placesOf(site, target).map((place) => place.element));
+  const groups = groupsOf(pages, element, lookOf, offered);
   return {
-    groups: groupsOf(pages, element, lookOf, offered).map(({ elements, ...group }) => ({ ...group, elements: elements.length, places: elements.map(spotOf) })),
+    groups: offeredOf(groups, MOST_GROUPS).map(({ elements, ...group }) => ({ ...group, elements: elements.length, places: elements.map(spotOf) })),
+    found: groups.length,
     lookAlikes: target.reach === 'one' ? [] : lookAlikes(pages, element, lookOf, reached).map(spotOf), looked: pages.length,
   };
 }

@@ -1,7 +1,7 @@
 import { parsePage, type Page } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import type { ElementNode } from '../dom/tree.js';
-import { groupsOf, lookAlikes } from './groups.js';
+import { groupsOf, lookAlikes, offeredOf } from './groups.js';
 import { isRunningLink, runningLinks } from './running-links.js';
 
 const CSS = '<style>.ui { font: 14px x } .ui.button { background: #e0e1e2; color: #333 } .ui.primary.button { background: #2185d0; color: #fff } .ui.label { background: #eee }</style>';
@@ -37,6 +37,13 @@ describe('natural groups', () => {
     expect(sizes).toEqual([...sizes].sort((a, b) => a - b));
     expect(groups.every(({ elements }) => elements.includes(byText(PAGE, 'Clear')))).toBeTrue();
     expect(new Set(groups.map(({ selectors }) => selectors[0])).size).toBe(groups.length);
+  });
+
+  it('of one look come first where some are left out', () => {
+    const [first] = offeredOf(groups, 1);
+    expect(groups.some(({ isOneLook }) => !isOneLook)).toBeTrue();
+    expect(first.words).toBe(groups.find(({ isOneLook }) => isOneLook)?.words ?? '');
+    expect(offeredOf(groups, groups.length).map(({ words }) => words)).toEqual(groups.map(({ words }) => words));
   });
 
   it('say what looks alike and is not taken', () => {

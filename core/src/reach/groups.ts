@@ -20,7 +20,6 @@ export interface Group {
 /** What tells how an element looks at rest; equal for equal looks. */
 export type LookOf = (element: ElementNode) => string;
 
-const MOST_GROUPS = 7;
 const MOST_SELECTORS = 3;
 const KIND_WORDS: Readonly<Record<Kind, string>> = { button: 'buttons', link: 'links', field: 'fields', heading: 'headings', other: '' };
 const KIND_SELECTORS: Readonly<Record<Kind, string>> = { button: ':is(button, [type="submit"], [type="button"], [type="reset"])', link: 'a[href]', field: ':is(input, select, textarea)', heading: ':is(h1, h2, h3, h4, h5, h6)', other: '' };
@@ -53,12 +52,16 @@ export function groupsOf(pages: readonly Page[], element: ElementNode, lookOf: L
       else found.set(key, { selectors: [selector], words, elements });
     }
   }
-  const groups = [...found.values()].map(({ selectors, words, elements }): Group => ({
+  return [...found.values()].map(({ selectors, words, elements }): Group => ({
     selectors: [...selectors].sort((a, b) => a.length - b.length).slice(0, MOST_SELECTORS), words, elements,
-    pages: new Set(elements.map((own) => pages.findIndex((page) => page.document.elements[own.number] === own))).size, isOneLook: elements.every((own) => lookOf(own) === lookOf(element)),
-  }));
-  // Those of one look first, where there are too many; then as they are: from narrow to wide.
-  return groups.sort((a, b) => Number(b.isOneLook) - Number(a.isOneLook) || a.elements.length - b.elements.length).slice(0, MOST_GROUPS).sort((a, b) => a.elements.length - b.elements.length);
+    pages: new Set(elements.map((own) => pages.findIndex((page) => page.document.elements[own.number] === own))).size,
+    isOneLook: elements.every((own) => lookOf(own) === lookOf(element)),
+  })).sort((a, b) => a.elements.length - b.elements.length || Number(b.isOneLook) - Number(a.isOneLook));
+}
+
+/** The groups that are offered where there are more: those of one look first, the narrower first; from narrow to wide again. */
+export function offeredOf(groups: readonly Group[], most: number): Group[] {
+  return [...groups].sort((a, b) => Number(b.isOneLook) - Number(a.isOneLook)).slice(0, most).sort((a, b) => a.elements.length - b.elements.length);
 }
 
 /** Elements of the same kind and look that a reach does not take. */

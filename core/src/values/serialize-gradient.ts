@@ -1,6 +1,7 @@
 import type { CssNode } from 'css-tree';
-import { angleInDegrees } from './units.js';
+import { groupsBetweenCommas } from './comma-groups.js';
 import { formatNumber } from './compute-length.js';
+import { angleInDegrees } from './units.js';
 
 /** How the pieces of a gradient are written. */
 export interface GradientWriter {
@@ -20,7 +21,7 @@ export interface GradientWriter {
  * @param name of the function, lower case.
  */
 export function serializeGradient(name: string, children: readonly CssNode[], writer: GradientWriter): string {
-  const groups = splitAtCommas(children);
+  const groups = groupsBetweenCommas(children);
   if (name === '-webkit-gradient') return groups.map((group) => serializeOldPart(group, writer)).join(', ');
   const first = groups[0] ?? [];
   const hasPrelude = first.length > 0 && !first.some(writer.isColor);
@@ -29,15 +30,6 @@ export function serializeGradient(name: string, children: readonly CssNode[], wr
   const stops = (hasPrelude ? groups.slice(1) : groups).flatMap((group) => serializeStop(group, isConic, writer));
   const prelude = preludeOf(name, hasPrelude ? first : [], groups.flat().every((node) => !writer.isColor(node) || writer.isLegacyColor(node)), writer);
   return [...(prelude === '' ? [] : [prelude]), ...stops].join(', ');
-}
-
-function splitAtCommas(nodes: readonly CssNode[]): CssNode[][] {
-  const groups: CssNode[][] = [[]];
-  for (const node of nodes) {
-    if (node.type === 'Operator' && node.value === ',') groups.push([]);
-    else if (node.type !== 'WhiteSpace') groups[groups.length - 1].push(node);
-  }
-  return groups;
 }
 
 /** One stop or hint; a stop of two positions is written as two. */
@@ -64,8 +56,13 @@ function preludeOf(name: string, nodes: readonly CssNode[], isLegacy: boolean, w
   const rest = inAt === -1 ? nodes : [...nodes.slice(0, inAt), ...nodes.slice(inAt + 1 + space.length)];
   const mixing = space.map((node) => (node.type === 'Identifier' ? node.name.toLowerCase() : '')).filter((word, _, all) => !(all.includes('shorter') && (word === 'shorter' || word === 'hue'))).join(' ');
   const isDefaultMixing = mixing === '' || mixing === (isLegacy ? 'srgb' : 'oklab');
-  const shape = name.endsWith('linear-gradient') ? directionOf(rest, writer) : name.endsWith('radial-gradient') ? radialShape(rest, writer) : conicStart(rest, writer);
+  const shape = shapeOf(name, rest, writer);
   return [shape, isDefaultMixing ? '' : `in ${mixing}`].filter((part) => part !== '').join(' ');
+}
+
+function shapeOf(name: string, nodes: readonly CssNode[], writer: GradientWriter): string {
+  if (name.endsWith('linear-gradient')) return directionOf(nodes, writer);
+  return name.endsWith('radial-gradient') ? radialShape(nodes, writer) : conicStart(nodes, writer);
 }
 
 /** Nodes of a colour space with its hue method. */
@@ -129,7 +126,7 @@ function oldRadial(groups: readonly (readonly CssNode[])[], writer: GradientWrit
 function serializeOldPart(group: readonly CssNode[], writer: GradientWriter): string {
   const [first] = group;
   if (group.length === 1 && first.type === 'Function') {
-    const parts = splitAtCommas(first.children.toArray()).map((part) => part.map(writer.write).join(' '));
+    const parts = groupsBetweenCommas(first.children.toArray()).map((part) => part.map(writer.write).join(' '));
     return `${first.name.toLowerCase()}(${parts.join(', ')})`;
   }
   return group.length === 2 ? writer.position(group) : group.map(writer.write).join(' ');

@@ -51,6 +51,20 @@ describe('the verdict reads the worst of all matches', () => {
     expect(still[0].basis).toContain('All of them failed before');
   });
 
+  it('as failing before only what fails nowhere anew: a state that falls through now counts as new', () => {
+    const css = '.t { background: #fff; color: #111 } .t:hover { background: #222 }';
+    const both = read(openOnePage(css, '<button class=t>Go</button>'), '.t', { value: { kind: 'literal', css: '#eee' } });
+    expect(both[0].text).toBe('text cannot be read, 1.1 : 1');
+    expect(both[0].basis).not.toContain('failed before');
+  });
+
+  it('no edge over a picture: what lies around it cannot be told', () => {
+    const css = 'main { background: url(boat.png) } input { border: 1px solid #333; background: #fff }';
+    const edge = read(openOnePage(css, '<main><input value=x></main>'), 'input', { property: 'border-color', value: { kind: 'literal', css: '#eee' } });
+    expect(textsOf(edge)).toContain('1 edge over a picture');
+    expect(textsOf(edge).some((text) => text.startsWith('edge cannot'))).toBeFalse();
+  });
+
   it('edges of fields and rings by their own names, the ring on both sides', () => {
     const edge = read(openOnePage('input { border: 1px solid #333; background: #fff }', '<input value=x>'), 'input', { property: 'border-color', value: { kind: 'literal', css: '#eee' } });
     expect(textsOf(edge)).toContain('edge cannot be seen, 1.1 : 1');

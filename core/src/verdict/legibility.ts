@@ -41,7 +41,7 @@ export interface ReadingTally {
   readonly judged: ReadonlySet<string>;
   /** Worst reading of each element that fails somewhere, the worst first. */
   readonly failing: readonly PlacedReading[];
-  /** How many of those failed before the change as well. */
+  /** How many of those fail nowhere that they did not fail before the change as well. */
   readonly already: number;
   readonly worst: PlacedReading | null;
   /** Elements whose ratio cannot be told, by reason. */
@@ -54,7 +54,7 @@ export interface ReadingTally {
 export class Legibility {
   readonly #worst = new Map<string, PlacedReading>();
   readonly #judged = new Map<ReadKind, Set<string>>();
-  readonly #failedBefore = new Set<string>();
+  readonly #failsAnew = new Set<string>();
   readonly #doubtful = new Map<string, { readonly kind: ReadKind; readonly spot: Spot; readonly doubt: string }>();
   readonly #chains = new Set<ReadKind>();
 
@@ -69,7 +69,8 @@ export class Legibility {
       return;
     }
     if (reading.by === 'chain') this.#chains.add(reading.kind);
-    if (before && before.doubt === '' && before.ratio < before.wanted) this.#failedBefore.add(key);
+    const failedBefore = before !== null && before.doubt === '' && before.ratio < before.wanted;
+    if (margin(reading) < 1 && !failedBefore) this.#failsAnew.add(key);
     const known = this.#worst.get(key);
     if (!known || margin(reading) < margin(known)) this.#worst.set(key, reading);
   }
@@ -78,10 +79,12 @@ export class Legibility {
   tallies(): ReadingTally[] {
     return [...this.#judged].map(([kind, judged]) => {
       const own = [...this.#worst].filter(([, reading]) => reading.kind === kind).sort(([, a], [, b]) => margin(a) - margin(b));
-      const failing = own.filter(([, reading]) => reading.ratio < reading.wanted);
+      const failing = own.filter(([, reading]) => margin(reading) < 1);
+      const failed = new Set(failing.map(([key]) => key));
+      const doubtful = [...this.#doubtful].filter(([key, entry]) => entry.kind === kind && !failed.has(key));
       return {
-        kind, judged, failing: failing.map(([, reading]) => reading), already: failing.filter(([key]) => this.#failedBefore.has(key)).length, worst: own[0]?.[1] ?? null,
-        doubtful: [...this.#doubtful].filter(([key, entry]) => entry.kind === kind && !(this.#worst.get(key) && margin(this.#worst.get(key) as Reading) < 1)).map(([, { spot, doubt }]) => ({ spot, doubt })), hasChains: this.#chains.has(kind),
+        kind, judged, failing: failing.map(([, reading]) => reading), already: failing.filter(([key]) => !this.#failsAnew.has(key)).length,
+        worst: own[0]?.[1] ?? null, doubtful: doubtful.map(([, { spot, doubt }]) => ({ spot, doubt })), hasChains: this.#chains.has(kind),
       };
     });
   }
@@ -124,16 +127,20 @@ export class Readings {
     const isField = pseudo === '' && kindOf(element) === 'field';
     if (!hasInk(style) && !isField && this.state !== 'focus') return [];
     const around = this.#around(style);
-    const { doubts, by } = around;
-    const doubt = doubts[0] ?? '';
-    if (hasInk(style) && !around.isHidden) readings.push({ kind: kindOfText(pseudo), ratio: around.ratio, wanted: pseudo === 'before' || pseudo === 'after' || pseudo === 'marker' ? RATIOS.nonText : wantedRatio(style), ink: around.text, ground: around.ground, doubt, by });
+    const { by } = around;
+    const doubt = around.doubts[0] ?? '';
+    const doubtOutside = around.outsideDoubts[0] ?? '';
+    if (hasInk(style) && !around.isHidden) {
+      const wanted = ['before', 'after', 'marker'].includes(pseudo) ? RATIOS.nonText : wantedRatio(style);
+      readings.push({ kind: kindOfText(pseudo), ratio: around.ratio, wanted, ink: around.text, ground: around.ground, doubt, by });
+    }
     if (isField) {
       const edge = edgeOf(style, around);
-      if (edge) readings.push({ ...edge, doubt: '', by });
+      if (edge) readings.push({ ...edge, doubt: doubtOutside, by });
     }
     if (pseudo === '' && this.state === 'focus') {
       const ring = ringOf(style, around);
-      if (ring) readings.push({ ...ring, doubt, by });
+      if (ring) readings.push({ ...ring, doubt: doubtOutside, by });
     }
     return readings;
   }

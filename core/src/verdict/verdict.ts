@@ -11,7 +11,6 @@ import { clearingOf, lookFinding, partsPassedOver } from './repairs.js';
 import { settingWords } from '../site/environments.js';
 import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 
-
 /** Checks an override where it stands, at one go. */
 export function judgeOverride(site: SiteModel, override: Override, width: number): Finding[] {
   const steps = judgeSteps(site, override, width);

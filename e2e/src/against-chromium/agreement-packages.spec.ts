@@ -2,19 +2,13 @@ import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { StyleView } from '@upper-veneer/core';
 import type { Browser, Page as BrowserPage } from 'playwright-core';
-import { COLOR_PROPERTIES, compareWithBrowser, emptyAgreement, sameValue, type Agreement, type ForcedState } from '../support/agreement.js';
+import { COLOR_PROPERTIES, COMPARED_PROPERTIES, OTHER_PROPERTIES, compareWithBrowser, emptyAgreement, sameValue, type Agreement, type ForcedState } from '../support/agreement.js';
 import { launchBrowser } from '../support/browser.js';
 import { packagePages } from '../support/package-pages.js';
 import { root } from '../support/product.js';
 import { openSiteFolder } from '../support/site-folder.js';
 import { isWhole } from '../support/whole-run.js';
 
-const OTHER_PROPERTIES = [
-  'opacity', 'visibility', 'display', 'font-family', 'font-size', 'font-weight', 'line-height', 'text-decoration-line', 'background-image', 'box-shadow', 'text-shadow',
-  ...['top', 'right', 'bottom', 'left'].flatMap((side) => [`border-${side}-width`, `border-${side}-style`]),
-  'border-top-left-radius', 'border-top-right-radius', 'border-bottom-right-radius', 'border-bottom-left-radius',
-];
-const PROPERTIES = [...COLOR_PROPERTIES, ...OTHER_PROPERTIES];
 const STATES: readonly ForcedState[] = ['rest', 'hover', 'focus', 'focus-visible', 'active'];
 /** At the narrow width other media conditions hold, but the states do the same there. */
 const NARROW_STATES: readonly ForcedState[] = ['rest', 'hover'];
@@ -59,7 +53,7 @@ describe('agreement with Chromium', () => {
       await Promise.all([1280, 390].map(async (width) => {
         const page = await openPage(browser, path, width);
         const agreement = emptyAgreement();
-        await compareWithBrowser(page, site.parse(path), { properties: PROPERTIES, states: width === 1280 ? STATES : NARROW_STATES, environment: { width } }, agreement);
+        await compareWithBrowser(page, site.parse(path), { properties: COMPARED_PROPERTIES, states: width === 1280 ? STATES : NARROW_STATES, environment: { width } }, agreement);
         const colors = new Set<string>([...COLOR_PROPERTIES, 'content']);
         expect(agreement.differences.filter(({ property }) => colors.has(property))).toEqual([]);
         for (const property of OTHER_PROPERTIES) {
@@ -83,10 +77,10 @@ describe('agreement with Chromium', () => {
       const values = await page.evaluate(([selector, name, properties]) => {
         const all = [...document.querySelectorAll('*')];
         return [...document.querySelectorAll(selector)].map((element) => ({ number: all.indexOf(element), values: properties.map((property) => getComputedStyle(element, `::${name}`).getPropertyValue(property)) }));
-      }, [on, pseudo, PROPERTIES] as const);
+      }, [on, pseudo, COMPARED_PROPERTIES] as const);
       expect(values.length).toBeGreaterThan(0);
       for (const entry of values) {
-        PROPERTIES.forEach((property, i) => {
+        COMPARED_PROPERTIES.forEach((property, i) => {
           const own = view.styleAt(entry.number, pseudo).resolved(property);
           expect(sameValue(own, entry.values[i])).withContext(`element ${entry.number}, ${property}: ${own}, Chromium ${entry.values[i]}`).toBe(true);
         });

@@ -1,6 +1,6 @@
 
 import type { Browser } from 'playwright-core';
-import { COLOR_PROPERTIES, compareWithBrowser, emptyAgreement, type Agreement, type ForcedState } from '../support/agreement.js';
+import { COMPARED_PROPERTIES, compareWithBrowser, emptyAgreement, type Agreement, type ForcedState } from '../support/agreement.js';
 import { launchBrowser } from '../support/browser.js';
 import { packageSheets } from '../support/package-sheets.js';
 import { pageFromSelectors } from '../support/pages-from-selectors.js';
@@ -9,12 +9,6 @@ import { openSiteFolder } from '../support/site-folder.js';
 import { join } from 'node:path';
 import { isWhole } from '../support/whole-run.js';
 
-const OTHER_PROPERTIES = [
-  'opacity', 'visibility', 'display', 'font-family', 'font-size', 'font-weight', 'line-height', 'text-decoration-line', 'background-image', 'box-shadow', 'text-shadow',
-  ...['top', 'right', 'bottom', 'left'].flatMap((side) => [`border-${side}-width`, `border-${side}-style`]),
-  'border-top-left-radius', 'border-top-right-radius', 'border-bottom-right-radius', 'border-bottom-left-radius',
-];
-const PROPERTIES = [...COLOR_PROPERTIES, ...OTHER_PROPERTIES];
 /** Whole in `npm run prove`; a few selectors of some packages otherwise. */
 const MOST = isWhole ? 260 : 24;
 /** Every third package in the sample. */
@@ -59,7 +53,7 @@ describe('agreement with Chromium over packages of every school', () => {
           await site.serve(context);
           const page = await context.newPage();
           await page.goto(`${site.origin}/${path}`);
-          await compareWithBrowser(page, site.parse(path), { properties: PROPERTIES, states, environment: { width, colorScheme } }, own);
+          await compareWithBrowser(page, site.parse(path), { properties: COMPARED_PROPERTIES, states, environment: { width, colorScheme } }, own);
           await context.close();
         }
       }

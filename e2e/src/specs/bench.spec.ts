@@ -101,7 +101,7 @@ describe('the Bench', () => {
     await on.bench.choose('.qs-title');
     const { page } = on.bench;
     await page.waitForURL(/property=color.*state=rest/);
-    await page.waitForTimeout(300);
+    await on.bench.settled();
     expect(await page.locator('uv-states-grid [aria-pressed="true"]').first().getAttribute('aria-label')).toMatch(/^Text, rest:/);
     await page.goBack();
     await page.waitForURL(/state=hover/);

@@ -6,6 +6,13 @@ export const COLOR_PROPERTIES = [
   'color', 'background-color', 'border-top-color', 'border-right-color', 'border-bottom-color', 'border-left-color', 'outline-color',
   'text-decoration-color', 'fill', 'stroke', 'caret-color', 'accent-color',
 ] as const;
+/** Longhands besides those. */
+export const OTHER_PROPERTIES = [
+  'opacity', 'visibility', 'display', 'font-family', 'font-size', 'font-weight', 'line-height', 'text-decoration-line', 'background-image', 'box-shadow', 'text-shadow',
+  ...['top', 'right', 'bottom', 'left'].flatMap((side) => [`border-${side}-width`, `border-${side}-style`]),
+  'border-top-left-radius', 'border-top-right-radius', 'border-bottom-right-radius', 'border-bottom-left-radius',
+];
+export const COMPARED_PROPERTIES = [...COLOR_PROPERTIES, ...OTHER_PROPERTIES];
 
 /** One value on which they differ. */
 export interface Difference {

@@ -14,9 +14,9 @@ import { BenchStore } from './bench-store';
   imports: [Popover],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (groups().length > 0) { <button type="button" class="link" [class.chosen]="bench.reach() === 'group'" (click)="panel.toggle($event)" aria-haspopup="dialog">{{ bench.reach() === 'group' ? chosenWords() : groups().length + (groups().length === 1 ? ' group…' : ' groups…') }}</button> }
+    @if (groups().length > 0) { <button type="button" class="link" [class.chosen]="bench.reach() === 'group'" (click)="panel.toggle($event)" aria-haspopup="dialog">{{ bench.reach() === 'group' ? chosenWords() : countWords() }}</button> }
     @if (lookAlikes().length > 0) {
-      <button type="button" class="link" (pointerenter)="bench.shown.set(lookAlikes())" (pointerleave)="bench.shown.set([])" (click)="bench.shown.set(lookAlikes())" title="Elements of the same kind that look the same at rest">{{ lookAlikes().length }} more {{ lookAlikes().length === 1 ? 'looks' : 'look' }} like it</button>
+      <button type="button" class="link" (pointerenter)="bench.shown.set(lookAlikes())" (pointerleave)="bench.shown.set([])" (click)="bench.shown.set(lookAlikes())" [title]="'Elements of the same kind that look the same at rest at 1280 px' + (isPartial() ? '; ' + offers()?.looked + ' of ' + site.site()?.pages?.length + ' pages were looked at' : '')">{{ isPartial() ? 'at least ' : '' }}{{ lookAlikes().length }} more {{ lookAlikes().length === 1 ? 'looks' : 'look' }} like it</button>
     }
     <p-popover #panel (onHide)="bench.shown.set([])">
       <div class="panel">
@@ -31,6 +31,7 @@ import { BenchStore } from './bench-store';
             </li>
           }
         </ul>
+        @if ((offers()?.found ?? 0) > groups().length) { <p class="uv-soft">{{ (offers()?.found ?? 0) - groups().length }} more are left out: wider ones, and those of several looks.</p> }
         @if (isPartial()) { <p class="uv-soft">{{ offers()?.looked }} of {{ site.site()?.pages?.length }} pages were looked at for groups; what a group takes is counted on all.</p> }
       </div>
     </p-popover>
@@ -69,6 +70,10 @@ export class ReachGroups {
   ), { initialValue: null });
   protected readonly groups = computed<readonly GroupOffer[]>(() => this.offers()?.groups ?? []);
   protected readonly lookAlikes = computed(() => this.offers()?.lookAlikes ?? []);
+  protected readonly countWords = computed(() => {
+    const [shown, found] = [this.groups().length, this.offers()?.found ?? 0];
+    return `${shown < found ? `${shown} of ${found}` : shown} ${found === 1 ? 'group' : 'groups'}…`;
+  });
   protected readonly isPartial = computed(() => (this.offers()?.looked ?? 0) < (this.site.site()?.pages.length ?? 0));
   protected readonly chosenWords = computed(() => this.groups().find((group) => this.isChosen(group))?.words ?? this.bench.group() ?? '');
 

@@ -20,7 +20,7 @@ import { SelectorEditor } from './selector-editor';
     :host { display: block; position: relative; height: 66px; background: #1a1a1a; color: #f2f2f2; overflow: hidden; }
     pre { height: 66px; margin: 0; padding: 9px 16px; font-size: 12.5px; line-height: 1.45; white-space: pre-wrap; overflow-wrap: anywhere; }
     pre:focus-visible { outline: none; box-shadow: inset 0 0 0 2px #fff, inset 0 0 0 4px #000; }
-    button { position: absolute; right: 10px; bottom: 8px; padding: 1px 8px; border: 1px solid #777; border-radius: 3px; background: #333; color: #f2f2f2; font-size: 12px; cursor: pointer; }
+    button { position: absolute; right: 10px; top: 8px; padding: 1px 8px; border: 1px solid #777; border-radius: 3px; background: #333; color: #f2f2f2; font-size: 12px; cursor: pointer; }
     button:focus-visible { outline: 2px solid #fff; }
   `,
 })

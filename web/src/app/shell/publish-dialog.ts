@@ -6,7 +6,7 @@ import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
 import { proxy } from 'comlink';
 import { Engine } from '../shared/engine/engine';
-import type { FailingOverride } from '../shared/engine/engine-api';
+import type { PublishCheck } from '../shared/engine/engine-api';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
 
@@ -24,12 +24,13 @@ import { StandingMark } from '../shared/ui/standing-mark';
         <form (ngSubmit)="submit()" class="form">
           <p>{{ isPublish() ? publishText() : 'The draft is kept as it is; work on it goes on.' }}</p>
           @if (isPublish()) {
-            @if (failing(); as found) {
-              @if (found.length === 0) { <p class="check"><uv-standing standing="holds" /> Of {{ store.overrides().length }} overrides none fails, on any page, in any state or width.</p> }
+            @if (found(); as check) {
+              @if (check.failing.length === 0) { <p class="check"><uv-standing standing="holds" /> Of {{ store.overrides().length }} overrides none fails, on any page, in any state or width that was looked at.</p> }
               @else {
-                <p class="check"><uv-standing standing="fails" /> {{ found.length }} of {{ store.overrides().length }} overrides fail somewhere:</p>
-                <ul class="fails uv-scroll" tabindex="0" aria-label="What fails">@for (entry of found; track $index) { <li>{{ entry.words }} <strong>{{ entry.fails.join('; ') }}</strong></li> }</ul>
+                <p class="check"><uv-standing standing="fails" /> {{ check.failing.length }} of {{ store.overrides().length }} overrides fail somewhere:</p>
+                <ul class="fails uv-scroll" tabindex="0" aria-label="What fails">@for (entry of check.failing; track $index) { <li>{{ entry.words }} <strong>{{ entry.fails.join('; ') }}</strong></li> }</ul>
               }
+              @if (check.open > 0) { <p class="check"><uv-standing standing="look" /> {{ check.open }} {{ check.open === 1 ? 'leaves' : 'leave' }} something to be looked at, or was not wholly looked at; the Bench says what.</p> }
             } @else { <p class="check uv-soft" role="status">Checking what would go out… {{ checked() }}</p> }
           }
           @if (needsNote()) {
@@ -39,7 +40,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
           }
           <div class="acts">
             <p-button label="Cancel" [text]="true" (onClick)="closed.emit()" />
-            <p-button type="submit" [label]="isPublish() ? ((failing()?.length ?? 0) > 0 ? 'Publish all the same' : 'Publish') : 'Save revision'" [loading]="isBusy()" [disabled]="error() !== ''" />
+            <p-button type="submit" [label]="isPublish() ? ((found()?.failing?.length ?? 0) > 0 ? 'Publish all the same' : 'Publish') : 'Save revision'" [loading]="isBusy()" [disabled]="error() !== ''" />
           </div>
         </form>
       }
@@ -65,7 +66,7 @@ export class PublishDialog {
 
   readonly #engine = inject(Engine);
   /** What fails of the draft; `null` until it is known. */
-  protected readonly failing = signal<readonly FailingOverride[] | null>(null);
+  protected readonly found = signal<PublishCheck | null>(null);
   protected readonly checked = signal('');
   protected readonly note = signal('');
   protected readonly isBusy = signal(false);
@@ -89,7 +90,7 @@ export class PublishDialog {
 
   /** Judges every override over the whole site before it goes out. */
   async #check(): Promise<void> {
-    this.failing.set(await this.#engine.remote.failing(proxy((done: number, total: number) => this.checked.set(`${done} of ${total}`))));
+    this.found.set(await this.#engine.remote.failing(proxy((done: number, total: number) => this.checked.set(`${done} of ${total}`))));
   }
 
   protected submit(): void {

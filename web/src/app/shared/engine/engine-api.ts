@@ -45,6 +45,13 @@ export interface FailingOverride {
   readonly fails: readonly string[];
 }
 
+/** What is known of all overrides before they go out. */
+export interface PublishCheck {
+  readonly failing: readonly FailingOverride[];
+  /** Of how many something could not be told or was not looked at, or is to be looked at by eye. */
+  readonly open: number;
+}
+
 /** What is flashed: a step of the lineage, what a ply's selector reaches, or a role. */
 export type FlashQuestion =
   | { readonly kind: 'step'; readonly pageId: number; readonly element: number; readonly pseudo: string; readonly width: number }
@@ -98,7 +105,7 @@ export interface EngineApi {
   judge(override: Override, width: number, onProgress: (progress: VerdictProgress) => void): Promise<Judgement | null>;
   stopJudging(): void;
   /** What fails of all overrides, over the whole site; `null` when another round was begun meanwhile. */
-  failing(onProgress: (done: number, total: number) => void): Promise<readonly FailingOverride[] | null>;
+  failing(onProgress: (done: number, total: number) => void): Promise<PublishCheck | null>;
   /** Contrast of texts with the picture under them, at its worst 5 % of pixels; `null` where nothing can be said. */
   overPicture(texts: readonly string[], raster: Raster): readonly (number | null)[];
   proposeStates(question: StatesQuestion, only?: OverrideState): readonly OverrideWish[];

@@ -107,7 +107,8 @@ const engine: EngineApi = {
   async failing(onProgress) {
     const run = (failingRun += 1);
     const judged = opened();
-    const found: FailingOverride[] = [];
+    const failing: FailingOverride[] = [];
+    let open = 0;
     for (const [i, override] of judged.overrides.entries()) {
       onProgress(i, judged.overrides.length);
       const steps = judgeSteps(judged, override, override.widths?.max ?? override.widths?.min ?? 1280);
@@ -115,14 +116,15 @@ const engine: EngineApi = {
         const step = steps.next();
         if (step.done) {
           const fails = step.value.filter(({ standing }) => standing === 'fails').map(({ text }) => text);
-          if (fails.length > 0) found.push({ selector: override.selector, words: glossOf(judged, override), fails });
+          if (step.value.some(({ standing }) => standing === 'look')) open += 1;
+          if (fails.length > 0) failing.push({ selector: override.selector, words: glossOf(judged, override), fails });
           break;
         }
         await new Promise((done) => setTimeout(done));
         if (run !== failingRun) return null;
       }
     }
-    return found;
+    return { failing, open };
   },
   proposeStates: (question, only) => proposeStates(opened(), question, only),
   copyLook: (target, width) => copyLook(opened(), target, width),
