@@ -7,7 +7,7 @@ import type { ElementNode, TreeRoot } from '../dom/tree.js';
 import { readAsQuirk } from '../rules/quirks.js';
 import type { Condition, StyleRule } from '../rules/style-rule.js';
 import { filterAbove, mayStandUnder } from '../selectors/ancestor-filter.js';
-import type { MatchContext, StateMap } from '../selectors/match-context.js';
+import type { Consulted, MatchContext, StateMap } from '../selectors/match-context.js';
 import { matchesAny, matchesSelector } from '../selectors/match-selector.js';
 import { NO_SPECIFICITY, compareSpecificity, type ComplexSelector, type PseudoClass } from '../selectors/selector.js';
 import type { DeclarationNode } from '../syntax/nodes.js';
@@ -35,14 +35,15 @@ export interface MatchSession {
  * (as normal declarations rank).
  * @param pseudo name without colons; `''` for the element.
  * @param visitedLink link that counts as visited.
+ * @param consulted where the elements whose states are asked about are noted.
  */
-export function matchBlocks(session: MatchSession, element: ElementNode, pseudo: string, visitedLink: ElementNode | null): MatchedBlock[] {
+export function matchBlocks(session: MatchSession, element: ElementNode, pseudo: string, visitedLink: ElementNode | null, consulted: Consulted | null = null): MatchedBlock[] {
   const blocks: MatchedBlock[] = [];
   const { page } = session;
   const collect = (tree: TreeRoot | null, kind: string, subject: ElementNode, depth: number): void => {
     for (const indexes of page.indexes) {
       const index = indexes.get(tree)?.get(`${kind}:${pseudo}`);
-      if (index) matchCandidates(session, index.candidates(subject, session.states.get(subject)), element, subject, tree, depth, visitedLink, blocks);
+      if (index) matchCandidates(session, index.candidates(subject, session.states.get(subject)), element, subject, tree, depth, visitedLink, blocks, consulted);
     }
   };
   const depth = depthOf(element.root);
@@ -80,10 +81,10 @@ function depthOf(root: TreeRoot): number {
 
 function matchCandidates(
   session: MatchSession, entries: readonly RuleEntry[], element: ElementNode, subject: ElementNode, tree: TreeRoot | null, depth: number,
-  visitedLink: ElementNode | null, into: MatchedBlock[],
+  visitedLink: ElementNode | null, into: MatchedBlock[], consulted: Consulted | null,
 ): void {
   const context: MatchContext = {
-    document: session.page.document, states: session.states, tree: tree ?? subject.root, scope: null, visitedLink, hasAnswers: session.hasAnswers, budget: session.budget,
+    document: session.page.document, states: session.states, tree: tree ?? subject.root, scope: null, visitedLink, hasAnswers: session.hasAnswers, consulted, budget: session.budget,
   };
   const best = new Map<StyleRule, { selector: ComplexSelector; proximity: number }>();
   const filter = filterAbove(subject);

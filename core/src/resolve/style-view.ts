@@ -1,14 +1,15 @@
 import { DESKTOP, type MediaEnvironment } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Problem } from '../problem.js';
-import { linkAround } from '../selectors/element-states.js';
+import { hasSay, linkAround } from '../selectors/element-states.js';
 import type { StyleRule } from '../rules/style-rule.js';
-import { MatchBudgetError, NO_STATES, restContext, type StateMap } from '../selectors/match-context.js';
+import { MatchBudgetError, NO_STATES, restContext, type Consulted, type StateMap } from '../selectors/match-context.js';
 import { matchesSelector } from '../selectors/match-selector.js';
 import type { MatchedBlock } from '../cascade/block.js';
 import { ElementStyle, type StyleSurroundings } from './element-style.js';
 import { matchBlocks, type MatchSession } from './match-blocks.js';
 import type { Page } from './page.js';
+import { StyleShare } from './style-share.js';
 
 export interface ViewOptions {
   readonly environment?: Partial<MediaEnvironment>;
@@ -16,6 +17,8 @@ export interface ViewOptions {
   readonly states?: StateMap;
   /** States of the pseudo-element asked about, such as `hover` of a scrollbar thumb. */
   readonly pseudoStates?: ReadonlySet<string>;
+  /** What it has in common with other views of the same captured page in the same environment; its own when absent. */
+  readonly share?: StyleShare;
 }
 
 /** Pseudo-element that inherits along its own line. */
@@ -33,13 +36,19 @@ export class StyleView {
   readonly #visitedLinks: ReadonlySet<ElementNode>;
   readonly #styles = new Map<ElementNode, Map<string, ElementStyle>>();
   readonly #problems: Problem[] = [];
-  /** Styles by their parent's identity and their own key: alike elements under alike parents share their values. */
-  readonly #twins = new Map<object, Map<string, ElementStyle>>();
+  /** What hangs on values alone, kept for all views that share it. */
+  readonly share: StyleShare;
+  /** Whether what matches an element at rest is known to other views, or to be told them. */
+  readonly #sharesMatches: boolean;
 
   constructor(readonly page: Page, options: ViewOptions = {}) {
     this.environment = { ...DESKTOP, ...options.environment };
     const states = options.states ?? NO_STATES;
     this.#visitedLinks = new Set([...states].filter(([, names]) => names.has('visited')).map(([element]) => element));
+    // What is inside visited links looks otherwise than its values say.
+    this.share = (this.#visitedLinks.size === 0 ? options.share : undefined) ?? new StyleShare();
+    const givesAttributes = [...states.values()].some((names) => [...names].some((name) => name.startsWith('.') || name.startsWith('[')));
+    this.#sharesMatches = options.share !== undefined && this.#visitedLinks.size === 0 && !givesAttributes && options.pseudoStates === undefined;
     this.#session = {
       page,
       environment: this.environment,
@@ -117,19 +126,42 @@ export class StyleView {
       pageSchemes: this.page.metaColorScheme,
       visited: () => (isInVisited && !asVisited ? this.#style(element, pseudo, true) : null),
     };
-    const key = pseudo === '' && !asVisited && parentStyle ? twinKey(element, blocks) : null;
-    if (key === null || !parentStyle) return new ElementStyle(element, pseudo, blocks, surroundings);
-    let twins = this.#twins.get(parentStyle.identity);
-    if (!twins) this.#twins.set(parentStyle.identity, (twins = new Map()));
-    const style = new ElementStyle(element, pseudo, blocks, surroundings, twins.get(key) ?? null);
-    if (!twins.has(key)) twins.set(key, style);
+    const key = asVisited || pseudo === HIGHLIGHT || (!parentStyle && element !== rootElement) ? null : this.#twinKey(element, pseudo, blocks);
+    if (key === null) return new ElementStyle(element, pseudo, blocks, surroundings);
+    const around = parentStyle?.identity ?? null;
+    const twin = this.share.twin(around, key);
+    const style = new ElementStyle(element, pseudo, blocks, surroundings, twin);
+    if (!twin) this.share.keep(around, key, style);
     return style;
   }
 
-  #blocks(element: ElementNode, pseudo: string, visitedLink: ElementNode | null): ReturnType<typeof matchBlocks> {
+  /** What two elements under one parent must share to come to the same values. */
+  #twinKey(element: ElementNode, pseudo: string, blocks: readonly MatchedBlock[]): string {
+    // What a pseudo-element shows may be taken from the attributes of its element.
+    let key = pseudo === '' ? element.namespace + element.localName : `${element.number}::${pseudo}`;
+    for (const name of TELLING_ATTRIBUTES) {
+      const value = element.attributes.get(name);
+      if (value !== undefined) key += `[${name}=${value}]`;
+    }
+    for (const block of blocks) key += `|${this.share.idOf(block)}:${block.specificity.join()}`;
+    return key;
+  }
+
+  #blocks(element: ElementNode, pseudo: string, visitedLink: ElementNode | null): readonly MatchedBlock[] {
+    const { states, page, conditionAnswers } = this.#session;
+    const known = this.#sharesMatches ? this.share.matched(page, conditionAnswers, element, pseudo) : null;
+    if (known && isUntouched(known.consulted, states)) return known.blocks;
+    if (!this.#sharesMatches || states.size > 0 || known) return this.#match(element, pseudo, visitedLink, null);
+    const consulted: Consulted = { names: new Map(), isOpaque: false };
+    const blocks = this.#match(element, pseudo, visitedLink, consulted);
+    if (!consulted.isOpaque) this.share.keepMatch(page, conditionAnswers, element, pseudo, { blocks, consulted });
+    return blocks;
+  }
+
+  #match(element: ElementNode, pseudo: string, visitedLink: ElementNode | null, consulted: Consulted | null): readonly MatchedBlock[] {
     try {
       // Answers of :has() differ by visited link only in ways browsers hide, so they are shared.
-      return matchBlocks(this.#session, element, pseudo, visitedLink);
+      return matchBlocks(this.#session, element, pseudo, visitedLink, consulted);
     } catch (error) {
       if (!(error instanceof MatchBudgetError)) throw error;
       if (this.#problems.length === 0) this.#problems.push({ code: 'too-large', reason: error.message, loc: null });
@@ -145,6 +177,15 @@ export class StyleView {
     const content = this.style(element, pseudo).computed('content');
     return content.kind === 'text' && content.text !== 'normal' && content.text !== 'none';
   }
+}
+
+/** Whether all that was asked about at rest is answered the same in some states. */
+function isUntouched({ names }: Consulted, states: StateMap): boolean {
+  for (const [element, asked] of names) {
+    const given = states.get(element);
+    if (given) for (const name of asked) if (hasSay(given, name)) return false;
+  }
+  return true;
 }
 
 const answersByPage = new WeakMap<Page['base'], Map<string, MatchSession['conditionAnswers']>>();
@@ -188,20 +229,6 @@ function hasTouchedAncestor(element: ElementNode, touched: ReadonlySet<ElementNo
 
 /** Attributes by which native controls differ in what they come to. */
 const TELLING_ATTRIBUTES = ['type', 'multiple', 'size'];
-
-/** What two elements under one parent must share to come to the same values; `null` where attributes have a say. */
-function twinKey(element: ElementNode, blocks: readonly MatchedBlock[]): string | null {
-  let key = element.namespace + element.localName;
-  for (const name of TELLING_ATTRIBUTES) {
-    const value = element.attributes.get(name);
-    if (value !== undefined) key += `[${name}=${value}]`;
-  }
-  for (const { rule, specificity } of blocks) {
-    if (rule === null) return null;
-    key += `|${rule.sheet.origin === 'user-agent' ? 'u' : ''}${rule.order}:${specificity.join()}`;
-  }
-  return key;
-}
 
 /** Replaced elements and most form controls have no place for generated content in browsers (common practice). */
 const NOT_GENERATING = new Set(['img', 'textarea', 'select', 'video', 'audio', 'iframe', 'canvas', 'object', 'embed', 'br', 'meta', 'link', 'script', 'style', 'title', 'head', 'base', 'svg']);

@@ -1,5 +1,5 @@
 import { siblingsOf, type ElementNode } from '../dom/tree.js';
-import type { MatchContext } from './match-context.js';
+import { consult, type MatchContext } from './match-context.js';
 
 const DISABLEABLE = new Set(['button', 'input', 'select', 'textarea', 'optgroup', 'option', 'fieldset']);
 const NOT_TYPED_INTO = new Set(['hidden', 'range', 'color', 'checkbox', 'radio', 'file', 'submit', 'image', 'reset', 'button']);
@@ -35,6 +35,7 @@ export function linkAround(element: ElementNode): ElementNode | null {
  * Source: HTML §4.16.3 Pseudo-classes, https://html.spec.whatwg.org/multipage/semantics-other.html#pseudo-classes
  */
 export function matchesNamedPseudoClass(name: string, element: ElementNode, context: MatchContext): boolean {
+  if (context.consulted && !BY_PLACE.has(name)) consult(context.consulted, element, name);
   const given = context.states.get(element);
   if (given) {
     if (given.has(name)) return true;
@@ -44,6 +45,17 @@ export function matchesNamedPseudoClass(name: string, element: ElementNode, cont
   }
   const test = TESTS.get(name);
   return test ? test(element, context) : false;
+}
+
+/** Pseudo-classes that no state brings about: where an element stands decides, or what it is. */
+const BY_PLACE: ReadonlySet<string> = new Set([
+  'root', 'empty', 'first-child', 'last-child', 'only-child', 'first-of-type', 'last-of-type', 'only-of-type', 'defined', 'link', 'visited', 'any-link', '-webkit-any-link',
+]);
+
+/** Whether a state given to an element has a say in a pseudo-class. */
+export function hasSay(given: ReadonlySet<string>, name: string): boolean {
+  const opposite = OPPOSITES.get(name);
+  return given.has(name) || given.has(`!${name}`) || (opposite !== undefined && given.has(opposite));
 }
 
 const OPPOSITES: ReadonlyMap<string, string> = new Map([
@@ -109,6 +121,7 @@ function isDisabled(element: ElementNode, context: MatchContext): boolean {
   if (element.localName === 'optgroup') return false;
   for (let child: ElementNode = element, node = element.parent; node; child = node, node = node.parent) {
     if (!isHtml(node, 'fieldset')) continue;
+    consult(context.consulted, node, 'disabled');
     const off = context.states.get(node)?.has('disabled') || node.attributes.has('disabled');
     if (off && child !== node.children.find((n) => isHtml(n, 'legend'))) return true;
   }

@@ -21,8 +21,25 @@ export interface MatchContext {
   readonly visitedLink: ElementNode | null;
   /** Answers of `:has()`, which cost most. */
   readonly hasAnswers: Map<ComplexSelector, Map<ElementNode, boolean>>;
+  /** Where the elements whose states are asked about are noted; `null` where nobody wants to know. */
+  readonly consulted?: Consulted | null;
   /** Steps left before matching gives up; shared by one resolver. */
   readonly budget: { steps: number };
+}
+
+/** States of elements on which answers depended. */
+export interface Consulted {
+  readonly names: Map<ElementNode, Set<string>>;
+  /** Whether an answer was taken over that others may have depended on. */
+  isOpaque: boolean;
+}
+
+/** Notes that the answer for an element depended on a state. */
+export function consult(consulted: Consulted | null | undefined, element: ElementNode, name: string): void {
+  if (!consulted) return;
+  const names = consulted.names.get(element);
+  if (names) names.add(name);
+  else consulted.names.set(element, new Set([name]));
 }
 
 /** Steps one question about the document may take. */

@@ -118,7 +118,9 @@ function matchesPseudoClass(test: PseudoClass, element: ElementNode, context: Ma
     case 'named': return matchesNamedPseudoClass(test.name, element, context);
     case 'is': return matchesAny(test.list, element, context);
     case 'not': return !matchesAny(test.list, element, context);
-    case 'has': return test.list.some((selector) => has(selector, element, context));
+    case 'has':
+      if (context.consulted && asksStates(test.list)) context.consulted.isOpaque = true;
+      return test.list.some((selector) => has(selector, element, context));
     case 'nth': return matchesNth(test.nth, test.from, test.ofType, element, context);
     case 'scope': return context.scope ? element === context.scope : element.root.kind === 'document' ? element.parent === null : false;
     case 'lang': return matchesLang(test.ranges, element);
@@ -133,6 +135,11 @@ function matchesPseudoClass(test: PseudoClass, element: ElementNode, context: Ma
       return false;
     }
   }
+}
+
+/** Whether a list asks for anything that a state may bring about. */
+function asksStates(list: SelectorList): boolean {
+  return list.some(({ compounds }) => compounds.some(({ pseudoClasses }) => pseudoClasses.some((test) => test.kind === 'named' || ('list' in test && asksStates(test.list)) || (test.kind === 'nth' && test.nth.of !== null && asksStates(test.nth.of)) || (test.kind === 'host' && test.argument !== null && asksStates(test.argument)))));
 }
 
 /** `:has()`: some element stands in the relation the relative selector names. Visited links never count (privacy). */

@@ -6,6 +6,7 @@ import { alikeKey } from '../reach/alike.js';
 import { statesTogether, type Place } from '../reach/threshold.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { Page } from '../resolve/page.js';
+import { StyleShare, isByWidth } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
 import { sameColor } from '../color/same-color.js';
 import type { Color } from '../values/color.js';
@@ -183,7 +184,8 @@ function comparePage(question: PageQuestion, tally: Tally): void {
   // What a custom property feeds may stand anywhere inside, in states of its own.
   const changeable = override.through ? touched : [...hits];
   for (const element of changeable) for (const state of applicableStates(element, override.through ? '' : override.pseudo)) tally.states.add(state);
-  const inState = new Map([...tally.states].map((state) => [state, statesTogether(state === aim.state ? wanted : changeable.map((element) => ({ page: after, element })), state)]));
+  // Rest first: what it finds serves the others.
+  const inState = new Map(OVERRIDE_STATES.filter((state) => tally.states.has(state)).map((state) => [state, statesTogether(state === aim.state ? wanted : changeable.map((element) => ({ page: after, element })), state)]));
   const underParents = parent ? targets.flatMap(({ element }): Place[] => {
     const like = ancestorAlike(element, parent);
     return like ? [{ page: after, element, parent: like }] : [];
@@ -191,12 +193,13 @@ function comparePage(question: PageQuestion, tally: Tally): void {
   if (underParents.length > 0) inState.set('parent-hover', statesTogether(underParents, 'parent-hover'));
   const looked = override.through || override.property.startsWith('--') ? [] : oneOfEachKind(wanted.map(({ element }) => element));
   const spot = (element: ElementNode): [string, Spot] => [`${pageId}/${element.number}`, { pageId, element: element.number }];
+  const shares = new Shares(isByWidth(after) || isByWidth(before));
   for (const environment of settings) {
     const { width } = environment;
     const views = new Map<OverrideState, StateViews>();
     for (const [state, states] of inState) {
-      const viewAfter = new StyleView(after, { states, environment });
-      const viewBefore = new StyleView(before, { states, environment });
+      const viewAfter = shares.view(after, environment, state, states);
+      const viewBefore = shares.view(before, environment, state, states);
       views.set(state, { after: viewAfter, before: viewBefore });
       for (const element of touched) {
         const changed = spiltOn(question, viewAfter, viewBefore, element, targetSet);
@@ -214,7 +217,7 @@ function comparePage(question: PageQuestion, tally: Tally): void {
     for (const element of looked) tally.looks.push(...stateLooksOf(element, spot(element)[1], views, stateAim));
     if (aim.state === 'rest' && environment === settings.find((setting) => isInRange(setting.width, override.widths))) for (const element of looked) noteSilenced(question, element, spot(element), environment, tally);
   }
-  readPage(question, inState, hits, touched, targetSet, tally);
+  readPage(question, inState, hits, touched, targetSet, shares, tally);
   tally.reached += wanted.filter(({ element }) => !tally.missed.has(spot(element)[0])).length;
 }
 
@@ -231,14 +234,14 @@ function noteSilenced({ before, after, aim }: PageQuestion, element: ElementNode
 }
 
 /** Reads everything on a page that the change tells on, in every state, wherever its looks can differ. */
-function readPage({ override, aim, pageId, after, before, read }: PageQuestion, inState: ReadonlyMap<OverrideState, StateMap>, hits: ReadonlySet<ElementNode>, touched: readonly ElementNode[], targets: ReadonlySet<ElementNode>, tally: Tally): void {
+function readPage({ override, aim, pageId, after, before, read }: PageQuestion, inState: ReadonlyMap<OverrideState, StateMap>, hits: ReadonlySet<ElementNode>, touched: readonly ElementNode[], targets: ReadonlySet<ElementNode>, shares: Shares, tally: Tally): void {
   const touchedSet = new Set(touched);
   for (const setting of read) {
     const layout = after.layouts?.get(setting.width);
     const beside = layout ? textsOver(layout, after.document.elements, hits).filter((element) => !touchedSet.has(element)) : [];
     for (const [state, states] of inState) {
-      const viewAfter = new StyleView(after, { states, environment: setting });
-      const viewBefore = new StyleView(before, { states, environment: setting });
+      const viewAfter = shares.view(after, setting, state, states);
+      const viewBefore = shares.view(before, setting, state, states);
       const [now, then] = [new Readings(viewAfter, state), new Readings(viewBefore, state)];
       const changed = new Map<ElementNode, boolean>();
       const isChanged = (element: ElementNode): boolean => {
@@ -270,6 +273,31 @@ function readPage({ override, aim, pageId, after, before, read }: PageQuestion, 
       }
       for (const element of beside) take(element, '', false);
     }
+  }
+}
+
+/** Views of a page, made once for a state and a setting, and what they share. */
+class Shares {
+  readonly #shares = new Map<string, StyleShare>();
+  readonly #views = new Map<Page, Map<string, StyleView>>();
+
+  constructor(readonly isByWidth: boolean) {}
+
+  view(page: Page, environment: Setting, state: OverrideState, states: StateMap): StyleView {
+    let views = this.#views.get(page);
+    if (!views) this.#views.set(page, (views = new Map()));
+    const key = `${state}|${JSON.stringify(environment)}`;
+    let view = views.get(key);
+    if (!view) views.set(key, (view = new StyleView(page, { states, environment, share: this.#shareOf(environment) })));
+    return view;
+  }
+
+  #shareOf(setting: Setting): StyleShare {
+    const { width, height, ...rest } = setting;
+    const key = JSON.stringify(this.isByWidth ? { width, height, ...rest } : rest);
+    let share = this.#shares.get(key);
+    if (!share) this.#shares.set(key, (share = new StyleShare()));
+    return share;
   }
 }
 
@@ -305,6 +333,7 @@ function spiltOn({ override, aim, watched }: PageQuestion, after: StyleView, bef
   if (names.length === 0) return null;
   const differs = (pseudo: string): string | undefined => {
     const [a, b] = [after.style(element, pseudo), before.style(element, pseudo)];
+    if (a.identity === b.identity) return undefined;
     return names.find((name) => a.resolved(name) !== b.resolved(name));
   };
   // An override of a pseudo-element leaves its own element alone, and the same pseudo-element of others.

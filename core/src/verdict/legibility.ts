@@ -97,32 +97,33 @@ function margin({ ratio, wanted }: Reading): number {
 
 /** Readings of the elements of one view: alike elements in alike places are reckoned once, where no boxes tell them apart. */
 export class Readings {
-  /** Grounds by what alike elements share: their values and those of all around them. */
-  readonly #bySame = new Map<object, Surroundings>();
   readonly #shown = new Map<ElementNode, boolean>();
   readonly #layout: PageLayout | undefined;
+  readonly #isShared: boolean;
 
   constructor(readonly view: StyleView, readonly state: OverrideState) {
     this.#layout = view.page.layouts?.get(view.environment.width);
+    // What is inside visited links looks otherwise than its values say.
+    this.#isShared = state !== 'visited';
   }
 
   /** What is read of an element, or of one of its pseudo-elements. Nothing of what is not shown, and of what is off. */
   of(element: ElementNode, pseudo: string): readonly Reading[] {
-    return this.#make(this.view.style(element, pseudo));
+    const style = this.view.style(element, pseudo);
+    if (this.state === 'disabled') return [];
+    if (this.#layout || !this.#isShared) return this.#make(style);
+    return this.view.share.once(style.identity, `read ${element.number}${this.state === 'focus' ? ' focus' : ''}`, () => this.#make(style));
   }
 
+  /** Grounds by what alike elements share: their values and those of all around them. */
   #around(style: ElementStyle): Surroundings {
-    if (this.#layout || style.pseudo !== '') return surroundingsOf(this.view, style.element, style.pseudo);
-    const known = this.#bySame.get(style.identity);
-    if (known) return known;
-    const found = surroundingsOf(this.view, style.element);
-    this.#bySame.set(style.identity, found);
-    return found;
+    if (this.#layout || !this.#isShared || style.pseudo !== '') return surroundingsOf(this.view, style.element, style.pseudo);
+    return this.view.share.once(style.identity, 'around', () => surroundingsOf(this.view, style.element));
   }
 
   #make(style: ElementStyle): readonly Reading[] {
     const { element, pseudo } = style;
-    if (this.state === 'disabled' || isOff(element) || !this.#isShown(element)) return [];
+    if (isOff(element) || !this.#isShown(element)) return [];
     const readings: Reading[] = [];
     const isField = pseudo === '' && kindOf(element) === 'field';
     if (!hasInk(style) && !isField && this.state !== 'focus') return [];
@@ -210,5 +211,6 @@ export function textsOver(layout: PageLayout, elements: readonly ElementNode[], 
 
 /** Whether anything that legibility hangs on differs between two styles of one element. */
 export function differsToTheEye(after: ElementStyle, before: ElementStyle): boolean {
+  if (after.identity === before.identity) return false;
   return LEGIBILITY_LONGHANDS.some((longhand) => after.resolved(longhand) !== before.resolved(longhand)) || ['outline-color', 'outline-style', 'outline-width', 'border-top-color', 'border-top-width'].some((longhand) => after.resolved(longhand) !== before.resolved(longhand));
 }
