@@ -48,6 +48,22 @@ describe('what the Bench stores', () => {
     });
   }
 
+  it('says how far the sheet is tidied, and saves nothing where the asking is given up', async () => {
+    await change(Array.from({ length: 6 }, (_, i) => ({ ...OVERRIDE, id: `o${i}`, selector: `.x${':not(.y)'.repeat(i)}` })));
+    const events = await fetch(`${server.url}/api/sites/${server.siteId}/draft/events`);
+    const given = new AbortController();
+    const asked = fetch(`${server.url}/api/sites/${server.siteId}/revisions`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"note":"x"}', signal: given.signal });
+    setTimeout(() => given.abort(), 20);
+    await expectAsync(asked).toBeRejected();
+    await server.post(`/api/sites/${server.siteId}/revisions`, { note: 'whole' });
+    expect((await draft()).revisions.map(({ note }) => note)).toEqual(['whole']);
+    const reader = events.body?.getReader();
+    const told: string[] = [];
+    while (reader && !told.join('').includes('event: tidied')) told.push(new TextDecoder().decode((await reader.read()).value));
+    expect(told.join('')).toMatch(/event: tidied\ndata: \{"done":\d+,"total":\d+\}/);
+    await reader?.cancel();
+  });
+
   it('saves revisions tidied, and still knows the draft that equals them', async () => {
     // The page has `.x:hover { color: red }`: a second rule that says so again changes nothing.
     await change([OVERRIDE, { ...OVERRIDE, id: 'o2', state: 'hover', selector: '.x:hover', property: 'background-color', value: { kind: 'literal', css: 'transparent' } }]);

@@ -1,3 +1,4 @@
+import type { MediaEnvironment } from '../conditions/environment.js';
 import type { MatchedBlock } from '../cascade/block.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Consulted } from '../selectors/match-context.js';
@@ -88,13 +89,33 @@ const ROOT = {};
 const byWidth = new WeakMap<Page['base'], boolean>();
 const VIEWPORT_UNIT = /\d[sld]?v(?:w|h|i|b|min|max)\b/i;
 
+/** Whether a value is measured by the viewport. Source: CSS Values 4 §6.1.2. */
+export function hangsOnViewport(value: string): boolean {
+  return VIEWPORT_UNIT.test(value);
+}
+
 /** Whether values on a page hang on the size of the viewport, so that views at several widths have nothing in common. */
 export function isByWidth(page: Page): boolean {
   let answer = byWidth.get(page.base);
   if (answer === undefined) {
-    answer = page.base.rules.some(({ declarations }) => declarations.some(({ value }) => VIEWPORT_UNIT.test(value))) || page.document.elements.some(({ attributes }) => VIEWPORT_UNIT.test(attributes.get('style') ?? ''))
-      || [...page.registered.values()].some(({ initial }) => VIEWPORT_UNIT.test(initial ?? ''));
+    answer = page.base.rules.some(({ declarations }) => declarations.some(({ value }) => hangsOnViewport(value))) || page.document.elements.some(({ attributes }) => hangsOnViewport(attributes.get('style') ?? ''))
+      || [...page.registered.values()].some(({ initial }) => hangsOnViewport(initial ?? ''));
     byWidth.set(page.base, answer);
   }
-  return answer || page.veneerRules.some(({ declarations }) => declarations.some(({ value }) => VIEWPORT_UNIT.test(value)));
+  return answer || page.veneerRules.some(({ declarations }) => declarations.some(({ value }) => hangsOnViewport(value)));
+}
+
+/** What views of one captured page share, by the environment they are in. */
+export class StyleShares {
+  readonly #byEnvironment = new Map<string, StyleShare>();
+
+  /** @param isByWidth whether views at several widths have nothing in common. */
+  constructor(readonly isByWidth: boolean) {}
+
+  of({ width, height, ...rest }: Partial<MediaEnvironment>): StyleShare {
+    const key = JSON.stringify(this.isByWidth ? { width, height, ...rest } : rest);
+    let share = this.#byEnvironment.get(key);
+    if (!share) this.#byEnvironment.set(key, (share = new StyleShare()));
+    return share;
+  }
 }

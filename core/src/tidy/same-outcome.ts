@@ -4,6 +4,7 @@ import { applicableStates } from '../grid/applicable-states.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { statesTogether } from '../reach/threshold.js';
 import { withVeneer, type Page } from '../resolve/page.js';
+import { StyleShares, hangsOnViewport, isByWidth, type StyleShare } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
 import type { StateMap } from '../selectors/match-context.js';
 import { OVERRIDE_STATES, type OverrideState } from '../veneer/override.js';
@@ -29,6 +30,8 @@ export interface OutcomeSpot {
   readonly touched: readonly ElementNode[];
   readonly states: StateMap;
   readonly environment: Partial<MediaEnvironment>;
+  /** What all views of the page in the environment have in common. */
+  readonly share: StyleShare;
 }
 
 /** Everywhere that rules can show: every page, every state and pair of states, every width, with hover and without where that makes a difference. */
@@ -39,6 +42,7 @@ export function* outcomeSpots(ground: OutcomeGround, rules: readonly VeneerRule[
   for (const page of ground.pages) {
     const { hits, touched } = touchedOn(page, selectors);
     if (touched.length === 0) continue;
+    const shares = new StyleShares(isByWidth(page) || rules.some(({ declarations }) => declarations.some(({ value }) => hangsOnViewport(JSON.stringify(value)))));
     const places = [...hits].map((element) => ({ page, element }));
     const byState = new Map(OVERRIDE_STATES.map((state) => [state, places.filter(({ element }) => applicableStates(element).includes(state))]));
     for (const group of TOGETHER) {
@@ -47,7 +51,7 @@ export function* outcomeSpots(ground: OutcomeGround, rules: readonly VeneerRule[
       if (group.some((state) => state !== 'rest' && byState.get(state)?.length === 0)) continue;
       const states = new Map<ElementNode, Set<string>>();
       for (const state of group) for (const [node, names] of statesTogether(byState.get(state) ?? [], state)) states.set(node, new Set([...(states.get(node) ?? []), ...names]));
-      for (const setting of ground.settings) for (const device of devices) yield { page, touched, states, environment: { ...setting, ...device } };
+      for (const setting of ground.settings) for (const device of devices) yield { page, touched, states, environment: { ...setting, ...device }, share: shares.of({ ...setting, ...device }) };
     }
   }
 }
@@ -75,11 +79,12 @@ export function sameOutcome(ground: OutcomeGround, before: readonly VeneerRule[]
   const pseudos = pseudosOf(differing);
   const [cssBefore, cssAfter] = [before, after].map((rules) => writeRules(rules, ground));
   const dressed = new Map(ground.pages.map((page) => [page, [withVeneer(page, cssBefore), withVeneer(page, cssAfter)] as const]));
-  for (const { page, touched, states, environment } of outcomeSpots(ground, differing)) {
-    const [a, b] = (dressed.get(page) ?? []).map((variant) => new StyleView(variant, { states, environment }));
+  for (const { page, touched, states, environment, share } of outcomeSpots(ground, differing)) {
+    const [a, b] = (dressed.get(page) ?? []).map((variant) => new StyleView(variant, { states, environment, share }));
     for (const element of touched) {
       for (const pseudo of pseudos) {
         const [one, other] = [a.style(element, pseudo), b.style(element, pseudo)];
+        if (one.identity === other.identity) continue;
         if (longhands.some((longhand) => one.resolved(longhand) !== other.resolved(longhand) || String(one.color(longhand)?.channels) !== String(other.color(longhand)?.channels))) return false;
       }
     }

@@ -88,9 +88,9 @@ function idleDeclarations(ground: OutcomeGround, rules: readonly VeneerRule[]): 
   const longhands = [...new Set(rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))))];
   const pseudos = pseudosOf(rules);
   const dressed = new Map(ground.pages.map((page) => [page, withVeneer(page, css)]));
-  for (const { page, touched, states, environment } of outcomeSpots(ground, rules)) {
-    const after = new StyleView(dressed.get(page) ?? page, { states, environment });
-    const before = new StyleView(page, { states, environment });
+  for (const { page, touched, states, environment, share } of outcomeSpots(ground, rules)) {
+    const after = new StyleView(dressed.get(page) ?? page, { states, environment, share });
+    const before = new StyleView(page, { states, environment, share });
     for (const element of touched) {
       for (const pseudo of pseudos) {
         const style = after.style(element, pseudo);

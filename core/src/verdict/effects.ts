@@ -6,7 +6,7 @@ import { alikeKey } from '../reach/alike.js';
 import { statesTogether, type Place } from '../reach/threshold.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { Page } from '../resolve/page.js';
-import { StyleShare, isByWidth } from '../resolve/style-share.js';
+import { StyleShares, isByWidth } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
 import { sameColor } from '../color/same-color.js';
 import type { Color } from '../values/color.js';
@@ -193,13 +193,13 @@ function comparePage(question: PageQuestion, tally: Tally): void {
   if (underParents.length > 0) inState.set('parent-hover', statesTogether(underParents, 'parent-hover'));
   const looked = override.through || override.property.startsWith('--') ? [] : oneOfEachKind(wanted.map(({ element }) => element));
   const spot = (element: ElementNode): [string, Spot] => [`${pageId}/${element.number}`, { pageId, element: element.number }];
-  const shares = new Shares(isByWidth(after) || isByWidth(before));
+  const pageViews = new PageViews(after, before);
   for (const environment of settings) {
     const { width } = environment;
     const views = new Map<OverrideState, StateViews>();
     for (const [state, states] of inState) {
-      const viewAfter = shares.view(after, environment, state, states);
-      const viewBefore = shares.view(before, environment, state, states);
+      const viewAfter = pageViews.view(after, environment, state, states);
+      const viewBefore = pageViews.view(before, environment, state, states);
       views.set(state, { after: viewAfter, before: viewBefore });
       for (const element of touched) {
         const changed = spiltOn(question, viewAfter, viewBefore, element, targetSet);
@@ -217,7 +217,7 @@ function comparePage(question: PageQuestion, tally: Tally): void {
     for (const element of looked) tally.looks.push(...stateLooksOf(element, spot(element)[1], views, stateAim));
     if (aim.state === 'rest' && environment === settings.find((setting) => isInRange(setting.width, override.widths))) for (const element of looked) noteSilenced(question, element, spot(element), environment, tally);
   }
-  readPage(question, inState, hits, touched, targetSet, shares, tally);
+  readPage(question, inState, hits, touched, targetSet, pageViews, tally);
   tally.reached += wanted.filter(({ element }) => !tally.missed.has(spot(element)[0])).length;
 }
 
@@ -234,14 +234,14 @@ function noteSilenced({ before, after, aim }: PageQuestion, element: ElementNode
 }
 
 /** Reads everything on a page that the change tells on, in every state, wherever its looks can differ. */
-function readPage({ override, aim, pageId, after, before, read }: PageQuestion, inState: ReadonlyMap<OverrideState, StateMap>, hits: ReadonlySet<ElementNode>, touched: readonly ElementNode[], targets: ReadonlySet<ElementNode>, shares: Shares, tally: Tally): void {
+function readPage({ override, aim, pageId, after, before, read }: PageQuestion, inState: ReadonlyMap<OverrideState, StateMap>, hits: ReadonlySet<ElementNode>, touched: readonly ElementNode[], targets: ReadonlySet<ElementNode>, views: PageViews, tally: Tally): void {
   const touchedSet = new Set(touched);
   for (const setting of read) {
     const layout = after.layouts?.get(setting.width);
     const beside = layout ? textsOver(layout, after.document.elements, hits).filter((element) => !touchedSet.has(element)) : [];
     for (const [state, states] of inState) {
-      const viewAfter = shares.view(after, setting, state, states);
-      const viewBefore = shares.view(before, setting, state, states);
+      const viewAfter = views.view(after, setting, state, states);
+      const viewBefore = views.view(before, setting, state, states);
       const [now, then] = [new Readings(viewAfter, state), new Readings(viewBefore, state)];
       const changed = new Map<ElementNode, boolean>();
       const isChanged = (element: ElementNode): boolean => {
@@ -277,27 +277,21 @@ function readPage({ override, aim, pageId, after, before, read }: PageQuestion, 
 }
 
 /** Views of a page, made once for a state and a setting, and what they share. */
-class Shares {
-  readonly #shares = new Map<string, StyleShare>();
+class PageViews {
+  readonly #shares: StyleShares;
   readonly #views = new Map<Page, Map<string, StyleView>>();
 
-  constructor(readonly isByWidth: boolean) {}
+  constructor(after: Page, before: Page) {
+    this.#shares = new StyleShares(isByWidth(after) || isByWidth(before));
+  }
 
   view(page: Page, environment: Setting, state: OverrideState, states: StateMap): StyleView {
     let views = this.#views.get(page);
     if (!views) this.#views.set(page, (views = new Map()));
     const key = `${state}|${JSON.stringify(environment)}`;
     let view = views.get(key);
-    if (!view) views.set(key, (view = new StyleView(page, { states, environment, share: this.#shareOf(environment) })));
+    if (!view) views.set(key, (view = new StyleView(page, { states, environment, share: this.#shares.of(environment) })));
     return view;
-  }
-
-  #shareOf(setting: Setting): StyleShare {
-    const { width, height, ...rest } = setting;
-    const key = JSON.stringify(this.isByWidth ? { width, height, ...rest } : rest);
-    let share = this.#shares.get(key);
-    if (!share) this.#shares.set(key, (share = new StyleShare()));
-    return share;
   }
 }
 

@@ -69,7 +69,11 @@ export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
     // The draft as it stands now is what is saved, however it goes on while the sheet is tidied.
     const plainCss = compileDraft(store, siteId);
     const overrides = store.overrides.bySite(siteId);
-    const css = await tidyDraft(store, siteId) ?? plainCss;
+    // Whoever asked may give up: then nothing is saved.
+    const given = new AbortController();
+    response.on('close', () => given.abort());
+    const css = await tidyDraft(store, siteId, { signal: given.signal, onProgress: (done, total) => events.tidied(siteId, done, total) }) ?? plainCss;
+    if (given.signal.aborted) return;
     store.revisions.save(siteId, { note, css, plainCss, overrides: JSON.stringify(overrides), savedAt: now().toISOString() });
     response.status(201).json(answer(siteId));
   });

@@ -12,8 +12,17 @@ export interface TidyTask {
 /** Longest the tidying may take; the sheet is right without it, only longer. */
 const LONGEST_MS = 60_000;
 
-/** The draft's sheet, tidied in a thread of its own; `null` when that took too long or failed. */
-export function tidyDraft(store: Store, siteId: number): Promise<string | null> {
+/** What the thread says: how far it is, then the sheet. */
+export type TidyMessage = { readonly done: number; readonly total: number } | { readonly css: string };
+
+export interface TidyOptions {
+  /** Ends the work when nobody waits for it any more. */
+  readonly signal?: AbortSignal;
+  readonly onProgress?: (done: number, total: number) => void;
+}
+
+/** The draft's sheet, tidied in a thread of its own; `null` when that took too long, was given up or failed. */
+export function tidyDraft(store: Store, siteId: number, { signal, onProgress }: TidyOptions = {}): Promise<string | null> {
   const site = store.sites.byId(siteId);
   const overrides = store.overrides.bySite(siteId);
   if (!site || overrides.length === 0) return Promise.resolve(null);
@@ -29,7 +38,11 @@ export function tidyDraft(store: Store, siteId: number): Promise<string | null> 
       void worker.terminate();
     };
     const timer = setTimeout(() => end(null), LONGEST_MS);
-    worker.once('message', (css: string) => end(css));
+    worker.on('message', (message: TidyMessage) => {
+      if ('css' in message) end(message.css);
+      else onProgress?.(message.done, message.total);
+    });
+    signal?.addEventListener('abort', () => end(null), { once: true });
     worker.once('error', () => end(null));
     worker.once('exit', () => end(null));
   });

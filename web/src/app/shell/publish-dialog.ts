@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, afterNextRender, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, afterNextRender, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RevisionRequest, validateBody } from '@upper-veneer/contract';
 import { Button } from 'primeng/button';
@@ -7,6 +7,7 @@ import { InputText } from 'primeng/inputtext';
 import { proxy } from 'comlink';
 import { Engine } from '../shared/engine/engine';
 import type { PublishCheck } from '../shared/engine/engine-api';
+import { Delivery } from '../shared/site/delivery';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
 
@@ -20,6 +21,14 @@ import { StandingMark } from '../shared/ui/standing-mark';
       @if (done(); as address) {
         <p>Revision {{ store.draft()?.publishedRevision }} is what visitors now get.</p>
         <p class="address"><a [href]="address" target="_blank" rel="noopener">{{ address }}</a></p>
+      } @else if (delivery.act() !== null) {
+        <p role="status">{{ delivery.words() }}</p>
+        <span class="track" role="progressbar" aria-label="How far it is" [attr.aria-valuenow]="delivery.share() === null ? null : delivery.share()! * 100"><span class="uv-grain" [style.width.%]="(delivery.share() ?? 0.05) * 100"></span></span>
+        <p class="uv-soft check">Every rewrite of the sheet is checked on all pages. Work on the draft can go on; what is saved is the draft as it was.</p>
+        <div class="acts">
+          <p-button [label]="isPublish() ? 'Do not publish' : 'Do not save'" [text]="true" (onClick)="delivery.cancel()" />
+          <p-button label="Go on working" (onClick)="closed.emit()" />
+        </div>
       } @else {
         <form (ngSubmit)="submit()" class="form">
           <p>{{ isPublish() ? publishText() : 'The draft is kept as it is; work on it goes on.' }}</p>
@@ -40,7 +49,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
           }
           <div class="acts">
             <p-button label="Cancel" [text]="true" (onClick)="closed.emit()" />
-            <p-button type="submit" [label]="isPublish() ? ((found()?.failing?.length ?? 0) > 0 ? 'Publish all the same' : 'Publish') : 'Save revision'" [loading]="isBusy()" [disabled]="error() !== ''" />
+            <p-button type="submit" [label]="isPublish() ? ((found()?.failing?.length ?? 0) > 0 ? 'Publish all the same' : 'Publish') : 'Save revision'" [disabled]="error() !== ''" />
           </div>
         </form>
       }
@@ -53,6 +62,8 @@ import { StandingMark } from '../shared/ui/standing-mark';
     .acts { display: flex; justify-content: flex-end; gap: 8px; margin-top: 10px; }
     .error { min-height: 18px; color: var(--uv-fails); }
     .check { margin-top: 6px; }
+    .track { display: block; height: 6px; margin: 10px 0; background: var(--uv-bar); border: 1px solid var(--uv-line-strong); }
+    .track span { display: block; height: 100%; }
     .fails { max-height: 180px; margin: 0 0 4px; padding: 0 0 0 19px; font-size: 12.5px; }
     .fails li { margin-top: 4px; }
     .address { margin-top: 6px; overflow-wrap: anywhere; }
@@ -61,6 +72,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
 })
 export class PublishDialog {
   protected readonly store = inject(SiteStore);
+  protected readonly delivery = inject(Delivery);
   readonly act = input.required<'save' | 'publish'>();
   readonly closed = output();
 
@@ -69,7 +81,6 @@ export class PublishDialog {
   protected readonly found = signal<PublishCheck | null>(null);
   protected readonly checked = signal('');
   protected readonly note = signal('');
-  protected readonly isBusy = signal(false);
   protected readonly done = signal<string | null>(null);
   protected readonly isPublish = computed(() => this.act() === 'publish');
   protected readonly needsNote = computed(() => this.store.draft()?.equalsRevision === null);
@@ -82,7 +93,10 @@ export class PublishDialog {
     return result.ok ? '' : `The note ${result.errors[0].reason}.`;
   });
 
+  #isGone = false;
+
   constructor() {
+    inject(DestroyRef).onDestroy(() => (this.#isGone = true));
     afterNextRender(() => {
       if (this.isPublish()) void this.#check();
     });
@@ -93,16 +107,13 @@ export class PublishDialog {
     this.found.set(await this.#engine.remote.failing(proxy((done: number, total: number) => this.checked.set(`${done} of ${total}`))));
   }
 
-  protected submit(): void {
-    if (this.error() !== '' || this.isBusy()) return;
-    this.isBusy.set(true);
-    const act = this.isPublish() ? this.store.publish(this.note()) : this.store.saveRevision(this.note());
-    act.subscribe({
-      next: () => {
-        if (this.isPublish()) this.done.set(this.store.site()?.hostUrl ?? '');
-        else this.closed.emit();
-      },
-      complete: () => this.isBusy.set(false),
-    });
+  protected async submit(): Promise<void> {
+    if (this.error() !== '') return;
+    const act = this.act();
+    const isDone = await this.delivery.begin(act, this.note());
+    if (!isDone) return;
+    if (this.#isGone) this.delivery.announce(act);
+    else if (act === 'publish') this.done.set(this.store.site()?.hostUrl ?? '');
+    else this.closed.emit();
   }
 }

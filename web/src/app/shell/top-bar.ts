@@ -5,6 +5,7 @@ import { Button } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { VIEW_ROUTES } from '../app.routes';
 import { CensusStore } from '../shared/census/census-store';
+import { Delivery } from '../shared/site/delivery';
 import { SiteStore } from '../shared/site/site-store';
 import { Whereabouts } from '../shared/site/whereabouts';
 import { ThemeService } from '../theme/theme-service';
@@ -29,14 +30,18 @@ import { isTypingTarget } from '../shared/ui/is-typing-target';
             </a>
           }
         </nav>
-        <span class="standing uv-soft" aria-live="polite">{{ store.isSaving() ? 'Storing…' : store.standing() }}</span>
+        @if (delivery.act() !== null && dialog() === null) {
+          <span class="standing uv-soft" role="status">{{ delivery.words() }} <button type="button" class="off" (click)="delivery.cancel()">{{ delivery.act() === 'publish' ? 'Do not publish' : 'Do not save' }}</button></span>
+        } @else {
+          <span class="standing uv-soft" aria-live="polite">{{ store.isSaving() ? 'Storing…' : store.standing() }}</span>
+        }
         <span class="tools">
           <button class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()" tooltipPosition="bottom" aria-label="Undo"><lucide-angular [img]="icons.undo" [size]="17" /></button>
           <button class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()" tooltipPosition="bottom" aria-label="Redo"><lucide-angular [img]="icons.redo" [size]="17" /></button>
           <button class="tool" type="button" (click)="theme.next()" [pTooltip]="'Interface: ' + theme.choice()" tooltipPosition="bottom" [attr.aria-label]="'Interface lit as ' + theme.choice() + '; change'"><lucide-angular [img]="themeIcon()" [size]="17" /></button>
         </span>
-        <p-button label="Save revision" [outlined]="true" size="small" [disabled]="!canSave()" (onClick)="dialog.set('save')" />
-        <p-button label="Publish…" size="small" [disabled]="!canPublish()" (onClick)="dialog.set('publish')" />
+        <p-button label="Save revision" [outlined]="true" size="small" [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')" />
+        <p-button label="Publish…" size="small" [disabled]="!canPublish() || delivery.act() !== null" (onClick)="dialog.set('publish')" />
       }
     </header>
     @if (dialog(); as act) { <uv-publish-dialog [act]="act" (closed)="dialog.set(null)" /> }
@@ -53,6 +58,7 @@ import { isTypingTarget } from '../shared/ui/is-typing-target';
     nav a:focus-visible { z-index: 1; }
     .count { font-size: 12px; font-weight: 400; color: var(--uv-soft); }
     .standing { margin-left: auto; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 12.5px; }
+    .off { padding: 0 2px; border: 0; background: none; color: var(--uv-ink); text-decoration: underline; cursor: pointer; }
     .tools { display: flex; gap: 2px; }
     .tool { display: grid; place-items: center; width: 30px; height: 30px; padding: 0; border: 0; border-radius: 3px; background: none; cursor: pointer; }
     .tool:hover:not(:disabled) { background: var(--uv-bar); }
@@ -63,6 +69,7 @@ import { isTypingTarget } from '../shared/ui/is-typing-target';
 })
 export class TopBar {
   protected readonly store = inject(SiteStore);
+  protected readonly delivery = inject(Delivery);
   protected readonly census = inject(CensusStore);
   protected readonly theme = inject(ThemeService);
   protected readonly whereabouts = inject(Whereabouts);

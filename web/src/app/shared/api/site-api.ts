@@ -1,13 +1,15 @@
 import { HttpClient } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, SheetOptionsRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
-import { Observable, catchError, throwError } from 'rxjs';
+import { Observable, Subject, catchError, throwError } from 'rxjs';
 import { ApiProblem } from './api-problem';
 
 /** The server, by what can be asked of it. Every stream fails with an `ApiProblem`. */
 @Injectable({ providedIn: 'root' })
 export class SiteApi {
   readonly #http = inject(HttpClient);
+  /** How far the sheet that is being saved is tidied; said on the same stream as the versions. */
+  readonly tidied = new Subject<{ readonly done: number; readonly total: number }>();
 
   sites(): Observable<readonly SiteSummary[]> {
     return this.#get<readonly SiteSummary[]>('/api/sites');
@@ -82,6 +84,7 @@ export class SiteApi {
     return new Observable((subscriber) => {
       const source = new EventSource(`/api/sites/${siteId}/draft/events`);
       source.addEventListener('draft', (event: MessageEvent<string>) => subscriber.next(Number(event.data)));
+      source.addEventListener('tidied', (event: MessageEvent<string>) => this.tidied.next(JSON.parse(event.data) as { done: number; total: number }));
       return () => source.close();
     });
   }

@@ -138,14 +138,14 @@ export class SiteStore {
   }
 
   saveRevision(note: string): Observable<DraftDocument> {
-    return this.#store((siteId) => this.#api.saveRevision(siteId, note));
+    return this.#store((siteId) => this.#api.saveRevision(siteId, note), true);
   }
 
   /** Publishes the draft; it is saved as a revision first where it equals none. */
   publish(note: string): Observable<DraftDocument> {
     const saved = this.draft()?.equalsRevision ?? null;
     const revision = saved !== null ? of(saved) : this.saveRevision(note).pipe(map((draft) => draft.revisions[0].number));
-    return revision.pipe(concatMap((number) => this.#store((siteId) => this.#api.publish(siteId, number))));
+    return revision.pipe(concatMap((number) => this.#store((siteId) => this.#api.publish(siteId, number), true)));
   }
 
   /** Shows a problem where no field belongs to it. */
@@ -153,13 +153,14 @@ export class SiteStore {
     this.#messages.add({ severity: 'contrast', summary: problem.title, detail: problem.message, life: problem.isLost ? 8000 : 6000 });
   }
 
-  #store(request: (siteId: number) => Observable<DraftDocument>): Observable<DraftDocument> {
+  /** @param isBeside whether work on the draft goes on meanwhile. */
+  #store(request: (siteId: number) => Observable<DraftDocument>, isBeside = false): Observable<DraftDocument> {
     const site = this.site();
     if (!site) return EMPTY;
-    this.isSaving.set(true);
+    if (!isBeside) this.isSaving.set(true);
     return request(site.id).pipe(
       concatMap((draft) => from(this.#adopt(draft)).pipe(map(() => draft))),
-      tap({ finalize: () => this.isSaving.set(false) }),
+      tap({ finalize: () => isBeside || this.isSaving.set(false) }),
       catchError((error: unknown) => {
         this.report(ApiProblem.from(error));
         return EMPTY;

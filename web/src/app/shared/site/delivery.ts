@@ -1,0 +1,66 @@
+import { Injectable, computed, inject, signal } from '@angular/core';
+import { MessageService } from 'primeng/api';
+import type { Subscription } from 'rxjs';
+import { SiteApi } from '../api/site-api';
+import { SiteStore } from './site-store';
+
+export type DeliveryAct = 'save' | 'publish';
+
+/** Saving and publishing: it goes on behind whatever is done meanwhile, says how far it is, and can be called off. */
+@Injectable({ providedIn: 'root' })
+export class Delivery {
+  readonly #store = inject(SiteStore);
+  readonly #messages = inject(MessageService);
+  #running: Subscription | null = null;
+
+  /** What is under way; `null` for nothing. */
+  readonly act = signal<DeliveryAct | null>(null);
+  /** How far the sheet is tidied; `null` before that has begun. */
+  readonly tidied = signal<{ readonly done: number; readonly total: number } | null>(null);
+  readonly words = computed(() => {
+    const act = this.act();
+    if (act === null) return '';
+    const tidied = this.tidied();
+    const lead = act === 'publish' ? 'Publishing' : 'Saving the revision';
+    return tidied && tidied.total > 0 ? `${lead}: tidying the sheet, ${Math.min(tidied.done + 1, tidied.total)} of ${tidied.total}` : `${lead}…`;
+  });
+  /** Share that is done, 0–1; `null` while it is not known. */
+  readonly share = computed(() => {
+    const tidied = this.tidied();
+    return tidied && tidied.total > 0 ? tidied.done / tidied.total : null;
+  });
+
+  constructor() {
+    inject(SiteApi).tidied.subscribe((tidied) => {
+      if (this.act() !== null) this.tidied.set(tidied);
+    });
+  }
+
+  /** Begins; `true` once it is done, `false` where it was refused or called off. Does nothing while another is under way. */
+  begin(act: DeliveryAct, note: string): Promise<boolean> {
+    if (this.#running) return Promise.resolve(false);
+    this.act.set(act);
+    this.tidied.set(null);
+    return new Promise((done) => {
+      let isDone = false;
+      const running = (act === 'publish' ? this.#store.publish(note) : this.#store.saveRevision(note)).subscribe({ next: () => (isDone = true) });
+      this.#running = running;
+      running.add(() => {
+        this.#running = null;
+        this.act.set(null);
+        done(isDone);
+      });
+    });
+  }
+
+  /** Gives it up: nothing is saved, nothing goes out. */
+  cancel(): void {
+    this.#running?.unsubscribe();
+  }
+
+  /** Says that it is done, to someone who has turned to other things. */
+  announce(act: DeliveryAct): void {
+    const draft = this.#store.draft();
+    this.#messages.add({ severity: 'contrast', summary: act === 'publish' ? 'Published' : 'Saved', detail: act === 'publish' ? `Revision ${draft?.publishedRevision ?? ''} is what visitors now get, at ${this.#store.site()?.hostUrl ?? ''}` : `Revision ${draft?.revisions[0]?.number ?? ''} is saved.`, life: 8000 });
+  }
+}
