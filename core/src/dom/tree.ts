@@ -1,3 +1,5 @@
+import type { SwitchClasses } from '../elsewhere/switch-classes.js';
+
 /** Namespaces that selectors and presentational attributes tell apart. */
 export type Namespace = 'html' | 'svg' | 'mathml' | 'other';
 
@@ -44,6 +46,8 @@ export interface PageDocument {
   /** Whether class and id selectors fold ASCII case (HTML §"quirks mode"). */
   readonly quirks: boolean;
   readonly shadowRoots: readonly TreeRoot[];
+  /** Classes by which the page's rules tell how its elements stand; absent before they are read. */
+  readonly switchClasses?: SwitchClasses;
 }
 
 /** Ancestors of an element in its own tree, nearest first. */

@@ -1,7 +1,7 @@
 import type { ElementNode } from '../dom/tree.js';
 import { currentMarkerFor } from '../selectors/current-marker.js';
 import { isFocusable, linkAround } from '../selectors/element-states.js';
-import type { OverrideState } from '../veneer/override.js';
+import { isOfAnother, type OverrideState } from '../veneer/override.js';
 
 const DISABLEABLE = new Set(['button', 'input', 'select', 'textarea']);
 const TYPED_INTO = new Set(['text', 'search', 'url', 'tel', 'email', 'password', 'number', 'date', 'time', 'month', 'week', 'datetime-local']);
@@ -15,11 +15,15 @@ export function applicableStates(element: ElementNode, pseudo = ''): OverrideSta
   const isTicked = element.localName === 'input' && (type === 'checkbox' || type === 'radio');
   const states: OverrideState[] = ['rest'];
   if (isField && element.attributes.has('placeholder') && pseudo !== 'placeholder') states.push('filled');
+  if (isField && pseudo === '') states.push('autofilled');
   if (isTicked) states.push('checked');
+  if (isTicked && type === 'checkbox') states.push('indeterminate');
+  if (pseudo === '' && (element.localName === 'details' || element.localName === 'dialog' || element.attributes.has('popover'))) states.push('open');
   if (linkAround(element)) states.push('visited');
   states.push('hover');
   if (isInteractive(element)) states.push('focus', 'active');
-  if (isField || isTicked) states.push('invalid');
+  if (isField || isTicked) states.push('valid', 'invalid');
+  if (isField && element.localName !== 'select') states.push('read-only');
   if (currentMarkerFor(element)) states.push('current');
   if (DISABLEABLE.has(element.localName)) states.push('disabled');
   return states;
@@ -27,7 +31,7 @@ export function applicableStates(element: ElementNode, pseudo = ''): OverrideSta
 
 /** Whether an element can come into a state at all: what is gathered by kind holds some that cannot, such as a tick box that is never filled. */
 export function canBeIn(element: ElementNode, state: OverrideState, pseudo = ''): boolean {
-  return state.startsWith('parent-') || pseudo.startsWith('-webkit-') || applicableStates(element, pseudo).includes(state);
+  return isOfAnother(state) || pseudo.startsWith('-webkit-') || applicableStates(element, pseudo).includes(state);
 }
 
 /** Whether the element, or what it stands in, takes focus or is pressed. */

@@ -8,7 +8,7 @@ import { colorsInImages } from '../values/serialize-paint.js';
 import type { Color } from '../values/color.js';
 import type { OverrideState } from '../veneer/override.js';
 import { colorOfCss } from '../veneer/palette.js';
-import { GRID_ROWS, ROW_PROPERTIES, type GridRowName } from './rows.js';
+import { GRID_ROWS, ROW_PROPERTIES, isScrollbarRow, type GridRowName } from './rows.js';
 import { CLOSED_TO_VISITED, isOpenToVisited } from './visited.js';
 
 const EDGE_SIDES = ['top', 'right', 'bottom', 'left'] as const;
@@ -59,8 +59,9 @@ export function rowsFor(element: ElementNode, pseudo: string, styles: readonly E
     type: () => any((style) => showsText(style)) || element.children.length > 0,
     box: () => true,
     shown: () => pseudo === '',
-    scrollbar: () => pseudo === '' && (element.localName === 'html' || any((style) => /auto|scroll/.test(`${style.resolved('overflow-x')} ${style.resolved('overflow-y')}`)) || element.localName === 'textarea'),
+    thumb: () => scrolls(), 'thumb-over': () => scrolls(), track: () => scrolls(), bar: () => scrolls(), scrollbar: () => scrolls(),
   };
+  const scrolls = (): boolean => pseudo === '' && (element.localName === 'html' || any((style) => /auto|scroll/.test(`${style.resolved('overflow-x')} ${style.resolved('overflow-y')}`)) || element.localName === 'textarea');
   return GRID_ROWS.filter((row) => applies[row]());
 }
 
@@ -71,6 +72,7 @@ export function longhandsOfRow(row: GridRowName, style: ElementStyle): string[] 
     return (shown.length > 0 ? shown : [...EDGE_SIDES]).map((side) => `border-${side}-color`);
   }
   if (row === 'scrollbar') return ['scrollbar-color'];
+  if (row === 'bar') return ['width'];
   if (row === 'icon') return [style.resolved('fill') === 'none' ? 'stroke' : 'fill'];
   return [...longhandsOfProperty(ROW_PROPERTIES[row][0].property)];
 }
@@ -90,7 +92,7 @@ export function cellOf(row: GridRowName, state: OverrideState, style: ElementSty
     hex: colors[0] ?? null,
     isOwn: state === 'rest' ? winner !== null : winner !== restWinner || style.resolved(first) !== restStyle.resolved(first),
     isOverride: winner !== null && winner.sheet.name === VENEER_SHEET_NAME && (state === 'rest' || winner !== restWinner),
-    isCovered, closed: state === 'visited' && !isOpenToVisited(ROW_PROPERTIES[row][0].property) ? CLOSED_TO_VISITED : '',
+    isCovered, closed: isScrollbarRow(row) && state !== 'rest' ? 'A scrollbar looks the same in every state of its box.' : state === 'visited' && !isOpenToVisited(ROW_PROPERTIES[row][0].property) ? CLOSED_TO_VISITED : '',
   };
 }
 
@@ -109,6 +111,8 @@ function paintedCss(row: GridRowName, style: ElementStyle, longhand: string): st
     case 'shadow': case 'text-shadow': return value === 'none' ? null : value;
     case 'icon': return isSeen ? value : null;
     case 'opacity': return value === '1' ? null : value;
+    case 'thumb': case 'thumb-over': case 'track': return isSeen ? value : null;
+    case 'bar': return value === 'auto' ? null : value;
     case 'scrollbar': return value === 'auto' ? null : value;
     default: return value;
   }

@@ -17,7 +17,7 @@ export interface RowProperty {
 }
 
 /** Rows of the states grid, in their order. */
-export const GRID_ROWS = ['text', 'fill', 'image', 'edge', 'radius', 'underline', 'ring', 'shadow', 'text-shadow', 'icon', 'caret', 'accent', 'opacity', 'type', 'box', 'shown', 'scrollbar'] as const;
+export const GRID_ROWS = ['text', 'fill', 'image', 'edge', 'radius', 'underline', 'ring', 'shadow', 'text-shadow', 'icon', 'caret', 'accent', 'opacity', 'type', 'box', 'shown', 'thumb', 'thumb-over', 'track', 'bar', 'scrollbar'] as const;
 export type GridRowName = (typeof GRID_ROWS)[number];
 
 const LINE_STYLES = ['none', 'solid', 'dashed', 'dotted', 'double'] as const;
@@ -29,7 +29,7 @@ const CORNERS = [['top-left', 'top left'], ['top-right', 'top right'], ['bottom-
  * The names are those of CSS Color 4, Backgrounds 3, Text Decoration 4, UI 4, Fonts 4, Text 4, Box 4 and Scrollbars 1.
  */
 export const ROW_PROPERTIES: Readonly<Record<GridRowName, readonly RowProperty[]>> = {
-  text: [{ property: 'color', words: 'colour', kind: 'color' }],
+  text: [{ property: 'color', words: 'colour', kind: 'color' }, { property: '-webkit-text-fill-color', words: 'fill of the letters', kind: 'color' }],
   fill: [{ property: 'background-color', words: 'colour', kind: 'color' }],
   image: [{ property: 'background-image', words: 'gradient or picture', kind: 'image' }],
   edge: [
@@ -80,13 +80,18 @@ export const ROW_PROPERTIES: Readonly<Record<GridRowName, readonly RowProperty[]
     { property: 'max-width', words: 'greatest width', kind: 'length' },
   ],
   shown: [{ property: 'display', words: 'shown or hidden', kind: 'keyword', keywords: ['none', 'revert'] }, { property: 'visibility', words: 'visibility', kind: 'keyword', keywords: ['visible', 'hidden'] }],
+  thumb: [
+    { property: 'background-color', pseudo: '-webkit-scrollbar-thumb', words: 'colour', kind: 'color' },
+    { property: 'border-radius', pseudo: '-webkit-scrollbar-thumb', words: 'corners', kind: 'length' },
+  ],
+  'thumb-over': [{ property: 'background-color', pseudo: '-webkit-scrollbar-thumb', pseudoState: 'hover', words: 'colour', kind: 'color' }],
+  track: [{ property: 'background-color', pseudo: '-webkit-scrollbar-track', words: 'colour', kind: 'color' }],
+  bar: [
+    { property: 'width', pseudo: '-webkit-scrollbar', words: 'width, standing', kind: 'length' },
+    { property: 'height', pseudo: '-webkit-scrollbar', words: 'height, lying', kind: 'length' },
+  ],
   scrollbar: [
-    { property: 'background-color', pseudo: '-webkit-scrollbar-thumb', words: 'thumb', kind: 'color' },
-    { property: 'background-color', pseudo: '-webkit-scrollbar-track', words: 'track', kind: 'color' },
-    { property: 'width', pseudo: '-webkit-scrollbar', words: 'width', kind: 'length' },
-    { property: 'border-radius', pseudo: '-webkit-scrollbar-thumb', words: 'thumb corners', kind: 'length' },
-    { property: 'background-color', pseudo: '-webkit-scrollbar-thumb', pseudoState: 'hover', words: 'thumb, pointer over it', kind: 'color' },
-    { property: 'scrollbar-color', words: 'both, by the standard', kind: 'text' },
+    { property: 'scrollbar-color', words: 'thumb and track, by the standard', kind: 'text' },
     { property: 'scrollbar-width', words: 'width, by the standard', kind: 'keyword', keywords: ['auto', 'thin', 'none'] },
   ],
 };
@@ -94,9 +99,14 @@ export const ROW_PROPERTIES: Readonly<Record<GridRowName, readonly RowProperty[]
 /** Every property an override may set. */
 export const OVERRIDABLE: ReadonlySet<string> = new Set(GRID_ROWS.flatMap((row) => ROW_PROPERTIES[row].map(({ property }) => property)));
 
+/** Whether a row is of a scrollbar, which looks the same in every state of its box. */
+export function isScrollbarRow(row: GridRowName): boolean {
+  return ['thumb', 'thumb-over', 'track', 'bar', 'scrollbar'].includes(row);
+}
+
 /** Row of the states grid on which a property is changed. */
 export function rowOfProperty(property: string): GridRowName {
-  const found = GRID_ROWS.find((row) => row !== 'scrollbar' && ROW_PROPERTIES[row].some((entry) => entry.property === property || longhandsOfProperty(entry.property).includes(property)));
+  const found = GRID_ROWS.find((row) => !isScrollbarRow(row) && ROW_PROPERTIES[row].some((entry) => entry.property === property || longhandsOfProperty(entry.property).includes(property)));
   return found ?? (property.startsWith('scrollbar') ? 'scrollbar' : 'text');
 }
 
@@ -111,10 +121,10 @@ export function propertyWords(property: string): string {
 /** Words for rows. */
 export const ROW_WORDS: Readonly<Record<GridRowName, string>> = {
   text: 'Text', fill: 'Fill', image: 'Gradient', edge: 'Edge', radius: 'Corners', underline: 'Underline', ring: 'Ring', shadow: 'Shadow', 'text-shadow': 'Text shadow', icon: 'Icon',
-  caret: 'Caret', accent: 'Accent', opacity: 'Opacity', type: 'Type', box: 'Box', shown: 'Shown', scrollbar: 'Scrollbar',
+  caret: 'Caret', accent: 'Accent', opacity: 'Opacity', type: 'Type', box: 'Box', shown: 'Shown', thumb: 'Thumb', 'thumb-over': 'Thumb, over', track: 'Track', bar: 'Bar width', scrollbar: 'Standard',
 };
 
 /** Words for states: "active" is pressed in CSS and the current page elsewhere, so it is always said. */
 export const STATE_WORDS = {
-  rest: 'Rest', filled: 'Filled', checked: 'Checked', invalid: 'Invalid', current: 'Current page', 'parent-invalid': 'Form invalid', visited: 'Visited', 'parent-hover': 'Parent hovered', hover: 'Hover', focus: 'Focus', active: 'Pressed', disabled: 'Disabled',
+  rest: 'Rest', filled: 'Filled', autofilled: 'Autofilled', checked: 'Checked', indeterminate: 'Indeterminate', open: 'Open', valid: 'Valid', invalid: 'Invalid', 'read-only': 'Read-only', switched: 'Switched', locked: 'Locked', 'switched-locked': 'Switched, locked', current: 'Current page', 'parent-invalid': 'Form invalid', visited: 'Visited', 'parent-hover': 'Parent hovered', hover: 'Hover', focus: 'Focus', active: 'Pressed', disabled: 'Disabled',
 } as const;

@@ -3,7 +3,7 @@ import type { StyleView } from '../resolve/style-view.js';
 
 /** What an icon is made of, and what recolours it. */
 export interface IconKind {
-  readonly kind: 'glyph' | 'inline SVG' | 'mask' | 'picture';
+  readonly kind: 'glyph' | 'inline SVG' | 'mask' | 'picture' | 'native arrow';
   /** Property that recolours it; `null` when only another file will. */
   readonly recolour: 'color' | 'fill' | 'stroke' | 'background-color' | null;
   readonly text: string;
@@ -20,6 +20,10 @@ export function iconKindOf(view: StyleView, element: ElementNode, pseudo: string
     if (read('background-image').includes('url(')) return { kind: 'picture', recolour: null, text: 'A background picture: no CSS colour reaches it, only another file will.' };
     if (/"[^"]+"/.test(content)) return { kind: 'glyph', recolour: 'color', text: 'A glyph: the text colour recolours it.' };
     return null;
+  }
+  if (element.localName === 'select' && pseudo === '' && !element.attributes.has('multiple')) {
+    if (read('appearance') !== 'none') return { kind: 'native arrow', recolour: 'color', text: 'A menu with the browser\u2019s own arrow: browsers draw it in the text colour. With appearance: none it goes, and a picture of yours can stand there.' };
+    if (read('background-image') !== 'none') return { kind: 'picture', recolour: null, text: 'The arrow of this menu is its background picture: no CSS colour reaches it, only another picture, or a gradient, will.' };
   }
   if (element.namespace === 'svg') {
     const shape = read('fill') === 'none' ? 'stroke' as const : 'fill' as const;

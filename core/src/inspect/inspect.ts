@@ -2,7 +2,7 @@ import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
 import { compositeOver } from '../color/contrast.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { cellOf, longhandsOfRow, rowsFor, winnerOf, type GridCell } from '../grid/cell.js';
-import type { GridRowName } from '../grid/rows.js';
+import { ROW_PROPERTIES, type GridRowName } from '../grid/rows.js';
 import { kindOf } from '../reach/alike.js';
 import { isGeneratedClass, isLastingId } from '../reach/class-names.js';
 import { RATIOS, contrastRatio } from '../color/contrast.js';
@@ -14,9 +14,11 @@ import { hexOf } from '../color/read-notation.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import type { ElementStyle } from '../resolve/element-style.js';
-import type { StyleView } from '../resolve/style-view.js';
+import { StyleView } from '../resolve/style-view.js';
 import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
-import { REACHES, type OverrideState, type OverrideTarget, type Reach } from '../veneer/override.js';
+import { relationOf, type Carrier } from '../elsewhere/carriers.js';
+import { tellersOf } from '../elsewhere/tellers.js';
+import { REACHES, isSwitchState, type OverrideState, type OverrideTarget, type Reach } from '../veneer/override.js';
 import { WHITE } from '../values/color.js';
 import { plainName, shortName } from '../site/describe-element.js';
 import type { Standing } from '../site/standing.js';
@@ -94,10 +96,42 @@ export interface Inspection {
   readonly breakpoints: readonly number[];
   /** The ancestor whose hover is among the states. */
   readonly parent: number | null;
+  /** The element whose being switched or locked is among the states; `null` where nothing around tells. */
+  readonly carrier: CarrierView | null;
+  /** Others that tell on it, each by one state of theirs. */
+  readonly otherCarriers: readonly { readonly element: number; readonly words: string }[];
+  /** States that it can be in and that neither the page nor an override of ours tells apart; listed when asked for. */
+  readonly quietStates: readonly OverrideState[];
+}
+
+/** An element whose state tells on the target. */
+export interface CarrierView {
+  readonly element: number;
+  readonly name: string;
+  readonly relation: Carrier['relation'];
+  /** What is so in each of its states: `input.tick is checked`. */
+  readonly words: Readonly<Partial<Record<OverrideState, string>>>;
+  /** The same, for the head of a column. */
+  readonly heads: Readonly<Partial<Record<OverrideState, string>>>;
+}
+
+/** States that most pages leave as they are at rest. */
+const QUIET_STATES: ReadonlySet<OverrideState> = new Set(['valid', 'indeterminate', 'read-only', 'autofilled']);
+
+/** Quiet states that the page or an override tells from rest. */
+function askedStates(site: SiteModel, page: Page, element: ElementNode, pseudo: string, rest: StyleView, width: number): Set<OverrideState> {
+  const calm = rest.style(element, pseudo);
+  return new Set(applicableStates(element, pseudo).filter((state) => QUIET_STATES.has(state) && (site.overrides.some((override) => override.state === state && override.element === element.number)
+    || ['color', 'background-color', 'border-top-color', 'box-shadow', 'background-image', 'opacity'].some((property) => viewIn(page, element, state, width).style(element, pseudo).resolved(property) !== calm.resolved(property)))));
 }
 
 /** What narrows the reach, and the parent whose state is looked at. */
-export type InspectionScope = Pick<OverrideTarget, 'pages' | 'spared' | 'parent' | 'group'>;
+export type InspectionScope = Pick<OverrideTarget, 'pages' | 'spared' | 'parent' | 'group'> & {
+  /** The element whose being switched is looked at; the nearest that tells when absent. */
+  readonly carrier?: number | null;
+  /** Whether states that nothing tells from rest are listed too. */
+  readonly isWhole?: boolean;
+};
 
 /** Inspects an element or pseudo-element at a viewport width in CSS px. */
 export function inspect(site: SiteModel, pageId: number, number: number, pseudo: string, width: number, scope: InspectionScope = {}): Inspection {
@@ -105,8 +139,12 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
   const element = elementOf(page, number);
   const rest = viewIn(page, element, 'rest', width);
   const parent = scope.parent == null ? tellingParent(page, element, pseudo, width, rest) : elementOf(page, scope.parent);
-  const states = [...applicableStates(element, pseudo), ...(parent ? ['parent-hover' as const, ...(parent.localName === 'form' ? ['parent-invalid' as const] : [])] : [])];
-  const views = new Map(states.map((state) => [state, viewIn(page, element, state, width, parent)]));
+  const tellers = tellersOf(page, element, pseudo, { width });
+  const carrier = (scope.carrier == null ? null : elementOf(page, scope.carrier)) ?? tellers.at(0)?.element ?? null;
+  const switches = tellers.filter((teller) => teller.element === carrier);
+  const asked = askedStates(site, page, element, pseudo, rest, width);
+  const states = [...applicableStates(element, pseudo).filter((state) => !QUIET_STATES.has(state) || scope.isWhole || asked.has(state)), ...switches.map(({ state }) => state), ...(parent ? ['parent-hover' as const, ...(parent.localName === 'form' ? ['parent-invalid' as const] : [])] : [])];
+  const views = new Map(states.map((state) => [state, viewIn(page, element, state, width, isSwitchState(state) ? carrier : parent)]));
   const restStyle = rest.style(element, pseudo);
   const styles = states.map((state) => views.get(state)?.style(element, pseudo) ?? restStyle);
   const ids = new Map([...site.pages].map(([id, candidate]) => [candidate, id]));
@@ -125,7 +163,7 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
       ...(element.localName === 'html' || element.ownText.trim() !== '' ? [step(rest, element, 'selection')] : []),
     ] : [],
     states,
-    grid: rowsFor(element, pseudo, styles).map((row) => ({ row, cells: states.map((state, i) => cellOf(row, state, styles[i], restStyle)) })),
+    grid: rowsFor(element, pseudo, styles).map((row) => ({ row, cells: states.map((state, i) => cellOf(row, state, partStyle(page, element, row, width) ?? styles[i], partStyle(page, element, row, width) ?? restStyle)) })),
     strip: states.map((state) => tileOf(site, views.get(state) ?? rest, rest, element, pseudo, state)),
     reach: REACHES.filter((reach) => reach !== 'group' || scope.group).map((reach) => {
       const places = placesOf(site, { pageId, element: number, reach, group: scope.group, pages: scope.pages, spared: scope.spared });
@@ -141,7 +179,16 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
     reachability: reachabilityOf(element),
     breakpoints: breakpointsOfSite(site),
     parent: parent?.number ?? null,
+    carrier: carrier && { element: carrier.number, name: shortName(carrier), words: Object.fromEntries(switches.map(({ state, words }) => [state, words])), heads: Object.fromEntries(switches.map(({ state, flip }) => [state, flip.short])), relation: relationOf(element, carrier)?.relation ?? 'self' },
+    otherCarriers: [...new Map(tellers.filter((teller) => teller.element !== carrier).map((teller) => [teller.element, { element: teller.element.number, words: teller.words }])).values()],
+    quietStates: applicableStates(element, pseudo).filter((state) => QUIET_STATES.has(state) && !states.includes(state)),
   };
+}
+
+/** Style of the part of the scrollbar that a row is of; `null` for other rows. */
+function partStyle(page: Page, element: ElementNode, row: GridRowName, width: number): ElementStyle | null {
+  const [{ pseudo: part, pseudoState }] = ROW_PROPERTIES[row];
+  return part ? new StyleView(page, { environment: { width }, ...(pseudoState ? { pseudoStates: new Set([pseudoState]) } : {}) }).style(element, part) : null;
 }
 
 /** Pseudo-elements of a target that show something. */
@@ -149,6 +196,8 @@ function pseudosBelow(view: StyleView, element: ElementNode): string[] {
   const found = ['before', 'after'].filter((name) => view.generates(element, name));
   if (view.style(element).resolved('display') === 'list-item' && view.style(element).resolved('list-style-type') !== 'none') found.unshift('marker');
   if ((element.localName === 'input' || element.localName === 'textarea') && element.attributes.has('placeholder')) found.push('placeholder');
+  if (element.localName === 'input' && element.attributes.get('type')?.toLowerCase() === 'file') found.push('file-selector-button');
+  if (element.localName === 'dialog' || element.attributes.has('popover')) found.push('backdrop');
   return found;
 }
 
@@ -159,10 +208,15 @@ function step(view: StyleView, element: ElementNode, pseudo: string): LineageSte
   return {
     element: element.number,
     pseudo,
-    label: pseudo === '' ? shortName(element) : `::${pseudo}`,
+    label: pseudo === '' ? shortName(element) : isRequiredMark(view, element, pseudo) ? `::${pseudo} required` : `::${pseudo}`,
     fill: fill && (fill.alpha ?? 0) > 0 ? hexOf(fill) : null,
     hasImage: image.kind === 'text' && image.text !== 'none',
   };
+}
+
+/** Whether a generated mark says that a field must be filled in (common practice: an asterisk at its label). */
+function isRequiredMark(view: StyleView, element: ElementNode, pseudo: string): boolean {
+  return (pseudo === 'before' || pseudo === 'after') && /^"\s*[*\u2217\u2731\uff0a]\s*"$/.test(view.style(element, pseudo).resolved('content'));
 }
 
 /** The target within its nearest named ancestors, for people. */

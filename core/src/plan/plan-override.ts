@@ -7,6 +7,7 @@ import { OVERRIDE_STATES, type Override, type OverrideTarget } from '../veneer/o
 import type { OverrideValue } from '../veneer/override-value.js';
 import { valueProblem } from '../veneer/value-problem.js';
 import { isInRange } from '../veneer/media.js';
+import { isScrollbarPart } from '../veneer/scrollbars.js';
 import { settingsThatMatter } from '../site/environments.js';
 import { isForAll, placesOf } from '../site/places.js';
 import { CLOSED_TO_VISITED, isOpenToVisited } from '../grid/visited.js';
@@ -33,6 +34,26 @@ export type OverridePlan =
 
 /** Plans the overrides that fulfil a wish: their selector wins on every target, in every width it is for. */
 export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan {
+  const plan = planOne(site, asked);
+  const bar = plan.ok ? barWish(site, asked) : null;
+  const barPlan = bar && planOne(site, bar);
+  return plan.ok && barPlan?.ok ? { ...plan, put: [...plan.put, ...barPlan.put] } : plan;
+}
+
+/**
+ * Engines with scrollbar parts paint by them only where the bar itself has a style: the one that is wanted for a part of a bar
+ * without any, which leaves its width as it is. Source: common practice of those engines, asked of Chromium in the specs.
+ */
+function barWish(site: SiteModel, wish: OverrideWish): OverrideWish | null {
+  if (!isScrollbarPart(wish.pseudo) || wish.pseudo === '-webkit-scrollbar') return null;
+  const page = pageOf(site, wish.pageId);
+  const element = elementOf(page, wish.element);
+  const isStyled = viewIn(page, element, 'rest', wish.width).style(element, '-webkit-scrollbar').blocks.some(({ origin }) => origin === 'author');
+  if (isStyled) return null;
+  return { ...wish, pseudo: '-webkit-scrollbar', pseudoState: undefined, property: 'width', value: { kind: 'literal', css: 'auto' } };
+}
+
+function planOne(site: SiteModel, asked: OverrideWish): OverridePlan {
   const problem = valueProblem(asked.property, asked.value, site.palette);
   if (problem) return { ok: false, reason: problem };
   if (asked.state === 'visited' && !isOpenToVisited(asked.property)) return { ok: false, reason: CLOSED_TO_VISITED };

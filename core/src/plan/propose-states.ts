@@ -104,7 +104,7 @@ export function proposeStates(site: SiteModel, question: StatesQuestion, only?: 
 }
 
 /** The value a property has at rest: that of our override, else the palette's for its colour. */
-function restValue(site: SiteModel, question: StatesQuestion, property: string, restStyle: ElementStyle): OverrideValue {
+export function restValue(site: SiteModel, question: StatesQuestion, property: string, restStyle: ElementStyle): OverrideValue {
   const own = overridesOfCell(site, { pageId: question.pageId, element: question.element, pseudo: question.pseudo, state: 'rest', property }).at(-1);
   if (own) return own.value;
   const [longhand] = longhandsOfProperty(property);
@@ -121,7 +121,8 @@ function gradientAtRest(site: SiteModel, question: StatesQuestion, restStyle: El
   return value.colors.length > 0 ? value : null;
 }
 
-function readableText(site: SiteModel, question: StatesQuestion, restStyle: ElementStyle, ground: Color): OverrideValue {
+/** The text's own value where it can be read on a ground, else the first role that can. */
+export function readableText(site: SiteModel, question: StatesQuestion, restStyle: ElementStyle, ground: Color): OverrideValue {
   const value = restValue(site, question, 'color', restStyle);
   const color = colorOfValue(value, site.palette);
   const wanted = wantedRatio(restStyle);

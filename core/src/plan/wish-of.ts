@@ -1,4 +1,4 @@
-import type { Override } from '../veneer/override.js';
+import { isOfAnother, type Override } from '../veneer/override.js';
 import { isScrollbarPart } from '../veneer/scrollbars.js';
 import type { OverrideWish } from './plan-override.js';
 
@@ -7,6 +7,6 @@ export function wishOf(override: Override, width: number, other: Partial<Pick<Ov
   const { pageId, element, pseudo, reach, group, state, parent, widths, pages, spared, property, value, through } = override;
   const asked = through ? { element: through.element, pseudo: through.pseudo, state: through.state, property: through.property } : { element, pseudo, state, property };
   const wish = { pageId, ...asked, reach, group, widths, pages, spared, value, width, ...other };
-  const ofParent = wish.state.startsWith('parent-') ? { parent: other.parent ?? parent } : {};
+  const ofParent = isOfAnother(wish.state) ? { parent: other.parent ?? parent } : {};
   return isScrollbarPart(wish.pseudo) && override.selector.endsWith(':hover') ? { ...wish, ...ofParent, pseudoState: 'hover' } : { ...wish, ...ofParent };
 }

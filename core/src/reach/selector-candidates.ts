@@ -90,6 +90,22 @@ export function selectorsUnder(element: ElementNode, parent: ElementNode, subjec
   }))).sort(compareCandidates);
 }
 
+/**
+ * Selectors that match an element beside, or inside what is beside, a sibling whose state is meant, the state to go after `text`.
+ * @param sibling the one that is switched. @param at the element itself or its ancestor that comes after the sibling.
+ */
+export function selectorsBeside(element: ElementNode, sibling: ElementNode, at: ElementNode, subjects: readonly Candidate[] = []): Candidate[] {
+  const combinators = sibling.position === at.position - 1 ? [' + ', ' ~ '] : [' ~ '];
+  const contexts = contextCandidates(sibling, '').slice(0, 6);
+  const outer = subjectCandidates(sibling);
+  const heads = [...outer, ...[...outer.slice(0, 4), ...placeCandidates(sibling)].flatMap((subject) => contexts.map((context) => join(context, ' ', subject)))];
+  const own = subjects.length > 0 ? subjects : [...subjectCandidates(element), ...placeCandidates(element).slice(0, 1)];
+  const next = at === element ? own : subjectCandidates(at).slice(0, 4).flatMap((outside) => own.slice(0, 6).map((inside) => join(outside, ' ', inside)));
+  return combinators.flatMap((combinator, i) => heads.flatMap((head) => next.map((tail): Candidate => ({
+    text: head.text, tail: `${combinator}${tail.text}`, specificity: addSpecificity(head.specificity, tail.specificity), frailty: head.frailty + tail.frailty, distance: head.distance + i,
+  })))).sort(compareCandidates);
+}
+
 /** By position from an ancestor down, the last resort: it exists always, and says one element alone. */
 function wayDown(element: ElementNode, from: ElementNode): Candidate {
   const steps: string[] = [];

@@ -5,14 +5,20 @@ import { StyleView } from '../resolve/style-view.js';
 import { pointerStates } from '../resolve/pointer-states.js';
 import { NO_SPECIFICITY, compareSpecificity, type Specificity } from '../selectors/selector.js';
 import type { MediaEnvironment } from '../conditions/environment.js';
+import type { Flip } from '../elsewhere/flips.js';
+import type { StateMap } from '../selectors/match-context.js';
 import type { OverrideState } from '../veneer/override.js';
 
 /** An element on a page of the site. */
 export interface Place {
   readonly page: Page;
   readonly element: ElementNode;
-  /** The ancestor whose state is meant, for the states of a parent. */
+  /** The element whose state is meant, for the states of another. */
   readonly parent?: ElementNode | null;
+  /** How that element stands in a state of its being switched: as the lead's would. */
+  readonly flip?: Flip;
+  /** Whether it is locked besides and shows that by a look of its own, which a rule for the lead's state leaves to it. */
+  readonly isApart?: boolean;
 }
 
 /** What a rule needs to win on every target. */
@@ -42,6 +48,9 @@ export interface ThresholdQuestion {
   readonly pseudoState?: 'hover';
 }
 
+/** Source: CSS Cascading 5 §6.2, origin: important declarations of the browser stand above all. */
+const OWN_TO_BROWSERS = 'The browser itself says !important here, which no stylesheet beats; what it has filled in takes an inset shadow over its fill, and -webkit-text-fill-color for its letters';
+
 /** From this many places on, those of a page are put into the state together. */
 const TOGETHER_FROM = 10;
 
@@ -49,10 +58,11 @@ const TOGETHER_FROM = 10;
 export function findThreshold(question: ThresholdQuestion): Threshold {
   const { pseudo, longhands, isReplaced, isWrittenBefore = () => false } = question;
   let bar: Threshold = { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: null, setBy: null };
-  for (const { view, place: { page, element } } of viewsOf(question)) {
+  for (const { view, place: { page, element } } of viewsOf({ ...question, places: question.places.filter(({ isApart }) => !isApart) })) {
     const style = view.style(element, pseudo);
     for (const longhand of longhands) {
       for (const declaration of style.seen(longhand).ranked(longhand)) {
+        if (declaration.block.origin === 'user-agent' && declaration.important) return { ...bar, important: true, impossible: OWN_TO_BROWSERS, setBy: 'the browser itself' };
         if (declaration.block.origin !== 'author') continue;
         // The page's own rule may read just like ours; only ours is replaced.
         const ours = declaration.block.rule?.sheet.name === VENEER_SHEET_NAME ? declaration.block.selector?.text ?? '' : null;
@@ -81,17 +91,22 @@ function* viewsOf({ places, state, environments, pseudoState }: ThresholdQuestio
         const view = new StyleView(page, { states: statesTogether(own, state), environment, pseudoStates });
         for (const place of own) yield { view, place };
       } else {
-        for (const place of own) yield { view: new StyleView(page, { states: pointerStates(page.document, place.element, state, place.parent), environment, pseudoStates }), place };
+        for (const place of own) yield { view: new StyleView(page, { states: statesOfPlace(place, state), environment, pseudoStates }), place };
       }
     }
   }
 }
 
+/** The states of a page with an element in one of its own, or with what it follows in one. */
+export function statesOfPlace({ page, element, parent, flip }: Place, state: OverrideState): StateMap {
+  return parent && flip ? new Map([[parent, new Set(flip.given)]]) : pointerStates(page.document, element, state, parent);
+}
+
 /** States of a page with several of its elements in a state at once. */
 export function statesTogether(places: readonly Place[], state: OverrideState): Map<ElementNode, Set<string>> {
   const all = new Map<ElementNode, Set<string>>();
-  for (const { page, element, parent } of places) {
-    for (const [node, names] of pointerStates(page.document, element, state, parent)) {
+  for (const place of places) {
+    for (const [node, names] of statesOfPlace(place, state)) {
       const set = all.get(node) ?? new Set<string>();
       for (const name of names) set.add(name);
       all.set(node, set);

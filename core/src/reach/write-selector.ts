@@ -4,14 +4,16 @@ import { restContext } from '../selectors/match-context.js';
 import { matchesSelector } from '../selectors/match-selector.js';
 import { matchingElements } from '../selectors/matching-elements.js';
 import { escapeIdentifier, parseSelectorList } from '../selectors/parse-selector.js';
-import { compareSpecificity, type ComplexSelector, type Specificity } from '../selectors/selector.js';
+import { NO_SPECIFICITY, compareSpecificity, type ComplexSelector, type Specificity } from '../selectors/selector.js';
 import { addSpecificity } from '../selectors/specificity.js';
 import { currentMarkerFor, markOf } from '../selectors/current-marker.js';
-import type { OverrideState } from '../veneer/override.js';
+import { relationOf } from '../elsewhere/carriers.js';
+import { flipsOf } from '../elsewhere/flips.js';
+import { isSwitchState, type OverrideState, type SwitchState } from '../veneer/override.js';
 import { isScrollbarPart } from '../veneer/scrollbars.js';
 import { kindSelector } from './alike.js';
 import { isLastingId, lastingClasses } from './class-names.js';
-import { partSelectors, selectorCandidates, selectorsUnder, type Candidate } from './selector-candidates.js';
+import { partSelectors, selectorCandidates, selectorsBeside, selectorsUnder, subjectCandidates, type Candidate } from './selector-candidates.js';
 import { clears, findThreshold, raiseBar, type Place, type Threshold, type ThresholdQuestion } from './threshold.js';
 
 /** A selector that does the job, or why none does. */
@@ -40,6 +42,7 @@ export interface SelectorRequest extends Omit<ThresholdQuestion, 'places'> {
  */
 export function writeSelector(request: SelectorRequest): WrittenSelector {
   const { lead, targets, everywhere } = request;
+  if (isSwitchState(request.state)) return writeFor(request, lead, targets, []);
   if (request.group) return writeGroup(request, lead, targets, request.group);
   if (!everywhere) return writeFor(request, lead, targets, []);
   const written: Extract<WrittenSelector, { ok: true }>[] = [];
@@ -86,12 +89,12 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
   const host = lead.element.root.host;
   const carrier = stateCarrier(request, lead);
   const suffix = stateSuffix(request, lead, targets);
-  const extra: Specificity = addSpecificity([0, suffix === '' ? 0 : 1, request.pseudo === '' ? 0 : 1], [0, request.pseudoState ? 1 : 0, 0]);
+  const extra: Specificity = addSpecificity(addSpecificity(suffixSpecificity(suffix), [0, 0, request.pseudo === '' ? 0 : 1]), [0, request.pseudoState ? 1 : 0, 0]);
   const wanted = new Set(targets.map(({ element }) => element));
   if (host) return writePart(request, lead, host, suffix, extra, bar);
   const steady: Candidate[] = [];
   let triedLeavingOut = carrier !== lead.element;
-  for (const candidate of carrier === lead.element ? selectorCandidates(lead.element, subjects, bar.setBy ?? '') : selectorsUnder(lead.element, carrier, subjects)) {
+  for (const candidate of candidatesFor(request, lead, carrier, subjects, bar)) {
     // A steady selector made stronger is better than one that counts positions.
     if (steady.length > 0 && steady[0].frailty < candidate.frailty) break;
     if (candidate.frailty > 0 && !triedLeavingOut && targets.length > 0) {
@@ -107,6 +110,18 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
   if (steady.length > 0) return finish(strengthenOne(steady, extra, bar), suffix, request, extra, bar);
   if (targets.length > 1) return writeList(request, targets);
   return { ok: false, reason: 'No selector tells this element from the others' };
+}
+
+/** Selectors of the lead, written so that the state of its carrier can be asked about. */
+function candidatesFor(request: SelectorRequest, lead: Place, carrier: ElementNode, subjects: readonly Candidate[], bar: Threshold): Candidate[] {
+  const { element, parent } = lead;
+  const relation = isSwitchState(request.state) && parent ? relationOf(element, parent) : null;
+  if (relation?.relation === 'before') return selectorsBeside(element, relation.element, relation.at, subjects);
+  return carrier === element ? selectorCandidates(element, subjects, bar.setBy ?? '') : selectorsUnder(element, carrier, subjects);
+}
+
+function suffixSpecificity(suffix: string): Specificity {
+  return suffix === '' ? NO_SPECIFICITY : parseSelectorList(`*${suffix}`)[0].specificity;
 }
 
 /** What a rule has to clear. The standard properties that stand in for scrollbar parts go by the same selector less the part, so that must clear theirs too. */
@@ -128,6 +143,10 @@ function withoutIdleTag(candidate: Candidate, suffix: string, pages: readonly Pa
 
 /** The element whose state is meant: a parent for the states of a parent, the list item where that is marked as current. */
 function stateCarrier({ state }: SelectorRequest, lead: Place): ElementNode {
+  if (isSwitchState(state) && lead.parent) {
+    const relation = relationOf(lead.element, lead.parent);
+    return relation?.relation === 'inside' ? relation.at : lead.parent;
+  }
   if (state === 'parent-hover' || state === 'parent-invalid') return lead.parent ?? lead.element;
   if (state === 'current' && currentMarkerFor(lead.element)?.on === 'parent') return lead.element.parent ?? lead.element;
   return lead.element;
@@ -254,22 +273,34 @@ function addAbsentNames(candidate: Candidate, extra: Specificity, bar: Threshold
  */
 function stateSuffix(request: SelectorRequest, lead: Place, targets: readonly Place[]): string {
   const { state } = request;
+  if (isSwitchState(state)) return switchSuffix(state, lead);
   if (state === 'current') {
     const own = currentMarkerFor(lead.element);
     // Lists of one kind may mark their current one in different ways.
     const marks = [...new Set(targets.flatMap(({ element }) => currentMarkerFor(element) ?? []).filter(({ on }) => on === own?.on).map(({ selector }) => selector))].sort();
     return marks.length > 1 ? `:is(${marks.join(', ')})` : own?.selector ?? '';
   }
-  if (state === 'focus' || state === 'invalid') {
+  if (state === 'open') return lead.element.attributes.has('popover') ? ':popover-open' : '[open]';
+  if (state === 'focus' || state === 'invalid' || state === 'valid') {
     const bar = findThreshold({ ...request, places: targets.slice(0, 1) });
+    if (state === 'valid') return bar.setBy && /:valid/.test(bar.setBy) ? ':valid' : ':user-valid';
     if (state === 'focus') return bar.setBy && /:focus(?![-\w])/.test(bar.setBy) ? ':focus' : ':focus-visible';
     return bar.setBy && /[^-]invalid/.test(bar.setBy) ? ':invalid' : ':user-invalid';
   }
   return STATE_SUFFIX[state];
 }
 
-const STATE_SUFFIX: Readonly<Record<Exclude<OverrideState, 'current' | 'focus' | 'invalid'>, string>> = {
-  rest: '', visited: ':visited', hover: ':hover', active: ':active', disabled: ':disabled', checked: ':checked', filled: ':not(:placeholder-shown)', 'parent-hover': ':hover', 'parent-invalid': ':invalid',
+/** How the element that is switched is asked about; one that stands inside, by `:has()`. */
+function switchSuffix(state: SwitchState, { page, element, parent, flip: asLead }: Place): string {
+  const flip = asLead ?? (parent && flipsOf(parent, page.document)[state]);
+  if (!parent || !flip) return '';
+  if (relationOf(element, parent)?.relation !== 'inside') return flip.selector;
+  const [tag, named = tag] = subjectCandidates(parent);
+  return `:has(> ${(parent.localName === 'input' ? tag : named).text}${flip.selector})`;
+}
+
+const STATE_SUFFIX: Readonly<Record<Exclude<OverrideState, 'current' | 'focus' | 'invalid' | 'valid' | 'open' | SwitchState>, string>> = {
+  rest: '', autofilled: ':autofill', indeterminate: ':indeterminate', 'read-only': ':read-only', visited: ':visited', hover: ':hover', active: ':active', disabled: ':disabled', checked: ':checked', filled: ':not(:placeholder-shown)', 'parent-hover': ':hover', 'parent-invalid': ':invalid',
 };
 
 /** Whether a selector matches the given elements and no others on any page. */

@@ -3,6 +3,7 @@ import { rankLayers } from '../cascade/compare.js';
 import { parseHtml } from '../dom/parse-html.js';
 import type { Amendments } from '../dom/amendment.js';
 import type { PageDocument, TreeRoot } from '../dom/tree.js';
+import { switchClassesIn } from '../elsewhere/switch-classes.js';
 import type { Problem } from '../problem.js';
 import { collectSheets } from '../rules/collect-sheets.js';
 import { flattenSheets, type FlatRules } from '../rules/flatten-sheets.js';
@@ -80,9 +81,10 @@ let quirksRules: FlatRules | null = null;
  */
 export function parsePage(html: string, options: PageOptions = {}): Page {
   const { path = '', loadSheet = () => null, veneerPlace = 'head-end' } = options;
-  const document = parseHtml(html, options.amendments);
-  const collected = collectSheets(document, path, loadSheet);
-  const base = flattenSheets(collected.sheets, loadSheet, document.quirks);
+  const parsed = parseHtml(html, options.amendments);
+  const collected = collectSheets(parsed, path, loadSheet);
+  const base = flattenSheets(collected.sheets, loadSheet, parsed.quirks);
+  const document: PageDocument = { ...parsed, switchClasses: switchClassesIn(base.rules) };
   const toSheet = ({ namespace, text }: (typeof USER_AGENT_SHEETS)[number]): Sheet => ({
     name: 'browser default', origin: 'user-agent', text, media: '', tree: document.root, owner: null, disabled: false, title: '', namespace,
   });

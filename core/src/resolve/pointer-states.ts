@@ -1,10 +1,12 @@
 import type { ElementNode, PageDocument } from '../dom/tree.js';
 import { isLink } from '../selectors/element-states.js';
 import { currentMarkerFor } from '../selectors/current-marker.js';
+import type { OverrideState } from '../veneer/override.js';
+import { flipsOf } from '../elsewhere/flips.js';
 import type { StateMap } from '../selectors/match-context.js';
 
-/** States a designer asks about. `current` is the current page; the states of a parent are those of an ancestor. */
-export type StateName = 'rest' | 'hover' | 'focus' | 'active' | 'visited' | 'disabled' | 'checked' | 'invalid' | 'filled' | 'current' | 'parent-hover' | 'parent-invalid';
+/** States a designer asks about. `current` is the current page; the states of a parent are those of an ancestor; `switched` and `locked` those of an element around it that tells on it. */
+export type StateName = OverrideState;
 
 const LABELABLE = new Set(['button', 'input', 'meter', 'output', 'progress', 'select', 'textarea']);
 
@@ -13,11 +15,15 @@ const LABELABLE = new Set(['button', 'input', 'meter', 'output', 'progress', 'se
  * hover and active reach the ancestors and, through a label, its control; focus shows focus-visible, and
  * focus-within on the ancestors; a pressed element is hovered too.
  * Source: HTML §4.16.3 and Selectors 4 §9.
- * @param parent the ancestor that a parent's state is of.
+ * @param parent the ancestor that a parent's state is of, or the element that is switched.
  */
 export function pointerStates(document: PageDocument, element: ElementNode, state: StateName, parent: ElementNode | null = null): StateMap {
   if (state === 'parent-hover') return parent ? pointerStates(document, parent, 'hover') : new Map();
   if (state === 'parent-invalid') return parent ? new Map([[parent, new Set(['invalid', 'user-invalid'])]]) : new Map();
+  if (state === 'switched' || state === 'locked' || state === 'switched-locked') {
+    const flip = parent && flipsOf(parent, document)[state];
+    return parent && flip ? new Map([[parent, new Set(flip.given)]]) : new Map();
+  }
   const states = new Map<ElementNode, Set<string>>();
   const give = (node: ElementNode, ...names: string[]): void => {
     const set = states.get(node);
@@ -51,6 +57,18 @@ export function pointerStates(document: PageDocument, element: ElementNode, stat
     }
     case 'invalid':
       give(element, 'invalid', 'user-invalid');
+      break;
+    case 'valid':
+      give(element, 'valid', 'user-valid');
+      break;
+    case 'autofilled':
+      give(element, 'autofill', '-webkit-autofill', '!placeholder-shown');
+      break;
+    case 'read-only':
+      give(element, 'read-only', '[readonly=');
+      break;
+    case 'open':
+      give(element, ...(element.attributes.has('popover') ? ['popover-open', 'open'] : ['open', '[open=']));
       break;
     case 'filled':
       give(element, '!placeholder-shown');

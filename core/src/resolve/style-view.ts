@@ -47,7 +47,7 @@ export class StyleView {
     this.#visitedLinks = new Set([...states].filter(([, names]) => names.has('visited')).map(([element]) => element));
     // What is inside visited links looks otherwise than its values say.
     this.share = (this.#visitedLinks.size === 0 ? options.share : undefined) ?? new StyleShare();
-    const givesAttributes = [...states.values()].some((names) => [...names].some((name) => name.startsWith('.') || name.startsWith('[')));
+    const givesAttributes = [...states.values()].some((names) => [...names].some((name) => /^!?[.[]/.test(name)));
     this.#sharesMatches = options.share !== undefined && this.#visitedLinks.size === 0 && !givesAttributes && options.pseudoStates === undefined;
     this.#session = {
       page,

@@ -3,7 +3,7 @@ import type { ComplexSelector } from './selector.js';
 
 /**
  * States given to elements from outside: `hover`, `focus`, `disabled`…; prefixed with `!`, states taken away;
- * `.name` a class and `[name=value` an attribute that the element has in the state.
+ * `.name` a class and `[name=value` an attribute that the element has in the state, `!.name` and `![name` one that it lacks.
  */
 export type StateMap = ReadonlyMap<ElementNode, ReadonlySet<string>>;
 

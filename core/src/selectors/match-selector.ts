@@ -66,7 +66,7 @@ export function matchesCompound(compound: CompoundSelector, element: ElementNode
   const { quirks } = context.document;
   for (const id of ids) if (element.id === null || !sameName(id, element.id, quirks)) return false;
   const given = context.states.get(element);
-  for (const name of classes) if (!(element.classes.includes(name) || given?.has(`.${name}`) || (quirks && element.classes.some((own) => sameName(name, own, true))))) return false;
+  for (const name of classes) if (given?.has(`!.${name}`) || !(element.classes.includes(name) || given?.has(`.${name}`) || (quirks && element.classes.some((own) => sameName(name, own, true))))) return false;
   for (const test of attributes) if (!matchesAttribute(test, element, given)) return false;
   for (const test of pseudoClasses) if (!matchesPseudoClass(test, element, context)) return false;
   return true;
@@ -90,7 +90,7 @@ const CASE_FOLDING_ATTRIBUTES: ReadonlySet<string> = new Set((
 function matchesAttribute(test: AttributeTest, element: ElementNode, given: ReadonlySet<string> | undefined): boolean {
   const isHtml = element.namespace === 'html';
   const name = isHtml ? test.name.toLowerCase() : test.name;
-  const own = givenAttribute(given, name) ?? element.attributes.get(name);
+  const own = given?.has(`![${name}`) ? undefined : givenAttribute(given, name) ?? element.attributes.get(name);
   if (own === undefined) return false;
   if (test.operator === '') return true;
   const fold = test.ignoreCase ?? (isHtml && CASE_FOLDING_ATTRIBUTES.has(name));

@@ -40,4 +40,4 @@ export const OTHER_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set([
 ]);
 
 /** Pseudo-classes by which a rule holds in one state only; the frame answers them by attribute too. */
-export const STATE_PSEUDO_CLASSES = ['hover', 'active', 'focus', 'focus-visible', 'focus-within', 'link', 'visited', 'invalid', 'user-invalid'] as const;
+export const STATE_PSEUDO_CLASSES = ['hover', 'active', 'focus', 'focus-visible', 'focus-within', 'link', 'visited', 'invalid', 'user-invalid', 'valid', 'user-valid', 'autofill', '-webkit-autofill', 'popover-open'] as const;

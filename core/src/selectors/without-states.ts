@@ -2,7 +2,7 @@ import type { ComplexSelector, CompoundSelector, PseudoClass, SelectorList } fro
 
 /** Pseudo-classes that hold in some state or other of an element. */
 const STATES: ReadonlySet<string> = new Set([
-  'hover', 'focus', 'focus-visible', 'focus-within', 'active', 'visited', 'link', 'any-link', 'disabled', 'enabled', 'checked', 'indeterminate', 'user-invalid', 'user-valid', 'invalid', 'valid', 'in-range', 'out-of-range', 'placeholder-shown',
+  'hover', 'focus', 'focus-visible', 'focus-within', 'active', 'visited', 'link', 'any-link', 'disabled', 'enabled', 'checked', 'indeterminate', 'user-invalid', 'user-valid', 'invalid', 'valid', 'in-range', 'out-of-range', 'placeholder-shown', 'read-only', 'read-write', 'autofill', '-webkit-autofill', 'open', 'popover-open',
 ]);
 
 /** Selectors that match whatever some selectors may match in any state: what asks for a state, or for its absence, is left out. */

@@ -4,7 +4,7 @@ import { lastingClasses } from '../reach/class-names.js';
 const PLAIN_NAMES: ReadonlyMap<string, string> = new Map([
   ['a', 'link'], ['p', 'paragraph'], ['img', 'picture'], ['ul', 'list'], ['ol', 'list'], ['li', 'list item'], ['nav', 'navigation'], ['button', 'button'],
   ['input', 'field'], ['textarea', 'field'], ['select', 'choice'], ['label', 'label'], ['form', 'form'], ['table', 'table'], ['td', 'table cell'], ['th', 'table heading'],
-  ['header', 'header'], ['footer', 'footer'], ['main', 'main content'], ['section', 'section'], ['article', 'article'], ['s', 'struck-through text'], ['del', 'struck-through text'],
+  ['header', 'header'], ['footer', 'footer'], ['main', 'main content'], ['section', 'section'], ['article', 'article'], ['html', 'page'], ['body', 'page body'], ['span', 'piece of text'], ['div', 'block'], ['summary', 'summary'], ['details', 'fold-out'], ['dialog', 'dialog'], ['h1', 'heading'], ['s', 'struck-through text'], ['del', 'struck-through text'],
 ]);
 
 /** Short name in CSS terms, for lineage and tags: `button.qs-go`, `#reserve`. */
@@ -26,8 +26,8 @@ export function plainName(element: ElementNode, pseudo = ''): string {
 }
 
 const PSEUDO_WORDS: Readonly<Record<string, string>> = {
-  before: 'mark before', after: 'mark after', marker: 'list mark', placeholder: 'hint', selection: 'selected text', backdrop: 'backdrop',
-  '-webkit-scrollbar': 'scrollbar', '-webkit-scrollbar-thumb': 'scrollbar thumb', '-webkit-scrollbar-track': 'scrollbar track',
+  before: 'mark before', after: 'mark after', marker: 'list mark', placeholder: 'hint', selection: 'selected text', backdrop: 'backdrop', 'file-selector-button': 'file button',
+  'first-letter': 'first letter', 'first-line': 'first line', '-webkit-scrollbar': 'scrollbar', '-webkit-scrollbar-thumb': 'scrollbar thumb', '-webkit-scrollbar-track': 'scrollbar track',
 };
 
 /** What a pseudo-element is, for people. */

@@ -1,13 +1,17 @@
+import { carrierAlike } from '../elsewhere/carriers.js';
 import { ancestorsOf, type ElementNode } from '../dom/tree.js';
 import { alikeKey, kindSelector } from '../reach/alike.js';
-import type { Place } from '../reach/threshold.js';
+import { statesOfPlace, type Place } from '../reach/threshold.js';
+import { withVeneer } from '../resolve/page.js';
+import { StyleView } from '../resolve/style-view.js';
 import { restContext } from '../selectors/match-context.js';
 import { matchesAny } from '../selectors/match-selector.js';
 import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
 import type { SelectorList } from '../selectors/selector.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { NO_EXCEPTIONS, passedOverOn } from './exceptions.js';
-import type { OverrideTarget } from '../veneer/override.js';
+import { isSwitchState, type OverrideTarget } from '../veneer/override.js';
+import { flipsOf } from '../elsewhere/flips.js';
 import { elementOf, pageOf, type SiteModel } from './site-model.js';
 
 /** What decides which elements an override reaches. */
@@ -24,7 +28,9 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
   const page = pageOf(site, pageId);
   const element = elementOf(page, question.element);
   const parent = question.parent === undefined || question.parent === null ? null : elementOf(page, question.parent);
-  if (reach === 'one') return [{ page, element, parent }];
+  const flip = parent && isSwitchState(state) ? flipsOf(parent, page.document)[state] : undefined;
+  const standing = flip ? { flip } : {};
+  if (reach === 'one') return [{ page, element, parent, ...standing }];
   const group = reach === 'group' ? readGroup(question.group) : null;
   // For the current page all of a kind are meant, whichever of them is the current one.
   const asCurrent = state === 'current';
@@ -44,12 +50,22 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
       if (candidate.root !== candidatePage.document.root || left.has(candidate.number) || alone?.has(candidate)) continue;
       const isIn = isAll || (group ? matchesAny(group, candidate, context) : gathered === 'alike' ? candidate.localName === element.localName && alikeKey(candidate, asCurrent) === key : matchesAny(kinds, candidate, context));
       if (!isIn) continue;
-      const own = parent === null ? null : candidate === element ? parent : ancestorAlike(candidate, parent);
+      const own = parent === null ? null : otherAlike(candidate, element, parent);
       if (parent !== null && own === null) continue;
-      places.push({ page: candidatePage, element: candidate, parent: own });
+      const place: Place = { page: candidatePage, element: candidate, parent: own, ...standing };
+      const isApart = flip && own && parent && own.attributes.has('disabled') !== parent.attributes.has('disabled') && !looksAlike({ page, element, parent, ...standing }, place, question);
+      places.push(isApart ? { ...place, isApart } : place);
     }
   }
   return places;
+}
+
+/** Whether the page itself shows two elements the same way in a state: one that is locked besides may have a look of its own. */
+function looksAlike(lead: Place, place: Place, { property, state = 'rest' }: ReachQuestion): boolean {
+  if (property === undefined) return true;
+  const [longhand] = longhandsOfProperty(property);
+  const shown = (of: Place): string => new StyleView(withVeneer(of.page, ''), { states: statesOfPlace(of, state) }).style(of.element).resolved(longhand);
+  return shown(lead) === shown(place);
 }
 
 /** @returns nothing for a group that no longer reads. */
@@ -76,8 +92,14 @@ function partsAlike(site: SiteModel, { pages }: ReachQuestion, element: ElementN
     && (part !== undefined || candidate.number === element.number)).map((candidate) => ({ page, element: candidate, parent: null }))));
 }
 
+/** The element that stands to one as another does to the lead: its own parent or switch; `null` where it has none. */
+export function otherAlike(element: ElementNode, lead: ElementNode, other: ElementNode): ElementNode | null {
+  if (element === lead) return other;
+  return [...ancestorsOf(lead)].includes(other) ? ancestorAlike(element, other) : carrierAlike(element, lead, other);
+}
+
 /** The nearest ancestor like another element; `null` where there is none. */
-export function ancestorAlike(element: ElementNode, parent: ElementNode): ElementNode | null {
+function ancestorAlike(element: ElementNode, parent: ElementNode): ElementNode | null {
   const key = alikeKey(parent);
   return [...ancestorsOf(element)].find((node) => node.localName === parent.localName && alikeKey(node) === key) ?? null;
 }

@@ -39,7 +39,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
       words: `${running.elements.length} of ${all} links: those in paragraphs, and those that words go on around. Menus, logos, buttons, heads of cards and lists of links are left.${running.missed > 0 ? ` ${running.missed} more stand where no one selector tells them from others.` : ''}`,
     }] : []),
     { name: 'Text highlight', element: root, pseudo: 'selection', row: 'fill', state: 'rest', reach: 'everywhere', ...whole, words: 'Selected text on every page' },
-    { name: 'Scrollbar', element: root, pseudo: '', row: 'scrollbar', state: 'rest', reach: 'alike', ...whole, words: 'Scrollbars of pages; boxes that scroll take theirs from it unless they have their own' },
+    { name: 'Scrollbar', element: root, pseudo: '', row: 'thumb', state: 'rest', reach: 'alike', ...whole, words: 'Scrollbars of pages; boxes that scroll take theirs from it unless they have their own' },
     ...(focusable ? [{
       name: 'Focus ring' as const, element: focusable.number, pseudo: '', row: 'ring' as const, state: 'focus' as const, reach: 'everywhere' as const, elements: focused.reduce((sum, count) => sum + count, 0), pages: focused.filter((count) => count > 0).length,
       words: 'Everything that takes the focus, on every page',

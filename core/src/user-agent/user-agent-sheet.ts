@@ -77,7 +77,7 @@ input, select, button, textarea { letter-spacing: initial; word-spacing: initial
 input, textarea { background-color: field; appearance: auto; }
 input { padding: 1px 2px; border: 2px inset light-dark(#767676, #858585); }
 textarea { font-family: monospace; border: 1px solid light-dark(#767676, #858585); padding: 2px; white-space: pre-wrap; }
-input:-webkit-autofill { color: fieldtext; }
+input:autofill, textarea:autofill, select:autofill { background-image: none !important; background-color: light-dark(#e8f0fe, rgba(70, 90, 126, 0.4)) !important; color: fieldtext !important; }
 input[type=checkbox i], input[type=radio i], input[type=range i], input[type=file i], input[type=image i] { padding: initial; border: initial; background-color: initial; cursor: default; }
 input[type=checkbox i], input[type=radio i], input[type=search i] { box-sizing: border-box; }
 input[type=range i] { background-color: field; color: light-dark(#9d968e, #9d968e); }

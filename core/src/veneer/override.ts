@@ -1,11 +1,24 @@
 import type { OverrideValue } from './override-value.js';
 
+/** States of an element around the target, or of the target itself, that say how it stands: switched over from how it was captured, locked, both. */
+export const SWITCH_STATES = ['switched', 'locked', 'switched-locked'] as const;
+export type SwitchState = (typeof SWITCH_STATES)[number];
+
 /**
  * States an override can be for, in the order their rules are written: what the document says of the element first,
  * then link, visited, hover, focus, active, and disabled last, which nothing else may cover.
  */
-export const OVERRIDE_STATES = ['rest', 'filled', 'checked', 'invalid', 'current', 'parent-invalid', 'visited', 'parent-hover', 'hover', 'focus', 'active', 'disabled'] as const;
+export const OVERRIDE_STATES = ['rest', 'filled', 'autofilled', 'checked', 'indeterminate', 'open', 'valid', 'invalid', 'read-only', 'current', 'parent-invalid', 'switched', 'visited', 'parent-hover', 'hover', 'focus', 'active', 'locked', 'switched-locked', 'disabled'] as const;
 export type OverrideState = (typeof OVERRIDE_STATES)[number];
+
+/** Whether a state is that of another element than the target, which an override names. */
+export function isOfAnother(state: string): boolean {
+  return state.startsWith('parent-') || isSwitchState(state);
+}
+
+export function isSwitchState(state: string): state is SwitchState {
+  return (SWITCH_STATES as readonly string[]).includes(state);
+}
 
 /** How far an override reaches. */
 export const REACHES = ['one', 'alike', 'group', 'everywhere'] as const;
@@ -40,7 +53,7 @@ export interface OverrideTarget extends Spot {
   /** Selector that gathers the group, for that reach. */
   readonly group?: string | null;
   readonly state: OverrideState;
-  /** For the states of a parent: running number of that ancestor. */
+  /** For the states of another element, a parent's or a switch's: its running number. */
   readonly parent?: number | null;
   /** Widths it holds at; every width when absent. */
   readonly widths?: WidthRange | null;

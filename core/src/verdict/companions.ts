@@ -1,3 +1,4 @@
+import { isScrollbarPart } from '../veneer/scrollbars.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import { isShape } from '../dom/svg-shapes.js';
@@ -46,7 +47,7 @@ const MOST_ELEMENTS = 600;
 
 /** Companions of an override that changes a ground; empty for any other. */
 export function companionsOf(site: SiteModel, override: Override, width: number): Companion[] {
-  if (override.property !== 'background-color' && override.property !== 'background-image') return [];
+  if ((override.property !== 'background-color' && override.property !== 'background-image') || isScrollbarPart(override.pseudo) || override.pseudo === 'backdrop') return [];
   const page = pageOf(site, override.pageId);
   const lead = elementOf(page, override.element);
   const found = new Map<string, Companion>();

@@ -11,16 +11,17 @@ import { StyleView } from '../resolve/style-view.js';
 import { sameColor } from '../color/same-color.js';
 import type { Color } from '../values/color.js';
 import { isInRange } from '../veneer/media.js';
-import { OVERRIDE_STATES, type Override, type OverrideState, type Spot } from '../veneer/override.js';
+import { OVERRIDE_STATES, isOfAnother, isSwitchState, type Override, type OverrideState, type Spot } from '../veneer/override.js';
 import { colorOfValue } from '../veneer/override-value.js';
 import { USUAL_WIDTHS, settingsThatMatter, type Setting } from '../site/environments.js';
 import { shortName } from '../site/describe-element.js';
 import { longhandsFedBy } from './fed-longhands.js';
-import { ancestorAlike, placesOf } from '../site/places.js';
+import { otherAlike, placesOf } from '../site/places.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { gatherLooks, isVeneered, oneOfEachKind, stateLooksOf, type StateLook, type StateViews } from './state-looks.js';
 import { LEGIBILITY_LONGHANDS, Legibility, Readings, differsToTheEye, textsOver, type Reading, type ReadingTally } from './legibility.js';
-import { tellersOf } from './tellers.js';
+import { flipsOf } from '../elsewhere/flips.js';
+import { tellersOf, type Teller } from '../elsewhere/tellers.js';
 import { tellingParent } from './telling-parent.js';
 import type { StateMap } from '../selectors/match-context.js';
 import { touchedOn } from './touched.js';
@@ -53,9 +54,12 @@ export interface Effects {
   readonly silenced: readonly SilencedTeller[];
   /** States of targets that the override covers or leaves behind, on every page and at every width it is for. */
   readonly looks: readonly StateLook[];
-  /** The ancestor of the target whose hover is among them. */
-  readonly parent: ElementNode | null;
+  /** Elements around the target whose states are among them. */
+  readonly others: Others;
 }
+
+/** The elements whose states tell on a target, by state: a parent's hover, a switch's being switched. */
+export type Others = ReadonlyMap<OverrideState, { readonly element: ElementNode; readonly words: string }>;
 
 /** A state of another element by which targets looked otherwise, and which an override covers. */
 export interface SilencedTeller {
@@ -105,7 +109,7 @@ interface Aim {
 export function* effectsOf(site: SiteModel, without: SiteModel, override: Override): Generator<VerdictProgress, Effects> {
   const targets = override.isByHand ? null : placesOf(site, override);
   const aim = aimOf(site, override);
-  const parent = parentOf(without, override, aim);
+  const others = othersOf(without, override, aim);
   const watchedOn = (page: Page): string[] => withFollowers(watchedBy(page, override, aim));
   const watched = [...new Set([...site.pages.values()].flatMap(watchedOn))];
   const { settings, unseen } = settingsThatMatter(site, watched);
@@ -116,24 +120,29 @@ export function* effectsOf(site: SiteModel, without: SiteModel, override: Overri
   let done = 0;
   for (const [pageId, after] of site.pages) {
     const own = targets?.filter((place) => place.page === after) ?? null;
-    comparePage({ site, override, aim, parent, pageId, after, before: pageOf(without, pageId), own, watched: watchedOn(after), settings, read }, tally);
+    comparePage({ site, override, aim, others, pageId, after, before: pageOf(without, pageId), own, watched: watchedOn(after), settings, read }, tally);
     done += 1;
     yield { page: done, pages: site.pages.size };
   }
   const { missed, spill, spillWords, states, looks, legibility, reached, compared, elements } = tally;
   return {
     reached, missed: [...missed.values()], spill: [...spill.values()], spillWords: [...spillWords].slice(0, MOST_SPILL_WORDS), compared, elements,
-    states: OVERRIDE_STATES.filter((state) => states.has(state)), settings: settings.filter(({ width }) => isInRange(width, override.widths)), unseen, readings: legibility.tallies(), silenced: [...tally.silenced].map(([words, { before, spots }]) => ({ words, before, spots: [...spots.values()] })), looks: gatherLooks(looks), parent,
+    states: OVERRIDE_STATES.filter((state) => states.has(state)), settings: settings.filter(({ width }) => isInRange(width, override.widths)), unseen, readings: legibility.tallies(), silenced: [...tally.silenced].map(([words, { before, spots }]) => ({ words, before, spots: [...spots.values()] })), looks: gatherLooks(looks), others,
   };
 }
 
-/** The ancestor whose hover tells on the target, where that is not what the override itself is for. */
-function parentOf(without: SiteModel, override: Override, { pseudo, state }: Aim): ElementNode | null {
-  if (override.through || override.property.startsWith('--') || state.startsWith('parent-') || pseudo.startsWith('-webkit-')) return null;
+/** What tells on the target besides its own states, where that is not what the override itself is for: the parent's hover, and the nearest switch. */
+function othersOf(without: SiteModel, override: Override, { pseudo, state, longhands }: Aim): Others {
+  const others = new Map<OverrideState, { element: ElementNode; words: string }>();
+  if (override.through || override.property.startsWith('--') || isOfAnother(state) || pseudo.startsWith('-webkit-')) return others;
   const page = pageOf(without, override.pageId);
   const element = elementOf(page, override.element);
   const width = override.widths?.max ?? override.widths?.min ?? USUAL_WIDTHS[0];
-  return tellingParent(page, element, pseudo, width, viewIn(page, element, 'rest', width));
+  const parent = tellingParent(page, element, pseudo, width, viewIn(page, element, 'rest', width));
+  if (parent) others.set('parent-hover', { element: parent, words: '' });
+  const tellers = tellersOf(page, element, pseudo, { width }, longhands[0]);
+  for (const { element: carrier, state: switched, words } of tellers) if (carrier === tellers[0].element) others.set(switched, { element: carrier, words });
+  return others;
 }
 
 /** Longhands in which a change may show: what a host's custom property feeds, where it is known what it was set for. */
@@ -161,7 +170,7 @@ interface PageQuestion {
   readonly site: SiteModel;
   readonly override: Override;
   readonly aim: Aim;
-  readonly parent: ElementNode | null;
+  readonly others: Others;
   readonly pageId: number;
   readonly after: Page;
   readonly before: Page;
@@ -174,23 +183,27 @@ interface PageQuestion {
 }
 
 function comparePage(question: PageQuestion, tally: Tally): void {
-  const { site, override, aim, parent, pageId, after, before, own, settings } = question;
+  const { site, override, aim, others, pageId, after, before, own, settings } = question;
   const { hits, touched } = touchedOn(after, [override.selector], (own ?? []).map((place) => place.element));
   if (touched.length === 0) return;
   tally.elements += touched.length;
   const targets = targetsOf(question, hits, touched);
-  const wanted = targets.filter(({ element }) => canBeIn(element, aim.state, aim.pseudo));
+  const wanted = targets.filter(({ element, isApart }) => !isApart && canBeIn(element, aim.state, aim.pseudo));
   const targetSet = new Set(targets.map((place) => place.element));
   // What a custom property feeds may stand anywhere inside, in states of its own.
   const changeable = override.through ? touched : [...hits];
   for (const element of changeable) for (const state of applicableStates(element, override.through ? '' : override.pseudo)) tally.states.add(state);
   // Rest first: what it finds serves the others.
   const inState = new Map(OVERRIDE_STATES.filter((state) => tally.states.has(state)).map((state) => [state, statesTogether(state === aim.state ? wanted : changeable.map((element) => ({ page: after, element })), state)]));
-  const underParents = parent ? targets.flatMap(({ element }): Place[] => {
-    const like = ancestorAlike(element, parent);
-    return like ? [{ page: after, element, parent: like }] : [];
-  }) : [];
-  if (underParents.length > 0) inState.set('parent-hover', statesTogether(underParents, 'parent-hover'));
+  const lead = elementOf(pageOf(site, override.pageId), override.element);
+  for (const [state, { element: other }] of others) {
+    const beside = targets.flatMap(({ element }): Place[] => {
+      const like = otherAlike(element, lead, other);
+      const flip = isSwitchState(state) ? flipsOf(other, pageOf(site, override.pageId).document)[state] : undefined;
+      return like ? [{ page: after, element, parent: like, ...(flip ? { flip } : {}) }] : [];
+    });
+    if (beside.length > 0) inState.set(state, statesTogether(beside, state));
+  }
   const looked = override.through || override.property.startsWith('--') ? [] : oneOfEachKind(wanted.map(({ element }) => element));
   const spot = (element: ElementNode): [string, Spot] => [`${pageId}/${element.number}`, { pageId, element: element.number }];
   const pageViews = new PageViews(after, before);
@@ -222,15 +235,20 @@ function comparePage(question: PageQuestion, tally: Tally): void {
 }
 
 /** States that live on other elements and told on a target before: those that its override for rest covers now. */
-function noteSilenced({ before, after, aim }: PageQuestion, element: ElementNode, [key, spot]: [string, Spot], environment: Setting, tally: Tally): void {
+function noteSilenced({ before, after, aim, others }: PageQuestion, element: ElementNode, [key, spot]: [string, Spot], environment: Setting, tally: Tally): void {
   const [longhand] = aim.longhands;
   const calm = new StyleView(after, { environment }).style(element, aim.pseudo).resolved(longhand);
-  for (const { words, states } of tellersOf(before, element, aim.pseudo, environment, longhand)) {
+  for (const { words, states } of tellersOf(before, element, aim.pseudo, environment, longhand).filter((teller) => !isCovered(teller, others))) {
     if (new StyleView(after, { environment, states }).style(element, aim.pseudo).resolved(longhand) !== calm) continue;
     const known = tally.silenced.get(words) ?? { before: new StyleView(before, { environment, states }).style(element, aim.pseudo).resolved(longhand), spots: new Map<string, Spot>() };
     known.spots.set(key, spot);
     tally.silenced.set(words, known);
   }
+}
+
+/** Whether a state is among those that every target is looked at in. */
+function isCovered({ words, state }: Teller, others: Others): boolean {
+  return others.get(state)?.words === words;
 }
 
 /** Reads everything on a page that the change tells on, in every state, wherever its looks can differ. */
@@ -315,7 +333,7 @@ function targetsOf({ site, override, own, after }: PageQuestion, hits: ReadonlyS
   }
   if (own) return own;
   const parent = override.parent == null ? null : elementOf(pageOf(site, override.pageId), override.parent);
-  return [...hits].map((element) => ({ page: after, element, parent: parent && (ancestorAlike(element, parent) ?? element.flatParent) }));
+  return [...hits].map((element) => ({ page: after, element, parent: parent && (otherAlike(element, elementOf(pageOf(site, override.pageId), override.element), parent) ?? element.flatParent) }));
 }
 
 /** A watched longhand that changes on an element where nobody meant it; '' for none, `null` where any change is meant. */

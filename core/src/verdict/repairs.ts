@@ -1,10 +1,10 @@
-import type { ElementNode } from '../dom/tree.js';
 import { STATE_WORDS } from '../grid/rows.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
 import type { SiteModel } from '../site/site-model.js';
+import type { Others } from './effects.js';
 import type { StateLook } from './state-looks.js';
 import { wishOf } from '../plan/wish-of.js';
 
@@ -18,33 +18,36 @@ export function proposedForState(site: SiteModel, value: OverrideValue, state: O
   return steps === 0 ? value : shadeOfValue(value, steps, site.palette) ?? value;
 }
 
-/** What is said of a state that an override covers or leaves behind, with the value that mends it. @param parent ancestor whose hover is meant by a parent's. */
-export function lookFinding(site: SiteModel, override: Override, { state, kind, property, before, shown, spots }: StateLook, parent: ElementNode | null, width: number): Finding {
-  if (kind === 'laid over') return laidOverFinding(override, { state, property, before, shown, spots }, parent, width);
+/** What is said of a state that an override covers or leaves behind, with the value that mends it. @param others elements whose states tell on the target. */
+export function lookFinding(site: SiteModel, override: Override, { state, kind, property, before, shown, spots }: StateLook, others: Others, width: number): Finding {
+  if (kind === 'laid over') return laidOverFinding(override, { state, property, before, shown, spots }, others, width);
   const proposed = proposedForState(site, override.value, state);
-  const word = STATE_WORDS[state].toLowerCase();
+  const said = others.get(state)?.words ?? '';
+  const word = said === '' ? STATE_WORDS[state].toLowerCase() : `where ${said}`;
   const isShade = proposed !== override.value;
   // What was hidden comes back as it was where no shade of ours tells the state.
   const value: OverrideValue = kind === 'left behind' || isShade ? proposed : { kind: 'literal', css: before };
-  const wish = wishOf(override, width, { state, value, ...(state === 'parent-hover' ? { parent: parent?.number ?? null } : {}) });
+  const wish = wishOf(override, width, { state, value, ...(others.has(state) ? { parent: others.get(state)?.element.number ?? null } : {}) });
   return {
-    standing: 'look', text: kind === 'hidden' ? `hides ${word}` : `${word} still ${shown[0]}${shown.length > 1 ? ` and ${shown.length - 1} more` : ''}`,
-    basis: kind === 'hidden' ? `In state ${word} the page showed ${shown.join(', ')}; the rule for rest is now stronger, so the state looks as at rest.` : `In state ${word} declarations of the page still decide ${override.property}: ${shown.join(', ')}.`,
+    standing: 'look', text: kind === 'hidden' ? `hides ${said === '' ? word : `that ${said}`}` : `${said === '' ? `${word} ` : ''}still ${shown[0]}${shown.length > 1 ? ` and ${shown.length - 1} more` : ''}${said === '' ? '' : ` ${word}`}`,
+    basis: kind === 'hidden' ? `${said === '' ? `In state ${word}` : capital(word)} the page showed ${shown.join(', ')}; the rule for rest is now stronger, so the state looks as at rest.` : `${said === '' ? `In state ${word}` : capital(word)} declarations of the page still decide ${override.property}: ${shown.join(', ')}.`,
     spots: spots.slice(0, MOST_SPOTS), state,
-    repair: { label: `${STATE_WORDS[state]}: ${value === proposed ? valueWords(site, value) : before}`, wishes: [wish] },
+    repair: { label: `${said === '' ? STATE_WORDS[state] : capital(word)}: ${value === proposed ? valueWords(site, value) : before}`, wishes: [wish] },
   };
 }
 
 const LAID_WORDS: Readonly<Record<string, string>> = { 'background-image': 'lays a gradient or picture over it', 'box-shadow': 'lays a shadow over it', opacity: 'dims it', 'text-shadow': 'shadows it' };
 
 /** What is said of a state that comes in through another property, with the offer to keep that one as at rest. */
-function laidOverFinding(override: Override, { state, property, before, shown, spots }: Pick<StateLook, 'state' | 'property' | 'before' | 'shown' | 'spots'>, parent: ElementNode | null, width: number): Finding {
-  const word = STATE_WORDS[state];
+function laidOverFinding(override: Override, { state, property, before, shown, spots }: Pick<StateLook, 'state' | 'property' | 'before' | 'shown' | 'spots'>, others: Others, width: number): Finding {
+  const said = others.get(state)?.words ?? '';
+  const word = said === '' ? STATE_WORDS[state] : `Where ${said}`;
+  const laid = LAID_WORDS[property] ?? `changes ${property}`;
   return {
-    standing: 'look', text: `${word.toLowerCase()} ${LAID_WORDS[property] ?? `changes ${property}`}`,
-    basis: `In state ${word.toLowerCase()} declarations of the page set ${property}: ${shown.join(' and ')}; at rest it is ${before}.`,
+    standing: 'look', text: said === '' ? `${word.toLowerCase()} ${laid}` : `${laid} where ${said}`,
+    basis: `${said === '' ? `In state ${word.toLowerCase()}` : word} declarations of the page set ${property}: ${shown.join(' and ')}; at rest it is ${before}.`,
     spots: spots.slice(0, MOST_SPOTS), state,
-    repair: { label: `${word}: ${property} as at rest`, wishes: [wishOf(override, width, { state, property, value: { kind: 'literal', css: before }, ...(state === 'parent-hover' ? { parent: parent?.number ?? null } : {}) })] },
+    repair: { label: `${word}: ${property} as at rest`, wishes: [wishOf(override, width, { state, property, value: { kind: 'literal', css: before }, ...(others.has(state) ? { parent: others.get(state)?.element.number ?? null } : {}) })] },
   };
 }
 
@@ -68,4 +71,8 @@ export function partsPassedOver(style: ElementStyle, override: Override, width: 
     basis: `The page sets ${property}: ${style.resolved(property)}. Where it is set, an engine paints the scrollbar by it and leaves the ::-webkit- parts alone.`,
     repair: { label: `${property}: auto`, wishes: [wishOf(override, width, { property, pseudo: '', value: { kind: 'literal', css: 'auto' } })] },
   }));
+}
+
+function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
 }

@@ -4,7 +4,7 @@ import { applicableStates } from '../grid/applicable-states.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import { VENEER_SHEET_NAME } from '../resolve/page.js';
 import type { StyleView } from '../resolve/style-view.js';
-import type { OverrideState, Spot } from '../veneer/override.js';
+import { isOfAnother, type OverrideState, type Spot } from '../veneer/override.js';
 import type { Palette } from '../veneer/palette.js';
 import { isBrandColor } from '../site/brand-color.js';
 
@@ -46,7 +46,7 @@ export function stateLooksOf(element: ElementNode, spot: Spot, views: ReadonlyMa
   const now = aimed.after.style(element, pseudo).resolved(longhand);
   const applicable = applicableStates(element, pseudo);
   return [...views].flatMap(([state, view]): StateLook[] => {
-    if (state === own || (!applicable.includes(state) && state !== 'parent-hover')) return [];
+    if (state === own || (!applicable.includes(state) && !isOfAnother(state))) return [];
     const after = view.after.style(element, pseudo);
     const value = after.resolved(longhand);
     const before = view.before.style(element, pseudo).resolved(longhand);
@@ -54,7 +54,7 @@ export function stateLooksOf(element: ElementNode, spot: Spot, views: ReadonlyMa
     const over = own === 'rest' ? laidOver(after, aimed.after.style(element, pseudo), longhand).map((property): StateLook => ({ state, kind: 'laid over', property, before: aimed.after.style(element, pseudo).resolved(property), shown: [after.resolved(property)], spots: [spot] })) : [];
     if (isVeneered(after, longhand)) return [...(own === 'rest' && before !== restBefore && value === now ? [{ state, kind: 'hidden' as const, property: longhand, before, shown: [before], spots: [spot] }] : []), ...over];
     const isPaint = color !== null && (color.alpha ?? 0) > 0;
-    return [...(isPaint && value !== now && !isBrandColor(color, palette) ? [{ state, kind: 'left behind' as const, property: longhand, before, shown: [hexOf(color)], spots: [spot] }] : []), ...over];
+    return [...(isPaint && !isOfAnother(own) && value !== now && !isBrandColor(color, palette) ? [{ state, kind: 'left behind' as const, property: longhand, before, shown: [hexOf(color)], spots: [spot] }] : []), ...over];
   });
 }
 

@@ -3,7 +3,9 @@ import { STATE_WORDS } from '../grid/rows.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { isInRange } from '../veneer/media.js';
 import type { Override } from '../veneer/override.js';
+import { thumbFindings } from './thumb-on-track.js';
 import { isForOtherEngines, isScrollbarPart } from '../veneer/scrollbars.js';
+import { MOST_NEIGHBOURS, MOST_STEPS } from '../elsewhere/carriers.js';
 import { effectsOf, type SilencedTeller, type VerdictProgress } from './effects.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
 import { readingFindings } from './reading-findings.js';
@@ -44,14 +46,14 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const parent = override.parent == null ? null : elementOf(page, override.parent);
   const view = viewIn(page, element, override.state, look, parent);
   const style = view.style(element, override.pseudo);
-  if (isScrollbarPart(override.pseudo)) findings.push(...partsPassedOver(view.style(element), override, look));
+  if (isScrollbarPart(override.pseudo)) findings.push(...partsPassedOver(view.style(element), override, look), ...thumbFindings(site, override));
   findings.push(...readingFindings(site, override, effects.readings, look));
   const [longhand] = longhandsOfProperty(override.property);
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
   if (unseen.length > 0) findings.push(notLookedAt(unseen));
   findings.push(...effects.silenced.map(silencedFinding));
-  findings.push(...effects.looks.filter(({ state }) => !override.meant?.includes(state)).map((found) => lookFinding(site, override, found, effects.parent, look)));
+  findings.push(...effects.looks.filter(({ state }) => !override.meant?.includes(state)).map((found) => lookFinding(site, override, found, effects.others, look)));
   return findings;
 }
 
@@ -63,7 +65,7 @@ const OTHER_ENGINES: Finding = {
 
 /** What is said of a state of another element that no longer shows. */
 function silencedFinding({ words, before, spots }: SilencedTeller): Finding {
-  return { standing: 'look', text: `hides that ${words}`, basis: `Where ${words}, the page showed ${before}; the rule for rest is stronger, so it looks as at rest. A selector by hand can say that state, such as the page's own with what it asks of the other element.`, spots: spots.slice(0, MOST_SPOTS) };
+  return { standing: 'look', text: `hides that ${words}`, basis: `Where ${words}, the page showed ${before}; the rule for rest is stronger, so it looks as at rest. Found on one element of each kind, at one width, among its ${MOST_NEIGHBOURS} nearest neighbours on ${MOST_STEPS} steps up: chosen there, that state is a column of the grid.`, spots: spots.slice(0, MOST_SPOTS) };
 }
 
 /** What the verdict does not cover. */

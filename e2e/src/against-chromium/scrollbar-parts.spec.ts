@@ -1,6 +1,8 @@
 import { dressSite, judgeOverride, openSite, planAll, planOverride, withOverrides, type OverrideWish, type SiteModel } from '@upper-veneer/core';
 import { launchBrowser } from '../support/browser.js';
 import type { Browser } from 'playwright-core';
+import Color from 'colorjs.io';
+import { PNG } from 'pngjs';
 
 const WIDTH = 23;
 
@@ -23,7 +25,7 @@ describe('scrollbar parts in Chromium', () => {
   async function takenBy(site: SiteModel): Promise<number> {
     const page = await browser.newPage();
     await page.setContent([...site.source.pages][0].html);
-    await page.addStyleTag({ content: site.css });
+    await page.addStyleTag({ content: site.css || '/* none */' });
     const taken = await page.evaluate(() => {
       const box = document.querySelector<HTMLElement>('.box');
       return box ? box.offsetWidth - box.clientWidth : -1;
@@ -48,4 +50,41 @@ describe('scrollbar parts in Chromium', () => {
       expect(await takenBy(repaired)).withContext(repaired.css).toBe(WIDTH);
     });
   }
+
+  // What is painted at the right edge of a box that has far more to show than room.
+  async function paintedEdge(site: SiteModel, pointerOver = false): Promise<Set<string>> {
+    const page = await browser.newPage({ viewport: { width: 260, height: 120 } });
+    await page.setContent([...site.source.pages][0].html.replace('>x<', '><p style="height: 90px"></p><'));
+    await page.addStyleTag({ content: site.css || '/* none */' });
+    if (pointerOver) {
+      await page.mouse.move(120, 20);
+      await page.mouse.move(202, 20, { steps: 4 });
+    }
+    const { data, width } = PNG.sync.read(await page.screenshot({ clip: { x: 190, y: 8, width: 18, height: 60 } }));
+    await page.close();
+    return new Set(Array.from({ length: 60 }, (_, y) => [...data.subarray((y * width + 12) * 4, (y * width + 12) * 4 + 3)].join()));
+  }
+
+  it('paint a thumb that is overridden alone, the bar keeping its width, and another one under the pointer', async () => {
+    const site = siteWith('');
+    const thumb: OverrideWish = { ...WISH, pseudo: '-webkit-scrollbar-thumb', property: 'background-color', value: { kind: 'literal', css: '#b4582a' } };
+    const plan = planAll(site, [thumb, { ...thumb, pseudoState: 'hover', value: { kind: 'literal', css: '#104a47' } }]);
+    const dressed = withOverrides(site, plan);
+    expect(dressed.css).toContain('::-webkit-scrollbar {\n    width: auto;');
+    expect(await takenBy(dressed)).toBe(await takenBy(site));
+    expect(await paintedEdge(site)).not.toContain('180,88,42');
+    expect(await paintedEdge(dressed)).toContain('180,88,42');
+    expect(await paintedEdge(dressed, true)).toContain('16,74,71');
+    const [found] = judgeOverride(dressed, plan.put[0], 1280).filter(({ text }) => text.startsWith('thumb'));
+    // Reference: colorjs.io's WCAG 2.1 contrast, the same formula as 2.2's.
+    const ratio = new Color('#b4582a').contrast('white', 'WCAG21');
+    expect(found.text).toBe(`thumb ${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1 on its track`);
+  });
+
+  it('are told where a thumb is lost on its track', () => {
+    const site = siteWith('.box::-webkit-scrollbar { width: 12px } .box::-webkit-scrollbar-track { background: #b08968 }');
+    const plan = planAll(site, [{ ...WISH, pseudo: '-webkit-scrollbar-thumb', property: 'background-color', value: { kind: 'literal', css: '#b4582a' } }]);
+    expect(plan.put.map(({ pseudo }) => pseudo)).toEqual(['-webkit-scrollbar-thumb']);
+    expect(judgeOverride(withOverrides(site, plan), plan.put[0], 1280).filter(({ standing }) => standing === 'fails').map(({ text }) => text)).toEqual(['thumb 1.5 : 1 on its track, needs 3']);
+  });
 });

@@ -112,13 +112,18 @@ describe('the Bench, by pointer,', () => {
     await on.bench.page.waitForSelector('uv-states-grid');
     await on.bench.settled();
     await on.bench.value('River');
-    await on.bench.property('track');
+    await on.bench.cell('Track, rest');
     await on.bench.value('Paper');
+    expect(await on.bench.verdict()).toMatch(/thumb \d+\.\d : 1 on its track/);
+    await on.bench.cell('Thumb, over, rest');
+    await on.bench.value('Willow');
     const css = await on.bench.page.evaluate(() => document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument?.querySelector('style[data-uv-veneer]')?.textContent ?? '');
     expect(css).toContain('@supports selector(::-webkit-scrollbar)');
     expect(css).toContain('@supports not selector(::-webkit-scrollbar)');
     expect(css).toContain('scrollbar-color: var(--brand-river) var(--brand-paper)');
+    expect(css).toContain('::-webkit-scrollbar-thumb:hover {');
     expect(await on.bench.framedPart('html', 'background-color', '::-webkit-scrollbar-thumb')).toBe(RIVER);
+    expect(await on.bench.page.locator('uv-page-frame iframe').first().getAttribute('scrolling')).toBe('yes');
   });
 
   it('reaches into a shadow tree by its part names and its custom properties, and says what it cannot reach', async () => {
@@ -134,5 +139,24 @@ describe('the Bench, by pointer,', () => {
     expect(await on.bench.page.locator('uv-cell-editor').innerText()).toContain('shadow root');
     await on.bench.value('Willow');
     expect(await on.bench.css()).toMatch(/::part\(|--level/);
+  });
+
+  it('gives a drawn switch a look for off, on and locked, pointed at through its unseen input', async () => {
+    await on.bench.openPage('Members');
+    await on.bench.find('.pref-track');
+    expect(await on.bench.page.locator('uv-states-grid thead th').allInnerTexts()).toEqual(jasmine.arrayContaining(['Rest', 'Checked', 'Off', 'Checked, off']));
+    await on.bench.cell('Fill, checked');
+    await on.bench.value('River');
+    expect(await on.bench.css()).toContain('.pref-tick:checked + .pref-track {');
+    expect(await on.bench.verdict()).toMatch(/reaches 2 of 2[\s\S]*no spill/);
+    // As the page stands: off, on, and on but locked, which keeps the theme's.
+    const tracks = (): Promise<string[]> => Promise.all([1, 2, 3].map((at) => on.bench.framed(`.pref:nth-of-type(${at}) .pref-track`, 'background-color')));
+    expect(await tracks()).toEqual([RIVER, RIVER, 'rgb(169, 198, 234)']);
+    await on.bench.cell('Fill, rest');
+    expect(await tracks()).toEqual(['rgb(185, 189, 196)', RIVER, 'rgb(169, 198, 234)']);
+    await on.bench.value('Willow');
+    expect(await on.bench.verdict()).toContain('hides that input.pref-tick is checked');
+    await on.bench.act(/^Where input\.pref-tick is checked:/);
+    expect((await tracks()).slice(0, 2)).toEqual([WILLOW, RIVER]);
   });
 });

@@ -1,13 +1,13 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { ChangeRequest } from '@upper-veneer/contract';
-import { STATE_WORDS, valueWords, wishOf, type Companion, type Override, type OverrideState, type OverrideValue, type OverrideWish, type Reach, type Repair, type WidthRange } from '@upper-veneer/core';
+import { STATE_WORDS, isOfAnother, valueWords, wishOf, type Companion, type Override, type OverrideState, type OverrideValue, type OverrideWish, type Reach, type Repair, type WidthRange } from '@upper-veneer/core';
 import { Subject, concatMap } from 'rxjs';
 import { ApiProblem } from '../shared/api/api-problem';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
 import { Whereabouts } from '../shared/site/whereabouts';
-import { BenchStore, isParental } from './bench-store';
+import { BenchStore, otherOf } from './bench-store';
 import { describeChange } from './change-label';
 
 /** A change the designer asks for, and how undo calls it. */
@@ -57,7 +57,7 @@ export class BenchActs {
   /** Takes our overrides out of the chosen cell. */
   clearCell(): void {
     const { state } = this.#bench.cell();
-    this.#drop(this.#bench.cellOverrides(), `Clear ${STATE_WORDS[state].toLowerCase()} ${this.#bench.rowProperty().words} of ${this.#name()}`);
+    this.#drop(this.#bench.cellOverrides(), `Clear ${this.#bench.stateWord(state).toLowerCase()} ${this.#bench.rowProperty().words} of ${this.#name()}`);
   }
 
   /** Takes every override out of the part the target is in. */
@@ -99,7 +99,7 @@ export class BenchActs {
   async fillStates(only?: OverrideState): Promise<void> {
     const target = this.#bench.target();
     if (!target) return;
-    const wishes = await this.#engine.remote.proposeStates({ ...target, ...this.#scope(), width: this.#bench.width() }, only);
+    const wishes = await this.#engine.remote.proposeStates({ ...target, ...this.scope(), width: this.#bench.width() }, only);
     if (wishes.length === 0) {
       this.#site.report({ title: 'Nothing to fill', message: only ? `${STATE_WORDS[only]} already follows from rest, or the palette has no role for it.` : 'All states already follow from rest, or the palette has no roles for them.', isLost: false });
       return;
@@ -117,7 +117,7 @@ export class BenchActs {
     const target = this.#bench.target();
     const look = this.look();
     if (!target || !look) return;
-    const wishes = await this.#engine.remote.pasteLook(look, { ...target, ...this.#scope() }, this.#bench.width());
+    const wishes = await this.#engine.remote.pasteLook(look, { ...target, ...this.scope() }, this.#bench.width());
     if (wishes.length === 0) this.#site.report({ title: 'Nothing to paste', message: `It already looks like ${look.name}.`, isLost: false });
     else this.#asked.next({ label: `Look of ${look.name} on ${this.#name()}`, wishes });
   }
@@ -129,7 +129,7 @@ export class BenchActs {
   /** Says that a state is meant to look as it does beside the override of the chosen cell. */
   settle(state: OverrideState): void {
     const override = this.#bench.cellOverrides().at(-1);
-    if (override) this.#store({ label: `${STATE_WORDS[state]} of ${this.#name()} is meant so`, put: [{ ...override, meant: [...new Set([...(override.meant ?? []), state])] }] as ChangeRequest['put'], drop: [] });
+    if (override) this.#store({ label: `${this.#bench.stateWord(state)} of ${this.#name()} is meant so`, put: [{ ...override, meant: [...new Set([...(override.meant ?? []), state])] }] as ChangeRequest['put'], drop: [] });
   }
 
   takeCompanions(companions: readonly Companion[]): void {
@@ -150,10 +150,11 @@ export class BenchActs {
     const inspection = this.#bench.inspection();
     if (!target || !inspection) return null;
     const { property, pseudoState } = this.#bench.rowProperty();
-    return { ...target, ...this.#scope(), state, property, value, width: this.#bench.width(), ...(pseudoState ? { pseudoState } : {}), ...(isParental(state) ? { parent: inspection.parent } : {}) };
+    return { ...target, ...this.scope(), state, property, value, width: this.#bench.width(), ...(pseudoState ? { pseudoState } : {}), ...(isOfAnother(state) ? { parent: otherOf(inspection, state) } : {}) };
   }
 
-  #scope(): Pick<OverrideWish, 'reach' | 'group' | 'pages' | 'spared' | 'widths'> {
+  /** How far overrides reach that are made now. */
+  scope(): Pick<OverrideWish, 'reach' | 'group' | 'pages' | 'spared' | 'widths'> {
     return { reach: this.#bench.reach(), group: this.#bench.reach() === 'group' ? this.#bench.group() : null, pages: this.#bench.pages(), spared: this.#bench.spared(), widths: this.#bench.range() };
   }
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, numberAttribute, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { ROW_WORDS, STATE_WORDS, colorOfValue, customPropertyOf, hexOf, valueWords, type OverrideState, type Painter } from '@upper-veneer/core';
+import { ROW_WORDS, colorOfValue, isScrollbarRow, customPropertyOf, hexOf, valueWords, type OverrideState, type Painter } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { combineLatest, debounceTime } from 'rxjs';
 import type { ForcedStates } from '../shared/engine/engine-api';
@@ -84,6 +84,7 @@ export class BenchPage {
   protected readonly painters = signal<readonly Painter[]>([]);
   protected readonly families = signal<readonly string[]>([]);
   /** Whether the worker still owes an answer. */
+  protected readonly isOnScrollbar = computed(() => isScrollbarRow(this.bench.cell().row) && this.bench.target() !== null);
   protected readonly isBusy = computed(() => this.#engine.pending() > 0 || this.site.isSaving());
   protected readonly isDrawn = computed(() => this.#frame() !== null);
 
@@ -92,7 +93,7 @@ export class BenchPage {
     const { row, state } = this.bench.cell();
     const { words, kind } = this.bench.rowProperty();
     const lead = this.bench.propertyAt() === 0 && kind === 'color';
-    return lead ? `Why ${STATE_WORDS[state].toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour` : `Why ${STATE_WORDS[state].toLowerCase()} ${words} is as it is`;
+    return lead ? `Why ${this.bench.stateWord(state).toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour` : `Why ${this.bench.stateWord(state).toLowerCase()} ${words} is as it is`;
   });
   protected readonly flashWords = computed(() => {
     const places = this.flash.shown()?.places ?? [];

@@ -1,7 +1,7 @@
 import { Injectable, computed, inject, signal, type WritableSignal } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
-  OVERRIDE_STATES, ROW_PROPERTIES, longhandsOfProperty, rowOfProperty, type Amendments, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type PartProgress, type Reach, type RowProperty, type SiteWideTarget, type Spot, type VerdictProgress, type WidthRange,
+  OVERRIDE_STATES, ROW_PROPERTIES, STATE_WORDS, isOfAnother, isSwitchState, longhandsOfProperty, rowOfProperty, type Amendments, type GridCell, type GridRowName, type Inspection, type Override, type OverrideState, type PartProgress, type Reach, type RowProperty, type SiteWideTarget, type Spot, type VerdictProgress, type WidthRange,
 } from '@upper-veneer/core';
 import { proxy } from 'comlink';
 import { catchError, combineLatest, debounceTime, from, map, of, skip, switchMap } from 'rxjs';
@@ -40,6 +40,10 @@ export class BenchStore {
   readonly range = signal<WidthRange | null>(null);
   /** Ancestor whose hover is looked at, where the designer chose one. */
   readonly parent = signal<number | null>(null);
+  /** Element whose being switched is looked at, where the designer chose one. */
+  readonly carrier = signal<number | null>(null);
+  /** Whether states that nothing tells from rest are listed too. */
+  readonly isWhole = signal(false);
   readonly cell = signal<CellChoice>({ row: 'fill', state: 'rest' });
   /** Which of the row's properties is changed: its place in the row's list. */
   readonly propertyAt = signal(0);
@@ -65,7 +69,7 @@ export class BenchStore {
   readonly #structure = computed(() => this.#site.site()?.draft.structure ?? 0);
 
   readonly #question = computed(() => ({
-    target: this.target(), width: this.width(), veneer: this.#site.veneer(), laid: this.#layouts.taken(), opened: this.#site.opened(), scope: { pages: this.pages(), spared: this.spared(), parent: this.parent(), group: this.group() },
+    target: this.target(), width: this.width(), veneer: this.#site.veneer(), laid: this.#layouts.taken(), opened: this.#site.opened(), scope: { pages: this.pages(), spared: this.spared(), parent: this.parent(), carrier: this.carrier(), isWhole: this.isWhole(), group: this.group() },
   }));
 
   readonly inspection = toSignal<Inspection | null, null>(toObservable(this.#question).pipe(
@@ -101,7 +105,7 @@ export class BenchStore {
     const { state } = this.cell();
     if (!inspection) return null;
     return {
-      pageId: inspection.pageId, element: inspection.element, pseudo: pseudo ?? inspection.pseudo, state, parent: isParental(state) ? inspection.parent : null, property, ...(pseudoState ? { pseudoState } : {}), width: this.width(),
+      pageId: inspection.pageId, element: inspection.element, pseudo: pseudo ?? inspection.pseudo, state, parent: otherOf(inspection, state), property, ...(pseudoState ? { pseudoState } : {}), width: this.width(),
     };
   });
 
@@ -201,6 +205,8 @@ export class BenchStore {
     this.group.set(null);
     this.spared.set([]);
     this.parent.set(null);
+    this.carrier.set(null);
+    this.isWhole.set(false);
     this.shown.set([]);
     this.target.set(target);
   }
@@ -243,8 +249,14 @@ export class BenchStore {
     return this.cellOverrides().findLast((override) => override.pageId === target?.pageId && override.element === target.element && override.pseudo === target.pseudo) ?? null;
   }
 
+  /** What a state is called here: for what another element brings about, how that stands then. */
+  stateWord(state: OverrideState): string {
+    const words = this.inspection()?.carrier?.heads[state];
+    return words ? words.charAt(0).toUpperCase() + words.slice(1) : STATE_WORDS[state];
+  }
+
   forcedStates(target: Target, state: OverrideState): Promise<ForcedStates> {
-    return this.#engine.remote.forcedStates(target, { state, parent: isParental(state) ? this.inspection()?.parent ?? null : null });
+    return this.#engine.remote.forcedStates(target, { state, parent: otherOf(this.inspection(), state) });
   }
 
   /** Walks the lineage: up to the parent, down to what is inside, across among siblings. */
@@ -277,7 +289,8 @@ function setIfOther<T>(to: WritableSignal<T>, value: T): void {
   if (JSON.stringify(to()) !== JSON.stringify(value)) to.set(value);
 }
 
-/** Whether a state is that of an ancestor. */
-export function isParental(state: OverrideState): boolean {
-  return state === 'parent-hover' || state === 'parent-invalid';
+/** The element whose state is meant, for states that are not the target's own. */
+export function otherOf(inspection: Inspection | null, state: OverrideState): number | null {
+  if (!inspection || !isOfAnother(state)) return null;
+  return isSwitchState(state) ? inspection.carrier?.element ?? null : inspection.parent;
 }

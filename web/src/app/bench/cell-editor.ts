@@ -1,12 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { CLOSED_TO_VISITED, ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, isOpenToVisited, type Inspection, type OverrideValue } from '@upper-veneer/core';
+import { CLOSED_TO_VISITED, ROW_PROPERTIES, ROW_WORDS, isOpenToVisited, isScrollbarRow, type Inspection, type OverrideValue } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { SiteStore } from '../shared/site/site-store';
 import { BenchActs } from './bench-acts';
 import { BenchFlash } from './bench-flash';
 import { BenchStore } from './bench-store';
 import { CompositeEditor } from './composite-editor';
+import { EveryState } from './every-state';
 import { MeasureField } from './measure-field';
 import { rangesFor } from './page-widths';
 import { ValuePicker } from './value-picker';
@@ -14,7 +15,7 @@ import { ValuePicker } from './value-picker';
 /** What the chosen cell becomes: which of its properties, at which widths, and the value. */
 @Component({
   selector: 'uv-cell-editor',
-  imports: [CompositeEditor, FormsModule, MeasureField, Select, ValuePicker],
+  imports: [CompositeEditor, EveryState, FormsModule, MeasureField, Select, ValuePicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="becomes">
@@ -36,8 +37,8 @@ import { ValuePicker } from './value-picker';
       @if (bench.cell().state !== 'rest') {
         <button type="button" (click)="acts.asAtRest()">As at rest</button>
         <button type="button" (click)="acts.fillStates(bench.cell().state)" [title]="'Fills ' + stateWord() + ' from rest: a step that shows, the text kept readable'">Fill from rest</button>
-      } @else if (inspection().states.length > 1) {
-        <button type="button" (click)="acts.fillStates()" title="Hover, focus, pressed and the others from rest: steps that show, the text kept readable">All states from rest</button>
+      } @else if (inspection().states.length > 1 && !isOnScrollbar()) {
+        <uv-every-state [inspection]="inspection()" />
       }
       <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'inherit' })">inherit</button>
       @if (kind() === 'color') { <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'transparent' })">transparent</button> }
@@ -70,8 +71,9 @@ export class CellEditor {
   readonly inspection = input.required<Inspection>();
   readonly families = input<readonly string[]>([]);
 
-  protected readonly stateWord = computed(() => STATE_WORDS[this.bench.cell().state].toLowerCase());
-  protected readonly heading = computed(() => `${STATE_WORDS[this.bench.cell().state]} ${ROW_WORDS[this.bench.cell().row].toLowerCase()} becomes`);
+  protected readonly isOnScrollbar = computed(() => isScrollbarRow(this.bench.cell().row));
+  protected readonly stateWord = computed(() => this.bench.stateWord(this.bench.cell().state).toLowerCase());
+  protected readonly heading = computed(() => this.isOnScrollbar() ? `${ROW_WORDS[this.bench.cell().row]} becomes` : `${this.bench.stateWord(this.bench.cell().state)} ${ROW_WORDS[this.bench.cell().row].toLowerCase()} becomes`);
   protected readonly properties = computed(() => ROW_PROPERTIES[this.bench.cell().row].map(({ words }, at) => ({ at, label: words })));
   /** Why the chosen cell cannot be changed; empty where it can. */
   protected readonly closed = computed(() => (this.bench.cell().state === 'visited' && !isOpenToVisited(this.bench.rowProperty().property) ? CLOSED_TO_VISITED : ''));

@@ -38,7 +38,7 @@ const REACHABILITY_WORDS = {
       <h2 class="second">On every page</h2>
       <ul>
         @for (entry of siteWide(); track entry.name) {
-          <li><button class="part" type="button" [title]="entry.words" (click)="siteWideChosen.emit(entry)"><span class="head"><span class="name">{{ entry.name }}</span>@if (entry.elements > 0 && entry.row !== 'scrollbar' && entry.pseudo === '') { <span class="count">{{ entry.elements }}</span> }</span></button></li>
+          <li><button class="part" type="button" [title]="entry.words" (click)="siteWideChosen.emit(entry)"><span class="head"><span class="name">{{ entry.name }}</span>@if (entry.elements > 0 && entry.name !== 'Scrollbar' && entry.pseudo === '') { <span class="count">{{ entry.elements }}</span> }</span></button></li>
         }
       </ul>
     }

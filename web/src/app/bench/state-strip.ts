@@ -20,7 +20,7 @@ const MOST_TILES = 12;
     @if (inspection(); as found) {
       @for (tile of found.strip; track tile.state) {
         <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [width]="width()" [forced]="forced()[tile.state] ?? none"
-          [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" [overPicture]="pictured()[tile.state] ?? null" (chosen)="chosen.emit(tile.state)" />
+          [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" [overPicture]="pictured()[tile.state] ?? null" (chosen)="chosen.emit(tile.state)" />
       }
     } @else {
       <p class="uv-soft">Its states are drawn here side by side.</p>
@@ -73,6 +73,11 @@ export class StateStrip {
       }, NEXT_TILE_MS);
       onCleanup(() => clearInterval(timer));
     });
+  }
+
+  protected headOf({ carrier }: Inspection, state: OverrideState): string {
+    const words = carrier?.heads[state] ?? '';
+    return words.charAt(0).toUpperCase() + words.slice(1);
   }
 
   async #ask(found: Inspection): Promise<void> {

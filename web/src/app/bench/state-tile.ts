@@ -50,6 +50,8 @@ export class StateTile {
   readonly forced = input.required<ForcedStates>();
   /** Contrast with the picture the text stands on; `null` where it stands on none. */
   readonly overPicture = input<number | null>(null);
+  /** What the state is called where another element brings it about. */
+  readonly head = input('');
   readonly isCurrent = input(false);
   /** Whether its turn to load has come. */
   readonly isLoaded = input(true);
@@ -66,7 +68,7 @@ export class StateTile {
   protected readonly viewHeight = VIEW_HEIGHT;
   protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.#url()));
   protected readonly transform = signal('');
-  protected readonly word = computed(() => STATE_WORDS[this.tile().state]);
+  protected readonly word = computed(() => this.head() || STATE_WORDS[this.tile().state]);
   // Rounded down: 4.49 must not read as 4.5.
   protected readonly ratioText = computed(() => (Math.floor((this.overPicture() ?? this.tile().ratio ?? 0) * 10) / 10).toFixed(1));
   protected readonly standing = computed(() => {

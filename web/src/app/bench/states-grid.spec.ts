@@ -9,7 +9,7 @@ function cell(some: Partial<GridCell>): GridCell {
 }
 
 const INSPECTION = {
-  states: ['rest', 'hover'],
+  states: ['rest', 'hover'], quietStates: [], otherCarriers: [], carrier: null,
   grid: [
     { row: 'text', cells: [cell({}), cell({ state: 'hover', isOwn: false })] },
     { row: 'fill', cells: [cell({ css: null, hex: null }), cell({ state: 'hover', isOverride: true })] },
@@ -48,5 +48,23 @@ describe('StatesGrid', () => {
     expect(chosen.at(-1)).toEqual({ row: 'text', state: 'rest' });
     buttons[3].click();
     expect(chosen.at(-1)).toEqual({ row: 'fill', state: 'hover' });
+  });
+
+  it('heads the states that another element brings about by how that stands, and leads to others that tell', async () => {
+    const { fixture, host } = await create();
+    fixture.componentRef.setInput('inspection', {
+      ...INSPECTION, states: ['rest', 'switched'], quietStates: ['valid', 'read-only'], otherCarriers: [{ element: 9, words: 'div.box is open' }],
+      carrier: { element: 4, name: 'input.tick', relation: 'before', words: { switched: 'input.tick is checked' }, heads: { switched: 'checked' } },
+      grid: [{ row: 'text', cells: [cell({}), cell({ state: 'switched' })] }],
+    } as unknown as Inspection);
+    const followed: number[] = [];
+    fixture.componentInstance.followed.subscribe((element) => followed.push(element));
+    await fixture.whenStable();
+    expect([...host.querySelectorAll('thead th')].map((head) => `${head.textContent} | ${head.getAttribute('title')}`)).toEqual(['Rest | Rest', 'Checked | Where input.tick is checked']);
+    expect(host.querySelectorAll('td button')[1].getAttribute('aria-label')).toBe('Text, checked: rgb(1, 2, 3)');
+    const mores = [...host.querySelectorAll<HTMLButtonElement>('.more')];
+    expect(mores.map(({ textContent }) => textContent?.trim())).toEqual(['All 1 rows', '2 more states', 'or where div.box is open']);
+    mores[2].click();
+    expect(followed).toEqual([9]);
   });
 });

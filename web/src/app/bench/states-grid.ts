@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
-import { ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, type GridCell, type Inspection } from '@upper-veneer/core';
+import { ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, type GridCell, type Inspection, type OverrideState } from '@upper-veneer/core';
 import type { CellChoice } from './bench-store';
 
 /** What each state paints. A full swatch is the state's own, a thin one falls through from rest, dashes paint nothing; a black corner is ours. */
@@ -11,7 +11,7 @@ import type { CellChoice } from './bench-store';
     <div class="uv-scroll rows">
       <table>
         <caption class="uv-hidden">What each state paints</caption>
-        <thead><tr><td></td>@for (state of inspection().states; track state) { <th scope="col" [title]="stateWords[state]">{{ stateWords[state] }}</th> }</tr></thead>
+        <thead><tr><td></td>@for (state of inspection().states; track state) { <th scope="col" [title]="hint(state)">{{ head(state) }}</th> }</tr></thead>
         <tbody>
           @for (line of lines(); track line.row) {
             <tr>
@@ -28,14 +28,21 @@ import type { CellChoice } from './bench-store';
         </tbody>
       </table>
     </div>
-    <button type="button" class="more" [attr.aria-expanded]="isWhole()" (click)="isWhole.set(!isWhole())">{{ isWhole() ? 'Only what shows' : 'All ' + inspection().grid.length + ' rows' }}</button>
+    <p class="mores">
+      <button type="button" class="more" [attr.aria-expanded]="isWhole()" (click)="isWhole.set(!isWhole())">{{ isWhole() ? 'Only what shows' : 'All ' + inspection().grid.length + ' rows' }}</button>
+      @if (inspection().quietStates.length > 0) { <button type="button" class="more" (click)="wider.emit()" [title]="quietWords()">{{ inspection().quietStates.length }} more {{ inspection().quietStates.length === 1 ? 'state' : 'states' }}</button> }
+      @if (inspection().carrier; as carrier) {
+        <span class="uv-soft" [title]="carrierWords()">follows <span class="uv-mono">{{ carrier.name }}</span></span>
+        @for (other of inspection().otherCarriers.slice(0, 3); track other.element) { <button type="button" class="more" (click)="followed.emit(other.element)" [title]="'Shows the states of this one instead: it looks otherwise where ' + other.words">or where {{ other.words }}</button> }
+      }
+    </p>
   `,
   styles: `
     :host { display: block; position: relative; padding: 4px 0 6px 16px; border-top: 1px solid var(--uv-line); }
     .rows { max-height: 212px; overflow-y: auto; padding-right: 12px; }
     table { width: 100%; border-collapse: collapse; table-layout: fixed; }
     th, td { padding: 2px 0; text-align: left; font-weight: 400; }
-    thead th { position: sticky; top: 0; z-index: 2; padding-right: 3px; background: var(--uv-panel); font-size: 11.5px; color: var(--uv-soft); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    thead th { position: sticky; top: 0; z-index: 2; padding-right: 3px; background: var(--uv-panel); font-size: 11px; line-height: 1.1; color: var(--uv-soft); overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
     thead td { position: sticky; top: 0; z-index: 2; background: var(--uv-panel); }
     th[scope='row'] { font-weight: 700; font-size: 12.5px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
     thead td, th[scope='row'] { width: 76px; }
@@ -50,7 +57,9 @@ import type { CellChoice } from './bench-store';
     td button.closed span { border: 0; background: linear-gradient(var(--uv-line-strong), var(--uv-line-strong)) center / 40% 1px no-repeat; }
     td button.chosen { outline: 2px solid var(--uv-ink); outline-offset: 0; border-radius: 0; }
     td button.chosen:focus-visible { box-shadow: 0 0 0 2px var(--uv-paper), 0 0 0 6px var(--uv-ink); z-index: 1; }
-    .more { padding: 2px 0 0; border: 0; background: none; color: var(--uv-soft); font-size: 12px; text-decoration: underline; cursor: pointer; }
+    .mores { display: flex; gap: 4px 12px; margin: 0; padding: 2px 0 0; font-size: 12px; white-space: nowrap; overflow: hidden; }
+    .mores span { overflow: hidden; text-overflow: ellipsis; }
+    .more { flex: none; padding: 0; border: 0; background: none; color: var(--uv-soft); font-size: 12px; text-decoration: underline; cursor: pointer; }
   `,
 })
 export class StatesGrid {
@@ -58,15 +67,32 @@ export class StatesGrid {
   readonly inspection = input.required<Inspection>();
   readonly choice = input.required<CellChoice>();
   readonly chosen = output<CellChoice>();
+  /** Asks for the states that nothing tells from rest, too. */
+  readonly wider = output();
+  /** Asks for the states of another element that tells on the target. */
+  readonly followed = output<number>();
   /** Where the keyboard is: ahead of the input while keys come faster than the view. */
   readonly #at = linkedSignal(() => this.choice());
 
-  protected readonly stateWords = STATE_WORDS;
   protected readonly rowWords = ROW_WORDS;
 
   /** Whether rows in which nothing shows are listed too. */
   protected readonly isWhole = signal(false);
-  protected readonly lines = computed(() => this.inspection().grid.filter(({ row, cells }) => this.isWhole() || ALWAYS.has(row) || row === this.choice().row || cells.some(({ css, isOverride, isOwn, state }) => isOverride || (!QUIET.has(row) && css !== null && (state === 'rest' || isOwn)))));
+  protected readonly lines = computed(() => this.inspection().grid.filter(({ row, cells }) => this.isWhole() || (ALWAYS.has(row) && !SCROLLBAR.has(this.choice().row)) || row === this.choice().row || (SCROLLBAR.has(row) && SCROLLBAR.has(this.choice().row)) || cells.some(({ css, isOverride, isOwn, state }) => isOverride || (!QUIET.has(row) && css !== null && (state === 'rest' || isOwn)))));
+
+  protected readonly quietWords = computed(() => `It can also be ${this.inspection().quietStates.map((state) => STATE_WORDS[state].toLowerCase()).join(', ')}: nothing tells that from rest yet`);
+  protected readonly carrierWords = computed(() => Object.values(this.inspection().carrier?.words ?? {}).map((words) => `It looks otherwise where ${words}`).join('\n'));
+
+  /** The head of a column: for what another element brings about, how that stands then. */
+  protected head(state: OverrideState): string {
+    const words = this.inspection().carrier?.heads[state];
+    return words ? words.charAt(0).toUpperCase() + words.slice(1) : STATE_WORDS[state];
+  }
+
+  protected hint(state: OverrideState): string {
+    const words = this.inspection().carrier?.words[state];
+    return words ? `Where ${words}` : STATE_WORDS[state];
+  }
 
   /** The colours of a cell, side by side. */
   protected paint({ colors }: GridCell): string {
@@ -90,10 +116,10 @@ export class StatesGrid {
   }
 
   protected describe(row: CellChoice['row'], cell: GridCell): string {
-    if (cell.closed !== '') return `${ROW_WORDS[row]}, ${STATE_WORDS[cell.state].toLowerCase()}: ${cell.closed}`;
+    if (cell.closed !== '') return `${ROW_WORDS[row]}, ${this.head(cell.state).toLowerCase()}: ${cell.closed}`;
     const what = cell.css === null ? 'paints nothing' : cell.isCovered ? `${cell.css}, under a gradient or picture` : cell.css;
     const how = cell.css === null ? '' : cell.isOverride ? ', our override' : cell.isOwn ? '' : ', as at rest';
-    return `${ROW_WORDS[row]}, ${STATE_WORDS[cell.state].toLowerCase()}: ${what}${how}`;
+    return `${ROW_WORDS[row]}, ${this.head(cell.state).toLowerCase()}: ${what}${how}`;
   }
 
   protected onKey(event: KeyboardEvent): void {
@@ -114,3 +140,5 @@ export class StatesGrid {
 const ALWAYS: ReadonlySet<string> = new Set(['text', 'fill', 'edge']);
 /** Rows that say something of everything, and so are shown where ours, or asked for. */
 const QUIET: ReadonlySet<string> = new Set(['type', 'box', 'shown', 'caret', 'scrollbar']);
+/** Rows that stand together: one of them chosen shows all. */
+const SCROLLBAR: ReadonlySet<string> = new Set(['thumb', 'thumb-over', 'track', 'bar']);

@@ -1,7 +1,7 @@
 import type { MeasuredLayout } from '../frame/measure-layout';
 import type {
-  AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
-  PageMeasure, Pair, Palette, PartProgress, PartProposal, Raster, Reachability, RoleName, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion, TidyProgress, TidySheet, VerdictProgress,
+  AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, GridRowName, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
+  PageMeasure, Pair, Palette, PartProgress, PartProposal, Raster, Reachability, RoleName, RowProposal, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion, TidyProgress, TidySheet, VerdictProgress,
 } from '@upper-veneer/core';
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
 
@@ -27,6 +27,8 @@ export interface Judgement {
   readonly override: Override;
   readonly findings: readonly Finding[];
   readonly gloss: string;
+  /** Why it says `!important`; empty where it does not. */
+  readonly whyImportant: string;
   readonly companions: readonly Companion[];
 }
 
@@ -109,6 +111,8 @@ export interface EngineApi {
   /** Contrast of texts with the picture under them, at its worst 5 % of pixels; `null` where nothing can be said. */
   overPicture(texts: readonly string[], raster: Raster): readonly (number | null)[];
   proposeStates(question: StatesQuestion, only?: OverrideState): readonly OverrideWish[];
+  /** One row of the grid in every state, from rest. */
+  proposeRow(question: StatesQuestion, row: GridRowName): readonly RowProposal[];
   copyLook(target: Target, width: number): Look;
   pasteLook(look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>, width: number): readonly OverrideWish[];
   checkSelector(override: Override, text: string): SelectorCheck;

@@ -1,6 +1,6 @@
 import {
   amendmentsOf, checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, layOut, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
-  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeStates, reachabilityOf, reachOffers, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints, worstOverPicture,
+  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeRow, proposeStates, reachabilityOf, reachOffers, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints, whyImportant, worstOverPicture,
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
@@ -89,7 +89,7 @@ const engine: EngineApi = {
     let shown = performance.now();
     for (;;) {
       const step = steps.next();
-      if (step.done) return { override, findings: step.value, gloss: glossOf(judged, override), companions: companionsOf(judged, override, width) };
+      if (step.done) return { override, findings: step.value, gloss: glossOf(judged, override), whyImportant: whyImportant(judged, override), companions: companionsOf(judged, override, width) };
       if (performance.now() - shown < 60) continue;
       shown = performance.now();
       onProgress(step.value);
@@ -127,6 +127,7 @@ const engine: EngineApi = {
     return { failing, open };
   },
   proposeStates: (question, only) => proposeStates(opened(), question, only),
+  proposeRow: (question, row) => proposeRow(opened(), question, row),
   copyLook: (target, width) => copyLook(opened(), target, width),
   pasteLook: (look, target, width) => pasteLook(opened(), look, target, width),
   checkSelector: (override, text) => checkSelector(opened(), override, text),

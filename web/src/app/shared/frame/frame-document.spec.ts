@@ -52,4 +52,20 @@ describe('FrameDocument', () => {
       frame.remove();
     }
   });
+
+  it('names what shows at a point, through unseen inputs, bare layers and what lets the pointer by', async () => {
+    const at = 'position: absolute; left: 0; top: 0; width: 60px; height: 30px;';
+    const rows: readonly (readonly [what: string, body: string, expected: number])[] = [
+      ['an unseen input over a drawn switch', `<label data-uv-n="3"><span data-uv-n="4" style="${at} background: #ccc"></span><input data-uv-n="5" type=checkbox style="${at} opacity: 0"></label>`, 4],
+      ['a bare layer over a button', `<button data-uv-n="3" style="${at}">x</button><div data-uv-n="4" style="${at}"></div>`, 3],
+      ['a tinted layer that lets the pointer by', `<button data-uv-n="3" style="${at}">x</button><div data-uv-n="4" style="${at} background: rgba(0, 0, 0, .3); pointer-events: none"></div>`, 4],
+      ['a button that is off', `<form data-uv-n="3" style="background: #eee"><button data-uv-n="4" disabled style="${at} pointer-events: none">x</button></form>`, 4],
+      ['a bare box inside a card', `<div data-uv-n="3" style="${at} background: #eee"><div data-uv-n="4" style="height: 30px"></div></div>`, 4],
+      ['a hidden box over a text', `<p data-uv-n="3" style="${at} margin: 0">text text text</p><div data-uv-n="4" style="${at} background: red; visibility: hidden"></div>`, 3],
+    ];
+    for (const [what, body, expected] of rows) {
+      expect(new FrameDocument(await open(body), 'head-end').numberAt(10, 8)).withContext(what).toBe(expected);
+      frame.remove();
+    }
+  });
 });

@@ -19,9 +19,9 @@ export class FrameDocument {
     const before = linkOf(document, sheetBefore(place));
     if (before) before.after(style);
     else (place === 'body-end' ? document.body ?? document.documentElement : document.head).append(style);
-    // The frame shows states, not the way between them.
+    // The frame shows states, not the way between them; what browsers paint over fields they have filled in is beyond any attribute.
     const still = createUnseenStyle(document);
-    still.textContent = '@layer uv-still { *, ::before, ::after { transition: none !important; animation: none !important; caret-color: auto; } }';
+    still.textContent = '@layer uv-still { *, ::before, ::after { transition: none !important; animation: none !important; caret-color: auto; pointer-events: auto !important; } [data-uv-scrolls] { overflow-y: scroll !important; min-height: 160vh !important; } [data-uv-autofill] { background-image: none !important; background-color: light-dark(#e8f0fe, rgba(70, 90, 126, 0.4)) !important; color: fieldtext !important; } }';
     document.head.prepend(still);
   }
 
@@ -38,6 +38,11 @@ export class FrameDocument {
       const node = this.#elements.get(element);
       if (node) for (const name of names) this.#forced.push(forceState(node, name));
     }
+  }
+
+  /** Makes the page longer than its frame, so that there is a scrollbar to see. */
+  showScrollbar(isShown: boolean): void {
+    this.document.documentElement.toggleAttribute('data-uv-scrolls', isShown);
   }
 
   /** Lays a test colour over everything, or takes it off again; never part of the veneer. */
@@ -86,20 +91,18 @@ export class FrameDocument {
     return this.#elements.get(number) ?? null;
   }
 
-  /** Running number of the topmost element at a point of the frame's viewport, in CSS px; shadow trees are looked into. */
+  /** Running number of the topmost element at a point of the frame's viewport, in CSS px, that shows: an unseen input over a drawn control is looked through, and so is a bare box over what it does not hold. */
   numberAt(x: number, y: number): number | null {
-    let found = this.document.elementFromPoint(x, y);
-    for (let inner = found?.shadowRoot?.elementFromPoint(x, y); inner && inner !== found; inner = inner.shadowRoot?.elementFromPoint(x, y)) found = inner;
-    const numbered = found?.closest(`[${NUMBER_ATTRIBUTE}]`);
-    return numbered ? Number(numbered.getAttribute(NUMBER_ATTRIBUTE)) : null;
+    const seen = this.stackAt(x, y).filter((number) => isSeen(this.#elements.get(number)));
+    const [top] = seen;
+    const painted = seen.find((number) => paints(this.#elements.get(number)));
+    if (top === undefined || painted === undefined) return top ?? null;
+    return holds(this.#elements.get(painted), this.#elements.get(top)) ? top : painted;
   }
 
   /** Running numbers of everything that lies at a point, topmost first. */
   stackAt(x: number, y: number): number[] {
     const numbers: number[] = [];
-    // What lets the pointer through, or shows nothing itself, is looked through; what is painted is found.
-    const through = this.document.head.appendChild(createUnseenStyle(this.document));
-    through.textContent = '*, ::before, ::after { pointer-events: auto !important; }';
     const take = (root: Document | ShadowRoot): void => {
       for (const element of root.elementsFromPoint(x, y)) {
         if (element.getRootNode() !== root) continue;
@@ -109,7 +112,6 @@ export class FrameDocument {
       }
     };
     take(this.document);
-    through.remove();
     return numbers;
   }
 
@@ -125,6 +127,35 @@ export class FrameDocument {
     const style = element ? this.document.defaultView?.getComputedStyle(element) : null;
     return style ? properties.map((property) => style.getPropertyValue(property)) : null;
   }
+}
+
+/** Whether an element can be seen at all: neither hidden nor wholly see-through, alone or with what it stands in. */
+function isSeen(element: Element | undefined): boolean {
+  const view = element?.ownerDocument.defaultView;
+  if (!element || !view || view.getComputedStyle(element).visibility !== 'visible') return false;
+  for (let node: Element | null = element; node; node = above(node)) if (Number(view.getComputedStyle(node).opacity) < 0.01) return false;
+  return true;
+}
+
+const SHOWS_ITSELF = 'img, svg, svg *, video, canvas, iframe, input, select, textarea, button, progress, meter, hr, object, embed';
+
+/** Whether an element paints anything of its own: a fill, a picture, an edge, a shadow, a text. */
+function paints(element: Element | undefined): boolean {
+  const style = element?.ownerDocument.defaultView?.getComputedStyle(element);
+  if (!element || !style) return false;
+  return element.matches(SHOWS_ITSELF) || !/^(?:transparent|rgba\(0, 0, 0, 0\))$/.test(style.backgroundColor) || style.backgroundImage !== 'none' || style.boxShadow !== 'none'
+    || ['top', 'right', 'bottom', 'left'].some((side) => style.getPropertyValue(`border-${side}-width`) !== '0px' && style.getPropertyValue(`border-${side}-style`) !== 'none')
+    || [...element.childNodes].some((node) => node.nodeType === Node.TEXT_NODE && (node.textContent ?? '').trim() !== '');
+}
+
+function above(element: Element): Element | null {
+  const root = element.getRootNode();
+  return element.parentElement ?? (root instanceof ShadowRoot || 'host' in root ? (root as ShadowRoot).host : null);
+}
+
+function holds(outer: Element | undefined, inner: Element | undefined): boolean {
+  for (let node: Element | null | undefined = inner; node; node = above(node)) if (node === outer) return true;
+  return false;
 }
 
 /** A style element that no rule of the page brings to view, such as `* { display: block !important }`. */
@@ -147,13 +178,31 @@ function forceState(element: Element, name: string): () => void {
       field.value = value;
     };
   }
-  if (name === 'checked') {
+  if (name === 'checked' || name === '!checked') {
     const box = element as HTMLInputElement;
     const { checked } = box;
-    box.checked = true;
+    box.checked = name === 'checked';
     return () => {
       box.checked = checked;
     };
+  }
+  if (name === 'indeterminate') {
+    const box = element as HTMLInputElement;
+    box.indeterminate = true;
+    return () => {
+      box.indeterminate = false;
+    };
+  }
+  if (name.startsWith('![')) {
+    const attribute = name.slice(2);
+    const before = element.getAttribute(attribute);
+    element.removeAttribute(attribute);
+    return () => (before === null ? undefined : element.setAttribute(attribute, before));
+  }
+  if (name.startsWith('!.')) {
+    const had = element.classList.contains(name.slice(2));
+    element.classList.remove(name.slice(2));
+    return () => element.classList.toggle(name.slice(2), had);
   }
   if (name.startsWith('.')) {
     const had = element.classList.contains(name.slice(1));

@@ -21,7 +21,7 @@ const EDGE = 14;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stage" [style.width.px]="width() * scale()" [style.height.px]="stageHeight()">
-      <iframe #frame title="The page being worked on" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer"
+      <iframe #frame title="The page being worked on" sandbox="allow-same-origin" tabindex="-1" [attr.scrolling]="showsScrollbar() ? 'yes' : 'no'" referrerpolicy="no-referrer"
         [src]="safeUrl()" [style.width.px]="width()" [style.height.px]="stageHeight() / scale()" [style.transform]="'scale(' + scale() + ')'" (load)="onLoad()"></iframe>
       @if (peel() !== null) {
         <iframe #bare title="The page without the veneer" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [style.clip-path]="'inset(0 ' + (100 - 100 * (peel() ?? 0)) + '% 0 0)'"
@@ -66,6 +66,8 @@ export class PageFrame {
   /** Test colours laid over the page; `null` for none. */
   readonly flash = input<string | null>(null);
   /** Whether a click asks what paints the pixel instead of choosing the topmost element. */
+  /** Whether the page's own scrollbar is drawn, which takes its width from it. */
+  readonly showsScrollbar = input(false);
   readonly isProbing = input(false);
   /** `0` fits the page into the mat; else the scale itself. */
   readonly zoom = input(0);
@@ -126,6 +128,7 @@ export class PageFrame {
       this.#moved.update((count) => count + 1);
     });
     effect(() => this.#frame()?.flash(this.flash()));
+    effect(() => this.#frame()?.showScrollbar(this.showsScrollbar()));
     // The page without the veneer goes along with the one that has it.
     effect(() => {
       this.#moved();

@@ -1,7 +1,7 @@
 import { fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import { elementOf, pageOf } from '../site/site-model.js';
 import { tellersOf } from './tellers.js';
-import { judgeOverride } from './verdict.js';
+import { judgeOverride } from '../verdict/verdict.js';
 
 const SWITCH = `.slider { background: #ccc } input:checked + .slider { background: #2196f3 } input:disabled + .slider { background: #eee } .menu { color: #333 } .box[data-state=open] .menu { color: #06c } .drop { background: #fff } [aria-expanded=true] + .drop { background: #def } label:has(:checked) { color: #0a0 } label { color: #222 }`;
 const BODY = '<label class=l><input type=checkbox class=tick><span class=slider></span></label><div class=box data-state=closed><p class=menu>x</p></div><button aria-expanded=false class=b>More</button><div class=drop>y</div><p class=plain>z</p>';
@@ -10,7 +10,7 @@ const BODY = '<label class=l><input type=checkbox class=tick><span class=slider>
 describe('states that live elsewhere', () => {
   const site = openOnePage(SWITCH, BODY);
   const rows: readonly (readonly [target: string, tellers: readonly string[]])[] = [
-    ['.slider', ['input.tick is checked', 'input.tick is disabled', 'input.tick is checked and disabled']], ['.menu', ['div.box has data-state="open"']], ['.drop', ['button.b has aria-expanded="true"']], ['.plain', []],
+    ['.slider', ['input.tick is checked', 'input.tick is disabled', 'input.tick is checked and disabled']], ['.menu', ['div.box is open']], ['.drop', ['button.b is expanded']], ['.plain', []],
   ];
   for (const [target, words] of rows) {
     it(`tell on ${target}: ${words.join(', ') || 'none'}`, () => {
