@@ -8,8 +8,10 @@ import { compositeOver, contrastRatio } from '../color/contrast.js';
 export interface Surroundings {
   /** Opaque colour under the text: the worst point, where a gradient lies under it. */
   readonly ground: Color;
-  /** Opaque colour behind the element itself, next to its edge and ring. */
+  /** Opaque colour behind the element itself, next to its edge and ring; that of most of its sides. */
   readonly outside: Color;
+  /** The same of each side where they differ. */
+  readonly outsides: readonly Color[];
   /** The text's colour as painted, opacity and alpha worked in. */
   readonly text: Color;
   /** Contrast of text on ground, 1–21. */
@@ -61,7 +63,7 @@ export function surroundingsByChain(view: StyleView, element: ElementNode, pseud
     };
     const { ground, text } = paint(0, WHITE);
     const ratio = contrastRatio(text, ground);
-    if (!worst || ratio < worst.ratio) worst = { ground, outside, text, ratio, doubts, outsideDoubts, by: 'chain', isHidden: false };
+    if (!worst || ratio < worst.ratio) worst = { ground, outside, outsides: [outside], text, ratio, doubts, outsideDoubts, by: 'chain', isHidden: false };
   }
   return worst as Surroundings;
 }

@@ -58,7 +58,7 @@ function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseu
   const worst = (seen.length > 0 ? seen : found).reduce((a, b) => (b.ratio < a.ratio ? b : a));
   return {
     ground: worst.ground, text: worst.text, ratio: worst.ratio, doubts: [...new Set(found.flatMap(({ doubts }) => doubts))],
-    outside: outside.color, outsideDoubts: outside.doubts, by: 'boxes', isHidden: seen.length === 0,
+    outside: outside.color, outsides: outside.colors, outsideDoubts: outside.doubts, by: 'boxes', isHidden: seen.length === 0,
   };
 }
 
@@ -221,9 +221,9 @@ function canvasColor(view: StyleView, x: number, y: number, doubts: string[]): C
 }
 
 /** Colour around a box, just outside its edge: the one found at most of its sides; and what is doubtful at any of them. */
-function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, spots: Map<string, readonly Spot[]>, element: ElementNode): { readonly color: Color; readonly doubts: readonly string[] } {
+function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, spots: Map<string, readonly Spot[]>, element: ElementNode): { readonly color: Color; readonly colors: readonly Color[]; readonly doubts: readonly string[] } {
   const box = boxOf(layout, element.number);
-  if (!box) return { color: WHITE, doubts: [] };
+  if (!box) return { color: WHITE, colors: [WHITE], doubts: [] };
   const name = `${element.number}/outside`;
   let around = spots.get(name);
   if (!around) {
@@ -240,5 +240,5 @@ function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, sp
   const colors = painted.map(({ ground }) => ground);
   const count = (color: Color): number => colors.filter((other) => sameColor(other, color)).length;
   const color = colors.reduce((best, own) => (count(own) > count(best) ? own : best), colors[0]);
-  return { color, doubts: [...new Set(painted.flatMap(({ doubts }) => doubts))] };
+  return { color, colors: colors.filter((own, i) => colors.findIndex((other) => sameColor(other, own)) === i), doubts: [...new Set(painted.flatMap(({ doubts }) => doubts))] };
 }

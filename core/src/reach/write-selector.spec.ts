@@ -39,6 +39,19 @@ describe('writeSelector over strong rules', () => {
     });
   }
 
+  // A menu's entries without the current one: what lasts is the menu and its mark, not their places.
+  const menus: readonly (readonly [body: string, selector: string])[] = [
+    ['<nav><a href=1 aria-current=page>a</a><a href=2>b</a><a href=3>c</a></nav><p><a href=4>d</a></p>', 'nav a:not([aria-current])'], ['<nav class=top><a href=1 class=active>a</a><a href=2>b</a></nav><p><a href=4>d</a></p>', '.top a:not(.active)'],
+    ['<ul><li><a href=1 aria-current=page>a</a></li><li><a href=2>b</a></li><li><a href=3>c</a></li></ul><p><a href=4>d</a></p>', 'li a:not([aria-current])'],
+  ];
+  for (const [body, expected] of menus) {
+    it(`gathers a menu by what lasts: ${expected}`, () => {
+      const { written, isExact } = write('nav a, li a { color: red }', body, ({ localName, attributes, parent }) => localName === 'a' && parent?.localName !== 'p' && !attributes.has('aria-current') && attributes.get('class') !== 'active');
+      expect(written.ok ? written.selector : written.reason).toBe(expected);
+      expect(isExact).toBeTrue();
+    });
+  }
+
   // `::part()` counts as a pseudo-element, and rules of the page stand above those in the tree: CSS Shadow Parts 1 §4, CSS Cascading 5 §6.1.
   it('raises the selector of the host for a part that the page styles strongly', () => {
     const gauge = '<river-gauge class=level><template shadowrootmode=open><style>b { color: red }</style><b part=bar>b</b></template></river-gauge>';

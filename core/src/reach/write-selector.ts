@@ -169,7 +169,7 @@ function writePart(request: SelectorRequest, lead: Place, host: ElementNode, suf
 /** A class selector that takes in too much, less a class that only the others have: `.tab:not(.wide)`. */
 function leaveOut(lead: Place, wanted: ReadonlySet<ElementNode>, pages: readonly Page[], isStrong: (specificity: Specificity) => boolean): Candidate | null {
   for (const subject of selectorCandidates(lead.element)) {
-    if (subject.frailty > 0 || !subject.text.includes('.')) continue;
+    if (subject.frailty >= 1 || !/[.# ]/.test(subject.text)) continue;
     const matched = matchedBy(subject.text, pages);
     const others = matched.filter((element) => !wanted.has(element));
     if (others.length === 0 || matched.length - others.length !== wanted.size) continue;

@@ -132,7 +132,7 @@ export class Readings {
     const doubt = around.doubts[0] ?? '';
     const doubtOutside = around.outsideDoubts[0] ?? '';
     if (hasInk(style) && !around.isHidden) {
-      const wanted = ['before', 'after', 'marker'].includes(pseudo) ? RATIOS.nonText : wantedRatio(style);
+      const wanted = ['before', 'after', 'marker'].includes(pseudo) && !hasWords(style) ? RATIOS.nonText : wantedRatio(style);
       readings.push({ kind: kindOfText(pseudo), ratio: around.ratio, wanted, ink: around.text, ground: around.ground, doubt, by });
     }
     if (isField) {
@@ -170,6 +170,11 @@ function hasInk(style: ElementStyle): boolean {
   return style.pseudo === 'placeholder' ? style.element.attributes.has('placeholder') : showsText(style);
 }
 
+/** Whether what is generated is read, not only seen: two letters or digits or more. */
+function hasWords(style: ElementStyle): boolean {
+  return style.pseudo !== 'marker' && /"[^"]*[\p{L}\p{N}]{2}[^"]*"/u.test(style.resolved('content'));
+}
+
 /** WCAG 2.2 asks nothing of an inactive control (1.4.3, 1.4.11). */
 function isOff(element: ElementNode): boolean {
   for (let node: ElementNode | null = element; node; node = node.flatParent) if (node.attributes.has('disabled') && ['button', 'input', 'select', 'textarea', 'fieldset', 'option', 'optgroup'].includes(node.localName)) return true;
@@ -177,26 +182,34 @@ function isOff(element: ElementNode): boolean {
 }
 
 /** What tells a field from its surroundings: its edge or its fill, whichever tells more. Source: WCAG 2.2, 1.4.11. */
-function edgeOf(style: ElementStyle, { outside }: Surroundings): Omit<Reading, 'doubt' | 'by'> | null {
+function edgeOf(style: ElementStyle, { outsides }: Surroundings): Omit<Reading, 'doubt' | 'by'> | null {
   const sides = ['top', 'right', 'bottom', 'left'].filter((side) => style.resolved(`border-${side}-width`) !== '0px' && !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`)));
-  const edge = sides.length > 0 ? style.color(`border-${sides[0]}-color`) : null;
-  if (!edge) return null;
+  const edges = sides.flatMap((side) => style.color(`border-${side}-color`) ?? []);
+  if (edges.length === 0) return null;
   const fill = style.color('background-color');
-  const painted = [edge, ...(fill ? [fill] : [])].map((color) => compositeOver(color, outside));
-  const ink = painted.reduce((best, color) => (contrastRatio(color, outside) > contrastRatio(best, outside) ? color : best));
-  return { kind: 'edge', ratio: contrastRatio(ink, outside), wanted: RATIOS.nonText, ink, ground: outside };
+  return worstOf(outsides.map((outside) => {
+    const painted = [...edges, ...(fill ? [fill] : [])].map((color) => compositeOver(color, outside));
+    const ink = painted.reduce((best, color) => (contrastRatio(color, outside) > contrastRatio(best, outside) ? color : best));
+    return { kind: 'edge', ratio: contrastRatio(ink, outside), wanted: RATIOS.nonText, ink, ground: outside };
+  }));
 }
 
 /** The ring on both sides: against what lies around, and against the box it touches. Source: WCAG 2.2, 1.4.11 and 2.4.13. */
-function ringOf(style: ElementStyle, { outside }: Surroundings): Omit<Reading, 'doubt' | 'by'> | null {
+function ringOf(style: ElementStyle, { outsides }: Surroundings): Omit<Reading, 'doubt' | 'by'> | null {
   const color = style.color('outline-color') ?? style.color('color');
   if (!color || (color.alpha ?? 0) === 0 || style.resolved('outline-style') === 'none' || style.resolved('outline-width') === '0px') return null;
-  const ink = compositeOver(color, outside);
   const fill = style.color('background-color');
   const touches = Number.parseFloat(style.resolved('outline-offset')) <= 0 && fill !== null && (fill.alpha ?? 0) > 0;
-  const grounds = [outside, ...(touches ? [compositeOver(fill, outside)] : [])];
-  const ground = grounds.reduce((worst, own) => (contrastRatio(ink, own) < contrastRatio(ink, worst) ? own : worst));
-  return { kind: 'ring', ratio: contrastRatio(ink, ground), wanted: RATIOS.nonText, ink, ground };
+  return worstOf(outsides.flatMap((outside) => [outside, ...(touches ? [compositeOver(fill, outside)] : [])].map((ground) => {
+    const ink = compositeOver(color, outside);
+    return { kind: 'ring' as const, ratio: contrastRatio(ink, ground), wanted: RATIOS.nonText, ink, ground };
+  })));
+}
+
+type Figure = Omit<Reading, 'doubt' | 'by'>;
+
+function worstOf(figures: readonly Figure[]): Figure | null {
+  return figures.length === 0 ? null : figures.reduce((worst, own) => (own.ratio < worst.ratio ? own : worst));
 }
 
 /** Longhands by which a text, its ground, an edge or a ring can come out otherwise. */
