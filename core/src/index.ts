@@ -47,6 +47,7 @@ export type { VerdictProgress } from './verdict/effects.js';
 export type { Finding, Repair } from './verdict/finding.js';
 export { statesOfPlace, type Place } from './reach/threshold.js';
 export { proposeRow, type RowProposal } from './plan/propose-row.js';
+export { whereItShows, type Topic } from './site/where-it-shows.js';
 export { whyImportant } from './verdict/why-important.js';
 export { isOfAnother, isSwitchState, SWITCH_STATES, type SwitchState } from './veneer/override.js';
 export { glossOf, kindWord } from './verdict/gloss.js';

@@ -1,3 +1,4 @@
+import type { Spot } from '../veneer/override.js';
 import { SAME_TO_THE_EYE, deltaE2000OfLab, labOf } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -77,7 +78,14 @@ export interface FeedingProperty {
   readonly places: number;
   readonly elements: number;
   readonly pageIds: readonly number[];
+  /** An element whose declaration of it decides. */
+  readonly setOn: Spot;
+  /** Elements that change with it, at rest, the first `MOST_FOLLOWERS` of them. */
+  readonly followers: readonly Spot[];
 }
+
+/** Elements that are handed over for one custom property. */
+const MOST_FOLLOWERS = 2000;
 
 export interface Census {
   readonly colors: readonly CensusColor[];
@@ -203,7 +211,7 @@ interface Gathered {
 
 function createCounter() {
   const colors = new Map<string, Gathered>();
-  const properties = new Map<string, { readonly property: Omit<FeedingProperty, 'places' | 'elements' | 'pageIds'>; places: number; readonly elements: Set<string>; readonly pageIds: Set<number> }>();
+  const properties = new Map<string, { readonly property: Omit<FeedingProperty, 'places' | 'elements' | 'pageIds' | 'followers'>; places: number; readonly elements: Map<string, Spot>; readonly pageIds: Set<number> }>();
   return {
     add(painting: Painting, place: CensusPlace): void {
       const hex = hexOf(painting.color);
@@ -224,10 +232,10 @@ function createCounter() {
         const id = `${name}\n${from.sheet}\n${from.at?.offset ?? place.element}`;
         let feeding = properties.get(id);
         if (!feeding) {
-          properties.set(id, (feeding = { property: { name, value: value.trim(), hex: hexOf(color), sheet: from.sheet || 'style attribute', line: from.at?.line ?? 0, selector: from.selector }, places: 0, elements: new Set(), pageIds: new Set() }));
+          properties.set(id, (feeding = { property: { name, value: value.trim(), hex: hexOf(color), sheet: from.sheet || 'style attribute', line: from.at?.line ?? 0, selector: from.selector, setOn: { pageId: place.pageId, element: style.element.number } }, places: 0, elements: new Map(), pageIds: new Set() }));
         }
         feeding.places += 1;
-        feeding.elements.add(`${place.pageId}:${place.element}`);
+        feeding.elements.set(`${place.pageId}:${place.element}`, { pageId: place.pageId, element: place.element });
         feeding.pageIds.add(place.pageId);
       }
     },
@@ -235,7 +243,7 @@ function createCounter() {
       const list = [...colors].map(([hex, gathered]) => summarize(hex, gathered)).sort((a, b) => b.area - a.area || b.elements - a.elements || (a.hex < b.hex ? -1 : 1));
       return {
         colors: withGroups(list),
-        properties: [...properties.values()].map(({ property, places, elements, pageIds }) => ({ ...property, places, elements: elements.size, pageIds: [...pageIds] })).sort((a, b) => b.places - a.places || (a.name < b.name ? -1 : 1)),
+        properties: [...properties.values()].map(({ property, places, elements, pageIds }) => ({ ...property, places, elements: elements.size, pageIds: [...pageIds], followers: [...elements.values()].slice(0, MOST_FOLLOWERS) })).sort((a, b) => b.places - a.places || (a.name < b.name ? -1 : 1)),
       };
     },
   };

@@ -15,7 +15,10 @@ const NAMESPACES: ReadonlyMap<string, Namespace> = new Map([
   [html.NS.MATHML, 'mathml'],
 ]);
 
-/** Elements nested deeper than this are read as siblings of their parent, so that no walk runs out of stack. */
+/**
+ * What stands inside an element at this depth or deeper is read as what follows that, so that no walk runs out of stack.
+ * Source: common practice; Chromium's parser has the same bound, and the specs hold the two against one another.
+ */
 const MAX_DEPTH = 512;
 const NONE: Amendments = new Map();
 
@@ -47,6 +50,20 @@ export function parseHtml(text: string, amendments: Amendments = NONE): PageDocu
       elements.push(element);
       (parent ? parent.children : into.children).push(element);
       if (depth < MAX_DEPTH) read(node.childNodes, element, into, depth + 1);
+      else readOn(node.childNodes, element, into);
+    }
+  };
+  /** What is nested too deep becomes siblings, in document order, without walking deeper itself. */
+  const readOn = (nodes: readonly P5.ChildNode[], inside: MutableElement, into: MutableRoot): void => {
+    const holder = inside.parent as MutableElement | null;
+    const waiting = [...nodes].reverse();
+    for (let node = waiting.pop(); node && holder; node = waiting.pop()) {
+      if ('value' in node && node.nodeName === '#text') holder.ownText += node.value;
+      if (!('tagName' in node)) continue;
+      const element = makeElement(node, elements.length, holder, into, amendments);
+      elements.push(element);
+      holder.children.push(element);
+      for (let i = node.childNodes.length - 1; i >= 0; i -= 1) waiting.push(node.childNodes[i]);
     }
   };
   read(tree.childNodes, null, root, 0);

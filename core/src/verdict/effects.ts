@@ -145,10 +145,9 @@ function othersOf(without: SiteModel, override: Override, { pseudo, state, longh
   return others;
 }
 
-/** Longhands in which a change may show: what a host's custom property feeds, where it is known what it was set for. */
+/** Longhands in which a change may show: for a custom property what it feeds. */
 function watchedBy(page: Page, override: Override, { longhands }: Aim): readonly string[] {
-  if (!override.property.startsWith('--')) return longhands;
-  return override.through ? longhandsFedBy(page, override.property) : [];
+  return override.property.startsWith('--') ? longhandsFedBy(page, override.property) : longhands;
 }
 
 function aimOf(site: SiteModel, override: Override): Aim {
@@ -156,7 +155,8 @@ function aimOf(site: SiteModel, override: Override): Aim {
   const longhands = longhandsOfProperty(property);
   const wanted = colorOfValue(override.value, site.palette);
   return {
-    pseudo, state, longhands, meant: new Set(withFollowers(longhands)),
+    // Whoever changes a custom property means all that follows it; a host's is set for one thing behind its root.
+    pseudo, state, longhands, meant: new Set(withFollowers(property.startsWith('--') && !override.through ? [...longhands, ...[...site.pages.values()].flatMap((page) => longhandsFedBy(page, property))] : longhands)),
     // Highlights take every property from the highlight of the parent: CSS Pseudo-Elements 4 §3.5.
     wanted, isInherited: pseudo === 'selection' || longhands.some((longhand) => longhand.startsWith('--') || (LONGHANDS.get(longhand)?.inherited ?? false)),
   };

@@ -137,7 +137,7 @@ function cssBody(file: CapturedFile, path: string, encoding: string, lookUp: (ad
   if (unreadable > 0) leftOut.push({ path, reason: `${unreadable} characters are not ${own} and show as \ufffd` });
   return Buffer.from(withCssAddresses(text, ({ address: written, kind }) => {
     if (/^(?:data:|#|about:)/i.test(written)) return null;
-    const address = resolveAddress(file.address, written);
+    const address = resolveAddress(file.base ?? file.address, written);
     const target = address === null ? null : lookUp(address);
     if (target) return relativeAddress(path, target.path) + fragmentOf(written);
     missing.set(address ?? written, { path: (address ?? written).slice(0, 400), reason: `A ${kind === 'stylesheet' ? 'stylesheet' : 'picture or font'} that did not come along` });

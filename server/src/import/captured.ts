@@ -2,6 +2,8 @@
 export interface CapturedFile {
   /** Address it is known by to the files that refer to it: a path within the archive, or a URL. */
   readonly address: string;
+  /** Address it came from in the end, where redirects led elsewhere: what it refers to is found from there. */
+  readonly base?: string;
   /** Media type as its source gives it, lower case without parameters; empty when it does not. */
   readonly mediaType: string;
   /** Character encoding as its source gives it; empty when it does not. */

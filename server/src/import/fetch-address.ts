@@ -1,3 +1,6 @@
+import { Writable, type Duplex, type Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { createBrotliDecompress, createGunzip, createUnzip } from 'node:zlib';
 import { cssAddresses, pageAddresses } from '@upper-veneer/core';
 import { Agent, request, type Dispatcher } from 'undici';
 import { checkAddress, isAllowed, publicLookup, type AddressPolicy } from './address-policy.js';
@@ -52,7 +55,7 @@ export async function fetchAddress(address: string, policy: AddressPolicy, repor
         total += file.body.length;
         if (total > LIMITS.totalBytes) throw new ImportProblem('too-large', `The page and what it needs are larger than ${megabytes(LIMITS.totalBytes)}`);
         if (files.size >= LIMITS.files) throw new ImportProblem('too-many', `The page needs more than ${LIMITS.files.toLocaleString('en')} files`);
-        files.set(target, { ...file, address: target });
+        files.set(target, { ...file, address: target, ...(file.address === target ? {} : { base: file.address }) });
         if (file.mediaType === 'text/css') waiting.push(...cssAddresses(decodeCss(file.body, file.charset, html.encoding).text).map(({ address: reference }) => ({ from: file.address, reference })));
       }
     }
@@ -71,7 +74,7 @@ export async function fetchAddress(address: string, policy: AddressPolicy, repor
 async function fetchOne(address: string, policy: AddressPolicy, agentFor: (url: URL) => Dispatcher, signal: AbortSignal): Promise<CapturedFile> {
   let url = checkAddress(address, policy);
   for (let hop = 0; hop <= LIMITS.redirects; hop += 1) {
-    const answer = await request(url, { dispatcher: agentFor(url), signal: AbortSignal.any([signal, AbortSignal.timeout(LIMITS.fetchMs)]), headers: { accept: 'text/html,text/css,image/*,font/*,*/*;q=0.5', 'accept-encoding': 'identity' } });
+    const answer = await request(url, { dispatcher: agentFor(url), signal: AbortSignal.any([signal, AbortSignal.timeout(LIMITS.fetchMs)]), headers: { accept: 'text/html,text/css,image/*,font/*,*/*;q=0.5', 'accept-encoding': 'gzip, deflate, br' } });
     const location = single(answer.headers['location']);
     if (answer.statusCode >= 300 && answer.statusCode < 400 && location !== '') {
       await answer.body.dump();
@@ -82,21 +85,42 @@ async function fetchOne(address: string, policy: AddressPolicy, agentFor: (url: 
       await answer.body.dump();
       throw new ImportProblem('not-fetched', `${url.href} answered ${answer.statusCode}`);
     }
-    if (single(answer.headers['content-encoding']) !== '' && single(answer.headers['content-encoding']) !== 'identity') {
+    const encodings = single(answer.headers['content-encoding']).toLowerCase().split(',').map((name) => name.trim()).filter((name) => name !== '' && name !== 'identity');
+    const unknown = encodings.find((name) => !DECODERS.has(name));
+    if (unknown !== undefined || encodings.length > 2) {
       await answer.body.dump();
-      throw new ImportProblem('not-fetched', `${url.href} came compressed though it was asked not to`);
+      throw new ImportProblem('not-fetched', `${url.href} came compressed by ${encodings.join(', ')}, which was not asked for`);
     }
-    const chunks: Buffer[] = [];
-    let size = 0;
-    for await (const chunk of answer.body as AsyncIterable<Buffer>) {
-      size += chunk.length;
-      if (size > LIMITS.fileBytes) throw new ImportProblem('too-large', `${url.href} is larger than ${megabytes(LIMITS.fileBytes)}`);
-      chunks.push(chunk);
-    }
+    const body = await readBody(answer.body, encodings, url.href);
     const type = single(answer.headers['content-type']);
-    return { address: url.href, mediaType: type.split(';')[0].trim().toLowerCase(), charset: /charset\s*=\s*"?([^";\s]+)/i.exec(type)?.[1] ?? '', body: Buffer.concat(chunks) };
+    return { address: url.href, mediaType: type.split(';')[0].trim().toLowerCase(), charset: /charset\s*=\s*"?([^";\s]+)/i.exec(type)?.[1] ?? '', body };
   }
   throw new ImportProblem('not-fetched', `${address} redirects more than ${LIMITS.redirects} times`);
+}
+
+/** How answers come compressed. Source: RFC 9110 §8.4.1; `deflate` with or without its wrapper is common practice. */
+const DECODERS: ReadonlyMap<string, () => Duplex> = new Map<string, () => Duplex>([['gzip', createGunzip], ['x-gzip', createGunzip], ['br', createBrotliDecompress], ['deflate', createUnzip]]);
+
+/** The body as it was before it was compressed, whatever it grows to bounded. @throws {ImportProblem} `too-large`, `not-fetched`. */
+async function readBody(from: Readable, encodings: readonly string[], name: string): Promise<Buffer> {
+  const chunks: Buffer[] = [];
+  let size = 0;
+  const taking = new Writable({
+    write(chunk: Buffer, _encoding, done) {
+      size += chunk.length;
+      chunks.push(chunk);
+      done(size > LIMITS.fileBytes ? new ImportProblem('too-large', `${name} is larger than ${megabytes(LIMITS.fileBytes)}`) : null);
+    },
+  });
+  try {
+    // Applied in the order they are listed, so undone from the last.
+    await pipeline([from, ...[...encodings].reverse().map((encoding) => (DECODERS.get(encoding) ?? createGunzip)()), taking]);
+  } catch (error) {
+    if (error instanceof ImportProblem) throw error;
+    if (error instanceof Error && 'code' in error && /^(?:Z_|ERR_.*(?:BROTLI|ZLIB)|ERR__ERROR)/.test(String(error.code))) throw new ImportProblem('not-fetched', `${name} came compressed, and broken`);
+    throw error;
+  }
+  return Buffer.concat(chunks);
 }
 
 function single(value: string | string[] | undefined): string {

@@ -1,3 +1,5 @@
+import { createServer, type Server } from 'node:http';
+import { brotliCompressSync, deflateSync, gzipSync } from 'node:zlib';
 import type { ImportResult, SiteDocument } from '@upper-veneer/contract';
 import { makeZip, renameInZip } from '../testing/make-zip.js';
 import { startTestServer, type TestServer } from '../testing/test-site.js';
@@ -152,6 +154,55 @@ describe('bringing a site in', () => {
       }
       expect(refusal((await bring({ kind: 'address', address: 'file:///etc/passwd' })).result)).toContain('must begin with http');
       expect(countSites()).toBe(1);
+    });
+
+    describe('that another host answers', () => {
+      let other: Server;
+      let origin = '';
+      const page = '<!doctype html><title>T</title><link rel=stylesheet href=/old/theme.css><link rel=stylesheet href=/packed.css><p>x';
+      const bomb = gzipSync(Buffer.alloc(80 * 1024 * 1024, 32));
+      beforeEach(async () => {
+        other = createServer((request, response) => {
+          const send = (type: string, body: Buffer | string, headers: Record<string, string> = {}): void => void response.writeHead(200, { 'content-type': type, ...headers }).end(body);
+          switch (request.url) {
+            case '/': return send('text/html', brotliCompressSync(page), { 'content-encoding': 'br' });
+            case '/packed.css': return send('text/css', deflateSync('p { color: teal }'), { 'content-encoding': 'deflate' });
+            case '/old/theme.css': return void response.writeHead(302, { location: '/v2/css/theme.css' }).end();
+            case '/v2/css/theme.css': return send('text/css', gzipSync('p { background: url(../img/l.png) }'), { 'content-encoding': 'gzip' });
+            case '/v2/img/l.png': return send('image/png', PNG);
+            case '/bomb': return send('text/html', bomb, { 'content-encoding': 'gzip' });
+            case '/torn': return send('text/html', gzipSync(page).subarray(0, 40), { 'content-encoding': 'gzip' });
+            case '/odd': return send('text/html', page, { 'content-encoding': 'zstd' });
+            default: return void response.writeHead(404).end();
+          }
+        });
+        await new Promise<void>((done) => other.listen(0, '127.0.0.1', done));
+        const address = other.address();
+        origin = `127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`;
+        server.allow(origin);
+      });
+      afterEach(() => new Promise((done) => {
+        other.closeAllConnections();
+        other.close(done);
+      }));
+
+      it('reads compressed answers, and keeps the pictures of a sheet that a redirect leads to', async () => {
+        const { result } = await bring({ kind: 'address', address: `http://${origin}/` });
+        const site = await siteOf(result);
+        expect(site.leftOut).toEqual([]);
+        expect(Object.values(site.stylesheets)).toContain('p { color: teal }');
+        const theme = Object.values(site.stylesheets).find((css) => css.includes('url('));
+        const picture = /url\("?([^")]+)/.exec(theme ?? '')?.[1] ?? '';
+        const [path] = Object.entries(site.stylesheets).find(([, css]) => css === theme) ?? [''];
+        const asked = new URL(picture, `${server.hostUrl}/${result.ok ? result.siteId : 0}/${path}`);
+        expect((await fetch(asked)).headers.get('content-type')).toBe('image/png');
+      });
+
+      it('bounds what an answer grows to, and says what is broken', async () => {
+        expect(refusal((await bring({ kind: 'address', address: `http://${origin}/bomb` })).result)).toMatch(/larger than \d+ MB/);
+        expect(refusal((await bring({ kind: 'address', address: `http://${origin}/torn` })).result)).toContain('came compressed, and broken');
+        expect(refusal((await bring({ kind: 'address', address: `http://${origin}/odd` })).result)).toContain('compressed by zstd');
+      });
     });
 
     it('says what an address answered that is no page', async () => {

@@ -29,6 +29,8 @@ export interface TestServer {
   readonly errors: unknown[];
   get(path: string, headers?: Record<string, string>): Promise<Response>;
   post(path: string, body: unknown, headers?: Record<string, string>): Promise<Response>;
+  /** Lets a host of this machine be fetched from, `host:port`. */
+  allow(host: string): void;
   stop(): Promise<void>;
 }
 
@@ -40,7 +42,8 @@ export async function startTestServer(): Promise<TestServer> {
   const siteId = store.sites.insert(SMALL_SITE);
   const errors: unknown[] = [];
   let hostUrl = '';
-  const { app, close } = createApp({ store, hostUrl: (id) => `http://host.test/${id}/`, fetchPolicy: () => ({ allowedHosts: [hostUrl.replace('http://', '')], allowPrivate: false }), now: () => new Date('2026-01-02T03:04:05Z'), log: (error) => errors.push(error) });
+  const allowed: string[] = [];
+  const { app, close } = createApp({ store, hostUrl: (id) => `http://host.test/${id}/`, fetchPolicy: () => ({ allowedHosts: [hostUrl.replace('http://', ''), ...allowed], allowPrivate: false }), now: () => new Date('2026-01-02T03:04:05Z'), log: (error) => errors.push(error) });
   const server = createServer(app);
   const host = createServer(createStandInHost(store));
   const url = await listen(server);
@@ -49,6 +52,7 @@ export async function startTestServer(): Promise<TestServer> {
     db, store, file, url, hostUrl, siteId, errors,
     get: (path, headers = {}) => fetch(url + path, { headers }),
     post: (path, body, headers = {}) => fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    allow: (host) => void allowed.push(host),
     stop: async () => {
       close();
       await Promise.all([server, host].map((each) => new Promise((done) => {

@@ -5,7 +5,7 @@ import { providePrimeNG } from 'primeng/config';
 import { PeelLine } from '../shared/frame/peel-line';
 import { CompanionsList } from './companions-list';
 import { CompositeEditor } from './composite-editor';
-import { HoldButton } from './hold-button';
+import { HoldButton } from '../shared/ui/hold-button';
 import { MeasureField } from './measure-field';
 import { rangesFor, readWidth, turnedWidth } from './page-widths';
 import { WidthBar } from './width-bar';

@@ -10,7 +10,7 @@ import { CompositeEditor } from './composite-editor';
 import { EveryState } from './every-state';
 import { MeasureField } from './measure-field';
 import { rangesFor } from './page-widths';
-import { ValuePicker } from './value-picker';
+import { ValuePicker } from '../shared/ui/value-picker';
 
 /** What the chosen cell becomes: which of its properties, at which widths, and the value. */
 @Component({

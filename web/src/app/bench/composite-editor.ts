@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { colorOfCss, colorOfValue, hexOf, readComposite, strengthOf, valueProblem, valueWords, withOverlay, type CompositeValue, type OverrideValue, type Palette, type PlainValue, type RowProperty } from '@upper-veneer/core';
 import { InputText } from 'primeng/inputtext';
 import { Slider } from 'primeng/slider';
-import { ValuePicker } from './value-picker';
+import { ValuePicker } from '../shared/ui/value-picker';
 
 /** A gradient, an overlay over a picture, or a shadow: its colours one by one, bound to the palette, and its text. */
 @Component({

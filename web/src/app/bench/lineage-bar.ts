@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, input, output } from '@angular/core';
 import type { Inspection, LineageStep } from '@upper-veneer/core';
 import { ColorChip } from '../shared/ui/color-chip';
-import { HoldButton } from './hold-button';
+import { HoldButton } from '../shared/ui/hold-button';
 
 /** Most steps down that are shown, besides the selected text. */
 const MOST_BELOW = 12;

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { colorOfCss, formatSpecificity, hexOf, type Ply } from '@upper-veneer/core';
 import type { ExplanationView } from '../shared/engine/engine-api';
-import { HoldButton } from './hold-button';
+import { HoldButton } from '../shared/ui/hold-button';
 
 /** The declarations that compete, as stepped boards, the one that shows on top. */
 @Component({

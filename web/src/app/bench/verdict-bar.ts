@@ -20,7 +20,7 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
       <div class="line">
         <p class="short" aria-live="polite">
           @for (item of short(); track item.text; let last = $last) {
-            <span [class.bad]="item.standing === 'fails'"><uv-standing [standing]="item.standing" />
+            <span [class.bad]="item.standing === 'fails'" [class.holds]="item.standing === 'holds'"><uv-standing [standing]="item.standing" />
               @if (item.spots.length > 0) { <button type="button" class="spots" [title]="item.basis" [attr.aria-label]="item.text + ', outline them'" (click)="shown.emit(item.spots)">{{ item.text }}</button> } @else { <span [title]="item.basis">{{ item.text }}</span> }</span>
             @if (!last) { <i aria-hidden="true">·</i> }
           }
@@ -50,6 +50,7 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
     .line { display: flex; align-items: center; gap: 12px; min-height: 38px; padding: 0 16px; }
     .short { display: flex; flex: 1; align-items: center; gap: 8px; min-width: 0; overflow: hidden; white-space: nowrap; }
     .short > span { flex: none; }
+    .short > .holds { flex: 0 1 auto; overflow: hidden; text-overflow: ellipsis; }
     uv-standing { margin-right: 4px; }
     .short i { color: var(--uv-soft); font-style: normal; }
     .bad { font-weight: 700; }

@@ -1,5 +1,6 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { FeedingProperty } from '@upper-veneer/core';
+import { SiteStore } from '../shared/site/site-store';
 import { ColorChip } from '../shared/ui/color-chip';
 
 /** Custom properties that hold colours, with how many places follow each. */
@@ -12,21 +13,29 @@ import { ColorChip } from '../shared/ui/color-chip';
       <thead><tr><th scope="col" class="name">Custom property</th><th scope="col" class="value">Value</th><th scope="col">Set by</th><th scope="col" class="what">Change this one and</th></tr></thead>
       <tbody>
         @for (property of properties(); track $index) {
-          <tr>
-            <td class="uv-mono">{{ property.name }}</td>
+          <tr [class.current]="property === chosen()">
+            <td><button type="button" class="uv-mono" [attr.aria-pressed]="property === chosen()" (click)="picked.emit(property)">{{ property.name }}</button>@if (ours().has(property.name)) { <span class="ours" title="Overridden">ours</span> }</td>
             <td class="uv-mono cut" [title]="property.value"><uv-color-chip [color]="property.hex" />{{ property.value }}</td>
             <td class="cut" [title]="property.selector + ' in ' + property.sheet"><span class="uv-mono">{{ property.selector }}</span> <span class="uv-soft">{{ property.sheet }} {{ property.line || '' }}</span></td>
             <td class="what">{{ property.places }} {{ property.places === 1 ? 'place follows' : 'places follow' }} <span class="uv-soft">on {{ property.pageIds.length }} {{ property.pageIds.length === 1 ? 'page' : 'pages' }}</span></td>
           </tr>
         } @empty {
-          <tr><td colspan="4" class="empty">No custom property of this site holds a colour that is painted.</td></tr>
+          <tr><td colspan="4" class="empty">{{ isCounted() ? 'No custom property of this site holds a colour that is painted.' : 'Which custom properties hold colours is known once the colours are counted.' }}</td></tr>
         }
       </tbody>
     </table>
   `,
   styleUrl: './facts-table.scss',
-  styles: '.what { width: 190px; white-space: nowrap; } .name { width: 180px; } .value { width: 120px; }',
+  styles: 'td button { padding: 0; border: 0; background: none; color: inherit; font: inherit; text-align: left; text-decoration: underline; cursor: pointer; } tr.current { background: var(--uv-paper); font-weight: 600; } .ours { margin-left: 6px; padding: 0 5px; border: 1px solid var(--uv-ink); border-radius: 3px; font-size: 11px; } .what { width: 190px; white-space: nowrap; } .name { width: 180px; } .value { width: 120px; }',
 })
 export class FeedingTable {
+  readonly #site = inject(SiteStore);
   readonly properties = input.required<readonly FeedingProperty[]>();
+  /** Whether the colours have been counted, without which nothing is known of what feeds them. */
+  readonly isCounted = input(true);
+  readonly chosen = input<FeedingProperty | null>(null);
+  readonly picked = output<FeedingProperty>();
+
+  /** Properties that overrides set. */
+  protected readonly ours = computed(() => new Set(this.#site.overrides().filter(({ through }) => !through).map(({ property }) => property)));
 }

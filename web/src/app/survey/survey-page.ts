@@ -15,6 +15,7 @@ import { ColorDetail } from './color-detail';
 import { ColorFloor } from './color-floor';
 import { colorRows, type ColorFilter } from './color-rows';
 import { ColorTable } from './color-table';
+import { FeedingDetail } from './feeding-detail';
 import { FeedingTable } from './feeding-table';
 import { FontsTable } from './fonts-table';
 import { droppedFiles } from './import/dropped-files';
@@ -24,13 +25,14 @@ import type { UploadFile } from './import/importer';
 import { PagesPanel } from './pages-panel';
 import { PartsPanel } from './parts-panel';
 import { SheetsPanel } from './sheets-panel';
+import { TopicPage } from './topic-page';
 
 const TOPICS = [{ topic: 'colors', label: 'Colours' }, { topic: 'properties', label: 'Properties' }, { topic: 'fonts', label: 'Fonts' }, { topic: 'sheets', label: 'Stylesheets' }, { topic: 'parts', label: 'Parts' }] as const;
 
 /** The Survey: what the site is made of, every colour it paints, and where sites come in. */
 @Component({
   selector: 'uv-survey-page',
-  imports: [Button, Checkbox, ColorDetail, ColorFloor, ColorTable, ConfirmDialog, FeedingTable, FontsTable, FormsModule, ImportDialog, InputText, PagesPanel, PartsPanel, Select, SelectButton, SheetsPanel],
+  imports: [Button, Checkbox, ColorDetail, ColorFloor, ColorTable, ConfirmDialog, FeedingDetail, FeedingTable, FontsTable, FormsModule, ImportDialog, InputText, PagesPanel, PartsPanel, Select, SelectButton, SheetsPanel, TopicPage],
   providers: [ConfirmationService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './survey-page.html',
@@ -44,6 +46,9 @@ export class SurveyPage {
   protected readonly topic = signal<(typeof TOPICS)[number]['topic']>('colors');
   protected readonly uses = [...USES];
   protected readonly standings = [{ standing: 'stray', label: 'stray' }, { standing: 'near', label: 'near-brand' }, { standing: 'brand', label: 'brand' }, { standing: 'exception', label: 'exception' }];
+  /** The custom property chosen: its name and where it is set, which a new count leaves as they are. */
+  protected readonly chosenFeeding = signal('');
+  protected readonly feeding = computed(() => this.census.census()?.properties.find(({ name, sheet, line }) => name + sheet + line === this.chosenFeeding()) ?? null);
   protected readonly text = signal('');
   protected readonly use = signal<Use | null>(null);
   protected readonly standing = signal<string | null>(null);

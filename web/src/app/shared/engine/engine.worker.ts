@@ -1,6 +1,6 @@
 import {
   amendmentsOf, checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, layOut, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
-  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeRow, proposeStates, reachabilityOf, reachOffers, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints, whyImportant, worstOverPicture,
+  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeRow, proposeStates, reachabilityOf, reachOffers, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints, whereItShows, whyImportant, worstOverPicture,
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
@@ -127,6 +127,7 @@ const engine: EngineApi = {
     return { failing, open };
   },
   proposeStates: (question, only) => proposeStates(opened(), question, only),
+  whereItShows: (pageId, topic, width) => whereItShows(opened(), pageId, topic, width),
   proposeRow: (question, row) => proposeRow(opened(), question, row),
   copyLook: (target, width) => copyLook(opened(), target, width),
   pasteLook: (look, target, width) => pasteLook(opened(), look, target, width),

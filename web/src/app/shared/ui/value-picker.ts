@@ -2,9 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import { FormsModule } from '@angular/forms';
 import { ROLE_NAMES, colorOfValue, describeShade, hexOf, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
-import { ColorChip } from '../shared/ui/color-chip';
+import { ColorChip } from './color-chip';
 import { HoldButton } from './hold-button';
-import { TypedColorField } from '../shared/ui/typed-color';
+import { TypedColorField } from './typed-color';
 
 /** Lightness points of the ladder's steps. */
 const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
