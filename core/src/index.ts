@@ -29,7 +29,7 @@ export type { SheetOptions } from './veneer/sheet-options.js';
 export { compileVeneer, type CompileOptions } from './veneer/compile-veneer.js';
 export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
 export { rewriteStates, stateAttribute } from './frame/rewrite-states.js';
-export { dressSite, elementOf, layOut, openParts, openSite, pageOf, sheetOptionsOf, viewIn, type SiteModel, type SiteSource } from './site/site-model.js';
+export { toggledOn, dressSite, elementOf, layOut, openParts, openSite, pageOf, sheetOptionsOf, viewIn, type SiteModel, type SiteSource } from './site/site-model.js';
 export { inspect, partProgress, type Inspection, type InspectionScope, type LineageStep, type PartProgress, type ReachCount, type StripTile } from './inspect/inspect.js';
 export { GRID_ROWS, OVERRIDABLE, ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, isScrollbarRow, propertyWords, rowOfProperty, type GridRowName, type RowProperty, type ValueKind } from './grid/rows.js';
 export type { GridCell } from './grid/cell.js';

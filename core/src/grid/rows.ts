@@ -120,7 +120,7 @@ export function propertyWords(property: string): string {
 
 /** Words for rows. */
 export const ROW_WORDS: Readonly<Record<GridRowName, string>> = {
-  text: 'Text', fill: 'Fill', image: 'Gradient', edge: 'Edge', radius: 'Corners', underline: 'Underline', ring: 'Ring', shadow: 'Shadow', 'text-shadow': 'Text shadow', icon: 'Icon',
+  text: 'Text', fill: 'Fill', image: 'Gradient', edge: 'Edge', radius: 'Corners', underline: 'Decoration', ring: 'Ring', shadow: 'Shadow', 'text-shadow': 'Text shadow', icon: 'Icon',
   caret: 'Caret', accent: 'Accent', opacity: 'Opacity', type: 'Type', box: 'Box', shown: 'Shown', thumb: 'Thumb', 'thumb-over': 'Thumb, over', track: 'Track', bar: 'Bar width', scrollbar: 'Standard',
 };
 

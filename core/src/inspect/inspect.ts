@@ -67,8 +67,8 @@ export interface ReachCount {
   readonly reach: Reach;
   readonly elements: number;
   readonly pages: number;
-  /** The elements, to be outlined: page id and running number. */
-  readonly places: readonly { readonly pageId: number; readonly element: number }[];
+  /** The elements, to be outlined: page id, running number and what people call it. */
+  readonly places: readonly { readonly pageId: number; readonly element: number; readonly name: string }[];
 }
 
 /** All the Bench shows of one target. */
@@ -171,7 +171,7 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
         reach,
         elements: places.length,
         pages: new Set(places.map((place) => place.page)).size,
-        places: places.map((place) => ({ pageId: ids.get(place.page) ?? 0, element: place.element.number })),
+        places: places.map((place) => ({ pageId: ids.get(place.page) ?? 0, element: place.element.number, name: plainName(place.element).slice(0, 60) })),
       };
     }),
     avoided: [...element.classes.filter(isGeneratedClass).map((name) => `.${name}`), ...(element.id && !isLastingId(element.id) ? [`#${element.id}`] : [])],
@@ -313,6 +313,8 @@ export interface PartProgress {
   readonly reachability: Reachability;
   /** Whether its first element is hidden as the page stands. */
   readonly isHidden: boolean;
+  /** Whether it stands over the page, so that one may want it out of the way. */
+  readonly isOver: boolean;
 }
 
 /** Progress of every part that a page holds, at rest. */
@@ -336,5 +338,11 @@ export function partProgress(site: SiteModel, pageId: number, width: number): Pa
       entry.seen.set(key, !strays.has(row));
     }
   }
-  return [...byPart].map(([partId, { seen, elements }]) => ({ partId, places: seen.size, matched: [...seen.values()].filter(Boolean).length, elements, reachability: reachabilityOf(elementOf(page, elements[0])), isHidden: isHidden(view, elementOf(page, elements[0])) }));
+  return [...byPart].map(([partId, { seen, elements }]) => ({ partId, places: seen.size, matched: site.palette.swatches.length === 0 ? 0 : [...seen.values()].filter(Boolean).length, elements, reachability: reachabilityOf(elementOf(page, elements[0])), isHidden: isHidden(view, elementOf(page, elements[0])), isOver: elements.some((number) => standsOver(view, elementOf(page, number))) }));
+}
+
+/** A dialog, or what is fixed over what scrolls under it. */
+function standsOver(view: StyleView, element: ElementNode): boolean {
+  const position = view.style(element).resolved('position');
+  return element.localName === 'dialog' || element.attributes.get('role') === 'dialog' || element.attributes.get('aria-modal') === 'true' || position === 'fixed' || (position === 'absolute' && Number(view.style(element).resolved('z-index')) > 0);
 }

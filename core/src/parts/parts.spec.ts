@@ -23,7 +23,7 @@ describe('proposeParts', () => {
   it('finds landmarks, forms, dialogs, frames, shadow roots, stems and fixed bars, named as people would', () => {
     expect(parts.map(({ name, kind, selector }) => [name, kind, selector])).toEqual([
       ['Header', 'theme', '#masthead'], ['Main', 'theme', 'nav'], ['Main content', 'theme', 'main'], ['Book a canoe', 'form', '.qs-root'], ['Chat', 'framed', 'iframe[title="Chat"]'],
-      ['River level', 'shadow', 'river-level'], ['Newsletter', 'pop-up', '#news'], ['Fixed bar', 'pop-up', '#bar'], ['Footer', 'theme', 'footer'],
+      ['River level', 'shadow', 'river-level'], ['Drawer', 'pop-up', '.drawer'], ['Newsletter', 'pop-up', '#news'], ['Fixed bar', 'pop-up', '#bar'], ['Footer', 'theme', 'footer'],
     ]);
   });
 
@@ -31,6 +31,22 @@ describe('proposeParts', () => {
     expect(find('#masthead')?.pageIds).toEqual([1, 2]);
     expect(find('#news')?.openers).toEqual([{ selector: '#news', act: 'drop-attribute', name: 'hidden', value: '' }]);
     expect(find('.qs-root')?.openers).toEqual([]);
+  });
+
+  it('finds menu, header and messages of pages that have no landmarks, by the names they go by, and leaves pieces alone', () => {
+    const foreign = parsePage('<!doctype html><body><div class="ui top header">Shop</div><div class="ui inverted menu"><a class=item href=1>a</a></div><div class="ui message">Saved</div><div class="ui message">Sent</div>' + '<div class=alert>x</div>'.repeat(9));
+    expect(proposeParts(new Map([[1, foreign]])).map(({ name, selector }) => [name, selector])).toEqual([['Header', '.ui.top.header'], ['Menu', '.ui.inverted.menu'], ['Messages', '.message']]);
+  });
+
+  it('puts away what stands open, and shows it again', () => {
+    const html = '<!doctype html><body><dialog class=d open>x</dialog><div class=bar style="position: fixed">y</div>';
+    const parts = [{ id: 1, name: 'D', kind: 'pop-up', selector: '.d', openers: [] }, { id: 2, name: 'B', kind: 'pop-up', selector: '.bar', openers: [] }];
+    const site = openSite({ pages: [{ id: 1, name: 'P', path: 'p.html', html }], stylesheets: {}, parts, veneerPlace: 'head-end', prefix: 'b' });
+    const hidden = (ids: readonly number[]): boolean[] => {
+      const shown = openParts(site, ids).pages.get(1);
+      return shown ? ['d', 'bar'].map((name) => isHidden(new StyleView(shown), shown.document.elements.filter(({ classes }) => classes.includes(name))[0])) : [];
+    };
+    expect([hidden([]), hidden([1]), hidden([1, 2]), hidden([])]).toEqual([[false, false], [true, false], [true, true], [false, false]]);
   });
 
   it('takes hostile pages', () => {

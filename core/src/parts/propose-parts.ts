@@ -1,6 +1,7 @@
 import { ancestorsOf, textOf, type ElementNode } from '../dom/tree.js';
 import { lastingClasses } from '../reach/class-names.js';
 import type { Page } from '../resolve/page.js';
+import { escapeIdentifier } from '../selectors/parse-selector.js';
 import { StyleView } from '../resolve/style-view.js';
 import { ownSelector, isHidden, proposeOpeners } from './propose-openers.js';
 import type { Opener, Reachability } from './part.js';
@@ -43,7 +44,7 @@ export function proposeParts(pages: ReadonlyMap<number, Page>): PartProposal[] {
   const found = new Map<string, PartProposal>();
   for (const [pageId, page] of pages) {
     const view = new StyleView(page);
-    const candidates = [...structural(page), ...stemmed(page), ...fixed(page, view)].sort((a, b) => a.element.number - b.element.number);
+    const candidates = [...structural(page), ...named(page), ...stemmed(page), ...fixed(page, view)].sort((a, b) => a.element.number - b.element.number);
     const taken = new Set<ElementNode>();
     for (const { element, name, kind, because, selector } of candidates) {
       if (selector === null || taken.has(element)) continue;
@@ -79,6 +80,31 @@ function structural(page: Page): Candidate[] {
     const [, name, because] = landmark;
     return [{ element, name: labelOf(element) ?? name, kind: 'theme', because, selector: ownSelector(element) ?? landmarkSelector(page, element) }];
   });
+}
+
+/** What people call by these names is a part wherever it stands, without a landmark to say so (common practice of CSS packages). */
+const NAMED: readonly (readonly [test: RegExp, name: string, kind: string])[] = [
+  [/^(?:site-|page-|main-|top-?)?(?:header|masthead|topbar|top-bar|appbar|app-bar)$/i, 'Header', 'theme'], [/^(?:site-|page-|main-)?footer$/i, 'Footer', 'theme'], [/^(?:(?:main|primary|site|top|side)-)?(?:menu|navbar|nav-bar|navigation|breadcrumbs?)$/i, 'Menu', 'theme'],
+  [/^(?:sidebar|side-bar)$/i, 'Sidebar', 'theme'], [/^drawer$/i, 'Drawer', 'pop-up'], [/^(?:message|messages|alert|alerts|notification|notifications|notice|toast|toasts|banner|flash-message|snackbar)$/i, 'Messages', 'theme'], [/^(?:modal|popup|pop-up|lightbox)$/i, 'Dialog', 'pop-up'],
+  [/^(?:cookie|consent)[\w-]*$/i, 'Consent', 'pop-up'], [/^(?:search|searchform|search-form|search-box)$/i, 'Search', 'form'],
+];
+/** Elements that one such class may stand on, on one page: more of them are pieces, not parts. */
+const MOST_NAMED = 6;
+
+function named(page: Page): Candidate[] {
+  const byClass = new Map<string, { readonly element: ElementNode; readonly name: string; readonly kind: string; readonly count: number }>();
+  for (const element of page.document.elements) {
+    if (element.root.kind !== 'document' || element.children.length === 0 && textOf(element, 4) === '') continue;
+    for (const own of lastingClasses(element.classes)) {
+      const entry = NAMED.find(([test]) => test.test(own));
+      if (!entry || [...ancestorsOf(element)].some((above) => above.classes.includes(own))) continue;
+      const known = byClass.get(own);
+      byClass.set(own, known ? { ...known, count: known.count + 1 } : { element, name: entry[1], kind: entry[2], count: 1 });
+    }
+  }
+  return [...byClass].filter(([, { count }]) => count <= MOST_NAMED).map(([own, { element, name, kind, count }]): Candidate => ({
+    element, name: labelOf(element) ?? name, kind, because: `the class "${own}"${count > 1 ? `, ${count} times on a page` : ''}`, selector: count === 1 ? ownSelector(element) : `.${escapeIdentifier(own)}`,
+  }));
 }
 
 /** Elements whose inside shares a stem of class names, such as `qs-`, that is not used outside. */

@@ -1,7 +1,7 @@
 import { withLayout, type PageLayout } from '../ground/page-layout.js';
 import type { Amendments } from '../dom/amendment.js';
 import type { ElementNode } from '../dom/tree.js';
-import { amendmentsOf } from '../parts/open-parts.js';
+import { amendmentsOf, closingsOf } from '../parts/open-parts.js';
 import type { Part } from '../parts/part.js';
 import { parsePage, withVeneer, type Page, type VeneerPlace } from '../resolve/page.js';
 import { pointerStates, type StateName } from '../resolve/pointer-states.js';
@@ -57,15 +57,20 @@ function parseSource(source: SiteSource, { path, html }: SiteSource['pages'][num
   return parsePage(html, { path, loadSheet, veneerPlace: source.veneerPlace, amendments });
 }
 
-/** The site with some of its hidden parts opened, as their openers say; the others are closed. */
+/** The site with some of its parts shown otherwise than they were captured: hidden ones opened, as their openers say, others put away. */
 export function openParts(site: SiteModel, partIds: readonly number[]): SiteModel {
-  const openers = site.source.parts.filter(({ id }) => partIds.includes(id)).flatMap((part) => part.openers);
   const pages = new Map(site.source.pages.map((source): [number, Page] => {
     const closed = site.closed.get(source.id) ?? parseSource(site.source, source);
-    const amendments = amendmentsOf(closed, openers);
+    const amendments = toggledOn(site, closed, partIds);
     return [source.id, withVeneer(amendments.size === 0 ? closed : parseSource(site.source, source, amendments), site.css)];
   }));
   return { ...site, pages };
+}
+
+/** Attribute changes on a page as it was captured that open hidden parts by their openers, and put away those that have none. */
+export function toggledOn(site: SiteModel, closed: Page, partIds: readonly number[]): Amendments {
+  const parts = site.source.parts.filter(({ id }) => partIds.includes(id));
+  return new Map([...amendmentsOf(closed, parts.flatMap(({ openers }) => openers)), ...parts.filter(({ openers }) => openers.length === 0).flatMap(({ selector }) => [...closingsOf(closed, selector)])]);
 }
 
 /** The site with what a frame measured of one of its pages at a width. */

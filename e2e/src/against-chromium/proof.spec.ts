@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { canBeIn, dressSite, longhandsOfProperty, openSite, pageOf, placesOf, planOverride, pointerStates, StyleView, type ElementNode, type Palette, type SiteModel } from '@upper-veneer/core';
+import { canBeIn, dressSite, isSwitchState, longhandsOfProperty, openSite, pageOf, placesOf, planOverride, statesOfPlace, StyleView, type ElementNode, type Palette, type SiteModel } from '@upper-veneer/core';
 import type { Browser } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
 import { packagePages } from '../support/package-pages.js';
@@ -98,9 +98,10 @@ describe('overrides in Chromium', () => {
           const matched = new Set(await proof.matching(override.selector.replace(/::[\w-]+/g, '')));
           const already = here.filter((node) => matched.has(places.get(node) ?? -1));
           await expectOnlyTargets(new Map(), new Set(already));
-          for (const target of here.filter((node) => canBeIn(node, wish.state, wish.pseudo)).slice(0, MOST_IN_STATE)) {
-            const states = pointerStates(other.document, target, wish.state, parentOf.get(target));
-            const isIn = (node: ElementNode): boolean => (wish.parent === undefined ? node === target || Boolean(states.get(node)?.has(wish.state)) : Boolean(states.get(parentOf.get(node) ?? node)?.has('hover')));
+          for (const target of own.filter(({ isApart, element }) => !isApart && canBeIn(element, wish.state, wish.pseudo)).map(({ element }) => element).slice(0, MOST_IN_STATE)) {
+            const place = own.find(({ element }) => element === target);
+            const states = place ? statesOfPlace(place, wish.state) : new Map<ElementNode, ReadonlySet<string>>();
+            const isIn = (node: ElementNode): boolean => (wish.parent === undefined ? node === target || Boolean(states.get(node)?.has(wish.state)) : isSwitchState(wish.state) ? states.has(parentOf.get(node) ?? node) : Boolean(states.get(parentOf.get(node) ?? node)?.has('hover')));
             await expectOnlyTargets(states, new Set([...already, ...here.filter(isIn)]));
           }
         }

@@ -100,7 +100,7 @@ describe('the Bench, by keyboard alone,', () => {
     expect(await on.bench.css()).toContain('.notice::before');
     await showPage('Trips');
     await find('.price s');
-    await cell('Underline, rest');
+    await cell('Decoration, rest');
     await typeColor('#b4582a');
     expect(await on.bench.framed('.price s', 'text-decoration-color')).toBe('rgb(180, 88, 42)');
     await find('.pager li:nth-child(3) a');

@@ -53,7 +53,7 @@ describe('the Bench, by pointer,', () => {
   it('gives a sale price’s strike-through a colour of its own', async () => {
     await on.bench.openPage('Trips');
     await on.bench.find('.price s');
-    await on.bench.cell('Underline, rest');
+    await on.bench.cell('Decoration, rest');
     await on.bench.value('Willow');
     expect(await on.bench.framed('.price s', 'text-decoration-color')).toBe(WILLOW);
     expect(await on.bench.framed('.price s', 'color')).toBe('rgb(119, 119, 119)');

@@ -213,4 +213,24 @@ describe('the Survey', () => {
     await on.bench.settled();
     expect(await on.bench.framed('.bk-drawer', 'visibility')).toBe('hidden');
   });
+
+  it('changes a custom property of the theme for all that follows it, lit and judged there', async () => {
+    await toSurvey();
+    await counted();
+    await page().getByText('Properties', { exact: true }).click();
+    const row = page().locator('uv-feeding-table tbody tr', { hasText: '--theme-accent' }).first();
+    const [, follows] = /(\d+) places? follow/.exec(await row.innerText()) ?? [];
+    await row.getByRole('button').click();
+    const detail = page().locator('uv-feeding-detail');
+    await detail.getByText(`${follows} places follow`).waitFor();
+    expect(Number(/^(\d+) lit up/.exec(await detail.locator('.on > span').innerText())?.[1])).toBeGreaterThan(0);
+    await detail.getByRole('button', { name: 'Willow', exact: true }).click();
+    await detail.getByText('no spill').waitFor({ timeout: 30_000 });
+    expect(await detail.getByText(/reaches \d+ of \d+/).innerText()).toBe('reaches 7 of 7');
+    const draft = await page().evaluate(async () => (await (await fetch('/api/sites/1/draft')).json()) as { overrides: { property: string; selector: string }[] });
+    expect(draft.overrides.map(({ property, selector }) => `${property} ${selector}`)).toEqual([jasmine.stringMatching(/^--theme-accent (?::root|html)/)]);
+    expect(await detail.locator('iframe').evaluate((frame) => getComputedStyle((frame as HTMLIFrameElement).contentDocument?.documentElement as Element).getPropertyValue('--theme-accent').trim())).toMatch(/#b4582a|rgb\(180, 88, 42\)|var\(--brand-willow\)/);
+    await detail.getByRole('button', { name: 'Clear' }).click();
+    await detail.getByText('changes it for everything that follows').waitFor();
+  });
 });

@@ -1,4 +1,4 @@
-import { applicableStates, lineageOf, REACHES, reachOffers, type ElementNode, type OverrideWish, type SiteModel, StyleView } from '@upper-veneer/core';
+import { applicableStates, inspect, lineageOf, REACHES, reachOffers, type ElementNode, type OverrideState, type OverrideWish, type SiteModel, StyleView } from '@upper-veneer/core';
 
 /** A property with a value that nothing on the pages has, and how Chromium writes it. */
 interface Mark {
@@ -53,12 +53,15 @@ export function drawWish(site: SiteModel, draw: () => number): Drawn {
   const pseudo = drawPseudo(view, element, draw);
   const parents = lineageOf(element).slice(0, -1).reverse().filter(({ localName }) => !SKIPPED.has(localName) && localName !== 'body').slice(0, 4);
   const parent = parents.length > 0 && pseudo !== 'selection' && draw() < 0.12 ? pick(parents) : null;
-  const state = parent ? 'parent-hover' : pick(applicableStates(element, pseudo).filter((name) => name !== 'visited'));
+  // What follows a switch: a tick beside it, an attribute or class of what it stands in.
+  const carrier = parent || pseudo === 'selection' || draw() > 0.5 ? null : inspect(site, pageId, element.number, pseudo, 1280).carrier;
+  const switched = carrier ? pick(Object.keys(carrier.words) as OverrideState[]) : null;
+  const state = parent ? 'parent-hover' : switched ?? pick(applicableStates(element, pseudo).filter((name) => name !== 'visited'));
   const mark = pick(pseudo === '' ? MARKS : MARKS.filter(({ property }) => (TAKEN_BY[pseudo] ?? GENERATED).includes(property)));
   const drawn = pick(REACHES);
   const groups = drawn === 'group' ? reachOffers(site, { pageId, element: element.number, pseudo, reach: 'alike' }).groups : [];
   const group = groups.length > 0 ? pick(pick(groups).selectors) : null;
   // Without a group of its own, or in a state that its list tells, all alike are meant.
-  const reach = drawn === 'group' && (!group || parent) ? 'alike' : drawn;
-  return { computed: mark.computed, wish: { pageId, element: element.number, pseudo, reach, ...(reach === 'group' ? { group } : {}), state, property: mark.property, value: { kind: 'literal', css: mark.css }, width: 1280, ...(parent ? { parent: parent.number } : {}) } };
+  const reach = drawn === 'group' && (!group || parent || switched) ? 'alike' : drawn;
+  return { computed: mark.computed, wish: { pageId, element: element.number, pseudo, reach, ...(reach === 'group' ? { group } : {}), state, property: mark.property, value: { kind: 'literal', css: mark.css }, width: 1280, ...(parent ? { parent: parent.number } : switched && carrier ? { parent: carrier.element } : {}) } };
 }

@@ -2,7 +2,7 @@ import type { ElementNode } from '@upper-veneer/core';
 import type { BrowserContext, CDPSession, Page } from 'playwright-core';
 
 /** Pseudo-classes that Chromium can be told to take for held. */
-const FORCEABLE: ReadonlySet<string> = new Set(['hover', 'active', 'focus', 'focus-visible', 'focus-within', 'user-invalid']);
+const FORCEABLE: ReadonlySet<string> = new Set(['hover', 'active', 'focus', 'focus-visible', 'focus-within', 'user-invalid', 'user-valid', 'valid', 'autofill']);
 
 /** What is watched of every element: what paints, and what does not hang on where others stand. */
 export const WATCHED = [
@@ -76,6 +76,10 @@ export class ProofPage {
       const before = { html: [...element.attributes].map(({ name, value }) => [name, value] as const), value: element.value, checked: element.checked };
       for (const name of wanted) {
         if (name === 'checked') element.checked = true;
+        else if (name === '!checked') element.checked = false;
+        else if (name === 'indeterminate') element.indeterminate = true;
+        else if (name.startsWith('![')) element.removeAttribute(name.slice(2));
+        else if (name.startsWith('!.')) element.classList.remove(name.slice(2));
         else if (name === 'invalid') element.setCustomValidity?.('refused');
         else if (name === '!placeholder-shown') element.value = /^(?:number|date)$/.test(element.type) ? '' : 'Wren';
         else if (name.startsWith('.')) element.classList.add(name.slice(1));
@@ -89,6 +93,7 @@ export class ProofPage {
         for (const [name, value] of before.html) element.setAttribute(name, value);
         if ('value' in element && element.localName === 'input' && element.type !== 'file') element.value = before.value;
         if ('checked' in element) element.checked = before.checked;
+        if ('indeterminate' in element) element.indeterminate = false;
         if ('setCustomValidity' in element) element.setCustomValidity('');
       });
       await handle.dispose();

@@ -1,7 +1,7 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { ChangeRequest } from '@upper-veneer/contract';
-import type { Companion, Look, Override, OverrideWish } from '@upper-veneer/core';
+import { STATE_WORDS, type Companion, type Look, type Override, type OverrideState, type OverrideWish } from '@upper-veneer/core';
 import { EMPTY } from 'rxjs';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
@@ -20,7 +20,7 @@ describe('BenchActs', () => {
   let proposed: readonly OverrideWish[];
   const bench = {
     target: signal<object | null>(null), cell: signal({ row: 'text', state: 'rest' }), changed: signal<object | null>(null), inspection: signal<object | null>(null), rowProperty: signal<object>({}), reach: signal('alike'),
-    group: signal<string | null>(null), pages: signal<readonly number[] | null>(null), spared: signal<readonly object[]>([]), range: signal<object | null>(null), width: signal(1280), cellOverrides: signal<readonly Override[]>([]), ownOverride: signal<Override | null>(null), property: signal('color'),
+    stateWord: (state: OverrideState): string => STATE_WORDS[state], group: signal<string | null>(null), pages: signal<readonly number[] | null>(null), spared: signal<readonly object[]>([]), range: signal<object | null>(null), width: signal(1280), cellOverrides: signal<readonly Override[]>([]), ownOverride: signal<Override | null>(null), property: signal('color'),
   };
   const settled = (): Promise<void> => new Promise((done) => setTimeout(done, 5));
 

@@ -7,6 +7,7 @@ import { combineLatest, debounceTime } from 'rxjs';
 import type { ForcedStates } from '../shared/engine/engine-api';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
+import { WordHint } from '../shared/ui/word-hint';
 import { BenchActs } from './bench-acts';
 import { BenchFlash } from './bench-flash';
 import { PageLayouts } from './page-layouts';
@@ -36,7 +37,7 @@ import { WrittenCss } from './written-css';
 /** The Bench: the page, what paints it in every state, and the override being written. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachGroups, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
+  imports: [WordHint, CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachGroups, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
   providers: [PageLayouts, BenchStore, BenchActs, BenchFlash],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-page.html',

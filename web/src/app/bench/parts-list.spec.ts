@@ -1,10 +1,11 @@
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
 import { PartsList } from './parts-list';
 
 describe('PartsList', () => {
   it('lists the parts of the page with their progress, and chooses their outermost element', async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideRouter([])] });
     const fixture = TestBed.createComponent(PartsList);
     fixture.componentRef.setInput('parts', [{ id: 1, name: 'Header', kind: 'theme', openers: [] }, { id: 2, name: 'Elsewhere', kind: 'theme', openers: [] }, { id: 3, name: 'Form', kind: 'widget', openers: [{}] }]);
     fixture.componentRef.setInput('progress', [{ partId: 1, places: 4, matched: 1, elements: [10], reachability: 'in page', isHidden: false }, { partId: 3, places: 0, matched: 0, elements: [31, 40], reachability: 'in page', isHidden: true }]);
@@ -23,7 +24,7 @@ describe('PartsList', () => {
   });
 
   it('opens a hidden part, and says which parts CSS reaches in part or not at all', async () => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideRouter([])] });
     const fixture = TestBed.createComponent(PartsList);
     fixture.componentRef.setInput('parts', [{ id: 1, name: 'Drawer', kind: 'pop-up', openers: [{}] }, { id: 2, name: 'Chat', kind: 'framed', openers: [] }, { id: 3, name: 'Level', kind: 'shadow', openers: [] }]);
     const row = { places: 2, matched: 0, isHidden: false, elements: [1] };

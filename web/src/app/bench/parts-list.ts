@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import type { PartProgress, SiteWideTarget } from '@upper-veneer/core';
 
 export interface PartEntry {
@@ -17,9 +18,11 @@ const REACHABILITY_WORDS = {
 /** Parts of the page shown, each with how much of it is matched; hidden ones can be opened. */
 @Component({
   selector: 'uv-parts-list',
+  imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>On this page</h2>
+    @if (!hasPalette()) { <p class="hint uv-soft">Nothing counts as matched before there is a palette. <a routerLink="/palette">Collect it</a></p> }
     <ul>
       @for (row of rows(); track row.id) {
         <li [class.current]="row.id === current()">
@@ -28,7 +31,7 @@ const REACHABILITY_WORDS = {
             <span class="kind uv-soft" [title]="row.words">{{ row.tag }}</span>
             <span class="track"><span class="uv-grain" [style.width.%]="row.places ? (100 * row.matched) / row.places : 0"></span></span>
           </button>
-          @if (row.canOpen) { <button class="open" type="button" [attr.aria-pressed]="row.isOpened" [attr.aria-label]="(row.isOpened ? 'Close ' : 'Open ') + row.name" (click)="toggled.emit(row.id)">{{ row.isOpened ? 'Close' : 'Open' }}</button> }
+          @if (row.canOpen) { <button class="open" type="button" [attr.aria-pressed]="row.isOpened" [attr.aria-label]="row.verb + ' ' + row.name" [title]="row.openers.length > 0 ? '' : 'Puts it out of the way here; the captured page stays as it is'" (click)="toggled.emit(row.id)">{{ row.verb }}</button> }
         </li>
       } @empty {
         <li class="empty uv-soft">No part was found on this page.</li>
@@ -64,6 +67,8 @@ const REACHABILITY_WORDS = {
     .track { height: 5px; background: var(--uv-line); }
     .track span { display: block; height: 100%; }
     .empty { padding: 0 14px; }
+    .hint { padding: 0 14px 8px; font-size: 12.5px; }
+    .hint a { color: inherit; }
   `,
 })
 export class PartsList {
@@ -71,7 +76,9 @@ export class PartsList {
   readonly progress = input.required<readonly PartProgress[]>();
   /** Id of the part the target is in. */
   readonly current = input<number | null>(null);
-  /** Ids of the hidden parts that are shown opened. */
+  /** Whether the brand has colours to be matched to. */
+  readonly hasPalette = input(true);
+  /** Ids of the parts that are shown otherwise than captured: hidden ones opened, others put away. */
   readonly opened = input<readonly number[]>([]);
   /** Emits the running number of a part's outermost element. */
   readonly chosen = output<number>();
@@ -88,6 +95,6 @@ export class PartsList {
     const isOpened = this.opened().includes(part.id);
     const words = REACHABILITY_WORDS[reachability];
     const tag = reachability === 'in page' ? part.kind + (progress.isHidden ? ', hidden' : '') : reachability === 'framed' ? 'framed: settings only' : 'shadow root';
-    return [{ ...part, places, matched, reachability, words: words || part.kind, tag, isOpened, canOpen: part.openers.length > 0 && (isOpened || progress.isHidden), first: progress.elements[0] }];
+    return [{ ...part, places, matched, reachability, words: words || part.kind, tag, isOpened, canOpen: part.openers.length > 0 ? isOpened || progress.isHidden : isOpened || (progress.isOver && !progress.isHidden), verb: part.openers.length > 0 ? (isOpened ? 'Close' : 'Open') : isOpened ? 'Show' : 'Close', first: progress.elements[0] }];
   }));
 }

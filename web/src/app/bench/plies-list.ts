@@ -2,14 +2,15 @@ import { ChangeDetectionStrategy, Component, computed, input, output } from '@an
 import { colorOfCss, formatSpecificity, hexOf, type Ply } from '@upper-veneer/core';
 import type { ExplanationView } from '../shared/engine/engine-api';
 import { HoldButton } from '../shared/ui/hold-button';
+import { WordHint } from '../shared/ui/word-hint';
 
 /** The declarations that compete, as stepped boards, the one that shows on top. */
 @Component({
   selector: 'uv-plies-list',
-  imports: [HoldButton],
+  imports: [HoldButton, WordHint],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>{{ heading() }}</h2><span class="uv-soft">{{ boards().length }} {{ boards().length === 1 ? 'ply' : 'plies' }}</span></header>
+    <header><h2>{{ heading() }}</h2><span class="uv-soft" uvWord="ply">{{ boards().length }} {{ boards().length === 1 ? 'ply' : 'plies' }}</span></header>
     @if (explanation(); as found) {
       @if (found.inheritedFrom; as from) { <p class="uv-soft note">Inherited from <span class="uv-mono">{{ from.label }}</span>, where these compete.</p> }
       <ol>

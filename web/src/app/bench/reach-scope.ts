@@ -1,5 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { type Inspection, type Reach } from '@upper-veneer/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { ROW_PROPERTIES, type Inspection, type Reach, type Spot } from '@upper-veneer/core';
 import { Popover } from 'primeng/popover';
 import { SiteStore } from '../shared/site/site-store';
 import { BenchActs } from './bench-acts';
@@ -25,9 +25,9 @@ const MOST_MATCHES = 60;
         <section>
           <h3>Matches</h3>
           @for (match of matches(); track match.key) {
-            <label (pointerenter)="bench.shown.set([match])" (pointerleave)="bench.shown.set([])"><input type="checkbox" [checked]="match.isIn" [disabled]="match.isLead" (change)="acts.toggleSpared(match.pageId, match.element)" (focus)="bench.shown.set([match])" (blur)="bench.shown.set([])" /> {{ match.words }}</label>
+            <span class="match" (pointerenter)="bench.shown.set([match])" (pointerleave)="bench.shown.set([])"><label [title]="match.words"><input type="checkbox" [checked]="match.isIn" [disabled]="match.isLead" (change)="acts.toggleSpared(match.pageId, match.element)" (focus)="bench.shown.set([match])" (blur)="bench.shown.set([])" /> <span>{{ match.words }}</span></label>@if (!match.isLead) { <button type="button" (click)="go(match); panel.hide()" [attr.aria-label]="'Go to ' + match.words">Go</button> }</span>
           } @empty { <p class="uv-soft">Only the one chosen.</p> }
-          @if (hiddenMatches() > 0) { <p class="uv-soft">and {{ hiddenMatches() }} more</p> }
+          @if (hiddenMatches() > 0) { <button type="button" class="open" (click)="most.set(most() + 200)">{{ hiddenMatches() }} more</button> }
         </section>
       </div>
     </p-popover>
@@ -35,9 +35,13 @@ const MOST_MATCHES = 60;
   styles: `
     .open { padding: 0; border: 0; background: none; color: var(--uv-soft); font-size: 12px; text-decoration: underline; cursor: pointer; }
     .open.narrowed { color: var(--uv-ink); font-weight: 700; }
-    .panel { display: grid; grid-template-columns: 170px 220px; gap: 18px; max-height: 420px; overflow-y: auto; font-size: 12.5px; }
+    .panel { display: grid; grid-template-columns: 160px 300px; gap: 18px; max-height: 420px; overflow-y: auto; font-size: 12.5px; }
     h3 { margin: 0 0 4px; font-size: 12.5px; font-weight: 700; }
     label { display: flex; gap: 6px; align-items: center; min-height: 22px; }
+    .match { display: flex; align-items: center; gap: 6px; }
+    .match label { flex: 1; min-width: 0; }
+    .match label span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    .match button { padding: 0 6px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 11.5px; cursor: pointer; }
     input { margin: 0; accent-color: var(--uv-black); }
     p { margin-top: 6px; font-size: 12px; }
   `,
@@ -49,6 +53,8 @@ export class ReachScope {
   readonly inspection = input.required<Inspection>();
   readonly reach = input.required<Reach>();
 
+  /** Matches that are listed. */
+  protected readonly most = linkedSignal({ source: () => `${this.inspection().pageId}/${this.inspection().element}`, computation: () => MOST_MATCHES });
   protected readonly isNarrowed = computed(() => this.bench.pages() !== null || this.bench.spared().length > 0);
   protected readonly words = computed(() => {
     const pages = this.bench.pages();
@@ -57,21 +63,27 @@ export class ReachScope {
   });
   readonly #all = computed(() => {
     const places = this.inspection().reach.find(({ reach }) => reach === this.reach())?.places ?? [];
-    return [...places.map((spot) => ({ ...spot, isIn: true })), ...this.bench.spared().map((spot) => ({ ...spot, isIn: false }))]
+    return [...places.map((spot) => ({ ...spot, isIn: true })), ...this.bench.spared().map((spot) => ({ ...spot, name: '', isIn: false }))]
       .sort((a, b) => a.pageId - b.pageId || a.element - b.element);
   });
-  protected readonly hiddenMatches = computed(() => Math.max(0, this.#all().length - MOST_MATCHES));
+  protected readonly hiddenMatches = computed(() => Math.max(0, this.#all().length - this.most()));
   protected readonly matches = computed(() => {
     const names = new Map((this.site.site()?.pages ?? []).map(({ id, name }) => [id, name]));
     const { pageId, element } = this.inspection();
     const counts = new Map<number, number>();
-    return this.#all().slice(0, MOST_MATCHES).map((spot) => {
+    return this.#all().slice(0, this.most()).map((spot) => {
       const nth = (counts.get(spot.pageId) ?? 0) + 1;
       counts.set(spot.pageId, nth);
       const isLead = spot.pageId === pageId && spot.element === element;
-      return { ...spot, key: `${spot.pageId}/${spot.element}`, isLead, words: `${names.get(spot.pageId) ?? ''}, ${isLead ? 'the one chosen' : `number ${nth}`}` };
+      return { ...spot, key: `${spot.pageId}/${spot.element}`, isLead, words: `${names.get(spot.pageId) ?? ''}: ${spot.name || `number ${nth}`}${isLead ? ', the one chosen' : ''}` };
     });
   });
+
+  /** Chooses a match, on whichever page it is. */
+  protected go({ pageId, element }: Spot): void {
+    const { row, state } = this.bench.cell();
+    this.bench.showSpot({ page: pageId, element, pseudo: this.inspection().pseudo, property: ROW_PROPERTIES[row][0].property, state });
+  }
 
   protected isOn(pageId: number): boolean {
     return this.bench.pages()?.includes(pageId) ?? true;

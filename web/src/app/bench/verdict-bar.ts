@@ -2,13 +2,14 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import type { Finding, OverrideState, Repair, Spot, VerdictProgress } from '@upper-veneer/core';
 import type { Judgement } from '../shared/engine/engine-api';
 import { StandingMark } from '../shared/ui/standing-mark';
+import { WordHint } from '../shared/ui/word-hint';
 
 const RANK = { fails: 0, holds: 1, look: 2 } as const;
 
 /** What the override in the chosen cell does over the whole site, as one line along the foot, the worst first; it opens upwards into all that was found, with what mends it. */
 @Component({
   selector: 'uv-verdict-bar',
-  imports: [StandingMark],
+  imports: [StandingMark, WordHint],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(keydown.escape)': 'isOpen.set(false)' },
   template: `
@@ -28,6 +29,7 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
         <button type="button" class="open" [attr.aria-expanded]="isOpen()" aria-controls="uv-findings" (click)="isOpen.set(!isOpen())">{{ isOpen() ? 'Close' : found.findings.length + ' findings' }}{{ !isOpen() && mends() > 0 ? ', ' + mends() + (mends() === 1 ? ' mend' : ' mends') : '' }}</button>
       </div>
       <div class="all uv-scroll" id="uv-findings" [class.shut]="!isOpen()">
+        <p class="own uv-soft">Over the whole site: the <span uvWord="reach">reach</span> that was meant, the <span uvWord="spill">spill</span> that was not, and the worst of all that is read or seen.</p>
         <ul aria-label="Verdict">
           @for (finding of sorted(); track $index) {
             <li>
@@ -60,6 +62,7 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
     .all.shut { display: none; }
     ul { display: grid; gap: 7px; margin: 0; padding: 0; list-style: none; }
     li small { display: block; padding-left: 19px; font-size: 12px; overflow-wrap: anywhere; }
+    .own { margin-bottom: 8px; font-size: 12.5px; }
     .gloss { margin-top: 9px; padding-top: 7px; border-top: 1px solid var(--uv-line); font-size: 12.5px; }
     .refusal { color: var(--uv-ink); }
     .spots { margin-left: 3px; padding: 0; border: 0; background: none; color: inherit; font: inherit; text-decoration: underline; cursor: pointer; }

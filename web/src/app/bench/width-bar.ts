@@ -2,16 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import { FormsModule } from '@angular/forms';
 import { InputText } from 'primeng/inputtext';
 import { SelectButton } from 'primeng/selectbutton';
+import { WordHint } from '../shared/ui/word-hint';
 import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
 
 /** Viewport width of the page: the usual ones, turned, typed, or picked at a breakpoint of the page on the ruler. */
 @Component({
   selector: 'uv-width-bar',
-  imports: [FormsModule, InputText, SelectButton],
+  imports: [FormsModule, InputText, SelectButton, WordHint],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-selectbutton [options]="widths" optionLabel="label" optionValue="width" [ngModel]="width()" (ngModelChange)="chosen.emit($event)" [allowEmpty]="false" size="small" aria-label="Viewport width" />
-    <button type="button" class="turn" [disabled]="turned() === width()" (click)="chosen.emit(turned())" title="Turn the device">Turn</button>
+    <button type="button" class="turn" [disabled]="turned() === width()" (click)="chosen.emit(turned())" uvWord="turn" [isPlain]="false">Turn</button>
     <form (ngSubmit)="use()"><input pInputText pSize="small" class="uv-mono" inputmode="numeric" name="width" aria-label="Viewport width in px" [ngModel]="text()" (ngModelChange)="text.set($event)" (blur)="use()" /></form>
     @if (breakpoints().length > 0) {
       <div class="ruler" role="group" aria-label="Breakpoints of the site">

@@ -10,7 +10,7 @@ import { SiteStore } from '../shared/site/site-store';
 import { Whereabouts } from '../shared/site/whereabouts';
 import { ThemeService } from '../theme/theme-service';
 import { PublishDialog } from './publish-dialog';
-import { isTypingTarget } from '../shared/ui/is-typing-target';
+import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
 
 /** The bar across the top: mark, site, views with their counts, the draft's standing and the two acts. */
 @Component({
@@ -97,7 +97,7 @@ export class TopBar {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    if (!(event.ctrlKey || event.metaKey) || event.altKey || isTypingTarget(event.target)) return;
+    if (!(event.ctrlKey || event.metaKey) || event.altKey || (isTypingTarget(event.target) && !isEmptied(event.target))) return;
     const key = event.key.toLowerCase();
     if (key !== 'z' && key !== 'y') return;
     event.preventDefault();

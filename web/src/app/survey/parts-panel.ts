@@ -13,6 +13,8 @@ import { withMerge, withPart, withProposals, withoutPart } from './part-edits';
 
 const ACT_WORDS: Readonly<Record<(typeof OPENER_ACTS)[number], string>> = { 'add-class': 'gets the class', 'drop-class': 'loses the class', 'set-attribute': 'gets the attribute', 'drop-attribute': 'loses the attribute' };
 
+const KIND_WORDS: Readonly<Record<(typeof PART_KINDS)[number], string>> = { theme: 'theme', 'embedded widget': 'embedded widget', form: 'form', 'pop-up': 'pop-up', framed: 'another document', shadow: 'closed component', other: 'other' };
+
 const REACH_WORDS: Readonly<Record<Reachability, string>> = { 'in page': '', shadow: 'shadow root', framed: 'framed' };
 
 /** The parts of the site: named, merged, given a way to open; and those its structure suggests besides. */
@@ -27,7 +29,7 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = { 'in page': '', sha
         @for (part of rows(); track part.id) {
           <tr>
             <td><input pInputText pSize="small" maxlength="60" autocomplete="off" [attr.aria-label]="'Name of the part ' + part.name" [value]="part.name" #name (change)="rename(part.id, name)" /></td>
-            <td><p-select [options]="kinds" [ngModel]="part.kind" (ngModelChange)="edit(part.id, { kind: $event })" size="small" [ariaLabel]="'Kind of ' + part.name" appendTo="body" /></td>
+            <td><p-select [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="part.kind" (ngModelChange)="edit(part.id, { kind: $event })" size="small" [ariaLabel]="'Kind of ' + part.name" appendTo="body" /></td>
             <td class="cut"><span class="uv-mono" [title]="part.selector">{{ part.selector }}</span><span class="uv-soft">{{ part.reach }}</span></td>
             <td class="number">{{ part.pages }}</td>
             <td class="acts"><p-button [label]="shown() === part.id ? 'Done' : 'More'" [text]="true" size="small" [ariaLabel]="(shown() === part.id ? 'Done with ' : 'More of ') + part.name" (onClick)="show(part.id)" /></td>
@@ -79,7 +81,7 @@ export class PartsPanel {
   protected readonly site = inject(SiteStore);
   readonly #engine = inject(Engine);
 
-  protected readonly kinds = [...PART_KINDS];
+  protected readonly kinds = PART_KINDS.map((kind) => ({ kind, label: KIND_WORDS[kind] }));
   protected readonly acts = OPENER_ACTS.map((act) => ({ act, label: ACT_WORDS[act] }));
   protected readonly actWords = ACT_WORDS;
   protected readonly shown = signal<number | null>(null);

@@ -1,6 +1,6 @@
 import {
-  amendmentsOf, checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, layOut, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
-  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeRow, proposeStates, reachabilityOf, reachOffers, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, viewIn, whatPaints, whereItShows, whyImportant, worstOverPicture,
+  checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, layOut, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
+  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeRow, proposeStates, reachabilityOf, reachOffers, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, toggledOn, viewIn, whatPaints, whereItShows, whyImportant, worstOverPicture,
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
@@ -35,8 +35,7 @@ const engine: EngineApi = {
   },
   amendments(pageId, partIds) {
     const closed = opened().closed.get(pageId);
-    const openers = opened().source.parts.filter(({ id }) => partIds.includes(id)).flatMap((part) => part.openers);
-    return closed ? [...amendmentsOf(closed, openers)] : [];
+    return closed ? [...toggledOn(opened(), closed, partIds)] : [];
   },
   sheetsInOrder(pageId) {
     const page = opened().source.pages.find(({ id }) => id === pageId);

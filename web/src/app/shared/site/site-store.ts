@@ -170,7 +170,7 @@ export class SiteStore {
 
   async #load(site: SiteDocument): Promise<void> {
     await this.#engine.remote.open({ pages: site.pages, stylesheets: site.stylesheets, parts: site.parts, veneerPlace: site.veneerPlace, ...sheetOptionsOf(site) });
-    const opened = this.opened().filter((id) => site.parts.some((part) => part.id === id && part.openers.length > 0));
+    const opened = this.opened().filter((id) => site.parts.some((part) => part.id === id));
     if (opened.length > 0) await this.#engine.remote.openParts(opened);
     this.opened.set(opened);
     this.veneer.set(await this.#engine.remote.dress(site.draft.overrides as readonly Override[], paletteOf(site.draft), site.draft.exceptions));

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 
+import { OWN_WORDS } from './word-hint';
+
 /** A button that acts while it is held: by pointer, or by the space bar or Enter. */
 @Component({
   selector: 'uv-hold-button',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<button type="button" [attr.aria-label]="label()" [title]="label() + ' (hold)'" (pointerdown)="hold()" (pointerup)="release()" (pointerleave)="release()" (pointercancel)="release()"
+  template: `<button type="button" [attr.aria-label]="label()" [title]="label() + ' (hold). ' + meaning" (pointerdown)="hold()" (pointerup)="release()" (pointerleave)="release()" (pointercancel)="release()"
     (keydown.space)="onKey($event)" (keydown.enter)="onKey($event)" (keyup)="release()" (blur)="release()">Flash</button>`,
   styles: `
     button { padding: 0 6px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 11.5px; cursor: pointer; touch-action: none; }
@@ -12,6 +14,7 @@ import { ChangeDetectionStrategy, Component, input, output } from '@angular/core
   `,
 })
 export class HoldButton {
+  protected readonly meaning = OWN_WORDS.flash;
   /** What is flashed, for those who hear it. */
   readonly label = input.required<string>();
   readonly held = output();

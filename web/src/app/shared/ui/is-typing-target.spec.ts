@@ -1,4 +1,4 @@
-import { isTypingTarget } from './is-typing-target';
+import { isEmptied, isTypingTarget } from './is-typing-target';
 
 describe('isTypingTarget', () => {
   const rows: readonly (readonly [html: string, typing: boolean])[] = [
@@ -11,4 +11,12 @@ describe('isTypingTarget', () => {
       expect(isTypingTarget(holder.firstChild)).toBe(typing);
     });
   }
+
+  it('tells an emptied field, in which there is no typing to undo', () => {
+    const field = document.createElement('input');
+    expect(isEmptied(field)).toBe(true);
+    field.value = '#12';
+    expect(isEmptied(field)).toBe(false);
+    expect(isEmptied(document.createElement('button'))).toBe(false);
+  });
 });

@@ -130,7 +130,7 @@ export class ImportDialog {
   protected readonly doneWords = computed(() => {
     const result = this.result();
     if (!result) return '';
-    const added = result.pages.length > 0 ? `${listed(result.pages)} ${result.pages.length === 1 ? 'is' : 'are'} in ${result.siteName} now.` : '';
+    const added = result.pages.length > 0 ? `${result.pages.length} ${result.pages.length === 1 ? 'page' : 'pages'} brought in: ${listed(result.pages)}.` : '';
     const again = result.again.length > 0 ? `${listed(result.again)} ${result.again.length === 1 ? 'was' : 'were'} captured again.` : '';
     return [added, again].filter((text) => text !== '').join(' ');
   });
@@ -169,13 +169,20 @@ export class ImportDialog {
         else if (event.kind === 'started') this.step.set({ name: 'running', id: event.id, progress: this.progress() });
         else if (event.kind === 'progress') this.step.set({ name: 'running', id, progress: event.progress });
         else if (event.result.ok) this.step.set({ name: 'done', result: event.result });
-        else this.step.set({ name: 'asking', problem: { title: `${event.result.problem.title}.`, message: event.result.problem.detail ?? '' } });
+        else this.#refuse(`${event.result.problem.title}.`, event.result.problem.detail ?? '');
       },
       error: (error: unknown) => {
         const problem = ApiProblem.from(error);
-        this.step.set({ name: 'asking', problem: { title: `${problem.title}.`, message: problem.message } });
+        if (problem.isLost) this.step.set({ name: 'asking', problem: { title: `${problem.title}.`, message: problem.message } });
+        else this.#refuse(`${problem.title}.`, problem.message);
       },
     });
+  }
+
+  /** Says why nothing came; the file that failed leaves the list, so that another can be tried. */
+  #refuse(title: string, message: string): void {
+    this.files.update((files) => (files.length === 1 ? [] : files.filter(({ path }) => !message.includes(path))));
+    this.step.set({ name: 'asking', problem: { title, message } });
   }
 
   protected stop(): void {
