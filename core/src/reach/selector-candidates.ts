@@ -133,6 +133,8 @@ function join(left: Candidate, combinator: string, right: Candidate): Candidate 
 export function subjectCandidates(element: ElementNode): Candidate[] {
   const tag: Candidate = { text: cssName(element.localName), specificity: [0, 0, 1], frailty: 0, distance: 0 };
   const found: Candidate[] = [tag];
+  // The root has a name of its own, by which themes set what all pages follow.
+  if (element.localName === 'html' && element.parent === null) found.push({ text: ':root', specificity: [0, 1, 0], frailty: 0, distance: 0 });
   const classes = lastingClasses(element.classes).slice(0, MAX_CLASSES);
   const classText = (names: readonly string[]): string => names.map((name) => `.${escapeIdentifier(name)}`).join('');
   for (const name of classes) {

@@ -96,7 +96,7 @@ describe('overrides in Chromium', () => {
         else {
           // Some are in the state as the page stands: ticked, off, refused, the current one.
           const matched = new Set(await proof.matching(override.selector.replace(/::[\w-]+/g, '')));
-          const already = here.filter((node) => matched.has(places.get(node) ?? -1));
+          const already = own.filter(({ element, isApart }) => !isApart && matched.has(places.get(element) ?? -1)).map(({ element }) => element);
           await expectOnlyTargets(new Map(), new Set(already));
           for (const target of own.filter(({ isApart, element }) => !isApart && canBeIn(element, wish.state, wish.pseudo)).map(({ element }) => element).slice(0, MOST_IN_STATE)) {
             const place = own.find(({ element }) => element === target);

@@ -218,13 +218,13 @@ describe('the Survey', () => {
     await toSurvey();
     await counted();
     await page().getByText('Properties', { exact: true }).click();
-    const row = page().locator('uv-feeding-table tbody tr', { hasText: '--theme-accent' }).first();
+    const row = page().locator('uv-feeding-table tbody tr').filter({ has: page().getByRole('button', { name: '--theme-accent', exact: true }) });
     const [, follows] = /(\d+) places? follow/.exec(await row.innerText()) ?? [];
     await row.getByRole('button').click();
     const detail = page().locator('uv-feeding-detail');
     await detail.getByText(`${follows} places follow`).waitFor();
     expect(Number(/^(\d+) lit up/.exec(await detail.locator('.on > span').innerText())?.[1])).toBeGreaterThan(0);
-    await detail.getByRole('button', { name: 'Willow', exact: true }).click();
+    await detail.getByRole('button', { name: 'Willow', exact: true }).first().click();
     await detail.getByText('no spill').waitFor({ timeout: 30_000 });
     expect(await detail.getByText(/reaches \d+ of \d+/).innerText()).toBe('reaches 7 of 7');
     const draft = await page().evaluate(async () => (await (await fetch('/api/sites/1/draft')).json()) as { overrides: { property: string; selector: string }[] });
