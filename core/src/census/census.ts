@@ -229,6 +229,8 @@ function createCounter() {
         const color = colorOfCss(value);
         if (!color) continue;
         const from = sourceOf(declared.block, declared.entry.declaration.start);
+        // Our own names for the palette are changed there.
+        if (from.isVeneer) continue;
         const id = `${name}\n${from.sheet}\n${from.at?.offset ?? place.element}`;
         let feeding = properties.get(id);
         if (!feeding) {

@@ -15,9 +15,9 @@ import { surroundingsOf } from '../ground/surroundings.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import { StyleView } from '../resolve/style-view.js';
-import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
+import { VENEER_SHEET_NAME, withVeneer, type Page } from '../resolve/page.js';
 import { relationOf, type Carrier } from '../elsewhere/carriers.js';
-import { tellersOf } from '../elsewhere/tellers.js';
+import { tellersOf, type Teller } from '../elsewhere/tellers.js';
 import { REACHES, isSwitchState, type OverrideState, type OverrideTarget, type Reach } from '../veneer/override.js';
 import { WHITE } from '../values/color.js';
 import { plainName, shortName } from '../site/describe-element.js';
@@ -115,6 +115,13 @@ export interface CarrierView {
   readonly heads: Readonly<Partial<Record<OverrideState, string>>>;
 }
 
+/** What tells on an element by the page's own rules, and by ours: a state that an override hides is still there to be given a look. */
+function allTellers(page: Page, element: ElementNode, pseudo: string, width: number): Teller[] {
+  const own = tellersOf(withVeneer(page, ''), element, pseudo, { width });
+  const ours = page.veneerRules.length === 0 ? [] : tellersOf(page, element, pseudo, { width }).filter((teller) => !own.some((other) => other.element === teller.element && other.state === teller.state));
+  return [...own, ...ours];
+}
+
 /** States that most pages leave as they are at rest. */
 const QUIET_STATES: ReadonlySet<OverrideState> = new Set(['valid', 'indeterminate', 'read-only', 'autofilled']);
 
@@ -139,7 +146,7 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
   const element = elementOf(page, number);
   const rest = viewIn(page, element, 'rest', width);
   const parent = scope.parent == null ? tellingParent(page, element, pseudo, width, rest) : elementOf(page, scope.parent);
-  const tellers = tellersOf(page, element, pseudo, { width });
+  const tellers = allTellers(page, element, pseudo, width);
   const carrier = (scope.carrier == null ? null : elementOf(page, scope.carrier)) ?? tellers.at(0)?.element ?? null;
   const switches = tellers.filter((teller) => teller.element === carrier);
   const asked = askedStates(site, page, element, pseudo, rest, width);

@@ -22,7 +22,7 @@ export function plainName(element: ElementNode, pseudo = ''): string {
   const text = isHolder ? (element.ownText.trim() === '' ? headingIn(element) : textOf(element, 60)) : textOf(element, 60);
   const kind = PLAIN_NAMES.get(element.localName) ?? (/^h[1-6]$/.test(element.localName) ? 'heading' : element.localName);
   const telling = tellingClass(element);
-  const name = (isHolder ? label || text : text || label) || (element.id ? `${kind} #${element.id}` : telling === null ? kind : `${wordsOf(telling)}${kind === 'block' || wordsOf(telling).includes(kind) ? '' : `, ${kind}`}`);
+  const name = (isHolder ? label || text : text || label) || (element.id ? `${kind} #${element.id}` : telling === null ? kind : `${wordsOf(telling)}${kind === 'block' || kind === 'piece of text' || wordsOf(telling).includes(kind) ? '' : `, ${kind}`}`);
   const shown = name.charAt(0).toUpperCase() + name.slice(1);
   return pseudo === '' ? shown : `${shown}, ${pseudoWords(pseudo)}`;
 }

@@ -59,6 +59,7 @@ import { ValuePicker } from '../shared/ui/value-picker';
     .acts, .line { display: flex; align-items: center; gap: 8px; padding: 0 12px 8px; font-size: 12.5px; }
     button { padding: 1px 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
     .verdict { display: flex; flex-wrap: wrap; gap: 4px 14px; margin: 0; padding: 0 12px 8px; list-style: none; font-size: 12.5px; }
+    .verdict uv-standing { margin-right: 4px; }
     .verdict button { padding: 0; border: 0; background: none; font-size: inherit; text-decoration: underline; }
     .on { display: flex; align-items: center; gap: 10px; padding: 6px 12px; border-top: 1px solid var(--uv-line); font-size: 12px; }
     .preview { height: 300px; }

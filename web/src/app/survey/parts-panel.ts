@@ -65,9 +65,9 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = { 'in page': '', sha
   styleUrl: './facts-table.scss',
   styles: `
     td input { width: 100%; }
-    td p-select { width: 158px; }
+    td p-select { width: 182px; }
     .name { width: 176px; }
-    .kind { width: 176px; }
+    .kind { width: 200px; }
     .acts { width: 70px; padding: 0 4px; overflow: visible; text-align: right; }
     .more td { padding: 8px 12px; background: var(--uv-panel); }
     .line { display: flex; flex-wrap: wrap; align-items: center; gap: 8px; margin: 4px 0; }
