@@ -9,7 +9,7 @@ import { root } from '../support/product.js';
 import { openSiteFolder } from '../support/site-folder.js';
 import { isWhole } from '../support/whole-run.js';
 
-const STATES: readonly ForcedState[] = ['rest', 'hover', 'focus', 'focus-visible', 'active'];
+const STATES: readonly ForcedState[] = isWhole ? ['rest', 'hover', 'focus', 'focus-visible', 'active'] : ['rest', 'hover', 'focus-visible'];
 /** At the narrow width other media conditions hold, but the states do the same there. */
 const NARROW_STATES: readonly ForcedState[] = ['rest', 'hover'];
 /** All of them in `npm run prove`; the wider net takes the packages otherwise. */

@@ -11,7 +11,7 @@ import { random } from '../support/random.js';
 import { openSiteFolder } from '../support/site-folder.js';
 
 /** Overrides drawn by a seed; `npm run prove` goes on to 400, over all demo pages. */
-const DRAWS = Number(process.env['PROVE_DRAWS'] ?? 14);
+const DRAWS = Number(process.env['PROVE_DRAWS'] ?? 9);
 const DEMO_PAGES = process.env['PROVE_DRAWS'] ? ['book.html', 'trips.html', 'index.html', 'gear.html', 'journal.html', 'checkout.html', 'members.html'] : ['book.html', 'trips.html', 'index.html'];
 const SHEETS = ['theme', 'booking', 'consent', 'basket', 'checkout', 'newsletter', 'reviews', 'bootstrap', 'flatpickr'].map((name) => `css/${name}.css`);
 const PALETTE: Palette = { swatches: [], roles: [] };
@@ -108,7 +108,7 @@ describe('overrides in Chromium', () => {
       }
     }
     expect(wrong.slice(0, 12)).withContext(`${wrong.length} in all`).toEqual([]);
-    expect(figures.named).toBeLessThan(DRAWS / 20);
+    expect(figures.named).toBeLessThan(Math.max(1, DRAWS / 20));
     expect(figures.planned).toBeGreaterThan(DRAWS * 0.75);
     if (process.env['PROVE_DRAWS']) {
       process.stdout.write(`${figures.planned} of ${DRAWS} drawn overrides could be written; ${figures.targets} times a target was looked at, ${figures.others} times another element; ${figures.named} times the verdict itself names a target as missed; ${wrong.length} were not as they should be\n`);
