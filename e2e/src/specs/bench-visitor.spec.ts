@@ -10,13 +10,17 @@ describe('from start to published,', () => {
   const on = setUpBench();
 
   /** Publishes the draft, and opens the site as a visitor. */
-  async function published(): Promise<{ readonly open: (path: string) => Promise<Page>; readonly close: () => Promise<void> }> {
+  async function published(): Promise<{ readonly said: string; readonly open: (path: string) => Promise<Page>; readonly close: () => Promise<void> }> {
     const { page } = on.bench;
     await page.getByRole('button', { name: 'Publish…' }).click();
+    const check = page.locator('.p-dialog .check', { hasText: /none fails|fail somewhere/ });
+    await check.waitFor({ timeout: 60_000 });
+    const said = await check.innerText();
     await page.locator('.p-dialog').getByRole('button', { name: /^Publish/ }).click();
     const address = await page.locator('.address a').innerText();
     const context = await newContext(on.browser);
     return {
+      said,
       open: async (path) => {
         const visitor = await context.newPage();
         await visitor.goto(`${address}${path}`);
@@ -60,7 +64,9 @@ describe('from start to published,', () => {
     await bench.settled();
     await bench.value('Willow');
     expect(await bench.verdict()).toMatch(/reaches 33 of 33/);
+    expect(await bench.verdict()).toMatch(/\d+ of \d+ texts cannot be read, worst \d\.\d : 1/);
     const visitor = await published();
+    expect(visitor.said).toContain('1 of 1 overrides fail somewhere');
     const book = await visitor.open('book.html');
     expect(new Set(await computed(book, '.lede a', 'color'))).toEqual(new Set([WILLOW]));
     expect(await computed(book, '#masthead nav a', 'color')).toEqual(menu);
