@@ -5,7 +5,7 @@ import {
 } from 'class-validator';
 
 /** Names that core and contract share; kept as plain lists so that both sides of the wire validate alike. */
-export const STATES = ['rest', 'filled', 'autofilled', 'checked', 'indeterminate', 'open', 'valid', 'invalid', 'read-only', 'current', 'parent-invalid', 'switched', 'visited', 'parent-hover', 'hover', 'focus', 'active', 'locked', 'switched-locked', 'disabled'] as const;
+export const STATES = ['rest', 'filled', 'autofilled', 'checked', 'indeterminate', 'open', 'valid', 'invalid', 'read-only', 'current', 'parent-invalid', 'switched', 'visited', 'parent-hover', 'hover', 'focused', 'focus', 'active', 'locked', 'switched-locked', 'disabled'] as const;
 export const REACH_NAMES = ['one', 'alike', 'group', 'everywhere'] as const;
 export const PLAIN_VALUE_KINDS = ['role', 'swatch', 'literal'] as const;
 export const VALUE_KINDS = [...PLAIN_VALUE_KINDS, 'composite'] as const;

@@ -1,6 +1,7 @@
 import type { ElementNode, PageDocument } from '../dom/tree.js';
 import { escapeIdentifier, quoteString } from '../selectors/parse-selector.js';
 import type { SwitchState } from '../veneer/override.js';
+import { isFocusable } from '../selectors/element-states.js';
 import { switchClassesOf } from './switch-classes.js';
 
 /** How an element stands when it is switched over from how it was captured, or locked. */
@@ -31,8 +32,11 @@ export function flipsOf(element: ElementNode, { switchClasses }: Pick<PageDocume
   const switched = isTick ? tickFlip(element) : switchFlip(element, switchClasses);
   const locked: Flip | null = isTick && !element.attributes.has('disabled') ? { short: 'off', words: 'disabled', given: ['disabled', '[disabled='], selector: ':disabled' } : null;
   const both: Flip | null = switched && locked ? { short: `${switched.short}, off`, words: `${switched.words} and disabled`, given: [...switched.given, ...locked.given], selector: switched.selector + locked.selector } : null;
-  return { ...(switched ? { switched } : {}), ...(locked ? { locked } : {}), ...(both ? { 'switched-locked': both } : {}) };
+  return { ...(switched ? { switched } : {}), ...(locked ? { locked } : {}), ...(both ? { 'switched-locked': both } : {}), ...(isFocusable(element) ? { focused: FOCUSED } : {}) };
 }
+
+/** Selectors 4 §9.4: the ring that a keyboard brings. */
+const FOCUSED: Flip = { short: 'focused', words: 'focused', given: ['focus', 'focus-visible', 'focus-within'], selector: ':focus-visible' };
 
 function tickFlip(element: ElementNode): Flip {
   return element.attributes.has('checked') ? { short: 'not checked', words: 'not checked', given: ['!checked'], selector: ':not(:checked)' } : { short: 'checked', words: 'checked', given: ['checked'], selector: ':checked' };

@@ -74,6 +74,20 @@ describe('a state that lives elsewhere', () => {
     expect(carrier?.words).toEqual({ switched: 'input is checked', locked: 'input is disabled', 'switched-locked': 'input is checked and disabled' });
   });
 
+  // HTML §6.6: a label or a drawn track never holds the focus; its control does.
+  it('is the focus of the control, where what is drawn cannot hold it', () => {
+    const site = openOnePage('.k { background: #ccc } input:focus-visible + .k { outline: 2px solid navy } .f:focus-within .l { color: navy }', '<label><input type=checkbox><i class=k></i></label><p class=f><b class=l>Name</b><input></p>');
+    for (const [target, row, hex] of [['.k', 'ring', '#000080'], ['.l', 'text', '#000080']] as const) {
+      const found = inspect(site, 1, numberOn(site, target), '', 1280);
+      expect(found.states).not.toContain('focus');
+      expect(found.grid.find((line) => line.row === row)?.cells.find(({ state }) => state === 'focused')?.hex).withContext(target).toBe(hex);
+    }
+    const { carrier } = inspect(site, 1, numberOn(site, '.k'), '', 1280);
+    const made = fulfil(site, '.k', { property: 'outline-color', state: 'focused', parent: carrier?.element ?? -1 });
+    expect(made.override.selector).toMatch(/input(?:\[type="checkbox"\])?:focus-visible \+ (?:i|\.k)$/);
+    expect(judgeOverride(made.site, made.override, 1280).map(({ text }) => text)).toContain(jasmine.stringMatching(/^\d+\.\d : 1, focus ring$/));
+  });
+
   it('is named where an override for rest hides it, with what gives it back', () => {
     const made = fulfil(openOnePage('.k { background: #ccc } :where(input:checked) + .k { background: lime }', '<label><input type=checkbox><i class=k></i></label>'), '.k', { property: 'background-color' });
     const found = judgeOverride(made.site, made.override, 1280).find(({ text }) => text === 'hides that input is checked');

@@ -1,5 +1,6 @@
 import type { ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
+import { pointerStates } from '../resolve/pointer-states.js';
 import { StyleShare } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
 import type { StateMap } from '../selectors/match-context.js';
@@ -23,14 +24,14 @@ const TELLS = ['color', 'background-color', 'background-image', 'border-top-colo
 /** What is switched itself is asked about by its own pseudo-classes. */
 const HAS_STATES_OF_ITS_OWN: ReadonlySet<string> = new Set(['input', 'details', 'dialog']);
 /** States that are tried for one element. */
-const MOST_TRIED = 24;
+const MOST_TRIED = 32;
 
 /**
  * The states of elements around one, and of itself, that tell on it or its pseudo-element, the nearest first.
  * @param longhand only those that change it are given when set.
  */
 export function tellersOf(page: Page, element: ElementNode, pseudo: string, setting: Setting, longhand: string | null = null): Teller[] {
-  const candidates = carriersOf(element).filter(({ relation, element: own }) => relation !== 'self' || !HAS_STATES_OF_ITS_OWN.has(own.localName)).flatMap(({ element: carrier }) => tellersIn(page, carrier)).slice(0, MOST_TRIED);
+  const candidates = carriersOf(element).filter(({ relation, element: own }) => relation !== 'self' || !HAS_STATES_OF_ITS_OWN.has(own.localName)).flatMap(({ element: carrier, relation }) => tellersIn(page, carrier).filter(({ state }) => relation !== 'self' || state !== 'focused')).slice(0, MOST_TRIED);
   if (candidates.length === 0) return [];
   const properties = longhand === null ? TELLS : [longhand];
   const share = new StyleShare();
@@ -50,6 +51,6 @@ function tellersIn(page: Page, element: ElementNode): Teller[] {
   const flips = flipsOf(element, page.document);
   return SWITCH_STATES.flatMap((state): Teller[] => {
     const flip = flips[state];
-    return flip ? [{ words: `${shortName(element)} is ${flip.words}`, element, state, flip, states: new Map([[element, new Set(flip.given)]]) }] : [];
+    return flip ? [{ words: `${shortName(element)} is ${flip.words}`, element, state, flip, states: state === 'focused' ? pointerStates(page.document, element, 'focus') : new Map([[element, new Set(flip.given)]]) }] : [];
   });
 }

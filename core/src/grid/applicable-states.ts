@@ -21,7 +21,9 @@ export function applicableStates(element: ElementNode, pseudo = ''): OverrideSta
   if (pseudo === '' && (element.localName === 'details' || element.localName === 'dialog' || element.attributes.has('popover'))) states.push('open');
   if (linkAround(element)) states.push('visited');
   states.push('hover');
-  if (isInteractive(element)) states.push('focus', 'active');
+  // What stands in a control does not hold the focus itself: that is a state of the control.
+  if (isFocusable(element)) states.push('focus');
+  if (isInteractive(element)) states.push('active');
   if (isField || isTicked) states.push('valid', 'invalid');
   if (isField && element.localName !== 'select') states.push('read-only');
   if (currentMarkerFor(element)) states.push('current');

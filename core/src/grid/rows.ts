@@ -126,5 +126,5 @@ export const ROW_WORDS: Readonly<Record<GridRowName, string>> = {
 
 /** Words for states: "active" is pressed in CSS and the current page elsewhere, so it is always said. */
 export const STATE_WORDS = {
-  rest: 'Rest', filled: 'Filled', autofilled: 'Autofilled', checked: 'Checked', indeterminate: 'Indeterminate', open: 'Open', valid: 'Valid', invalid: 'Invalid', 'read-only': 'Read-only', switched: 'Switched', locked: 'Locked', 'switched-locked': 'Switched, locked', current: 'Current page', 'parent-invalid': 'Form invalid', visited: 'Visited', 'parent-hover': 'Parent hovered', hover: 'Hover', focus: 'Focus', active: 'Pressed', disabled: 'Disabled',
+  rest: 'Rest', filled: 'Filled', autofilled: 'Autofilled', checked: 'Checked', indeterminate: 'Indeterminate', open: 'Open', valid: 'Valid', invalid: 'Invalid', 'read-only': 'Read-only', switched: 'Switched', locked: 'Locked', 'switched-locked': 'Switched, locked', focused: 'Focused', current: 'Current page', 'parent-invalid': 'Form invalid', visited: 'Visited', 'parent-hover': 'Parent hovered', hover: 'Hover', focus: 'Focus', active: 'Pressed', disabled: 'Disabled',
 } as const;

@@ -251,7 +251,7 @@ function tileOf(site: SiteModel, view: StyleView, rest: StyleView, element: Elem
   const fromRest = state === 'rest' ? '' : change < 0.05 ? 'as at rest' : `ΔE ${change.toFixed(change < 10 ? 1 : 0)} from rest`;
   const isControl = kindOf(element) !== 'other' && kindOf(element) !== 'heading' && pseudo === '';
   const edgeRatio = isControl ? lineRatio(style, surroundings, 'border-top-color', EDGE_SIDES.some((side) => style.resolved(`border-${side}-width`) !== '0px')) : null;
-  const ringRatio = state === 'focus' ? lineRatio(style, surroundings, 'outline-color', style.resolved('outline-style') !== 'none' && style.resolved('outline-width') !== '0px') : null;
+  const ringRatio = state === 'focus' || state === 'focused' ? lineRatio(style, surroundings, 'outline-color', style.resolved('outline-style') !== 'none' && style.resolved('outline-width') !== '0px') : null;
   const isSame = state === 'hover' || state === 'focus' || state === 'active' ? isControl && change < 0.05 && ringRatio === null && looksAlike(style, rest.style(element, pseudo)) : false;
   const weakLine = fails || strays.length > 0 ? '' : ringRatio !== null && ringRatio < RATIOS.largeText ? `ring ${short(ringRatio)} : 1, needs 3` : edgeRatio !== null && kindOf(element) === 'field' && edgeRatio < RATIOS.largeText ? `edge ${short(edgeRatio)} : 1, needs 3` : isSame ? 'indistinct from rest' : '';
   const note = fails ? `needs ${wanted} : 1` : isInactive && hasText && ratio < wanted && strays.length === 0 ? 'no contrast asked while off' : weakLine !== '' ? weakLine : strays.length > 0 ? `stray ${strays.join(', ')}` : surroundings.doubts[0] ?? (fromRest || (hasText ? 'text on fill' : 'no text of its own'));

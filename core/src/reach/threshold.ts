@@ -99,7 +99,7 @@ function* viewsOf({ places, state, environments, pseudoState }: ThresholdQuestio
 
 /** The states of a page with an element in one of its own, or with what it follows in one. */
 export function statesOfPlace({ page, element, parent, flip }: Place, state: OverrideState): StateMap {
-  return parent && flip ? new Map([[parent, new Set(flip.given)]]) : pointerStates(page.document, element, state, parent);
+  return parent && flip && state !== 'focused' ? new Map([[parent, new Set(flip.given)]]) : pointerStates(page.document, element, state, parent);
 }
 
 /** States of a page with several of its elements in a state at once. */

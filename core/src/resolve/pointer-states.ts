@@ -1,7 +1,7 @@
 import type { ElementNode, PageDocument } from '../dom/tree.js';
 import { isLink } from '../selectors/element-states.js';
 import { currentMarkerFor } from '../selectors/current-marker.js';
-import type { OverrideState } from '../veneer/override.js';
+import { isSwitchState, type OverrideState } from '../veneer/override.js';
 import { flipsOf } from '../elsewhere/flips.js';
 import type { StateMap } from '../selectors/match-context.js';
 
@@ -20,9 +20,10 @@ const LABELABLE = new Set(['button', 'input', 'meter', 'output', 'progress', 'se
 export function pointerStates(document: PageDocument, element: ElementNode, state: StateName, parent: ElementNode | null = null): StateMap {
   if (state === 'parent-hover') return parent ? pointerStates(document, parent, 'hover') : new Map();
   if (state === 'parent-invalid') return parent ? new Map([[parent, new Set(['invalid', 'user-invalid'])]]) : new Map();
-  if (state === 'switched' || state === 'locked' || state === 'switched-locked') {
+  if (isSwitchState(state)) {
     const flip = parent && flipsOf(parent, document)[state];
-    return parent && flip ? new Map([[parent, new Set(flip.given)]]) : new Map();
+    if (!parent || !flip) return new Map();
+    return state === 'focused' ? pointerStates(document, parent, 'focus') : new Map([[parent, new Set(flip.given)]]);
   }
   const states = new Map<ElementNode, Set<string>>();
   const give = (node: ElementNode, ...names: string[]): void => {

@@ -1,14 +1,14 @@
 import type { OverrideValue } from './override-value.js';
 
-/** States of an element around the target, or of the target itself, that say how it stands: switched over from how it was captured, locked, both. */
-export const SWITCH_STATES = ['switched', 'locked', 'switched-locked'] as const;
+/** States of an element around the target, or of the target itself, that say how it stands: switched over from how it was captured, locked, both, or holding the focus. */
+export const SWITCH_STATES = ['switched', 'locked', 'switched-locked', 'focused'] as const;
 export type SwitchState = (typeof SWITCH_STATES)[number];
 
 /**
  * States an override can be for, in the order their rules are written: what the document says of the element first,
  * then link, visited, hover, focus, active, and disabled last, which nothing else may cover.
  */
-export const OVERRIDE_STATES = ['rest', 'filled', 'autofilled', 'checked', 'indeterminate', 'open', 'valid', 'invalid', 'read-only', 'current', 'parent-invalid', 'switched', 'visited', 'parent-hover', 'hover', 'focus', 'active', 'locked', 'switched-locked', 'disabled'] as const;
+export const OVERRIDE_STATES = ['rest', 'filled', 'autofilled', 'checked', 'indeterminate', 'open', 'valid', 'invalid', 'read-only', 'current', 'parent-invalid', 'switched', 'visited', 'parent-hover', 'hover', 'focused', 'focus', 'active', 'locked', 'switched-locked', 'disabled'] as const;
 export type OverrideState = (typeof OVERRIDE_STATES)[number];
 
 /** Whether a state is that of another element than the target, which an override names. */

@@ -112,7 +112,7 @@ export class Readings {
     const style = this.view.style(element, pseudo);
     if (this.state === 'disabled') return [];
     if (this.#layout || !this.#isShared) return this.#make(style);
-    return this.view.share.once(style.identity, `read ${element.number}${this.state === 'focus' ? ' focus' : ''}`, () => this.#make(style));
+    return this.view.share.once(style.identity, `read ${element.number}${this.#isFocused ? ' focus' : ''}`, () => this.#make(style));
   }
 
   /** Grounds by what alike elements share: their values and those of all around them. */
@@ -121,12 +121,16 @@ export class Readings {
     return this.view.share.once(style.identity, 'around', () => surroundingsOf(this.view, style.element));
   }
 
+  get #isFocused(): boolean {
+    return this.state === 'focus' || this.state === 'focused';
+  }
+
   #make(style: ElementStyle): readonly Reading[] {
     const { element, pseudo } = style;
     if (isOff(element) || !this.#isShown(element)) return [];
     const readings: Reading[] = [];
     const isField = pseudo === '' && kindOf(element) === 'field';
-    if (!hasInk(style) && !isField && this.state !== 'focus') return [];
+    if (!hasInk(style) && !isField && !this.#isFocused) return [];
     const around = this.#around(style);
     const { by } = around;
     const doubt = around.doubts[0] ?? '';
@@ -139,7 +143,7 @@ export class Readings {
       const edge = edgeOf(style, around);
       if (edge) readings.push({ ...edge, doubt: doubtOutside, by });
     }
-    if (pseudo === '' && this.state === 'focus') {
+    if (pseudo === '' && this.#isFocused) {
       const ring = ringOf(style, around);
       if (ring) readings.push({ ...ring, doubt: doubtOutside, by });
     }

@@ -28,7 +28,7 @@ const REACHABILITY_WORDS = {
         <li [class.current]="row.id === current()">
           <button class="part" type="button" [attr.aria-current]="row.id === current()" (click)="chosen.emit(row.first)">
             <span class="head"><span class="name" [title]="row.name">{{ row.name }}</span>@if (row.reachability !== 'framed') { <span class="count" [title]="row.matched + ' of ' + row.places + ' painted places in brand colours or overridden, at rest'">{{ row.matched }}/{{ row.places }}</span> }</span>
-            <span class="kind uv-soft" [title]="row.words">{{ row.tag }}</span>
+            <span class="kind uv-soft" [class.beside]="row.canOpen" [title]="row.words">{{ row.tag }}</span>
             <span class="track"><span class="uv-grain" [style.width.%]="row.places ? (100 * row.matched) / row.places : 0"></span></span>
           </button>
           @if (row.canOpen) { <button class="open" type="button" [attr.aria-pressed]="row.isOpened" [attr.aria-label]="row.verb + ' ' + row.name" [title]="row.openers.length > 0 ? '' : 'Puts it out of the way here; the captured page stays as it is'" (click)="toggled.emit(row.id)">{{ row.verb }}</button> }
@@ -63,6 +63,7 @@ const REACHABILITY_WORDS = {
     .head { display: flex; justify-content: space-between; gap: 8px; }
     .name { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     .count { font-size: 12px; }
+    .kind.beside { padding-right: 54px; }
     .kind { font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
     .track { height: 5px; background: var(--uv-line); }
     .track span { display: block; height: 100%; }
