@@ -48,6 +48,8 @@ export type { Finding, Repair } from './verdict/finding.js';
 export { statesOfPlace, type Place } from './reach/threshold.js';
 export { proposeRow, type RowProposal } from './plan/propose-row.js';
 export { whereItShows, type Topic } from './site/where-it-shows.js';
+export { stepsThatGoOn } from './color/ladder.js';
+export { followersOf } from './inspect/followers.js';
 export { whyImportant } from './verdict/why-important.js';
 export { isOfAnother, isSwitchState, SWITCH_STATES, type SwitchState } from './veneer/override.js';
 export { glossOf, kindWord } from './verdict/gloss.js';

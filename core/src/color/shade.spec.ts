@@ -1,3 +1,5 @@
+import { rgb8 } from '../values/color.js';
+import { stepsThatGoOn } from './ladder.js';
 import { channelsIn } from '../values/convert-color.js';
 import { BLACK } from '../values/color.js';
 import { colorOfCss } from '../veneer/palette.js';
@@ -5,6 +7,15 @@ import { easeIntoSrgb, isInSrgb } from './gamut.js';
 import { describeShade, shade } from './shade.js';
 
 const of = (css: string) => colorOfCss(css) ?? BLACK;
+
+describe('a ladder', () => {
+  // OKLCH lightness of white is 1, of black 0 (CSS Color 4 §9.2).
+  it('has only steps that go on in their direction', () => {
+    expect(stepsThatGoOn(rgb8(255, 255, 255), [24, 8, 0, -6, -24])).toEqual([0, -6, -24]);
+    expect(stepsThatGoOn(rgb8(0, 0, 0), [24, 8, 0, -6, -24])).toEqual([24, 8, 0]);
+    expect(stepsThatGoOn(rgb8(180, 88, 42), [24, 8, 0, -6, -24])).toEqual([24, 8, 0, -6, -24]);
+  });
+});
 
 describe('shade', () => {
   // The definition: lightness moved in OKLCH (CSS Color 4 §9.2), hue held, inside sRGB.

@@ -27,6 +27,7 @@ import { isHidden } from '../parts/propose-openers.js';
 import type { Reachability } from '../parts/part.js';
 import { reachabilityOf } from '../parts/propose-parts.js';
 import { elementOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { ringOf } from '../verdict/legibility.js';
 import { tellingParent } from '../verdict/telling-parent.js';
 import { showsText, wantedRatio } from '../site/text-figures.js';
 
@@ -251,7 +252,7 @@ function tileOf(site: SiteModel, view: StyleView, rest: StyleView, element: Elem
   const fromRest = state === 'rest' ? '' : change < 0.05 ? 'as at rest' : `ΔE ${change.toFixed(change < 10 ? 1 : 0)} from rest`;
   const isControl = kindOf(element) !== 'other' && kindOf(element) !== 'heading' && pseudo === '';
   const edgeRatio = isControl ? lineRatio(style, surroundings, 'border-top-color', EDGE_SIDES.some((side) => style.resolved(`border-${side}-width`) !== '0px')) : null;
-  const ringRatio = state === 'focus' || state === 'focused' ? lineRatio(style, surroundings, 'outline-color', style.resolved('outline-style') !== 'none' && style.resolved('outline-width') !== '0px') : null;
+  const ringRatio = state === 'focus' || state === 'focused' ? ringOf(style, surroundings)?.ratio ?? null : null;
   const isSame = state === 'hover' || state === 'focus' || state === 'active' ? isControl && change < 0.05 && ringRatio === null && looksAlike(style, rest.style(element, pseudo)) : false;
   const weakLine = fails || strays.length > 0 ? '' : ringRatio !== null && ringRatio < RATIOS.largeText ? `ring ${short(ringRatio)} : 1, needs 3` : edgeRatio !== null && kindOf(element) === 'field' && edgeRatio < RATIOS.largeText ? `edge ${short(edgeRatio)} : 1, needs 3` : isSame ? 'indistinct from rest' : '';
   const note = fails ? `needs ${wanted} : 1` : isInactive && hasText && ratio < wanted && strays.length === 0 ? 'no contrast asked while off' : weakLine !== '' ? weakLine : strays.length > 0 ? `stray ${strays.join(', ')}` : surroundings.doubts[0] ?? (fromRest || (hasText ? 'text on fill' : 'no text of its own'));
@@ -264,7 +265,7 @@ function tileOf(site: SiteModel, view: StyleView, rest: StyleView, element: Elem
     overPicture: hasText && surroundings.doubts.length > 0 ? hexOf(surroundings.text) : null,
     standing: fails ? 'fails' : weakLine !== '' || strays.length > 0 || surroundings.doubts.length > 0 || (fromRest !== '' && change >= 0.05 && change < SAME_TO_THE_EYE) ? 'look' : 'holds',
     note,
-    basis: `Text ${hexOf(surroundings.text)} on ${hexOf(surroundings.ground)}, ${surroundings.by === 'boxes' ? 'the worst of what is painted under its lines' : 'composited over every ancestor\'s fill (this page was not measured at this width)'}; WCAG 2.2 asks ${wanted} : 1 at ${style.resolved('font-size')}, weight ${style.resolved('font-weight')}.${fromRest ? ` Largest ΔE2000 of text, fill and edge from rest: ${change.toFixed(2)}.` : ''}${edgeRatio === null ? '' : ` Edge ${edgeRatio.toFixed(2)} : 1 with what lies around, WCAG 2.2 1.4.11 asks 3.`}${ringRatio === null ? '' : ` Ring ${ringRatio.toFixed(2)} : 1 with what lies around, 3 is asked.`}`,
+    basis: `Text ${hexOf(surroundings.text)} on ${hexOf(surroundings.ground)}, ${surroundings.by === 'boxes' ? 'the worst of what is painted under its lines' : 'composited over every ancestor\'s fill (this page was not measured at this width)'}; WCAG 2.2 asks ${wanted} : 1 at ${style.resolved('font-size')}, weight ${style.resolved('font-weight')}.${fromRest ? ` Largest ΔE2000 of text, fill and edge from rest: ${change.toFixed(2)}.` : ''}${edgeRatio === null ? '' : ` Edge ${edgeRatio.toFixed(2)} : 1 with what lies around, WCAG 2.2 1.4.11 asks 3.`}${ringRatio === null ? '' : ` Ring ${ringRatio.toFixed(2)} : 1, the worse of what lies around and the box it touches; 3 is asked.`}`,
   };
 }
 

@@ -199,7 +199,7 @@ function edgeOf(style: ElementStyle, { outsides }: Surroundings): Omit<Reading, 
 }
 
 /** The ring on both sides: against what lies around, and against the box it touches. Source: WCAG 2.2, 1.4.11 and 2.4.13. */
-function ringOf(style: ElementStyle, { outsides }: Surroundings): Omit<Reading, 'doubt' | 'by'> | null {
+export function ringOf(style: ElementStyle, { outsides }: Surroundings): Omit<Reading, 'doubt' | 'by'> | null {
   const color = style.color('outline-color') ?? style.color('color');
   if (!color || (color.alpha ?? 0) === 0 || style.resolved('outline-style') === 'none' || style.resolved('outline-width') === '0px') return null;
   const fill = style.color('background-color');

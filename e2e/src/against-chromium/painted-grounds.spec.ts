@@ -20,7 +20,7 @@ const extra = new Map([
   ...packagePages(), ['grounds.html', readFileSync(join(root, 'e2e/src/pages/grounds.html'), 'utf8')],
   ...sheets.flatMap(({ name, css }): [string, string][] => [[`css/${name}.css`, css], [`net-${name}.html`, pageFromSelectors(css, `${name}.css`, 200)]]),
 ]);
-const PAGES = ['grounds.html', ...(isWhole ? [...readdirSync(folder).filter((name) => name.endsWith('.html')), ...[...extra.keys()].filter((name) => name.endsWith('.html') && name !== 'grounds.html')] : ['gear.html', 'trips.html', 'net-milligram.html'])];
+const PAGES = ['grounds.html', ...(isWhole ? [...readdirSync(folder).filter((name) => name.endsWith('.html')), ...[...extra.keys()].filter((name) => name.endsWith('.html') && name !== 'grounds.html')] : ['trips.html'])];
 
 describe('what really lies behind a text', () => {
   let browser: Browser;

@@ -113,6 +113,14 @@ export class BenchStore {
     switchMap(([cell, property]) => (cell ? from(this.#engine.remote.explain(cell, property, cell, cell.width)).pipe(catchError(() => of(null))) : of(null))),
   ), { initialValue: null });
 
+  /** Elements that take the chosen property from where the target inherits it. */
+  readonly followers = toSignal<readonly Spot[], readonly Spot[]>(toObservable(this.explanation).pipe(
+    switchMap((explanation) => {
+      const source = explanation?.inheritedFrom;
+      return source ? from(this.#engine.remote.followers(this.pageId(), source.element, this.property(), this.width())).pipe(catchError(() => of([]))) : of([]);
+    }),
+  ), { initialValue: [] });
+
   /** Overrides that decide the chosen cell. */
   readonly cellOverrides = toSignal<readonly Override[], readonly Override[]>(toObservable(this.#cellQuestion).pipe(
     switchMap((cell) => (cell ? from(this.#engine.remote.overridesOfCell(cell)).pipe(catchError(() => of([]))) : of([]))),
@@ -219,6 +227,12 @@ export class BenchStore {
     if (property === '') return;
     this.#isFresh = false;
     this.chooseCell({ row: rowOfProperty(property), state: OVERRIDE_STATES.find((name) => name === state) ?? 'rest' });
+  }
+
+  /** Chooses the element that the chosen property is inherited from, with the same cell. */
+  changeThere(element: number): void {
+    const { row } = this.cell();
+    this.showSpot({ page: this.pageId(), element, pseudo: '', property: ROW_PROPERTIES[row][0].property, state: 'rest' });
   }
 
   showPage(pageId: number): void {

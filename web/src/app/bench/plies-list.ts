@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { colorOfCss, formatSpecificity, hexOf, type Ply } from '@upper-veneer/core';
+import { colorOfCss, formatSpecificity, hexOf, type Ply, type Spot } from '@upper-veneer/core';
 import type { ExplanationView } from '../shared/engine/engine-api';
 import { HoldButton } from '../shared/ui/hold-button';
 import { WordHint } from '../shared/ui/word-hint';
@@ -12,7 +12,7 @@ import { WordHint } from '../shared/ui/word-hint';
   template: `
     <header><h2>{{ heading() }}</h2><span class="uv-soft" uvWord="ply">{{ boards().length }} {{ boards().length === 1 ? 'ply' : 'plies' }}</span></header>
     @if (explanation(); as found) {
-      @if (found.inheritedFrom; as from) { <p class="uv-soft note">Inherited from <span class="uv-mono">{{ from.label }}</span>, where these compete.</p> }
+      @if (found.inheritedFrom; as from) { <p class="uv-soft note">Inherited from <span class="uv-mono">{{ from.label }}</span>, where these compete. @if (followers().length > 0) { Changed here it is this reach alone; <button type="button" (pointerenter)="shown.emit(followers())" (pointerleave)="shown.emit([])" (focus)="shown.emit(followers())" (blur)="shown.emit([])" (click)="there.emit(from.element)">changed there</button> it is {{ followers().length }} {{ followers().length === 1 ? 'element' : 'elements' }}. }</p> }
       <ol>
         @for (board of boards(); track $index) {
           <li [style.margin-left.px]="board.indent" [class.top]="$first">
@@ -49,6 +49,7 @@ import { WordHint } from '../shared/ui/word-hint';
     .end { display: flex; align-items: center; gap: 7px; }
     .specificity { font-size: 12px; }
     .note { margin-bottom: 6px; }
+    .note button { padding: 0; border: 0; background: none; color: var(--uv-ink); font: inherit; text-decoration: underline; cursor: pointer; }
     .lost { margin-top: 6px; overflow-wrap: anywhere; }
   `,
 })
@@ -56,6 +57,12 @@ export class PliesList {
   /** Emits the selector whose flash is held, and when it is let go. */
   readonly flashed = output<string>();
   readonly released = output();
+  /** What follows the value where it is inherited from. */
+  readonly followers = input<readonly Spot[]>([]);
+  /** Emits elements to be outlined. */
+  readonly shown = output<readonly Spot[]>();
+  /** Emits the element that the value is inherited from, to be changed there. */
+  readonly there = output<number>();
   readonly explanation = input.required<ExplanationView | null>();
   readonly heading = input.required<string>();
   /** Words for values of our own overrides, by CSS. */

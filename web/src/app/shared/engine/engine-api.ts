@@ -1,7 +1,7 @@
 import type { MeasuredLayout } from '../frame/measure-layout';
 import type {
   AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, GridRowName, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
-  PageMeasure, Pair, Palette, PartProgress, PartProposal, Raster, Reachability, RoleName, RowProposal, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, StatesQuestion, TidyProgress, TidySheet, Topic, VerdictProgress,
+  PageMeasure, Pair, Palette, PartProgress, PartProposal, Raster, Reachability, RoleName, RowProposal, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, Spot, StatesQuestion, TidyProgress, TidySheet, Topic, VerdictProgress,
 } from '@upper-veneer/core';
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
 
@@ -111,6 +111,8 @@ export interface EngineApi {
   /** Contrast of texts with the picture under them, at its worst 5 % of pixels; `null` where nothing can be said. */
   overPicture(texts: readonly string[], raster: Raster): readonly (number | null)[];
   proposeStates(question: StatesQuestion, only?: OverrideState): readonly OverrideWish[];
+  /** Elements that take an inherited longhand from one, and from all alike it. */
+  followers(pageId: number, element: number, longhand: string, width: number): readonly Spot[];
   /** Elements of a page in which a part, a stylesheet or a font shows. */
   whereItShows(pageId: number, topic: Topic, width: number): readonly number[];
   /** One row of the grid in every state, from rest. */

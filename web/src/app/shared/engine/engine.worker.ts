@@ -1,5 +1,5 @@
 import {
-  checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, glossOf, inspect, judgeSteps, layOut, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
+  checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, followersOf, glossOf, inspect, judgeSteps, layOut, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
   paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeRow, proposeStates, reachabilityOf, reachOffers, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, toggledOn, viewIn, whatPaints, whereItShows, whyImportant, worstOverPicture,
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
@@ -126,6 +126,7 @@ const engine: EngineApi = {
     return { failing, open };
   },
   proposeStates: (question, only) => proposeStates(opened(), question, only),
+  followers: (pageId, element, longhand, width) => followersOf(opened(), pageId, element, longhand, width),
   whereItShows: (pageId, topic, width) => whereItShows(opened(), pageId, topic, width),
   proposeRow: (question, row) => proposeRow(opened(), question, row),
   copyLook: (target, width) => copyLook(opened(), target, width),

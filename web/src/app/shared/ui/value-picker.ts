@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ROLE_NAMES, colorOfValue, describeShade, hexOf, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
+import { ROLE_NAMES, colorOfValue, describeShade, hexOf, stepsThatGoOn, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { ColorChip } from './color-chip';
 import { HoldButton } from './hold-button';
@@ -65,7 +65,8 @@ export class ValuePicker {
     const base = this.#base() ?? this.#firstSwatch();
     if (!base || base.kind === 'literal' || base.kind === 'composite') return [];
     const current = this.current();
-    return STEPS.map((shade) => {
+    const plain = colorOfValue({ ...base, shade: 0, alpha: 1 }, this.palette());
+    return (plain ? stepsThatGoOn(plain, STEPS) : STEPS).map((shade) => {
       const value: OverrideValue = { ...base, shade };
       const color = colorOfValue(value, this.palette());
       return {
