@@ -42,7 +42,7 @@ import type { CellChoice } from './bench-store';
     .rows { max-height: 212px; overflow-y: auto; padding-right: 12px; }
     table { width: 100%; border-collapse: collapse; table-layout: fixed; }
     th, td { padding: 2px 0; text-align: left; font-weight: 400; }
-    thead th { position: sticky; top: 0; z-index: 2; padding-right: 3px; background: var(--uv-panel); font-size: 11px; line-height: 1.1; color: var(--uv-soft); overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
+    thead th { position: sticky; top: 0; z-index: 2; padding-right: 1px; background: var(--uv-panel); font-size: 10.5px; line-height: 1.15; color: var(--uv-soft); overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
     thead td { position: sticky; top: 0; z-index: 2; background: var(--uv-panel); }
     th[scope='row'] { font-weight: 700; font-size: 12.5px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
     thead td, th[scope='row'] { width: 76px; }
