@@ -26,6 +26,35 @@ describe('the Bench', () => {
     expect(await on.bench.page.evaluate(async () => ((await (await fetch('/api/sites/1/draft')).json()) as { overrides: unknown[] }).overrides)).toEqual([]);
   });
 
+  it('says what changes with an inherited colour where it comes from, outlines it, and leads there', async () => {
+    await on.bench.openPage('Members');
+    await on.bench.find('.pref');
+    await on.bench.cell('Text, rest');
+    const note = on.bench.page.locator('uv-plies-list .note');
+    const [, count] = /changed there it is (\d+) elements/.exec(await note.innerText()) ?? [];
+    // What Chromium gives the same colour by inheritance is among them at least.
+    expect(Number(count)).toBeGreaterThan(10);
+    await note.getByRole('button', { name: 'changed there' }).click();
+    await on.bench.settled();
+    expect(await on.bench.page.locator('uv-lineage-bar .current').innerText()).toContain('body');
+    expect(await on.bench.page.locator('uv-states-grid [aria-pressed="true"]').first().getAttribute('aria-label')).toMatch(/^Text, rest:/);
+  });
+
+  it('fills the chosen row in every state once it was said what each would be', async () => {
+    await on.bench.choose('.qs-go');
+    await on.bench.value('Willow');
+    await on.bench.page.getByRole('button', { name: 'Every state…' }).click();
+    const list = on.bench.page.getByRole('group', { name: 'Fill in every state' });
+    await list.waitFor();
+    expect((await list.locator('label').allInnerTexts()).map((text) => text.trim())).toEqual(['Hover fill: Willow, 12 darker, and its text kept readable', 'Focus fill: Willow, 6 darker, and its text kept readable', 'Pressed fill: Willow, 18 darker, and its text kept readable', 'Disabled fill: Willow, 24 lighter']);
+    await list.locator('label', { hasText: 'Focus fill' }).click();
+    await on.bench.act('Do 3');
+    const fills = async (state: string): Promise<string | null> => on.bench.page.getByRole('button', { name: new RegExp(`^Fill, ${state}:`) }).getAttribute('aria-label');
+    expect(await fills('hover')).toContain('our override');
+    expect(await fills('disabled')).toContain('our override');
+    expect(await fills('focus')).not.toContain('our override');
+  });
+
   it('peels the veneer off up to a line', async () => {
     await on.bench.choose('.qs-go');
     await on.bench.value('Willow');

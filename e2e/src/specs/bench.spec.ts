@@ -78,6 +78,7 @@ describe('the Bench', () => {
     await on.bench.cell('Text, hover');
     await on.bench.value('Willow');
     expect(await on.bench.css()).toContain('.lede a:hover {\n  color: var(--brand-willow) !important;');
+    expect(await on.bench.page.locator('uv-written-css .why').innerText()).toMatch(/^It says !important because css\/theme\.css .*a:hover does too\.$/);
     expect(await on.bench.verdict()).toContain('reaches 5 of 5');
     let before = await on.bench.version();
     await on.bench.page.getByText('This one').click();

@@ -12,7 +12,7 @@ import { SelectorEditor } from './selector-editor';
     @if (editing(); as override) {
       <uv-selector-editor [override]="override" (written)="isEditing.set(false); rewritten.emit({ override, selector: $event })" (closed)="isEditing.set(false)" />
     } @else {
-      <pre class="uv-mono uv-scroll" tabindex="0" aria-label="CSS being written">{{ css() || '/* nothing written for this cell */' }}</pre>
+      <pre class="uv-mono uv-scroll" [class.told]="why() !== ''" tabindex="0" aria-label="CSS being written">{{ shown() || '/* nothing written for this cell */' }}</pre>
       @if (why() !== '') { <p class="why" [title]="why()">{{ why() }}</p> }
       @if (overrides().length > 0) { <button type="button" (click)="isEditing.set(true)">{{ overrides().at(-1)?.isByHand ? 'Selector by hand' : 'Edit selector' }}</button> }
     }
@@ -20,6 +20,7 @@ import { SelectorEditor } from './selector-editor';
   styles: `
     :host { display: block; position: relative; height: 66px; background: #1a1a1a; color: #f2f2f2; overflow: hidden; }
     pre { height: 66px; margin: 0; padding: 9px 16px; font-size: 12.5px; line-height: 1.45; white-space: pre-wrap; overflow-wrap: anywhere; }
+    pre.told { padding-top: 5px; line-height: 1.3; }
     pre:focus-visible { outline: none; box-shadow: inset 0 0 0 2px #fff, inset 0 0 0 4px #000; }
     .why { position: absolute; inset: auto 0 0; margin: 0; padding: 1px 16px 3px; background: #1a1a1a; color: #c4c4c4; font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
     button { position: absolute; right: 10px; top: 8px; padding: 1px 8px; border: 1px solid #777; border-radius: 3px; background: #333; color: #f2f2f2; font-size: 12px; cursor: pointer; }
@@ -37,6 +38,8 @@ export class WrittenCss {
   readonly #overrideId = computed(() => this.overrides().at(-1)?.id);
   protected readonly isEditing = linkedSignal({ source: this.#overrideId, computation: () => false });
   protected readonly editing = computed(() => (this.isEditing() ? this.overrides().at(-1) ?? null : null));
+  /** Without its section where a line below says more. */
+  protected readonly shown = computed(() => (this.why() === '' ? this.css() : this.css().replace(/^\/\*[^\n]*\n/, '')));
   protected readonly css = computed(() => {
     const site = this.#store.site();
     const overrides = this.overrides();
