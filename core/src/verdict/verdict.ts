@@ -8,6 +8,7 @@ import { isForOtherEngines, isScrollbarPart } from '../veneer/scrollbars.js';
 import { MOST_NEIGHBOURS, MOST_STEPS } from '../elsewhere/carriers.js';
 import { effectsOf, type SilencedTeller, type VerdictProgress } from './effects.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
+import { leftAloneFindings } from './left-alone.js';
 import { readingFindings } from './reading-findings.js';
 import { clearingOf, lookFinding, partsPassedOver } from './repairs.js';
 import { settingWords } from '../site/environments.js';
@@ -48,6 +49,7 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const style = view.style(element, override.pseudo);
   if (isScrollbarPart(override.pseudo)) findings.push(...partsPassedOver(view.style(element), override, look), ...thumbFindings(site, override));
   findings.push(...readingFindings(site, override, effects.readings, look));
+  findings.push(...leftAloneFindings(site, without, override, look));
   const [longhand] = longhandsOfProperty(override.property);
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
