@@ -1,4 +1,5 @@
-import { openSite, type SiteModel } from '../site/site-model.js';
+import { planOverride, withOverrides } from '../plan/plan-override.js';
+import { dressSite, openSite, type SiteModel } from '../site/site-model.js';
 import { takeCensus, type Census } from './census.js';
 import type { PageMeasure } from './page-measure.js';
 import { visibleFills } from './page-measure.js';
@@ -28,6 +29,30 @@ function census(model: SiteModel, measures: readonly PageMeasure[] = []): { read
     shares.push(step.value.share);
   }
 }
+
+describe('a custom property that is overridden', () => {
+  const theme = ':root { --tone: teal } .x, .y { --edge: #123456 } .z { color: var(--tone) } .x, .y { border: 1px solid var(--edge) } .z:hover { --tone: red }';
+  const model = site('<p class=z>a</p><p class=x>b</p><p class=y>c</p>', theme);
+
+  it('stays listed where the page declares it, with the value it has now; our own names for the palette are not', () => {
+    const at = model.pages.get(7)?.document.rootElement.number ?? -1;
+    const plan = planOverride(model, { pageId: 7, element: at, pseudo: '', reach: 'group', group: ':root', state: 'rest', property: '--tone', value: { kind: 'literal', css: '#00ff00' }, width: 1280 });
+    if (!plan.ok) throw new Error(plan.reason);
+    const { properties } = census(withOverrides(model, plan)).result;
+    expect(properties.filter(({ name }) => name === '--tone').map(({ hex, sheet, selector }) => [hex, sheet, selector])).toEqual([['#00ff00', 'a.css', ':root']]);
+    const swatch = dressSite(model, [{ id: 'o', partId: null, pageId: 7, element: at, pseudo: '', reach: 'one', state: 'rest', property: 'color', value: { kind: 'swatch', swatchId: 1, shade: 0 }, selector: '.z.z', important: false }], { swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }], roles: [] });
+    expect(census(swatch).result.properties.some(({ name }) => name.startsWith('--brand'))).toBeFalse();
+  });
+
+  it('is gathered by all selectors of its rule, so that whatever follows it changes', () => {
+    const { properties } = census(model).result;
+    expect(properties.map(({ name, group }) => [name, group]).sort()).toEqual([['--edge', ':is(.x, .y)'], ['--tone', ':root']]);
+    const edge = properties.find(({ name }) => name === '--edge');
+    const plan = planOverride(model, { ...edge?.setOn ?? { pageId: 7, element: 0 }, pseudo: '', reach: 'group', group: edge?.group, state: 'rest', property: '--edge', value: { kind: 'literal', css: '#00ff00' }, width: 1280 });
+    if (!plan.ok) throw new Error(plan.reason);
+    expect(census(withOverrides(model, plan)).result.properties.find(({ name }) => name === '--edge')).toEqual(jasmine.objectContaining({ hex: '#00ff00', places: edge?.places, elements: 2 }));
+  });
+});
 
 describe('takeCensus', () => {
   const { result, shares } = census(site('<p class=a>one</p><p class=b>two</p><div class=c></div><p class=d tabindex=0>three</p><svg><path fill="#ff8800"/></svg><div style="display:none"><p style="color:#010203">hid</p></div>'));

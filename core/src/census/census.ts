@@ -1,3 +1,4 @@
+import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
 import type { Spot } from '../veneer/override.js';
 import { SAME_TO_THE_EYE, deltaE2000OfLab, labOf } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
@@ -80,6 +81,8 @@ export interface FeedingProperty {
   readonly pageIds: readonly number[];
   /** An element whose declaration of it decides. */
   readonly setOn: Spot;
+  /** Selector that gathers all elements on which this declaration is made; `null` where its rule asks for more than names. */
+  readonly group: string | null;
   /** Elements that change with it, at rest, the first `MOST_FOLLOWERS` of them. */
   readonly followers: readonly Spot[];
 }
@@ -228,13 +231,14 @@ function createCounter() {
         const value = style.customProperty(name) ?? '';
         const color = colorOfCss(value);
         if (!color) continue;
-        const from = sourceOf(declared.block, declared.entry.declaration.start);
-        // Our own names for the palette are changed there.
-        if (from.isVeneer) continue;
+        // The page's own declaration is what is changed, whether or not an override of ours lies over it; our names for the palette have none.
+        const theirs = sourceOf(declared.block, 0).isVeneer ? style.ranked(name).find(({ block }) => !sourceOf(block, 0).isVeneer) : declared;
+        if (!theirs) continue;
+        const from = sourceOf(theirs.block, theirs.entry.declaration.start);
         const id = `${name}\n${from.sheet}\n${from.at?.offset ?? place.element}`;
         let feeding = properties.get(id);
         if (!feeding) {
-          properties.set(id, (feeding = { property: { name, value: value.trim(), hex: hexOf(color), sheet: from.sheet || 'style attribute', line: from.at?.line ?? 0, selector: from.selector, setOn: { pageId: place.pageId, element: style.element.number } }, places: 0, elements: new Map(), pageIds: new Set() }));
+          properties.set(id, (feeding = { property: { name, value: value.trim(), hex: hexOf(color), sheet: from.sheet || 'style attribute', line: from.at?.line ?? 0, selector: from.selector, setOn: { pageId: place.pageId, element: style.element.number }, group: groupOf(theirs.block.rule?.selectorText ?? '') }, places: 0, elements: new Map(), pageIds: new Set() }));
         }
         feeding.places += 1;
         feeding.elements.set(`${place.pageId}:${place.element}`, { pageId: place.pageId, element: place.element });
@@ -249,6 +253,20 @@ function createCounter() {
       };
     },
   };
+}
+
+/** The selectors of a rule as one, where they ask for no state and no pseudo-element. */
+function groupOf(selector: string): string | null {
+  try {
+    const list = parseSelectorList(selector);
+    const isPlain = list.every(({ pseudoElements, compounds }) => pseudoElements.length === 0
+      && compounds.every(({ pseudoClasses }) => pseudoClasses.every((test) => test.kind === 'named' && test.name === 'root')));
+    if (!isPlain || list.length === 0) return null;
+    return list.length === 1 ? list[0].text : `:is(${selector})`;
+  } catch (error) {
+    if (error instanceof SelectorError) return null;
+    throw error;
+  }
 }
 
 const keyOf = ({ pageId, element, pseudo }: CensusPlace): string => `${pageId}:${element}:${pseudo}`;

@@ -1,3 +1,4 @@
+import { alikeKey } from '../reach/alike.js';
 import { siblingsOf, type ElementNode } from '../dom/tree.js';
 
 /** An element whose state may tell on another, and how it stands to it. */
@@ -38,5 +39,7 @@ export function carrierAlike(element: ElementNode, lead: ElementNode, other: Ele
   const wanted = relationOf(lead, other);
   if (!wanted) return null;
   const type = (node: ElementNode): string => node.attributes.get('type')?.toLowerCase() ?? '';
-  return carriersOf(element).find(({ relation, steps, element: own }) => relation === wanted.relation && steps === wanted.steps && own.localName === other.localName && type(own) === type(other))?.element ?? null;
+  const likely = carriersOf(element).filter(({ relation, steps }) => relation === wanted.relation && steps === wanted.steps).map((carrier) => carrier.element).filter((own) => own.localName === other.localName && type(own) === type(other));
+  // Of several beside one another the one with the same names is meant.
+  return likely.find((own) => alikeKey(own) === alikeKey(other)) ?? likely.at(0) ?? null;
 }

@@ -31,33 +31,45 @@ export function flipsOf(element: ElementNode, { switchClasses }: Pick<PageDocume
   const isTick = element.localName === 'input' && (type === 'checkbox' || type === 'radio');
   const switched = isTick ? tickFlip(element) : switchFlip(element, switchClasses);
   const locked: Flip | null = isTick && !element.attributes.has('disabled') ? { short: 'off', words: 'disabled', given: ['disabled', '[disabled='], selector: ':disabled' } : null;
-  const both: Flip | null = switched && locked ? { short: `${switched.short}, off`, words: `${switched.words} and disabled`, given: [...switched.given, ...locked.given], selector: switched.selector + locked.selector } : null;
-  return { ...(switched ? { switched } : {}), ...(locked ? { locked } : {}), ...(both ? { 'switched-locked': both } : {}), ...(isFocusable(element) ? { focused: FOCUSED } : {}) };
+  const both: Flip | null = switched && locked && {
+    short: `${switched.short}, off`, words: `${switched.words} and disabled`, given: [...switched.given, ...locked.given], selector: switched.selector + locked.selector,
+  };
+  return {
+    ...(switched ? { switched } : {}), ...(locked ? { locked } : {}), ...(both ? { 'switched-locked': both } : {}),
+    ...(isFocusable(element) ? { focused: FOCUSED } : {}),
+  };
 }
 
 /** Selectors 4 §9.4: the ring that a keyboard brings. */
 const FOCUSED: Flip = { short: 'focused', words: 'focused', given: ['focus', 'focus-visible', 'focus-within'], selector: ':focus-visible' };
 
 function tickFlip(element: ElementNode): Flip {
-  return element.attributes.has('checked') ? { short: 'not checked', words: 'not checked', given: ['!checked'], selector: ':not(:checked)' } : { short: 'checked', words: 'checked', given: ['checked'], selector: ':checked' };
+  return element.attributes.has('checked')
+    ? { short: 'not checked', words: 'not checked', given: ['!checked'], selector: ':not(:checked)' }
+    : { short: 'checked', words: 'checked', given: ['checked'], selector: ':checked' };
 }
 
 function switchFlip(element: ElementNode, known: PageDocument['switchClasses']): Flip | null {
   const parts: Flip[] = [];
   if (element.localName === 'details' || element.localName === 'dialog') {
-    parts.push(element.attributes.has('open') ? { short: 'closed', words: 'closed', given: ['!open', '![open'], selector: ':not([open])' } : { short: 'open', words: 'open', given: ['open', '[open='], selector: '[open]' });
+    parts.push(element.attributes.has('open')
+      ? { short: 'closed', words: 'closed', given: ['!open', '![open'], selector: ':not([open])' }
+      : { short: 'open', words: 'open', given: ['open', '[open='], selector: '[open]' });
   }
   for (const [attribute, pairs] of Object.entries(FLIPS)) {
     const value = element.attributes.get(attribute);
     for (const [off, on, words] of pairs) {
       if (value !== off && value !== on) continue;
       const other = value === off ? on : off;
-      parts.push({ short: value === off ? words : `not ${words}`, words: value === off ? words : `not ${words}`, given: [`[${attribute}=${other}`], selector: `[${attribute}=${quoteString(other)}]` });
+      const said = value === off ? words : `not ${words}`;
+      parts.push({ short: said, words: said, given: [`[${attribute}=${other}`], selector: `[${attribute}=${quoteString(other)}]` });
     }
   }
   for (const name of switchClassesOf(element, known)) {
-    const has = element.classes.includes(name);
-    parts.push({ short: `${has ? 'not ' : ''}.${name}`, words: has ? `without .${name}` : `.${name}`, given: [has ? `!.${name}` : `.${name}`], selector: has ? `:not(.${escapeIdentifier(name)})` : `.${escapeIdentifier(name)}` });
+    const own = `.${escapeIdentifier(name)}`;
+    parts.push(element.classes.includes(name)
+      ? { short: `not .${name}`, words: `without .${name}`, given: [`!.${name}`], selector: `:not(${own})` }
+      : { short: `.${name}`, words: `.${name}`, given: [`.${name}`], selector: own });
   }
   const [first] = parts;
   // Attributes that say the same flip together; classes are switched one at a time, the first that is asked for.

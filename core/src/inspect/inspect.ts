@@ -10,6 +10,7 @@ import { breakpointsOfSite } from '../site/breakpoints.js';
 import { isBrandColor } from '../site/brand-color.js';
 import { iconKindOf, type IconKind } from './icon-kind.js';
 import { placesOf } from '../site/places.js';
+import { reaches } from '../plan/plan-override.js';
 import { hexOf } from '../color/read-notation.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
@@ -129,8 +130,12 @@ const QUIET_STATES: ReadonlySet<OverrideState> = new Set(['valid', 'indeterminat
 /** Quiet states that the page or an override tells from rest. */
 function askedStates(site: SiteModel, page: Page, element: ElementNode, pseudo: string, rest: StyleView, width: number): Set<OverrideState> {
   const calm = rest.style(element, pseudo);
-  return new Set(applicableStates(element, pseudo).filter((state) => QUIET_STATES.has(state) && (site.overrides.some((override) => override.state === state && override.element === element.number)
-    || ['color', 'background-color', 'border-top-color', 'box-shadow', 'background-image', 'opacity'].some((property) => viewIn(page, element, state, width).style(element, pseudo).resolved(property) !== calm.resolved(property)))));
+  return new Set(applicableStates(element, pseudo).filter((state) => {
+    if (!QUIET_STATES.has(state)) return false;
+    const style = viewIn(page, element, state, width).style(element, pseudo);
+    const isTold = ['color', 'background-color', 'border-top-color', 'box-shadow', 'background-image', 'opacity'].some((property) => style.resolved(property) !== calm.resolved(property));
+    return isTold || site.overrides.some((override) => override.state === state && override.pseudo === pseudo && reaches(site, override, element));
+  }));
 }
 
 /** What narrows the reach, and the parent whose state is looked at. */
@@ -151,11 +156,14 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
   const carrier = (scope.carrier == null ? null : elementOf(page, scope.carrier)) ?? tellers.at(0)?.element ?? null;
   const switches = tellers.filter((teller) => teller.element === carrier);
   const asked = askedStates(site, page, element, pseudo, rest, width);
-  const states = [...applicableStates(element, pseudo).filter((state) => !QUIET_STATES.has(state) || scope.isWhole || asked.has(state)), ...switches.map(({ state }) => state), ...(parent ? ['parent-hover' as const, ...(parent.localName === 'form' ? ['parent-invalid' as const] : [])] : [])];
+  const ownStates = applicableStates(element, pseudo).filter((state) => !QUIET_STATES.has(state) || scope.isWhole || asked.has(state));
+  const parentStates: OverrideState[] = parent?.localName === 'form' ? ['parent-hover', 'parent-invalid'] : parent ? ['parent-hover'] : [];
+  const states = [...ownStates, ...switches.map(({ state }) => state), ...parentStates];
   const views = new Map(states.map((state) => [state, viewIn(page, element, state, width, isSwitchState(state) ? carrier : parent)]));
   const restStyle = rest.style(element, pseudo);
   const styles = states.map((state) => views.get(state)?.style(element, pseudo) ?? restStyle);
   const ids = new Map([...site.pages].map(([id, candidate]) => [candidate, id]));
+  const cellsOf = (row: GridRowName, part: ElementStyle | null): GridCell[] => states.map((state, i) => cellOf(row, state, part ?? styles[i], part ?? restStyle));
   return {
     pageId,
     element: number,
@@ -171,7 +179,7 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
       ...(element.localName === 'html' || element.ownText.trim() !== '' ? [step(rest, element, 'selection')] : []),
     ] : [],
     states,
-    grid: rowsFor(element, pseudo, styles).map((row) => ({ row, cells: states.map((state, i) => cellOf(row, state, partStyle(page, element, row, width) ?? styles[i], partStyle(page, element, row, width) ?? restStyle)) })),
+    grid: rowsFor(element, pseudo, styles).map((row) => ({ row, cells: cellsOf(row, partStyle(page, element, row, width)) })),
     strip: states.map((state) => tileOf(site, views.get(state) ?? rest, rest, element, pseudo, state)),
     reach: REACHES.filter((reach) => reach !== 'group' || scope.group).map((reach) => {
       const places = placesOf(site, { pageId, element: number, reach, group: scope.group, pages: scope.pages, spared: scope.spared });
@@ -187,7 +195,11 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
     reachability: reachabilityOf(element),
     breakpoints: breakpointsOfSite(site),
     parent: parent?.number ?? null,
-    carrier: carrier && { element: carrier.number, name: shortName(carrier), words: Object.fromEntries(switches.map(({ state, words }) => [state, words])), heads: Object.fromEntries(switches.map(({ state, flip }) => [state, flip.short])), relation: relationOf(element, carrier)?.relation ?? 'self' },
+    carrier: carrier && {
+      element: carrier.number, name: shortName(carrier), relation: relationOf(element, carrier)?.relation ?? 'self',
+      words: Object.fromEntries(switches.map(({ state, words }) => [state, words])),
+      heads: Object.fromEntries(switches.map(({ state, flip }) => [state, flip.short])),
+    },
     otherCarriers: [...new Map(tellers.filter((teller) => teller.element !== carrier).map((teller) => [teller.element, { element: teller.element.number, words: teller.words }])).values()],
     quietStates: applicableStates(element, pseudo).filter((state) => QUIET_STATES.has(state) && !states.includes(state)),
   };

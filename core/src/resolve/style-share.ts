@@ -71,11 +71,6 @@ export class StyleShare {
     return found;
   }
 
-  /** Number that stands for the values of a style. */
-  numberOf(identity: object): number {
-    return this.#numberOf(identity);
-  }
-
   #numberOf(thing: object): number {
     const known = this.#ids.get(thing);
     if (known !== undefined) return known;

@@ -28,4 +28,11 @@ describe('what is to be left alone', () => {
     expect(found(open('.card { color: #333 } .sale { color: #a3262a }', place), { property: 'color' })).toEqual([]);
     expect(found(open('.card { color: #333 }', []), { property: 'color' })).toEqual([]);
   });
+
+  it('is named where it changes at another width, or in the state the override is for', () => {
+    const place = [{ kind: 'place' as const, target: '.sale' }];
+    const narrow = open('.card { color: #333 } @media (min-width: 700px) { .sale { color: #a3262a } }', place);
+    expect(found(narrow, { property: 'color' }).map(({ text }) => text)).toEqual(['changes 1 that is to be left alone']);
+    expect(found(open('.card { color: #333 }', place), { property: 'color', state: 'hover' }).map(({ text }) => text)).toEqual(['changes 1 that is to be left alone']);
+  });
 });

@@ -1,6 +1,9 @@
 import type { ElementNode } from '../dom/tree.js';
+import { STATE_WORDS } from '../grid/rows.js';
+import { statesTogether } from '../reach/threshold.js';
 import { StyleView } from '../resolve/style-view.js';
 import { NO_EXCEPTIONS, isExcepted } from '../site/exceptions.js';
+import { settingWords, type Setting } from '../site/environments.js';
 import { placesOf } from '../site/places.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { showsText } from '../site/text-figures.js';
@@ -13,27 +16,34 @@ const PAINTED = ['color', 'background-color', 'border-top-color', 'fill'] as con
 /**
  * What is to be left alone and changes all the same, by what it inherits or by a custom property it follows: an override passes
  * over exceptions itself, not over what hangs on its targets. The element it was made on is meant.
- * @param width viewport width, CSS px.
+ * @param settings where it is looked at, in the override's own state.
  */
-export function leftAloneFindings(site: SiteModel, without: SiteModel, override: Override, width: number): Finding[] {
+export function leftAloneFindings(site: SiteModel, without: SiteModel, override: Override, settings: readonly Setting[]): Finding[] {
   const { exceptions } = site;
   if (exceptions === NO_EXCEPTIONS || exceptions.colors.length + exceptions.places.length === 0) return [];
   const lead = elementOf(pageOf(site, override.pageId), override.element);
-  const changed: Spot[] = [];
+  const changed = new Map<string, Spot>();
   for (const [pageId, after] of site.pages) {
     const before = pageOf(without, pageId);
-    const { touched } = touchedOn(after, [override.selector], override.isByHand ? [] : placesOf(site, override).filter(({ page }) => page === after).map(({ element }) => element));
-    const [now, then] = [new StyleView(after, { environment: { width } }), new StyleView(before, { environment: { width } })];
-    const isLeft = (element: ElementNode, longhand: (typeof PAINTED)[number]): boolean => {
+    const own = override.isByHand ? [] : placesOf(site, override).filter(({ page }) => page === after);
+    const { touched } = touchedOn(after, [override.selector], own.map(({ element }) => element));
+    const states = statesTogether(own, override.state);
+    const isLeft = (then: StyleView, now: StyleView, element: ElementNode, longhand: (typeof PAINTED)[number]): boolean => {
       const color = then.style(element).color(longhand);
       if (!color || (color.alpha ?? 0) === 0 || (longhand === 'color' && !showsText({ element, pseudo: '' }))) return false;
       return then.style(element).resolved(longhand) !== now.style(element).resolved(longhand) && isExcepted(exceptions, after.document, element, color);
     };
-    for (const element of touched) if (element !== lead && PAINTED.some((longhand) => isLeft(element, longhand))) changed.push({ pageId, element: element.number });
+    for (const environment of settings) {
+      const [then, now] = [new StyleView(before, { environment, states }), new StyleView(after, { environment, states })];
+      for (const element of touched) {
+        const key = `${pageId}/${element.number}`;
+        if (element !== lead && !changed.has(key) && PAINTED.some((longhand) => isLeft(then, now, element, longhand))) changed.set(key, { pageId, element: element.number });
+      }
+    }
   }
-  if (changed.length === 0) return [];
+  if (changed.size === 0) return [];
   return [{
-    standing: 'fails', text: `changes ${changed.length} that ${changed.length === 1 ? 'is' : 'are'} to be left alone`,
-    basis: `They are exceptions of this site, at rest, ${width} px wide, and take their colour from what this override changes: by inheritance, or by a custom property they follow.`, spots: changed.slice(0, MOST_SPOTS),
+    standing: 'fails', text: `changes ${changed.size} that ${changed.size === 1 ? 'is' : 'are'} to be left alone`,
+    basis: `They are exceptions of this site, in state ${STATE_WORDS[override.state].toLowerCase()}, ${settingWords(settings)}, and take their colour from what this override changes: by inheritance, or by a custom property they follow.`, spots: [...changed.values()].slice(0, MOST_SPOTS),
   }];
 }

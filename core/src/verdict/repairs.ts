@@ -28,9 +28,15 @@ export function lookFinding(site: SiteModel, override: Override, { state, kind, 
   // What was hidden comes back as it was where no shade of ours tells the state.
   const value: OverrideValue = kind === 'left behind' || isShade ? proposed : { kind: 'literal', css: before };
   const wish = wishOf(override, width, { state, value, ...(others.has(state) ? { parent: others.get(state)?.element.number ?? null } : {}) });
+  const when = said === '' ? `In state ${word}` : capital(word);
+  const more = shown.length > 1 ? ` and ${shown.length - 1} more` : '';
+  const left = said === '' ? `${word} still ${shown[0]}${more}` : `still ${shown[0]}${more} ${word}`;
+  const hidden = said === '' ? `hides ${word}` : `hides that ${said}`;
   return {
-    standing: 'look', text: kind === 'hidden' ? `hides ${said === '' ? word : `that ${said}`}` : `${said === '' ? `${word} ` : ''}still ${shown[0]}${shown.length > 1 ? ` and ${shown.length - 1} more` : ''}${said === '' ? '' : ` ${word}`}`,
-    basis: kind === 'hidden' ? `${said === '' ? `In state ${word}` : capital(word)} the page showed ${shown.join(', ')}; the rule for rest is now stronger, so the state looks as at rest.` : `${said === '' ? `In state ${word}` : capital(word)} declarations of the page still decide ${override.property}: ${shown.join(', ')}.`,
+    standing: 'look', text: kind === 'hidden' ? hidden : left,
+    basis: kind === 'hidden'
+      ? `${when} the page showed ${shown.join(', ')}; the rule for rest is now stronger, so the state looks as at rest.`
+      : `${when} declarations of the page still decide ${override.property}: ${shown.join(', ')}.`,
     spots: spots.slice(0, MOST_SPOTS), state,
     repair: { label: `${said === '' ? STATE_WORDS[state] : capital(word)}: ${value === proposed ? valueWords(site, value) : before}`, wishes: [wish] },
   };

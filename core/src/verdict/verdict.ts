@@ -49,7 +49,7 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const style = view.style(element, override.pseudo);
   if (isScrollbarPart(override.pseudo)) findings.push(...partsPassedOver(view.style(element), override, look), ...thumbFindings(site, override));
   findings.push(...readingFindings(site, override, effects.readings, look));
-  findings.push(...leftAloneFindings(site, without, override, look));
+  findings.push(...leftAloneFindings(site, without, override, settings));
   const [longhand] = longhandsOfProperty(override.property);
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));

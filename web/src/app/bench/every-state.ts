@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { ROW_WORDS, type Inspection, type RowProposal } from '@upper-veneer/core';
 import { Engine } from '../shared/engine/engine';
 import { BenchActs } from './bench-acts';
@@ -38,7 +38,8 @@ export class EveryState {
   readonly #engine = inject(Engine);
   readonly inspection = input.required<Inspection>();
 
-  readonly #asked = signal(0);
+  /** Counts questions, so that an older answer is passed over. */
+  #asked = 0;
   readonly #cell = computed(() => `${this.inspection().pageId}/${this.inspection().element}/${this.inspection().pseudo}/${this.#bench.cell().row}`);
   /** What is proposed; `null` while nothing is asked. Another cell is another question. */
   protected readonly found = linkedSignal<string, readonly RowProposal[] | null>({ source: this.#cell, computation: () => null });
@@ -53,10 +54,9 @@ export class EveryState {
       return;
     }
     const cell = this.#cell();
-    this.#asked.update((count) => count + 1);
-    const round = this.#asked();
+    const round = (this.#asked += 1);
     const found = await this.#engine.remote.proposeRow({ ...target, ...this.#acts.scope(), width: this.#bench.width() }, this.#bench.cell().row);
-    if (round !== this.#asked() || cell !== this.#cell()) return;
+    if (round !== this.#asked || cell !== this.#cell()) return;
     this.left.set([]);
     this.found.set(found);
   }

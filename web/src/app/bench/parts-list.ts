@@ -96,6 +96,10 @@ export class PartsList {
     const isOpened = this.opened().includes(part.id);
     const words = REACHABILITY_WORDS[reachability];
     const tag = reachability === 'in page' ? part.kind + (progress.isHidden ? ', hidden' : '') : reachability === 'framed' ? 'framed: settings only' : 'shadow root';
-    return [{ ...part, places, matched, reachability, words: words || part.kind, tag, isOpened, canOpen: part.openers.length > 0 ? isOpened || progress.isHidden : isOpened || (progress.isOver && !progress.isHidden), verb: part.openers.length > 0 ? (isOpened ? 'Close' : 'Open') : isOpened ? 'Show' : 'Close', first: progress.elements[0] }];
+    // What has no opener stands open as it was captured, and can be put away.
+    const isHideable = part.openers.length === 0;
+    const canOpen = isOpened || (isHideable ? progress.isOver && !progress.isHidden : progress.isHidden);
+    const [act, back] = isHideable ? ['Close', 'Show'] : ['Open', 'Close'];
+    return [{ ...part, places, matched, reachability, words: words || part.kind, tag, isOpened, canOpen, verb: isOpened ? back : act, first: progress.elements[0] }];
   }));
 }

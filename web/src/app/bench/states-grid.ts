@@ -31,6 +31,7 @@ import type { CellChoice } from './bench-store';
     <p class="mores">
       <button type="button" class="more" [attr.aria-expanded]="isWhole()" (click)="isWhole.set(!isWhole())">{{ isWhole() ? 'Only what shows' : 'All ' + inspection().grid.length + ' rows' }}</button>
       @if (inspection().quietStates.length > 0) { <button type="button" class="more" (click)="wider.emit()" [title]="quietWords()">{{ inspection().quietStates.length }} more {{ inspection().quietStates.length === 1 ? 'state' : 'states' }}</button> }
+      @if (inspection().carrier === null) { <span class="uv-soft" title="No tick, attribute or class among its six nearest neighbours, four steps up, changes it by the page's rules at this width">follows nothing near</span> }
       @if (inspection().carrier; as carrier) {
         <span class="uv-soft" [title]="carrierWords()">follows <span class="uv-mono">{{ carrier.name }}</span></span>
         @for (other of inspection().otherCarriers.slice(0, 3); track other.element) { <button type="button" class="more" (click)="followed.emit(other.element)" [title]="'Shows the states of this one instead: it looks otherwise where ' + other.words">or where {{ other.words }}</button> }

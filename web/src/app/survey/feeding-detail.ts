@@ -10,7 +10,7 @@ import { CENSUS_WIDTH } from '../shared/census/census-store';
 import { Engine } from '../shared/engine/engine';
 import type { Judgement } from '../shared/engine/engine-api';
 import type { FramedPage } from '../shared/frame/framed-page';
-import { PageFrame } from '../shared/frame/page-frame';
+import { MOST_OUTLINED, PageFrame } from '../shared/frame/page-frame';
 import { SiteStore } from '../shared/site/site-store';
 import { ColorChip } from '../shared/ui/color-chip';
 import { StandingMark } from '../shared/ui/standing-mark';
@@ -41,7 +41,7 @@ import { ValuePicker } from '../shared/ui/value-picker';
       } @else if (own()) { <p class="line uv-soft" role="status">Checking every page…</p> }
       <div class="on">
         <p-select [options]="$any(pages())" optionLabel="label" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page on which what follows is lit" appendTo="body" />
-        <span class="uv-soft">{{ lit().length }} lit up{{ outlined().length > 0 ? ', of the finding' : '' }}</span>
+        <span class="uv-soft">{{ litWords() }}</span>
         @if (outlined().length > 0) { <button type="button" (click)="outlined.set([])">All that follow</button> }
       </div>
       @if (framed(); as page) { <uv-page-frame class="preview" [page]="page" [width]="width" [reached]="lit()" [target]="null" /> }
@@ -105,6 +105,12 @@ export class FeedingDetail {
     return this.pages().some(({ id }) => id === chosen) ? chosen ?? null : this.pages().at(0)?.id ?? null;
   });
   protected readonly lit = computed(() => [...new Set((this.outlined().length > 0 ? this.outlined() : this.property()?.followers ?? []).filter(({ pageId }) => pageId === this.pageId()).map(({ element }) => element))]);
+  protected readonly litWords = computed(() => {
+    const found = this.property();
+    const count = this.lit().length;
+    const listed = found && found.elements > found.followers.length ? `; ${found.followers.length} of ${found.elements} on all pages are listed` : '';
+    return `${count} lit up${this.outlined().length > 0 ? ', of the finding' : listed}${count > MOST_OUTLINED ? `, the first ${MOST_OUTLINED} outlined` : ''}`;
+  });
   protected readonly framed = computed<FramedPage | null>(() => {
     const site = this.site.site();
     const pageId = this.pageId();
@@ -114,7 +120,7 @@ export class FeedingDetail {
   protected async set(value: OverrideValue): Promise<void> {
     const found = this.property();
     if (!found) return;
-    const plan = await this.#engine.remote.plan([{ ...found.setOn, pseudo: '', reach: 'alike', state: 'rest', property: found.name, value, width: CENSUS_WIDTH }]);
+    const plan = await this.#engine.remote.plan([{ ...found.setOn, pseudo: '', ...(found.group === null ? { reach: 'alike' as const } : { reach: 'group' as const, group: found.group }), state: 'rest', property: found.name, value, width: CENSUS_WIDTH }]);
     this.refusal.set(plan.refused[0] ?? '');
     if (plan.put.length > 0) this.#store(`${found.name}: ${valueWords({ palette: this.site.palette() }, value)}`, plan.put, plan.drop);
   }

@@ -7,7 +7,7 @@ import { catchError, from, of, switchMap } from 'rxjs';
 import { CENSUS_WIDTH, CensusStore } from '../shared/census/census-store';
 import { Engine } from '../shared/engine/engine';
 import type { FramedPage } from '../shared/frame/framed-page';
-import { PageFrame } from '../shared/frame/page-frame';
+import { MOST_OUTLINED, PageFrame } from '../shared/frame/page-frame';
 import { SiteStore } from '../shared/site/site-store';
 
 /** Where a part, a stylesheet or a font shows, lit on a page. */
@@ -60,7 +60,7 @@ export class TopicPage {
   protected readonly words = computed(() => {
     const count = this.lit().length;
     if (!this.choice()) return this.empty();
-    return count === 0 ? 'Not on this page' : `${count} ${count === 1 ? 'element' : 'elements'} lit up on this page, at rest, ${CENSUS_WIDTH} px wide`;
+    return count === 0 ? 'Not on this page' : `${count} ${count === 1 ? 'element' : 'elements'} lit up on this page, at rest, ${CENSUS_WIDTH} px wide${count > MOST_OUTLINED ? `; the first ${MOST_OUTLINED} are outlined` : ''}`;
   });
   protected readonly framed = computed<FramedPage | null>(() => {
     const site = this.site.site();

@@ -14,6 +14,9 @@ interface Box {
 
 const EDGE = 14;
 
+/** Elements that are outlined at once, besides the target. */
+export const MOST_OUTLINED = 300;
+
 /** The page on its mat: pointing outlines and names what would be chosen, a click chooses. */
 @Component({
   selector: 'uv-page-frame',
@@ -99,7 +102,7 @@ export class PageFrame {
   protected readonly hovered = signal<number | null>(null);
   protected readonly hoverBox = computed(() => (this.hovered() === null || this.hovered() === this.target()?.element ? null : this.#boxOf(this.hovered())));
   protected readonly chosenBox = computed(() => this.#boxOf(this.target()?.element ?? null));
-  protected readonly reachedBoxes = computed(() => this.reached().slice(0, 300).map((number) => this.#boxOf(number)).filter((box): box is Box => box !== null));
+  protected readonly reachedBoxes = computed(() => this.reached().slice(0, MOST_OUTLINED).map((number) => this.#boxOf(number)).filter((box): box is Box => box !== null));
   protected readonly tag = computed(() => {
     const number = this.hovered() ?? this.target()?.element ?? null;
     const box = this.#boxOf(number);
