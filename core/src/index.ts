@@ -87,7 +87,7 @@ export { pixelAt, type PixelBox, type Raster } from './image/raster.js';
 export { recoverInk, type RecoveredInk } from './image/recover-ink.js';
 export { linkVeneer } from './capture/link-veneer.js';
 export { surroundingsOf, type Surroundings } from './ground/surroundings.js';
-export { withLayout, type PageLayout } from './ground/page-layout.js';
+export { withLayout, type PageLayout, type Rect } from './ground/page-layout.js';
 export { reanchor } from './site/reanchor.js';
 export { reanchorOverride } from './site/reanchor-override.js';
 export { withoutPage } from './site/without-page.js';

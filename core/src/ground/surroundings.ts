@@ -1,10 +1,12 @@
 import { contrastRatio, compositeOver } from '../color/contrast.js';
 import { sameColor } from '../color/same-color.js';
-import type { ElementNode } from '../dom/tree.js';
+import { lineageOf, type ElementNode } from '../dom/tree.js';
+import type { ElementStyle } from '../resolve/element-style.js';
 import { StyleView } from '../resolve/style-view.js';
 import { WHITE, rgb8, type Color } from '../values/color.js';
 import { surroundingsByChain, type Surroundings } from './chain.js';
 import { boxOf, holds, rectsOf, type PageLayout, type Rect } from './page-layout.js';
+import { FARTHEST_SHADOW, outerShadowsAt, shadowCasters } from './outer-shadows.js';
 import { groupOf, paintAt } from './paint-at.js';
 import { paintingOrderOf, type Painter, type PaintingOrder } from './painting-order.js';
 
@@ -24,8 +26,17 @@ export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = '
 interface Spot {
   readonly x: number;
   readonly y: number;
-  readonly under: readonly { readonly painter: Painter; readonly box: Rect }[];
-  readonly over: readonly { readonly painter: Painter; readonly box: Rect }[];
+  readonly under: readonly Painted[];
+  readonly over: readonly Painted[];
+}
+
+/** A box that paints at a point: by its fill and edges, or by the shadow it casts around itself. */
+interface Painted {
+  readonly painter: Painter;
+  readonly box: Rect;
+  /** Its place in the painting order. */
+  readonly at: number;
+  readonly isShadow?: boolean;
 }
 
 interface Measured {
@@ -51,7 +62,7 @@ function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseu
   if (under.length === 0) return null;
   const style = view.style(element, pseudo);
   const fill = style.color('-webkit-text-fill-color') ?? style.color('color') ?? rgb8(0, 0, 0);
-  const found = tellingSpots(view, under).map((spot) => composite(view, spot, fill, element));
+  const found = tellingSpots(view, withShadows(view, order, under, order.textAt.get(element.number) ?? order.painters.length)).map((spot) => composite(view, spot, fill, element, pseudo));
   const outside = outsideOf(view, layout, order, spots, element);
   // Where something opaque lies over a text, nothing of it is seen.
   const seen = found.filter(({ isHidden }) => !isHidden);
@@ -86,32 +97,53 @@ function key(element: ElementNode, pseudo: string): string {
 }
 
 function spotAt({ painters, textAt }: PaintingOrder, element: ElementNode, pseudo: string, x: number, y: number): Spot {
-  const at = (painter: Painter): { readonly painter: Painter; readonly box: Rect } | null => {
+  const paintedBy = (painter: Painter, at: number): Painted | null => {
     if (painter.clip && !holds(painter.clip, x, y)) return null;
     // The canvas takes the background of the root, which is everywhere.
     const box = painter.element.flatParent === null && painter.pseudo === '' ? painter.boxes[0] : painter.boxes.find((own) => holds(own, x, y));
-    return box ? { painter, box } : null;
+    return box ? { painter, box, at } : null;
   };
   // A positioned pseudo-element holds its own text.
   const own = pseudo === '' ? -1 : painters.findIndex((painter) => painter.element === element && painter.pseudo === pseudo);
   const end = own === -1 ? textAt.get(element.number) ?? painters.length : own + 1;
-  const take = (list: readonly Painter[]): Spot['under'] => list.flatMap((painter) => at(painter) ?? []);
-  return { x, y, under: take(painters.slice(0, end)), over: take(painters.slice(end)) };
+  const all = painters.flatMap((painter, i) => paintedBy(painter, i) ?? []);
+  return { x, y, under: all.filter(({ at }) => at < end), over: all.filter(({ at }) => at >= end) };
+}
+
+/** The spots with the boxes near them that cast a shadow there in this view. */
+function withShadows(view: StyleView, { painters, boxAt }: PaintingOrder, spots: readonly Spot[], end: number): readonly Spot[] {
+  const [left, right] = [Math.min(...spots.map(({ x }) => x)), Math.max(...spots.map(({ x }) => x))];
+  const [top, bottom] = [Math.min(...spots.map(({ y }) => y)), Math.max(...spots.map(({ y }) => y))];
+  const isNear = (box: Rect): boolean => box.left - FARTHEST_SHADOW < right && box.left + box.width + FARTHEST_SHADOW > left && box.top - FARTHEST_SHADOW < bottom && box.top + box.height + FARTHEST_SHADOW > top;
+  const casters: Painted[] = [];
+  for (const element of shadowCasters(view.page)) {
+    const at = boxAt.get(element.number);
+    const painter = at === undefined ? undefined : painters[at];
+    if (at !== undefined && painter?.element === element && painter.boxes.some(isNear)) casters.push(...painter.boxes.map((box) => ({ painter, box, at, isShadow: true })));
+  }
+  if (casters.length === 0) return spots;
+  return spots.map((spot) => {
+    const { x, y } = spot;
+    const here = casters.filter(({ painter, box }) => (!painter.clip || holds(painter.clip, x, y)) && outerShadowsAt(view.style(painter.element), box, x, y).length > 0);
+    if (here.length === 0) return spot;
+    const inOrder = (list: readonly Painted[]): Painted[] => [...list].sort((a, b) => a.at - b.at);
+    return { ...spot, under: inOrder([...spot.under, ...here.filter(({ at }) => at < end)]), over: inOrder([...spot.over, ...here.filter(({ at }) => at >= end)]) };
+  });
 }
 
 /** Of points under which the same plain boxes lie, the first, middle and last tell as much as all. */
 function tellingSpots(view: StyleView, spots: readonly Spot[]): readonly Spot[] {
   const groups = new Map<string, Spot[]>();
   for (const spot of spots) {
-    const key = [...spot.under, ...spot.over].map(({ painter: { element, pseudo }, box }) => `${element.number}${pseudo}${box.left}`).join();
+    const key = [...spot.under, ...spot.over].map(({ painter: { element, pseudo }, box, isShadow }) => `${element.number}${pseudo}${box.left}${isShadow ? 's' : ''}`).join();
     const group = groups.get(key);
     if (group) group.push(spot);
     else groups.set(key, [spot]);
   }
   return [...groups.values()].flatMap((group) => {
-    const isPlain = [...group[0].under, ...group[0].over].every(({ painter: { element, pseudo } }) => {
+    const isPlain = [...group[0].under, ...group[0].over].every(({ painter: { element, pseudo }, isShadow }) => {
       const style = view.style(element, pseudo);
-      return style.resolved('background-image') === 'none' && !/inset/.test(style.resolved('box-shadow'));
+      return !isShadow && style.resolved('background-image') === 'none' && !/inset/.test(style.resolved('box-shadow'));
     }) && view.style(view.page.document.rootElement).resolved('background-image') === 'none';
     return isPlain && group.length > 3 ? [group[0], group[group.length >> 1], group[group.length - 1]] : group;
   });
@@ -126,15 +158,20 @@ interface Composited {
 }
 
 /** Paints a point twice, once with the text there and once without. */
-function composite(view: StyleView, { x, y, under, over }: Spot, fill: Color, element: ElementNode): Composited {
+function composite(view: StyleView, { x, y, under, over }: Spot, fill: Color, element: ElementNode, pseudo = ''): Composited {
   const doubts: string[] = [];
   const base = canvasColor(view, x, y, doubts);
   const ground = new Layering(base);
   const text = new Layering(base);
-  const paint = ({ painter, box }: Spot['under'][number]): void => {
+  const paint = ({ painter, box, isShadow }: Painted): void => {
     const style = view.style(painter.element, painter.pseudo);
+    if (isShadow) {
+      const groups = groupsOf(view, painter.element, painter.pseudo, doubts);
+      for (const shadow of outerShadowsAt(style, box, x, y)) [ground, text].forEach((layers) => layers.lay(groups, shadow));
+      return;
+    }
     if (isCanvas(view, painter)) return;
-    const groups = groupsOf(view, painter.element, doubts);
+    const groups = groupsOf(view, painter.element, painter.pseudo, doubts);
     const painted = paintAt(style, box, x, y, false);
     if (painted.doubt !== '') doubts.push(painted.doubt);
     // A fill that lets nothing through hides what is doubtful under it.
@@ -144,36 +181,44 @@ function composite(view: StyleView, { x, y, under, over }: Spot, fill: Color, el
   };
   under.forEach(paint);
   const inDoubt = [...doubts];
-  text.lay(groupsOf(view, element, []), fill);
+  // A filter or a blend on what the text stands in changes both, whatever fill lies between.
+  text.lay(groupsOf(view, element, pseudo, inDoubt), fill);
   over.forEach(paint);
   const [without, withText] = [ground.flat(), text.flat()];
   const isHidden = sameColor(without, withText) && !sameColor(without, compositeOver(fill, without)) && (fill.alpha ?? 0) > 0;
   return { ground: without, text: withText, ratio: contrastRatio(withText, without), doubts: isHidden ? [] : [...new Set([...inDoubt, ...doubts])], isHidden };
 }
 
-/** Ancestors, the element among them, that are laid on in one piece, the outermost first. */
-function groupsOf(view: StyleView, element: ElementNode, doubts: string[]): { readonly element: ElementNode; readonly opacity: number }[] {
-  const groups: { element: ElementNode; opacity: number }[] = [];
-  for (let node: ElementNode | null = element; node; node = node.flatParent) {
-    const { opacity, doubt } = groupOf(view.style(node));
+/** A group laid on in one piece, told by the style that makes it. */
+interface Group {
+  readonly of: ElementStyle;
+  readonly opacity: number;
+}
+
+/** Ancestors, the element and its pseudo-element among them, that are laid on in one piece, the outermost first. */
+function groupsOf(view: StyleView, element: ElementNode, pseudo: string, doubts: string[]): Group[] {
+  const groups: Group[] = [];
+  const styles = [...(pseudo === '' ? [] : [view.style(element, pseudo)]), ...lineageOf(element).reverse().map((node) => view.style(node))];
+  for (const of of styles) {
+    const { opacity, doubt } = groupOf(of);
     if (doubt !== '') doubts.push(doubt);
-    if (opacity < 1) groups.unshift({ element: node, opacity });
+    if (opacity < 1) groups.unshift({ of, opacity });
   }
   return groups;
 }
 
 /** Layers of one point, groups of opacity laid on as they end. */
 class Layering {
-  readonly #stack: { readonly element: ElementNode | null; readonly opacity: number; color: Color }[];
+  readonly #stack: { readonly of: ElementStyle | null; readonly opacity: number; color: Color }[];
 
   constructor(base: Color) {
-    this.#stack = [{ element: null, opacity: 1, color: base }];
+    this.#stack = [{ of: null, opacity: 1, color: base }];
   }
 
-  lay(groups: readonly { readonly element: ElementNode; readonly opacity: number }[], color: Color | null): void {
+  lay(groups: readonly Group[], color: Color | null): void {
     if (!color || (color.alpha ?? 0) === 0) return;
     let shared = 0;
-    while (shared < groups.length && this.#stack[shared + 1]?.element === groups[shared].element) shared += 1;
+    while (shared < groups.length && this.#stack[shared + 1]?.of === groups[shared].of) shared += 1;
     while (this.#stack.length > shared + 1) this.#close();
     for (const group of groups.slice(shared)) this.#stack.push({ ...group, color: CLEAR });
     const top = this.#stack[this.#stack.length - 1];
@@ -232,11 +277,12 @@ function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, sp
     const end = order.boxAt.get(element.number) ?? order.painters.length;
     around = points.map(([x, y]) => {
       const spot = spotAt(order, element, '', x, y);
-      return { ...spot, under: spot.under.filter(({ painter }) => order.painters.indexOf(painter) < end), over: [] };
+      return { ...spot, under: spot.under.filter(({ at }) => at < end), over: [] };
     });
     spots.set(name, around);
   }
-  const painted = around.map((spot) => composite(view, spot, CLEAR, element));
+  const before = order.boxAt.get(element.number) ?? order.painters.length;
+  const painted = withShadows(view, order, around, before).map((spot) => composite(view, { ...spot, over: [] }, CLEAR, element.flatParent ?? element));
   const colors = painted.map(({ ground }) => ground);
   const count = (color: Color): number => colors.filter((other) => sameColor(other, color)).length;
   const color = colors.reduce((best, own) => (count(own) > count(best) ? own : best), colors[0]);

@@ -9,7 +9,7 @@ import type { RoleName } from '../veneer/palette.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import { shortName } from '../site/describe-element.js';
 import { elementOf, sheetOptionsOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
-import { matchedInAnyState } from '../verdict/touched.js';
+import { matchedInAnyState } from '../selectors/touched.js';
 
 /** The loud test colour: no brand has it by accident, and it shows on any ground. */
 export const LOUD = '#ff1fd2';

@@ -6,7 +6,7 @@ import type { Override, Spot } from '../veneer/override.js';
 import { settingsThatMatter } from '../site/environments.js';
 import { placesOf } from '../site/places.js';
 import type { SiteModel } from '../site/site-model.js';
-import { matchedInAnyState } from '../verdict/touched.js';
+import { matchedInAnyState } from '../selectors/touched.js';
 
 /** What a selector written by hand would do in place of an override's own. */
 export interface SelectorCheck {

@@ -13,7 +13,7 @@ import { isForAll, placesOf } from '../site/places.js';
 import { CLOSED_TO_VISITED, isOpenToVisited } from '../grid/visited.js';
 import { routeOf } from './shadow-route.js';
 import { dressSite, elementOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
-import { matchedInAnyState } from '../verdict/touched.js';
+import { matchedInAnyState } from '../selectors/touched.js';
 
 /** What the designer asks for. */
 export interface OverrideWish extends OverrideTarget {

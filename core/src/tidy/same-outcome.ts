@@ -12,7 +12,7 @@ import { writeRules, type VeneerRule } from '../veneer/compile-veneer.js';
 import type { Palette } from '../veneer/palette.js';
 import type { SheetOptions } from '../veneer/sheet-options.js';
 import type { Setting } from '../site/environments.js';
-import { touchedOn } from '../verdict/touched.js';
+import { touchedOn } from '../selectors/touched.js';
 
 /** What outcomes are compared over. */
 export interface OutcomeGround extends SheetOptions {

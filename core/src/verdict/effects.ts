@@ -24,7 +24,7 @@ import { flipsOf } from '../elsewhere/flips.js';
 import { tellersOf, type Teller } from '../elsewhere/tellers.js';
 import { tellingParent } from './telling-parent.js';
 import type { StateMap } from '../selectors/match-context.js';
-import { touchedOn } from './touched.js';
+import { touchedOn } from '../selectors/touched.js';
 
 /** Longhands that follow another where nothing else is said: the text colour gives its own to many, the font size its measure. */
 const FOLLOWERS: Readonly<Record<string, readonly string[]>> = {

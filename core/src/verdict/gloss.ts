@@ -5,7 +5,7 @@ import { valueWords } from '../veneer/override-value.js';
 import { pseudoWords, shortName } from '../site/describe-element.js';
 import { placesOf } from '../site/places.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
-import { matchedInAnyState } from './touched.js';
+import { matchedInAnyState } from '../selectors/touched.js';
 
 const WHEN: Readonly<Record<OverrideState, string>> = {
   rest: 'At rest', autofilled: 'When the browser has filled it in', indeterminate: 'While it is neither ticked nor not', open: 'While it is open', valid: 'When what is typed is accepted', 'read-only': 'While it can be read only', switched: 'When what it follows is switched over', locked: 'While what it follows is disabled', 'switched-locked': 'When what it follows is switched over and disabled', focused: 'When the keyboard is on what it follows', filled: 'Once something is typed in', checked: 'While it is ticked', invalid: 'When what is typed is not accepted', current: 'When it stands for the current page', 'parent-invalid': 'While its form is not accepted',

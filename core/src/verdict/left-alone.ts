@@ -9,7 +9,7 @@ import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { showsText } from '../site/text-figures.js';
 import type { Override, Spot } from '../veneer/override.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
-import { touchedOn } from './touched.js';
+import { touchedOn } from '../selectors/touched.js';
 
 const PAINTED = ['color', 'background-color', 'border-top-color', 'fill'] as const;
 

@@ -15,6 +15,8 @@ const DRAWS = Number(process.env['PROVE_DRAWS'] ?? 9);
 const DEMO_PAGES = process.env['PROVE_DRAWS'] ? ['book.html', 'trips.html', 'index.html', 'gear.html', 'journal.html', 'checkout.html', 'members.html'] : ['book.html', 'trips.html', 'index.html'];
 const SHEETS = ['theme', 'booking', 'consent', 'basket', 'checkout', 'newsletter', 'reviews', 'bootstrap', 'flatpickr'].map((name) => `css/${name}.css`);
 const PALETTE: Palette = { swatches: [], roles: [] };
+/** What the overrides are looked at in, whichever width they were asked for at. */
+const WIDTHS = [1280, 992, 768, 560, 390, 320];
 /** Most targets of one page that are put into the state, one at a time as a pointer would. */
 const MOST_IN_STATE = 3;
 
@@ -46,6 +48,8 @@ describe('overrides in Chromium', () => {
     for (let i = 0; i < DRAWS; i += 1) {
       const site = i % 4 === 2 ? sites[1] : i % 4 === 3 ? sites[2] : sites[0];
       const { wish, computed } = drawWish(site, draw);
+      const environment = { width: WIDTHS[Math.floor(draw() * WIDTHS.length)], colorScheme: draw() < 0.5 ? 'light' as const : 'dark' as const };
+      await proof.showAt(environment.width, environment.colorScheme);
       const plan = planOverride(site, wish);
       if (!plan.ok) {
         refused.set(plan.reason, (refused.get(plan.reason) ?? 0) + 1);
@@ -75,12 +79,12 @@ describe('overrides in Chromium', () => {
           const after = await proof.valuesOf(WATCHED);
           const marked = hit.size > 0 || isAnswered ? await proof.valuesOf([longhand], wish.pseudo) : [];
           const isUnder = (node: ElementNode | null): boolean => node !== null && (hit.has(node) || isUnder(node.flatParent));
-          const where = (node: ElementNode): string => `draw ${i}, page ${id}, element ${node.number} ${node.localName}, ${wish.state}, ${css}`;
+          const where = (node: ElementNode): string => `draw ${i}, page ${id}, element ${node.number} ${node.localName}, ${wish.state}, ${environment.width} px ${environment.colorScheme}, ${css}`;
           tree.forEach((node, at) => {
             if (hit.has(node)) {
               figures.targets += 1;
               // Borders and corners of native check boxes and radio buttons are the browser's own; the verdict names them as missed.
-              const isNamed = new StyleView(pageOf(dressed, id), { states }).style(node, wish.pseudo).resolved(longhand) !== computed;
+              const isNamed = new StyleView(pageOf(dressed, id), { environment, states }).style(node, wish.pseudo).resolved(longhand) !== computed;
               if (isNamed) figures.named += 1;
               else if (marked[at][0] !== computed) wrong.push(`${where(node)}: ${marked[at][0]} instead of ${computed}`);
               if (wish.pseudo === '') return;

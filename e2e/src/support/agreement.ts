@@ -1,5 +1,8 @@
-import type { CDPSession, Page as BrowserPage } from 'playwright-core';
+import type { Page as BrowserPage } from 'playwright-core';
 import { StyleView, type ElementNode, type MediaEnvironment, type Page } from '@upper-veneer/core';
+import { forceStates, type ForcedState } from './force-states.js';
+
+export type { ForcedState } from './force-states.js';
 
 /** Colour longhands on which core and browser must agree wholly. */
 export const COLOR_PROPERTIES = [
@@ -34,9 +37,6 @@ export interface Agreement {
 export function emptyAgreement(): Agreement {
   return { compared: new Map(), differences: [] };
 }
-
-/** Pseudo-states as CDP's `CSS.forcePseudoState` names them. `rest` forces none. */
-export type ForcedState = 'rest' | 'hover' | 'focus' | 'focus-visible' | 'active';
 
 /**
  * Compares the core's values with `getComputedStyle` for every element and generated pseudo-element of a loaded page.
@@ -146,36 +146,17 @@ async function readOne(browserPage: BrowserPage, number: number, properties: rea
 
 /** Forces a state on each element in turn; the chain that holds it is the element and, for hover and active, its ancestors. */
 async function forEachForced(browserPage: BrowserPage, page: Page, state: ForcedState, visit: (element: ElementNode, chain: readonly ElementNode[]) => Promise<void>): Promise<void> {
-  const session: CDPSession = await browserPage.context().newCDPSession(browserPage);
-  await session.send('DOM.enable');
-  await session.send('CSS.enable');
-  const { root } = await session.send('DOM.getDocument', { depth: -1, pierce: true });
-  const { nodeIds } = await session.send('DOM.querySelectorAll', { nodeId: root.nodeId, selector: '*' });
-  const ids: number[] = [...nodeIds];
-  interface CdpNode { readonly nodeId: number; readonly shadowRoots?: readonly CdpNode[]; readonly children?: readonly CdpNode[]; readonly shadowRootType?: string }
-  const shadowOf = new Map<number, number>();
-  const index = (node: CdpNode): void => {
-    const shadow = node.shadowRoots?.find((candidate) => candidate.shadowRootType !== 'user-agent');
-    if (shadow) shadowOf.set(node.nodeId, shadow.nodeId);
-    for (const child of [...(node.children ?? []), ...(node.shadowRoots ?? [])]) index(child);
-  };
-  index(root as CdpNode);
-  // The list grows while shadow trees inside shadow trees are found.
-  for (const id of ids) {
-    const shadow = shadowOf.get(id);
-    if (shadow !== undefined) ids.push(...(await session.send('DOM.querySelectorAll', { nodeId: shadow, selector: '*' })).nodeIds);
-  }
-  const force = (element: ElementNode, on: boolean): Promise<unknown> => session.send('CSS.forcePseudoState', { nodeId: ids[element.number], forcedPseudoClasses: on ? [state] : [] });
+  const forced = await forceStates(browserPage);
   const withAncestors = state === 'hover' || state === 'active';
   const walk = async (element: ElementNode, chain: readonly ElementNode[]): Promise<void> => {
     const next = withAncestors ? [...chain, element] : [element];
-    await force(element, true);
+    await forced.force(element.number, [state]);
     await visit(element, next);
-    if (!withAncestors) await force(element, false);
+    if (!withAncestors) await forced.force(element.number, []);
     for (const child of element.children) await walk(child, next);
     for (const child of element.shadowRoot?.children ?? []) await walk(child, next);
-    if (withAncestors) await force(element, false);
+    if (withAncestors) await forced.force(element.number, []);
   };
   for (const element of page.document.root.children) await walk(element, []);
-  await session.detach();
+  await forced.end();
 }

@@ -44,6 +44,12 @@ export class ProofPage {
     this.#release = [];
   }
 
+  /** Width of the window in CSS px, and the lighting asked for. */
+  async showAt(width: number, colorScheme: 'light' | 'dark'): Promise<void> {
+    await this.page.setViewportSize({ width, height: 800 });
+    await this.page.emulateMedia({ colorScheme });
+  }
+
   /** Lays a veneer on at the end of the head. */
   async write(css: string): Promise<void> {
     await this.page.evaluate((text) => {

@@ -1,10 +1,10 @@
 import type { ElementNode } from '../dom/tree.js';
 import { partNamesFor } from '../dom/part-names.js';
 import type { Page } from '../resolve/page.js';
-import { matchingElements } from '../selectors/matching-elements.js';
-import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
-import type { ComplexSelector } from '../selectors/selector.js';
-import { withoutStates } from '../selectors/without-states.js';
+import { matchingElements } from './matching-elements.js';
+import { SelectorError, parseSelectorList } from './parse-selector.js';
+import type { ComplexSelector } from './selector.js';
+import { withoutStates } from './without-states.js';
 
 /** Elements of a page that a selector may style in some state, itself or a pseudo-element of theirs; parts of a shadow tree by their names. */
 export function matchedInAnyState(page: Page, selector: string): ElementNode[] {
