@@ -27,7 +27,7 @@ const MOST_TILES = 12;
     }
   `,
   styles: `
-    :host { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(112px, 1fr); height: 150px; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; background: var(--uv-bar); border-top: 1px solid var(--uv-line-strong); }
+    :host { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(112px, 1fr); height: 150px; position: relative; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; background: var(--uv-bar); border-top: 1px solid var(--uv-line-strong); }
     p { place-self: center; }
   `,
 })

@@ -3,11 +3,8 @@ import { ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, type GridCell, type Inspection,
 import type { CellChoice } from './bench-store';
 
 /** What each state paints. A full swatch is the state's own, a thin one falls through from rest, dashes paint nothing; a black corner is ours. */
-/** Where a head may be broken in a narrow column. */
-const BREAKS: ReadonlyMap<string, string> = new Map([
-  ['Autofilled', 'Auto\u00adfilled'], ['Indeterminate', 'Indeter\u00adminate'], ['Switched', 'Switch\u00aded'], ['Disabled', 'Dis\u00adabled'], ['Checked', 'Check\u00aded'], ['Current', 'Cur\u00adrent'],
-  ['Hovered', 'Hov\u00adered'], ['Focused', 'Foc\u00adused'], ['Pressed', 'Press\u00aded'], ['Visited', 'Vis\u00adited'], ['Invalid', 'In\u00advalid'], ['Locked', 'Lock\u00aded'],
-]);
+/** States from which the heads of columns stand upright, since words no longer fit across. */
+const MANY_STATES = 8;
 
 @Component({
   selector: 'uv-states-grid',
@@ -17,7 +14,7 @@ const BREAKS: ReadonlyMap<string, string> = new Map([
     <div class="uv-scroll rows">
       <table>
         <caption class="uv-hidden">What each state paints</caption>
-        <thead><tr><td></td>@for (state of inspection().states; track state) { <th scope="col" [title]="hint(state)">{{ head(state) }}</th> }</tr></thead>
+        <thead [class.upright]="inspection().states.length >= manyStates"><tr><td></td>@for (state of inspection().states; track state) { <th scope="col" [title]="hint(state)"><span>{{ head(state) }}</span></th> }</tr></thead>
         <tbody>
           @for (line of lines(); track line.row) {
             <tr>
@@ -49,7 +46,9 @@ const BREAKS: ReadonlyMap<string, string> = new Map([
     .rows { max-height: 212px; overflow-y: auto; padding-right: 12px; }
     table { width: 100%; border-collapse: collapse; table-layout: fixed; }
     th, td { padding: 2px 0; text-align: left; font-weight: 400; }
-    thead th { position: sticky; top: 0; z-index: 2; padding-right: 1px; background: var(--uv-panel); font-size: 10.5px; line-height: 1.15; color: var(--uv-soft); overflow-wrap: anywhere; vertical-align: bottom; }
+    thead th { position: sticky; top: 0; z-index: 2; padding-right: 1px; background: var(--uv-panel); font-size: 10.5px; line-height: 1.15; color: var(--uv-soft); overflow: hidden; text-overflow: ellipsis; vertical-align: bottom; }
+    thead.upright th { padding-bottom: 2px; }
+    thead.upright span { display: block; max-height: 74px; overflow: hidden; white-space: nowrap; writing-mode: vertical-rl; transform: rotate(180deg); }
     thead td { position: sticky; top: 0; z-index: 2; background: var(--uv-panel); }
     th[scope='row'] { font-weight: 700; font-size: 12.5px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
     thead td, th[scope='row'] { width: 76px; }
@@ -82,6 +81,7 @@ export class StatesGrid {
   readonly #at = linkedSignal(() => this.choice());
 
   protected readonly rowWords = ROW_WORDS;
+  protected readonly manyStates = MANY_STATES;
 
   /** Whether rows in which nothing shows are listed too. */
   protected readonly isWhole = signal(false);
@@ -93,7 +93,7 @@ export class StatesGrid {
   /** The head of a column: for what another element brings about, how that stands then. */
   protected head(state: OverrideState): string {
     const words = this.inspection().carrier?.heads[state];
-    return words ? words.charAt(0).toUpperCase() + words.slice(1) : STATE_WORDS[state].split(' ').map((word) => BREAKS.get(word) ?? word).join(' ');
+    return words ? words.charAt(0).toUpperCase() + words.slice(1) : STATE_WORDS[state];
   }
 
   protected hint(state: OverrideState): string {
