@@ -1,10 +1,18 @@
 import js from '@eslint/js';
 import angular from 'angular-eslint';
+import regexp from 'eslint-plugin-regexp';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/.angular/**', '**/node_modules/**', 'demo/**', 'data/**', '**/*.cjs'] },
   js.configs.recommended,
+  {
+    // Foreign text never meets an expression that can go quadratic: neither by backtracking nor by starting anew at every place.
+    files: ['core/src/**/*.ts', 'server/src/**/*.ts', 'web/src/**/*.ts', 'contract/src/**/*.ts'],
+    ignores: ['**/*.spec.ts'],
+    plugins: { regexp },
+    rules: { 'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }], 'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: true }] },
+  },
   {
     files: ['**/*.ts'],
     extends: [...tseslint.configs.recommended, ...tseslint.configs.stylistic],

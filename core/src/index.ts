@@ -3,6 +3,7 @@ export { lineageOf, textOf } from './dom/tree.js';
 export { DESKTOP, type MediaEnvironment } from './conditions/environment.js';
 export type { Problem, ProblemCode } from './problem.js';
 export { parsePage, withVeneer, VENEER_SHEET_NAME, type Page, type PageOptions, type VeneerPlace } from './resolve/page.js';
+export { upTo } from './syntax/text-ends.js';
 export { resolvePath } from './rules/resolve-path.js';
 export { StyleView, type ViewOptions } from './resolve/style-view.js';
 export type { ElementStyle } from './resolve/element-style.js';

@@ -19,12 +19,20 @@ describe('cssAddresses', () => {
     ['a { content: "url(no.png)" } /* url(no.png) */', []],
     ['a { background: url(broken', ['file broken']],
     ['a { color: red }', []],
+    // Escapes in names: CSS Syntax 3 §4.3.4 and §4.3.7.
+    ['a { background: u\\72l(http://x.test/a.png), \\75rl("b.png") }', ['file http://x.test/a.png', 'file b.png']],
+    ['@\\69mport "a.css"; a { background: im\\61ge-set("c.png" 1x) }', ['stylesheet a.css', 'file c.png']],
+    ['@import @import "a.css";', []],
   ];
   for (const [css, found] of rows) {
     it(css, () => {
       expect(cssAddresses(css).map(({ kind, address }) => `${kind} ${address}`)).toEqual(found);
     });
   }
+
+  it('are found in a statement of 40,000 words without an end', () => {
+    expect(cssAddresses('@import '.repeat(40_000))).toEqual([]);
+  });
 
   it('are replaced where they stand, and nothing else is touched', () => {
     const css = '@import "a.css"; /* url(c.png) */ b { background: url("a.css") no-repeat, url(c.png); content: "a.css" }';
@@ -39,6 +47,8 @@ describe('parseSrcset', () => {
     expect(parseSrcset('a,b.png,  c.png 100w,')).toEqual([{ address: 'a,b.png', descriptor: '' }, { address: 'c.png', descriptor: '100w' }]);
     expect(parseSrcset('data:image/png;base64,AA== 1x')).toEqual([{ address: 'data:image/png;base64,AA==', descriptor: '1x' }]);
     expect(parseSrcset(' , ')).toEqual([]);
+    expect(parseSrcset('a.png (x, y) 2x, b.png')).toEqual([{ address: 'a.png', descriptor: '(x, y) 2x' }, { address: 'b.png', descriptor: '' }]);
+    expect(parseSrcset(`a${','.repeat(200_000)}b, ${','.repeat(200_000)}`).map(({ address }) => address.length)).toEqual([200_002]);
   });
 });
 
@@ -63,6 +73,31 @@ describe('cleanPage', () => {
     const { html } = cleanPage(hostile, ({ address }) => (address === 'a.css' ? 'css/a.css' : null));
     expect(html).toContain('href="css/a.css"');
     expect(html).not.toMatch(/[ijptqv]\.png|next\.html/);
+  });
+
+  // Each is read otherwise once it has been written out, or runs by a way that is not a handler. Sources: HTML §13.2 and §13.3, SVG 2 §6.6 and SVG Animations 2 §2.
+  const turning: readonly string[] = [
+    '<svg><style>&lt;/style>&lt;img src=x onerror=go()></style></svg>',
+    '<noscript><p title="</noscript><img src=x onerror=go()>"></noscript>',
+    '<form><math><mtext></form><form><mglyph><style></math><img src=x onerror=go()>',
+    '<svg></p><style><a id="</style><img src=1 onerror=go()>">',
+    '<math><annotation-xml encoding="text/html"><style><img title="</style><img src=x onerror=go()>">',
+    '<svg><a><animate attributeName=href values="x;javascript:go()"/></a></svg>',
+    '<svg><a><set attributeName="xlink:href" to="javascript:go()"/></a></svg>',
+    '<iframe src="data:text/html,<script>go()</script>"></iframe>',
+  ];
+  for (const html of turning) {
+    it(`leaves nothing that runs of ${html}`, () => {
+      const clean = cleanPage(html, () => null).html;
+      expect(cleanPage(clean, () => null).html).toBe(clean);
+      const elements = parsePage(clean).document.elements;
+      expect(elements.filter(({ attributes }) => [...attributes].some(([name, value]) => name.startsWith('on') || /javascript:|data:text/.test(value)))).toEqual([]);
+    });
+  }
+
+  it('leads presentation attributes and backgrounds of tables nowhere else', () => {
+    const html = '<svg><rect fill="url(http://x.test/a)" filter="u\\72l(http://x.test/b)"/></svg><table><tbody background="http://x.test/c"><tr background="//x.test/d"><td>';
+    expect(cleanPage(html, () => null).html).not.toContain('x.test');
   });
 
   it('reads deep nesting and empty text', () => {

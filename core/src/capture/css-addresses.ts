@@ -36,32 +36,48 @@ export function withCssAddresses(css: string, replace: (address: CssAddress) => 
 }
 
 function find(css: string): Found[] {
-  if (!/url\(|@import|image-set\(/i.test(css)) return [];
+  // An escape may stand anywhere in a name.
+  if (!/url\(|@import|image-set\(|src\(|\\/i.test(css)) return [];
   const tokens = tokenizeCss(css);
   const found: Found[] = [];
   let importEnd = -1;
   for (let i = 0; i < tokens.count; i += 1) {
     const type = tokens.types[i];
     const kind = i < importEnd ? 'stylesheet' : 'file';
-    if (type === T.AtKeyword && ident.decode(tokenText(tokens, i)).toLowerCase() === '@import') {
+    // A statement that is not ended holds no second one.
+    if (type === T.AtKeyword && i >= importEnd && ident.decode(tokenText(tokens, i)).toLowerCase() === '@import') {
       importEnd = endOfStatement(tokens, i);
       const at = skipBlank(tokens, i + 1, importEnd);
       if (at < importEnd && tokens.types[at] === T.String) found.push(ofString(tokens, at, 'stylesheet'));
     } else if (type === T.Url) {
       found.push({ address: cssUrl.decode(tokenText(tokens, i)), kind, start: tokens.starts[i], end: tokens.ends[i], isString: false });
-    } else if (type === T.Function && /^url\($/i.test(tokenText(tokens, i))) {
-      const at = skipBlank(tokens, i + 1, tokens.count);
-      const closer = tokens.closers[i];
-      if (at < tokens.count && tokens.types[at] === T.String && closer < tokens.count) {
-        found.push({ address: cssString.decode(tokenText(tokens, at)), kind, start: tokens.starts[i], end: tokens.ends[closer], isString: false });
-        i = closer;
-      }
-    } else if (type === T.Function && /^(?:-webkit-)?image-set\($/i.test(tokenText(tokens, i))) {
+    } else if (type === T.Function) {
       const end = Math.min(tokens.closers[i], tokens.count);
-      for (let k = i + 1; k < end; k = skipComponent(tokens, k)) if (tokens.types[k] === T.String) found.push(ofString(tokens, k, 'file'));
+      const name = functionName(tokens, i);
+      if (name === 'url' || name === 'src') {
+        const address = ofUrl(tokens, i, end, kind);
+        if (address) found.push(address);
+        i = end;
+      } else if (name === 'image-set' || name === '-webkit-image-set') {
+        for (let k = i + 1; k < end; k = skipComponent(tokens, k)) if (tokens.types[k] === T.String) found.push(ofString(tokens, k, 'file'));
+      }
     }
   }
   return found.sort((a, b) => a.start - b.start);
+}
+
+/** Name of a function, escapes read. Source: CSS Syntax 3 §4.3.4, which takes `url` by its value. */
+function functionName(tokens: TokenList, i: number): string {
+  return ident.decode(tokenText(tokens, i).slice(0, -1)).toLowerCase();
+}
+
+/** An address in `url()` or `src()`: a string, or, where an escape in the name hid it from the tokenizer, the bare text. */
+function ofUrl(tokens: TokenList, i: number, end: number, kind: CssAddress['kind']): Found | null {
+  const at = skipBlank(tokens, i + 1, end);
+  const stop = end < tokens.count ? tokens.ends[end] : tokens.text.length;
+  if (at < end && tokens.types[at] === T.String) return { address: cssString.decode(tokenText(tokens, at)), kind, start: tokens.starts[i], end: stop, isString: false };
+  const bare = tokens.text.slice(tokens.ends[i], end < tokens.count ? tokens.starts[end] : undefined).trim();
+  return bare === '' ? null : { address: cssUrl.decode(`url(${bare})`), kind, start: tokens.starts[i], end: stop, isString: false };
 }
 
 function ofString(tokens: TokenList, i: number, kind: CssAddress['kind']): Found {

@@ -1,4 +1,5 @@
 import type { DefaultTreeAdapterTypes as P5 } from 'parse5';
+import { withoutEnd } from '../syntax/text-ends.js';
 
 /** What an address in a page is for. */
 export type AddressKind = 'stylesheet' | 'file' | 'page' | 'frame' | 'script' | 'other';
@@ -14,7 +15,7 @@ export interface AddressSlot {
 const SINGLE: readonly (readonly [element: string, attribute: string, kind: AddressKind])[] = [
   ['img', 'src', 'file'], ['source', 'src', 'file'], ['input', 'src', 'file'], ['video', 'poster', 'file'], ['video', 'src', 'other'], ['audio', 'src', 'other'], ['track', 'src', 'other'],
   ['image', 'href', 'file'], ['image', 'xlink:href', 'file'], ['use', 'href', 'file'], ['use', 'xlink:href', 'file'], ['feimage', 'href', 'file'],
-  ['body', 'background', 'file'], ['table', 'background', 'file'], ['td', 'background', 'file'], ['th', 'background', 'file'],
+  ['body', 'background', 'file'], ['table', 'background', 'file'], ...['thead', 'tbody', 'tfoot', 'tr', 'td', 'th', 'col', 'colgroup'].map((element) => [element, 'background', 'file'] as const),
   ['a', 'href', 'page'], ['area', 'href', 'page'], ['iframe', 'src', 'frame'], ['frame', 'src', 'frame'], ['embed', 'src', 'other'], ['object', 'data', 'other'], ['script', 'src', 'script'],
 ];
 
@@ -46,22 +47,29 @@ export function addressSlotsOf(element: P5.Element): AddressSlot[] {
   return slots;
 }
 
-/** The candidates of a `srcset`, with their descriptors. Source: HTML §4.8.4.3.10, with the comma rules of its parser. */
+const BLANK = ' \t\n\f\r';
+
+/** The candidates of a `srcset`, with their descriptors. Source: HTML §4.8.4.3.10, the splitting loop and its tokenizer of descriptors. */
 export function parseSrcset(text: string): { readonly address: string; readonly descriptor: string }[] {
   const candidates: { address: string; descriptor: string }[] = [];
   let at = 0;
-  while (at < text.length) {
-    at += /^[\s,]*/.exec(text.slice(at))?.[0].length ?? 0;
-    const raw = /^\S+/.exec(text.slice(at))?.[0] ?? '';
-    if (raw === '') break;
-    at += raw.length;
-    const address = raw.replace(/,+$/, '');
-    let descriptor = '';
+  const skip = (marks: string): void => {
+    while (at < text.length && marks.includes(text[at])) at += 1;
+  };
+  for (skip(`${BLANK},`); at < text.length; skip(`${BLANK},`)) {
+    const start = at;
+    while (at < text.length && !BLANK.includes(text[at])) at += 1;
+    const raw = text.slice(start, at);
+    const address = withoutEnd(raw, ',');
+    const from = at;
     if (address.length === raw.length) {
-      descriptor = /^(?:[^,(]|\([^)]*\))*/.exec(text.slice(at))?.[0] ?? '';
-      at += descriptor.length;
+      let isOpen = false;
+      for (; at < text.length && (isOpen || text[at] !== ','); at += 1) {
+        if (text[at] === '(') isOpen = true;
+        else if (text[at] === ')') isOpen = false;
+      }
     }
-    if (address !== '') candidates.push({ address, descriptor: descriptor.trim() });
+    candidates.push({ address, descriptor: text.slice(from, at).trim() });
   }
   return candidates;
 }

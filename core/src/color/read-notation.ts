@@ -4,6 +4,7 @@ import { channelsIn } from '../values/convert-color.js';
 import { resolveColorValue } from '../values/compute-color.js';
 import { parseColor } from '../values/parse-color.js';
 import { BLACK } from '../values/color.js';
+import { withoutEnd } from '../syntax/text-ends.js';
 
 /** One way to read what someone typed. */
 export interface ColorReading {
@@ -23,7 +24,7 @@ const MAX_LENGTH = 200;
  */
 export function readColorNotation(input: string): readonly ColorReading[] {
   if (input.length > MAX_LENGTH) return [];
-  const text = input.trim().replace(/^[a-z-]+\s*:\s*(?!\d+\s*[;,]?\s*[a-z]\s*:)(?=\S)/i, (prefix) => (/^[rgb]\s*:/i.test(prefix) ? prefix : '')).replace(/\s*!important\s*;?$|;+\s*$/i, '').trim();
+  const text = withoutTail(input.trim().replace(/\s+/g, ' ')).replace(/^[a-z-]+ ?: ?(?!\d+ ?[;,]? ?[a-z] ?:)(?=\S)/i, (prefix) => (/^[rgb] ?:/i.test(prefix) ? prefix : '')).trim();
   if (text === '') return [];
   const readings: ColorReading[] = [];
   const add = (color: Color | null, css: string, as: string): void => {
@@ -45,14 +46,20 @@ export function readColorNotation(input: string): readonly ColorReading[] {
   return readings;
 }
 
+/** Without what follows a value in a declaration. */
+function withoutTail(text: string): string {
+  const bare = withoutEnd(text, '; ');
+  return bare.toLowerCase().endsWith('!important') ? withoutEnd(bare.slice(0, -'!important'.length), '; ') : bare;
+}
+
 function readTriplet(text: string): Color | null {
-  const labelled = /^r\s*[:=]\s*(\d{1,3})\s*[,;]?\s*g\s*[:=]\s*(\d{1,3})\s*[,;]?\s*b\s*[:=]\s*(\d{1,3})$/i.exec(text);
-  const bare = labelled ?? /^\(?\s*(\d{1,3}(?:\.\d+)?)\s*(?:,|\s|;|\/)\s*(\d{1,3}(?:\.\d+)?)\s*(?:,|\s|;|\/)\s*(\d{1,3}(?:\.\d+)?)\s*\)?$/.exec(text);
+  const labelled = /^r ?[:=] ?(\d{1,3}) ?[,;]? ?g ?[:=] ?(\d{1,3}) ?[,;]? ?b ?[:=] ?(\d{1,3})$/i.exec(text);
+  const bare = labelled ?? /^\(? ?(\d{1,3}(?:\.\d+)?) ?[, ;/] ?(\d{1,3}(?:\.\d+)?) ?[, ;/] ?(\d{1,3}(?:\.\d+)?) ?\)?$/.exec(text);
   if (bare) {
     const values = bare.slice(1, 4).map(Number);
     return values.every((value) => value <= 255) ? rgb8(Math.round(values[0]), Math.round(values[1]), Math.round(values[2])) : null;
   }
-  const percent = /^\(?\s*([\d.]+)%\s*,?\s*([\d.]+)%\s*,?\s*([\d.]+)%\s*\)?$/.exec(text);
+  const percent = /^\(? ?([\d.]+)% ?,? ?([\d.]+)% ?,? ?([\d.]+)% ?\)?$/.exec(text);
   if (!percent) return null;
   const values = percent.slice(1, 4).map(Number);
   return values.every((value) => value <= 100) ? rgb8(Math.round((values[0] / 100) * 255), Math.round((values[1] / 100) * 255), Math.round((values[2] / 100) * 255)) : null;

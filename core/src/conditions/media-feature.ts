@@ -121,7 +121,7 @@ function valueOf(tokens: TokenList, [from, to]: Span, feature: string): FeatureV
     const ratio = /^([\d.]+)(?:\s*\/\s*([\d.]+))?$/.exec(text);
     return ratio ? Number(ratio[1]) / Number(ratio[2] ?? 1) : undefined;
   }
-  const number = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)([a-z]*)$/.exec(text);
+  const number = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)([a-z]*)$/.exec(text);
   if (!number) return /^[a-z-]+$/.test(text) ? text : lengthOfCalc(text);
   const value = Number(number[1]);
   const unit = number[2];
@@ -136,7 +136,7 @@ function lengthOfCalc(text: string): number | undefined {
   const inner = /^calc\(([^()]+)\)$/.exec(text)?.[1];
   if (!inner) return undefined;
   let sum = 0;
-  for (const term of inner.replace(/\s([+-])\s/g, ' $1').split(/\s+(?=[+-]?[\d.])/)) {
+  for (const term of inner.replace(/\s([+-])\s/g, ' $1').split(/\s/).filter(Boolean)) {
     const number = /^([+-]?[\d.]+)([a-z]+)$/.exec(term.trim());
     if (!number) return undefined;
     const px = number[2] === 'em' || number[2] === 'rem' ? Number(number[1]) * INITIAL_FONT_SIZE : absoluteLengthInPx(Number(number[1]), number[2]);

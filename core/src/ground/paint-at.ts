@@ -5,6 +5,7 @@ import { readShadows } from '../values/serialize-paint.js';
 import { lengthContext } from '../resolve/compute-longhand.js';
 import { imageLayers } from './gradient-at.js';
 import { holds, type Rect } from './page-layout.js';
+import { betweenCommas } from '../syntax/text-ends.js';
 
 /** What a box paints at a point. */
 export interface PaintAt {
@@ -76,7 +77,7 @@ export function groupOf(style: ElementStyle): { readonly opacity: number; readon
 /** Place of a point in the tile of a background layer, and the tile's size; `null` where no tile lies. Source: CSS Backgrounds 3 §3.5 to §3.9. */
 function spotIn(style: ElementStyle, layer: number, area: Rect, x: number, y: number): { readonly x: number; readonly y: number; readonly width: number; readonly height: number } | null {
   const of = (property: string): string => {
-    const all = text(style, property).split(/,(?![^(]*\))/).map((part) => part.trim());
+    const all = betweenCommas(text(style, property));
     return all[layer % all.length] ?? '';
   };
   const [sizeX = 'auto', sizeY = 'auto'] = of('background-size').split(/\s+/);

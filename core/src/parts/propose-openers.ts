@@ -84,7 +84,13 @@ function showsSomething(rule: StyleRule): boolean {
 function changesNamedIn(selectorText: string): AttributeChange[] {
   const text = selectorText.replace(/:not\([^)]*\)/g, '');
   const classes = [...text.matchAll(/\.(-?[_a-z][\w-]*)/gi)].map(([, name]): AttributeChange => ({ act: 'add-class', name, value: '' }));
-  const attributes = [...text.matchAll(/\[\s*([a-z][\w-]*)\s*(?:=\s*["']?([^"'\]]*)["']?\s*)?\]/gi)].map(([, name, value = '']): AttributeChange => ({ act: 'set-attribute', name: name.toLowerCase(), value }));
+  const attributes = [...text.matchAll(/\[([^[\]]*)\]/g)].flatMap(([, asked]): AttributeChange[] => {
+    const at = asked.indexOf('=');
+    const name = (at === -1 ? asked : asked.slice(0, at)).trim();
+    const value = at === -1 ? '' : asked.slice(at + 1).trim().replace(/^["']|["']$/g, '');
+    // A test for a part of a value says nothing of the whole.
+    return /^[a-z][\w-]*$/i.test(name) && !/["']/.test(value) ? [{ act: 'set-attribute', name: name.toLowerCase(), value }] : [];
+  });
   return [...classes, ...attributes];
 }
 

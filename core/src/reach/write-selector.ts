@@ -235,9 +235,14 @@ function lackOf({ specificity }: Candidate, extra: Specificity, bar: Threshold):
 }
 
 /** An id or class as it is written, escapes included. */
-const NAME = '(?:[\\w-]|[^\\x00-\\x7f]|\\\\.)+';
-const LAST_ID = new RegExp(`#${NAME}(?!.*#)`);
-const LAST_CLASS = new RegExp(`\\.${NAME}(?!.*\\.)`);
+// eslint-disable-next-line no-control-regex -- CSS Syntax 3 §4.2: every code point from U+0080 on
+const NAMES = /[#.](?:[\w-]|[^\x00-\x7f\\]|\\.)+/g;
+
+/** A selector with the last of its ids or classes said some times more; `null` without one. */
+function sayAgain(text: string, mark: '#' | '.', times: number): string | null {
+  const last = [...text.matchAll(NAMES)].filter(([name]) => name.startsWith(mark)).pop();
+  return last ? text.slice(0, last.index) + last[0].repeat(times + 1) + text.slice(last.index + last[0].length) : null;
+}
 
 /** A selector raised over a bar by its last id and its last class, said again: it matches what it did. `null` where it lacks the names. */
 function repeatNames(candidate: Candidate, extra: Specificity, bar: Threshold): { readonly candidate: Candidate; readonly repeats: number } | null {
@@ -246,12 +251,12 @@ function repeatNames(candidate: Candidate, extra: Specificity, bar: Threshold): 
   // Dots and hashes in attribute values are no names.
   if (text.includes('[')) return null;
   const lack = lackOf(candidate, extra, bar);
-  const [hasId, hasClass] = [LAST_ID.test(text), LAST_CLASS.test(text)];
+  const [hasId, hasClass] = [sayAgain(text, '#', 0) !== null, sayAgain(text, '.', 0) !== null];
   if ((lack.ids > 0 && !hasId) || (lack.classes > 0 && !hasClass && !hasId)) return null;
   // One id more stands above any number of classes.
   const { ids, classes } = lack.classes > 0 && !hasClass ? { ids: lack.ids + 1, classes: 0 } : lack;
-  const again = (from: string, last: RegExp, times: number): string => (times === 0 ? from : from.replace(last, (name) => name.repeat(times + 1)));
-  const raised = again(again(text, LAST_CLASS, classes), LAST_ID, ids);
+  const withClasses = sayAgain(text, '.', classes) ?? text;
+  const raised = sayAgain(withClasses, '#', ids) ?? withClasses;
   return { candidate: { ...candidate, ...(tail === undefined ? { text: raised } : { tail: raised }), specificity: addSpecificity(specificity, [ids, classes, 0]) }, repeats: ids + classes };
 }
 

@@ -318,7 +318,7 @@ function matchesSyntax(syntax: string, text: string): boolean {
       case '<length>': return /^[+-]?[\d.]+(?:px|em|rem|ch|ex|vw|vh|vmin|vmax|pt|cm|mm|in|pc|q)$|^0$/i.test(value) || /^(?:calc|min|max|clamp)\(/i.test(value);
       case '<percentage>': return /^[+-]?[\d.]+%$/.test(value);
       case '<length-percentage>': return settleSubstituted('padding-top', null, value.replace(/^-/, ''))?.kind === 'value';
-      case '<number>': return /^[+-]?(?:\d+\.?\d*|\.\d+)$/.test(value);
+      case '<number>': return /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)$/.test(value);
       case '<integer>': return /^[+-]?\d+$/.test(value);
       case '<angle>': return /^[+-]?[\d.]+(?:deg|rad|grad|turn)$/i.test(value);
       case '<time>': return /^[+-]?[\d.]+m?s$/i.test(value);

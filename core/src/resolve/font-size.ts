@@ -43,7 +43,7 @@ function historyFrom(word: string, style: StyleSource): SizeHistory | null {
   if (percent) return adapt({ px: (Number(percent[1]) / 100) * parent.px, keyword: null, absolute: parent.absolute }, mono, parentMono);
   const relative = /^([\d.]+)em$/.exec(word);
   if (relative) return adapt({ px: Number(relative[1]) * parent.px, keyword: null, absolute: parent.absolute }, mono, parentMono);
-  const resolved = computeLengths(word.replace(/([\d.]+)%/g, (_, n: string) => `${(Number(n) / 100) * parent.px}px`), {
+  const resolved = computeLengths(word.replace(/(?<![\d.])([\d.]+)%/g, (_, n: string) => `${(Number(n) / 100) * parent.px}px`), {
     em: () => parent.px,
     rem: () => (style.root && style.root !== style ? style.root.fontSize() : 16),
     viewport: style.environment,

@@ -10,6 +10,7 @@ import { readAsQuirk } from './quirks.js';
 import { resolvePath } from './resolve-path.js';
 import type { LoadSheet, Sheet } from './sheet.js';
 import type { Condition, RegisteredProperty, Scope, StyleRule } from './style-rule.js';
+import { string as cssString, url as cssUrl } from 'css-tree';
 
 /** All rules of a page's sheets, in order of appearance. */
 export interface FlatRules {
@@ -181,7 +182,7 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
       return;
     }
     case 'namespace': {
-      const declared = /^([\w-]+)\s+(.+)$/.exec(node.prelude);
+      const declared = /^([\w-]+)\s+(\S.*)$/.exec(node.prelude);
       if (declared) frame.namespaces.set(declared[1], declared[2]);
       return;
     }
@@ -248,9 +249,9 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
   let i = skipBlank(tokens, 0, tokens.count);
   const type = tokens.types[i];
   let href: string;
-  if (type === T.String) href = tokenText(tokens, i).slice(1, -1);
-  else if (type === T.Url) href = tokenText(tokens, i).replace(/^url\(\s*|\s*\)$/gi, '');
-  else if (type === T.Function && /^url\($/i.test(tokenText(tokens, i))) href = textBetween(tokens, i + 1, tokens.closers[i]).slice(1, -1);
+  if (type === T.String) href = cssString.decode(tokenText(tokens, i));
+  else if (type === T.Url) href = cssUrl.decode(tokenText(tokens, i));
+  else if (type === T.Function && /^url\($/i.test(tokenText(tokens, i))) href = cssString.decode(textBetween(tokens, i + 1, tokens.closers[i]));
   else {
     report(flattening, frame, 'invalid-at-rule', '@import names no sheet', node.start, node.end);
     return;

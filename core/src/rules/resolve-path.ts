@@ -1,3 +1,5 @@
+import { upTo } from '../syntax/text-ends.js';
+
 /**
  * Path within the site that a reference leads to.
  * @param base path of the referring file, without a leading slash.
@@ -5,7 +7,7 @@
  */
 export function resolvePath(base: string, reference: string): string | null {
   if (/^[a-z][a-z0-9+.-]*:/i.test(reference) || reference.startsWith('//')) return null;
-  const clean = reference.replace(/[?#].*$/s, '');
+  const clean = upTo(reference, '?#');
   const segments = clean.startsWith('/') ? [] : base.split('/').slice(0, -1);
   for (const segment of clean.split('/')) {
     if (segment === '' || segment === '.') continue;

@@ -88,7 +88,7 @@ export function textBetween(tokens: TokenList, from: number, to: number): string
   if (plain) return tokens.text.slice(tokens.starts[from], tokens.ends[to - 1]).trim();
   let text = '';
   for (let i = from; i < to; i += 1) text += tokens.types[i] === T.Comment ? '/**/' : tokenText(tokens, i);
-  return text.replace(/^(\s|\/\*\*\/)+|(\s|\/\*\*\/)+$/g, '');
+  return withoutOuterBlank(text);
 }
 
 /** Splits the tokens from `from` to `to` at top-level commas into `[from, to)` pairs. */
@@ -102,4 +102,12 @@ export function splitAtCommas(tokens: TokenList, from: number, to: number): [num
   }
   parts.push([start, to]);
   return parts;
+}
+
+/** The text without white space and emptied comments at its ends. */
+function withoutOuterBlank(text: string): string {
+  let result = text.trim();
+  while (result.startsWith('/**/')) result = result.slice(4).trimStart();
+  while (result.endsWith('/**/')) result = result.slice(0, -4).trimEnd();
+  return result;
 }

@@ -20,5 +20,5 @@ export async function expectLikeBrowser(html: string, properties: readonly strin
 
 /** Rounds numbers, so that the last digits of float and double arithmetic do not tell texts apart. */
 function near(text: string): string {
-  return text.replace(/-?\d*\.\d+(?:e[+-]?\d+)?/g, (number) => String(Math.round(Number(number) * 500) / 500 + 0));
+  return text.replace(/-?(?<!\d)\d*\.\d+(?:e[+-]?\d+)?/g, (number) => String(Math.round(Number(number) * 500) / 500 + 0));
 }

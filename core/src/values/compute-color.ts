@@ -161,7 +161,7 @@ function resolveRelative(value: Extract<ColorValue, { kind: 'relative' }>, origi
   const read = (text: string, percent: number): number | null => {
     if (text === 'none') return null;
     const replaced = text.replace(/[a-z]+/gi, (word) => (keywords.has(word.toLowerCase()) ? String(round(keywords.get(word.toLowerCase()) as number)) : word));
-    const result = /^(-?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)(%|deg|grad|rad|turn)?$/i.exec(evaluateMath(replaced));
+    const result = /^(-?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)(%|deg|grad|rad|turn)?$/i.exec(evaluateMath(replaced));
     if (!result) return 0;
     if (result[2] === '%') return (Number(result[1]) / 100) * percent;
     return result[2] ? angleInDegrees(Number(result[1]), result[2].toLowerCase()) ?? 0 : Number(result[1]);

@@ -29,11 +29,11 @@ export function computeLengths(text: string, context: LengthContext): string {
     }
   }
   const simple = evaluateMath(result);
-  return simple.replace(/(^|[\s(,])([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)px/gi, (_, before: string, number: string) => `${before}${formatNumber(Number(number))}px`);
+  return simple.replace(/(^|[\s(,])([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)px/gi, (_, before: string, number: string) => `${before}${formatNumber(Number(number))}px`);
 }
 
 function lengthInPx(dimension: string, context: LengthContext): number | null {
-  const parsed = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)([a-z]+)$/i.exec(dimension);
+  const parsed = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)([a-z]+)$/i.exec(dimension);
   if (!parsed) return null;
   const value = Number(parsed[1]);
   const unit = parsed[2].toLowerCase();
@@ -57,7 +57,7 @@ const LONGEST = 33_554_432;
 
 /** A length in px within the bounds that Chromium keeps lengths of boxes to; other texts as they are. @param least 0 for properties that take no negative length. */
 export function clampLength(text: string, least = -LONGEST): string {
-  const px = /^([+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?)px$/i.exec(text);
+  const px = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)px$/i.exec(text);
   if (!px) return text;
   const value = Number(px[1]);
   const kept = Math.min(LONGEST, Math.max(least, value));

@@ -95,7 +95,7 @@ function substituteAttributes(value: string, lookUpAttribute: LookUpAttribute): 
 function typedAttribute(value: string, type: string): string | null {
   if (type === '' || type === 'string' || type === 'raw-string') return `"${value.replace(/["\\]/g, '\\$&').replace(/\n/g, '\\a ')}"`;
   if (type.startsWith('type(')) return value;
-  if (!/^[+-]?(?:\d+\.?\d*|\.\d+)$/.test(value.trim())) return null;
+  if (!/^[+-]?(?:\d+(?:\.\d*)?|\.\d+)$/.test(value.trim())) return null;
   return type === 'number' ? value.trim() : `${value.trim()}${type}`;
 }
 

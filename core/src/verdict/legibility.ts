@@ -170,13 +170,18 @@ function kindOfText(pseudo: string): ReadKind {
 /** Whether a style shows text that can be seen. */
 function hasInk(style: ElementStyle): boolean {
   if (style.resolved('visibility') !== 'visible' || style.fontSize() === 0) return false;
-  if (style.pseudo === 'before' || style.pseudo === 'after') return /"[^"]*[^\s"][^"]*"/.test(style.resolved('content'));
+  if (style.pseudo === 'before' || style.pseudo === 'after') return stringsIn(style.resolved('content')).some((string) => string.trim() !== '');
   return style.pseudo === 'placeholder' ? style.element.attributes.has('placeholder') : showsText(style);
+}
+
+/** The strings of a resolved `content`. */
+function stringsIn(content: string): string[] {
+  return content.split('"').filter((_, i) => i % 2 === 1);
 }
 
 /** Whether what is generated is read, not only seen: two letters or digits or more. */
 function hasWords(style: ElementStyle): boolean {
-  return style.pseudo !== 'marker' && /"[^"]*[\p{L}\p{N}]{2}[^"]*"/u.test(style.resolved('content'));
+  return style.pseudo !== 'marker' && stringsIn(style.resolved('content')).some((string) => /[\p{L}\p{N}]{2}/u.test(string));
 }
 
 /** WCAG 2.2 asks nothing of an inactive control (1.4.3, 1.4.11). */

@@ -1,4 +1,4 @@
-import { cleanPage, pageAddresses, resolvePath, withCssAddresses, type PageAddress } from '@upper-veneer/core';
+import { cleanPage, pageAddresses, resolvePath, upTo, withCssAddresses, type PageAddress } from '@upper-veneer/core';
 import { extension as extensionOf } from 'mime-types';
 import type { NewPage, NewAsset } from '../db/sites.js';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
@@ -33,7 +33,7 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
   if (wanted.length > LIMITS.pages) throw new ImportProblem('too-many', `${wanted.length} pages came; ${LIMITS.pages} are the most`);
   const pagePaths = new Set(wanted.map(({ path }) => path));
   const missing = new Map<string, LeftOut>();
-  const lookUp = (address: string): Known | null => known.get(address) ?? known.get(address.replace(/\?.*$/s, '')) ?? null;
+  const lookUp = (address: string): Known | null => known.get(address) ?? known.get(upTo(address, '?')) ?? null;
   const pages: NewPage[] = [];
   let encoding = '';
   wanted.forEach((page, i) => {
@@ -121,7 +121,7 @@ export function resolveAddress(from: string, reference: string): string | null {
 }
 
 function fragmentOf(address: string): string {
-  return /#.*$/s.exec(address)?.[0] ?? '';
+  return address.slice(withoutFragment(address).length);
 }
 
 function unresolved({ address: written, kind }: PageAddress, address: string | null, missing: Map<string, LeftOut>): string | null {
@@ -147,7 +147,7 @@ function cssBody(file: CapturedFile, path: string, encoding: string, lookUp: (ad
 
 /** A page's name: its title up to the site's own name, else its file's; told apart by a number. */
 function pageName(title: string, path: string, others: readonly { readonly name: string }[]): string {
-  const short = title.split(/\s+[|–—·:-]\s+|:\s+/)[0].trim();
+  const short = title.split(/\s[|–—·:-]\s|:\s/)[0].trim();
   const file = path.split('/').pop()?.replace(/\.[^.]*$/, '') ?? path;
   const base = (short || file || 'Page').slice(0, 60);
   let name = base;

@@ -1,4 +1,5 @@
 import { lookup } from 'mime-types';
+import { upTo } from '@upper-veneer/core';
 
 /** Kinds of files a site needs to look as it does, by media type. */
 const KEPT = /^(?:text\/css|image\/(?:png|jpeg|gif|webp|avif|svg\+xml|x-icon|vnd\.microsoft\.icon|bmp)|font\/.+|application\/(?:font-.+|x-font-.+|vnd\.ms-fontobject))$/;
@@ -9,7 +10,7 @@ export type FileKind = 'page' | 'asset' | 'script' | 'other';
 
 /** Media type of a file: as its source gives it, else by its name, else by its first bytes. */
 export function mediaTypeOf(address: string, given: string, body: Buffer): string {
-  const byName = lookup(address.replace(/[?#].*$/s, '').split('/').pop() ?? '') || '';
+  const byName = lookup(upTo(address, '?#').split('/').pop() ?? '') || '';
   if (given !== '' && given !== 'application/octet-stream' && given !== 'text/plain') return given;
   if (byName !== '' && byName !== 'application/octet-stream') return byName;
   return looksLikeHtml(body) ? 'text/html' : given;
@@ -23,7 +24,13 @@ export function kindOf(mediaType: string): FileKind {
 
 /** Whether a body begins as a page does. */
 export function looksLikeHtml(body: Buffer): boolean {
-  return /^\s*(?:<!--[\s\S]*?-->\s*)*<(?:!doctype\s+html|html|head|body)\b/i.test(body.subarray(0, 1024).toString('latin1').replace(/^(?:\xef\xbb\xbf|\xff\xfe|\xfe\xff)/, '').replaceAll('\0', ''));
+  let text = body.subarray(0, 1024).toString('latin1').replace(/^(?:\xef\xbb\xbf|\xff\xfe|\xfe\xff)/, '').replaceAll('\0', '').trimStart();
+  while (text.startsWith('<!--')) {
+    const end = text.indexOf('-->', 4);
+    if (end === -1) return false;
+    text = text.slice(end + 3).trimStart();
+  }
+  return /^<(?:!doctype\s+html|html|head|body)\b/i.test(text);
 }
 
 /** Whether the bytes are what a picture's or font's type says; a wrong type would show nothing. */

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { posix } from 'node:path';
+import { upTo } from '@upper-veneer/core';
 
 const URL_START = /^[a-z][a-z0-9+.-]*:/i;
 
@@ -10,7 +11,7 @@ export function isUrl(address: string): boolean {
 
 /** Address without its fragment. */
 export function withoutFragment(address: string): string {
-  return address.replace(/#.*$/s, '');
+  return upTo(address, '#');
 }
 
 /**

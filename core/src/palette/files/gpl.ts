@@ -14,7 +14,7 @@ export function readGpl(text: string): PaletteFile {
   const problems: { where: string; reason: string }[] = [];
   lines.slice(1).forEach((line, i) => {
     if (/^\s*(?:#|$)/.test(line) || /^(?:Name|Columns|Channels)\s*:/i.test(line)) return;
-    const found = /^\s*(\d{1,3})\s+(\d{1,3})\s+(\d{1,3})(?:\s+(.*?))?\s*$/.exec(line);
+    const found = /^(\d{1,3})\s+(\d{1,3})\s+(\d{1,3})(?:\s+(\S.*))?$/.exec(line.trim());
     const channels = found?.slice(1, 4).map(Number) ?? [];
     if (!found || channels.some((channel) => channel > 255)) {
       problems.push({ where: `line ${i + 2}`, reason: `"${line.trim().slice(0, 40)}" is no colour of three numbers from 0 to 255` });

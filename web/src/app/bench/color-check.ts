@@ -33,7 +33,7 @@ export async function compareColors(page: FrameDocument, colors: PageColors, isS
 /** Equal texts, or equal but for the last digits of their numbers. */
 export function sameColor(a: string, b: string): boolean {
   if (a === b) return true;
-  const number = /-?\d*\.?\d+(?:e[+-]?\d+)?/g;
+  const number = /-?(?:\d+(?:\.\d+)?|\.\d+)(?:e[+-]?\d+)?/g;
   if (a.replace(number, '#') !== b.replace(number, '#')) return false;
   const right = (b.match(number) ?? []).map(Number);
   return (a.match(number) ?? []).every((text, i) => Math.abs(Number(text) - right[i]) <= 0.002);

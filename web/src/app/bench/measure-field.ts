@@ -62,7 +62,7 @@ export class MeasureField {
   protected step(event: KeyboardEvent): void {
     const direction = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0;
     if (direction === 0) return;
-    const found = /-?\d*\.?\d+/.exec(this.text());
+    const found = /-?(?:\d+(?:\.\d+)?|\.\d+)/.exec(this.text());
     if (!found) return;
     event.preventDefault();
     const isFine = this.property().kind === 'number' || found[0].includes('.');

@@ -115,7 +115,7 @@ export class StatesGrid {
 
   /** A measure in the width of a cell. */
   protected short({ css }: GridCell): string {
-    return (css ?? '').replace(/^"?([\w-]+)"?,.*/, '$1').replace(/(\d+\.\d)\d+/, '$1').slice(0, 8);
+    return (css ?? '').replace(/^"?([\w-]+)"?,.*/, '$1').replace(/(\.\d)\d+/, '$1').slice(0, 8);
   }
 
   protected isChosen(row: CellChoice['row'], cell: GridCell): boolean {
