@@ -1,7 +1,7 @@
 import type { DraftDocument, ProblemDocument, SiteDocument } from '@upper-veneer/contract';
 import { openDatabase } from './db/open.js';
 import { createStore } from './store.js';
-import { startTestServer, type TestServer } from './testing/test-site.js';
+import { SMALL_SITE, startTestServer, type TestServer } from './testing/test-site.js';
 
 describe('the server', () => {
   let server: TestServer;
@@ -159,18 +159,31 @@ describe('the server', () => {
 
   it('saves revisions and publishes them to the stand-in host, linked last in the head', async () => {
     await change({ label: 'x', put: [override], drop: [] });
-    expect(await (await fetch(`${server.hostUrl}/${server.siteId}/`)).text()).not.toContain('veneer.css');
+    expect((await server.visit(`/${server.siteId}/`)).text).not.toContain('veneer.css');
     expect((await server.post(`/api/sites/${server.siteId}/publications`, { revision: 1 })).status).toBe(422);
     const saved = await draftOf(await server.post(`/api/sites/${server.siteId}/revisions`, { note: 'First' }));
     expect(saved.revisions).toEqual([{ number: 1, note: 'First', savedAt: '2026-01-02T03:04:05.000Z', rules: 2 }]);
     expect(saved.equalsRevision).toBe(1);
     const published = await draftOf(await server.post(`/api/sites/${server.siteId}/publications`, { revision: 1 }));
     expect(published.publishedRevision).toBe(1);
-    const html = await (await fetch(`${server.hostUrl}/${server.siteId}/`)).text();
+    const html = (await server.visit(`/${server.siteId}/`)).text;
     expect(html).toMatch(/a\.css"><link rel="stylesheet" href="veneer\.css\?r=1"><\/head>/);
-    const css = await fetch(`${server.hostUrl}/${server.siteId}/veneer.css`);
-    expect(css.headers.get('content-type')).toContain('text/css');
-    expect(await css.text()).toContain('.x:hover {\n  color: var(--brand-accent-d12);\n}');
+    const css = await server.visit(`/${server.siteId}/veneer.css`);
+    expect(css.headers['content-type']).toContain('text/css');
+    expect(css.text).toContain('.x:hover {\n  color: var(--brand-accent-d12);\n}');
+  });
+
+  it('gives each site an origin of its own on the stand-in host, on which nothing runs and nothing is asked of others', async () => {
+    const other = server.store.sites.insert({ ...SMALL_SITE, name: 'Other' });
+    const { headers } = await server.visit(`/${server.siteId}/img/a.svg`);
+    expect(headers['content-security-policy']).toMatch(/^default-src 'none'; script-src 'none';.* sandbox allow-same-origin /);
+    expect(headers['content-security-policy']).not.toMatch(/allow-scripts|https?:\/\/(?!widgets-1\.localhost)/);
+    expect((await server.visit(`/${other}/`, `site-${server.siteId}.localhost`)).status).toBe(404);
+    expect((await server.visit(`/${other}/`)).status).toBe(200);
+    // Names of no site lead to the site's own; foreign ones are refused (DNS rebinding).
+    const named = await server.visit(`/${other}/index.html?a`, 'localhost');
+    expect([named.status, named.headers.location]).toEqual([302, `${server.hostUrl.replace(`site-${server.siteId}`, `site-${other}`)}/${other}/index.html?a`]);
+    expect((await server.visit(`/${server.siteId}/`, 'rebound.test')).status).toBe(403);
   });
 
   it('serves the frame without scripts, under a policy of its own', async () => {

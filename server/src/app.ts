@@ -14,9 +14,13 @@ import { importRoutes } from './routes/imports.js';
 import { siteChangeRoutes } from './routes/site-changes.js';
 import { siteRoutes } from './routes/sites.js';
 import type { Store } from './store.js';
+import type { DressedTexts } from './work/dressed-texts.js';
+import type { WorkPool } from './work/work-pool.js';
 
 export interface AppOptions {
   readonly store: Store;
+  readonly pool: WorkPool;
+  readonly dressed: DressedTexts;
   /** Address of the stand-in host for a site. */
   readonly hostUrl: (siteId: number) => string;
   /** Folder of the built web client; left out in tests. */
@@ -30,14 +34,14 @@ export interface AppOptions {
 
 /** The application's server, not listening. `close` ends its open streams. */
 export function createApp(options: AppOptions): { readonly app: Express; readonly close: () => void } {
-  const { store, hostUrl, webFolder, allowedHosts = [], fetchPolicy = () => ({ allowedHosts: [], allowPrivate: false }), now = () => new Date(), log = () => undefined } = options;
+  const { store, pool, dressed, hostUrl, webFolder, allowedHosts = [], fetchPolicy = () => ({ allowedHosts: [], allowPrivate: false }), now = () => new Date(), log = () => undefined } = options;
   const events = createDraftEvents();
   const jobs = createImportJobs(log);
   const announce = (siteId: number): void => events.announce(siteId, store.sites.byId(siteId)?.version ?? 0);
   const app = express();
   app.disable('x-powered-by');
   app.use(localOnly(allowedHosts));
-  app.use('/frame', frameRoutes(store));
+  app.use('/frame', frameRoutes(store, dressed));
   app.use(helmet({
     contentSecurityPolicy: {
       directives: { 'default-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'script-src': ["'self'"], 'img-src': ["'self'", 'data:'], 'worker-src': ["'self'"], 'frame-src': ["'self'"], 'upgrade-insecure-requests': null },
@@ -46,7 +50,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
   }));
   app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
   app.use(express.json({ limit: '2mb' }));
-  app.use('/api', siteRoutes(store, hostUrl), siteChangeRoutes({ store, events, now }), importRoutes({ store, jobs, policy: fetchPolicy, announce }), draftRoutes({ store, events, now }));
+  app.use('/api', siteRoutes(store, hostUrl), siteChangeRoutes({ store, events, now }), importRoutes({ store, jobs, pool, policy: fetchPolicy, announce }), draftRoutes({ store, events, pool, now }));
   app.use('/api', () => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address');
   });

@@ -5,8 +5,10 @@ import { pino } from 'pino';
 import { createApp } from './app.js';
 import { DataError, openDatabase } from './db/open.js';
 import { seedFolder } from './seed/seed-folder.js';
-import { createStandInHost } from './stand-in-host.js';
+import { createStandInHost, siteHostName } from './stand-in-host.js';
 import { createStore } from './store.js';
+import { createDressedTexts } from './work/dressed-texts.js';
+import { createThreadPool } from './work/thread-pool.js';
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), '../..');
 const log = pino({ level: process.env['LOG_LEVEL'] ?? 'error' }, pino.destination(2));
@@ -51,15 +53,15 @@ async function start(): Promise<void> {
   }
   const store = createStore(db);
   seedFolder(store.sites, join(root, 'demo'));
-  // A loopback name and its number are two origins, which the demo's framed widgets need.
-  let boundHostPort = 0;
-  const hostServer = createServer(createStandInHost(store, () => `http://127.0.0.1:${boundHostPort}`));
-  boundHostPort = await listen(hostServer, hostPort, 'HOST_PORT', address);
+  const pool = createThreadPool();
+  const dressed = createDressedTexts(pool);
+  const hostServer = createServer(createStandInHost({ store, dressed }));
+  const boundHostPort = await listen(hostServer, hostPort, 'HOST_PORT', address);
   const { app, close } = createApp({
-    store,
-    hostUrl: (siteId) => `http://localhost:${boundHostPort}/${siteId}/`,
+    store, pool, dressed,
+    hostUrl: (siteId) => `http://${siteHostName(siteId)}:${boundHostPort}/${siteId}/`,
     webFolder: join(root, 'web/dist/browser'),
-    fetchPolicy: () => ({ allowedHosts: [`localhost:${boundHostPort}`, `127.0.0.1:${boundHostPort}`], allowPrivate: process.env['FETCH_PRIVATE'] === '1' }),
+    fetchPolicy: () => ({ allowedHosts: [`localhost:${boundHostPort}`, `*.localhost:${boundHostPort}`], allowPrivate: process.env['FETCH_PRIVATE'] === '1' }),
     log: (error) => log.error(error),
   });
   const server = createServer(app);
@@ -70,6 +72,7 @@ async function start(): Promise<void> {
     hostServer.close();
     server.closeAllConnections();
     hostServer.closeAllConnections();
+    void pool.close();
     db.close();
     process.exit(0);
   };

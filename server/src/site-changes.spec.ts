@@ -62,7 +62,7 @@ describe('changes to what a site is made of', () => {
     expect(hrefs((await site()).pages[0].html)).toEqual(['css/b.css', 'css/a.css']);
     await send('POST', '/revisions', { note: '' });
     await send('POST', '/publications', { revision: 1 });
-    expect(hrefs(await (await fetch(`${server.hostUrl}/${siteId}/index.html`)).text())).toEqual(['css/b.css', 'veneer.css?r=1', 'css/a.css']);
+    expect(hrefs((await server.visit(`/${siteId}/index.html`)).text)).toEqual(['css/b.css', 'veneer.css?r=1', 'css/a.css']);
     // A second change is of the order as it is now.
     await send('PUT', '/arrangement', { label: 'Back', veneerPlace: 'body-end', sheetOrders: [{ pageId: home.id, order: [1, 0] }] });
     expect(hrefs((await site()).pages[0].html)).toEqual(['css/a.css', 'css/b.css']);
@@ -118,10 +118,10 @@ describe('changes to what a site is made of', () => {
 
   it('leads visitors of a site without an index to its first page', async () => {
     const siteId = server.store.sites.insert({ ...SMALL_SITE, name: 'Elsewhere', pages: [{ name: 'Start', path: 'en/start page.html', html: '<!doctype html><p>start' }] });
-    const response = await fetch(`${server.hostUrl}/${siteId}/`);
-    expect(response.status).toBe(200);
-    expect(await response.text()).toContain('start');
-    expect((await fetch(`${server.hostUrl}/${siteId}/gone.html`)).status).toBe(404);
+    const { status, headers } = await server.visit(`/${siteId}/`);
+    expect([status, headers.location]).toEqual([302, `/${siteId}/en/start%20page.html`]);
+    expect((await server.visit(`/${siteId}/en/start%20page.html`)).text).toContain('start');
+    expect((await server.visit(`/${siteId}/gone.html`)).status).toBe(404);
   });
 
   it('takes a page that goes out of what overrides are kept to, and keeps the page where nothing else would be left', async () => {

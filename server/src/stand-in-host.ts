@@ -1,31 +1,39 @@
-import express, { type Express } from 'express';
-import { linkVeneer } from '@upper-veneer/core';
+import express, { type Express, type Request, type Response } from 'express';
 import type { Store } from './store.js';
+import type { DressedTexts } from './work/dressed-texts.js';
 
 /** Name under which the host serves the published veneer. */
 const VENEER_PATH = 'veneer.css';
 
-/** Address under which the demo's pages frame their makers' widgets; the host serves them from a second origin of its own. */
+/** Address under which the demo's pages frame their makers' widgets; the host serves them from a second origin of the site. */
 const WIDGETS_HOST = 'https://widgets.osier.example';
+
+/** Names of this machine itself (RFC 6761 §6.3 for those under `localhost`). */
+const OWN_NAMES: ReadonlySet<string> = new Set(['localhost', '127.0.0.1', '[::1]']);
+
+export interface StandInHostOptions {
+  readonly store: Store;
+  readonly dressed: DressedTexts;
+  /** Names besides this machine's own under which it answers, all sites under one origin there: where others may reach it. */
+  readonly openTo?: readonly string[];
+}
+
+/** Host name of a site's own origin. */
+export function siteHostName(siteId: number): string {
+  return `site-${siteId}.localhost`;
+}
 
 /**
  * A small web host that serves the captured sites to visitors, with the published veneer linked where the site says.
- * @param secondOrigin origin from which framed widgets come, e.g. `http://127.0.0.1:4311`.
+ * Each site has an origin of its own, `site-N.localhost`, and a second one, `widgets-N.localhost`, for what it frames.
+ * Nothing that a captured page brings runs, and nothing is asked of any other host.
  */
-export function createStandInHost(store: Store, secondOrigin: () => string = () => ''): Express {
+export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOptions): Express {
   const app = express();
   app.disable('x-powered-by');
-  app.get('/', (_request, response) => {
-    const [site] = store.sites.all();
-    if (site) response.redirect(302, `/${site.id}/`);
-    else response.status(404).type('text/plain').send('No site is hosted here.');
-  });
-  app.get(['/:siteId/', '/:siteId/*path'], (request, response) => {
-    const named = String(request.params.siteId);
-    const siteId = /^\d{1,9}$/.test(named) ? Number(named) : 0;
-    const asked = ([] as string[]).concat(request.params.path ?? []).join('/');
+  const answer = async (siteId: number, asked: string, request: Request, response: Response): Promise<void> => {
     const path = asked || 'index.html';
-    response.set({ 'x-content-type-options': 'nosniff', 'cache-control': 'no-cache' });
+    guard(request, response, siteId);
     const published = store.revisions.published(siteId);
     if (path === VENEER_PATH) {
       const revision = published === null ? null : store.revisions.byNumber(siteId, published);
@@ -37,8 +45,8 @@ export function createStandInHost(store: Store, secondOrigin: () => string = () 
     if (page) {
       const site = store.sites.byId(siteId);
       // The number makes caches fetch each publication anew.
-      const html = published === null ? page.html : linkVeneer(page.html, path, `${depthOf(path)}${VENEER_PATH}?r=${published}`, site?.veneerPlace ?? 'head-end');
-      response.type('html').send(html.replaceAll(WIDGETS_HOST, `${secondOrigin()}/${siteId}/widgets`));
+      const html = published === null ? page.html : await dressed.linkedPage(page.html, path, `${depthOf(path)}${VENEER_PATH}?r=${published}`, site?.veneerPlace ?? 'head-end');
+      response.type('html').send(html.replaceAll(WIDGETS_HOST, `${widgetsOrigin(request, siteId)}/${siteId}/widgets`));
       return;
     }
     // A site brought in from elsewhere need not have an index: its first page stands for it.
@@ -49,9 +57,58 @@ export function createStandInHost(store: Store, secondOrigin: () => string = () 
     }
     const asset = store.sites.asset(siteId, path);
     if (asset) response.type(asset.mediaType).send(asset.body);
-    else response.status(404).type('text/plain').send(`Nothing at ${path}.`);
+    else response.status(404).type('text/plain').send(`Nothing at ${path.slice(0, 400)}.`);
+  };
+  app.use((request, response, next) => {
+    const name = hostName(request);
+    if (OWN_NAMES.has(name) || openTo.includes(name) || siteNamed(name) !== null) next();
+    else response.status(403).type('text/plain').send(`This host does not answer for "${name.slice(0, 120)}".`);
+  });
+  app.get('/', (request, response) => {
+    const [first] = store.sites.all();
+    const siteId = siteNamed(hostName(request)) ?? first?.id;
+    if (siteId === undefined) response.status(404).type('text/plain').send('No site is hosted here.');
+    else response.redirect(302, `/${siteId}/`);
+  });
+  app.get(['/:siteId/', '/:siteId/*path'], async (request, response) => {
+    const named = String(request.params.siteId);
+    const siteId = /^\d{1,9}$/.test(named) ? Number(named) : 0;
+    const name = hostName(request);
+    const owner = siteNamed(name);
+    if (owner !== null && owner !== siteId) response.status(404).type('text/plain').send('Another site is hosted here.');
+    else if (owner === null && OWN_NAMES.has(name)) response.redirect(302, `http://${siteHostName(siteId)}${portOf(request)}${request.originalUrl}`);
+    else await answer(siteId, ([] as string[]).concat(request.params.path ?? []).join('/'), request, response);
   });
   return app;
+}
+
+/** Nothing runs, nothing is asked of another host, and nothing moves by itself; a second pass of reading finds no more. */
+function guard(request: Request, response: Response, siteId: number): void {
+  response.set({
+    'content-security-policy': [
+      "default-src 'none'", "script-src 'none'", "style-src 'self' 'unsafe-inline'", "img-src 'self' data:", "font-src 'self' data:", "media-src 'self'", `frame-src 'self' ${widgetsOrigin(request, siteId)}`,
+      "form-action 'none'", "base-uri 'none'", 'sandbox allow-same-origin allow-popups allow-top-navigation-by-user-activation',
+    ].join('; '),
+    'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer', 'cache-control': 'no-cache',
+  });
+}
+
+function hostName(request: Request): string {
+  return (request.headers.host ?? '').toLowerCase().replace(/:\d+$/, '');
+}
+
+function portOf(request: Request): string {
+  return /:\d+$/.exec(request.headers.host ?? '')?.[0] ?? '';
+}
+
+/** The site whose origin a host name is; `null` for another name. */
+function siteNamed(name: string): number | null {
+  const found = /^(?:site|widgets)-(\d{1,9})\.localhost$/.exec(name);
+  return found ? Number(found[1]) : null;
+}
+
+function widgetsOrigin(request: Request, siteId: number): string {
+  return siteNamed(hostName(request)) === null ? '' : `http://widgets-${siteId}.localhost${portOf(request)}`;
 }
 
 function depthOf(path: string): string {

@@ -1,6 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 import { PROBLEM_MEDIA_TYPE, validateBody, type FieldError, type ProblemDocument } from '@upper-veneer/contract';
 import { ImportProblem } from '../import/import-problem.js';
+import { WorkError } from '../work/work-pool.js';
 
 /** A request that is refused, with a message fit to show. */
 export class HttpProblem extends Error {
@@ -38,12 +39,15 @@ export function problemHandler(log: (error: unknown) => void) {
   };
 }
 
+const IMPORT_STATUS: Readonly<Partial<Record<ImportProblem['code'], number>>> = { 'too-large': 413, 'too-many': 413, busy: 503 };
+
 /** An error as a problem document; what was not foreseen says nothing of itself. */
 export function toProblem(error: unknown): ProblemDocument {
   if (error instanceof HttpProblem) {
     return { type: 'about:blank', title: error.title, status: error.status, detail: error.message, ...(error.errors.length > 0 ? { errors: error.errors } : {}) };
   }
-  if (error instanceof ImportProblem) return { type: 'about:blank', title: error.code === 'stopped' ? 'Stopped' : 'Not brought in', status: error.code === 'too-large' || error.code === 'too-many' ? 413 : 422, detail: error.message };
+  if (error instanceof ImportProblem) return { type: 'about:blank', title: error.code === 'stopped' ? 'Stopped' : 'Not brought in', status: IMPORT_STATUS[error.code] ?? 422, detail: error.message };
+  if (error instanceof WorkError && error.fault !== 'failed') return { type: 'about:blank', title: error.fault === 'stopped' ? 'Stopped' : 'Not done', status: 503, detail: error.message };
   const known = error as { status?: number; type?: string };
   if (known.type === 'entity.parse.failed') return { type: 'about:blank', title: 'Not stored', status: 400, detail: 'The body is not JSON' };
   if (known.type === 'entity.too.large') return { type: 'about:blank', title: 'Not stored', status: 413, detail: 'The body is larger than 2 MB' };

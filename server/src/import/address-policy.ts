@@ -4,7 +4,7 @@ import { ImportProblem } from './import-problem.js';
 
 /** Which addresses the server may fetch from. */
 export interface AddressPolicy {
-  /** Hosts with port that are allowed though they are on this machine, e.g. `localhost:4311`. */
+  /** Hosts with port that are allowed though they are on this machine, e.g. `localhost:4311`; `*.localhost:4311` for all names under one. */
   readonly allowedHosts: readonly string[];
   /** Whether private and loopback addresses are allowed at all. */
   readonly allowPrivate: boolean;
@@ -24,20 +24,31 @@ export function checkAddress(text: string, policy: AddressPolicy): URL {
   if (url.protocol !== 'http:' && url.protocol !== 'https:') throw new ImportProblem('refused-address', `Only http and https addresses can be fetched, not ${url.protocol.slice(0, 20)}`);
   if (url.username !== '' || url.password !== '') throw new ImportProblem('refused-address', 'An address with a name and password in it is not fetched');
   if (isAllowed(url, policy)) return url;
-  const host = url.hostname.replace(/^\[|\]$/g, '');
+  // A name may end with the dot of the root (RFC 1034 §3.1).
+  const host = url.hostname.replace(/^\[|\]$/g, '').replace(/\.$/, '');
   if (ipaddr.isValid(host) && isPrivate(host)) throw refusal(host);
   if (/(?:^|\.)(?:localhost|local|internal|lan|home\.arpa)$/i.test(host)) throw refusal(host);
   return url;
 }
 
 export function isAllowed(url: URL, { allowedHosts, allowPrivate }: AddressPolicy): boolean {
-  return allowPrivate || allowedHosts.includes(url.host.toLowerCase());
+  const host = url.host.toLowerCase();
+  return allowPrivate || allowedHosts.some((allowed) => (allowed.startsWith('*.') ? host.endsWith(allowed.slice(1)) : host === allowed));
+}
+
+/** A look-up that knows names under `localhost` for this machine itself, as browsers do. Source: RFC 6761 §6.3. */
+export function innerLookup(hostname: string, options: LookupOptions, done: (error: NodeJS.ErrnoException | null, address: string | LookupAddress[], family?: number) => void): void {
+  if (!/(?:^|\.)localhost$/i.test(hostname)) dnsLookup(hostname, options, done);
+  else if (options.all) done(null, [{ address: '127.0.0.1', family: 4 }]);
+  else done(null, '127.0.0.1', 4);
 }
 
 /** Anything but a public unicast address; addresses that carry an IPv4 one inside are judged by that. */
 export function isPrivate(address: string): boolean {
   const parsed = ipaddr.process(address);
-  return parsed.range() !== 'unicast';
+  if (parsed.range() !== 'unicast') return true;
+  // The deprecated IPv4-compatible form carries an address of version 4 behind zeros (RFC 4291 §2.5.5.1).
+  return parsed instanceof ipaddr.IPv6 && parsed.parts.slice(0, 6).every((part) => part === 0);
 }
 
 function refusal(host: string): ImportProblem {

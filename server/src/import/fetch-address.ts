@@ -3,7 +3,7 @@ import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress, createGunzip, createUnzip } from 'node:zlib';
 import { cssAddresses, pageAddresses } from '@upper-veneer/core';
 import { Agent, request, type Dispatcher } from 'undici';
-import { checkAddress, isAllowed, publicLookup, type AddressPolicy } from './address-policy.js';
+import { checkAddress, innerLookup, isAllowed, publicLookup, type AddressPolicy } from './address-policy.js';
 import { resolveAddress } from './assemble-site.js';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
 import { decodeCss, decodeHtml } from './decode-text.js';
@@ -18,10 +18,10 @@ const AT_A_TIME = 4;
  * Fetches a page with its stylesheets, what those import, and the pictures and fonts they need.
  * @throws {ImportProblem} when the page itself is refused, does not answer, or grows past the bounds.
  */
-export async function fetchAddress(address: string, policy: AddressPolicy, report: ReportProgress, signal: AbortSignal): Promise<Capture> {
-  const within = AbortSignal.any([signal, AbortSignal.timeout(LIMITS.fetchTotalMs)]);
+export async function fetchAddress(address: string, policy: AddressPolicy, report: ReportProgress): Promise<Capture> {
+  const within = AbortSignal.timeout(LIMITS.fetchTotalMs);
   const publicAgent = new Agent({ connect: { lookup: publicLookup }, connectTimeout: LIMITS.fetchMs });
-  const innerAgent = new Agent({ connectTimeout: LIMITS.fetchMs });
+  const innerAgent = new Agent({ connect: { lookup: innerLookup }, connectTimeout: LIMITS.fetchMs });
   const agentFor = (url: URL): Dispatcher => (isAllowed(url, policy) ? innerAgent : publicAgent);
   const files = new Map<string, CapturedFile>();
   const leftOut: LeftOut[] = [];
@@ -62,7 +62,6 @@ export async function fetchAddress(address: string, policy: AddressPolicy, repor
     return { files: [...files.values()], leftOut, pages: [page.address] };
   } catch (error) {
     if (error instanceof ImportProblem) throw error;
-    if (signal.aborted) throw new ImportProblem('stopped', 'The import was stopped');
     if (within.aborted) throw new ImportProblem('not-fetched', `${address} took longer than ${LIMITS.fetchTotalMs / 1000} seconds`);
     throw new ImportProblem('not-fetched', `${address} could not be fetched: ${error instanceof Error ? error.message : String(error)}`);
   } finally {

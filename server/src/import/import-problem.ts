@@ -2,7 +2,7 @@
 export class ImportProblem extends Error {
   override readonly name = 'ImportProblem';
 
-  constructor(readonly code: 'too-large' | 'too-many' | 'unreadable' | 'unsafe' | 'no-page' | 'refused-address' | 'not-fetched' | 'stopped', message: string) {
+  constructor(readonly code: 'too-large' | 'too-many' | 'unreadable' | 'unsafe' | 'no-page' | 'refused-address' | 'not-fetched' | 'stopped' | 'busy', message: string) {
     super(message);
   }
 }

@@ -1,17 +1,26 @@
-import { parsePage, proposeParts, reanchorOverride } from '@upper-veneer/core';
+import type { Override } from '@upper-veneer/core';
 import type { ImportRequest, ImportResult, LeftOutFile } from '@upper-veneer/contract';
+import type { PageRow } from '../db/sites.js';
 import type { Store } from '../store.js';
+import { WorkError, type WorkPool } from '../work/work-pool.js';
 import type { AddressPolicy } from './address-policy.js';
-import { assembleSite, type AssembledSite } from './assemble-site.js';
-import type { Capture, ReportProgress } from './captured.js';
-import { fetchAddress } from './fetch-address.js';
+import type { AssembledSite } from './assemble-site.js';
+import type { ProposedPart } from './bring-in.js';
+import type { ReportProgress } from './captured.js';
 import { ImportProblem } from './import-problem.js';
-import { readUploads, type Upload } from './read-uploads.js';
-import { readWidget } from './widget-page.js';
+import type { Upload } from './read-uploads.js';
 
 export interface ImportSource {
   readonly request: ImportRequest;
   readonly uploads: readonly Upload[];
+}
+
+type Imported = ImportResult & { readonly ok: true };
+
+export interface ImportTools {
+  readonly store: Store;
+  readonly pool: WorkPool;
+  readonly policy: AddressPolicy;
 }
 
 /**
@@ -19,68 +28,74 @@ export interface ImportSource {
  * an import that is refused leaves nothing behind.
  * @throws {ImportProblem}
  */
-export async function importSite(store: Store, source: ImportSource, policy: AddressPolicy, report: ReportProgress, signal: AbortSignal): Promise<ImportResult & { readonly ok: true }> {
-  const { request } = source;
-  const assembled = assembleSite(await capture(source, policy, report, signal), report);
-  if (signal.aborted) throw new ImportProblem('stopped', 'The import was stopped');
-  report('Storing', 0, 1);
-  return request.siteId === null || request.siteId === undefined ? storeNew(store, assembled, request.name) : addTo(store, request.siteId, assembled);
+export async function importSite({ store, pool, policy }: ImportTools, { request, uploads }: ImportSource, report: ReportProgress, signal: AbortSignal): Promise<Imported> {
+  const { kind, address, html, css, name } = request;
+  const siteId = request.siteId ?? null;
+  const onProgress = ({ stage, done, total }: { readonly stage: string; readonly done: number; readonly total: number }): void => report(stage, done, total);
+  try {
+    const brought = await pool.run('bring-in', { request: { kind, address, html, css, name }, uploads, policy, isNew: siteId === null }, { signal, onProgress });
+    if (!brought.ok) throw new ImportProblem(brought.code, brought.message);
+    const site = { ...brought.site, assets: brought.site.assets.map((asset) => ({ ...asset, body: Buffer.from(asset.body.buffer, asset.body.byteOffset, asset.body.byteLength) })) };
+    report('Storing', 0, 1);
+    return siteId === null ? storeNew(store, site, brought.parts, name) : await addTo(store, pool, siteId, site, signal);
+  } catch (error) {
+    if (!(error instanceof WorkError)) throw error;
+    if (error.fault === 'stopped') throw new ImportProblem('stopped', 'The import was stopped');
+    if (error.fault === 'too-long') throw new ImportProblem('unreadable', `Reading it was given up: ${error.message.charAt(0).toLowerCase()}${error.message.slice(1)}`);
+    if (error.fault === 'busy') throw new ImportProblem('busy', error.message);
+    throw error;
+  }
 }
 
-async function capture({ request, uploads }: ImportSource, policy: AddressPolicy, report: ReportProgress, signal: AbortSignal): Promise<Capture> {
-  if (request.kind === 'address') return fetchAddress(request.address ?? '', policy, report, signal);
-  if (request.kind === 'widget') return readWidget(request.html ?? '', request.css ?? '', request.name || 'Widget');
-  return readUploads(uploads, report);
-}
-
-function storeNew(store: Store, { pages, assets, leftOut }: AssembledSite, wanted: string): ImportResult & { readonly ok: true } {
+function storeNew(store: Store, { pages, assets, leftOut }: AssembledSite, parts: readonly ProposedPart[], wanted: string): Imported {
   const base = wanted.trim() || pages[0].name;
   let name = base;
   for (let number = 2; store.sites.byName(name); number += 1) name = `${base} ${number}`;
-  const parts = partsOf(pages, assets);
   const siteId = store.sites.insert({ name, prefix: 'brand', veneerPlace: 'head-end', pages, assets, parts, swatches: [], roles: [], leftOut });
   return { ok: true, siteId, siteName: name, pages: pages.map((page) => page.name), again: [], leftOut };
 }
 
-function addTo(store: Store, siteId: number, { pages, assets, leftOut }: AssembledSite): ImportResult & { readonly ok: true } {
-  const site = store.sites.byId(siteId);
-  if (!site) throw new ImportProblem('unreadable', `There is no site ${siteId}`);
-  const before = store.sites.pages(siteId);
-  const sheetsBefore = store.sites.stylesheets(siteId);
+/** Times the overrides are led to their elements again where the draft went on meanwhile. */
+const MOST_TRIES = 3;
+
+async function addTo(store: Store, pool: WorkPool, siteId: number, { pages, assets, leftOut }: AssembledSite, signal: AbortSignal): Promise<Imported> {
+  for (let tries = 0; tries < MOST_TRIES; tries += 1) {
+    const site = store.sites.byId(siteId);
+    if (!site) throw new ImportProblem('unreadable', `There is no site ${siteId}`);
+    const before = store.sites.pages(siteId);
+    const sheetsBefore = store.sites.stylesheets(siteId);
+    const sheetsAfter = { ...sheetsBefore, ...Object.fromEntries(assets.filter(({ mediaType }) => mediaType === 'text/css').map(({ path, body }) => [path, body.toString('utf8')])) };
+    const overrides = store.overrides.bySite(siteId);
+    const again = pages.flatMap(({ path, html }) => {
+      const old = before.find((page) => page.path === path);
+      return old ? [{ id: old.id, before: { path, html: old.html }, after: { path, html } }] : [];
+    });
+    const moved = again.length === 0 || overrides.length === 0 ? [] : await pool.run('reanchor', { pages: again, sheetsBefore, sheetsAfter, overrides }, { signal });
+    const isStale = (): boolean => store.sites.byId(siteId)?.version !== site.version;
+    const stored = store.inOneStep(() => {
+      if (isStale()) return null;
+      const ids = store.sites.addPages(siteId, named(pages, before), assets, leftOut);
+      const known = new Map(overrides.map((override): [string, Override] => [override.id, override]));
+      for (const { override } of moved) if (JSON.stringify(override) !== JSON.stringify(known.get(override.id))) store.overrides.put(siteId, override);
+      // What the history leads back to was made on the pages as they were.
+      if (ids.length > 0) store.changes.forget(siteId);
+      return ids;
+    });
+    if (stored === null) continue;
+    const lost: LeftOutFile[] = moved.flatMap((each) => each.lost);
+    return { ok: true, siteId, siteName: site.name, pages: named(pages, before).filter(({ path }) => !before.some((page) => page.path === path)).map(({ name }) => name), again: before.filter(({ id }) => stored.includes(id)).map(({ name }) => name), leftOut: [...leftOut, ...lost] };
+  }
+  throw new ImportProblem('busy', 'The draft kept changing while the pages were brought in; nothing was stored');
+}
+
+/** New pages under names that no page of the site has. */
+function named(pages: AssembledSite['pages'], before: readonly PageRow[]): AssembledSite['pages'] {
   const taken = new Set(before.map(({ name }) => name));
-  const named = pages.map((page) => {
+  return pages.map((page) => {
     if (before.some(({ path }) => path === page.path)) return page;
     let { name } = page;
     for (let number = 2; taken.has(name); number += 1) name = `${page.name} ${number}`;
     taken.add(name);
     return { ...page, name };
   });
-  const lost: LeftOutFile[] = [];
-  const again = store.inOneStep(() => {
-    const ids = store.sites.addPages(siteId, named, assets, leftOut);
-    const sheets = store.sites.stylesheets(siteId);
-    for (const id of ids) {
-      const old = before.find((page) => page.id === id);
-      const now = store.sites.page(siteId, id);
-      if (!old || !now) continue;
-      const pageBefore = parsePage(old.html, { path: old.path, loadSheet: (path) => sheetsBefore[path] ?? null });
-      const pageAfter = parsePage(now.html, { path: now.path, loadSheet: (path) => sheets[path] ?? null });
-      for (const override of store.overrides.bySite(siteId)) {
-        const moved = reanchorOverride(pageBefore, pageAfter, id, override);
-        lost.push(...moved.lost.map((reason) => ({ path: now.path, reason })));
-        if (moved.override !== override) store.overrides.put(siteId, moved.override);
-      }
-    }
-    // What the history leads back to was made on the pages as they were.
-    if (ids.length > 0) store.changes.forget(siteId);
-    return ids;
-  });
-  return { ok: true, siteId, siteName: site.name, pages: named.filter(({ path }) => !before.some((page) => page.path === path)).map(({ name }) => name), again: before.filter(({ id }) => again.includes(id)).map(({ name }) => name), leftOut: [...leftOut, ...lost] };
-}
-
-/** Parts that the structure of the pages suggests, to begin with. */
-function partsOf(pages: AssembledSite['pages'], assets: AssembledSite['assets']): { readonly name: string; readonly kind: string; readonly selector: string; readonly openers: readonly object[] }[] {
-  const sheets = new Map(assets.filter(({ mediaType }) => mediaType === 'text/css').map(({ path, body }) => [path, body.toString('utf8')]));
-  const parsed = new Map(pages.map((page, i) => [i, parsePage(page.html, { path: page.path, loadSheet: (path) => sheets.get(path) ?? null })]));
-  return proposeParts(parsed).slice(0, 60).map(({ name, kind, selector, openers }) => ({ name, kind, selector, openers }));
 }

@@ -4,6 +4,7 @@ import type { ImportResult, SiteDocument } from '@upper-veneer/contract';
 import { makeZip, renameInZip } from '../testing/make-zip.js';
 import { startTestServer, type TestServer } from '../testing/test-site.js';
 import { decodeCss, decodeHtml } from './decode-text.js';
+import { looksLikeHtml } from './media-type.js';
 
 const PNG = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
 
@@ -195,7 +196,7 @@ describe('bringing a site in', () => {
         const picture = /url\("?([^")]+)/.exec(theme ?? '')?.[1] ?? '';
         const [path] = Object.entries(site.stylesheets).find(([, css]) => css === theme) ?? [''];
         const asked = new URL(picture, `${server.hostUrl}/${result.ok ? result.siteId : 0}/${path}`);
-        expect((await fetch(asked)).headers.get('content-type')).toBe('image/png');
+        expect((await server.visit(asked.pathname)).headers['content-type']).toBe('image/png');
       });
 
       it('bounds what an answer grows to, and says what is broken', async () => {
@@ -223,6 +224,16 @@ describe('bringing a site in', () => {
     expect(site.draft.overrides.map((override) => override.element)).toEqual([5]);
     expect(site.draft.structure).toBeGreaterThan(first.draft.structure);
     expect(refusal((await bring({ kind: 'files', siteId: 999 }, [['x.html', '<p>']])).result)).toContain('There is no site 999');
+  });
+});
+
+describe('what looks like a page', () => {
+  it('is told in one look, however many comments stand before it', () => {
+    const comments = '<!---->'.repeat(60);
+    expect(looksLikeHtml(Buffer.from(`${comments} <!DOCTYPE html>`))).toBe(true);
+    expect(looksLikeHtml(Buffer.from(`${comments}<p>`))).toBe(false);
+    expect(looksLikeHtml(Buffer.from(`${comments}<!--`))).toBe(false);
+    expect(looksLikeHtml(Buffer.from(`${'<!-- -->'.repeat(400)}<html>`))).toBe(false);
   });
 });
 

@@ -5,16 +5,18 @@ import { checkOverrides, checkPalette, compileDraft, describeDraft } from '../dr
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
 import type { Store } from '../store.js';
-import { tidyDraft } from '../tidy/tidy-draft.js';
+import { tidyDraft } from '../work/tidy-draft.js';
+import { WorkError, type WorkPool } from '../work/work-pool.js';
 
 export interface DraftRouteOptions {
   readonly store: Store;
   readonly events: DraftEvents;
+  readonly pool: WorkPool;
   readonly now: () => Date;
 }
 
 /** Changes, undo, redo, revisions and publishing; each answers with the draft as it then stands. */
-export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
+export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Router {
   const router = Router();
   const siteOf = (text: string | string[] | undefined): number => {
     const id = readId(text, 'site');
@@ -72,8 +74,17 @@ export function draftRoutes({ store, events, now }: DraftRouteOptions): Router {
     // Whoever asked may give up: then nothing is saved.
     const given = new AbortController();
     response.on('close', () => given.abort());
-    const css = await tidyDraft(store, siteId, { signal: given.signal, onProgress: (done, total) => events.tidied(siteId, done, total) }) ?? plainCss;
+    let tidied: string | null;
+    try {
+      tidied = await tidyDraft(store, pool, siteId, { signal: given.signal, onProgress: (done, total) => events.tidied(siteId, done, total) });
+    } catch (error) {
+      if (error instanceof WorkError && error.fault === 'stopped') return;
+      throw error;
+    }
     if (given.signal.aborted) return;
+    // The site may have been deleted meanwhile.
+    siteOf(request.params.siteId);
+    const css = tidied ?? plainCss;
     store.revisions.save(siteId, { note, css, plainCss, overrides: JSON.stringify(overrides), savedAt: now().toISOString() });
     response.status(201).json(answer(siteId));
   });

@@ -7,17 +7,19 @@ import type { ImportJobs } from '../import/import-jobs.js';
 import { importSite } from '../import/import-site.js';
 import { LIMITS, megabytes } from '../import/limits.js';
 import type { Store } from '../store.js';
+import type { WorkPool } from '../work/work-pool.js';
 
 export interface ImportRouteOptions {
   readonly store: Store;
   readonly jobs: ImportJobs;
+  readonly pool: WorkPool;
   readonly policy: () => AddressPolicy;
   /** Told when a site has changed. */
   readonly announce: (siteId: number) => void;
 }
 
 /** Bringing sites and pages in: a request starts a job, its events tell how far it is and how it ended. */
-export function importRoutes({ store, jobs, policy, announce }: ImportRouteOptions): Router {
+export function importRoutes({ store, jobs, pool, policy, announce }: ImportRouteOptions): Router {
   const router = Router();
   const upload = multer({ storage: multer.memoryStorage(), preservePath: true, limits: { fileSize: LIMITS.totalBytes, files: LIMITS.files, fields: 4, fieldSize: 6 * 1024 * 1024, fieldNameSize: 100 }, defParamCharset: 'utf8' }).array('files', LIMITS.files);
   router.post('/imports', boundTotal, (request, response, next) => {
@@ -27,7 +29,7 @@ export function importRoutes({ store, jobs, policy, announce }: ImportRouteOptio
     if (wish.siteId != null && !store.sites.byId(wish.siteId)) throw new HttpProblem(404, 'Not found', `There is no site ${wish.siteId}`);
     const uploads = ((request.files ?? []) as Express.Multer.File[]).map(({ originalname, buffer }) => ({ name: originalname, body: buffer }));
     const id = jobs.start(async (report, signal) => {
-      const result = await importSite(store, { request: wish, uploads }, policy(), report, signal);
+      const result = await importSite({ store, pool, policy: policy() }, { request: wish, uploads }, report, signal);
       announce(result.siteId);
       return result;
     });

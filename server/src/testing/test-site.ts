@@ -1,12 +1,14 @@
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
+import { createServer, request, type IncomingMessage, type Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createApp } from '../app.js';
 import { openDatabase, type Db } from '../db/open.js';
 import type { NewSite } from '../db/sites.js';
-import { createStandInHost } from '../stand-in-host.js';
+import { createStandInHost, siteHostName } from '../stand-in-host.js';
 import { createStore, type Store } from '../store.js';
+import { createDressedTexts } from '../work/dressed-texts.js';
+import { createThreadPool } from '../work/thread-pool.js';
 
 /** A small site: one page, one sheet, one part, two swatches. */
 export const SMALL_SITE: NewSite = {
@@ -18,6 +20,28 @@ export const SMALL_SITE: NewSite = {
   roles: [{ role: 'accent', swatch: 'Willow', shade: 0 }],
 };
 
+/** An answer of the stand-in host. */
+export interface Visit {
+  readonly status: number;
+  readonly headers: IncomingMessage['headers'];
+  readonly text: string;
+}
+
+/** One for all servers of a run: threads take a while to start. */
+const pool = createThreadPool();
+const dressed = createDressedTexts(pool);
+
+/** Asks under a host name that only browsers look up. */
+function visit(port: number, path: string, name: string): Promise<Visit> {
+  return new Promise((done, failed) => {
+    const asked = request({ host: '127.0.0.1', port, path, headers: { host: `${name}:${port}` } }, (response) => {
+      let text = '';
+      response.setEncoding('utf8').on('data', (chunk: string) => (text += chunk)).on('end', () => done({ status: response.statusCode ?? 0, headers: response.headers, text }));
+    });
+    asked.on('error', failed).end();
+  });
+}
+
 /** A running server with a real SQLite file in a folder of its own. */
 export interface TestServer {
   readonly db: Db;
@@ -28,6 +52,8 @@ export interface TestServer {
   readonly siteId: number;
   readonly errors: unknown[];
   get(path: string, headers?: Record<string, string>): Promise<Response>;
+  /** What the stand-in host answers a visitor of the site. */
+  visit(path: string, site?: string): Promise<Visit>;
   post(path: string, body: unknown, headers?: Record<string, string>): Promise<Response>;
   /** Lets a host of this machine be fetched from, `host:port`. */
   allow(host: string): void;
@@ -42,14 +68,17 @@ export async function startTestServer(): Promise<TestServer> {
   const siteId = store.sites.insert(SMALL_SITE);
   const errors: unknown[] = [];
   let hostUrl = '';
+  let hostPort = 0;
   const allowed: string[] = [];
-  const { app, close } = createApp({ store, hostUrl: (id) => `http://host.test/${id}/`, fetchPolicy: () => ({ allowedHosts: [hostUrl.replace('http://', ''), ...allowed], allowPrivate: false }), now: () => new Date('2026-01-02T03:04:05Z'), log: (error) => errors.push(error) });
+  const { app, close } = createApp({ store, pool, dressed, hostUrl: (id) => `http://host.test/${id}/`, fetchPolicy: () => ({ allowedHosts: [`*.localhost:${hostPort}`, ...allowed], allowPrivate: false }), now: () => new Date('2026-01-02T03:04:05Z'), log: (error) => errors.push(error) });
   const server = createServer(app);
-  const host = createServer(createStandInHost(store));
+  const host = createServer(createStandInHost({ store, dressed }));
   const url = await listen(server);
-  hostUrl = await listen(host);
+  hostPort = Number(new URL(await listen(host)).port);
+  hostUrl = `http://${siteHostName(siteId)}:${hostPort}`;
   return {
     db, store, file, url, hostUrl, siteId, errors,
+    visit: (path, name = siteHostName(Number(path.split('/')[1]))) => visit(hostPort, path, name),
     get: (path, headers = {}) => fetch(url + path, { headers }),
     post: (path, body, headers = {}) => fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) }),
     allow: (host) => void allowed.push(host),

@@ -1,0 +1,59 @@
+import { parsePage, proposeParts } from '@upper-veneer/core';
+import type { ImportRequest } from '@upper-veneer/contract';
+import type { AddressPolicy } from './address-policy.js';
+import { assembleSite, type AssembledSite } from './assemble-site.js';
+import type { Capture, ReportProgress } from './captured.js';
+import { fetchAddress } from './fetch-address.js';
+import { ImportProblem } from './import-problem.js';
+import { readUploads, type Upload } from './read-uploads.js';
+import { readWidget } from './widget-page.js';
+
+/** What is to be brought in; plain data. */
+export interface ImportInput {
+  readonly request: Pick<ImportRequest, 'kind' | 'address' | 'html' | 'css' | 'name'>;
+  readonly uploads: readonly { readonly name: string; readonly body: Uint8Array }[];
+  readonly policy: AddressPolicy;
+  /** Whether parts are to be proposed, as for a new site. */
+  readonly isNew: boolean;
+}
+
+export interface ProposedPart {
+  readonly name: string;
+  readonly kind: string;
+  readonly selector: string;
+  readonly openers: readonly object[];
+}
+
+/** A site ready to be stored, or why it is refused. */
+export type BroughtIn =
+  | { readonly ok: true; readonly site: AssembledSite; readonly parts: readonly ProposedPart[] }
+  | { readonly ok: false; readonly code: ImportProblem['code']; readonly message: string };
+
+/** Most parts that a site begins with. */
+const MOST_PARTS = 60;
+
+/** Reads or fetches a site and makes it ready to be stored. */
+export async function bringIn(input: ImportInput, tell: (progress: { readonly stage: string; readonly done: number; readonly total: number }) => void): Promise<BroughtIn> {
+  const report: ReportProgress = (stage, done, total) => tell({ stage, done, total });
+  try {
+    const site = assembleSite(await capture(input, report), report);
+    report('Looking for parts', 0, 1);
+    return { ok: true, site, parts: input.isNew ? partsOf(site) : [] };
+  } catch (error) {
+    if (error instanceof ImportProblem) return { ok: false, code: error.code, message: error.message };
+    throw error;
+  }
+}
+
+async function capture({ request, uploads, policy }: ImportInput, report: ReportProgress): Promise<Capture> {
+  if (request.kind === 'address') return fetchAddress(request.address ?? '', policy, report);
+  if (request.kind === 'widget') return readWidget(request.html ?? '', request.css ?? '', request.name || 'Widget');
+  return readUploads(uploads.map(({ name, body }): Upload => ({ name, body: Buffer.from(body.buffer, body.byteOffset, body.byteLength) })), report);
+}
+
+/** Parts that the structure of the pages suggests, to begin with. */
+function partsOf({ pages, assets }: AssembledSite): ProposedPart[] {
+  const sheets = new Map(assets.filter(({ mediaType }) => mediaType === 'text/css').map(({ path, body }) => [path, body.toString('utf8')]));
+  const parsed = new Map(pages.map((page, i) => [i, parsePage(page.html, { path: page.path, loadSheet: (path) => sheets.get(path) ?? null })]));
+  return proposeParts(parsed).slice(0, MOST_PARTS).map(({ name, kind, selector, openers }) => ({ name, kind, selector, openers }));
+}

@@ -1,0 +1,36 @@
+import type { Reanchored, SiteModelInput } from './reanchor-pages.js';
+import type { BroughtIn, ImportInput } from '../import/bring-in.js';
+import type { TidyInput } from './tidy-sheet.js';
+import type { FrameInput, LinkInput } from './dress-page.js';
+
+/** What each kind of job is given; plain data, so that it can be done anywhere. */
+export interface JobInputs {
+  /** Files, an address or a pasted widget made a site. */
+  readonly 'bring-in': ImportInput;
+  /** Overrides led to where their elements are on pages captured again. */
+  readonly 'reanchor': SiteModelInput;
+  /** The draft's sheet without what it can do without. */
+  readonly 'tidy': TidyInput;
+  /** A page as the preview frame shows it. */
+  readonly 'frame-page': FrameInput;
+  /** A stylesheet as the preview frame reads it. */
+  readonly 'frame-sheet': string;
+  /** A page with its link to the published veneer. */
+  readonly 'link-veneer': LinkInput;
+}
+
+export interface JobResults {
+  readonly 'bring-in': BroughtIn;
+  readonly 'reanchor': readonly Reanchored[];
+  readonly 'tidy': string;
+  readonly 'frame-page': string;
+  readonly 'frame-sheet': string;
+  readonly 'link-veneer': string;
+}
+
+export type JobKind = keyof JobInputs;
+
+/** Longest a job may take, ms. */
+export const DEADLINES: Readonly<Record<JobKind, number>> = {
+  'bring-in': 180_000, 'reanchor': 60_000, 'tidy': 60_000, 'frame-page': 20_000, 'frame-sheet': 20_000, 'link-veneer': 20_000,
+};

@@ -1,0 +1,94 @@
+import { MessageChannel } from 'node:worker_threads';
+import { Piscina } from 'piscina';
+import { DEADLINES, type JobInputs, type JobKind, type JobResults } from './jobs.js';
+import { WorkError, type WorkOptions, type WorkPool, type WorkProgress } from './work-pool.js';
+
+/** Threads at most; a third would take the processor from the one that answers. */
+const THREADS = 2;
+/** Jobs that may wait for a thread. */
+const MOST_WAITING = 40;
+/** Memory of one thread, MB. */
+const MEMORY_MB = 1024;
+
+interface Shared {
+  readonly result: Promise<unknown>;
+  readonly ending: AbortController;
+  readonly listeners: Set<(progress: WorkProgress) => void>;
+  waiting: number;
+}
+
+/** A pool of threads of this process. */
+export function createThreadPool(): WorkPool {
+  const threads = new Piscina({
+    filename: new URL('./worker.js', import.meta.url).href, minThreads: 0, maxThreads: THREADS, idleTimeout: 20_000, maxQueue: MOST_WAITING,
+    concurrentTasksPerWorker: 1, resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
+  });
+  // A job that is stopped ends its thread, which is no fault of the pool.
+  threads.on('error', () => undefined);
+  const shared = new Map<string, Shared>();
+  const lanes = new Map<string, Promise<unknown>>();
+
+  const hand = async <K extends JobKind>(kind: K, input: JobInputs[K], ending: AbortSignal, tell: (progress: WorkProgress) => void): Promise<JobResults[K]> => {
+    const { port1, port2 } = new MessageChannel();
+    port1.on('message', tell);
+    const deadline = AbortSignal.timeout(DEADLINES[kind]);
+    try {
+      return await threads.run({ kind, input, port: port2 }, { transferList: [port2], signal: AbortSignal.any([ending, deadline]) }) as JobResults[K];
+    } catch (error) {
+      if (ending.aborted) throw new WorkError('stopped', 'It was stopped');
+      if (deadline.aborted) throw new WorkError('too-long', `It took longer than ${DEADLINES[kind] / 1000} seconds`);
+      const message = error instanceof Error ? error.message : String(error);
+      if (/queue is (?:at|full)|queue limit/i.test(message)) throw new WorkError('busy', 'Too much is under way; try again in a moment');
+      throw new WorkError('failed', message);
+    } finally {
+      port1.close();
+    }
+  };
+
+  const inLane = <T>(lane: string | undefined, act: () => Promise<T>): Promise<T> => {
+    if (lane === undefined) return act();
+    const after = (lanes.get(lane) ?? Promise.resolve()).then(act, act);
+    lanes.set(lane, after);
+    void after.catch(() => undefined).finally(() => {
+      if (lanes.get(lane) === after) lanes.delete(lane);
+    });
+    return after;
+  };
+
+  const begin = <K extends JobKind>(kind: K, input: JobInputs[K], { lane, key }: WorkOptions): Shared => {
+    const ending = new AbortController();
+    const listeners = new Set<(progress: WorkProgress) => void>();
+    const result = inLane(lane, () => (ending.signal.aborted ? Promise.reject(new WorkError('stopped', 'It was stopped')) : hand(kind, input, ending.signal, (progress) => listeners.forEach((listen) => listen(progress)))));
+    const job: Shared = { result, ending, listeners, waiting: 0 };
+    if (key !== undefined) {
+      shared.set(key, job);
+      void result.catch(() => undefined).finally(() => shared.delete(key));
+    }
+    return job;
+  };
+
+  return {
+    async run(kind, input, options = {}) {
+      const { signal, onProgress, key } = options;
+      if (signal?.aborted) throw new WorkError('stopped', 'It was stopped');
+      const underWay = key === undefined ? undefined : shared.get(key);
+      const job = underWay && !underWay.ending.signal.aborted ? underWay : begin(kind, input, options);
+      job.waiting += 1;
+      if (onProgress) job.listeners.add(onProgress);
+      let give: () => void = () => undefined;
+      const given = new Promise<never>((_, refuse) => {
+        give = () => refuse(new WorkError('stopped', 'It was stopped'));
+        signal?.addEventListener('abort', give, { once: true });
+      });
+      try {
+        return await Promise.race([job.result, given]) as JobResults[typeof kind];
+      } finally {
+        signal?.removeEventListener('abort', give);
+        if (onProgress) job.listeners.delete(onProgress);
+        job.waiting -= 1;
+        if (job.waiting === 0) job.ending.abort();
+      }
+    },
+    close: () => threads.destroy(),
+  };
+}

@@ -1,0 +1,37 @@
+import type { JobInputs, JobKind, JobResults } from './jobs.js';
+
+/** Why a job has no result. `busy`: more wait than are let in; `too-long`: its deadline passed; `stopped`: nobody waits for it any more. */
+export type WorkFault = 'stopped' | 'too-long' | 'busy' | 'failed';
+
+/** A job that came to no result. */
+export class WorkError extends Error {
+  override readonly name = 'WorkError';
+
+  constructor(readonly fault: WorkFault, message: string) {
+    super(message);
+  }
+}
+
+/** How far a job is: what it is at, and how many of how many. */
+export interface WorkProgress {
+  readonly stage: string;
+  readonly done: number;
+  readonly total: number;
+}
+
+export interface WorkOptions {
+  /** Stops waiting; the job itself ends when nobody waits for it any more. */
+  readonly signal?: AbortSignal;
+  readonly onProgress?: (progress: WorkProgress) => void;
+  /** Jobs of one lane are done one after another. */
+  readonly lane?: string;
+  /** Jobs of an equal key that are under way are joined: one is done, all hear of it. */
+  readonly key?: string;
+}
+
+/** Work away from the thread that answers. Says nothing of where it is done. */
+export interface WorkPool {
+  /** @throws {WorkError} */
+  run<K extends JobKind>(kind: K, input: JobInputs[K], options?: WorkOptions): Promise<JobResults[K]>;
+  close(): Promise<void>;
+}

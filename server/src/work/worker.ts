@@ -1,0 +1,47 @@
+import type { MessagePort } from 'node:worker_threads';
+import { rewriteStates } from '@upper-veneer/core';
+import { bringIn } from '../import/bring-in.js';
+import { framePageOf, linkVeneerIn } from './dress-page.js';
+import type { JobInputs, JobKind, JobResults } from './jobs.js';
+import { reanchorPages } from './reanchor-pages.js';
+import { tidySheetOf } from './tidy-sheet.js';
+import type { WorkProgress } from './work-pool.js';
+
+export type TellProgress = (progress: WorkProgress) => void;
+
+/** What each kind of job does. */
+const DOING: { readonly [K in JobKind]: (input: JobInputs[K], tell: TellProgress) => JobResults[K] | Promise<JobResults[K]> } = {
+  'bring-in': bringIn,
+  'reanchor': reanchorPages,
+  'tidy': tidySheetOf,
+  'frame-page': framePageOf,
+  'frame-sheet': (css) => rewriteStates(css),
+  'link-veneer': linkVeneerIn,
+};
+
+/** Least time between two words of how far a job is, ms. */
+const PROGRESS_MS = 100;
+
+/** A job as it is handed to a thread. */
+export interface HandedJob<K extends JobKind = JobKind> {
+  readonly kind: K;
+  readonly input: JobInputs[K];
+  readonly port: MessagePort;
+}
+
+/** Entry of the thread. */
+export default async function work<K extends JobKind>({ kind, input, port }: HandedJob<K>): Promise<JobResults[K]> {
+  let toldAt = 0;
+  let stage = '';
+  const tell: TellProgress = (progress) => {
+    if (progress.stage === stage && performance.now() - toldAt < PROGRESS_MS) return;
+    toldAt = performance.now();
+    stage = progress.stage;
+    port.postMessage(progress);
+  };
+  try {
+    return await DOING[kind](input, tell);
+  } finally {
+    port.close();
+  }
+}
