@@ -18,6 +18,8 @@ export interface StyleSource {
   readonly environment: MediaEnvironment;
   readonly parent: StyleSource | null;
   readonly root: StyleSource | null;
+  /** Stands for the values it comes to. */
+  readonly identity: object;
   computed(property: string): ComputedValue;
   fontSize(): number;
   colorScheme(): 'light' | 'dark';

@@ -19,13 +19,14 @@ interface SizeHistory {
   readonly absolute: boolean;
 }
 
-const histories = new WeakMap<StyleSource, SizeHistory>();
+/** By what stands for the values of a style: twins are worked out once. */
+const histories = new WeakMap<object, SizeHistory>();
 
 /** Computed font size, in px. Browsers set a lone `monospace` smaller (common practice, CSS Fonts 4 §2.5 note). */
 export function computeFontSize(text: string, style: StyleSource): ComputedValue | null {
   const history = historyFrom(text.toLowerCase(), style);
   if (!history) return null;
-  histories.set(style, history);
+  histories.set(style.identity, history);
   return textValue(`${formatNumber(history.px)}px`);
 }
 
@@ -58,7 +59,7 @@ export function inheritFontSize(style: StyleSource): ComputedValue {
   const mono = isMonospace(style);
   const parentMono = style.parent ? isMonospace(style.parent) : false;
   const history = adapt(parent, mono, parentMono);
-  histories.set(style, history);
+  histories.set(style.identity, history);
   return textValue(`${formatNumber(history.px)}px`);
 }
 
@@ -72,7 +73,7 @@ function adapt(history: SizeHistory, mono: boolean, parentMono: boolean): SizeHi
 function parentHistory(style: StyleSource): SizeHistory {
   if (!style.parent) return { px: 16, keyword: 'medium', absolute: false };
   const px = style.parent.fontSize();
-  return histories.get(style.parent) ?? { px, keyword: null, absolute: true };
+  return histories.get(style.parent.identity) ?? { px, keyword: null, absolute: true };
 }
 
 function isMonospace(style: StyleSource): boolean {

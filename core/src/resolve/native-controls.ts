@@ -30,10 +30,13 @@ const REPLACED: ReadonlySet<string> = new Set(['input', 'select', 'textarea', 'm
  * replaced has no contents to show in its place.
  * Source: HTML §15.5 Form controls, CSS Display 3 Appendix B; the rest as Chromium has it.
  */
-export function adjustNativeDisplay(display: string, { element, pseudo }: StyleSource): string {
+export function adjustNativeDisplay(display: string, style: StyleSource): string {
+  const { element, pseudo } = style;
   if (pseudo !== '' || (element.namespace !== 'html' && element.localName !== 'svg')) return display;
   if (display === 'contents') return REPLACED.has(element.localName) ? 'none' : display;
   if (!CONTROLS.has(element.localName) || (element.localName === 'input' && element.attributes.get('type')?.toLowerCase() === 'file')) return display;
+  const appearance = style.computed('appearance');
+  if (appearance.kind === 'text' && appearance.text === 'none') return display;
   if (display === 'inline' || display === 'inline-table' || /^table-/.test(display)) return 'inline-block';
   return display === 'table' || display === 'list-item' ? 'block' : display;
 }

@@ -110,4 +110,13 @@ describe('native controls', () => {
     expect(page.document.elements.filter(({ localName }) => localName === 'input').slice(0, 6).map((element) => view.style(element).resolved('border-top-left-radius'))).toEqual(['50%', '50%', '5px', '50%', '0px', '0px']);
     await expectLikeBrowser(html, ['border-top-left-radius', 'border-top-width', 'border-top-style']);
   });
+
+  it('stand in a line of their own kind only while they are native', async () => {
+    const kinds = ['<button>a</button>', '<input>', '<input type=checkbox>', '<select></select>', '<textarea></textarea>', '<meter></meter>'];
+    const css = '.i { display: inline } .n { display: inline; appearance: none } .t { display: inline-table; appearance: none } .l { display: list-item; -webkit-appearance: none } .u { all: unset }';
+    const html = `<!doctype html><style>${css}</style><body>${kinds.flatMap((kind) => ['i', 'n', 't', 'l', 'u'].map((name) => kind.replace(/^<(\w+)/, `<$1 class=${name}`))).join('')}`;
+    const view = new StyleView(parsePage(html));
+    expect(view.page.document.elements.filter(({ localName }) => localName === 'button').map((element) => view.style(element).resolved('display'))).toEqual(['inline-block', 'inline', 'inline-table', 'list-item', 'inline']);
+    await expectLikeBrowser(html, ['display']);
+  });
 });

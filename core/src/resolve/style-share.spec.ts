@@ -47,6 +47,13 @@ describe('what views share', () => {
     expect(isByWidth(withVeneer(parsePage('<a>'), 'a { width: 5vmin }'))).toBe(true);
   });
 
+  it('knows of a size worked out for a twin whether it was a length', () => {
+    // Chromium sets a lone monospace at 13 to 16 where the size is relative (CSS Fonts 4 §2.5 note).
+    const page = parsePage('<!doctype html><style>p { font-size: 2em } code { font-family: monospace; font-size: 1em } p + p code { color: red }</style><p><code>a</code></p><p><code>b</code></p>');
+    const view = new StyleView(page);
+    expect(page.document.elements.filter(({ localName }) => localName === 'code').map((element) => view.style(element).resolved('font-size'))).toEqual(['26px', '26px']);
+  });
+
   it('gives elements in unlike surroundings values of their own', () => {
     const page = parsePage('<!doctype html><style>i { color: red } .on i { color: blue }</style><p><i>a</i></p><p class=on><i>b</i></p><p><i>c</i></p>');
     const share = new StyleShare();

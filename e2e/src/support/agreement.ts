@@ -1,5 +1,5 @@
 import type { Page as BrowserPage } from 'playwright-core';
-import { StyleView, type ElementNode, type MediaEnvironment, type Page } from '@upper-veneer/core';
+import { StyleView, lineageOf, type ElementNode, type MediaEnvironment, type Page } from '@upper-veneer/core';
 import { forceStates, type ForcedState } from './force-states.js';
 
 export type { ForcedState } from './force-states.js';
@@ -55,7 +55,9 @@ export async function compareWithBrowser(
       continue;
     }
     await forEachForced(browserPage, page, state, async (element, chain) => {
-      const view = new StyleView(page, { environment, states: new Map(chain.map((node) => [node, new Set([state])])) });
+      // Forcing `focus` puts the ancestors into `:focus-within`; `focus-visible` is forced alone.
+      const around: (readonly [ElementNode, ReadonlySet<string>])[] = state === 'focus' ? lineageOf(element).slice(0, -1).map((node) => [node, new Set(['focus-within'])] as const) : [];
+      const view = new StyleView(page, { environment, states: new Map([...around, ...chain.map((node): readonly [ElementNode, ReadonlySet<string>] => [node, new Set([state])])]) });
       const values = await readOne(browserPage, element.number, properties);
       record(view, element, values, state, properties, into);
     });
