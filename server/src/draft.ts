@@ -1,10 +1,15 @@
-import { OVERRIDABLE, colorOfCss, compileVeneer, parseSelectorList, SelectorError, nameKey, valueProblem, type Override } from '@upper-veneer/core';
+import { OVERRIDABLE, colorOfCss, compileVeneer, nameKey, readBackDifference, selectorProblem, valueProblem, type Override } from '@upper-veneer/core';
 import type { DraftDocument, FieldError, OverrideBody, PaletteRequest } from '@upper-veneer/contract';
 import type { Store } from './store.js';
 
 /** CSS of the draft. */
 export function compileDraft(store: Store, siteId: number): string {
   return compileVeneer(store.overrides.bySite(siteId), { ...store.sheetOptions.bySite(siteId), palette: store.palettes.bySite(siteId), parts: store.parts.bySite(siteId) });
+}
+
+/** Whether a browser reads the draft's sheet as it was meant: `null`, or the selector of the first rule it would not. */
+export function misreadRule(store: Store, siteId: number, css: string): string | null {
+  return readBackDifference(css, store.overrides.bySite(siteId), { ...store.sheetOptions.bySite(siteId), palette: store.palettes.bySite(siteId), parts: store.parts.bySite(siteId) });
 }
 
 /** The draft as the web client sees it. */
@@ -43,13 +48,8 @@ export function checkOverrides(store: Store, siteId: number, overrides: readonly
       if (problem !== null) add('value.css', problem);
     }
     for (const id of override.pages ?? []) if (!pages.has(id)) add('pages', `${id} is no page of this site`);
-    try {
-      parseSelectorList(override.selector);
-      if (/[{}]/.test(override.selector)) add('selector', 'holds a brace');
-    } catch (error) {
-      if (!(error instanceof SelectorError)) throw error;
-      add('selector', error.message);
-    }
+    const selector = selectorProblem(override.selector);
+    if (selector !== null) add('selector', selector);
     return errors;
   });
 }

@@ -48,7 +48,7 @@ async function start(): Promise<void> {
   try {
     db = openDatabase(join(dataFolder, 'upper-veneer.sqlite'));
   } catch (error) {
-    if (error instanceof DataError) fail(`${error.message}. Set DATA_DIR to a folder that can be written.`);
+    if (error instanceof DataError) fail(`${error.message}.`);
     throw error;
   }
   const store = createStore(db);

@@ -1,4 +1,4 @@
-import { colorOfCss, parseSelectorList, SelectorError, withSheetOrder } from '@upper-veneer/core';
+import { colorOfCss, selectorProblem, withSheetOrder } from '@upper-veneer/core';
 import type { ExceptionBody, FieldError, MergedPart, PartBody, SheetOrderBody } from '@upper-veneer/contract';
 import type { Store } from './store.js';
 
@@ -24,17 +24,6 @@ export function checkParts(store: Store, siteId: number, parts: readonly PartBod
     if (!known.has(from) || !kept.has(into) || from === into) errors.push({ field: `merged.${i}`, reason: 'names parts that cannot be merged' });
   });
   return errors;
-}
-
-function selectorProblem(text: string): string | null {
-  if (/[{}]/.test(text)) return `"${text.slice(0, 60)}" holds a brace`;
-  try {
-    parseSelectorList(text);
-    return null;
-  } catch (error) {
-    if (error instanceof SelectorError) return error.message;
-    throw error;
-  }
 }
 
 /** The orders wanted now, as places of the sheets as they were captured. */

@@ -83,7 +83,12 @@ export function writeRules(rules: readonly VeneerRule[], { palette, ...naming }:
   close();
   if (rules.length === 0) return '';
   const root = [...properties].sort(([a], [b]) => (a < b ? -1 : 1)).map(([name, css]) => `  ${name}: ${css};`);
-  return [...(root.length > 0 ? [`/* Palette */\n:root {\n${root.join('\n')}\n}`] : []), lines.join('\n')].join('\n\n') + '\n';
+  return escapeEndTags([...(root.length > 0 ? [`/* Palette */\n:root {\n${root.join('\n')}\n}`] : []), lines.join('\n')].join('\n\n') + '\n');
+}
+
+/** `</` written so that no `<style>` ends in it; in strings and names an escape means the character. Source: CSS Syntax 3 §4.3.7. */
+export function escapeEndTags(css: string): string {
+  return css.replaceAll('</', '<\\/');
 }
 
 function rulesOf(overrides: readonly Override[], section: string, hoverOnly: boolean): VeneerRule[] {

@@ -1,4 +1,4 @@
-import { chmodSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -48,5 +48,44 @@ describe('openDatabase', () => {
     expect(sites.all()).toEqual([]);
     expect(db.prepare('SELECT COUNT(*) AS n FROM page').get()).toEqual({ n: 0 });
     db.close();
+  });
+
+  it('keeps everything when the numbers of rows come to be kept', () => {
+    const file = join(folder, 'old.sqlite');
+    const old = new Database(file);
+    const before = MIGRATIONS.filter((step): step is string => typeof step === 'string');
+    for (const step of before) old.exec(step);
+    old.pragma(`user_version = ${before.length}`);
+    const id = createSites(old).insert(SMALL_SITE);
+    const rows = (db: InstanceType<typeof Database>): unknown[] => ['site', 'page', 'part', 'swatch', 'role', 'asset'].map((table) => db.prepare(`SELECT * FROM ${table}`).all());
+    const stored = rows(old);
+    old.close();
+    const db = openDatabase(file);
+    expect(rows(db)).toEqual(stored);
+    expect(db.pragma('foreign_keys', { simple: true })).toBe(1);
+    const sites = createSites(db);
+    sites.drop(id);
+    expect(db.prepare('SELECT COUNT(*) AS n FROM page').get()).toEqual({ n: 0 });
+    expect(sites.insert(SMALL_SITE)).toBeGreaterThan(id);
+    db.close();
+  });
+
+  it('never gives the number of a row that is gone to another', () => {
+    const db = openDatabase(join(folder, 'a.sqlite'));
+    const sites = createSites(db);
+    const first = sites.insert(SMALL_SITE);
+    const [page] = sites.pages(first);
+    sites.drop(first);
+    const second = sites.insert({ ...SMALL_SITE, name: 'Second' });
+    expect(second).toBeGreaterThan(first);
+    expect(sites.pages(second)[0].id).toBeGreaterThan(page.id);
+    db.close();
+  });
+
+  it('says of a damaged database what it is, and leaves it alone', () => {
+    const file = join(folder, 'bad.sqlite');
+    writeFileSync(file, 'This was never a database. '.repeat(200));
+    expect(() => openDatabase(file)).toThrowMatching((error) => error instanceof DataError && error.code === 'damaged' && error.message.includes(file));
+    expect(readFileSync(file, 'utf8')).toBe('This was never a database. '.repeat(200));
   });
 });

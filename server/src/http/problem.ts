@@ -39,6 +39,11 @@ export function problemHandler(log: (error: unknown) => void) {
   };
 }
 
+/** Whether the disk has no more room. Sources: https://www.sqlite.org/rescode.html#full, errno ENOSPC. */
+function isFull(error: unknown): boolean {
+  return error instanceof Error && 'code' in error && /^(?:SQLITE_FULL|SQLITE_IOERR_WRITE|ENOSPC)$/.test(String(error.code));
+}
+
 const IMPORT_STATUS: Readonly<Partial<Record<ImportProblem['code'], number>>> = { 'too-large': 413, 'too-many': 413, busy: 503 };
 
 /** An error as a problem document; what was not foreseen says nothing of itself. */
@@ -52,5 +57,6 @@ export function toProblem(error: unknown): ProblemDocument {
   if (known.type === 'entity.parse.failed') return { type: 'about:blank', title: 'Not stored', status: 400, detail: 'The body is not JSON' };
   if (known.type === 'entity.too.large') return { type: 'about:blank', title: 'Not stored', status: 413, detail: 'The body is larger than 2 MB' };
   if (typeof known.status === 'number' && known.status >= 400 && known.status < 500) return { type: 'about:blank', title: 'Refused', status: known.status, detail: 'The request cannot be read' };
+  if (isFull(error)) return { type: 'about:blank', title: 'Not stored', status: 507, detail: 'The disk of the server is full. Nothing of this was stored, everything stored before is kept; make room and try again' };
   return { type: 'about:blank', title: 'Something failed on our side', status: 500, detail: 'The server could not do this; nothing was changed' };
 }

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { ChangeRequest, type OverrideBody, PaletteRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
-import type { Override } from '@upper-veneer/core';
-import { checkOverrides, checkPalette, compileDraft, describeDraft } from '../draft.js';
+import { wholenessProblem, type Override } from '@upper-veneer/core';
+import { checkOverrides, checkPalette, compileDraft, describeDraft, misreadRule } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
 import type { Store } from '../store.js';
@@ -71,6 +71,8 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     // The draft as it stands now is what is saved, however it goes on while the sheet is tidied.
     const plainCss = compileDraft(store, siteId);
     const overrides = store.overrides.bySite(siteId);
+    const misread = misreadRule(store, siteId, plainCss);
+    if (misread !== null) throw new HttpProblem(422, 'Not saved', `A browser would not read the rule "${misread.slice(0, 120)}" as it is meant; change or clear it first`);
     // Whoever asked may give up: then nothing is saved.
     const given = new AbortController();
     response.on('close', () => given.abort());
@@ -84,7 +86,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     if (given.signal.aborted) return;
     // The site may have been deleted meanwhile.
     siteOf(request.params.siteId);
-    const css = tidied ?? plainCss;
+    const css = tidied !== null && wholenessProblem(tidied) === null ? tidied : plainCss;
     store.revisions.save(siteId, { note, css, plainCss, overrides: JSON.stringify(overrides), savedAt: now().toISOString() });
     response.status(201).json(answer(siteId));
   });
