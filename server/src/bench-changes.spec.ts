@@ -50,7 +50,7 @@ describe('what the Bench stores', () => {
 
   it('says how far the sheet is tidied, and saves nothing where the asking is given up', async () => {
     await change(Array.from({ length: 6 }, (_, i) => ({ ...OVERRIDE, id: `o${i}`, selector: `.x${':not(.y)'.repeat(i)}` })));
-    const events = await fetch(`${server.url}/api/sites/${server.siteId}/draft/events`);
+    const events = await fetch(`${server.url}/api/events`);
     const given = new AbortController();
     const asked = fetch(`${server.url}/api/sites/${server.siteId}/revisions`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"note":"x"}', signal: given.signal });
     setTimeout(() => given.abort(), 20);
@@ -60,7 +60,7 @@ describe('what the Bench stores', () => {
     const reader = events.body?.getReader();
     const told: string[] = [];
     while (reader && !told.join('').includes('event: tidied')) told.push(new TextDecoder().decode((await reader.read()).value));
-    expect(told.join('')).toMatch(/event: tidied\ndata: \{"done":\d+,"total":\d+\}/);
+    expect(told.join('')).toMatch(/event: tidied\ndata: \{"siteId":1,"done":\d+,"total":\d+\}/);
     await reader?.cancel();
   });
 

@@ -1,8 +1,9 @@
 import type { Response } from 'express';
 
-/** Tells open tabs that the draft has changed, and how far work on it is. Source: HTML §9.2 Server-sent events. */
+/** Tells all open tabs of a browser, by one stream, that a draft has changed, and how far work on one is. Source: HTML §9.2 Server-sent events. */
 export interface DraftEvents {
-  subscribe(siteId: number, response: Response): void;
+  /** @param versions of all sites, told first: a stream that comes back has missed some. */
+  subscribe(response: Response, versions: readonly { readonly siteId: number; readonly version: number }[]): void;
   announce(siteId: number, version: number): void;
   /** How far the sheet that is being saved is tidied. */
   tidied(siteId: number, done: number, total: number): void;
@@ -12,27 +13,27 @@ export interface DraftEvents {
 const HEARTBEAT_MS = 20_000;
 
 export function createDraftEvents(): DraftEvents {
-  const listeners = new Map<number, Set<Response>>();
+  const listeners = new Set<Response>();
   const heartbeat = setInterval(() => {
-    for (const set of listeners.values()) for (const response of set) response.write(': still here\n\n');
+    for (const response of listeners) response.write(': still here\n\n');
   }, HEARTBEAT_MS);
   heartbeat.unref();
-  const tell = (siteId: number, event: string, data: string): void => {
-    for (const response of listeners.get(siteId) ?? []) response.write(`event: ${event}\ndata: ${data}\n\n`);
+  const written = (event: string, data: object): string => `event: ${event}\ndata: ${JSON.stringify(data)}\n\n`;
+  const tell = (event: string, data: object): void => {
+    for (const response of listeners) response.write(written(event, data));
   };
   return {
-    subscribe(siteId, response) {
+    subscribe(response, versions) {
       response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
-      response.write('retry: 2000\n\n');
-      const set = listeners.get(siteId) ?? new Set();
-      listeners.set(siteId, set.add(response));
-      response.on('close', () => set.delete(response));
+      response.write(`retry: 2000\n\n${versions.map((version) => written('draft', version)).join('')}`);
+      listeners.add(response);
+      response.on('close', () => listeners.delete(response));
     },
-    announce: (siteId, version) => tell(siteId, 'draft', String(version)),
-    tidied: (siteId, done, total) => tell(siteId, 'tidied', JSON.stringify({ done, total })),
+    announce: (siteId, version) => tell('draft', { siteId, version }),
+    tidied: (siteId, done, total) => tell('tidied', { siteId, done, total }),
     close() {
       clearInterval(heartbeat);
-      for (const set of listeners.values()) for (const response of set) response.end();
+      for (const response of listeners) response.end();
     },
   };
 }

@@ -176,6 +176,26 @@ describe('the Bench', () => {
     await other.page.context().close();
   });
 
+  it('keeps eight tabs of one browser on one draft, over one connection', async () => {
+    const first = await BenchDriver.open(on.browser, on.product.url);
+    const context = first.page.context();
+    let streams = 0;
+    context.on('request', (request) => (streams += Number(request.url().endsWith('/api/events'))));
+    const tabs = [];
+    // A browser holds six connections to a server (common practice for HTTP/1.1): a seventh tab waited.
+    for (let i = 0; i < 7; i += 1) {
+      const page = await context.newPage();
+      await page.goto(first.page.url());
+      await page.locator('uv-page-frame iframe').first().waitFor();
+      tabs.push(page);
+    }
+    await first.choose('.qs-apply');
+    await first.value('Willow');
+    for (const page of tabs) await page.waitForFunction(() => document.body.innerText.includes('Draft not saved'));
+    expect(streams).toBeLessThanOrEqual(1);
+    await context.close();
+  });
+
   it('has everything after a SIGKILL that was on the screen before it', async () => {
     await on.bench.choose('.qs-go');
     await on.bench.value('Willow');

@@ -31,8 +31,8 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
   router.get('/sites/:siteId/draft', (request, response) => {
     response.json(describeDraft(store, siteOf(request.params.siteId)));
   });
-  router.get('/sites/:siteId/draft/events', (request, response) => {
-    events.subscribe(siteOf(request.params.siteId), response);
+  router.get('/events', (_request, response) => {
+    events.subscribe(response, store.sites.all().map(({ id }) => ({ siteId: id, version: store.sites.byId(id)?.version ?? 0 })));
   });
   router.post('/sites/:siteId/changes', (request, response) => {
     const siteId = siteOf(request.params.siteId);

@@ -1,15 +1,15 @@
 import { HttpClient } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, SheetOptionsRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
-import { Observable, Subject, catchError, throwError } from 'rxjs';
+import { type Observable, catchError, map, throwError } from 'rxjs';
 import { ApiProblem } from './api-problem';
+import { LiveEvents } from './live-events';
 
 /** The server, by what can be asked of it. Every stream fails with an `ApiProblem`. */
 @Injectable({ providedIn: 'root' })
 export class SiteApi {
   readonly #http = inject(HttpClient);
-  /** How far the sheet that is being saved is tidied; said on the same stream as the versions. */
-  readonly tidied = new Subject<{ readonly done: number; readonly total: number }>();
+  readonly #live = inject(LiveEvents);
 
   sites(): Observable<readonly SiteSummary[]> {
     return this.#get<readonly SiteSummary[]>('/api/sites');
@@ -81,12 +81,12 @@ export class SiteApi {
 
   /** Emits the draft's version whenever any tab changes it; goes on trying when the server is away. */
   draftVersions(siteId: number): Observable<number> {
-    return new Observable((subscriber) => {
-      const source = new EventSource(`/api/sites/${siteId}/draft/events`);
-      source.addEventListener('draft', (event: MessageEvent<string>) => subscriber.next(Number(event.data)));
-      source.addEventListener('tidied', (event: MessageEvent<string>) => this.tidied.next(JSON.parse(event.data) as { done: number; total: number }));
-      return () => source.close();
-    });
+    return this.#live.of('draft', siteId).pipe(map(({ version }) => version));
+  }
+
+  /** How far the sheet that is being saved is tidied. */
+  tidied(siteId: number): Observable<{ readonly done: number; readonly total: number }> {
+    return this.#live.of('tidied', siteId);
   }
 
   #get<T>(url: string): Observable<T> {

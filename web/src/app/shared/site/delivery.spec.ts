@@ -8,10 +8,10 @@ import { SiteStore } from './site-store';
 
 describe('Delivery', () => {
   const tidied = new Subject<{ done: number; total: number }>();
-  const store = { draft: signal({ publishedRevision: 4, revisions: [{ number: 4 }] }), site: signal({ hostUrl: 'http://host.test/' }), saveRevision: (): Observable<unknown> => of({}), publish: (): Observable<unknown> => of({}) };
+  const store = { draft: signal({ publishedRevision: 4, revisions: [{ number: 4 }] }), site: signal({ id: 3, hostUrl: 'http://host.test/' }), saveRevision: (): Observable<unknown> => of({}), publish: (): Observable<unknown> => of({}) };
   let delivery: Delivery;
   beforeEach(() => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: { tidied } }, { provide: SiteStore, useValue: store }] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: { tidied: () => tidied } }, { provide: SiteStore, useValue: store }] });
     delivery = TestBed.inject(Delivery);
   });
 

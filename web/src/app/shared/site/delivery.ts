@@ -9,6 +9,7 @@ export type DeliveryAct = 'save' | 'publish';
 /** Saving and publishing: it goes on behind whatever is done meanwhile, says how far it is, and can be called off. */
 @Injectable({ providedIn: 'root' })
 export class Delivery {
+  readonly #api = inject(SiteApi);
   readonly #store = inject(SiteStore);
   readonly #messages = inject(MessageService);
   #running: Subscription | null = null;
@@ -30,12 +31,6 @@ export class Delivery {
     return tidied && tidied.total > 0 ? tidied.done / tidied.total : null;
   });
 
-  constructor() {
-    inject(SiteApi).tidied.subscribe((tidied) => {
-      if (this.act() !== null) this.tidied.set(tidied);
-    });
-  }
-
   /** Begins; `true` once it is done, `false` where it was refused or called off. Does nothing while another is under way. */
   begin(act: DeliveryAct, note: string): Promise<boolean> {
     if (this.#running) return Promise.resolve(false);
@@ -45,6 +40,8 @@ export class Delivery {
       let isDone = false;
       const running = (act === 'publish' ? this.#store.publish(note) : this.#store.saveRevision(note)).subscribe({ next: () => (isDone = true) });
       this.#running = running;
+      const siteId = this.#store.site()?.id;
+      if (siteId !== undefined) running.add(this.#api.tidied(siteId).subscribe((tidied) => this.tidied.set(tidied)));
       running.add(() => {
         this.#running = null;
         this.act.set(null);
