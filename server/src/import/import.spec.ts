@@ -87,6 +87,34 @@ describe('bringing a site in', () => {
       expect(server.errors).toEqual([]);
     });
 
+    it('leaves out what is not what was packed, and the second file of a name', async () => {
+      const zip = await makeZip([{ path: 'bad.css', body: 'p { color: red }' }, { path: 'index.html', body: '<p>first' }, { path: 'indey.html', body: '<p>second' }, { path: 'good.css', body: 'p {}' }]);
+      const twice = renameInZip(zip, 'indey.html', 'index.html');
+      // The checksum in the directory: APPNOTE.TXT 4.3.12, 16 bytes into the first entry.
+      twice[twice.indexOf('PK\u0001\u0002') + 16] ^= 0xff;
+      const { result } = await bring({ kind: 'files' }, [['x.zip', twice]]);
+      const site = await siteOf(result);
+      expect(site.leftOut.map(({ path, reason }) => `${path}: ${reason}`)).toEqual(['bad.css: Damaged: it is not what the archive says was packed', 'index.html: Another file of the archive has that name; the first was taken']);
+      expect([site.pages.length, site.pages[0].html.includes('first'), Object.keys(site.stylesheets)]).toEqual([1, true, ['good.css']]);
+    });
+
+    it('bounds what is sent without saying how long it is', async () => {
+      const head = '--b\r\ncontent-disposition: form-data; name="wish"\r\n\r\n{"kind":"files","name":""}\r\n';
+      const file = (i: number): string => `--b\r\ncontent-disposition: form-data; name="files"; filename="${i}.html"\r\ncontent-type: text/html\r\n\r\n`;
+      async function* body(): AsyncGenerator<Uint8Array> {
+        yield Buffer.from(head);
+        for (let i = 0; i < 4; i += 1) {
+          yield Buffer.from(file(i));
+          for (let k = 0; k < 15; k += 1) yield Buffer.alloc(1024 * 1024, 97);
+          yield Buffer.from('\r\n');
+        }
+        yield Buffer.from('--b--\r\n');
+      }
+      const answer = await fetch(`${server.url}/api/imports`, { method: 'POST', headers: { 'content-type': 'multipart/form-data; boundary=b' }, body: ReadableStream.from(body()) as never, duplex: 'half' } as RequestInit).then((response) => response.status, () => 413);
+      expect(answer).toBe(413);
+      expect(countSites()).toBe(1);
+    });
+
     it('does not follow links, and does not believe a directory that understates a size', async () => {
       const zip = await makeZip([{ path: 'index.html', body: '<p>x' }, { path: 'link.css', body: '/etc/passwd', mode: 0o120777 }, { path: 'big.css', body: Buffer.alloc(11 * 1024 * 1024, 32) }]);
       const { result } = await bring({ kind: 'files' }, [['x.zip', zip]]);

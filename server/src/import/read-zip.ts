@@ -1,3 +1,4 @@
+import { crc32 } from 'node:zlib';
 import { fromBufferPromise, type Entry, type ZipFile } from 'yauzl';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
 import { ImportProblem } from './import-problem.js';
@@ -25,6 +26,7 @@ export async function readZip(archive: Buffer, report: ReportProgress): Promise<
   if (zip.entryCount > LIMITS.files) throw new ImportProblem('too-many', `The archive holds ${zip.entryCount.toLocaleString('en')} entries; ${LIMITS.files.toLocaleString('en')} are the most`);
   const files: CapturedFile[] = [];
   const leftOut: LeftOut[] = [];
+  const names = new Set<string>();
   let total = 0;
   try {
     for await (const entry of zip.eachEntry()) {
@@ -36,8 +38,18 @@ export async function readZip(archive: Buffer, report: ReportProgress): Promise<
         leftOut.push({ path: path.slice(0, LIMITS.pathLength), reason });
         continue;
       }
+      // Which of two a reader takes differs from reader to reader.
+      if (names.has(path)) {
+        leftOut.push({ path, reason: 'Another file of the archive has that name; the first was taken' });
+        continue;
+      }
+      names.add(path);
       const body = await unpack(zip, entry, LIMITS.totalBytes - total);
       total += body.length;
+      if (crc32(body) !== entry.crc32) {
+        leftOut.push({ path, reason: 'Damaged: it is not what the archive says was packed' });
+        continue;
+      }
       files.push({ address: path, mediaType: '', charset: '', body });
     }
   } catch (error) {

@@ -6,6 +6,7 @@ import type { AddressPolicy } from '../import/address-policy.js';
 import type { ImportJobs } from '../import/import-jobs.js';
 import { importSite } from '../import/import-site.js';
 import { LIMITS, megabytes } from '../import/limits.js';
+import { uploadMemory } from '../import/upload-memory.js';
 import type { Store } from '../store.js';
 import type { WorkPool } from '../work/work-pool.js';
 
@@ -21,7 +22,7 @@ export interface ImportRouteOptions {
 /** Bringing sites and pages in: a request starts a job, its events tell how far it is and how it ended. */
 export function importRoutes({ store, jobs, pool, policy, announce }: ImportRouteOptions): Router {
   const router = Router();
-  const upload = multer({ storage: multer.memoryStorage(), preservePath: true, limits: { fileSize: LIMITS.totalBytes, files: LIMITS.files, fields: 4, fieldSize: 6 * 1024 * 1024, fieldNameSize: 100 }, defParamCharset: 'utf8' }).array('files', LIMITS.files);
+  const upload = multer({ storage: uploadMemory, preservePath: true, limits: { fileSize: LIMITS.totalBytes, files: LIMITS.files, fields: 4, fieldSize: 6 * 1024 * 1024, fieldNameSize: 100 }, defParamCharset: 'utf8' }).array('files', LIMITS.files);
   router.post('/imports', boundTotal, (request, response, next) => {
     upload(request, response, (error: unknown) => next(error === undefined || error === null ? undefined : toHttpProblem(error)));
   }, (request, response) => {
