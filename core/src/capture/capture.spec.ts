@@ -5,6 +5,7 @@ import { cssAddresses, withCssAddresses } from './css-addresses.js';
 import { parseSrcset } from './page-addresses.js';
 import { linkVeneer } from './link-veneer.js';
 import { sheetsInOrder, withSheetOrder } from './sheet-order.js';
+import { framePage } from '../frame/frame-page.js';
 
 describe('cssAddresses', () => {
   // Forms of <url> and @import: CSS Values 4 §4.5, CSS Cascading 5 §2.
@@ -104,7 +105,11 @@ describe('cleanPage', () => {
     expect(cleanPage('', () => null).title).toBe('');
     // As Chromium's Page.captureSnapshot writes shadow roots into MHTML.
     expect(cleanPage('<x-a><template shadowmode="open"><p>x</p></template></x-a>', () => null).html).toContain('<template shadowrootmode="open"><p>x</p></template>');
-    expect(cleanPage(`${'<div>'.repeat(20_000)}<script>x</script>`, () => null).scripts).toBe(1);
+    const deep = `<!doctype html><link rel=stylesheet href=a.css><body>${'<div>'.repeat(60_000)}<script>x</script>`;
+    expect(cleanPage(deep, () => null).scripts).toBe(1);
+    expect(linkVeneer(deep, 'a.html', 'v.css', 'after:a.css')).toContain('href="a.css"><link rel="stylesheet" href="v.css">');
+    expect(withSheetOrder(deep, [0]).length).toBeGreaterThan(60_000);
+    expect(framePage(deep, { path: 'a.html', filesAt: '/f/' })).toContain('data-uv-n="60003"');
   });
 });
 

@@ -71,6 +71,8 @@ function cleanOnce(html: string, resolve: (address: PageAddress) => string | nul
   visitElements(document, (element) => {
     if (element.tagName === 'title' && title === '' && element.namespaceURI.endsWith('xhtml')) title = textOf(element).replace(/\s+/g, ' ').trim();
     if (element.tagName === 'script' && !isInertScript(element)) scripts += 1;
+    // What is written after it can never be read as anything but its text.
+    if (element.tagName === 'plaintext') element.nodeName = element.tagName = 'pre';
     if (INERT.has(element.tagName)) {
       makeInert(element);
       return;

@@ -1,6 +1,7 @@
 import { html as htmlConstants, parse, serialize, type DefaultTreeAdapterTypes as P5 } from 'parse5';
 import { sheetBefore, type VeneerPlace } from '../resolve/page.js';
 import { resolvePath } from '../rules/resolve-path.js';
+import { walkTree } from './walk-tree.js';
 
 /**
  * A page with a `<link>` to the veneer where the site says; after a sheet the page does not have is the end of its head.
@@ -27,16 +28,11 @@ export function linkVeneer(text: string, path: string, href: string, place: Vene
 
 function lastSheet(document: P5.Document, path: string, sheet: string): { readonly parent: P5.ParentNode; readonly index: number } | null {
   let last: { readonly parent: P5.ParentNode; readonly index: number } | null = null;
-  const visit = (parent: P5.ParentNode): void => {
-    parent.childNodes.forEach((node, index) => {
-      if (!('tagName' in node)) return;
-      const href = node.attrs.find(({ name }) => name === 'href')?.value ?? '';
-      const rel = node.attrs.find(({ name }) => name === 'rel')?.value ?? '';
-      if (node.tagName === 'link' && /(?:^|\s)stylesheet(?:\s|$)/i.test(rel) && resolvePath(path, href.trim()) === sheet) last = { parent, index };
-      visit(node);
-    });
-  };
-  visit(document);
+  walkTree(document, (node, parent, index) => {
+    const href = node.attrs.find(({ name }) => name === 'href')?.value ?? '';
+    const rel = node.attrs.find(({ name }) => name === 'rel')?.value ?? '';
+    if (node.tagName === 'link' && /(?:^|\s)stylesheet(?:\s|$)/i.test(rel) && resolvePath(path, href.trim()) === sheet) last = { parent, index };
+  });
   return last;
 }
 

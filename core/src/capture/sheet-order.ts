@@ -1,5 +1,6 @@
 import { parse, serialize, type DefaultTreeAdapterTypes as P5 } from 'parse5';
 import { resolvePath } from '../rules/resolve-path.js';
+import { walkTree } from './walk-tree.js';
 
 /**
  * A page with its stylesheets in another order: the `<link>` and `<style>` elements that bring them change places
@@ -40,14 +41,9 @@ export function sheetsInOrder(html: string, path: string): OrderedSheet[] {
 
 function slotsOf(document: P5.Document): { readonly parent: P5.ParentNode; readonly index: number; readonly element: P5.Element }[] {
   const slots: { readonly parent: P5.ParentNode; readonly index: number; readonly element: P5.Element }[] = [];
-  const visit = (parent: P5.ParentNode): void => {
-    parent.childNodes.forEach((node, index) => {
-      if (!('tagName' in node)) return;
-      if (isSheet(node)) slots.push({ parent, index, element: node });
-      visit(node);
-    });
-  };
-  visit(document);
+  walkTree(document, (element, parent, index) => {
+    if (isSheet(element)) slots.push({ parent, index, element });
+  });
   return slots;
 }
 

@@ -24,9 +24,20 @@ export function framePage(text: string, options: FramePageOptions): string {
   let next = 0;
   const shadows: { template: P5.Template }[] = [];
   const hosts = new Set<P5.ParentNode>();
-  const visit = (parent: P5.ParentNode): void => {
-    const kept: P5.ChildNode[] = [];
-    for (const node of parent.childNodes) {
+  /** Without recursion: hostile pages nest deeply. */
+  const visit = (root: P5.ParentNode): void => {
+    const open: { readonly parent: P5.ParentNode; readonly nodes: readonly P5.ChildNode[]; readonly kept: P5.ChildNode[]; at: number }[] = [];
+    const enter = (parent: P5.ParentNode): number => open.push({ parent, nodes: parent.childNodes, kept: [], at: 0 });
+    enter(root);
+    for (let top = open.at(-1); top; top = open.at(-1)) {
+      const { parent, nodes, kept } = top;
+      const node = nodes[top.at];
+      top.at += 1;
+      if (!node) {
+        parent.childNodes = kept;
+        open.pop();
+        continue;
+      }
       if (!('tagName' in node)) {
         kept.push(node);
         continue;
@@ -47,10 +58,9 @@ export function framePage(text: string, options: FramePageOptions): string {
       }
       cleanElement(node, number, options);
       if (node.tagName === 'style') rewriteStyleElement(node);
-      visit(node);
       kept.push(node);
+      enter(node);
     }
-    parent.childNodes = kept;
   };
   visit(document);
   // The list grows while shadow trees inside shadow trees are found.

@@ -43,15 +43,21 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
     if (text.unreadable > 0) leftOut.push({ path: page.path, reason: `${text.unreadable} characters are not ${text.encoding} and show as \ufffd` });
     const { base } = pageAddresses(text.text);
     const from = baseOf(page.file.address, base);
-    const { html, title, scripts } = cleanPage(text.text, (found) => {
+    const cleaned = cleanedOrNull(text.text, (found) => {
       const address = resolveAddress(from, found.address);
       const target = address === null ? null : lookUp(address);
       if (target && (pagePaths.has(target.path) ? found.kind === 'page' : kindOf(target.mediaType) === 'asset')) return relativeAddress(page.path, target.path) + fragmentOf(found.address);
       return unresolved(found, address, missing);
     });
+    if (!cleaned) {
+      leftOut.push({ path: page.path, reason: 'It reads otherwise each time it is read, by which scripts are smuggled in' });
+      return;
+    }
+    const { html, title, scripts } = cleaned;
     if (scripts > 0) leftOut.push({ path: page.path, reason: `${scripts} ${scripts === 1 ? 'script' : 'scripts'} taken out` });
     pages.push({ name: pageName(title, page.path, pages), path: page.path, html, source: page.file.address });
   });
+  if (pages.length === 0) throw new ImportProblem('unsafe', `${wanted[0].path} reads otherwise each time it is read, by which scripts are smuggled in`);
   const assets: NewAsset[] = [];
   const stored = new Set<string>();
   for (const { file, mediaType, path } of known.values()) {
@@ -60,6 +66,15 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
     assets.push({ path, mediaType, body: mediaType === 'text/css' ? cssBody(file, path, encoding, lookUp, missing, leftOut) : file.body });
   }
   return { pages, assets, leftOut: [...leftOut, ...missing.values()] };
+}
+
+function cleanedOrNull(html: string, resolve: Parameters<typeof cleanPage>[1]): ReturnType<typeof cleanPage> | null {
+  try {
+    return cleanPage(html, resolve);
+  } catch (error) {
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
 }
 
 /** Files by address, those that no site needs or that are not what they say left out. */
