@@ -4,6 +4,7 @@ import compression from 'compression';
 import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { createDraftEvents } from './draft-events.js';
+import { accessOnly } from './http/access.js';
 import { localOnly } from './http/local-only.js';
 import { HttpProblem, problemHandler } from './http/problem.js';
 import type { AddressPolicy } from './import/address-policy.js';
@@ -26,6 +27,8 @@ export interface AppOptions {
   /** Folder of the built web client; left out in tests. */
   readonly webFolder?: string;
   readonly allowedHosts?: readonly string[];
+  /** What others must show first, where others may reach it. */
+  readonly token?: string;
   /** Which addresses may be fetched; public ones by default. */
   readonly fetchPolicy?: () => AddressPolicy;
   readonly now?: () => Date;
@@ -34,13 +37,14 @@ export interface AppOptions {
 
 /** The application's server, not listening. `close` ends its open streams. */
 export function createApp(options: AppOptions): { readonly app: Express; readonly close: () => void } {
-  const { store, pool, dressed, hostUrl, webFolder, allowedHosts = [], fetchPolicy = () => ({ allowedHosts: [], allowPrivate: false }), now = () => new Date(), log = () => undefined } = options;
+  const { store, pool, dressed, hostUrl, webFolder, allowedHosts = [], token = '', fetchPolicy = () => ({ allowedHosts: [], allowPrivate: false }), now = () => new Date(), log = () => undefined } = options;
   const events = createDraftEvents();
   const jobs = createImportJobs(log);
   const announce = (siteId: number): void => events.announce(siteId, store.sites.byId(siteId)?.version ?? 0);
   const app = express();
   app.disable('x-powered-by');
   app.use(localOnly(allowedHosts));
+  if (token !== '') app.use(accessOnly(token));
   app.use('/frame', frameRoutes(store, dressed));
   app.use(helmet({
     contentSecurityPolicy: {

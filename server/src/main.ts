@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app.js';
 import { DataError, openDatabase } from './db/open.js';
+import { listeningAt, type Listening } from './listening.js';
 import { seedFolder } from './seed/seed-folder.js';
 import { createStandInHost, siteHostName } from './stand-in-host.js';
 import { createStore } from './store.js';
@@ -26,6 +27,14 @@ function readPort(name: string, fallback: number): number {
   return Number.isInteger(port) && port >= 0 && port < 65536 ? port : fail(`${name} must be a port number from 0 to 65535, not "${text}".`);
 }
 
+function listeningOrFail(): Listening {
+  try {
+    return listeningAt(process.env['LISTEN'] ?? '127.0.0.1', process.env['ACCESS_TOKEN']);
+  } catch (error) {
+    return fail(`${error instanceof Error ? error.message : String(error)}.`);
+  }
+}
+
 function listen(server: Server, port: number, name: string, address: string): Promise<number> {
   return new Promise((done) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
@@ -42,7 +51,8 @@ function listen(server: Server, port: number, name: string, address: string): Pr
 async function start(): Promise<void> {
   const port = readPort('PORT', 4310);
   const hostPort = readPort('HOST_PORT', port === 0 ? 0 : port + 1);
-  const address = process.env['LISTEN'] ?? '127.0.0.1';
+  const listening = listeningOrFail();
+  const { address } = listening;
   const dataFolder = resolve(process.env['DATA_DIR'] ?? join(root, 'data'));
   let db: ReturnType<typeof openDatabase>;
   try {
@@ -55,11 +65,12 @@ async function start(): Promise<void> {
   seedFolder(store.sites, join(root, 'demo'));
   const pool = createThreadPool();
   const dressed = createDressedTexts(pool);
-  const hostServer = createServer(createStandInHost({ store, dressed }));
+  const hostServer = createServer(createStandInHost({ store, dressed, openTo: listening.names }));
   const boundHostPort = await listen(hostServer, hostPort, 'HOST_PORT', address);
   const { app, close } = createApp({
     store, pool, dressed,
-    hostUrl: (siteId) => `http://${siteHostName(siteId)}:${boundHostPort}/${siteId}/`,
+    hostUrl: (siteId) => `http://${listening.isOpen ? listening.name : siteHostName(siteId)}:${boundHostPort}/${siteId}/`,
+    allowedHosts: listening.names, token: listening.token,
     webFolder: join(root, 'web/dist/browser'),
     fetchPolicy: () => ({ allowedHosts: [`localhost:${boundHostPort}`, `*.localhost:${boundHostPort}`], allowPrivate: process.env['FETCH_PRIVATE'] === '1' }),
     log: (error) => log.error(error),
@@ -78,7 +89,9 @@ async function start(): Promise<void> {
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
-  process.stdout.write(`Upper Veneer is at http://localhost:${boundPort}\n`);
+  process.stdout.write(listening.isOpen
+    ? `Upper Veneer is at http://${listening.name}:${boundPort}, for everyone who can reach ${address} and has the token: ${listening.token}\nWhat is published is at port ${boundHostPort}, for everyone who can reach it.\n`
+    : `Upper Veneer is at http://localhost:${boundPort}\n`);
 }
 
 await start();
