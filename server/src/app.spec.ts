@@ -2,6 +2,8 @@ import type { DraftDocument, ProblemDocument, SiteDocument } from '@upper-veneer
 import { openDatabase } from './db/open.js';
 import { createStore } from './store.js';
 import { SMALL_SITE, startTestServer, type TestServer } from './testing/test-site.js';
+import type { Override } from '@upper-veneer/core';
+import { MOST_CHANGES } from './db/changes.js';
 
 describe('the server', () => {
   let server: TestServer;
@@ -207,6 +209,30 @@ describe('the server', () => {
     expect(await css.text()).toBe('.x:is(:hover, [data-uv-hover]) { color: red }');
     expect((await server.get(`/frame/sites/${server.siteId}/files/img/a.svg`)).headers.get('content-security-policy')).toContain("script-src 'none'");
     expect((await server.get(`/frame/sites/${server.siteId}/files/..%2f..%2fetc/passwd`)).status).toBe(404);
+  });
+
+  it('keeps what a change changed, of the last thousand changes, and every revision', async () => {
+    await change({ label: 'first', put: [override], drop: [] });
+    await server.post(`/api/sites/${server.siteId}/revisions`, { note: 'early' });
+    const { store } = server;
+    store.inOneStep(() => {
+      for (let i = 0; i < MOST_CHANGES; i += 1) store.changes.apply(server.siteId, `step ${i}`, [{ ...override, element: i } as unknown as Override], [], '2026-01-02T03:04:05Z');
+    });
+    const rows = server.db.prepare<[], { label: string; before: string }>('SELECT label, before FROM change ORDER BY id').all();
+    expect([rows.length, rows[0].label]).toEqual([MOST_CHANGES, 'step 0']);
+    expect((await draftOf(await server.get(`/api/sites/${server.siteId}/draft`))).revisions.map(({ note }) => note)).toEqual(['early']);
+    const palette = store.palettes.bySite(server.siteId);
+    const [willow, chalk] = palette.swatches;
+    const body = { label: 'rebind', swatches: [{ ...willow, css: '#123456' }, chalk].map(({ id, name, css }) => ({ id, name, css })), roles: palette.roles.map(({ role, shade }) => ({ role, shade, swatch: 'Willow' })), overrides: [{ ...override, value: { kind: 'literal', css: 'red' } }] };
+    await change({ label: 'another', put: [{ ...override, id: 'o2', selector: '.y' }], drop: [] });
+    expect((await fetch(`${server.url}/api/sites/${server.siteId}/palette`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).status).toBe(200);
+    const [last] = server.db.prepare<[], { before: string }>('SELECT before FROM change ORDER BY id DESC LIMIT 1').all();
+    expect(last.before).toContain('#b4582a');
+    expect(last.before).not.toContain('o2');
+    const undone = await draftOf(await server.post(`/api/sites/${server.siteId}/undo`, {}));
+    expect([undone.swatches[0].css, undone.overrides.map(({ id, value }) => `${id} ${value.kind}`)]).toEqual(['#b4582a', ['o1 role', 'o2 role']]);
+    const redone = await draftOf(await server.post(`/api/sites/${server.siteId}/redo`, {}));
+    expect([redone.swatches[0].css, redone.overrides.map(({ id, value }) => `${id} ${value.kind}`)]).toEqual(['#123456', ['o1 literal', 'o2 role']]);
   });
 
   it('tells other tabs that the draft has changed', async () => {

@@ -26,7 +26,14 @@ interface ChangeRow {
 
 export type Changes = ReturnType<typeof createChanges>;
 
-/** The history of the draft: every change, undone or not, each in one transaction. */
+/** Changes that can be taken back, a site; older ones are forgotten. Revisions are not among them and stay. */
+export const MOST_CHANGES = 1000;
+
+/** Key under which single overrides stand beside subjects that are kept whole. */
+const OVERRIDES = 'overrides';
+const SINGLE = 'single overrides';
+
+/** The history of the draft: the last changes, undone or not, each in one transaction and with what it changed alone. */
 export function createChanges<Subjects extends Readonly<Record<string, Subject<unknown>>>>(db: Db, overrides: Overrides, sites: Sites, subjects: Subjects) {
   const statements = {
     insert: db.prepare<[number, string, string, string, string]>('INSERT INTO change (site_id, label, before, after, made_at) VALUES (?, ?, ?, ?, ?)'),
@@ -34,19 +41,27 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
     forgetAll: db.prepare<[number]>('DELETE FROM change WHERE site_id = ?'),
     lastDone: db.prepare<[number], ChangeRow>('SELECT id, label, before, after FROM change WHERE site_id = ? AND undone = 0 ORDER BY id DESC LIMIT 1'),
     firstUndone: db.prepare<[number], ChangeRow>('SELECT id, label, before, after FROM change WHERE site_id = ? AND undone = 1 ORDER BY id LIMIT 1'),
+    trim: db.prepare<[number, number, number]>('DELETE FROM change WHERE site_id = ? AND id <= (SELECT id FROM change WHERE site_id = ? ORDER BY id DESC LIMIT 1 OFFSET ?)'),
     mark: db.prepare<[number, number]>('UPDATE change SET undone = ? WHERE id = ?'),
   };
   const byName: Readonly<Record<string, Subject<unknown>>> = subjects;
   const snapshot = (siteId: number, ids: readonly string[]): Snapshot => ids.map((id) => ({ id, override: overrides.byId(siteId, id) }));
+  const restoreOverrides = (siteId: number, snapshot: Snapshot): void => {
+    for (const { id, override } of snapshot) {
+      if (override) overrides.put(siteId, override);
+      else overrides.drop(siteId, id);
+    }
+  };
   const restore = (siteId: number, text: string): void => {
     const side = JSON.parse(text) as Side;
     if (Array.isArray(side)) {
-      for (const { id, override } of side as Snapshot) {
-        if (override) overrides.put(siteId, override);
-        else overrides.drop(siteId, id);
-      }
+      restoreOverrides(siteId, side as Snapshot);
     } else {
       for (const [name, value] of Object.entries(side)) {
+        if (name === SINGLE) {
+          restoreOverrides(siteId, value as Snapshot);
+          continue;
+        }
         byName[name].put(siteId, value);
         if (byName[name].isStructure) sites.countStructure(siteId);
       }
@@ -56,15 +71,16 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
   const record = (siteId: number, label: string, before: Side, after: Side, madeAt: string): void => {
     statements.forgetUndone.run(siteId);
     statements.insert.run(siteId, label, JSON.stringify(before), JSON.stringify(after), madeAt);
+    statements.trim.run(siteId, siteId, MOST_CHANGES);
     sites.countVersion(siteId);
   };
   return {
     /** Changes subjects, and remembers them as they were and as they are. */
     applyTo: db.transaction((siteId: number, label: string, names: readonly (keyof Subjects & string)[], act: () => void, madeAt: string): void => {
-      const take = (): Side => Object.fromEntries(names.map((name) => [name, byName[name].take(siteId)]));
+      const take = (): Map<string, unknown> => new Map(names.map((name) => [name, name === OVERRIDES ? overrides.bySite(siteId) : byName[name].take(siteId)]));
       const before = take();
       act();
-      record(siteId, label, before, take(), madeAt);
+      record(siteId, label, ...differing(before, take()), madeAt);
       if (names.some((name) => byName[name].isStructure)) sites.countStructure(siteId);
     }),
     apply: db.transaction((siteId: number, label: string, put: readonly Override[], drop: readonly string[], madeAt: string): void => {
@@ -95,4 +111,23 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
     },
     labels: (siteId: number) => ({ undo: statements.lastDone.get(siteId)?.label ?? null, redo: statements.firstUndone.get(siteId)?.label ?? null }),
   };
+}
+
+/** Both sides of a change, without what is the same on either. */
+function differing(before: ReadonlyMap<string, unknown>, after: ReadonlyMap<string, unknown>): [Side, Side] {
+  const [old, now]: Record<string, unknown>[] = [{}, {}];
+  for (const [name, value] of before) {
+    const next = after.get(name);
+    if (JSON.stringify(value) === JSON.stringify(next)) continue;
+    if (name !== OVERRIDES) {
+      old[name] = value;
+      now[name] = next;
+      continue;
+    }
+    const [was, is] = [value, next].map((list) => new Map((list as readonly Override[]).map((override) => [override.id, override])));
+    const ids = [...new Set([...was.keys(), ...is.keys()])].filter((id) => JSON.stringify(was.get(id)) !== JSON.stringify(is.get(id)));
+    old[SINGLE] = ids.map((id) => ({ id, override: was.get(id) ?? null }));
+    now[SINGLE] = ids.map((id) => ({ id, override: is.get(id) ?? null }));
+  }
+  return [old, now];
 }
