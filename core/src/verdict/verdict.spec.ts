@@ -41,6 +41,16 @@ function make(site: SiteModel, wanted: OverrideWish): { readonly site: SiteModel
   return { site: dressed, selector: plan.put[0].selector, texts: judgeOverride(dressed, plan.put[0], wanted.width).map(({ text }) => text) };
 }
 
+describe('overrides that lead outside', () => {
+  it('are said to, with the host', () => {
+    const site = open();
+    const texts = (css: string): string[] => make(site, wish(site, '.go', { property: 'background-image', value: { kind: 'literal', css } })).texts.filter((text) => text.startsWith('asks'));
+    expect(texts('url(https://pictures.test/a.png)')).toEqual(['asks pictures.test']);
+    expect(texts('url("//a.test/x"), image-set("http://b.test/y" 1x)')).toEqual(['asks 2 other hosts']);
+    expect([...texts('url(img/a.png)'), ...texts('url(data:image/png;base64,AA==)'), ...texts('linear-gradient(red, blue)')]).toEqual([]);
+  });
+});
+
 // Expected selectors and values worked out by hand from Selectors 4 and CSS Cascading 5.
 describe('overrides by state', () => {
   it('write the current page by the mark the list itself uses, and leave the others alone', () => {

@@ -13,6 +13,7 @@ import { readingFindings } from './reading-findings.js';
 import { clearingOf, lookFinding, partsPassedOver } from './repairs.js';
 import { settingWords } from '../site/environments.js';
 import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { outsideFindings } from './leads-outside.js';
 
 /** Checks an override where it stands, at one go. */
 export function judgeOverride(site: SiteModel, override: Override, width: number): Finding[] {
@@ -53,6 +54,7 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const [longhand] = longhandsOfProperty(override.property);
   if (longhand === 'background-color') findings.push(...clearingOf(style, override, look));
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
+  findings.push(...outsideFindings(override, site.palette));
   if (unseen.length > 0) findings.push(notLookedAt(unseen));
   findings.push(...effects.silenced.map(silencedFinding));
   findings.push(...effects.looks.filter(({ state }) => !override.meant?.includes(state)).map((found) => lookFinding(site, override, found, effects.others, look)));
