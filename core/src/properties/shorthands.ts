@@ -170,6 +170,10 @@ function expandRadius(value: string): [string, string][] | null {
 
 const SYSTEM_FONTS = new Set(['caption', 'icon', 'menu', 'message-box', 'small-caption', 'status-bar']);
 
+function isSlash(node: CssNode | undefined): boolean {
+  return node?.type === 'Operator' && node.value === '/';
+}
+
 function expandFont(value: string): [string, string][] | null {
   if (SYSTEM_FONTS.has(value.trim().toLowerCase())) {
     return [['font-style', 'normal'], ['font-variant', 'normal'], ['font-weight', '400'], ['font-stretch', 'normal'], ['font-size', '16px'], ['line-height', 'normal'], ['font-family', 'Arial']];
@@ -188,7 +192,8 @@ function expandFont(value: string): [string, string][] | null {
       style = word;
       if (word === 'oblique' && parts[i + 1]?.type === 'Dimension' && (parts[i + 1] as { unit: string }).unit === 'deg') style += ` ${text(parts[(i += 1)])}`;
     } else if (word === 'small-caps') variant = word;
-    else if (/^(?:bold|bolder|lighter)$/.test(word) || part.type === 'Number') weight = word;
+    // Weights run from 1 (CSS Fonts 4 §2.2.1); a bare zero is a size, as are numbers before a line height.
+    else if (/^(?:bold|bolder|lighter)$/.test(word) || (part.type === 'Number' && Number(part.value) >= 1 && !isSlash(parts[i + 1]))) weight = word;
     else if (/(?:condensed|expanded)$/.test(word)) stretch = word;
     else break;
   }
@@ -197,7 +202,7 @@ function expandFont(value: string): [string, string][] | null {
   let lineHeight = 'normal';
   let next = i + 1;
   const slash = parts[next];
-  if (slash?.type === 'Operator' && slash.value === '/') {
+  if (isSlash(slash)) {
     if (!parts[next + 1]) return null;
     lineHeight = text(parts[next + 1]);
     next += 2;
