@@ -28,7 +28,7 @@ describe('expandDeclaration', () => {
     ['outline', 'auto', { 'outline-style': 'auto' }],
     ['border-radius', '1px 2px / 3px', { 'border-top-left-radius': '1px 3px', 'border-top-right-radius': '2px 3px', 'border-bottom-left-radius': '2px 3px' }],
     ['font', 'italic bold 12px/1.5 Georgia, serif', { 'font-style': 'italic', 'font-weight': 'bold', 'font-size': '12px', 'line-height': '1.5', 'font-family': 'Georgia, serif' }],
-    ['font', '0/0 a', { 'font-weight': '400', 'font-size': '0', 'line-height': '0', 'font-family': 'a' }], ['font', '700 0 b, c', { 'font-weight': '700', 'font-size': '0', 'line-height': 'normal', 'font-family': 'b, c' }],
+    ['font', '0/0 a', { 'font-size': '0', 'line-height': '0', 'font-family': 'a' }], ['font', '700 0 b, c', { 'font-weight': '700', 'font-size': '0', 'line-height': 'normal', 'font-family': 'b, c' }],
     ['font', '600 1rem sans-serif', { 'font-weight': '600', 'font-size': '1rem', 'line-height': 'normal' }],
     ['text-decoration', 'underline dotted red', { 'text-decoration-line': 'underline', 'text-decoration-style': 'dotted', 'text-decoration-color': 'red' }],
     ['text-decoration', 'none', { 'text-decoration-line': 'none', 'text-decoration-color': 'currentcolor' }],
