@@ -1,45 +1,86 @@
 import type { ElementNode } from '../dom/tree.js';
+import { lengthContext } from '../resolve/compute-longhand.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { Page } from '../resolve/page.js';
 import type { StyleRule } from '../rules/style-rule.js';
 import { matchedInAnyState } from '../selectors/touched.js';
-import { lengthContext } from '../resolve/compute-longhand.js';
-import { readShadows } from '../values/serialize-paint.js';
 import type { Color } from '../values/color.js';
+import { readShadows } from '../values/serialize-paint.js';
 import { holds, type Rect } from './page-layout.js';
 
-/** CSS px that a shadow is looked for around its box; what reaches further is faint by then. */
-export const FARTHEST_SHADOW = 80;
+/** Elements that may cast a shadow in some state, each with how far at most, CSS px; infinite where its text does not tell. */
+type Casters = ReadonlyMap<ElementNode, number>;
 
-const bySheets = new WeakMap<object, ReadonlySet<ElementNode>>();
-const byVeneer = new WeakMap<Page, ReadonlySet<ElementNode>>();
+const bySheets = new WeakMap<Page['base'], Casters>();
+const byPage = new WeakMap<Page, Casters>();
 
-/** Elements of a page that may cast a shadow around themselves in some state. */
-export function shadowCasters(page: Page): ReadonlySet<ElementNode> {
-  let found = byVeneer.get(page);
-  if (found) return found;
-  let plain = bySheets.get(page.base);
-  if (!plain) bySheets.set(page.base, (plain = new Set([...castersBy(page, page.base.rules), ...page.document.elements.filter(({ attributes }) => attributes.get('style')?.includes('box-shadow'))])));
-  found = page.veneerRules.length === 0 ? plain : new Set([...plain, ...castersBy(page, page.veneerRules)]);
-  byVeneer.set(page, found);
+/** What may cast a shadow around itself on a page, itself or by a pseudo-element. */
+export function shadowCasters(page: Page): Casters {
+  let found = byPage.get(page);
+  if (!found) {
+    let plain = bySheets.get(page.base);
+    if (!plain) bySheets.set(page.base, (plain = widest([...castersBy(page, page.base.rules), ...inlineCasters(page)])));
+    found = page.veneerRules.length === 0 ? plain : widest([...plain, ...castersBy(page, page.veneerRules)]);
+    byPage.set(page, found);
+  }
   return found;
 }
 
-function castersBy(page: Page, rules: readonly StyleRule[]): ElementNode[] {
-  return rules.flatMap(({ declarations, selectorText }) => (declarations.some(({ name }) => name === 'box-shadow') ? matchedInAnyState(page, selectorText) : []));
+function castersBy(page: Page, rules: readonly StyleRule[]): [ElementNode, number][] {
+  return rules.flatMap(({ declarations, selectorText }) => {
+    const own = declarations.filter(({ name }) => name === 'box-shadow');
+    if (own.length === 0) return [];
+    const reach = Math.max(...own.map(({ value }) => reachOf(value)));
+    return matchedInAnyState(page, selectorText).map((element): [ElementNode, number] => [element, reach]);
+  });
+}
+
+function inlineCasters({ document }: Page): [ElementNode, number][] {
+  return document.elements.flatMap((element): [ElementNode, number][] => {
+    const style = element.attributes.get('style') ?? '';
+    return style.includes('box-shadow') ? [[element, reachOf(style)]] : [];
+  });
+}
+
+function widest(casters: readonly (readonly [ElementNode, number])[]): Casters {
+  const found = new Map<ElementNode, number>();
+  for (const [element, reach] of casters) found.set(element, Math.max(reach, found.get(element) ?? 0));
+  return found;
+}
+
+/** How far a shadow's text may reach, never too little: all its numbers together, those of its colours among them. */
+function reachOf(value: string): number {
+  if (/var\(|calc\(|\d(?:r?em|r?lh|r?ch|r?ex|[sld]?v(?:w|h|min|max|i|b)|cq\w+|cm|mm|in|pt|pc|q)\b/i.test(value)) return Infinity;
+  return (value.match(/\d+(?:\.\d+)?/g) ?? []).reduce((sum, number) => sum + Number(number), 0);
+}
+
+/** A shadow that a box casts around itself; lengths in CSS px. */
+export interface OuterShadow {
+  readonly color: Color;
+  readonly dx: number;
+  readonly dy: number;
+  readonly blur: number;
+  readonly spread: number;
+}
+
+/** The shadows a style casts around its box, the lowest first. Source: CSS Backgrounds 3 §7.1. */
+export function outerShadowsOf(style: ElementStyle): OuterShadow[] {
+  const value = style.computed('box-shadow');
+  if (value.kind !== 'text' || value.text === 'none') return [];
+  const context = { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: lengthContext(style) };
+  return readShadows(value.text, context, 'box').reverse().flatMap(({ color, lengths, inset }): OuterShadow[] => {
+    const [dx, dy, blur, spread] = lengths.map((length) => Number.parseFloat(length) || 0);
+    return inset || (color.alpha ?? 0) === 0 ? [] : [{ color, dx, dy, blur, spread }];
+  });
 }
 
 /**
- * Shadows that a box casts on a point outside it, the lowest first. Corners are taken as square where a shadow is blurred.
+ * What of a box's shadows falls on a point outside it. Corners are taken as square where a shadow is blurred.
  * Source: CSS Backgrounds 3 §7.1: a blur of a Gaussian with a standard deviation of half its radius.
  */
-export function outerShadowsAt(style: ElementStyle, box: Rect, x: number, y: number): Color[] {
-  const value = style.computed('box-shadow');
-  if (value.kind !== 'text' || value.text === 'none' || holds(box, x, y)) return [];
-  const context = { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: lengthContext(style) };
-  return readShadows(value.text, context, 'box').reverse().flatMap(({ color, lengths, inset }): Color[] => {
-    if (inset) return [];
-    const [dx, dy, blur, spread] = lengths.map((length) => Number.parseFloat(length) || 0);
+export function shadowsAt(shadows: readonly OuterShadow[], box: Rect, x: number, y: number): Color[] {
+  if (holds(box, x, y)) return [];
+  return shadows.flatMap(({ color, dx, dy, blur, spread }): Color[] => {
     const cast: Rect = { left: box.left + dx - spread, top: box.top + dy - spread, width: box.width + 2 * spread, height: box.height + 2 * spread };
     if (cast.width <= 0 || cast.height <= 0) return [];
     const share = blur === 0 ? Number(holds(cast, x, y)) : along(x - cast.left, cast.width, blur / 2) * along(y - cast.top, cast.height, blur / 2);

@@ -6,7 +6,7 @@ import { StyleView } from '../resolve/style-view.js';
 import { WHITE, rgb8, type Color } from '../values/color.js';
 import { surroundingsByChain, type Surroundings } from './chain.js';
 import { boxOf, holds, rectsOf, type PageLayout, type Rect } from './page-layout.js';
-import { FARTHEST_SHADOW, outerShadowsAt, shadowCasters } from './outer-shadows.js';
+import { outerShadowsOf, shadowCasters, shadowsAt, type OuterShadow } from './outer-shadows.js';
 import { groupOf, paintAt } from './paint-at.js';
 import { paintingOrderOf, type Painter, type PaintingOrder } from './painting-order.js';
 
@@ -26,6 +26,8 @@ export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = '
 interface Spot {
   readonly x: number;
   readonly y: number;
+  /** Where in the painting order the text stands. */
+  readonly end: number;
   readonly under: readonly Painted[];
   readonly over: readonly Painted[];
 }
@@ -36,7 +38,7 @@ interface Painted {
   readonly box: Rect;
   /** Its place in the painting order. */
   readonly at: number;
-  readonly isShadow?: boolean;
+  readonly shadows?: readonly OuterShadow[];
 }
 
 interface Measured {
@@ -62,7 +64,7 @@ function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseu
   if (under.length === 0) return null;
   const style = view.style(element, pseudo);
   const fill = style.color('-webkit-text-fill-color') ?? style.color('color') ?? rgb8(0, 0, 0);
-  const found = tellingSpots(view, withShadows(view, order, under, order.textAt.get(element.number) ?? order.painters.length)).map((spot) => composite(view, spot, fill, element, pseudo));
+  const found = tellingSpots(view, withShadows(view, order, under)).map((spot) => composite(view, spot, fill, element, pseudo));
   const outside = outsideOf(view, layout, order, spots, element);
   // Where something opaque lies over a text, nothing of it is seen.
   const seen = found.filter(({ isHidden }) => !isHidden);
@@ -107,43 +109,67 @@ function spotAt({ painters, textAt }: PaintingOrder, element: ElementNode, pseud
   const own = pseudo === '' ? -1 : painters.findIndex((painter) => painter.element === element && painter.pseudo === pseudo);
   const end = own === -1 ? textAt.get(element.number) ?? painters.length : own + 1;
   const all = painters.flatMap((painter, i) => paintedBy(painter, i) ?? []);
-  return { x, y, under: all.filter(({ at }) => at < end), over: all.filter(({ at }) => at >= end) };
+  return { x, y, end, under: all.filter(({ at }) => at < end), over: all.filter(({ at }) => at >= end) };
 }
 
-/** The spots with the boxes near them that cast a shadow there in this view. */
-function withShadows(view: StyleView, { painters, boxAt }: PaintingOrder, spots: readonly Spot[], end: number): readonly Spot[] {
-  const [left, right] = [Math.min(...spots.map(({ x }) => x)), Math.max(...spots.map(({ x }) => x))];
-  const [top, bottom] = [Math.min(...spots.map(({ y }) => y)), Math.max(...spots.map(({ y }) => y))];
-  const isNear = (box: Rect): boolean => box.left - FARTHEST_SHADOW < right && box.left + box.width + FARTHEST_SHADOW > left && box.top - FARTHEST_SHADOW < bottom && box.top + box.height + FARTHEST_SHADOW > top;
+const paintersByElement = new WeakMap<PaintingOrder, ReadonlyMap<ElementNode, readonly number[]>>();
+
+/** Places in the painting order that an element and its pseudo-elements have. */
+function placesIn(order: PaintingOrder): ReadonlyMap<ElementNode, readonly number[]> {
+  let places = paintersByElement.get(order);
+  if (!places) {
+    const found = new Map<ElementNode, number[]>();
+    order.painters.forEach(({ element }, i) => found.set(element, [...(found.get(element) ?? []), i]));
+    paintersByElement.set(order, (places = found));
+  }
+  return places;
+}
+
+/** The spots with the boxes that cast a shadow there in this view. */
+function withShadows(view: StyleView, order: PaintingOrder, spots: readonly Spot[]): readonly Spot[] {
+  const xs = spots.map(({ x }) => x);
+  const ys = spots.map(({ y }) => y);
+  const around: Rect = { left: Math.min(...xs), top: Math.min(...ys), width: Math.max(...xs) - Math.min(...xs), height: Math.max(...ys) - Math.min(...ys) };
+  const places = placesIn(order);
   const casters: Painted[] = [];
-  for (const element of shadowCasters(view.page)) {
-    const at = boxAt.get(element.number);
-    const painter = at === undefined ? undefined : painters[at];
-    if (at !== undefined && painter?.element === element && painter.boxes.some(isNear)) casters.push(...painter.boxes.map((box) => ({ painter, box, at, isShadow: true })));
+  for (const [element, reach] of shadowCasters(view.page)) {
+    for (const at of places.get(element) ?? []) {
+      const painter = order.painters[at];
+      const near = painter.boxes.filter((box) => isWithin(box, around, reach));
+      if (near.length === 0) continue;
+      const shadows = outerShadowsOf(view.style(element, painter.pseudo));
+      if (shadows.length > 0) casters.push(...near.map((box) => ({ painter, box, at, shadows })));
+    }
   }
   if (casters.length === 0) return spots;
   return spots.map((spot) => {
-    const { x, y } = spot;
-    const here = casters.filter(({ painter, box }) => (!painter.clip || holds(painter.clip, x, y)) && outerShadowsAt(view.style(painter.element), box, x, y).length > 0);
+    const { x, y, end } = spot;
+    const here = casters.filter(({ painter, box, shadows = [] }) => (!painter.clip || holds(painter.clip, x, y)) && shadowsAt(shadows, box, x, y).length > 0);
     if (here.length === 0) return spot;
     const inOrder = (list: readonly Painted[]): Painted[] => [...list].sort((a, b) => a.at - b.at);
     return { ...spot, under: inOrder([...spot.under, ...here.filter(({ at }) => at < end)]), over: inOrder([...spot.over, ...here.filter(({ at }) => at >= end)]) };
   });
 }
 
+/** Whether a box is no further than a distance from a rectangle. */
+function isWithin(box: Rect, from: Rect, distance: number): boolean {
+  return box.left - distance <= from.left + from.width && box.left + box.width + distance >= from.left
+    && box.top - distance <= from.top + from.height && box.top + box.height + distance >= from.top;
+}
+
 /** Of points under which the same plain boxes lie, the first, middle and last tell as much as all. */
 function tellingSpots(view: StyleView, spots: readonly Spot[]): readonly Spot[] {
   const groups = new Map<string, Spot[]>();
   for (const spot of spots) {
-    const key = [...spot.under, ...spot.over].map(({ painter: { element, pseudo }, box, isShadow }) => `${element.number}${pseudo}${box.left}${isShadow ? 's' : ''}`).join();
+    const key = [...spot.under, ...spot.over].map(({ painter: { element, pseudo }, box, shadows }) => `${element.number}${pseudo}${box.left}${shadows ? 's' : ''}`).join();
     const group = groups.get(key);
     if (group) group.push(spot);
     else groups.set(key, [spot]);
   }
   return [...groups.values()].flatMap((group) => {
-    const isPlain = [...group[0].under, ...group[0].over].every(({ painter: { element, pseudo }, isShadow }) => {
+    const isPlain = [...group[0].under, ...group[0].over].every(({ painter: { element, pseudo }, shadows }) => {
       const style = view.style(element, pseudo);
-      return !isShadow && style.resolved('background-image') === 'none' && !/inset/.test(style.resolved('box-shadow'));
+      return !shadows && style.resolved('background-image') === 'none' && !/inset/.test(style.resolved('box-shadow'));
     }) && view.style(view.page.document.rootElement).resolved('background-image') === 'none';
     return isPlain && group.length > 3 ? [group[0], group[group.length >> 1], group[group.length - 1]] : group;
   });
@@ -163,11 +189,11 @@ function composite(view: StyleView, { x, y, under, over }: Spot, fill: Color, el
   const base = canvasColor(view, x, y, doubts);
   const ground = new Layering(base);
   const text = new Layering(base);
-  const paint = ({ painter, box, isShadow }: Painted): void => {
+  const paint = ({ painter, box, shadows }: Painted): void => {
     const style = view.style(painter.element, painter.pseudo);
-    if (isShadow) {
+    if (shadows) {
       const groups = groupsOf(view, painter.element, painter.pseudo, doubts);
-      for (const shadow of outerShadowsAt(style, box, x, y)) [ground, text].forEach((layers) => layers.lay(groups, shadow));
+      for (const color of shadowsAt(shadows, box, x, y)) [ground, text].forEach((layers) => layers.lay(groups, color));
       return;
     }
     if (isCanvas(view, painter)) return;
@@ -277,12 +303,11 @@ function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, sp
     const end = order.boxAt.get(element.number) ?? order.painters.length;
     around = points.map(([x, y]) => {
       const spot = spotAt(order, element, '', x, y);
-      return { ...spot, under: spot.under.filter(({ at }) => at < end), over: [] };
+      return { ...spot, end, under: spot.under.filter(({ at }) => at < end), over: [] };
     });
     spots.set(name, around);
   }
-  const before = order.boxAt.get(element.number) ?? order.painters.length;
-  const painted = withShadows(view, order, around, before).map((spot) => composite(view, { ...spot, over: [] }, CLEAR, element.flatParent ?? element));
+  const painted = withShadows(view, order, around).map((spot) => composite(view, { ...spot, over: [] }, CLEAR, element.flatParent ?? element));
   const colors = painted.map(({ ground }) => ground);
   const count = (color: Color): number => colors.filter((other) => sameColor(other, color)).length;
   const color = colors.reduce((best, own) => (count(own) > count(best) ? own : best), colors[0]);

@@ -11,13 +11,6 @@ export function withoutEnd(text: string, marks: string): string {
   return text.slice(0, end);
 }
 
-/** The text without some characters at its start. */
-export function withoutStart(text: string, marks: string): string {
-  let start = 0;
-  while (start < text.length && marks.includes(text[start])) start += 1;
-  return text.slice(start);
-}
-
 /** What stands between the commas of a text that stand in no parentheses, trimmed. */
 export function betweenCommas(text: string): string[] {
   const parts: string[] = [];
