@@ -58,6 +58,8 @@ export interface RevisionSummary {
   /** ISO 8601, UTC. */
   readonly savedAt: string;
   readonly rules: number;
+  /** Present where it holds the sheet as it was compiled, since tidying took too long or failed. */
+  readonly isUntidied?: true;
 }
 
 export interface LeftOutFile {

@@ -47,13 +47,14 @@ function shapeErrors(value: object, prefix: string): FieldError[] {
     const field = prefix === '' ? propertyName : `${prefix}.${propertyName}`;
     const held = (value as Record<string, unknown>)[propertyName];
     if (held === undefined || held === null) return [];
-    if (each) return Array.isArray(held) ? held.flatMap((inner: unknown, i) => (isPlain(inner) ? shapeErrors(inner, `${field}.${i}`) : [{ field: `${field}.${i}`, reason: 'must be an object' }])) : [{ field, reason: 'must be a list' }];
-    return isPlain(held) ? shapeErrors(held, field) : [{ field, reason: 'must be an object' }];
+    if (!each) return objectErrors(held, field);
+    return Array.isArray(held) ? held.flatMap((inner: unknown, i) => objectErrors(inner, `${field}.${i}`)) : [{ field, reason: 'must be a list' }];
   });
 }
 
-function isPlain(value: unknown): value is object {
-  return typeof value === 'object' && value !== null && !Array.isArray(value);
+function objectErrors(held: unknown, field: string): FieldError[] {
+  const isObject = typeof held === 'object' && held !== null && !Array.isArray(held);
+  return isObject ? shapeErrors(held, field) : [{ field, reason: 'must be an object' }];
 }
 
 function flatten(errors: readonly ValidationError[], prefix: string): FieldError[] {

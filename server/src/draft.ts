@@ -23,7 +23,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
     exceptions: store.exceptions.bySite(siteId),
     structure: store.sites.byId(siteId)?.structure ?? 0,
     version: store.sites.byId(siteId)?.version ?? 0,
-    revisions: revisions.map(({ number, note, savedAt, css: text }) => ({ number, note, savedAt, rules: (text.match(/\{/g) ?? []).length })),
+    revisions: revisions.map(({ number, note, savedAt, css: text, untidied }) => ({ number, note, savedAt, rules: (text.match(/\{/g) ?? []).length, ...(untidied === 1 ? { isUntidied: true } : {}) })),
     equalsRevision: revisions.find((revision) => revision.plainCss === css)?.number ?? null,
     publishedRevision: store.revisions.published(siteId),
   };

@@ -79,7 +79,7 @@ function cleanOnce(html: string, resolve: (address: PageAddress) => string | nul
     }
     const before = element.attrs.length;
     element.attrs = element.attrs.filter(({ name, value }) => !(/^on/i.test(name) || (ADDRESS_NAMES.has(name) && value.split(';').some(isScriptAddress))));
-    if (ANIMATING.has(element.tagName) && element.attrs.some(({ name, value }) => name === 'attributeName' && /^(?:xlink:)?href$|^on|^src|^style$/i.test(value.trim()))) element.attrs = element.attrs.filter(({ name }) => !ANIMATED.has(name));
+    if (animatesWhatRuns(element)) element.attrs = element.attrs.filter(({ name }) => !ANIMATED.has(name));
     handlers += before - element.attrs.length;
     element.attrs = element.attrs.filter(({ name }) => !DROPPED_ATTRIBUTES.has(name) && !name.startsWith('data-uv-'));
     if (element.tagName === 'meta' && element.attrs.some(({ name, value }) => name === 'http-equiv' && /refresh|content-security-policy|set-cookie/i.test(value))) element.attrs = [];
@@ -96,6 +96,13 @@ function cleanOnce(html: string, resolve: (address: PageAddress) => string | nul
     for (const css of stylesOf(element)) css.set(withCssAddresses(css.text, (found) => lead(found) ?? 'about:invalid'));
   });
   return { html: serialize(document), title, scripts, handlers, written };
+}
+
+/** Whether an element would give an address, a handler or a style to another. */
+function animatesWhatRuns({ tagName, attrs }: P5.Element): boolean {
+  if (!ANIMATING.has(tagName)) return false;
+  const target = attrs.find(({ name }) => name === 'attributeName')?.value.trim() ?? '';
+  return /^(?:xlink:)?href$|^on|^src|^style$/i.test(target);
 }
 
 /** SVG elements that give an attribute other values. Source: SVG 2 §2.1 animation elements. */
@@ -115,7 +122,8 @@ function isScriptAddress(value: string): boolean {
 /** Addresses that lead nowhere else: within the page, or carrying their content with them, which a frame would run. */
 function isInside({ address, kind }: PageAddress): boolean {
   if (address.startsWith('#') || /^about:/i.test(address)) return true;
-  return kind === 'page' ? /^(?:mailto:|tel:)/i.test(address) : kind !== 'frame' && /^data:(?:image|font|application\/(?:font|x-font))/i.test(address);
+  if (kind === 'page') return /^(?:mailto:|tel:)/i.test(address);
+  return kind !== 'frame' && /^data:(?:image|font|application\/(?:font|x-font))/i.test(address);
 }
 
 function isInertScript({ attrs, childNodes }: P5.Element): boolean {

@@ -9,10 +9,11 @@ export function valueProblem(property: string, value: OverrideValue, palette: Pa
   const css = plainCssOfValue(value, palette).trim();
   const shown = css.length > 60 ? `${css.slice(0, 59)}…` : css;
   const { declarations } = parseDeclarationList(`${property}: ${css}`);
-  const problem = wholenessProblem(css) ?? (value.kind === 'composite' ? value.colors.map((color) => wholenessProblem(plainCssOfValue(color, palette))).find((found) => found !== null) : null);
-  if (problem !== null && problem !== undefined) return `"${shown}" ${problem}`;
-  const stray = value.kind === 'composite' ? value.colors.find((color) => color.kind === 'literal' && !isPropertyValue('color', color.css)) : undefined;
-  if (stray?.kind === 'literal') return `"${stray.css.slice(0, 60)}" is not one colour`;
+  const problem = wholenessProblem(css);
+  if (problem !== null) return `"${shown}" ${problem}`;
+  for (const color of value.kind === 'composite' ? value.colors : []) {
+    if (color.kind === 'literal' && (wholenessProblem(color.css) !== null || !isPropertyValue('color', color.css))) return `"${color.css.slice(0, 60)}" is not one colour`;
+  }
   const isWhole = declarations.length === 1 && declarations[0].value === css && !declarations[0].important && !/[{}]|\/\*/.test(css);
   if (isWhole && isPropertyValue(property, css)) return null;
   return /color$|^fill$|^stroke$/.test(property) ? `"${shown}" is no colour` : `${property} takes no "${shown}"`;

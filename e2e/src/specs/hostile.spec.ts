@@ -8,9 +8,8 @@ import { isWhole } from '../support/whole-run.js';
 /** Whole in `npm run prove`. A seed a week would make failures hard to repeat, so it is fixed. */
 const PAGES = isWhole ? 1200 : 60;
 const AT_A_TIME = 150;
-/** Frames opened at a time, and how long what they hold may take to act, ms. */
+/** Frames opened at a time. */
 const FRAMES = 12;
-const ACTING_MS = 350;
 
 describe('hostile pages', () => {
   const folder = temporaryFolder();
@@ -42,8 +41,7 @@ describe('hostile pages', () => {
           await route.abort();
         }
       });
-      await page.goto(`http://raw.test/${path}`, { waitUntil: 'load', timeout: 4000 }).catch(() => null);
-      await page.waitForTimeout(100);
+      await page.goto(`http://raw.test/${path}`, { waitUntil: 'networkidle', timeout: 4000 }).catch(() => null);
       await page.close();
       return hasBitten;
     };
@@ -99,7 +97,8 @@ async function watch(browser: Browser, start: string, pages: readonly (readonly 
         return frame;
       }));
     }, [current.map(([, url]) => url), where === 'frame'] as const);
-    await page.waitForTimeout(ACTING_MS);
+    // Until nothing has been asked for a while: what acts does so as it is read, loaded or failed to load.
+    await Promise.all(page.frames().slice(1).map((frame) => frame.waitForLoadState('networkidle').catch(() => undefined)));
     for (const frame of page.frames().slice(1)) {
       if (!isOwn(frame.url()) && frame.url() !== '') found.push(`${where}: went to ${frame.url()}`);
       const ran = await frame.evaluate(() => 'uvRan' in window).catch(() => false);

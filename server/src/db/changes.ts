@@ -29,8 +29,9 @@ export type Changes = ReturnType<typeof createChanges>;
 /** Changes that can be taken back, a site; older ones are forgotten. Revisions are not among them and stay. */
 export const MOST_CHANGES = 1000;
 
-/** Key under which single overrides stand beside subjects that are kept whole. */
+/** The subject that is kept override by override. */
 const OVERRIDES = 'overrides';
+/** Key under which those stand beside subjects that are kept whole. */
 const SINGLE = 'single overrides';
 
 /** The history of the draft: the last changes, undone or not, each in one transaction and with what it changed alone. */

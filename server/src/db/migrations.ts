@@ -141,6 +141,10 @@ export const MIGRATIONS: readonly Migration[] = [
   ALTER TABLE swatch ADD COLUMN token TEXT;
   `,
   neverNumberAgain,
+  `
+  -- Whether a revision holds the sheet as it was compiled, since tidying took too long or failed.
+  ALTER TABLE revision ADD COLUMN untidied INTEGER NOT NULL DEFAULT 0;
+  `,
 ];
 
 /** Tables whose numbers others keep: addresses, histories, caches. */

@@ -34,9 +34,14 @@ export function openDatabase(file: string): Db {
     migrate(db, file);
   } catch (error) {
     db.close();
-    throw error instanceof DataError ? error : dataErrorOf(error, file);
+    throw error instanceof DataError || !isOfTheFile(error) ? error : dataErrorOf(error, file);
   }
   return db;
+}
+
+/** Whether an error is about the file, not about what was asked of it. */
+function isOfTheFile(error: unknown): boolean {
+  return error instanceof Error && 'code' in error && /^SQLITE_(?:NOTADB|CORRUPT|FULL|READONLY|IOERR|CANTOPEN|PERM)|^E(?:NOSPC|ROFS|ACCES)/.test(String(error.code));
 }
 
 /** What SQLite could not do, as who runs the program can mend it. Source: https://www.sqlite.org/rescode.html */

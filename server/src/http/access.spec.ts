@@ -9,7 +9,7 @@ describe('a server that others can reach', () => {
   let url = '';
   beforeEach(async () => {
     const app = express();
-    app.use(accessOnly('reed and willow'), (_request: express.Request, response: express.Response) => void response.send('inside'), problemHandler(() => undefined));
+    app.use(accessOnly('reed and willow', 30), (_request: express.Request, response: express.Response) => void response.send('inside'), problemHandler(() => undefined));
     server = createServer(app);
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
     const address = server.address();
@@ -29,6 +29,12 @@ describe('a server that others can reach', () => {
     expect(cookie).toMatch(/^uv-access=[\w-]{43};.*HttpOnly; SameSite=Strict/);
     expect(cookie).not.toContain('willow');
     expect(await (await fetch(url, { headers: { cookie: cookie.split(';')[0] } })).text()).toBe('inside');
+  });
+
+  it('looks at one token after another, so that many at a time are no faster', async () => {
+    const answers = await Promise.all(Array.from({ length: 24 }, (_, i) => signIn(`guess ${i}`)));
+    expect(answers.filter(({ status }) => status === 429).length).toBeGreaterThanOrEqual(4);
+    expect(answers.filter(({ status }) => status === 401).length).toBeGreaterThanOrEqual(20);
   });
 
   it('keeps out who has another', async () => {

@@ -3,20 +3,29 @@ import express, { Router, type Request, type Response } from 'express';
 import { HttpProblem } from './problem.js';
 
 const COOKIE = 'uv-access';
-/** How long a wrong token waits for its answer, ms: guessing takes years. */
+/** How long one stays signed in, ms. */
+const LASTS_MS = 30 * 24 * 3600 * 1000;
+/** How long a wrong token holds up the next, ms: tokens are looked at one after another, so that guessing takes years. */
 const WAIT_MS = 700;
+/** Tokens that may wait to be looked at. */
+const MOST_WAITING = 20;
 
-/** Lets in who has shown the token once, by one page that asks for it; there are no accounts. */
-export function accessOnly(token: string): Router {
+/** Lets in who has shown the token once, by one page that asks for it; there are no accounts. @param waitMs how long a wrong token holds up the next. */
+export function accessOnly(token: string, waitMs = WAIT_MS): Router {
   const ticket = digest(`ticket ${token}`).toString('base64url');
   const router = Router();
-  router.post('/sign-in', express.urlencoded({ extended: false, limit: '2kb' }), (request, response) => {
+  let waiting = 0;
+  let turn = Promise.resolve();
+  router.post('/sign-in', express.urlencoded({ extended: false, limit: '2kb' }), async (request, response) => {
+    if (waiting >= MOST_WAITING) throw new HttpProblem(429, 'Not signed in', 'Too many tokens are being tried; wait a moment');
     const given = (request.body as { token?: unknown } | undefined)?.token;
-    if (typeof given === 'string' && isEqual(given.trim(), token)) {
-      response.cookie(COOKIE, ticket, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: 30 * 24 * 3600 * 1000 }).redirect(303, '/');
-      return;
-    }
-    setTimeout(() => ask(response, 'That is not the token.'), WAIT_MS);
+    const isRight = typeof given === 'string' && isEqual(given.trim(), token);
+    waiting += 1;
+    turn = turn.then(() => (isRight ? undefined : new Promise((done) => setTimeout(done, waitMs))));
+    await turn;
+    waiting -= 1;
+    if (isRight) response.cookie(COOKIE, ticket, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: LASTS_MS }).redirect(303, '/');
+    else ask(response, 'That is not the token.');
   });
   router.use((request, response, next) => {
     const shown = ticketOf(request);

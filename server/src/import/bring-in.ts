@@ -1,5 +1,6 @@
 import { parsePage, proposeParts } from '@upper-veneer/core';
 import type { ImportRequest } from '@upper-veneer/contract';
+import type { TellProgress } from '../work/work-pool.js';
 import type { AddressPolicy } from './address-policy.js';
 import { assembleSite, type AssembledSite } from './assemble-site.js';
 import type { Capture, ReportProgress } from './captured.js';
@@ -33,7 +34,7 @@ export type BroughtIn =
 const MOST_PARTS = 60;
 
 /** Reads or fetches a site and makes it ready to be stored. */
-export async function bringIn(input: ImportInput, tell: (progress: { readonly stage: string; readonly done: number; readonly total: number }) => void): Promise<BroughtIn> {
+export async function bringIn(input: ImportInput, tell: TellProgress): Promise<BroughtIn> {
   const report: ReportProgress = (stage, done, total) => tell({ stage, done, total });
   try {
     const site = assembleSite(await capture(input, report), report);

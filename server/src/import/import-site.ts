@@ -2,7 +2,7 @@ import type { Override } from '@upper-veneer/core';
 import type { ImportRequest, ImportResult, LeftOutFile } from '@upper-veneer/contract';
 import type { PageRow } from '../db/sites.js';
 import type { Store } from '../store.js';
-import { WorkError, type WorkPool } from '../work/work-pool.js';
+import { WorkError, type TellProgress, type WorkPool } from '../work/work-pool.js';
 import type { AddressPolicy } from './address-policy.js';
 import type { AssembledSite } from './assemble-site.js';
 import type { ProposedPart } from './bring-in.js';
@@ -31,7 +31,7 @@ export interface ImportTools {
 export async function importSite({ store, pool, policy }: ImportTools, { request, uploads }: ImportSource, report: ReportProgress, signal: AbortSignal): Promise<Imported> {
   const { kind, address, html, css, name } = request;
   const siteId = request.siteId ?? null;
-  const onProgress = ({ stage, done, total }: { readonly stage: string; readonly done: number; readonly total: number }): void => report(stage, done, total);
+  const onProgress: TellProgress = ({ stage, done, total }) => report(stage, done, total);
   try {
     const brought = await pool.run('bring-in', { request: { kind, address, html, css, name }, uploads, policy, isNew: siteId === null }, { signal, onProgress });
     if (!brought.ok) throw new ImportProblem(brought.code, brought.message);
@@ -83,7 +83,9 @@ async function addTo(store: Store, pool: WorkPool, siteId: number, { pages, asse
     });
     if (stored === null) continue;
     const lost: LeftOutFile[] = moved.flatMap((each) => each.lost);
-    return { ok: true, siteId, siteName: site.name, pages: named(pages, before).filter(({ path }) => !before.some((page) => page.path === path)).map(({ name }) => name), again: before.filter(({ id }) => stored.includes(id)).map(({ name }) => name), leftOut: [...leftOut, ...lost] };
+    const added = named(pages, before).filter(({ path }) => !before.some((page) => page.path === path));
+    const recaptured = before.filter(({ id }) => stored.includes(id));
+    return { ok: true, siteId, siteName: site.name, pages: added.map(({ name }) => name), again: recaptured.map(({ name }) => name), leftOut: [...leftOut, ...lost] };
   }
   throw new ImportProblem('busy', 'The draft kept changing while the pages were brought in; nothing was stored');
 }

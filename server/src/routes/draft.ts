@@ -86,8 +86,9 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     if (given.signal.aborted) return;
     // The site may have been deleted meanwhile.
     siteOf(request.params.siteId);
-    const css = tidied !== null && wholenessProblem(tidied) === null ? tidied : plainCss;
-    store.revisions.save(siteId, { note, css, plainCss, overrides: JSON.stringify(overrides), savedAt: now().toISOString() });
+    const isUntidied = overrides.length > 0 && (tidied === null || wholenessProblem(tidied) !== null);
+    const css = isUntidied ? plainCss : tidied ?? plainCss;
+    store.revisions.save(siteId, { note, css, plainCss, overrides: JSON.stringify(overrides), savedAt: now().toISOString(), untidied: isUntidied ? 1 : 0 });
     response.status(201).json(answer(siteId));
   });
   router.post('/sites/:siteId/publications', (request, response) => {

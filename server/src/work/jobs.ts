@@ -1,4 +1,4 @@
-import type { Reanchored, SiteModelInput } from './reanchor-pages.js';
+import type { Reanchored, ReanchorInput } from './reanchor-pages.js';
 import type { BroughtIn, ImportInput } from '../import/bring-in.js';
 import type { TidyInput } from './tidy-sheet.js';
 import type { FrameInput, LinkInput } from './dress-page.js';
@@ -8,7 +8,7 @@ export interface JobInputs {
   /** Files, an address or a pasted widget made a site. */
   readonly 'bring-in': ImportInput;
   /** Overrides led to where their elements are on pages captured again. */
-  readonly 'reanchor': SiteModelInput;
+  readonly 'reanchor': ReanchorInput;
   /** The draft's sheet without what it can do without. */
   readonly 'tidy': TidyInput;
   /** A page as the preview frame shows it. */
@@ -30,7 +30,13 @@ export interface JobResults {
 
 export type JobKind = keyof JobInputs;
 
-/** Longest a job may take, ms. */
+/** Jobs somebody waits for with the pointer in hand: they do not queue behind long ones. */
+export const SHORT_JOBS: ReadonlySet<JobKind> = new Set(['frame-page', 'frame-sheet', 'link-veneer']);
+
+/** Said first by whoever does a job: its time runs from there, not from when it began to wait. */
+export const BEGUN = 'begun';
+
+/** Longest a job may take once it is begun, ms. */
 export const DEADLINES: Readonly<Record<JobKind, number>> = {
   'bring-in': 180_000, 'reanchor': 60_000, 'tidy': 60_000, 'frame-page': 20_000, 'frame-sheet': 20_000, 'link-veneer': 20_000,
 };

@@ -6,7 +6,7 @@ interface PageText {
 }
 
 /** Pages before and after they were captured again, with the sheets of their site, and its overrides. */
-export interface SiteModelInput {
+export interface ReanchorInput {
   readonly pages: readonly { readonly id: number; readonly before: PageText; readonly after: PageText }[];
   readonly sheetsBefore: Readonly<Record<string, string>>;
   readonly sheetsAfter: Readonly<Record<string, string>>;
@@ -20,7 +20,7 @@ export interface Reanchored {
 }
 
 /** Leads overrides to where their elements are now; those that do not change are among them. */
-export function reanchorPages({ pages, sheetsBefore, sheetsAfter, overrides }: SiteModelInput): Reanchored[] {
+export function reanchorPages({ pages, sheetsBefore, sheetsAfter, overrides }: ReanchorInput): Reanchored[] {
   const parse = ({ path, html }: PageText, sheets: Readonly<Record<string, string>>) => parsePage(html, { path, loadSheet: (name) => sheets[name] ?? null });
   let moved: Reanchored[] = overrides.map((override) => ({ override, lost: [] }));
   for (const { id, before, after } of pages) {

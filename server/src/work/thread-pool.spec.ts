@@ -59,6 +59,14 @@ describe('the pool of threads', () => {
     expect(order).toEqual(['another lane', 'long', 'short after it']);
   });
 
+  it('does short jobs beside long ones that fill it', async () => {
+    const ending = new AbortController();
+    const long = [1, 2, 3, 4].map(() => faultOf(pool.run('tidy', longTidy(60), { signal: ending.signal })));
+    expect(await Promise.race([pool.run('frame-sheet', 'a:hover {}'), ...long])).toContain('data-uv-hover');
+    ending.abort();
+    expect(await Promise.all(long)).toEqual(['stopped', 'stopped', 'stopped', 'stopped']);
+  });
+
   it('says why a job failed', async () => {
     const broken = { ...longTidy(1), source: null } as unknown as TidyInput;
     expect(await faultOf(pool.run('tidy', broken))).toBe('failed');

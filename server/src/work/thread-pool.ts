@@ -1,10 +1,11 @@
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
-import { DEADLINES, type JobInputs, type JobKind, type JobResults } from './jobs.js';
+import { BEGUN, DEADLINES, SHORT_JOBS, type JobInputs, type JobKind, type JobResults } from './jobs.js';
 import { WorkError, type WorkOptions, type WorkPool, type WorkProgress } from './work-pool.js';
 
-/** Threads at most; a third would take the processor from the one that answers. */
-const THREADS = 2;
+/** Threads at most for long jobs, and for short ones beside them. */
+const LONG_THREADS = 2;
+const SHORT_THREADS = 1;
 /** Jobs that may wait for a thread. */
 const MOST_WAITING = 40;
 /** Memory of one thread, MB. */
@@ -19,28 +20,37 @@ interface Shared {
 
 /** A pool of threads of this process. */
 export function createThreadPool(): WorkPool {
-  const threads = new Piscina({
-    filename: new URL('./worker.js', import.meta.url).href, minThreads: 0, maxThreads: THREADS, idleTimeout: 20_000, maxQueue: MOST_WAITING,
-    concurrentTasksPerWorker: 1, resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
+  const [long, short] = [LONG_THREADS, SHORT_THREADS].map((maxThreads) => {
+    const threads = new Piscina({
+      filename: new URL('./worker.js', import.meta.url).href, minThreads: 0, maxThreads, idleTimeout: 20_000, maxQueue: MOST_WAITING,
+      concurrentTasksPerWorker: 1, resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
+    });
+    // A job that is stopped ends its thread, which is no fault of the pool.
+    threads.on('error', () => undefined);
+    return threads;
   });
-  // A job that is stopped ends its thread, which is no fault of the pool.
-  threads.on('error', () => undefined);
   const shared = new Map<string, Shared>();
   const lanes = new Map<string, Promise<unknown>>();
 
   const hand = async <K extends JobKind>(kind: K, input: JobInputs[K], ending: AbortSignal, tell: (progress: WorkProgress) => void): Promise<JobResults[K]> => {
     const { port1, port2 } = new MessageChannel();
-    port1.on('message', tell);
-    const deadline = AbortSignal.timeout(DEADLINES[kind]);
+    const deadline = new AbortController();
+    let timer: NodeJS.Timeout | undefined;
+    port1.on('message', (message: WorkProgress | typeof BEGUN) => {
+      if (message === BEGUN) timer = setTimeout(() => deadline.abort(), DEADLINES[kind]);
+      else tell(message);
+    });
+    const signal = AbortSignal.any([ending, deadline.signal]);
     try {
-      return await threads.run({ kind, input, port: port2 }, { transferList: [port2], signal: AbortSignal.any([ending, deadline]) }) as JobResults[K];
+      return await (SHORT_JOBS.has(kind) ? short : long).run({ kind, input, port: port2 }, { transferList: [port2], signal }) as JobResults[K];
     } catch (error) {
       if (ending.aborted) throw new WorkError('stopped', 'It was stopped');
-      if (deadline.aborted) throw new WorkError('too-long', `It took longer than ${DEADLINES[kind] / 1000} seconds`);
+      if (deadline.signal.aborted) throw new WorkError('too-long', `It took longer than ${DEADLINES[kind] / 1000} seconds`);
       const message = error instanceof Error ? error.message : String(error);
       if (/queue is (?:at|full)|queue limit/i.test(message)) throw new WorkError('busy', 'Too much is under way; try again in a moment');
       throw new WorkError('failed', message);
     } finally {
+      clearTimeout(timer);
       port1.close();
     }
   };
@@ -89,6 +99,8 @@ export function createThreadPool(): WorkPool {
         if (job.waiting === 0) job.ending.abort();
       }
     },
-    close: () => threads.destroy(),
+    close: async () => {
+      await Promise.all([long.destroy(), short.destroy()]);
+    },
   };
 }

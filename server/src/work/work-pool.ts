@@ -19,10 +19,12 @@ export interface WorkProgress {
   readonly total: number;
 }
 
+export type TellProgress = (progress: WorkProgress) => void;
+
 export interface WorkOptions {
   /** Stops waiting; the job itself ends when nobody waits for it any more. */
   readonly signal?: AbortSignal;
-  readonly onProgress?: (progress: WorkProgress) => void;
+  readonly onProgress?: TellProgress;
   /** Jobs of one lane are done one after another. */
   readonly lane?: string;
   /** Jobs of an equal key that are under way are joined: one is done, all hear of it. */

@@ -2,12 +2,10 @@ import type { MessagePort } from 'node:worker_threads';
 import { rewriteStates } from '@upper-veneer/core';
 import { bringIn } from '../import/bring-in.js';
 import { framePageOf, linkVeneerIn } from './dress-page.js';
-import type { JobInputs, JobKind, JobResults } from './jobs.js';
+import { BEGUN, type JobInputs, type JobKind, type JobResults } from './jobs.js';
 import { reanchorPages } from './reanchor-pages.js';
 import { tidySheetOf } from './tidy-sheet.js';
-import type { WorkProgress } from './work-pool.js';
-
-export type TellProgress = (progress: WorkProgress) => void;
+import type { TellProgress } from './work-pool.js';
 
 /** What each kind of job does. */
 const DOING: { readonly [K in JobKind]: (input: JobInputs[K], tell: TellProgress) => JobResults[K] | Promise<JobResults[K]> } = {
@@ -31,6 +29,7 @@ export interface HandedJob<K extends JobKind = JobKind> {
 
 /** Entry of the thread. */
 export default async function work<K extends JobKind>({ kind, input, port }: HandedJob<K>): Promise<JobResults[K]> {
+  port.postMessage(BEGUN);
   let toldAt = 0;
   let stage = '';
   const tell: TellProgress = (progress) => {

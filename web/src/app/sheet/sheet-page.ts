@@ -43,7 +43,7 @@ const COPIED_MS = 1600;
             @if (revision.number === store.draft()?.publishedRevision) { <span class="badge">published</span> }
             @if (revision.number === store.draft()?.equalsRevision) { <span class="badge">the draft</span> }
             <p>{{ revision.note || 'No note' }}</p>
-            <p class="uv-soft">{{ revision.savedAt | date: 'd MMM y, HH:mm' }} · {{ revision.rules }} rules</p>
+            <p class="uv-soft">{{ revision.savedAt | date: 'd MMM y, HH:mm' }} · {{ revision.rules }} rules@if (revision.isUntidied) {, <strong>not tidied</strong>: that took too long or failed, so the sheet is longer than it need be}</p>
           </li>
         } @empty {
           <li class="uv-soft">None saved yet. A revision is a way back.</li>

@@ -1,10 +1,6 @@
 import { Injectable } from '@angular/core';
 import { Observable, filter, map, share } from 'rxjs';
-
-/** What the server says by itself. */
-export type LiveEvent =
-  | { readonly kind: 'draft'; readonly siteId: number; readonly version: number }
-  | { readonly kind: 'tidied'; readonly siteId: number; readonly done: number; readonly total: number };
+import { openEvents, type LiveEvent } from './open-events';
 
 /** What the server says by itself, over one connection for all tabs of a browser: it allows six to a server. */
 @Injectable({ providedIn: 'root' })
@@ -18,11 +14,7 @@ export class LiveEvents {
   /** Goes on trying when the server is away. Browsers without shared workers open a connection a tab. */
   protected open(): Observable<LiveEvent> {
     return new Observable((subscriber) => {
-      if (typeof SharedWorker === 'undefined') {
-        const source = new EventSource('/api/events');
-        for (const kind of ['draft', 'tidied'] as const) source.addEventListener(kind, (event: MessageEvent<string>) => subscriber.next({ kind, ...JSON.parse(event.data) as object } as LiveEvent));
-        return () => source.close();
-      }
+      if (typeof SharedWorker === 'undefined') return openEvents((event) => subscriber.next(event));
       const { port } = new SharedWorker(new URL('./live-events.worker', import.meta.url), { type: 'module', name: 'upper-veneer-events' });
       const leave = (): void => port.postMessage('leave');
       const come = ({ persisted }: PageTransitionEvent): void => {
