@@ -63,8 +63,16 @@ export interface OuterShadow {
   readonly spread: number;
 }
 
+const byStyle = new WeakMap<ElementStyle, readonly OuterShadow[]>();
+
 /** The shadows a style casts around its box, the lowest first. Source: CSS Backgrounds 3 §7.1. */
-export function outerShadowsOf(style: ElementStyle): OuterShadow[] {
+export function outerShadowsOf(style: ElementStyle): readonly OuterShadow[] {
+  let found = byStyle.get(style);
+  if (!found) byStyle.set(style, (found = readOuter(style)));
+  return found;
+}
+
+function readOuter(style: ElementStyle): OuterShadow[] {
   const value = style.computed('box-shadow');
   if (value.kind !== 'text' || value.text === 'none') return [];
   const context = { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: lengthContext(style) };
