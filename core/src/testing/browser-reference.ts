@@ -75,6 +75,8 @@ export async function browserComputed(html: string, properties: readonly string[
   frame.srcdoc = html;
   scope.document.body.append(frame);
   await loaded;
+  // Laid out, so that the window inside has its size whatever else the machine does.
+  frame.getBoundingClientRect();
   const elements: DomElement[] = [...frame.contentDocument.querySelectorAll('*')];
   for (const { shadowRoot } of elements) if (shadowRoot) elements.push(...shadowRoot.querySelectorAll('*'));
   const values = elements.map((element) => {
