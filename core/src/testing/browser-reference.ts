@@ -11,7 +11,7 @@ interface DomRoot {
   querySelectorAll(selector: string): Iterable<DomElement>;
 }
 interface DomDocument extends DomRoot {
-  createElement(name: string): DomElement & { srcdoc: string; onload: () => void; contentDocument: DomDocument; contentWindow: DomWindow; remove(): void; setAttribute(name: string, value: string): void };
+  createElement(name: string): DomElement & { srcdoc: string; onload: () => void; contentDocument: DomDocument; getBoundingClientRect(): unknown; contentWindow: DomWindow; remove(): void; setAttribute(name: string, value: string): void };
   readonly body: { append(node: unknown): void };
 }
 interface DomWindow {
