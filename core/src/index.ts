@@ -76,6 +76,7 @@ export { takeCensus, type Census, type CensusColor, type CensusDeclaration, type
 export { CENSUS_STATES, type CensusState } from './census/census-states.js';
 export type { FontUse } from './census/fonts.js';
 export type { PageMeasure } from './census/page-measure.js';
+export type { UnreadPage } from './site/unread.js';
 export { USES, type Use } from './census/paintings.js';
 export type { SheetSummary } from './census/sheets.js';
 export { brandStandingOf, type BrandStanding } from './palette/brand-standing.js';

@@ -7,6 +7,7 @@ import type { Page } from '../resolve/page.js';
 import { sourceOf } from '../resolve/explain.js';
 import { StyleView } from '../resolve/style-view.js';
 import { partOf, type SiteModel } from '../site/site-model.js';
+import { unreadPages, type UnreadPage } from '../site/unread.js';
 import type { Color } from '../values/color.js';
 import { colorOfCss } from '../veneer/palette.js';
 import { CENSUS_STATES, allInState, type CensusState } from './census-states.js';
@@ -98,6 +99,8 @@ export interface Census {
   /** Elements looked at, and those with a box. */
   readonly elements: number;
   readonly shown: number;
+  /** Pages of which something was not read: the counts over them are too low. */
+  readonly unread: readonly UnreadPage[];
 }
 
 export interface CensusProgress {
@@ -154,7 +157,7 @@ export function* takeCensus(site: SiteModel, measures: readonly PageMeasure[], w
       yield { page: page.path, share: (done += 1) / steps };
     }
   }
-  return { ...counter.result(), fonts: countFonts(views), sheets: listSheets(site), elements, shown };
+  return { ...counter.result(), fonts: countFonts(views), sheets: listSheets(site), elements, shown, unread: unreadPages(site) };
 }
 
 /** Elements without a box: as measured, or else by `display: none` on them or an ancestor. */

@@ -46,7 +46,7 @@ function usedRules(page: Page): ReadonlySet<RuleEntry['rule']> {
   const used = new Set<RuleEntry['rule']>();
   const { document } = page;
   const budget = { steps: 20_000_000 };
-  const contexts = [NO_STATES, ...CENSUS_STATES.filter((state) => state !== 'rest').map((state) => allInState(document, state))];
+  const contexts = [NO_STATES, ...CENSUS_STATES.filter((state) => state !== 'rest').map((state) => allInState(document, state))].map((states) => ({ states, hasAnswers: new Map() }));
   const byTree = page.indexes[1];
   try {
     for (const [tree, byKey] of byTree) {
@@ -55,8 +55,8 @@ function usedRules(page: Page): ReadonlySet<RuleEntry['rule']> {
           if (tree && element.root !== tree && element.shadowRoot !== tree && element.root.kind !== 'document') continue;
           for (const { rule, selector } of index.candidates(element)) {
             if (used.has(rule)) continue;
-            const isMatch = contexts.some((states, i) => {
-              const context: MatchContext = { document, states, tree: tree ?? document.root, scope: null, visitedLink: i > 0 && states.get(element)?.has('visited') ? element : null, hasAnswers: new Map(), budget };
+            const isMatch = contexts.some(({ states, hasAnswers }, i) => {
+              const context: MatchContext = { document, states, tree: tree ?? document.root, scope: null, visitedLink: i > 0 && states.get(element)?.has('visited') ? element : null, hasAnswers, budget };
               return matchesSelector(selector, element, context);
             });
             if (isMatch) used.add(rule);

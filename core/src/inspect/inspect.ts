@@ -28,6 +28,7 @@ import { isHidden } from '../parts/propose-openers.js';
 import type { Reachability } from '../parts/part.js';
 import { reachabilityOf } from '../parts/propose-parts.js';
 import { elementOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { unreadPages, type UnreadPage } from '../site/unread.js';
 import { ringOf } from '../verdict/legibility.js';
 import { tellingParent } from '../verdict/telling-parent.js';
 import { showsText, wantedRatio } from '../site/text-figures.js';
@@ -104,6 +105,8 @@ export interface Inspection {
   readonly otherCarriers: readonly { readonly element: number; readonly words: string }[];
   /** States that it can be in and that neither the page nor an override of ours tells apart; listed when asked for. */
   readonly quietStates: readonly OverrideState[];
+  /** Pages of which something was not read: what is said here of all matches leaves it out. */
+  readonly unread: readonly UnreadPage[];
 }
 
 /** An element whose state tells on the target. */
@@ -202,6 +205,7 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
     },
     otherCarriers: [...new Map(tellers.filter((teller) => teller.element !== carrier).map((teller) => [teller.element, { element: teller.element.number, words: teller.words }])).values()],
     quietStates: applicableStates(element, pseudo).filter((state) => QUIET_STATES.has(state) && !states.includes(state)),
+    unread: unreadPages(site),
   };
 }
 

@@ -4,12 +4,17 @@ import { seededRandom } from '../testing/random.js';
 import { runsAsked } from '../testing/runs-asked.js';
 import { explain } from './explain.js';
 import { parsePage } from './page.js';
+import { shortfallOf } from './shortfall.js';
+import { StyleShare } from './style-share.js';
 import { StyleView } from './style-view.js';
 
 /** Mutated sheets, and a quarter as many pages; the first of one seeded row. `npm run fuzz` goes on to 20,000. */
 const RUNS = runsAsked('FUZZ_RUNS', 2_000, 400);
 /** No single sheet may hold the run up for longer, in ms. It guards against hanging, not against slowness. */
 const BOUND = 10_000;
+
+/** Rules that walk all siblings before each of 1,000 for nothing. */
+const DEAR_RULES = Array.from({ length: 10 }, (_, i) => `.none${i} ~ i { color: red }`).join(' ') + 'i { color: rgb(9, 8, 7) }';
 
 const PIECES = [
   '{', '}', '(', ')', '[', ']', ';', ':', ',', '>', '+', '~', '*', '&', '@', '#', '.', '!', '"', "'", '\\', '/*', '*/', '<!--', '-->', '\n', '\0', '\ud800', ' ', 'a', 'p', '.t', '#m', '::before', ':hover', ':not(', ':is(', ':has(', ':where(',
@@ -98,11 +103,19 @@ describe('robustness', () => {
   }
 
   it('gives up on matching that would never end, and says so', () => {
-    const deep = '<div>'.repeat(400);
-    const css = `${Array.from({ length: 60 }, () => 'div:not(.x)').join(' ')} .none { color: red } ${':has(div div div div div div .none)'.repeat(3)} b { color: red }`;
-    const page = parsePage(`<!doctype html><style>${css}</style>${deep}<b class=none></b>`);
+    const page = parsePage(`<!doctype html><style>${DEAR_RULES}</style>${'<i></i>'.repeat(1_000)}`);
     const view = new StyleView(page);
     for (const element of page.document.elements) view.style(element).resolved('color');
     expect(view.problems.map(({ code }) => code)).toEqual(['too-large']);
+    expect(shortfallOf(page)).toBeGreaterThan(0);
+    // A view that shares takes over what was matched before it, never what was not.
+    const share = new StyleShare();
+    const colors = [0, 1].map(() => {
+      const shared = new StyleView(page, { share });
+      return { shared, found: new Set(page.document.elements.filter(({ localName }) => localName === 'i').map((element) => shared.style(element).resolved('color'))) };
+    });
+    expect(colors[0].shared.problems.length).toBe(1);
+    expect(colors[1].shared.problems.length).toBe(0);
+    expect([...colors[1].found]).toEqual(['rgb(9, 8, 7)']);
   });
 });

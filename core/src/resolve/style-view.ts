@@ -9,6 +9,7 @@ import type { MatchedBlock } from '../cascade/block.js';
 import { ElementStyle, type StyleSurroundings } from './element-style.js';
 import { matchBlocks, type MatchSession } from './match-blocks.js';
 import type { Page } from './page.js';
+import { noteShortfall } from './shortfall.js';
 import { StyleShare } from './style-share.js';
 
 export interface ViewOptions {
@@ -26,7 +27,7 @@ const HIGHLIGHT = 'selection';
 
 /** Steps of selector matching one view may take before it gives up on what is left: some, and some for each element. */
 const MATCH_BUDGET = 1_000_000;
-const MATCH_BUDGET_PER_ELEMENT = 1_500;
+const MATCH_BUDGET_PER_ELEMENT = 3_000;
 const NONE: ReadonlySet<string> = new Set();
 
 /** A page in one environment and one set of states: where styles are asked for. */
@@ -154,7 +155,7 @@ export class StyleView {
     if (!this.#sharesMatches || states.size > 0 || known) return this.#match(element, pseudo, visitedLink, null);
     const consulted: Consulted = { names: new Map(), isOpaque: false };
     const blocks = this.#match(element, pseudo, visitedLink, consulted);
-    if (!consulted.isOpaque) this.share.keepMatch(page, conditionAnswers, element, pseudo, { blocks, consulted });
+    if (!consulted.isOpaque && this.#problems.length === 0) this.share.keepMatch(page, conditionAnswers, element, pseudo, { blocks, consulted });
     return blocks;
   }
 
@@ -164,6 +165,7 @@ export class StyleView {
       return matchBlocks(this.#session, element, pseudo, visitedLink, consulted);
     } catch (error) {
       if (!(error instanceof MatchBudgetError)) throw error;
+      noteShortfall(this.page, element);
       if (this.#problems.length === 0) this.#problems.push({ code: 'too-large', reason: error.message, loc: null });
       return [];
     }

@@ -19,12 +19,19 @@ export interface MatchContext {
   readonly scope: ElementNode | null;
   /** The link that counts as visited, when styles are matched as visited (CSS 2.2 §5.11.2, as browsers guard it). */
   readonly visitedLink: ElementNode | null;
-  /** Answers of `:has()`, which cost most. */
-  readonly hasAnswers: Map<ComplexSelector, Map<ElementNode, boolean>>;
+  /** Answers of `:has()`, which cost most: the elements of a tree that a relative selector finds something from. */
+  readonly hasAnswers: Map<ComplexSelector, HasAnswer>;
   /** Where the elements whose states are asked about are noted; `null` where nobody wants to know. */
   readonly consulted?: Consulted | null;
   /** Steps left before matching gives up; shared by one resolver. */
   readonly budget: { steps: number };
+}
+
+/** Where a relative selector finds something, in one tree and seen from one `:scope`. */
+export interface HasAnswer {
+  readonly tree: TreeRoot;
+  readonly scope: ElementNode | null;
+  readonly anchors: ReadonlySet<ElementNode>;
 }
 
 /** States of elements on which answers depended. */
@@ -48,6 +55,11 @@ const REST_BUDGET = 50_000_000;
 /** Context of a question about the document as it stands, no state given. */
 export function restContext(document: PageDocument): MatchContext {
   return { document, states: NO_STATES, tree: document.root, scope: null, visitedLink: null, hasAnswers: new Map(), budget: { steps: REST_BUDGET } };
+}
+
+/** Takes steps from the budget. @throws {MatchBudgetError} when it is used up. */
+export function spendSteps({ budget }: MatchContext, steps: number): void {
+  if ((budget.steps -= steps) < 0) throw new MatchBudgetError('Matching this page took more steps than the bound');
 }
 
 /** Thrown when selectors cost more than the bound. */

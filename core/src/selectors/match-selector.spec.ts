@@ -66,8 +66,7 @@ describe('matchesSelector', () => {
   it('stops when the budget is used up', () => {
     const document = parseHtml(`<body>${'<div>'.repeat(200)}`);
     const context = { ...restContext(document), budget: { steps: 1000 } };
-    const list = parseSelectorList(`${'div '.repeat(30)}.none`);
-    expect(() => document.elements.map((element) => matchesAny(parseSelectorList(`${'div '.repeat(30)}div:has(.none)`), element, context))).toThrowError(/bound/);
-    expect(list.length).toBe(1);
+    const list = parseSelectorList('.none div div');
+    expect(() => document.elements.map((element) => matchesAny(list, element, context))).toThrowError(/bound/);
   });
 });

@@ -1,6 +1,7 @@
 import { siblingsOf, type ElementNode } from '../dom/tree.js';
 import { matchesNamedPseudoClass } from './element-states.js';
-import { MatchBudgetError, type MatchContext } from './match-context.js';
+import { anchorsIn } from './has-anchors.js';
+import { spendSteps, type MatchContext } from './match-context.js';
 import type { AttributeTest, ComplexSelector, CompoundSelector, NthTest, PseudoClass, SelectorList } from './selector.js';
 
 /**
@@ -9,7 +10,7 @@ import type { AttributeTest, ComplexSelector, CompoundSelector, NthTest, PseudoC
  * @throws {MatchBudgetError} `too-large`, when the context's budget is used up.
  */
 export function matchesSelector(selector: ComplexSelector, element: ElementNode, context: MatchContext): boolean {
-  return matchFrom(selector, selector.compounds.length - 1, element, context, null);
+  return matchFrom(selector, selector.compounds.length - 1, element, context) === Outcome.Matches;
 }
 
 /** Whether any selector of a list matches; selectors with a pseudo-element match no element. */
@@ -17,28 +18,40 @@ export function matchesAny(list: SelectorList, element: ElementNode, context: Ma
   return list.some((selector) => selector.pseudoElements.length === 0 && matchesSelector(selector, element, context));
 }
 
-/** Matches compounds `at` down to 0, from the right; `anchor` is what a relative selector hangs on. */
-function matchFrom(selector: ComplexSelector, at: number, element: ElementNode, context: MatchContext, anchor: ElementNode | null): boolean {
-  if ((context.budget.steps -= 1) < 0) throw new MatchBudgetError('Matching this page took more steps than the bound');
-  if (!matchesCompound(selector.compounds[at], element, context)) return false;
-  const combinator = selector.combinators[at];
-  if (at === 0 && anchor === null) return true;
-  const test = (candidate: ElementNode): boolean => (at === 0 ? candidate === anchor : matchFrom(selector, at - 1, candidate, context, anchor));
-  switch (combinator) {
+/** How far a failure reaches: what failed for want of siblings or ancestors fails for those further out too, and is not tried again. */
+enum Outcome {
+  Matches,
+  FailsHere,
+  FailsForSiblings,
+  FailsForAll,
+}
+
+/** Matches compounds `at` down to 0, from the right, on an element and what stands before and above it. */
+function matchFrom(selector: ComplexSelector, at: number, element: ElementNode, context: MatchContext): Outcome {
+  spendSteps(context, 1);
+  if (!matchesCompound(selector.compounds[at], element, context)) return Outcome.FailsHere;
+  if (at === 0) return Outcome.Matches;
+  switch (selector.combinators[at]) {
     case '>': {
       const parent = parentWithin(element, selector, at, context);
-      return parent !== null && test(parent);
+      return parent === null ? Outcome.FailsForAll : matchFrom(selector, at - 1, parent, context);
     }
     case '+':
-      return element.position > 0 && test(siblingsOf(element)[element.position - 1]);
+      return element.position === 0 ? Outcome.FailsForSiblings : matchFrom(selector, at - 1, siblingsOf(element)[element.position - 1], context);
     case '~': {
       const siblings = siblingsOf(element);
-      for (let i = element.position - 1; i >= 0; i -= 1) if (test(siblings[i])) return true;
-      return false;
+      for (let i = element.position - 1; i >= 0; i -= 1) {
+        const outcome = matchFrom(selector, at - 1, siblings[i], context);
+        if (outcome !== Outcome.FailsHere) return outcome;
+      }
+      return Outcome.FailsForSiblings;
     }
     default:
-      for (let node = parentWithin(element, selector, at, context); node; node = parentWithin(node, selector, at, context)) if (test(node)) return true;
-      return false;
+      for (let node = parentWithin(element, selector, at, context); node; node = parentWithin(node, selector, at, context)) {
+        const outcome = matchFrom(selector, at - 1, node, context);
+        if (outcome === Outcome.Matches || outcome === Outcome.FailsForAll) return outcome;
+      }
+      return Outcome.FailsForAll;
   }
 }
 
@@ -144,24 +157,14 @@ function asksStates(list: SelectorList): boolean {
 
 /** `:has()`: some element stands in the relation the relative selector names. Visited links never count (privacy). */
 function has(selector: ComplexSelector, anchor: ElementNode, context: MatchContext): boolean {
-  const plain = context.visitedLink ? { ...context, visitedLink: null } : context;
-  let answers = context.hasAnswers.get(selector);
-  if (!answers) context.hasAnswers.set(selector, (answers = new Map()));
-  const known = answers.get(anchor);
-  if (known !== undefined) return known;
-  const first = selector.combinators[0];
-  const last = selector.compounds.length - 1;
-  const relative = first === '' ? { ...selector, combinators: [' ' as const, ...selector.combinators.slice(1)] } : selector;
-  const search = (node: ElementNode): boolean => matchFrom(relative, last, node, plain, anchor) || node.children.some(search);
-  let found: boolean;
-  if (first === '+' || first === '~') {
-    const after = siblingsOf(anchor).slice(anchor.position + 1);
-    found = after.some(search);
-  } else {
-    found = anchor.children.some(search);
+  const { tree, scope } = context;
+  let answer = context.hasAnswers.get(selector);
+  if (answer?.tree !== tree || answer.scope !== scope) {
+    const plain = context.visitedLink ? { ...context, visitedLink: null } : context;
+    answer = { tree, scope, anchors: anchorsIn(tree, selector, plain, (compound, element) => matchesCompound(compound, element, plain)) };
+    context.hasAnswers.set(selector, answer);
   }
-  answers.set(anchor, found);
-  return found;
+  return answer.anchors.has(anchor);
 }
 
 function matchesNth(nth: NthTest, from: 'start' | 'end', ofType: boolean, element: ElementNode, context: MatchContext): boolean {

@@ -1,14 +1,12 @@
 import type { ElementNode } from '../dom/tree.js';
-import type { ComplexSelector, CompoundSelector } from './selector.js';
-import { subjectOf } from './selector.js';
+import { subjectOf, type ComplexSelector } from './selector.js';
+import { subjectKeys } from './subject-keys.js';
 
 /** Things found by the selector that leads to them, bucketed by what its subject must have. */
 export interface SelectorIndex<T> {
   /** Entries whose subject may match the element; a superset, to be matched. */
   candidates(element: ElementNode, given?: ReadonlySet<string>): readonly T[];
 }
-
-type Key = `#${string}` | `.${string}` | `[${string}` | `<${string}` | '*';
 
 /**
  * Builds an index over selectors.
@@ -46,18 +44,4 @@ export function createSelectorIndex<T>(entries: Iterable<{ readonly selector: Co
       return found;
     },
   };
-}
-
-/** The rarest thing a compound asks for; several when it is a list of alternatives. */
-function subjectKeys(compound: CompoundSelector): Key[] {
-  if (compound.ids.length > 0) return [`#${compound.ids[0]}`];
-  if (compound.classes.length > 0) return [`.${compound.classes[0]}`];
-  for (const test of compound.pseudoClasses) {
-    if (test.kind !== 'is' || test.list.length === 0) continue;
-    const keys = test.list.flatMap((selector) => subjectKeys(subjectOf(selector)));
-    if (!keys.includes('*')) return keys;
-  }
-  if (compound.type !== null) return [`<${compound.type.toLowerCase()}`];
-  if (compound.attributes.length > 0) return [`[${compound.attributes[0].name.toLowerCase()}`];
-  return ['*'];
 }

@@ -4,6 +4,7 @@ import { applicableStates } from '../grid/applicable-states.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { statesTogether } from '../reach/threshold.js';
 import { withVeneer, type Page } from '../resolve/page.js';
+import { shortfallOf } from '../resolve/shortfall.js';
 import { StyleShares, hangsOnViewport, isByWidth, type StyleShare } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
 import type { StateMap } from '../selectors/match-context.js';
@@ -71,7 +72,7 @@ export function pseudosOf(rules: readonly VeneerRule[]): string[] {
   return [...new Set(['', ...rules.flatMap(({ selector }) => [...selector.matchAll(/::([\w-]+)(?!\w|\()/g)].map(([, name]) => name).filter((name) => name !== 'part'))])];
 }
 
-/** Whether two lists of rules come to the same computed values wherever those that differ between them can show. */
+/** Whether two lists of rules are shown to come to the same computed values wherever those that differ between them can show; what was not read shows nothing. */
 export function sameOutcome(ground: OutcomeGround, before: readonly VeneerRule[], after: readonly VeneerRule[]): boolean {
   const differing = [...before.filter((rule) => !after.includes(rule)), ...after.filter((rule) => !before.includes(rule))];
   if (differing.length === 0) return true;
@@ -88,6 +89,7 @@ export function sameOutcome(ground: OutcomeGround, before: readonly VeneerRule[]
         if (longhands.some((longhand) => one.resolved(longhand) !== other.resolved(longhand) || String(one.color(longhand)?.channels) !== String(other.color(longhand)?.channels))) return false;
       }
     }
+    if (shortfallOf(page) > 0) return false;
   }
   return true;
 }

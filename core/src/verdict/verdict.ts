@@ -13,7 +13,9 @@ import { readingFindings } from './reading-findings.js';
 import { clearingOf, lookFinding, partsPassedOver } from './repairs.js';
 import { settingWords } from '../site/environments.js';
 import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { unreadPages } from '../site/unread.js';
 import { outsideFindings } from './leads-outside.js';
+import { notProved, unreadFindings } from './unread-findings.js';
 
 /** Checks an override where it stands, at one go. */
 export function judgeOverride(site: SiteModel, override: Override, width: number): Finding[] {
@@ -56,9 +58,11 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   if (override.property === 'display' && style.resolved('display') === 'none') findings.push(hidingFinding(element));
   findings.push(...outsideFindings(override, site.palette));
   if (unseen.length > 0) findings.push(notLookedAt(unseen));
+  const unread = unreadPages(site);
+  findings.push(...unreadFindings(unread));
   findings.push(...effects.silenced.map(silencedFinding));
   findings.push(...effects.looks.filter(({ state }) => !override.meant?.includes(state)).map((found) => lookFinding(site, override, found, effects.others, look)));
-  return findings;
+  return unread.some(({ elements }) => elements > 0) ? findings.map(notProved) : findings;
 }
 
 /** What is said of an override that the engine styles are resolved for is kept from. */

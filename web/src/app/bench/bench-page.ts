@@ -8,6 +8,7 @@ import type { ForcedStates } from '../shared/engine/engine-api';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
 import { WordHint } from '../shared/ui/word-hint';
+import { UnreadMark } from '../shared/ui/unread-mark';
 import { BenchActs } from './bench-acts';
 import { BenchFlash } from './bench-flash';
 import { PageLayouts } from './page-layouts';
@@ -37,7 +38,7 @@ import { WrittenCss } from './written-css';
 /** The Bench: the page, what paints it in every state, and the override being written. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [WordHint, CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachGroups, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
+  imports: [UnreadMark, WordHint, CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachGroups, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
   providers: [PageLayouts, BenchStore, BenchActs, BenchFlash],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './bench-page.html',

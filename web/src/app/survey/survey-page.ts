@@ -26,13 +26,14 @@ import { PagesPanel } from './pages-panel';
 import { PartsPanel } from './parts-panel';
 import { SheetsPanel } from './sheets-panel';
 import { TopicPage } from './topic-page';
+import { UnreadMark } from '../shared/ui/unread-mark';
 
 const TOPICS = [{ topic: 'colors', label: 'Colours' }, { topic: 'properties', label: 'Properties' }, { topic: 'fonts', label: 'Fonts' }, { topic: 'sheets', label: 'Stylesheets' }, { topic: 'parts', label: 'Parts' }] as const;
 
 /** The Survey: what the site is made of, every colour it paints, and where sites come in. */
 @Component({
   selector: 'uv-survey-page',
-  imports: [Button, Checkbox, ColorDetail, ColorFloor, ColorTable, ConfirmDialog, FeedingDetail, FeedingTable, FontsTable, FormsModule, ImportDialog, InputText, PagesPanel, PartsPanel, Select, SelectButton, SheetsPanel, TopicPage],
+  imports: [Button, Checkbox, ColorDetail, ColorFloor, ColorTable, ConfirmDialog, FeedingDetail, FeedingTable, FontsTable, FormsModule, ImportDialog, InputText, PagesPanel, PartsPanel, Select, SelectButton, SheetsPanel, TopicPage, UnreadMark],
   providers: [ConfirmationService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './survey-page.html',
