@@ -1,6 +1,7 @@
 import { NO_STATES, MatchBudgetError, type MatchContext } from '../selectors/match-context.js';
 import { matchesSelector } from '../selectors/match-selector.js';
-import { VENEER_SHEET_NAME, type Page, type RuleEntry } from '../resolve/page.js';
+import type { RuleEntry } from '../resolve/index-rules.js';
+import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
 import type { SiteModel } from '../site/site-model.js';
 import { CENSUS_STATES, allInState } from './census-states.js';
 

@@ -39,8 +39,11 @@ const SECTIONING = new Set(['article', 'aside', 'main', 'nav', 'section', 'dialo
 const LEAST_STEM_NAMES = 3;
 const COMMON_STEMS = new Set(['is', 'has', 'js', 'no', 'u', 'col', 'row', 'btn', 'page', 'site', 'text', 'bg', 'main', 'item', 'menu', 'nav', 'post', 'wp', 'icon', 'mt', 'mb', 'py', 'px', 'flex', 'grid', 'd']);
 
-/** Parts proposed from landmarks, forms, dialogs, frames, shadow roots, class-name stems and fixed bars, over all pages, in document order. */
-export function proposeParts(pages: ReadonlyMap<number, Page>): PartProposal[] {
+/**
+ * Parts proposed from landmarks, forms, dialogs, frames, shadow roots, class-name stems and fixed bars, over all pages, in document order.
+ * @param pages by id; each is asked for when it is its turn, so that not all need be there at once.
+ */
+export function proposeParts(pages: Iterable<readonly [pageId: number, page: Page]>): PartProposal[] {
   const found = new Map<string, PartProposal>();
   for (const [pageId, page] of pages) {
     const view = new StyleView(page);

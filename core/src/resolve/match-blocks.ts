@@ -13,7 +13,8 @@ import { NO_SPECIFICITY, compareSpecificity, type ComplexSelector, type PseudoCl
 import type { DeclarationNode } from '../syntax/nodes.js';
 import { parseDeclarationList } from '../syntax/parse-stylesheet.js';
 import { presentationalHints } from '../user-agent/presentational-hints.js';
-import type { Page, RuleEntry } from './page.js';
+import type { RuleEntry } from './index-rules.js';
+import type { Page } from './page.js';
 
 /** What is shared by all matching in one view of a page. */
 export interface MatchSession {

@@ -2,16 +2,14 @@ import type { PageLayout } from '../ground/page-layout.js';
 import { rankLayers } from '../cascade/compare.js';
 import { parseHtml } from '../dom/parse-html.js';
 import type { Amendments } from '../dom/amendment.js';
-import type { PageDocument, TreeRoot } from '../dom/tree.js';
-import { switchClassesIn } from '../elsewhere/switch-classes.js';
+import type { PageDocument } from '../dom/tree.js';
 import type { Problem } from '../problem.js';
 import { collectSheets } from '../rules/collect-sheets.js';
 import { flattenSheets, type FlatRules } from '../rules/flatten-sheets.js';
 import type { LoadSheet, Sheet } from '../rules/sheet.js';
 import type { RegisteredProperty, StyleRule } from '../rules/style-rule.js';
-import { createSelectorIndex, type SelectorIndex } from '../selectors/rule-index.js';
-import { ancestorBits } from '../selectors/ancestor-filter.js';
-import type { ComplexSelector } from '../selectors/selector.js';
+import { indexRules, type RuleIndexes } from './index-rules.js';
+import { isInBody, rulesOf } from './shared-rules.js';
 import { QUIRKS_SHEET, USER_AGENT_SHEETS } from '../user-agent/user-agent-sheet.js';
 
 /** Where the veneer's `<link>` stands: it decides ties with sheets that come later. After a sheet a page does not have is the end of its head. */
@@ -34,17 +32,6 @@ export interface PageOptions {
   /** Attribute changes that open what the page hides. */
   readonly amendments?: Amendments;
 }
-
-/** An entry of the index: one selector of one rule. */
-export interface RuleEntry {
-  readonly rule: StyleRule;
-  readonly selector: ComplexSelector;
-  /** Bits of the names its ancestors must have. */
-  readonly above: readonly number[];
-}
-
-/** How a selector reaches its element: directly, through a slot, or as a part. */
-export type ReachKind = 'plain' | 'slotted' | 'part';
 
 /** Rules of one page, indexed. Immutable; a new veneer makes a new page that shares the rest. */
 export interface Page {
@@ -69,9 +56,6 @@ export interface Page {
   readonly indexes: readonly RuleIndexes[];
 }
 
-/** @internal Indexes of one set of rules by tree, way of reaching and pseudo-element; `null` is the tree of user-agent rules. */
-export type RuleIndexes = ReadonlyMap<TreeRoot | null, ReadonlyMap<string, SelectorIndex<RuleEntry>>>;
-
 let userAgentRules: FlatRules | null = null;
 let quirksRules: FlatRules | null = null;
 
@@ -83,8 +67,8 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
   const { path = '', loadSheet = () => null, veneerPlace = 'head-end' } = options;
   const parsed = parseHtml(html, options.amendments);
   const collected = collectSheets(parsed, path, loadSheet);
-  const base = flattenSheets(collected.sheets, loadSheet, parsed.quirks);
-  const document: PageDocument = { ...parsed, switchClasses: switchClassesIn(base.rules) };
+  const { flat: base, sheets: named, index, switchClasses, layerRanks } = rulesOf(parsed, collected.sheets, loadSheet);
+  const document: PageDocument = { ...parsed, switchClasses };
   const toSheet = ({ namespace, text }: (typeof USER_AGENT_SHEETS)[number]): Sheet => ({
     name: 'browser default', origin: 'user-agent', text, media: '', tree: document.root, owner: null, disabled: false, title: '', namespace,
   });
@@ -94,15 +78,15 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
     path,
     document,
     sheets: collected.sheets,
-    layerRanks: rankLayers(base.layers),
+    layerRanks,
     registered: base.registered,
     problems: [...collected.problems, ...base.problems],
     metaColorScheme: document.elements.find(({ localName, attributes }) => localName === 'meta' && attributes.get('name')?.toLowerCase() === 'color-scheme')?.attributes.get('content')?.toLowerCase() ?? '',
     veneerPlace,
-    veneerOrder: veneerOrderIn(collected.sheets, base, veneerPlace),
+    veneerOrder: veneerOrderIn(named, base, veneerPlace),
     veneerRules: [],
     base,
-    indexes: [indexRules((document.quirks ? quirksRules ?? userAgentRules : userAgentRules).rules, document), indexRules(base.rules, document)],
+    indexes: [indexRules((document.quirks ? quirksRules ?? userAgentRules : userAgentRules).rules, document), index],
   };
   return options.veneer === undefined ? page : withVeneer(page, options.veneer);
 }
@@ -134,34 +118,6 @@ function veneerOrderIn(sheets: readonly Sheet[], base: FlatRules, place: VeneerP
 }
 
 function firstRuleInBody(base: FlatRules): number {
-  const isInBody = (sheet: Sheet): boolean => {
-    for (let node = sheet.owner; node; node = node.parent) if (node.localName === 'head') return false;
-    return sheet.owner !== null;
-  };
   const index = base.rules.findIndex((rule) => isInBody(rule.sheet));
   return index === -1 ? base.rules.length : index;
-}
-
-function indexRules(rules: readonly StyleRule[], document: PageDocument): RuleIndexes {
-  const groups = new Map<TreeRoot | null, Map<string, { selector: ComplexSelector; entry: RuleEntry }[]>>();
-  for (const rule of rules) {
-    const tree = rule.sheet.origin === 'user-agent' ? null : rule.sheet.tree;
-    let byKey = groups.get(tree);
-    if (!byKey) groups.set(tree, (byKey = new Map()));
-    for (const selector of rule.selectors) {
-      const key = indexKey(selector);
-      const list = byKey.get(key);
-      const item = { selector, entry: { rule, selector, above: ancestorBits(selector) } };
-      if (list) list.push(item);
-      else byKey.set(key, [item]);
-    }
-  }
-  return new Map([...groups].map(([tree, byKey]) => [tree, new Map([...byKey].map(([key, entries]) => [key, createSelectorIndex(entries, document.quirks)]))]));
-}
-
-/** @internal Key of a selector: how it reaches, then its pseudo-element. */
-export function indexKey(selector: ComplexSelector): string {
-  const names = selector.pseudoElements.map(({ name }) => name);
-  const kind: ReachKind = names[0] === 'slotted' ? 'slotted' : names[0] === 'part' ? 'part' : 'plain';
-  return `${kind}:${(kind === 'plain' ? names : names.slice(1)).join('::')}`;
 }

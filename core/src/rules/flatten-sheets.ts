@@ -2,11 +2,10 @@ import { evaluateSupports } from '../conditions/evaluate-supports.js';
 import type { Problem } from '../problem.js';
 import { parseSelectorList, SelectorError } from '../selectors/parse-selector.js';
 import type { SelectorList } from '../selectors/selector.js';
-import type { AtNode, BodyNode, DeclarationNode, QualifiedNode, SheetNode } from '../syntax/nodes.js';
-import { parseStylesheet } from '../syntax/parse-stylesheet.js';
+import type { AtNode, BodyNode, DeclarationNode, QualifiedNode } from '../syntax/nodes.js';
 import { T, skipBlank, splitAtCommas, textBetween, tokenText, tokenizeCss } from '../syntax/tokens.js';
 import { createLocator, type Locator } from '../text/source-range.js';
-import { readAsQuirk } from './quirks.js';
+import { isRun, parsedSelectors, parsedSheet, runsOf } from './parsed-once.js';
 import { resolvePath } from './resolve-path.js';
 import type { LoadSheet, Sheet } from './sheet.js';
 import type { Condition, RegisteredProperty, Scope, StyleRule } from './style-rule.js';
@@ -45,20 +44,6 @@ interface Flattening {
   anonymous: number;
 }
 
-const parsed = new Map<string, SheetNode>();
-const MAX_PARSED = 200;
-
-/** Parses a sheet once per text: pages of a site share theirs. */
-function parseOnce(text: string): SheetNode {
-  let node = parsed.get(text);
-  if (!node) {
-    if (parsed.size > MAX_PARSED) parsed.clear();
-    node = parseStylesheet(text);
-    parsed.set(text, node);
-  }
-  return node;
-}
-
 /**
  * Resolves nesting, imports, layers and scopes of a page's sheets into a flat list of rules.
  * What a browser would drop, and what is not decided here, comes back as problems.
@@ -76,7 +61,7 @@ export function flattenSheets(sheets: readonly Sheet[], loadSheet: LoadSheet, qu
 }
 
 function flattenSheet(flattening: Flattening, sheet: Sheet, outer: Pick<Frame, 'conditions' | 'layer' | 'importStack'>): void {
-  const node = parseOnce(sheet.text);
+  const node = parsedSheet(sheet.text);
   const frame: Frame = { sheet, locate: createLocator(sheet.text), scopes: [], nesting: undefined, nestingText: '', namespaces: new Map(), ...outer };
   for (const problem of node.problems) report(flattening, frame, problem.code, problem.reason, problem.start, problem.end);
   let importsAllowed = true;
@@ -99,7 +84,7 @@ function flattenNode(flattening: Flattening, node: BodyNode, frame: Frame): void
 function flattenStyleRule(flattening: Flattening, node: QualifiedNode, frame: Frame): void {
   let selectors: SelectorList;
   try {
-    selectors = parseSelectorList(node.prelude, { namespaces: frame.namespaces, ...(frame.nesting === undefined ? { nesting: null } : { nesting: frame.nesting, relative: 'nesting' as const }) });
+    selectors = parsedSelectors(node, frame.nesting, frame.namespaces);
   } catch (error) {
     if (!(error instanceof SelectorError)) throw error;
     report(flattening, frame, 'invalid-selector', error.message, node.start, node.preludeEnd);
@@ -111,25 +96,15 @@ function flattenStyleRule(flattening: Flattening, node: QualifiedNode, frame: Fr
 
 /** Declarations and nested rules as they come; declarations after a nested rule keep their place (CSS Nesting 1 §4). */
 function flattenBody(flattening: Flattening, body: readonly BodyNode[], frame: Frame, selectors: SelectorList, start: number): void {
-  let run: DeclarationNode[] = [];
-  const flush = (): void => {
-    if (run.length > 0) addRule(flattening, frame, selectors, run, start);
-    run = [];
-  };
-  for (const item of body) {
-    if (item.kind === 'declaration') {
-      run.push(item);
-    } else {
-      flush();
-      flattenNode(flattening, item, frame);
-    }
+  for (const item of runsOf(body, flattening.quirks)) {
+    if (isRun(item)) addRule(flattening, frame, selectors, item, start);
+    else flattenNode(flattening, item, frame);
   }
-  flush();
 }
 
 function addRule(flattening: Flattening, frame: Frame, selectors: SelectorList, declarations: readonly DeclarationNode[], start: number): void {
   flattening.rules.push({
-    selectors, selectorText: frame.nestingText, declarations: flattening.quirks ? declarations.map(readAsQuirk) : declarations, sheet: frame.sheet, start,
+    selectors, selectorText: frame.nestingText, declarations, sheet: frame.sheet, start,
     conditions: frame.conditions, layer: frame.layer, scopes: frame.scopes, order: flattening.rules.length,
   });
 }

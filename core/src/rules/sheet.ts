@@ -23,5 +23,5 @@ export interface Sheet {
   readonly namespace?: Namespace;
 }
 
-/** Reads a stylesheet by its path within the site; `null` when there is none. */
+/** Reads a stylesheet by its path within the site, alike each time; `null` when there is none. */
 export type LoadSheet = (path: string) => string | null;

@@ -4,6 +4,7 @@ import type { ElementNode } from '../dom/tree.js';
 import { amendmentsOf, closingsOf } from '../parts/open-parts.js';
 import type { Part } from '../parts/part.js';
 import { parsePage, withVeneer, type Page, type VeneerPlace } from '../resolve/page.js';
+import type { LoadSheet } from '../rules/sheet.js';
 import { pointerStates, type StateName } from '../resolve/pointer-states.js';
 import { StyleView } from '../resolve/style-view.js';
 import { restContext } from '../selectors/match-context.js';
@@ -52,9 +53,17 @@ export function openSite(source: SiteSource): SiteModel {
   return { source, closed: pages, pages, overrides: [], palette: { swatches: [], roles: [] }, exceptions: NO_EXCEPTIONS, css: '', parts: source.parts.map((part) => ({ part, selectors: parseSelectorList(part.selector) })) };
 }
 
+const readers = new WeakMap<SiteSource['stylesheets'], LoadSheet>();
+
+/** Reader of a site's sheets, the same for all its pages, which have in common what they both link. */
+function sheetsOf({ stylesheets }: SiteSource): LoadSheet {
+  let reader = readers.get(stylesheets);
+  if (!reader) readers.set(stylesheets, (reader = (path) => (Object.hasOwn(stylesheets, path) ? stylesheets[path] : null)));
+  return reader;
+}
+
 function parseSource(source: SiteSource, { path, html }: SiteSource['pages'][number], amendments?: Amendments): Page {
-  const loadSheet = (sheet: string): string | null => (Object.hasOwn(source.stylesheets, sheet) ? source.stylesheets[sheet] : null);
-  return parsePage(html, { path, loadSheet, veneerPlace: source.veneerPlace, amendments });
+  return parsePage(html, { path, loadSheet: sheetsOf(source), veneerPlace: source.veneerPlace, amendments });
 }
 
 /** The site with some of its parts shown otherwise than they were captured: hidden ones opened, as their openers say, others put away. */

@@ -1,4 +1,4 @@
-import { parsePage, proposeParts } from '@upper-veneer/core';
+import { parsePage, proposeParts, type Page } from '@upper-veneer/core';
 import type { ImportRequest } from '@upper-veneer/contract';
 import type { TellProgress } from '../work/work-pool.js';
 import type { AddressPolicy } from './address-policy.js';
@@ -38,8 +38,7 @@ export async function bringIn(input: ImportInput, tell: TellProgress): Promise<B
   const report: ReportProgress = (stage, done, total) => tell({ stage, done, total });
   try {
     const site = assembleSite(await capture(input, report), report);
-    report('Looking for parts', 0, 1);
-    return { ok: true, site, parts: input.isNew ? partsOf(site) : [] };
+    return { ok: true, site, parts: input.isNew ? partsOf(site, report) : [] };
   } catch (error) {
     if (error instanceof ImportProblem) return { ok: false, code: error.code, message: error.message };
     throw error;
@@ -53,8 +52,14 @@ async function capture({ request, uploads, policy }: ImportInput, report: Report
 }
 
 /** Parts that the structure of the pages suggests, to begin with. */
-function partsOf({ pages, assets }: AssembledSite): ProposedPart[] {
+function partsOf({ pages, assets }: AssembledSite, report: ReportProgress): ProposedPart[] {
   const sheets = new Map(assets.filter(({ mediaType }) => mediaType === 'text/css').map(({ path, body }) => [path, body.toString('utf8')]));
-  const parsed = new Map(pages.map((page, i) => [i, parsePage(page.html, { path: page.path, loadSheet: (path) => sheets.get(path) ?? null })]));
-  return proposeParts(parsed).slice(0, MOST_PARTS).map(({ name, kind, selector, openers }) => ({ name, kind, selector, openers }));
+  const loadSheet = (path: string): string | null => sheets.get(path) ?? null;
+  const parsed = function* (): Generator<[number, Page]> {
+    for (const [i, page] of pages.entries()) {
+      report('Looking for parts', i, pages.length);
+      yield [i, parsePage(page.html, { path: page.path, loadSheet })];
+    }
+  };
+  return proposeParts(parsed()).slice(0, MOST_PARTS).map(({ name, kind, selector, openers }) => ({ name, kind, selector, openers }));
 }
