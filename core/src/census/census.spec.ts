@@ -2,7 +2,9 @@ import { planOverride, withOverrides } from '../plan/plan-override.js';
 import { dressSite, openSite, type SiteModel } from '../site/site-model.js';
 import { takeCensus, type Census } from './census.js';
 import type { PageMeasure } from './page-measure.js';
-import { visibleFills } from './page-measure.js';
+import { parsePage } from '../resolve/page.js';
+import { StyleView } from '../resolve/style-view.js';
+import { visibleFills } from './visible-fills.js';
 
 const CSS = `
   :root { --brand: #b4582a; --accent: var(--brand); --gap: 4px }
@@ -118,12 +120,28 @@ describe('takeCensus', () => {
   });
 });
 
+/** A layout of boxes, four numbers an element. */
+const laidOut = (...boxes: readonly (readonly number[])[]): PageMeasure['layout'] => ({ width: 100, height: 100, boxes: Float32Array.from(boxes.flat()), fragments: new Map(), lines: new Map(), pseudoBoxes: new Map() });
+const NO_BOX = [0, 0, 0, 0];
+
 describe('visibleFills', () => {
-  // Three points of 10 px²: an opaque fill over another, a half-clear one over it, and the lower one alone.
+  // Elements: html 0, head 1, style 2, body 3, then those of the page.
+  const page = (body: string, css = '') => new StyleView(parsePage(`<!doctype html><style>${css}</style><body>${body}`));
+  const areas = (view: StyleView, layout: PageMeasure['layout'], opacityOf: (number: number) => number): number[][] => [...visibleFills(view, layout, opacityOf, 10_000)].sort((a, b) => a[0] - b[0]);
+
   it('gives each point to the topmost fill, and what that lets through to the next', () => {
-    const measure: PageMeasure = { pageId: 1, boxes: new Float32Array(), pseudoBoxes: {}, stacks: Int32Array.from([2, 1, 0, -1, 3, 1, -1, 1, -1]), cell: 10 };
-    const areas = visibleFills(measure, (number) => [1, 1, 1, 0.5][number]);
-    expect([...areas].sort((a, b) => a[0] - b[0])).toEqual([[1, 15], [2, 10], [3, 5]]);
+    const layout = laidOut([0, 0, 100, 100], NO_BOX, NO_BOX, [0, 0, 100, 40], [0, 0, 100, 20], [0, 20, 40, 20]);
+    expect(areas(page('<p></p><p></p>'), layout, (number) => [0, 0, 0, 1, 1, 0.5][number])).toEqual([[3, 1600], [4, 2000], [5, 400]]);
+  });
+
+  it('follows the painting order, clips and visibility, not the order of the document', () => {
+    const layout = laidOut([0, 0, 100, 100], NO_BOX, NO_BOX, [0, 0, 100, 100], [0, 0, 100, 100], [0, 0, 100, 100]);
+    const shown = (css: string): number[][] => areas(page('<p class=a></p><p class=b></p>', css), layout, (number) => Number(number >= 4));
+    expect(shown('')).toEqual([[5, 10000]]);
+    expect(shown('.a { position: relative }')).toEqual([[4, 10000]]);
+    expect(shown('.b { visibility: hidden }')).toEqual([[4, 10000]]);
+    const inside = laidOut([0, 0, 100, 100], NO_BOX, NO_BOX, [0, 0, 100, 100], [0, 0, 100, 40], [0, 0, 100, 80]);
+    expect(areas(page('<div class=a><p class=b></p></div>', '.a { overflow: hidden }'), inside, (number) => Number(number === 5))).toEqual([[5, 4000]]);
   });
 });
 
@@ -131,8 +149,8 @@ describe('areas of the census', () => {
   it('come from the boxes measured: fills as they show, edges by width and length, text by its ink', () => {
     const model = site('<p class=a>one</p>', 'body { background: #fff } .a { color: #b4582a; border-left: 4px solid #00f; background: #eee }');
     // Elements: html 0, head 1, link 2, body 3, p 4.
-    const measure: PageMeasure = { pageId: 7, boxes: Float32Array.from([100, 100, 0, 0, 0, 0, 0, 0, 0, 100, 50, 0, 100, 20, 33]), pseudoBoxes: {}, stacks: Int32Array.from([4, 3, 0, -1, 3, 0, -1, 3, 0, -1]), cell: 1000 };
+    const measure: PageMeasure = { pageId: 7, layout: laidOut([0, 0, 100, 100], NO_BOX, NO_BOX, [0, 0, 100, 60], [0, 0, 100, 20]), ink: Float32Array.from([0, 0, 0, 0, 33]), pseudoSizes: {} };
     const { colors } = census(model, [measure]).result;
-    expect(colors.map(({ hex, area }) => [hex, area])).toEqual([['#ffffff', 2000], ['#eeeeee', 1000], ['#0000ff', 80], ['#b4582a', 33]]);
+    expect(colors.map(({ hex, area }) => [hex, area])).toEqual([['#ffffff', 4000], ['#eeeeee', 2000], ['#0000ff', 80], ['#b4582a', 33]]);
   });
 });

@@ -5,6 +5,7 @@ import { hexOf } from '../color/read-notation.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
 import { sourceOf } from '../resolve/explain.js';
+import { StyleShare } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
 import { partOf, type SiteModel } from '../site/site-model.js';
 import { unreadPages, type UnreadPage } from '../site/unread.js';
@@ -12,10 +13,11 @@ import type { Color } from '../values/color.js';
 import { colorOfCss } from '../veneer/palette.js';
 import { CENSUS_STATES, allInState, type CensusState } from './census-states.js';
 import { feedingProperties } from './feeding-properties.js';
-import { countFonts, type FontUse } from './fonts.js';
-import { boxIn, visibleFills, type PageMeasure } from './page-measure.js';
-import { paintingsOf, type Painting, type Use } from './paintings.js';
+import { createFontCounter, type FontUse } from './fonts.js';
+import { boxIn, type PageMeasure } from './page-measure.js';
+import { looksAlike, paintingsOf, type Painting, type Use } from './paintings.js';
 import { listSheets, type SheetSummary } from './sheets.js';
+import { visibleFills } from './visible-fills.js';
 
 /** A place where a colour is painted. */
 export interface CensusPlace {
@@ -116,15 +118,17 @@ export interface CensusProgress {
  */
 export function* takeCensus(site: SiteModel, measures: readonly PageMeasure[], width: number): Generator<CensusProgress, Census> {
   const counter = createCounter();
-  const views: { readonly view: StyleView; readonly measure: PageMeasure | null }[] = [];
+  const fonts = createFontCounter();
+  const points = pointsPerPage(measures.length);
   let elements = 0;
   let shown = 0;
   let done = 0;
   const steps = site.pages.size * CENSUS_STATES.length;
   for (const [pageId, page] of site.pages) {
     const measure = measures.find((candidate) => candidate.pageId === pageId) ?? null;
-    const rest = new StyleView(page, { environment: { width } });
-    views.push({ view: rest, measure });
+    const share = new StyleShare();
+    const rest = new StyleView(page, { environment: { width }, share });
+    fonts.add(rest, measure);
     const parts = new Map<ElementNode, number | null>();
     const partIdOf = (element: ElementNode): number | null => {
       let id = parts.get(element);
@@ -139,15 +143,17 @@ export function* takeCensus(site: SiteModel, measures: readonly PageMeasure[], w
       elements += 1;
       if (!hidden.has(element)) shown += 1;
     }
-    const areaOf = measure ? areasOf(rest, measure, restPaintings) : () => 0;
+    const areaOf = measure ? areasOf(rest, measure, restPaintings, points) : () => 0;
     for (const [element, paintings] of restPaintings) {
       for (const painting of paintings) counter.add(painting, { pageId, element: element.number, pseudo: painting.pseudo, property: painting.property, state: 'rest', use: painting.use, area: hidden.has(element) ? 0 : areaOf(element, painting), partId: partIdOf(element), isHidden: hidden.has(element) });
     }
     yield { page: page.path, share: (done += 1) / steps };
     for (const state of CENSUS_STATES) {
       if (state === 'rest') continue;
-      const view = new StyleView(page, { environment: { width }, states: allInState(page.document, state) });
-      for (const element of page.document.elements) {
+      const states = allInState(page.document, state);
+      const view = new StyleView(page, { environment: { width }, states, share });
+      const touched = state === 'visited' ? insideOf(page, new Set(states.keys())) : page.document.elements.filter((element) => !looksAlike(view, rest, element));
+      for (const element of touched) {
         const before = restPaintings.get(element) ?? [];
         for (const painting of paintingsOf(view, element)) {
           if (before.some((other) => other.pseudo === painting.pseudo && other.property === painting.property && other.index === painting.index && hexOf(other.color) === hexOf(painting.color))) continue;
@@ -157,7 +163,24 @@ export function* takeCensus(site: SiteModel, measures: readonly PageMeasure[], w
       yield { page: page.path, share: (done += 1) / steps };
     }
   }
-  return { ...counter.result(), fonts: countFonts(views), sheets: listSheets(site), elements, shown, unread: unreadPages(site) };
+  return { ...counter.result(), fonts: fonts.result(), sheets: listSheets(site), elements, shown, unread: unreadPages(site) };
+}
+
+/** Elements that are among some, or stand in one of them: having been visited changes no others. */
+function insideOf(page: Page, elements: ReadonlySet<ElementNode>): ElementNode[] {
+  return page.document.elements.filter((element) => {
+    for (let node: ElementNode | null = element; node; node = node.flatParent) if (elements.has(node)) return true;
+    return false;
+  });
+}
+
+/** Points of the grid that areas are taken from: of the whole site, and of one page at most and at least. */
+const SITE_POINTS = 2_000_000;
+const MOST_POINTS = 60_000;
+const LEAST_POINTS = 6_000;
+
+function pointsPerPage(pages: number): number {
+  return Math.min(MOST_POINTS, Math.max(LEAST_POINTS, Math.floor(SITE_POINTS / Math.max(1, pages))));
 }
 
 /** Elements without a box: as measured, or else by `display: none` on them or an ancestor. */
@@ -171,7 +194,7 @@ function hiddenElements(page: Page, view: StyleView, measure: PageMeasure | null
   return hidden;
 }
 
-function areasOf(view: StyleView, measure: PageMeasure, paintings: ReadonlyMap<ElementNode, readonly Painting[]>): (element: ElementNode, painting: Painting) => number {
+function areasOf(view: StyleView, measure: PageMeasure, paintings: ReadonlyMap<ElementNode, readonly Painting[]>, points: number): (element: ElementNode, painting: Painting) => number {
   const stops = new Map<ElementNode, number>();
   const opacities = new Map<number, number>();
   for (const [element, list] of paintings) {
@@ -183,12 +206,12 @@ function areasOf(view: StyleView, measure: PageMeasure, paintings: ReadonlyMap<E
     stops.set(element, gradient.length);
     opacities.set(element.number, hasPicture ? 1 : Math.min(1, 1 - under * (1 - fill)));
   }
-  const visible = visibleFills(measure, (number) => opacities.get(number) ?? 0);
+  const visible = visibleFills(view, measure.layout, (number) => opacities.get(number) ?? 0, points);
   const isPictured = (element: ElementNode): boolean => /url\(/.test(view.style(element).resolved('background-image'));
   return (element, { use, pseudo, property }) => {
     const box = boxIn(measure, element.number);
     if (pseudo !== '') {
-      const [width, height] = measure.pseudoBoxes[`${element.number}:${pseudo}`] ?? [0, 0];
+      const [width, height] = measure.pseudoSizes[`${element.number}:${pseudo}`] ?? [0, 0];
       return use === 'fill' || use === 'icon' ? width * height * (use === 'icon' ? GLYPH_INK : 1) : use === 'gradient' ? width * height / 2 : 0;
     }
     if (!box) return 0;

@@ -15,10 +15,10 @@ export interface FontUse {
   readonly area: number;
 }
 
-/** Fonts of all text, most used first. */
-export function countFonts(views: readonly { readonly view: StyleView; readonly measure: PageMeasure | null }[]): FontUse[] {
+/** Counts the fonts of all text, page by page. */
+export function createFontCounter(): { add(view: StyleView, measure: PageMeasure | null): void; result(): FontUse[] } {
   const fonts = new Map<string, { -readonly [K in keyof FontUse]: FontUse[K] }>();
-  for (const { view, measure } of views) {
+  const add = (view: StyleView, measure: PageMeasure | null): void => {
     for (const element of view.page.document.elements) {
       if (['style', 'script', 'title', 'head', 'template', 'noscript'].includes(element.localName) || !showsText({ element, pseudo: '' })) continue;
       const style = view.style(element);
@@ -31,6 +31,8 @@ export function countFonts(views: readonly { readonly view: StyleView; readonly 
         known.area += ink;
       } else fonts.set(key, { ...font, elements: 1, area: ink });
     }
-  }
-  return [...fonts.values()].sort((a, b) => b.elements - a.elements || a.size - b.size || (a.family < b.family ? -1 : 1));
+  };
+  /** Most used first. */
+  const result = (): FontUse[] => [...fonts.values()].sort((a, b) => b.elements - a.elements || a.size - b.size || (a.family < b.family ? -1 : 1));
+  return { add, result };
 }

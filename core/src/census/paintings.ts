@@ -38,12 +38,24 @@ export function paintingsOf(view: StyleView, element: ElementNode): Painting[] {
   return found;
 }
 
+/** Whether an element and its pseudo-elements come to the same values in two views that share. */
+export function looksAlike(a: StyleView, b: StyleView, element: ElementNode): boolean {
+  if (NEVER_SEEN.has(element.localName)) return true;
+  if (a.style(element).identity !== b.style(element).identity) return false;
+  return PSEUDOS.every((pseudo) => !mayHave(a, element, pseudo) || a.style(element, pseudo).identity === b.style(element, pseudo).identity);
+}
+
 function pseudosOf(view: StyleView, element: ElementNode): string[] {
   return PSEUDOS.filter((pseudo) => {
-    if (pseudo === 'placeholder') return element.attributes.has('placeholder') && (element.localName === 'input' || element.localName === 'textarea');
-    if (pseudo === 'marker') return view.style(element).resolved('display') === 'list-item' && view.style(element).resolved('list-style-type') !== 'none';
-    return view.generates(element, pseudo);
+    if (!mayHave(view, element, pseudo)) return false;
+    if (pseudo === 'marker') return view.style(element).resolved('list-style-type') !== 'none';
+    return pseudo === 'placeholder' || view.generates(element, pseudo);
   });
+}
+
+function mayHave(view: StyleView, element: ElementNode, pseudo: (typeof PSEUDOS)[number]): boolean {
+  if (pseudo === 'placeholder') return element.attributes.has('placeholder') && (element.localName === 'input' || element.localName === 'textarea');
+  return pseudo !== 'marker' || view.style(element).resolved('display') === 'list-item';
 }
 
 function paintingsIn(style: ElementStyle): Painting[] {

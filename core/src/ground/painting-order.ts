@@ -193,7 +193,7 @@ function insideClip(view: StyleView, layout: PageLayout, element: ElementNode, c
   return box ? (outer ? common(outer, box) : box) : outer;
 }
 
-function common(a: Rect, b: Rect): Rect {
+export function common(a: Rect, b: Rect): Rect {
   const left = Math.max(a.left, b.left);
   const top = Math.max(a.top, b.top);
   return { left, top, width: Math.max(0, Math.min(a.left + a.width, b.left + b.width) - left), height: Math.max(0, Math.min(a.top + a.height, b.top + b.height) - top) };

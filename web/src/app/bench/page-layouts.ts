@@ -3,12 +3,11 @@ import { Engine } from '../shared/engine/engine';
 import type { FrameDocument } from '../shared/frame/frame-document';
 import type { FramedPage } from '../shared/frame/framed-page';
 import { openHidden } from '../shared/frame/hidden-frame';
-import { measureLayout } from '../shared/frame/measure-layout';
+import { layoutInSlices } from '../shared/frame/layout-in-slices';
+import { createSlices } from '../shared/frame/slices';
 
 /** Pages that are laid out unseen beside the one shown, at most; the verdict says where it went without. */
 const MOST_PAGES = 12;
-/** Elements of a page up to which it is measured in one go. */
-const MOST_ELEMENTS = 3000;
 
 /** Tells the core where pages lay their texts, at the width they are shown at: the one on the Bench at once, the others while nothing else is to be done. */
 @Injectable()
@@ -18,12 +17,17 @@ export class PageLayouts {
   readonly taken = signal(0);
   /** Counts rounds begun, so that an older one ends. */
   #round = 0;
+  /** Counts measurings of the page shown, so that an older one ends. */
+  #shown = 0;
 
   /** Measures the page that is shown. */
   async take(pageId: number, frame: FrameDocument): Promise<void> {
     const elements = frame.elements();
-    if (elements.size > MOST_ELEMENTS) return;
-    await this.#engine.remote.lay(pageId, measureLayout(frame.document, elements));
+    const shown = (this.#shown += 1);
+    const layout = await layoutInSlices(frame.document, elements, createSlices(() => undefined));
+    // Another page or width is shown by now, or the page is gone.
+    if (shown !== this.#shown || !frame.document.defaultView) return;
+    await this.#engine.remote.lay(pageId, layout);
     this.taken.update((count) => count + 1);
   }
 
@@ -37,8 +41,9 @@ export class PageLayouts {
       if (!hidden) continue;
       await idle();
       const elements = hidden.page.elements();
-      const layout = round === this.#round && elements.size <= MOST_ELEMENTS ? measureLayout(hidden.page.document, elements) : null;
+      const layout = round === this.#round ? await layoutInSlices(hidden.page.document, elements, createSlices(() => undefined)) : null;
       hidden.close();
+      if (round !== this.#round) return;
       if (layout) await this.#engine.remote.lay(id, layout);
     }
     if (round === this.#round && pages.length > 0) this.taken.update((count) => count + 1);

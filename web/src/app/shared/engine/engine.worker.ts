@@ -4,6 +4,7 @@ import {
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
+import { toPageLayout } from '../frame/layout-in-slices';
 import { CHECKED_PROPERTIES } from './checked-properties';
 import type { EngineApi, FailingOverride } from './engine-api';
 
@@ -27,8 +28,8 @@ const engine: EngineApi = {
   open(source) {
     site = openSite(source);
   },
-  lay(pageId, { boxes, fragments, lines, pseudoBoxes, ...view }) {
-    if (opened().pages.has(pageId)) site = layOut(opened(), pageId, { ...view, boxes: Float32Array.from(boxes), fragments: new Map(fragments), lines: new Map(lines), pseudoBoxes: new Map(pseudoBoxes) });
+  lay(pageId, layout) {
+    if (opened().pages.has(pageId)) site = layOut(opened(), pageId, toPageLayout(layout));
   },
   openParts(partIds) {
     site = openParts(opened(), partIds);

@@ -16,7 +16,8 @@ export interface MeasuredLayout {
 export function measureLayout(document: Document, elements: ReadonlyMap<number, Element>): MeasuredLayout {
   const view = document.defaultView as Window;
   const { scrollX, scrollY, innerWidth, innerHeight } = view;
-  const count = Math.max(-1, ...elements.keys()) + 1;
+  let count = 0;
+  for (const number of elements.keys()) count = Math.max(count, number + 1);
   const boxes: number[] = new Array<number>(count * 4).fill(0);
   const fragments: [number, number[]][] = [];
   const lines: [number, number[]][] = [];
@@ -25,8 +26,8 @@ export function measureLayout(document: Document, elements: ReadonlyMap<number, 
   const px = (value: string): number => Number.parseFloat(value) || 0;
   for (const [number, element] of elements) {
     const box = element.getBoundingClientRect();
+    [box.left + scrollX, box.top + scrollY, box.width, box.height].forEach((value, i) => { boxes[number * 4 + i] = value; });
     if (box.width <= 0 || box.height <= 0) continue;
-    boxes.splice(number * 4, 4, box.left + scrollX, box.top + scrollY, box.width, box.height);
     const pieces = element.getClientRects();
     if (pieces.length > 1) fragments.push([number, flat(pieces)]);
     const style = view.getComputedStyle(element);
