@@ -9,6 +9,7 @@ import { RATIOS, contrastRatio } from '../color/contrast.js';
 import { breakpointsOfSite } from '../site/breakpoints.js';
 import { isBrandColor } from '../site/brand-color.js';
 import { iconKindOf, type IconKind } from './icon-kind.js';
+import { counterpartsOf } from '../site/counterparts.js';
 import { placesOf } from '../site/places.js';
 import { reaches } from '../plan/plan-override.js';
 import { hexOf } from '../color/read-notation.js';
@@ -185,7 +186,7 @@ export function inspect(site: SiteModel, pageId: number, number: number, pseudo:
     grid: rowsFor(element, pseudo, styles).map((row) => ({ row, cells: cellsOf(row, partStyle(page, element, row, width)) })),
     strip: states.map((state) => tileOf(site, views.get(state) ?? rest, rest, element, pseudo, state)),
     reach: REACHES.filter((reach) => reach !== 'group' || scope.group).map((reach) => {
-      const places = placesOf(site, { pageId, element: number, reach, group: scope.group, pages: scope.pages, spared: scope.spared });
+      const places = reach === 'one' && !scope.pages ? counterpartsOf(site, pageId, number) : placesOf(site, { pageId, element: number, reach, group: scope.group, pages: scope.pages, spared: scope.spared });
       return {
         reach,
         elements: places.length,

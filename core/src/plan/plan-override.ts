@@ -1,7 +1,7 @@
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Place } from '../reach/threshold.js';
-import { writeSelector } from '../reach/write-selector.js';
+import { NOT_TOLD, writeSelector } from '../reach/write-selector.js';
 import type { Specificity } from '../selectors/selector.js';
 import { OVERRIDE_STATES, type Override, type OverrideTarget } from '../veneer/override.js';
 import type { OverrideValue } from '../veneer/override-value.js';
@@ -9,6 +9,7 @@ import { valueProblem } from '../veneer/value-problem.js';
 import { isInRange } from '../veneer/media.js';
 import { isScrollbarPart } from '../veneer/scrollbars.js';
 import { settingsThatMatter } from '../site/environments.js';
+import { sharedSelector } from '../site/counterparts.js';
 import { isForAll, placesOf } from '../site/places.js';
 import { CLOSED_TO_VISITED, isOpenToVisited } from '../grid/visited.js';
 import { routeOf } from './shadow-route.js';
@@ -34,10 +35,18 @@ export type OverridePlan =
 
 /** Plans the overrides that fulfil a wish: their selector wins on every target, in every width it is for. */
 export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan {
-  const plan = planOne(site, asked);
+  const plan = planAlone(site, asked);
   const bar = plan.ok ? barWish(site, asked) : null;
   const barPlan = bar && planOne(site, bar);
   return plan.ok && barPlan?.ok ? { ...plan, put: [...plan.put, ...barPlan.put] } : plan;
+}
+
+/** One element cannot be told from those in its place on pages that are alike: what is wished for it is written for them all. */
+function planAlone(site: SiteModel, wish: OverrideWish): OverridePlan {
+  const plan = planOne(site, wish);
+  if (plan.ok || plan.reason !== NOT_TOLD || wish.reach !== 'one' || wish.pages) return plan;
+  const group = sharedSelector(site, wish.pageId, wish.element);
+  return group === null ? plan : planOne(site, { ...wish, reach: 'group', group });
 }
 
 /**

@@ -16,6 +16,9 @@ import { isLastingId, lastingClasses } from './class-names.js';
 import { partSelectors, selectorCandidates, selectorsBeside, selectorsUnder, subjectCandidates, type Candidate } from './selector-candidates.js';
 import { clears, findThreshold, raiseBar, type Place, type Threshold, type ThresholdQuestion } from './threshold.js';
 
+/** Reason where nothing an element has sets it apart. */
+export const NOT_TOLD = 'No selector tells this element from the others';
+
 /** A selector that does the job, or why none does. */
 export type WrittenSelector =
   | { readonly ok: true; readonly selector: string; readonly specificity: Specificity; readonly important: boolean; readonly leansOnPlace: boolean; readonly bar: Threshold }
@@ -109,7 +112,7 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
   }
   if (steady.length > 0) return finish(strengthenOne(steady, extra, bar), suffix, request, extra, bar);
   if (targets.length > 1) return writeList(request, targets);
-  return { ok: false, reason: 'No selector tells this element from the others' };
+  return { ok: false, reason: NOT_TOLD };
 }
 
 /** Selectors of the lead, written so that the state of its carrier can be asked about. */

@@ -38,6 +38,6 @@ export class ReachSwitch {
   protected readonly options = computed(() => this.counts().map(({ reach, elements, pages }) => ({
     reach,
     label: LABELS[reach],
-    count: reach === 'one' ? '1 element' : this.counts().length > 3 ? `${elements}, ${pages} ${pages === 1 ? 'page' : 'pages'}` : reach === 'alike' || this.kind() === '' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : `${elements} ${elements === 1 ? this.kind().replace(/s$/, '') : this.kind()}, ${pages} ${pages === 1 ? 'page' : 'pages'}`,
+    count: reach === 'one' && elements === 1 ? '1 element' : this.counts().length > 3 ? `${elements}, ${pages} ${pages === 1 ? 'page' : 'pages'}` : reach === 'alike' || this.kind() === '' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : `${elements} ${elements === 1 ? this.kind().replace(/s$/, '') : this.kind()}, ${pages} ${pages === 1 ? 'page' : 'pages'}`,
   })));
 }
