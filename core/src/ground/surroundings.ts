@@ -5,6 +5,8 @@ import type { ElementStyle } from '../resolve/element-style.js';
 import { StyleView } from '../resolve/style-view.js';
 import { WHITE, rgb8, type Color } from '../values/color.js';
 import { surroundingsByChain, type Surroundings } from './chain.js';
+import type { Page } from '../resolve/page.js';
+import { boxIndexOf } from './box-index.js';
 import { boxOf, holds, rectsOf, type PageLayout, type Rect } from './page-layout.js';
 import { outerShadowsOf, shadowCasters, shadowsAt, type OuterShadow } from './outer-shadows.js';
 import { groupOf, paintAt } from './paint-at.js';
@@ -75,7 +77,7 @@ function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseu
   };
 }
 
-const ACROSS = [0.03, 0.15, 0.27, 0.38, 0.5, 0.62, 0.73, 0.85, 0.97];
+const ACROSS = [0.005, 0.13, 0.25, 0.38, 0.5, 0.62, 0.75, 0.87, 0.995];
 /** Glyphs stand in the middle of their line. */
 const DOWN = [0.12, 0.5, 0.88];
 
@@ -92,23 +94,25 @@ function pointsUnder(layout: PageLayout, element: ElementNode, pseudo: string): 
 
 /** Lines above which each is looked under at fewer points; none is passed over. */
 const MANY_LINES = 24;
-const FEW_ACROSS = [0.03, 0.5, 0.97];
+const FEW_ACROSS = [0.005, 0.5, 0.995];
 
 function key(element: ElementNode, pseudo: string): string {
   return `${element.number}:${pseudo}`;
 }
 
-function spotAt({ painters, textAt }: PaintingOrder, element: ElementNode, pseudo: string, x: number, y: number): Spot {
-  const paintedBy = (painter: Painter, at: number): Painted | null => {
+function spotAt(order: PaintingOrder, element: ElementNode, pseudo: string, x: number, y: number): Spot {
+  const { painters, textAt } = order;
+  const paintedBy = (at: number): Painted | null => {
+    const painter = painters[at];
     if (painter.clip && !holds(painter.clip, x, y)) return null;
     // The canvas takes the background of the root, which is everywhere.
     const box = painter.element.flatParent === null && painter.pseudo === '' ? painter.boxes[0] : painter.boxes.find((own) => holds(own, x, y));
     return box ? { painter, box, at } : null;
   };
   // A positioned pseudo-element holds its own text.
-  const own = pseudo === '' ? -1 : painters.findIndex((painter) => painter.element === element && painter.pseudo === pseudo);
+  const own = pseudo === '' ? -1 : (placesIn(order).get(element) ?? []).find((at) => painters[at].pseudo === pseudo) ?? -1;
   const end = own === -1 ? textAt.get(element.number) ?? painters.length : own + 1;
-  const all = painters.flatMap((painter, i) => paintedBy(painter, i) ?? []);
+  const all = boxIndexOf(order).touching({ left: x, top: y, width: 0, height: 0 }).flatMap((at) => paintedBy(at) ?? []);
   return { x, y, end, under: all.filter(({ at }) => at < end), over: all.filter(({ at }) => at >= end) };
 }
 
@@ -125,6 +129,17 @@ function placesIn(order: PaintingOrder): ReadonlyMap<ElementNode, readonly numbe
   return places;
 }
 
+/** How far a shadow may reach to be looked for among the boxes near a text, CSS px; those that reach further are asked one by one. */
+const NEAR = 120;
+const farByCasters = new WeakMap<object, readonly (readonly [ElementNode, number])[]>();
+
+function farCasters(page: Page): readonly (readonly [ElementNode, number])[] {
+  const casters = shadowCasters(page);
+  let far = farByCasters.get(casters);
+  if (!far) farByCasters.set(casters, (far = [...casters].filter(([, reach]) => reach > NEAR)));
+  return far;
+}
+
 /** The spots with the boxes that cast a shadow there in this view. */
 function withShadows(view: StyleView, order: PaintingOrder, spots: readonly Spot[]): readonly Spot[] {
   const xs = spots.map(({ x }) => x);
@@ -132,15 +147,19 @@ function withShadows(view: StyleView, order: PaintingOrder, spots: readonly Spot
   const around: Rect = { left: Math.min(...xs), top: Math.min(...ys), width: Math.max(...xs) - Math.min(...xs), height: Math.max(...ys) - Math.min(...ys) };
   const places = placesIn(order);
   const casters: Painted[] = [];
-  for (const [element, reach] of shadowCasters(view.page)) {
-    for (const at of places.get(element) ?? []) {
-      const painter = order.painters[at];
-      const near = painter.boxes.filter((box) => isWithin(box, around, reach));
-      if (near.length === 0) continue;
-      const shadows = outerShadowsOf(view.style(element, painter.pseudo));
-      if (shadows.length > 0) casters.push(...near.map((box) => ({ painter, box, at, shadows })));
-    }
+  const cast = (at: number, reach: number): void => {
+    const painter = order.painters[at];
+    const near = painter.boxes.filter((box) => isWithin(box, around, reach));
+    if (near.length === 0) return;
+    const shadows = outerShadowsOf(view.style(painter.element, painter.pseudo));
+    if (shadows.length > 0) casters.push(...near.map((box) => ({ painter, box, at, shadows })));
+  };
+  const reaches = shadowCasters(view.page);
+  for (const at of boxIndexOf(order).touching({ left: around.left - NEAR, top: around.top - NEAR, width: around.width + 2 * NEAR, height: around.height + 2 * NEAR })) {
+    const reach = reaches.get(order.painters[at].element) ?? -1;
+    if (reach >= 0 && reach <= NEAR) cast(at, reach);
   }
+  for (const [element, reach] of farCasters(view.page)) for (const at of places.get(element) ?? []) cast(at, reach);
   if (casters.length === 0) return spots;
   return spots.map((spot) => {
     const { x, y, end } = spot;

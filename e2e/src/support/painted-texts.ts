@@ -83,13 +83,26 @@ function ratioIn(bare: PNG, full: PNG, list: readonly number[]): number | null {
   }
   const strongest = [...grounds.values()].flatMap(({ inks }) => inks).reduce<{ at: number; difference: number } | null>((best, ink) => (best && best.difference >= ink.difference ? best : ink), null);
   if (!strongest) return null;
-  const common = colorAt(full, strongest.at);
+  // Of pixels as good as wholly inked the commonest: where stroke and fill meet, a few come out darker than either.
+  const common = colorAt(full, commonest(full, [...grounds.values()].flatMap(({ inks }) => inks.filter(({ difference }) => difference > strongest.difference * 0.95))));
   return Math.min(...[...grounds.values()].map(({ color, inks }) => {
     // What lies over a text in part changes its ink there: a stem on that ground tells it, where there is one.
     const own = inks.reduce((best, ink) => (ink.difference > best.difference ? ink : best), { at: strongest.at, difference: 0 });
-    const isStem = inks.filter(({ difference }) => difference > own.difference * 0.97).length >= STEM;
-    return contrastRatio(isStem ? colorAt(full, own.at) : common, color);
+    const stem = inks.filter(({ difference }) => difference > own.difference * 0.97);
+    return contrastRatio(stem.length >= STEM ? colorAt(full, commonest(full, stem)) : common, color);
   }));
+}
+
+/** Place of a pixel of the commonest colour among some. */
+function commonest({ data }: PNG, inks: readonly { readonly at: number }[]): number {
+  const counts = new Map<number, { readonly at: number; count: number }>();
+  for (const { at } of inks) {
+    const packed = (data[at] << 16) | (data[at + 1] << 8) | data[at + 2];
+    const known = counts.get(packed);
+    if (known) known.count += 1;
+    else counts.set(packed, { at, count: 1 });
+  }
+  return [...counts.values()].reduce((best, own) => (own.count > best.count ? own : best)).at;
 }
 
 function colorAt({ data }: PNG, at: number): Color {
