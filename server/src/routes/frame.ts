@@ -32,7 +32,7 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
 
 function guard(response: Response): Response {
   return response.set({
-    'content-security-policy': FRAME_POLICY, 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer', 'cache-control': 'no-store',
+    'content-security-policy': FRAME_POLICY, 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer', 'cache-control': 'private, no-cache',
     'cross-origin-resource-policy': 'same-origin',
   });
 }

@@ -88,7 +88,7 @@ export class BenchPage {
   /** Whether the worker still owes an answer. */
   protected readonly isOnScrollbar = computed(() => isScrollbarRow(this.bench.cell().row) && this.bench.target() !== null);
   protected readonly isBusy = computed(() => this.#engine.pending() > 0 || this.site.isSaving());
-  protected readonly isDrawn = computed(() => this.#frame() !== null);
+  protected readonly drawn = this.#frame.asReadonly();
 
   readonly #url = computed(() => this.bench.framed().url);
   protected readonly pliesHeading = computed(() => {

@@ -2,13 +2,17 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, ou
 import type { Inspection, OverrideState } from '@upper-veneer/core';
 import type { ForcedStates } from '../shared/engine/engine-api';
 import type { FramedPage } from '../shared/frame/framed-page';
+import type { FrameDocument } from '../shared/frame/frame-document';
 import { BenchStore } from './bench-store';
+import { cutAround } from './page-cut';
 import { PictureContrast, type PictureRatios } from './picture-contrast';
 import { StateTile } from './state-tile';
 
 /** Time between one tile's start and the next, so that the page itself comes first. */
 const NEXT_TILE_MS = 60;
 const MOST_TILES = 12;
+/** Elements of a page up to which each tile draws it whole, and keeps it from one target to the next. */
+const DRAWN_WHOLE = 1_500;
 
 /** The target drawn live in each state that applies to it, side by side. */
 @Component({
@@ -19,7 +23,7 @@ const MOST_TILES = 12;
   template: `
     @if (inspection(); as found) {
       @for (tile of found.strip; track tile.state) {
-        <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [width]="width()" [forced]="forced()[tile.state] ?? none"
+        <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [cut]="cut()" [width]="width()" [forced]="forced()[tile.state] ?? none"
           [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" [overPicture]="pictured()[tile.state] ?? null" (chosen)="chosen.emit(tile.state)" />
       }
     } @else {
@@ -35,10 +39,10 @@ export class StateStrip {
   readonly #bench = inject(BenchStore);
   readonly inspection = input.required<Inspection | null>();
   readonly page = input.required<FramedPage>();
+  /** The page as it is drawn on the Bench; what is large is cut from it for the tiles. */
+  readonly drawn = input<FrameDocument | null>(null);
   readonly width = input.required<number>();
   readonly state = input.required<OverrideState>();
-  /** Whether the page itself is drawn; tiles wait for it. */
-  readonly mayLoad = input(true);
   readonly chosen = output<OverrideState>();
 
   protected readonly none: ForcedStates = [];
@@ -50,6 +54,15 @@ export class StateStrip {
   readonly #key = computed(() => {
     const found = this.inspection();
     return found ? `${found.pageId}/${found.element}` : '';
+  });
+  /** Cut anew for another target, page or width, and when parts are opened; not at each change of colour. */
+  readonly #cutFrom = computed(() => ({ drawn: this.drawn(), target: this.#key(), width: this.width(), amendments: this.page().amendments }), {
+    equal: (a, b) => a.drawn === b.drawn && a.target === b.target && a.width === b.width && a.amendments === b.amendments,
+  });
+  protected readonly cut = computed(() => {
+    const { drawn, target } = this.#cutFrom();
+    if (!drawn || target === '' || drawn.elements().size <= DRAWN_WHOLE) return null;
+    return cutAround(drawn, Number(target.split('/')[1]))?.html ?? null;
   });
 
   constructor() {
@@ -66,7 +79,7 @@ export class StateStrip {
       });
     });
     effect((onCleanup) => {
-      if (!this.mayLoad() || !this.inspection()) return;
+      if (!this.drawn() || !this.inspection()) return;
       const timer = setInterval(() => {
         if (this.loaded() >= MOST_TILES) clearInterval(timer);
         else this.loaded.update((count) => count + 1);

@@ -18,8 +18,13 @@ const MARGIN = 16;
     <button type="button" class="head" [class.current]="isCurrent()" [attr.aria-pressed]="isCurrent()" (click)="chosen.emit()">{{ word() }}</button>
     <div class="view" #view>
       @if (isLoaded()) {
-        <iframe #frame [title]="'Target in state ' + word()" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [src]="safeUrl()"
-          [style.width.px]="width()" [style.height.px]="viewHeight" [style.transform]="transform()" (load)="onLoad()"></iframe>
+        @if (safeCut(); as cut) {
+          <iframe #frame [title]="'Target in state ' + word()" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [srcdoc]="cut"
+            [style.width.px]="width()" [style.height.px]="viewHeight" [style.transform]="transform()" (load)="onLoad()"></iframe>
+        } @else {
+          <iframe #frame [title]="'Target in state ' + word()" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [src]="safeUrl()"
+            [style.width.px]="width()" [style.height.px]="viewHeight" [style.transform]="transform()" (load)="onLoad()"></iframe>
+        }
       }
       <span class="shield"></span>
     </div>
@@ -46,6 +51,8 @@ export class StateTile {
   readonly tile = input.required<StripTile>();
   readonly target = input.required<Target>();
   readonly page = input.required<FramedPage>();
+  /** The page cut down to what a tile can show; `null` to draw it whole. */
+  readonly cut = input<string | null>(null);
   readonly width = input.required<number>();
   readonly forced = input.required<ForcedStates>();
   /** Contrast with the picture the text stands on; `null` where it stands on none. */
@@ -67,6 +74,10 @@ export class StateTile {
 
   protected readonly viewHeight = VIEW_HEIGHT;
   protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.#url()));
+  protected readonly safeCut = computed(() => {
+    const cut = this.cut();
+    return cut === null ? null : this.#sanitizer.bypassSecurityTrustHtml(cut);
+  });
   protected readonly transform = signal('');
   protected readonly word = computed(() => this.head() || STATE_WORDS[this.tile().state]);
   // Rounded down: 4.49 must not read as 4.5.
@@ -85,6 +96,7 @@ export class StateTile {
     const destroyRef = inject(DestroyRef);
     effect(() => {
       this.#url();
+      this.cut();
       this.#frame.set(null);
     });
     afterNextRender(() => {

@@ -8,6 +8,8 @@ export class FrameDocument {
   readonly #elements = new Map<number, Element>();
   /** What lets each forced state go again. */
   readonly #forced: (() => void)[] = [];
+  /** The states that are forced. */
+  #states: ForcedStates = [];
 
   /** Attributes of opened elements as they were captured. */
   #closed = new Map<number, ReadonlyMap<string, string>>();
@@ -33,11 +35,21 @@ export class FrameDocument {
 
   /** Puts elements into states; what was forced before is let go. */
   force(states: ForcedStates): void {
+    this.#states = states;
     for (const release of this.#forced.splice(0).reverse()) release();
     for (const { element, names } of states) {
       const node = this.#elements.get(element);
       if (node) for (const name of names) this.#forced.push(forceState(node, name));
     }
+  }
+
+  /** Reads the page as it is with nothing forced; nothing is laid out in between. */
+  atRest<T>(read: () => T): T {
+    const states = this.#states;
+    this.force([]);
+    const found = read();
+    this.force(states);
+    return found;
   }
 
   /** Makes the page longer than its frame, so that there is a scrollbar to see. */
@@ -158,9 +170,13 @@ function holds(outer: Element | undefined, inner: Element | undefined): boolean 
   return false;
 }
 
+/** Marks what a frame adds to a page. */
+export const OWN_STYLE_ATTRIBUTE = 'data-uv-own';
+
 /** A style element that no rule of the page brings to view, such as `* { display: block !important }`. */
 function createUnseenStyle(document: Document): HTMLStyleElement {
   const style = document.createElement('style');
+  style.setAttribute(OWN_STYLE_ATTRIBUTE, '');
   style.style.setProperty('display', 'none', 'important');
   return style;
 }
