@@ -24,7 +24,7 @@ describe('the Bench', () => {
     const outline = await on.bench.page.locator('uv-page-frame .outline').boundingBox();
     expect(outline && x > outline.x && x < outline.x + outline.width && y > outline.y && y < outline.y + outline.height).toBe(true);
     await on.bench.choose('.qs-apply');
-    expect(await on.bench.page.locator('aside h1').innerText()).toBe('Apply');
+    expect(await on.bench.page.locator('aside .names h2').innerText()).toBe('Apply');
     expect(await on.bench.page.locator('uv-state-tile').count()).toBe(5);
   });
 

@@ -22,7 +22,7 @@ describe('the Survey', () => {
   }
 
   async function counted(): Promise<void> {
-    await page().waitForSelector('uv-color-floor button, uv-survey-page .empty h1', { timeout: 60_000 });
+    await page().waitForSelector('uv-color-floor button, uv-survey-page .empty h2', { timeout: 60_000 });
   }
 
   const sites = (): Promise<readonly { id: number; name: string; pages: number }[]> => page().evaluate(async () => (await (await fetch('/api/sites')).json()) as { id: number; name: string; pages: number }[]);
@@ -52,7 +52,7 @@ describe('the Survey', () => {
     expect(await row.innerText()).toContain('stray');
     await page().locator('uv-color-detail li a').first().click();
     await page().waitForSelector('uv-states-grid');
-    expect(await page().locator('uv-bench-page aside h1').innerText()).toContain('Hold my place');
+    expect(await page().locator('uv-bench-page aside .names h2').innerText()).toContain('Hold my place');
   });
 
   it('marks a colour as an exception with its reason, which undo takes back', async () => {
@@ -80,7 +80,7 @@ describe('the Survey', () => {
     await page().getByRole('link', { name: /Bench/ }).click();
     await on.bench.drawn();
     await on.bench.choose('.hero .btn');
-    expect(await page().locator('uv-bench-page aside h1').innerText()).toContain('Book a canoe');
+    expect(await page().locator('uv-bench-page aside .names h2').innerText()).toContain('Book a canoe');
   });
 
   it('brings a page in from a web archive that Chromium wrote, its shadow tree with it', async () => {

@@ -100,7 +100,7 @@ export class BenchDriver {
     const { x, y } = await this.middleOf(selector);
     await this.page.mouse.move(x, y);
     await this.page.mouse.click(x, y);
-    await this.page.waitForSelector('uv-states-grid');
+    await this.page.waitForSelector('uv-states-grid', { state: 'attached' });
     await this.settled();
   }
 

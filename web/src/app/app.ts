@@ -1,8 +1,11 @@
-import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, afterNextRender, inject, signal, viewChild } from '@angular/core';
 import { Router, RouterOutlet } from '@angular/router';
 import { Button } from 'primeng/button';
+import { PrimeNG } from 'primeng/config';
 import { Toast } from 'primeng/toast';
 import { SiteStore } from './shared/site/site-store';
+import { Announcer } from './shared/spoken/announcer';
+import { FocusKeeper } from './shell/focus-keeper';
 import { TopBar } from './shell/top-bar';
 import type { ImportAim } from './survey/import/import-aim';
 import { ImportDialog } from './survey/import/import-dialog';
@@ -12,26 +15,34 @@ import { ImportDialog } from './survey/import/import-dialog';
   imports: [Button, ImportDialog, RouterOutlet, Toast, TopBar],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    <button type="button" class="skip" (click)="view.focus()">Past the bar, to the view</button>
     <uv-top-bar />
+    <main #view class="view" tabindex="-1">
     @switch (store.state().status) {
       @case ('open') { <router-outlet /> }
-      @case ('opening') { <main class="message" aria-busy="true"><h1>Opening the site</h1><p>Reading its pages and stylesheets.</p></main> }
+      @case ('opening') { <div class="message" aria-busy="true"><h1>Opening the site</h1><p>Reading its pages and stylesheets.</p></div> }
       @case ('none') {
-        <main class="message"><h1>No site yet</h1><p>Bring one in: a saved copy, an address, or the HTML and CSS of a single widget.</p><p-button label="Bring in a site…" (onClick)="isImporting.set(true)" /></main>
+        <div class="message"><h1>No site yet</h1><p>Bring one in: a saved copy, an address, or the HTML and CSS of a single widget.</p><p-button label="Bring in a site…" (onClick)="isImporting.set(true)" /></div>
         @defer (when isImporting()) { @if (isImporting()) { <uv-import-dialog [aim]="newSite" (closed)="isImporting.set(false)" (finished)="look($event)" /> } }
       }
       @case ('failed') {
-        <main class="message" role="alert">
+        <div class="message" role="alert">
           <h1>{{ problem()?.title }}</h1>
           <p>{{ problem()?.message }}</p>
           <p-button label="Try again" (onClick)="store.open()" />
-        </main>
+        </div>
       }
     }
+    </main>
+    <div class="uv-hidden" role="status" aria-live="polite">{{ announcer.text() }}</div>
     <p-toast position="bottom-center" />
   `,
   styles: `
-    :host { display: grid; grid-template-rows: 48px minmax(0, 1fr); height: 100%; }
+    :host { display: grid; grid-template-rows: auto minmax(0, 1fr); height: 100%; }
+    .view { display: grid; grid-template: minmax(0, 1fr) / minmax(0, 1fr); min-height: 0; outline: none; box-shadow: none; }
+    @media (max-width: 900px) { :host { height: auto; min-height: 100%; align-content: start; } .view { display: block; } }
+    .skip { position: fixed; left: 8px; top: 8px; z-index: 20; padding: 6px 12px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); }
+    .skip:not(:focus) { clip-path: inset(50%); }
     router-outlet { display: none; }
     .message { display: grid; place-content: center; gap: 8px; justify-items: start; max-width: 420px; margin: auto; }
     .message h1 { font-size: 20px; font-weight: 700; }
@@ -39,11 +50,17 @@ import { ImportDialog } from './survey/import/import-dialog';
 })
 export class App {
   protected readonly store = inject(SiteStore);
+  protected readonly announcer = inject(Announcer);
   readonly #router = inject(Router);
+  readonly #overlays = inject(PrimeNG);
+  private readonly view = viewChild.required<ElementRef<HTMLElement>>('view');
   protected readonly newSite: ImportAim = { siteId: null, page: null };
   protected readonly isImporting = signal(false);
 
   constructor() {
+    inject(FocusKeeper);
+    // What opens over the view is part of it.
+    afterNextRender(() => this.#overlays.overlayAppendTo.set(this.view().nativeElement));
     const asked = Number(new URLSearchParams(location.search).get('site'));
     this.store.open(Number.isInteger(asked) && asked > 0 ? asked : undefined);
   }

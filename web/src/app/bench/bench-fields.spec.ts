@@ -138,12 +138,13 @@ describe('the width of the page', () => {
     const { host, type, part } = await create(WidthBar, { width: 1280, breakpoints: [600, 768] });
     const chosen: number[] = [];
     part.chosen.subscribe((width) => chosen.push(width));
-    host.querySelectorAll<HTMLButtonElement>('.ruler button')[1].click();
+    const ruler = host.querySelector<HTMLElement>('[role=slider]');
+    for (const key of ['ArrowRight', 'ArrowLeft', 'Home']) ruler?.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
     host.querySelector<HTMLButtonElement>('.turn')?.click();
     await type('form input', '1024');
     host.querySelector('form')?.dispatchEvent(new Event('submit'));
-    expect(chosen).toEqual([768, 800, 1024]);
-    expect([...host.querySelectorAll('.ruler button')].map((button) => button.getAttribute('aria-label'))).toEqual(['Breakpoint at 600 px', 'Breakpoint at 768 px']);
+    expect(chosen).toEqual([768, 600, 800, 1024]);
+    expect([ruler?.getAttribute('aria-valuenow'), ruler?.getAttribute('aria-valuetext')]).toEqual(['1280', '1280 px; rules change at 600, 768 px']);
   });
 });
 

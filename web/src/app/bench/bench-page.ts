@@ -34,17 +34,23 @@ import { StatesGrid } from './states-grid';
 import { VerdictBar } from './verdict-bar';
 import { WidthBar } from './width-bar';
 import { WrittenCss } from './written-css';
+import { Announcer } from '../shared/spoken/announcer';
+import { PaneSwitch } from '../shared/ui/pane-switch';
 
 /** The Bench: the page, what paints it in every state, and the override being written. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [UnreadMark, WordHint, CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachGroups, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
+  imports: [PaneSwitch, UnreadMark, WordHint, CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachGroups, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
   providers: [PageLayouts, BenchStore, BenchActs, BenchFlash],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[attr.data-pane]': 'pane()' },
   templateUrl: './bench-page.html',
   styleUrl: './bench-page.scss',
 })
 export class BenchPage {
+  /** Panels, one of which is shown where the window is narrow. */
+  protected readonly panes = [{ pane: 'parts', label: 'Parts' }, { pane: 'page', label: 'Page' }, { pane: 'target', label: 'Target' }];
+  protected readonly pane = signal('page');
   /** The spot a link leads to: page, element, pseudo-element, property and state. */
   readonly page = input(undefined, { transform: numberAttribute });
   readonly element = input(undefined, { transform: numberAttribute });
@@ -58,6 +64,7 @@ export class BenchPage {
   protected readonly acts = inject(BenchActs);
   protected readonly flash = inject(BenchFlash);
   readonly #engine = inject(Engine);
+  readonly #announcer = inject(Announcer);
   readonly #layouts = inject(PageLayouts);
   readonly #router = inject(Router);
   readonly #whereabouts = inject(Whereabouts);
@@ -124,6 +131,19 @@ export class BenchPage {
   });
 
   constructor() {
+    // Said aloud: what was chosen, and the verdict when it is another.
+    const chosen = computed(() => {
+      const found = this.bench.inspection();
+      return found ? `${found.name}, ${found.selector}, chosen; ${found.states.length} states` : '';
+    });
+    const judged = computed(() => {
+      const found = this.bench.judgement();
+      if (!found) return '';
+      const fails = found.findings.filter(({ standing }) => standing === 'fails').map(({ text }) => text);
+      const looks = found.findings.filter(({ standing }) => standing === 'look').length;
+      return `${fails.length > 0 ? `Fails: ${fails.join(', ')}` : 'Holds'}${looks > 0 ? `; ${looks} to look at` : ''}`;
+    });
+    for (const words of [chosen, judged]) effect(() => words() !== '' && this.#announcer.say(words()));
     effect(() => {
       if (this.site.site()) void this.#engine.remote.families().then((families) => this.families.set(families));
     });

@@ -21,9 +21,9 @@ import { ValuePicker } from '../shared/ui/value-picker';
     <div class="becomes">
       <h2>{{ heading() }}</h2>
       @if (properties().length > 1) {
-        <p-select [options]="properties()" optionLabel="label" optionValue="at" [ngModel]="bench.propertyAt()" (ngModelChange)="bench.propertyAt.set($event)" size="small" appendTo="body" scrollHeight="360px" ariaLabel="Property" />
+        <p-select [options]="properties()" optionLabel="label" optionValue="at" [ngModel]="bench.propertyAt()" (ngModelChange)="bench.propertyAt.set($event)" size="small" scrollHeight="360px" ariaLabel="Property" />
       } @else { <span class="spacer"></span> }
-      <p-select [options]="ranges()" optionLabel="label" optionValue="key" [ngModel]="rangeKey()" (ngModelChange)="chooseRange($event)" size="small" appendTo="body" scrollHeight="360px" ariaLabel="Widths it holds at" />
+      <p-select [options]="ranges()" optionLabel="label" optionValue="key" [ngModel]="rangeKey()" (ngModelChange)="chooseRange($event)" size="small" scrollHeight="360px" ariaLabel="Widths it holds at" />
     </div>
     @if (closed()) { <p class="icon uv-soft">{{ closed() }}</p> } @else {
     @switch (kind()) {

@@ -18,9 +18,9 @@ import { BenchStore } from './bench-store';
     @if (lookAlikes().length > 0) {
       <button type="button" class="link" (pointerenter)="bench.shown.set(lookAlikes())" (pointerleave)="bench.shown.set([])" (click)="bench.shown.set(lookAlikes())" [title]="'Elements of the same kind that look the same at rest at 1280 px' + (isPartial() ? '; ' + offers()?.looked + ' of ' + site.site()?.pages?.length + ' pages were looked at' : '')">{{ isPartial() ? 'at least ' : '' }}{{ lookAlikes().length }} more {{ lookAlikes().length === 1 ? 'looks' : 'look' }} like it</button>
     }
-    <p-popover #panel (onHide)="bench.shown.set([])">
+    <p-popover #panel ariaLabel="Groups it is in" (onHide)="bench.shown.set([])">
       <div class="panel">
-        <h3>Groups it is in</h3>
+        <h2>Groups it is in</h2>
         <ul>
           @for (group of groups(); track group.selectors[0]) {
             <li [class.on]="isChosen(group)">
@@ -40,8 +40,8 @@ import { BenchStore } from './bench-store';
     :host { display: contents; }
     .link { padding: 0; border: 0; background: none; color: var(--uv-soft); font-size: 12px; text-decoration: underline; cursor: pointer; }
     .link.chosen { color: var(--uv-ink); font-weight: 700; max-width: 240px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    .panel { width: 360px; max-height: 440px; overflow-y: auto; font-size: 12.5px; }
-    h3 { margin: 0 0 4px; font-size: 12.5px; font-weight: 700; }
+    .panel { width: min(360px, 84vw); max-height: 440px; overflow-y: auto; font-size: 12.5px; }
+    h2 { margin: 0 0 4px; font-size: 12.5px; font-weight: 700; }
     ul { margin: 0; padding: 0; list-style: none; }
     li { padding: 5px 0 6px; border-top: 1px solid var(--uv-line); }
     li.on { border-left: 4px solid var(--uv-ink); padding-left: 6px; }

@@ -14,16 +14,16 @@ const MOST_MATCHES = 60;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button type="button" class="open" [class.narrowed]="isNarrowed()" (click)="panel.toggle($event)" aria-haspopup="dialog">{{ words() }}</button>
-    <p-popover #panel>
+    <p-popover #panel ariaLabel="Pages and matches">
       <div class="panel">
         <section>
-          <h3>Pages</h3>
+          <h2>Pages</h2>
           <label><input type="checkbox" [checked]="bench.pages() === null" (change)="acts.setPages(bench.pages() === null ? [bench.pageId()] : null)" /> All pages</label>
           @for (page of site.site()?.pages ?? []; track page.id) { <label><input type="checkbox" [disabled]="bench.pages() === null" [checked]="isOn(page.id)" (change)="togglePage(page.id)" /> {{ page.name }}</label> }
           <p class="uv-soft">A page is told from others by a class or id of its own.</p>
         </section>
         <section>
-          <h3>Matches</h3>
+          <h2>Matches</h2>
           @for (match of matches(); track match.key) {
             <span class="match" (pointerenter)="bench.shown.set([match])" (pointerleave)="bench.shown.set([])"><label [title]="match.words"><input type="checkbox" [checked]="match.isIn" [disabled]="match.isLead" (change)="acts.toggleSpared(match.pageId, match.element)" (focus)="bench.shown.set([match])" (blur)="bench.shown.set([])" /> <span>{{ match.words }}</span></label>@if (!match.isLead) { <button type="button" (click)="go(match); panel.hide()" [attr.aria-label]="'Go to ' + match.words">Go</button> }</span>
           } @empty { <p class="uv-soft">Only the one chosen.</p> }
@@ -36,8 +36,9 @@ const MOST_MATCHES = 60;
     .open { padding: 0; border: 0; background: none; color: var(--uv-soft); font-size: 12px; text-decoration: underline; cursor: pointer; }
     .open.narrowed { color: var(--uv-ink); font-weight: 700; }
     .panel { display: grid; grid-template-columns: 160px 300px; gap: 18px; max-height: 420px; overflow-y: auto; font-size: 12.5px; }
-    h3 { margin: 0 0 4px; font-size: 12.5px; font-weight: 700; }
-    label { display: flex; gap: 6px; align-items: center; min-height: 22px; }
+    @media (max-width: 900px) { .panel { grid-template-columns: minmax(0, 1fr); width: min(300px, 84vw); max-height: 60vh; } }
+    h2 { margin: 0 0 4px; font-size: 12.5px; font-weight: 700; }
+    label { display: flex; gap: 6px; align-items: center; min-height: 24px; }
     .match { display: flex; align-items: center; gap: 6px; }
     .match label { flex: 1; min-width: 0; }
     .match label span { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }

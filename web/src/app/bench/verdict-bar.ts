@@ -19,7 +19,7 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
       <p class="line uv-soft" role="status">Checking page {{ at.page }} of {{ at.pages }}… <button type="button" class="repair" (click)="stopped.emit()">Stop</button></p>
     } @else if (judgement(); as found) {
       <div class="line">
-        <p class="short" aria-live="polite">
+        <p class="short">
           @for (item of short(); track item.text; let last = $last) {
             <span [class.bad]="item.standing === 'fails'" [class.holds]="item.standing === 'holds'"><uv-standing [standing]="item.standing" />
               @if (item.spots.length > 0) { <button type="button" class="spots" [title]="item.basis" [attr.aria-label]="item.text + ', outline them'" (click)="shown.emit(item.spots)">{{ item.text }}</button> } @else { <span [title]="item.basis">{{ item.text }}</span> }</span>
@@ -52,6 +52,7 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
     .line { display: flex; align-items: center; gap: 12px; min-height: 38px; padding: 0 16px; }
     .short { display: flex; flex: 1; align-items: center; gap: 8px; min-width: 0; overflow: hidden; white-space: nowrap; }
     .short > span { flex: none; }
+    @media (max-width: 900px) { .line { flex-wrap: wrap; padding-block: 6px; } .short { flex-basis: 100%; flex-wrap: wrap; white-space: normal; } .short > span, .short > .holds { flex: 0 1 auto; white-space: normal; } .short i { display: none; } .all { position: static; max-height: none; border-width: 1px 0; box-shadow: none; } }
     .short > .holds { flex: 0 1 auto; overflow: hidden; text-overflow: ellipsis; }
     uv-standing { margin-right: 4px; }
     .short i { color: var(--uv-soft); font-style: normal; }

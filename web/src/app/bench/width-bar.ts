@@ -15,9 +15,10 @@ import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
     <button type="button" class="turn" [disabled]="turned() === width()" (click)="chosen.emit(turned())" uvWord="turn" [isPlain]="false">Turn</button>
     <form (ngSubmit)="use()"><input pInputText pSize="small" class="uv-mono" inputmode="numeric" name="width" aria-label="Viewport width in px" [ngModel]="text()" (ngModelChange)="text.set($event)" (blur)="use()" /></form>
     @if (breakpoints().length > 0) {
-      <div class="ruler" role="group" aria-label="Breakpoints of the site">
+      <div class="ruler" #ruler role="slider" tabindex="0" aria-label="Breakpoints of the site" [attr.aria-valuemin]="breakpoints()[0]" [attr.aria-valuemax]="breakpoints().at(-1)" [attr.aria-valuenow]="width()" [attr.aria-valuetext]="width() + ' px; rules change at ' + breakpoints().join(', ') + ' px'"
+        [title]="'Rules change at ' + breakpoints().join(', ') + ' px'" (click)="pick($event, ruler)" (keydown)="step($event)">
         <span class="track"></span>
-        @for (mark of marks(); track mark.at) { <button type="button" [style.left.%]="mark.left" [class.passed]="mark.at <= width()" [attr.aria-label]="'Breakpoint at ' + mark.at + ' px'" [title]="'Rules change at ' + mark.at + ' px'" (click)="chosen.emit(mark.at)"></button> }
+        @for (mark of marks(); track mark.at) { <span class="mark" [style.left.%]="mark.left" [class.passed]="mark.at <= width()"></span> }
         <span class="here" [style.left.%]="here()"></span>
       </div>
     }
@@ -27,12 +28,12 @@ import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
     .turn { padding: 3px 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
     .turn:disabled { color: var(--uv-soft); cursor: default; }
     input { width: 48px; padding-inline: 5px; text-align: right; }
-    .ruler { position: relative; width: 68px; height: 22px; }
-    .track { position: absolute; inset: 10px 0 auto; height: 2px; background: var(--uv-line-strong); }
-    .ruler button { position: absolute; top: 3px; width: 9px; height: 16px; padding: 0; transform: translateX(-4px); border: 0; background: linear-gradient(var(--uv-soft), var(--uv-soft)) center / 1px 100% no-repeat; cursor: pointer; }
-    .ruler button.passed { background-size: 3px 100%; }
-    .ruler button:hover { background-image: linear-gradient(var(--uv-ink), var(--uv-ink)); }
-    .here { position: absolute; top: 7px; width: 8px; height: 8px; transform: translateX(-4px) rotate(45deg); background: var(--uv-ink); border: 1px solid var(--uv-paper); pointer-events: none; }
+    .ruler { position: relative; width: 72px; height: 26px; cursor: pointer; }
+    .track { position: absolute; inset: 12px 0 auto; height: 2px; background: var(--uv-line-strong); }
+    .mark { position: absolute; top: 5px; width: 1px; height: 16px; background: var(--uv-soft); }
+    .mark.passed { width: 3px; transform: translateX(-1px); }
+    .ruler:hover .mark { background: var(--uv-ink); }
+    .here { position: absolute; top: 9px; width: 8px; height: 8px; transform: translateX(-4px) rotate(45deg); background: var(--uv-ink); border: 1px solid var(--uv-paper); pointer-events: none; }
   `,
 })
 export class WidthBar {
@@ -46,6 +47,23 @@ export class WidthBar {
   readonly #span = computed(() => Math.max(1400, ...this.breakpoints(), Math.min(this.width(), MOST_WIDTH)));
   protected readonly here = computed(() => (100 * this.width()) / this.#span());
   protected readonly marks = computed(() => this.breakpoints().map((at) => ({ at, left: (100 * at) / this.#span() })));
+
+  /** The breakpoint nearest to where the ruler was pressed. */
+  protected pick(event: MouseEvent, ruler: HTMLElement): void {
+    const { left, width } = ruler.getBoundingClientRect();
+    const at = ((event.clientX - left) / width) * this.#span();
+    this.chosen.emit(this.breakpoints().reduce((best, mark) => (Math.abs(mark - at) < Math.abs(best - at) ? mark : best)));
+  }
+
+  /** From one breakpoint to the next. */
+  protected step(event: KeyboardEvent): void {
+    const marks = this.breakpoints();
+    const next = /^Arrow(?:Right|Up)$/.test(event.key) ? marks.find((mark) => mark > this.width()) : /^Arrow(?:Left|Down)$/.test(event.key) ? marks.findLast((mark) => mark < this.width())
+      : event.key === 'Home' ? marks.at(0) : event.key === 'End' ? marks.at(-1) : undefined;
+    if (next === undefined) return;
+    event.preventDefault();
+    this.chosen.emit(next);
+  }
 
   protected use(): void {
     const width = readWidth(this.text());

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, Injector, afterNextRender, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { compileVeneer, sheetOptionsOf, type Override, type Palette } from '@upper-veneer/core';
 import { SiteStore } from '../shared/site/site-store';
 import { SelectorEditor } from './selector-editor';
@@ -10,11 +10,11 @@ import { SelectorEditor } from './selector-editor';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (editing(); as override) {
-      <uv-selector-editor [override]="override" (written)="isEditing.set(false); rewritten.emit({ override, selector: $event })" (closed)="isEditing.set(false)" />
+      <uv-selector-editor [override]="override" (written)="edit(false); rewritten.emit({ override, selector: $event })" (closed)="edit(false)" />
     } @else {
       <pre class="uv-mono uv-scroll" [class.told]="why() !== ''" tabindex="0" aria-label="CSS being written">{{ shown() || '/* nothing written for this cell */' }}</pre>
       @if (why() !== '') { <p class="why" [title]="why()">{{ why() }}</p> }
-      @if (overrides().length > 0) { <button type="button" (click)="isEditing.set(true)">{{ overrides().at(-1)?.isByHand ? 'Selector by hand' : 'Edit selector' }}</button> }
+      @if (overrides().length > 0) { <button type="button" (click)="edit(true)">{{ overrides().at(-1)?.isByHand ? 'Selector by hand' : 'Edit selector' }}</button> }
     }
   `,
   styles: `
@@ -37,7 +37,15 @@ export class WrittenCss {
   /** Closes itself when another override is looked at. */
   readonly #overrideId = computed(() => this.overrides().at(-1)?.id);
   protected readonly isEditing = linkedSignal({ source: this.#overrideId, computation: () => false });
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  readonly #injector = inject(Injector);
   protected readonly editing = computed(() => (this.isEditing() ? this.overrides().at(-1) ?? null : null));
+  /** Opens the editor with the focus in it, or closes it with the focus on what opened it. */
+  protected edit(isEditing: boolean): void {
+    this.isEditing.set(isEditing);
+    afterNextRender(() => this.#host.nativeElement.querySelector<HTMLElement>(isEditing ? 'input' : 'button')?.focus(), { injector: this.#injector });
+  }
+
   /** Without its section where a line below says more. */
   protected readonly shown = computed(() => (this.why() === '' ? this.css() : this.css().replace(/^\/\*[^\n]*\n/, '')));
   protected readonly css = computed(() => {

@@ -14,14 +14,14 @@ import { SiteStore } from '../shared/site/site-store';
   imports: [Button, Dialog, FormsModule, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" [style]="{ width: '540px' }" [header]="'Delete ' + swatch().name">
+    <p-dialog [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '540px' }" [header]="'Delete ' + swatch().name">
       <div class="form">
         @if (roles().length > 0) { <p>It fills {{ roles().join(', ') }}.</p> }
         @if (uses().length > 0) {
           <p>It is used in {{ uses().length }} {{ uses().length === 1 ? 'place' : 'places' }}:</p>
           <ul class="uv-scroll">@for (use of uses(); track use.id) { <li><code class="uv-mono" [title]="use.selector">{{ use.selector }}</code><span>{{ use.property }}{{ use.state === 'rest' ? '' : ', ' + use.state }}</span><span class="uv-soft">{{ use.where }}</span></li> }</ul>
         }
-        <div class="heir">Let <p-select [options]="heirs()" optionLabel="name" optionValue="id" [ngModel]="heir()" (ngModelChange)="heir.set($event)" size="small" ariaLabel="What takes its place" appendTo="body" /> take its place</div>
+        <div class="heir">Let <p-select [options]="heirs()" optionLabel="name" optionValue="id" [ngModel]="heir()" (ngModelChange)="heir.set($event)" size="small" ariaLabel="What takes its place" /> take its place</div>
         <p class="uv-soft">{{ heir() === null ? 'The places keep its colour as a plain value, and its roles are empty then.' : 'Places and roles change at once. One step of undo brings everything back.' }}</p>
         <div class="acts"><p-button label="Cancel" [text]="true" (onClick)="closed.emit()" /><p-button [label]="'Delete ' + swatch().name" (onClick)="decided.emit(request())" /></div>
       </div>

@@ -16,7 +16,7 @@ const FAILS = 0.35;
   imports: [FormsModule, Select, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>Logo on grounds</h2><p-select [options]="$any(pictures())" optionLabel="path" optionValue="path" [ngModel]="desk.picture()?.name ?? null" (ngModelChange)="desk.openStored($event)" placeholder="Choose the logo" size="small" ariaLabel="Logo" appendTo="body" /></header>
+    <header><h2>Logo on grounds</h2><p-select [options]="$any(pictures())" optionLabel="path" optionValue="path" [ngModel]="desk.picture()?.name ?? null" (ngModelChange)="desk.openStored($event)" placeholder="Choose the logo" size="small" ariaLabel="Logo" /></header>
     @if (desk.picture()) {
       <ul>
         @for (tile of tiles(); track tile.hex) {

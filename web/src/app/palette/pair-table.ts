@@ -20,7 +20,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
                 <td [class.unmeant]="pair && !pair.isMeant">
                   @if (pair) {
                     <button type="button" [class.current]="pair === chosen()" [attr.aria-pressed]="pair === chosen()" [title]="titleOf(pair)" (click)="chosenKey.set(pair.text + '/' + pair.ground)">
-                      <span class="sample" [style.background]="pair.groundHex" [style.color]="pair.textHex">{{ pair.text === 'line' || pair.text === 'ring' ? '▬' : 'Aa' }}</span>
+                      <span class="sample" [style.background]="pair.groundHex" [style.color]="pair.textHex" [attr.data-sample]="pair.text === 'line' || pair.text === 'ring' ? '▬' : 'Aa'"></span>
                       @if (pair.level === 'same') { <span class="uv-soft">same</span> } @else { <span class="ratio">{{ shown(pair.ratio) }}</span><uv-standing [standing]="pair.standing" /><span class="level">{{ pair.level }}</span> }
                     </button>
                   }
@@ -51,6 +51,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
     button { display: flex; align-items: center; width: 100%; height: 26px; padding: 0 5px; border: 0; border-radius: 0; background: none; text-align: left; cursor: pointer; }
     button:hover, button.current { background: var(--uv-panel); }
     button.current { outline: 2px solid var(--uv-ink); outline-offset: -2px; }
+    .sample::before { content: attr(data-sample); }
     .sample { flex: none; width: 25px; margin-right: 5px; border: 1px solid color-mix(in srgb, var(--uv-ink) 25%, transparent); text-align: center; font-weight: 700; }
     .ratio { margin-right: 4px; }
     .level { margin-left: 3px; font-size: 11px; color: var(--uv-soft); overflow: hidden; text-overflow: ellipsis; }

@@ -25,19 +25,24 @@ import { RolesPanel } from './roles-panel';
 import { ShadeLadder } from './shade-ladder';
 import { Shelf } from './shelf';
 import { Suggestions } from './suggestions';
+import { PaneSwitch } from '../shared/ui/pane-switch';
 
 const TOPICS = [{ topic: 'pairs', label: 'Pairs and eyes' }, { topic: 'roles', label: 'Roles' }, { topic: 'suggestions', label: 'Suggestions' }, { topic: 'logo', label: 'Logo on grounds' }, { topic: 'exceptions', label: 'Exceptions' }] as const;
 
 /** The Palette: brand swatches, the jobs they have, and how they go together. */
 @Component({
   selector: 'uv-palette-page',
-  imports: [BringIn, Button, CdkDrag, CdkDropList, DeleteDialog, ExceptionsList, FormsModule, InputText, LogoGrounds, Notations, OtherEyes, PairTable, RolesPanel, SelectButton, ShadeLadder, Shelf, Suggestions, TypedColorField],
+  imports: [PaneSwitch, BringIn, Button, CdkDrag, CdkDropList, DeleteDialog, ExceptionsList, FormsModule, InputText, LogoGrounds, Notations, OtherEyes, PairTable, RolesPanel, SelectButton, ShadeLadder, Shelf, Suggestions, TypedColorField],
   providers: [PictureDesk],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[attr.data-pane]': 'pane()' },
   templateUrl: './palette-page.html',
   styleUrl: './palette-page.scss',
 })
 export class PalettePage {
+  /** Panels, one of which is shown where the window is narrow. */
+  protected readonly panes = [{ pane: 'swatches', label: 'Swatches' }, { pane: 'swatch', label: 'Chosen' }, { pane: 'more', label: 'Bring in' }];
+  protected readonly pane = signal('swatches');
   protected readonly store = inject(SiteStore);
   readonly #engine = inject(Engine);
 

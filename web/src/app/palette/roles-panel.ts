@@ -21,11 +21,11 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
           <tr>
             <th scope="row">{{ row.label }}</th>
             <td><i [style.background]="row.hex" [class.none]="row.hex === null"></i></td>
-            <td><p-select [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="row.swatchId" (ngModelChange)="filled.emit({ role: row.role, swatchId: $event, shade: $event === row.swatchId ? row.shade : 0 })" [showClear]="row.swatchId !== null" placeholder="not filled" size="small" appendTo="body" [ariaLabel]="'Swatch that fills ' + row.label">
+            <td><p-select [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="row.swatchId" (ngModelChange)="filled.emit({ role: row.role, swatchId: $event, shade: $event === row.swatchId ? row.shade : 0 })" [showClear]="row.swatchId !== null" placeholder="not filled" size="small" [ariaLabel]="'Swatch that fills ' + row.label">
               <ng-template #selectedItem let-option>{{ option.name }}</ng-template>
               <ng-template #item let-option><span class="option"><i [style.background]="option.css"></i>{{ option.name }}</span></ng-template>
             </p-select></td>
-            <td>@if (row.swatchId !== null) { <p-select [options]="shades" optionLabel="label" optionValue="shade" [ngModel]="row.shade" (ngModelChange)="filled.emit({ role: row.role, swatchId: row.swatchId, shade: $event })" size="small" appendTo="body" [ariaLabel]="'Shade of ' + row.label" /> }</td>
+            <td>@if (row.swatchId !== null) { <p-select [options]="shades" optionLabel="label" optionValue="shade" [ngModel]="row.shade" (ngModelChange)="filled.emit({ role: row.role, swatchId: row.swatchId, shade: $event })" size="small" [ariaLabel]="'Shade of ' + row.label" /> }</td>
             <td class="pairs">@for (pair of row.pairs; track pair.words) { <span [title]="pair.title"><uv-standing [standing]="pair.standing" /> {{ pair.words }}</span> }</td>
           </tr>
         }

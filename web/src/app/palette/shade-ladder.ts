@@ -13,7 +13,7 @@ const PARTNERS: Readonly<Partial<Record<RoleName, RoleName>>> = { accent: 'on-ac
   template: `
     <ol>@for (step of steps(); track step.shade) {
       <li [class.own]="step.shade === 0">
-        <span class="tone" [style.background]="step.hex" [style.color]="partner().hex" [title]="step.hex + ', ' + step.ratio.toFixed(2) + ' : 1 with ' + partner().name">Aa</span>
+        <span class="tone" [style.background]="step.hex" [style.color]="partner().hex" [title]="step.hex + ', ' + step.ratio.toFixed(2) + ' : 1 with ' + partner().name" data-sample="Aa"></span>
         <span>{{ shown(step.ratio) }}</span><span class="uv-soft">{{ step.mark }}</span>
       </li>
     }</ol>
@@ -24,6 +24,7 @@ const PARTNERS: Readonly<Partial<Record<RoleName, RoleName>>> = { accent: 'on-ac
     li { display: grid; padding-bottom: 3px; font-size: 12.5px; line-height: 1.35; }
     li > span:not(.tone) { padding-left: 8px; min-height: 17px; }
     .tone { display: flex; align-items: end; height: 46px; padding: 0 8px 5px; font-weight: 700; }
+    .tone::before { content: attr(data-sample); }
     li.own { outline: 2px solid var(--uv-ink); outline-offset: -1px; }
     p { margin-top: 4px; font-size: 12px; }
   `,

@@ -19,7 +19,7 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
       <header><h2>All roles from three colours</h2><p-selectbutton [options]="lightings" optionLabel="label" optionValue="lighting" [ngModel]="lighting()" (ngModelChange)="lighting.set($event)" [allowEmpty]="false" size="small" aria-label="Lighting" /></header>
       <div class="start">
         @for (part of parts; track part.key) {
-          <span>{{ part.label }} <p-select [options]="$any(choices())" optionLabel="name" optionValue="css" [ngModel]="start()[part.key]" (ngModelChange)="setStart(part.key, $event)" placeholder="choose" size="small" [ariaLabel]="part.label" appendTo="body">
+          <span>{{ part.label }} <p-select [options]="$any(choices())" optionLabel="name" optionValue="css" [ngModel]="start()[part.key]" (ngModelChange)="setStart(part.key, $event)" placeholder="choose" size="small" [ariaLabel]="part.label">
             <ng-template #item let-option><span class="option"><i [style.background]="option.css"></i>{{ option.name }}</span></ng-template>
           </p-select></span>
         }

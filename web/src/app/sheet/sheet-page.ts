@@ -81,6 +81,7 @@ const COPIED_MS = 1600;
     .badge { margin-left: 6px; padding: 0 6px; border: 1px solid var(--uv-ink); border-radius: 3px; font-size: 11.5px; }
     .host { overflow-wrap: anywhere; }
     a { color: inherit; }
+    @media (max-width: 900px) { :host { grid-template-columns: minmax(0, 1fr); height: auto; } .sheet { grid-template-rows: auto auto; } .toolbar { flex-wrap: wrap; padding: 6px 12px; } aside { border: 0; border-top: 1px solid var(--uv-line-strong); } }
   `,
 })
 export class SheetPage {

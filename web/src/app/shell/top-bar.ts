@@ -64,6 +64,7 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
     .tool:hover:not(:disabled) { background: var(--uv-bar); }
     .tool:disabled { color: var(--uv-line-strong); opacity: .55; cursor: default; }
     p-button { flex: none; white-space: nowrap; }
+    @media (max-width: 900px) { header { flex-wrap: wrap; height: auto; min-height: 48px; padding: 6px 10px; } .site { max-width: 45vw; } nav { order: 9; flex-basis: 100%; height: 36px; margin: 0; } nav a { flex: 1; justify-content: center; padding: 0 4px; } }
     @media (max-width: 1180px) { .standing { display: none; } .tools { margin-left: auto; } }
   `,
 })

@@ -38,14 +38,14 @@ import { standingWords } from './color-rows';
         </form>
       }
       <div class="on">
-        <p-select [options]="pages()" optionLabel="label" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page on which the places are lit" appendTo="body" />
+        <p-select [options]="pages()" optionLabel="label" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page on which the places are lit" />
         <span class="uv-soft">{{ litWords() }}</span>
       </div>
       @if (framed(); as page) {
         <uv-page-frame class="preview" [page]="page" [width]="width" [reached]="lit()" [target]="target()" (chosen)="chooseAt($event)" />
       }
       <div class="lists uv-scroll">
-        <h3>Places on this page</h3>
+        <h2>Places on this page</h2>
         <ul>
           @for (place of listed(); track $index) {
             <li>
@@ -55,7 +55,7 @@ import { standingWords } from './color-rows';
           }
         </ul>
         @if (hiddenCount() > 0) { <p class="uv-soft note">and {{ hiddenCount() }} more</p> }
-        <h3>Declared by</h3>
+        <h2>Declared by</h2>
         <ul>
           @for (entry of found.declarations.slice(0, 40); track $index) {
             <li class="declaration"><code class="uv-mono" [title]="entry.selector">{{ entry.selector || entry.sheet }}</code><code class="uv-mono uv-soft">{{ entry.declaration }}</code><span class="uv-soft">{{ entry.line ? entry.sheet + ' ' + entry.line : entry.sheet }} · {{ entry.places }}×</span></li>
@@ -79,7 +79,7 @@ import { standingWords } from './color-rows';
     .on { grid-row: 3; display: flex; align-items: center; gap: 10px; padding: 6px 12px; border-top: 1px solid var(--uv-line); font-size: 12px; }
     .preview { grid-row: 4; }
     .lists { grid-row: 5; padding: 8px 12px 12px; border-top: 1px solid var(--uv-line-strong); }
-    h3 { margin: 4px 0; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
+    h2 { margin: 4px 0; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
     ul { margin: 0 0 8px; padding: 0; list-style: none; font-size: 12.5px; }
     li { display: flex; align-items: center; border-bottom: 1px solid var(--uv-line); }
     li button { flex: 1; display: flex; gap: 10px; min-width: 0; padding: 3px 4px; border: 0; background: none; text-align: left; white-space: nowrap; overflow: hidden; cursor: pointer; }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, ElementRef, afterNextRender, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
 import { WHITE, colorOfCss, compositeOver, hexOf, readableOn } from '@upper-veneer/core';
 import type { JudgedColor } from '../shared/census/census-store';
-import { layFloor } from './lay-floor';
+import { THE_REST, layFloor } from './lay-floor';
 
 const BOARD_HEIGHT = 30;
 
@@ -11,7 +11,9 @@ const BOARD_HEIGHT = 30;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (board of boards(); track board.key) {
-      @if (board.isFirst) {
+      @if (board.of === rest) {
+        <button type="button" [class.current]="isAmongRest()" [style.left.px]="board.left" [style.top.px]="board.row * boardHeight" [style.width.px]="board.width" [style.background]="restStripes()" [attr.aria-label]="restWords()" [title]="restWords()" (click)="nextOfRest()"></button>
+      } @else if (board.isFirst) {
         <button type="button" [class.current]="board.hex === chosenHex()" [class.dim]="isDim(board.hex)" [style.left.px]="board.left" [style.top.px]="board.row * boardHeight" [style.width.px]="board.width" [style.background]="board.ground" [style.color]="board.ink"
           [attr.aria-pressed]="board.hex === chosenHex()" [attr.aria-label]="board.words" [title]="board.words" (click)="chosen.emit(board.hex)">@if (board.width > 62) { <span class="uv-mono">{{ board.hex }}</span> }</button>
       } @else {
@@ -40,6 +42,7 @@ export class ColorFloor {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #width = signal(600);
   protected readonly boardHeight = BOARD_HEIGHT;
+  protected readonly rest = THE_REST;
   protected readonly boards = computed(() => {
     const colors = this.colors().filter(({ area }) => area > 0);
     const total = colors.reduce((sum, { area }) => sum + area, 0);
@@ -58,6 +61,27 @@ export class ColorFloor {
       observer.observe(this.#host.nativeElement);
       destroyRef.onDestroy(() => observer.disconnect());
     });
+  }
+
+  readonly #rest = computed(() => {
+    const own = new Set(this.boards().map(({ of }) => of));
+    return this.colors().filter(({ area, hex }) => area > 0 && !own.has(hex));
+  });
+  protected readonly isAmongRest = computed(() => this.#rest().some(({ hex }) => hex === this.chosenHex()));
+  protected readonly restStripes = computed(() => {
+    const hexes = this.#rest().slice(0, 40).map(({ hex }) => {
+      const value = colorOfCss(hex);
+      return value ? hexOf(compositeOver(value, WHITE)) : hex;
+    });
+    return `linear-gradient(90deg, ${hexes.map((hex, i) => `${hex} ${(100 * i) / hexes.length}% ${(100 * (i + 1)) / hexes.length}%`).join(', ')})`;
+  });
+  protected readonly restWords = computed(() => `${this.#rest().length} ${this.#rest().length === 1 ? 'colour that covers' : 'colours that cover'} too little for a board: press for one after the other`);
+
+  /** Goes through the colours that share the last board. */
+  protected nextOfRest(): void {
+    const rest = this.#rest();
+    const at = rest.findIndex(({ hex }) => hex === this.chosenHex());
+    if (rest.length > 0) this.chosen.emit(rest[(at + 1) % rest.length].hex);
   }
 
   protected isDim(hex: string): boolean {

@@ -9,7 +9,7 @@ import type { ColorRow } from './color-rows';
   imports: [ColorChip, TableModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-table [value]="$any(rows())" dataKey="hex" selectionMode="single" [selection]="selected()" (selectionChange)="$event && chosen.emit($event.hex)" [scrollable]="true" scrollHeight="flex" [virtualScroll]="true" [virtualScrollItemSize]="30" size="small" [sortOrder]="-1">
+    <p-table [value]="$any(rows())" dataKey="hex" selectionMode="single" [selection]="selected()" (selectionChange)="$event && chosen.emit($event.hex)" [scrollable]="true" scrollHeight="flex" [virtualScroll]="true" [virtualScrollItemSize]="30" size="small" [sortOrder]="-1" [pt]="scrolling">
       <ng-template #header>
         <tr>
           <th scope="col" class="color" pSortableColumn="hex">Colour</th>
@@ -52,6 +52,9 @@ export class ColorTable {
   readonly rows = input.required<readonly ColorRow[]>();
   readonly chosenHex = input<string | null>(null);
   readonly chosen = output<string>();
+
+  /** The list scrolls, so it takes the focus. */
+  protected readonly scrolling = { virtualScroller: { root: { role: 'region', 'aria-label': 'Colours' } } };
 
   protected selected(): ColorRow | null {
     const hex = this.chosenHex();

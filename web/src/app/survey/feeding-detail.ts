@@ -40,7 +40,7 @@ import { ValuePicker } from '../shared/ui/value-picker';
         </ul>
       } @else if (own()) { <p class="line uv-soft" role="status">Checking every page…</p> }
       <div class="on">
-        <p-select [options]="$any(pages())" optionLabel="label" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page on which what follows is lit" appendTo="body" />
+        <p-select [options]="$any(pages())" optionLabel="label" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page on which what follows is lit" />
         <span class="uv-soft">{{ litWords() }}</span>
         @if (outlined().length > 0) { <button type="button" (click)="outlined.set([])">All that follow</button> }
       </div>

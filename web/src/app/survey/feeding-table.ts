@@ -8,6 +8,7 @@ import { ColorChip } from '../shared/ui/color-chip';
   selector: 'uv-feeding-table',
   imports: [ColorChip],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { role: 'region', 'aria-label': 'Custom properties', tabindex: '0' },
   template: `
     <table>
       <thead><tr><th scope="col" class="name">Custom property</th><th scope="col" class="value">Value</th><th scope="col">Set by</th><th scope="col" class="what">Change this one and</th></tr></thead>

@@ -5,6 +5,7 @@ import type { FontUse } from '@upper-veneer/core';
 @Component({
   selector: 'uv-fonts-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { role: 'region', 'aria-label': 'Fonts', tabindex: '0' },
   template: `
     <table>
       <thead><tr><th scope="col">Family, first choice first</th><th scope="col" class="number">Size, px</th><th scope="col" class="number">Weight</th><th scope="col" class="number">Elements</th><th scope="col" class="number" title="Of all inked text">Ink</th></tr></thead>

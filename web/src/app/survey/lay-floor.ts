@@ -8,50 +8,45 @@ export interface Board {
   readonly isFirst: boolean;
 }
 
-/** Narrower than this nothing can be pointed at, px. */
-const NARROWEST = 4;
+/** Narrower than this a board is no target (WCAG 2.2, 2.5.8), px. */
+const NARROWEST = 24;
+
+/** Key of the board that stands for all that would be narrower. */
+export const THE_REST = '';
 
 /**
- * Lays things in rows one after the other, cut where a row ends; lengths go by size, but none is under `NARROWEST`.
+ * Lays things in rows one after the other, cut where a row ends; lengths go by size. What would be narrower than can be pressed
+ * shares the last board.
  * @param width of a row, px.
  */
 export function layFloor(things: readonly { readonly key: string; readonly size: number }[], width: number, rows: number): Board[] {
-  const lengths = fitLengths(things.map(({ size }) => size), width * rows);
+  const total = things.reduce((sum, { size }) => sum + size, 0);
+  if (total <= 0 || width < NARROWEST) return [];
+  // The end of a row may stay bare by less than a board, and the rest takes one.
+  const room = width * rows - (rows - 1) * NARROWEST;
+  const sorted = things.map(({ key, size }) => ({ key, length: (size / total) * room }));
+  const wide = sorted.filter(({ length }) => length >= NARROWEST);
+  const narrow = sorted.filter(({ length }) => length < NARROWEST).reduce((sum, { length }) => sum + length, 0);
+  const rest = narrow > 0 ? [{ key: THE_REST, length: Math.max(NARROWEST, narrow) }] : [];
+  const scale = (room - rest.reduce((sum, { length }) => sum + length, 0)) / wide.reduce((sum, { length }) => sum + length, 0);
   const boards: Board[] = [];
   let at = 0;
-  things.forEach(({ key }, i) => {
-    let left = lengths[i];
+  for (const { key, length } of [...wide.map((board) => ({ ...board, length: board.length * scale })), ...rest]) {
+    let left = length;
     let isFirst = true;
     while (left > 0.01) {
       const row = Math.min(rows - 1, Math.floor((at + 0.005) / width));
-      const start = at - row * width;
-      const room = Math.max(0, width - start);
-      if (room <= 0.01) break;
-      // A sliver at the end of a row would be lost; the board goes on whole in the next.
-      const length = left <= NARROWEST + 0.01 && room < left && row < rows - 1 ? 0 : Math.min(left, room);
-      if (length > 0) {
-        boards.push({ of: key, row, left: start, width: length, isFirst });
+      const end = (row + 1) * width - at;
+      // Neither a piece nor what it leaves over may be too narrow to press.
+      const piece = left <= end ? left : end < NARROWEST ? 0 : left - end < NARROWEST ? left - NARROWEST : end;
+      if (piece >= NARROWEST || (piece > 0 && left <= end)) {
+        boards.push({ of: key, row, left: at - row * width, width: Math.min(piece, end), isFirst });
         isFirst = false;
-        left -= length;
-        at += length;
-      } else at += room;
+        left -= piece;
+        at += piece;
+      } else if (row === rows - 1) break;
+      if (left > 0.01) at = (row + 1) * width;
     }
-  });
-  return boards;
-}
-
-/** Lengths that add up to `total`, in proportion but for those raised to the least one. */
-function fitLengths(sizes: readonly number[], total: number): number[] {
-  const least = Math.min(NARROWEST, total / Math.max(1, sizes.length));
-  const raised = new Set<number>();
-  for (;;) {
-    const free = total - raised.size * least;
-    const sum = sizes.reduce((all, size, i) => (raised.has(i) ? all : all + size), 0);
-    const scale = sum > 0 ? free / sum : 0;
-    const small = sizes.findIndex((size, i) => !raised.has(i) && size * scale < least);
-    if (small === -1) return sizes.map((size, i) => (raised.has(i) ? least : size * scale));
-    sizes.forEach((size, i) => {
-      if (size * scale < least) raised.add(i);
-    });
   }
+  return boards;
 }

@@ -16,7 +16,7 @@ import type { ImportAim } from './import/import-aim';
   template: `
     <header>
       @if (store.sites().length > 1) {
-        <p-select [options]="$any(store.sites())" optionLabel="name" optionValue="id" [ngModel]="store.site()?.id" (ngModelChange)="store.open($event)" size="small" ariaLabel="Site" appendTo="body" />
+        <p-select [options]="$any(store.sites())" optionLabel="name" optionValue="id" [ngModel]="store.site()?.id" (ngModelChange)="store.open($event)" size="small" ariaLabel="Site" />
       }
       <div class="named"><form (ngSubmit)="renameSite()"><input pInputText pSize="small" name="site" class="site" maxlength="120" autocomplete="off" aria-label="Name of the site" [ngModel]="store.site()?.name" #name="ngModel" (blur)="renameSite(name.value)" (keydown.enter)="renameSite(name.value)" /></form>
         <span class="tools"><button type="button" aria-label="Remove this site" title="Remove this site" (click)="dropSite()"><lucide-angular [img]="icons.drop" [size]="14" /></button></span></div>

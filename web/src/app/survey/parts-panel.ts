@@ -22,14 +22,15 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = { 'in page': '', sha
   selector: 'uv-parts-panel',
   imports: [Button, FormsModule, InputText, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { role: 'region', 'aria-label': 'Parts', tabindex: '0' },
   template: `
     <table>
-      <thead><tr><th scope="col" class="name">Part</th><th scope="col" class="kind">Kind</th><th scope="col">Selector</th><th scope="col" class="number">Pages</th><th scope="col" class="acts"></th></tr></thead>
+      <thead><tr><th scope="col" class="name">Part</th><th scope="col" class="kind">Kind</th><th scope="col">Selector</th><th scope="col" class="number">Pages</th><th scope="col" class="acts"><span class="uv-hidden">Acts</span></th></tr></thead>
       <tbody>
         @for (part of rows(); track part.id) {
           <tr>
             <td><input pInputText pSize="small" maxlength="60" autocomplete="off" [attr.aria-label]="'Name of the part ' + part.name" [value]="part.name" #name (change)="rename(part.id, name)" /></td>
-            <td><p-select [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="part.kind" (ngModelChange)="edit(part.id, { kind: $event })" size="small" [ariaLabel]="'Kind of ' + part.name" appendTo="body" /></td>
+            <td><p-select [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="part.kind" (ngModelChange)="edit(part.id, { kind: $event })" size="small" [ariaLabel]="'Kind of ' + part.name" /></td>
             <td class="cut"><span class="uv-mono" [title]="part.selector">{{ part.selector }}</span><span class="uv-soft">{{ part.reach }}</span></td>
             <td class="number">{{ part.pages }}</td>
             <td class="acts"><p-button [label]="shown() === part.id ? 'Done' : 'More'" [text]="true" size="small" [ariaLabel]="(shown() === part.id ? 'Done with ' : 'More of ') + part.name" (onClick)="show(part.id)" /></td>
@@ -42,20 +43,20 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = { 'in page': '', sha
               }
               <form class="line" (ngSubmit)="addOpener(part.id)">
                 <label [for]="'uv-opener-' + part.id">Opens when</label><input pInputText pSize="small" class="uv-mono" [id]="'uv-opener-' + part.id" name="of" placeholder="selector" autocomplete="off" spellcheck="false" [ngModel]="opener().selector" (ngModelChange)="setOpener({ selector: $event })" />
-                <p-select [options]="acts" optionLabel="label" optionValue="act" name="act" [ngModel]="opener().act" (ngModelChange)="setOpener({ act: $event })" size="small" ariaLabel="What opens it" appendTo="body" />
+                <p-select [options]="acts" optionLabel="label" optionValue="act" name="act" [ngModel]="opener().act" (ngModelChange)="setOpener({ act: $event })" size="small" ariaLabel="What opens it" />
                 <input pInputText pSize="small" class="uv-mono" name="name" placeholder="name" aria-label="Class or attribute" autocomplete="off" spellcheck="false" [ngModel]="opener().name" (ngModelChange)="setOpener({ name: $event })" />
                 @if (opener().act === 'set-attribute') { <input pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value" autocomplete="off" spellcheck="false" [ngModel]="opener().value" (ngModelChange)="setOpener({ value: $event })" /> }
                 <p-button type="submit" label="Add" [outlined]="true" size="small" [disabled]="opener().selector.trim() === '' || opener().name.trim() === ''" />
               </form>
-              <div class="line"><span>Merge into <p-select [options]="others(part.id)" optionLabel="name" optionValue="id" [ngModel]="null" (ngModelChange)="merge(part.id, $event)" placeholder="choose a part" size="small" [ariaLabel]="'Part that ' + part.name + ' is merged into'" appendTo="body" /></span><p-button label="Take away" [text]="true" size="small" (onClick)="remove(part.id)" /></div>
+              <div class="line"><span>Merge into <p-select [options]="others(part.id)" optionLabel="name" optionValue="id" [ngModel]="null" (ngModelChange)="merge(part.id, $event)" placeholder="choose a part" size="small" [ariaLabel]="'Part that ' + part.name + ' is merged into'" /></span><p-button label="Take away" [text]="true" size="small" (onClick)="remove(part.id)" /></div>
             </td></tr>
           }
         } @empty { <tr><td colspan="5" class="empty">No part yet. What the pages’ structure suggests stands below.</td></tr> }
       </tbody>
     </table>
     @if (fresh().length > 0) {
-      <div class="suggested"><h3>Suggested by the structure of the pages</h3><p-button [label]="'Take all ' + fresh().length" [outlined]="true" size="small" (onClick)="take(fresh())" /></div>
-      <table><tbody>
+      <div class="suggested"><h2>Suggested by the structure of the pages</h2><p-button [label]="'Take all ' + fresh().length" [outlined]="true" size="small" (onClick)="take(fresh())" /></div>
+      <table><thead class="uv-hidden"><tr><th scope="col">Part</th><th scope="col">Selector</th><th scope="col">Why</th><th scope="col">Pages</th><th scope="col">Acts</th></tr></thead><tbody>
         @for (proposal of fresh(); track proposal.selector) {
           <tr><td>{{ proposal.name }}</td><td class="cut"><span class="uv-mono" [title]="proposal.selector">{{ proposal.selector }}</span></td><td class="uv-soft">{{ proposal.because }}</td><td class="number">{{ proposal.pageIds.length }}</td><td class="acts"><p-button label="Take" [text]="true" size="small" [ariaLabel]="'Take ' + proposal.name" (onClick)="take([proposal])" /></td></tr>
         }
@@ -74,7 +75,7 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = { 'in page': '', sha
     .line input { width: 130px; }
     .line .grow { flex: 1; }
     .suggested { display: flex; align-items: center; justify-content: space-between; padding: 10px; }
-    h3 { font-weight: 700; }
+    h2 { font-weight: 700; }
   `,
 })
 export class PartsPanel {

@@ -13,10 +13,11 @@ import { SiteStore } from '../shared/site/site-store';
   selector: 'uv-sheets-panel',
   imports: [FormsModule, LucideAngularModule, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { role: 'region', 'aria-label': 'Stylesheets', tabindex: '0' },
   template: `
     <div class="bar">
-      <span>Order on <p-select [options]="$any(site.site()?.pages ?? [])" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page whose stylesheets are shown" appendTo="body" /></span>
-      <span>The veneer is loaded <p-select [options]="$any(places())" optionLabel="label" optionValue="place" [ngModel]="site.site()?.veneerPlace" (ngModelChange)="place($event)" size="small" ariaLabel="Where the veneer is loaded" appendTo="body" /></span>
+      <span>Order on <p-select [options]="$any(site.site()?.pages ?? [])" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page whose stylesheets are shown" /></span>
+      <span>The veneer is loaded <p-select [options]="$any(places())" optionLabel="label" optionValue="place" [ngModel]="site.site()?.veneerPlace" (ngModelChange)="place($event)" size="small" ariaLabel="Where the veneer is loaded" /></span>
     </div>
     <p class="uv-soft note">Later sheets win ties.@if (likePages().length > 1) { A change of order holds for all {{ likePages().length }} pages that load these sheets in this order. }</p>
     <ol>

@@ -27,25 +27,31 @@ import { PartsPanel } from './parts-panel';
 import { SheetsPanel } from './sheets-panel';
 import { TopicPage } from './topic-page';
 import { UnreadMark } from '../shared/ui/unread-mark';
+import { PaneSwitch } from '../shared/ui/pane-switch';
 
 const TOPICS = [{ topic: 'colors', label: 'Colours' }, { topic: 'properties', label: 'Properties' }, { topic: 'fonts', label: 'Fonts' }, { topic: 'sheets', label: 'Stylesheets' }, { topic: 'parts', label: 'Parts' }] as const;
 
 /** The Survey: what the site is made of, every colour it paints, and where sites come in. */
 @Component({
   selector: 'uv-survey-page',
-  imports: [Button, Checkbox, ColorDetail, ColorFloor, ColorTable, ConfirmDialog, FeedingDetail, FeedingTable, FontsTable, FormsModule, ImportDialog, InputText, PagesPanel, PartsPanel, Select, SelectButton, SheetsPanel, TopicPage, UnreadMark],
+  imports: [PaneSwitch, Button, Checkbox, ColorDetail, ColorFloor, ColorTable, ConfirmDialog, FeedingDetail, FeedingTable, FontsTable, FormsModule, ImportDialog, InputText, PagesPanel, PartsPanel, Select, SelectButton, SheetsPanel, TopicPage, UnreadMark],
   providers: [ConfirmationService],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[attr.data-pane]': 'pane()' },
   templateUrl: './survey-page.html',
   styleUrl: './survey-page.scss',
 })
 export class SurveyPage {
+  /** Panels, one of which is shown where the window is narrow. */
+  protected readonly panes = [{ pane: 'pages', label: 'Pages' }, { pane: 'site', label: 'Site' }, { pane: 'detail', label: 'Chosen' }];
+  protected readonly pane = signal('site');
   protected readonly site = inject(SiteStore);
   protected readonly census = inject(CensusStore);
 
   protected readonly topics = [...TOPICS];
   protected readonly topic = signal<(typeof TOPICS)[number]['topic']>('colors');
   protected readonly uses = [...USES];
+  protected readonly confirmNames = { host: { 'aria-label': 'To be confirmed' } as object };
   protected readonly standings = [{ standing: 'stray', label: 'stray' }, { standing: 'near', label: 'near-brand' }, { standing: 'brand', label: 'brand' }, { standing: 'exception', label: 'exception' }];
   /** The custom property chosen: its name and where it is set, which a new count leaves as they are. */
   protected readonly chosenFeeding = signal('');

@@ -16,7 +16,7 @@ import { Loupe } from './loupe';
   host: { '(document:paste)': 'paste($event)', '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
   template: `
     <div class="from">
-      <p-select [options]="$any(stored())" optionLabel="path" optionValue="path" [ngModel]="null" (ngModelChange)="desk.openStored($event)" placeholder="A picture of the site" size="small" ariaLabel="A picture of the site" appendTo="body" [filter]="stored().length > 12" filterBy="path" emptyMessage="The site holds no picture" />
+      <p-select [options]="$any(stored())" optionLabel="path" optionValue="path" [ngModel]="null" (ngModelChange)="desk.openStored($event)" placeholder="A picture of the site" size="small" ariaLabel="A picture of the site" [filter]="stored().length > 12" filterBy="path" emptyMessage="The site holds no picture" />
       <p-button label="File…" [outlined]="true" size="small" (onClick)="field.click()" />
       <input #field type="file" accept="image/png,image/jpeg,image/webp,image/gif,image/svg+xml,.svg" hidden aria-label="Picture file" (change)="choose(field)" />
     </div>

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
+import { NUMBER_ATTRIBUTE } from '@upper-veneer/core';
 import type { ForcedStates, Target } from '../engine/engine-api';
 import { FrameDocument } from './frame-document';
 import type { FramedPage } from './framed-page';
@@ -205,7 +206,10 @@ export class PageFrame {
     if (direction) {
       event.preventDefault();
       this.hovered.set(null);
-      this.walked.emit(direction);
+      // The first key chooses where the walk begins.
+      const body = this.#frame()?.document.body.getAttribute(NUMBER_ATTRIBUTE);
+      if (this.target() === null && body) this.chosen.emit(Number(body));
+      else this.walked.emit(direction);
     } else if (event.key === 'PageDown' || event.key === 'PageUp') {
       event.preventDefault();
       this.#frame()?.document.defaultView?.scrollBy({ top: (event.key === 'PageDown' ? 0.8 : -0.8) * (this.stageHeight() / this.scale()) });

@@ -1,9 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { TypedColor, validateBody } from '@upper-veneer/contract';
 import { hexOf, readColorNotation } from '@upper-veneer/core';
 import { InputText } from 'primeng/inputtext';
+import { debounceTime } from 'rxjs';
 import { ColorChip } from './color-chip';
+
+/** A pause in typing after which what stands there is meant, ms. */
+const PAUSE_MS = 700;
 
 /** A field that takes a colour in any notation, says how it read it, and asks where it reads two ways. */
 @Component({
@@ -40,7 +45,10 @@ export class TypedColorField {
 
   protected readonly typed = signal('');
   protected readonly readings = computed(() => readColorNotation(this.typed()).map((reading) => ({ ...reading, hex: hexOf(reading.color) })));
-  protected readonly error = computed(() => {
+  /** Said once the typing pauses, or on Enter: not at every key of a colour half typed. */
+  protected readonly error = computed(() => (this.#settled() === this.typed() ? this.#fault() : ''));
+  readonly #settled = toSignal(toObservable(this.typed).pipe(debounceTime(PAUSE_MS)), { initialValue: '' });
+  readonly #fault = computed(() => {
     if (this.typed().trim() === '') return '';
     const result = validateBody(TypedColor, { text: this.typed() });
     if (!result.ok) return result.errors[0].reason;

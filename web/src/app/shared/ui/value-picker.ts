@@ -26,7 +26,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
       }
     </div>
     <div class="typed">
-      <p-select [options]="roles()" optionLabel="label" optionValue="role" [ngModel]="roleOf()" (ngModelChange)="pickRole($event)" placeholder="Role" appendTo="body" size="small" scrollHeight="420px" ariaLabel="Role">
+      <p-select [options]="roles()" optionLabel="label" optionValue="role" [ngModel]="roleOf()" (ngModelChange)="pickRole($event)" placeholder="Role" size="small" scrollHeight="420px" ariaLabel="Role">
         <ng-template #selectedItem let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
         <ng-template #item let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
       </p-select>
