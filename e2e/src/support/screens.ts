@@ -3,6 +3,8 @@ import type { BenchDriver } from './product.js';
 /** A screen or dialog, and how one comes to it from the one before. */
 export interface Screen {
   readonly name: string;
+  /** `false` where it lies over all panels of its view. */
+  readonly panes?: false;
   reach(bench: BenchDriver): Promise<void>;
 }
 
@@ -13,40 +15,30 @@ const topic = async ({ page }: BenchDriver, name: string): Promise<void> => {
   await page.locator('uv-survey-page p-selectbutton').getByText(name, { exact: true }).first().click();
 };
 
-/** Shows a panel of a view, where the window is too narrow for all. */
-const pane = async ({ page }: BenchDriver, name: string): Promise<void> => {
-  const button = page.locator('uv-pane-switch').getByText(name, { exact: true });
-  if (await button.isVisible()) await button.click();
-};
-
 /** Every screen and dialog of the product, from the demo as it arrives, in an order that leads from one to the next. */
 export const SCREENS: readonly Screen[] = [
   { name: 'Bench, nothing chosen', reach: async (bench) => view(bench, 'Bench') },
   { name: 'Bench, a target', reach: async (bench) => {
     await bench.find('.qs-go');
-    await pane(bench, 'Target');
   } },
-  { name: 'Bench, parts', reach: async (bench) => pane(bench, 'Parts') },
-  { name: 'Bench, the page', reach: async (bench) => pane(bench, 'Page') },
   { name: 'Bench, an override', reach: async (bench) => {
-    await pane(bench, 'Target');
     await bench.cell('Fill, rest');
     await bench.typed('#0a7f5a');
   } },
   { name: 'Bench, all findings', reach: async ({ page }) => page.locator('uv-verdict-bar .open').click() },
-  { name: 'Bench, every state', reach: async ({ page }) => {
+  { name: 'Bench, every state', panes: false, reach: async ({ page }) => {
     await page.locator('uv-verdict-bar .open').click();
     await page.getByRole('button', { name: 'Every state…' }).click();
   } },
-  { name: 'Bench, selector edited', reach: async ({ page }) => {
+  { name: 'Bench, selector edited', panes: false, reach: async ({ page }) => {
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Edit selector' }).click();
   } },
-  { name: 'Bench, more acts', reach: async ({ page }) => {
+  { name: 'Bench, more acts', panes: false, reach: async ({ page }) => {
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'More about this element' }).click();
   } },
-  { name: 'Bench, pages and matches', reach: async ({ page }) => {
+  { name: 'Bench, pages and matches', panes: false, reach: async ({ page }) => {
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Pages and matches…' }).click();
   } },
@@ -55,16 +47,11 @@ export const SCREENS: readonly Screen[] = [
     await view(bench, 'Survey');
     await bench.page.waitForSelector('uv-color-floor button', { timeout: 60_000 });
   } },
-  { name: 'Survey, pages', reach: async (bench) => pane(bench, 'Pages') },
   { name: 'Survey, a colour', reach: async (bench) => {
-    await pane(bench, 'Site');
     await bench.page.locator('uv-color-table tbody tr').first().click();
-    await pane(bench, 'Chosen');
   } },
-  { name: 'Survey, the list again', reach: async (bench) => pane(bench, 'Site') },
   ...['Properties', 'Fonts', 'Stylesheets', 'Parts'].map((name): Screen => ({ name: `Survey, ${name.toLowerCase()}`, reach: async (bench) => topic(bench, name) })),
-  { name: 'Survey, bringing in', reach: async (bench) => {
-    await pane(bench, 'Pages');
+  { name: 'Survey, bringing in', panes: false, reach: async (bench) => {
     await bench.page.getByRole('button', { name: 'Bring in a site…' }).click();
   } },
   { name: 'Palette', reach: async (bench) => {
@@ -72,14 +59,12 @@ export const SCREENS: readonly Screen[] = [
     await view(bench, 'Palette');
     await bench.page.waitForSelector('uv-pair-table table', { state: 'attached' });
   } },
-  { name: 'Palette, a swatch', reach: async (bench) => pane(bench, 'Chosen') },
   ...['Typed', 'File'].map((name): Screen => ({ name: `Palette, ${name.toLowerCase()}`, reach: async (bench) => {
-    await pane(bench, 'Bring in');
     await bench.page.locator('uv-bring-in').getByText(name, { exact: true }).click();
   } })),
   { name: 'Sheet', reach: async (bench) => view(bench, 'Sheet') },
-  { name: 'saving', reach: async ({ page }) => page.getByRole('button', { name: 'Save revision' }).click() },
-  { name: 'publishing', reach: async ({ page }) => {
+  { name: 'saving', panes: false, reach: async ({ page }) => page.getByRole('button', { name: 'Save revision' }).click() },
+  { name: 'publishing', panes: false, reach: async ({ page }) => {
     await page.keyboard.press('Escape');
     await page.getByRole('button', { name: 'Publish…' }).click();
   } },

@@ -48,5 +48,7 @@ export function layFloor(things: readonly { readonly key: string; readonly size:
       if (left > 0.01) at = (row + 1) * width;
     }
   }
-  return boards;
+  // The last board goes on to the end of its row.
+  const last = boards.at(-1);
+  return last ? [...boards.slice(0, -1), { ...last, width: width - last.left }] : boards;
 }

@@ -23,7 +23,7 @@ export class FrameDocument {
     else (place === 'body-end' ? document.body ?? document.documentElement : document.head).append(style);
     // The frame shows states, not the way between them; what browsers paint over fields they have filled in is beyond any attribute.
     const still = createUnseenStyle(document);
-    still.textContent = '@layer uv-still { *, ::before, ::after { transition: none !important; animation: none !important; caret-color: auto; pointer-events: auto !important; } [data-uv-scrolls] { overflow-y: scroll !important; min-height: 160vh !important; } [data-uv-autofill] { background-image: none !important; background-color: light-dark(#e8f0fe, rgba(70, 90, 126, 0.4)) !important; color: fieldtext !important; } }';
+    still.textContent = '@layer uv-still { :root { forced-color-adjust: none !important; } *, ::before, ::after { transition: none !important; animation: none !important; caret-color: auto; pointer-events: auto !important; } [data-uv-scrolls] { overflow-y: scroll !important; min-height: 160vh !important; } [data-uv-autofill] { background-image: none !important; background-color: light-dark(#e8f0fe, rgba(70, 90, 126, 0.4)) !important; color: fieldtext !important; } }';
     document.head.prepend(still);
   }
 
