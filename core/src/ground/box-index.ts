@@ -22,7 +22,7 @@ function createIndex({ painters }: PaintingOrder): BoxIndex {
   const everywhere: number[] = [];
   painters.forEach(({ element, pseudo, boxes }, at) => {
     if (element.flatParent === null && pseudo === '') everywhere.push(at);
-    else for (let i = 0; i < boxes.length; i += 1) owners.push(at);
+    else owners.push(...boxes.map(() => at));
   });
   if (owners.length === 0) return { touching: () => everywhere };
   const tree = new Flatbush(owners.length);

@@ -46,7 +46,8 @@ export class TypedColorField {
   protected readonly typed = signal('');
   protected readonly readings = computed(() => readColorNotation(this.typed()).map((reading) => ({ ...reading, hex: hexOf(reading.color) })));
   /** Said once the typing pauses, or on Enter: not at every key of a colour half typed. */
-  protected readonly error = computed(() => (this.#settled() === this.typed() ? this.#fault() : ''));
+  protected readonly error = computed(() => (this.#settled() === this.typed() || this.#entered() === this.typed() ? this.#fault() : ''));
+  readonly #entered = signal('');
   readonly #settled = toSignal(toObservable(this.typed).pipe(debounceTime(PAUSE_MS)), { initialValue: '' });
   readonly #fault = computed(() => {
     if (this.typed().trim() === '') return '';
@@ -57,6 +58,7 @@ export class TypedColorField {
 
   /** Enter takes the reading when there is just one; two are asked about. */
   protected use(): void {
+    this.#entered.set(this.typed());
     const readings = this.readings();
     if (readings.length === 1) this.take(readings[0].css);
   }

@@ -61,12 +61,16 @@ describe('ValuePicker', () => {
   });
 
   it('says what is no colour, in its place', async () => {
-    const { host, picked, type, submit } = await create();
+    const { host, picked, fixture, type, submit } = await create();
     await type('blurple');
+    expect(host.querySelector('.error')).toBeNull();
     submit();
+    await fixture.whenStable();
     expect(host.querySelector('.error')?.textContent).toContain('"blurple" is no colour');
     expect(host.querySelector('input.uv-mono')?.getAttribute('aria-invalid')).toBe('true');
     await type('x'.repeat(300));
+    submit();
+    await fixture.whenStable();
     expect(host.querySelector('.error')?.textContent).toContain('200 characters');
     expect(picked).toEqual([]);
   });
