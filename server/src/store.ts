@@ -1,7 +1,7 @@
 import { createArrangements, type Arrangements } from './db/arrangement.js';
 import { createChanges } from './db/changes.js';
 import { createExceptions, type Exceptions } from './db/exceptions.js';
-import type { Db } from './db/open.js';
+import type { Db } from './db/db.js';
 import { createSheetOptions, type SheetOptionsTable } from './db/sheet-options.js';
 import { createOverrides, type Overrides } from './db/overrides.js';
 import { createPalettes, type Palettes } from './db/palettes.js';

@@ -12,7 +12,7 @@ import { unreadPages, type UnreadPage } from '../site/unread.js';
 import type { Color } from '../values/color.js';
 import { colorOfCss } from '../veneer/palette.js';
 import { CENSUS_STATES, allInState, type CensusState } from './census-states.js';
-import { feedingProperties } from './feeding-properties.js';
+import { feedingProperties } from '../resolve/feeding-properties.js';
 import { createFontCounter, type FontUse } from './fonts.js';
 import { boxIn, type PageMeasure } from './page-measure.js';
 import { looksAlike, paintingsOf, type Painting, type Use } from './paintings.js';

@@ -1,5 +1,5 @@
 import type { StyleView } from '../resolve/style-view.js';
-import { showsText } from '../site/text-figures.js';
+import { showsText } from '../resolve/text-figures.js';
 import { boxIn, type PageMeasure } from './page-measure.js';
 
 /** A font as the pages use it. */

@@ -1,4 +1,4 @@
-import type { PageLayout } from '../ground/page-layout.js';
+import type { PageLayout } from '../resolve/page-layout.js';
 
 /** What a frame measured of a page laid out at one width; lengths in CSS px, by running number. */
 export interface PageMeasure {

@@ -2,7 +2,7 @@ import { isShape } from '../dom/svg-shapes.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { ElementStyle, RankedDeclaration } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
-import { showsText } from '../site/text-figures.js';
+import { showsText } from '../resolve/text-figures.js';
 import { LONGHANDS } from '../properties/longhands.js';
 import { colorsInImages, readShadows, type PaintContext } from '../values/serialize-paint.js';
 import type { Color } from '../values/color.js';

@@ -1,4 +1,4 @@
-import type { PageLayout, Rect } from '../ground/page-layout.js';
+import type { PageLayout, Rect } from '../resolve/page-layout.js';
 import { common, paintingOrderOf } from '../ground/painting-order.js';
 import type { StyleView } from '../resolve/style-view.js';
 

@@ -36,3 +36,6 @@ export function or(values: readonly Ternary[]): Ternary {
   if (values.includes(true)) return true;
   return values.includes('undecided') ? 'undecided' : false;
 }
+
+/** Where a page is looked at: a viewport width in CSS px, and what else differs from a desktop screen. */
+export type Setting = Partial<MediaEnvironment> & Pick<MediaEnvironment, 'width'>;

@@ -1,5 +1,3 @@
-import type { SwitchClasses } from '../elsewhere/switch-classes.js';
-
 /** Namespaces that selectors and presentational attributes tell apart. */
 export type Namespace = 'html' | 'svg' | 'mathml' | 'other';
 
@@ -36,6 +34,9 @@ export interface TreeRoot {
   /** Top elements of this tree. */
   readonly children: readonly ElementNode[];
 }
+
+/** Classes that scripts put on and take off, by a name that an element has beside them: `.class`, `#id` or its tag. */
+export type SwitchClasses = ReadonlyMap<string, ReadonlySet<string>>;
 
 /** A parsed page. */
 export interface PageDocument {

@@ -1,4 +1,4 @@
-import { alikeKey } from '../reach/alike.js';
+import { alikeKey } from '../selectors/alike.js';
 import { siblingsOf, type ElementNode } from '../dom/tree.js';
 
 /** An element whose state may tell on another, and how it stands to it. */

@@ -2,7 +2,7 @@ import type { ElementNode, PageDocument } from '../dom/tree.js';
 import { escapeIdentifier, quoteString } from '../selectors/parse-selector.js';
 import type { SwitchState } from '../veneer/override.js';
 import { isFocusable } from '../selectors/element-states.js';
-import { switchClassesOf } from './switch-classes.js';
+import { switchClassesOf } from '../rules/switch-classes.js';
 
 /** How an element stands when it is switched over from how it was captured, or locked. */
 export interface Flip {

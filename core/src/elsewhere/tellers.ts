@@ -1,11 +1,11 @@
 import type { ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
-import { pointerStates } from '../resolve/pointer-states.js';
+import { pointerStates } from './pointer-states.js';
 import { StyleShare } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
 import type { StateMap } from '../selectors/match-context.js';
-import type { Setting } from '../site/environments.js';
-import { shortName } from '../site/describe-element.js';
+import type { Setting } from '../conditions/environment.js';
+import { shortName } from '../selectors/describe-element.js';
 import { SWITCH_STATES, type SwitchState } from '../veneer/override.js';
 import { carriersOf } from './carriers.js';
 import { flipsOf, type Flip } from './flips.js';

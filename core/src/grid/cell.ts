@@ -3,7 +3,7 @@ import { hexOf } from '../color/read-notation.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import { VENEER_SHEET_NAME } from '../resolve/page.js';
-import { showsText } from '../site/text-figures.js';
+import { showsText } from '../resolve/text-figures.js';
 import { colorsInImages } from '../values/serialize-paint.js';
 import type { Color } from '../values/color.js';
 import type { OverrideState } from '../veneer/override.js';

@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import type { Rect } from './page-layout.js';
+import type { Rect } from '../resolve/page-layout.js';
 import type { PaintingOrder } from './painting-order.js';
 
 /** Finds painters by where their boxes lie, in painting order. */

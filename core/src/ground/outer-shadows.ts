@@ -6,7 +6,7 @@ import type { StyleRule } from '../rules/style-rule.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 import type { Color } from '../values/color.js';
 import { readShadows } from '../values/serialize-paint.js';
-import { holds, type Rect } from './page-layout.js';
+import { holds, type Rect } from '../resolve/page-layout.js';
 
 /** Elements that may cast a shadow in some state, each with how far at most, CSS px; infinite where its text does not tell. */
 type Casters = ReadonlyMap<ElementNode, number>;

@@ -4,7 +4,7 @@ import { WHITE, rgb8, type Color } from '../values/color.js';
 import { readShadows } from '../values/serialize-paint.js';
 import { lengthContext } from '../resolve/compute-longhand.js';
 import { imageLayers } from './gradient-at.js';
-import { holds, type Rect } from './page-layout.js';
+import { holds, type Rect } from '../resolve/page-layout.js';
 import { betweenCommas } from '../syntax/text-ends.js';
 
 /** What a box paints at a point. */

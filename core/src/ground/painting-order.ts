@@ -1,7 +1,7 @@
 import type { ElementNode } from '../dom/tree.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
-import { boxOf, type PageLayout, type Rect } from './page-layout.js';
+import { boxOf, type PageLayout, type Rect } from '../resolve/page-layout.js';
 
 /** What paints: an element, or a positioned pseudo-element of one. */
 export interface Painter {

@@ -7,7 +7,7 @@ import { WHITE, rgb8, type Color } from '../values/color.js';
 import { surroundingsByChain, type Surroundings } from './chain.js';
 import type { Page } from '../resolve/page.js';
 import { boxIndexOf } from './box-index.js';
-import { boxOf, holds, rectsOf, type PageLayout, type Rect } from './page-layout.js';
+import { boxOf, holds, rectsOf, type PageLayout, type Rect } from '../resolve/page-layout.js';
 import { outerShadowsOf, shadowCasters, shadowsAt, type OuterShadow } from './outer-shadows.js';
 import { groupOf, paintAt } from './paint-at.js';
 import { paintingOrderOf, type Painter, type PaintingOrder } from './painting-order.js';

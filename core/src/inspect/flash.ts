@@ -7,7 +7,7 @@ import type { Override } from '../veneer/override.js';
 import type { OverrideValue, PlainValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
-import { shortName } from '../site/describe-element.js';
+import { shortName } from '../selectors/describe-element.js';
 import { elementOf, sheetOptionsOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 

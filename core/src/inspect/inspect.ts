@@ -3,11 +3,11 @@ import { compositeOver } from '../color/contrast.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { cellOf, longhandsOfRow, rowsFor, winnerOf, type GridCell } from '../grid/cell.js';
 import { ROW_PROPERTIES, type GridRowName } from '../grid/rows.js';
-import { kindOf } from '../reach/alike.js';
-import { isGeneratedClass, isLastingId } from '../reach/class-names.js';
+import { kindOf } from '../selectors/alike.js';
+import { isGeneratedClass, isLastingId } from '../selectors/class-names.js';
 import { RATIOS, contrastRatio } from '../color/contrast.js';
 import { breakpointsOfSite } from '../site/breakpoints.js';
-import { isBrandColor } from '../site/brand-color.js';
+import { isBrandColor } from '../palette/brand-color.js';
 import { iconKindOf, type IconKind } from './icon-kind.js';
 import { counterpartsOf } from '../site/counterparts.js';
 import { placesOf } from '../site/places.js';
@@ -22,8 +22,8 @@ import { relationOf, type Carrier } from '../elsewhere/carriers.js';
 import { tellersOf, type Teller } from '../elsewhere/tellers.js';
 import { REACHES, isSwitchState, type OverrideState, type OverrideTarget, type Reach } from '../veneer/override.js';
 import { WHITE } from '../values/color.js';
-import { plainName, shortName } from '../site/describe-element.js';
-import type { Standing } from '../site/standing.js';
+import { plainName, shortName } from '../selectors/describe-element.js';
+import type { Standing } from '../color/standing.js';
 import { isExcepted } from '../site/exceptions.js';
 import { isHidden } from '../parts/propose-openers.js';
 import type { Reachability } from '../parts/part.js';
@@ -32,7 +32,7 @@ import { elementOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-
 import { unreadPages, type UnreadPage } from '../site/unread.js';
 import { ringOf } from '../verdict/legibility.js';
 import { tellingParent } from '../verdict/telling-parent.js';
-import { showsText, wantedRatio } from '../site/text-figures.js';
+import { showsText, wantedRatio } from '../resolve/text-figures.js';
 
 const EDGE_SIDES = ['top', 'right', 'bottom', 'left'] as const;
 

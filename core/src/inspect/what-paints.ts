@@ -1,7 +1,7 @@
 import { hexOf } from '../color/read-notation.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { StyleView } from '../resolve/style-view.js';
-import { shortName } from '../site/describe-element.js';
+import { shortName } from '../selectors/describe-element.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 
 /** Something that paints at a point. */

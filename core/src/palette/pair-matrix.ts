@@ -3,7 +3,7 @@ import { deltaE2000 } from '../color/delta-e.js';
 import { nearestPassingShade } from '../color/nearest-passing-shade.js';
 import { hexOf } from '../color/read-notation.js';
 import { VISIONS, seenAs, type Vision } from '../color/vision.js';
-import type { Standing } from '../site/standing.js';
+import type { Standing } from '../color/standing.js';
 import { WHITE } from '../values/color.js';
 import { MEANT_PAIRS } from './meant-pairs.js';
 import { colorOfValue } from '../veneer/override-value.js';

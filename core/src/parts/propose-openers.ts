@@ -1,6 +1,6 @@
 import { amendAttributes, type AttributeChange } from '../dom/amendment.js';
 import { ancestorsOf, type ElementNode } from '../dom/tree.js';
-import { isLastingId, lastingClasses } from '../reach/class-names.js';
+import { isLastingId, lastingClasses } from '../selectors/class-names.js';
 import type { Page } from '../resolve/page.js';
 import type { StyleView } from '../resolve/style-view.js';
 import type { StyleRule } from '../rules/style-rule.js';

@@ -1,5 +1,5 @@
 import { ancestorsOf, textOf, type ElementNode } from '../dom/tree.js';
-import { lastingClasses } from '../reach/class-names.js';
+import { lastingClasses } from '../selectors/class-names.js';
 import type { Page } from '../resolve/page.js';
 import { escapeIdentifier } from '../selectors/parse-selector.js';
 import { StyleView } from '../resolve/style-view.js';

@@ -3,8 +3,9 @@ import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { OverrideState, OverrideTarget, Spot } from '../veneer/override.js';
 import { boundValue, type OverrideValue } from '../veneer/override-value.js';
-import { plainName } from '../site/describe-element.js';
-import { overridesOfCell, type OverrideWish } from './plan-override.js';
+import { plainName } from '../selectors/describe-element.js';
+import { overridesOfCell } from './plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 
 /** How an element looks, to be pasted on another. */

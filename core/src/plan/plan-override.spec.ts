@@ -1,7 +1,8 @@
 import { explain } from '../resolve/explain.js';
 import { inspect, partProgress } from '../inspect/inspect.js';
 import { glossOf } from '../verdict/gloss.js';
-import { planOverride, type OverrideWish } from './plan-override.js';
+import { planOverride } from './plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { judgeOverride } from '../verdict/verdict.js';
 import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import type { Palette } from '../veneer/palette.js';

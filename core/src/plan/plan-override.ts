@@ -4,7 +4,7 @@ import type { Place } from '../reach/threshold.js';
 import { NOT_TOLD, writeSelector } from '../reach/write-selector.js';
 import type { Specificity } from '../selectors/selector.js';
 import { OVERRIDE_STATES, type Override, type OverrideTarget } from '../veneer/override.js';
-import type { OverrideValue } from '../veneer/override-value.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { valueProblem } from '../veneer/value-problem.js';
 import { isInRange } from '../veneer/media.js';
 import { isScrollbarPart } from '../veneer/scrollbars.js';
@@ -15,18 +15,6 @@ import { CLOSED_TO_VISITED, isOpenToVisited } from '../grid/visited.js';
 import { routeOf } from './shadow-route.js';
 import { dressSite, elementOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from '../selectors/touched.js';
-
-/** What the designer asks for. */
-export interface OverrideWish extends OverrideTarget {
-  readonly property: string;
-  /** State of the pseudo-element itself, such as a scrollbar's thumb. */
-  readonly pseudoState?: 'hover';
-  readonly value: OverrideValue;
-  /** Viewport width at which the target is looked at, CSS px. */
-  readonly width: number;
-  /** Whether a selector written by hand gives way to one written anew. */
-  readonly isAfresh?: boolean;
-}
 
 /** What is to be written, or why it cannot be. */
 export type OverridePlan =

@@ -4,14 +4,14 @@ import { longhandsOfRow } from '../grid/cell.js';
 import { ROW_PROPERTIES, STATE_WORDS, propertyWords, type GridRowName } from '../grid/rows.js';
 import { isOpenToVisited } from '../grid/visited.js';
 import { surroundingsOf } from '../ground/surroundings.js';
-import { proposedForState } from '../verdict/repairs.js';
+import { proposedForState } from './state-steps.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
-import { showsText, wantedRatio } from '../site/text-figures.js';
+import { showsText, wantedRatio } from '../resolve/text-figures.js';
 import type { OverrideState } from '../veneer/override.js';
 import { colorOfValue, shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
 import { readableText, restValue, type StatesQuestion } from './propose-states.js';
-import type { OverrideWish } from './plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { readableRole } from './readable-role.js';
 
 /** What one row of the grid would be in one state. */

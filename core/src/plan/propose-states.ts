@@ -8,11 +8,12 @@ import type { OverrideState, OverrideTarget } from '../veneer/override.js';
 import { readComposite } from '../veneer/composite.js';
 import { boundValue, colorOfValue, shadeOfValue, type CompositeValue, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
-import { overridesOfCell, type OverrideWish } from './plan-override.js';
-import { proposedForState } from '../verdict/repairs.js';
+import { overridesOfCell } from './plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
+import { proposedForState } from './state-steps.js';
 import { readableRole } from './readable-role.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
-import { showsText, wantedRatio } from '../site/text-figures.js';
+import { showsText, wantedRatio } from '../resolve/text-figures.js';
 
 /** The target whose states are proposed, and how far the overrides reach. */
 export type StatesQuestion = Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'> & { readonly width: number };

@@ -1,11 +1,11 @@
-import { declarationOf } from '../census/feeding-properties.js';
+import { declarationOf } from '../resolve/feeding-properties.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { LONGHANDS } from '../properties/longhands.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import { parseColor } from '../values/parse-color.js';
 import { variablesIn } from '../values/variables-in.js';
-import type { OverrideWish } from './plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 
 /** The wish as CSS can fulfil it, or why it cannot. */

@@ -2,8 +2,8 @@ import { ancestorsOf, type ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
 import { matchingElements } from '../selectors/matching-elements.js';
 import { escapeIdentifier, parseSelectorList, quoteString } from '../selectors/parse-selector.js';
-import { kindOf, type Kind } from './alike.js';
-import { isLastingId, lastingClasses } from './class-names.js';
+import { kindOf, type Kind } from '../selectors/alike.js';
+import { isLastingId, lastingClasses } from '../selectors/class-names.js';
 
 /** A natural group that an element belongs to, by what people would say of it. */
 export interface Group {

@@ -5,7 +5,7 @@ import { matchingElements } from '../selectors/matching-elements.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
 import { compareSpecificity, type Specificity } from '../selectors/selector.js';
 import { addSpecificity } from '../selectors/specificity.js';
-import { alikeKey } from './alike.js';
+import { alikeKey } from '../selectors/alike.js';
 import { clears, findThreshold, type Place } from './threshold.js';
 import { writeSelector } from './write-selector.js';
 

@@ -3,7 +3,7 @@ import type { Page } from '../resolve/page.js';
 import { isLink } from '../selectors/element-states.js';
 import { matchingElements } from '../selectors/matching-elements.js';
 import { escapeIdentifier, parseSelectorList } from '../selectors/parse-selector.js';
-import { lastingClasses } from './class-names.js';
+import { lastingClasses } from '../selectors/class-names.js';
 
 /** Elements whose links are for going about the site, or for acting. */
 const NOT_RUNNING: ReadonlySet<string> = new Set(['nav', 'menu', 'button', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'summary', 'th']);

@@ -2,7 +2,7 @@ import { ancestorsOf, siblingsOf, type ElementNode } from '../dom/tree.js';
 import { escapeIdentifier, quoteString } from '../selectors/parse-selector.js';
 import { compareSpecificity, type Specificity } from '../selectors/selector.js';
 import { addSpecificity } from '../selectors/specificity.js';
-import { isLastingId, lastingClasses } from './class-names.js';
+import { isLastingId, lastingClasses } from '../selectors/class-names.js';
 
 /** A selector text with its specificity and how much it leans on what may not last (0 is best). */
 export interface Candidate {

@@ -2,7 +2,7 @@ import type { ElementNode } from '../dom/tree.js';
 import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
 import type { RankedDeclaration } from '../resolve/element-style.js';
 import { StyleView } from '../resolve/style-view.js';
-import { pointerStates } from '../resolve/pointer-states.js';
+import { pointerStates } from '../elsewhere/pointer-states.js';
 import { NO_SPECIFICITY, compareSpecificity, type Specificity } from '../selectors/selector.js';
 import type { MediaEnvironment } from '../conditions/environment.js';
 import type { Flip } from '../elsewhere/flips.js';

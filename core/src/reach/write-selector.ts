@@ -11,8 +11,8 @@ import { relationOf } from '../elsewhere/carriers.js';
 import { flipsOf } from '../elsewhere/flips.js';
 import { isSwitchState, type OverrideState, type SwitchState } from '../veneer/override.js';
 import { isScrollbarPart } from '../veneer/scrollbars.js';
-import { kindSelector } from './alike.js';
-import { isLastingId, lastingClasses } from './class-names.js';
+import { kindSelector } from '../selectors/alike.js';
+import { isLastingId, lastingClasses } from '../selectors/class-names.js';
 import { partSelectors, selectorCandidates, selectorsBeside, selectorsUnder, subjectCandidates, type Candidate } from './selector-candidates.js';
 import { clears, findThreshold, raiseBar, type Place, type Threshold, type ThresholdQuestion } from './threshold.js';
 

@@ -1,7 +1,7 @@
 import { expectLikeBrowser } from '../testing/expect-like-browser.js';
 import { explain } from './explain.js';
 import { parsePage } from './page.js';
-import { pointerStates } from './pointer-states.js';
+import { pointerStates } from '../elsewhere/pointer-states.js';
 import { StyleView } from './style-view.js';
 
 const COLORS = ['color', 'background-color', 'border-top-color', 'outline-color', 'text-decoration-color', 'fill', 'caret-color'];

@@ -1,6 +1,4 @@
 import type { Longhand } from '../properties/longhands.js';
-import type { MediaEnvironment } from '../conditions/environment.js';
-import type { ElementNode } from '../dom/tree.js';
 import { computeColorValue, resolveColorValue } from '../values/compute-color.js';
 import { parseColor } from '../values/parse-color.js';
 import { clampLength, computeLengths, formatNumber } from '../values/compute-length.js';
@@ -9,23 +7,8 @@ import { GREATEST, evaluateMath } from '../values/math.js';
 import { BLACK, type Color, type ColorValue } from '../values/color.js';
 import { textValue, type ComputedValue } from './computed-value.js';
 import { computeFontSize } from './font-size.js';
+import type { StyleSource } from './style-source.js';
 import { adjustNativeDisplay, isBlockByKind } from './native-controls.js';
-
-/** The style around a longhand: what its computed value may depend on. */
-export interface StyleSource {
-  readonly element: ElementNode;
-  readonly pseudo: string;
-  readonly environment: MediaEnvironment;
-  readonly parent: StyleSource | null;
-  readonly root: StyleSource | null;
-  /** Stands for the values it comes to. */
-  readonly identity: object;
-  computed(property: string): ComputedValue;
-  fontSize(): number;
-  colorScheme(): 'light' | 'dark';
-  currentColor(): Color;
-  color(property: string): Color | null;
-}
 
 const LINE_WIDTHS: ReadonlyMap<string, number> = new Map([['thin', 1], ['medium', 3], ['thick', 5]]);
 

@@ -1,6 +1,6 @@
 import { computeLengths, formatNumber } from '../values/compute-length.js';
 import { textValue, type ComputedValue } from './computed-value.js';
-import type { StyleSource } from './compute-longhand.js';
+import type { StyleSource } from './style-source.js';
 
 /**
  * Pixels of the absolute-size keywords, for proportional and for monospaced text.

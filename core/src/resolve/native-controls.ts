@@ -1,4 +1,4 @@
-import type { StyleSource } from './compute-longhand.js';
+import type { StyleSource } from './style-source.js';
 
 /**
  * Values that Chromium gives native controls whatever the cascade says, while they keep their native appearance:

@@ -1,4 +1,4 @@
-import type { PageLayout } from '../ground/page-layout.js';
+import type { PageLayout } from './page-layout.js';
 import { rankLayers } from '../cascade/compare.js';
 import { parseHtml } from '../dom/parse-html.js';
 import type { Amendments } from '../dom/amendment.js';
@@ -120,4 +120,9 @@ function veneerOrderIn(sheets: readonly Sheet[], base: FlatRules, place: VeneerP
 function firstRuleInBody(base: FlatRules): number {
   const index = base.rules.findIndex((rule) => isInBody(rule.sheet));
   return index === -1 ? base.rules.length : index;
+}
+
+/** The page with a layout, beside those it has for other widths. */
+export function withLayout(page: Page, layout: PageLayout): Page {
+  return { ...page, layouts: new Map([...(page.layouts ?? []), [layout.width, layout]]) };
 }

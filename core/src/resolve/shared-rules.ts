@@ -1,6 +1,6 @@
 import { rankLayers } from '../cascade/compare.js';
-import type { PageDocument } from '../dom/tree.js';
-import { switchClassesIn, type SwitchClasses } from '../elsewhere/switch-classes.js';
+import type { PageDocument, SwitchClasses } from '../dom/tree.js';
+import { switchClassesIn } from '../rules/switch-classes.js';
 import { flattenSheets, type FlatRules } from '../rules/flatten-sheets.js';
 import type { LoadSheet, Sheet } from '../rules/sheet.js';
 import { indexByKey, indexRules, type RuleIndex, type RuleIndexes } from './index-rules.js';

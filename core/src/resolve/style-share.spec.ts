@@ -1,4 +1,4 @@
-import { pointerStates } from './pointer-states.js';
+import { pointerStates } from '../elsewhere/pointer-states.js';
 import { seededRandom } from '../testing/random.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { parsePage, withVeneer } from './page.js';

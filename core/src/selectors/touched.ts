@@ -1,13 +1,17 @@
-import type { ElementNode } from '../dom/tree.js';
+import type { ElementNode, PageDocument } from '../dom/tree.js';
 import { partNamesFor } from '../dom/part-names.js';
-import type { Page } from '../resolve/page.js';
 import { matchingElements } from './matching-elements.js';
 import { SelectorError, parseSelectorList } from './parse-selector.js';
 import type { ComplexSelector } from './selector.js';
 import { withoutStates } from './without-states.js';
 
+/** A page, for what depends on its document alone. */
+interface Captured {
+  readonly document: PageDocument;
+}
+
 /** Elements of a page that a selector may style in some state, itself or a pseudo-element of theirs; parts of a shadow tree by their names. */
-export function matchedInAnyState(page: Page, selector: string): ElementNode[] {
+export function matchedInAnyState(page: Captured, selector: string): ElementNode[] {
   try {
     return [...new Set(withoutStates(parseSelectorList(selector)).flatMap((complex) => matchedBy(page, complex)))];
   } catch (error) {
@@ -17,7 +21,7 @@ export function matchedInAnyState(page: Page, selector: string): ElementNode[] {
   }
 }
 
-function matchedBy(page: Page, complex: ComplexSelector): ElementNode[] {
+function matchedBy(page: Captured, complex: ComplexSelector): ElementNode[] {
   const part = complex.pseudoElements.find(({ name }) => name === 'part');
   const subjects = matchingElements(page, [{ ...complex, pseudoElements: [] }]);
   if (!part) return subjects;
@@ -28,7 +32,7 @@ function matchedBy(page: Page, complex: ComplexSelector): ElementNode[] {
 }
 
 /** What rules with these selectors may change on a page: elements they can match in some state, and all inside them, which may inherit. */
-export function touchedOn(page: Page, selectors: readonly string[], simulated: readonly ElementNode[] = []): { readonly hits: ReadonlySet<ElementNode>; readonly touched: readonly ElementNode[] } {
+export function touchedOn(page: Captured, selectors: readonly string[], simulated: readonly ElementNode[] = []): { readonly hits: ReadonlySet<ElementNode>; readonly touched: readonly ElementNode[] } {
   const hits = new Set<ElementNode>([...simulated, ...selectors.flatMap((selector) => matchedInAnyState(page, selector))]);
   if (hits.size === 0) return { hits, touched: [] };
   const inside = new Map<ElementNode, boolean>();

@@ -1,4 +1,5 @@
-import { planOverride, withOverrides, type OverrideWish } from '../plan/plan-override.js';
+import { planOverride, withOverrides } from '../plan/plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { inspect } from '../inspect/inspect.js';
 import { judgeOverride } from '../verdict/verdict.js';
 import { counterpartsOf } from './counterparts.js';

@@ -1,5 +1,5 @@
 import { setsLonghand } from '../cascade/block.js';
-import { DESKTOP, type MediaEnvironment } from '../conditions/environment.js';
+import { DESKTOP, type MediaEnvironment, type Setting } from '../conditions/environment.js';
 import type { Bound, MediaFeature } from '../conditions/media-feature.js';
 import type { Page } from '../resolve/page.js';
 import type { Condition, StyleRule } from '../rules/style-rule.js';
@@ -17,9 +17,6 @@ const LOWEST = 200;
 /** Most widths that are looked at, and most environments: each is a resolution of its own. */
 const MOST_WIDTHS = 40;
 const MOST_ENVIRONMENTS = 96;
-
-/** Where a page is looked at: a viewport width in CSS px, and what else differs from a desktop screen. */
-export type Setting = Partial<MediaEnvironment> & Pick<MediaEnvironment, 'width'>;
 
 /** Everywhere that some properties can come out otherwise. */
 export interface Settings {

@@ -1,6 +1,6 @@
 import { openOnePage } from '../testing/one-page-site.js';
 import { findElements } from './find-elements.js';
-import { siteWideTargets } from './site-wide.js';
+import { siteWideTargets } from '../inspect/site-wide.js';
 import { pageOf } from './site-model.js';
 
 const BODY = `<h1>Slow river</h1><p>Down the <a href=x>River  bend</a></p><input placeholder="Your river"><img src=a alt="A river at dusk"><button aria-label="Close river notes">x</button><script>river</script>

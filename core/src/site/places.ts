@@ -1,6 +1,6 @@
 import { carrierAlike } from '../elsewhere/carriers.js';
 import { ancestorsOf, type ElementNode } from '../dom/tree.js';
-import { alikeKey, kindSelector } from '../reach/alike.js';
+import { alikeKey, kindSelector } from '../selectors/alike.js';
 import { statesOfPlace, type Place } from '../reach/threshold.js';
 import { withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';

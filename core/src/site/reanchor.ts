@@ -1,6 +1,6 @@
 import { lineageOf, textOf, type ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
-import { shortName } from './describe-element.js';
+import { shortName } from '../selectors/describe-element.js';
 
 /**
  * Where an element of a page is in another capture of the same page: the one of its kind that shares most with it, its

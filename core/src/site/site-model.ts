@@ -1,11 +1,12 @@
-import { withLayout, type PageLayout } from '../ground/page-layout.js';
+import { type PageLayout } from '../resolve/page-layout.js';
+import { withLayout } from '../resolve/page.js';
 import type { Amendments } from '../dom/amendment.js';
 import type { ElementNode } from '../dom/tree.js';
 import { amendmentsOf, closingsOf } from '../parts/open-parts.js';
 import type { Part } from '../parts/part.js';
 import { parsePage, withVeneer, type Page, type VeneerPlace } from '../resolve/page.js';
 import type { LoadSheet } from '../rules/sheet.js';
-import { pointerStates, type StateName } from '../resolve/pointer-states.js';
+import { pointerStates, type StateName } from '../elsewhere/pointer-states.js';
 import { StyleView } from '../resolve/style-view.js';
 import { restContext } from '../selectors/match-context.js';
 import { matchesAny } from '../selectors/match-selector.js';

@@ -1,7 +1,8 @@
 import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
 import { matchingElements } from '../selectors/matching-elements.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
-import { planOverride, withOverrides, type OverrideWish } from '../plan/plan-override.js';
+import { planOverride, withOverrides } from '../plan/plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import type { Override } from '../veneer/override.js';
 import type { Palette } from '../veneer/palette.js';
 

@@ -9,10 +9,11 @@ import { StyleShares, hangsOnViewport, isByWidth, type StyleShare } from '../res
 import { StyleView } from '../resolve/style-view.js';
 import type { StateMap } from '../selectors/match-context.js';
 import { OVERRIDE_STATES, type OverrideState } from '../veneer/override.js';
-import { writeRules, type VeneerRule } from '../veneer/compile-veneer.js';
+import { writeRules } from '../veneer/compile-veneer.js';
+import type { VeneerRule } from '../veneer/veneer-rule.js';
 import type { Palette } from '../veneer/palette.js';
 import type { SheetOptions } from '../veneer/sheet-options.js';
-import type { Setting } from '../site/environments.js';
+import type { Setting } from '../conditions/environment.js';
 import { touchedOn } from '../selectors/touched.js';
 
 /** What outcomes are compared over. */

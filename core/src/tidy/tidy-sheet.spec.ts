@@ -1,6 +1,6 @@
 import { seededRandom } from '../testing/random.js';
 import { runsAsked } from '../testing/runs-asked.js';
-import { pointerStates, type StateName } from '../resolve/pointer-states.js';
+import { pointerStates, type StateName } from '../elsewhere/pointer-states.js';
 import { withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';

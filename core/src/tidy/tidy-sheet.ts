@@ -1,7 +1,8 @@
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { VENEER_SHEET_NAME, withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
-import { veneerRules, writeRules, type VeneerDeclaration, type VeneerRule } from '../veneer/compile-veneer.js';
+import { veneerRules, writeRules } from '../veneer/compile-veneer.js';
+import type { VeneerDeclaration, VeneerRule } from '../veneer/veneer-rule.js';
 import { settingsThatMatter } from '../site/environments.js';
 import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
 import { sheetOptionsOf, type SiteModel } from '../site/site-model.js';

@@ -1,9 +1,9 @@
 import { cssOfValue } from './custom-property.js';
 import { mediaOf } from './media.js';
 import { OVERRIDE_STATES, REACHES, type Override } from './override.js';
-import type { OverrideValue } from './override-value.js';
 import type { Palette } from './palette.js';
 import { propertyRank } from './property-order.js';
+import type { VeneerDeclaration, VeneerRule } from './veneer-rule.js';
 import { engineGuardOf, standardScrollbars } from './scrollbars.js';
 import type { SheetOptions } from './sheet-options.js';
 
@@ -12,26 +12,6 @@ export interface CompileOptions extends SheetOptions {
   readonly palette: Palette;
   /** Parts in the order of their sections. */
   readonly parts: readonly { readonly id: number; readonly name: string }[];
-}
-
-/** One declaration of the sheet, with the override it stands for. */
-export interface VeneerDeclaration {
-  readonly property: string;
-  readonly value: OverrideValue;
-  readonly important: boolean;
-}
-
-/** One rule of the sheet. */
-export interface VeneerRule {
-  readonly section: string;
-  readonly selector: string;
-  /** Media condition; `null` for none. */
-  readonly media: string | null;
-  /** Whether it holds at some widths only. */
-  readonly isForWidths: boolean;
-  /** Condition of an engine guard; `null` for none. */
-  readonly supports: string | null;
-  readonly declarations: readonly VeneerDeclaration[];
 }
 
 /**

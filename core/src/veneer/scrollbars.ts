@@ -1,4 +1,4 @@
-import type { VeneerRule } from './compile-veneer.js';
+import type { VeneerRule } from './veneer-rule.js';
 import { mediaOf } from './media.js';
 import type { Override } from './override.js';
 import type { OverrideValue } from './override-value.js';

@@ -2,7 +2,7 @@ import ColorJs from 'colorjs.io';
 import { fulfil, openOnePage } from '../testing/one-page-site.js';
 import { companionsOf, type Companion } from './companions.js';
 import { planAll, withOverrides } from '../plan/plan-override.js';
-import type { OverrideWish } from '../plan/plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 
 const THEME = `.panel { background: #fff; color: #222 } .panel h2 { color: #123 } .panel a { color: #00c } .panel a:hover { color: #fff } .panel .tag::before { content: "New "; color: #333 } .panel .dot::before { content: ""; color: #333 }
 .panel input { border: 1px solid #224 } .panel .inner { background: #ffe; color: #222 } .panel .lit { text-shadow: 0 1px 0 #fff; color: #ccc } path { fill: #224 } ::selection { background: gold; color: #222 }`;

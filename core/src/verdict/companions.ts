@@ -3,7 +3,7 @@ import { surroundingsOf } from '../ground/surroundings.js';
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import { isShape } from '../dom/svg-shapes.js';
 import type { ElementNode } from '../dom/tree.js';
-import { alikeKey, kindOf } from '../reach/alike.js';
+import { alikeKey, kindOf } from '../selectors/alike.js';
 import type { Page } from '../resolve/page.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
@@ -13,12 +13,12 @@ import { STATE_WORDS } from '../grid/rows.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { colorOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
-import { plainName } from '../site/describe-element.js';
+import { plainName } from '../selectors/describe-element.js';
 import { isExcepted } from '../site/exceptions.js';
-import type { OverrideWish } from '../plan/plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { readableRole } from '../plan/readable-role.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
-import { showsText, wantedRatio } from '../site/text-figures.js';
+import { showsText, wantedRatio } from '../resolve/text-figures.js';
 
 /** What a change of ground obliges: something on it that now fails or clashes, with a role proposed for it. */
 export interface Companion {

@@ -1,6 +1,7 @@
 import { fulfil, openOnePage } from '../testing/one-page-site.js';
 import type { Override } from '../veneer/override.js';
-import { planOverride, withOverrides, type OverrideWish } from '../plan/plan-override.js';
+import { planOverride, withOverrides } from '../plan/plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { longhandsFedBy } from './fed-longhands.js';
 import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
 import { judgeOverride } from './verdict.js';

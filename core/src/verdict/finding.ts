@@ -1,6 +1,6 @@
 import type { OverrideState, Spot } from '../veneer/override.js';
-import type { OverrideWish } from '../plan/plan-override.js';
-import type { Standing } from '../site/standing.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
+import type { Standing } from '../color/standing.js';
 
 /** Most elements of a finding that are handed over to be outlined; all are counted. */
 export const MOST_SPOTS = 200;

@@ -1,6 +1,6 @@
 import { fulfil, openOnePage } from '../testing/one-page-site.js';
 import { glossOf } from './gloss.js';
-import type { OverrideWish } from '../plan/plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 
 const THEME = '.tag::before { content: "!" } .go:hover { color: red } .card:hover .caption { color: red } @media (min-width: 700px) { .go { color: blue } } .level { color: red }';
 const BODY = `<button class=go>Go</button><a class=link href=x>l</a><b class=tag>t</b><div class=card><p class=caption>c</p></div>

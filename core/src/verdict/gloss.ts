@@ -2,7 +2,7 @@ import { propertyWords } from '../grid/rows.js';
 import { flipsOf } from '../elsewhere/flips.js';
 import { isSwitchState, type Override, type OverrideState } from '../veneer/override.js';
 import { valueWords } from '../veneer/override-value.js';
-import { pseudoWords, shortName } from '../site/describe-element.js';
+import { pseudoWords, shortName } from '../selectors/describe-element.js';
 import { placesOf } from '../site/places.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from '../selectors/touched.js';

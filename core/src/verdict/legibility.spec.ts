@@ -1,5 +1,7 @@
-import { planOverride, withOverrides, type OverrideWish } from '../plan/plan-override.js';
-import { withLayout, type PageLayout } from '../ground/page-layout.js';
+import { planOverride, withOverrides } from '../plan/plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
+import { type PageLayout } from '../resolve/page-layout.js';
+import { withLayout } from '../resolve/page.js';
 import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
 import { RIVER_PALETTE, fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import type { Finding } from './finding.js';

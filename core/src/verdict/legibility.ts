@@ -1,12 +1,12 @@
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import type { ElementNode } from '../dom/tree.js';
-import { boxOf, rectsOf, type PageLayout } from '../ground/page-layout.js';
+import { boxOf, rectsOf, type PageLayout } from '../resolve/page-layout.js';
 import { surroundingsOf, type Surroundings } from '../ground/surroundings.js';
-import { kindOf } from '../reach/alike.js';
+import { kindOf } from '../selectors/alike.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
-import type { Setting } from '../site/environments.js';
-import { showsText, wantedRatio } from '../site/text-figures.js';
+import type { Setting } from '../conditions/environment.js';
+import { showsText, wantedRatio } from '../resolve/text-figures.js';
 import type { Color } from '../values/color.js';
 import type { OverrideState, Spot } from '../veneer/override.js';
 

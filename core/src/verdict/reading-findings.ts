@@ -1,10 +1,10 @@
 import { compositeOver, contrastRatio } from '../color/contrast.js';
 import { hexOf } from '../color/read-notation.js';
 import { STATE_WORDS } from '../grid/rows.js';
-import { wishOf } from '../plan/wish-of.js';
+import { wishOf } from '../veneer/wish-of.js';
 import { settingWords } from '../site/environments.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
-import { plainName } from '../site/describe-element.js';
+import { plainName } from '../selectors/describe-element.js';
 import type { Color } from '../values/color.js';
 import type { Override, Spot } from '../veneer/override.js';
 import { colorOfValue, shadeOfValue, valueWords } from '../veneer/override-value.js';

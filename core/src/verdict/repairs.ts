@@ -1,22 +1,13 @@
 import { STATE_WORDS } from '../grid/rows.js';
 import type { ElementStyle } from '../resolve/element-style.js';
-import type { Override, OverrideState } from '../veneer/override.js';
-import { shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
+import type { Override } from '../veneer/override.js';
+import { valueWords, type OverrideValue } from '../veneer/override-value.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { Others } from './effects.js';
 import type { StateLook } from './state-looks.js';
-import { wishOf } from '../plan/wish-of.js';
-
-/** Points of lightness by which a state differs from rest, where nothing else is said. */
-const STATE_STEPS: Readonly<Partial<Record<OverrideState, number>>> = { hover: -12, focus: -6, active: -18, 'parent-hover': -12 };
-
-/** Value proposed for a state from the one at rest: a shade that shows; at rest's own where the state has no step. */
-export function proposedForState(site: SiteModel, value: OverrideValue, state: OverrideState): OverrideValue {
-  const steps = STATE_STEPS[state] ?? 0;
-  if (steps !== 0 && value.kind === 'composite') return { ...value, colors: value.colors.map((color) => shadeOfValue(color, steps, site.palette) ?? color) };
-  return steps === 0 ? value : shadeOfValue(value, steps, site.palette) ?? value;
-}
+import { proposedForState } from '../plan/state-steps.js';
+import { wishOf } from '../veneer/wish-of.js';
 
 /** What is said of a state that an override covers or leaves behind, with the value that mends it. @param others elements whose states tell on the target. */
 export function lookFinding(site: SiteModel, override: Override, { state, kind, property, before, shown, spots }: StateLook, others: Others, width: number): Finding {

@@ -1,7 +1,8 @@
 import { fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import { elementOf, pageOf } from '../site/site-model.js';
 import { oneOfEachKind } from './state-looks.js';
-import { planAll, withOverrides, type OverrideWish } from '../plan/plan-override.js';
+import { planAll, withOverrides } from '../plan/plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { judgeOverride } from './verdict.js';
 import type { Finding } from './finding.js';
 

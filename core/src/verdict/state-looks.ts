@@ -6,7 +6,7 @@ import { VENEER_SHEET_NAME } from '../resolve/page.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { isOfAnother, type OverrideState, type Spot } from '../veneer/override.js';
 import type { Palette } from '../veneer/palette.js';
-import { isBrandColor } from '../site/brand-color.js';
+import { isBrandColor } from '../palette/brand-color.js';
 
 /** What else can lie over a property that is overridden at rest, or dim it. */
 const LAID_OVER: Readonly<Record<string, readonly string[]>> = { 'background-color': ['background-image', 'box-shadow', 'opacity'], color: ['opacity', 'text-shadow'] };

@@ -2,7 +2,8 @@ import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/sit
 import { companionsOf } from './companions.js';
 import { checkSelector } from '../plan/hand-selector.js';
 import { copyLook, pasteLook } from '../plan/look.js';
-import { overridesOfCell, planAll, planOverride, withOverrides, type OverrideWish } from '../plan/plan-override.js';
+import { overridesOfCell, planAll, planOverride, withOverrides } from '../plan/plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { proposeStates } from '../plan/propose-states.js';
 import { judgeOverride } from './verdict.js';
 import { whatPaints } from '../inspect/what-paints.js';

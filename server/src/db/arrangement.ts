@@ -1,6 +1,6 @@
 import type { VeneerPlace } from '@upper-veneer/core';
-import type { Subject } from './changes.js';
-import type { Db } from './open.js';
+import type { Subject } from './subject.js';
+import type { Db } from './db.js';
 
 /** Where the veneer stands, and the order of each page's stylesheets. */
 export interface Arrangement {

@@ -1,15 +1,8 @@
 import type { Override } from '@upper-veneer/core';
-import type { Db } from './open.js';
+import type { Db } from './db.js';
 import type { Overrides } from './overrides.js';
 import type { Sites } from './sites.js';
-
-/** Something the history can bring back whole: how it is read and put. */
-export interface Subject<T> {
-  take(siteId: number): T;
-  put(siteId: number, value: T): void;
-  /** Whether it changes the pages, sheets or parts themselves, which a client then reads again. */
-  readonly isStructure: boolean;
-}
+import type { Subject } from './subject.js';
 
 /** Overrides as they stood, by id; `null` where there was none. */
 type Snapshot = readonly { readonly id: string; readonly override: Override | null }[];

@@ -1,5 +1,5 @@
-import type { Db } from './open.js';
-import type { Subject } from './changes.js';
+import type { Db } from './db.js';
+import type { Subject } from './subject.js';
 
 /** A colour or place that is left alone, with the reason. */
 export interface ExceptionRow {

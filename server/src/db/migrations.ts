@@ -1,4 +1,4 @@
-import type { Db } from './open.js';
+import type { Db } from './db.js';
 
 /** A change of the schema: SQL, or what does it with foreign keys off. */
 export type Migration = string | ((db: Db) => void);

@@ -1,9 +1,8 @@
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import Database from 'better-sqlite3';
+import type { Db } from './db.js';
 import { MIGRATIONS } from './migrations.js';
-
-export type Db = Database.Database;
 
 /** The data cannot be opened; the message says what to do. */
 export class DataError extends Error {

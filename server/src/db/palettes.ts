@@ -1,6 +1,6 @@
 import { namesOf, type Naming, type Palette, type RoleName } from '@upper-veneer/core';
-import type { Subject } from './changes.js';
-import type { Db } from './open.js';
+import type { Subject } from './subject.js';
+import type { Db } from './db.js';
 
 /** A palette as it is to be: new swatches have id 0, roles name their swatch. */
 export interface NewPalette {

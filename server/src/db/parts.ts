@@ -1,6 +1,6 @@
 import type { Opener, Part } from '@upper-veneer/core';
-import type { Subject } from './changes.js';
-import type { Db } from './open.js';
+import type { Subject } from './subject.js';
+import type { Db } from './db.js';
 
 /** Parts as they are to be: new ones have id 0. */
 export type NewPart = Part;

@@ -1,4 +1,4 @@
-import type { Db } from './open.js';
+import type { Db } from './db.js';
 
 export interface RevisionRow {
   readonly number: number;

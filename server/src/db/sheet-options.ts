@@ -1,6 +1,6 @@
 import type { SheetOptions } from '@upper-veneer/core';
-import type { Subject } from './changes.js';
-import type { Db } from './open.js';
+import type { Subject } from './subject.js';
+import type { Db } from './db.js';
 
 interface Row {
   readonly prefix: string;

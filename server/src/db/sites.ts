@@ -1,5 +1,5 @@
 import { withSheetOrder, type VeneerPlace } from '@upper-veneer/core';
-import type { Db } from './open.js';
+import type { Db } from './db.js';
 
 export interface SiteRow {
   readonly id: number;

@@ -1,6 +1,6 @@
 import { parsePage, proposeParts, type Page } from '@upper-veneer/core';
 import type { ImportRequest } from '@upper-veneer/contract';
-import type { TellProgress } from '../work/work-pool.js';
+import type { TellProgress } from '../work/progress.js';
 import type { AddressPolicy } from './address-policy.js';
 import { assembleSite, type AssembledSite } from './assemble-site.js';
 import type { Capture, ReportProgress } from './captured.js';

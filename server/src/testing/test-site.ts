@@ -3,7 +3,8 @@ import { createServer, request, type IncomingMessage, type Server } from 'node:h
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createApp } from '../app.js';
-import { openDatabase, type Db } from '../db/open.js';
+import type { Db } from '../db/db.js';
+import { openDatabase } from '../db/open.js';
 import type { NewSite } from '../db/sites.js';
 import { createStandInHost, siteHostName } from '../stand-in-host.js';
 import { createStore, type Store } from '../store.js';

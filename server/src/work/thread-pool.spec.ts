@@ -1,5 +1,6 @@
 import { createThreadPool } from './thread-pool.js';
-import { WorkError, type WorkPool, type WorkProgress } from './work-pool.js';
+import type { WorkProgress } from './progress.js';
+import { WorkError, type WorkPool } from './work-pool.js';
 import type { TidyInput } from './tidy-sheet.js';
 
 /** Overrides enough that tidying takes a while. */

@@ -1,7 +1,8 @@
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { BEGUN, DEADLINES, SHORT_JOBS, type JobInputs, type JobKind, type JobResults } from './jobs.js';
-import { WorkError, type WorkOptions, type WorkPool, type WorkProgress } from './work-pool.js';
+import type { WorkProgress } from './progress.js';
+import { WorkError, type WorkOptions, type WorkPool } from './work-pool.js';
 
 /** Threads at most for long jobs, and for short ones beside them. */
 const LONG_THREADS = 2;

@@ -1,5 +1,5 @@
 import { dressSite, openSite, tidySteps, type Override, type Palette, type SiteSource } from '@upper-veneer/core';
-import type { TellProgress } from './work-pool.js';
+import type { TellProgress } from './progress.js';
 
 export interface TidyInput {
   readonly source: SiteSource;

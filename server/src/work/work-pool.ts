@@ -1,4 +1,5 @@
 import type { JobInputs, JobKind, JobResults } from './jobs.js';
+import type { TellProgress } from './progress.js';
 
 /** Why a job has no result. `busy`: more wait than are let in; `too-long`: its deadline passed; `stopped`: nobody waits for it any more. */
 export type WorkFault = 'stopped' | 'too-long' | 'busy' | 'failed';
@@ -11,15 +12,6 @@ export class WorkError extends Error {
     super(message);
   }
 }
-
-/** How far a job is: what it is at, and how many of how many. */
-export interface WorkProgress {
-  readonly stage: string;
-  readonly done: number;
-  readonly total: number;
-}
-
-export type TellProgress = (progress: WorkProgress) => void;
 
 export interface WorkOptions {
   /** Stops waiting; the job itself ends when nobody waits for it any more. */

@@ -5,7 +5,7 @@ import { framePageOf, linkVeneerIn } from './dress-page.js';
 import { BEGUN, type JobInputs, type JobKind, type JobResults } from './jobs.js';
 import { reanchorPages } from './reanchor-pages.js';
 import { tidySheetOf } from './tidy-sheet.js';
-import type { TellProgress } from './work-pool.js';
+import type { TellProgress } from './progress.js';
 
 /** What each kind of job does. */
 const DOING: { readonly [K in JobKind]: (input: JobInputs[K], tell: TellProgress) => JobResults[K] | Promise<JobResults[K]> } = {

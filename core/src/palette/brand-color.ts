@@ -1,4 +1,4 @@
-import { brandStandingOf } from '../palette/brand-standing.js';
+import { brandStandingOf } from './brand-standing.js';
 import type { Color } from '../values/color.js';
 import type { Palette } from '../veneer/palette.js';
 

@@ -1,5 +1,3 @@
-import type { Page } from '../resolve/page.js';
-
 /** A rectangle in CSS px from the top left of the page. */
 export interface Rect {
   readonly left: number;
@@ -21,11 +19,6 @@ export interface PageLayout {
   readonly lines: ReadonlyMap<number, readonly number[]>;
   /** Boxes of positioned pseudo-elements, by `number:name`. */
   readonly pseudoBoxes: ReadonlyMap<string, readonly number[]>;
-}
-
-/** The page with a layout, beside those it has for other widths. */
-export function withLayout(page: Page, layout: PageLayout): Page {
-  return { ...page, layouts: new Map([...(page.layouts ?? []), [layout.width, layout]]) };
 }
 
 /** Border box of an element; `null` where it has none. */

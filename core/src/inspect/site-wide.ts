@@ -2,7 +2,7 @@ import type { GridRowName } from '../grid/rows.js';
 import { isFocusable, isLink } from '../selectors/element-states.js';
 import type { OverrideState, Reach } from '../veneer/override.js';
 import { runningLinks } from '../reach/running-links.js';
-import { pageOf, type SiteModel } from './site-model.js';
+import { pageOf, type SiteModel } from '../site/site-model.js';
 
 /** Something every page has that is no part of any: where it is looked at, and how far it reaches. */
 export interface SiteWideTarget {

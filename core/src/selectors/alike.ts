@@ -1,6 +1,6 @@
 import type { ElementNode } from '../dom/tree.js';
-import { isCurrent } from '../selectors/current-marker.js';
-import { isLink } from '../selectors/element-states.js';
+import { isCurrent } from './current-marker.js';
+import { isLink } from './element-states.js';
 import { isLastingId, lastingClasses } from './class-names.js';
 
 /** What an element is to a visitor: the kind that "everywhere" gathers. */

@@ -1,4 +1,4 @@
-import type { ElementStyle, RankedDeclaration } from '../resolve/element-style.js';
+import type { ElementStyle, RankedDeclaration } from './element-style.js';
 import { variablesIn } from '../values/variables-in.js';
 
 /** A declaration of a custom property that a painted colour hangs on. */

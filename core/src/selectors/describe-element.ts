@@ -1,5 +1,5 @@
 import { textOf, type ElementNode } from '../dom/tree.js';
-import { lastingClasses } from '../reach/class-names.js';
+import { lastingClasses } from './class-names.js';
 
 const PLAIN_NAMES: ReadonlyMap<string, string> = new Map([
   ['a', 'link'], ['p', 'paragraph'], ['img', 'picture'], ['ul', 'list'], ['ol', 'list'], ['li', 'list item'], ['nav', 'navigation'], ['button', 'button'],

@@ -2,9 +2,9 @@ import { flattenSheets } from '../rules/flatten-sheets.js';
 import { parsePage, VENEER_SHEET_NAME } from '../resolve/page.js';
 import { textBetween, tokenizeCss } from '../syntax/tokens.js';
 import { wholenessProblem } from '../syntax/whole-text.js';
-import { cssOfValue } from './custom-property.js';
-import { escapeEndTags, veneerRules, type CompileOptions } from './compile-veneer.js';
-import type { Override } from './override.js';
+import { cssOfValue } from '../veneer/custom-property.js';
+import { escapeEndTags, veneerRules, type CompileOptions } from '../veneer/compile-veneer.js';
+import type { Override } from '../veneer/override.js';
 
 /**
  * Reads a compiled sheet as a browser would and compares it with what was to be written: the same rules in the same

@@ -1,5 +1,5 @@
 import { openOnePage, numberOn } from '../testing/one-page-site.js';
-import { pageOf } from './site-model.js';
+import { pageOf } from '../site/site-model.js';
 import { whereItShows } from './where-it-shows.js';
 
 // What each rule reaches is read off the selectors by hand.

@@ -1,9 +1,6 @@
-import type { ElementNode } from '../dom/tree.js';
+import type { ElementNode, SwitchClasses } from '../dom/tree.js';
 import type { CompoundSelector, PseudoClass } from '../selectors/selector.js';
-import type { StyleRule } from '../rules/style-rule.js';
-
-/** Classes that scripts put on and take off, by a name that an element has beside them: `.class`, `#id` or its tag. */
-export type SwitchClasses = ReadonlyMap<string, ReadonlySet<string>>;
+import type { StyleRule } from './style-rule.js';
 
 /** Class names that say how something stands, not what it is (common practice). */
 const SAYS_HOW = /^(?:is|has|was)[-_]\w|(?:^|[-_])(?:open|opened|closed|active|on|off|expanded|collapsed|checked|selected|show|shown|visible|hidden|loading|locked|toggled|pressed)$/i;

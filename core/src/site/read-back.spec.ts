@@ -1,5 +1,5 @@
-import { compileVeneer, type CompileOptions } from './compile-veneer.js';
-import type { Override } from './override.js';
+import { compileVeneer, type CompileOptions } from '../veneer/compile-veneer.js';
+import type { Override } from '../veneer/override.js';
 import { readBackDifference } from './read-back.js';
 
 const OPTIONS: CompileOptions = { prefix: 'brand', palette: { swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }], roles: [] }, parts: [{ id: 1, name: 'Form */ x' }] };

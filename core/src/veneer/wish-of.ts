@@ -1,6 +1,6 @@
-import { isOfAnother, type Override } from '../veneer/override.js';
-import { isScrollbarPart } from '../veneer/scrollbars.js';
-import type { OverrideWish } from './plan-override.js';
+import { isOfAnother, type Override } from './override.js';
+import { isScrollbarPart } from './scrollbars.js';
+import type { OverrideWish } from './override-wish.js';
 
 /** The wish that an override fulfils, or one like it: for the same thing, as far, on the same pages. */
 export function wishOf(override: Override, width: number, other: Partial<Pick<OverrideWish, 'state' | 'property' | 'value' | 'pseudo' | 'parent'>> = {}): OverrideWish {

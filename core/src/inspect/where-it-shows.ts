@@ -1,8 +1,8 @@
 import { VENEER_SHEET_NAME } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
-import { partProgress } from '../inspect/inspect.js';
-import { showsText } from './text-figures.js';
-import { pageOf, type SiteModel } from './site-model.js';
+import { partProgress } from './inspect.js';
+import { showsText } from '../resolve/text-figures.js';
+import { pageOf, type SiteModel } from '../site/site-model.js';
 
 /** Something of a site that shows on its pages: a part, a stylesheet by its name, a font family as the pages ask for it. */
 export type Topic = { readonly kind: 'part'; readonly partId: number } | { readonly kind: 'sheet'; readonly name: string } | { readonly kind: 'font'; readonly family: string };

@@ -1,5 +1,5 @@
 import { RATIOS } from '../color/contrast.js';
-import type { ElementStyle } from '../resolve/element-style.js';
+import type { ElementStyle } from './element-style.js';
 
 const TEXT_CONTROLS: ReadonlySet<string> = new Set(['input', 'textarea', 'select']);
 /** Input types that show no text of their own. Source: HTML §15.5.4 to §15.5.11, rendering of form controls. */

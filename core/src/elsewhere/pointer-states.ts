@@ -2,7 +2,7 @@ import type { ElementNode, PageDocument } from '../dom/tree.js';
 import { isLink } from '../selectors/element-states.js';
 import { currentMarkerFor } from '../selectors/current-marker.js';
 import { isSwitchState, type OverrideState } from '../veneer/override.js';
-import { flipsOf } from '../elsewhere/flips.js';
+import { flipsOf } from './flips.js';
 import type { StateMap } from '../selectors/match-context.js';
 
 /** States a designer asks about. `current` is the current page; the states of a parent are those of an ancestor; `switched` and `locked` those of an element around it that tells on it. */

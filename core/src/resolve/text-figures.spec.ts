@@ -1,5 +1,5 @@
-import { parsePage } from '../resolve/page.js';
-import { StyleView } from '../resolve/style-view.js';
+import { parsePage } from './page.js';
+import { StyleView } from './style-view.js';
 import { showsText, wantedRatio } from './text-figures.js';
 
 describe('text figures', () => {

@@ -1,0 +1,8 @@
+/** How far a job is: what it is at, and how many of how many. */
+export interface WorkProgress {
+  readonly stage: string;
+  readonly done: number;
+  readonly total: number;
+}
+
+export type TellProgress = (progress: WorkProgress) => void;
