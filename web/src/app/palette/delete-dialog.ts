@@ -14,7 +14,7 @@ import { SiteStore } from '../shared/site/site-store';
   imports: [Button, Dialog, FormsModule, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '540px' }" [header]="'Delete ' + swatch().name">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '540px' }" [header]="'Delete ' + swatch().name">
       <div class="form">
         @if (roles().length > 0) { <p>It fills {{ roles().join(', ') }}.</p> }
         @if (uses().length > 0) {

@@ -21,10 +21,10 @@ import { ShelfStore } from './shelf-store';
     header { display: flex; justify-content: space-between; font-size: 12.5px; }
     h2 { font-weight: 700; }
     ul { display: flex; flex-wrap: wrap; gap: 6px; margin: 8px 0 0; padding: 0; list-style: none; max-height: 112px; overflow: auto; }
-    li { position: relative; }
+    li { display: grid; }
     .chip { width: 31px; height: 31px; padding: 0; border: 1px solid color-mix(in srgb, var(--uv-ink) 35%, transparent); border-radius: 0; cursor: pointer; }
-    .drop { position: absolute; top: -3px; right: -3px; display: none; width: 15px; height: 15px; padding: 0; border: 0; border-radius: 3px; background: var(--uv-ink); color: var(--uv-paper); font-size: 11px; line-height: 15px; cursor: pointer; }
-    li:hover .drop, li:focus-within .drop { display: block; }
+    .drop { width: 31px; height: 24px; padding: 0; border: 0; background: none; color: var(--uv-soft); font-size: 13px; line-height: 1; cursor: pointer; opacity: 0; }
+    li:hover .drop, li:focus-within .drop { opacity: 1; }
     uv-notations { margin-top: 8px; }
     .clear { padding: 0; border: 0; background: none; color: inherit; text-decoration: underline; cursor: pointer; }
   `,

@@ -17,7 +17,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
   imports: [Button, Dialog, FormsModule, InputText, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '440px' }" [header]="isPublish() ? 'Publish the veneer' : 'Save a revision'">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '440px' }" [header]="isPublish() ? 'Publish the veneer' : 'Save a revision'">
       @if (done(); as address) {
         <p>Revision {{ store.draft()?.publishedRevision }} is what visitors now get.</p>
         <p class="address"><a [href]="address" target="_blank" rel="noopener">{{ address }}</a></p>

@@ -23,7 +23,7 @@ type Step =
   imports: [Button, Dialog, FormsModule, InputText, SelectButton, Textarea],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog [visible]="true" (visibleChange)="close()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [closeOnEscape]="step().name !== 'running'" [closable]="step().name !== 'running'" [style]="{ width: '620px', maxWidth: '96vw' }" [header]="heading()">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="close()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [closeOnEscape]="step().name !== 'running'" [closable]="step().name !== 'running'" [style]="{ width: '620px', maxWidth: '96vw' }" [header]="heading()">
       @switch (step().name) {
         @case ('asking') {
           <form (ngSubmit)="start()" class="form">
