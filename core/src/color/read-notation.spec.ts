@@ -1,3 +1,4 @@
+import { colorOfCss } from '../veneer/palette.js';
 import { hexOf, readColorNotation } from './read-notation.js';
 
 describe('readColorNotation', () => {
@@ -10,7 +11,14 @@ describe('readColorNotation', () => {
     ['', []], ['   ', []], ['nonsense', []], ['300 20 20', []], ['#12345', []], ['currentcolor', []], ['40 90', []], ['url(x)', []], ['x'.repeat(300), []], ['</style>', []],
   ];
   for (const [input, readings] of rows) {
-    it(`${JSON.stringify(input.slice(0, 40))} reads as ${readings.join(' or ') || 'no colour'}`, () => {
+    it('takes a function that no standard names for no colour', () => {
+    for (const text of ['rb(1 2 3 / 50%)', 'colour(1 2 3)', 'rgb:hover(1 2 3 / 50', 'toString(1 2 3)', 'calc(1 2 3)', `rgb(${'var(--x,+'.repeat(400)} 1 2)`]) {
+      expect(colorOfCss(text)).withContext(text).toBeNull();
+      expect(() => readColorNotation(text)).withContext(text).not.toThrow();
+    }
+  });
+
+  it(`${JSON.stringify(input.slice(0, 40))} reads as ${readings.join(' or ') || 'no colour'}`, () => {
       expect(readColorNotation(input).map(({ css }) => css)).toEqual([...readings]);
     });
   }

@@ -100,6 +100,12 @@ describe('the cascade', () => {
     expect(page.problems.map(({ code }) => code)).toEqual(['import-cycle']);
   });
 
+  it('follows imports that never end only so far, and says so', () => {
+    const page = parsePage('<!doctype html><link rel=stylesheet href=a/a.css><p>x', { loadSheet: () => '@import "b/c.css"; p { color: rgb(1, 2, 3) }' });
+    expect(page.problems.map(({ code }) => code)).toEqual(['too-deep']);
+    expect(new StyleView(page).styleAt(4).resolved('color')).toBe('rgb(1, 2, 3)');
+  });
+
   it('reports what it does not decide', () => {
     const page = parsePage('<!doctype html><link rel=stylesheet href=gone.css><style>@container (min-width: 1px) { p { color: red } } @nonsense x; p:unknown { top: 0 }</style><p>');
     expect(page.problems.map(({ code }) => code)).toEqual(['missing-sheet', 'undecided-condition', 'unsupported-at-rule', 'invalid-selector']);

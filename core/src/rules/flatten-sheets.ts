@@ -219,6 +219,9 @@ function declareLayer(flattening: Flattening, outer: string | null, name: string
   return full;
 }
 
+/** Sheets that may import one another in a row; no site comes near it. */
+const MOST_IMPORTS = 100;
+
 function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
   const tokens = tokenizeCss(node.prelude);
   let i = skipBlank(tokens, 0, tokens.count);
@@ -257,6 +260,10 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
   const path = resolvePath(frame.sheet.owner && frame.sheet.name.includes(' <style> ') ? frame.sheet.name.split(' <')[0] : frame.sheet.name, href);
   if (path !== null && frame.importStack.includes(path)) {
     report(flattening, frame, 'import-cycle', `"${path}" imports itself`, node.start, node.end);
+    return;
+  }
+  if (frame.importStack.length >= MOST_IMPORTS) {
+    report(flattening, frame, 'too-deep', `Sheets import one another more than ${MOST_IMPORTS} deep`, node.start, node.end);
     return;
   }
   const text = path === null ? null : flattening.loadSheet(path);

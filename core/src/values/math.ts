@@ -10,7 +10,13 @@ const MAX_LENGTH = 5_000;
  */
 export function evaluateMath(text: string): string {
   if (text.length > MAX_LENGTH || !text.includes('(')) return text;
-  return withoutInfinity(calc(text, { precision: 12, toCanonicalUnits: false }));
+  try {
+    return withoutInfinity(calc(text, { precision: 12, toCanonicalUnits: false }));
+  } catch (error) {
+    // The library fails on some texts that are no values at all.
+    if (error instanceof TypeError || error instanceof RangeError) return text;
+    throw error;
+  }
 }
 
 /** What is infinite or no number at all becomes the greatest number of the engine, or 0. Source: CSS Values 4 §10.13; the number is the greatest of IEEE 754 single precision. */

@@ -135,7 +135,11 @@ function parseFunction(node: FunctionNode): ColorValue | null {
     case 'hsl':
     case 'hsla':
     case 'hwb': return parseHueFunction(name === 'hwb' ? 'hwb' : 'hsl', read, alpha);
-    default: return parseLabLike(name as 'lab' | 'lch' | 'oklab' | 'oklch', read, alpha);
+    case 'lab':
+    case 'lch':
+    case 'oklab':
+    case 'oklch': return parseLabLike(name, read, alpha);
+    default: return null;
   }
 }
 
