@@ -22,7 +22,7 @@ describe('the Survey', () => {
   }
 
   async function counted(): Promise<void> {
-    await page().waitForSelector('uv-color-floor button, uv-survey-page .middle .empty h2', { timeout: 60_000 });
+    await page().locator('uv-survey-page .state', { hasText: /\d elements?, [\d,]+ shown/ }).waitFor({ timeout: 60_000 });
   }
 
   const sites = (): Promise<readonly { id: number; name: string; pages: number }[]> => page().evaluate(async () => (await (await fetch('/api/sites')).json()) as { id: number; name: string; pages: number }[]);
