@@ -217,6 +217,8 @@ export class BenchDriver {
   }
 
   async verdict(): Promise<string> {
+    // It is made anew once other pages have been measured.
+    await this.page.locator('uv-verdict-bar', { hasText: /Checking page/ }).waitFor({ state: 'detached' });
     // All that was found, whether or not the line is opened.
     return this.page.locator('uv-verdict-bar').evaluate((bar) => (bar.querySelector('ul[aria-label="Verdict"]') ?? bar).textContent ?? '');
   }
