@@ -122,6 +122,7 @@ describe('the Survey', () => {
     await page().getByRole('button', { name: 'Bring in', exact: true }).click();
     await lookAtIt();
     await counted();
+    await page().locator('uv-color-table tbody tr', { hasText: '#123456' }).first().waitFor();
     expect(await page().locator('uv-color-table tbody tr', { hasText: '#123456' }).count()).toBe(1);
     await page().getByRole('button', { name: 'Add…' }).click();
     const file = (text: string) => ({ name: 'extra.html', mimeType: 'text/html', buffer: Buffer.from(`<!doctype html><title>Extra</title><p style="color:#aa5500">${text}</p>`) });
