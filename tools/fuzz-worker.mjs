@@ -1,5 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import * as core from '@upper-veneer/core';
+import { seededRandom } from '../core/dist/testing/random.js';
 
 /** One piece of a fuzzing run: inputs `from` to `to` of one reader. */
 const { reader, from, to, boundMs } = workerData;
@@ -28,20 +29,9 @@ const SEEDS = {
 };
 const PIECES = { selectors: CSS, values: CSS, css: CSS, html: [...HTML, ...CSS.slice(0, 24)], palettes: [...JSONS, ...CSS.slice(0, 12)], mhtml: MIME, zipNames: PATHS, bodies: [...JSONS, '"put":', '"drop":', '"element":', '"value":', '1e300', '[[', ']]'] };
 
-/** Numbers from 0 below 1 that a seed determines. Source: Mulberry32, in the public domain. */
-function seeded(seed) {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let value = Math.imul(state ^ (state >>> 15), 1 | state);
-    value = (value + Math.imul(value ^ (value >>> 7), 61 | value)) ^ value;
-    return ((value ^ (value >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
 /** A seed changed at some places; now and then a piece said very often. */
 function draw(number) {
-  const random = seeded(Math.imul(number + 1, 2654435761) ^ reader.length * 97);
+  const random = seededRandom(Math.imul(number + 1, 2654435761) ^ reader.length * 97);
   const pick = (list) => list[Math.floor(random() * list.length)];
   let text = random() < 0.1 ? '' : pick(SEEDS[reader]);
   for (let i = 1 + Math.floor(random() * 12); i > 0; i -= 1) {

@@ -42,6 +42,10 @@ function run(piece) {
     let result = null;
     worker.on('message', (message) => { result = message; });
     worker.on('error', (error) => done({ done: 0, worst: 0, found: [`thread: ${error.stack ?? error}`] }));
-    worker.on('exit', (code) => (result ? done(result) : code === 0 ? failed(new Error('A thread ended without a word')) : done({ done: 0, worst: 0, found: [`the thread ended with ${code}`] })));
+    worker.on('exit', (code) => {
+      if (result) done(result);
+      else if (code === 0) failed(new Error('A thread ended without a word'));
+      else done({ done: 0, worst: 0, found: [`the thread ended with ${code}`] });
+    });
   });
 }

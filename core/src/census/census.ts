@@ -176,7 +176,7 @@ function insideOf(page: Page, elements: ReadonlySet<ElementNode>): ElementNode[]
 
 /** Points of the grid that areas are taken from: of the whole site, and of one page at most and at least. */
 const SITE_POINTS = 2_000_000;
-const MOST_POINTS = 60_000;
+const MOST_POINTS = 500_000;
 const LEAST_POINTS = 6_000;
 
 function pointsPerPage(pages: number): number {

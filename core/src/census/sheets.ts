@@ -15,6 +15,8 @@ export interface SheetSummary {
   readonly rules: number;
   /** Rules that match no element of any page in any state, at any width. */
   readonly unused: number;
+  /** Whether trying its rules was given up on some page: those not tried count as used. */
+  readonly isUntried: boolean;
   readonly pageIds: readonly number[];
 }
 
@@ -22,28 +24,39 @@ const utf8 = new TextEncoder();
 
 /** The stylesheets of all pages in the order of their first appearance, with the share of rules nothing needs. */
 export function listSheets(site: SiteModel): SheetSummary[] {
-  const sheets = new Map<string, { -readonly [K in keyof Omit<SheetSummary, 'pageIds' | 'rules' | 'unused'>]: SheetSummary[K] } & { readonly pageIds: Set<number>; readonly rules: Set<number>; readonly used: Set<number> }>();
+  const sheets = new Map<string, Gathered>();
+  const gathered = (name: string, text: string, origin: SheetSummary['origin']): Gathered => {
+    let sheet = sheets.get(name);
+    if (!sheet) sheets.set(name, (sheet = { origin, bytes: utf8.encode(text).length, pageIds: new Set(), rules: new Set(), used: new Set(), isUntried: false }));
+    return sheet;
+  };
   for (const [pageId, page] of site.pages) {
     const linked = new Set(page.sheets.map(({ name }) => name));
     const used = usedRules(page);
-    for (const { name, text, tree } of page.sheets) {
-      if (!sheets.has(name)) sheets.set(name, { name, origin: tree.kind === 'shadow' ? 'shadow tree' : name.includes(' <style> ') ? 'in the page' : 'file', bytes: utf8.encode(text).length, pageIds: new Set(), rules: new Set(), used: new Set() });
-      sheets.get(name)?.pageIds.add(pageId);
-    }
+    for (const { name, text, tree } of page.sheets) gathered(name, text, tree.kind === 'shadow' ? 'shadow tree' : name.includes(' <style> ') ? 'in the page' : 'file').pageIds.add(pageId);
     for (const rule of page.base.rules) {
-      const { name, text } = rule.sheet;
-      let sheet = sheets.get(name);
-      if (!sheet) sheets.set(name, (sheet = { name, origin: linked.has(name) ? 'file' : 'imported', bytes: utf8.encode(text).length, pageIds: new Set(), rules: new Set(), used: new Set() }));
+      const sheet = gathered(rule.sheet.name, rule.sheet.text, linked.has(rule.sheet.name) ? 'file' : 'imported');
       sheet.pageIds.add(pageId);
       sheet.rules.add(rule.start);
-      if (used.has(rule)) sheet.used.add(rule.start);
+      if (used === null) sheet.isUntried = true;
+      // Selectors too dear to try count as used: nobody shall delete a rule because it was hard to match.
+      if (used === null || used.has(rule)) sheet.used.add(rule.start);
     }
   }
-  return [...sheets.values()].filter(({ name }) => name !== VENEER_SHEET_NAME).map(({ pageIds, rules, used, ...sheet }) => ({ ...sheet, rules: rules.size, unused: rules.size - used.size, pageIds: [...pageIds] }));
+  return [...sheets].filter(([name]) => name !== VENEER_SHEET_NAME).map(([name, { pageIds, rules, used, ...sheet }]) => ({ name, ...sheet, rules: rules.size, unused: rules.size - used.size, pageIds: [...pageIds] }));
 }
 
-/** Rules whose selector matches some element of the page as it stands or with every state on. */
-function usedRules(page: Page): ReadonlySet<RuleEntry['rule']> {
+interface Gathered {
+  readonly origin: SheetSummary['origin'];
+  readonly bytes: number;
+  readonly pageIds: Set<number>;
+  readonly rules: Set<number>;
+  readonly used: Set<number>;
+  isUntried: boolean;
+}
+
+/** Rules whose selector matches some element of the page as it stands or with every state on; `null` where trying them took more steps than the bound. */
+function usedRules(page: Page): ReadonlySet<RuleEntry['rule']> | null {
   const used = new Set<RuleEntry['rule']>();
   const { document } = page;
   const budget = { steps: 20_000_000 };
@@ -66,9 +79,8 @@ function usedRules(page: Page): ReadonlySet<RuleEntry['rule']> {
       }
     }
   } catch (error) {
-    // Selectors too dear to try count as used: nobody shall delete a rule because it was hard to match.
     if (!(error instanceof MatchBudgetError)) throw error;
-    return new Set(page.base.rules);
+    return null;
   }
   return used;
 }

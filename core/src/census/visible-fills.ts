@@ -2,8 +2,6 @@ import type { PageLayout, Rect } from '../resolve/page-layout.js';
 import { common, paintingOrderOf } from '../ground/painting-order.js';
 import type { StyleView } from '../resolve/style-view.js';
 
-/** Height to which a page is looked at, CSS px. */
-const LONGEST = 30_000;
 /** Least distance between points, CSS px: closer ones tell no more of areas. */
 const LEAST_STEP = 4;
 /** What is covered as good as wholly. */
@@ -17,9 +15,8 @@ const COVERED = 0.004;
  */
 export function visibleFills(view: StyleView, layout: PageLayout, opacityOf: (number: number) => number, points: number): Map<number, number> {
   const { painters } = paintingOrderOf(view, layout);
-  let bottom = 0;
-  for (let i = 0; i + 3 < layout.boxes.length; i += 4) bottom = Math.max(bottom, layout.boxes[i + 1] + layout.boxes[i + 3]);
-  const height = Math.min(LONGEST, bottom);
+  let height = 0;
+  for (let i = 0; i + 3 < layout.boxes.length; i += 4) height = Math.max(height, layout.boxes[i + 1] + layout.boxes[i + 3]);
   const step = Math.max(LEAST_STEP, Math.sqrt((layout.width * height) / points));
   const columns = Math.ceil(layout.width / step);
   const rows = Math.ceil(height / step);
@@ -46,8 +43,16 @@ export function visibleFills(view: StyleView, layout: PageLayout, opacityOf: (nu
   return areas;
 }
 
+/** Columns and rows of a grid; the ends are exclusive. */
+interface Span {
+  readonly from: number;
+  readonly to: number;
+  readonly top: number;
+  readonly end: number;
+}
+
 /** Columns and rows of the grid whose points, the middles of its cells, lie in a rectangle. */
-function pointsIn({ left, top, width, height }: Rect, step: number, columns: number, rows: number): { readonly from: number; readonly to: number; readonly top: number; readonly end: number } {
+function pointsIn({ left, top, width, height }: Rect, step: number, columns: number, rows: number): Span {
   const first = (start: number): number => Math.max(0, Math.ceil(start / step - 0.5));
   return { from: first(left), to: Math.min(columns, first(left + width)), top: first(top), end: Math.min(rows, first(top + height)) };
 }

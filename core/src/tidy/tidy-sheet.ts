@@ -1,5 +1,6 @@
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { VENEER_SHEET_NAME, withVeneer } from '../resolve/page.js';
+import { shortfallOf } from '../resolve/shortfall.js';
 import { StyleView } from '../resolve/style-view.js';
 import { veneerRules, writeRules } from '../veneer/compile-veneer.js';
 import type { VeneerDeclaration, VeneerRule } from '../veneer/veneer-rule.js';
@@ -14,6 +15,8 @@ export interface TidySheet {
   readonly dropped: readonly string[];
   /** Rules that stand together with another of equal declarations. */
   readonly merged: number;
+  /** Elements that were not read, for want of which nothing was done to it; 0 for none. */
+  readonly unread: number;
 }
 
 /** How far the work is. */
@@ -37,7 +40,8 @@ export function tidySheet(site: SiteModel): TidySheet {
  * the same before and after; a rewrite that changes one of them is not made.
  */
 export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> {
-  let rules: readonly VeneerRule[] = veneerRules(site.overrides, { ...sheetOptionsOf(site.source), parts: site.source.parts });
+  const compiled: readonly VeneerRule[] = veneerRules(site.overrides, { ...sheetOptionsOf(site.source), parts: site.source.parts });
+  let rules = compiled;
   const longhands = [...new Set(rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))))];
   const ground: OutcomeGround = {
     pages: [...site.closed.values()], palette: site.palette, ...sheetOptionsOf(site.source),
@@ -71,7 +75,9 @@ export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> 
       j -= 1;
     }
   }
-  return { css: writeRules(rules, ground), dropped, merged };
+  const unread = ground.pages.reduce((sum, page) => sum + shortfallOf(page), 0);
+  if (unread > 0) return { css: writeRules(compiled, ground), dropped: [], merged: 0, unread };
+  return { css: writeRules(rules, ground), dropped, merged, unread };
 }
 
 /** Places of a declaration that may change nothing. */

@@ -43,6 +43,7 @@ export async function importSite({ store, pool, policy }: ImportTools, { request
     if (!(error instanceof WorkError)) throw error;
     if (error.fault === 'stopped') throw new ImportProblem('stopped', 'The import was stopped');
     if (error.fault === 'too-long') throw new ImportProblem('unreadable', `Reading it was given up: ${error.message.charAt(0).toLowerCase()}${error.message.slice(1)}`);
+    if (error.fault === 'too-large') throw new ImportProblem('too-large', `It is too much to be read at once: bring in fewer pages. ${error.message}`);
     if (error.fault === 'busy') throw new ImportProblem('busy', error.message);
     throw error;
   }

@@ -22,7 +22,7 @@ export interface JobInputs {
 export interface JobResults {
   readonly 'bring-in': BroughtIn;
   readonly 'reanchor': readonly Reanchored[];
-  readonly 'tidy': string;
+  readonly 'tidy': string | null;
   readonly 'frame-page': string;
   readonly 'frame-sheet': string;
   readonly 'link-veneer': string;

@@ -49,6 +49,7 @@ export function createThreadPool(): WorkPool {
       if (deadline.signal.aborted) throw new WorkError('too-long', `It took longer than ${DEADLINES[kind] / 1000} seconds`);
       const message = error instanceof Error ? error.message : String(error);
       if (/queue is (?:at|full)|queue limit/i.test(message)) throw new WorkError('busy', 'Too much is under way; try again in a moment');
+      if ((error as { readonly code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY') throw new WorkError('too-large', `It needs more memory than a job is given, ${MEMORY_MB} MB`);
       throw new WorkError('failed', message);
     } finally {
       clearTimeout(timer);

@@ -7,12 +7,12 @@ export interface TidyInput {
   readonly palette: Palette;
 }
 
-/** The sheet of some overrides, tidied. */
-export function tidySheetOf({ source, overrides, palette }: TidyInput, tell: TellProgress): string {
+/** The sheet of some overrides, tidied; `null` where not all of the site could be read, without which nothing is taken away. */
+export function tidySheetOf({ source, overrides, palette }: TidyInput, tell: TellProgress): string | null {
   const steps = tidySteps(dressSite(openSite(source), overrides, palette));
   for (;;) {
     const step = steps.next();
-    if (step.done) return step.value.css;
+    if (step.done) return step.value.unread > 0 ? null : step.value.css;
     tell({ stage: 'Tidying', done: step.value.done, total: step.value.total });
   }
 }

@@ -1,8 +1,8 @@
 import type { JobInputs, JobKind, JobResults } from './jobs.js';
 import type { TellProgress } from './progress.js';
 
-/** Why a job has no result. `busy`: more wait than are let in; `too-long`: its deadline passed; `stopped`: nobody waits for it any more. */
-export type WorkFault = 'stopped' | 'too-long' | 'busy' | 'failed';
+/** Why a job has no result. `busy`: more wait than are let in; `too-long`: its deadline passed; `too-large`: it needs more memory than a job has; `stopped`: nobody waits for it any more. */
+export type WorkFault = 'stopped' | 'too-long' | 'too-large' | 'busy' | 'failed';
 
 /** A job that came to no result. */
 export class WorkError extends Error {

@@ -1,5 +1,5 @@
 import { FrameDocument } from '../shared/frame/frame-document';
-import { cutAround } from './page-cut';
+import { cutAround, lookOf } from './page-cut';
 
 const CARD = (i: number): string => `<section class="card k${i % 3}"><h2>Trip ${i}</h2><p>Down the <a href="#">river</a></p><ul><li>one</li><li>two</li></ul><button class="go">Book</button></section>`;
 const CSS = '.card { display: inline-block; width: 200px; margin: 8px; padding: 8px; background: #eee } .card:nth-child(3n) .go { background: rgb(1, 2, 3) } .list { display: flex } .card:has(a) h2 { color: rgb(4, 5, 6) } td { padding: 4px }';
@@ -65,6 +65,20 @@ describe('cutAround', () => {
     expect(cut?.html).not.toContain('is-open');
     expect(cut?.html).not.toContain('aria-expanded');
     expect([target.className, target.getAttribute('aria-expanded')]).toEqual(['go is-open', 'true']);
+  });
+
+  it('is told from the page where what is left out has a say', async () => {
+    const page = await open(`<style>main:has(.far b) .go { background: rgb(9, 9, 9) }</style><main>${CARD(0)}<div style="height: 4000px"></div><div class="far"><b>far</b></div></main>`);
+    const number = numberOf(page.document.querySelector('.go') as Element);
+    const cut = cutAround(page, number);
+    const drawn = new FrameDocument(await load(cut?.html ?? ''), 'head-end');
+    drawn.dress('.go { color: red }');
+    expect(lookOf(drawn, number)).not.toBe(cut?.look ?? 'none');
+    page.document.querySelector('.far')?.remove();
+    const without = cutAround(page, number);
+    const same = new FrameDocument(await load(without?.html ?? ''), 'head-end');
+    same.dress('.go { color: red }');
+    expect(lookOf(same, number)).toBe(without?.look ?? 'none');
   });
 
   it('leaves whole what it cannot cut truly', async () => {

@@ -15,6 +15,8 @@ const POLICY = "default-src 'none'; style-src 'self' 'unsafe-inline'; img-src 's
 export interface PageCut {
   readonly html: string;
   readonly elements: number;
+  /** How the target looks on the whole page at rest, against which what is drawn of the cut is held. */
+  readonly look: string;
 }
 
 interface Area {
@@ -35,8 +37,19 @@ export function cutAround(frame: FrameDocument, number: number): PageCut | null 
   if (!target || !box || (box.width === 0 && box.height === 0) || target.getRootNode() !== frame.document) return null;
   const area: Area = { left: box.left - AROUND.x, top: box.top - AROUND.y, right: box.left + Math.min(box.width, SHOWN.x) + AROUND.x, bottom: box.top + Math.min(box.height, SHOWN.y) + AROUND.y };
   const kept = keptAround(frame, target, area);
-  return kept && frame.atRest(() => ({ html: write(frame.document, kept.whole, kept.sizes), elements: kept.whole.size }));
+  return kept && frame.atRest(() => ({ html: write(frame.document, kept.whole, kept.sizes), elements: kept.whole.size, look: lookOf(frame, number) }));
 }
+
+/** Size and colours of an element in a frame, as text: two that are equal look alike. */
+export function lookOf(frame: FrameDocument, number: number): string {
+  const element = frame.element(number);
+  const style = element && frame.document.defaultView?.getComputedStyle(element);
+  if (!element || !style) return '';
+  const { width, height } = element.getBoundingClientRect();
+  return [Math.round(width), Math.round(height), ...LOOK.map((property) => style.getPropertyValue(property))].join(' ');
+}
+
+const LOOK = ['color', 'background-color', 'background-image', 'border-top-color', 'font-size', 'opacity'] as const;
 
 interface Kept {
   /** Elements written with their content. */

@@ -24,7 +24,7 @@ import { BenchStore } from './bench-store';
         <ul>
           @for (group of groups(); track group.selectors[0]) {
             <li [class.on]="isChosen(group)">
-              <button type="button" class="group" (pointerenter)="bench.shown.set(group.places)" (pointerleave)="bench.shown.set([])" (focus)="bench.shown.set(group.places)" (blur)="bench.shown.set([])" (click)="choose(group.selectors[0]); panel.hide()">
+              <button type="button" class="group" [attr.autofocus]="$first ? '' : null" (pointerenter)="bench.shown.set(group.places)" (pointerleave)="bench.shown.set([])" (focus)="bench.shown.set(group.places)" (blur)="bench.shown.set([])" (click)="choose(group.selectors[0]); panel.hide()">
                 <strong>{{ group.words }}</strong><span class="uv-soft">{{ group.elements }} on {{ group.pages }} {{ group.pages === 1 ? 'page' : 'pages' }}{{ group.isOneLook ? ', all of one look' : ', of several looks' }}</span>
               </button>
               @for (selector of group.selectors; track selector; let first = $first) { <button type="button" class="selector uv-mono" [attr.aria-pressed]="bench.group() === selector" [title]="first ? 'The shortest that gathers them' : 'Gathers the same ' + group.elements" (click)="choose(selector); panel.hide()">{{ selector }}</button> }

@@ -18,7 +18,7 @@ const MOST_MATCHES = 60;
       <div class="panel">
         <section>
           <h2>Pages</h2>
-          <label><input type="checkbox" [checked]="bench.pages() === null" (change)="acts.setPages(bench.pages() === null ? [bench.pageId()] : null)" /> All pages</label>
+          <label><input type="checkbox" autofocus [checked]="bench.pages() === null" (change)="acts.setPages(bench.pages() === null ? [bench.pageId()] : null)" /> All pages</label>
           @for (page of site.site()?.pages ?? []; track page.id) { <label><input type="checkbox" [disabled]="bench.pages() === null" [checked]="isOn(page.id)" (change)="togglePage(page.id)" /> {{ page.name }}</label> }
           <p class="uv-soft">A page is told from others by a class or id of its own.</p>
         </section>

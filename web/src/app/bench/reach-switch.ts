@@ -35,9 +35,14 @@ export class ReachSwitch {
   readonly kind = input('');
   readonly chosen = output<Reach>();
 
-  protected readonly options = computed(() => this.counts().map(({ reach, elements, pages }) => ({
-    reach,
-    label: LABELS[reach],
-    count: reach === 'one' && elements === 1 ? '1 element' : this.counts().length > 3 ? `${elements}, ${pages} ${pages === 1 ? 'page' : 'pages'}` : reach === 'alike' || this.kind() === '' ? `${elements} on ${pages} ${pages === 1 ? 'page' : 'pages'}` : `${elements} ${elements === 1 ? this.kind().replace(/s$/, '') : this.kind()}, ${pages} ${pages === 1 ? 'page' : 'pages'}`,
-  })));
+  protected readonly options = computed(() => this.counts().map((count) => ({ reach: count.reach, label: LABELS[count.reach], count: this.#words(count) })));
+
+  #words({ reach, elements, pages }: ReachCount): string {
+    const onPages = `${pages} ${pages === 1 ? 'page' : 'pages'}`;
+    if (reach === 'one' && elements === 1) return '1 element';
+    // Four of them leave no room for words.
+    if (this.counts().length > 3) return `${elements}, ${onPages}`;
+    if (reach !== 'everywhere' || this.kind() === '') return `${elements} on ${onPages}`;
+    return `${elements} ${elements === 1 ? this.kind().replace(/s$/, '') : this.kind()}, ${onPages}`;
+  }
 }

@@ -4,7 +4,7 @@ import type { ForcedStates } from '../shared/engine/engine-api';
 import type { FramedPage } from '../shared/frame/framed-page';
 import type { FrameDocument } from '../shared/frame/frame-document';
 import { BenchStore } from './bench-store';
-import { cutAround } from './page-cut';
+import { cutAround, type PageCut } from './page-cut';
 import { PictureContrast, type PictureRatios } from './picture-contrast';
 import { StateTile } from './state-tile';
 
@@ -23,7 +23,7 @@ const DRAWN_WHOLE = 1_500;
   template: `
     @if (inspection(); as found) {
       @for (tile of found.strip; track tile.state) {
-        <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [cut]="cut()" [width]="width()" [forced]="forced()[tile.state] ?? none"
+        <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [cut]="cut()" (untrue)="drawWhole()" [width]="width()" [forced]="forced()[tile.state] ?? none"
           [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" [overPicture]="pictured()[tile.state] ?? null" (chosen)="chosen.emit(tile.state)" />
       }
     } @else {
@@ -59,11 +59,14 @@ export class StateStrip {
   readonly #cutFrom = computed(() => ({ drawn: this.drawn(), target: this.#key(), width: this.width(), amendments: this.page().amendments }), {
     equal: (a, b) => a.drawn === b.drawn && a.target === b.target && a.width === b.width && a.amendments === b.amendments,
   });
-  protected readonly cut = computed(() => {
+  /** The cut that did not come out as the page is: the page is drawn whole then. */
+  readonly #untrue = signal<PageCut | null>(null);
+  readonly #cut = computed(() => {
     const { drawn, target } = this.#cutFrom();
     if (!drawn || target === '' || drawn.elements().size <= DRAWN_WHOLE) return null;
-    return cutAround(drawn, Number(target.split('/')[1]))?.html ?? null;
+    return cutAround(drawn, Number(target.split('/')[1]));
   });
+  protected readonly cut = computed(() => (this.#cut() === this.#untrue() ? null : this.#cut()));
 
   constructor() {
     effect(() => {
@@ -86,6 +89,11 @@ export class StateStrip {
       }, NEXT_TILE_MS);
       onCleanup(() => clearInterval(timer));
     });
+  }
+
+  protected drawWhole(): void {
+    // Each tile may say so.
+    if (this.cut() !== null) this.#untrue.set(this.cut());
   }
 
   protected headOf({ carrier }: Inspection, state: OverrideState): string {

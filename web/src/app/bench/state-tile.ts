@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, afterNextRender, type ElementRef, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, afterNextRender, type ElementRef, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
 import { STATE_WORDS, type StripTile } from '@upper-veneer/core';
 import type { ForcedStates, Target } from '../shared/engine/engine-api';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { FrameDocument } from '../shared/frame/frame-document';
 import type { FramedPage } from '../shared/frame/framed-page';
+import { lookOf, type PageCut } from './page-cut';
 
 const VIEW_HEIGHT = 800;
 const MARGIN = 16;
@@ -52,7 +53,7 @@ export class StateTile {
   readonly target = input.required<Target>();
   readonly page = input.required<FramedPage>();
   /** The page cut down to what a tile can show; `null` to draw it whole. */
-  readonly cut = input<string | null>(null);
+  readonly cut = input<PageCut | null>(null);
   readonly width = input.required<number>();
   readonly forced = input.required<ForcedStates>();
   /** Contrast with the picture the text stands on; `null` where it stands on none. */
@@ -63,11 +64,14 @@ export class StateTile {
   /** Whether its turn to load has come. */
   readonly isLoaded = input(true);
   readonly chosen = output();
+  /** Emits where the target does not come out of the cut as it is on the page. */
+  readonly untrue = output();
 
   readonly #sanitizer = inject(DomSanitizer);
   private readonly viewElement = viewChild.required<ElementRef<HTMLElement>>('view');
   private readonly frameElement = viewChild<ElementRef<HTMLIFrameElement>>('frame');
   readonly #frame = signal<FrameDocument | null>(null);
+  #held: FrameDocument | null = null;
   readonly #url = computed(() => this.page().url);
   /** Counts changes of the tile's size, after which it is cropped anew. */
   readonly #sized = signal(0);
@@ -76,7 +80,7 @@ export class StateTile {
   protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.#url()));
   protected readonly safeCut = computed(() => {
     const cut = this.cut();
-    return cut === null ? null : this.#sanitizer.bypassSecurityTrustHtml(cut);
+    return cut === null ? null : this.#sanitizer.bypassSecurityTrustHtml(cut.html);
   });
   protected readonly transform = signal('');
   protected readonly word = computed(() => this.head() || STATE_WORDS[this.tile().state]);
@@ -110,6 +114,7 @@ export class StateTile {
       if (!page) return;
       page.amend(this.page().amendments);
       page.dress(this.page().frameCss);
+      this.#hold(page);
       page.force(this.forced());
       page.select(this.target().pseudo === 'selection' ? this.target().element : null);
       this.#crop(page, this.target().element);
@@ -119,6 +124,14 @@ export class StateTile {
   protected onLoad(): void {
     const content = this.frameElement()?.nativeElement.contentDocument;
     if (content?.documentElement.hasAttribute('data-uv-n')) this.#frame.set(new FrameDocument(content, this.page().veneerPlace));
+  }
+
+  /** Holds a cut against the page, once it is loaded and nothing is forced yet. */
+  #hold(page: FrameDocument): void {
+    if (this.#held === page) return;
+    this.#held = page;
+    const cut = untracked(this.cut);
+    if (cut !== null && lookOf(page, untracked(this.target).element) !== cut.look) this.untrue.emit();
   }
 
   /** Moves the page under the tile's window so that the target is in its middle, as large as fits. */

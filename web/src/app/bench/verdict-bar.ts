@@ -52,7 +52,6 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
     .line { display: flex; align-items: center; gap: 12px; min-height: 38px; padding: 0 16px; }
     .short { display: flex; flex: 1; align-items: center; gap: 8px; min-width: 0; overflow: hidden; white-space: nowrap; }
     .short > span { flex: none; }
-    @media (max-width: 900px) { .line { flex-wrap: wrap; padding-block: 6px; } .short { flex-basis: 100%; flex-wrap: wrap; white-space: normal; } .short > span, .short > .holds { flex: 0 1 auto; white-space: normal; } .short i { display: none; } .all { position: static; max-height: none; border-width: 1px 0; box-shadow: none; } }
     .short > .holds { flex: 0 1 auto; overflow: hidden; text-overflow: ellipsis; }
     uv-standing { margin-right: 4px; }
     .short i { color: var(--uv-soft); font-style: normal; }
@@ -69,6 +68,13 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
     .spots { margin-left: 3px; padding: 0; border: 0; background: none; color: inherit; font: inherit; text-decoration: underline; cursor: pointer; }
     .repair { margin-left: 6px; padding: 1px 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-panel); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
     .repair:hover { background: var(--uv-bar); }
+    @media (max-width: 900px) {
+      .line { flex-wrap: wrap; padding-block: 6px; }
+      .short { flex-basis: 100%; flex-wrap: wrap; white-space: normal; }
+      .short > span, .short > .holds { flex: 0 1 auto; white-space: normal; }
+      .short i { display: none; }
+      .all { position: static; max-height: none; border-width: 1px 0; box-shadow: none; }
+    }
   `,
 })
 export class VerdictBar {

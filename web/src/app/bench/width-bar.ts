@@ -57,12 +57,23 @@ export class WidthBar {
 
   /** From one breakpoint to the next. */
   protected step(event: KeyboardEvent): void {
-    const marks = this.breakpoints();
-    const next = /^Arrow(?:Right|Up)$/.test(event.key) ? marks.find((mark) => mark > this.width()) : /^Arrow(?:Left|Down)$/.test(event.key) ? marks.findLast((mark) => mark < this.width())
-      : event.key === 'Home' ? marks.at(0) : event.key === 'End' ? marks.at(-1) : undefined;
+    const next = this.#markFor(event.key);
     if (next === undefined) return;
     event.preventDefault();
     this.chosen.emit(next);
+  }
+
+  #markFor(key: string): number | undefined {
+    const marks = this.breakpoints();
+    switch (key) {
+      case 'ArrowRight':
+      case 'ArrowUp': return marks.find((mark) => mark > this.width());
+      case 'ArrowLeft':
+      case 'ArrowDown': return marks.findLast((mark) => mark < this.width());
+      case 'Home': return marks.at(0);
+      case 'End': return marks.at(-1);
+      default: return undefined;
+    }
   }
 
   protected use(): void {

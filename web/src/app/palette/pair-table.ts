@@ -10,6 +10,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
   template: `
     <header><h2>Every pair that can meet</h2><span class="uv-soft">text 4.5 : 1 · edges, rings and large text 3 : 1</span></header>
     @if (grounds().length > 0) {
+      <div class="wide" role="region" tabindex="0" aria-label="Pairs of roles">
       <table>
         <thead><tr><td></td>@for (ground of grounds(); track ground) { <th scope="col">{{ ground }}</th> }</tr></thead>
         <tbody>
@@ -30,6 +31,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
           }
         </tbody>
       </table>
+      </div>
       @if (chosen(); as pair) {
         <p class="remedy" role="status"><strong>{{ wordsOf(pair.text) }} on {{ wordsOf(pair.ground) }}</strong> {{ pair.ratio.toFixed(2) }} : 1, {{ pair.level }}{{ pair.isMeant ? '' : ', not meant to meet' }}.
           @if (pair.remedy; as remedy) { Nearest shade that passes: <i [style.background]="remedy.hex"></i><span class="uv-mono">{{ remedy.hex }}</span>, ΔE {{ remedy.moved.toFixed(1) }} away. <button type="button" class="act" (click)="remedied.emit({ role: pair.text, hex: remedy.hex })">Fill {{ wordsOf(pair.text) }} with it</button> } @else if (pair.standing !== 'holds' && pair.level !== 'same') { No shade of it passes there. }
@@ -43,6 +45,8 @@ import { StandingMark } from '../shared/ui/standing-mark';
     header { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 6px; }
     h2 { font-weight: 700; }
     header span { font-size: 12px; }
+    .wide { position: relative; overflow-x: auto; }
+    @media (max-width: 900px) { table { min-width: 600px; } header { flex-wrap: wrap; } }
     table { width: 100%; border-collapse: collapse; table-layout: fixed; background: var(--uv-paper); }
     th, td { height: 27px; padding: 0 7px; border: 1px solid var(--uv-line); text-align: left; font-weight: 400; font-size: 12.5px; white-space: nowrap; }
     thead th, th[scope='row'] { color: var(--uv-soft); }

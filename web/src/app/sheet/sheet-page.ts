@@ -102,6 +102,7 @@ export class SheetPage {
     const tidy = this.#tidy();
     if (progress) return progress.total > 0 ? `Tidying, ${Math.min(progress.done, progress.total)} of ${progress.total}…` : 'Tidying…';
     if (!tidy) return '';
+    if (tidy.unread > 0) return `◆ Not tidied: ${tidy.unread.toLocaleString('en')} ${tidy.unread === 1 ? 'element was' : 'elements were'} not read, so nothing is proved to change nothing`;
     const parts = [tidy.dropped.length > 0 ? `${tidy.dropped.length} left out that changed nothing` : '', tidy.merged > 0 ? `${tidy.merged} put together with ${tidy.merged === 1 ? 'its' : 'their'} like` : ''].filter(Boolean);
     return parts.length > 0 ? parts.join(', ') : 'Every declaration changes something';
   });

@@ -21,7 +21,7 @@ export class FocusKeeper {
   /** What had the focus last. */
   #last: Focused | null = null;
   /** What had the focus before it went into a dialog, by dialog. */
-  readonly #openers = new Map<Element, HTMLElement>();
+  readonly #openers = new WeakMap<Element, HTMLElement>();
   #isAsked = false;
 
   constructor() {
@@ -45,7 +45,7 @@ export class FocusKeeper {
     if (!(target instanceof HTMLElement) || target === this.#document.body) return;
     const dialog = target.closest('[role="dialog"], [role="alertdialog"], [role="menu"]');
     const from = before instanceof HTMLElement ? before : this.#last?.element;
-    if (dialog && from && !dialog.contains(from) && !this.#openers.has(dialog)) this.#openers.set(dialog, from);
+    if (dialog && from && !dialog.contains(from)) this.#openers.set(dialog, from);
     const inside: HTMLElement[] = [];
     for (let node = target.parentElement; node; node = node.parentElement) inside.push(node);
     this.#last = { element: target, inside, at: target.parentElement ? [...target.parentElement.querySelectorAll(FOCUSABLE)].indexOf(target) : 0 };
@@ -66,7 +66,6 @@ export class FocusKeeper {
   #find({ element, inside, at }: Focused): HTMLElement | null {
     const dialog = inside.find((node) => this.#openers.has(node));
     const opener = dialog && !isShown(dialog) ? this.#openers.get(dialog) : undefined;
-    if (dialog && !isShown(dialog)) this.#openers.delete(dialog);
     if (opener?.isConnected && isShown(opener) && opener.matches(FOCUSABLE)) return opener;
     if (element.isConnected && isShown(element) && element.matches(FOCUSABLE)) return element;
     for (const [i, node] of inside.entries()) {

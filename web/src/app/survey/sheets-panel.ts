@@ -37,7 +37,7 @@ import { SiteStore } from '../shared/site/site-store';
     </ol>
     <table>
       <thead><tr><th scope="col">Stylesheet</th><th scope="col" class="comes">Comes</th><th scope="col" class="number">Size</th><th scope="col" class="number">Rules</th><th scope="col" class="number" title="Rules that match no element of any page, in any state, at any width">Unused</th><th scope="col" class="number">Pages</th></tr></thead>
-      <tbody>@for (sheet of summaries(); track $index) { <tr><td class="cut uv-mono" [title]="sheet.name">{{ sheet.name }}</td><td>{{ words[sheet.origin] }}</td><td class="number">{{ size(sheet.bytes) }}</td><td class="number">{{ sheet.rules }}</td><td class="number">{{ sheet.rules ? ((100 * sheet.unused) / sheet.rules).toFixed(0) + ' %' : '–' }}</td><td class="number">{{ sheet.pageIds.length }}</td></tr> }</tbody>
+      <tbody>@for (sheet of summaries(); track $index) { <tr><td class="cut uv-mono" [title]="sheet.name">{{ sheet.name }}</td><td>{{ words[sheet.origin] }}</td><td class="number">{{ size(sheet.bytes) }}</td><td class="number">{{ sheet.rules }}</td><td class="number" [title]="sheet.isUntried ? 'Trying all its selectors took more steps than the bound; those not tried count as used' : ''">{{ unused(sheet) }}</td><td class="number">{{ sheet.pageIds.length }}</td></tr> }</tbody>
     </table>
   `,
   styleUrl: './facts-table.scss',
@@ -94,6 +94,12 @@ export class SheetsPanel {
     const paths = new Set([...this.#ordered().values()].flat().map(({ path }) => path).filter((path) => path !== ''));
     return [{ place: 'head-end', label: 'last in the head' }, { place: 'body-end', label: 'at the end of the body' }, ...[...paths].map((path) => ({ place: `after:${path}` as const, label: `after ${path}` }))];
   });
+
+  /** Share of its rules that match nothing, as far as they were tried. */
+  protected unused({ rules, unused, isUntried }: SheetSummary): string {
+    if (rules === 0) return '–';
+    return isUntried ? '◆ not tried' : `${((100 * unused) / rules).toFixed(0)} %`;
+  }
 
   protected size(bytes: number): string {
     return bytes < 1024 ? `${bytes} B` : `${(bytes / 1024).toFixed(1)} kB`;
