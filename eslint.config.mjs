@@ -21,6 +21,8 @@ export default tseslint.config(
       '@typescript-eslint/no-extraneous-class': 'off',
       '@typescript-eslint/consistent-type-definitions': 'off',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
+      // Specs left out, or run alone, are for the working tree only.
+      'no-restricted-globals': ['error', 'fit', 'fdescribe', 'xit', 'xdescribe', 'pending'],
     },
   },
   {

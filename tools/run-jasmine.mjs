@@ -15,8 +15,10 @@ jasmine.addReporter({
   specDone(result) {
     times.push({ name: result.fullName, ms: result.duration ?? 0 });
     if (result.status === 'passed') passed += 1;
+    else failed += 1;
+    // Specs left out (by `fit`, `xit` or `pending`) are told as failed: nothing is green that did not run.
+    if (result.status !== 'passed' && result.status !== 'failed') process.stdout.write(`\nNOT RUN (${result.status}) ${result.fullName}\n`);
     if (result.status !== 'failed') return;
-    failed += 1;
     process.stdout.write(`\nFAILED ${result.fullName}\n`);
     for (const { message, stack } of result.failedExpectations) process.stdout.write(`  ${message}\n${(stack ?? '').split('\n').filter((line) => line.includes('dist/')).slice(0, 3).join('\n')}\n`);
   },
@@ -34,7 +36,11 @@ jasmine.addReporter({
   },
 });
 await jasmine.execute(patterns.map((pattern) => (isAbsolute(pattern) ? pattern : resolve(pattern))));
-const slow = times.filter(({ ms }) => ms > 10_000).sort((a, b) => b.ms - a.ms).slice(0, 12);
+const slow = times.filter(({ ms }) => ms > Number(process.env.SLOW_MS ?? 10_000)).sort((a, b) => b.ms - a.ms).slice(0, 20);
 if (slow.length > 0) process.stdout.write(`Slowest:\n${slow.map(({ name, ms }) => `  ${Math.round(ms / 1000)} s  ${name}`).join('\n')}\n`);
+if (passed + failed === 0) {
+  failed = 1;
+  process.stdout.write(`\nFAILED no spec in ${patterns.join(' ')}\n`);
+}
 process.stdout.write(`Executed ${passed + failed} specs, ${failed} failed\n`);
 process.exit(failed > 0 ? 1 : 0);

@@ -1,6 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -57,8 +57,8 @@ function ensureCommands(commands, packages, why) {
 }
 
 export async function ensureChromium() {
-  if (existsSync(process.env.CHROME_BIN ?? '/usr/bin/chromium')) return;
-  await ensureCommands(['chromium'], ['chromium'], 'The browser tests');
+  if ([process.env.CHROME_BIN ?? '/usr/bin/chromium', process.env.CHROME_SHELL_BIN ?? '/usr/bin/chromium-headless-shell'].every(existsSync)) return;
+  await ensureCommands(['chromium', 'chromium-headless-shell'], ['chromium', 'chromium-headless-shell'], 'The browser tests');
 }
 
 /** Installs the packages of the lock file, once per lock file; the database driver among them is not compiled yet. */
@@ -90,7 +90,7 @@ export async function ensureDependencies() {
 export async function ensureBuilt(targets) {
   const all = {
     core: { from: ['core/src', 'core/tsconfig.json', 'tsconfig.base.json'], needs: [], make: () => run('npx', ['tsc', '-p', 'core/tsconfig.json']) },
-    contract: { from: ['contract/src', 'contract/tsconfig.json'], needs: [], make: () => run('npx', ['tsc', '-p', 'contract/tsconfig.json']) },
+    contract: { from: ['contract/src', 'contract/tsconfig.json'], needs: ['core'], make: () => run('npx', ['tsc', '-p', 'contract/tsconfig.json']) },
     server: { from: ['server/src', 'server/tsconfig.json'], needs: ['core', 'contract'], make: () => run('npx', ['tsc', '-p', 'server/tsconfig.json']) },
     web: { from: ['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', 'web/tsconfig.app.json', 'web/tsconfig.worker.json'], needs: ['core', 'contract'], make: () => run('npx', ['ng', 'build'], { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' } }) },
     e2e: { from: ['e2e/src', 'e2e/tsconfig.json'], needs: ['core', 'contract', 'server'], make: () => run('npx', ['tsc', '-p', 'e2e/tsconfig.json']) },
@@ -104,6 +104,8 @@ export async function ensureBuilt(targets) {
     const wanted = fingerprint(name);
     if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && existsSync(join(root, name, 'dist'))) return;
     say(`Building ${name}…`);
+    // What was compiled of files that are gone goes too.
+    rmSync(join(root, name, 'dist'), { recursive: true, force: true });
     try {
       await all[name].make();
     } catch (error) {

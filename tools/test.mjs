@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt, ensureChromium, ensureDatabaseDriver, ensurePackages, fail, requireNode, root, say } from './setup.mjs';
 
@@ -6,39 +7,58 @@ requireNode();
 const failed = (error) => fail(`The set-up failed.\n${error.message}`);
 await Promise.all([ensureChromium(), ensurePackages()]).catch(failed);
 // Compiled while the product is built and the first sets run, which need no database.
-const driver = ensureDatabaseDriver().catch(failed);
+let hasDriver = false;
+const driver = ensureDatabaseDriver().then(() => { hasDriver = true; }, failed);
 await ensureBuilt(['core', 'contract', 'server', 'web', 'e2e']);
 
+/** How long those that take longer than half a minute do, s; they start first. */
+const LONG = { 'bench.spec.js': 125, 'bench-tasks.spec.js': 110, 'bench-acts.spec.js': 100, 'accessible.spec.js': 110, 'survey.spec.js': 120, 'bench-hard.spec.js': 100, 'hostile.spec.js': 90, 'bring-in.spec.js': 60, 'bench-keyboard.spec.js': 60 };
 const node = process.execPath;
 const jasmine = (...patterns) => ({ command: node, args: ['tools/run-jasmine.mjs', ...patterns] });
 const karma = (project) => ({ command: 'npx', args: ['ng', 'test', project], cwd: join(root, 'web') });
 
-/** Every set of specs, those that take longest first; each prints how many it ran and how many failed. */
-const SETS = [
-  { name: 'core against Chromium', ...jasmine('e2e/dist/against-chromium/*.spec.js') },
-  { name: 'end to end', ...jasmine('e2e/dist/specs/!(palette|start|core-doc|bench-hard|bring-in|survey|hostile).spec.js'), needsDriver: true },
-  { name: 'short ways through', ...jasmine('e2e/dist/specs/@(palette|start|core-doc|bench-hard|bring-in|survey|hostile).spec.js'), needsDriver: true },
-  { name: 'core in Chromium', ...karma('core') },
-  { name: 'core in Node', ...jasmine('core/dist/**/*.spec.js') },
-  { name: 'web', ...karma('web') },
-  { name: 'server', ...jasmine('server/dist/**/*.spec.js'), needsDriver: true },
-  { name: 'lint', command: 'npm', args: ['run', 'lint', '--silent'], isSingle: true },
-];
+/** A file of specs in the real interface has a product and a browser of its own. */
+const interfaceSpecs = readdirSync(join(root, 'e2e/dist/specs')).filter((file) => file.endsWith('.spec.js'))
+  .map((file) => ({ name: `interface: ${file.replace('.spec.js', '')}`, ...jasmine(`e2e/dist/specs/${file}`), needsDriver: true, load: 1, lasts: LONG[file] ?? 30 }));
 
-/** Sets that run at a time: the browser waits most of the time in one while the other computes. A third makes specs wait on one another. */
-const AT_A_TIME = 2;
+/** Every set of specs; each prints how many it ran and how many failed. `load`: 2 keeps a core busy, 1 waits half of the time. */
+const SETS = [
+  { name: 'core against Chromium', ...jasmine('e2e/dist/against-chromium/*.spec.js'), load: 2, lasts: 190 },
+  { name: 'core in Chromium', ...karma('core'), load: 2, lasts: 60 },
+  { name: 'core in Node', ...jasmine('core/dist/**/*.spec.js'), load: 2, lasts: 35 },
+  { name: 'web', ...karma('web'), load: 2, lasts: 40 },
+  { name: 'server', ...jasmine('server/dist/**/*.spec.js'), needsDriver: true, load: 1, lasts: 35 },
+  { name: 'lint', command: 'npm', args: ['run', 'lint', '--silent'], isSingle: true, load: 2, lasts: 35 },
+  ...interfaceSpecs,
+].sort((a, b) => b.lasts - a.lasts);
+
+/** Two cores, each with what keeps it busy or two that wait. */
+const MOST_LOAD = 4;
 const only = process.argv.slice(2);
 let passed = 0;
 let failures = 0;
 const waiting = SETS.filter(({ name }) => only.length === 0 || only.some((word) => name.includes(word)));
-await Promise.all(Array.from({ length: AT_A_TIME }, async () => {
-  for (let set = waiting.shift(); set; set = waiting.shift()) await runSet(set);
-}));
+let load = 0;
+const running = new Set();
+while (waiting.length > 0 || running.size > 0) {
+  // What needs the driver lets others go first until it is compiled.
+  const next = waiting.findIndex((set) => load + set.load <= MOST_LOAD && (!set.needsDriver || hasDriver));
+  if (next < 0) {
+    await Promise.race([...running, ...(hasDriver ? [] : [driver])]);
+    continue;
+  }
+  const [set] = waiting.splice(next, 1);
+  load += set.load;
+  const run = runSet(set).then(() => {
+    load -= set.load;
+    running.delete(run);
+  });
+  running.add(run);
+}
 say(`\n${passed} passed, ${failures} failed`);
 process.exit(failures > 0 ? 1 : 0);
 
 async function runSet(set) {
-  if (set.needsDriver) await driver;
   const started = Date.now();
   const { code, output } = await collect(set);
   say(`\n== ${set.name}\n${output.trimEnd()}`);

@@ -1,6 +1,4 @@
-export {
-  ChangeRequest, OverrideBody, PaletteRequest, PublicationRequest, REACH_NAMES, RevisionRequest, ROLES, RoleBody, STATES, PlainValueBody, SpotBody, SwatchBody, TypedColor, VALUE_KINDS, ValueBody, WidthRangeBody,
-} from './requests.js';
+export { ChangeRequest, OverrideBody, PaletteRequest, PublicationRequest, RevisionRequest, RoleBody, SwatchBody, TypedColor } from './requests.js';
 export {
   ArrangementRequest, ExceptionBody, ExceptionsRequest, IMPORT_KINDS, ImportRequest, MergedPart, NameRequest, SheetOptionsRequest, OPENER_ACTS, OpenerBody, PART_KINDS, PartBody, PartsRequest, SheetOrderBody,
 } from './site-requests.js';

@@ -1,23 +1,20 @@
 import 'reflect-metadata';
+import { OVERRIDE_STATES, REACHES, ROLE_NAMES, type Override, type OverrideState, type OverrideValue, type PlainValue, type Reach, type RoleName, type Spot, type Through, type WidthRange } from '@upper-veneer/core';
 import { Type } from 'class-transformer';
 import {
   Allow, ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
 } from 'class-validator';
 
-/** Names that core and contract share; kept as plain lists so that both sides of the wire validate alike. */
-export const STATES = ['rest', 'filled', 'autofilled', 'checked', 'indeterminate', 'open', 'valid', 'invalid', 'read-only', 'current', 'parent-invalid', 'switched', 'visited', 'parent-hover', 'hover', 'focused', 'focus', 'active', 'locked', 'switched-locked', 'disabled'] as const;
-export const REACH_NAMES = ['one', 'alike', 'group', 'everywhere'] as const;
-export const PLAIN_VALUE_KINDS = ['role', 'swatch', 'literal'] as const;
-export const VALUE_KINDS = [...PLAIN_VALUE_KINDS, 'composite'] as const;
-export const ROLES = ['ground', 'panel', 'ink', 'soft-ink', 'line', 'accent', 'on-accent', 'second', 'on-second', 'link', 'visited', 'ring', 'signal', 'on-signal'] as const;
+const PLAIN_VALUE_KINDS = ['role', 'swatch', 'literal'] as const satisfies readonly PlainValue['kind'][];
+const VALUE_KINDS = [...PLAIN_VALUE_KINDS, 'composite'] as const satisfies readonly OverrideValue['kind'][];
 
 /** What names a colour of the palette, for the kinds of value that do. */
 abstract class PaletteReference {
   abstract kind: string;
 
   @ValidateIf((body: PaletteReference) => body.kind === 'role')
-  @IsIn(ROLES, { message: 'is no role of the palette' })
-  role?: (typeof ROLES)[number];
+  @IsIn(ROLE_NAMES, { message: 'is no role of the palette' })
+  role?: RoleName;
 
   @ValidateIf((body: PaletteReference) => body.kind === 'swatch')
   @IsInt({ message: 'must be the number of a swatch' })
@@ -42,13 +39,13 @@ abstract class PaletteReference {
 }
 
 /** A role, a swatch or a literal on the wire. */
-export class PlainValueBody extends PaletteReference {
+class PlainValueBody extends PaletteReference {
   @IsIn(PLAIN_VALUE_KINDS, { message: 'must be role, swatch or literal' })
   kind: (typeof PLAIN_VALUE_KINDS)[number];
 }
 
 /** Value of an override on the wire: a plain one, or several colours in one text, such as a gradient's stops. */
-export class ValueBody extends PaletteReference {
+class ValueBody extends PaletteReference {
   @IsIn(VALUE_KINDS, { message: 'must be role, swatch, literal or composite' })
   kind: (typeof VALUE_KINDS)[number];
 
@@ -61,7 +58,7 @@ export class ValueBody extends PaletteReference {
 }
 
 /** Widths an override holds at, on the wire, CSS px. */
-export class WidthRangeBody {
+class WidthRangeBody implements WidthRange {
   @ValidateIf((body: WidthRangeBody) => body.min !== null)
   @IsInt({ message: 'must be a whole number of px, or nothing' })
   @Min(1, { message: 'must be 1 px or more' })
@@ -76,7 +73,7 @@ export class WidthRangeBody {
 }
 
 /** An element of a page, on the wire. */
-export class SpotBody {
+class SpotBody implements Spot {
   @IsInt({ message: 'must be the number of a page' })
   pageId: number;
 
@@ -95,18 +92,18 @@ class AspectBody {
   @Matches(/^[a-z-]{0,40}$/, { message: 'must be a pseudo-element’s name, or empty' })
   pseudo: string;
 
-  @IsIn(STATES, { message: 'is no state of the Bench' })
-  state: (typeof STATES)[number];
+  @IsIn(OVERRIDE_STATES, { message: 'is no state of the Bench' })
+  state: OverrideState;
 }
 
 /** What is behind a shadow root and changes through a custom property of its host. */
-export class ThroughBody extends AspectBody {
+class ThroughBody extends AspectBody implements Through {
   @Matches(/^-?[a-z][a-z-]{1,39}$/, { message: 'is no property the Bench can override' })
   property: string;
 }
 
-/** An override on the wire. */
-export class OverrideBody extends AspectBody {
+/** An override on the wire: the core's, with what each member may be. */
+export class OverrideBody extends AspectBody implements Override {
   @IsString({ message: 'must be a text' })
   @Length(1, 120, { message: 'must have 1 to 120 characters' })
   id: string;
@@ -118,8 +115,8 @@ export class OverrideBody extends AspectBody {
   @IsInt({ message: 'must be the number of a page' })
   pageId: number;
 
-  @IsIn(REACH_NAMES, { message: 'must be one, alike, group or everywhere' })
-  reach: (typeof REACH_NAMES)[number];
+  @IsIn(REACHES, { message: 'must be one, alike, group or everywhere' })
+  reach: Reach;
 
   @ValidateIf((body: OverrideBody) => body.reach === 'group')
   @IsString({ message: 'must be the selector of the group' })
@@ -131,7 +128,7 @@ export class OverrideBody extends AspectBody {
 
   @ValidateNested()
   @Type(() => ValueBody)
-  value: ValueBody;
+  value: OverrideValue;
 
   @IsString({ message: 'must be a selector' })
   @Length(1, 4000, { message: 'must have 1 to 4000 characters' })
@@ -150,21 +147,21 @@ export class OverrideBody extends AspectBody {
   @IsOptional()
   @ValidateNested()
   @Type(() => WidthRangeBody)
-  widths?: WidthRangeBody | null;
+  widths?: WidthRange | null;
 
   /** Pages it is kept to; all when absent. */
   @IsOptional()
   @IsArray({ message: 'must be a list of pages' })
   @ArrayMaxSize(500, { message: 'can hold 500 pages at most' })
   @IsInt({ each: true, message: 'must hold numbers of pages' })
-  pages?: number[] | null;
+  pages?: readonly number[] | null;
 
   /** States that are meant to look as they do beside it. */
   @IsOptional()
   @IsArray({ message: 'must be a list of states' })
   @ArrayMaxSize(20, { message: 'can hold 20 states at most' })
-  @IsIn(STATES, { each: true, message: 'must be states' })
-  meant?: (typeof STATES)[number][] | null;
+  @IsIn(OVERRIDE_STATES, { each: true, message: 'must be states' })
+  meant?: readonly OverrideState[] | null;
 
   /** Single matches left out of its reach. */
   @IsOptional()
@@ -172,13 +169,13 @@ export class OverrideBody extends AspectBody {
   @ArrayMaxSize(500, { message: 'can hold 500 elements at most' })
   @ValidateNested({ each: true })
   @Type(() => SpotBody)
-  spared?: SpotBody[] | null;
+  spared?: readonly Spot[] | null;
 
   /** For a custom property set on a shadow host: what it was set for. */
   @IsOptional()
   @ValidateNested()
   @Type(() => ThroughBody)
-  through?: ThroughBody | null;
+  through?: Through | null;
 
   /** Whether the designer wrote the selector. */
   @IsOptional()
@@ -196,12 +193,12 @@ export class ChangeRequest {
   @ArrayMaxSize(500, { message: 'can hold 500 overrides at most' })
   @ValidateNested({ each: true })
   @Type(() => OverrideBody)
-  put: OverrideBody[];
+  put: readonly Override[];
 
   @IsArray({ message: 'must be a list' })
   @ArrayMaxSize(500, { message: 'can hold 500 overrides at most' })
   @IsString({ each: true, message: 'must hold ids' })
-  drop: string[];
+  drop: readonly string[];
 }
 
 /** A swatch on the wire; `id` 0 for a new one. */
@@ -227,8 +224,8 @@ export class SwatchBody {
 
 /** What fills a role on the wire: a swatch by its name. */
 export class RoleBody {
-  @IsIn(ROLES, { message: 'is no role of the palette' })
-  role: (typeof ROLES)[number];
+  @IsIn(ROLE_NAMES, { message: 'is no role of the palette' })
+  role: RoleName;
 
   @IsString({ message: 'must name a swatch' })
   swatch: string;
@@ -249,13 +246,13 @@ export class PaletteRequest {
   @ArrayMaxSize(200, { message: 'can hold 200 swatches at most' })
   @ValidateNested({ each: true })
   @Type(() => SwatchBody)
-  swatches: SwatchBody[];
+  swatches: readonly SwatchBody[];
 
   @IsArray({ message: 'must be a list' })
   @ArrayMaxSize(50, { message: 'can hold 50 roles at most' })
   @ValidateNested({ each: true })
   @Type(() => RoleBody)
-  roles: RoleBody[];
+  roles: readonly RoleBody[];
 
   /** Overrides that change in the same step, such as those of a swatch that goes. */
   @IsOptional()
@@ -263,7 +260,7 @@ export class PaletteRequest {
   @ArrayMaxSize(2000, { message: 'can hold 2,000 overrides at most' })
   @ValidateNested({ each: true })
   @Type(() => OverrideBody)
-  overrides?: OverrideBody[];
+  overrides?: readonly Override[];
 }
 
 /** Saves the draft as a revision. */

@@ -1,4 +1,4 @@
-import type { OverrideBody, ROLES } from './requests.js';
+import type { Override, Palette, RoleName, VeneerPlace } from '@upper-veneer/core';
 import type { ExceptionBody, OpenerBody, PartBody } from './site-requests.js';
 import type { ProblemDocument } from './problem-document.js';
 
@@ -16,11 +16,11 @@ export interface SiteDocument {
   /** Whether the sheet has plain values instead of custom properties. */
   readonly asValues: boolean;
   /** Names of roles in the sheet that differ from their own. */
-  readonly names: Readonly<Partial<Record<(typeof ROLES)[number], string>>>;
+  readonly names: Readonly<Partial<Record<RoleName, string>>>;
   /** Whether rules for hover are kept to devices that hover. */
   readonly hoverOnly: boolean;
   /** Where the veneer is loaded; `after:` and a path follows that stylesheet. */
-  readonly veneerPlace: 'head-end' | 'body-end' | `after:${string}`;
+  readonly veneerPlace: VeneerPlace;
   readonly pages: readonly { readonly id: number; readonly name: string; readonly path: string; readonly html: string; readonly source: string }[];
   /** Stylesheets by path. */
   readonly stylesheets: Readonly<Record<string, string>>;
@@ -35,9 +35,9 @@ export interface SiteDocument {
 
 /** The draft and its history. */
 export interface DraftDocument {
-  readonly overrides: readonly OverrideBody[];
-  readonly swatches: readonly { readonly id: number; readonly name: string; readonly css: string; readonly token?: string | null }[];
-  readonly roles: readonly { readonly role: (typeof ROLES)[number]; readonly swatchId: number; readonly shade: number }[];
+  readonly overrides: readonly Override[];
+  readonly swatches: Palette['swatches'];
+  readonly roles: Palette['roles'];
   readonly exceptions: readonly ExceptionBody[];
   /** Counts changes to pages, sheets and parts, which are read again when it moves. */
   readonly structure: number;

@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Matches, MaxLength, Min, ValidateIf, ValidateNested } from 'class-validator';
 
-import { ROLES } from './requests.js';
+import { ROLE_NAMES, type RoleName } from '@upper-veneer/core';
 
 export const OPENER_ACTS = ['add-class', 'drop-class', 'set-attribute', 'drop-attribute'] as const;
 export const PART_KINDS = ['theme', 'embedded widget', 'form', 'pop-up', 'framed', 'shadow', 'other'] as const;
@@ -108,8 +108,8 @@ export class ArrangementRequest {
 
 /** A role's name in the sheet. */
 export class RoleNameBody {
-  @IsIn(ROLES, { message: 'is no role of the palette' })
-  role: (typeof ROLES)[number];
+  @IsIn(ROLE_NAMES, { message: 'is no role of the palette' })
+  role: RoleName;
 
   @Matches(/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/, { message: 'must be words of small letters and digits, joined by hyphens' })
   @Length(1, 40, { message: 'must have 1 to 40 characters' })

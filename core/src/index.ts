@@ -19,7 +19,7 @@ export { compositeOver, contrastRatio, RATIOS, readableOn } from './color/contra
 export { deltaE2000, SAME_TO_THE_EYE } from './color/delta-e.js';
 export { shade, describeShade } from './color/shade.js';
 export { hexOf, readColorNotation, type ColorReading } from './color/read-notation.js';
-export { OVERRIDE_STATES, REACHES, type Override, type OverrideState, type OverrideTarget, type Reach, type Spot, type WidthRange } from './veneer/override.js';
+export { OVERRIDE_STATES, REACHES, type Override, type OverrideState, type OverrideTarget, type Reach, type Spot, type Through, type WidthRange } from './veneer/override.js';
 export { boundValue, colorOfValue, plainCssOfValue, shadeOfValue, strengthOf, valueWords, type CompositeValue, type OverrideValue, type PlainValue } from './veneer/override-value.js';
 export { cssOfValue, customPropertyOf } from './veneer/custom-property.js';
 export { nameKey, namesOf, type PaletteNames } from './veneer/palette-names.js';

@@ -1,6 +1,7 @@
 import type { DraftDocument, ProblemDocument, SiteDocument } from '@upper-veneer/contract';
 import { openDatabase } from './db/open.js';
 import { createStore } from './store.js';
+import { storeSite } from './captures.js';
 import { SMALL_SITE, startTestServer, type TestServer } from './testing/test-site.js';
 import type { Override } from '@upper-veneer/core';
 import { MOST_CHANGES } from './db/changes.js';
@@ -10,7 +11,7 @@ describe('the server', () => {
   let override: Record<string, unknown>;
   beforeEach(async () => {
     server = await startTestServer();
-    const page = server.store.sites.pages(server.siteId)[0];
+    const page = server.store.pages.bySite(server.siteId)[0];
     override = {
       id: 'o1', partId: server.store.parts.bySite(server.siteId)[0].id, pageId: page.id, element: 3, pseudo: '', reach: 'alike', state: 'hover', property: 'color',
       value: { kind: 'role', role: 'accent', shade: -12 }, selector: '.x:hover', important: false,
@@ -183,7 +184,7 @@ describe('the server', () => {
   });
 
   it('gives each site an origin of its own on the stand-in host, on which nothing runs and nothing is asked of others', async () => {
-    const other = server.store.sites.insert({ ...SMALL_SITE, name: 'Other' });
+    const other = storeSite(server.store, { ...SMALL_SITE, name: 'Other' });
     const { headers } = await server.visit(`/${server.siteId}/img/a.svg`);
     expect(headers['content-security-policy']).toMatch(/^default-src 'none'; script-src 'none';.* sandbox allow-same-origin /);
     expect(headers['content-security-policy']).not.toMatch(/allow-scripts|https?:\/\/(?!widgets-1\.localhost)/);
@@ -196,7 +197,7 @@ describe('the server', () => {
   });
 
   it('serves the frame without scripts, under a policy of its own', async () => {
-    const [page] = server.store.sites.pages(server.siteId);
+    const [page] = server.store.pages.bySite(server.siteId);
     const response = await server.get(`/frame/sites/${server.siteId}/pages/${page.id}/`);
     const policy = response.headers.get('content-security-policy') ?? '';
     expect(policy).toContain("default-src 'none'");

@@ -1,5 +1,5 @@
 import { OVERRIDABLE, colorOfCss, compileVeneer, nameKey, readBackDifference, selectorProblem, valueProblem, type Override } from '@upper-veneer/core';
-import type { DraftDocument, FieldError, OverrideBody, PaletteRequest } from '@upper-veneer/contract';
+import type { DraftDocument, FieldError, PaletteRequest } from '@upper-veneer/contract';
 import type { Store } from './store.js';
 
 /** CSS of the draft. */
@@ -17,7 +17,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
   const revisions = store.revisions.bySite(siteId);
   const css = compileDraft(store, siteId);
   return {
-    overrides: store.overrides.bySite(siteId) as readonly OverrideBody[],
+    overrides: store.overrides.bySite(siteId),
     ...store.palettes.bySite(siteId),
     ...store.changes.labels(siteId),
     exceptions: store.exceptions.bySite(siteId),
@@ -31,7 +31,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
 
 /** What class rules cannot see: that selectors parse, colours are colours, and pages, parts and swatches exist. */
 export function checkOverrides(store: Store, siteId: number, overrides: readonly Override[]): FieldError[] {
-  const pages = new Set(store.sites.pages(siteId).map(({ id }) => id));
+  const pages = new Set(store.pages.bySite(siteId).map(({ id }) => id));
   const parts = new Set(store.parts.bySite(siteId).map(({ id }) => id));
   const palette = store.palettes.bySite(siteId);
   const swatches = new Set(palette.swatches.map(({ id }) => id));

@@ -62,7 +62,7 @@ async function start(): Promise<void> {
     throw error;
   }
   const store = createStore(db);
-  seedFolder(store.sites, join(root, 'demo'));
+  seedFolder(store, join(root, 'demo'));
   const pool = createThreadPool();
   const dressed = createDressedTexts(pool);
   const hostServer = createServer(createStandInHost({ store, dressed, openTo: listening.names }));

@@ -32,7 +32,7 @@ export function composeOrders(store: Store, siteId: number, wanted: readonly She
   const orders: Record<number, readonly number[]> = {};
   const stored = store.arrangements.bySite(siteId).sheetOrders;
   wanted.forEach(({ pageId, order }, i) => {
-    const page = store.sites.page(siteId, pageId);
+    const page = store.pages.byId(siteId, pageId);
     if (!page) {
       errors.push({ field: `sheetOrders.${i}.pageId`, reason: `${pageId} is no page of this site` });
       return;

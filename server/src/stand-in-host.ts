@@ -41,7 +41,7 @@ export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOp
       else response.status(404).type('text/plain').send('Nothing is published.');
       return;
     }
-    const page = store.sites.pageByPath(siteId, path);
+    const page = store.pages.byPath(siteId, path);
     if (page) {
       const site = store.sites.byId(siteId);
       // The number makes caches fetch each publication anew.
@@ -50,12 +50,12 @@ export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOp
       return;
     }
     // A site brought in from elsewhere need not have an index: its first page stands for it.
-    const [first] = asked === '' ? store.sites.pages(siteId) : [];
+    const [first] = asked === '' ? store.pages.bySite(siteId) : [];
     if (first) {
       response.redirect(302, `/${siteId}/${first.path.split('/').map(encodeURIComponent).join('/')}`);
       return;
     }
-    const asset = store.sites.asset(siteId, path);
+    const asset = store.assets.byPath(siteId, path);
     if (asset) response.type(asset.mediaType).send(asset.body);
     else response.status(404).type('text/plain').send(`Nothing at ${path.slice(0, 400)}.`);
   };

@@ -1,9 +1,12 @@
 import { createArrangements, type Arrangements } from './db/arrangement.js';
+import { createAssets, type Assets } from './db/assets.js';
 import { createChanges } from './db/changes.js';
 import { createExceptions, type Exceptions } from './db/exceptions.js';
 import type { Db } from './db/db.js';
 import { createSheetOptions, type SheetOptionsTable } from './db/sheet-options.js';
+import { createLeftOut, type LeftOut } from './db/left-out.js';
 import { createOverrides, type Overrides } from './db/overrides.js';
+import { createPages, type Pages } from './db/pages.js';
 import { createPalettes, type Palettes } from './db/palettes.js';
 import { createParts, type Parts } from './db/parts.js';
 import { createRevisions, type Revisions } from './db/revisions.js';
@@ -12,6 +15,9 @@ import { createSites, type Sites } from './db/sites.js';
 /** The tables, by what they hold. */
 export interface Store {
   readonly sites: Sites;
+  readonly pages: Pages;
+  readonly assets: Assets;
+  readonly leftOut: LeftOut;
   readonly overrides: Overrides;
   readonly palettes: Palettes;
   readonly parts: Parts;
@@ -32,7 +38,12 @@ export function createStore(db: Db): Store {
   const exceptions = createExceptions(db);
   const arrangements = createArrangements(db);
   const sheetOptions = createSheetOptions(db);
-  return { sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions, changes: createHistory(db, { sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions }), revisions: createRevisions(db), inOneStep: (act) => db.transaction(act)() };
+  return {
+    sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions,
+    pages: createPages(db), assets: createAssets(db), leftOut: createLeftOut(db), revisions: createRevisions(db),
+    changes: createHistory(db, { sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions }),
+    inOneStep: (act) => db.transaction(act)(),
+  };
 }
 
 /** The history over everything a designer can change. */

@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { MIGRATIONS } from './migrations.js';
 import { DataError, openDatabase } from './open.js';
-import { createSites } from './sites.js';
+import { storeSite } from '../captures.js';
+import { createStore } from '../store.js';
 import { SMALL_SITE } from '../testing/test-site.js';
 
 describe('openDatabase', () => {
@@ -17,10 +18,10 @@ describe('openDatabase', () => {
   it('makes the folder and the schema, and keeps what is there', () => {
     const file = join(folder, 'deep/er/a.sqlite');
     const first = openDatabase(file);
-    createSites(first).insert(SMALL_SITE);
+    storeSite(createStore(first), SMALL_SITE);
     first.close();
     const second = openDatabase(file);
-    expect(createSites(second).all().map(({ name }) => name)).toEqual(['Small']);
+    expect(createStore(second).sites.all().map(({ name }) => name)).toEqual(['Small']);
     expect(second.pragma('user_version', { simple: true })).toBe(MIGRATIONS.length);
     expect(second.pragma('journal_mode', { simple: true })).toBe('wal');
     expect(second.pragma('foreign_keys', { simple: true })).toBe(1);
@@ -43,9 +44,9 @@ describe('openDatabase', () => {
 
   it('stores a site whole or not at all', () => {
     const db = openDatabase(join(folder, 'a.sqlite'));
-    const sites = createSites(db);
-    expect(() => sites.insert({ ...SMALL_SITE, roles: [{ role: 'accent', swatch: 'Nobody', shade: 0 }] })).toThrowError(/Nobody/);
-    expect(sites.all()).toEqual([]);
+    const store = createStore(db);
+    expect(() => storeSite(store, { ...SMALL_SITE, roles: [{ role: 'accent', swatch: 'Nobody', shade: 0 }] })).toThrowError(/Nobody/);
+    expect(store.sites.all()).toEqual([]);
     expect(db.prepare('SELECT COUNT(*) AS n FROM page').get()).toEqual({ n: 0 });
     db.close();
   });
@@ -56,29 +57,29 @@ describe('openDatabase', () => {
     const before = MIGRATIONS.slice(0, MIGRATIONS.findIndex((step) => typeof step !== 'string')) as string[];
     for (const step of before) old.exec(step);
     old.pragma(`user_version = ${before.length}`);
-    const id = createSites(old).insert(SMALL_SITE);
+    const id = storeSite(createStore(old), SMALL_SITE);
     const rows = (db: InstanceType<typeof Database>): unknown[] => ['site', 'page', 'part', 'swatch', 'role', 'asset'].map((table) => db.prepare(`SELECT * FROM ${table}`).all());
     const stored = rows(old);
     old.close();
     const db = openDatabase(file);
     expect(rows(db)).toEqual(stored);
     expect(db.pragma('foreign_keys', { simple: true })).toBe(1);
-    const sites = createSites(db);
-    sites.drop(id);
+    const store = createStore(db);
+    store.sites.drop(id);
     expect(db.prepare('SELECT COUNT(*) AS n FROM page').get()).toEqual({ n: 0 });
-    expect(sites.insert(SMALL_SITE)).toBeGreaterThan(id);
+    expect(storeSite(store, SMALL_SITE)).toBeGreaterThan(id);
     db.close();
   });
 
   it('never gives the number of a row that is gone to another', () => {
     const db = openDatabase(join(folder, 'a.sqlite'));
-    const sites = createSites(db);
-    const first = sites.insert(SMALL_SITE);
-    const [page] = sites.pages(first);
-    sites.drop(first);
-    const second = sites.insert({ ...SMALL_SITE, name: 'Second' });
+    const store = createStore(db);
+    const first = storeSite(store, SMALL_SITE);
+    const [page] = store.pages.bySite(first);
+    store.sites.drop(first);
+    const second = storeSite(store, { ...SMALL_SITE, name: 'Second' });
     expect(second).toBeGreaterThan(first);
-    expect(sites.pages(second)[0].id).toBeGreaterThan(page.id);
+    expect(store.pages.bySite(second)[0].id).toBeGreaterThan(page.id);
     db.close();
   });
 

@@ -1,4 +1,4 @@
-import type { Override, OverrideValue } from '@upper-veneer/core';
+import type { Override, OverrideState, OverrideValue, Reach } from '@upper-veneer/core';
 import type { Subject } from './subject.js';
 import type { Db } from './db.js';
 
@@ -8,8 +8,8 @@ interface Row {
   readonly page_id: number;
   readonly element: number;
   readonly pseudo: string;
-  readonly reach: string;
-  readonly state: string;
+  readonly reach: Reach;
+  readonly state: OverrideState;
   readonly property: string;
   readonly value: string;
   readonly selector: string;
@@ -31,6 +31,7 @@ export function createOverrides(db: Db) {
       VALUES (@siteId, @id, @partId, @pageId, @element, @pseudo, @reach, @state, @property, @value, @selector, @important, @keptTo)
       ON CONFLICT (site_id, id) DO UPDATE SET part_id = excluded.part_id, page_id = excluded.page_id, element = excluded.element, pseudo = excluded.pseudo,
         reach = excluded.reach, state = excluded.state, property = excluded.property, value = excluded.value, selector = excluded.selector, important = excluded.important, kept_to = excluded.kept_to`),
+    onPage: db.prepare<[number, number], { count: number }>('SELECT COUNT(*) AS count FROM override WHERE site_id = ? AND page_id = ?'),
     drop: db.prepare<[number, string]>('DELETE FROM override WHERE site_id = ? AND id = ?'),
   };
   const bySite = (siteId: number): Override[] => statements.bySite.all(siteId).map(toOverride);
@@ -60,6 +61,8 @@ export function createOverrides(db: Db) {
       const row = statements.byId.get(siteId, id);
       return row ? toOverride(row) : null;
     },
+    /** How many were made on a page. */
+    onPage: (siteId: number, pageId: number) => statements.onPage.get(siteId, pageId)?.count ?? 0,
     put,
     drop,
     subject,
@@ -73,8 +76,8 @@ function toOverride(row: Row): Override {
     pageId: row.page_id,
     element: row.element,
     pseudo: row.pseudo,
-    reach: row.reach as Override['reach'],
-    state: row.state as Override['state'],
+    reach: row.reach,
+    state: row.state,
     property: row.property,
     value: JSON.parse(row.value) as OverrideValue,
     selector: row.selector,

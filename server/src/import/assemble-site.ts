@@ -1,6 +1,7 @@
 import { cleanPage, pageAddresses, resolvePath, upTo, withCssAddresses, type PageAddress } from '@upper-veneer/core';
 import { extension as extensionOf } from 'mime-types';
-import type { NewPage, NewAsset } from '../db/sites.js';
+import type { NewAsset } from '../db/assets.js';
+import type { NewPage } from '../db/pages.js';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
 import { decodeCss, decodeHtml } from './decode-text.js';
 import { ImportProblem } from './import-problem.js';

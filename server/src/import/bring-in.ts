@@ -1,4 +1,4 @@
-import { parsePage, proposeParts, type Page } from '@upper-veneer/core';
+import { parsePage, proposeParts, type Opener, type Page } from '@upper-veneer/core';
 import type { ImportRequest } from '@upper-veneer/contract';
 import type { TellProgress } from '../work/progress.js';
 import type { AddressPolicy } from './address-policy.js';
@@ -22,7 +22,7 @@ export interface ProposedPart {
   readonly name: string;
   readonly kind: string;
   readonly selector: string;
-  readonly openers: readonly object[];
+  readonly openers: readonly Opener[];
 }
 
 /** A site ready to be stored, or why it is refused. */

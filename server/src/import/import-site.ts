@@ -1,6 +1,7 @@
 import type { Override } from '@upper-veneer/core';
 import type { ImportRequest, ImportResult, LeftOutFile } from '@upper-veneer/contract';
-import type { PageRow } from '../db/sites.js';
+import { addPages, storeSite } from '../captures.js';
+import type { PageRow } from '../db/pages.js';
 import type { Store } from '../store.js';
 import type { TellProgress } from '../work/progress.js';
 import { WorkError, type WorkPool } from '../work/work-pool.js';
@@ -53,7 +54,7 @@ function storeNew(store: Store, { pages, assets, leftOut }: AssembledSite, parts
   const base = wanted.trim() || pages[0].name;
   let name = base;
   for (let number = 2; store.sites.byName(name); number += 1) name = `${base} ${number}`;
-  const siteId = store.sites.insert({ name, prefix: 'brand', veneerPlace: 'head-end', pages, assets, parts, swatches: [], roles: [], leftOut });
+  const siteId = storeSite(store, { name, prefix: 'brand', veneerPlace: 'head-end', pages, assets, parts, swatches: [], roles: [], leftOut });
   return { ok: true, siteId, siteName: name, pages: pages.map((page) => page.name), again: [], leftOut };
 }
 
@@ -64,8 +65,8 @@ async function addTo(store: Store, pool: WorkPool, siteId: number, { pages, asse
   for (let tries = 0; tries < MOST_TRIES; tries += 1) {
     const site = store.sites.byId(siteId);
     if (!site) throw new ImportProblem('unreadable', `There is no site ${siteId}`);
-    const before = store.sites.pages(siteId);
-    const sheetsBefore = store.sites.stylesheets(siteId);
+    const before = store.pages.bySite(siteId);
+    const sheetsBefore = store.assets.stylesheets(siteId);
     const sheetsAfter = { ...sheetsBefore, ...Object.fromEntries(assets.filter(({ mediaType }) => mediaType === 'text/css').map(({ path, body }) => [path, body.toString('utf8')])) };
     const overrides = store.overrides.bySite(siteId);
     const again = pages.flatMap(({ path, html }) => {
@@ -76,7 +77,7 @@ async function addTo(store: Store, pool: WorkPool, siteId: number, { pages, asse
     const isStale = (): boolean => store.sites.byId(siteId)?.version !== site.version;
     const stored = store.inOneStep(() => {
       if (isStale()) return null;
-      const ids = store.sites.addPages(siteId, named(pages, before), assets, leftOut);
+      const ids = addPages(store, siteId, { pages: named(pages, before), assets, leftOut });
       const known = new Map(overrides.map((override): [string, Override] => [override.id, override]));
       for (const { override } of moved) if (JSON.stringify(override) !== JSON.stringify(known.get(override.id))) store.overrides.put(siteId, override);
       // What the history leads back to was made on the pages as they were.

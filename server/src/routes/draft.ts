@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { ChangeRequest, type OverrideBody, PaletteRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
+import { ChangeRequest, PaletteRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
 import { wholenessProblem, type Override } from '@upper-veneer/core';
 import { checkOverrides, checkPalette, compileDraft, describeDraft, misreadRule } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
@@ -102,6 +102,6 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
   return router;
 }
 
-function toOverrides(bodies: readonly OverrideBody[]): Override[] {
-  return bodies.map((body) => ({ ...body, partId: body.partId ?? null, value: { ...body.value } })) as Override[];
+function toOverrides(bodies: readonly Override[]): Override[] {
+  return bodies.map((body) => ({ ...body, partId: body.partId ?? null }));
 }

@@ -14,7 +14,7 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
   const router = Router();
   router.get('/sites/:siteId/pages/:pageId/', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
-    const page = store.sites.page(siteId, readId(request.params.pageId, 'page'));
+    const page = store.pages.byId(siteId, readId(request.params.pageId, 'page'));
     if (!page) throw new HttpProblem(404, 'Not found', 'There is no such page');
     const html = await dressed.framePage(page.html, page.path, `/frame/sites/${siteId}/files/`);
     guard(response).type('html').send(html);
@@ -22,7 +22,7 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
   router.get('/sites/:siteId/files/*path', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
     const path = ([] as string[]).concat(request.params.path).join('/');
-    const asset = store.sites.asset(siteId, path);
+    const asset = store.assets.byPath(siteId, path);
     if (!asset) throw new HttpProblem(404, 'Not found', `"${path}" was not captured`);
     const body = asset.mediaType === 'text/css' ? await dressed.frameSheet(asset.body.toString('utf8')) : asset.body;
     guard(response).type(asset.mediaType).send(body);

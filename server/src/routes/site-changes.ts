@@ -1,6 +1,6 @@
 import { Router } from 'express';
-import { ArrangementRequest, ExceptionsRequest, NameRequest, ROLES, SheetOptionsRequest, PartsRequest } from '@upper-veneer/contract';
-import { withoutPage, type Part, type VeneerPlace } from '@upper-veneer/core';
+import { ArrangementRequest, ExceptionsRequest, NameRequest, SheetOptionsRequest, PartsRequest } from '@upper-veneer/contract';
+import { ROLE_NAMES, withoutPage, type Part, type VeneerPlace } from '@upper-veneer/core';
 import { checkExceptions, checkParts, composeOrders } from '../site-checks.js';
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
@@ -23,7 +23,7 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
   };
   const pageOf = (siteId: number, text: string | string[] | undefined): number => {
     const id = readId(text, 'page');
-    if (!store.sites.page(siteId, id)) throw new HttpProblem(404, 'Not found', 'There is no such page');
+    if (!store.pages.byId(siteId, id)) throw new HttpProblem(404, 'Not found', 'There is no such page');
     return id;
   };
   const answer = (siteId: number): ReturnType<typeof describeDraft> => {
@@ -50,16 +50,18 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
   });
   router.put('/sites/:siteId/pages/:pageId/name', (request, response) => {
     const siteId = siteOf(request.params.siteId);
-    store.sites.renamePage(siteId, pageOf(siteId, request.params.pageId), readBody(NameRequest, request.body).name);
+    const { name } = readBody(NameRequest, request.body);
+    store.pages.rename(siteId, pageOf(siteId, request.params.pageId), name);
+    store.sites.countStructure(siteId);
     store.sites.countVersion(siteId);
     response.json(answer(siteId));
   });
   router.delete('/sites/:siteId/pages/:pageId', (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const pageId = pageOf(siteId, request.params.pageId);
-    const uses = store.sites.overridesOnPage(siteId, pageId);
+    const uses = store.overrides.onPage(siteId, pageId);
     if (uses > 0) throw new HttpProblem(409, 'Not removed', `${uses} ${uses === 1 ? 'override was' : 'overrides were'} made on this page; clear them first`);
-    if (store.sites.pages(siteId).length === 1) throw new HttpProblem(409, 'Not removed', 'It is the only page of the site');
+    if (store.pages.bySite(siteId).length === 1) throw new HttpProblem(409, 'Not removed', 'It is the only page of the site');
     const overrides = store.overrides.bySite(siteId);
     const stranded = overrides.filter((override) => withoutPage(override, pageId) === null);
     if (stranded.length > 0) throw new HttpProblem(409, 'Not removed', `${stranded.length} ${stranded.length === 1 ? 'override is' : 'overrides are'} kept to this page alone (${stranded[0].selector}); clear them first`);
@@ -68,7 +70,8 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
         const kept = withoutPage(override, pageId);
         if (kept && kept !== override) store.overrides.put(siteId, kept);
       }
-      store.sites.dropPage(siteId, pageId);
+      store.pages.drop(siteId, pageId);
+      store.sites.countStructure(siteId);
       // The history may lead back to overrides on the page.
       store.changes.forget(siteId);
       store.sites.countVersion(siteId);
@@ -98,7 +101,7 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
     const { label, prefix, asValues, names, hoverOnly } = readBody(SheetOptionsRequest, request.body);
     const { swatches } = store.palettes.bySite(siteId);
     refuse(names.flatMap(({ role, name }, i) => {
-      const isOther = names.findIndex((other) => other.name === name) !== i || ROLES.some((other) => other === name && other !== role && !names.some((named) => named.role === other));
+      const isOther = names.findIndex((other) => other.name === name) !== i || ROLE_NAMES.some((other) => other === name && other !== role && !names.some((named) => named.role === other));
       const published = swatches.find(({ token }) => token === name);
       return isOther || published ? [{ field: `names.${i}.name`, reason: published ? `"${name}" is what the swatch ${published.name} is published as` : `"${name}" is the name of another role` }] : [];
     }));

@@ -3,9 +3,9 @@ import { createServer, request, type IncomingMessage, type Server } from 'node:h
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createApp } from '../app.js';
+import { storeSite, type NewSite } from '../captures.js';
 import type { Db } from '../db/db.js';
 import { openDatabase } from '../db/open.js';
-import type { NewSite } from '../db/sites.js';
 import { createStandInHost, siteHostName } from '../stand-in-host.js';
 import { createStore, type Store } from '../store.js';
 import { createDressedTexts } from '../work/dressed-texts.js';
@@ -66,7 +66,7 @@ export async function startTestServer(): Promise<TestServer> {
   const file = join(folder, 'test.sqlite');
   const db = openDatabase(file);
   const store = createStore(db);
-  const siteId = store.sites.insert(SMALL_SITE);
+  const siteId = storeSite(store, SMALL_SITE);
   const errors: unknown[] = [];
   let hostUrl = '';
   let hostPort = 0;

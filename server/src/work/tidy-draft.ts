@@ -14,7 +14,7 @@ export async function tidyDraft(store: Store, pool: WorkPool, siteId: number, { 
   const overrides = store.overrides.bySite(siteId);
   if (!site || overrides.length === 0) return null;
   const input = {
-    source: { pages: store.sites.pages(siteId), stylesheets: store.sites.stylesheets(siteId), parts: store.parts.bySite(siteId), veneerPlace: site.veneerPlace, ...store.sheetOptions.bySite(siteId) },
+    source: { pages: store.pages.bySite(siteId), stylesheets: store.assets.stylesheets(siteId), parts: store.parts.bySite(siteId), veneerPlace: site.veneerPlace, ...store.sheetOptions.bySite(siteId) },
     overrides, palette: store.palettes.bySite(siteId),
   };
   const key = `tidy:${siteId}:${createHash('sha256').update(JSON.stringify([site.structure, site.veneerPlace, store.sheetOptions.bySite(siteId), input.overrides, input.palette])).digest('base64')}`;

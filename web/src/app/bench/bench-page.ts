@@ -1,39 +1,44 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, numberAttribute, signal, untracked } from '@angular/core';
-import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { ROW_WORDS, colorOfValue, isScrollbarRow, customPropertyOf, hexOf, valueWords, type OverrideState, type Painter } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { combineLatest, debounceTime } from 'rxjs';
-import type { ForcedStates } from '../shared/engine/engine-api';
+import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
+import { OpenedParts } from '../shared/site/opened-parts';
 import { SiteStore } from '../shared/site/site-store';
 import { WordHint } from '../shared/ui/word-hint';
 import { UnreadMark } from '../shared/ui/unread-mark';
-import { BenchActs } from './bench-acts';
-import { BenchFlash } from './bench-flash';
-import { PageLayouts } from './page-layouts';
+import { BenchActs } from './store/bench-acts';
+import { BenchFlash } from './page/bench-flash';
+import { PageLayouts } from './page/page-layouts';
 import { Router } from '@angular/router';
 import { Whereabouts } from '../shared/site/whereabouts';
-import { BenchStore } from './bench-store';
-import { CellEditor } from './cell-editor';
-import { CompanionsList } from './companions-list';
-import { compareColors, type ColorDifference } from './color-check';
+import { BenchAnswers } from './store/bench-answers';
+import { BenchFrames } from './store/bench-frames';
+import { BenchSelection } from './store/bench-selection';
+import { BenchSteering } from './store/bench-steering';
+import { BenchVerdict } from './store/bench-verdict';
+import { CellEditor } from './editor/cell-editor';
+import { CompanionsList } from './verdict/companions-list';
+import { compareColors, type ColorDifference } from './page/color-check';
 import type { FrameDocument } from '../shared/frame/frame-document';
 import { PageFrame } from '../shared/frame/page-frame';
 import { ColorChip } from '../shared/ui/color-chip';
-import { FindField } from './find-field';
-import { LineageBar } from './lineage-bar';
-import { LookMenu } from './look-menu';
-import { PartsList } from './parts-list';
-import { PliesList } from './plies-list';
-import { ReachGroups } from './reach-groups';
-import { ReachScope } from './reach-scope';
-import { ReachSwitch } from './reach-switch';
-import { StateStrip } from './state-strip';
-import { StatesGrid } from './states-grid';
-import { VerdictBar } from './verdict-bar';
-import { WidthBar } from './width-bar';
-import { WrittenCss } from './written-css';
+import { FindField } from './page/find-field';
+import { LineageBar } from './grid/lineage-bar';
+import { LookMenu } from './grid/look-menu';
+import { PartsList } from './page/parts-list';
+import { PliesList } from './grid/plies-list';
+import { ReachGroups } from './editor/reach-groups';
+import { ReachScope } from './editor/reach-scope';
+import { ReachSwitch } from './editor/reach-switch';
+import { StateStrip } from './page/state-strip';
+import { StatesGrid } from './grid/states-grid';
+import { VerdictBar } from './verdict/verdict-bar';
+import { WidthBar } from './page/width-bar';
+import { WrittenCss } from './editor/written-css';
 import { Announcer } from '../shared/spoken/announcer';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 
@@ -41,7 +46,7 @@ import { PaneSwitch } from '../shared/ui/pane-switch';
 @Component({
   selector: 'uv-bench-page',
   imports: [PaneSwitch, UnreadMark, WordHint, CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachGroups, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
-  providers: [PageLayouts, BenchStore, BenchActs, BenchFlash],
+  providers: [PageLayouts, BenchSelection, BenchFrames, BenchAnswers, BenchVerdict, BenchSteering, BenchActs, BenchFlash],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-pane]': 'pane()' },
   templateUrl: './bench-page.html',
@@ -60,7 +65,12 @@ export class BenchPage {
   readonly width = input(undefined, { transform: numberAttribute });
 
   protected readonly site = inject(SiteStore);
-  protected readonly bench = inject(BenchStore);
+  protected readonly selection = inject(BenchSelection);
+  protected readonly answers = inject(BenchAnswers);
+  protected readonly verdict = inject(BenchVerdict);
+  protected readonly frames = inject(BenchFrames);
+  protected readonly steering = inject(BenchSteering);
+  protected readonly opened = inject(OpenedParts);
   protected readonly acts = inject(BenchActs);
   protected readonly flash = inject(BenchFlash);
   readonly #engine = inject(Engine);
@@ -70,9 +80,9 @@ export class BenchPage {
   readonly #whereabouts = inject(Whereabouts);
   /** Where one is, as the address says it. */
   readonly #spot = computed(() => {
-    const target = this.bench.target();
+    const target = this.selection.target();
     const chosen = target !== null;
-    return { page: this.bench.pageId(), element: target?.element ?? null, pseudo: target?.pseudo ?? '', property: chosen ? this.bench.rowProperty().property : '', state: chosen ? this.bench.cell().state : '' };
+    return { page: this.selection.pageId(), element: target?.element ?? null, pseudo: target?.pseudo ?? '', property: chosen ? this.selection.rowProperty().property : '', state: chosen ? this.selection.cell().state : '' };
   });
   /** What the address asks for; `null` for what it leaves open. */
   readonly #asked = computed(() => ({
@@ -84,25 +94,24 @@ export class BenchPage {
 
   protected readonly zooms = [{ zoom: 0, label: 'Fit' }, { zoom: 0.5, label: '50 %' }, { zoom: 0.75, label: '75 %' }, { zoom: 1, label: '100 %' }];
   protected readonly zoom = signal(0);
-  protected readonly forced = signal<ForcedStates>([]);
   protected readonly differences = signal<readonly ColorDifference[]>([]);
   /** Share of the page that is shown without the veneer; `null` for none. */
   protected readonly peel = signal<number | null>(null);
   protected readonly isProbing = signal(false);
   /** What paints the pixel asked about, topmost first. */
   protected readonly painters = signal<readonly Painter[]>([]);
-  protected readonly families = signal<readonly string[]>([]);
+  protected readonly families = toSignal<readonly string[], readonly string[]>(toObservable(this.site.site).pipe(askEngine(this.#engine, (site, engine): Promise<readonly string[]> | null => (site ? engine.families() : null), [])), { initialValue: [] });
   /** Whether the worker still owes an answer. */
-  protected readonly isOnScrollbar = computed(() => isScrollbarRow(this.bench.cell().row) && this.bench.target() !== null);
+  protected readonly isOnScrollbar = computed(() => isScrollbarRow(this.selection.cell().row) && this.selection.target() !== null);
   protected readonly isBusy = computed(() => this.#engine.pending() > 0 || this.site.isSaving());
   protected readonly drawn = this.#frame.asReadonly();
 
-  readonly #url = computed(() => this.bench.framed().url);
+  readonly #url = computed(() => this.frames.framed().url);
   protected readonly pliesHeading = computed(() => {
-    const { row, state } = this.bench.cell();
-    const { words, kind } = this.bench.rowProperty();
-    const lead = this.bench.propertyAt() === 0 && kind === 'color';
-    return lead ? `Why ${this.bench.stateWord(state).toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour` : `Why ${this.bench.stateWord(state).toLowerCase()} ${words} is as it is`;
+    const { row, state } = this.selection.cell();
+    const { words, kind } = this.selection.rowProperty();
+    const lead = this.selection.propertyAt() === 0 && kind === 'color';
+    return lead ? `Why ${this.answers.stateWord(state).toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour` : `Why ${this.answers.stateWord(state).toLowerCase()} ${words} is as it is`;
   });
   protected readonly flashWords = computed(() => {
     const places = this.flash.shown()?.places ?? [];
@@ -121,7 +130,7 @@ export class BenchPage {
     }));
   });
   protected readonly kindWord = computed(() => {
-    const selector = this.bench.inspection()?.lineage.at(-1)?.label ?? '';
+    const selector = this.answers.inspection()?.lineage.at(-1)?.label ?? '';
     const tag = /^[a-z0-9]+/.exec(selector)?.[0] ?? '';
     return ({ a: 'links', button: 'buttons', input: 'fields', h1: 'headings', h2: 'headings', h3: 'headings', p: 'paragraphs' } as Record<string, string>)[tag] ?? '';
   });
@@ -133,20 +142,17 @@ export class BenchPage {
   constructor() {
     // Said aloud: what was chosen, and the verdict when it is another.
     const chosen = computed(() => {
-      const found = this.bench.inspection();
+      const found = this.answers.inspection();
       return found ? `${found.name}, ${found.selector}, chosen; ${found.states.length} states` : '';
     });
     const judged = computed(() => {
-      const found = this.bench.judgement();
+      const found = this.verdict.judgement();
       if (!found) return '';
       const fails = found.findings.filter(({ standing }) => standing === 'fails').map(({ text }) => text);
       const looks = found.findings.filter(({ standing }) => standing === 'look').length;
       return `${fails.length > 0 ? `Fails: ${fails.join(', ')}` : 'Holds'}${looks > 0 ? `; ${looks} to look at` : ''}`;
     });
     for (const words of [chosen, judged]) effect(() => words() !== '' && this.#announcer.say(words()));
-    effect(() => {
-      if (this.site.site()) void this.#engine.remote.families().then((families) => this.families.set(families));
-    });
     // Followed where it was not written here: a link, a reload, the back button.
     const isThere = computed(() => this.site.site() !== null);
     effect(() => {
@@ -164,37 +170,30 @@ export class BenchPage {
       const site = this.site.site()?.id;
       if (site === undefined) return;
       const cell = element === null ? {} : { element, ...Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== '')) };
-      const params = { site, page, ...cell, width: this.bench.width() };
+      const params = { site, page, ...cell, width: this.selection.width() };
       untracked(() => {
         const before = this.#whereabouts.bench();
         this.#whereabouts.bench.set(params);
-        const written = JSON.stringify({ page, element, ...rest, width: this.bench.width() });
+        const written = JSON.stringify({ page, element, ...rest, width: this.selection.width() });
         if (written !== JSON.stringify(this.#asked())) this.#written.push(written);
         const isElsewhere = before['page'] !== undefined && (before['page'] !== params.page || before['element'] !== ('element' in params ? params.element : undefined));
         void this.#router.navigate([], { queryParams: params, replaceUrl: !isElsewhere });
       });
     });
     effect(() => {
-      const target = this.bench.target();
-      const { state } = this.bench.cell();
-      this.bench.inspection();
-      if (!target) this.forced.set([]);
-      else void this.bench.forcedStates(target, state).then((states) => this.forced.set(states));
-    });
-    effect(() => {
       this.#url();
       this.#frame.set(null);
     });
-    combineLatest([toObservable(this.#frame), toObservable(this.site.veneer), toObservable(this.bench.width), toObservable(this.forced)])
+    combineLatest([toObservable(this.#frame), toObservable(this.site.veneer), toObservable(this.selection.width), toObservable(this.answers.forced)])
       .pipe(debounceTime(400), takeUntilDestroyed())
-      .subscribe(([frame]) => void this.#check(frame));
+      .subscribe(([frame]) => this.#check(frame).catch((error: unknown) => this.#engine.tell(error)));
     // Where texts lie is measured anew when the page, its width or what lies on it changes.
-    combineLatest([toObservable(this.#frame), toObservable(this.site.veneer), toObservable(this.bench.width)])
+    combineLatest([toObservable(this.#frame), toObservable(this.site.veneer), toObservable(this.selection.width)])
       .pipe(debounceTime(250), takeUntilDestroyed())
-      .subscribe(([frame]) => void (frame && this.#layouts.take(this.bench.pageId(), frame)));
-    combineLatest([toObservable(this.#frame), toObservable(this.bench.width)])
+      .subscribe(([frame]) => void (frame && this.#layouts.take(this.selection.pageId(), frame)));
+    combineLatest([toObservable(this.#frame), toObservable(this.selection.width)])
       .pipe(debounceTime(4000), takeUntilDestroyed())
-      .subscribe(([frame, width]) => void (frame && this.#layouts.takeOthers((this.site.site()?.pages ?? []).filter(({ id }) => id !== this.bench.pageId()).map(({ id }) => ({ id, framed: this.bench.framedPage(id) })), width)));
+      .subscribe(([frame, width]) => void (frame && this.#layouts.takeOthers((this.site.site()?.pages ?? []).filter(({ id }) => id !== this.selection.pageId()).map(({ id }) => ({ id, framed: this.frames.framedPage(id) })), width)));
     inject(DestroyRef).onDestroy(() => this.#layouts.stop());
   }
 
@@ -203,37 +202,37 @@ export class BenchPage {
   }
 
   protected flashStep(step: { readonly element: number; readonly pseudo: string }): void {
-    void this.flash.hold({ kind: 'step', pageId: this.bench.pageId(), ...step, width: this.bench.width() });
+    void this.flash.hold({ kind: 'step', pageId: this.selection.pageId(), ...step, width: this.selection.width() });
   }
 
   protected flashPly(selector: string): void {
-    void this.flash.hold({ kind: 'ply', pageId: this.bench.pageId(), selector, property: this.bench.property() });
+    void this.flash.hold({ kind: 'ply', pageId: this.selection.pageId(), selector, property: this.answers.property() });
   }
 
   /** Chooses what paints a pixel, and says what else does. */
   protected async probe(stack: readonly number[]): Promise<void> {
     this.isProbing.set(false);
-    const painters = await this.#engine.remote.whatPaints(this.bench.pageId(), stack, this.bench.width());
+    const painters = await this.#engine.remote.whatPaints(this.selection.pageId(), stack, this.selection.width());
     this.painters.set(painters);
-    if (painters[0]) this.bench.choose(painters[0].element, painters[0].pseudo);
+    if (painters[0]) this.selection.choose(painters[0].element, painters[0].pseudo);
   }
 
   protected chooseState(state: OverrideState): void {
-    this.bench.chooseCell({ ...this.bench.cell(), state });
+    this.selection.chooseCell({ ...this.selection.cell(), state });
   }
 
   #follow({ page, element, width, ...cell }: { readonly page: number | null; readonly element: number | null; readonly pseudo: string; readonly property: string; readonly state: string; readonly width: number | null }): void {
-    if (width !== null && width >= 240 && width <= 3000) this.bench.width.set(width);
+    if (width !== null && width >= 240 && width <= 3000) this.selection.width.set(width);
     if (page === null || !this.site.site()?.pages.some(({ id }) => id === page)) return;
-    if (element === null) this.bench.showPage(page);
-    else if (JSON.stringify({ page, element, ...cell }) !== JSON.stringify(this.#spot())) this.bench.showSpot({ page, element, ...cell });
+    if (element === null) this.selection.showPage(page);
+    else if (JSON.stringify({ page, element, ...cell }) !== JSON.stringify(this.#spot())) this.selection.showSpot({ page, element, ...cell });
   }
 
   /** The core's colours at rest are held against what the frame's engine computed. */
   async #check(frame: FrameDocument | null): Promise<void> {
-    if (!frame || this.forced().length > 0) return;
+    if (!frame || this.answers.forced().length > 0) return;
     const veneer = this.site.veneer();
-    const colors = await this.#engine.remote.colors(this.bench.pageId(), this.bench.width());
+    const colors = await this.#engine.remote.colors(this.selection.pageId(), this.selection.width());
     const differences = await compareColors(frame, colors, () => this.#frame() !== frame || this.site.veneer() !== veneer);
     if (this.#frame() === frame) this.differences.set(differences);
   }

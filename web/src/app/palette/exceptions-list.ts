@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { colorOfCss } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
+import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { ColorChip } from '../shared/ui/color-chip';
 
@@ -38,6 +39,7 @@ import { ColorChip } from '../shared/ui/color-chip';
 })
 export class ExceptionsList {
   readonly #site = inject(SiteStore);
+  readonly #edits = inject(DraftEdits);
   protected readonly rows = computed(() => this.#site.exceptions());
   protected readonly target = signal('');
   protected readonly reason = signal('');
@@ -45,13 +47,13 @@ export class ExceptionsList {
   protected add(): void {
     const target = this.target().trim();
     const kind = colorOfCss(target) ? 'color' : 'place';
-    this.#site.putExceptions({ label: `Leave ${target} alone`.slice(0, 200), exceptions: [...this.rows().filter((entry) => entry.kind !== kind || entry.target !== target).map((entry) => ({ ...entry })), { kind, target, reason: this.reason().trim() }] }).subscribe(() => {
+    this.#edits.putExceptions({ label: `Leave ${target} alone`.slice(0, 200), exceptions: [...this.rows().filter((entry) => entry.kind !== kind || entry.target !== target).map((entry) => ({ ...entry })), { kind, target, reason: this.reason().trim() }] }).subscribe(() => {
       this.target.set('');
       this.reason.set('');
     });
   }
 
   protected end(index: number): void {
-    this.#site.putExceptions({ label: `End the exception ${this.rows()[index].target}`.slice(0, 200), exceptions: this.rows().toSpliced(index, 1).map((entry) => ({ ...entry })) }).subscribe();
+    this.#edits.putExceptions({ label: `End the exception ${this.rows()[index].target}`.slice(0, 200), exceptions: this.rows().toSpliced(index, 1).map((entry) => ({ ...entry })) }).subscribe();
   }
 }

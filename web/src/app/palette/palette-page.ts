@@ -7,11 +7,13 @@ import type { PaletteRequest } from '@upper-veneer/contract';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { SelectButton } from 'primeng/selectbutton';
-import { combineLatest, from, switchMap } from 'rxjs';
+import { combineLatest } from 'rxjs';
 import type { PaletteReport } from '../shared/engine/engine-api';
+import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import { PictureDesk } from '../shared/picture/picture-desk';
 import { usesOf, withColors, withEdit, withOrder, withRole, withRoles, withSwatch, withoutSwatch } from '../shared/site/palette-edits';
+import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { Notations } from '../shared/ui/notations';
 import { TypedColorField } from '../shared/ui/typed-color';
@@ -44,6 +46,7 @@ export class PalettePage {
   protected readonly panes = [{ pane: 'swatches', label: 'Swatches' }, { pane: 'swatch', label: 'Chosen' }, { pane: 'more', label: 'Bring in' }];
   protected readonly pane = signal('swatches');
   protected readonly store = inject(SiteStore);
+  protected readonly edits = inject(DraftEdits);
   readonly #engine = inject(Engine);
 
   protected readonly topics = [...TOPICS];
@@ -65,7 +68,7 @@ export class PalettePage {
     roles: this.palette().roles.filter(({ swatchId }) => swatchId === swatch.id).map(({ role }) => role.replace('-', ' ')).join(' · ') || 'no role',
   })));
   protected readonly uses = computed(() => usesOf(this.palette(), this.store.overrides(), this.swatch()?.id ?? 0));
-  protected readonly report = toSignal<PaletteReport | null, null>(combineLatest([toObservable(this.palette), toObservable(this.severity)]).pipe(switchMap(([palette, severity]) => from(this.#engine.remote.judgePalette(palette, severity)))), { initialValue: null });
+  protected readonly report = toSignal<PaletteReport | null, null>(combineLatest([toObservable(this.palette), toObservable(this.severity)]).pipe(askEngine(this.#engine, ([palette, severity], engine): Promise<PaletteReport | null> => engine.judgePalette(palette, severity), null)), { initialValue: null });
 
   protected add(css: string): void {
     this.#store(withSwatch(this.palette(), css), true);
@@ -129,6 +132,6 @@ export class PalettePage {
 
   #store(request: PaletteRequest, selectLast = false): void {
     const selected = this.selectedId();
-    this.store.putPalette(request).subscribe((draft) => this.selectedId.set(selectLast ? draft.swatches.at(-1)?.id ?? selected : selected));
+    this.edits.putPalette(request).subscribe((draft) => this.selectedId.set(selectLast ? draft.swatches.at(-1)?.id ?? selected : selected));
   }
 }

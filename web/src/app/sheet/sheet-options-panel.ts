@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { SheetOptionsRequest, validateBody } from '@upper-veneer/contract';
 import { customPropertyOf, type RoleName } from '@upper-veneer/core';
 import { InputText } from 'primeng/inputtext';
+import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 
 /** How the sheet is written: colours as custom properties with a prefix and names of the site's own or as plain values, rules for hover for all devices or those that hover. */
@@ -43,6 +44,7 @@ import { SiteStore } from '../shared/site/site-store';
 })
 export class SheetOptionsPanel {
   readonly #site = inject(SiteStore);
+  readonly #edits = inject(DraftEdits);
   protected readonly asValues = computed(() => this.#site.site()?.asValues ?? false);
   protected readonly hoverOnly = computed(() => this.#site.site()?.hoverOnly ?? false);
   protected readonly prefix = linkedSignal(() => this.#site.site()?.prefix ?? '');
@@ -71,6 +73,6 @@ export class SheetOptionsPanel {
     const request = { label: label.slice(0, 200), prefix: next.prefix, asValues: next.asValues, names: Object.entries(next.names).map(([role, name]) => ({ role: role as RoleName, name })), hoverOnly: next.hoverOnly };
     const checked = validateBody(SheetOptionsRequest, request);
     this.problem.set(checked.ok ? '' : `${checked.errors[0].field} ${checked.errors[0].reason}`);
-    if (checked.ok) this.#site.putSheetOptions(request).subscribe();
+    if (checked.ok) this.#edits.putSheetOptions(request).subscribe();
   }
 }

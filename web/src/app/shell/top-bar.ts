@@ -6,6 +6,7 @@ import { Tooltip } from 'primeng/tooltip';
 import { VIEW_ROUTES } from '../app.routes';
 import { CensusStore } from '../shared/census/census-store';
 import { Delivery } from '../shared/site/delivery';
+import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { Whereabouts } from '../shared/site/whereabouts';
 import { ThemeService } from '../theme/theme-service';
@@ -70,6 +71,7 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
 })
 export class TopBar {
   protected readonly store = inject(SiteStore);
+  protected readonly edits = inject(DraftEdits);
   protected readonly delivery = inject(Delivery);
   protected readonly census = inject(CensusStore);
   protected readonly theme = inject(ThemeService);
@@ -90,11 +92,11 @@ export class TopBar {
   protected readonly themeIcon = computed(() => ({ system: SunMoon, light: Sun, dark: Moon })[this.theme.choice()]);
 
   protected undo(): void {
-    this.store.undo().subscribe();
+    this.edits.undo().subscribe();
   }
 
   protected redo(): void {
-    this.store.redo().subscribe();
+    this.edits.redo().subscribe();
   }
 
   protected onKey(event: KeyboardEvent): void {

@@ -6,7 +6,9 @@ import type { CensusPlace } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
-import { combineLatest, from, of, switchMap } from 'rxjs';
+import { combineLatest } from 'rxjs';
+import { askEngine } from '../shared/engine/ask-engine';
+import { Engine } from '../shared/engine/engine';
 import { CENSUS_WIDTH, CensusStore } from '../shared/census/census-store';
 import type { FramedPage } from '../shared/frame/framed-page';
 import { PageFrame } from '../shared/frame/page-frame';
@@ -112,7 +114,7 @@ export class ColorDetail {
     return color ? standingWords(color) : '';
   });
   protected readonly places = toSignal<readonly CensusPlace[], readonly CensusPlace[]>(combineLatest([toObservable(this.hex), toObservable(this.#census.census)]).pipe(
-    switchMap(([hex, census]) => (hex && census ? from(this.#census.places(hex)) : of([]))),
+    askEngine(inject(Engine), ([hex, census]): Promise<readonly CensusPlace[]> | null => (hex && census ? this.#census.places(hex) : null), []),
   ), { initialValue: [] });
   /** The pages it is on, the one with most of it first. */
   protected readonly pages = computed(() => {

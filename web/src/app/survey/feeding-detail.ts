@@ -1,16 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import type { ChangeRequest } from '@upper-veneer/contract';
 import { valueWords, type FeedingProperty, type Override, type OverrideValue, type Spot } from '@upper-veneer/core';
 import { proxy } from 'comlink';
 import { Select } from 'primeng/select';
-import { catchError, combineLatest, debounceTime, from, of, switchMap } from 'rxjs';
+import { combineLatest, debounceTime } from 'rxjs';
 import { CENSUS_WIDTH } from '../shared/census/census-store';
+import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import type { Judgement } from '../shared/engine/engine-api';
 import type { FramedPage } from '../shared/frame/framed-page';
 import { MOST_OUTLINED, PageFrame } from '../shared/frame/page-frame';
+import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { ColorChip } from '../shared/ui/color-chip';
 import { StandingMark } from '../shared/ui/standing-mark';
@@ -68,6 +69,7 @@ import { ValuePicker } from '../shared/ui/value-picker';
 })
 export class FeedingDetail {
   protected readonly site = inject(SiteStore);
+  protected readonly edits = inject(DraftEdits);
   readonly #engine = inject(Engine);
   readonly property = input.required<FeedingProperty | null>();
   /** Emits once the property was changed, so that what was counted is known to be old. */
@@ -86,7 +88,7 @@ export class FeedingDetail {
   });
   readonly #judgement = toSignal<Judgement | null, null>(combineLatest([toObservable(this.own), toObservable(this.site.veneer)]).pipe(
     debounceTime(0),
-    switchMap(([own]) => (own ? from(this.#engine.remote.judge(own, CENSUS_WIDTH, proxy(() => undefined))).pipe(catchError(() => of(null))) : of(null))),
+    askEngine(this.#engine, ([own], engine): Promise<Judgement | null> | null => (own ? engine.judge(own, CENSUS_WIDTH, proxy(() => undefined)) : null), null),
   ), { initialValue: null });
   protected readonly findings = computed(() => {
     const judgement = this.#judgement();
@@ -132,6 +134,6 @@ export class FeedingDetail {
 
   #store(label: string, put: readonly Override[], drop: readonly string[]): void {
     this.outlined.set([]);
-    this.site.change({ label: label.slice(0, 200), put: put as ChangeRequest['put'], drop: [...drop] }).subscribe(() => this.changed.emit());
+    this.edits.change({ label: label.slice(0, 200), put: put, drop: [...drop] }).subscribe(() => this.changed.emit());
   }
 }

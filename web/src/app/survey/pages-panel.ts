@@ -5,6 +5,8 @@ import { ConfirmationService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
+import { DraftEdits } from '../shared/site/draft-edits';
+import { SiteList } from '../shared/site/site-list';
 import { SiteStore } from '../shared/site/site-store';
 import type { ImportAim } from './import/import-aim';
 
@@ -15,8 +17,8 @@ import type { ImportAim } from './import/import-aim';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
-      @if (store.sites().length > 1) {
-        <p-select [options]="$any(store.sites())" optionLabel="name" optionValue="id" [ngModel]="store.site()?.id" (ngModelChange)="store.open($event)" size="small" ariaLabel="Site" />
+      @if (list.sites().length > 1) {
+        <p-select [options]="$any(list.sites())" optionLabel="name" optionValue="id" [ngModel]="store.site()?.id" (ngModelChange)="store.open($event)" size="small" ariaLabel="Site" />
       }
       <div class="named"><form (ngSubmit)="renameSite()"><input pInputText pSize="small" name="site" class="site" maxlength="120" autocomplete="off" aria-label="Name of the site" [ngModel]="store.site()?.name" #name="ngModel" (blur)="renameSite(name.value)" (keydown.enter)="renameSite(name.value)" /></form>
         <span class="tools"><button type="button" aria-label="Remove this site" title="Remove this site" (click)="dropSite()"><lucide-angular [img]="icons.drop" [size]="14" /></button></span></div>
@@ -72,6 +74,8 @@ import type { ImportAim } from './import/import-aim';
 })
 export class PagesPanel {
   protected readonly store = inject(SiteStore);
+  protected readonly edits = inject(DraftEdits);
+  protected readonly list = inject(SiteList);
   readonly #confirm = inject(ConfirmationService);
   /** Emits what is to be brought in. */
   readonly wanted = output<ImportAim>();
@@ -88,18 +92,18 @@ export class PagesPanel {
     if (this.renaming() !== id) return;
     this.renaming.set(null);
     const name = text.trim();
-    if (name !== '' && name !== this.store.site()?.pages.find((page) => page.id === id)?.name) this.store.renamePage(id, name).subscribe();
+    if (name !== '' && name !== this.store.site()?.pages.find((page) => page.id === id)?.name) this.edits.renamePage(id, name).subscribe();
   }
 
   protected renameSite(text = ''): void {
     const name = text.trim();
-    if (name !== '' && name !== this.store.site()?.name) this.store.renameSite(name).subscribe();
+    if (name !== '' && name !== this.store.site()?.name) this.edits.renameSite(name).subscribe();
   }
 
   protected drop(id: number, name: string): void {
     this.#confirm.confirm({
       header: `Remove ${name}`, message: `"${name}" goes from this site, and undo does not bring it back. It can be captured again.`,
-      acceptLabel: 'Remove the page', rejectLabel: 'Keep it', accept: () => this.store.dropPage(id).subscribe(),
+      acceptLabel: 'Remove the page', rejectLabel: 'Keep it', accept: () => this.edits.dropPage(id).subscribe(),
     });
   }
 
@@ -108,7 +112,7 @@ export class PagesPanel {
     if (!site) return;
     this.#confirm.confirm({
       header: `Remove ${site.name}`, message: `The site goes with its pages (${site.pages.length}), its palette, its overrides (${site.draft.overrides.length}) and its revisions (${site.draft.revisions.length}). This cannot be undone.`,
-      acceptLabel: 'Remove the site', rejectLabel: 'Keep it', accept: () => this.store.dropSite(),
+      acceptLabel: 'Remove the site', rejectLabel: 'Keep it', accept: () => this.edits.dropSite(),
     });
   }
 }

@@ -6,8 +6,9 @@ import type { PartProposal, Reachability } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
-import { from, of, switchMap } from 'rxjs';
+import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
+import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { withMerge, withPart, withProposals, withoutPart } from './part-edits';
 
@@ -80,6 +81,7 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = { 'in page': '', sha
 })
 export class PartsPanel {
   protected readonly site = inject(SiteStore);
+  protected readonly edits = inject(DraftEdits);
   readonly #engine = inject(Engine);
 
   protected readonly kinds = PART_KINDS.map((kind) => ({ kind, label: KIND_WORDS[kind] }));
@@ -91,9 +93,9 @@ export class PartsPanel {
 
   readonly #parts = computed(() => this.site.site()?.parts ?? []);
   readonly #reachabilities = toSignal<ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>, ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>>(toObservable(this.site.site).pipe(
-    switchMap((site) => (site ? from(this.#engine.remote.reachabilities().then((entries) => new Map(entries.map(([id, reachability, pageIds]) => [id, { reachability, pages: pageIds.length }])))) : of(new Map()))),
+    askEngine(this.#engine, (site, engine): Promise<ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>> | null => (site ? engine.reachabilities().then((entries) => new Map(entries.map(([id, reachability, pageIds]) => [id, { reachability, pages: pageIds.length }]))) : null), new Map()),
   ), { initialValue: new Map() });
-  readonly #proposals = toSignal<readonly PartProposal[], readonly PartProposal[]>(toObservable(this.site.site).pipe(switchMap((site) => (site ? from(this.#engine.remote.proposeParts()) : of([])))), { initialValue: [] });
+  readonly #proposals = toSignal<readonly PartProposal[], readonly PartProposal[]>(toObservable(this.site.site).pipe(askEngine(this.#engine, (site, engine): Promise<readonly PartProposal[]> | null => (site ? engine.proposeParts() : null), [])), { initialValue: [] });
 
   protected readonly rows = computed(() => this.#parts().map((part) => {
     const found = this.#reachabilities().get(part.id);
@@ -151,6 +153,6 @@ export class PartsPanel {
 
   #store(request: PartsRequest, refused: () => void = () => undefined): void {
     let isStored = false;
-    this.site.putParts(request).subscribe({ next: () => (isStored = true), complete: () => !isStored && refused() });
+    this.edits.putParts(request).subscribe({ next: () => (isStored = true), complete: () => !isStored && refused() });
   }
 }

@@ -4,8 +4,9 @@ import { FormsModule } from '@angular/forms';
 import type { OrderedSheet, SheetSummary, VeneerPlace } from '@upper-veneer/core';
 import { ArrowDown, ArrowUp, LucideAngularModule } from 'lucide-angular';
 import { Select } from 'primeng/select';
-import { combineLatest, from, of, switchMap } from 'rxjs';
+import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
+import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 
 /** The stylesheets of a page in the order of the cascade, which can be corrected, with the veneer in its place; and all of the site with their figures. */
@@ -60,6 +61,7 @@ import { SiteStore } from '../shared/site/site-store';
 })
 export class SheetsPanel {
   protected readonly site = inject(SiteStore);
+  protected readonly edits = inject(DraftEdits);
   readonly #engine = inject(Engine);
   /** Figures from the census. */
   readonly summaries = input.required<readonly SheetSummary[]>();
@@ -73,8 +75,8 @@ export class SheetsPanel {
   });
 
   /** Sheets of every page, in order. */
-  readonly #ordered = toSignal<ReadonlyMap<number, readonly OrderedSheet[]>, ReadonlyMap<number, readonly OrderedSheet[]>>(combineLatest([toObservable(this.site.site)]).pipe(
-    switchMap(([site]) => (site ? from(Promise.all(site.pages.map(async ({ id }) => [id, await this.#engine.remote.sheetsInOrder(id)] as const)).then((entries) => new Map(entries))) : of(new Map<number, readonly OrderedSheet[]>()))),
+  readonly #ordered = toSignal<ReadonlyMap<number, readonly OrderedSheet[]>, ReadonlyMap<number, readonly OrderedSheet[]>>(toObservable(this.site.site).pipe(
+    askEngine(this.#engine, (site, engine): Promise<ReadonlyMap<number, readonly OrderedSheet[]>> | null => (site ? Promise.all(site.pages.map(async ({ id }) => [id, await engine.sheetsInOrder(id)] as const)).then((entries) => new Map(entries)) : null), new Map()),
   ), { initialValue: new Map() });
 
   protected readonly sheets = computed(() => this.#ordered().get(this.pageId() ?? -1) ?? []);
@@ -107,14 +109,14 @@ export class SheetsPanel {
 
   protected place(veneerPlace: VeneerPlace): void {
     const label = this.places().find((entry) => entry.place === veneerPlace)?.label ?? veneerPlace;
-    this.site.putArrangement({ label: `The veneer is loaded ${label}`.slice(0, 200), veneerPlace, sheetOrders: [] }).subscribe();
+    this.edits.putArrangement({ label: `The veneer is loaded ${label}`.slice(0, 200), veneerPlace, sheetOrders: [] }).subscribe();
   }
 
   protected move(index: number, by: -1 | 1): void {
     const order = this.sheets().map((_, i) => i);
     [order[index], order[index + by]] = [order[index + by], order[index]];
     const name = this.sheets()[index].path || 'A style element';
-    this.site.putArrangement({ label: `${name} ${by < 0 ? 'earlier' : 'later'}`.slice(0, 200), veneerPlace: this.site.site()?.veneerPlace ?? 'head-end', sheetOrders: this.likePages().map((pageId) => ({ pageId, order })) }).subscribe();
+    this.edits.putArrangement({ label: `${name} ${by < 0 ? 'earlier' : 'later'}`.slice(0, 200), veneerPlace: this.site.site()?.veneerPlace ?? 'head-end', sheetOrders: this.likePages().map((pageId) => ({ pageId, order })) }).subscribe();
   }
 }
 

@@ -10,6 +10,8 @@ import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
 import { CensusStore } from '../shared/census/census-store';
 import { withSwatch } from '../shared/site/palette-edits';
+import { DraftEdits } from '../shared/site/draft-edits';
+import { SiteList } from '../shared/site/site-list';
 import { SiteStore } from '../shared/site/site-store';
 import { ColorDetail } from './color-detail';
 import { ColorFloor } from './color-floor';
@@ -46,6 +48,8 @@ export class SurveyPage {
   protected readonly panes = [{ pane: 'pages', label: 'Pages' }, { pane: 'site', label: 'Site' }, { pane: 'detail', label: 'Chosen' }];
   protected readonly pane = signal('site');
   protected readonly site = inject(SiteStore);
+  protected readonly edits = inject(DraftEdits);
+  protected readonly list = inject(SiteList);
   protected readonly census = inject(CensusStore);
 
   protected readonly topics = [...TOPICS];
@@ -93,13 +97,13 @@ export class SurveyPage {
   }
 
   protected toPalette(hex: string): void {
-    this.site.putPalette(withSwatch(this.site.palette(), hex)).subscribe();
+    this.edits.putPalette(withSwatch(this.site.palette(), hex)).subscribe();
   }
 
   protected except({ hex, reason }: { readonly hex: string; readonly reason: string }): void {
     const others = this.site.exceptions().filter(({ kind, target }) => kind !== 'color' || target !== hex);
     const exceptions = reason === '' ? others : [...others, { kind: 'color' as const, target: hex, reason }];
-    this.site.putExceptions({ label: reason === '' ? `${hex} is no exception` : `Leave ${hex} alone`, exceptions: exceptions.map((exception) => ({ ...exception })) }).subscribe();
+    this.edits.putExceptions({ label: reason === '' ? `${hex} is no exception` : `Leave ${hex} alone`, exceptions: exceptions.map((exception) => ({ ...exception })) }).subscribe();
   }
 
   /** Files may be dropped anywhere on the view. */
@@ -121,7 +125,7 @@ export class SurveyPage {
   protected finishImport(siteId: number): void {
     const isNew = siteId !== this.site.site()?.id;
     this.closeImport();
-    this.site.listSites();
+    this.list.refresh();
     if (isNew) this.site.open(siteId);
   }
 }

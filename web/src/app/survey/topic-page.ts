@@ -3,8 +3,8 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import type { Topic } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
-import { catchError, from, of, switchMap } from 'rxjs';
 import { CENSUS_WIDTH, CensusStore } from '../shared/census/census-store';
+import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import type { FramedPage } from '../shared/frame/framed-page';
 import { MOST_OUTLINED, PageFrame } from '../shared/frame/page-frame';
@@ -54,7 +54,7 @@ export class TopicPage {
   });
   readonly #question = computed(() => ({ topic: this.choice()?.topic ?? null, pageId: this.pageId(), css: this.site.veneer().css }), { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) });
   protected readonly lit = toSignal<readonly number[], readonly number[]>(toObservable(this.#question).pipe(
-    switchMap(({ topic, pageId }) => (topic && pageId !== null ? from(this.#engine.remote.whereItShows(pageId, topic, CENSUS_WIDTH)).pipe(catchError(() => of([]))) : of([]))),
+    askEngine(this.#engine, ({ topic, pageId }, engine): Promise<readonly number[]> | null => (topic && pageId !== null ? engine.whereItShows(pageId, topic, CENSUS_WIDTH) : null), []),
   ), { initialValue: [] });
   protected readonly empty = computed(() => (this.topic() === 'parts' ? 'No part yet' : 'Known once the colours are counted'));
   protected readonly words = computed(() => {

@@ -9,7 +9,7 @@ export class ApiProblem extends Error {
     super(detail);
   }
 
-  /** Reads the server's problem document, or says that nobody answered. */
+  /** Reads the server's problem document, or says that nobody answered; what failed here, in the worker say, is told as that. */
   static from(error: unknown): ApiProblem {
     if (error instanceof ApiProblem) return error;
     if (error instanceof HttpErrorResponse && error.status > 0) {
@@ -17,6 +17,7 @@ export class ApiProblem extends Error {
       if (problem) return new ApiProblem(problem.title, problem.detail ?? '', problem.errors ?? []);
       return new ApiProblem('The server refused', `It answered ${error.status}.`);
     }
+    if (!(error instanceof HttpErrorResponse)) return new ApiProblem('Something could not be worked out', `What is shown may miss it. ${error instanceof Error ? error.message : String(error)}`);
     return new ApiProblem('The server does not answer', 'Nothing was changed. Start it again and repeat the step.', [], true);
   }
 }

@@ -4,6 +4,7 @@ import { proxy } from 'comlink';
 import { ApiProblem } from '../api/api-problem';
 import type { CensusColorView, CensusView } from '../engine/engine-api';
 import { Engine } from '../engine/engine';
+import { Messages } from '../spoken/messages';
 import { SiteStore } from '../site/site-store';
 import { measureInFrame } from './measuring-frame';
 
@@ -29,6 +30,7 @@ class Stopped extends Error {}
 @Injectable({ providedIn: 'root' })
 export class CensusStore {
   readonly #site = inject(SiteStore);
+  readonly #messages = inject(Messages);
   readonly #engine = inject(Engine);
   /** Counts censuses begun and stopped, so that an older one ends. */
   #run = 0;
@@ -113,7 +115,7 @@ export class CensusStore {
     } catch (error) {
       if (error instanceof Stopped || run !== this.#run) return;
       this.state.set({ status: 'stopped' });
-      this.#site.report(new ApiProblem('The colours could not be counted', error instanceof Error ? error.message : String(error)));
+      this.#messages.report(new ApiProblem('The colours could not be counted', error instanceof Error ? error.message : String(error)));
     }
   }
 

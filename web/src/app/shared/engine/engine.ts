@@ -1,14 +1,35 @@
-import { Injectable, signal } from '@angular/core';
+import { ErrorHandler, Injectable, inject, signal } from '@angular/core';
 import { wrap, type Remote } from 'comlink';
+import { Messages } from '../spoken/messages';
 import type { EngineApi } from './engine-api';
 
 /** The worker in which pages are parsed and resolved. */
 @Injectable({ providedIn: 'root' })
 export class Engine {
+  readonly #messages = inject(Messages);
+  readonly #errors = inject(ErrorHandler);
   readonly #open = signal(0);
+  /** Failures told already; each is told once. */
+  readonly #told = new Set<string>();
   /** Questions asked and not answered yet; long counts such as the census among them. */
   readonly pending = this.#open.asReadonly();
-  readonly remote: Remote<EngineApi> = this.#counted(wrap<EngineApi>(new Worker(new URL('./engine.worker', import.meta.url), { type: 'module' })));
+  readonly remote: Remote<EngineApi> = this.#counted(wrap<EngineApi>(this.#start()));
+
+  /** Says that the worker failed at something, which is no failure of the server. */
+  tell(error: unknown): void {
+    const words = error instanceof Error ? error.message : String(error);
+    this.#errors.handleError(error);
+    if (this.#told.has(words)) return;
+    this.#told.add(words);
+    this.#messages.report({ title: 'Something could not be worked out', message: `What is shown may miss it. ${words}`, isLost: false });
+  }
+
+  #start(): Worker {
+    const worker = new Worker(new URL('./engine.worker', import.meta.url), { type: 'module' });
+    // What fails outside of a question, as where the script does not load.
+    worker.addEventListener('error', (event) => this.tell(new Error(event.message || 'The worker that reads pages did not start; load the page again')));
+    return worker;
+  }
 
   /** The same worker, its open questions counted. */
   #counted(remote: Remote<EngineApi>): Remote<EngineApi> {

@@ -4,6 +4,7 @@ import { MessageService } from 'primeng/api';
 import { Observable, Subject, of } from 'rxjs';
 import { SiteApi } from '../api/site-api';
 import { Delivery } from './delivery';
+import { DraftEdits } from './draft-edits';
 import { SiteStore } from './site-store';
 
 describe('Delivery', () => {
@@ -11,7 +12,7 @@ describe('Delivery', () => {
   const store = { draft: signal({ publishedRevision: 4, revisions: [{ number: 4 }] }), site: signal({ id: 3, hostUrl: 'http://host.test/' }), saveRevision: (): Observable<unknown> => of({}), publish: (): Observable<unknown> => of({}) };
   let delivery: Delivery;
   beforeEach(() => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: { tidied: () => tidied } }, { provide: SiteStore, useValue: store }] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: { tidied: () => tidied } }, { provide: SiteStore, useValue: store }, { provide: DraftEdits, useValue: store }] });
     delivery = TestBed.inject(Delivery);
   });
 

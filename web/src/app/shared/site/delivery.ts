@@ -2,6 +2,7 @@ import { Injectable, computed, inject, signal } from '@angular/core';
 import { MessageService } from 'primeng/api';
 import type { Subscription } from 'rxjs';
 import { SiteApi } from '../api/site-api';
+import { DraftEdits } from './draft-edits';
 import { SiteStore } from './site-store';
 
 export type DeliveryAct = 'save' | 'publish';
@@ -11,6 +12,7 @@ export type DeliveryAct = 'save' | 'publish';
 export class Delivery {
   readonly #api = inject(SiteApi);
   readonly #store = inject(SiteStore);
+  readonly #edits = inject(DraftEdits);
   readonly #messages = inject(MessageService);
   #running: Subscription | null = null;
 
@@ -38,7 +40,7 @@ export class Delivery {
     this.tidied.set(null);
     return new Promise((done) => {
       let isDone = false;
-      const running = (act === 'publish' ? this.#store.publish(note) : this.#store.saveRevision(note)).subscribe({ next: () => (isDone = true) });
+      const running = (act === 'publish' ? this.#edits.publish(note) : this.#edits.saveRevision(note)).subscribe({ next: () => (isDone = true) });
       this.#running = running;
       const siteId = this.#store.site()?.id;
       if (siteId !== undefined) running.add(this.#api.tidied(siteId).subscribe((tidied) => this.tidied.set(tidied)));

@@ -35,14 +35,14 @@ describe('palette edits', () => {
     const request = withoutSwatch(PALETTE, overrides, 1, 2);
     expect(request.swatches.map(({ id }) => id)).toEqual([2]);
     expect(request.roles.find(({ role }) => role === 'accent')).toEqual({ role: 'accent', swatch: 'Colour 3', shade: -4 });
-    expect(request.overrides?.map(({ id, value }) => [id, value.swatchId, value.shade])).toEqual([['a', 2, -6]]);
+    expect(request.overrides?.map(({ id, value }) => [id, value])).toEqual([['a', { kind: 'swatch', swatchId: 2, shade: -6 }]]);
   });
 
   it('delete without an heir leaves the colours as plain values and the roles empty', () => {
     const request = withoutSwatch(PALETTE, overrides, 1, null);
     expect(request.roles.map(({ role }) => role)).toEqual(['link']);
     expect(request.overrides?.map(({ id, value }) => [id, value.kind])).toEqual([['a', 'literal'], ['b', 'literal']]);
-    expect(request.overrides?.[0].value.css).toMatch(/^#[0-9a-f]{6}$/);
+    expect(request.overrides?.[0].value).toEqual({ kind: 'literal', css: jasmine.stringMatching(/^#[0-9a-f]{6}$/) as unknown as string });
   });
 
   it('fill and empty roles, with a shade in the label', () => {

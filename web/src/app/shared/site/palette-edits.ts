@@ -1,4 +1,4 @@
-import type { OverrideBody, PaletteRequest, SwatchBody } from '@upper-veneer/contract';
+import type { PaletteRequest, SwatchBody } from '@upper-veneer/contract';
 import { colorOfCss, colorOfValue, describeShade, hexOf, nameKey, type Color, type Override, type Palette, type PlainValue, type RoleName } from '@upper-veneer/core';
 
 /** The palette in the form the server takes it in. */
@@ -62,7 +62,7 @@ export function withoutSwatch(palette: Palette, overrides: readonly Override[], 
     return next === value ? [] : [{ ...override, value: next }];
   });
   const roles = heir === null ? palette.roles.filter(({ swatchId }) => swatchId !== id) : palette.roles.map((fill) => (fill.swatchId === id ? { ...fill, swatchId: heir } : fill));
-  return { ...toRequest(`Delete ${name}`, { swatches: palette.swatches, roles }), swatches: palette.swatches.filter((swatch) => swatch.id !== id).map(toBody), overrides: rebound as OverrideBody[] };
+  return { ...toRequest(`Delete ${name}`, { swatches: palette.swatches, roles }), swatches: palette.swatches.filter((swatch) => swatch.id !== id).map(toBody), overrides: rebound };
 }
 
 /** Colours for roles: swatches that have them already are used, the others are added under their role's name. */

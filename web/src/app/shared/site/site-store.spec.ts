@@ -6,6 +6,7 @@ import { NEVER, Subject, of, throwError } from 'rxjs';
 import { ApiProblem } from '../api/api-problem';
 import { SiteApi } from '../api/site-api';
 import { Engine } from '../engine/engine';
+import { DraftEdits } from './draft-edits';
 import { SiteStore } from './site-store';
 
 const DRAFT: DraftDocument = { overrides: [], swatches: [], roles: [], exceptions: [], structure: 1, undo: null, redo: null, version: 1, revisions: [], equalsRevision: null, publishedRevision: null };
@@ -14,7 +15,10 @@ const SITE = { id: 5, name: 'Small', prefix: 'brand', asValues: false, names: {}
 describe('SiteStore', () => {
   let api: jasmine.SpyObj<SiteApi>;
   let dressed: number;
+  let remote: Record<string, () => Promise<unknown>>;
   let store: SiteStore;
+  let edits: DraftEdits;
+  let told: string[];
   const settled = (): Promise<void> => new Promise((done) => setTimeout(done, 5));
 
   beforeEach(() => {
@@ -23,9 +27,11 @@ describe('SiteStore', () => {
     api.site.and.returnValue(of(SITE));
     api.draftVersions.and.returnValue(NEVER);
     dressed = 0;
-    const remote = { open: () => Promise.resolve(), dress: () => Promise.resolve({ css: `/* ${(dressed += 1)} */`, frameCss: '' }) };
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: api }, { provide: Engine, useValue: { remote } }] });
+    told = [];
+    remote = { open: () => Promise.resolve(), dress: () => Promise.resolve({ css: `/* ${(dressed += 1)} */`, frameCss: '' }) };
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: api }, { provide: Engine, useValue: { remote, tell: (error: Error) => told.push(error.message) } }] });
     store = TestBed.inject(SiteStore);
+    edits = TestBed.inject(DraftEdits);
   });
 
   async function open(): Promise<void> {
@@ -53,7 +59,7 @@ describe('SiteStore', () => {
     await open();
     const answer = new Subject<DraftDocument>();
     api.change.and.returnValue(answer);
-    store.change({ label: 'x', put: [], drop: [] }).subscribe();
+    edits.change({ label: 'x', put: [], drop: [] }).subscribe();
     expect(store.isSaving()).toBe(true);
     expect(store.draft()?.version).toBe(1);
     answer.next({ ...DRAFT, version: 2 });
@@ -66,7 +72,7 @@ describe('SiteStore', () => {
     await open();
     const add = spyOn(TestBed.inject(MessageService), 'add');
     api.change.and.returnValue(throwError(() => new ApiProblem('Not stored', 'selector is broken')));
-    store.change({ label: 'x', put: [], drop: [] }).subscribe();
+    edits.change({ label: 'x', put: [], drop: [] }).subscribe();
     await settled();
     expect(store.draft()?.version).toBe(1);
     expect(add).toHaveBeenCalledOnceWith(jasmine.objectContaining({ summary: 'Not stored', detail: 'selector is broken' }));
@@ -76,12 +82,12 @@ describe('SiteStore', () => {
     await open();
     api.saveRevision.and.returnValue(of({ ...DRAFT, version: 1, revisions: [{ number: 3, note: '', savedAt: '', rules: 1 }], equalsRevision: 3 }));
     api.publish.and.returnValue(of({ ...DRAFT, version: 1, revisions: [{ number: 3, note: '', savedAt: '', rules: 1 }], equalsRevision: 3, publishedRevision: 3 }));
-    store.publish('note').subscribe();
+    edits.publish('note').subscribe();
     await settled();
     expect(api.saveRevision).toHaveBeenCalledOnceWith(5, 'note');
     expect(api.publish).toHaveBeenCalledOnceWith(5, 3);
     expect(store.standing()).toBe('Revision 3 is published');
-    store.publish('again').subscribe();
+    edits.publish('again').subscribe();
     await settled();
     expect(api.saveRevision).toHaveBeenCalledTimes(1);
   });
@@ -94,5 +100,31 @@ describe('SiteStore', () => {
     versions.next(9);
     await settled();
     expect(store.draft()?.undo).toBe('theirs');
+  });
+
+  it('goes on following after a draft that could not be compiled, and tells why it could not', async () => {
+    const versions = new Subject<number>();
+    api.draftVersions.and.returnValue(versions);
+    api.draft.and.returnValue(of({ ...DRAFT, version: 9, undo: 'theirs' }));
+    await open();
+    const { dress } = remote;
+    remote['dress'] = () => Promise.reject(new Error('no such page'));
+    versions.next(9);
+    await settled();
+    expect([store.draft()?.undo, told]).toEqual([null, ['no such page']]);
+    remote['dress'] = dress;
+    versions.next(10);
+    await settled();
+    expect(store.draft()?.undo).toBe('theirs');
+  });
+
+  it('does not tell a failure of the worker as a lost server', async () => {
+    await open();
+    const add = spyOn(TestBed.inject(MessageService), 'add');
+    remote['dress'] = () => Promise.reject(new Error('no such page'));
+    api.change.and.returnValue(of({ ...DRAFT, version: 2 }));
+    edits.change({ label: 'x', put: [], drop: [] }).subscribe();
+    await settled();
+    expect(add).toHaveBeenCalledOnceWith(jasmine.objectContaining({ summary: 'Something could not be worked out', detail: jasmine.stringContaining('no such page') as unknown as string }));
   });
 });

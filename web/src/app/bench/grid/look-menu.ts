@@ -1,0 +1,39 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { Inspection } from '@upper-veneer/core';
+import type { MenuItem } from 'primeng/api';
+import { Menu } from 'primeng/menu';
+import { BenchActs } from '../store/bench-acts';
+import { BenchSelection } from '../store/bench-selection';
+
+/** What can be done with the target as a whole: its look copied and pasted, its states filled, its part reset, a parent's hover looked at. */
+@Component({
+  selector: 'uv-look-menu',
+  imports: [Menu],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `<button type="button" aria-haspopup="menu" aria-label="More about this element" (click)="menu.toggle($event)">More</button><p-menu #menu [model]="items()" [popup]="true" />`,
+  styles: `
+    button { padding: 2px 9px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
+  `,
+})
+export class LookMenu {
+  readonly #selection = inject(BenchSelection);
+  readonly #acts = inject(BenchActs);
+  readonly inspection = input.required<Inspection>();
+
+  protected readonly items = computed<MenuItem[]>(() => {
+    const look = this.#acts.look();
+    const above = this.inspection().lineage.slice(0, -1).filter(({ label, pseudo }) => pseudo === '' && !/^(?:html|body|main)(?:\.|$)/.test(label)).slice(-4).reverse();
+    return [
+      { label: 'Copy look', command: () => void this.#acts.copyLook() },
+      { label: look ? `Paste look of ${look.name.slice(0, 28)}` : 'Paste look', disabled: look === null, command: () => void this.#acts.pasteLook() },
+      { separator: true },
+      { label: 'All states from rest', command: () => void this.#acts.fillStates() },
+      ...above.map(({ label, element }): MenuItem => ({ label: `When ${label} is hovered…`, command: () => {
+        this.#selection.parent.set(element);
+        this.#selection.chooseCell({ ...this.#selection.cell(), state: 'parent-hover' });
+      } })),
+      { separator: true },
+      { label: 'Reset this part', disabled: this.inspection().partId === null, command: () => this.#acts.clearPart() },
+    ];
+  });
+}

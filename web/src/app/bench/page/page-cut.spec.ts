@@ -1,0 +1,90 @@
+import { FrameDocument } from '../../shared/frame/frame-document';
+import { cutAround, lookOf } from './page-cut';
+
+const CARD = (i: number): string => `<section class="card k${i % 3}"><h2>Trip ${i}</h2><p>Down the <a href="#">river</a></p><ul><li>one</li><li>two</li></ul><button class="go">Book</button></section>`;
+const CSS = '.card { display: inline-block; width: 200px; margin: 8px; padding: 8px; background: #eee } .card:nth-child(3n) .go { background: rgb(1, 2, 3) } .list { display: flex } .card:has(a) h2 { color: rgb(4, 5, 6) } td { padding: 4px }';
+const ROWS = `<table>${Array.from({ length: 200 }, (_, i) => `<tr><td>${'tide '.repeat(i % 9)}</td><td class="c">${i}</td></tr>`).join('')}</table>`;
+
+describe('cutAround', () => {
+  const frames: HTMLIFrameElement[] = [];
+  afterEach(() => frames.splice(0).forEach((frame) => frame.remove()));
+
+  async function load(html: string): Promise<Document> {
+    const frame = document.createElement('iframe');
+    frame.style.cssText = 'position: fixed; left: 0; top: 0; width: 900px; height: 600px; border: 0;';
+    frames.push(frame);
+    const loaded = new Promise((done) => frame.addEventListener('load', done, { once: true }));
+    frame.srcdoc = html;
+    document.body.append(frame);
+    await loaded;
+    return frame.contentDocument as Document;
+  }
+
+  async function open(body: string): Promise<FrameDocument> {
+    const content = await load(`<!doctype html><html><head><style>${CSS}</style></head><body>${body}</body></html>`);
+    content.querySelectorAll('*').forEach((element, i) => element.setAttribute('data-uv-n', String(i)));
+    const page = new FrameDocument(content, 'head-end');
+    page.dress('.go { color: red }');
+    return page;
+  }
+
+  const numberOf = (element: Element): number => Number(element.getAttribute('data-uv-n'));
+
+  it('keeps a target where it lies and how it looks, with the least of the rest', async () => {
+    const page = await open(`<main>${Array.from({ length: 400 }, (_, i) => CARD(i)).join('')}</main>`);
+    const targets = [...page.document.querySelectorAll('.go')];
+    for (const target of [targets[2], targets[200], targets[399]]) {
+      const cut = cutAround(page, numberOf(target));
+      expect(cut?.elements).toBeLessThan(600);
+      const drawn = await load(cut?.html ?? '');
+      const copy = drawn.querySelector(`[data-uv-n="${numberOf(target)}"]`) as Element;
+      const [own, other] = [target.getBoundingClientRect(), copy.getBoundingClientRect()];
+      expect([other.left, other.top, other.width, other.height].map(Math.round)).toEqual([own.left, own.top, own.width, own.height].map(Math.round));
+      const [style, copied] = [page.document.defaultView?.getComputedStyle(target), drawn.defaultView?.getComputedStyle(copy)];
+      expect(copied?.backgroundColor).toBe(style?.backgroundColor ?? '');
+      expect(drawn.querySelectorAll('main > *').length).toBe(400);
+      // The veneer is laid on by whoever draws it.
+      expect(drawn.querySelector('style[data-uv-veneer]')).toBeNull();
+    }
+  });
+
+  it('holds the columns of a long table', async () => {
+    const page = await open(ROWS);
+    const target = page.document.querySelectorAll('td.c')[3];
+    const drawn = await load(cutAround(page, numberOf(target))?.html ?? '');
+    const copy = drawn.querySelector(`[data-uv-n="${numberOf(target)}"]`) as Element;
+    expect(Math.round(copy.getBoundingClientRect().left)).toBe(Math.round(target.getBoundingClientRect().left));
+    expect(Math.round(copy.getBoundingClientRect().width)).toBe(Math.round(target.getBoundingClientRect().width));
+  });
+
+  it('writes the page as it is at rest, and leaves its forced states as they were', async () => {
+    const page = await open(`<main>${CARD(0)}</main>`);
+    const target = page.document.querySelector('.go') as Element;
+    page.force([{ element: numberOf(target), names: ['.is-open', '[aria-expanded=true'] }]);
+    const cut = cutAround(page, numberOf(target));
+    expect(cut?.html).not.toContain('is-open');
+    expect(cut?.html).not.toContain('aria-expanded');
+    expect([target.className, target.getAttribute('aria-expanded')]).toEqual(['go is-open', 'true']);
+  });
+
+  it('is told from the page where what is left out has a say', async () => {
+    const page = await open(`<style>main:has(.far b) .go { background: rgb(9, 9, 9) }</style><main>${CARD(0)}<div style="height: 4000px"></div><div class="far"><b>far</b></div></main>`);
+    const number = numberOf(page.document.querySelector('.go') as Element);
+    const cut = cutAround(page, number);
+    const drawn = new FrameDocument(await load(cut?.html ?? ''), 'head-end');
+    drawn.dress('.go { color: red }');
+    expect(lookOf(drawn, number)).not.toBe(cut?.look ?? 'none');
+    page.document.querySelector('.far')?.remove();
+    const without = cutAround(page, number);
+    const same = new FrameDocument(await load(without?.html ?? ''), 'head-end');
+    same.dress('.go { color: red }');
+    expect(lookOf(same, number)).toBe(without?.look ?? 'none');
+  });
+
+  it('leaves whole what it cannot cut truly', async () => {
+    const page = await open('<p hidden>gone</p><div class="host"></div>');
+    expect(cutAround(page, numberOf(page.document.querySelector('p') as Element))).toBeNull();
+    page.document.querySelector('.host')?.attachShadow({ mode: 'open' }).append('x');
+    expect(cutAround(page, numberOf(page.document.body))).toBeNull();
+  });
+});

@@ -1,0 +1,108 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
+import type { Inspection, OverrideState } from '@upper-veneer/core';
+import type { ForcedStates } from '../../shared/engine/engine-api';
+import type { FramedPage } from '../../shared/frame/framed-page';
+import type { FrameDocument } from '../../shared/frame/frame-document';
+import { BenchAnswers } from '../store/bench-answers';
+import { cutAround, type PageCut } from './page-cut';
+import { PictureContrast, type PictureRatios } from '../verdict/picture-contrast';
+import { StateTile } from './state-tile';
+
+/** Time between one tile's start and the next, so that the page itself comes first. */
+const NEXT_TILE_MS = 60;
+const MOST_TILES = 12;
+/** Elements of a page up to which each tile draws it whole, and keeps it from one target to the next. */
+const DRAWN_WHOLE = 1_500;
+
+/** The target drawn live in each state that applies to it, side by side. */
+@Component({
+  selector: 'uv-state-strip',
+  imports: [StateTile],
+  providers: [PictureContrast],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (inspection(); as found) {
+      @for (tile of found.strip; track tile.state) {
+        <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [cut]="cut()" (untrue)="drawWhole()" [width]="width()" [forced]="forced()[tile.state] ?? none"
+          [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" [overPicture]="pictured()[tile.state] ?? null" (chosen)="chosen.emit(tile.state)" />
+      }
+    } @else {
+      <p class="uv-soft">Its states are drawn here side by side.</p>
+    }
+  `,
+  styles: `
+    :host { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(112px, 1fr); height: 150px; position: relative; overflow-x: auto; overflow-y: hidden; scrollbar-width: thin; background: var(--uv-bar); border-top: 1px solid var(--uv-line-strong); }
+    p { place-self: center; }
+  `,
+})
+export class StateStrip {
+  readonly #answers = inject(BenchAnswers);
+  readonly inspection = input.required<Inspection | null>();
+  readonly page = input.required<FramedPage>();
+  /** The page as it is drawn on the Bench; what is large is cut from it for the tiles. */
+  readonly drawn = input<FrameDocument | null>(null);
+  readonly width = input.required<number>();
+  readonly state = input.required<OverrideState>();
+  readonly chosen = output<OverrideState>();
+
+  protected readonly none: ForcedStates = [];
+  protected readonly loaded = signal(0);
+  readonly #contrast = inject(PictureContrast);
+  /** Contrast with the picture under the text, by state. */
+  protected readonly pictured = signal<PictureRatios>({});
+  protected readonly forced = signal<Readonly<Partial<Record<OverrideState, ForcedStates>>>>({});
+  readonly #key = computed(() => {
+    const found = this.inspection();
+    return found ? `${found.pageId}/${found.element}` : '';
+  });
+  /** Cut anew for another target, page or width, and when parts are opened; not at each change of colour. */
+  readonly #cutFrom = computed(() => ({ drawn: this.drawn(), target: this.#key(), width: this.width(), amendments: this.page().amendments }), {
+    equal: (a, b) => a.drawn === b.drawn && a.target === b.target && a.width === b.width && a.amendments === b.amendments,
+  });
+  /** The cut that did not come out as the page is: the page is drawn whole then. */
+  readonly #untrue = signal<PageCut | null>(null);
+  readonly #cut = computed(() => {
+    const { drawn, target } = this.#cutFrom();
+    if (!drawn || target === '' || drawn.elements().size <= DRAWN_WHOLE) return null;
+    return cutAround(drawn, Number(target.split('/')[1]));
+  });
+  protected readonly cut = computed(() => (this.#cut() === this.#untrue() ? null : this.#cut()));
+
+  constructor() {
+    effect(() => {
+      if (this.#key() === '') return;
+      const found = this.inspection();
+      if (found) void this.#ask(found);
+    });
+    effect(() => {
+      const found = this.inspection();
+      this.pictured.set({});
+      if (found) void this.#contrast.ratios(found, this.page(), this.width(), (state) => this.#answers.forcedStates(found, state)).then((ratios) => {
+        if (this.inspection() === found) this.pictured.set(ratios);
+      });
+    });
+    effect((onCleanup) => {
+      if (!this.drawn() || !this.inspection()) return;
+      const timer = setInterval(() => {
+        if (this.loaded() >= MOST_TILES) clearInterval(timer);
+        else this.loaded.update((count) => count + 1);
+      }, NEXT_TILE_MS);
+      onCleanup(() => clearInterval(timer));
+    });
+  }
+
+  protected drawWhole(): void {
+    // Each tile may say so.
+    if (this.cut() !== null) this.#untrue.set(this.cut());
+  }
+
+  protected headOf({ carrier }: Inspection, state: OverrideState): string {
+    const words = carrier?.heads[state] ?? '';
+    return words.charAt(0).toUpperCase() + words.slice(1);
+  }
+
+  async #ask(found: Inspection): Promise<void> {
+    const entries = await Promise.all(found.states.map(async (state) => [state, await this.#answers.forcedStates(found, state)] as const));
+    this.forced.set(Object.fromEntries(entries));
+  }
+}

@@ -1,0 +1,97 @@
+import { Injectable, inject } from '@angular/core';
+import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, PaletteRequest, PartsRequest, SheetOptionsRequest } from '@upper-veneer/contract';
+import { type Observable, EMPTY, catchError, concatMap, from, map, of, tap } from 'rxjs';
+import { ApiProblem } from '../api/api-problem';
+import { SiteApi } from '../api/site-api';
+import { Messages } from '../spoken/messages';
+import { SiteList } from './site-list';
+import { SiteStore } from './site-store';
+
+/** What changes the open site. Each emits the draft once it is stored and compiled, and nothing when it was refused, which is told. */
+@Injectable({ providedIn: 'root' })
+export class DraftEdits {
+  readonly #api = inject(SiteApi);
+  readonly #store = inject(SiteStore);
+  readonly #list = inject(SiteList);
+  readonly #messages = inject(Messages);
+
+  change(request: ChangeRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.change(siteId, request));
+  }
+
+  /** Stores the palette as it is to be; every override bound to it follows. */
+  putPalette(request: PaletteRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putPalette(siteId, request));
+  }
+
+  putParts(request: PartsRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putParts(siteId, request));
+  }
+
+  /** Stores where the veneer stands and in which order pages load their stylesheets. */
+  putArrangement(request: ArrangementRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putArrangement(siteId, request));
+  }
+
+  /** Stores how the sheet names its colours. */
+  putSheetOptions(request: SheetOptionsRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putSheetOptions(siteId, request));
+  }
+
+  putExceptions(request: ExceptionsRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putExceptions(siteId, request));
+  }
+
+  renameSite(name: string): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.renameSite(siteId, name)).pipe(tap(() => this.#list.refresh()));
+  }
+
+  renamePage(pageId: number, name: string): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.renamePage(siteId, pageId, name));
+  }
+
+  dropPage(pageId: number): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.dropPage(siteId, pageId)).pipe(tap(() => this.#list.refresh()));
+  }
+
+  /** Removes the open site for good, and opens another. */
+  dropSite(): void {
+    const site = this.#store.site();
+    if (!site) return;
+    this.#api.dropSite(site.id).subscribe({ next: () => this.#store.open(), error: (error: unknown) => this.#messages.report(ApiProblem.from(error)) });
+  }
+
+  undo(): Observable<DraftDocument> {
+    return this.#store.draft()?.undo ? this.#stored((siteId) => this.#api.undo(siteId)) : EMPTY;
+  }
+
+  redo(): Observable<DraftDocument> {
+    return this.#store.draft()?.redo ? this.#stored((siteId) => this.#api.redo(siteId)) : EMPTY;
+  }
+
+  saveRevision(note: string): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.saveRevision(siteId, note), true);
+  }
+
+  /** Publishes the draft; it is saved as a revision first where it equals none. */
+  publish(note: string): Observable<DraftDocument> {
+    const saved = this.#store.draft()?.equalsRevision ?? null;
+    const revision = saved !== null ? of(saved) : this.saveRevision(note).pipe(map((draft) => draft.revisions[0].number));
+    return revision.pipe(concatMap((number) => this.#stored((siteId) => this.#api.publish(siteId, number), true)));
+  }
+
+  /** @param isBeside whether work on the draft goes on meanwhile. */
+  #stored(request: (siteId: number) => Observable<DraftDocument>, isBeside = false): Observable<DraftDocument> {
+    const site = this.#store.site();
+    if (!site) return EMPTY;
+    if (!isBeside) this.#store.isSaving.set(true);
+    return request(site.id).pipe(
+      concatMap((draft) => from(this.#store.adopt(draft)).pipe(map(() => draft))),
+      tap({ finalize: () => isBeside || this.#store.isSaving.set(false) }),
+      catchError((error: unknown) => {
+        this.#messages.report(ApiProblem.from(error));
+        return EMPTY;
+      }),
+    );
+  }
+}
