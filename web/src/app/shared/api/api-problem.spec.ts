@@ -13,7 +13,7 @@ describe('ApiProblem', () => {
 
   it('says when nobody answers, and when the answer is no problem document', () => {
     expect(ApiProblem.from(new HttpErrorResponse({ status: 0 })).isLost).toBe(true);
-    expect(ApiProblem.from(new TypeError('x')).isLost).toBe(true);
+    expect([ApiProblem.from(new Error('no such page')).isLost, ApiProblem.from(new Error('no such page')).message]).toEqual([false, 'What is shown may miss it. no such page']);
     expect(ApiProblem.from(new HttpErrorResponse({ status: 502, error: '<html>' })).message).toContain('502');
   });
 });

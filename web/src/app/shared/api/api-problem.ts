@@ -18,6 +18,11 @@ export class ApiProblem extends Error {
       return new ApiProblem('The server refused', `It answered ${error.status}.`);
     }
     if (!(error instanceof HttpErrorResponse)) return new ApiProblem('Something could not be worked out', `What is shown may miss it. ${error instanceof Error ? error.message : String(error)}`);
+    return ApiProblem.lost();
+  }
+
+  /** Nobody answered. */
+  static lost(): ApiProblem {
     return new ApiProblem('The server does not answer', 'Nothing was changed. Start it again and repeat the step.', [], true);
   }
 }

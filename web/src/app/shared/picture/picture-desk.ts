@@ -78,7 +78,7 @@ export class PictureDesk {
     } catch (error) {
       if (turn !== this.#turn) return;
       if (error instanceof PictureProblem) this.problem.set(error.message);
-      else if (error instanceof TypeError) this.problem.set(ApiProblem.from(error).message);
+      else if (error instanceof TypeError) this.problem.set(ApiProblem.lost().message);
       else this.problem.set(error instanceof Error ? error.message : String(error));
     }
     if (turn === this.#turn) this.progress.set(null);
