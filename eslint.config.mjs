@@ -33,5 +33,5 @@ export default tseslint.config(
   },
   // What opens over the page says where the focus goes, as HTML asks of dialogs.
   { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility], rules: { '@angular-eslint/template/no-autofocus': 'off' } },
-  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly', URL: 'readonly', console: 'readonly', performance: 'readonly', setTimeout: 'readonly', Buffer: 'readonly', document: 'readonly', CSSStyleSheet: 'readonly', getComputedStyle: 'readonly' } } },
+  { files: ['**/*.mjs'], languageOptions: { globals: { fetch: 'readonly', process: 'readonly', URL: 'readonly', console: 'readonly', performance: 'readonly', setTimeout: 'readonly', Buffer: 'readonly', document: 'readonly', CSSStyleSheet: 'readonly', getComputedStyle: 'readonly' } } },
 );

@@ -1,3 +1,4 @@
+import MagicString from 'magic-string';
 import { ident, string as cssString, url as cssUrl } from 'css-tree';
 import { T, skipBlank, skipComponent, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
 
@@ -24,15 +25,13 @@ export function cssAddresses(css: string): CssAddress[] {
  * @param replace the new address; `null` leaves the old one.
  */
 export function withCssAddresses(css: string, replace: (address: CssAddress) => string | null): string {
-  let result = '';
-  let last = 0;
+  const edited = new MagicString(css);
   for (const found of find(css)) {
     const next = replace(found);
     if (next === null || next === found.address) continue;
-    result += css.slice(last, found.start) + (found.isString ? cssString.encode(next) : cssUrl.encode(next));
-    last = found.end;
+    edited.update(found.start, found.end, found.isString ? cssString.encode(next) : cssUrl.encode(next));
   }
-  return result + css.slice(last);
+  return edited.toString();
 }
 
 function find(css: string): Found[] {

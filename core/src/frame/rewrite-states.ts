@@ -1,3 +1,4 @@
+import MagicString from 'magic-string';
 import { expandDeclaration } from '../properties/expand-declaration.js';
 import { VISITED_LONGHANDS } from '../properties/longhands.js';
 import { STATE_PSEUDO_CLASSES } from '../selectors/pseudo-names.js';
@@ -37,14 +38,15 @@ export function rewriteStates(css: string): string {
 }
 
 function applyEdits(text: string, edits: readonly { readonly at: number; readonly end: number; readonly text: string }[]): string {
-  let result = '';
+  const edited = new MagicString(text);
   let last = 0;
-  for (const edit of [...edits].sort((a, b) => a.at - b.at)) {
-    if (edit.at < last) continue;
-    result += text.slice(last, edit.at) + edit.text;
-    last = edit.end;
+  for (const { at, end, text: replacement } of [...edits].sort((a, b) => a.at - b.at)) {
+    if (at < last) continue;
+    if (end > at) edited.update(at, end, replacement);
+    else edited.appendLeft(at, replacement);
+    last = end;
   }
-  return result + text.slice(last);
+  return edited.toString();
 }
 
 function rewriteInto(css: string, from: number, to: number, edits: { at: number; end: number; text: string }[]): void {

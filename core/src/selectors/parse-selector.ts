@@ -1,3 +1,4 @@
+import MagicString from 'magic-string';
 import { ident, parse, string, toPlainObject } from 'css-tree';
 import { T, splitAtCommas, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
 import {
@@ -82,8 +83,7 @@ function parseComplex(text: string, context: SelectorContext): ComplexSelector {
 /** Drops from forgiving lists (`:is`, `:where`, Selectors 4 §18.1) the items that do not parse; `null` when there is no such list. */
 function forgive(text: string, context: SelectorContext): string | null {
   const tokens = tokenizeCss(text);
-  let result = '';
-  let last = 0;
+  const edited = new MagicString(text);
   let found = false;
   for (let i = 0; i < tokens.count; i += 1) {
     if (tokens.types[i] !== T.Function || !/^(is|where)\($/i.test(tokenText(tokens, i))) continue;
@@ -92,12 +92,12 @@ function forgive(text: string, context: SelectorContext): string | null {
       .map(([from, to]) => text.slice(from < tokens.count ? tokens.starts[from] : text.length, to > from ? tokens.ends[to - 1] : tokens.starts[from] ?? text.length))
       .map((item) => (parses(item, context) ? item : forgive(item, context)))
       .filter((item): item is string => item !== null && parses(item, context));
-    result += text.slice(last, tokens.ends[i]) + items.join(',');
-    last = close < tokens.count ? tokens.starts[close] : text.length;
+    const [from, to] = [tokens.ends[i], close < tokens.count ? tokens.starts[close] : text.length];
+    if (to > from) edited.update(from, to, items.join(','));
     found = true;
     i = Math.min(close, tokens.count);
   }
-  return found ? result + text.slice(last) : null;
+  return found ? edited.toString() : null;
 }
 
 function parses(text: string, { namespaces, nesting }: SelectorContext): boolean {

@@ -12,6 +12,7 @@ import { restContext } from '../selectors/match-context.js';
 import { matchesAny } from '../selectors/match-selector.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
 import type { SelectorList } from '../selectors/selector.js';
+import { LazyPages } from './lazy-pages.js';
 import { NO_EXCEPTIONS, type Exceptions } from './exceptions.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import type { Override } from '../veneer/override.js';
@@ -30,9 +31,11 @@ export interface SiteSource extends SheetOptions {
 /** A site being worked on: its pages resolved, with the veneer as it stands. Immutable but for its caches. */
 export interface SiteModel {
   readonly source: SiteSource;
-  /** Pages as they were captured, all parts closed, without a veneer. */
-  readonly closed: ReadonlyMap<number, Page>;
-  readonly pages: ReadonlyMap<number, Page>;
+  /** Pages as they were captured, all parts closed, without a veneer. Each is read when it is first asked for. */
+  readonly closed: LazyPages;
+  /** The same with the parts that are opened. @internal */
+  readonly opened: LazyPages;
+  readonly pages: LazyPages;
   readonly overrides: readonly Override[];
   readonly palette: Palette;
   /** What is left alone. */
@@ -50,8 +53,8 @@ export function sheetOptionsOf({ prefix, asValues, names, hoverOnly }: SheetOpti
 
 /** Opens a site without a veneer, its hidden parts closed. */
 export function openSite(source: SiteSource): SiteModel {
-  const pages = new Map(source.pages.map((page) => [page.id, parseSource(source, page)]));
-  return { source, closed: pages, pages, overrides: [], palette: { swatches: [], roles: [] }, exceptions: NO_EXCEPTIONS, css: '', parts: source.parts.map((part) => ({ part, selectors: parseSelectorList(part.selector) })) };
+  const closed = new LazyPages(source.pages.map(({ id }) => id), (id) => parseSource(source, sourceOf(source, id)));
+  return { source, closed, opened: closed, pages: closed, overrides: [], palette: { swatches: [], roles: [] }, exceptions: NO_EXCEPTIONS, css: '', parts: source.parts.map((part) => ({ part, selectors: parseSelectorList(part.selector) })) };
 }
 
 const readers = new WeakMap<SiteSource['stylesheets'], LoadSheet>();
@@ -69,12 +72,36 @@ function parseSource(source: SiteSource, { path, html }: SiteSource['pages'][num
 
 /** The site with some of its parts shown otherwise than they were captured: hidden ones opened, as their openers say, others put away. */
 export function openParts(site: SiteModel, partIds: readonly number[]): SiteModel {
-  const pages = new Map(site.source.pages.map((source): [number, Page] => {
-    const closed = site.closed.get(source.id) ?? parseSource(site.source, source);
+  const ids = site.source.pages.map(({ id }) => id);
+  const opened = partIds.length === 0 ? site.closed : new LazyPages(ids, (id) => {
+    const closed = pageIn(site.closed, id);
     const amendments = toggledOn(site, closed, partIds);
-    return [source.id, withVeneer(amendments.size === 0 ? closed : parseSource(site.source, source, amendments), site.css)];
-  }));
-  return { ...site, pages };
+    return amendments.size === 0 ? closed : parseSource(site.source, sourceOf(site.source, id), amendments);
+  });
+  return { ...site, opened, pages: new LazyPages(ids, (id) => withVeneer(pageIn(opened, id), site.css)) };
+}
+
+/**
+ * Reads pages that nobody has asked for yet, one a step, so that what asks for all of them does not wait for all at once.
+ * Ends by itself when all are read.
+ */
+export function* readPages(site: SiteModel): Generator<{ readonly read: number; readonly pages: number }, void> {
+  for (const id of site.closed.unread) {
+    pageIn(site.closed, id);
+    yield { read: site.closed.size - site.closed.unread.length, pages: site.closed.size };
+  }
+}
+
+function sourceOf({ pages }: SiteSource, id: number): SiteSource['pages'][number] {
+  const found = pages.find((page) => page.id === id);
+  if (!found) throw new RangeError(`No page ${id} in this site`);
+  return found;
+}
+
+function pageIn(pages: LazyPages, id: number): Page {
+  const page = pages.get(id);
+  if (!page) throw new RangeError(`No page ${id} in this site`);
+  return page;
 }
 
 /** Attribute changes on a page as it was captured that open hidden parts by their openers, and put away those that have none. */
@@ -85,20 +112,18 @@ export function toggledOn(site: SiteModel, closed: Page, partIds: readonly numbe
 
 /** The site with what a frame measured of one of its pages at a width. */
 export function layOut(site: SiteModel, pageId: number, layout: PageLayout): SiteModel {
-  return { ...site, pages: new Map([...site.pages].map(([id, page]) => [id, id === pageId ? withLayout(page, layout) : page])) };
+  return { ...site, pages: site.pages.with(pageId, withLayout(pageOf(site, pageId), layout)) };
 }
 
 /** The site with other overrides or another palette; only the veneer is parsed again. */
 export function dressSite(site: SiteModel, overrides: readonly Override[], palette: Palette, exceptions: Exceptions = site.exceptions): SiteModel {
   const css = compileVeneer(overrides, { ...sheetOptionsOf(site.source), palette, parts: site.source.parts });
-  return { ...site, overrides, palette, exceptions, css, pages: new Map([...site.pages].map(([id, page]) => [id, withVeneer(page, css)])) };
+  return { ...site, overrides, palette, exceptions, css, pages: site.pages.changed((id) => pageIn(site.opened, id), (page) => withVeneer(page, css)) };
 }
 
 /** Page with an id. @throws {RangeError} when the site has none. */
 export function pageOf(site: SiteModel, pageId: number): Page {
-  const page = site.pages.get(pageId);
-  if (!page) throw new RangeError(`No page ${pageId} in this site`);
-  return page;
+  return pageIn(site.pages, pageId);
 }
 
 /** Element with a running number. @throws {RangeError} when the page has none. */

@@ -1,3 +1,4 @@
+import MagicString from 'magic-string';
 import { generate, parse, walk, type CssNode } from 'css-tree';
 import { isColorFunction, parseColorNode } from '../values/parse-color.js';
 import { BLACK } from '../values/color.js';
@@ -12,7 +13,7 @@ import type { Palette } from './palette.js';
  */
 export function readComposite(css: string, palette: Palette): CompositeValue {
   const colors: PlainValue[] = [];
-  const edits: { from: number; to: number }[] = [];
+  const edited = new MagicString(css);
   let root: CssNode;
   try {
     root = parse(css, { context: 'value', positions: true, onParseError: (error) => { throw error; } });
@@ -26,18 +27,12 @@ export function readComposite(css: string, palette: Palette): CompositeValue {
       const value = mayBeColor ? parseColorNode(node) : null;
       const color = value && !/currentcolor/i.test(generate(node)) ? resolveColorValue(value, { scheme: 'light', currentColor: BLACK }) : null;
       if (!color || !node.loc) return undefined;
-      edits.push({ from: node.loc.start.offset, to: node.loc.end.offset });
+      edited.update(node.loc.start.offset, node.loc.end.offset, `{${colors.length}}`);
       colors.push(boundValue(color, palette));
       return walk.skip;
     },
   });
-  let text = '';
-  let last = 0;
-  edits.forEach(({ from, to }, i) => {
-    text += `${css.slice(last, from)}{${i}}`;
-    last = to;
-  });
-  return { kind: 'composite', css: text + css.slice(last), colors };
+  return { kind: 'composite', css: edited.toString(), colors };
 }
 
 /** A plain colour laid over whatever pictures a value holds, `percent` of it opaque: the overlay of a heading over a picture. */

@@ -8,7 +8,8 @@ import { serializeColor } from '../values/serialize-color.js';
 import { compileVeneer } from './compile-veneer.js';
 import type { Override } from './override.js';
 import { colorOfValue, type PlainValue } from './override-value.js';
-import { nameKey, namesOf, slug } from './palette-names.js';
+import { nameKey } from './name-key.js';
+import { namesOf, slug } from './palette-names.js';
 import { colorOfCss, ROLE_NAMES, type Palette, type RoleName } from './palette.js';
 
 describe('names of a palette', () => {

@@ -51,8 +51,3 @@ export function slug(name: string): string {
 }
 
 const MOST_LETTERS = 60;
-
-/** What two swatch names are told apart by: their letters, in any script, whatever their case. */
-export function nameKey(name: string): string {
-  return name.normalize('NFKC').trim().toLowerCase();
-}

@@ -99,7 +99,7 @@ describe('the verdict reads the worst of all matches', () => {
     boxes.set([0, 0, 400, 100], under * 4);
     boxes.set([0, 20, 400, 20], text * 4);
     const layout: PageLayout = { width: 1280, height: 800, boxes, fragments: new Map(), lines: new Map([[text, [10, 22, 100, 16]]]), pseudoBoxes: new Map() };
-    const measured = { ...site, pages: new Map([[1, withLayout(pageOf(site, 1), layout)]]) };
+    const measured = { ...site, pages: site.pages.with(1, withLayout(pageOf(site, 1), layout)) };
     const findings = read(measured, '.under', { property: 'background-color', value: { kind: 'literal', css: '#222' } });
     expect(findings[0].text).toBe('text cannot be read, 1.1 : 1');
     expect(read(site, '.under', { property: 'background-color', value: { kind: 'literal', css: '#222' } })).toEqual([]);

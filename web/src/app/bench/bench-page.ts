@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, numberAttribute, signal, untracked } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { ROW_WORDS, colorOfValue, isScrollbarRow, customPropertyOf, hexOf, valueWords, type OverrideState, type Painter } from '@upper-veneer/core';
+import { ROW_WORDS, isScrollbarRow, type NamedValue, type OverrideState, type Painter } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { combineLatest, debounceTime } from 'rxjs';
 import { askEngine } from '../shared/engine/ask-engine';
@@ -118,17 +118,9 @@ export class BenchPage {
     return places.length === 0 ? 'Nothing on this page' : `In the test colour: ${places.map(({ name, count }) => (count === 1 ? name : `${name} (${count})`)).join(' · ')}`;
   });
   /** Our values in words, by the CSS they compile to. */
-  protected readonly valueNames = computed(() => {
-    const palette = this.site.palette();
-    const site = this.site.site();
-    if (!site) return new Map<string, { words: string; hex: string }>();
-    return new Map(this.site.overrides().flatMap(({ value }) => {
-      if (value.kind === 'composite') return [];
-      const property = customPropertyOf(value, palette, site);
-      const color = colorOfValue(value, palette);
-      return property && color ? [[site.asValues ? property.css : `var(${property.name})`, { words: valueWords({ palette }, value), hex: hexOf(color) }] as const] : [];
-    }));
-  });
+  protected readonly valueNames = toSignal<ReadonlyMap<string, NamedValue>, ReadonlyMap<string, NamedValue>>(toObservable(this.site.veneer).pipe(
+    askEngine(this.#engine, ({ css }, engine): Promise<ReadonlyMap<string, NamedValue>> | null => (css === '' ? null : engine.named().then(({ values }) => values)), new Map()),
+  ), { initialValue: new Map() });
   protected readonly kindWord = computed(() => {
     const selector = this.answers.inspection()?.lineage.at(-1)?.label ?? '';
     const tag = /^[a-z0-9]+/.exec(selector)?.[0] ?? '';

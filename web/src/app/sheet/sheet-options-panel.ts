@@ -1,9 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { SheetOptionsRequest, validateBody } from '@upper-veneer/contract';
-import { customPropertyOf, type RoleName } from '@upper-veneer/core';
+import type { RoleName } from '@upper-veneer/core';
 import { InputText } from 'primeng/inputtext';
 import { DraftEdits } from '../shared/site/draft-edits';
+import { askEngine } from '../shared/engine/ask-engine';
+import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
 
 /** How the sheet is written: colours as custom properties with a prefix and names of the site's own or as plain values, rules for hover for all devices or those that hover. */
@@ -44,6 +47,10 @@ import { SiteStore } from '../shared/site/site-store';
 })
 export class SheetOptionsPanel {
   readonly #site = inject(SiteStore);
+  readonly #engine = inject(Engine);
+  readonly #properties = toSignal<ReadonlyMap<RoleName, string>, ReadonlyMap<RoleName, string>>(toObservable(this.#site.veneer).pipe(
+    askEngine(this.#engine, (_veneer, engine): Promise<ReadonlyMap<RoleName, string>> => engine.named().then(({ roles }) => roles), new Map()),
+  ), { initialValue: new Map() });
   readonly #edits = inject(DraftEdits);
   protected readonly asValues = computed(() => this.#site.site()?.asValues ?? false);
   protected readonly hoverOnly = computed(() => this.#site.site()?.hoverOnly ?? false);
@@ -53,7 +60,7 @@ export class SheetOptionsPanel {
     const site = this.#site.site();
     if (!site) return [];
     return this.#site.palette().roles.map(({ role }) => ({
-      role, words: role.charAt(0).toUpperCase() + role.slice(1).replace('-', ' '), name: site.names[role] ?? '', property: customPropertyOf({ kind: 'role', role, shade: 0 }, this.#site.palette(), site)?.name ?? '',
+      role, words: role.charAt(0).toUpperCase() + role.slice(1).replace('-', ' '), name: site.names[role] ?? '', property: this.#properties().get(role) ?? '',
     }));
   });
 

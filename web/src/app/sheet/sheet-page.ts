@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { TidyProgress, TidySheet } from '@upper-veneer/core';
-import { proxy } from 'comlink';
 import { debounceTime, from, merge, of, switchMap } from 'rxjs';
 import { Engine } from '../shared/engine/engine';
 import { DatePipe } from '@angular/common';
@@ -9,6 +8,7 @@ import { Button } from 'primeng/button';
 import { SheetOptionsPanel } from './sheet-options-panel';
 import { SiteStore } from '../shared/site/site-store';
 import { downloadText } from '../shared/ui/download-text';
+import { withProgress } from '../shared/engine/with-progress';
 
 const COPIED_MS = 1600;
 
@@ -111,7 +111,7 @@ export class SheetPage {
 
   async #tidyNow(): Promise<TidySheet | null> {
     this.progress.set({ done: 0, total: 0 });
-    const tidy = await this.#engine.remote.tidy(proxy((progress: TidyProgress) => this.progress.set(progress)));
+    const tidy = await withProgress((progress: TidyProgress) => this.progress.set(progress), (listener) => this.#engine.remote.tidy(listener));
     this.progress.set(null);
     return tidy;
   }

@@ -4,12 +4,12 @@ import { RevisionRequest, validateBody } from '@upper-veneer/contract';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
-import { proxy } from 'comlink';
 import { Engine } from '../shared/engine/engine';
 import type { PublishCheck } from '../shared/engine/engine-api';
 import { Delivery } from '../shared/site/delivery';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
+import { withProgress } from '../shared/engine/with-progress';
 
 /** Asks for a note, then saves or publishes the draft. */
 @Component({
@@ -104,7 +104,7 @@ export class PublishDialog {
 
   /** Judges every override over the whole site before it goes out. */
   async #check(): Promise<void> {
-    this.found.set(await this.#engine.remote.failing(proxy((done: number, total: number) => this.checked.set(`${done} of ${total}`))));
+    this.found.set(await withProgress((done: number, total: number) => this.checked.set(`${done} of ${total}`), (listener) => this.#engine.remote.failing(listener)));
   }
 
   protected async submit(): Promise<void> {

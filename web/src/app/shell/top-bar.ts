@@ -23,7 +23,7 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
     <header>
       <span class="mark"><svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"><path d="M3 7.5 14 3l7 2.6L10 10z" fill="currentColor" /><path d="M3 12.2 10 14.8 21 10.3M3 17l7 2.6L21 15" fill="none" stroke="currentColor" stroke-width="1.8" stroke-linejoin="round" /></svg>Upper Veneer</span>
       @if (store.site(); as site) {
-        <span class="site"><strong [title]="site.name">{{ site.name }}</strong><span class="uv-soft"> · {{ site.pages.length }} {{ site.pages.length === 1 ? 'page' : 'pages' }}</span></span>
+        <span class="site"><strong [title]="site.name">{{ site.name }}</strong><span class="uv-soft"> · {{ pagesWords() }}</span></span>
         <nav aria-label="Views">
           @for (view of views; track view.path) {
             <a [routerLink]="'/' + view.path" [queryParams]="view.path === 'bench' && whereabouts.bench()['site'] === site.id ? whereabouts.bench() : { site: site.id }" routerLinkActive="current" [routerLinkActiveOptions]="anyQuery" ariaCurrentWhenActive="page">
@@ -81,6 +81,13 @@ export class TopBar {
   protected readonly views = [...VIEW_ROUTES].sort((a, b) => a.data.view.order - b.data.view.order).map(({ path, data }) => ({ path, label: data.view.label }));
   protected readonly dialog = signal<'save' | 'publish' | null>(null);
 
+  protected readonly pagesWords = computed(() => {
+    const reading = this.store.reading();
+    const count = this.store.site()?.pages.length ?? 0;
+    // A moment is not worth a word.
+    if (reading && reading.pages > 8 && reading.read < reading.pages) return `${reading.read} of ${reading.pages} pages read`;
+    return `${count} ${count === 1 ? 'page' : 'pages'}`;
+  });
   protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({ ...(this.census.census() ? { survey: this.census.strays() } : {}), palette: this.store.palette().swatches.length, sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size }));
   protected readonly canSave = computed(() => (this.store.draft()?.overrides.length ?? 0) > 0 && this.store.draft()?.equalsRevision === null);
   protected readonly canPublish = computed(() => {

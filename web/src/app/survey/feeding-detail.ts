@@ -2,7 +2,6 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { valueWords, type FeedingProperty, type Override, type OverrideValue, type Spot } from '@upper-veneer/core';
-import { proxy } from 'comlink';
 import { Select } from 'primeng/select';
 import { combineLatest, debounceTime } from 'rxjs';
 import { CENSUS_WIDTH } from '../shared/census/census-store';
@@ -16,6 +15,7 @@ import { SiteStore } from '../shared/site/site-store';
 import { ColorChip } from '../shared/ui/color-chip';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { ValuePicker } from '../shared/ui/value-picker';
+import { withProgress } from '../shared/engine/with-progress';
 
 /** One custom property of the theme: what follows it lit on a page, and the value it is to have instead. */
 @Component({
@@ -88,7 +88,7 @@ export class FeedingDetail {
   });
   readonly #judgement = toSignal<Judgement | null, null>(combineLatest([toObservable(this.own), toObservable(this.site.veneer)]).pipe(
     debounceTime(0),
-    askEngine(this.#engine, ([own], engine): Promise<Judgement | null> | null => (own ? engine.judge(own, CENSUS_WIDTH, proxy(() => undefined)) : null), null),
+    askEngine(this.#engine, ([own], engine): Promise<Judgement | null> | null => (own ? withProgress(() => undefined, (listener) => engine.judge(own, CENSUS_WIDTH, listener)) : null), null),
   ), { initialValue: null });
   protected readonly findings = computed(() => {
     const judgement = this.#judgement();

@@ -26,7 +26,7 @@ export class PageLayouts {
     const shown = (this.#shown += 1);
     const layout = await layoutInSlices(frame.document, elements, createSlices(() => undefined));
     // Another page or width is shown by now, or the page is gone.
-    if (shown !== this.#shown || !frame.document.defaultView) return;
+    if (shown !== this.#shown || !layout) return;
     await this.#engine.remote.lay(pageId, layout);
     this.taken.update((count) => count + 1);
   }

@@ -1,7 +1,6 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { Override, VerdictProgress } from '@upper-veneer/core';
-import { proxy } from 'comlink';
 import { combineLatest, debounceTime } from 'rxjs';
 import { askEngine } from '../../shared/engine/ask-engine';
 import type { Judgement } from '../../shared/engine/engine-api';
@@ -10,6 +9,7 @@ import { SiteStore } from '../../shared/site/site-store';
 import { PageLayouts } from '../page/page-layouts';
 import { BenchAnswers } from './bench-answers';
 import { BenchSelection } from './bench-selection';
+import { withProgress } from '../../shared/engine/with-progress';
 
 /** What the override of the chosen cell does over the whole site. */
 @Injectable()
@@ -31,7 +31,7 @@ export class BenchVerdict {
 
   async #judge(override: Override): Promise<Judgement | null> {
     try {
-      return await this.#engine.remote.judge(override, this.#selection.width(), proxy((progress: VerdictProgress) => this.judging.set(progress)));
+      return await withProgress((progress: VerdictProgress) => this.judging.set(progress), (listener) => this.#engine.remote.judge(override, this.#selection.width(), listener));
     } finally {
       this.judging.set(null);
     }

@@ -1,12 +1,12 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import { brandStandingOf, colorOfCss, type BrandStanding, type CensusPlace, type PageMeasure } from '@upper-veneer/core';
-import { proxy } from 'comlink';
+import { brandStandingOf, colorOfCss, type BrandStanding, type CensusPlace, type CensusProgress, type PageMeasure } from '@upper-veneer/core';
 import { ApiProblem } from '../api/api-problem';
 import type { CensusColorView, CensusView } from '../engine/engine-api';
 import { Engine } from '../engine/engine';
 import { Messages } from '../spoken/messages';
 import { SiteStore } from '../site/site-store';
 import { measureInFrame } from './measuring-frame';
+import { withProgress } from '../engine/with-progress';
 
 /** Viewport width the census is taken at, CSS px. */
 export const CENSUS_WIDTH = 1280;
@@ -109,7 +109,7 @@ export class CensusStore {
         else unmeasured.push(page.name);
       }
       tell('Counting the colours', 0.5);
-      const census = await this.#engine.remote.takeCensus(measures, CENSUS_WIDTH, proxy(({ page, share }) => tell(`Counting ${page}`, 0.5 + share / 2)));
+      const census = await withProgress(({ page, share }: CensusProgress) => tell(`Counting ${page}`, 0.5 + share / 2), (listener) => this.#engine.remote.takeCensus(measures, CENSUS_WIDTH, listener));
       check();
       if (census) this.state.set({ status: 'counted', census, unmeasured });
     } catch (error) {

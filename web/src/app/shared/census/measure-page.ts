@@ -13,7 +13,9 @@ export async function measurePage(pageId: number, frame: Document, check: () => 
   if (!view) throw new Error('The frame is gone');
   const pause = createSlices(check);
   const elements = numberedElements(frame);
-  const layout = toPageLayout(await layoutInSlices(frame, elements, pause));
+  const measured = await layoutInSlices(frame, elements, pause);
+  if (!measured) throw new Error('The frame is gone');
+  const layout = toPageLayout(measured);
   const ink = new Float32Array(layout.boxes.length / 4);
   const pseudoSizes: Record<string, readonly [number, number]> = {};
   const glyphInk = createGlyphInk(frame);

@@ -1,6 +1,6 @@
 import type { MeasuredLayout } from '../frame/measure-layout';
 import type {
-  AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, GridRowName, Inspection, InspectionScope, Look, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
+  AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, GridRowName, Inspection, InspectionScope, Look, NamedValue, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
   PageMeasure, Pair, Palette, PartProgress, PartProposal, Raster, Reachability, RoleName, RowProposal, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, Spot, StatesQuestion, TidyProgress, TidySheet, Topic, VerdictProgress,
 } from '@upper-veneer/core';
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
@@ -87,9 +87,17 @@ export type CensusColorView = Omit<CensusColor, 'places'> & { readonly placeCoun
 
 export type CensusView = Omit<Census, 'colors'> & { readonly colors: readonly CensusColorView[] };
 
+/** How many pages of a site are read. */
+export interface PagesRead {
+  readonly read: number;
+  readonly pages: number;
+}
+
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
 export interface EngineApi {
   open(source: SiteSource): void;
+  /** Reads the pages nobody has asked for yet, one by one, other questions between; ends where another site is opened. */
+  read(onProgress: (progress: PagesRead) => void): Promise<void>;
   /** Takes in where a frame laid a page out, at the width of that frame. */
   lay(pageId: number, layout: MeasuredLayout): void;
   /** Opens hidden parts; the others are closed. */
@@ -97,6 +105,8 @@ export interface EngineApi {
   /** What opens the parts on one page, by running number. */
   amendments(pageId: number, partIds: readonly number[]): readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
   dress(overrides: readonly Override[], palette: Palette, exceptions: readonly SiteException[]): CompiledVeneer;
+  /** Colours of the palette as the draft's sheet has them: by the CSS they are written as, and the custom property of each role. */
+  named(): { readonly values: ReadonlyMap<string, NamedValue>; readonly roles: ReadonlyMap<RoleName, string> };
   inspect(target: Target, width: number, scope: InspectionScope): Inspection;
   /** Groups that could be reached, and what looks like the target and is not. */
   reachOffers(question: Parameters<typeof reachOffers>[1]): ReachOffers;
@@ -126,7 +136,7 @@ export interface EngineApi {
   /** The sheet as it leaves the product, tidied; `null` when another one was asked for meanwhile. */
   tidy(onProgress: (progress: TidyProgress) => void): Promise<TidySheet | null>;
   /** Font families the site's stylesheets name. */
-  families(): readonly string[];
+  families(): Promise<readonly string[]>;
   siteWide(pageId: number): readonly SiteWideTarget[];
   flash(question: FlashQuestion): Flash;
   progress(pageId: number, width: number): readonly PartProgress[];
@@ -138,8 +148,8 @@ export interface EngineApi {
   takeCensus(measures: readonly PageMeasure[], width: number, onProgress: (progress: CensusProgress) => void): Promise<CensusView | null>;
   stopCensus(): void;
   censusPlaces(hex: string): readonly CensusPlace[];
-  proposeParts(): readonly PartProposal[];
+  proposeParts(): Promise<readonly PartProposal[]>;
   sheetsInOrder(pageId: number): readonly OrderedSheet[];
   /** How far CSS gets into each part, on the first page that has it; parts on no page are left out. */
-  reachabilities(): readonly (readonly [partId: number, reachability: Reachability, pageIds: readonly number[]])[];
+  reachabilities(): Promise<readonly (readonly [partId: number, reachability: Reachability, pageIds: readonly number[]])[]>;
 }

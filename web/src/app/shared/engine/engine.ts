@@ -1,7 +1,8 @@
 import { ErrorHandler, Injectable, inject, signal } from '@angular/core';
 import { wrap, type Remote } from 'comlink';
 import { Messages } from '../spoken/messages';
-import type { EngineApi } from './engine-api';
+import type { EngineApi, PagesRead } from './engine-api';
+import { withProgress } from './with-progress';
 
 /** The worker in which pages are parsed and resolved. */
 @Injectable({ providedIn: 'root' })
@@ -13,7 +14,8 @@ export class Engine {
   readonly #told = new Set<string>();
   /** Questions asked and not answered yet; long counts such as the census among them. */
   readonly pending = this.#open.asReadonly();
-  readonly remote: Remote<EngineApi> = this.#counted(wrap<EngineApi>(this.#start()));
+  readonly #worker = wrap<EngineApi>(this.#start());
+  readonly remote: Remote<EngineApi> = this.#counted(this.#worker);
 
   /** Says that the worker failed at something, which is no failure of the server. */
   tell(error: unknown): void {
@@ -22,6 +24,15 @@ export class Engine {
     if (this.#told.has(words)) return;
     this.#told.add(words);
     this.#messages.report({ title: 'Something could not be worked out', message: `What is shown may miss it. ${words}`, isLost: false });
+  }
+
+  /** Has the pages of the open site read one by one behind all else, which counts as no question. */
+  async read(onProgress: (progress: PagesRead) => void): Promise<void> {
+    try {
+      await withProgress(onProgress, (listener) => this.#worker.read(listener));
+    } catch (error) {
+      this.tell(error);
+    }
   }
 
   #start(): Worker {

@@ -1,6 +1,6 @@
 import {
-  checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, followersOf, glossOf, inspect, judgeSteps, layOut, matchingElements, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
-  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeRow, proposeStates, reachabilityOf, reachOffers, readExceptions, rewriteStates, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, toggledOn, viewIn, whatPaints, whereItShows, whyImportant, worstOverPicture,
+  checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, followersOf, glossOf, inspect, judgeSteps, layOut, matchingElements, namedValues, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
+  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeRow, proposeStates, reachabilityOf, reachOffers, readExceptions, readPages, rewriteStates, rolePropertyNames, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, toggledOn, viewIn, whatPaints, whereItShows, whyImportant, worstOverPicture,
   type CensusColor, type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
@@ -9,6 +9,9 @@ import { CHECKED_PROPERTIES } from './checked-properties';
 import type { EngineApi, FailingOverride } from './engine-api';
 
 let site: SiteModel | null = null;
+/** Once all pages of the open site are read. */
+let whole: Promise<void> = Promise.resolve();
+let isWhole = (): void => undefined;
 let counted: readonly CensusColor[] = [];
 /** Counts verdicts begun, so that an older one ends. */
 let judgeRun = 0;
@@ -26,7 +29,23 @@ function opened(): SiteModel {
 
 const engine: EngineApi = {
   open(source) {
+    // Who waits for the pages of another site is answered from this one.
+    isWhole();
     site = openSite(source);
+    whole = new Promise((done) => (isWhole = done));
+  },
+  async read(onProgress) {
+    const { closed } = opened();
+    let shown = 0;
+    for (const step of readPages(opened())) {
+      if (performance.now() - shown > 60) {
+        shown = performance.now();
+        onProgress(step);
+      }
+      await new Promise((done) => setTimeout(done));
+      if (site?.closed !== closed) return;
+    }
+    isWhole();
   },
   lay(pageId, layout) {
     if (opened().pages.has(pageId)) site = layOut(opened(), pageId, toPageLayout(layout));
@@ -42,10 +61,13 @@ const engine: EngineApi = {
     const page = opened().source.pages.find(({ id }) => id === pageId);
     return page ? sheetsInOrder(page.html, page.path) : [];
   },
-  reachabilities: () => opened().parts.flatMap(({ part, selectors }) => {
-    const found = [...opened().closed].map(([pageId, page]) => ({ pageId, element: matchingElements(page, selectors).at(0) })).filter(({ element }) => element !== undefined);
-    return found[0]?.element ? [[part.id, reachabilityOf(found[0].element), found.map(({ pageId }) => pageId)] as const] : [];
-  }),
+  async reachabilities() {
+    await whole;
+    return opened().parts.flatMap(({ part, selectors }) => {
+      const found = [...opened().closed].map(([pageId, page]) => ({ pageId, element: matchingElements(page, selectors).at(0) })).filter(({ element }) => element !== undefined);
+      return found[0]?.element ? [[part.id, reachabilityOf(found[0].element), found.map(({ pageId }) => pageId)] as const] : [];
+    });
+  },
   async takeCensus(measures, width, onProgress) {
     const run = (censusRun += 1);
     const steps = takeCensus(opened(), measures, width);
@@ -65,11 +87,15 @@ const engine: EngineApi = {
     censusRun += 1;
   },
   censusPlaces: (hex) => (counted.find((color) => color.hex === hex)?.places ?? []).slice(0, MOST_PLACES),
-  proposeParts: () => proposeParts(opened().closed),
+  async proposeParts() {
+    await whole;
+    return proposeParts(opened().closed);
+  },
   dress(overrides, palette, exceptions) {
     site = dressSite(opened(), overrides, palette, readExceptions(exceptions));
     return { css: site.css, frameCss: rewriteStates(site.css) };
   },
+  named: () => ({ values: namedValues(opened().overrides, opened().palette, opened().source), roles: rolePropertyNames(opened().palette, opened().source) }),
   inspect: (target, width, scope) => inspect(opened(), target.pageId, target.element, target.pseudo, width, scope),
   reachOffers: (question) => reachOffers(opened(), question),
   explain(target, property, { state, parent, pseudoState }, width) {
@@ -150,7 +176,10 @@ const engine: EngineApi = {
       if (run !== tidyRun) return null;
     }
   },
-  families: () => familiesOf(opened()),
+  async families() {
+    await whole;
+    return familiesOf(opened());
+  },
   siteWide: (pageId) => siteWideTargets(opened(), pageId),
   flash(question) {
     switch (question.kind) {

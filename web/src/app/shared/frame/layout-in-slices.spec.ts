@@ -10,7 +10,7 @@ describe('layoutInSlices', () => {
     let pauses = 0;
     const sliced = await layoutInSlices(document, elements, async () => { pauses += 1; });
     expect(sliced).toEqual(measureLayout(document, elements));
-    expect(sliced.pseudoBoxes.length).toBe(130);
+    expect(sliced?.pseudoBoxes.length).toBe(130);
     expect(pauses).toBe(Math.ceil(elements.size / 100));
     holder.remove();
   });

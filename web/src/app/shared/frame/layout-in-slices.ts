@@ -4,8 +4,9 @@ import { measureLayout, type MeasuredLayout } from './measure-layout';
 /** Elements measured between two pauses. */
 const SLICE = 100;
 
-/** Measures a page as `measureLayout` does, a few elements at a time, so that nothing else has to wait for it. */
-export async function layoutInSlices(document: Document, elements: ReadonlyMap<number, Element>, pause: () => Promise<void>): Promise<MeasuredLayout> {
+/** Measures a page as `measureLayout` does, a few elements at a time, so that nothing else has to wait for it; `null` when its frame is gone before it is done. */
+export async function layoutInSlices(document: Document, elements: ReadonlyMap<number, Element>, pause: () => Promise<void>): Promise<MeasuredLayout | null> {
+  if (!document.defaultView) return null;
   const all = [...elements];
   const { width, height } = measureLayout(document, new Map());
   let count = 0;
@@ -26,6 +27,7 @@ export async function layoutInSlices(document: Document, elements: ReadonlyMap<n
       pseudoBoxes.push([`${slice[Number(i)][0]}:${name}`, list]);
     }
     await pause();
+    if (!document.defaultView) return null;
   }
   return { width, height, boxes, fragments, lines, pseudoBoxes };
 }

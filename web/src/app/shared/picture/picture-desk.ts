@@ -1,9 +1,10 @@
 import { Injectable, inject, signal } from '@angular/core';
-import { proxy, transfer, wrap, type Remote } from 'comlink';
+import { transfer, wrap, type Remote } from 'comlink';
 import { ApiProblem } from '../api/api-problem';
 import { SiteStore } from '../site/site-store';
 import { decodePicture, PictureProblem } from './decode-picture';
 import type { PictureApi, PictureInks } from './picture-api';
+import { withProgress } from '../engine/with-progress';
 
 /** Longest side of the copy that is shown, px. */
 const SHOWN_SIDE = 1600;
@@ -72,7 +73,7 @@ export class PictureDesk {
       this.inks.set(null);
       this.picture.set({ name, width, height, shown });
       if (withInks) {
-        const inks = await this.remote.inks(proxy((share) => turn === this.#turn && this.progress.set(share)));
+        const inks = await withProgress((share: number) => turn === this.#turn && this.progress.set(share), (listener) => this.remote.inks(listener));
         if (turn === this.#turn) this.inks.set(inks);
       }
     } catch (error) {

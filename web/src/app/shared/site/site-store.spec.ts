@@ -29,7 +29,7 @@ describe('SiteStore', () => {
     dressed = 0;
     told = [];
     remote = { open: () => Promise.resolve(), dress: () => Promise.resolve({ css: `/* ${(dressed += 1)} */`, frameCss: '' }) };
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: api }, { provide: Engine, useValue: { remote, tell: (error: Error) => told.push(error.message) } }] });
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: api }, { provide: Engine, useValue: { remote, read: () => Promise.resolve(), tell: (error: Error) => told.push(error.message) } }] });
     store = TestBed.inject(SiteStore);
     edits = TestBed.inject(DraftEdits);
   });

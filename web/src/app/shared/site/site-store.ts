@@ -4,7 +4,7 @@ import { sheetOptionsOf, type Override, type Palette } from '@upper-veneer/core'
 import { type Subscription, EMPTY, catchError, concatMap, filter, firstValueFrom, from, map, of, switchMap } from 'rxjs';
 import { ApiProblem } from '../api/api-problem';
 import { SiteApi } from '../api/site-api';
-import type { CompiledVeneer } from '../engine/engine-api';
+import type { CompiledVeneer, PagesRead } from '../engine/engine-api';
 import { Engine } from '../engine/engine';
 import { OpenedParts } from './opened-parts';
 import { rememberSite, rememberedSites } from './remembered-site';
@@ -32,6 +32,9 @@ export class SiteStore {
   readonly veneer = signal<CompiledVeneer>({ css: '', frameCss: '' });
   /** Whether a change made here is on its way to the database; what others did meanwhile is read with its answer. */
   readonly isSaving = signal(false);
+
+  /** How many of the site's pages are read, where that takes its time. */
+  readonly reading = signal<(PagesRead & { readonly siteId: number }) | null>(null);
 
   readonly site = computed(() => {
     const state = this.state();
@@ -91,6 +94,13 @@ export class SiteStore {
     await this.#openedParts.keep(site.parts.map(({ id }) => id));
     this.veneer.set(await this.#dress(site.draft));
     this.draft.set(site.draft);
+    void this.#read(site.id);
+  }
+
+  /** The page on the screen is read first, when it is asked about; the others follow. */
+  async #read(siteId: number): Promise<void> {
+    await this.#engine.read((progress) => this.reading.set({ siteId, ...progress }));
+    if (this.reading()?.siteId === siteId) this.reading.set(null);
   }
 
   #dress({ overrides, swatches, roles, exceptions }: DraftDocument): Promise<CompiledVeneer> {

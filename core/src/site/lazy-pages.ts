@@ -1,0 +1,73 @@
+import type { Page } from '../resolve/page.js';
+
+/** Pages of a site by id, in its order, each made when it is first asked for. */
+export class LazyPages implements ReadonlyMap<number, Page> {
+  readonly #ids: readonly number[];
+  readonly #make: (id: number) => Page;
+  readonly #made = new Map<number, Page>();
+  /** Pages as they were made of an older state, where that was done; what is made anew starts from them. */
+  readonly #older: ReadonlyMap<number, Page>;
+
+  constructor(ids: readonly number[], make: (id: number) => Page, older: ReadonlyMap<number, Page> = new Map()) {
+    this.#ids = ids;
+    this.#make = make;
+    this.#older = older;
+  }
+
+  get size(): number {
+    return this.#ids.length;
+  }
+
+  /** Ids of pages nobody has asked for yet, in this state or an older one. */
+  get unread(): readonly number[] {
+    return this.#ids.filter((id) => !this.#made.has(id) && !this.#older.has(id));
+  }
+
+  has(id: number): boolean {
+    return this.#ids.includes(id);
+  }
+
+  get(id: number): Page | undefined {
+    if (!this.has(id)) return undefined;
+    let page = this.#made.get(id);
+    if (!page) this.#made.set(id, (page = this.#make(id)));
+    return page;
+  }
+
+  /** The same pages changed; those that were made are changed as they are, the others made by `make` and changed when they are asked for. */
+  changed(make: (id: number) => Page, change: (page: Page) => Page): LazyPages {
+    const older = new Map([...this.#older, ...this.#made]);
+    return new LazyPages(this.#ids, (id) => change(older.get(id) ?? make(id)), older);
+  }
+
+  /** The same pages with one of them another. */
+  with(id: number, page: Page): LazyPages {
+    const next = new LazyPages(this.#ids, this.#make, this.#older);
+    for (const [at, made] of this.#made) next.#made.set(at, made);
+    next.#made.set(id, page);
+    return next;
+  }
+
+  *entries(): MapIterator<[number, Page]> {
+    for (const id of this.#ids) {
+      const page = this.get(id);
+      if (page) yield [id, page];
+    }
+  }
+
+  *keys(): MapIterator<number> {
+    yield* this.#ids;
+  }
+
+  *values(): MapIterator<Page> {
+    for (const [, page] of this.entries()) yield page;
+  }
+
+  [Symbol.iterator](): MapIterator<[number, Page]> {
+    return this.entries();
+  }
+
+  forEach(act: (page: Page, id: number, pages: ReadonlyMap<number, Page>) => void): void {
+    for (const [id, page] of this.entries()) act(page, id, this);
+  }
+}
