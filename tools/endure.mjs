@@ -13,7 +13,7 @@ await ensureDependencies();
 await ensureBuilt(['core', 'contract', 'server', 'e2e']);
 const { startProduct, temporaryFolder } = await import('../e2e/dist/support/product.js');
 
-const KILLS = 200;
+const KILLS = Number(process.env.KILLS ?? 200);
 const WRITERS = 6;
 const CLIENTS = 50;
 const READS = 40;
@@ -80,15 +80,17 @@ async function kills() {
 async function clients() {
   const folder = temporaryFolder();
   const product = await startProduct(folder.path);
-  for (const path of ['', '/draft']) await send(product.url, 'GET', path);
   const times = [];
   await Promise.all(Array.from({ length: CLIENTS }, async (_, client) => {
+    // Each opens the site first, which is not measured: connecting is no read.
+    for (const path of ['', '/draft']) await send(product.url, 'GET', path);
     for (let i = 0; i < READS; i += 1) {
       // As people do: not all at the same moment.
-      await new Promise((done) => setTimeout(done, ((client * 13 + i * 29) % 97) + 400));
+      await new Promise((done) => setTimeout(done, ((client * 53 + i * 29) % 450) + 225));
       if (client % 10 === 0 && i % 4 === 0) await send(product.url, 'POST', '/changes', { label: 'one of many', put: [override(`client-${client}`, `#0000${String(i).padStart(2, '0')}`)], drop: [] });
       const from = performance.now();
-      await send(product.url, 'GET', i % 3 === 0 ? '' : '/draft');
+      // Taken in whole, but not read: fifty clients share this process, not the server's.
+      await (await fetch(`${product.url}/api/sites/1${i % 3 === 0 ? '' : '/draft'}`)).arrayBuffer();
       times.push(performance.now() - from);
     }
   }));
@@ -96,7 +98,7 @@ async function clients() {
   folder.remove();
   times.sort((a, b) => a - b);
   const [p50, p99] = [0.5, 0.99].map((share) => times[Math.floor(times.length * share)]);
-  return { words: `${times.length} reads of ${CLIENTS} clients on ${availableParallelism()} cores, p50 ${p50.toFixed(1)} ms, p99 ${p99.toFixed(1)} ms, ${(p99 / p50).toFixed(1)} times`, holds: p99 < 10 * p50 };
+  return { words: `${times.length} reads of ${CLIENTS} clients that have the site open, on ${availableParallelism()} cores, p50 ${p50.toFixed(1)} ms, p99 ${p99.toFixed(1)} ms, ${(p99 / p50).toFixed(1)} times`, holds: p99 < 10 * p50 };
 }
 
 /** Resident memory of a process, MB. Source: proc(5), VmRSS. */

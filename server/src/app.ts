@@ -5,6 +5,7 @@ import express, { type Express } from 'express';
 import helmet from 'helmet';
 import { createDraftEvents } from './draft-events.js';
 import { accessOnly } from './http/access.js';
+import { isLoopback } from './http/loopback.js';
 import { localOnly } from './http/local-only.js';
 import { HttpProblem, problemHandler } from './http/problem.js';
 import type { AddressPolicy } from './import/address-policy.js';
@@ -52,7 +53,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     },
     strictTransportSecurity: false,
   }));
-  app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && compression.filter(request, response) }));
+  app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && !isLoopback(request.socket.remoteAddress) && compression.filter(request, response) }));
   app.use(express.json({ limit: '2mb' }));
   app.use('/api', siteRoutes(store, hostUrl), siteChangeRoutes({ store, events, now }), importRoutes({ store, jobs, pool, policy: fetchPolicy, announce }), draftRoutes({ store, events, pool, now }));
   app.use('/api', () => {

@@ -1,10 +1,23 @@
 import { OVERRIDABLE, colorOfCss, compileVeneer, nameKey, readBackDifference, selectorProblem, valueProblem, type Override } from '@upper-veneer/core';
+import { LRUCache } from 'lru-cache';
 import type { DraftDocument, FieldError, PaletteRequest } from '@upper-veneer/contract';
 import type { Store } from './store.js';
 
+/** Sheets compiled last, by store, site and version of its draft: every answer asks for it. */
+const compiled = new WeakMap<Store, LRUCache<string, string>>();
+const MOST_COMPILED = 40;
+
 /** CSS of the draft. */
 export function compileDraft(store: Store, siteId: number): string {
-  return compileVeneer(store.overrides.bySite(siteId), { ...store.sheetOptions.bySite(siteId), palette: store.palettes.bySite(siteId), parts: store.parts.bySite(siteId) });
+  let sheets = compiled.get(store);
+  if (!sheets) compiled.set(store, (sheets = new LRUCache({ max: MOST_COMPILED })));
+  const key = `${siteId} ${store.sites.byId(siteId)?.version ?? 0}`;
+  let css = sheets.get(key);
+  if (css === undefined) {
+    css = compileVeneer(store.overrides.bySite(siteId), { ...store.sheetOptions.bySite(siteId), palette: store.palettes.bySite(siteId), parts: store.parts.bySite(siteId) });
+    sheets.set(key, css);
+  }
+  return css;
 }
 
 /** Whether a browser reads the draft's sheet as it was meant: `null`, or the selector of the first rule it would not. */
@@ -14,8 +27,6 @@ export function misreadRule(store: Store, siteId: number, css: string): string |
 
 /** The draft as the web client sees it. */
 export function describeDraft(store: Store, siteId: number): DraftDocument {
-  const revisions = store.revisions.bySite(siteId);
-  const css = compileDraft(store, siteId);
   return {
     overrides: store.overrides.bySite(siteId),
     ...store.palettes.bySite(siteId),
@@ -23,15 +34,15 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
     exceptions: store.exceptions.bySite(siteId),
     structure: store.sites.byId(siteId)?.structure ?? 0,
     version: store.sites.byId(siteId)?.version ?? 0,
-    revisions: revisions.map(({ number, note, savedAt, css: text, untidied }) => ({ number, note, savedAt, rules: (text.match(/\{/g) ?? []).length, ...(untidied === 1 ? { isUntidied: true } : {}) })),
-    equalsRevision: revisions.find((revision) => revision.plainCss === css)?.number ?? null,
+    revisions: store.revisions.summaries(siteId).map(({ untidied, ...revision }) => ({ ...revision, ...(untidied === 1 ? { isUntidied: true } : {}) })),
+    equalsRevision: store.revisions.equalTo(siteId, compileDraft(store, siteId)),
     publishedRevision: store.revisions.published(siteId),
   };
 }
 
 /** What class rules cannot see: that selectors parse, colours are colours, and pages, parts and swatches exist. */
 export function checkOverrides(store: Store, siteId: number, overrides: readonly Override[]): FieldError[] {
-  const pages = new Set(store.pages.bySite(siteId).map(({ id }) => id));
+  const pages = new Set(store.pages.ids(siteId));
   const parts = new Set(store.parts.bySite(siteId).map(({ id }) => id));
   const palette = store.palettes.bySite(siteId);
   const swatches = new Set(palette.swatches.map(({ id }) => id));

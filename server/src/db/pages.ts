@@ -27,6 +27,7 @@ export function createPages(db: Db) {
   const statements = {
     bySite: db.prepare<[number], StoredPage>(`SELECT ${columns} FROM page WHERE site_id = ? ORDER BY position`),
     byId: db.prepare<[number, number], StoredPage>(`SELECT ${columns} FROM page WHERE site_id = ? AND id = ?`),
+    ids: db.prepare<[number], { id: number }>('SELECT id FROM page WHERE site_id = ? ORDER BY position'),
     byPath: db.prepare<[number, string], StoredPage>(`SELECT ${columns} FROM page WHERE site_id = ? AND path = ?`),
     nextPosition: db.prepare<[number], { next: number }>('SELECT COALESCE(MAX(position) + 1, 0) AS next FROM page WHERE site_id = ?'),
     insert: db.prepare<[number, number, string, string, string, string]>('INSERT INTO page (site_id, position, name, path, html, source) VALUES (?, ?, ?, ?, ?, ?)'),
@@ -37,6 +38,8 @@ export function createPages(db: Db) {
   return {
     bySite: (siteId: number) => statements.bySite.all(siteId).map(arranged),
     byId: (siteId: number, id: number) => arrangedOrNull(statements.byId.get(siteId, id)),
+    /** Their ids alone, without reading them. */
+    ids: (siteId: number) => statements.ids.all(siteId).map(({ id }) => id),
     byPath: (siteId: number, path: string) => arrangedOrNull(statements.byPath.get(siteId, path)),
     /** Adds it last; a page of a path that is there already is captured again: its id then, else `null`. */
     put: (siteId: number, { name, path, html, source = '' }: NewPage): number | null => {

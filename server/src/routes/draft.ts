@@ -97,6 +97,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     if (!store.revisions.byNumber(siteId, revision)) throw new HttpProblem(422, 'Not published', `revision ${revision} does not exist`, [{ field: 'revision', reason: 'does not exist' }]);
     store.revisions.publish(siteId, revision, now().toISOString());
     store.palettes.keepNames(siteId, store.sheetOptions.bySite(siteId).names);
+    store.sites.countVersion(siteId);
     response.status(201).json(answer(siteId));
   });
   return router;
