@@ -158,6 +158,7 @@ const LOGICAL_SIZES: ReadonlyMap<string, string> = new Map([['inline-size', 'wid
 
 /** The name a declaration is filed under: aliases and flow-relative names resolved (horizontal, left to right). */
 export function canonicalName(property: string): string {
+  if (LONGHANDS.has(property)) return property;
   const alias = ALIASES.get(property);
   if (alias) return alias;
   const side = /^(border|padding|margin|inset)-(block-start|block-end|inline-start|inline-end)(-.+)?$/.exec(property);

@@ -46,6 +46,8 @@ export interface StyleSurroundings {
 export class ElementStyle implements StyleSource {
   readonly #computed: Map<string, ComputedValue>;
   readonly #custom: Map<string, string | null>;
+  /** Resolved values as text, once for each computed value: reading them is most of what pages are asked. */
+  readonly #resolved: Map<string, string>;
   #scheme: 'light' | 'dark' | null = null;
   readonly #substituting: string[] = [];
   readonly #cyclic = new Set<string>();
@@ -63,6 +65,7 @@ export class ElementStyle implements StyleSource {
   ) {
     this.#computed = twin ? twin.#computed : new Map();
     this.#custom = twin ? twin.#custom : new Map();
+    this.#resolved = twin ? twin.#resolved : new Map();
   }
 
   /** Stands for the values this style comes to: twins have the same. */
@@ -281,6 +284,14 @@ export class ElementStyle implements StyleSource {
   /** The resolved value, as `getComputedStyle` gives it (CSSOM §9). */
   resolved(property: string): string {
     const name = canonicalName(property);
+    // Visited links show other colours than they compute.
+    if (this.surroundings.visited() !== null) return this.#resolve(name);
+    let text = this.#resolved.get(name);
+    if (text === undefined) this.#resolved.set(name, (text = this.#resolve(name)));
+    return text;
+  }
+
+  #resolve(name: string): string {
     if (!isInFlatTree(this.element)) return '';
     if (name.startsWith('--')) return this.customProperty(name) ?? '';
     const longhand = LONGHANDS.get(name);
