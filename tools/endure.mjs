@@ -1,12 +1,13 @@
+import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { ensureBuilt, ensureDependencies, requireNode, say } from './setup.mjs';
 
 /**
- * What the server bears: kills under writers, many clients on one site, changes without end.
+ * What the server bears: a full disk, kills under writers, many clients on one site, changes without end.
  *
- *   npm run endure [kills|clients|changes]
+ *   npm run endure [disk|kills|clients|changes]
  */
 requireNode();
 await ensureDependencies();
@@ -19,7 +20,7 @@ const CLIENTS = 50;
 const READS = 40;
 const CHANGES = 5000;
 
-const PARTS = { kills, clients, changes };
+const PARTS = { disk, kills, clients, changes };
 const wanted = process.argv.slice(2);
 let failed = 0;
 for (const [name, part] of Object.entries(PARTS)) {
@@ -74,6 +75,40 @@ async function kills() {
   }
   folder.remove();
   return { words: `${KILLS} kills under ${WRITERS} writers, ${cut} requests cut off, ${lost} acknowledged and lost`, holds: lost === 0 };
+}
+
+/** Changes until the disk has no more room: they are refused by its own words, nothing stored is lost, and room lets them go on. */
+async function disk() {
+  const folder = temporaryFolder();
+  const mounted = spawnSync('mount', ['-t', 'tmpfs', '-o', 'size=3m', 'tmpfs', folder.path]).status === 0;
+  if (!mounted) {
+    folder.remove();
+    return { words: 'not looked at: it takes the right to mount', holds: true };
+  }
+  const product = await startProduct(folder.path);
+  const post = (i) => fetch(`${product.url}/api/sites/1/changes`, {
+    method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ label: `Change ${i}`, put: Array.from({ length: 100 }, (_, k) => ({ ...override(`o-${i}-${k}`, '#123456'), selector: `.${'long'.repeat(50)}-${k}` })), drop: [] }),
+  });
+  let stored = 0;
+  let refused = null;
+  while (refused === null && stored < 400) {
+    const response = await post(stored);
+    if (response.ok) stored += 1;
+    else refused = { status: response.status, ...(await response.json()) };
+  }
+  const kept = (await send(product.url, 'GET', '/draft')).overrides.length;
+  spawnSync('mount', ['-o', 'remount,size=64m', folder.path]);
+  const again = await post(stored);
+  await product.kill();
+  const after = await startProduct(folder.path);
+  const there = (await send(after.url, 'GET', '/draft')).overrides.length;
+  await after.kill();
+  spawnSync('umount', [folder.path]);
+  folder.remove();
+  return {
+    words: `${stored} changes stored, then ${refused?.status} "${refused?.detail}"; ${kept} of ${stored * 100} overrides kept; with room again ${again.status}, ${there} after a kill`,
+    holds: refused?.status === 507 && kept === stored * 100 && again.status === 201 && there === (stored + 1) * 100,
+  };
 }
 
 /** Many clients read one site at once, some write: the slowest hundredth against the middle, in one run. */

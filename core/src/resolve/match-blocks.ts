@@ -84,18 +84,19 @@ function matchCandidates(
   session: MatchSession, entries: readonly RuleEntry[], element: ElementNode, subject: ElementNode, tree: TreeRoot | null, depth: number,
   visitedLink: ElementNode | null, into: MatchedBlock[], consulted: Consulted | null,
 ): void {
+  if (entries.length === 0) return;
   const context: MatchContext = {
     document: session.page.document, states: session.states, tree: tree ?? subject.root, scope: null, visitedLink, hasAnswers: session.hasAnswers, consulted, budget: session.budget,
   };
   const best = new Map<StyleRule, { selector: ComplexSelector; proximity: number }>();
   const filter = filterAbove(subject);
   for (const { rule, selector, above } of entries) {
-    if (!session.givesNames && !mayStandUnder(above, filter)) continue;
+    if (above.length > 0 && !session.givesNames && !mayStandUnder(above, filter)) continue;
     const known = best.get(rule);
     if (known && (known.selector === selector || compareSpecificity(known.selector.specificity, selector.specificity) >= 0)) continue;
     if (rule.sheet.namespace !== undefined && rule.sheet.namespace !== subject.namespace) continue;
-    if (!conditionsHold(session, rule.conditions)) continue;
-    if (!matchesPseudoPart(selector, element, subject, context, session)) continue;
+    if (rule.conditions.length > 0 && !conditionsHold(session, rule.conditions)) continue;
+    if (selector.pseudoElements.length > 0 && !matchesPseudoPart(selector, element, subject, context, session)) continue;
     const proximity = rule.scopes.length > 0 ? scopedProximity(rule, selector, subject, context) : matchesSelector(selector, subject, context) ? Infinity : null;
     if (proximity !== null) best.set(rule, { selector, proximity });
   }

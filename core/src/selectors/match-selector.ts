@@ -1,6 +1,7 @@
 import { siblingsOf, type ElementNode } from '../dom/tree.js';
 import { matchesNamedPseudoClass } from './element-states.js';
 import { anchorsIn } from './has-anchors.js';
+import { matchesType, sameName } from './match-names.js';
 import { spendSteps, type MatchContext } from './match-context.js';
 import type { AttributeTest, ComplexSelector, CompoundSelector, NthTest, PseudoClass, SelectorList } from './selector.js';
 
@@ -83,15 +84,6 @@ export function matchesCompound(compound: CompoundSelector, element: ElementNode
   for (const test of attributes) if (!matchesAttribute(test, element, given)) return false;
   for (const test of pseudoClasses) if (!matchesPseudoClass(test, element, context)) return false;
   return true;
-}
-
-function matchesType(type: string, element: ElementNode): boolean {
-  // Chromium folds case in HTML documents for SVG's names too.
-  return element.localName === type || element.localName.toLowerCase() === type.toLowerCase();
-}
-
-function sameName(a: string, b: string, foldCase: boolean): boolean {
-  return a === b || (foldCase && a.toLowerCase() === b.toLowerCase());
 }
 
 /** Attributes whose values fold case in HTML. Source: HTML §4.16.2 "Case-sensitivity of selectors". */
