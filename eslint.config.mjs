@@ -11,7 +11,10 @@ export default tseslint.config(
     files: ['core/src/**/*.ts', 'server/src/**/*.ts', 'web/src/**/*.ts', 'contract/src/**/*.ts'],
     ignores: ['**/*.spec.ts'],
     plugins: { regexp },
-    rules: { 'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }], 'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: true }] },
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: true }],
+    },
   },
   {
     files: ['**/*.ts'],
@@ -29,9 +32,33 @@ export default tseslint.config(
     files: ['web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
-    rules: { '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'uv', style: 'kebab-case' }], '@angular-eslint/component-class-suffix': 'off', '@angular-eslint/prefer-on-push-component-change-detection': 'error' },
+    rules: {
+      '@angular-eslint/component-selector': ['error', { type: 'element', prefix: 'uv', style: 'kebab-case' }],
+      '@angular-eslint/component-class-suffix': 'off',
+      '@angular-eslint/prefer-on-push-component-change-detection': 'error',
+    },
   },
   // What opens over the page says where the focus goes, as HTML asks of dialogs.
-  { files: ['web/src/**/*.html'], extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility], rules: { '@angular-eslint/template/no-autofocus': 'off' } },
-  { files: ['**/*.mjs'], languageOptions: { globals: { fetch: 'readonly', process: 'readonly', URL: 'readonly', console: 'readonly', performance: 'readonly', setTimeout: 'readonly', Buffer: 'readonly', document: 'readonly', CSSStyleSheet: 'readonly', getComputedStyle: 'readonly' } } },
+  {
+    files: ['web/src/**/*.html'],
+    extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+    rules: { '@angular-eslint/template/no-autofocus': 'off' },
+  },
+  {
+    files: ['**/*.mjs'],
+    languageOptions: {
+      globals: {
+        fetch: 'readonly',
+        process: 'readonly',
+        URL: 'readonly',
+        console: 'readonly',
+        performance: 'readonly',
+        setTimeout: 'readonly',
+        Buffer: 'readonly',
+        document: 'readonly',
+        CSSStyleSheet: 'readonly',
+        getComputedStyle: 'readonly',
+      },
+    },
+  },
 );

@@ -10,7 +10,9 @@ export async function benchInterface({ say, ms, launchBrowser }) {
     await bench.settled();
     await bench.page.evaluate(() => {
       globalThis.uvTasks = [];
-      new globalThis.PerformanceObserver((list) => globalThis.uvTasks.push(...list.getEntries().map(({ duration }) => duration))).observe({ entryTypes: ['longtask'] });
+      new globalThis.PerformanceObserver((list) =>
+        globalThis.uvTasks.push(...list.getEntries().map(({ duration }) => duration)),
+      ).observe({ entryTypes: ['longtask'] });
     });
     const longest = async (act) => {
       await bench.page.evaluate(() => globalThis.uvTasks.splice(0));
@@ -25,7 +27,9 @@ export async function benchInterface({ say, ms, launchBrowser }) {
     const chosen = await longest(() => bench.choose('.qs-apply'));
     await bench.page.waitForTimeout(2000);
     const changed = await longest(() => bench.value('Willow'));
-    say(`In the product: choosing an element settles in ${ms(chosen.took)} (the driver's own waits of some 200 ms in it), longest task ${chosen.task ? ms(chosen.task) : 'under 50 ms'}; a change in ${ms(changed.took)}, longest task ${changed.task ? ms(changed.task) : 'under 50 ms'} (tasks count the frames' style work too)`);
+    say(
+      `In the product: choosing an element settles in ${ms(chosen.took)} (the driver's own waits of some 200 ms in it), longest task ${chosen.task ? ms(chosen.task) : 'under 50 ms'}; a change in ${ms(changed.took)}, longest task ${changed.task ? ms(changed.task) : 'under 50 ms'} (tasks count the frames' style work too)`,
+    );
   } finally {
     await browser.close();
     await product.kill();

@@ -10,7 +10,10 @@ try {
   fail(`The packages could not be installed.\n${error.message}`);
 }
 
-const server = spawn(process.execPath, [join(root, 'server/dist/main.js')], { stdio: 'inherit', env: { ...process.env, NODE_ENV: 'production' } });
+const server = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
+  stdio: 'inherit',
+  env: { ...process.env, NODE_ENV: 'production' },
+});
 // This process only waits for the server to end, and passes on what it is told.
 process.on('SIGINT', () => server.kill('SIGINT'));
 process.on('SIGTERM', () => server.kill('SIGTERM'));

@@ -32,11 +32,27 @@ for (const [name, part] of Object.entries(PARTS)) {
 process.exit(failed > 0 ? 1 : 0);
 
 function override(id, css) {
-  return { id, partId: null, pageId: 1, element: 12, pseudo: '', reach: 'alike', state: 'rest', property: 'color', value: { kind: 'literal', css }, selector: '.endured', important: false };
+  return {
+    id,
+    partId: null,
+    pageId: 1,
+    element: 12,
+    pseudo: '',
+    reach: 'alike',
+    state: 'rest',
+    property: 'color',
+    value: { kind: 'literal', css },
+    selector: '.endured',
+    important: false,
+  };
 }
 
 async function send(url, method, path, body) {
-  const response = await fetch(`${url}/api/sites/1${path}`, { method, headers: { 'content-type': 'application/json' }, ...(body ? { body: JSON.stringify(body) } : {}) });
+  const response = await fetch(`${url}/api/sites/1${path}`, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  });
   return response.ok ? response.json() : Promise.reject(new Error(`${method} ${path}: ${response.status}`));
 }
 
@@ -74,7 +90,10 @@ async function kills() {
     await Promise.all(writers);
   }
   folder.remove();
-  return { words: `${KILLS} kills under ${WRITERS} writers, ${cut} requests cut off, ${lost} acknowledged and lost`, holds: lost === 0 };
+  return {
+    words: `${KILLS} kills under ${WRITERS} writers, ${cut} requests cut off, ${lost} acknowledged and lost`,
+    holds: lost === 0,
+  };
 }
 
 /** Changes until the disk has no more room: they are refused by its own words, nothing stored is lost, and room lets them go on. */
@@ -86,9 +105,19 @@ async function disk() {
     return { words: 'not looked at: it takes the right to mount', holds: true };
   }
   const product = await startProduct(folder.path);
-  const post = (i) => fetch(`${product.url}/api/sites/1/changes`, {
-    method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ label: `Change ${i}`, put: Array.from({ length: 100 }, (_, k) => ({ ...override(`o-${i}-${k}`, '#123456'), selector: `.${'long'.repeat(50)}-${k}` })), drop: [] }),
-  });
+  const post = (i) =>
+    fetch(`${product.url}/api/sites/1/changes`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        label: `Change ${i}`,
+        put: Array.from({ length: 100 }, (_, k) => ({
+          ...override(`o-${i}-${k}`, '#123456'),
+          selector: `.${'long'.repeat(50)}-${k}`,
+        })),
+        drop: [],
+      }),
+    });
   let stored = 0;
   let refused = null;
   while (refused === null && stored < 400) {
@@ -116,29 +145,41 @@ async function clients() {
   const folder = temporaryFolder();
   const product = await startProduct(folder.path);
   const times = [];
-  await Promise.all(Array.from({ length: CLIENTS }, async (_, client) => {
-    // Each opens the site first, which is not measured: connecting is no read.
-    for (const path of ['', '/draft']) await send(product.url, 'GET', path);
-    for (let i = 0; i < READS; i += 1) {
-      // As people do: not all at the same moment.
-      await new Promise((done) => setTimeout(done, ((client * 53 + i * 29) % 450) + 225));
-      if (client % 10 === 0 && i % 4 === 0) await send(product.url, 'POST', '/changes', { label: 'one of many', put: [override(`client-${client}`, `#0000${String(i).padStart(2, '0')}`)], drop: [] });
-      const from = performance.now();
-      // Taken in whole, but not read: fifty clients share this process, not the server's.
-      await (await fetch(`${product.url}/api/sites/1${i % 3 === 0 ? '' : '/draft'}`)).arrayBuffer();
-      times.push(performance.now() - from);
-    }
-  }));
+  await Promise.all(
+    Array.from({ length: CLIENTS }, async (_, client) => {
+      // Each opens the site first, which is not measured: connecting is no read.
+      for (const path of ['', '/draft']) await send(product.url, 'GET', path);
+      for (let i = 0; i < READS; i += 1) {
+        // As people do: not all at the same moment.
+        await new Promise((done) => setTimeout(done, ((client * 53 + i * 29) % 450) + 225));
+        if (client % 10 === 0 && i % 4 === 0)
+          await send(product.url, 'POST', '/changes', {
+            label: 'one of many',
+            put: [override(`client-${client}`, `#0000${String(i).padStart(2, '0')}`)],
+            drop: [],
+          });
+        const from = performance.now();
+        // Taken in whole, but not read: fifty clients share this process, not the server's.
+        await (await fetch(`${product.url}/api/sites/1${i % 3 === 0 ? '' : '/draft'}`)).arrayBuffer();
+        times.push(performance.now() - from);
+      }
+    }),
+  );
   await product.kill();
   folder.remove();
   times.sort((a, b) => a - b);
   const [p50, p99] = [0.5, 0.99].map((share) => times[Math.floor(times.length * share)]);
-  return { words: `${times.length} reads of ${CLIENTS} clients that have the site open, on ${availableParallelism()} cores, p50 ${p50.toFixed(1)} ms, p99 ${p99.toFixed(1)} ms, ${(p99 / p50).toFixed(1)} times`, holds: p99 < 10 * p50 };
+  return {
+    words: `${times.length} reads of ${CLIENTS} clients that have the site open, on ${availableParallelism()} cores, p50 ${p50.toFixed(1)} ms, p99 ${p99.toFixed(1)} ms, ${(p99 / p50).toFixed(1)} times`,
+    holds: p99 < 10 * p50,
+  };
 }
 
 /** Resident memory of a process, MB. Source: proc(5), VmRSS. */
 function residentOf(pid) {
-  const found = readFileSync(`/proc/${pid}/status`, 'utf8').split('\n').find((line) => line.startsWith('VmRSS:'));
+  const found = readFileSync(`/proc/${pid}/status`, 'utf8')
+    .split('\n')
+    .find((line) => line.startsWith('VmRSS:'));
   return Number(found.split(':')[1].trim().split(' ')[0]) / 1024;
 }
 
@@ -148,7 +189,11 @@ async function changes() {
   const product = await startProduct(folder.path);
   const seen = [];
   for (let i = 0; i < CHANGES; i += 1) {
-    await send(product.url, 'POST', '/changes', { label: `Change ${i}`, put: [override(`o-${i % 40}`, `#${(i * 977 % 0xffffff).toString(16).padStart(6, '0')}`)], drop: [] });
+    await send(product.url, 'POST', '/changes', {
+      label: `Change ${i}`,
+      put: [override(`o-${i % 40}`, `#${((i * 977) % 0xffffff).toString(16).padStart(6, '0')}`)],
+      drop: [],
+    });
     if (i % 50 === 49) await send(product.url, 'POST', '/undo', {});
     if (i % 100 === 99) seen.push(residentOf(product.process.pid));
   }
@@ -157,5 +202,8 @@ async function changes() {
   const mean = (list) => list.reduce((sum, value) => sum + value, 0) / list.length;
   const fifth = Math.floor(seen.length / 5);
   const [before, after] = [mean(seen.slice(fifth, 2 * fifth)), mean(seen.slice(-fifth))];
-  return { words: `${CHANGES} changes, ${before.toFixed(0)} MB in the second fifth of them, ${after.toFixed(0)} MB in the last, ${Math.max(...seen).toFixed(0)} MB at most`, holds: Math.abs(after - before) <= 0.2 * before };
+  return {
+    words: `${CHANGES} changes, ${before.toFixed(0)} MB in the second fifth of them, ${after.toFixed(0)} MB in the last, ${Math.max(...seen).toFixed(0)} MB at most`,
+    holds: Math.abs(after - before) <= 0.2 * before,
+  };
 }

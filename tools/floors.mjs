@@ -8,7 +8,12 @@ const PAGE = join(root, 'docs/architecture.md');
 const [begin, end] = ['<!-- floors: drawn by tools/floors.mjs -->', '<!-- end of floors -->'];
 
 process.chdir(root);
-const { output } = await cruise(['core/src'], { exclude: { path: 'spec\\.ts$|core/src/testing|core/src/index\\.ts|node_modules' }, tsPreCompilationDeps: true }, null, null);
+const { output } = await cruise(
+  ['core/src'],
+  { exclude: { path: 'spec\\.ts$|core/src/testing|core/src/index\\.ts|node_modules' }, tsPreCompilationDeps: true },
+  null,
+  null,
+);
 const floorOf = (path) => /^core\/src\/([^/]+)\//.exec(path)?.[1] ?? null;
 const leans = new Map();
 for (const { source, dependencies } of output.modules) {
@@ -20,17 +25,27 @@ for (const { source, dependencies } of output.modules) {
     if (to !== null && to !== from) leans.get(from).add(to);
   }
 }
-const reaches = (from, to, seen = new Set()) => [...leans.get(from) ?? []].some((next) => next === to || (!seen.has(next) && (seen.add(next), reaches(next, to, seen))));
+const reaches = (from, to, seen = new Set()) =>
+  [...(leans.get(from) ?? [])].some(
+    (next) => next === to || (!seen.has(next) && (seen.add(next), reaches(next, to, seen))),
+  );
 // What is leant on by way of another is left out of the picture.
-const direct = (from) => [...leans.get(from)].filter((to) => ![...leans.get(from)].some((other) => other !== to && reaches(other, to))).sort();
-const height = (floor) => 1 + Math.max(0, ...[...leans.get(floor) ?? []].map(height));
+const direct = (from) =>
+  [...leans.get(from)].filter((to) => ![...leans.get(from)].some((other) => other !== to && reaches(other, to))).sort();
+const height = (floor) => 1 + Math.max(0, ...[...(leans.get(floor) ?? [])].map(height));
 const floors = [...leans.keys()].sort((a, b) => height(b) - height(a) || (a < b ? -1 : 1));
-const picture = ['```mermaid', 'graph TD', ...floors.flatMap((from) => direct(from).map((to) => `  ${from} --> ${to}`)), '```'].join('\n');
+const picture = [
+  '```mermaid',
+  'graph TD',
+  ...floors.flatMap((from) => direct(from).map((to) => `  ${from} --> ${to}`)),
+  '```',
+].join('\n');
 const text = readFileSync(PAGE, 'utf8');
 const [before, after] = [text.slice(0, text.indexOf(begin) + begin.length), text.slice(text.indexOf(end))];
 const drawn = `${before}\n${picture}\n${after}`;
 if (process.argv.includes('--check')) {
-  if (drawn !== text) fail('docs/architecture.md no longer shows how the floors of the core stand. Run: node tools/floors.mjs');
+  if (drawn !== text)
+    fail('docs/architecture.md no longer shows how the floors of the core stand. Run: node tools/floors.mjs');
 } else {
   writeFileSync(PAGE, drawn);
   say(`docs/architecture.md: ${floors.length} floors`);

@@ -18,15 +18,25 @@ header { display: flex; gap: 16px; padding: 12px; background: var(--hull) } head
 .card:has(.tag) h2 { color: #632 } .list li:nth-child(odd) { background: #f4f0e6 } @media (max-width: 600px) { .card { width: auto; display: block } }`;
 
 function body(cards, page) {
-  const card = (i) => `<section class="card k${i % 9}"><h2>${SECTIONS[i % 7]} ${i}</h2><p>Down the <a href="t${i}.html">river</a> past <b>the weir</b></p><ul class="list"><li>one</li><li>two</li><li>three</li></ul><button class="go" type="button">Book</button>${i % 4 === 0 ? '<span class="tag">new</span>' : ''}</section>`;
+  const card = (i) =>
+    `<section class="card k${i % 9}"><h2>${SECTIONS[i % 7]} ${i}</h2><p>Down the <a href="t${i}.html">river</a> past <b>the weir</b></p><ul class="list"><li>one</li><li>two</li><li>three</li></ul><button class="go" type="button">Book</button>${i % 4 === 0 ? '<span class="tag">new</span>' : ''}</section>`;
   return `<header><a href="index.html" class="home">Slow River</a>${SECTIONS.map((name) => `<a href="${name.toLowerCase()}.html">${name}</a>`).join('')}</header><main><h1>Page ${page}</h1>${Array.from({ length: cards }, (_, i) => card(i)).join('')}</main><footer><a href="imprint.html">Imprint</a></footer>`;
 }
 
-const page = (number, cards, sheets) => `<!doctype html><html lang="en"><head><title>Page ${number}</title>${sheets.map((path) => `<link rel="stylesheet" href="${path}">`).join('')}</head><body>${body(cards, number)}</body></html>`;
+const page = (number, cards, sheets) =>
+  `<!doctype html><html lang="en"><head><title>Page ${number}</title>${sheets.map((path) => `<link rel="stylesheet" href="${path}">`).join('')}</head><body>${body(cards, number)}</body></html>`;
 
 function site(pages, cards, rules) {
   const sheets = { 'theme.css': THEME, ...(rules > 0 ? { 'vendor.css': sheet(rules, 1) } : {}) };
-  return { ...sheets, ...Object.fromEntries(Array.from({ length: pages }, (_, i) => [i === 0 ? 'index.html' : `p${i}.html`, page(i, cards, Object.keys(sheets))])) };
+  return {
+    ...sheets,
+    ...Object.fromEntries(
+      Array.from({ length: pages }, (_, i) => [
+        i === 0 ? 'index.html' : `p${i}.html`,
+        page(i, cards, Object.keys(sheets)),
+      ]),
+    ),
+  };
 }
 
 /** Files of a site by path. */
@@ -40,6 +50,11 @@ export const LARGE_SITES = {
   /** 30 sheets of 3.9 MB together. */
   sheets: () => {
     const sheets = Object.fromEntries(Array.from({ length: 30 }, (_, i) => [`s${i}.css`, sheet(600, i + 2)]));
-    return { 'theme.css': THEME, ...sheets, 'index.html': page(0, 20, ['theme.css', ...Object.keys(sheets)]), 'p1.html': page(1, 20, ['theme.css', ...Object.keys(sheets)]) };
+    return {
+      'theme.css': THEME,
+      ...sheets,
+      'index.html': page(0, 20, ['theme.css', ...Object.keys(sheets)]),
+      'p1.html': page(1, 20, ['theme.css', ...Object.keys(sheets)]),
+    };
   },
 };

@@ -16,9 +16,16 @@ mkdirSync(target, { recursive: true });
 
 const site = join(root, 'demo/site');
 const zip = new ZipFile();
-const files = readdirSync(site, { recursive: true, withFileTypes: true }).filter((entry) => entry.isFile()).map((entry) => join(entry.parentPath, entry.name)).sort();
+const files = readdirSync(site, { recursive: true, withFileTypes: true })
+  .filter((entry) => entry.isFile())
+  .map((entry) => join(entry.parentPath, entry.name))
+  .sort();
 // One date for all, so that the same files make the same archive.
-for (const file of files) zip.addBuffer(readFileSync(file), `osier-and-reed/${relative(site, file).split(sep).join('/')}`, { mtime: new Date(2026, 0, 1), mode: 0o100644 });
+for (const file of files)
+  zip.addBuffer(readFileSync(file), `osier-and-reed/${relative(site, file).split(sep).join('/')}`, {
+    mtime: new Date(2026, 0, 1),
+    mode: 0o100644,
+  });
 zip.end();
 await finished(zip.outputStream.pipe(createWriteStream(join(target, 'osier-and-reed.zip'))));
 say('demo/imports/osier-and-reed.zip');

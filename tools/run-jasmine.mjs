@@ -17,10 +17,18 @@ jasmine.addReporter({
     if (result.status === 'passed') passed += 1;
     else failed += 1;
     // Specs left out (by `fit`, `xit` or `pending`) are told as failed: nothing is green that did not run.
-    if (result.status !== 'passed' && result.status !== 'failed') process.stdout.write(`\nNOT RUN (${result.status}) ${result.fullName}\n`);
+    if (result.status !== 'passed' && result.status !== 'failed')
+      process.stdout.write(`\nNOT RUN (${result.status}) ${result.fullName}\n`);
     if (result.status !== 'failed') return;
     process.stdout.write(`\nFAILED ${result.fullName}\n`);
-    for (const { message, stack } of result.failedExpectations) process.stdout.write(`  ${message}\n${(stack ?? '').split('\n').filter((line) => line.includes('dist/')).slice(0, 3).join('\n')}\n`);
+    for (const { message, stack } of result.failedExpectations)
+      process.stdout.write(
+        `  ${message}\n${(stack ?? '')
+          .split('\n')
+          .filter((line) => line.includes('dist/'))
+          .slice(0, 3)
+          .join('\n')}\n`,
+      );
   },
   suiteDone(result) {
     for (const { message } of result.failedExpectations ?? []) {
@@ -36,8 +44,12 @@ jasmine.addReporter({
   },
 });
 await jasmine.execute(patterns.map((pattern) => (isAbsolute(pattern) ? pattern : resolve(pattern))));
-const slow = times.filter(({ ms }) => ms > Number(process.env.SLOW_MS ?? 10_000)).sort((a, b) => b.ms - a.ms).slice(0, 20);
-if (slow.length > 0) process.stdout.write(`Slowest:\n${slow.map(({ name, ms }) => `  ${Math.round(ms / 1000)} s  ${name}`).join('\n')}\n`);
+const slow = times
+  .filter(({ ms }) => ms > Number(process.env.SLOW_MS ?? 10_000))
+  .sort((a, b) => b.ms - a.ms)
+  .slice(0, 20);
+if (slow.length > 0)
+  process.stdout.write(`Slowest:\n${slow.map(({ name, ms }) => `  ${Math.round(ms / 1000)} s  ${name}`).join('\n')}\n`);
 if (passed + failed === 0) {
   failed = 1;
   process.stdout.write(`\nFAILED no spec in ${patterns.join(' ')}\n`);

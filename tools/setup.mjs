@@ -20,7 +20,8 @@ export function fail(text) {
 
 export function requireNode() {
   const [major, minor] = process.versions.node.split('.').map(Number);
-  if (major < 20 || (major === 20 && minor < 19) || major > 22) fail(`Upper Veneer needs Node 20.19 or newer, up to 22; this is ${process.versions.node}.`);
+  if (major < 20 || (major === 20 && minor < 19) || major > 22)
+    fail(`Upper Veneer needs Node 20.19 or newer, up to 22; this is ${process.versions.node}.`);
 }
 
 function has(command) {
@@ -32,10 +33,18 @@ export function run(command, args, options = {}) {
   return new Promise((done, failed) => {
     const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'], ...options });
     let output = '';
-    child.stdout.on('data', (chunk) => { output += chunk; });
-    child.stderr.on('data', (chunk) => { output += chunk; });
+    child.stdout.on('data', (chunk) => {
+      output += chunk;
+    });
+    child.stderr.on('data', (chunk) => {
+      output += chunk;
+    });
     child.on('error', failed);
-    child.on('close', (code) => (code === 0 ? done(output) : failed(new Error(`${command} ${args.join(' ')} ended with ${code}\n${output.slice(-6000)}`))));
+    child.on('close', (code) =>
+      code === 0
+        ? done(output)
+        : failed(new Error(`${command} ${args.join(' ')} ended with ${code}\n${output.slice(-6000)}`)),
+    );
   });
 }
 
@@ -47,7 +56,8 @@ function ensureCommands(commands, packages, why) {
   if (commands.every(has)) return Promise.resolve();
   installing = installing.then(async () => {
     if (!has('apt-get')) throw new Error(`${why} needs ${commands.join(', ')}; install them and start again.`);
-    if (process.getuid?.() !== 0) throw new Error(`${why} needs ${commands.join(', ')}. Run: sudo apt-get install ${packages.join(' ')}`);
+    if (process.getuid?.() !== 0)
+      throw new Error(`${why} needs ${commands.join(', ')}. Run: sudo apt-get install ${packages.join(' ')}`);
     say(`Installing ${packages.join(', ')} from Debian (${why.toLowerCase()})…`);
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
     await run('apt-get', ['update'], { env });
@@ -57,13 +67,28 @@ function ensureCommands(commands, packages, why) {
 }
 
 export async function ensureChromium() {
-  if ([process.env.CHROME_BIN ?? '/usr/bin/chromium', process.env.CHROME_SHELL_BIN ?? '/usr/bin/chromium-headless-shell'].every(existsSync)) return;
-  await ensureCommands(['chromium', 'chromium-headless-shell'], ['chromium', 'chromium-headless-shell'], 'The browser tests');
+  if (
+    [
+      process.env.CHROME_BIN ?? '/usr/bin/chromium',
+      process.env.CHROME_SHELL_BIN ?? '/usr/bin/chromium-headless-shell',
+    ].every(existsSync)
+  )
+    return;
+  await ensureCommands(
+    ['chromium', 'chromium-headless-shell'],
+    ['chromium', 'chromium-headless-shell'],
+    'The browser tests',
+  );
 }
 
 /** Installs the packages of the lock file, once per lock file; the database driver among them is not compiled yet. */
 export async function ensurePackages() {
-  const wanted = hashOf(['package-lock.json', 'package.json', ...WORKSPACES.map((name) => `${name}/package.json`)].map((file) => join(root, file)), true);
+  const wanted = hashOf(
+    ['package-lock.json', 'package.json', ...WORKSPACES.map((name) => `${name}/package.json`)].map((file) =>
+      join(root, file),
+    ),
+    true,
+  );
   const stamp = join(root, 'node_modules/.installed-for');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   say('Installing packages (about a minute the first time)…');
@@ -75,7 +100,11 @@ export async function ensurePackages() {
 /** Compiles the database driver, once per installation. */
 export async function ensureDatabaseDriver() {
   if (existsSync(join(root, 'node_modules/better-sqlite3/build/Release/better_sqlite3.node'))) return;
-  await ensureCommands(['python3', 'make', 'g++'], ['python3', 'make', 'g++'], 'The database driver is compiled here and');
+  await ensureCommands(
+    ['python3', 'make', 'g++'],
+    ['python3', 'make', 'g++'],
+    'The database driver is compiled here and',
+  );
   say('Compiling the database driver (two minutes the first time)…');
   await run('npm', ['rebuild', 'better-sqlite3']);
 }
@@ -89,16 +118,46 @@ export async function ensureDependencies() {
 /** Builds what changed since it was last built. Each target names what it is made of. */
 export async function ensureBuilt(targets) {
   const all = {
-    core: { from: ['core/src', 'core/tsconfig.json', 'tsconfig.base.json'], needs: [], make: () => run('npx', ['tsc', '-p', 'core/tsconfig.json']) },
-    contract: { from: ['contract/src', 'contract/tsconfig.json'], needs: ['core'], make: () => run('npx', ['tsc', '-p', 'contract/tsconfig.json']) },
-    server: { from: ['server/src', 'server/tsconfig.json'], needs: ['core', 'contract'], make: () => run('npx', ['tsc', '-p', 'server/tsconfig.json']) },
-    web: { from: ['web/src', 'web/public', 'web/angular.json', 'web/tsconfig.json', 'web/tsconfig.app.json', 'web/tsconfig.worker.json'], needs: ['core', 'contract'], make: () => run('npx', ['ng', 'build'], { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' } }) },
-    e2e: { from: ['e2e/src', 'e2e/tsconfig.json'], needs: ['core', 'contract', 'server'], make: () => run('npx', ['tsc', '-p', 'e2e/tsconfig.json']) },
+    core: {
+      from: ['core/src', 'core/tsconfig.json', 'tsconfig.base.json'],
+      needs: [],
+      make: () => run('npx', ['tsc', '-p', 'core/tsconfig.json']),
+    },
+    contract: {
+      from: ['contract/src', 'contract/tsconfig.json'],
+      needs: ['core'],
+      make: () => run('npx', ['tsc', '-p', 'contract/tsconfig.json']),
+    },
+    server: {
+      from: ['server/src', 'server/tsconfig.json'],
+      needs: ['core', 'contract'],
+      make: () => run('npx', ['tsc', '-p', 'server/tsconfig.json']),
+    },
+    web: {
+      from: [
+        'web/src',
+        'web/public',
+        'web/angular.json',
+        'web/tsconfig.json',
+        'web/tsconfig.app.json',
+        'web/tsconfig.worker.json',
+      ],
+      needs: ['core', 'contract'],
+      make: () =>
+        run('npx', ['ng', 'build'], { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' } }),
+    },
+    e2e: {
+      from: ['e2e/src', 'e2e/tsconfig.json'],
+      needs: ['core', 'contract', 'server'],
+      make: () => run('npx', ['tsc', '-p', 'e2e/tsconfig.json']),
+    },
   };
   const folders = join(root, 'node_modules/.built-for');
   mkdirSync(folders, { recursive: true });
   const fingerprints = {};
-  const fingerprint = (name) => (fingerprints[name] ??= hashOf([...all[name].from.map((path) => join(root, path))]) + all[name].needs.map(fingerprint).join(''));
+  const fingerprint = (name) =>
+    (fingerprints[name] ??=
+      hashOf([...all[name].from.map((path) => join(root, path))]) + all[name].needs.map(fingerprint).join(''));
   const build = async (name) => {
     const stamp = join(folders, name);
     const wanted = fingerprint(name);
@@ -116,7 +175,11 @@ export async function ensureBuilt(targets) {
   // Each starts as soon as what it needs is built.
   const building = new Map();
   const built = (name) => {
-    if (!building.has(name)) building.set(name, Promise.all(all[name].needs.filter((need) => targets.includes(need)).map(built)).then(() => build(name)));
+    if (!building.has(name))
+      building.set(
+        name,
+        Promise.all(all[name].needs.filter((need) => targets.includes(need)).map(built)).then(() => build(name)),
+      );
     return building.get(name);
   };
   await Promise.all(targets.map(built));

@@ -1,25 +1,53 @@
 import { spawn } from 'node:child_process';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuilt, ensureChromium, ensureDatabaseDriver, ensurePackages, fail, requireNode, root, say } from './setup.mjs';
+import {
+  ensureBuilt,
+  ensureChromium,
+  ensureDatabaseDriver,
+  ensurePackages,
+  fail,
+  requireNode,
+  root,
+  say,
+} from './setup.mjs';
 
 requireNode();
 const failed = (error) => fail(`The set-up failed.\n${error.message}`);
 await Promise.all([ensureChromium(), ensurePackages()]).catch(failed);
 // Compiled while the product is built and the first sets run, which need no database.
 let hasDriver = false;
-const driver = ensureDatabaseDriver().then(() => { hasDriver = true; }, failed);
+const driver = ensureDatabaseDriver().then(() => {
+  hasDriver = true;
+}, failed);
 await ensureBuilt(['core', 'contract', 'server', 'web', 'e2e']);
 
 /** How long those that take longer than half a minute do, s; they start first. */
-const LONG = { 'bench.spec.js': 125, 'bench-tasks.spec.js': 110, 'bench-acts.spec.js': 100, 'accessible.spec.js': 110, 'survey.spec.js': 120, 'bench-hard.spec.js': 100, 'hostile.spec.js': 90, 'bring-in.spec.js': 60, 'bench-keyboard.spec.js': 60 };
+const LONG = {
+  'bench.spec.js': 125,
+  'bench-tasks.spec.js': 110,
+  'bench-acts.spec.js': 100,
+  'accessible.spec.js': 110,
+  'survey.spec.js': 120,
+  'bench-hard.spec.js': 100,
+  'hostile.spec.js': 90,
+  'bring-in.spec.js': 60,
+  'bench-keyboard.spec.js': 60,
+};
 const node = process.execPath;
 const jasmine = (...patterns) => ({ command: node, args: ['tools/run-jasmine.mjs', ...patterns] });
 const karma = (project) => ({ command: 'npx', args: ['ng', 'test', project], cwd: join(root, 'web') });
 
 /** A file of specs in the real interface has a product and a browser of its own. */
-const interfaceSpecs = readdirSync(join(root, 'e2e/dist/specs')).filter((file) => file.endsWith('.spec.js'))
-  .map((file) => ({ name: `interface: ${file.replace('.spec.js', '')}`, ...jasmine(`e2e/dist/specs/${file}`), needsDriver: true, load: 1, lasts: LONG[file] ?? 30 }));
+const interfaceSpecs = readdirSync(join(root, 'e2e/dist/specs'))
+  .filter((file) => file.endsWith('.spec.js'))
+  .map((file) => ({
+    name: `interface: ${file.replace('.spec.js', '')}`,
+    ...jasmine(`e2e/dist/specs/${file}`),
+    needsDriver: true,
+    load: 1,
+    lasts: LONG[file] ?? 30,
+  }));
 
 /** Every set of specs; each prints how many it ran and how many failed. `load`: 2 keeps a core busy, 1 waits half of the time. */
 const SETS = [
@@ -73,7 +101,11 @@ async function runSet(set) {
 
 function collect({ command, args, cwd = root }) {
   return new Promise((done) => {
-    const child = spawn(command, args, { cwd, stdio: ['ignore', 'pipe', 'pipe'], env: { ...process.env, CHROME_BIN: process.env.CHROME_BIN ?? '/usr/bin/chromium', NG_CLI_ANALYTICS: 'false' } });
+    const child = spawn(command, args, {
+      cwd,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, CHROME_BIN: process.env.CHROME_BIN ?? '/usr/bin/chromium', NG_CLI_ANALYTICS: 'false' },
+    });
     let output = '';
     const take = (chunk) => {
       output += chunk;
@@ -88,5 +120,7 @@ function readCounts(output) {
   const own = [...output.matchAll(/Executed (\d+) specs, (\d+) failed/g)].pop();
   if (own) return { run: Number(own[1]), failed: Number(own[2]) };
   const karmaRun = [...output.matchAll(/Executed (\d+) of (\d+)(?: \((\d+) FAILED\))?/g)].pop();
-  return karmaRun ? { run: Number(karmaRun[2]), failed: Number(karmaRun[3] ?? 0) + (Number(karmaRun[2]) - Number(karmaRun[1])) } : null;
+  return karmaRun
+    ? { run: Number(karmaRun[2]), failed: Number(karmaRun[3] ?? 0) + (Number(karmaRun[2]) - Number(karmaRun[1])) }
+    : null;
 }

@@ -7,7 +7,17 @@ module.exports = (config) => {
     reporters: ['dots'],
     browsers: ['HeadlessChromium'],
     customLaunchers: {
-      HeadlessChromium: { base: 'ChromeHeadless', flags: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'] },
+      HeadlessChromium: {
+        base: 'ChromeHeadless',
+        flags: [
+          '--no-sandbox',
+          '--disable-gpu',
+          '--disable-background-networking',
+          '--disable-component-update',
+          '--disable-sync',
+          '--no-first-run',
+        ],
+      },
     },
     browserNoActivityTimeout: 180000,
     // A spec that computes for long does not answer meanwhile.

@@ -1,7 +1,38 @@
-export { ChangeRequest, OverrideBody, PaletteRequest, PublicationRequest, RevisionRequest, RoleBody, SwatchBody, TypedColor } from './requests.js';
 export {
-  ArrangementRequest, ExceptionBody, ExceptionsRequest, IMPORT_KINDS, ImportRequest, MergedPart, NameRequest, SheetOptionsRequest, OPENER_ACTS, OpenerBody, PART_KINDS, PartBody, PartsRequest, SheetOrderBody,
+  ChangeRequest,
+  OverrideBody,
+  PaletteRequest,
+  PublicationRequest,
+  RevisionRequest,
+  RoleBody,
+  SwatchBody,
+  TypedColor,
+} from './requests.js';
+export {
+  ArrangementRequest,
+  ExceptionBody,
+  ExceptionsRequest,
+  IMPORT_KINDS,
+  ImportRequest,
+  MergedPart,
+  NameRequest,
+  SheetOptionsRequest,
+  OPENER_ACTS,
+  OpenerBody,
+  PART_KINDS,
+  PartBody,
+  PartsRequest,
+  SheetOrderBody,
 } from './site-requests.js';
 export { validateBody, type Validated } from './validate.js';
 export { PROBLEM_MEDIA_TYPE, type FieldError, type ProblemDocument } from './problem-document.js';
-export type { DraftDocument, ImportProgress, ImportResult, LeftOutFile, PictureSummary, RevisionSummary, SiteDocument, SiteSummary } from './responses.js';
+export type {
+  DraftDocument,
+  ImportProgress,
+  ImportResult,
+  LeftOutFile,
+  PictureSummary,
+  RevisionSummary,
+  SiteDocument,
+  SiteSummary,
+} from './responses.js';

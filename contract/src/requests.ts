@@ -1,8 +1,36 @@
 import 'reflect-metadata';
-import { OVERRIDE_STATES, REACHES, ROLE_NAMES, type Override, type OverrideState, type OverrideValue, type PlainValue, type Reach, type RoleName, type Spot, type Through, type WidthRange } from '@upper-veneer/core';
+import {
+  OVERRIDE_STATES,
+  REACHES,
+  ROLE_NAMES,
+  type Override,
+  type OverrideState,
+  type OverrideValue,
+  type PlainValue,
+  type Reach,
+  type RoleName,
+  type Spot,
+  type Through,
+  type WidthRange,
+} from '@upper-veneer/core';
 import { Type } from 'class-transformer';
 import {
-  Allow, ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Length, Matches, Max, MaxLength, Min, ValidateIf, ValidateNested,
+  Allow,
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
 } from 'class-validator';
 
 const PLAIN_VALUE_KINDS = ['role', 'swatch', 'literal'] as const satisfies readonly PlainValue['kind'][];

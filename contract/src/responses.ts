@@ -21,10 +21,18 @@ export interface SiteDocument {
   readonly hoverOnly: boolean;
   /** Where the veneer is loaded; `after:` and a path follows that stylesheet. */
   readonly veneerPlace: VeneerPlace;
-  readonly pages: readonly { readonly id: number; readonly name: string; readonly path: string; readonly html: string; readonly source: string }[];
+  readonly pages: readonly {
+    readonly id: number;
+    readonly name: string;
+    readonly path: string;
+    readonly html: string;
+    readonly source: string;
+  }[];
   /** Stylesheets by path. */
   readonly stylesheets: Readonly<Record<string, string>>;
-  readonly parts: readonly (Readonly<Omit<PartBody, 'openers'>> & { readonly openers: readonly Readonly<OpenerBody>[] })[];
+  readonly parts: readonly (Readonly<Omit<PartBody, 'openers'>> & {
+    readonly openers: readonly Readonly<OpenerBody>[];
+  })[];
   readonly pictures: readonly PictureSummary[];
   /** What the last import left out, and why. */
   readonly leftOut: readonly LeftOutFile[];
@@ -83,5 +91,12 @@ export interface ImportProgress {
 
 /** How an import ended. */
 export type ImportResult =
-  | { readonly ok: true; readonly siteId: number; readonly siteName: string; readonly pages: readonly string[]; readonly again: readonly string[]; readonly leftOut: readonly LeftOutFile[] }
+  | {
+      readonly ok: true;
+      readonly siteId: number;
+      readonly siteName: string;
+      readonly pages: readonly string[];
+      readonly again: readonly string[];
+      readonly leftOut: readonly LeftOutFile[];
+    }
   | { readonly ok: false; readonly problem: ProblemDocument };

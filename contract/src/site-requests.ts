@@ -1,6 +1,20 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, Length, Matches, MaxLength, Min, ValidateIf, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Length,
+  Matches,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
 
 import { ROLE_NAMES, type RoleName } from '@upper-veneer/core';
 
@@ -96,7 +110,9 @@ export class ArrangementRequest {
   @Length(1, 200, { message: 'must have 1 to 200 characters' })
   label: string;
 
-  @Matches(/^(?:head-end|body-end|after:.{1,400})$/s, { message: 'must be head-end, body-end or after: and a stylesheet' })
+  @Matches(/^(?:head-end|body-end|after:.{1,400})$/s, {
+    message: 'must be head-end, body-end or after: and a stylesheet',
+  })
   veneerPlace: string;
 
   @IsArray({ message: 'must be a list' })
@@ -111,7 +127,9 @@ export class RoleNameBody {
   @IsIn(ROLE_NAMES, { message: 'is no role of the palette' })
   role: RoleName;
 
-  @Matches(/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/, { message: 'must be words of small letters and digits, joined by hyphens' })
+  @Matches(/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/, {
+    message: 'must be words of small letters and digits, joined by hyphens',
+  })
   @Length(1, 40, { message: 'must have 1 to 40 characters' })
   name: string;
 }
@@ -122,7 +140,9 @@ export class SheetOptionsRequest {
   @Length(1, 200, { message: 'must have 1 to 200 characters' })
   label: string;
 
-  @Matches(/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/, { message: 'must be words of small letters and digits, joined by hyphens' })
+  @Matches(/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/, {
+    message: 'must be words of small letters and digits, joined by hyphens',
+  })
   @Length(1, 24, { message: 'must have 1 to 24 characters' })
   prefix: string;
 

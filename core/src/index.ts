@@ -2,7 +2,14 @@ export type { ElementNode, PageDocument, TreeRoot } from './dom/tree.js';
 export { lineageOf, textOf } from './dom/tree.js';
 export { DESKTOP, type MediaEnvironment } from './conditions/environment.js';
 export type { Problem, ProblemCode } from './problem.js';
-export { parsePage, withVeneer, VENEER_SHEET_NAME, type Page, type PageOptions, type VeneerPlace } from './resolve/page.js';
+export {
+  parsePage,
+  withVeneer,
+  VENEER_SHEET_NAME,
+  type Page,
+  type PageOptions,
+  type VeneerPlace,
+} from './resolve/page.js';
 export { upTo } from './syntax/text-ends.js';
 export { resolvePath } from './rules/resolve-path.js';
 export { StyleView, type ViewOptions } from './resolve/style-view.js';
@@ -19,8 +26,28 @@ export { compositeOver, contrastRatio, RATIOS, readableOn } from './color/contra
 export { deltaE2000, SAME_TO_THE_EYE } from './color/delta-e.js';
 export { shade, describeShade } from './color/shade.js';
 export { hexOf, readColorNotation, type ColorReading } from './color/read-notation.js';
-export { OVERRIDE_STATES, REACHES, type Override, type OverrideState, type OverrideTarget, type Reach, type Spot, type Through, type WidthRange } from './veneer/override.js';
-export { boundValue, colorOfValue, plainCssOfValue, shadeOfValue, strengthOf, valueWords, type CompositeValue, type OverrideValue, type PlainValue } from './veneer/override-value.js';
+export {
+  OVERRIDE_STATES,
+  REACHES,
+  type Override,
+  type OverrideState,
+  type OverrideTarget,
+  type Reach,
+  type Spot,
+  type Through,
+  type WidthRange,
+} from './veneer/override.js';
+export {
+  boundValue,
+  colorOfValue,
+  plainCssOfValue,
+  shadeOfValue,
+  strengthOf,
+  valueWords,
+  type CompositeValue,
+  type OverrideValue,
+  type PlainValue,
+} from './veneer/override-value.js';
 export { cssOfValue, customPropertyOf } from './veneer/custom-property.js';
 export { namedValues, rolePropertyNames, type NamedValue } from './veneer/named-values.js';
 export { nameKey } from './veneer/name-key.js';
@@ -35,9 +62,43 @@ export type { SheetOptions } from './veneer/sheet-options.js';
 export { compileVeneer, type CompileOptions } from './veneer/compile-veneer.js';
 export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
 export { rewriteStates, stateAttribute } from './frame/rewrite-states.js';
-export { toggledOn, dressSite, elementOf, layOut, openParts, openSite, pageOf, readPages, sheetOptionsOf, viewIn, type SiteModel, type SiteSource } from './site/site-model.js';
-export { inspect, partProgress, type Inspection, type InspectionScope, type LineageStep, type PartProgress, type ReachCount, type StripTile } from './inspect/inspect.js';
-export { GRID_ROWS, OVERRIDABLE, ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, isScrollbarRow, propertyWords, rowOfProperty, type GridRowName, type RowProperty, type ValueKind } from './grid/rows.js';
+export {
+  toggledOn,
+  dressSite,
+  elementOf,
+  layOut,
+  openParts,
+  openSite,
+  pageOf,
+  readPages,
+  sheetOptionsOf,
+  viewIn,
+  type SiteModel,
+  type SiteSource,
+} from './site/site-model.js';
+export {
+  inspect,
+  partProgress,
+  type Inspection,
+  type InspectionScope,
+  type LineageStep,
+  type PartProgress,
+  type ReachCount,
+  type StripTile,
+} from './inspect/inspect.js';
+export {
+  GRID_ROWS,
+  OVERRIDABLE,
+  ROW_PROPERTIES,
+  ROW_WORDS,
+  STATE_WORDS,
+  isScrollbarRow,
+  propertyWords,
+  rowOfProperty,
+  type GridRowName,
+  type RowProperty,
+  type ValueKind,
+} from './grid/rows.js';
 export type { GridCell } from './grid/cell.js';
 export { CLOSED_TO_VISITED, isOpenToVisited } from './grid/visited.js';
 export { applicableStates, canBeIn } from './grid/applicable-states.js';
@@ -61,12 +122,26 @@ export { whyImportant } from './verdict/why-important.js';
 export { isOfAnother, isSwitchState, SWITCH_STATES, type SwitchState } from './veneer/override.js';
 export { glossOf, kindWord } from './verdict/gloss.js';
 export type { Standing } from './color/standing.js';
-export { overridesOfCell, planAll, planOverride, withOverrides, type CellQuestion, type OverridePlan } from './plan/plan-override.js';
+export {
+  overridesOfCell,
+  planAll,
+  planOverride,
+  withOverrides,
+  type CellQuestion,
+  type OverridePlan,
+} from './plan/plan-override.js';
 export type { OverrideWish } from './veneer/override-wish.js';
 export { plainName, shortName } from './selectors/describe-element.js';
 export { nearestPassingShade, type PassingShade } from './color/nearest-passing-shade.js';
 export { VISIONS, seenAs, type Vision } from './color/vision.js';
-export { GROUND_ROLES, INDISTINCT, pairMatrix, paletteAsSeen, type Pair, type SeenPalette } from './palette/pair-matrix.js';
+export {
+  GROUND_ROLES,
+  INDISTINCT,
+  pairMatrix,
+  paletteAsSeen,
+  type Pair,
+  type SeenPalette,
+} from './palette/pair-matrix.js';
 export { notationsOf } from './palette/notations.js';
 export { sheetBefore } from './resolve/page.js';
 export { amendAttributes, type AttributeChange, type Amendments } from './dom/amendment.js';
@@ -76,7 +151,15 @@ export { proposeParts, reachabilityOf, type PartProposal } from './parts/propose
 export { cleanPage, pageAddresses, type PageAddress } from './capture/clean-page.js';
 export { cssAddresses, withCssAddresses } from './capture/css-addresses.js';
 export { sheetsInOrder, withSheetOrder, type OrderedSheet } from './capture/sheet-order.js';
-export { takeCensus, type Census, type CensusColor, type CensusDeclaration, type CensusPlace, type CensusProgress, type FeedingProperty } from './census/census.js';
+export {
+  takeCensus,
+  type Census,
+  type CensusColor,
+  type CensusDeclaration,
+  type CensusPlace,
+  type CensusProgress,
+  type FeedingProperty,
+} from './census/census.js';
 export { CENSUS_STATES, type CensusState } from './census/census-states.js';
 export type { FontUse } from './census/fonts.js';
 export type { PageMeasure } from './census/page-measure.js';

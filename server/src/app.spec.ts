@@ -13,8 +13,17 @@ describe('the server', () => {
     server = await startTestServer();
     const page = server.store.pages.bySite(server.siteId)[0];
     override = {
-      id: 'o1', partId: server.store.parts.bySite(server.siteId)[0].id, pageId: page.id, element: 3, pseudo: '', reach: 'alike', state: 'hover', property: 'color',
-      value: { kind: 'role', role: 'accent', shade: -12 }, selector: '.x:hover', important: false,
+      id: 'o1',
+      partId: server.store.parts.bySite(server.siteId)[0].id,
+      pageId: page.id,
+      element: 3,
+      pseudo: '',
+      reach: 'alike',
+      state: 'hover',
+      property: 'color',
+      value: { kind: 'role', role: 'accent', shade: -12 },
+      selector: '.x:hover',
+      important: false,
     };
   });
   afterEach(() => server.stop());
@@ -55,29 +64,157 @@ describe('the server', () => {
 
   it('undoes a replacement to what was there before', async () => {
     await change({ label: 'one', put: [override], drop: [] });
-    await change({ label: 'two', put: [{ ...override, id: 'o2', selector: '.y' }, { ...override, value: { kind: 'literal', css: 'red' } }], drop: [] });
+    await change({
+      label: 'two',
+      put: [
+        { ...override, id: 'o2', selector: '.y' },
+        { ...override, value: { kind: 'literal', css: 'red' } },
+      ],
+      drop: [],
+    });
     await change({ label: 'three', put: [], drop: ['o1', 'o2'] });
     const steps: string[] = [];
-    for (let i = 0; i < 3; i += 1) steps.push((await draftOf(await server.post(`/api/sites/${server.siteId}/undo`, {}))).overrides.map(({ id, value }) => `${id} ${value.kind}`).join());
+    for (let i = 0; i < 3; i += 1)
+      steps.push(
+        (await draftOf(await server.post(`/api/sites/${server.siteId}/undo`, {}))).overrides
+          .map(({ id, value }) => `${id} ${value.kind}`)
+          .join(),
+      );
     expect(steps).toEqual(['o1 literal,o2 role', 'o1 role', '']);
   });
 
   describe('refuses, naming field and reason, and stores nothing', () => {
-    const rows: readonly (readonly [what: string, change: (good: Record<string, unknown>) => unknown, status: number, field: string])[] = [
-      ['no body', () => 'null', 400, ''], ['no JSON', () => '{', 400, ''], ['a list', () => [], 422, ''], ['no label', (good) => ({ put: [good], drop: [] }), 422, 'label'], ['a label too long', (good) => ({ label: 'x'.repeat(201), put: [good], drop: [] }), 422, 'label'],
-      ['an unknown field', (good) => ({ label: 'x', put: [good], drop: [], extra: 1 }), 422, 'extra'], ['an unknown field inside', (good) => ({ label: 'x', put: [{ ...good, site: 2 }], drop: [] }), 422, 'put.0.site'],
-      ['a property not offered', (good) => ({ label: 'x', put: [{ ...good, property: 'position' }], drop: [] }), 422, 'put.0.property'], ['an unknown state', (good) => ({ label: 'x', put: [{ ...good, state: 'asleep' }], drop: [] }), 422, 'put.0.state'],
-      ['a broken selector', (good) => ({ label: 'x', put: [{ ...good, selector: 'a >' }], drop: [] }), 422, 'put.0.selector'], ['a selector that ends the rule', (good) => ({ label: 'x', put: [{ ...good, selector: '[a="}"]' }], drop: [] }), 422, 'put.0.selector'],
-      ...[['a value left open', { property: '--x', value: { kind: 'literal', css: '(' } }, 'value.css'], ['an address left open', { property: 'background-image', value: { kind: 'literal', css: 'url(abc' } }, 'value.css'], ['a colour left open', { value: { kind: 'literal', css: 'rgb(1,2,3' } }, 'value.css'],
-        ['two colours for one', { property: 'background-image', value: { kind: 'composite', css: 'linear-gradient({0}, {1})', colors: [{ kind: 'literal', css: 'red, blue' }, { kind: 'literal', css: 'red' }] } }, 'value.css'], ['a comment left open', { selector: '.x/*' }, 'selector'], ['a NUL', { selector: '.x\0' }, 'selector']]
-        .map(([what, spoil, field]) => [what as string, (good: Record<string, unknown>) => ({ label: 'x', put: [{ ...good, ...(spoil as object) }], drop: [] }), 422, `put.0.${field as string}`] as const),
-      ['a list for a value', (good) => ({ label: 'x', put: [{ ...good, value: [] }], drop: [] }), 422, 'put.0.value'], ['a list for an override', () => ({ label: 'x', put: [[]], drop: [] }), 422, 'put.0'], ['an override for a list', (good) => ({ label: 'x', put: good, drop: [] }), 422, 'put'],
-      ['nothing for an override', () => ({ label: 'x', put: [null], drop: [] }), 422, 'put.0'], ['20,000 lists in one another', () => `{"label":"x","put":${'['.repeat(20_000)}${']'.repeat(20_000)},"drop":[]}`, 422, 'put.0'],
-      ['50 objects in one another', () => `{"label":"x","put":[${'{"value":'.repeat(50)}1${'}'.repeat(50)}],"drop":[]}`, 422, ''], ['a number past the whole ones', (good) => ({ label: 'x', put: [{ ...good, element: 1e300 }], drop: [] }), 422, 'put.0.element'],
+    const rows: readonly (readonly [
+      what: string,
+      change: (good: Record<string, unknown>) => unknown,
+      status: number,
+      field: string,
+    ])[] = [
+      ['no body', () => 'null', 400, ''],
+      ['no JSON', () => '{', 400, ''],
+      ['a list', () => [], 422, ''],
+      ['no label', (good) => ({ put: [good], drop: [] }), 422, 'label'],
+      ['a label too long', (good) => ({ label: 'x'.repeat(201), put: [good], drop: [] }), 422, 'label'],
+      ['an unknown field', (good) => ({ label: 'x', put: [good], drop: [], extra: 1 }), 422, 'extra'],
+      ['an unknown field inside', (good) => ({ label: 'x', put: [{ ...good, site: 2 }], drop: [] }), 422, 'put.0.site'],
+      [
+        'a property not offered',
+        (good) => ({ label: 'x', put: [{ ...good, property: 'position' }], drop: [] }),
+        422,
+        'put.0.property',
+      ],
+      [
+        'an unknown state',
+        (good) => ({ label: 'x', put: [{ ...good, state: 'asleep' }], drop: [] }),
+        422,
+        'put.0.state',
+      ],
+      [
+        'a broken selector',
+        (good) => ({ label: 'x', put: [{ ...good, selector: 'a >' }], drop: [] }),
+        422,
+        'put.0.selector',
+      ],
+      [
+        'a selector that ends the rule',
+        (good) => ({ label: 'x', put: [{ ...good, selector: '[a="}"]' }], drop: [] }),
+        422,
+        'put.0.selector',
+      ],
+      ...[
+        ['a value left open', { property: '--x', value: { kind: 'literal', css: '(' } }, 'value.css'],
+        [
+          'an address left open',
+          { property: 'background-image', value: { kind: 'literal', css: 'url(abc' } },
+          'value.css',
+        ],
+        ['a colour left open', { value: { kind: 'literal', css: 'rgb(1,2,3' } }, 'value.css'],
+        [
+          'two colours for one',
+          {
+            property: 'background-image',
+            value: {
+              kind: 'composite',
+              css: 'linear-gradient({0}, {1})',
+              colors: [
+                { kind: 'literal', css: 'red, blue' },
+                { kind: 'literal', css: 'red' },
+              ],
+            },
+          },
+          'value.css',
+        ],
+        ['a comment left open', { selector: '.x/*' }, 'selector'],
+        ['a NUL', { selector: '.x\0' }, 'selector'],
+      ].map(
+        ([what, spoil, field]) =>
+          [
+            what as string,
+            (good: Record<string, unknown>) => ({ label: 'x', put: [{ ...good, ...(spoil as object) }], drop: [] }),
+            422,
+            `put.0.${field as string}`,
+          ] as const,
+      ),
+      ['a list for a value', (good) => ({ label: 'x', put: [{ ...good, value: [] }], drop: [] }), 422, 'put.0.value'],
+      ['a list for an override', () => ({ label: 'x', put: [[]], drop: [] }), 422, 'put.0'],
+      ['an override for a list', (good) => ({ label: 'x', put: good, drop: [] }), 422, 'put'],
+      ['nothing for an override', () => ({ label: 'x', put: [null], drop: [] }), 422, 'put.0'],
+      [
+        '20,000 lists in one another',
+        () => `{"label":"x","put":${'['.repeat(20_000)}${']'.repeat(20_000)},"drop":[]}`,
+        422,
+        'put.0',
+      ],
+      [
+        '50 objects in one another',
+        () => `{"label":"x","put":[${'{"value":'.repeat(50)}1${'}'.repeat(50)}],"drop":[]}`,
+        422,
+        '',
+      ],
+      [
+        'a number past the whole ones',
+        (good) => ({ label: 'x', put: [{ ...good, element: 1e300 }], drop: [] }),
+        422,
+        'put.0.element',
+      ],
       ['a name of the language', () => '{"label":"x","put":[],"drop":[],"__proto__":{"label":"y"}}', 422, '__proto__'],
-      ['no colour', (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'literal', css: 'red; } body { display: none' } }], drop: [] }), 422, 'put.0.value.css'], ['a lost swatch', (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'swatch', swatchId: 99, shade: 0 } }], drop: [] }), 422, 'put.0.value.swatchId'],
-      ['a lost page', (good) => ({ label: 'x', put: [{ ...good, pageId: 99 }], drop: [] }), 422, 'put.0.pageId'], ['a lost part', (good) => ({ label: 'x', put: [{ ...good, partId: 99 }], drop: [] }), 422, 'put.0.partId'], ['a shade off the scale', (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'role', role: 'accent', shade: 101 } }], drop: [] }), 422, 'put.0.value.shade'],
-      ['an unknown role', (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'role', role: 'king', shade: 0 } }], drop: [] }), 422, 'put.0.value.role'], ['a negative element', (good) => ({ label: 'x', put: [{ ...good, element: -1 }], drop: [] }), 422, 'put.0.element'], ['one bad among good', (good) => ({ label: 'x', put: [good, { ...good, id: '' }], drop: [] }), 422, 'put.1.id'],
+      [
+        'no colour',
+        (good) => ({
+          label: 'x',
+          put: [{ ...good, value: { kind: 'literal', css: 'red; } body { display: none' } }],
+          drop: [],
+        }),
+        422,
+        'put.0.value.css',
+      ],
+      [
+        'a lost swatch',
+        (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'swatch', swatchId: 99, shade: 0 } }], drop: [] }),
+        422,
+        'put.0.value.swatchId',
+      ],
+      ['a lost page', (good) => ({ label: 'x', put: [{ ...good, pageId: 99 }], drop: [] }), 422, 'put.0.pageId'],
+      ['a lost part', (good) => ({ label: 'x', put: [{ ...good, partId: 99 }], drop: [] }), 422, 'put.0.partId'],
+      [
+        'a shade off the scale',
+        (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'role', role: 'accent', shade: 101 } }], drop: [] }),
+        422,
+        'put.0.value.shade',
+      ],
+      [
+        'an unknown role',
+        (good) => ({ label: 'x', put: [{ ...good, value: { kind: 'role', role: 'king', shade: 0 } }], drop: [] }),
+        422,
+        'put.0.value.role',
+      ],
+      [
+        'a negative element',
+        (good) => ({ label: 'x', put: [{ ...good, element: -1 }], drop: [] }),
+        422,
+        'put.0.element',
+      ],
+      ['one bad among good', (good) => ({ label: 'x', put: [good, { ...good, id: '' }], drop: [] }), 422, 'put.1.id'],
     ];
     for (const [what, make, status, field] of rows) {
       it(what, async () => {
@@ -96,10 +233,27 @@ describe('the server', () => {
   });
 
   describe('keeps the palette', () => {
-    const put = (body: unknown): Promise<Response> => fetch(`${server.url}/api/sites/${server.siteId}/palette`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
-    const current = (): { label: string; swatches: { id: number; name: string; css: string }[]; roles: { role: string; swatch: string; shade: number }[] } => {
+    const put = (body: unknown): Promise<Response> =>
+      fetch(`${server.url}/api/sites/${server.siteId}/palette`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+    const current = (): {
+      label: string;
+      swatches: { id: number; name: string; css: string }[];
+      roles: { role: string; swatch: string; shade: number }[];
+    } => {
       const palette = server.store.palettes.bySite(server.siteId);
-      return { label: 'x', swatches: palette.swatches.map((swatch) => ({ ...swatch })), roles: palette.roles.map(({ role, swatchId, shade }) => ({ role, shade, swatch: palette.swatches.find(({ id }) => id === swatchId)?.name ?? '' })) };
+      return {
+        label: 'x',
+        swatches: palette.swatches.map((swatch) => ({ ...swatch })),
+        roles: palette.roles.map(({ role, swatchId, shade }) => ({
+          role,
+          shade,
+          swatch: palette.swatches.find(({ id }) => id === swatchId)?.name ?? '',
+        })),
+      };
     };
 
     it('and ripples an edit through the sheet, in one step of undo', async () => {
@@ -115,13 +269,24 @@ describe('the server', () => {
       expect(draft.roles.map(({ role }) => role)).toEqual(['accent', 'second']);
       expect([draft.undo, draft.equalsRevision]).toEqual(['Reed and accent', null]);
       const undone = await draftOf(await server.post(`/api/sites/${server.siteId}/undo`, {}));
-      expect([undone.swatches.map(({ name, css }) => name + css), undone.equalsRevision]).toEqual([['Willow#b4582a', 'Chalk#fff'], 1]);
+      expect([undone.swatches.map(({ name, css }) => name + css), undone.equalsRevision]).toEqual([
+        ['Willow#b4582a', 'Chalk#fff'],
+        1,
+      ]);
       const redone = await draftOf(await server.post(`/api/sites/${server.siteId}/redo`, {}));
       expect(redone.swatches).toEqual(draft.swatches);
     });
 
-    const refused: readonly (readonly [what: string, spoil: (body: ReturnType<typeof current>) => void, field: string])[] = [
-      ['two swatches of one name', (body) => body.swatches.push({ id: 0, name: 'willow', css: 'red' }), 'swatches.2.name'],
+    const refused: readonly (readonly [
+      what: string,
+      spoil: (body: ReturnType<typeof current>) => void,
+      field: string,
+    ])[] = [
+      [
+        'two swatches of one name',
+        (body) => body.swatches.push({ id: 0, name: 'willow', css: 'red' }),
+        'swatches.2.name',
+      ],
       ['a colour that is none', (body) => body.swatches.push({ id: 0, name: 'X', css: 'blurple' }), 'swatches.2.css'],
       ['a name without a letter', (body) => body.swatches.push({ id: 0, name: '--', css: 'red' }), 'swatches.2.name'],
       ['a role on no swatch', (body) => body.roles.push({ role: 'ink', swatch: 'Nobody', shade: 0 }), 'roles.1.swatch'],
@@ -144,7 +309,13 @@ describe('the server', () => {
   });
 
   it('answers what is not there with a problem document', async () => {
-    for (const path of ['/api/sites/99', '/api/sites/x', '/api/nothing', '/frame/sites/1/pages/99/', '/frame/sites/1/files/gone.css']) {
+    for (const path of [
+      '/api/sites/99',
+      '/api/sites/x',
+      '/api/nothing',
+      '/frame/sites/1/pages/99/',
+      '/frame/sites/1/files/gone.css',
+    ]) {
       const response = await server.get(path);
       expect(response.status).withContext(path).toBe(404);
       expect(response.headers.get('content-type')).withContext(path).toContain('problem+json');
@@ -152,7 +323,9 @@ describe('the server', () => {
   });
 
   it('refuses foreign names and foreign origins', async () => {
-    expect((await server.post(`/api/sites/${server.siteId}/undo`, {}, { origin: 'http://evil.test' })).status).toBe(403);
+    expect((await server.post(`/api/sites/${server.siteId}/undo`, {}, { origin: 'http://evil.test' })).status).toBe(
+      403,
+    );
     expect((await server.post(`/api/sites/${server.siteId}/undo`, {}, { origin: 'null' })).status).toBe(403);
     expect((await server.post(`/api/sites/${server.siteId}/undo`, {}, { origin: server.url })).status).toBe(409);
   });
@@ -186,13 +359,18 @@ describe('the server', () => {
   it('gives each site an origin of its own on the stand-in host, on which nothing runs and nothing is asked of others', async () => {
     const other = storeSite(server.store, { ...SMALL_SITE, name: 'Other' });
     const { headers } = await server.visit(`/${server.siteId}/img/a.svg`);
-    expect(headers['content-security-policy']).toMatch(/^default-src 'none'; script-src 'none';.* sandbox allow-same-origin /);
+    expect(headers['content-security-policy']).toMatch(
+      /^default-src 'none'; script-src 'none';.* sandbox allow-same-origin /,
+    );
     expect(headers['content-security-policy']).not.toMatch(/allow-scripts|https?:\/\/(?!widgets-1\.localhost)/);
     expect((await server.visit(`/${other}/`, `site-${server.siteId}.localhost`)).status).toBe(404);
     expect((await server.visit(`/${other}/`)).status).toBe(200);
     // Names of no site lead to the site's own; foreign ones are refused (DNS rebinding).
     const named = await server.visit(`/${other}/index.html?a`, 'localhost');
-    expect([named.status, named.headers.location]).toEqual([302, `${server.hostUrl.replace(`site-${server.siteId}`, `site-${other}`)}/${other}/index.html?a`]);
+    expect([named.status, named.headers.location]).toEqual([
+      302,
+      `${server.hostUrl.replace(`site-${server.siteId}`, `site-${other}`)}/${other}/index.html?a`,
+    ]);
     expect((await server.visit(`/${server.siteId}/`, 'rebound.test')).status).toBe(403);
   });
 
@@ -208,7 +386,9 @@ describe('the server', () => {
     expect(html).toContain('data-uv-n="4"');
     const css = await server.get(`/frame/sites/${server.siteId}/files/css/a.css`);
     expect(await css.text()).toBe('.x:is(:hover, [data-uv-hover]) { color: red }');
-    expect((await server.get(`/frame/sites/${server.siteId}/files/img/a.svg`)).headers.get('content-security-policy')).toContain("script-src 'none'");
+    expect(
+      (await server.get(`/frame/sites/${server.siteId}/files/img/a.svg`)).headers.get('content-security-policy'),
+    ).toContain("script-src 'none'");
     expect((await server.get(`/frame/sites/${server.siteId}/files/..%2f..%2fetc/passwd`)).status).toBe(404);
   });
 
@@ -217,23 +397,55 @@ describe('the server', () => {
     await server.post(`/api/sites/${server.siteId}/revisions`, { note: 'early' });
     const { store } = server;
     store.inOneStep(() => {
-      for (let i = 0; i < MOST_CHANGES; i += 1) store.changes.apply(server.siteId, `step ${i}`, [{ ...override, element: i } as unknown as Override], [], '2026-01-02T03:04:05Z');
+      for (let i = 0; i < MOST_CHANGES; i += 1)
+        store.changes.apply(
+          server.siteId,
+          `step ${i}`,
+          [{ ...override, element: i } as unknown as Override],
+          [],
+          '2026-01-02T03:04:05Z',
+        );
     });
-    const rows = server.db.prepare<[], { label: string; before: string }>('SELECT label, before FROM change ORDER BY id').all();
+    const rows = server.db
+      .prepare<[], { label: string; before: string }>('SELECT label, before FROM change ORDER BY id')
+      .all();
     expect([rows.length, rows[0].label]).toEqual([MOST_CHANGES, 'step 0']);
-    expect((await draftOf(await server.get(`/api/sites/${server.siteId}/draft`))).revisions.map(({ note }) => note)).toEqual(['early']);
+    expect(
+      (await draftOf(await server.get(`/api/sites/${server.siteId}/draft`))).revisions.map(({ note }) => note),
+    ).toEqual(['early']);
     const palette = store.palettes.bySite(server.siteId);
     const [willow, chalk] = palette.swatches;
-    const body = { label: 'rebind', swatches: [{ ...willow, css: '#123456' }, chalk].map(({ id, name, css }) => ({ id, name, css })), roles: palette.roles.map(({ role, shade }) => ({ role, shade, swatch: 'Willow' })), overrides: [{ ...override, value: { kind: 'literal', css: 'red' } }] };
+    const body = {
+      label: 'rebind',
+      swatches: [{ ...willow, css: '#123456' }, chalk].map(({ id, name, css }) => ({ id, name, css })),
+      roles: palette.roles.map(({ role, shade }) => ({ role, shade, swatch: 'Willow' })),
+      overrides: [{ ...override, value: { kind: 'literal', css: 'red' } }],
+    };
     await change({ label: 'another', put: [{ ...override, id: 'o2', selector: '.y' }], drop: [] });
-    expect((await fetch(`${server.url}/api/sites/${server.siteId}/palette`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).status).toBe(200);
-    const [last] = server.db.prepare<[], { before: string }>('SELECT before FROM change ORDER BY id DESC LIMIT 1').all();
+    expect(
+      (
+        await fetch(`${server.url}/api/sites/${server.siteId}/palette`, {
+          method: 'PUT',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        })
+      ).status,
+    ).toBe(200);
+    const [last] = server.db
+      .prepare<[], { before: string }>('SELECT before FROM change ORDER BY id DESC LIMIT 1')
+      .all();
     expect(last.before).toContain('#b4582a');
     expect(last.before).not.toContain('o2');
     const undone = await draftOf(await server.post(`/api/sites/${server.siteId}/undo`, {}));
-    expect([undone.swatches[0].css, undone.overrides.map(({ id, value }) => `${id} ${value.kind}`)]).toEqual(['#b4582a', ['o1 role', 'o2 role']]);
+    expect([undone.swatches[0].css, undone.overrides.map(({ id, value }) => `${id} ${value.kind}`)]).toEqual([
+      '#b4582a',
+      ['o1 role', 'o2 role'],
+    ]);
     const redone = await draftOf(await server.post(`/api/sites/${server.siteId}/redo`, {}));
-    expect([redone.swatches[0].css, redone.overrides.map(({ id, value }) => `${id} ${value.kind}`)]).toEqual(['#123456', ['o1 literal', 'o2 role']]);
+    expect([redone.swatches[0].css, redone.overrides.map(({ id, value }) => `${id} ${value.kind}`)]).toEqual([
+      '#123456',
+      ['o1 literal', 'o2 role'],
+    ]);
   });
 
   it('tells other tabs that the draft has changed', async () => {
@@ -244,7 +456,9 @@ describe('the server', () => {
     let text = '';
     while (!text.includes('"version":1')) text += new TextDecoder().decode((await reader.read()).value);
     // What a stream may have missed while it was away comes first.
-    expect(text).toMatch(/event: draft\ndata: \{"siteId":1,"version":0\}\n\nevent: draft\ndata: \{"siteId":1,"version":1\}/);
+    expect(text).toMatch(
+      /event: draft\ndata: \{"siteId":1,"version":0\}\n\nevent: draft\ndata: \{"siteId":1,"version":1\}/,
+    );
     abort.abort();
   });
 });

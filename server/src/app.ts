@@ -38,7 +38,18 @@ export interface AppOptions {
 
 /** The application's server, not listening. `close` ends its open streams. */
 export function createApp(options: AppOptions): { readonly app: Express; readonly close: () => void } {
-  const { store, pool, dressed, hostUrl, webFolder, allowedHosts = [], token = '', fetchPolicy = () => ({ allowedHosts: [], allowPrivate: false }), now = () => new Date(), log = () => undefined } = options;
+  const {
+    store,
+    pool,
+    dressed,
+    hostUrl,
+    webFolder,
+    allowedHosts = [],
+    token = '',
+    fetchPolicy = () => ({ allowedHosts: [], allowPrivate: false }),
+    now = () => new Date(),
+    log = () => undefined,
+  } = options;
   const events = createDraftEvents();
   const jobs = createImportJobs(log);
   const announce = (siteId: number): void => events.announce(siteId, store.sites.byId(siteId)?.version ?? 0);
@@ -47,24 +58,57 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
   app.use(localOnly(allowedHosts));
   if (token !== '') app.use(accessOnly(token));
   app.use('/frame', frameRoutes(store, dressed));
-  app.use(helmet({
-    contentSecurityPolicy: {
-      directives: { 'default-src': ["'self'"], 'style-src': ["'self'", "'unsafe-inline'"], 'script-src': ["'self'"], 'img-src': ["'self'", 'data:'], 'worker-src': ["'self'"], 'frame-src': ["'self'"], 'upgrade-insecure-requests': null },
-    },
-    strictTransportSecurity: false,
-  }));
-  app.use(compression({ filter: (request, response) => !request.path.endsWith('/events') && !isLoopback(request.socket.remoteAddress) && compression.filter(request, response) }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          'default-src': ["'self'"],
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'script-src': ["'self'"],
+          'img-src': ["'self'", 'data:'],
+          'worker-src': ["'self'"],
+          'frame-src': ["'self'"],
+          'upgrade-insecure-requests': null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(
+    compression({
+      filter: (request, response) =>
+        !request.path.endsWith('/events') &&
+        !isLoopback(request.socket.remoteAddress) &&
+        compression.filter(request, response),
+    }),
+  );
   app.use(express.json({ limit: '2mb' }));
-  app.use('/api', siteRoutes(store, hostUrl), siteChangeRoutes({ store, events, now }), importRoutes({ store, jobs, pool, policy: fetchPolicy, announce }), draftRoutes({ store, events, pool, now }));
+  app.use(
+    '/api',
+    siteRoutes(store, hostUrl),
+    siteChangeRoutes({ store, events, now }),
+    importRoutes({ store, jobs, pool, policy: fetchPolicy, announce }),
+    draftRoutes({ store, events, pool, now }),
+  );
   app.use('/api', () => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address');
   });
   if (webFolder && existsSync(join(webFolder, 'index.html'))) {
-    app.use(express.static(webFolder, { index: false, maxAge: '1h', setHeaders: (response, path) => {
-      if (path.endsWith('.html')) response.setHeader('cache-control', 'no-store');
-    } }));
-    app.get('/*path', (_request, response) => response.set('cache-control', 'no-store').sendFile(join(webFolder, 'index.html')));
-    app.get('/', (_request, response) => response.set('cache-control', 'no-store').sendFile(join(webFolder, 'index.html')));
+    app.use(
+      express.static(webFolder, {
+        index: false,
+        maxAge: '1h',
+        setHeaders: (response, path) => {
+          if (path.endsWith('.html')) response.setHeader('cache-control', 'no-store');
+        },
+      }),
+    );
+    app.get('/*path', (_request, response) =>
+      response.set('cache-control', 'no-store').sendFile(join(webFolder, 'index.html')),
+    );
+    app.get('/', (_request, response) =>
+      response.set('cache-control', 'no-store').sendFile(join(webFolder, 'index.html')),
+    );
   }
   app.use(problemHandler(log));
   return {

@@ -11,7 +11,12 @@ export interface NewSite {
   readonly veneerPlace: 'head-end' | 'body-end';
   readonly pages: readonly NewPage[];
   readonly assets: readonly NewAsset[];
-  readonly parts: readonly { readonly name: string; readonly kind: string; readonly selector: string; readonly openers?: readonly Opener[] }[];
+  readonly parts: readonly {
+    readonly name: string;
+    readonly kind: string;
+    readonly selector: string;
+    readonly openers?: readonly Opener[];
+  }[];
   readonly swatches: readonly { readonly name: string; readonly css: string }[];
   readonly roles: readonly { readonly role: RoleName; readonly swatch: string; readonly shade: number }[];
   readonly leftOut?: readonly LeftOutRow[];
@@ -20,14 +25,21 @@ export interface NewSite {
 type Tables = Pick<Store, 'sites' | 'pages' | 'assets' | 'leftOut' | 'parts' | 'palettes' | 'inOneStep'>;
 
 /** Stores a site whole, or nothing of it. @throws RangeError for a role of a swatch it does not have. */
-export function storeSite({ sites, pages, assets, leftOut, parts, palettes, inOneStep }: Tables, site: NewSite): number {
+export function storeSite(
+  { sites, pages, assets, leftOut, parts, palettes, inOneStep }: Tables,
+  site: NewSite,
+): number {
   const homeless = site.roles.find(({ swatch }) => !site.swatches.some(({ name }) => name === swatch));
-  if (homeless) throw new RangeError(`Role ${homeless.role} names the swatch "${homeless.swatch}", which the site does not have`);
+  if (homeless)
+    throw new RangeError(`Role ${homeless.role} names the swatch "${homeless.swatch}", which the site does not have`);
   return inOneStep(() => {
     const id = sites.insert(site);
     for (const page of site.pages) pages.put(id, page);
     for (const asset of site.assets) assets.put(id, asset);
-    parts.replace(id, site.parts.map(({ openers = [], ...part }) => ({ id: 0, openers, ...part })));
+    parts.replace(
+      id,
+      site.parts.map(({ openers = [], ...part }) => ({ id: 0, openers, ...part })),
+    );
     palettes.replace(id, { swatches: site.swatches.map((swatch) => ({ id: 0, ...swatch })), roles: site.roles });
     leftOut.replace(id, site.leftOut ?? []);
     return id;
@@ -35,7 +47,15 @@ export function storeSite({ sites, pages, assets, leftOut, parts, palettes, inOn
 }
 
 /** Adds pages with their files; a page of a path that is there already is captured again. Returns the ids of those. */
-export function addPages({ sites, pages, assets, leftOut, inOneStep }: Tables, siteId: number, added: { readonly pages: readonly NewPage[]; readonly assets: readonly NewAsset[]; readonly leftOut: readonly LeftOutRow[] }): number[] {
+export function addPages(
+  { sites, pages, assets, leftOut, inOneStep }: Tables,
+  siteId: number,
+  added: {
+    readonly pages: readonly NewPage[];
+    readonly assets: readonly NewAsset[];
+    readonly leftOut: readonly LeftOutRow[];
+  },
+): number[] {
   return inOneStep(() => {
     for (const asset of added.assets) assets.put(siteId, asset);
     const again = added.pages.map((page) => pages.put(siteId, page)).filter((id) => id !== null);

@@ -24,7 +24,11 @@ export function createDraftEvents(): DraftEvents {
   };
   return {
     subscribe(response, versions) {
-      response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+      response.writeHead(200, {
+        'content-type': 'text/event-stream',
+        'cache-control': 'no-store',
+        'x-accel-buffering': 'no',
+      });
       response.write(`retry: 2000\n\n${versions.map((version) => written('draft', version)).join('')}`);
       listeners.add(response);
       response.on('close', () => listeners.delete(response));

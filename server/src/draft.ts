@@ -1,4 +1,13 @@
-import { OVERRIDABLE, colorOfCss, compileVeneer, nameKey, readBackDifference, selectorProblem, valueProblem, type Override } from '@upper-veneer/core';
+import {
+  OVERRIDABLE,
+  colorOfCss,
+  compileVeneer,
+  nameKey,
+  readBackDifference,
+  selectorProblem,
+  valueProblem,
+  type Override,
+} from '@upper-veneer/core';
 import { LRUCache } from 'lru-cache';
 import type { DraftDocument, FieldError, PaletteRequest } from '@upper-veneer/contract';
 import type { Store } from './store.js';
@@ -14,7 +23,11 @@ export function compileDraft(store: Store, siteId: number): string {
   const key = `${siteId} ${store.sites.byId(siteId)?.version ?? 0}`;
   let css = sheets.get(key);
   if (css === undefined) {
-    css = compileVeneer(store.overrides.bySite(siteId), { ...store.sheetOptions.bySite(siteId), palette: store.palettes.bySite(siteId), parts: store.parts.bySite(siteId) });
+    css = compileVeneer(store.overrides.bySite(siteId), {
+      ...store.sheetOptions.bySite(siteId),
+      palette: store.palettes.bySite(siteId),
+      parts: store.parts.bySite(siteId),
+    });
     sheets.set(key, css);
   }
   return css;
@@ -22,7 +35,11 @@ export function compileDraft(store: Store, siteId: number): string {
 
 /** Whether a browser reads the draft's sheet as it was meant: `null`, or the selector of the first rule it would not. */
 export function misreadRule(store: Store, siteId: number, css: string): string | null {
-  return readBackDifference(css, store.overrides.bySite(siteId), { ...store.sheetOptions.bySite(siteId), palette: store.palettes.bySite(siteId), parts: store.parts.bySite(siteId) });
+  return readBackDifference(css, store.overrides.bySite(siteId), {
+    ...store.sheetOptions.bySite(siteId),
+    palette: store.palettes.bySite(siteId),
+    parts: store.parts.bySite(siteId),
+  });
 }
 
 /** The draft as the web client sees it. */
@@ -34,7 +51,9 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
     exceptions: store.exceptions.bySite(siteId),
     structure: store.sites.byId(siteId)?.structure ?? 0,
     version: store.sites.byId(siteId)?.version ?? 0,
-    revisions: store.revisions.summaries(siteId).map(({ untidied, ...revision }) => ({ ...revision, ...(untidied === 1 ? { isUntidied: true } : {}) })),
+    revisions: store.revisions
+      .summaries(siteId)
+      .map(({ untidied, ...revision }) => ({ ...revision, ...(untidied === 1 ? { isUntidied: true } : {}) })),
     equalsRevision: store.revisions.equalTo(siteId, compileDraft(store, siteId)),
     publishedRevision: store.revisions.published(siteId),
   };
@@ -51,9 +70,11 @@ export function checkOverrides(store: Store, siteId: number, overrides: readonly
     const add = (field: string, reason: string): number => errors.push({ field: `put.${i}.${field}`, reason });
     if (!pages.has(override.pageId)) add('pageId', 'is no page of this site');
     if (override.partId !== null && !parts.has(override.partId)) add('partId', 'is no part of this site');
-    if (!OVERRIDABLE.has(override.property) && !override.property.startsWith('--')) add('property', 'is no property the Bench can override');
+    if (!OVERRIDABLE.has(override.property) && !override.property.startsWith('--'))
+      add('property', 'is no property the Bench can override');
     const colors = override.value.kind === 'composite' ? override.value.colors : [override.value];
-    if (colors.some((color) => color.kind === 'swatch' && !swatches.has(color.swatchId))) add('value.swatchId', 'is no swatch of this site');
+    if (colors.some((color) => color.kind === 'swatch' && !swatches.has(color.swatchId)))
+      add('value.swatchId', 'is no swatch of this site');
     else {
       const problem = valueProblem(override.property, override.value, palette);
       if (problem !== null) add('value.css', problem);
@@ -66,29 +87,44 @@ export function checkOverrides(store: Store, siteId: number, overrides: readonly
 }
 
 /** What class rules cannot see of a palette: names told apart, colours that are colours, roles once and on swatches that are there, swatches in use kept. @param rebound overrides that change with it. */
-export function checkPalette(store: Store, siteId: number, palette: PaletteRequest, rebound: readonly Override[] = []): FieldError[] {
+export function checkPalette(
+  store: Store,
+  siteId: number,
+  palette: PaletteRequest,
+  rebound: readonly Override[] = [],
+): FieldError[] {
   const errors: FieldError[] = [];
   const known = new Map(store.palettes.bySite(siteId).swatches.map((swatch) => [swatch.id, swatch]));
   const taken = new Set<string>();
   palette.swatches.forEach(({ id, name, css }, i) => {
     const field = `swatches.${i}`;
     if (id !== 0 && !known.has(id)) errors.push({ field: `${field}.id`, reason: 'is no swatch of this site' });
-    if (taken.has(nameKey(name))) errors.push({ field: `${field}.name`, reason: `"${name}" is the name of another swatch` });
+    if (taken.has(nameKey(name)))
+      errors.push({ field: `${field}.name`, reason: `"${name}" is the name of another swatch` });
     taken.add(nameKey(name));
     if (colorOfCss(css) === null) errors.push({ field: `${field}.css`, reason: `"${css}" is no colour` });
   });
   const names = new Set(palette.swatches.map(({ name }) => name));
   palette.roles.forEach(({ role, swatch }, i) => {
-    if (!names.has(swatch)) errors.push({ field: `roles.${i}.swatch`, reason: `"${swatch}" is no swatch of this palette` });
-    if (palette.roles.findIndex((other) => other.role === role) !== i) errors.push({ field: `roles.${i}.role`, reason: 'is filled twice' });
+    if (!names.has(swatch))
+      errors.push({ field: `roles.${i}.swatch`, reason: `"${swatch}" is no swatch of this palette` });
+    if (palette.roles.findIndex((other) => other.role === role) !== i)
+      errors.push({ field: `roles.${i}.role`, reason: 'is filled twice' });
   });
   const kept = new Set(palette.swatches.map(({ id }) => id));
   const roles = new Set(palette.roles.map(({ role }) => role));
   const changed = new Map(rebound.map((override) => [override.id, override]));
-  for (const { value, selector } of store.overrides.bySite(siteId).map((override) => changed.get(override.id) ?? override)) {
+  for (const { value, selector } of store.overrides
+    .bySite(siteId)
+    .map((override) => changed.get(override.id) ?? override)) {
     for (const color of value.kind === 'composite' ? value.colors : [value]) {
-      if (color.kind === 'swatch' && !kept.has(color.swatchId)) errors.push({ field: 'swatches', reason: `${known.get(color.swatchId)?.name ?? 'A swatch'} is used by ${selector}` });
-      if (color.kind === 'role' && !roles.has(color.role)) errors.push({ field: 'roles', reason: `${color.role} is used by ${selector}` });
+      if (color.kind === 'swatch' && !kept.has(color.swatchId))
+        errors.push({
+          field: 'swatches',
+          reason: `${known.get(color.swatchId)?.name ?? 'A swatch'} is used by ${selector}`,
+        });
+      if (color.kind === 'role' && !roles.has(color.role))
+        errors.push({ field: 'roles', reason: `${color.role} is used by ${selector}` });
     }
   }
   return errors;

@@ -22,10 +22,19 @@ const LEAST_TOKEN = 8;
 /** @throws {RangeError} for a token too short to keep anyone out. */
 export function listeningAt(address: string, givenToken: string | undefined): Listening {
   if (LOOPBACK.test(address)) return { address, isOpen: false, names: [], name: 'localhost', token: '' };
-  if (givenToken !== undefined && givenToken !== '' && givenToken.length < LEAST_TOKEN) throw new RangeError(`ACCESS_TOKEN must have ${LEAST_TOKEN} characters or more`);
-  const outer = Object.values(networkInterfaces()).flatMap((all) => (all ?? []).filter(({ internal }) => !internal).map((own) => own.address));
+  if (givenToken !== undefined && givenToken !== '' && givenToken.length < LEAST_TOKEN)
+    throw new RangeError(`ACCESS_TOKEN must have ${LEAST_TOKEN} characters or more`);
+  const outer = Object.values(networkInterfaces()).flatMap((all) =>
+    (all ?? []).filter(({ internal }) => !internal).map((own) => own.address),
+  );
   const names = EVERYWHERE.has(address) ? [...outer.map(asHost), hostname().toLowerCase()] : [asHost(address)];
-  return { address, isOpen: true, names, name: names[0] ?? hostname().toLowerCase(), token: givenToken || randomBytes(12).toString('base64url') };
+  return {
+    address,
+    isOpen: true,
+    names,
+    name: names[0] ?? hostname().toLowerCase(),
+    token: givenToken || randomBytes(12).toString('base64url'),
+  };
 }
 
 /** An address as it stands in a `Host` header. */

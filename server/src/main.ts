@@ -24,7 +24,9 @@ function readPort(name: string, fallback: number): number {
   const text = process.env[name];
   if (text === undefined || text === '') return fallback;
   const port = Number(text);
-  return Number.isInteger(port) && port >= 0 && port < 65536 ? port : fail(`${name} must be a port number from 0 to 65535, not "${text}".`);
+  return Number.isInteger(port) && port >= 0 && port < 65536
+    ? port
+    : fail(`${name} must be a port number from 0 to 65535, not "${text}".`);
 }
 
 function listeningOrFail(): Listening {
@@ -68,11 +70,18 @@ async function start(): Promise<void> {
   const hostServer = createServer(createStandInHost({ store, dressed, openTo: listening.names }));
   const boundHostPort = await listen(hostServer, hostPort, 'HOST_PORT', address);
   const { app, close } = createApp({
-    store, pool, dressed,
-    hostUrl: (siteId) => `http://${listening.isOpen ? listening.name : siteHostName(siteId)}:${boundHostPort}/${siteId}/`,
-    allowedHosts: listening.names, token: listening.token,
+    store,
+    pool,
+    dressed,
+    hostUrl: (siteId) =>
+      `http://${listening.isOpen ? listening.name : siteHostName(siteId)}:${boundHostPort}/${siteId}/`,
+    allowedHosts: listening.names,
+    token: listening.token,
     webFolder: join(root, 'web/dist/browser'),
-    fetchPolicy: () => ({ allowedHosts: [`localhost:${boundHostPort}`, `*.localhost:${boundHostPort}`], allowPrivate: process.env['FETCH_PRIVATE'] === '1' }),
+    fetchPolicy: () => ({
+      allowedHosts: [`localhost:${boundHostPort}`, `*.localhost:${boundHostPort}`],
+      allowPrivate: process.env['FETCH_PRIVATE'] === '1',
+    }),
     log: (error) => log.error(error),
   });
   const server = createServer(app);
@@ -89,9 +98,11 @@ async function start(): Promise<void> {
   };
   process.once('SIGINT', stop);
   process.once('SIGTERM', stop);
-  process.stdout.write(listening.isOpen
-    ? `Upper Veneer is at http://${listening.name}:${boundPort}, for everyone who can reach ${address} and has the token: ${listening.token}\nWhat is published is at port ${boundHostPort}, for everyone who can reach it.\n`
-    : `Upper Veneer is at http://localhost:${boundPort}\n`);
+  process.stdout.write(
+    listening.isOpen
+      ? `Upper Veneer is at http://${listening.name}:${boundPort}, for everyone who can reach ${address} and has the token: ${listening.token}\nWhat is published is at port ${boundHostPort}, for everyone who can reach it.\n`
+      : `Upper Veneer is at http://localhost:${boundPort}\n`,
+  );
 }
 
 await start();

@@ -9,28 +9,64 @@ describe('changes to what a site is made of', () => {
   beforeEach(async () => {
     server = await startTestServer();
     siteId = storeSite(server.store, {
-      ...SMALL_SITE, name: 'Two sheets',
-      pages: [{ name: 'Home', path: 'index.html', html: '<!doctype html><head><link rel=stylesheet href=css/a.css><link rel=stylesheet href=css/b.css></head><body><p class=x>hi</p></body>' }, { name: 'More', path: 'more.html', html: '<!doctype html><body><p>x' }],
-      assets: [{ path: 'css/a.css', mediaType: 'text/css', body: Buffer.from('p { color: red }') }, { path: 'css/b.css', mediaType: 'text/css', body: Buffer.from('p { color: blue }') }],
-      parts: [{ name: 'All', kind: 'theme', selector: 'body' }, { name: 'Note', kind: 'theme', selector: '.x' }],
+      ...SMALL_SITE,
+      name: 'Two sheets',
+      pages: [
+        {
+          name: 'Home',
+          path: 'index.html',
+          html: '<!doctype html><head><link rel=stylesheet href=css/a.css><link rel=stylesheet href=css/b.css></head><body><p class=x>hi</p></body>',
+        },
+        { name: 'More', path: 'more.html', html: '<!doctype html><body><p>x' },
+      ],
+      assets: [
+        { path: 'css/a.css', mediaType: 'text/css', body: Buffer.from('p { color: red }') },
+        { path: 'css/b.css', mediaType: 'text/css', body: Buffer.from('p { color: blue }') },
+      ],
+      parts: [
+        { name: 'All', kind: 'theme', selector: 'body' },
+        { name: 'Note', kind: 'theme', selector: '.x' },
+      ],
     });
   });
   afterEach(() => server.stop());
 
-  const send = (method: string, path: string, body?: unknown): Promise<Response> => fetch(`${server.url}/api/sites/${siteId}${path}`, { method, headers: { 'content-type': 'application/json' }, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+  const send = (method: string, path: string, body?: unknown): Promise<Response> =>
+    fetch(`${server.url}/api/sites/${siteId}${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
   const draftOf = async (response: Response): Promise<DraftDocument> => (await response.json()) as DraftDocument;
   const problemOf = async (response: Response): Promise<ProblemDocument> => (await response.json()) as ProblemDocument;
-  const site = async (): Promise<SiteDocument> => (await (await server.get(`/api/sites/${siteId}`)).json()) as SiteDocument;
+  const site = async (): Promise<SiteDocument> =>
+    (await (await server.get(`/api/sites/${siteId}`)).json()) as SiteDocument;
   const override = (more: Partial<Override> = {}): Override => ({
-    id: 'o1', partId: server.store.parts.bySite(siteId)[1].id, pageId: server.store.pages.bySite(siteId)[0].id, element: 4, pseudo: '', reach: 'one', state: 'rest', property: 'color',
-    value: { kind: 'swatch', swatchId: server.store.palettes.bySite(siteId).swatches[0].id, shade: 0 }, selector: '.x', important: false, ...more,
+    id: 'o1',
+    partId: server.store.parts.bySite(siteId)[1].id,
+    pageId: server.store.pages.bySite(siteId)[0].id,
+    element: 4,
+    pseudo: '',
+    reach: 'one',
+    state: 'rest',
+    property: 'color',
+    value: { kind: 'swatch', swatchId: server.store.palettes.bySite(siteId).swatches[0].id, shade: 0 },
+    selector: '.x',
+    important: false,
+    ...more,
   });
 
   it('merges parts, their overrides with them, in one step of undo', async () => {
     server.store.overrides.put(siteId, override());
     const [all, note] = (await site()).parts;
     const before = (await site()).draft.structure;
-    const draft = await draftOf(await send('PUT', '/parts', { label: 'Merge', parts: [{ ...all, selector: 'body, .x' }], merged: [{ from: note.id, into: all.id }] }));
+    const draft = await draftOf(
+      await send('PUT', '/parts', {
+        label: 'Merge',
+        parts: [{ ...all, selector: 'body, .x' }],
+        merged: [{ from: note.id, into: all.id }],
+      }),
+    );
     expect([draft.overrides[0].partId, draft.structure > before, draft.undo]).toEqual([all.id, true, 'Merge']);
     const undone = await draftOf(await send('POST', '/undo', {}));
     expect(undone.structure).toBeGreaterThan(draft.structure);
@@ -44,40 +80,84 @@ describe('changes to what a site is made of', () => {
     await send('PUT', '/parts', { label: 'x', parts: [all, { ...note, openers: [opener] }], merged: [] });
     expect((await site()).parts[1].openers).toEqual([opener] as SiteDocument['parts'][number]['openers']);
     const refused: readonly (readonly [spoilt: object, field: string])[] = [
-      [{ selector: '.x { color: red' }, 'parts.0.selector'], [{ selector: ':nope(' }, 'parts.0.selector'], [{ name: 'note' }, 'parts.1.name'], [{ id: 999 }, 'parts.0.id'], [{ openers: [{ ...opener, name: 'onclick' }] }, 'parts.0.openers.0.name'],
-      [{ openers: [{ ...opener, name: 'style' }] }, 'parts.0.openers.0.name'], [{ kind: 'toaster' }, 'parts.0.kind'],
+      [{ selector: '.x { color: red' }, 'parts.0.selector'],
+      [{ selector: ':nope(' }, 'parts.0.selector'],
+      [{ name: 'note' }, 'parts.1.name'],
+      [{ id: 999 }, 'parts.0.id'],
+      [{ openers: [{ ...opener, name: 'onclick' }] }, 'parts.0.openers.0.name'],
+      [{ openers: [{ ...opener, name: 'style' }] }, 'parts.0.openers.0.name'],
+      [{ kind: 'toaster' }, 'parts.0.kind'],
     ];
     for (const [spoilt, field] of refused) {
       const response = await send('PUT', '/parts', { label: 'x', parts: [{ ...all, ...spoilt }, note], merged: [] });
       expect(response.status).withContext(field).toBeGreaterThanOrEqual(400);
-      expect((await problemOf(response)).errors?.map((error) => error.field)).withContext(JSON.stringify(spoilt)).toContain(field);
+      expect((await problemOf(response)).errors?.map((error) => error.field))
+        .withContext(JSON.stringify(spoilt))
+        .toContain(field);
     }
     expect((await site()).parts[1].openers.length).toBe(1);
   });
 
   it('changes the order of sheets and the veneer’s place, for the frame and for visitors', async () => {
     const [home] = (await site()).pages;
-    const draft = await draftOf(await send('PUT', '/arrangement', { label: 'Order', veneerPlace: 'after:css/b.css', sheetOrders: [{ pageId: home.id, order: [1, 0] }] }));
+    const draft = await draftOf(
+      await send('PUT', '/arrangement', {
+        label: 'Order',
+        veneerPlace: 'after:css/b.css',
+        sheetOrders: [{ pageId: home.id, order: [1, 0] }],
+      }),
+    );
     expect(draft.undo).toBe('Order');
     const hrefs = (html: string): string[] => [...html.matchAll(/href="?([^" >]+)/g)].map(([, href]) => href);
     expect(hrefs((await site()).pages[0].html)).toEqual(['css/b.css', 'css/a.css']);
     await send('POST', '/revisions', { note: '' });
     await send('POST', '/publications', { revision: 1 });
-    expect(hrefs((await server.visit(`/${siteId}/index.html`)).text)).toEqual(['css/b.css', 'veneer.css?r=1', 'css/a.css']);
+    expect(hrefs((await server.visit(`/${siteId}/index.html`)).text)).toEqual([
+      'css/b.css',
+      'veneer.css?r=1',
+      'css/a.css',
+    ]);
     // A second change is of the order as it is now.
-    await send('PUT', '/arrangement', { label: 'Back', veneerPlace: 'body-end', sheetOrders: [{ pageId: home.id, order: [1, 0] }] });
+    await send('PUT', '/arrangement', {
+      label: 'Back',
+      veneerPlace: 'body-end',
+      sheetOrders: [{ pageId: home.id, order: [1, 0] }],
+    });
     expect(hrefs((await site()).pages[0].html)).toEqual(['css/a.css', 'css/b.css']);
     await send('POST', '/undo', {});
-    expect([hrefs((await site()).pages[0].html), (await site()).veneerPlace]).toEqual([['css/b.css', 'css/a.css'], 'after:css/b.css']);
-    for (const order of [[0], [0, 0], [0, 2]]) expect((await send('PUT', '/arrangement', { label: 'x', veneerPlace: 'head-end', sheetOrders: [{ pageId: home.id, order }] })).status).toBe(422);
+    expect([hrefs((await site()).pages[0].html), (await site()).veneerPlace]).toEqual([
+      ['css/b.css', 'css/a.css'],
+      'after:css/b.css',
+    ]);
+    for (const order of [[0], [0, 0], [0, 2]])
+      expect(
+        (
+          await send('PUT', '/arrangement', {
+            label: 'x',
+            veneerPlace: 'head-end',
+            sheetOrders: [{ pageId: home.id, order }],
+          })
+        ).status,
+      ).toBe(422);
   });
 
   it('keeps exceptions with their reasons', async () => {
-    const exceptions = [{ kind: 'color', target: '#a3262a', reason: 'sale red' }, { kind: 'place', target: '.notice', reason: 'a warning' }];
-    expect((await draftOf(await send('PUT', '/exceptions', { label: 'Leave', exceptions }))).exceptions).toEqual(exceptions as DraftDocument['exceptions']);
+    const exceptions = [
+      { kind: 'color', target: '#a3262a', reason: 'sale red' },
+      { kind: 'place', target: '.notice', reason: 'a warning' },
+    ];
+    expect((await draftOf(await send('PUT', '/exceptions', { label: 'Leave', exceptions }))).exceptions).toEqual(
+      exceptions as DraftDocument['exceptions'],
+    );
     expect((await draftOf(await send('POST', '/undo', {}))).exceptions).toEqual([]);
-    for (const spoilt of [{ kind: 'color', target: 'blurple', reason: 'x' }, { kind: 'place', target: '[', reason: 'x' }, { kind: 'color', target: 'red', reason: '' }]) {
-      expect((await send('PUT', '/exceptions', { label: 'x', exceptions: [spoilt] })).status).withContext(JSON.stringify(spoilt)).toBeGreaterThanOrEqual(400);
+    for (const spoilt of [
+      { kind: 'color', target: 'blurple', reason: 'x' },
+      { kind: 'place', target: '[', reason: 'x' },
+      { kind: 'color', target: 'red', reason: '' },
+    ]) {
+      expect((await send('PUT', '/exceptions', { label: 'x', exceptions: [spoilt] })).status)
+        .withContext(JSON.stringify(spoilt))
+        .toBeGreaterThanOrEqual(400);
     }
   });
 
@@ -87,7 +167,10 @@ describe('changes to what a site is made of', () => {
     expect((await site()).pages[1].name).toBe('Further');
     server.store.overrides.put(siteId, override());
     const kept = await send('DELETE', `/pages/${home.id}`);
-    expect([kept.status, (await problemOf(kept)).detail]).toEqual([409, '1 override was made on this page; clear them first']);
+    expect([kept.status, (await problemOf(kept)).detail]).toEqual([
+      409,
+      '1 override was made on this page; clear them first',
+    ]);
     expect((await send('DELETE', `/pages/${more.id}`)).status).toBe(200);
     server.store.overrides.drop(siteId, 'o1');
     expect((await send('DELETE', `/pages/${home.id}`)).status).toBe(409);
@@ -100,15 +183,26 @@ describe('changes to what a site is made of', () => {
     server.store.overrides.put(siteId, override());
     expect((await send('DELETE', '')).status).toBe(204);
     expect((await server.get(`/api/sites/${siteId}`)).status).toBe(404);
-    for (const table of ['page', 'asset', 'override', 'swatch', 'role', 'part']) expect(server.db.prepare<[number], { n: number }>(`SELECT COUNT(*) AS n FROM ${table} WHERE site_id = ?`).get(siteId)?.n).withContext(table).toBe(0);
+    for (const table of ['page', 'asset', 'override', 'swatch', 'role', 'part'])
+      expect(
+        server.db.prepare<[number], { n: number }>(`SELECT COUNT(*) AS n FROM ${table} WHERE site_id = ?`).get(siteId)
+          ?.n,
+      )
+        .withContext(table)
+        .toBe(0);
     expect((await server.get(`/api/sites/${server.siteId}`)).status).toBe(200);
   });
 
   it('lets a swatch go with its places in one step, and undo brings both back', async () => {
     server.store.overrides.put(siteId, override());
-    const swatchOf = ({ overrides: [{ value }] }: DraftDocument): number | null => (value.kind === 'swatch' ? value.swatchId : null);
+    const swatchOf = ({ overrides: [{ value }] }: DraftDocument): number | null =>
+      value.kind === 'swatch' ? value.swatchId : null;
     const { swatches, roles } = (await site()).draft;
-    const body = { label: 'Delete Willow', swatches: [swatches[1]], roles: roles.map(({ role, shade }) => ({ role, shade, swatch: 'Chalk' })) };
+    const body = {
+      label: 'Delete Willow',
+      swatches: [swatches[1]],
+      roles: roles.map(({ role, shade }) => ({ role, shade, swatch: 'Chalk' })),
+    };
     expect((await send('PUT', '/palette', body)).status).toBe(422);
     const heir = { ...override(), value: { kind: 'swatch', swatchId: swatches[1].id, shade: 0 } };
     const draft = await draftOf(await send('PUT', '/palette', { ...body, overrides: [heir] }));
@@ -119,7 +213,11 @@ describe('changes to what a site is made of', () => {
   });
 
   it('leads visitors of a site without an index to its first page', async () => {
-    const siteId = storeSite(server.store, { ...SMALL_SITE, name: 'Elsewhere', pages: [{ name: 'Start', path: 'en/start page.html', html: '<!doctype html><p>start' }] });
+    const siteId = storeSite(server.store, {
+      ...SMALL_SITE,
+      name: 'Elsewhere',
+      pages: [{ name: 'Start', path: 'en/start page.html', html: '<!doctype html><p>start' }],
+    });
     const { status, headers } = await server.visit(`/${siteId}/`);
     expect([status, headers.location]).toEqual([302, `/${siteId}/en/start%20page.html`]);
     expect((await server.visit(`/${siteId}/en/start%20page.html`)).text).toContain('start');
@@ -127,10 +225,37 @@ describe('changes to what a site is made of', () => {
   });
 
   it('takes a page that goes out of what overrides are kept to, and keeps the page where nothing else would be left', async () => {
-    const other = storeSite(server.store, { ...SMALL_SITE, name: 'Two', pages: [{ name: 'A', path: 'a.html', html: '<p class=x>a' }, { name: 'B', path: 'b.html', html: '<p class=x>b' }] });
+    const other = storeSite(server.store, {
+      ...SMALL_SITE,
+      name: 'Two',
+      pages: [
+        { name: 'A', path: 'a.html', html: '<p class=x>a' },
+        { name: 'B', path: 'b.html', html: '<p class=x>b' },
+      ],
+    });
     const [a, b] = server.store.pages.bySite(other).map(({ id }) => id);
-    const put = (id: string, kept: object): void => server.store.overrides.put(other, { id, partId: null, pageId: a, element: 3, pseudo: '', reach: 'alike', state: 'rest', property: 'color', value: { kind: 'literal', css: 'red' }, selector: '.x', important: false, ...kept });
-    put('both', { pages: [a, b], spared: [{ pageId: b, element: 3 }, { pageId: a, element: 9 }] });
+    const put = (id: string, kept: object): void =>
+      server.store.overrides.put(other, {
+        id,
+        partId: null,
+        pageId: a,
+        element: 3,
+        pseudo: '',
+        reach: 'alike',
+        state: 'rest',
+        property: 'color',
+        value: { kind: 'literal', css: 'red' },
+        selector: '.x',
+        important: false,
+        ...kept,
+      });
+    put('both', {
+      pages: [a, b],
+      spared: [
+        { pageId: b, element: 3 },
+        { pageId: a, element: 9 },
+      ],
+    });
     put('alone', { pages: [b] });
     const remove = (): Promise<Response> => fetch(`${server.url}/api/sites/${other}/pages/${b}`, { method: 'DELETE' });
     const refused = await remove();
@@ -138,6 +263,8 @@ describe('changes to what a site is made of', () => {
     expect(server.store.overrides.byId(other, 'both')?.pages).toEqual([a, b]);
     server.store.overrides.drop(other, 'alone');
     expect((await remove()).status).toBe(200);
-    expect(server.store.overrides.byId(other, 'both')).toEqual(jasmine.objectContaining({ pages: [a], spared: [{ pageId: a, element: 9 }] }));
+    expect(server.store.overrides.byId(other, 'both')).toEqual(
+      jasmine.objectContaining({ pages: [a], spared: [{ pageId: a, element: 9 }] }),
+    );
   });
 });

@@ -3,31 +3,46 @@ import type { ExceptionBody, FieldError, MergedPart, PartBody, SheetOrderBody } 
 import type { Store } from './store.js';
 
 /** What class rules cannot see of parts: names told apart, selectors that parse, merges between parts that are there. */
-export function checkParts(store: Store, siteId: number, parts: readonly PartBody[], merged: readonly MergedPart[]): FieldError[] {
+export function checkParts(
+  store: Store,
+  siteId: number,
+  parts: readonly PartBody[],
+  merged: readonly MergedPart[],
+): FieldError[] {
   const errors: FieldError[] = [];
   const known = new Set(store.parts.bySite(siteId).map(({ id }) => id));
   const names = new Set<string>();
   parts.forEach(({ id, name, selector, openers }, i) => {
     if (id !== 0 && !known.has(id)) errors.push({ field: `parts.${i}.id`, reason: `${id} is no part of this site` });
-    if (names.has(name.trim().toLowerCase())) errors.push({ field: `parts.${i}.name`, reason: `"${name}" is the name of another part` });
+    if (names.has(name.trim().toLowerCase()))
+      errors.push({ field: `parts.${i}.name`, reason: `"${name}" is the name of another part` });
     names.add(name.trim().toLowerCase());
-    for (const [field, text] of [['selector', selector], ...openers.map((opener, k) => [`openers.${k}.selector`, opener.selector])]) {
+    for (const [field, text] of [
+      ['selector', selector],
+      ...openers.map((opener, k) => [`openers.${k}.selector`, opener.selector]),
+    ]) {
       const reason = selectorProblem(text);
       if (reason !== null) errors.push({ field: `parts.${i}.${field}`, reason });
     }
     openers.forEach(({ act, name: attribute }, k) => {
-      if (act === 'set-attribute' && /^(?:on|src|href|srcdoc|style|data-uv-)/i.test(attribute)) errors.push({ field: `parts.${i}.openers.${k}.name`, reason: `"${attribute}" does not open anything` });
+      if (act === 'set-attribute' && /^(?:on|src|href|srcdoc|style|data-uv-)/i.test(attribute))
+        errors.push({ field: `parts.${i}.openers.${k}.name`, reason: `"${attribute}" does not open anything` });
     });
   });
   const kept = new Set(parts.map(({ id }) => id));
   merged.forEach(({ from, into }, i) => {
-    if (!known.has(from) || !kept.has(into) || from === into) errors.push({ field: `merged.${i}`, reason: 'names parts that cannot be merged' });
+    if (!known.has(from) || !kept.has(into) || from === into)
+      errors.push({ field: `merged.${i}`, reason: 'names parts that cannot be merged' });
   });
   return errors;
 }
 
 /** The orders wanted now, as places of the sheets as they were captured. */
-export function composeOrders(store: Store, siteId: number, wanted: readonly SheetOrderBody[]): { readonly errors: readonly FieldError[]; readonly orders: Readonly<Record<number, readonly number[]>> } {
+export function composeOrders(
+  store: Store,
+  siteId: number,
+  wanted: readonly SheetOrderBody[],
+): { readonly errors: readonly FieldError[]; readonly orders: Readonly<Record<number, readonly number[]>> } {
   const errors: FieldError[] = [];
   const orders: Record<number, readonly number[]> = {};
   const stored = store.arrangements.bySite(siteId).sheetOrders;
@@ -53,7 +68,8 @@ export function composeOrders(store: Store, siteId: number, wanted: readonly She
 /** Colours that are colours, places that are selectors. */
 export function checkExceptions(exceptions: readonly ExceptionBody[]): FieldError[] {
   return exceptions.flatMap(({ kind, target }, i) => {
-    const reason = kind === 'color' ? (colorOfCss(target) === null ? `"${target}" is no colour` : null) : selectorProblem(target);
+    const reason =
+      kind === 'color' ? (colorOfCss(target) === null ? `"${target}" is no colour` : null) : selectorProblem(target);
     return reason === null ? [] : [{ field: `exceptions.${i}.target`, reason }];
   });
 }

@@ -17,11 +17,20 @@ const MOST_BYTES = 64 * 2 ** 20;
 
 /** Writes sites as the web client opens them; each state once. */
 export function createSiteDocuments(store: Store, hostUrl: (siteId: number) => string): (site: SiteRow) => WrittenSite {
-  const written = new LRUCache<string, WrittenSite>({ maxSize: MOST_BYTES, sizeCalculation: ({ body }) => body.length });
+  const written = new LRUCache<string, WrittenSite>({
+    maxSize: MOST_BYTES,
+    sizeCalculation: ({ body }) => body.length,
+  });
   return (site) => {
     const { id } = site;
     // Saving and publishing leave the draft as it is.
-    const key = JSON.stringify([id, site.version, site.structure, store.revisions.newest(id), store.revisions.published(id)]);
+    const key = JSON.stringify([
+      id,
+      site.version,
+      site.structure,
+      store.revisions.newest(id),
+      store.revisions.published(id),
+    ]);
     let answer = written.get(key);
     if (!answer) {
       const body = Buffer.from(JSON.stringify(documentOf(store, site, hostUrl(id))));
@@ -34,8 +43,16 @@ export function createSiteDocuments(store: Store, hostUrl: (siteId: number) => s
 
 function documentOf(store: Store, { id, name, veneerPlace }: SiteRow, hostUrl: string): SiteDocument {
   return {
-    id, name, ...store.sheetOptions.bySite(id), veneerPlace, hostUrl,
-    pages: store.pages.bySite(id), stylesheets: store.assets.stylesheets(id), parts: store.parts.bySite(id), pictures: store.assets.pictures(id), leftOut: store.leftOut.bySite(id),
+    id,
+    name,
+    ...store.sheetOptions.bySite(id),
+    veneerPlace,
+    hostUrl,
+    pages: store.pages.bySite(id),
+    stylesheets: store.assets.stylesheets(id),
+    parts: store.parts.bySite(id),
+    pictures: store.assets.pictures(id),
+    leftOut: store.leftOut.bySite(id),
     draft: describeDraft(store, id),
   };
 }

@@ -45,7 +45,15 @@ export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOp
     if (page) {
       const site = store.sites.byId(siteId);
       // The number makes caches fetch each publication anew.
-      const html = published === null ? page.html : await dressed.linkedPage(page.html, path, `${depthOf(path)}${VENEER_PATH}?r=${published}`, site?.veneerPlace ?? 'head-end');
+      const html =
+        published === null
+          ? page.html
+          : await dressed.linkedPage(
+              page.html,
+              path,
+              `${depthOf(path)}${VENEER_PATH}?r=${published}`,
+              site?.veneerPlace ?? 'head-end',
+            );
       response.type('html').send(html.replaceAll(WIDGETS_HOST, `${widgetsOrigin(request, siteId)}/${siteId}/widgets`));
       return;
     }
@@ -57,12 +65,20 @@ export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOp
     }
     const asset = store.assets.byPath(siteId, path);
     if (asset) response.type(asset.mediaType).send(asset.body);
-    else response.status(404).type('text/plain').send(`Nothing at ${path.slice(0, 400)}.`);
+    else
+      response
+        .status(404)
+        .type('text/plain')
+        .send(`Nothing at ${path.slice(0, 400)}.`);
   };
   app.use((request, response, next) => {
     const name = hostName(request);
     if (OWN_NAMES.has(name) || openTo.includes(name) || siteNamed(name) !== null) next();
-    else response.status(403).type('text/plain').send(`This host does not answer for "${name.slice(0, 120)}".`);
+    else
+      response
+        .status(403)
+        .type('text/plain')
+        .send(`This host does not answer for "${name.slice(0, 120)}".`);
   });
   app.get('/', (request, response) => {
     const [first] = store.sites.all();
@@ -75,8 +91,10 @@ export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOp
     const siteId = /^\d{1,9}$/.test(named) ? Number(named) : 0;
     const name = hostName(request);
     const owner = siteNamed(name);
-    if (owner !== null && owner !== siteId) response.status(404).type('text/plain').send('Another site is hosted here.');
-    else if (owner === null && OWN_NAMES.has(name)) response.redirect(302, `http://${siteHostName(siteId)}${portOf(request)}${request.originalUrl}`);
+    if (owner !== null && owner !== siteId)
+      response.status(404).type('text/plain').send('Another site is hosted here.');
+    else if (owner === null && OWN_NAMES.has(name))
+      response.redirect(302, `http://${siteHostName(siteId)}${portOf(request)}${request.originalUrl}`);
     else await answer(siteId, ([] as string[]).concat(request.params.path ?? []).join('/'), request, response);
   });
   return app;
@@ -86,10 +104,20 @@ export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOp
 function guard(request: Request, response: Response, siteId: number): void {
   response.set({
     'content-security-policy': [
-      "default-src 'none'", "script-src 'none'", "style-src 'self' 'unsafe-inline'", "img-src 'self' data:", "font-src 'self' data:", "media-src 'self'", `frame-src 'self' ${widgetsOrigin(request, siteId)}`,
-      "form-action 'none'", "base-uri 'none'", 'sandbox allow-same-origin allow-popups allow-top-navigation-by-user-activation',
+      "default-src 'none'",
+      "script-src 'none'",
+      "style-src 'self' 'unsafe-inline'",
+      "img-src 'self' data:",
+      "font-src 'self' data:",
+      "media-src 'self'",
+      `frame-src 'self' ${widgetsOrigin(request, siteId)}`,
+      "form-action 'none'",
+      "base-uri 'none'",
+      'sandbox allow-same-origin allow-popups allow-top-navigation-by-user-activation',
     ].join('; '),
-    'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer', 'cache-control': 'no-cache',
+    'x-content-type-options': 'nosniff',
+    'referrer-policy': 'no-referrer',
+    'cache-control': 'no-cache',
   });
 }
 

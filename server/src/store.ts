@@ -39,14 +39,41 @@ export function createStore(db: Db): Store {
   const arrangements = createArrangements(db);
   const sheetOptions = createSheetOptions(db);
   return {
-    sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions,
-    pages: createPages(db), assets: createAssets(db), leftOut: createLeftOut(db), revisions: createRevisions(db),
+    sites,
+    overrides,
+    palettes,
+    parts,
+    exceptions,
+    arrangements,
+    sheetOptions,
+    pages: createPages(db),
+    assets: createAssets(db),
+    leftOut: createLeftOut(db),
+    revisions: createRevisions(db),
     changes: createHistory(db, { sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions }),
     inOneStep: (act) => db.transaction(act)(),
   };
 }
 
 /** The history over everything a designer can change. */
-function createHistory(db: Db, { sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions }: Pick<Store, 'sites' | 'overrides' | 'palettes' | 'parts' | 'exceptions' | 'arrangements' | 'sheetOptions'>) {
-  return createChanges(db, overrides, sites, { palette: palettes.subject, overrides: overrides.subject, parts: parts.subject, exceptions: exceptions.subject, arrangement: arrangements.subject, naming: sheetOptions.subject });
+function createHistory(
+  db: Db,
+  {
+    sites,
+    overrides,
+    palettes,
+    parts,
+    exceptions,
+    arrangements,
+    sheetOptions,
+  }: Pick<Store, 'sites' | 'overrides' | 'palettes' | 'parts' | 'exceptions' | 'arrangements' | 'sheetOptions'>,
+) {
+  return createChanges(db, overrides, sites, {
+    palette: palettes.subject,
+    overrides: overrides.subject,
+    parts: parts.subject,
+    exceptions: exceptions.subject,
+    arrangement: arrangements.subject,
+    naming: sheetOptions.subject,
+  });
 }

@@ -25,10 +25,13 @@ export function pageAddresses(html: string): { readonly base: string; readonly a
   let base = '';
   const addresses: PageAddress[] = [];
   visitElements(document, (element) => {
-    if (element.tagName === 'base' && base === '') base = element.attrs.find(({ name }) => name === 'href')?.value.trim() ?? '';
+    if (element.tagName === 'base' && base === '')
+      base = element.attrs.find(({ name }) => name === 'href')?.value.trim() ?? '';
     for (const { kind, value } of addressSlotsOf(element)) addresses.push({ kind, address: value });
-    for (const { value } of srcsetsOf(element)) for (const { address } of parseSrcset(value)) addresses.push({ kind: 'file', address });
-    for (const css of stylesOf(element)) for (const { address, kind } of cssAddresses(css.text)) addresses.push({ address, kind });
+    for (const { value } of srcsetsOf(element))
+      for (const { address } of parseSrcset(value)) addresses.push({ kind: 'file', address });
+    for (const css of stylesOf(element))
+      for (const { address, kind } of cssAddresses(css.text)) addresses.push({ address, kind });
   });
   return { base, addresses };
 }
@@ -49,14 +52,20 @@ export function cleanPage(html: string, resolve: (address: PageAddress) => strin
   const kept = new Set(first.written);
   let current = first.html;
   for (let pass = 1; pass < MOST_PASSES; pass += 1) {
-    const next = cleanOnce(current, (found) => (kept.has(found.address) || found.kind === 'page' ? found.address : null));
-    if (next.html === current) return { html: current, title: first.title, scripts: first.scripts, handlers: first.handlers };
+    const next = cleanOnce(current, (found) =>
+      kept.has(found.address) || found.kind === 'page' ? found.address : null,
+    );
+    if (next.html === current)
+      return { html: current, title: first.title, scripts: first.scripts, handlers: first.handlers };
     current = next.html;
   }
   throw new RangeError('The page reads otherwise each time it is read');
 }
 
-function cleanOnce(html: string, resolve: (address: PageAddress) => string | null): CleanedPage & { readonly written: readonly string[] } {
+function cleanOnce(
+  html: string,
+  resolve: (address: PageAddress) => string | null,
+): CleanedPage & { readonly written: readonly string[] } {
   const document = parse(html, { scriptingEnabled: false });
   const written: string[] = [];
   let title = '';
@@ -69,7 +78,8 @@ function cleanOnce(html: string, resolve: (address: PageAddress) => string | nul
     return next;
   };
   visitElements(document, (element) => {
-    if (element.tagName === 'title' && title === '' && element.namespaceURI.endsWith('xhtml')) title = textOf(element).replace(/\s+/g, ' ').trim();
+    if (element.tagName === 'title' && title === '' && element.namespaceURI.endsWith('xhtml'))
+      title = textOf(element).replace(/\s+/g, ' ').trim();
     if (element.tagName === 'script' && !isInertScript(element)) scripts += 1;
     // What is written after it can never be read as anything but its text.
     if (element.tagName === 'plaintext') element.nodeName = element.tagName = 'pre';
@@ -78,20 +88,33 @@ function cleanOnce(html: string, resolve: (address: PageAddress) => string | nul
       return;
     }
     const before = element.attrs.length;
-    element.attrs = element.attrs.filter(({ name, value }) => !(/^on/i.test(name) || (ADDRESS_NAMES.has(name) && value.split(';').some(isScriptAddress))));
+    element.attrs = element.attrs.filter(
+      ({ name, value }) => !(/^on/i.test(name) || (ADDRESS_NAMES.has(name) && value.split(';').some(isScriptAddress))),
+    );
     if (animatesWhatRuns(element)) element.attrs = element.attrs.filter(({ name }) => !ANIMATED.has(name));
     handlers += before - element.attrs.length;
     element.attrs = element.attrs.filter(({ name }) => !DROPPED_ATTRIBUTES.has(name) && !name.startsWith('data-uv-'));
-    if (element.tagName === 'meta' && element.attrs.some(({ name, value }) => name === 'http-equiv' && /refresh|content-security-policy|set-cookie/i.test(value))) element.attrs = [];
+    if (
+      element.tagName === 'meta' &&
+      element.attrs.some(
+        ({ name, value }) => name === 'http-equiv' && /refresh|content-security-policy|set-cookie/i.test(value),
+      )
+    )
+      element.attrs = [];
     if (element.tagName === 'base') element.attrs = [];
     // Chromium's web archives keep shadow roots under an attribute of their own.
-    if (element.tagName === 'template' && !element.attrs.some(({ name }) => name === 'shadowrootmode')) element.attrs = element.attrs.map((attribute) => (attribute.name === 'shadowmode' ? { ...attribute, name: 'shadowrootmode' } : attribute));
+    if (element.tagName === 'template' && !element.attrs.some(({ name }) => name === 'shadowrootmode'))
+      element.attrs = element.attrs.map((attribute) =>
+        attribute.name === 'shadowmode' ? { ...attribute, name: 'shadowrootmode' } : attribute,
+      );
     for (const slot of addressSlotsOf(element)) slot.set(lead({ address: slot.value, kind: slot.kind }));
     for (const srcset of srcsetsOf(element)) {
-      srcset.value = parseSrcset(srcset.value).flatMap(({ address, descriptor }) => {
-        const next = lead({ address, kind: 'file' });
-        return next === null ? [] : [`${next} ${descriptor}`.trim()];
-      }).join(', ');
+      srcset.value = parseSrcset(srcset.value)
+        .flatMap(({ address, descriptor }) => {
+          const next = lead({ address, kind: 'file' });
+          return next === null ? [] : [`${next} ${descriptor}`.trim()];
+        })
+        .join(', ');
     }
     for (const css of stylesOf(element)) css.set(withCssAddresses(css.text, (found) => lead(found) ?? 'about:invalid'));
   });
@@ -106,13 +129,46 @@ function animatesWhatRuns({ tagName, attrs }: P5.Element): boolean {
 }
 
 /** SVG elements that give an attribute other values. Source: SVG 2 §2.1 animation elements. */
-const ANIMATING: ReadonlySet<string> = new Set(['animate', 'set', 'animateTransform', 'animatetransform', 'animateMotion', 'animatemotion']);
+const ANIMATING: ReadonlySet<string> = new Set([
+  'animate',
+  'set',
+  'animateTransform',
+  'animatetransform',
+  'animateMotion',
+  'animatemotion',
+]);
 const ANIMATED: ReadonlySet<string> = new Set(['to', 'from', 'by', 'values']);
 /** Attributes of SVG elements that are read as CSS and may lead to files. Source: SVG 2 §6.6 presentation attributes. */
-const PRESENTATION: ReadonlySet<string> = new Set(['fill', 'stroke', 'filter', 'mask', 'mask-image', 'clip-path', 'cursor', 'marker', 'marker-start', 'marker-mid', 'marker-end', 'background', 'background-image', 'list-style-image']);
+const PRESENTATION: ReadonlySet<string> = new Set([
+  'fill',
+  'stroke',
+  'filter',
+  'mask',
+  'mask-image',
+  'clip-path',
+  'cursor',
+  'marker',
+  'marker-start',
+  'marker-mid',
+  'marker-end',
+  'background',
+  'background-image',
+  'list-style-image',
+]);
 
 const DROPPED_ATTRIBUTES = new Set(['nonce', 'integrity', 'crossorigin', 'ping', 'autofocus', 'srcdoc', 'manifest']);
-const ADDRESS_NAMES = new Set(['href', 'src', 'action', 'formaction', 'data', 'poster', 'background', 'to', 'from', 'values']);
+const ADDRESS_NAMES = new Set([
+  'href',
+  'src',
+  'action',
+  'formaction',
+  'data',
+  'poster',
+  'background',
+  'to',
+  'from',
+  'values',
+]);
 
 function isScriptAddress(value: string): boolean {
   // eslint-disable-next-line no-control-regex -- browsers pass over control characters there
@@ -147,9 +203,23 @@ interface StyleText {
 
 function stylesOf(element: P5.Element): StyleText[] {
   const isSvg = element.namespaceURI.endsWith('svg');
-  const styles: StyleText[] = element.attrs.filter(({ name }) => name === 'style' || (isSvg && PRESENTATION.has(name))).map((attribute) => ({ text: attribute.value, set: (text) => { attribute.value = text; } }));
+  const styles: StyleText[] = element.attrs
+    .filter(({ name }) => name === 'style' || (isSvg && PRESENTATION.has(name)))
+    .map((attribute) => ({
+      text: attribute.value,
+      set: (text) => {
+        attribute.value = text;
+      },
+    }));
   if (element.tagName === 'style') {
-    styles.push({ text: textOf(element), set: (text) => { element.childNodes = [{ nodeName: '#text', value: text.replaceAll(/<\/style/gi, '<\\/style'), parentNode: element } as P5.TextNode]; } });
+    styles.push({
+      text: textOf(element),
+      set: (text) => {
+        element.childNodes = [
+          { nodeName: '#text', value: text.replaceAll(/<\/style/gi, '<\\/style'), parentNode: element } as P5.TextNode,
+        ];
+      },
+    });
   }
   return styles;
 }
@@ -165,6 +235,7 @@ function visitElements(document: P5.Document, visit: (element: P5.Element) => vo
     if (!('tagName' in node)) continue;
     visit(node);
     const content = 'content' in node ? (node as P5.Template).content.childNodes : [];
-    for (const children of [node.childNodes, content]) for (let i = children.length - 1; i >= 0; i -= 1) stack.push(children[i]);
+    for (const children of [node.childNodes, content])
+      for (let i = children.length - 1; i >= 0; i -= 1) stack.push(children[i]);
   }
 }

@@ -49,7 +49,13 @@ function find(css: string): Found[] {
       const at = skipBlank(tokens, i + 1, importEnd);
       if (at < importEnd && tokens.types[at] === T.String) found.push(ofString(tokens, at, 'stylesheet'));
     } else if (type === T.Url) {
-      found.push({ address: cssUrl.decode(tokenText(tokens, i)), kind, start: tokens.starts[i], end: tokens.ends[i], isString: false });
+      found.push({
+        address: cssUrl.decode(tokenText(tokens, i)),
+        kind,
+        start: tokens.starts[i],
+        end: tokens.ends[i],
+        isString: false,
+      });
     } else if (type === T.Function) {
       const end = Math.min(tokens.closers[i], tokens.count);
       const name = functionName(tokens, i);
@@ -58,7 +64,8 @@ function find(css: string): Found[] {
         if (address) found.push(address);
         i = end;
       } else if (name === 'image-set' || name === '-webkit-image-set') {
-        for (let k = i + 1; k < end; k = skipComponent(tokens, k)) if (tokens.types[k] === T.String) found.push(ofString(tokens, k, 'file'));
+        for (let k = i + 1; k < end; k = skipComponent(tokens, k))
+          if (tokens.types[k] === T.String) found.push(ofString(tokens, k, 'file'));
       }
     }
   }
@@ -74,17 +81,33 @@ function functionName(tokens: TokenList, i: number): string {
 function ofUrl(tokens: TokenList, i: number, end: number, kind: CssAddress['kind']): Found | null {
   const at = skipBlank(tokens, i + 1, end);
   const stop = end < tokens.count ? tokens.ends[end] : tokens.text.length;
-  if (at < end && tokens.types[at] === T.String) return { address: cssString.decode(tokenText(tokens, at)), kind, start: tokens.starts[i], end: stop, isString: false };
+  if (at < end && tokens.types[at] === T.String)
+    return {
+      address: cssString.decode(tokenText(tokens, at)),
+      kind,
+      start: tokens.starts[i],
+      end: stop,
+      isString: false,
+    };
   const bare = tokens.text.slice(tokens.ends[i], end < tokens.count ? tokens.starts[end] : undefined).trim();
-  return bare === '' ? null : { address: cssUrl.decode(`url(${bare})`), kind, start: tokens.starts[i], end: stop, isString: false };
+  return bare === ''
+    ? null
+    : { address: cssUrl.decode(`url(${bare})`), kind, start: tokens.starts[i], end: stop, isString: false };
 }
 
 function ofString(tokens: TokenList, i: number, kind: CssAddress['kind']): Found {
-  return { address: cssString.decode(tokenText(tokens, i)), kind, start: tokens.starts[i], end: tokens.ends[i], isString: true };
+  return {
+    address: cssString.decode(tokenText(tokens, i)),
+    kind,
+    start: tokens.starts[i],
+    end: tokens.ends[i],
+    isString: true,
+  };
 }
 
 function endOfStatement(tokens: TokenList, i: number): number {
   let k = i + 1;
-  while (k < tokens.count && tokens.types[k] !== T.Semicolon && tokens.types[k] !== T.LeftCurlyBracket) k = skipComponent(tokens, k);
+  while (k < tokens.count && tokens.types[k] !== T.Semicolon && tokens.types[k] !== T.LeftCurlyBracket)
+    k = skipComponent(tokens, k);
   return k;
 }

@@ -10,8 +10,15 @@ import { walkTree } from './walk-tree.js';
 export function linkVeneer(text: string, path: string, href: string, place: VeneerPlace): string {
   const document = parse(text, { scriptingEnabled: false });
   const link: P5.Element = {
-    nodeName: 'link', tagName: 'link', namespaceURI: htmlConstants.NS.HTML, childNodes: [], parentNode: null,
-    attrs: [{ name: 'rel', value: 'stylesheet' }, { name: 'href', value: href }],
+    nodeName: 'link',
+    tagName: 'link',
+    namespaceURI: htmlConstants.NS.HTML,
+    childNodes: [],
+    parentNode: null,
+    attrs: [
+      { name: 'rel', value: 'stylesheet' },
+      { name: 'href', value: href },
+    ],
   };
   const before = sheetBefore(place);
   const found = before === null ? null : lastSheet(document, path, before);
@@ -26,12 +33,17 @@ export function linkVeneer(text: string, path: string, href: string, place: Vene
   return serialize(document);
 }
 
-function lastSheet(document: P5.Document, path: string, sheet: string): { readonly parent: P5.ParentNode; readonly index: number } | null {
+function lastSheet(
+  document: P5.Document,
+  path: string,
+  sheet: string,
+): { readonly parent: P5.ParentNode; readonly index: number } | null {
   let last: { readonly parent: P5.ParentNode; readonly index: number } | null = null;
   walkTree(document, (node, parent, index) => {
     const href = node.attrs.find(({ name }) => name === 'href')?.value ?? '';
     const rel = node.attrs.find(({ name }) => name === 'rel')?.value ?? '';
-    if (node.tagName === 'link' && /(?:^|\s)stylesheet(?:\s|$)/i.test(rel) && resolvePath(path, href.trim()) === sheet) last = { parent, index };
+    if (node.tagName === 'link' && /(?:^|\s)stylesheet(?:\s|$)/i.test(rel) && resolvePath(path, href.trim()) === sheet)
+      last = { parent, index };
   });
   return last;
 }

@@ -13,17 +13,39 @@ export interface AddressSlot {
 
 /** Attributes that hold one address, by element; `*` is any. */
 const SINGLE: readonly (readonly [element: string, attribute: string, kind: AddressKind])[] = [
-  ['img', 'src', 'file'], ['source', 'src', 'file'], ['input', 'src', 'file'], ['video', 'poster', 'file'], ['video', 'src', 'other'], ['audio', 'src', 'other'], ['track', 'src', 'other'],
-  ['image', 'href', 'file'], ['image', 'xlink:href', 'file'], ['use', 'href', 'file'], ['use', 'xlink:href', 'file'], ['feimage', 'href', 'file'],
-  ['body', 'background', 'file'], ['table', 'background', 'file'], ...['thead', 'tbody', 'tfoot', 'tr', 'td', 'th', 'col', 'colgroup'].map((element) => [element, 'background', 'file'] as const),
-  ['a', 'href', 'page'], ['area', 'href', 'page'], ['iframe', 'src', 'frame'], ['frame', 'src', 'frame'], ['embed', 'src', 'other'], ['object', 'data', 'other'], ['script', 'src', 'script'],
+  ['img', 'src', 'file'],
+  ['source', 'src', 'file'],
+  ['input', 'src', 'file'],
+  ['video', 'poster', 'file'],
+  ['video', 'src', 'other'],
+  ['audio', 'src', 'other'],
+  ['track', 'src', 'other'],
+  ['image', 'href', 'file'],
+  ['image', 'xlink:href', 'file'],
+  ['use', 'href', 'file'],
+  ['use', 'xlink:href', 'file'],
+  ['feimage', 'href', 'file'],
+  ['body', 'background', 'file'],
+  ['table', 'background', 'file'],
+  ...['thead', 'tbody', 'tfoot', 'tr', 'td', 'th', 'col', 'colgroup'].map(
+    (element) => [element, 'background', 'file'] as const,
+  ),
+  ['a', 'href', 'page'],
+  ['area', 'href', 'page'],
+  ['iframe', 'src', 'frame'],
+  ['frame', 'src', 'frame'],
+  ['embed', 'src', 'other'],
+  ['object', 'data', 'other'],
+  ['script', 'src', 'script'],
 ];
 
 /** Addresses of one element, its attributes behind them. */
 export function addressSlotsOf(element: P5.Element): AddressSlot[] {
   const slots: AddressSlot[] = [];
-  const nameOf = (attribute: P5.Element['attrs'][number]): string => (attribute.prefix ? `${attribute.prefix}:${attribute.name}` : attribute.name).toLowerCase();
-  const attributeOf = (name: string): P5.Element['attrs'][number] | undefined => element.attrs.find((attribute) => nameOf(attribute) === name);
+  const nameOf = (attribute: P5.Element['attrs'][number]): string =>
+    (attribute.prefix ? `${attribute.prefix}:${attribute.name}` : attribute.name).toLowerCase();
+  const attributeOf = (name: string): P5.Element['attrs'][number] | undefined =>
+    element.attrs.find((attribute) => nameOf(attribute) === name);
   const tag = element.tagName.toLowerCase();
   const add = (name: string, kind: AddressKind): void => {
     const attribute = attributeOf(name);

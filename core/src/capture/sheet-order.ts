@@ -35,11 +35,17 @@ export interface OrderedSheet {
 export function sheetsInOrder(html: string, path: string): OrderedSheet[] {
   return slotsOf(parse(html, { scriptingEnabled: false })).map(({ element, parent }) => {
     const href = attributeOf(element, 'href').trim();
-    return { path: element.tagName === 'style' ? '' : resolvePath(path, href) ?? href, media: attributeOf(element, 'media'), isInBody: !('tagName' in parent && parent.tagName === 'head') };
+    return {
+      path: element.tagName === 'style' ? '' : (resolvePath(path, href) ?? href),
+      media: attributeOf(element, 'media'),
+      isInBody: !('tagName' in parent && parent.tagName === 'head'),
+    };
   });
 }
 
-function slotsOf(document: P5.Document): { readonly parent: P5.ParentNode; readonly index: number; readonly element: P5.Element }[] {
+function slotsOf(
+  document: P5.Document,
+): { readonly parent: P5.ParentNode; readonly index: number; readonly element: P5.Element }[] {
   const slots: { readonly parent: P5.ParentNode; readonly index: number; readonly element: P5.Element }[] = [];
   walkTree(document, (element, parent, index) => {
     if (isSheet(element)) slots.push({ parent, index, element });
@@ -55,5 +61,7 @@ function isSheet(node: P5.Element): boolean {
   const attribute = (name: string): string => attributeOf(node, name).toLowerCase();
   const isCss = attribute('type') === '' || attribute('type').startsWith('text/css');
   if (node.tagName === 'style') return isCss && attribute('type').length <= 8;
-  return node.tagName === 'link' && isCss && attribute('rel').split(/\s+/).includes('stylesheet') && attribute('href') !== '';
+  return (
+    node.tagName === 'link' && isCss && attribute('rel').split(/\s+/).includes('stylesheet') && attribute('href') !== ''
+  );
 }

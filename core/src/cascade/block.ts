@@ -67,5 +67,9 @@ function buildBlock(declarations: readonly DeclarationNode[]): BlockDeclarations
 /** Whether a property, as written, sets a longhand. */
 export function setsLonghand(property: string, longhand: string): boolean {
   const name = canonicalName(property);
-  return name === longhand || (name === 'all' && ALL_LONGHANDS.includes(longhand)) || (SHORTHANDS.get(name)?.longhands.includes(longhand) ?? false);
+  return (
+    name === longhand ||
+    (name === 'all' && ALL_LONGHANDS.includes(longhand)) ||
+    (SHORTHANDS.get(name)?.longhands.includes(longhand) ?? false)
+  );
 }

@@ -2,7 +2,8 @@ import { compareSpecificity } from '../selectors/selector.js';
 import type { MatchedBlock } from './block.js';
 
 /** The criterion that decides between two declarations. Source: CSS Cascading 5 §6.1 and CSS Cascading 6 §2.4. */
-export type Criterion = 'importance' | 'origin' | 'context' | 'attachment' | 'layer' | 'specificity' | 'proximity' | 'order';
+export type Criterion =
+  'importance' | 'origin' | 'context' | 'attachment' | 'layer' | 'specificity' | 'proximity' | 'order';
 
 const ORIGIN_RANK: Readonly<Record<MatchedBlock['origin'], number>> = { 'user-agent': 0, hint: 1, author: 2 };
 
@@ -29,14 +30,22 @@ export function compareCascade(a: Contender, b: Contender): { readonly order: nu
   if (layer !== 0) return { order: layer, criterion: 'layer' };
   const specificity = compareSpecificity(a.block.specificity, b.block.specificity);
   if (specificity !== 0) return { order: specificity, criterion: 'specificity' };
-  if (a.block.proximity !== b.block.proximity) return { order: b.block.proximity - a.block.proximity, criterion: 'proximity' };
+  if (a.block.proximity !== b.block.proximity)
+    return { order: b.block.proximity - a.block.proximity, criterion: 'proximity' };
   return { order: a.block.order - b.block.order, criterion: 'order' };
 }
 
 /** Order of two blocks as their normal declarations rank: the cascade's, without saying why. For sorting. */
 export function compareBlocks(a: MatchedBlock, b: MatchedBlock): number {
-  return ORIGIN_RANK[a.origin] - ORIGIN_RANK[b.origin] || b.treeDepth - a.treeDepth || Number(a.attached) - Number(b.attached) || a.layerRank - b.layerRank
-    || compareSpecificity(a.specificity, b.specificity) || (a.proximity === b.proximity ? 0 : b.proximity - a.proximity) || a.order - b.order;
+  return (
+    ORIGIN_RANK[a.origin] - ORIGIN_RANK[b.origin] ||
+    b.treeDepth - a.treeDepth ||
+    Number(a.attached) - Number(b.attached) ||
+    a.layerRank - b.layerRank ||
+    compareSpecificity(a.specificity, b.specificity) ||
+    (a.proximity === b.proximity ? 0 : b.proximity - a.proximity) ||
+    a.order - b.order
+  );
 }
 
 /**
@@ -49,7 +58,10 @@ export function rankLayers(names: readonly string[]): ReadonlyMap<string, number
   const ranks = new Map<string, number>();
   const visit = (prefix: string): void => {
     for (const name of names) {
-      const isChild = prefix === '' ? !name.includes('.') : name.startsWith(`${prefix}.`) && !name.slice(prefix.length + 1).includes('.');
+      const isChild =
+        prefix === ''
+          ? !name.includes('.')
+          : name.startsWith(`${prefix}.`) && !name.slice(prefix.length + 1).includes('.');
       if (!isChild) continue;
       visit(name);
       ranks.set(name, ranks.size);

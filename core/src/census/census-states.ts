@@ -27,9 +27,13 @@ const CONTROLS = new Set(['input', 'select', 'textarea', 'button', 'fieldset', '
 export function allInState(document: PageDocument, state: CensusState): StateMap {
   const names = new Set(NAMES[state]);
   if (names.size === 0) return new Map();
-  const states = new Map<ElementNode, ReadonlySet<string>>(document.elements.filter((element) => canBe(element, state)).map((element) => [element, names]));
+  const states = new Map<ElementNode, ReadonlySet<string>>(
+    document.elements.filter((element) => canBe(element, state)).map((element) => [element, names]),
+  );
   if (state === 'focus') {
-    for (const focused of [...states.keys()]) for (let node: ElementNode | null = focused; node; node = node.flatParent) states.set(node, new Set([...(states.get(node) ?? []), 'focus-within']));
+    for (const focused of [...states.keys()])
+      for (let node: ElementNode | null = focused; node; node = node.flatParent)
+        states.set(node, new Set([...(states.get(node) ?? []), 'focus-within']));
   }
   return states;
 }
@@ -37,8 +41,13 @@ export function allInState(document: PageDocument, state: CensusState): StateMap
 function canBe(element: ElementNode, state: CensusState): boolean {
   if (state === 'visited') return isLink(element);
   if (state === 'focus') return isFocusable(element);
-  if (state === 'checked') return element.localName === 'option' || (element.localName === 'input' && /^(?:checkbox|radio)$/i.test(element.attributes.get('type') ?? ''));
-  if (state === 'invalid') return element.localName !== 'button' && (CONTROLS.has(element.localName) || element.localName === 'form');
+  if (state === 'checked')
+    return (
+      element.localName === 'option' ||
+      (element.localName === 'input' && /^(?:checkbox|radio)$/i.test(element.attributes.get('type') ?? ''))
+    );
+  if (state === 'invalid')
+    return element.localName !== 'button' && (CONTROLS.has(element.localName) || element.localName === 'form');
   if (state === 'disabled') return CONTROLS.has(element.localName);
   return true;
 }

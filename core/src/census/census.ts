@@ -116,7 +116,11 @@ export interface CensusProgress {
  * A generator: it yields its progress, so that a caller can show it and stop.
  * @param measures what frames measured, by page; without one a page's areas are 0.
  */
-export function* takeCensus(site: SiteModel, measures: readonly PageMeasure[], width: number): Generator<CensusProgress, Census> {
+export function* takeCensus(
+  site: SiteModel,
+  measures: readonly PageMeasure[],
+  width: number,
+): Generator<CensusProgress, Census> {
   const counter = createCounter();
   const fonts = createFontCounter();
   const points = pointsPerPage(measures.length);
@@ -145,25 +149,65 @@ export function* takeCensus(site: SiteModel, measures: readonly PageMeasure[], w
     }
     const areaOf = measure ? areasOf(rest, measure, restPaintings, points) : () => 0;
     for (const [element, paintings] of restPaintings) {
-      for (const painting of paintings) counter.add(painting, { pageId, element: element.number, pseudo: painting.pseudo, property: painting.property, state: 'rest', use: painting.use, area: hidden.has(element) ? 0 : areaOf(element, painting), partId: partIdOf(element), isHidden: hidden.has(element) });
+      for (const painting of paintings)
+        counter.add(painting, {
+          pageId,
+          element: element.number,
+          pseudo: painting.pseudo,
+          property: painting.property,
+          state: 'rest',
+          use: painting.use,
+          area: hidden.has(element) ? 0 : areaOf(element, painting),
+          partId: partIdOf(element),
+          isHidden: hidden.has(element),
+        });
     }
     yield { page: page.path, share: (done += 1) / steps };
     for (const state of CENSUS_STATES) {
       if (state === 'rest') continue;
       const states = allInState(page.document, state);
       const view = new StyleView(page, { environment: { width }, states, share });
-      const touched = state === 'visited' ? insideOf(page, new Set(states.keys())) : page.document.elements.filter((element) => !looksAlike(view, rest, element));
+      const touched =
+        state === 'visited'
+          ? insideOf(page, new Set(states.keys()))
+          : page.document.elements.filter((element) => !looksAlike(view, rest, element));
       for (const element of touched) {
         const before = restPaintings.get(element) ?? [];
         for (const painting of paintingsOf(view, element)) {
-          if (before.some((other) => other.pseudo === painting.pseudo && other.property === painting.property && other.index === painting.index && hexOf(other.color) === hexOf(painting.color))) continue;
-          counter.add(painting, { pageId, element: element.number, pseudo: painting.pseudo, property: painting.property, state, use: painting.use, area: 0, partId: partIdOf(element), isHidden: hidden.has(element) });
+          if (
+            before.some(
+              (other) =>
+                other.pseudo === painting.pseudo &&
+                other.property === painting.property &&
+                other.index === painting.index &&
+                hexOf(other.color) === hexOf(painting.color),
+            )
+          )
+            continue;
+          counter.add(painting, {
+            pageId,
+            element: element.number,
+            pseudo: painting.pseudo,
+            property: painting.property,
+            state,
+            use: painting.use,
+            area: 0,
+            partId: partIdOf(element),
+            isHidden: hidden.has(element),
+          });
         }
       }
       yield { page: page.path, share: (done += 1) / steps };
     }
   }
-  return { ...counter.result(), fonts: fonts.result(), sheets: listSheets(site), elements, shown, unread: unreadPages(site) };
+  return {
+    ...counter.result(),
+    fonts: fonts.result(),
+    sheets: listSheets(site),
+    elements,
+    shown,
+    unread: unreadPages(site),
+  };
 }
 
 /** Elements that are among some, or stand in one of them: having been visited changes no others. */
@@ -189,18 +233,32 @@ function hiddenElements(page: Page, view: StyleView, measure: PageMeasure | null
   for (const element of page.document.elements) {
     const parent = element.flatParent;
     if ((parent && hidden.has(parent)) || view.style(element).resolved('display') === 'none') hidden.add(element);
-    else if (measure && boxIn(measure, element.number) === null && view.style(element).resolved('display') !== 'contents') hidden.add(element);
+    else if (
+      measure &&
+      boxIn(measure, element.number) === null &&
+      view.style(element).resolved('display') !== 'contents'
+    )
+      hidden.add(element);
   }
   return hidden;
 }
 
-function areasOf(view: StyleView, measure: PageMeasure, paintings: ReadonlyMap<ElementNode, readonly Painting[]>, points: number): (element: ElementNode, painting: Painting) => number {
+function areasOf(
+  view: StyleView,
+  measure: PageMeasure,
+  paintings: ReadonlyMap<ElementNode, readonly Painting[]>,
+  points: number,
+): (element: ElementNode, painting: Painting) => number {
   const stops = new Map<ElementNode, number>();
   const opacities = new Map<number, number>();
   for (const [element, list] of paintings) {
     const own = list.filter(({ pseudo }) => pseudo === '');
     const gradient = own.filter(({ use }) => use === 'gradient');
-    const hasPicture = /url\(/.test(view.style(element).resolved('background-image')) || element.localName === 'img' || element.localName === 'iframe' || element.localName === 'video';
+    const hasPicture =
+      /url\(/.test(view.style(element).resolved('background-image')) ||
+      element.localName === 'img' ||
+      element.localName === 'iframe' ||
+      element.localName === 'video';
     const fill = own.find(({ use }) => use === 'fill')?.color.alpha ?? 0;
     const under = 1 - (gradient.length > 0 ? Math.min(...gradient.map(({ color }) => color.alpha ?? 1)) : 0);
     stops.set(element, gradient.length);
@@ -212,7 +270,11 @@ function areasOf(view: StyleView, measure: PageMeasure, paintings: ReadonlyMap<E
     const box = boxIn(measure, element.number);
     if (pseudo !== '') {
       const [width, height] = measure.pseudoSizes[`${element.number}:${pseudo}`] ?? [0, 0];
-      return use === 'fill' || use === 'icon' ? width * height * (use === 'icon' ? GLYPH_INK : 1) : use === 'gradient' ? width * height / 2 : 0;
+      return use === 'fill' || use === 'icon'
+        ? width * height * (use === 'icon' ? GLYPH_INK : 1)
+        : use === 'gradient'
+          ? (width * height) / 2
+          : 0;
     }
     if (!box) return 0;
     const seen = visible.get(element.number) ?? 0;
@@ -222,9 +284,13 @@ function areasOf(view: StyleView, measure: PageMeasure, paintings: ReadonlyMap<E
     if (use === 'gradient') return isPictured(element) ? 0 : seen / Math.max(1, stops.get(element) ?? 1);
     if (use === 'edge') {
       const side = property.split('-')[1];
-      return Number.parseFloat(view.style(element).resolved(`border-${side}-width`)) * (side === 'top' || side === 'bottom' ? box.width : box.height);
+      return (
+        Number.parseFloat(view.style(element).resolved(`border-${side}-width`)) *
+        (side === 'top' || side === 'bottom' ? box.width : box.height)
+      );
     }
-    if (use === 'ring') return 2 * (box.width + box.height) * Number.parseFloat(view.style(element).resolved('outline-width'));
+    if (use === 'ring')
+      return 2 * (box.width + box.height) * Number.parseFloat(view.style(element).resolved('outline-width'));
     return use === 'icon' ? box.width * box.height : 0;
   };
 }
@@ -240,7 +306,15 @@ interface Gathered {
 
 function createCounter() {
   const colors = new Map<string, Gathered>();
-  const properties = new Map<string, { readonly property: Omit<FeedingProperty, 'places' | 'elements' | 'pageIds' | 'followers'>; places: number; readonly elements: Map<string, Spot>; readonly pageIds: Set<number> }>();
+  const properties = new Map<
+    string,
+    {
+      readonly property: Omit<FeedingProperty, 'places' | 'elements' | 'pageIds' | 'followers'>;
+      places: number;
+      readonly elements: Map<string, Spot>;
+      readonly pageIds: Set<number>;
+    }
+  >();
   return {
     add(painting: Painting, place: CensusPlace): void {
       const hex = hexOf(painting.color);
@@ -258,13 +332,32 @@ function createCounter() {
         const color = colorOfCss(value);
         if (!color) continue;
         // The page's own declaration is what is changed, whether or not an override of ours lies over it; our names for the palette have none.
-        const theirs = sourceOf(declared.block, 0).isVeneer ? style.ranked(name).find(({ block }) => !sourceOf(block, 0).isVeneer) : declared;
+        const theirs = sourceOf(declared.block, 0).isVeneer
+          ? style.ranked(name).find(({ block }) => !sourceOf(block, 0).isVeneer)
+          : declared;
         if (!theirs) continue;
         const from = sourceOf(theirs.block, theirs.entry.declaration.start);
         const id = `${name}\n${from.sheet}\n${from.at?.offset ?? place.element}`;
         let feeding = properties.get(id);
         if (!feeding) {
-          properties.set(id, (feeding = { property: { name, value: value.trim(), hex: hexOf(color), sheet: from.sheet || 'style attribute', line: from.at?.line ?? 0, selector: from.selector, setOn: { pageId: place.pageId, element: style.element.number }, group: groupOf(theirs.block.rule?.selectorText ?? '') }, places: 0, elements: new Map(), pageIds: new Set() }));
+          properties.set(
+            id,
+            (feeding = {
+              property: {
+                name,
+                value: value.trim(),
+                hex: hexOf(color),
+                sheet: from.sheet || 'style attribute',
+                line: from.at?.line ?? 0,
+                selector: from.selector,
+                setOn: { pageId: place.pageId, element: style.element.number },
+                group: groupOf(theirs.block.rule?.selectorText ?? ''),
+              },
+              places: 0,
+              elements: new Map(),
+              pageIds: new Set(),
+            }),
+          );
         }
         feeding.places += 1;
         feeding.elements.set(`${place.pageId}:${place.element}`, { pageId: place.pageId, element: place.element });
@@ -272,10 +365,20 @@ function createCounter() {
       }
     },
     result(): Pick<Census, 'colors' | 'properties'> {
-      const list = [...colors].map(([hex, gathered]) => summarize(hex, gathered)).sort((a, b) => b.area - a.area || b.elements - a.elements || (a.hex < b.hex ? -1 : 1));
+      const list = [...colors]
+        .map(([hex, gathered]) => summarize(hex, gathered))
+        .sort((a, b) => b.area - a.area || b.elements - a.elements || (a.hex < b.hex ? -1 : 1));
       return {
         colors: withGroups(list),
-        properties: [...properties.values()].map(({ property, places, elements, pageIds }) => ({ ...property, places, elements: elements.size, pageIds: [...pageIds], followers: [...elements.values()].slice(0, MOST_FOLLOWERS) })).sort((a, b) => b.places - a.places || (a.name < b.name ? -1 : 1)),
+        properties: [...properties.values()]
+          .map(({ property, places, elements, pageIds }) => ({
+            ...property,
+            places,
+            elements: elements.size,
+            pageIds: [...pageIds],
+            followers: [...elements.values()].slice(0, MOST_FOLLOWERS),
+          }))
+          .sort((a, b) => b.places - a.places || (a.name < b.name ? -1 : 1)),
       };
     },
   };
@@ -285,8 +388,13 @@ function createCounter() {
 function groupOf(selector: string): string | null {
   try {
     const list = parseSelectorList(selector);
-    const isPlain = list.every(({ pseudoElements, compounds }) => pseudoElements.length === 0
-      && compounds.every(({ pseudoClasses }) => pseudoClasses.every((test) => test.kind === 'named' && test.name === 'root')));
+    const isPlain = list.every(
+      ({ pseudoElements, compounds }) =>
+        pseudoElements.length === 0 &&
+        compounds.every(({ pseudoClasses }) =>
+          pseudoClasses.every((test) => test.kind === 'named' && test.name === 'root'),
+        ),
+    );
     if (!isPlain || list.length === 0) return null;
     return list.length === 1 ? list[0].text : `:is(${selector})`;
   } catch (error) {
@@ -298,10 +406,12 @@ function groupOf(selector: string): string | null {
 const keyOf = ({ pageId, element, pseudo }: CensusPlace): string => `${pageId}:${element}:${pseudo}`;
 
 function summarize(hex: string, { places, declarations }: Gathered): Omit<CensusColor, 'group'> {
-  const uses = [...new Set(places.map(({ use }) => use))].map((use): UseCount => {
-    const own = places.filter((place) => place.use === use);
-    return { use, elements: new Set(own.map(keyOf)).size, area: own.reduce((sum, { area }) => sum + area, 0) };
-  }).sort((a, b) => b.area - a.area || b.elements - a.elements);
+  const uses = [...new Set(places.map(({ use }) => use))]
+    .map((use): UseCount => {
+      const own = places.filter((place) => place.use === use);
+      return { use, elements: new Set(own.map(keyOf)).size, area: own.reduce((sum, { area }) => sum + area, 0) };
+    })
+    .sort((a, b) => b.area - a.area || b.elements - a.elements);
   return {
     hex,
     uses,
@@ -311,7 +421,9 @@ function summarize(hex: string, { places, declarations }: Gathered): Omit<Census
     pageIds: [...new Set(places.map(({ pageId }) => pageId))],
     partIds: [...new Set(places.flatMap(({ partId }) => (partId === null ? [] : [partId])))],
     places,
-    declarations: [...declarations.values()].map(({ source, places: count }) => ({ ...source, places: count })).sort((a, b) => b.places - a.places),
+    declarations: [...declarations.values()]
+      .map(({ source, places: count }) => ({ ...source, places: count }))
+      .sort((a, b) => b.places - a.places),
   };
 }
 
@@ -323,7 +435,9 @@ function withGroups(colors: readonly Omit<CensusColor, 'group'>[]): CensusColor[
     if (!value) return { ...color, group: color.hex };
     const lab = labOf(value);
     const alpha = value.alpha ?? 1;
-    const leader = leaders.find((other) => Math.abs(other.alpha - alpha) < 0.02 && deltaE2000OfLab(other.lab, lab) <= SAME_TO_THE_EYE);
+    const leader = leaders.find(
+      (other) => Math.abs(other.alpha - alpha) < 0.02 && deltaE2000OfLab(other.lab, lab) <= SAME_TO_THE_EYE,
+    );
     if (!leader) leaders.push({ hex: color.hex, lab, alpha });
     return { ...color, group: leader?.hex ?? color.hex };
   });
@@ -333,6 +447,16 @@ function declarationOf({ decided, property }: Painting): Omit<CensusDeclaration,
   if (!decided) return { declaration: property, sheet: 'initial value', line: 0, selector: '' };
   const { name, value } = decided.entry.declaration;
   const source = sourceOf(decided.block, decided.entry.declaration.start);
-  const sheet = { rule: source.sheet, 'style-attribute': 'style attribute', 'presentational-attribute': 'attribute', browser: 'browser default' }[source.kind];
-  return { declaration: `${name}: ${value}${decided.important ? ' !important' : ''}`, sheet, line: source.at?.line ?? 0, selector: source.selector };
+  const sheet = {
+    rule: source.sheet,
+    'style-attribute': 'style attribute',
+    'presentational-attribute': 'attribute',
+    browser: 'browser default',
+  }[source.kind];
+  return {
+    declaration: `${name}: ${value}${decided.important ? ' !important' : ''}`,
+    sheet,
+    line: source.at?.line ?? 0,
+    selector: source.selector,
+  };
 }

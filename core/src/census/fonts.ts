@@ -20,9 +20,18 @@ export function createFontCounter(): { add(view: StyleView, measure: PageMeasure
   const fonts = new Map<string, { -readonly [K in keyof FontUse]: FontUse[K] }>();
   const add = (view: StyleView, measure: PageMeasure | null): void => {
     for (const element of view.page.document.elements) {
-      if (['style', 'script', 'title', 'head', 'template', 'noscript'].includes(element.localName) || !showsText({ element, pseudo: '' })) continue;
+      if (
+        ['style', 'script', 'title', 'head', 'template', 'noscript'].includes(element.localName) ||
+        !showsText({ element, pseudo: '' })
+      )
+        continue;
       const style = view.style(element);
-      const font = { family: style.resolved('font-family'), size: Math.round(style.fontSize() * 10) / 10, weight: Number(style.resolved('font-weight')), isItalic: style.resolved('font-style') !== 'normal' };
+      const font = {
+        family: style.resolved('font-family'),
+        size: Math.round(style.fontSize() * 10) / 10,
+        weight: Number(style.resolved('font-weight')),
+        isItalic: style.resolved('font-style') !== 'normal',
+      };
       const key = JSON.stringify(font);
       const ink = (measure && boxIn(measure, element.number)?.ink) ?? 0;
       const known = fonts.get(key);
@@ -33,6 +42,7 @@ export function createFontCounter(): { add(view: StyleView, measure: PageMeasure
     }
   };
   /** Most used first. */
-  const result = (): FontUse[] => [...fonts.values()].sort((a, b) => b.elements - a.elements || a.size - b.size || (a.family < b.family ? -1 : 1));
+  const result = (): FontUse[] =>
+    [...fonts.values()].sort((a, b) => b.elements - a.elements || a.size - b.size || (a.family < b.family ? -1 : 1));
   return { add, result };
 }

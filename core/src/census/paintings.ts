@@ -28,7 +28,33 @@ export interface Painting {
 /** Pseudo-elements that paint colours of their own. */
 const PSEUDOS = ['before', 'after', 'marker', 'placeholder'] as const;
 const SIDES = ['top', 'right', 'bottom', 'left'] as const;
-const NEVER_SEEN = new Set(['head', 'title', 'meta', 'link', 'style', 'script', 'base', 'template', 'noscript', 'param', 'source', 'track', 'option', 'optgroup', 'datalist', 'br', 'wbr', 'defs', 'clipPath', 'mask', 'symbol', 'linearGradient', 'radialGradient', 'stop', 'filter']);
+const NEVER_SEEN = new Set([
+  'head',
+  'title',
+  'meta',
+  'link',
+  'style',
+  'script',
+  'base',
+  'template',
+  'noscript',
+  'param',
+  'source',
+  'track',
+  'option',
+  'optgroup',
+  'datalist',
+  'br',
+  'wbr',
+  'defs',
+  'clipPath',
+  'mask',
+  'symbol',
+  'linearGradient',
+  'radialGradient',
+  'stop',
+  'filter',
+]);
 
 /** All colours an element paints, its pseudo-elements included. */
 export function paintingsOf(view: StyleView, element: ElementNode): Painting[] {
@@ -42,7 +68,9 @@ export function paintingsOf(view: StyleView, element: ElementNode): Painting[] {
 export function looksAlike(a: StyleView, b: StyleView, element: ElementNode): boolean {
   if (NEVER_SEEN.has(element.localName)) return true;
   if (a.style(element).identity !== b.style(element).identity) return false;
-  return PSEUDOS.every((pseudo) => !mayHave(a, element, pseudo) || a.style(element, pseudo).identity === b.style(element, pseudo).identity);
+  return PSEUDOS.every(
+    (pseudo) => !mayHave(a, element, pseudo) || a.style(element, pseudo).identity === b.style(element, pseudo).identity,
+  );
 }
 
 function pseudosOf(view: StyleView, element: ElementNode): string[] {
@@ -54,7 +82,8 @@ function pseudosOf(view: StyleView, element: ElementNode): string[] {
 }
 
 function mayHave(view: StyleView, element: ElementNode, pseudo: (typeof PSEUDOS)[number]): boolean {
-  if (pseudo === 'placeholder') return element.attributes.has('placeholder') && (element.localName === 'input' || element.localName === 'textarea');
+  if (pseudo === 'placeholder')
+    return element.attributes.has('placeholder') && (element.localName === 'input' || element.localName === 'textarea');
   return pseudo !== 'marker' || view.style(element).resolved('display') === 'list-item';
 }
 
@@ -66,7 +95,11 @@ function paintingsIn(style: ElementStyle): Painting[] {
     const { style: deciding, decided } = decidingDeclaration(style, property);
     found.push({ pseudo, use, property, color, index, style: deciding, decided });
   };
-  const context: PaintContext = { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: { em: () => style.fontSize(), rem: () => 16, viewport: style.environment } };
+  const context: PaintContext = {
+    scheme: style.colorScheme(),
+    currentColor: style.currentColor(),
+    lengths: { em: () => style.fontSize(), rem: () => 16, viewport: style.environment },
+  };
   if (isShape(element) && pseudo === '') {
     add('icon', 'fill', style.color('fill'));
     if (style.resolved('stroke-width') !== '0px') add('icon', 'stroke', style.color('stroke'));
@@ -76,16 +109,28 @@ function paintingsIn(style: ElementStyle): Painting[] {
   const hasText = isIcon ? hasContent(style) : showsText(style);
   if (hasText) {
     add(isIcon ? 'icon' : 'text', 'color', style.color('-webkit-text-fill-color') ?? style.color('color'));
-    if (style.resolved('text-decoration-line') !== 'none') add('text', 'text-decoration-color', style.color('text-decoration-color'));
-    readShadows(textOf(style, 'text-shadow'), context, 'text').forEach(({ color }, i) => add('shadow', 'text-shadow', color, i));
+    if (style.resolved('text-decoration-line') !== 'none')
+      add('text', 'text-decoration-color', style.color('text-decoration-color'));
+    readShadows(textOf(style, 'text-shadow'), context, 'text').forEach(({ color }, i) =>
+      add('shadow', 'text-shadow', color, i),
+    );
   }
   add('fill', 'background-color', style.color('background-color'));
-  colorsInImages(textOf(style, 'background-image'), context).forEach((color, i) => add('gradient', 'background-image', color, i));
+  colorsInImages(textOf(style, 'background-image'), context).forEach((color, i) =>
+    add('gradient', 'background-image', color, i),
+  );
   for (const side of SIDES) {
-    if (style.resolved(`border-${side}-width`) !== '0px' && !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`))) add('edge', `border-${side}-color`, style.color(`border-${side}-color`));
+    if (
+      style.resolved(`border-${side}-width`) !== '0px' &&
+      !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`))
+    )
+      add('edge', `border-${side}-color`, style.color(`border-${side}-color`));
   }
-  if (!/^(?:none|hidden)$/.test(style.resolved('outline-style')) && style.resolved('outline-width') !== '0px') add('ring', 'outline-color', style.color('outline-color') ?? style.color('color'));
-  readShadows(textOf(style, 'box-shadow'), context, 'box').forEach(({ color }, i) => add('shadow', 'box-shadow', color, i));
+  if (!/^(?:none|hidden)$/.test(style.resolved('outline-style')) && style.resolved('outline-width') !== '0px')
+    add('ring', 'outline-color', style.color('outline-color') ?? style.color('color'));
+  readShadows(textOf(style, 'box-shadow'), context, 'box').forEach(({ color }, i) =>
+    add('shadow', 'box-shadow', color, i),
+  );
   return found;
 }
 
@@ -102,7 +147,10 @@ function hasContent(style: ElementStyle): boolean {
 }
 
 /** The declaration a property's value comes from: followed up where it is inherited, and to `color` where it is the current colour. */
-function decidingDeclaration(style: ElementStyle, property: string): { readonly style: ElementStyle; readonly decided: RankedDeclaration | null } {
+function decidingDeclaration(
+  style: ElementStyle,
+  property: string,
+): { readonly style: ElementStyle; readonly decided: RankedDeclaration | null } {
   let origin = style.seen(property);
   let [decided] = origin.ranked(property);
   const inherits = LONGHANDS.get(property)?.inherited ?? false;
@@ -110,7 +158,10 @@ function decidingDeclaration(style: ElementStyle, property: string): { readonly 
     origin = origin.parent;
     [decided] = origin.ranked(property);
   }
-  const isCurrent = decided === undefined ? LONGHANDS.get(property)?.initial === 'currentcolor' : decided.entry.value.kind === 'value' && /^currentcolor$/i.test(decided.entry.value.text);
+  const isCurrent =
+    decided === undefined
+      ? LONGHANDS.get(property)?.initial === 'currentcolor'
+      : decided.entry.value.kind === 'value' && /^currentcolor$/i.test(decided.entry.value.text);
   if (isCurrent && property !== 'color') return decidingDeclaration(origin, 'color');
   return { style: origin, decided: decided ?? null };
 }

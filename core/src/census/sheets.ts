@@ -27,13 +27,29 @@ export function listSheets(site: SiteModel): SheetSummary[] {
   const sheets = new Map<string, Gathered>();
   const gathered = (name: string, text: string, origin: SheetSummary['origin']): Gathered => {
     let sheet = sheets.get(name);
-    if (!sheet) sheets.set(name, (sheet = { origin, bytes: utf8.encode(text).length, pageIds: new Set(), rules: new Set(), used: new Set(), isUntried: false }));
+    if (!sheet)
+      sheets.set(
+        name,
+        (sheet = {
+          origin,
+          bytes: utf8.encode(text).length,
+          pageIds: new Set(),
+          rules: new Set(),
+          used: new Set(),
+          isUntried: false,
+        }),
+      );
     return sheet;
   };
   for (const [pageId, page] of site.pages) {
     const linked = new Set(page.sheets.map(({ name }) => name));
     const used = usedRules(page);
-    for (const { name, text, tree } of page.sheets) gathered(name, text, tree.kind === 'shadow' ? 'shadow tree' : name.includes(' <style> ') ? 'in the page' : 'file').pageIds.add(pageId);
+    for (const { name, text, tree } of page.sheets)
+      gathered(
+        name,
+        text,
+        tree.kind === 'shadow' ? 'shadow tree' : name.includes(' <style> ') ? 'in the page' : 'file',
+      ).pageIds.add(pageId);
     for (const rule of page.base.rules) {
       const sheet = gathered(rule.sheet.name, rule.sheet.text, linked.has(rule.sheet.name) ? 'file' : 'imported');
       sheet.pageIds.add(pageId);
@@ -43,7 +59,15 @@ export function listSheets(site: SiteModel): SheetSummary[] {
       if (used === null || used.has(rule)) sheet.used.add(rule.start);
     }
   }
-  return [...sheets].filter(([name]) => name !== VENEER_SHEET_NAME).map(([name, { pageIds, rules, used, ...sheet }]) => ({ name, ...sheet, rules: rules.size, unused: rules.size - used.size, pageIds: [...pageIds] }));
+  return [...sheets]
+    .filter(([name]) => name !== VENEER_SHEET_NAME)
+    .map(([name, { pageIds, rules, used, ...sheet }]) => ({
+      name,
+      ...sheet,
+      rules: rules.size,
+      unused: rules.size - used.size,
+      pageIds: [...pageIds],
+    }));
 }
 
 interface Gathered {
@@ -60,17 +84,29 @@ function usedRules(page: Page): ReadonlySet<RuleEntry['rule']> | null {
   const used = new Set<RuleEntry['rule']>();
   const { document } = page;
   const budget = { steps: 20_000_000 };
-  const contexts = [NO_STATES, ...CENSUS_STATES.filter((state) => state !== 'rest').map((state) => allInState(document, state))].map((states) => ({ states, hasAnswers: new Map() }));
+  const contexts = [
+    NO_STATES,
+    ...CENSUS_STATES.filter((state) => state !== 'rest').map((state) => allInState(document, state)),
+  ].map((states) => ({ states, hasAnswers: new Map() }));
   const byTree = page.indexes[1];
   try {
     for (const [tree, byKey] of byTree) {
       for (const index of byKey.values()) {
         for (const element of document.elements) {
-          if (tree && element.root !== tree && element.shadowRoot !== tree && element.root.kind !== 'document') continue;
+          if (tree && element.root !== tree && element.shadowRoot !== tree && element.root.kind !== 'document')
+            continue;
           for (const { rule, selector } of index.candidates(element)) {
             if (used.has(rule)) continue;
             const isMatch = contexts.some(({ states, hasAnswers }, i) => {
-              const context: MatchContext = { document, states, tree: tree ?? document.root, scope: null, visitedLink: i > 0 && states.get(element)?.has('visited') ? element : null, hasAnswers, budget };
+              const context: MatchContext = {
+                document,
+                states,
+                tree: tree ?? document.root,
+                scope: null,
+                visitedLink: i > 0 && states.get(element)?.has('visited') ? element : null,
+                hasAnswers,
+                budget,
+              };
               return matchesSelector(selector, element, context);
             });
             if (isMatch) used.add(rule);

@@ -13,10 +13,16 @@ const COVERED = 0.004;
  * @param opacityOf how much of what lies under it an element's own fill covers, 0–1.
  * @param points points of the grid; the more, the nearer to the true area.
  */
-export function visibleFills(view: StyleView, layout: PageLayout, opacityOf: (number: number) => number, points: number): Map<number, number> {
+export function visibleFills(
+  view: StyleView,
+  layout: PageLayout,
+  opacityOf: (number: number) => number,
+  points: number,
+): Map<number, number> {
   const { painters } = paintingOrderOf(view, layout);
   let height = 0;
-  for (let i = 0; i + 3 < layout.boxes.length; i += 4) height = Math.max(height, layout.boxes[i + 1] + layout.boxes[i + 3]);
+  for (let i = 0; i + 3 < layout.boxes.length; i += 4)
+    height = Math.max(height, layout.boxes[i + 1] + layout.boxes[i + 3]);
   const step = Math.max(LEAST_STEP, Math.sqrt((layout.width * height) / points));
   const columns = Math.ceil(layout.width / step);
   const rows = Math.ceil(height / step);
@@ -54,5 +60,10 @@ interface Span {
 /** Columns and rows of the grid whose points, the middles of its cells, lie in a rectangle. */
 function pointsIn({ left, top, width, height }: Rect, step: number, columns: number, rows: number): Span {
   const first = (start: number): number => Math.max(0, Math.ceil(start / step - 0.5));
-  return { from: first(left), to: Math.min(columns, first(left + width)), top: first(top), end: Math.min(rows, first(top + height)) };
+  return {
+    from: first(left),
+    to: Math.min(columns, first(left + width)),
+    top: first(top),
+    end: Math.min(rows, first(top + height)),
+  };
 }

@@ -18,8 +18,14 @@ describe('contrastRatio', () => {
 
   // Well-known border cases on white (common practice): the last grey that passes and the first that fails.
   const borders: readonly (readonly [css: string, wanted: number, passes: boolean, ratio: number])[] = [
-    ['#767676', RATIOS.text, true, 4.54], ['#777777', RATIOS.text, false, 4.48], ['#949494', RATIOS.largeText, true, 3.03], ['#959595', RATIOS.largeText, false, 2.99],
-    ['#595959', RATIOS.enhanced, true, 7.0], ['#5a5a5a', RATIOS.enhanced, false, 6.9], ['#0000ee', RATIOS.text, true, 9.4], ['#ff0000', RATIOS.text, false, 4.0],
+    ['#767676', RATIOS.text, true, 4.54],
+    ['#777777', RATIOS.text, false, 4.48],
+    ['#949494', RATIOS.largeText, true, 3.03],
+    ['#959595', RATIOS.largeText, false, 2.99],
+    ['#595959', RATIOS.enhanced, true, 7.0],
+    ['#5a5a5a', RATIOS.enhanced, false, 6.9],
+    ['#0000ee', RATIOS.text, true, 9.4],
+    ['#ff0000', RATIOS.text, false, 4.0],
   ];
   for (const [css, wanted, passes, ratio] of borders) {
     it(`${css} on white is ${ratio} and ${passes ? 'reaches' : 'misses'} ${wanted}`, () => {
@@ -38,7 +44,11 @@ describe('contrastRatio', () => {
 describe('compositeOver', () => {
   // Source: CSS Compositing 1 §5.1, co = cs·αs + cb·αb·(1 − αs).
   const rows: readonly (readonly [above: string, below: string, opacity: number, hex: string])[] = [
-    ['rgb(0 0 0 / 50%)', 'white', 1, '#808080'], ['white', 'black', 0.25, '#404040'], ['rgb(255 0 0 / 0)', 'lime', 1, '#00ff00'], ['red', 'lime', 1, '#ff0000'], ['rgb(255 0 0 / 50%)', 'rgb(0 0 255 / 100%)', 1, '#800080'],
+    ['rgb(0 0 0 / 50%)', 'white', 1, '#808080'],
+    ['white', 'black', 0.25, '#404040'],
+    ['rgb(255 0 0 / 0)', 'lime', 1, '#00ff00'],
+    ['red', 'lime', 1, '#ff0000'],
+    ['rgb(255 0 0 / 50%)', 'rgb(0 0 255 / 100%)', 1, '#800080'],
   ];
   for (const [above, below, opacity, hex] of rows) {
     it(`${above} at ${opacity} over ${below} is ${hex}`, () => {

@@ -6,7 +6,9 @@ import { channelsIn, type Triple } from '../values/convert-color.js';
  * Source: WCAG 2.2, https://www.w3.org/TR/WCAG22/#dfn-relative-luminance, with the threshold 0.04045 its errata give.
  */
 export function relativeLuminance(color: Color): number {
-  const linear = srgbChannels(color).map((channel) => (channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4));
+  const linear = srgbChannels(color).map((channel) =>
+    channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4,
+  );
   return 0.2126 * linear[0] + 0.7152 * linear[1] + 0.0722 * linear[2];
 }
 
@@ -32,7 +34,9 @@ export function compositeOver(above: Color, below: Color, opacity = 1): Color {
   const total = alpha + under * (1 - alpha);
   const top = srgbChannels(above);
   const bottom = srgbChannels(below);
-  const channels = top.map((channel, i) => (total === 0 ? 0 : (channel * alpha + bottom[i] * under * (1 - alpha)) / total)) as unknown as Triple;
+  const channels = top.map((channel, i) =>
+    total === 0 ? 0 : (channel * alpha + bottom[i] * under * (1 - alpha)) / total,
+  ) as unknown as Triple;
   return { space: 'legacy', channels, alpha: total };
 }
 

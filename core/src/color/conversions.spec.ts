@@ -4,18 +4,110 @@ import type { ColorSpace } from '../values/color.js';
 import { channelsIn } from '../values/convert-color.js';
 
 /** Our spaces with their names in the second library, and the range drawn from. */
-const SPACES: readonly (readonly [space: ColorSpace, theirs: string, ranges: readonly (readonly [number, number])[]])[] = [
-  ['srgb', 'srgb', [[0, 1], [0, 1], [0, 1]]],
-  ['srgb-linear', 'srgb-linear', [[0, 1], [0, 1], [0, 1]]],
-  ['display-p3', 'p3', [[0, 1], [0, 1], [0, 1]]],
-  ['a98-rgb', 'a98rgb', [[0, 1], [0, 1], [0, 1]]],
-  ['prophoto-rgb', 'prophoto', [[0, 1], [0, 1], [0, 1]]],
-  ['xyz-d65', 'xyz-d65', [[0, 0.95], [0, 1], [0, 1.08]]],
-  ['xyz-d50', 'xyz-d50', [[0, 0.96], [0, 1], [0, 0.82]]],
-  ['lab', 'lab', [[1, 99], [-100, 100], [-100, 100]]],
-  ['lch', 'lch', [[1, 99], [1, 120], [0, 360]]],
-  ['oklab', 'oklab', [[0.02, 0.99], [-0.3, 0.3], [-0.3, 0.3]]],
-  ['oklch', 'oklch', [[0.02, 0.99], [0.005, 0.35], [0, 360]]],
+const SPACES: readonly (readonly [
+  space: ColorSpace,
+  theirs: string,
+  ranges: readonly (readonly [number, number])[],
+])[] = [
+  [
+    'srgb',
+    'srgb',
+    [
+      [0, 1],
+      [0, 1],
+      [0, 1],
+    ],
+  ],
+  [
+    'srgb-linear',
+    'srgb-linear',
+    [
+      [0, 1],
+      [0, 1],
+      [0, 1],
+    ],
+  ],
+  [
+    'display-p3',
+    'p3',
+    [
+      [0, 1],
+      [0, 1],
+      [0, 1],
+    ],
+  ],
+  [
+    'a98-rgb',
+    'a98rgb',
+    [
+      [0, 1],
+      [0, 1],
+      [0, 1],
+    ],
+  ],
+  [
+    'prophoto-rgb',
+    'prophoto',
+    [
+      [0, 1],
+      [0, 1],
+      [0, 1],
+    ],
+  ],
+  [
+    'xyz-d65',
+    'xyz-d65',
+    [
+      [0, 0.95],
+      [0, 1],
+      [0, 1.08],
+    ],
+  ],
+  [
+    'xyz-d50',
+    'xyz-d50',
+    [
+      [0, 0.96],
+      [0, 1],
+      [0, 0.82],
+    ],
+  ],
+  [
+    'lab',
+    'lab',
+    [
+      [1, 99],
+      [-100, 100],
+      [-100, 100],
+    ],
+  ],
+  [
+    'lch',
+    'lch',
+    [
+      [1, 99],
+      [1, 120],
+      [0, 360],
+    ],
+  ],
+  [
+    'oklab',
+    'oklab',
+    [
+      [0.02, 0.99],
+      [-0.3, 0.3],
+      [-0.3, 0.3],
+    ],
+  ],
+  [
+    'oklch',
+    'oklch',
+    [
+      [0.02, 0.99],
+      [0.005, 0.35],
+      [0, 360],
+    ],
+  ],
 ];
 const COLORS = 10_000;
 const HUE_AT: Readonly<Record<string, number>> = { lch: 2, oklch: 2 };
@@ -36,10 +128,16 @@ describe('conversions between colour spaces', () => {
       const scale = to === 'lab' || to === 'lch' ? 100 : 1;
       ours.forEach((value, k) => {
         const isHue = HUE_AT[to] === k;
-        const apart = isHue ? (Math.abs(((value - theirs[k] + 540) % 360) - 180) * Math.PI / 180) * (ours[1] / scale) : Math.abs(value - theirs[k]) / scale;
+        const apart = isHue
+          ? ((Math.abs(((value - theirs[k] + 540) % 360) - 180) * Math.PI) / 180) * (ours[1] / scale)
+          : Math.abs(value - theirs[k]) / scale;
         // Signed powers of colours far outside a gamut grow without bound; the difference is taken relative to them.
         const relative = apart / Math.max(1, Math.abs(theirs[k]) / scale);
-        if (relative > worst) [worst, where] = [relative, `${from} ${channels.join(' ')} to ${to}: ${ours.join(' ')} and ${theirs.join(' ')}`];
+        if (relative > worst)
+          [worst, where] = [
+            relative,
+            `${from} ${channels.join(' ')} to ${to}: ${ours.join(' ')} and ${theirs.join(' ')}`,
+          ];
       });
     }
     expect(worst).withContext(where).toBeLessThan(1e-3);
@@ -51,7 +149,11 @@ describe('conversions between colour spaces', () => {
       const channels = [random(), random(), random()] as [number, number, number];
       for (const space of ['hsl', 'hwb'] as const) {
         const theirs = new ColorJs('srgb', channels).to(space).coords;
-        channelsIn({ space: 'srgb', channels, alpha: 1 }, space).forEach((value, k) => expect(value).withContext(`${space} of ${channels.join()}`).toBeCloseTo(theirs[k] ?? 0, 3));
+        channelsIn({ space: 'srgb', channels, alpha: 1 }, space).forEach((value, k) =>
+          expect(value)
+            .withContext(`${space} of ${channels.join()}`)
+            .toBeCloseTo(theirs[k] ?? 0, 3),
+        );
       }
     }
   });

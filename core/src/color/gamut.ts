@@ -27,6 +27,8 @@ export function easeIntoSrgb(lightness: number, chroma: number, hue: number): Co
     }
     color = at(low);
   }
-  const [r, g, b] = channelsIn(color, 'srgb').map((channel) => Math.round(Math.min(1, Math.max(0, channel)) * 255) / 255);
+  const [r, g, b] = channelsIn(color, 'srgb').map(
+    (channel) => Math.round(Math.min(1, Math.max(0, channel)) * 255) / 255,
+  );
   return { space: 'legacy', channels: [r, g, b], alpha: 1 };
 }

@@ -21,7 +21,11 @@ export interface PassingShade {
  * @param wanted contrast ratio, 1–21.
  * @returns `null` when no shade of this hue reaches it; the colour itself when it does already.
  */
-export function nearestPassingShade(color: Color, against: Color | readonly Color[], wanted: number): PassingShade | null {
+export function nearestPassingShade(
+  color: Color,
+  against: Color | readonly Color[],
+  wanted: number,
+): PassingShade | null {
   const all = 'space' in against ? [against] : against;
   const passes = (candidate: Color): boolean => all.every((other) => contrastRatio(candidate, other) >= wanted);
   if (passes(color)) return { color, moved: 0 };
@@ -29,7 +33,11 @@ export function nearestPassingShade(color: Color, against: Color | readonly Colo
   let best: PassingShade | null = null;
   // The farther the lightness, the larger the move: the first step that passes on either side is the nearest there.
   for (const direction of [-1, 1]) {
-    for (let step = direction < 0 ? Math.floor(lightness * STEPS) : Math.ceil(lightness * STEPS); step >= 0 && step <= STEPS; step += direction) {
+    for (
+      let step = direction < 0 ? Math.floor(lightness * STEPS) : Math.ceil(lightness * STEPS);
+      step >= 0 && step <= STEPS;
+      step += direction
+    ) {
       const candidate = easeIntoSrgb(step / STEPS, chroma, hue);
       if (!passes(candidate)) continue;
       const moved = deltaE2000(color, candidate);

@@ -24,14 +24,21 @@ const MAX_LENGTH = 200;
  */
 export function readColorNotation(input: string): readonly ColorReading[] {
   if (input.length > MAX_LENGTH) return [];
-  const text = withoutTail(input.trim().replace(/\s+/g, ' ')).replace(/^[a-z-]+ ?: ?(?!\d+ ?[;,]? ?[a-z] ?:)(?=\S)/i, (prefix) => (/^[rgb] ?:/i.test(prefix) ? prefix : '')).trim();
+  const text = withoutTail(input.trim().replace(/\s+/g, ' '))
+    .replace(/^[a-z-]+ ?: ?(?!\d+ ?[;,]? ?[a-z] ?:)(?=\S)/i, (prefix) => (/^[rgb] ?:/i.test(prefix) ? prefix : ''))
+    .trim();
   if (text === '') return [];
   const readings: ColorReading[] = [];
   const add = (color: Color | null, css: string, as: string): void => {
     if (color && !readings.some((reading) => reading.css === css)) readings.push({ color, css, as });
   };
   const digits = /^#?([0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.exec(text)?.[1];
-  if (digits) add(absolute(`#${digits}`), `#${digits.toLowerCase()}`, digits.length > 4 ? `${digits.length} hex digits` : `${digits.length} hex digits, each doubled`);
+  if (digits)
+    add(
+      absolute(`#${digits}`),
+      `#${digits.toLowerCase()}`,
+      digits.length > 4 ? `${digits.length} hex digits` : `${digits.length} hex digits, each doubled`,
+    );
   const triplet = readTriplet(text);
   if (triplet) add(triplet, hexOf(triplet), `red, green, blue: ${channels8(triplet).join(' ')}`);
   // Three two-digit decimals run together look like hex.
@@ -42,7 +49,12 @@ export function readColorNotation(input: string): readonly ColorReading[] {
     add(decimal, hexOf(decimal), `red, green, blue: ${channels8(decimal).join(' ')}`);
     add(absolute(`#${r}${g}${b}`), `#${r}${g}${b}`, '6 hex digits');
   }
-  if (readings.length === 0) add(absolute(text), text.toLowerCase().replace(/\s+/g, ' '), /\(/.test(text) ? `${text.slice(0, text.indexOf('(')).toLowerCase()}()` : 'a CSS colour name');
+  if (readings.length === 0)
+    add(
+      absolute(text),
+      text.toLowerCase().replace(/\s+/g, ' '),
+      /\(/.test(text) ? `${text.slice(0, text.indexOf('(')).toLowerCase()}()` : 'a CSS colour name',
+    );
   return readings;
 }
 
@@ -54,15 +66,24 @@ function withoutTail(text: string): string {
 
 function readTriplet(text: string): Color | null {
   const labelled = /^r ?[:=] ?(\d{1,3}) ?[,;]? ?g ?[:=] ?(\d{1,3}) ?[,;]? ?b ?[:=] ?(\d{1,3})$/i.exec(text);
-  const bare = labelled ?? /^\(? ?(\d{1,3}(?:\.\d+)?) ?[, ;/] ?(\d{1,3}(?:\.\d+)?) ?[, ;/] ?(\d{1,3}(?:\.\d+)?) ?\)?$/.exec(text);
+  const bare =
+    labelled ?? /^\(? ?(\d{1,3}(?:\.\d+)?) ?[, ;/] ?(\d{1,3}(?:\.\d+)?) ?[, ;/] ?(\d{1,3}(?:\.\d+)?) ?\)?$/.exec(text);
   if (bare) {
     const values = bare.slice(1, 4).map(Number);
-    return values.every((value) => value <= 255) ? rgb8(Math.round(values[0]), Math.round(values[1]), Math.round(values[2])) : null;
+    return values.every((value) => value <= 255)
+      ? rgb8(Math.round(values[0]), Math.round(values[1]), Math.round(values[2]))
+      : null;
   }
   const percent = /^\(? ?([\d.]+)% ?,? ?([\d.]+)% ?,? ?([\d.]+)% ?\)?$/.exec(text);
   if (!percent) return null;
   const values = percent.slice(1, 4).map(Number);
-  return values.every((value) => value <= 100) ? rgb8(Math.round((values[0] / 100) * 255), Math.round((values[1] / 100) * 255), Math.round((values[2] / 100) * 255)) : null;
+  return values.every((value) => value <= 100)
+    ? rgb8(
+        Math.round((values[0] / 100) * 255),
+        Math.round((values[1] / 100) * 255),
+        Math.round((values[2] / 100) * 255),
+      )
+    : null;
 }
 
 function absolute(text: string): Color | null {

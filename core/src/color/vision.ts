@@ -7,7 +7,11 @@ import { DEUTERANOPIA, PROTANOPIA, TRITANOPIA, type SeverityTable } from './visi
 export const VISIONS = ['protanopia', 'deuteranopia', 'tritanopia', 'grey'] as const;
 export type Vision = (typeof VISIONS)[number];
 
-const TABLES: Readonly<Record<Exclude<Vision, 'grey'>, SeverityTable>> = { protanopia: PROTANOPIA, deuteranopia: DEUTERANOPIA, tritanopia: TRITANOPIA };
+const TABLES: Readonly<Record<Exclude<Vision, 'grey'>, SeverityTable>> = {
+  protanopia: PROTANOPIA,
+  deuteranopia: DEUTERANOPIA,
+  tritanopia: TRITANOPIA,
+};
 
 /** Weights of relative luminance (WCAG 2.2). */
 const GREY = [0.2126, 0.7152, 0.0722, 0.2126, 0.7152, 0.0722, 0.2126, 0.7152, 0.0722];
@@ -37,6 +41,14 @@ export function seenAs(color: Color, vision: Vision, severity = 1): Color {
   const m = visionMatrix(vision, severity);
   const [r, g, b] = channelsIn({ space: 'srgb', channels: srgbChannels(color), alpha: 1 }, 'srgb-linear');
   const clip = (value: number): number => Math.min(1, Math.max(0, value));
-  const seen: Triple = [clip(m[0] * r + m[1] * g + m[2] * b), clip(m[3] * r + m[4] * g + m[5] * b), clip(m[6] * r + m[7] * g + m[8] * b)];
-  return { space: 'legacy', channels: convertChannels(seen, 'srgb-linear', 'srgb').map(clip) as unknown as Triple, alpha: color.alpha };
+  const seen: Triple = [
+    clip(m[0] * r + m[1] * g + m[2] * b),
+    clip(m[3] * r + m[4] * g + m[5] * b),
+    clip(m[6] * r + m[7] * g + m[8] * b),
+  ];
+  return {
+    space: 'legacy',
+    channels: convertChannels(seen, 'srgb-linear', 'srgb').map(clip) as unknown as Triple,
+    alpha: color.alpha,
+  };
 }

@@ -16,8 +16,16 @@ export interface MediaEnvironment {
 
 /** A desktop screen with a mouse. */
 export const DESKTOP: MediaEnvironment = {
-  width: 1280, height: 800, colorScheme: 'light', reducedMotion: false, contrast: 'no-preference', forcedColors: false,
-  hover: true, pointer: 'fine', resolution: 1, type: 'screen',
+  width: 1280,
+  height: 800,
+  colorScheme: 'light',
+  reducedMotion: false,
+  contrast: 'no-preference',
+  forcedColors: false,
+  hover: true,
+  pointer: 'fine',
+  resolution: 1,
+  type: 'screen',
 };
 
 /** An answer that may depend on layout, which is not known here. */

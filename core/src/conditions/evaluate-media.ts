@@ -12,13 +12,26 @@ export function evaluateMedia(text: string, environment: MediaEnvironment): bool
   const tokens = tokenizeCss(text);
   if (skipBlank(tokens, 0, tokens.count) >= tokens.count) return true;
   const read: ReadOperand = (list, start, end) => readFeature(list, start, end, environment);
-  return or(splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => evaluateQuery(tokens, from, to, environment, read))) === true;
+  return (
+    or(
+      splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => evaluateQuery(tokens, from, to, environment, read)),
+    ) === true
+  );
 }
 
-function evaluateQuery(tokens: TokenList, from: number, to: number, environment: MediaEnvironment, read: ReadOperand): boolean {
+function evaluateQuery(
+  tokens: TokenList,
+  from: number,
+  to: number,
+  environment: MediaEnvironment,
+  read: ReadOperand,
+): boolean {
   let i = skipBlank(tokens, from, to);
   if (i >= to) return false;
-  if (tokens.types[i] !== T.Ident || (isWord(tokens, i, 'not') && tokens.types[skipBlank(tokens, i + 1, to)] !== T.Ident)) {
+  if (
+    tokens.types[i] !== T.Ident ||
+    (isWord(tokens, i, 'not') && tokens.types[skipBlank(tokens, i + 1, to)] !== T.Ident)
+  ) {
     return evaluateCondition(tokens, i, to, read) === true;
   }
   let negated = false;
@@ -64,13 +77,31 @@ const RANGES: ReadonlyMap<string, (environment: MediaEnvironment) => number> = n
 ]);
 
 /** Features with keywords, the current one and those that count as none. */
-const DISCRETE: ReadonlyMap<string, (environment: MediaEnvironment) => { readonly is: readonly string[]; readonly known: readonly string[] }> = new Map([
-  ['orientation', (e: MediaEnvironment) => ({ is: [e.height >= e.width ? 'portrait' : 'landscape'], known: ['portrait', 'landscape'] })],
+const DISCRETE: ReadonlyMap<
+  string,
+  (environment: MediaEnvironment) => { readonly is: readonly string[]; readonly known: readonly string[] }
+> = new Map([
+  [
+    'orientation',
+    (e: MediaEnvironment) => ({
+      is: [e.height >= e.width ? 'portrait' : 'landscape'],
+      known: ['portrait', 'landscape'],
+    }),
+  ],
   ['prefers-color-scheme', (e: MediaEnvironment) => ({ is: [e.colorScheme], known: ['light', 'dark'] })],
-  ['prefers-reduced-motion', (e: MediaEnvironment) => ({ is: [e.reducedMotion ? 'reduce' : 'no-preference'], known: ['reduce', 'no-preference'] })],
+  [
+    'prefers-reduced-motion',
+    (e: MediaEnvironment) => ({
+      is: [e.reducedMotion ? 'reduce' : 'no-preference'],
+      known: ['reduce', 'no-preference'],
+    }),
+  ],
   ['prefers-reduced-transparency', () => ({ is: ['no-preference'], known: ['reduce', 'no-preference'] })],
   ['prefers-reduced-data', () => ({ is: ['no-preference'], known: ['reduce', 'no-preference'] })],
-  ['prefers-contrast', (e: MediaEnvironment) => ({ is: [e.contrast], known: ['no-preference', 'more', 'less', 'custom'] })],
+  [
+    'prefers-contrast',
+    (e: MediaEnvironment) => ({ is: [e.contrast], known: ['no-preference', 'more', 'less', 'custom'] }),
+  ],
   ['forced-colors', (e: MediaEnvironment) => ({ is: [e.forcedColors ? 'active' : 'none'], known: ['active', 'none'] })],
   ['inverted-colors', () => ({ is: ['none'], known: ['none', 'inverted'] })],
   ['hover', (e: MediaEnvironment) => ({ is: [e.hover ? 'hover' : 'none'], known: ['hover', 'none'] })],
@@ -80,7 +111,13 @@ const DISCRETE: ReadonlyMap<string, (environment: MediaEnvironment) => { readonl
   ['update', () => ({ is: ['fast'], known: ['none', 'slow', 'fast'] })],
   ['overflow-block', () => ({ is: ['scroll'], known: ['none', 'scroll', 'paged'] })],
   ['overflow-inline', () => ({ is: ['scroll'], known: ['none', 'scroll'] })],
-  ['display-mode', () => ({ is: ['browser'], known: ['fullscreen', 'standalone', 'minimal-ui', 'browser', 'window-controls-overlay', 'picture-in-picture'] })],
+  [
+    'display-mode',
+    () => ({
+      is: ['browser'],
+      known: ['fullscreen', 'standalone', 'minimal-ui', 'browser', 'window-controls-overlay', 'picture-in-picture'],
+    }),
+  ],
   ['scripting', () => ({ is: ['enabled'], known: ['none', 'initial-only', 'enabled'] })],
   ['color-gamut', () => ({ is: ['srgb'], known: ['srgb', 'p3', 'rec2020'] })],
   ['dynamic-range', () => ({ is: ['standard'], known: ['standard', 'high'] })],
@@ -94,11 +131,15 @@ function readFeature(tokens: TokenList, from: number, to: number, environment: M
   const feature = parseMediaFeature(tokens, from, to);
   if (feature === null) return 'undecided';
   const range = RANGES.get(feature.name)?.(environment);
-  if (feature.kind === 'range') return range === undefined ? 'undecided' : feature.bounds.every((bound) => isWithin(range, bound));
+  if (feature.kind === 'range')
+    return range === undefined ? 'undecided' : feature.bounds.every((bound) => isWithin(range, bound));
   const discrete = DISCRETE.get(feature.name)?.(environment);
-  if (feature.kind === 'keyword') return discrete?.known.includes(feature.value) ? discrete.is.includes(feature.value) : 'undecided';
+  if (feature.kind === 'keyword')
+    return discrete?.known.includes(feature.value) ? discrete.is.includes(feature.value) : 'undecided';
   if (range !== undefined) return range !== 0;
-  return discrete ? discrete.is.some((value) => value !== 'none' && value !== 'no-preference' && value !== '0') : 'undecided';
+  return discrete
+    ? discrete.is.some((value) => value !== 'none' && value !== 'no-preference' && value !== '0')
+    : 'undecided';
 }
 
 /** Features a media query list asks about, in the order they stand, those of media other than screens left out. */
@@ -123,15 +164,22 @@ function typeOfQuery(tokens: TokenList, from: number, to: number, read: ReadOper
   const first = skipBlank(tokens, from, to);
   const isModified = isWord(tokens, first, 'only');
   const at = isModified ? skipBlank(tokens, first + 1, to) : first;
-  return at >= to || tokens.types[at] !== T.Ident || ['all', 'screen', 'not'].includes(tokenText(tokens, at).toLowerCase());
+  return (
+    at >= to || tokens.types[at] !== T.Ident || ['all', 'screen', 'not'].includes(tokenText(tokens, at).toLowerCase())
+  );
 }
 
 function isWithin(actual: number, { sign, value }: Bound): boolean {
   switch (sign) {
-    case '<': return actual < value;
-    case '<=': return actual <= value;
-    case '=': return Math.abs(actual - value) < 1e-6;
-    case '>=': return actual >= value;
-    case '>': return actual > value;
+    case '<':
+      return actual < value;
+    case '<=':
+      return actual <= value;
+    case '=':
+      return Math.abs(actual - value) < 1e-6;
+    case '>=':
+      return actual >= value;
+    case '>':
+      return actual > value;
   }
 }

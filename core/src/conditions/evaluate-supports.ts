@@ -28,13 +28,16 @@ function readOperand(tokens: TokenList, from: number, to: number): Ternary | nul
       }
     }
     if (name === 'font-format(') return ['woff', 'woff2', 'opentype', 'truetype'].includes(argument.toLowerCase());
-    if (name === 'font-tech(') return ['features-opentype', 'variations', 'color-colrv0', 'color-colrv1'].includes(argument.toLowerCase());
+    if (name === 'font-tech(')
+      return ['features-opentype', 'variations', 'color-colrv0', 'color-colrv1'].includes(argument.toLowerCase());
     return false;
   }
   const name = skipBlank(tokens, from + 1, close);
   const colon = skipBlank(tokens, name + 1, close);
   if (name >= close || tokens.types[name] !== T.Ident || tokens.types[colon] !== T.Colon) return false;
-  const value = textBetween(tokens, colon + 1, close).replace(/!\s*important$/i, '').trim();
+  const value = textBetween(tokens, colon + 1, close)
+    .replace(/!\s*important$/i, '')
+    .trim();
   const property = tokenText(tokens, name);
   return isPropertyValue(property.startsWith('--') ? property : property.toLowerCase(), value);
 }

@@ -24,7 +24,17 @@ export type MediaFeature =
 
 /** Features with a range. Source: Media Queries 5 §4 to §6 and its appendix of deprecated ones. */
 export const RANGE_FEATURES: ReadonlySet<string> = new Set([
-  'width', 'height', 'device-width', 'device-height', 'aspect-ratio', 'device-aspect-ratio', 'resolution', '-webkit-device-pixel-ratio', 'color', 'color-index', 'monochrome',
+  'width',
+  'height',
+  'device-width',
+  'device-height',
+  'aspect-ratio',
+  'device-aspect-ratio',
+  'resolution',
+  '-webkit-device-pixel-ratio',
+  'color',
+  'color-index',
+  'monochrome',
 ]);
 
 const MIRRORED: Readonly<Record<BoundSign, BoundSign>> = { '<': '>', '<=': '>=', '=': '=', '>=': '<=', '>': '<' };
@@ -51,7 +61,9 @@ function parsePlain(name: string, tokens: TokenList, at: Span): MediaFeature | n
   const key = bound ? `${bound[1] ?? ''}${bound[3]}` : name;
   const value = valueOf(tokens, at, key);
   if (!RANGE_FEATURES.has(key)) return value === undefined ? null : { kind: 'keyword', name, value: String(value) };
-  return typeof value === 'number' ? { kind: 'range', name: key, bounds: [{ sign: bound ? (bound[2] === 'min' ? '>=' : '<=') : '=', value }] } : null;
+  return typeof value === 'number'
+    ? { kind: 'range', name: key, bounds: [{ sign: bound ? (bound[2] === 'min' ? '>=' : '<=') : '=', value }] }
+    : null;
 }
 
 /** `width < 600px`, `600px >= width`, `400px <= width < 700px`; signs of a double range point one way (§2.4.3). */
@@ -69,7 +81,8 @@ function parseRange(tokens: TokenList, parts: readonly Span[]): MediaFeature | n
     if (sign === null || typeof value !== 'number') return null;
     bounds.push({ sign: i < nameAt ? MIRRORED[sign] : sign, value });
   }
-  if (bounds.length === 2 && (bounds.some(({ sign }) => sign === '=') || bounds[0].sign[0] === bounds[1].sign[0])) return null;
+  if (bounds.length === 2 && (bounds.some(({ sign }) => sign === '=') || bounds[0].sign[0] === bounds[1].sign[0]))
+    return null;
   return { kind: 'range', name, bounds };
 }
 
@@ -90,9 +103,13 @@ function splitFeature(tokens: TokenList, from: number, to: number): Span[] | nul
       i = Math.min(tokens.closers[i], to - 1);
       continue;
     }
-    const isSign = tokens.types[i] === T.Colon || isDelim(tokens, i, '<') || isDelim(tokens, i, '>') || isDelim(tokens, i, '=');
+    const isSign =
+      tokens.types[i] === T.Colon || isDelim(tokens, i, '<') || isDelim(tokens, i, '>') || isDelim(tokens, i, '=');
     if (!isSign) continue;
-    const signEnd = !isDelim(tokens, i, '=') && tokens.types[i] !== T.Colon && i + 1 < to && isDelim(tokens, i + 1, '=') ? i + 2 : i + 1;
+    const signEnd =
+      !isDelim(tokens, i, '=') && tokens.types[i] !== T.Colon && i + 1 < to && isDelim(tokens, i + 1, '=')
+        ? i + 2
+        : i + 1;
     parts.push([start, i], [i, signEnd]);
     start = signEnd;
     i = signEnd - 1;
@@ -116,7 +133,10 @@ function operatorOf(tokens: TokenList, span: Span | undefined): string | null {
 
 /** A length in px, a resolution in dppx, a ratio, a number, or a keyword. */
 function valueOf(tokens: TokenList, [from, to]: Span, feature: string): FeatureValue | undefined {
-  const text = tokens.text.slice(tokens.starts[from], tokens.ends[to - 1]).trim().toLowerCase();
+  const text = tokens.text
+    .slice(tokens.starts[from], tokens.ends[to - 1])
+    .trim()
+    .toLowerCase();
   if (feature.endsWith('aspect-ratio')) {
     const ratio = /^([\d.]+)(?:\s*\/\s*([\d.]+))?$/.exec(text);
     return ratio ? Number(ratio[1]) / Number(ratio[2] ?? 1) : undefined;
@@ -125,8 +145,22 @@ function valueOf(tokens: TokenList, [from, to]: Span, feature: string): FeatureV
   if (!number) return /^[a-z-]+$/.test(text) ? text : lengthOfCalc(text);
   const value = Number(number[1]);
   const unit = number[2];
-  if (feature === 'resolution') return unit === 'dppx' || unit === 'x' ? value : unit === 'dpi' ? value / 96 : unit === 'dpcm' ? (value * 2.54) / 96 : undefined;
-  if (unit === '') return feature.includes('width') || feature.includes('height') ? (value === 0 ? 0 : undefined) : RANGE_FEATURES.has(feature) ? value : text;
+  if (feature === 'resolution')
+    return unit === 'dppx' || unit === 'x'
+      ? value
+      : unit === 'dpi'
+        ? value / 96
+        : unit === 'dpcm'
+          ? (value * 2.54) / 96
+          : undefined;
+  if (unit === '')
+    return feature.includes('width') || feature.includes('height')
+      ? value === 0
+        ? 0
+        : undefined
+      : RANGE_FEATURES.has(feature)
+        ? value
+        : text;
   if (unit === 'em' || unit === 'rem') return value * INITIAL_FONT_SIZE;
   return absoluteLengthInPx(value, unit) ?? undefined;
 }
@@ -136,10 +170,16 @@ function lengthOfCalc(text: string): number | undefined {
   const inner = /^calc\(([^()]+)\)$/.exec(text)?.[1];
   if (!inner) return undefined;
   let sum = 0;
-  for (const term of inner.replace(/\s([+-])\s/g, ' $1').split(/\s/).filter(Boolean)) {
+  for (const term of inner
+    .replace(/\s([+-])\s/g, ' $1')
+    .split(/\s/)
+    .filter(Boolean)) {
     const number = /^([+-]?[\d.]+)([a-z]+)$/.exec(term.trim());
     if (!number) return undefined;
-    const px = number[2] === 'em' || number[2] === 'rem' ? Number(number[1]) * INITIAL_FONT_SIZE : absoluteLengthInPx(Number(number[1]), number[2]);
+    const px =
+      number[2] === 'em' || number[2] === 'rem'
+        ? Number(number[1]) * INITIAL_FONT_SIZE
+        : absoluteLengthInPx(Number(number[1]), number[2]);
     if (px === null) return undefined;
     sum += px;
   }

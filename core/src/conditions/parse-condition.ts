@@ -11,7 +11,13 @@ const MAX_DEPTH = 40;
  * Source: CSS Conditional 3 §6 and Media Queries 4 §3.
  * @returns `null` when the tokens are no condition.
  */
-export function evaluateCondition(tokens: TokenList, from: number, to: number, readOperand: ReadOperand, depth = 0): Ternary | null {
+export function evaluateCondition(
+  tokens: TokenList,
+  from: number,
+  to: number,
+  readOperand: ReadOperand,
+  depth = 0,
+): Ternary | null {
   if (depth > MAX_DEPTH) return null;
   let i = skipBlank(tokens, from, to);
   if (i >= to) return null;
@@ -19,7 +25,9 @@ export function evaluateCondition(tokens: TokenList, from: number, to: number, r
     const next = Math.min(skipComponent(tokens, at), to);
     if (tokens.types[at] === T.LeftParenthesis) {
       const inner = tokens.closers[at];
-      const nested = startsCondition(tokens, at + 1, Math.min(inner, to)) ? evaluateCondition(tokens, at + 1, Math.min(inner, to), readOperand, depth + 1) : null;
+      const nested = startsCondition(tokens, at + 1, Math.min(inner, to))
+        ? evaluateCondition(tokens, at + 1, Math.min(inner, to), readOperand, depth + 1)
+        : null;
       return { value: nested ?? readOperand(tokens, at, next), next };
     }
     if (tokens.types[at] === T.Function) return { value: readOperand(tokens, at, next), next };
@@ -50,7 +58,9 @@ export function evaluateCondition(tokens: TokenList, from: number, to: number, r
 
 function startsCondition(tokens: TokenList, from: number, to: number): boolean {
   const i = skipBlank(tokens, from, to);
-  return i < to && (tokens.types[i] === T.LeftParenthesis || isWord(tokens, i, 'not') || tokens.types[i] === T.Function);
+  return (
+    i < to && (tokens.types[i] === T.LeftParenthesis || isWord(tokens, i, 'not') || tokens.types[i] === T.Function)
+  );
 }
 
 /** Whether token `i` is the given word, in any case. */

@@ -11,7 +11,10 @@ export interface AttributeChange {
 export type Amendments = ReadonlyMap<number, readonly AttributeChange[]>;
 
 /** Attributes after the changes, those in order. */
-export function amendAttributes(attributes: ReadonlyMap<string, string>, changes: readonly AttributeChange[]): Map<string, string> {
+export function amendAttributes(
+  attributes: ReadonlyMap<string, string>,
+  changes: readonly AttributeChange[],
+): Map<string, string> {
   const amended = new Map(attributes);
   for (const { act, name, value } of changes) {
     const classes = (amended.get('class') ?? '').split(/[\t\n\f\r ]+/).filter((token) => token !== '');

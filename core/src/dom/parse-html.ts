@@ -34,15 +34,28 @@ export function parseHtml(text: string, amendments: Amendments = NONE): PageDocu
   const elements: ElementNode[] = [];
   const pendingShadow: { host: MutableElement; template: P5.Template }[] = [];
 
-  const read = (nodes: readonly P5.ChildNode[], parent: MutableElement | null, into: MutableRoot, depth: number): void => {
+  const read = (
+    nodes: readonly P5.ChildNode[],
+    parent: MutableElement | null,
+    into: MutableRoot,
+    depth: number,
+  ): void => {
     for (const node of nodes) {
       if ('value' in node && node.nodeName === '#text') {
         if (parent) parent.ownText += node.value;
         continue;
       }
       if (!('tagName' in node)) continue;
-      const mode = 'content' in node && parent ? node.attrs.find((a) => a.name === 'shadowrootmode')?.value.toLowerCase() : undefined;
-      if ((mode === 'open' || mode === 'closed') && parent && !parent.shadowRoot && !pendingShadow.some((p) => p.host === parent)) {
+      const mode =
+        'content' in node && parent
+          ? node.attrs.find((a) => a.name === 'shadowrootmode')?.value.toLowerCase()
+          : undefined;
+      if (
+        (mode === 'open' || mode === 'closed') &&
+        parent &&
+        !parent.shadowRoot &&
+        !pendingShadow.some((p) => p.host === parent)
+      ) {
         pendingShadow.push({ host: parent, template: node as P5.Template });
         continue;
       }
@@ -80,7 +93,13 @@ export function parseHtml(text: string, amendments: Amendments = NONE): PageDocu
   return { root, elements, rootElement: elements[0], quirks: tree.mode === html.DOCUMENT_MODE.QUIRKS, shadowRoots };
 }
 
-function makeElement(node: P5.Element, number: number, parent: MutableElement | null, root: TreeRoot, amendments: Amendments): MutableElement {
+function makeElement(
+  node: P5.Element,
+  number: number,
+  parent: MutableElement | null,
+  root: TreeRoot,
+  amendments: Amendments,
+): MutableElement {
   const written = new Map<string, string>();
   for (const { name, value, prefix } of node.attrs) written.set(prefix ? `${prefix}:${name}` : name, value);
   const changes = amendments.get(number);
@@ -114,7 +133,9 @@ function assignFlatParents(elements: readonly MutableElement[], shadowRoots: rea
   }
   const taken = new Set<ElementNode>();
   for (const element of elements) {
-    const slot = element.parent?.shadowRoot ? slots.get(element.parent.shadowRoot)?.get(element.attributes.get('slot') ?? '') : undefined;
+    const slot = element.parent?.shadowRoot
+      ? slots.get(element.parent.shadowRoot)?.get(element.attributes.get('slot') ?? '')
+      : undefined;
     if (slot) taken.add(slot);
   }
   for (const element of elements) {

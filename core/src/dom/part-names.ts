@@ -5,7 +5,9 @@ export function partNamesFor(element: ElementNode, host: ElementNode): string[] 
   let names = (element.attributes.get('part') ?? '').split(/\s+/).filter(Boolean);
   for (let at = element.root.host; at !== host; at = at.root.host) {
     if (!at) return [];
-    const exported = (at.attributes.get('exportparts') ?? '').split(',').map((pair) => pair.split(':').map((name) => name.trim()));
+    const exported = (at.attributes.get('exportparts') ?? '')
+      .split(',')
+      .map((pair) => pair.split(':').map((name) => name.trim()));
     names = exported.filter(([inner]) => names.includes(inner)).map(([inner, outer = inner]) => outer);
   }
   return names;

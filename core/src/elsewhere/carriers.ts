@@ -19,12 +19,19 @@ export const MOST_NEIGHBOURS = 6;
 /** Elements whose states selectors can ask about on the way to an element, the nearest first. Source: Selectors 4 §15 for the combinators, §4.5 for `:has()`. */
 export function carriersOf(element: ElementNode): Carrier[] {
   const found: Carrier[] = [];
-  for (let node: ElementNode | null = element, steps = 0; node && steps < MOST_STEPS; node = node.flatParent, steps += 1) {
+  for (
+    let node: ElementNode | null = element, steps = 0;
+    node && steps < MOST_STEPS;
+    node = node.flatParent, steps += 1
+  ) {
     const at = node;
     if (at.localName === 'body' || at.localName === 'html') break;
     found.push({ element: at, relation: at === element ? 'self' : 'ancestor', steps, at });
-    for (const sibling of siblingsOf(at).slice(0, at.position).reverse().slice(0, MOST_NEIGHBOURS)) found.push({ element: sibling, relation: 'before', steps, at });
-    for (const child of at.children.slice(0, MOST_NEIGHBOURS)) if (!found.some((carrier) => carrier.element === child)) found.push({ element: child, relation: 'inside', steps, at });
+    for (const sibling of siblingsOf(at).slice(0, at.position).reverse().slice(0, MOST_NEIGHBOURS))
+      found.push({ element: sibling, relation: 'before', steps, at });
+    for (const child of at.children.slice(0, MOST_NEIGHBOURS))
+      if (!found.some((carrier) => carrier.element === child))
+        found.push({ element: child, relation: 'inside', steps, at });
   }
   return found;
 }
@@ -39,7 +46,10 @@ export function carrierAlike(element: ElementNode, lead: ElementNode, other: Ele
   const wanted = relationOf(lead, other);
   if (!wanted) return null;
   const type = (node: ElementNode): string => node.attributes.get('type')?.toLowerCase() ?? '';
-  const likely = carriersOf(element).filter(({ relation, steps }) => relation === wanted.relation && steps === wanted.steps).map((carrier) => carrier.element).filter((own) => own.localName === other.localName && type(own) === type(other));
+  const likely = carriersOf(element)
+    .filter(({ relation, steps }) => relation === wanted.relation && steps === wanted.steps)
+    .map((carrier) => carrier.element)
+    .filter((own) => own.localName === other.localName && type(own) === type(other));
   // Of several beside one another the one with the same names is meant.
   return likely.find((own) => alikeKey(own) === alikeKey(other)) ?? likely.at(0) ?? null;
 }

@@ -17,7 +17,12 @@ const LABELABLE = new Set(['button', 'input', 'meter', 'output', 'progress', 'se
  * Source: HTML §4.16.3 and Selectors 4 §9.
  * @param parent the ancestor that a parent's state is of, or the element that is switched.
  */
-export function pointerStates(document: PageDocument, element: ElementNode, state: StateName, parent: ElementNode | null = null): StateMap {
+export function pointerStates(
+  document: PageDocument,
+  element: ElementNode,
+  state: StateName,
+  parent: ElementNode | null = null,
+): StateMap {
   if (state === 'parent-hover') return parent ? pointerStates(document, parent, 'hover') : new Map();
   if (state === 'parent-invalid') return parent ? new Map([[parent, new Set(['invalid', 'user-invalid'])]]) : new Map();
   if (isSwitchState(state)) {
@@ -93,7 +98,8 @@ export function pointerStates(document: PageDocument, element: ElementNode, stat
 /** The control a label stands for: by `for`, or the first one inside. */
 function controlOf(document: PageDocument, label: ElementNode): ElementNode | null {
   const target = label.attributes.get('for');
-  if (target !== undefined) return document.elements.find((element) => element.id === target && LABELABLE.has(element.localName)) ?? null;
+  if (target !== undefined)
+    return document.elements.find((element) => element.id === target && LABELABLE.has(element.localName)) ?? null;
   const find = (node: ElementNode): ElementNode | null => {
     for (const child of node.children) {
       const found = LABELABLE.has(child.localName) ? child : find(child);

@@ -20,7 +20,19 @@ export interface Teller {
   readonly states: StateMap;
 }
 
-const TELLS = ['color', 'background-color', 'background-image', 'border-top-color', 'opacity', 'box-shadow', 'text-decoration-line', 'outline-color', 'fill', 'visibility', 'display'] as const;
+const TELLS = [
+  'color',
+  'background-color',
+  'background-image',
+  'border-top-color',
+  'opacity',
+  'box-shadow',
+  'text-decoration-line',
+  'outline-color',
+  'fill',
+  'visibility',
+  'display',
+] as const;
 /** What is switched itself is asked about by its own pseudo-classes. */
 const HAS_STATES_OF_ITS_OWN: ReadonlySet<string> = new Set(['input', 'details', 'dialog']);
 /** States that are tried for one element. */
@@ -30,8 +42,19 @@ const MOST_TRIED = 32;
  * The states of elements around one, and of itself, that tell on it or its pseudo-element, the nearest first.
  * @param longhand only those that change it are given when set.
  */
-export function tellersOf(page: Page, element: ElementNode, pseudo: string, setting: Setting, longhand: string | null = null): Teller[] {
-  const candidates = carriersOf(element).filter(({ relation, element: own }) => relation !== 'self' || !HAS_STATES_OF_ITS_OWN.has(own.localName)).flatMap(({ element: carrier, relation }) => tellersIn(page, carrier).filter(({ state }) => relation !== 'self' || state !== 'focused')).slice(0, MOST_TRIED);
+export function tellersOf(
+  page: Page,
+  element: ElementNode,
+  pseudo: string,
+  setting: Setting,
+  longhand: string | null = null,
+): Teller[] {
+  const candidates = carriersOf(element)
+    .filter(({ relation, element: own }) => relation !== 'self' || !HAS_STATES_OF_ITS_OWN.has(own.localName))
+    .flatMap(({ element: carrier, relation }) =>
+      tellersIn(page, carrier).filter(({ state }) => relation !== 'self' || state !== 'focused'),
+    )
+    .slice(0, MOST_TRIED);
   if (candidates.length === 0) return [];
   const properties = longhand === null ? TELLS : [longhand];
   const share = new StyleShare();
@@ -42,7 +65,8 @@ export function tellersOf(page: Page, element: ElementNode, pseudo: string, sett
     const shown = properties.map((property) => style.resolved(property)).join('|');
     if (state === 'switched') locked.set(carrier, shown);
     // Both at once say something of their own only where neither does alone.
-    if (style.identity === rest.identity || (state === 'switched-locked' && shown === locked.get(carrier))) return false;
+    if (style.identity === rest.identity || (state === 'switched-locked' && shown === locked.get(carrier)))
+      return false;
     return properties.some((property) => style.resolved(property) !== rest.resolved(property));
   });
 }
@@ -51,6 +75,19 @@ function tellersIn(page: Page, element: ElementNode): Teller[] {
   const flips = flipsOf(element, page.document);
   return SWITCH_STATES.flatMap((state): Teller[] => {
     const flip = flips[state];
-    return flip ? [{ words: `${shortName(element)} is ${flip.words}`, element, state, flip, states: state === 'focused' ? pointerStates(page.document, element, 'focus') : new Map([[element, new Set(flip.given)]]) }] : [];
+    return flip
+      ? [
+          {
+            words: `${shortName(element)} is ${flip.words}`,
+            element,
+            state,
+            flip,
+            states:
+              state === 'focused'
+                ? pointerStates(page.document, element, 'focus')
+                : new Map([[element, new Set(flip.given)]]),
+          },
+        ]
+      : [];
   });
 }

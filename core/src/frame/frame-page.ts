@@ -6,7 +6,18 @@ import { rewriteStates } from './rewrite-states.js';
 export const NUMBER_ATTRIBUTE = 'data-uv-n';
 
 const DROPPED = new Set(['script', 'base', 'object', 'embed', 'applet', 'frame', 'frameset', 'portal']);
-const ADDRESS_ATTRIBUTES = new Set(['src', 'href', 'srcset', 'poster', 'action', 'formaction', 'xlink:href', 'data', 'ping', 'background']);
+const ADDRESS_ATTRIBUTES = new Set([
+  'src',
+  'href',
+  'srcset',
+  'poster',
+  'action',
+  'formaction',
+  'xlink:href',
+  'data',
+  'ping',
+  'background',
+]);
 
 export interface FramePageOptions {
   /** Path of the page within the site. */
@@ -26,7 +37,12 @@ export function framePage(text: string, options: FramePageOptions): string {
   const hosts = new Set<P5.ParentNode>();
   /** Without recursion: hostile pages nest deeply. */
   const visit = (root: P5.ParentNode): void => {
-    const open: { readonly parent: P5.ParentNode; readonly nodes: readonly P5.ChildNode[]; readonly kept: P5.ChildNode[]; at: number }[] = [];
+    const open: {
+      readonly parent: P5.ParentNode;
+      readonly nodes: readonly P5.ChildNode[];
+      readonly kept: P5.ChildNode[];
+      at: number;
+    }[] = [];
     const enter = (parent: P5.ParentNode): number => open.push({ parent, nodes: parent.childNodes, kept: [], at: 0 });
     enter(root);
     for (let top = open.at(-1); top; top = open.at(-1)) {
@@ -42,7 +58,11 @@ export function framePage(text: string, options: FramePageOptions): string {
         kept.push(node);
         continue;
       }
-      const isShadow = 'content' in node && /^(?:open|closed)$/i.test(node.attrs.find(({ name }) => name === 'shadowrootmode')?.value ?? '') && 'tagName' in parent && !hosts.has(parent);
+      const isShadow =
+        'content' in node &&
+        /^(?:open|closed)$/i.test(node.attrs.find(({ name }) => name === 'shadowrootmode')?.value ?? '') &&
+        'tagName' in parent &&
+        !hosts.has(parent);
       if (isShadow) {
         hosts.add(parent);
         shadows.push({ template: node as P5.Template });
@@ -70,32 +90,50 @@ export function framePage(text: string, options: FramePageOptions): string {
 
 /** A dropped element leaves an inert one of the same name behind: selectors still count and match it. */
 function placeholderFor(node: P5.Element, number: number): P5.Element {
-  const attrs = node.attrs.filter(({ name }) => name === 'id' || name === 'class').concat({ name: NUMBER_ATTRIBUTE, value: String(number) });
+  const attrs = node.attrs
+    .filter(({ name }) => name === 'id' || name === 'class')
+    .concat({ name: NUMBER_ATTRIBUTE, value: String(number) });
   const inert = node.tagName === 'script' ? [...attrs, { name: 'type', value: 'text/plain' }] : attrs;
   return { ...node, attrs: inert, childNodes: [] };
 }
 
 function cleanElement(node: P5.Element, number: number, options: FramePageOptions): void {
-  node.attrs = node.attrs.filter(({ name, value }) => {
-    if (/^on/i.test(name) || name.startsWith('data-uv-') || name === 'autofocus' || name === 'nonce' || name === 'integrity' || name === 'crossorigin' || name === 'ping') return false;
-    if (node.tagName === 'meta' && name === 'http-equiv' && /refresh|content-security-policy/i.test(value)) return false;
-    return !(node.tagName === 'iframe' && (name === 'src' || name === 'srcdoc'));
-  }).map((attribute) => {
-    if (attribute.name === 'style') return attribute;
-    if (!ADDRESS_ATTRIBUTES.has(attribute.name)) return attribute;
-    // Links keep their address, which selectors may ask for; nothing in the frame can follow it.
-    if (node.tagName === 'a' || node.tagName === 'area') return attribute;
-    if (attribute.name === 'srcset') return { ...attribute, value: '' };
-    if (attribute.value.startsWith('#') || /^data:image\//i.test(attribute.value)) return attribute;
-    const path = resolvePath(options.path, attribute.value);
-    return { ...attribute, value: path === null ? '' : options.filesAt + path.split('/').map(encodeURIComponent).join('/') };
-  });
+  node.attrs = node.attrs
+    .filter(({ name, value }) => {
+      if (
+        /^on/i.test(name) ||
+        name.startsWith('data-uv-') ||
+        name === 'autofocus' ||
+        name === 'nonce' ||
+        name === 'integrity' ||
+        name === 'crossorigin' ||
+        name === 'ping'
+      )
+        return false;
+      if (node.tagName === 'meta' && name === 'http-equiv' && /refresh|content-security-policy/i.test(value))
+        return false;
+      return !(node.tagName === 'iframe' && (name === 'src' || name === 'srcdoc'));
+    })
+    .map((attribute) => {
+      if (attribute.name === 'style') return attribute;
+      if (!ADDRESS_ATTRIBUTES.has(attribute.name)) return attribute;
+      // Links keep their address, which selectors may ask for; nothing in the frame can follow it.
+      if (node.tagName === 'a' || node.tagName === 'area') return attribute;
+      if (attribute.name === 'srcset') return { ...attribute, value: '' };
+      if (attribute.value.startsWith('#') || /^data:image\//i.test(attribute.value)) return attribute;
+      const path = resolvePath(options.path, attribute.value);
+      return {
+        ...attribute,
+        value: path === null ? '' : options.filesAt + path.split('/').map(encodeURIComponent).join('/'),
+      };
+    });
   node.attrs.push({ name: NUMBER_ATTRIBUTE, value: String(number) });
   if (node.tagName === 'iframe') node.attrs.push({ name: 'srcdoc', value: FRAMED_STAND_IN });
 }
 
 /** What another origin's frame would show is not captured; a hatching stands in for it. */
-const FRAMED_STAND_IN = '<!doctype html><title>Framed part</title><body style="margin:0;height:100vh;background:repeating-linear-gradient(45deg,#b8b8b8 0 6px,#e6e6e6 6px 12px)">';
+const FRAMED_STAND_IN =
+  '<!doctype html><title>Framed part</title><body style="margin:0;height:100vh;background:repeating-linear-gradient(45deg,#b8b8b8 0 6px,#e6e6e6 6px 12px)">';
 
 function rewriteStyleElement(node: P5.Element): void {
   const text = node.childNodes.map((child) => ('value' in child ? child.value : '')).join('');

@@ -22,7 +22,13 @@ export function rewriteStates(css: string): string {
   const edits: { at: number; end: number; text: string }[] = [];
   const visit = (nodes: readonly BodyNode[] | readonly RuleNode[]): void => {
     for (const node of nodes) {
-      if (node.kind === 'at' && node.body && node.name !== 'keyframes' && node.name !== '-webkit-keyframes' && node.name !== 'property') {
+      if (
+        node.kind === 'at' &&
+        node.body &&
+        node.name !== 'keyframes' &&
+        node.name !== '-webkit-keyframes' &&
+        node.name !== 'property'
+      ) {
         if (node.name === 'scope') rewriteInto(css, node.preludeStart, node.preludeEnd, edits);
         visit(node.body);
       } else if (node.kind === 'qualified') {
@@ -37,7 +43,10 @@ export function rewriteStates(css: string): string {
   return applyEdits(css, edits);
 }
 
-function applyEdits(text: string, edits: readonly { readonly at: number; readonly end: number; readonly text: string }[]): string {
+function applyEdits(
+  text: string,
+  edits: readonly { readonly at: number; readonly end: number; readonly text: string }[],
+): string {
   const edited = new MagicString(text);
   let last = 0;
   for (const { at, end, text: replacement } of [...edits].sort((a, b) => a.at - b.at)) {
@@ -50,7 +59,8 @@ function applyEdits(text: string, edits: readonly { readonly at: number; readonl
 }
 
 function rewriteInto(css: string, from: number, to: number, edits: { at: number; end: number; text: string }[]): void {
-  for (const edit of stateEdits(css.slice(from, to), false)) edits.push({ at: edit.at + from, end: edit.end + from, text: edit.text });
+  for (const edit of stateEdits(css.slice(from, to), false))
+    edits.push({ at: edit.at + from, end: edit.end + from, text: edit.text });
 }
 
 /** Replacements for the state pseudo-classes of a prelude; those after a pseudo-element stay. */
@@ -60,7 +70,14 @@ function stateEdits(prelude: string, forVisitedCopy: boolean): { at: number; end
   let afterPseudoElement = false;
   for (let i = 0; i < tokens.count; i += 1) {
     const type = tokens.types[i];
-    if (type === T.WhiteSpace || type === T.Comma || isDelim(tokens, i, '>') || isDelim(tokens, i, '+') || isDelim(tokens, i, '~')) afterPseudoElement = false;
+    if (
+      type === T.WhiteSpace ||
+      type === T.Comma ||
+      isDelim(tokens, i, '>') ||
+      isDelim(tokens, i, '+') ||
+      isDelim(tokens, i, '~')
+    )
+      afterPseudoElement = false;
     if (type !== T.Colon || i + 1 >= tokens.count) continue;
     if (tokens.types[i + 1] === T.Colon) {
       afterPseudoElement = true;
@@ -81,14 +98,23 @@ function stateEdits(prelude: string, forVisitedCopy: boolean): { at: number; end
 function visitedCopy(css: string, node: QualifiedNode): string | null {
   const prelude = css.slice(node.start, node.preludeEnd);
   if (!/:visited/i.test(prelude)) return null;
-  const declarations = node.body.filter((item): item is DeclarationNode => item.kind === 'declaration').flatMap((declaration) => {
-    const expansion = expandDeclaration(declaration.name, declaration.value);
-    if (!expansion.valid) return [];
-    return expansion.longhands.filter(({ property }) => VISITED_LONGHANDS.has(property)).flatMap(({ property, value }) => {
-      const text = value.kind === 'wide' ? value.keyword : value.kind === 'variable' && value.shorthand !== null ? null : value.text;
-      return text === null ? [] : [`${property}: ${text}${declaration.important ? ' !important' : ''}`];
+  const declarations = node.body
+    .filter((item): item is DeclarationNode => item.kind === 'declaration')
+    .flatMap((declaration) => {
+      const expansion = expandDeclaration(declaration.name, declaration.value);
+      if (!expansion.valid) return [];
+      return expansion.longhands
+        .filter(({ property }) => VISITED_LONGHANDS.has(property))
+        .flatMap(({ property, value }) => {
+          const text =
+            value.kind === 'wide'
+              ? value.keyword
+              : value.kind === 'variable' && value.shorthand !== null
+                ? null
+                : value.text;
+          return text === null ? [] : [`${property}: ${text}${declaration.important ? ' !important' : ''}`];
+        });
     });
-  });
   if (declarations.length === 0) return null;
   return `\n${applyEdits(prelude, stateEdits(prelude, true)).trim()} { ${declarations.join('; ')} }`;
 }

@@ -12,7 +12,20 @@ import { GRID_ROWS, ROW_PROPERTIES, isScrollbarRow, type GridRowName } from './r
 import { CLOSED_TO_VISITED, isOpenToVisited } from './visited.js';
 
 const EDGE_SIDES = ['top', 'right', 'bottom', 'left'] as const;
-const SVG_SHAPES = new Set(['svg', 'g', 'path', 'circle', 'rect', 'ellipse', 'line', 'polyline', 'polygon', 'text', 'tspan', 'use']);
+const SVG_SHAPES = new Set([
+  'svg',
+  'g',
+  'path',
+  'circle',
+  'rect',
+  'ellipse',
+  'line',
+  'polyline',
+  'polygon',
+  'text',
+  'tspan',
+  'use',
+]);
 const TYPED_INTO = new Set(['input', 'textarea']);
 const NATIVE_ACCENTS = new Set(['checkbox', 'radio', 'range']);
 
@@ -48,7 +61,8 @@ export function rowsFor(element: ElementNode, pseudo: string, styles: readonly E
     image: () => true,
     edge: () => true,
     radius: () => true,
-    underline: () => any((style) => showsText(style)) || any((style) => style.resolved('text-decoration-line') !== 'none'),
+    underline: () =>
+      any((style) => showsText(style)) || any((style) => style.resolved('text-decoration-line') !== 'none'),
     ring: () => pseudo === '',
     shadow: () => true,
     'text-shadow': () => any((style) => showsText(style)),
@@ -59,9 +73,17 @@ export function rowsFor(element: ElementNode, pseudo: string, styles: readonly E
     type: () => any((style) => showsText(style)) || element.children.length > 0,
     box: () => true,
     shown: () => pseudo === '',
-    thumb: () => scrolls(), 'thumb-over': () => scrolls(), track: () => scrolls(), bar: () => scrolls(), scrollbar: () => scrolls(),
+    thumb: () => scrolls(),
+    'thumb-over': () => scrolls(),
+    track: () => scrolls(),
+    bar: () => scrolls(),
+    scrollbar: () => scrolls(),
   };
-  const scrolls = (): boolean => pseudo === '' && (element.localName === 'html' || any((style) => /auto|scroll/.test(`${style.resolved('overflow-x')} ${style.resolved('overflow-y')}`)) || element.localName === 'textarea');
+  const scrolls = (): boolean =>
+    pseudo === '' &&
+    (element.localName === 'html' ||
+      any((style) => /auto|scroll/.test(`${style.resolved('overflow-x')} ${style.resolved('overflow-y')}`)) ||
+      element.localName === 'textarea');
   return GRID_ROWS.filter((row) => applies[row]());
 }
 
@@ -88,11 +110,22 @@ export function cellOf(row: GridRowName, state: OverrideState, style: ElementSty
   const restWinner = winnerOf(restStyle, first);
   const colors = css === null ? [] : color && (color.alpha ?? 0) > 0 ? [hexOf(color)] : colorsIn(row, style);
   return {
-    state, longhands, css: css ?? (isCovered ? style.resolved(first) : null), colors,
+    state,
+    longhands,
+    css: css ?? (isCovered ? style.resolved(first) : null),
+    colors,
     hex: colors[0] ?? null,
-    isOwn: state === 'rest' ? winner !== null : winner !== restWinner || style.resolved(first) !== restStyle.resolved(first),
-    isOverride: winner !== null && winner.sheet.name === VENEER_SHEET_NAME && (state === 'rest' || winner !== restWinner),
-    isCovered, closed: isScrollbarRow(row) && state !== 'rest' ? 'A scrollbar looks the same in every state of its box.' : state === 'visited' && !isOpenToVisited(ROW_PROPERTIES[row][0].property) ? CLOSED_TO_VISITED : '',
+    isOwn:
+      state === 'rest' ? winner !== null : winner !== restWinner || style.resolved(first) !== restStyle.resolved(first),
+    isOverride:
+      winner !== null && winner.sheet.name === VENEER_SHEET_NAME && (state === 'rest' || winner !== restWinner),
+    isCovered,
+    closed:
+      isScrollbarRow(row) && state !== 'rest'
+        ? 'A scrollbar looks the same in every state of its box.'
+        : state === 'visited' && !isOpenToVisited(ROW_PROPERTIES[row][0].property)
+          ? CLOSED_TO_VISITED
+          : '',
   };
 }
 
@@ -102,34 +135,74 @@ function paintedCss(row: GridRowName, style: ElementStyle, longhand: string): st
   const color = style.color(longhand);
   const isSeen = color !== null && (color.alpha ?? 0) > 0;
   switch (row) {
-    case 'text': case 'fill': return isSeen ? value : null;
-    case 'edge': return isSeen && EDGE_SIDES.some((side) => hasEdge(style, side)) ? value : null;
-    case 'image': return value === 'none' ? null : value;
-    case 'radius': return EDGE_SIDES.length > 0 && /^0px(?: 0px)?$/.test(value) ? null : value;
-    case 'underline': return style.resolved('text-decoration-line') === 'none' ? null : value;
-    case 'ring': return style.resolved('outline-style') === 'none' || style.resolved('outline-width') === '0px' ? null : value;
-    case 'shadow': case 'text-shadow': return value === 'none' ? null : value;
-    case 'icon': return isSeen ? value : null;
-    case 'opacity': return value === '1' ? null : value;
-    case 'thumb': case 'thumb-over': case 'track': return isSeen ? value : null;
-    case 'bar': return value === 'auto' ? null : value;
-    case 'scrollbar': return value === 'auto' ? null : value;
-    default: return value;
+    case 'text':
+    case 'fill':
+      return isSeen ? value : null;
+    case 'edge':
+      return isSeen && EDGE_SIDES.some((side) => hasEdge(style, side)) ? value : null;
+    case 'image':
+      return value === 'none' ? null : value;
+    case 'radius':
+      return EDGE_SIDES.length > 0 && /^0px(?: 0px)?$/.test(value) ? null : value;
+    case 'underline':
+      return style.resolved('text-decoration-line') === 'none' ? null : value;
+    case 'ring':
+      return style.resolved('outline-style') === 'none' || style.resolved('outline-width') === '0px' ? null : value;
+    case 'shadow':
+    case 'text-shadow':
+      return value === 'none' ? null : value;
+    case 'icon':
+      return isSeen ? value : null;
+    case 'opacity':
+      return value === '1' ? null : value;
+    case 'thumb':
+    case 'thumb-over':
+    case 'track':
+      return isSeen ? value : null;
+    case 'bar':
+      return value === 'auto' ? null : value;
+    case 'scrollbar':
+      return value === 'auto' ? null : value;
+    default:
+      return value;
   }
 }
 
 function colorsIn(row: GridRowName, style: ElementStyle): string[] {
-  const context = { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: { em: () => style.fontSize(), rem: () => 16, viewport: style.environment } };
+  const context = {
+    scheme: style.colorScheme(),
+    currentColor: style.currentColor(),
+    lengths: { em: () => style.fontSize(), rem: () => 16, viewport: style.environment },
+  };
   if (row === 'image') return colorsInImages(textOf(style, 'background-image'), context).map(hexOf).slice(0, 6);
   if (row === 'shadow' || row === 'text-shadow') {
-    return style.resolved(row === 'shadow' ? 'box-shadow' : 'text-shadow').match(/(?:rgba?|color|oklch|oklab|lab|lch)\([^)]*\)/g)?.map((text) => colorOfCss(text)).filter((found): found is Color => found !== null).map(hexOf).slice(0, 4) ?? [];
+    return (
+      style
+        .resolved(row === 'shadow' ? 'box-shadow' : 'text-shadow')
+        .match(/(?:rgba?|color|oklch|oklab|lab|lch)\([^)]*\)/g)
+        ?.map((text) => colorOfCss(text))
+        .filter((found): found is Color => found !== null)
+        .map(hexOf)
+        .slice(0, 4) ?? []
+    );
   }
-  if (row === 'scrollbar') return style.resolved('scrollbar-color').match(/rgba?\([^)]*\)/g)?.map((text) => colorOfCss(text)).filter((found): found is Color => found !== null).map(hexOf) ?? [];
+  if (row === 'scrollbar')
+    return (
+      style
+        .resolved('scrollbar-color')
+        .match(/rgba?\([^)]*\)/g)
+        ?.map((text) => colorOfCss(text))
+        .filter((found): found is Color => found !== null)
+        .map(hexOf) ?? []
+    );
   return [];
 }
 
 function hasEdge(style: ElementStyle, side: (typeof EDGE_SIDES)[number]): boolean {
-  return style.resolved(`border-${side}-width`) !== '0px' && !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`));
+  return (
+    style.resolved(`border-${side}-width`) !== '0px' &&
+    !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`))
+  );
 }
 
 /** Rule or browser default that decides a longhand, told apart by visited links too. */

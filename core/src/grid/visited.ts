@@ -5,11 +5,24 @@ import { longhandsOfProperty } from '../properties/grouped.js';
  * Source: Selectors 4 §8.2 leaves the list to browsers; this is Chromium's, and common practice.
  */
 const OPEN: ReadonlySet<string> = new Set([
-  'color', 'background-color', 'border-top-color', 'border-right-color', 'border-bottom-color', 'border-left-color', 'outline-color', 'text-decoration-color', 'caret-color', 'column-rule-color', 'text-emphasis-color', 'fill', 'stroke',
+  'color',
+  'background-color',
+  'border-top-color',
+  'border-right-color',
+  'border-bottom-color',
+  'border-left-color',
+  'outline-color',
+  'text-decoration-color',
+  'caret-color',
+  'column-rule-color',
+  'text-emphasis-color',
+  'fill',
+  'stroke',
 ]);
 
 /** Why other properties of a visited link cannot be changed. */
-export const CLOSED_TO_VISITED = 'Browsers let :visited change colours only (of text, fill, edges, underline, ring, icon and caret), so that no page can tell where its visitor has been.';
+export const CLOSED_TO_VISITED =
+  'Browsers let :visited change colours only (of text, fill, edges, underline, ring, icon and caret), so that no page can tell where its visitor has been.';
 
 /** Whether a property can be changed for visited links. */
 export function isOpenToVisited(property: string): boolean {

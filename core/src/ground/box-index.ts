@@ -26,7 +26,9 @@ function createIndex({ painters }: PaintingOrder): BoxIndex {
   });
   if (owners.length === 0) return { touching: () => everywhere };
   const tree = new Flatbush(owners.length);
-  for (const [at, { boxes }] of painters.entries()) if (!everywhere.includes(at)) for (const { left, top, width, height } of boxes) tree.add(left, top, left + width, top + height);
+  for (const [at, { boxes }] of painters.entries())
+    if (!everywhere.includes(at))
+      for (const { left, top, width, height } of boxes) tree.add(left, top, left + width, top + height);
   tree.finish();
   return {
     touching({ left, top, width, height }) {

@@ -38,11 +38,20 @@ export function surroundingsByChain(view: StyleView, element: ElementNode, pseud
     const image = style.computed('background-image');
     const imageText = image.kind === 'text' ? image.text : 'none';
     const plain = style.color('background-color') ?? rgb8(0, 0, 0, 0);
-    const stops = colorsInImages(imageText, { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: { em: () => style.fontSize(), rem: () => 16, viewport: view.environment } });
+    const stops = colorsInImages(imageText, {
+      scheme: style.colorScheme(),
+      currentColor: style.currentColor(),
+      lengths: { em: () => style.fontSize(), rem: () => 16, viewport: view.environment },
+    });
     const opacity = style.computed('opacity');
-    return { fills: stops.length > 0 ? stops.map((stop) => compositeOver(stop, plain)) : [plain], opacity: opacity.kind === 'text' ? Number(opacity.text) : 1, hasPicture: /url\(|image-set\(/i.test(imageText) };
+    return {
+      fills: stops.length > 0 ? stops.map((stop) => compositeOver(stop, plain)) : [plain],
+      opacity: opacity.kind === 'text' ? Number(opacity.text) : 1,
+      hasPicture: /url\(|image-set\(/i.test(imageText),
+    };
   });
-  const doubtsOver = (own: typeof layers): string[] => (own.some((layer, i) => layer.hasPicture && !isCovered(own.slice(i + 1))) ? ['a picture lies under it'] : []);
+  const doubtsOver = (own: typeof layers): string[] =>
+    own.some((layer, i) => layer.hasPicture && !isCovered(own.slice(i + 1))) ? ['a picture lies under it'] : [];
   const doubts = doubtsOver(layers);
   const outsideDoubts = doubtsOver(layers.slice(0, -1));
   const last = chain[chain.length - 1];
@@ -63,13 +72,26 @@ export function surroundingsByChain(view: StyleView, element: ElementNode, pseud
     };
     const { ground, text } = paint(0, WHITE);
     const ratio = contrastRatio(text, ground);
-    if (!worst || ratio < worst.ratio) worst = { ground, outside, outsides: [outside], text, ratio, doubts, outsideDoubts, by: 'chain', isHidden: false };
+    if (!worst || ratio < worst.ratio)
+      worst = {
+        ground,
+        outside,
+        outsides: [outside],
+        text,
+        ratio,
+        doubts,
+        outsideDoubts,
+        by: 'chain',
+        isHidden: false,
+      };
   }
   return worst as Surroundings;
 }
 
 /** Whether what lies under some layers is hidden by an opaque fill of one of them; an opacity group lets it through. */
-function isCovered(above: readonly { readonly fills: readonly Color[]; readonly opacity: number; readonly hasPicture: boolean }[]): boolean {
+function isCovered(
+  above: readonly { readonly fills: readonly Color[]; readonly opacity: number; readonly hasPicture: boolean }[],
+): boolean {
   for (const { fills, opacity, hasPicture } of above) {
     if (opacity < 1) return false;
     if (!hasPicture && fills.every(({ alpha }) => (alpha ?? 0) >= 1)) return true;

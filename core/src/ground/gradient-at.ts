@@ -6,7 +6,10 @@ import { isColorFunction, parseColorNode } from '../values/parse-color.js';
 
 /** One layer of a resolved `background-image`. A gradient answers for a point of its own box, CSS px from the box's top left. */
 export type ImageLayer =
-  | { readonly kind: 'gradient'; readonly colorAt: (x: number, y: number, width: number, height: number) => Color | null }
+  | {
+      readonly kind: 'gradient';
+      readonly colorAt: (x: number, y: number, width: number, height: number) => Color | null;
+    }
   | { readonly kind: 'picture' }
   | { readonly kind: 'none' };
 
@@ -63,21 +66,24 @@ function readGradient(name: string, nodes: readonly CssNode[]): ColorAt | null {
   const mix = mixerOf(prelude, stops);
   const paint = (t: number, length: number): Color => colorAlong(place(stops, length), t, match[1] !== undefined, mix);
   switch (match[2]) {
-    case 'linear': return (x, y, width, height) => {
-      const [dx, dy] = directionOf(prelude, width, height);
-      const length = Math.abs(width * dx) + Math.abs(height * dy);
-      return paint(length === 0 ? 0 : ((x - width / 2) * dx + (y - height / 2) * dy) / length + 0.5, length);
-    };
-    case 'radial': return (x, y, width, height) => {
-      const [cx, cy] = centerOf(prelude, width, height);
-      const [rx, ry] = radiiOf(prelude, cx, cy, width, height);
-      return rx <= 0 || ry <= 0 ? stops[stops.length - 1].color : paint(Math.hypot((x - cx) / rx, (y - cy) / ry), rx);
-    };
-    default: return (x, y, width, height) => {
-      const [cx, cy] = centerOf(prelude, width, height);
-      const turn = Math.atan2(x - cx, cy - y) / (2 * Math.PI) - conicStart(prelude);
-      return paint(((turn % 1) + 1) % 1, 1);
-    };
+    case 'linear':
+      return (x, y, width, height) => {
+        const [dx, dy] = directionOf(prelude, width, height);
+        const length = Math.abs(width * dx) + Math.abs(height * dy);
+        return paint(length === 0 ? 0 : ((x - width / 2) * dx + (y - height / 2) * dy) / length + 0.5, length);
+      };
+    case 'radial':
+      return (x, y, width, height) => {
+        const [cx, cy] = centerOf(prelude, width, height);
+        const [rx, ry] = radiiOf(prelude, cx, cy, width, height);
+        return rx <= 0 || ry <= 0 ? stops[stops.length - 1].color : paint(Math.hypot((x - cx) / rx, (y - cy) / ry), rx);
+      };
+    default:
+      return (x, y, width, height) => {
+        const [cx, cy] = centerOf(prelude, width, height);
+        const turn = Math.atan2(x - cx, cy - y) / (2 * Math.PI) - conicStart(prelude);
+        return paint(((turn % 1) + 1) % 1, 1);
+      };
   }
 }
 
@@ -86,14 +92,19 @@ type Mix = (a: Color, b: Color, share: number) => Color;
 function mixerOf(prelude: readonly CssNode[], stops: readonly Stop[]): Mix {
   const words = wordsOf(prelude);
   const at = words.indexOf('in');
-  const space = (at === -1 ? (stops.every(({ color }) => color.space === 'legacy') ? 'srgb' : 'oklab') : words[at + 1]) as MixSpace;
-  const hue = words.find((word): word is HueMethod => ['longer', 'increasing', 'decreasing'].includes(word)) ?? 'shorter';
+  const space = (
+    at === -1 ? (stops.every(({ color }) => color.space === 'legacy') ? 'srgb' : 'oklab') : words[at + 1]
+  ) as MixSpace;
+  const hue =
+    words.find((word): word is HueMethod => ['longer', 'increasing', 'decreasing'].includes(word)) ?? 'shorter';
   return (a, b, share) => mixColors(a, 1 - share, b, share, space, hue);
 }
 
 /** Positions of stops as shares of the line, filled in between and never falling. */
 function place(stops: readonly Stop[], length: number): { readonly color: Color; readonly at: number }[] {
-  const at = stops.map((stop): number | null => (stop.at ? stop.at.share + (length === 0 ? 0 : stop.at.px / length) : null));
+  const at = stops.map((stop): number | null =>
+    stop.at ? stop.at.share + (length === 0 ? 0 : stop.at.px / length) : null,
+  );
   at[0] ??= 0;
   at[at.length - 1] ??= 1;
   let greatest = -Infinity;
@@ -112,7 +123,12 @@ function place(stops: readonly Stop[], length: number): { readonly color: Color;
   return stops.map(({ color }, i) => ({ color, at: at[i] as number }));
 }
 
-function colorAlong(stops: readonly { readonly color: Color; readonly at: number }[], t: number, repeats: boolean, mix: Mix): Color {
+function colorAlong(
+  stops: readonly { readonly color: Color; readonly at: number }[],
+  t: number,
+  repeats: boolean,
+  mix: Mix,
+): Color {
   const first = stops[0];
   const last = stops[stops.length - 1];
   const span = last.at - first.at;
@@ -156,7 +172,8 @@ function radiiOf(prelude: readonly CssNode[], cx: number, cy: number, width: num
   const [nearX, farX] = [Math.min(Math.abs(cx), Math.abs(width - cx)), Math.max(Math.abs(cx), Math.abs(width - cx))];
   const [nearY, farY] = [Math.min(Math.abs(cy), Math.abs(height - cy)), Math.max(Math.abs(cy), Math.abs(height - cy))];
   const isCircle = words.includes('circle');
-  if (words.includes('closest-side')) return isCircle ? [Math.min(nearX, nearY), Math.min(nearX, nearY)] : [nearX, nearY];
+  if (words.includes('closest-side'))
+    return isCircle ? [Math.min(nearX, nearY), Math.min(nearX, nearY)] : [nearX, nearY];
   if (words.includes('farthest-side')) return isCircle ? [Math.max(farX, farY), Math.max(farX, farY)] : [farX, farY];
   const [x, y] = words.includes('closest-corner') ? [nearX, nearY] : [farX, farY];
   if (isCircle) return [Math.hypot(x, y), Math.hypot(x, y)];
@@ -178,12 +195,18 @@ function lengthOf(node: CssNode | undefined, whole: number, otherwise: number): 
 
 function alongOf(node: CssNode, isConic: boolean): Along {
   if (node.type === 'Percentage') return { share: Number(node.value) / 100, px: 0 };
-  if (node.type === 'Dimension') return isConic ? { share: Number(node.value) / 360, px: 0 } : { share: 0, px: Number(node.value) };
+  if (node.type === 'Dimension')
+    return isConic ? { share: Number(node.value) / 360, px: 0 } : { share: 0, px: Number(node.value) };
   return { share: 0, px: 0 };
 }
 
 function colorOf(node: CssNode): Color | null {
-  const mayBe = node.type === 'Hash' || (node.type === 'Function' ? isColorFunction(node.name) : node.type === 'Identifier' && !/^(?:to|at|in|from|top|right|bottom|left|center|circle|ellipse)$/i.test(node.name));
+  const mayBe =
+    node.type === 'Hash' ||
+    (node.type === 'Function'
+      ? isColorFunction(node.name)
+      : node.type === 'Identifier' &&
+        !/^(?:to|at|in|from|top|right|bottom|left|center|circle|ellipse)$/i.test(node.name));
   const value = mayBe ? parseColorNode(node) : null;
   return value ? resolveColorValue(value, { scheme: 'light', currentColor: BLACK }) : null;
 }

@@ -19,7 +19,8 @@ export function shadowCasters(page: Page): Casters {
   let found = byPage.get(page);
   if (!found) {
     let plain = bySheets.get(page.base);
-    if (!plain) bySheets.set(page.base, (plain = widest([...castersBy(page, page.base.rules), ...inlineCasters(page)])));
+    if (!plain)
+      bySheets.set(page.base, (plain = widest([...castersBy(page, page.base.rules), ...inlineCasters(page)])));
     found = page.veneerRules.length === 0 ? plain : widest([...plain, ...castersBy(page, page.veneerRules)]);
     byPage.set(page, found);
   }
@@ -50,7 +51,8 @@ function widest(casters: readonly (readonly [ElementNode, number])[]): Casters {
 
 /** How far a shadow's text may reach, never too little: all its numbers together, those of its colours among them. */
 function reachOf(value: string): number {
-  if (/var\(|calc\(|\d(?:r?em|r?lh|r?ch|r?ex|[sld]?v(?:w|h|min|max|i|b)|cq\w+|cm|mm|in|pt|pc|q)\b/i.test(value)) return Infinity;
+  if (/var\(|calc\(|\d(?:r?em|r?lh|r?ch|r?ex|[sld]?v(?:w|h|min|max|i|b)|cq\w+|cm|mm|in|pt|pc|q)\b/i.test(value))
+    return Infinity;
   return (value.match(/\d+(?:\.\d+)?/g) ?? []).reduce((sum, number) => sum + Number(number), 0);
 }
 
@@ -76,10 +78,12 @@ function readOuter(style: ElementStyle): OuterShadow[] {
   const value = style.computed('box-shadow');
   if (value.kind !== 'text' || value.text === 'none') return [];
   const context = { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: lengthContext(style) };
-  return readShadows(value.text, context, 'box').reverse().flatMap(({ color, lengths, inset }): OuterShadow[] => {
-    const [dx, dy, blur, spread] = lengths.map((length) => Number.parseFloat(length) || 0);
-    return inset || (color.alpha ?? 0) === 0 ? [] : [{ color, dx, dy, blur, spread }];
-  });
+  return readShadows(value.text, context, 'box')
+    .reverse()
+    .flatMap(({ color, lengths, inset }): OuterShadow[] => {
+      const [dx, dy, blur, spread] = lengths.map((length) => Number.parseFloat(length) || 0);
+      return inset || (color.alpha ?? 0) === 0 ? [] : [{ color, dx, dy, blur, spread }];
+    });
 }
 
 /**
@@ -89,9 +93,17 @@ function readOuter(style: ElementStyle): OuterShadow[] {
 export function shadowsAt(shadows: readonly OuterShadow[], box: Rect, x: number, y: number): Color[] {
   if (holds(box, x, y)) return [];
   return shadows.flatMap(({ color, dx, dy, blur, spread }): Color[] => {
-    const cast: Rect = { left: box.left + dx - spread, top: box.top + dy - spread, width: box.width + 2 * spread, height: box.height + 2 * spread };
+    const cast: Rect = {
+      left: box.left + dx - spread,
+      top: box.top + dy - spread,
+      width: box.width + 2 * spread,
+      height: box.height + 2 * spread,
+    };
     if (cast.width <= 0 || cast.height <= 0) return [];
-    const share = blur === 0 ? Number(holds(cast, x, y)) : along(x - cast.left, cast.width, blur / 2) * along(y - cast.top, cast.height, blur / 2);
+    const share =
+      blur === 0
+        ? Number(holds(cast, x, y))
+        : along(x - cast.left, cast.width, blur / 2) * along(y - cast.top, cast.height, blur / 2);
     return share < 0.002 ? [] : [{ ...color, alpha: (color.alpha ?? 0) * share }];
   });
 }
@@ -104,6 +116,9 @@ function along(at: number, length: number, deviation: number): number {
 /** Distribution function of the normal distribution. Source: Abramowitz and Stegun, Handbook of Mathematical Functions, 26.2.17, to 7.5e-8. */
 function normal(z: number): number {
   const t = 1 / (1 + 0.2316419 * Math.abs(z));
-  const tail = (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) * t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+  const tail =
+    (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) *
+    t *
+    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
   return z >= 0 ? 1 - tail : tail;
 }

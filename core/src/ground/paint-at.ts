@@ -18,7 +18,16 @@ export interface PaintAt {
 const NOTHING: PaintAt = { color: null, doubt: '' };
 
 /** What the boxes of replaced elements show is theirs, whatever CSS says. */
-const PICTURES: ReadonlySet<string> = new Set(['img', 'video', 'canvas', 'iframe', 'object', 'embed', 'svg', 'picture']);
+const PICTURES: ReadonlySet<string> = new Set([
+  'img',
+  'video',
+  'canvas',
+  'iframe',
+  'object',
+  'embed',
+  'svg',
+  'picture',
+]);
 
 /**
  * What a box paints at a point of the page: its plain fill, the gradients over that at that place, its edge and its inset shadows.
@@ -34,10 +43,16 @@ export function paintAt(style: ElementStyle, box: Rect, x: number, y: number, is
   };
   if (!isCanvas && isOutsideCorners(style, box, x, y)) return NOTHING;
   const edge = [width(style, 'top'), width(style, 'right'), width(style, 'bottom'), width(style, 'left')] as const;
-  const padding: Rect = { left: box.left + edge[3], top: box.top + edge[0], width: box.width - edge[1] - edge[3], height: box.height - edge[0] - edge[2] };
+  const padding: Rect = {
+    left: box.left + edge[3],
+    top: box.top + edge[0],
+    width: box.width - edge[1] - edge[3],
+    height: box.height - edge[0] - edge[2],
+  };
   const isInPadding = isCanvas || holds(padding, x, y);
   if (text(style, 'background-clip') === 'text') return { color: null, doubt: 'a fill is clipped to a text' };
-  if (isInPadding || text(style, 'background-clip') === 'border-box') lay(nativeFill(style) ?? style.color('background-color'));
+  if (isInPadding || text(style, 'background-clip') === 'border-box')
+    lay(nativeFill(style) ?? style.color('background-color'));
   const layers = imageLayers(style.resolved('background-image'));
   for (let i = layers.length - 1; i >= 0; i -= 1) {
     const layer = layers[i];
@@ -55,11 +70,24 @@ export function paintAt(style: ElementStyle, box: Rect, x: number, y: number, is
 }
 
 /** A fill or an edge of an author's makes Chromium paint a menu by CSS. Found in Chromium 156. */
-const AUTHORED = ['background-color', 'background-image', 'border-top-style', 'border-top-color', 'border-top-width', 'border-top-left-radius'] as const;
+const AUTHORED = [
+  'background-color',
+  'background-image',
+  'border-top-style',
+  'border-top-color',
+  'border-top-width',
+  'border-top-left-radius',
+] as const;
 
 /** What Chromium paints a native menu with while no author gives it a fill or an edge, whatever its computed one is; `null` for anything else. */
 function nativeFill(style: ElementStyle): Color | null {
-  if (style.pseudo !== '' || style.element.localName !== 'select' || style.element.attributes.has('multiple') || text(style, 'appearance') === 'none') return null;
+  if (
+    style.pseudo !== '' ||
+    style.element.localName !== 'select' ||
+    style.element.attributes.has('multiple') ||
+    text(style, 'appearance') === 'none'
+  )
+    return null;
   const isPlain = AUTHORED.every((property) => style.ranked(property)[0]?.block.origin !== 'author');
   return isPlain ? (style.colorScheme() === 'dark' ? rgb8(59, 59, 59) : WHITE) : null;
 }
@@ -75,7 +103,13 @@ export function groupOf(style: ElementStyle): { readonly opacity: number; readon
 }
 
 /** Place of a point in the tile of a background layer, and the tile's size; `null` where no tile lies. Source: CSS Backgrounds 3 §3.5 to §3.9. */
-function spotIn(style: ElementStyle, layer: number, area: Rect, x: number, y: number): { readonly x: number; readonly y: number; readonly width: number; readonly height: number } | null {
+function spotIn(
+  style: ElementStyle,
+  layer: number,
+  area: Rect,
+  x: number,
+  y: number,
+): { readonly x: number; readonly y: number; readonly width: number; readonly height: number } | null {
   const of = (property: string): string => {
     const all = betweenCommas(text(style, property));
     return all[layer % all.length] ?? '';
@@ -88,18 +122,34 @@ function spotIn(style: ElementStyle, layer: number, area: Rect, x: number, y: nu
   const [left, top] = positionOf(of('background-position'), area.width - tileWidth, area.height - tileHeight);
   const repeat = of('background-repeat').split(/\s+/);
   const repeatsX = repeat[0] === 'repeat' || repeat[0] === 'repeat-x' || repeat[0] === 'round' || repeat[0] === 'space';
-  const repeatsY = (repeat[1] ?? repeat[0]) === 'repeat' || repeat[0] === 'repeat-y' || (repeat[1] ?? repeat[0]) === 'round' || (repeat[1] ?? repeat[0]) === 'space';
+  const repeatsY =
+    (repeat[1] ?? repeat[0]) === 'repeat' ||
+    repeat[0] === 'repeat-y' ||
+    (repeat[1] ?? repeat[0]) === 'round' ||
+    (repeat[1] ?? repeat[0]) === 'space';
   const inX = x - area.left - left;
   const inY = y - area.top - top;
   if ((!repeatsX && (inX < 0 || inX >= tileWidth)) || (!repeatsY && (inY < 0 || inY >= tileHeight))) return null;
-  return { x: ((inX % tileWidth) + tileWidth) % tileWidth, y: ((inY % tileHeight) + tileHeight) % tileHeight, width: tileWidth, height: tileHeight };
+  return {
+    x: ((inX % tileWidth) + tileWidth) % tileWidth,
+    y: ((inY % tileHeight) + tileHeight) % tileHeight,
+    width: tileWidth,
+    height: tileHeight,
+  };
 }
 
-const KEYWORDS: ReadonlyMap<string, string> = new Map([['left', '0%'], ['top', '0%'], ['center', '50%'], ['right', '100%'], ['bottom', '100%']]);
+const KEYWORDS: ReadonlyMap<string, string> = new Map([
+  ['left', '0%'],
+  ['top', '0%'],
+  ['center', '50%'],
+  ['right', '100%'],
+  ['bottom', '100%'],
+]);
 
 function positionOf(position: string, roomX: number, roomY: number): [number, number] {
   let words = position.split(/\s+/).filter(Boolean);
-  if (words[0] === 'top' || words[0] === 'bottom' || words[1] === 'left' || words[1] === 'right') words = [words[1] ?? 'center', words[0]];
+  if (words[0] === 'top' || words[0] === 'bottom' || words[1] === 'left' || words[1] === 'right')
+    words = [words[1] ?? 'center', words[0]];
   const at = (word: string, room: number): number => measure(KEYWORDS.get(word) ?? word, room);
   return [at(words[0] ?? '0%', roomX), at(words[1] ?? '50%', roomY)];
 }
@@ -115,14 +165,21 @@ function insetShadowsAt(style: ElementStyle, padding: Rect, x: number, y: number
   if (!/inset/i.test(value)) return [];
   const context = { scheme: style.colorScheme(), currentColor: style.currentColor(), lengths: lengthContext(style) };
   // The first shadow lies on top.
-  return readShadows(value, context, 'box').reverse().flatMap(({ color, lengths, inset }): Color[] => {
-    if (!inset) return [];
-    const [dx, dy, blur, spread] = lengths.map((length) => Number.parseFloat(length) || 0);
-    const depth = Math.min(x - (padding.left + spread + dx), padding.left + padding.width - spread + dx - x, y - (padding.top + spread + dy), padding.top + padding.height - spread + dy - y);
-    // Blur spreads the edge over its length, half to each side.
-    const share = blur === 0 ? (depth < 0 ? 1 : 0) : Math.min(1, Math.max(0, 0.5 - depth / blur));
-    return share === 0 ? [] : [{ ...color, alpha: (color.alpha ?? 0) * share }];
-  });
+  return readShadows(value, context, 'box')
+    .reverse()
+    .flatMap(({ color, lengths, inset }): Color[] => {
+      if (!inset) return [];
+      const [dx, dy, blur, spread] = lengths.map((length) => Number.parseFloat(length) || 0);
+      const depth = Math.min(
+        x - (padding.left + spread + dx),
+        padding.left + padding.width - spread + dx - x,
+        y - (padding.top + spread + dy),
+        padding.top + padding.height - spread + dy - y,
+      );
+      // Blur spreads the edge over its length, half to each side.
+      const share = blur === 0 ? (depth < 0 ? 1 : 0) : Math.min(1, Math.max(0, 0.5 - depth / blur));
+      return share === 0 ? [] : [{ ...color, alpha: (color.alpha ?? 0) * share }];
+    });
 }
 
 function isOutsideCorners(style: ElementStyle, box: Rect, x: number, y: number): boolean {
@@ -139,7 +196,12 @@ function isOutsideCorners(style: ElementStyle, box: Rect, x: number, y: number):
   return dx > 0 && dy > 0 && (dx / rx) ** 2 + (dy / ry) ** 2 > 1;
 }
 
-function sideAt(box: Rect, [top, right, bottom]: readonly [number, number, number, number], x: number, y: number): string {
+function sideAt(
+  box: Rect,
+  [top, right, bottom]: readonly [number, number, number, number],
+  x: number,
+  y: number,
+): string {
   if (y < box.top + top) return 'top';
   if (y >= box.top + box.height - bottom) return 'bottom';
   return x >= box.left + box.width - right ? 'right' : 'left';

@@ -57,7 +57,13 @@ export function paintingOrderOf(view: StyleView, layout: PageLayout): PaintingOr
     const box = boxOf(layout, element.number);
     boxAt.set(element.number, painters.length);
     if (list) painters.push({ element, pseudo: '', boxes: toRects(list), clip: clips.get(element) ?? null });
-    else if (box) painters.push({ element, pseudo: '', boxes: [withoutCaption(view, layout, element, children.get(element) ?? [], box)], clip: clips.get(element) ?? null });
+    else if (box)
+      painters.push({
+        element,
+        pseudo: '',
+        boxes: [withoutCaption(view, layout, element, children.get(element) ?? [], box)],
+        clip: clips.get(element) ?? null,
+      });
     // The text follows its own box, unless a later phase says where it stands.
     textAt.set(element.number, painters.length);
   };
@@ -68,7 +74,9 @@ export function paintingOrderOf(view: StyleView, layout: PageLayout): PaintingOr
   const collect = (element: ElementNode, flow: Flow, layers: Layers): void => {
     const style = view.style(element);
     const isItemParent = /(?:^|-)(?:flex|grid|box)$/.test(text(style, 'display'));
-    for (const pseudo of ['before', 'after']) if (layout.pseudoBoxes.has(`${element.number}:${pseudo}`)) layers.layered.push(layeredOf(view.style(element, pseudo), element, pseudo, false));
+    for (const pseudo of ['before', 'after'])
+      if (layout.pseudoBoxes.has(`${element.number}:${pseudo}`))
+        layers.layered.push(layeredOf(view.style(element, pseudo), element, pseudo, false));
     for (const child of children.get(element) ?? []) {
       const own = view.style(child);
       const display = text(own, 'display');
@@ -130,12 +138,20 @@ export function paintingOrderOf(view: StyleView, layout: PageLayout): PaintingOr
 }
 
 /** A table paints its grid, not its caption, which stands in the same box. Source: CSS 2.2 §17.4. */
-function withoutCaption(view: StyleView, layout: PageLayout, element: ElementNode, children: readonly ElementNode[], box: Rect): Rect {
+function withoutCaption(
+  view: StyleView,
+  layout: PageLayout,
+  element: ElementNode,
+  children: readonly ElementNode[],
+  box: Rect,
+): Rect {
   if (!text(view.style(element), 'display').endsWith('table')) return box;
   const caption = children.find((child) => text(view.style(child), 'display') === 'table-caption');
   const own = caption && boxOf(layout, caption.number);
   if (!own) return box;
-  return own.top > box.top + box.height / 2 ? { ...box, height: own.top - box.top } : { ...box, top: own.top + own.height, height: box.top + box.height - own.top - own.height };
+  return own.top > box.top + box.height / 2
+    ? { ...box, height: own.top - box.top }
+    : { ...box, top: own.top + own.height, height: box.top + box.height - own.top - own.height };
 }
 
 function layeredOf(style: ElementStyle, element: ElementNode, pseudo: string, isItem: boolean): Layered {
@@ -143,8 +159,25 @@ function layeredOf(style: ElementStyle, element: ElementNode, pseudo: string, is
   const index = text(style, 'z-index');
   const takesIndex = position !== 'static' || isItem;
   const z = takesIndex && index !== 'auto' ? Number.parseInt(index, 10) || 0 : 0;
-  const isContext = (takesIndex && index !== 'auto') || position === 'fixed' || position === 'sticky' || Number(text(style, 'opacity')) < 1 || ['transform', 'filter', 'backdrop-filter', 'clip-path', 'mask-image', 'rotate', 'scale', 'translate', 'perspective'].some((property) => !/^(none|)$/.test(text(style, property)))
-    || !/^(normal|)$/.test(text(style, 'mix-blend-mode')) || text(style, 'isolation') === 'isolate' || /\b(?:transform|opacity|filter|position|perspective)\b/.test(text(style, 'will-change'));
+  const isContext =
+    (takesIndex && index !== 'auto') ||
+    position === 'fixed' ||
+    position === 'sticky' ||
+    Number(text(style, 'opacity')) < 1 ||
+    [
+      'transform',
+      'filter',
+      'backdrop-filter',
+      'clip-path',
+      'mask-image',
+      'rotate',
+      'scale',
+      'translate',
+      'perspective',
+    ].some((property) => !/^(none|)$/.test(text(style, property))) ||
+    !/^(normal|)$/.test(text(style, 'mix-blend-mode')) ||
+    text(style, 'isolation') === 'isolate' ||
+    /\b(?:transform|opacity|filter|position|perspective)\b/.test(text(style, 'will-change'));
   return { element, pseudo, z, isContext };
 }
 
@@ -170,7 +203,8 @@ function clipsOf(view: StyleView, layout: PageLayout, elements: readonly Element
     const position = text(view.style(element), 'position');
     let holder = element.flatParent;
     if (position === 'fixed') holder = null;
-    else if (position === 'absolute') while (holder && text(view.style(holder), 'position') === 'static') holder = holder.flatParent;
+    else if (position === 'absolute')
+      while (holder && text(view.style(holder), 'position') === 'static') holder = holder.flatParent;
     const clip = holder ? insideOf(holder) : null;
     clips.set(element, clip);
     return clip;
@@ -178,7 +212,12 @@ function clipsOf(view: StyleView, layout: PageLayout, elements: readonly Element
   const insideOf = (element: ElementNode): Rect | null => {
     const outer = clipOf(element);
     const style = view.style(element);
-    const isClipping = element.flatParent !== null && element.localName !== 'body' && [text(style, 'overflow-x'), text(style, 'overflow-y')].some((overflow) => overflow !== 'visible' && overflow !== '');
+    const isClipping =
+      element.flatParent !== null &&
+      element.localName !== 'body' &&
+      [text(style, 'overflow-x'), text(style, 'overflow-y')].some(
+        (overflow) => overflow !== 'visible' && overflow !== '',
+      );
     const box = isClipping ? boxOf(layout, element.number) : null;
     return box ? (outer ? common(outer, box) : box) : outer;
   };
@@ -186,21 +225,40 @@ function clipsOf(view: StyleView, layout: PageLayout, elements: readonly Element
   return clips;
 }
 
-function insideClip(view: StyleView, layout: PageLayout, element: ElementNode, clips: ReadonlyMap<ElementNode, Rect | null>): Rect | null {
+function insideClip(
+  view: StyleView,
+  layout: PageLayout,
+  element: ElementNode,
+  clips: ReadonlyMap<ElementNode, Rect | null>,
+): Rect | null {
   const outer = clips.get(element) ?? null;
   const style = view.style(element);
-  const box = [text(style, 'overflow-x'), text(style, 'overflow-y')].some((overflow) => overflow !== 'visible' && overflow !== '') ? boxOf(layout, element.number) : null;
+  const box = [text(style, 'overflow-x'), text(style, 'overflow-y')].some(
+    (overflow) => overflow !== 'visible' && overflow !== '',
+  )
+    ? boxOf(layout, element.number)
+    : null;
   return box ? (outer ? common(outer, box) : box) : outer;
 }
 
 export function common(a: Rect, b: Rect): Rect {
   const left = Math.max(a.left, b.left);
   const top = Math.max(a.top, b.top);
-  return { left, top, width: Math.max(0, Math.min(a.left + a.width, b.left + b.width) - left), height: Math.max(0, Math.min(a.top + a.height, b.top + b.height) - top) };
+  return {
+    left,
+    top,
+    width: Math.max(0, Math.min(a.left + a.width, b.left + b.width) - left),
+    height: Math.max(0, Math.min(a.top + a.height, b.top + b.height) - top),
+  };
 }
 
 function toRects(list: readonly number[]): Rect[] {
-  return Array.from({ length: Math.floor(list.length / 4) }, (_, i) => ({ left: list[i * 4], top: list[i * 4 + 1], width: list[i * 4 + 2], height: list[i * 4 + 3] }));
+  return Array.from({ length: Math.floor(list.length / 4) }, (_, i) => ({
+    left: list[i * 4],
+    top: list[i * 4 + 1],
+    width: list[i * 4 + 2],
+    height: list[i * 4 + 3],
+  }));
 }
 
 function text(style: ElementStyle, property: string): string {

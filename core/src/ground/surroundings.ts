@@ -54,7 +54,14 @@ const measured = new WeakMap<PageLayout, Measured>();
 /** The order is that of the page at rest: states move boxes before one another so seldom that it is asked once a layout. */
 function measuredOf(view: StyleView, layout: PageLayout): Measured {
   let found = measured.get(layout);
-  if (!found) measured.set(layout, (found = { order: paintingOrderOf(new StyleView(view.page, { environment: view.environment }), layout), spots: new Map() }));
+  if (!found)
+    measured.set(
+      layout,
+      (found = {
+        order: paintingOrderOf(new StyleView(view.page, { environment: view.environment }), layout),
+        spots: new Map(),
+      }),
+    );
   return found;
 }
 
@@ -62,18 +69,31 @@ function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseu
   const { order, spots } = measuredOf(view, layout);
   const key = `${element.number}:${pseudo}`;
   let under = spots.get(key);
-  if (!under) spots.set(key, (under = pointsUnder(layout, element, pseudo).map(([x, y]) => spotAt(order, element, pseudo, x, y))));
+  if (!under)
+    spots.set(
+      key,
+      (under = pointsUnder(layout, element, pseudo).map(([x, y]) => spotAt(order, element, pseudo, x, y))),
+    );
   if (under.length === 0) return null;
   const style = view.style(element, pseudo);
   const fill = style.color('-webkit-text-fill-color') ?? style.color('color') ?? rgb8(0, 0, 0);
-  const found = tellingSpots(view, withShadows(view, order, under)).map((spot) => composite(view, spot, fill, element, pseudo));
+  const found = tellingSpots(view, withShadows(view, order, under)).map((spot) =>
+    composite(view, spot, fill, element, pseudo),
+  );
   const outside = outsideOf(view, layout, order, spots, element);
   // Where something opaque lies over a text, nothing of it is seen.
   const seen = found.filter(({ isHidden }) => !isHidden);
   const worst = (seen.length > 0 ? seen : found).reduce((a, b) => (b.ratio < a.ratio ? b : a));
   return {
-    ground: worst.ground, text: worst.text, ratio: worst.ratio, doubts: [...new Set(found.flatMap(({ doubts }) => doubts))],
-    outside: outside.color, outsides: outside.colors, outsideDoubts: outside.doubts, by: 'boxes', isHidden: seen.length === 0,
+    ground: worst.ground,
+    text: worst.text,
+    ratio: worst.ratio,
+    doubts: [...new Set(found.flatMap(({ doubts }) => doubts))],
+    outside: outside.color,
+    outsides: outside.colors,
+    outsideDoubts: outside.doubts,
+    by: 'boxes',
+    isHidden: seen.length === 0,
   };
 }
 
@@ -83,13 +103,20 @@ const DOWN = [0.12, 0.5, 0.88];
 
 /** Points under the lines of a text; under the middle of a box that shows none. */
 function pointsUnder(layout: PageLayout, element: ElementNode, pseudo: string): [number, number][] {
-  const own = pseudo === '' || pseudo === 'selection' || pseudo === 'placeholder' || pseudo.startsWith('first-') ? rectsOf(layout.lines.get(element.number)) : rectsOf(layout.pseudoBoxes.get(key(element, pseudo)));
+  const own =
+    pseudo === '' || pseudo === 'selection' || pseudo === 'placeholder' || pseudo.startsWith('first-')
+      ? rectsOf(layout.lines.get(element.number))
+      : rectsOf(layout.pseudoBoxes.get(key(element, pseudo)));
   if (own.length > 0) {
     const [across, down] = own.length > MANY_LINES ? [FEW_ACROSS, [0.5]] : [ACROSS, DOWN];
-    return own.flatMap(({ left, top, width, height }) => down.flatMap((y) => across.map((x): [number, number] => [left + width * x, top + height * y])));
+    return own.flatMap(({ left, top, width, height }) =>
+      down.flatMap((y) => across.map((x): [number, number] => [left + width * x, top + height * y])),
+    );
   }
   const box = boxOf(layout, element.number);
-  return box && (pseudo === '' || pseudo === 'before' || pseudo === 'after' || pseudo === 'marker') ? [[box.left + box.width / 2, box.top + box.height / 2]] : [];
+  return box && (pseudo === '' || pseudo === 'before' || pseudo === 'after' || pseudo === 'marker')
+    ? [[box.left + box.width / 2, box.top + box.height / 2]]
+    : [];
 }
 
 /** Lines above which each is looked under at fewer points; none is passed over. */
@@ -106,13 +133,19 @@ function spotAt(order: PaintingOrder, element: ElementNode, pseudo: string, x: n
     const painter = painters[at];
     if (painter.clip && !holds(painter.clip, x, y)) return null;
     // The canvas takes the background of the root, which is everywhere.
-    const box = painter.element.flatParent === null && painter.pseudo === '' ? painter.boxes[0] : painter.boxes.find((own) => holds(own, x, y));
+    const box =
+      painter.element.flatParent === null && painter.pseudo === ''
+        ? painter.boxes[0]
+        : painter.boxes.find((own) => holds(own, x, y));
     return box ? { painter, box, at } : null;
   };
   // A positioned pseudo-element holds its own text.
-  const own = pseudo === '' ? -1 : (placesIn(order).get(element) ?? []).find((at) => painters[at].pseudo === pseudo) ?? -1;
-  const end = own === -1 ? textAt.get(element.number) ?? painters.length : own + 1;
-  const all = boxIndexOf(order).touching({ left: x, top: y, width: 0, height: 0 }).flatMap((at) => paintedBy(at) ?? []);
+  const own =
+    pseudo === '' ? -1 : ((placesIn(order).get(element) ?? []).find((at) => painters[at].pseudo === pseudo) ?? -1);
+  const end = own === -1 ? (textAt.get(element.number) ?? painters.length) : own + 1;
+  const all = boxIndexOf(order)
+    .touching({ left: x, top: y, width: 0, height: 0 })
+    .flatMap((at) => paintedBy(at) ?? []);
   return { x, y, end, under: all.filter(({ at }) => at < end), over: all.filter(({ at }) => at >= end) };
 }
 
@@ -144,7 +177,12 @@ function farCasters(page: Page): readonly (readonly [ElementNode, number])[] {
 function withShadows(view: StyleView, order: PaintingOrder, spots: readonly Spot[]): readonly Spot[] {
   const xs = spots.map(({ x }) => x);
   const ys = spots.map(({ y }) => y);
-  const around: Rect = { left: Math.min(...xs), top: Math.min(...ys), width: Math.max(...xs) - Math.min(...xs), height: Math.max(...ys) - Math.min(...ys) };
+  const around: Rect = {
+    left: Math.min(...xs),
+    top: Math.min(...ys),
+    width: Math.max(...xs) - Math.min(...xs),
+    height: Math.max(...ys) - Math.min(...ys),
+  };
   const places = placesIn(order);
   const casters: Painted[] = [];
   const cast = (at: number, reach: number): void => {
@@ -155,7 +193,12 @@ function withShadows(view: StyleView, order: PaintingOrder, spots: readonly Spot
     if (shadows.length > 0) casters.push(...near.map((box) => ({ painter, box, at, shadows })));
   };
   const reaches = shadowCasters(view.page);
-  for (const at of boxIndexOf(order).touching({ left: around.left - NEAR, top: around.top - NEAR, width: around.width + 2 * NEAR, height: around.height + 2 * NEAR })) {
+  for (const at of boxIndexOf(order).touching({
+    left: around.left - NEAR,
+    top: around.top - NEAR,
+    width: around.width + 2 * NEAR,
+    height: around.height + 2 * NEAR,
+  })) {
     const reach = reaches.get(order.painters[at].element) ?? -1;
     if (reach >= 0 && reach <= NEAR) cast(at, reach);
   }
@@ -163,33 +206,50 @@ function withShadows(view: StyleView, order: PaintingOrder, spots: readonly Spot
   if (casters.length === 0) return spots;
   return spots.map((spot) => {
     const { x, y, end } = spot;
-    const here = casters.filter(({ painter, box, shadows = [] }) => (!painter.clip || holds(painter.clip, x, y)) && shadowsAt(shadows, box, x, y).length > 0);
+    const here = casters.filter(
+      ({ painter, box, shadows = [] }) =>
+        (!painter.clip || holds(painter.clip, x, y)) && shadowsAt(shadows, box, x, y).length > 0,
+    );
     if (here.length === 0) return spot;
     const inOrder = (list: readonly Painted[]): Painted[] => [...list].sort((a, b) => a.at - b.at);
-    return { ...spot, under: inOrder([...spot.under, ...here.filter(({ at }) => at < end)]), over: inOrder([...spot.over, ...here.filter(({ at }) => at >= end)]) };
+    return {
+      ...spot,
+      under: inOrder([...spot.under, ...here.filter(({ at }) => at < end)]),
+      over: inOrder([...spot.over, ...here.filter(({ at }) => at >= end)]),
+    };
   });
 }
 
 /** Whether a box is no further than a distance from a rectangle. */
 function isWithin(box: Rect, from: Rect, distance: number): boolean {
-  return box.left - distance <= from.left + from.width && box.left + box.width + distance >= from.left
-    && box.top - distance <= from.top + from.height && box.top + box.height + distance >= from.top;
+  return (
+    box.left - distance <= from.left + from.width &&
+    box.left + box.width + distance >= from.left &&
+    box.top - distance <= from.top + from.height &&
+    box.top + box.height + distance >= from.top
+  );
 }
 
 /** Of points under which the same plain boxes lie, the first, middle and last tell as much as all. */
 function tellingSpots(view: StyleView, spots: readonly Spot[]): readonly Spot[] {
   const groups = new Map<string, Spot[]>();
   for (const spot of spots) {
-    const key = [...spot.under, ...spot.over].map(({ painter: { element, pseudo }, box, shadows }) => `${element.number}${pseudo}${box.left}${shadows ? 's' : ''}`).join();
+    const key = [...spot.under, ...spot.over]
+      .map(
+        ({ painter: { element, pseudo }, box, shadows }) =>
+          `${element.number}${pseudo}${box.left}${shadows ? 's' : ''}`,
+      )
+      .join();
     const group = groups.get(key);
     if (group) group.push(spot);
     else groups.set(key, [spot]);
   }
   return [...groups.values()].flatMap((group) => {
-    const isPlain = [...group[0].under, ...group[0].over].every(({ painter: { element, pseudo }, shadows }) => {
-      const style = view.style(element, pseudo);
-      return !shadows && style.resolved('background-image') === 'none' && !/inset/.test(style.resolved('box-shadow'));
-    }) && view.style(view.page.document.rootElement).resolved('background-image') === 'none';
+    const isPlain =
+      [...group[0].under, ...group[0].over].every(({ painter: { element, pseudo }, shadows }) => {
+        const style = view.style(element, pseudo);
+        return !shadows && style.resolved('background-image') === 'none' && !/inset/.test(style.resolved('box-shadow'));
+      }) && view.style(view.page.document.rootElement).resolved('background-image') === 'none';
     return isPlain && group.length > 3 ? [group[0], group[group.length >> 1], group[group.length - 1]] : group;
   });
 }
@@ -203,7 +263,13 @@ interface Composited {
 }
 
 /** Paints a point twice, once with the text there and once without. */
-function composite(view: StyleView, { x, y, under, over }: Spot, fill: Color, element: ElementNode, pseudo = ''): Composited {
+function composite(
+  view: StyleView,
+  { x, y, under, over }: Spot,
+  fill: Color,
+  element: ElementNode,
+  pseudo = '',
+): Composited {
   const doubts: string[] = [];
   const base = canvasColor(view, x, y, doubts);
   const ground = new Layering(base);
@@ -230,8 +296,15 @@ function composite(view: StyleView, { x, y, under, over }: Spot, fill: Color, el
   text.lay(groupsOf(view, element, pseudo, inDoubt), fill);
   over.forEach(paint);
   const [without, withText] = [ground.flat(), text.flat()];
-  const isHidden = sameColor(without, withText) && !sameColor(without, compositeOver(fill, without)) && (fill.alpha ?? 0) > 0;
-  return { ground: without, text: withText, ratio: contrastRatio(withText, without), doubts: isHidden ? [] : [...new Set([...inDoubt, ...doubts])], isHidden };
+  const isHidden =
+    sameColor(without, withText) && !sameColor(without, compositeOver(fill, without)) && (fill.alpha ?? 0) > 0;
+  return {
+    ground: without,
+    text: withText,
+    ratio: contrastRatio(withText, without),
+    doubts: isHidden ? [] : [...new Set([...inDoubt, ...doubts])],
+    isHidden,
+  };
 }
 
 /** A group laid on in one piece, told by the style that makes it. */
@@ -243,7 +316,12 @@ interface Group {
 /** Ancestors, the element and its pseudo-element among them, that are laid on in one piece, the outermost first. */
 function groupsOf(view: StyleView, element: ElementNode, pseudo: string, doubts: string[]): Group[] {
   const groups: Group[] = [];
-  const styles = [...(pseudo === '' ? [] : [view.style(element, pseudo)]), ...lineageOf(element).reverse().map((node) => view.style(node))];
+  const styles = [
+    ...(pseudo === '' ? [] : [view.style(element, pseudo)]),
+    ...lineageOf(element)
+      .reverse()
+      .map((node) => view.style(node)),
+  ];
   for (const of of styles) {
     const { opacity, doubt } = groupOf(of);
     if (doubt !== '') doubts.push(doubt);
@@ -300,10 +378,17 @@ function paintsBackground(view: StyleView, element: ElementNode): boolean {
 
 function canvasColor(view: StyleView, x: number, y: number, doubts: string[]): Color {
   const root = view.page.document.rootElement;
-  const source = paintsBackground(view, root) ? root : root.children.find(({ localName }) => localName === 'body') ?? root;
+  const source = paintsBackground(view, root)
+    ? root
+    : (root.children.find(({ localName }) => localName === 'body') ?? root);
   const style = view.style(source);
   const layout = view.page.layouts?.get(view.environment.width);
-  const box = (layout && boxOf(layout, root.number)) ?? { left: 0, top: 0, width: view.environment.width, height: view.environment.height };
+  const box = (layout && boxOf(layout, root.number)) ?? {
+    left: 0,
+    top: 0,
+    width: view.environment.width,
+    height: view.environment.height,
+  };
   const painted = paintAt(style, box, x, y, true);
   if (painted.doubt !== '') doubts.push(painted.doubt);
   const canvas = style.colorScheme() === 'dark' ? rgb8(18, 18, 18) : WHITE;
@@ -311,14 +396,25 @@ function canvasColor(view: StyleView, x: number, y: number, doubts: string[]): C
 }
 
 /** Colour around a box, just outside its edge: the one found at most of its sides; and what is doubtful at any of them. */
-function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, spots: Map<string, readonly Spot[]>, element: ElementNode): { readonly color: Color; readonly colors: readonly Color[]; readonly doubts: readonly string[] } {
+function outsideOf(
+  view: StyleView,
+  layout: PageLayout,
+  order: PaintingOrder,
+  spots: Map<string, readonly Spot[]>,
+  element: ElementNode,
+): { readonly color: Color; readonly colors: readonly Color[]; readonly doubts: readonly string[] } {
   const box = boxOf(layout, element.number);
   if (!box) return { color: WHITE, colors: [WHITE], doubts: [] };
   const name = `${element.number}/outside`;
   let around = spots.get(name);
   if (!around) {
     const { left, top, width, height } = box;
-    const points: [number, number][] = [[left - 1.5, top + height / 2], [left + width + 1.5, top + height / 2], [left + width / 2, top - 1.5], [left + width / 2, top + height + 1.5]];
+    const points: [number, number][] = [
+      [left - 1.5, top + height / 2],
+      [left + width + 1.5, top + height / 2],
+      [left + width / 2, top - 1.5],
+      [left + width / 2, top + height + 1.5],
+    ];
     const end = order.boxAt.get(element.number) ?? order.painters.length;
     around = points.map(([x, y]) => {
       const spot = spotAt(order, element, '', x, y);
@@ -326,9 +422,15 @@ function outsideOf(view: StyleView, layout: PageLayout, order: PaintingOrder, sp
     });
     spots.set(name, around);
   }
-  const painted = withShadows(view, order, around).map((spot) => composite(view, { ...spot, over: [] }, CLEAR, element.flatParent ?? element));
+  const painted = withShadows(view, order, around).map((spot) =>
+    composite(view, { ...spot, over: [] }, CLEAR, element.flatParent ?? element),
+  );
   const colors = painted.map(({ ground }) => ground);
   const count = (color: Color): number => colors.filter((other) => sameColor(other, color)).length;
   const color = colors.reduce((best, own) => (count(own) > count(best) ? own : best), colors[0]);
-  return { color, colors: colors.filter((own, i) => colors.findIndex((other) => sameColor(other, own)) === i), doubts: [...new Set(painted.flatMap(({ doubts }) => doubts))] };
+  return {
+    color,
+    colors: colors.filter((own, i) => colors.findIndex((other) => sameColor(other, own)) === i),
+    doubts: [...new Set(painted.flatMap(({ doubts }) => doubts))],
+  };
 }

@@ -3,7 +3,9 @@ import { convertChannels, type Triple } from '../values/convert-color.js';
 import { clipBox, type PixelBox, type Raster } from './raster.js';
 
 /** Linear light of the 256 sRGB values (IEC 61966-2-1). */
-const LINEAR = Float64Array.from({ length: 256 }, (_, i) => (i / 255 <= 0.04045 ? i / 255 / 12.92 : ((i / 255 + 0.055) / 1.055) ** 2.4));
+const LINEAR = Float64Array.from({ length: 256 }, (_, i) =>
+  i / 255 <= 0.04045 ? i / 255 / 12.92 : ((i / 255 + 0.055) / 1.055) ** 2.4,
+);
 
 /**
  * Average of a box of pixels in linear light, as the eye would mix them from afar; each pixel counts by its alpha.
@@ -22,5 +24,9 @@ export function averageColor(raster: Raster, box: PixelBox): Color {
     }
   }
   const channels = sum.map((value) => (alpha === 0 ? 0 : value / alpha)) as unknown as Triple;
-  return { space: 'legacy', channels: convertChannels(channels, 'srgb-linear', 'srgb'), alpha: alpha / (width * height) };
+  return {
+    space: 'legacy',
+    channels: convertChannels(channels, 'srgb-linear', 'srgb'),
+    alpha: alpha / (width * height),
+  };
 }

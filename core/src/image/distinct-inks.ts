@@ -69,7 +69,8 @@ export function* distinctInks(raster: Raster): Generator<number, InkReport> {
         continue;
       }
       counted += 1;
-      if (x === 0 || y === 0 || x === width - 1 || y === height - 1) outline.set(packed, (outline.get(packed) ?? 0) + 1);
+      if (x === 0 || y === 0 || x === width - 1 || y === height - 1)
+        outline.set(packed, (outline.get(packed) ?? 0) + 1);
       const entry = counts.get(packed);
       if (entry) {
         entry[0] += 1;
@@ -86,9 +87,18 @@ export function* distinctInks(raster: Raster): Generator<number, InkReport> {
   const inks = kept.map((group): Ink => {
     let onOutline = 0;
     for (const packed of group.members) onOutline += outline.get(packed) ?? 0;
-    return { color: rgb8(group.rgb[0], group.rgb[1], group.rgb[2]), share: group.pixels / counted, isGround: onOutline > outlinePixels * 0.6 };
+    return {
+      color: rgb8(group.rgb[0], group.rgb[1], group.rgb[2]),
+      share: group.pixels / counted,
+      isGround: onOutline > outlinePixels * 0.6,
+    };
   });
-  return { inks, edgePixels, clearPixels, rest: counted === 0 ? 0 : Math.max(0, 1 - inks.reduce((sum, { share }) => sum + share, 0)) };
+  return {
+    inks,
+    edgePixels,
+    clearPixels,
+    rest: counted === 0 ? 0 : Math.max(0, 1 - inks.reduce((sum, { share }) => sum + share, 0)),
+  };
 }
 
 function hasSolidPixels({ data }: Raster): boolean {
@@ -97,7 +107,12 @@ function hasSolidPixels({ data }: Raster): boolean {
 }
 
 /** Offsets to four neighbours; the one opposite lies at the negative. */
-const DIRECTIONS = [[1, 0], [0, 1], [1, 1], [1, -1]] as const;
+const DIRECTIONS = [
+  [1, 0],
+  [0, 1],
+  [1, 1],
+  [1, -1],
+] as const;
 
 function surroundingOf(raster: Raster, x: number, y: number, at: number, solid: number): 'edge' | 'flat' | 'mixed' {
   const { width, height, data } = raster;
@@ -119,13 +134,21 @@ function surroundingOf(raster: Raster, x: number, y: number, at: number, solid: 
 }
 
 function isNear(data: Uint8ClampedArray, p: number, q: number): boolean {
-  return Math.abs(data[p] - data[q]) <= FLAT_SLACK && Math.abs(data[p + 1] - data[q + 1]) <= FLAT_SLACK && Math.abs(data[p + 2] - data[q + 2]) <= FLAT_SLACK;
+  return (
+    Math.abs(data[p] - data[q]) <= FLAT_SLACK &&
+    Math.abs(data[p + 1] - data[q + 1]) <= FLAT_SLACK &&
+    Math.abs(data[p + 2] - data[q + 2]) <= FLAT_SLACK
+  );
 }
 
 /** Whether pixel `p` is a mix of `a` and `b`, and neither of them. */
 function liesBetween(data: Uint8ClampedArray, p: number, a: number, b: number): boolean {
   if (isNear(data, p, a) || isNear(data, p, b)) return false;
-  return isOnSegment([data[p], data[p + 1], data[p + 2]], [data[a], data[a + 1], data[a + 2]], [data[b], data[b + 1], data[b + 2]]);
+  return isOnSegment(
+    [data[p], data[p + 1], data[p + 2]],
+    [data[a], data[a + 1], data[a + 2]],
+    [data[b], data[b + 1], data[b + 2]],
+  );
 }
 
 type Rgb = readonly [number, number, number];
@@ -160,7 +183,9 @@ function groupColors(counts: ReadonlyMap<number, readonly [number, number]>): Gr
   for (const [packed, [pixels, flat]] of sorted) {
     const rgb = unpack(packed);
     const lab = labOf(rgb8(...rgb));
-    const home = groups.find((group) => Math.abs(group.lab[0] - lab[0]) < 12 && deltaE2000OfLab(group.lab, lab) < ONE_INK);
+    const home = groups.find(
+      (group) => Math.abs(group.lab[0] - lab[0]) < 12 && deltaE2000OfLab(group.lab, lab) < ONE_INK,
+    );
     if (home) {
       home.pixels += pixels;
       home.flat += flat;
@@ -169,7 +194,8 @@ function groupColors(counts: ReadonlyMap<number, readonly [number, number]>): Gr
   }
   for (const group of groups) if (group.pixels >= NOISY_PIXELS && group.mode < group.pixels / 3) centre(group, counts);
   groups.sort((a, b) => b.pixels - a.pixels);
-  for (const group of groups.slice(1)) if (group.flat === 0 && group.pixels < NOISY_PIXELS) toFarEnd(group, groups[0].rgb, counts);
+  for (const group of groups.slice(1))
+    if (group.flat === 0 && group.pixels < NOISY_PIXELS) toFarEnd(group, groups[0].rgb, counts);
   return groups;
 }
 
@@ -191,7 +217,9 @@ function centre(group: Group, counts: ReadonlyMap<number, readonly [number, numb
   const sum = [0, 0, 0];
   for (const packed of group.members) {
     const pixels = counts.get(packed)?.[0] ?? 0;
-    unpack(packed).forEach((value, i) => { sum[i] += value * pixels; });
+    unpack(packed).forEach((value, i) => {
+      sum[i] += value * pixels;
+    });
   }
   group.rgb = sum.map((value) => Math.round(value / group.pixels)) as unknown as Rgb;
 }
@@ -199,6 +227,11 @@ function centre(group: Group, counts: ReadonlyMap<number, readonly [number, numb
 /** Whether a group is the soft edge between two larger ones: it lies between them and has hardly a flat area. */
 function isBlend(group: Group, groups: readonly Group[]): boolean {
   if (group.flat > group.pixels * 0.25) return false;
-  const larger = groups.filter((other) => other !== group && other.pixels > group.pixels && (other.flat > other.pixels * 0.1 || other.pixels > group.pixels * 10));
+  const larger = groups.filter(
+    (other) =>
+      other !== group &&
+      other.pixels > group.pixels &&
+      (other.flat > other.pixels * 0.1 || other.pixels > group.pixels * 10),
+  );
   return larger.some((a, i) => larger.slice(i + 1).some((b) => isOnSegment(group.rgb, a.rgb, b.rgb)));
 }

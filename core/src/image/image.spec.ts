@@ -16,11 +16,13 @@ const WHITE: Rgba = [255, 255, 255, 255];
 const colorOf = ([r, g, b]: Rgba): Color => rgb8(r, g, b);
 
 /** A disc in two halves with a diagonal bar: curved, straight and slanting edges, three inks that meet. */
-const emblem = (ground: Rgba | null) => (x: number, y: number): Rgba | null => {
-  if (Math.abs(x - y) < 0.07 && x > 0.2 && x < 0.8) return RUST;
-  if (Math.hypot(x - 0.5, y - 0.5) < 0.37) return y < 0.5 ? TEAL : GREEN;
-  return ground;
-};
+const emblem =
+  (ground: Rgba | null) =>
+  (x: number, y: number): Rgba | null => {
+    if (Math.abs(x - y) < 0.07 && x > 0.2 && x < 0.8) return RUST;
+    if (Math.hypot(x - 0.5, y - 0.5) < 0.37) return y < 0.5 ? TEAL : GREEN;
+    return ground;
+  };
 
 function inksOf(raster: Raster): InkReport {
   const steps = distinctInks(raster);
@@ -37,9 +39,16 @@ describe('distinctInks', () => {
       it(`finds each ink once and no other, ${size} px ${ground ? `on rgb(${ground.slice(0, 3).join(' ')})` : 'on clear ground'}`, () => {
         const { inks, edgePixels, clearPixels } = inksOf(drawRaster(size, size, emblem(ground)));
         const known = [TEAL, GREEN, RUST, ...(ground ? [ground] : [])];
-        expect(inks.map(({ color }) => hexOf(color)).length).withContext(inks.map(({ color, share }) => `${hexOf(color)} ${share.toFixed(3)}`).join(', ')).toBe(known.length);
-        for (const ink of known) expect(Math.min(...inks.map(({ color }) => deltaE2000(color, colorOf(ink))))).withContext(ink.join()).toBeLessThan(1);
-        expect(inks.filter(({ isGround }) => isGround).map(({ color }) => hexOf(color))).toEqual(ground ? [hexOf(colorOf(ground))] : []);
+        expect(inks.map(({ color }) => hexOf(color)).length)
+          .withContext(inks.map(({ color, share }) => `${hexOf(color)} ${share.toFixed(3)}`).join(', '))
+          .toBe(known.length);
+        for (const ink of known)
+          expect(Math.min(...inks.map(({ color }) => deltaE2000(color, colorOf(ink)))))
+            .withContext(ink.join())
+            .toBeLessThan(1);
+        expect(inks.filter(({ isGround }) => isGround).map(({ color }) => hexOf(color))).toEqual(
+          ground ? [hexOf(colorOf(ground))] : [],
+        );
         expect(edgePixels).toBeGreaterThan(0);
         expect(clearPixels > 0).toBe(ground === null);
         expect(inks.reduce((sum, { share }) => sum + share, 0)).toBeGreaterThan(0.9);
@@ -49,18 +58,26 @@ describe('distinctInks', () => {
 
   it('gives the shares of the areas', () => {
     const halves = drawRaster(100, 100, (x) => (x < 0.25 ? TEAL : GREEN));
-    expect(inksOf(halves).inks.map(({ color, share }) => [hexOf(color), Math.round(share * 100)])).toEqual([['#6d8a35', 75], ['#0f4a48', 25]]);
+    expect(inksOf(halves).inks.map(({ color, share }) => [hexOf(color), Math.round(share * 100)])).toEqual([
+      ['#6d8a35', 75],
+      ['#0f4a48', 25],
+    ]);
   });
 
   it('keeps a flat grey that lies between black and white', () => {
     const bands = drawRaster(90, 30, (x) => (x < 1 / 3 ? [0, 0, 0, 255] : x < 2 / 3 ? [128, 128, 128, 255] : WHITE));
-    expect(inksOf(bands).inks.map(({ color }) => hexOf(color)).sort()).toEqual(['#000000', '#808080', '#ffffff']);
+    expect(
+      inksOf(bands)
+        .inks.map(({ color }) => hexOf(color))
+        .sort(),
+    ).toEqual(['#000000', '#808080', '#ffffff']);
   });
 
   it('takes the noise of compression for one ink, and says how much of a photograph is left over', () => {
     const random = seededRandom(3);
     const noisy = drawRaster(80, 80, (x) => (x < 0.5 ? TEAL : WHITE));
-    for (let at = 0; at < noisy.data.length; at += 1) if (at % 4 < 3) noisy.data[at] += Math.round((random() - 0.5) * 6);
+    for (let at = 0; at < noisy.data.length; at += 1)
+      if (at % 4 < 3) noisy.data[at] += Math.round((random() - 0.5) * 6);
     const { inks } = inksOf(noisy);
     expect(inks.length).toBe(2);
     expect(Math.min(...inks.map(({ color }) => deltaE2000(color, colorOf(TEAL))))).toBeLessThan(1.5);
@@ -71,7 +88,9 @@ describe('distinctInks', () => {
 
   it('has nothing to say of a clear picture, and something of one pixel', () => {
     expect(inksOf(drawRaster(10, 10, () => null))).toEqual({ inks: [], edgePixels: 0, clearPixels: 100, rest: 0 });
-    expect(inksOf(drawRaster(1, 1, () => RUST)).inks.map(({ color, share }) => [hexOf(color), share])).toEqual([['#b4582a', 1]]);
+    expect(inksOf(drawRaster(1, 1, () => RUST)).inks.map(({ color, share }) => [hexOf(color), share])).toEqual([
+      ['#b4582a', 1],
+    ]);
   });
 });
 
@@ -94,7 +113,9 @@ describe('the loupe', () => {
 describe('recoverInk', () => {
   it('follows the blends of thin strokes to their end', () => {
     // Strokes of 1.2 px: hardly a pixel holds nothing but ink.
-    const strokes = drawRaster(60, 20, (x, y) => (Math.abs(((x * 60 + y * 2) % 6) - 3) < 0.6 ? RUST : [247, 243, 233, 255]));
+    const strokes = drawRaster(60, 20, (x, y) =>
+      Math.abs(((x * 60 + y * 2) % 6) - 3) < 0.6 ? RUST : [247, 243, 233, 255],
+    );
     const found = recoverInk(strokes, { left: 0, top: 0, width: 60, height: 20 });
     expect(found && hexOf(found.ground)).toBe('#f7f3e9');
     expect(found && deltaE2000(found.ink, colorOf(RUST))).toBeLessThan(2);
@@ -102,13 +123,23 @@ describe('recoverInk', () => {
 
   it('follows each channel where edges are smoothed by thirds of a pixel', () => {
     const striped = drawRaster(40, 10, (x) => (Math.abs(((x * 40) % 8) - 4) < 2 ? TEAL : WHITE));
-    const shifted = { ...striped, data: Uint8ClampedArray.from(striped.data, (value, at) => (at % 4 === 0 ? striped.data[at + 4] ?? value : value)) };
+    const shifted = {
+      ...striped,
+      data: Uint8ClampedArray.from(striped.data, (value, at) =>
+        at % 4 === 0 ? (striped.data[at + 4] ?? value) : value,
+      ),
+    };
     const found = recoverInk(shifted, { left: 0, top: 0, width: 40, height: 10 });
     expect(found && deltaE2000(found.ink, colorOf(TEAL))).toBeLessThan(1);
   });
 
   it('finds no ink where there is none', () => {
-    expect(recoverInk(drawRaster(9, 9, () => WHITE), { left: 0, top: 0, width: 9, height: 9 })).toBeNull();
+    expect(
+      recoverInk(
+        drawRaster(9, 9, () => WHITE),
+        { left: 0, top: 0, width: 9, height: 9 },
+      ),
+    ).toBeNull();
   });
 });
 
@@ -123,6 +154,11 @@ describe('logoOnGround', () => {
     expect(onDark.worst).toBeLessThan(2);
     expect(logoOnGround(logo, rgb8(255, 255, 255)).lost).toBeCloseTo(1 / 3, 2);
     expect(logoOnGround(logo, rgb8(255, 255, 255), rgb8(255, 255, 255)).lost).toBe(0);
-    expect(logoOnGround(drawRaster(3, 3, () => null), rgb8(0, 0, 0)).lost).toBe(0);
+    expect(
+      logoOnGround(
+        drawRaster(3, 3, () => null),
+        rgb8(0, 0, 0),
+      ).lost,
+    ).toBe(0);
   });
 });

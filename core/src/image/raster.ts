@@ -21,7 +21,10 @@ export function clipBox(raster: Raster, box: PixelBox): PixelBox {
   const top = Math.max(0, Math.floor(box.top));
   const width = Math.min(raster.width, Math.ceil(box.left + box.width)) - left;
   const height = Math.min(raster.height, Math.ceil(box.top + box.height)) - top;
-  if (!(width > 0 && height > 0)) throw new RangeError(`The box ${box.left} ${box.top} ${box.width} × ${box.height} lies outside a picture of ${raster.width} × ${raster.height}`);
+  if (!(width > 0 && height > 0))
+    throw new RangeError(
+      `The box ${box.left} ${box.top} ${box.width} × ${box.height} lies outside a picture of ${raster.width} × ${raster.height}`,
+    );
   return { left, top, width, height };
 }
 

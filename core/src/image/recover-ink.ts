@@ -29,18 +29,26 @@ export function recoverInk(raster: Raster, box: PixelBox): RecoveredInk | null {
   const colors = colorsIn(raster, area);
   const [groundPacked] = [...colors].reduce((most, entry) => (entry[1] > most[1] ? entry : most));
   const ground = unpack(groundPacked);
-  const apart = [...colors].map(([packed, pixels]) => {
-    const rgb = unpack(packed);
-    const move = rgb.map((value, i) => value - ground[i]) as unknown as Rgb;
-    return { rgb, move, pixels, length: Math.hypot(...move) };
-  }).filter(({ move }) => move.some((value) => Math.abs(value) > NOISE));
+  const apart = [...colors]
+    .map(([packed, pixels]) => {
+      const rgb = unpack(packed);
+      const move = rgb.map((value, i) => value - ground[i]) as unknown as Rgb;
+      return { rgb, move, pixels, length: Math.hypot(...move) };
+    })
+    .filter(({ move }) => move.some((value) => Math.abs(value) > NOISE));
   if (apart.length === 0) return null;
   const strongest = apart.reduce((most, entry) => (entry.length > most.length ? entry : most));
   const pixels = apart.reduce((sum, entry) => sum + entry.pixels, 0);
-  const isOneLine = apart.every(({ move, length }) => distanceFromLine(move, length, strongest.move, strongest.length) <= NOISE * 1.5);
-  const rgb = isOneLine ? commonest(apart.filter(({ length }) => length >= strongest.length * NEAR_FULL)) : channelEnds(apart, ground);
+  const isOneLine = apart.every(
+    ({ move, length }) => distanceFromLine(move, length, strongest.move, strongest.length) <= NOISE * 1.5,
+  );
+  const rgb = isOneLine
+    ? commonest(apart.filter(({ length }) => length >= strongest.length * NEAR_FULL))
+    : channelEnds(apart, ground);
   const ink = rgb8(rgb[0], rgb[1], rgb[2]);
-  const full = apart.filter((entry) => deltaE2000(rgb8(...entry.rgb), ink) < 1).reduce((sum, entry) => sum + entry.pixels, 0);
+  const full = apart
+    .filter((entry) => deltaE2000(rgb8(...entry.rgb), ink) < 1)
+    .reduce((sum, entry) => sum + entry.pixels, 0);
   // One pixel of full ink may be a corner where two strokes meet; several say that strokes are filled.
   return { ink, ground: rgb8(ground[0], ground[1], ground[2]), coverage: full >= 2 ? 1 : 0.9, pixels };
 }

@@ -13,7 +13,13 @@ describe('worstOverPicture', () => {
 
   it('is the plain ratio over one colour, whatever the size', () => {
     const grey = rgb8(119, 119, 119);
-    for (const side of [1, 7, 400]) expect(worstOverPicture(BLACK, drawRaster(side, side, () => [119, 119, 119, 255]))).toBeCloseTo(contrastRatio(BLACK, grey), 5);
+    for (const side of [1, 7, 400])
+      expect(
+        worstOverPicture(
+          BLACK,
+          drawRaster(side, side, () => [119, 119, 119, 255]),
+        ),
+      ).toBeCloseTo(contrastRatio(BLACK, grey), 5);
   });
 
   it('knows nothing of an empty picture', () => {

@@ -4,15 +4,19 @@ import { StyleView } from '../resolve/style-view.js';
 import { LOUD, flashOfPly, flashOfRole, flashOfStep } from './flash.js';
 import type { SiteModel } from '../site/site-model.js';
 
-const THEME = '.nav a { color: #123 } .nav a:hover { color: #456 } .box { background: #eee; border: 1px solid #999; color: #222 } .plain { color: inherit } .tag::before { content: "!"; color: red }';
-const BODY = '<nav class="nav main"><a href=1>One</a><a href=2>Two</a></nav><nav class="nav foot"><a href=3>Three</a></nav><div class=box>b</div><p class=plain></p><b class=tag>t</b>';
+const THEME =
+  '.nav a { color: #123 } .nav a:hover { color: #456 } .box { background: #eee; border: 1px solid #999; color: #222 } .plain { color: inherit } .tag::before { content: "!"; color: red }';
+const BODY =
+  '<nav class="nav main"><a href=1>One</a><a href=2>Two</a></nav><nav class="nav foot"><a href=3>Three</a></nav><div class=box>b</div><p class=plain></p><b class=tag>t</b>';
 const LOUD_RGB = 'rgb(255, 31, 210)';
 
 /** What a flash's rules would paint, resolved on the page they are for; its elements stand for their running numbers. */
 function painted(css: string, selector: string, property: string, pseudo = ''): string {
   const numbered = BODY.replace(/<(?!\/)(\w+)/g, '<$1 data-uv-probe');
   const page = parsePage(`<!doctype html><style>${THEME}</style><body>${numbered}`, { veneer: css });
-  const element = page.document.elements.find(({ classes, localName }) => (selector.startsWith('.') ? classes.includes(selector.slice(1)) : localName === selector));
+  const element = page.document.elements.find(({ classes, localName }) =>
+    selector.startsWith('.') ? classes.includes(selector.slice(1)) : localName === selector,
+  );
   return element ? new StyleView(page).style(element, pseudo).resolved(property) : 'nothing';
 }
 
@@ -56,7 +60,10 @@ describe('a flash', () => {
   });
 
   it('of a role paints every override by it, shades among them, and no other', () => {
-    const first = fulfil(open(), '.box', { property: 'background-color', value: { kind: 'role', role: 'second', shade: -6 } });
+    const first = fulfil(open(), '.box', {
+      property: 'background-color',
+      value: { kind: 'role', role: 'second', shade: -6 },
+    });
     const both = fulfil(first.site, '.tag', { value: { kind: 'role', role: 'ink', shade: 0 } });
     const { css, places } = flashOfRole(both.site, 'second');
     expect(painted(css, '.box', 'background-color')).toBe(LOUD_RGB);

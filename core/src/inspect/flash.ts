@@ -32,15 +32,25 @@ export function flashOfStep(site: SiteModel, pageId: number, number: number, pse
   if (own.some(({ use }) => use === 'fill' || use === 'gradient')) properties.delete('color');
   const declarations = [...properties].flatMap((property) => loud(property));
   const selector = `[${NUMBER_ATTRIBUTE}="${number}"]${pseudo === '' ? '' : `::${pseudo}`}`;
-  return { css: declarations.length > 0 ? `${selector} { ${declarations.join('; ')} }` : `${selector} { outline: 3px dashed ${LOUD} !important }`, places: [{ name: placeName(site, pageId, element), count: 1 }] };
+  return {
+    css:
+      declarations.length > 0
+        ? `${selector} { ${declarations.join('; ')} }`
+        : `${selector} { outline: 3px dashed ${LOUD} !important }`,
+    places: [{ name: placeName(site, pageId, element), count: 1 }],
+  };
 }
 
 /** Everything a ply's selector would paint by its property, loud. */
 export function flashOfPly(site: SiteModel, pageId: number, selector: string, property: string): Flash {
   const page = pageOf(site, pageId);
   const counts = new Map<string, number>();
-  for (const element of matchedInAnyState(page, selector)) counts.set(placeName(site, pageId, element), (counts.get(placeName(site, pageId, element)) ?? 0) + 1);
-  return { css: rewriteStates(`${selector} { ${loud(longhandsOfProperty(property)[0]).join('; ')} }`), places: [...counts].map(([name, count]) => ({ name, count })) };
+  for (const element of matchedInAnyState(page, selector))
+    counts.set(placeName(site, pageId, element), (counts.get(placeName(site, pageId, element)) ?? 0) + 1);
+  return {
+    css: rewriteStates(`${selector} { ${loud(longhandsOfProperty(property)[0]).join('; ')} }`),
+    places: [...counts].map(([name, count]) => ({ name, count })),
+  };
 }
 
 /** The veneer with everything a role colours, loud. */
@@ -54,7 +64,12 @@ export function flashOfRole(site: SiteModel, role: RoleName): Flash {
     const name = site.source.parts.find(({ id }) => id === partId)?.name ?? 'Everywhere';
     counts.set(name, (counts.get(name) ?? 0) + 1);
   }
-  return { css: rewriteStates(compileVeneer(turned, { ...sheetOptionsOf(site.source), palette: site.palette, parts: site.source.parts })), places: [...counts].map(([name, count]) => ({ name, count })) };
+  return {
+    css: rewriteStates(
+      compileVeneer(turned, { ...sheetOptionsOf(site.source), palette: site.palette, parts: site.source.parts }),
+    ),
+    places: [...counts].map(([name, count]) => ({ name, count })),
+  };
 }
 
 function turnValue(value: OverrideValue, turn: (value: PlainValue) => PlainValue): OverrideValue {
@@ -62,8 +77,10 @@ function turnValue(value: OverrideValue, turn: (value: PlainValue) => PlainValue
 }
 
 function loud(property: string): string[] {
-  if (property === 'background-image') return [`background-image: none !important`, `background-color: ${LOUD} !important`];
-  if (property === 'background-color') return [`background-color: ${LOUD} !important`, 'background-image: none !important'];
+  if (property === 'background-image')
+    return [`background-image: none !important`, `background-color: ${LOUD} !important`];
+  if (property === 'background-color')
+    return [`background-color: ${LOUD} !important`, 'background-image: none !important'];
   if (property === 'box-shadow') return [`box-shadow: 0 0 0 4px ${LOUD} !important`];
   if (property === 'text-shadow') return [`text-shadow: 0 0 4px ${LOUD} !important`];
   if (/color$|^fill$|^stroke$/.test(property)) return [`${property}: ${LOUD} !important`];
@@ -75,7 +92,13 @@ function placeName(site: SiteModel, pageId: number, element: ElementNode): strin
   const page = pageOf(site, pageId);
   const part = partOf(site, page, element)?.name;
   let landmark: ElementNode | null = element.parent;
-  while (landmark && !['nav', 'header', 'footer', 'aside', 'form', 'section', 'article', 'main', 'ul', 'ol', 'table'].includes(landmark.localName)) landmark = landmark.parent;
+  while (
+    landmark &&
+    !['nav', 'header', 'footer', 'aside', 'form', 'section', 'article', 'main', 'ul', 'ol', 'table'].includes(
+      landmark.localName,
+    )
+  )
+    landmark = landmark.parent;
   const label = landmark?.attributes.get('aria-label') ?? (landmark ? shortName(landmark) : '');
   return [part, label].filter(Boolean).join(', ') || shortName(element);
 }

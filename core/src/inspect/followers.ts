@@ -13,14 +13,19 @@ export function followersOf(site: SiteModel, pageId: number, number: number, lon
   const ids = new Map([...site.pages].map(([id, page]) => [page, id]));
   const found: Spot[] = [];
   for (const [page, id] of ids) {
-    const sources = new Set(placesOf(site, { pageId, element: lead.number, reach: 'alike' }).filter((place) => place.page === page).map(({ element }) => element));
+    const sources = new Set(
+      placesOf(site, { pageId, element: lead.number, reach: 'alike' })
+        .filter((place) => place.page === page)
+        .map(({ element }) => element),
+    );
     if (sources.size === 0) continue;
     const view = new StyleView(page, { environment: { width } });
     const follows = new Map<ElementNode, boolean>();
     for (const element of page.document.elements) {
       const parent = element.flatParent;
       const isOwn = sources.has(element);
-      const answer = isOwn || (parent !== null && follows.get(parent) === true && view.style(element).ranked(longhand).length === 0);
+      const answer =
+        isOwn || (parent !== null && follows.get(parent) === true && view.style(element).ranked(longhand).length === 0);
       follows.set(element, answer);
       if (answer) found.push({ pageId: id, element: element.number });
     }

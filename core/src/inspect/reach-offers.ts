@@ -32,7 +32,10 @@ const MOST_ELEMENTS = 12_000;
 const MOST_GROUPS = 7;
 
 /** Groups and look-alikes of an element, over as many pages as can be looked at at once, its own first. */
-export function reachOffers(site: SiteModel, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared'>): ReachOffers {
+export function reachOffers(
+  site: SiteModel,
+  target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared'>,
+): ReachOffers {
   const page = pageOf(site, target.pageId);
   const element = elementOf(page, target.element);
   const pages = [page];
@@ -45,19 +48,37 @@ export function reachOffers(site: SiteModel, target: Pick<OverrideTarget, 'pageI
   const ids = new Map([...site.pages].map(([id, candidate]) => [candidate, id]));
   const ownerOf = new Map<ElementNode, Page>();
   for (const candidate of pages) for (const node of candidate.document.elements) ownerOf.set(node, candidate);
-  const spotOf = (node: ElementNode): Spot => ({ pageId: ids.get(ownerOf.get(node) ?? page) ?? 0, element: node.number });
+  const spotOf = (node: ElementNode): Spot => ({
+    pageId: ids.get(ownerOf.get(node) ?? page) ?? 0,
+    element: node.number,
+  });
   const lookOf = looksAtRest(ownerOf);
-  const offered = (['alike', 'everywhere'] as const).map((reach) => placesOf(site, { pageId: target.pageId, element: target.element, reach }).map((place) => place.element));
+  const offered = (['alike', 'everywhere'] as const).map((reach) =>
+    placesOf(site, { pageId: target.pageId, element: target.element, reach }).map((place) => place.element),
+  );
   const reached = new Set(placesOf(site, target).map((place) => place.element));
   const groups = groupsOf(pages, element, lookOf, offered);
   return {
-    groups: offeredOf(groups, MOST_GROUPS).map(({ elements, ...group }) => ({ ...group, elements: elements.length, places: elements.map(spotOf) })),
+    groups: offeredOf(groups, MOST_GROUPS).map(({ elements, ...group }) => ({
+      ...group,
+      elements: elements.length,
+      places: elements.map(spotOf),
+    })),
     found: groups.length,
-    lookAlikes: target.reach === 'one' ? [] : lookAlikes(pages, element, lookOf, reached).map(spotOf), looked: pages.length,
+    lookAlikes: target.reach === 'one' ? [] : lookAlikes(pages, element, lookOf, reached).map(spotOf),
+    looked: pages.length,
   };
 }
 
-const LOOK = ['color', 'background-color', 'background-image', 'border-top-color', 'border-top-width', 'border-top-left-radius', 'display'] as const;
+const LOOK = [
+  'color',
+  'background-color',
+  'background-image',
+  'border-top-color',
+  'border-top-width',
+  'border-top-left-radius',
+  'display',
+] as const;
 const looks = new WeakMap<ElementNode, string>();
 
 /** How elements look at rest on a desktop screen, as the pages were captured: what a group is told by stays what it is while its colours change. */

@@ -28,21 +28,67 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
   const root = document.rootElement.number;
   const running = runningLinks(pages);
   const link = running?.elements.find((element) => document.elements[element.number] === element);
-  const all = pages.reduce((sum, page) => sum + page.document.elements.filter((element) => isLink(element) && element.root === page.document.root).length, 0);
+  const all = pages.reduce(
+    (sum, page) =>
+      sum + page.document.elements.filter((element) => isLink(element) && element.root === page.document.root).length,
+    0,
+  );
   const focusable = document.elements.find((element) => isFocusable(element) && element.root === document.root);
   const focused = pages.map((page) => page.document.elements.filter((element) => isFocusable(element)).length);
   const whole = { elements: pages.length, pages: pages.length };
   return [
-    ...(running && link ? [{
-      name: 'Links in text' as const, element: link.number, pseudo: '', row: 'text' as const, state: 'rest' as const, reach: 'group' as const, group: running.selector, elements: running.elements.length,
-      pages: pages.filter((page) => running.elements.some((element) => page.document.elements[element.number] === element)).length,
-      words: `${running.elements.length} of ${all} links: those in paragraphs, and those that words go on around. Menus, logos, buttons, heads of cards and lists of links are left.${running.missed > 0 ? ` ${running.missed} more stand where no one selector tells them from others.` : ''}`,
-    }] : []),
-    { name: 'Text highlight', element: root, pseudo: 'selection', row: 'fill', state: 'rest', reach: 'everywhere', ...whole, words: 'Selected text on every page' },
-    { name: 'Scrollbar', element: root, pseudo: '', row: 'thumb', state: 'rest', reach: 'alike', ...whole, words: 'Scrollbars of pages; boxes that scroll take theirs from it unless they have their own' },
-    ...(focusable ? [{
-      name: 'Focus ring' as const, element: focusable.number, pseudo: '', row: 'ring' as const, state: 'focus' as const, reach: 'everywhere' as const, elements: focused.reduce((sum, count) => sum + count, 0), pages: focused.filter((count) => count > 0).length,
-      words: 'Everything that takes the focus, on every page',
-    }] : []),
+    ...(running && link
+      ? [
+          {
+            name: 'Links in text' as const,
+            element: link.number,
+            pseudo: '',
+            row: 'text' as const,
+            state: 'rest' as const,
+            reach: 'group' as const,
+            group: running.selector,
+            elements: running.elements.length,
+            pages: pages.filter((page) =>
+              running.elements.some((element) => page.document.elements[element.number] === element),
+            ).length,
+            words: `${running.elements.length} of ${all} links: those in paragraphs, and those that words go on around. Menus, logos, buttons, heads of cards and lists of links are left.${running.missed > 0 ? ` ${running.missed} more stand where no one selector tells them from others.` : ''}`,
+          },
+        ]
+      : []),
+    {
+      name: 'Text highlight',
+      element: root,
+      pseudo: 'selection',
+      row: 'fill',
+      state: 'rest',
+      reach: 'everywhere',
+      ...whole,
+      words: 'Selected text on every page',
+    },
+    {
+      name: 'Scrollbar',
+      element: root,
+      pseudo: '',
+      row: 'thumb',
+      state: 'rest',
+      reach: 'alike',
+      ...whole,
+      words: 'Scrollbars of pages; boxes that scroll take theirs from it unless they have their own',
+    },
+    ...(focusable
+      ? [
+          {
+            name: 'Focus ring' as const,
+            element: focusable.number,
+            pseudo: '',
+            row: 'ring' as const,
+            state: 'focus' as const,
+            reach: 'everywhere' as const,
+            elements: focused.reduce((sum, count) => sum + count, 0),
+            pages: focused.filter((count) => count > 0).length,
+            words: 'Everything that takes the focus, on every page',
+          },
+        ]
+      : []),
   ];
 }

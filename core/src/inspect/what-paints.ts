@@ -30,15 +30,29 @@ export function whatPaints(site: SiteModel, pageId: number, stack: readonly numb
     // An unseen input over a drawn control, say.
     if (isUnseen(view, element)) continue;
     const base = { element: number, label: shortName(element) };
-    if (element.localName === 'iframe') painters.push({ ...base, pseudo: '', what: 'framed content', hex: null, isSheer: false });
-    if (['img', 'video', 'canvas'].includes(element.localName)) painters.push({ ...base, pseudo: '', what: 'picture', hex: null, isSheer: true });
+    if (element.localName === 'iframe')
+      painters.push({ ...base, pseudo: '', what: 'framed content', hex: null, isSheer: false });
+    if (['img', 'video', 'canvas'].includes(element.localName))
+      painters.push({ ...base, pseudo: '', what: 'picture', hex: null, isSheer: true });
     for (const pseudo of ['', 'after', 'before']) {
-      if (pseudo !== '' && (!view.generates(element, pseudo) || view.style(element, pseudo).resolved('position') !== 'absolute')) continue;
+      if (
+        pseudo !== '' &&
+        (!view.generates(element, pseudo) || view.style(element, pseudo).resolved('position') !== 'absolute')
+      )
+        continue;
       const style = view.style(element, pseudo);
       const image = style.resolved('background-image');
       const fill = style.color('background-color');
-      if (image !== 'none') painters.push({ ...base, pseudo, what: image.includes('url(') ? 'picture' : 'gradient', hex: null, isSheer: /rgba|transparent|url\(/.test(image) });
-      if (fill && (fill.alpha ?? 0) > 0) painters.push({ ...base, pseudo, what: 'fill', hex: hexOf(fill), isSheer: (fill.alpha ?? 0) < 1 });
+      if (image !== 'none')
+        painters.push({
+          ...base,
+          pseudo,
+          what: image.includes('url(') ? 'picture' : 'gradient',
+          hex: null,
+          isSheer: /rgba|transparent|url\(/.test(image),
+        });
+      if (fill && (fill.alpha ?? 0) > 0)
+        painters.push({ ...base, pseudo, what: 'fill', hex: hexOf(fill), isSheer: (fill.alpha ?? 0) < 1 });
     }
     if (painters.some(({ isSheer }) => !isSheer)) break;
   }
@@ -47,6 +61,7 @@ export function whatPaints(site: SiteModel, pageId: number, stack: readonly numb
 
 function isUnseen(view: StyleView, element: ElementNode): boolean {
   if (view.style(element).resolved('visibility') !== 'visible') return true;
-  for (let node: ElementNode | null = element; node; node = node.flatParent) if (Number(view.style(node).resolved('opacity')) === 0) return true;
+  for (let node: ElementNode | null = element; node; node = node.flatParent)
+    if (Number(view.style(node).resolved('opacity')) === 0) return true;
   return false;
 }

@@ -29,7 +29,15 @@ export function brandStandingOf(color: Color, palette: Palette): BrandStanding {
 }
 
 function brandColors(palette: Palette): { readonly name: string; readonly color: Color }[] {
-  const swatches = palette.swatches.map(({ id, name }) => ({ name, color: colorOfValue({ kind: 'swatch', swatchId: id, shade: 0 }, palette) }));
-  const shades = palette.roles.filter(({ shade }) => shade !== 0).map(({ role, swatchId, shade }) => ({ name: `${role.replace('-', ' ')}, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId, shade: 0 }, palette))}`, color: colorOfValue({ kind: 'role', role, shade: 0 }, palette) }));
+  const swatches = palette.swatches.map(({ id, name }) => ({
+    name,
+    color: colorOfValue({ kind: 'swatch', swatchId: id, shade: 0 }, palette),
+  }));
+  const shades = palette.roles
+    .filter(({ shade }) => shade !== 0)
+    .map(({ role, swatchId, shade }) => ({
+      name: `${role.replace('-', ' ')}, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId, shade: 0 }, palette))}`,
+      color: colorOfValue({ kind: 'role', role, shade: 0 }, palette),
+    }));
   return [...swatches, ...shades].flatMap(({ name, color }) => (color ? [{ name, color }] : []));
 }

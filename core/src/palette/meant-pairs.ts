@@ -17,5 +17,9 @@ export const MEANT_PAIRS: readonly MeantPair[] = [
     ...READ_ON_GROUND.map((above) => ({ above, below, wanted: RATIOS.text })),
     ...DRAWN_ON_GROUND.map((above) => ({ above, below, wanted: RATIOS.nonText })),
   ]),
-  ...(['accent', 'second', 'signal'] as const).map((below) => ({ above: `on-${below}` as const, below, wanted: RATIOS.text })),
+  ...(['accent', 'second', 'signal'] as const).map((below) => ({
+    above: `on-${below}` as const,
+    below,
+    wanted: RATIOS.text,
+  })),
 ];

@@ -13,11 +13,13 @@ export function notationsOf(color: Color): readonly { readonly name: string; rea
     { name: 'hex', css: hexOf(color) },
     { name: 'rgb', css: `rgb(${r} ${g} ${b}${tail})` },
     { name: 'hsl', css: `hsl(${round(h, 1)} ${round(s, 1)}% ${round(l, 1)}%${tail})` },
-    { name: 'oklch', css: `oklch(${round(lightness, 3)} ${round(chroma, 3)} ${chroma < 0.0005 ? 0 : round(hue, 1)}${tail})` },
+    {
+      name: 'oklch',
+      css: `oklch(${round(lightness, 3)} ${round(chroma, 3)} ${chroma < 0.0005 ? 0 : round(hue, 1)}${tail})`,
+    },
   ];
 }
 
 function round(value: number, digits: number): number {
   return Number(value.toFixed(digits));
 }
-

@@ -10,7 +10,17 @@ import { colorOfValue } from '../veneer/override-value.js';
 import type { Palette, RoleName } from '../veneer/palette.js';
 
 /** Roles that are read, and roles that lie under them. */
-export const TEXT_ROLES: readonly RoleName[] = ['ink', 'soft-ink', 'link', 'visited', 'accent', 'signal', 'on-accent', 'on-second', 'on-signal'];
+export const TEXT_ROLES: readonly RoleName[] = [
+  'ink',
+  'soft-ink',
+  'link',
+  'visited',
+  'accent',
+  'signal',
+  'on-accent',
+  'on-second',
+  'on-signal',
+];
 export const GROUND_ROLES: readonly RoleName[] = ['ground', 'panel', 'accent', 'second', 'signal'];
 /** Roles that draw edges, icons and rings, for which 3 : 1 is asked. */
 const LINE_ROLES: ReadonlySet<RoleName> = new Set(['line', 'ring']);
@@ -35,22 +45,32 @@ export interface Pair {
 /** Every text-like role on every ground-like role, and edges and rings on them; roles nobody fills are left out. */
 export function pairMatrix(palette: Palette): Pair[] {
   const filled = (role: RoleName) => colorOfValue({ kind: 'role', role, shade: 0 }, palette);
-  return [...TEXT_ROLES, 'line' as const, 'ring' as const].flatMap((text) => GROUND_ROLES.flatMap((ground): Pair[] => {
-    const above = filled(text);
-    const below = filled(ground);
-    if (!above || !below) return [];
-    const under = compositeOver(below, WHITE);
-    const over = compositeOver(above, under);
-    const ratio = contrastRatio(over, under);
-    const wanted = LINE_ROLES.has(text) ? RATIOS.nonText : RATIOS.text;
-    const level = levelOf(ratio, LINE_ROLES.has(text), deltaE2000(over, under) < 0.5);
-    const remedy = level === 'fails' || level === 'AA large' ? nearestPassingShade(over, under, wanted) : null;
-    return [{
-      text, ground, textHex: hexOf(over), groundHex: hexOf(under), ratio, level, isMeant: MEANT_PAIRS.some((pair) => pair.above === text && pair.below === ground),
-      standing: level === 'fails' ? 'fails' : level === 'AA large' || level === 'same' ? 'look' : 'holds',
-      remedy: remedy ? { hex: hexOf(remedy.color), moved: remedy.moved } : null,
-    }];
-  }));
+  return [...TEXT_ROLES, 'line' as const, 'ring' as const].flatMap((text) =>
+    GROUND_ROLES.flatMap((ground): Pair[] => {
+      const above = filled(text);
+      const below = filled(ground);
+      if (!above || !below) return [];
+      const under = compositeOver(below, WHITE);
+      const over = compositeOver(above, under);
+      const ratio = contrastRatio(over, under);
+      const wanted = LINE_ROLES.has(text) ? RATIOS.nonText : RATIOS.text;
+      const level = levelOf(ratio, LINE_ROLES.has(text), deltaE2000(over, under) < 0.5);
+      const remedy = level === 'fails' || level === 'AA large' ? nearestPassingShade(over, under, wanted) : null;
+      return [
+        {
+          text,
+          ground,
+          textHex: hexOf(over),
+          groundHex: hexOf(under),
+          ratio,
+          level,
+          isMeant: MEANT_PAIRS.some((pair) => pair.above === text && pair.below === ground),
+          standing: level === 'fails' ? 'fails' : level === 'AA large' || level === 'same' ? 'look' : 'holds',
+          remedy: remedy ? { hex: hexOf(remedy.color), moved: remedy.moved } : null,
+        },
+      ];
+    }),
+  );
 }
 
 function levelOf(ratio: number, isLine: boolean, isSame: boolean): Pair['level'] {
@@ -79,10 +99,14 @@ export function paletteAsSeen(palette: Palette, severity = 1): SeenPalette[] {
   });
   return VISIONS.map((vision) => {
     const seen = swatches.map(({ color }) => seenAs(color, vision, severity));
-    const merging = swatches.flatMap((first, i) => swatches.slice(i + 1).flatMap((second, k) => {
-      const deltaE = deltaE2000(seen[i], seen[i + 1 + k]);
-      return deltaE < INDISTINCT && deltaE2000(first.color, second.color) >= INDISTINCT ? [{ a: first.name, b: second.name, deltaE }] : [];
-    }));
+    const merging = swatches.flatMap((first, i) =>
+      swatches.slice(i + 1).flatMap((second, k) => {
+        const deltaE = deltaE2000(seen[i], seen[i + 1 + k]);
+        return deltaE < INDISTINCT && deltaE2000(first.color, second.color) >= INDISTINCT
+          ? [{ a: first.name, b: second.name, deltaE }]
+          : [];
+      }),
+    );
     return { vision, hexes: seen.map(hexOf), merging };
   });
 }

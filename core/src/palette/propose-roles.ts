@@ -30,7 +30,9 @@ export function proposeRoles(start: PaletteStart, lighting: Lighting): Readonly<
   const ground = lighting === 'light' ? opaque(start.ground) : atLightness(start.ink, DARK_GROUND);
   const panel = panelBeside(ground);
   const grounds = [ground, panel];
-  const ink = passing(lighting === 'light' ? opaque(start.ink) : atLightness(start.ground, PALE_INK), grounds, RATIOS.enhanced) ?? readableOn(ground);
+  const ink =
+    passing(lighting === 'light' ? opaque(start.ink) : atLightness(start.ground, PALE_INK), grounds, RATIOS.enhanced) ??
+    readableOn(ground);
   const accent = passing(opaque(start.accent), grounds, RATIOS.nonText) ?? ink;
   const second = passing(turned(accent, 100, 0.75), grounds, RATIOS.nonText) ?? ink;
   const [, , accentHue] = channelsIn(start.accent, 'oklch');
@@ -46,7 +48,8 @@ export function proposeRoles(start: PaletteStart, lighting: Lighting): Readonly<
     second,
     'on-second': onto(second, [ground, ink]),
     link: passing(accent, grounds, RATIOS.text) ?? ink,
-    visited: passing(easeIntoSrgb(channelsIn(accent, 'oklch')[0], 0.1, (accentHue + 290) % 360), grounds, RATIOS.text) ?? ink,
+    visited:
+      passing(easeIntoSrgb(channelsIn(accent, 'oklch')[0], 0.1, (accentHue + 290) % 360), grounds, RATIOS.text) ?? ink,
     ring: passing(accent, grounds, RATIOS.nonText) ?? ink,
     signal,
     'on-signal': onto(signal, [ground, ink]),
@@ -66,7 +69,11 @@ function panelBeside(ground: Color): Color {
 
 /** What is read on a fill: the first wish that passes there, else the nearest shade of it that does. */
 function onto(fill: Color, wishes: readonly Color[]): Color {
-  return wishes.find((wish) => contrastRatio(wish, fill) >= RATIOS.text) ?? wishes.map((wish) => passing(wish, [fill], RATIOS.text)).find((found) => found !== null) ?? readableOn(fill);
+  return (
+    wishes.find((wish) => contrastRatio(wish, fill) >= RATIOS.text) ??
+    wishes.map((wish) => passing(wish, [fill], RATIOS.text)).find((found) => found !== null) ??
+    readableOn(fill)
+  );
 }
 
 function opaque(color: Color): Color {

@@ -24,12 +24,31 @@ describe('proposeRoles', () => {
     for (let i = 0; i < STARTS; i += 1) {
       // A ground that can be read on at all: no palette has its text on a middle grey.
       const ground = any();
-      const start = { ground: i % 2 === 0 ? rgb8(...(channelsIn(ground, 'srgb').map((channel) => Math.round(215 + channel * 40)) as [number, number, number])) : rgb8(...(channelsIn(ground, 'srgb').map((channel) => Math.round(channel * 50)) as [number, number, number])), ink: any(), accent: any() };
+      const start = {
+        ground:
+          i % 2 === 0
+            ? rgb8(
+                ...(channelsIn(ground, 'srgb').map((channel) => Math.round(215 + channel * 40)) as [
+                  number,
+                  number,
+                  number,
+                ]),
+              )
+            : rgb8(
+                ...(channelsIn(ground, 'srgb').map((channel) => Math.round(channel * 50)) as [number, number, number]),
+              ),
+        ink: any(),
+        accent: any(),
+      };
       for (const lighting of ['light', 'inverted'] as const) {
         const roles = proposeRoles(start, lighting);
         expect(Object.keys(roles).sort()).toEqual([...ROLE_NAMES].sort());
         for (const { above, below, wanted } of MEANT_PAIRS) {
-          expect(contrastRatio(roles[above], roles[below])).withContext(`${lighting} ${hexOf(start.ground)} ${hexOf(start.ink)} ${hexOf(start.accent)}: ${above} ${hexOf(roles[above])} on ${below} ${hexOf(roles[below])}`).toBeGreaterThanOrEqual(wanted);
+          expect(contrastRatio(roles[above], roles[below]))
+            .withContext(
+              `${lighting} ${hexOf(start.ground)} ${hexOf(start.ink)} ${hexOf(start.accent)}: ${above} ${hexOf(roles[above])} on ${below} ${hexOf(roles[below])}`,
+            )
+            .toBeGreaterThanOrEqual(wanted);
         }
         for (const color of Object.values(roles)) expect(isInSrgb(color)).toBe(true);
       }
@@ -50,10 +69,21 @@ describe('harmonyOf', () => {
   it('turns the hue by the angles of the colour wheel and holds lightness', () => {
     const base = of('#7a6a4f');
     const [lightness, , hue] = channelsIn(base, 'oklch');
-    const turns = (harmony: (typeof HARMONIES)[number]) => harmonyOf(base, harmony).map((color) => Math.round((channelsIn(color, 'oklch')[2] - hue + 720) % 360));
+    const turns = (harmony: (typeof HARMONIES)[number]) =>
+      harmonyOf(base, harmony).map((color) => Math.round((channelsIn(color, 'oklch')[2] - hue + 720) % 360));
     // Angles by common practice; a degree or two is lost to 8 bits a channel.
-    for (const [harmony, wanted] of [['analogous', [330, 30]], ['complementary', [180]], ['split', [150, 210]], ['triad', [120, 240]], ['tetrad', [90, 180, 270]]] as const) {
-      turns(harmony).forEach((turn, i) => expect(Math.abs(turn - wanted[i])).withContext(`${harmony} ${turn}`).toBeLessThanOrEqual(4));
+    for (const [harmony, wanted] of [
+      ['analogous', [330, 30]],
+      ['complementary', [180]],
+      ['split', [150, 210]],
+      ['triad', [120, 240]],
+      ['tetrad', [90, 180, 270]],
+    ] as const) {
+      turns(harmony).forEach((turn, i) =>
+        expect(Math.abs(turn - wanted[i]))
+          .withContext(`${harmony} ${turn}`)
+          .toBeLessThanOrEqual(4),
+      );
       for (const color of harmonyOf(base, harmony)) expect(channelsIn(color, 'oklch')[0]).toBeCloseTo(lightness, 1);
     }
   });

@@ -17,13 +17,24 @@ export interface ReadyPalette {
  * @returns `null` when a pair of `MEANT_PAIRS` among them misses its ratio, or there are fewer than three colours.
  */
 export function readyPalette(colors: readonly Color[]): ReadyPalette | null {
-  const byLightness = colors.map((color) => ({ color, lch: channelsIn(color, 'oklch') })).sort((a, b) => b.lch[0] - a.lch[0]);
+  const byLightness = colors
+    .map((color) => ({ color, lch: channelsIn(color, 'oklch') }))
+    .sort((a, b) => b.lch[0] - a.lch[0]);
   if (byLightness.length < 3) return null;
   const ground = byLightness[0].color;
   const ink = byLightness[byLightness.length - 1].color;
-  const [accent, second] = byLightness.slice(1, -1).sort((a, b) => b.lch[1] - a.lch[1]).map(({ color }) => color);
+  const [accent, second] = byLightness
+    .slice(1, -1)
+    .sort((a, b) => b.lch[1] - a.lch[1])
+    .map(({ color }) => color);
   const onto = (fill: Color): Color => (contrastRatio(ink, fill) > contrastRatio(ground, fill) ? ink : ground);
-  const roles: Partial<Record<RoleName, Color>> = { ground, ink, accent, 'on-accent': onto(accent), ...(second ? { second, 'on-second': onto(second) } : {}) };
+  const roles: Partial<Record<RoleName, Color>> = {
+    ground,
+    ink,
+    accent,
+    'on-accent': onto(accent),
+    ...(second ? { second, 'on-second': onto(second) } : {}),
+  };
   const isPassing = MEANT_PAIRS.every(({ above, below, wanted }) => {
     const [over, under] = [roles[above], roles[below]];
     return !over || !under || contrastRatio(over, under) >= wanted;

@@ -19,7 +19,18 @@ export function amendmentsOf(page: Page, openers: readonly Opener[]): Amendments
 
 /** The attribute changes that put away what a selector matches on a page: a dialog is closed, anything else is not displayed. */
 export function closingsOf(page: Page, selector: string): Amendments {
-  return new Map(matchingElements(page, parseSelectorList(selector)).map((element): [number, AttributeChange[]] => [element.number, element.localName === 'dialog' && element.attributes.has('open')
-    ? [{ act: 'drop-attribute', name: 'open', value: '' }]
-    : [{ act: 'set-attribute', name: 'style', value: `${element.attributes.get('style') ?? ''}; display: none !important` }]]));
+  return new Map(
+    matchingElements(page, parseSelectorList(selector)).map((element): [number, AttributeChange[]] => [
+      element.number,
+      element.localName === 'dialog' && element.attributes.has('open')
+        ? [{ act: 'drop-attribute', name: 'open', value: '' }]
+        : [
+            {
+              act: 'set-attribute',
+              name: 'style',
+              value: `${element.attributes.get('style') ?? ''}; display: none !important`,
+            },
+          ],
+    ]),
+  );
 }

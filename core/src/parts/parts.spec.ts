@@ -12,18 +12,32 @@ const HTML = `<!doctype html><link rel=stylesheet href=a.css><body>
   <div id=news hidden role=dialog aria-label="newsletter"><p>Write to us</p></div>
   <div id=bar class=bar>We use cookies</div>
   <footer>f</footer>`;
-const CSS = '.drawer { display: none } body.basket-open .drawer { display: block } .bar { position: fixed } .menu { opacity: 0 } .menu[data-open="yes"] { opacity: 1 }';
+const CSS =
+  '.drawer { display: none } body.basket-open .drawer { display: block } .bar { position: fixed } .menu { opacity: 0 } .menu[data-open="yes"] { opacity: 1 }';
 const loadSheet = (): string => CSS;
 const page = parsePage(HTML, { loadSheet });
 
 describe('proposeParts', () => {
-  const parts = proposeParts(new Map([[1, page], [2, parsePage('<!doctype html><body><header id=masthead>h</header>', { loadSheet })]]));
+  const parts = proposeParts(
+    new Map([
+      [1, page],
+      [2, parsePage('<!doctype html><body><header id=masthead>h</header>', { loadSheet })],
+    ]),
+  );
   const find = (selector: string) => parts.find((part) => part.selector === selector);
 
   it('finds landmarks, forms, dialogs, frames, shadow roots, stems and fixed bars, named as people would', () => {
     expect(parts.map(({ name, kind, selector }) => [name, kind, selector])).toEqual([
-      ['Header', 'theme', '#masthead'], ['Main', 'theme', 'nav'], ['Main content', 'theme', 'main'], ['Book a canoe', 'form', '.qs-root'], ['Chat', 'framed', 'iframe[title="Chat"]'],
-      ['River level', 'shadow', 'river-level'], ['Drawer', 'pop-up', '.drawer'], ['Newsletter', 'pop-up', '#news'], ['Fixed bar', 'pop-up', '#bar'], ['Footer', 'theme', 'footer'],
+      ['Header', 'theme', '#masthead'],
+      ['Main', 'theme', 'nav'],
+      ['Main content', 'theme', 'main'],
+      ['Book a canoe', 'form', '.qs-root'],
+      ['Chat', 'framed', 'iframe[title="Chat"]'],
+      ['River level', 'shadow', 'river-level'],
+      ['Drawer', 'pop-up', '.drawer'],
+      ['Newsletter', 'pop-up', '#news'],
+      ['Fixed bar', 'pop-up', '#bar'],
+      ['Footer', 'theme', 'footer'],
     ]);
   });
 
@@ -34,23 +48,55 @@ describe('proposeParts', () => {
   });
 
   it('finds menu, header and messages of pages that have no landmarks, by the names they go by, and leaves pieces alone', () => {
-    const foreign = parsePage('<!doctype html><body><div class="ui top header">Shop</div><div class="ui inverted menu"><a class=item href=1>a</a></div><div class="ui message">Saved</div><div class="ui message">Sent</div>' + '<div class=alert>x</div>'.repeat(9));
-    expect(proposeParts(new Map([[1, foreign]])).map(({ name, selector }) => [name, selector])).toEqual([['Header', '.ui.top.header'], ['Menu', '.ui.inverted.menu'], ['Messages', '.message']]);
+    const foreign = parsePage(
+      '<!doctype html><body><div class="ui top header">Shop</div><div class="ui inverted menu"><a class=item href=1>a</a></div><div class="ui message">Saved</div><div class="ui message">Sent</div>' +
+        '<div class=alert>x</div>'.repeat(9),
+    );
+    expect(proposeParts(new Map([[1, foreign]])).map(({ name, selector }) => [name, selector])).toEqual([
+      ['Header', '.ui.top.header'],
+      ['Menu', '.ui.inverted.menu'],
+      ['Messages', '.message'],
+    ]);
   });
 
   it('puts away what stands open, and shows it again', () => {
     const html = '<!doctype html><body><dialog class=d open>x</dialog><div class=bar style="position: fixed">y</div>';
-    const parts = [{ id: 1, name: 'D', kind: 'pop-up', selector: '.d', openers: [] }, { id: 2, name: 'B', kind: 'pop-up', selector: '.bar', openers: [] }];
-    const site = openSite({ pages: [{ id: 1, name: 'P', path: 'p.html', html }], stylesheets: {}, parts, veneerPlace: 'head-end', prefix: 'b' });
+    const parts = [
+      { id: 1, name: 'D', kind: 'pop-up', selector: '.d', openers: [] },
+      { id: 2, name: 'B', kind: 'pop-up', selector: '.bar', openers: [] },
+    ];
+    const site = openSite({
+      pages: [{ id: 1, name: 'P', path: 'p.html', html }],
+      stylesheets: {},
+      parts,
+      veneerPlace: 'head-end',
+      prefix: 'b',
+    });
     const hidden = (ids: readonly number[]): boolean[] => {
       const shown = openParts(site, ids).pages.get(1);
-      return shown ? ['d', 'bar'].map((name) => isHidden(new StyleView(shown), shown.document.elements.filter(({ classes }) => classes.includes(name))[0])) : [];
+      return shown
+        ? ['d', 'bar'].map((name) =>
+            isHidden(new StyleView(shown), shown.document.elements.filter(({ classes }) => classes.includes(name))[0]),
+          )
+        : [];
     };
-    expect([hidden([]), hidden([1]), hidden([1, 2]), hidden([])]).toEqual([[false, false], [true, false], [true, true], [false, false]]);
+    expect([hidden([]), hidden([1]), hidden([1, 2]), hidden([])]).toEqual([
+      [false, false],
+      [true, false],
+      [true, true],
+      [false, false],
+    ]);
   });
 
   it('takes hostile pages', () => {
-    for (const html of ['', '<iframe>', '<form><form>', `<div id='a"] , *{}' role=dialog>x</div>`, '<nav></nav>'.repeat(300)]) expect(() => proposeParts(new Map([[1, parsePage(html)]]))).not.toThrow();
+    for (const html of [
+      '',
+      '<iframe>',
+      '<form><form>',
+      `<div id='a"] , *{}' role=dialog>x</div>`,
+      '<nav></nav>'.repeat(300),
+    ])
+      expect(() => proposeParts(new Map([[1, parsePage(html)]]))).not.toThrow();
   });
 });
 
@@ -64,20 +110,48 @@ describe('proposeOpeners', () => {
   it('reads from the rules which class shows an element', () => {
     const drawer = elementOf((name) => name === 'drawer');
     expect(isHidden(new StyleView(page), drawer)).toBe(true);
-    expect(proposeOpeners(page, new StyleView(page), drawer)).toEqual([{ selector: 'body', act: 'add-class', name: 'basket-open', value: '' }]);
+    expect(proposeOpeners(page, new StyleView(page), drawer)).toEqual([
+      { selector: 'body', act: 'add-class', name: 'basket-open', value: '' },
+    ]);
   });
 
   it('reads attributes too, and says nothing where the sheets know no way', () => {
-    const other = parsePage('<!doctype html><link rel=stylesheet href=a.css><div class=menu>x</div><div class=never style="display:none">y</div>', { loadSheet });
-    expect(proposeOpeners(other, new StyleView(other), elementOf((name) => name === 'menu', other))).toEqual([{ selector: '.menu', act: 'set-attribute', name: 'data-open', value: 'yes' }]);
-    expect(proposeOpeners(other, new StyleView(other), elementOf((name) => name === 'never', other))).toEqual([]);
+    const other = parsePage(
+      '<!doctype html><link rel=stylesheet href=a.css><div class=menu>x</div><div class=never style="display:none">y</div>',
+      { loadSheet },
+    );
+    expect(
+      proposeOpeners(
+        other,
+        new StyleView(other),
+        elementOf((name) => name === 'menu', other),
+      ),
+    ).toEqual([{ selector: '.menu', act: 'set-attribute', name: 'data-open', value: 'yes' }]);
+    expect(
+      proposeOpeners(
+        other,
+        new StyleView(other),
+        elementOf((name) => name === 'never', other),
+      ),
+    ).toEqual([]);
   });
 });
 
 describe('openParts', () => {
   const site = openSite({
-    pages: [{ id: 1, name: 'Home', path: 'index.html', html: HTML }], stylesheets: { 'a.css': CSS }, veneerPlace: 'head-end', prefix: 'brand',
-    parts: [{ id: 1, name: 'Basket', kind: 'pop-up', selector: '.drawer', openers: [{ selector: 'body', act: 'add-class', name: 'basket-open', value: '' }] }],
+    pages: [{ id: 1, name: 'Home', path: 'index.html', html: HTML }],
+    stylesheets: { 'a.css': CSS },
+    veneerPlace: 'head-end',
+    prefix: 'brand',
+    parts: [
+      {
+        id: 1,
+        name: 'Basket',
+        kind: 'pop-up',
+        selector: '.drawer',
+        openers: [{ selector: 'body', act: 'add-class', name: 'basket-open', value: '' }],
+      },
+    ],
   });
   const displayIn = (model: typeof site) => {
     const opened = model.pages.get(1);
@@ -95,7 +169,11 @@ describe('openParts', () => {
 
 describe('reachabilityOf', () => {
   it('tells framed, shadow and in page apart', () => {
-    const kinds = new Set(page.document.elements.filter(({ localName }) => ['iframe', 'b', 'main', 'river-level'].includes(localName)).map((element) => `${element.localName} ${reachabilityOf(element)}`));
+    const kinds = new Set(
+      page.document.elements
+        .filter(({ localName }) => ['iframe', 'b', 'main', 'river-level'].includes(localName))
+        .map((element) => `${element.localName} ${reachabilityOf(element)}`),
+    );
     expect([...kinds].sort()).toEqual(['b shadow', 'iframe framed', 'main in page', 'river-level shadow']);
   });
 });

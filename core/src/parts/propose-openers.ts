@@ -36,11 +36,14 @@ export function proposeOpeners(page: Page, view: StyleView, element: ElementNode
     const selector = ownSelector(node);
     if (selector === null) continue;
     if (node.attributes.has('hidden')) openers.push({ selector, act: 'drop-attribute', name: 'hidden', value: '' });
-    if (node.localName === 'dialog' && !node.attributes.has('open')) openers.push({ selector, act: 'set-attribute', name: 'open', value: '' });
-    if (node.localName === 'details' && !node.attributes.has('open') && node !== element) openers.push({ selector, act: 'set-attribute', name: 'open', value: '' });
+    if (node.localName === 'dialog' && !node.attributes.has('open'))
+      openers.push({ selector, act: 'set-attribute', name: 'open', value: '' });
+    if (node.localName === 'details' && !node.attributes.has('open') && node !== element)
+      openers.push({ selector, act: 'set-attribute', name: 'open', value: '' });
   }
   const hidingNode = hidingNodeOf(view, element);
-  const isHiddenByRule = hidingNode !== null && !hidingNode.attributes.has('hidden') && hidingNode.localName !== 'dialog';
+  const isHiddenByRule =
+    hidingNode !== null && !hidingNode.attributes.has('hidden') && hidingNode.localName !== 'dialog';
   const change = isHiddenByRule ? changeThatShows(page, hidingNode) : null;
   return change ? [...openers, change] : openers;
 }
@@ -64,9 +67,15 @@ function changeThatShows(page: Page, element: ElementNode): Opener | null {
     if (matchesAny(rule.selectors, element, context)) continue;
     for (const change of changesNamedIn(rule.selectorText)) {
       for (const node of chain) {
-        if (change.act === 'add-class' ? node.classes.includes(change.name) : node.attributes.get(change.name) === change.value) continue;
+        if (
+          change.act === 'add-class'
+            ? node.classes.includes(change.name)
+            : node.attributes.get(change.name) === change.value
+        )
+          continue;
         const selector = ownSelector(node);
-        if (selector !== null && matchesAny(rule.selectors, amendedCopy(element, node, change), context)) return { selector, ...change };
+        if (selector !== null && matchesAny(rule.selectors, amendedCopy(element, node, change), context))
+          return { selector, ...change };
       }
     }
   }
@@ -76,20 +85,35 @@ function changeThatShows(page: Page, element: ElementNode): Opener | null {
 function showsSomething(rule: StyleRule): boolean {
   return rule.declarations.some(({ name, value }) => {
     const hides = HIDING.get(name);
-    return hides ? !hides(value.trim()) : (name === 'transform' || name === 'translate' || /^(?:left|right|top|bottom|inset)/.test(name)) && /^(?:none|0)/.test(value.trim());
+    return hides
+      ? !hides(value.trim())
+      : (name === 'transform' || name === 'translate' || /^(?:left|right|top|bottom|inset)/.test(name)) &&
+          /^(?:none|0)/.test(value.trim());
   });
 }
 
 /** Classes and attributes that a selector asks for. */
 function changesNamedIn(selectorText: string): AttributeChange[] {
   const text = selectorText.replace(/:not\([^)]*\)/g, '');
-  const classes = [...text.matchAll(/\.(-?[_a-z][\w-]*)/gi)].map(([, name]): AttributeChange => ({ act: 'add-class', name, value: '' }));
+  const classes = [...text.matchAll(/\.(-?[_a-z][\w-]*)/gi)].map(([, name]): AttributeChange => ({
+    act: 'add-class',
+    name,
+    value: '',
+  }));
   const attributes = [...text.matchAll(/\[([^[\]]*)\]/g)].flatMap(([, asked]): AttributeChange[] => {
     const at = asked.indexOf('=');
     const name = (at === -1 ? asked : asked.slice(0, at)).trim();
-    const value = at === -1 ? '' : asked.slice(at + 1).trim().replace(/^["']|["']$/g, '');
+    const value =
+      at === -1
+        ? ''
+        : asked
+            .slice(at + 1)
+            .trim()
+            .replace(/^["']|["']$/g, '');
     // A test for a part of a value says nothing of the whole.
-    return /^[a-z][\w-]*$/i.test(name) && !/["']/.test(value) ? [{ act: 'set-attribute', name: name.toLowerCase(), value }] : [];
+    return /^[a-z][\w-]*$/i.test(name) && !/["']/.test(value)
+      ? [{ act: 'set-attribute', name: name.toLowerCase(), value }]
+      : [];
   });
   return [...classes, ...attributes];
 }
@@ -99,7 +123,12 @@ function amendedCopy(element: ElementNode, node: ElementNode, change: AttributeC
   const parent = element === node ? element.parent : element.parent && amendedCopy(element.parent, node, change);
   if (element !== node) return parent === element.parent ? element : { ...element, parent, flatParent: parent };
   const attributes = amendAttributes(element.attributes, [change]);
-  return { ...element, attributes, classes: (attributes.get('class') ?? '').split(/\s+/).filter((name) => name !== ''), id: attributes.get('id') || null };
+  return {
+    ...element,
+    attributes,
+    classes: (attributes.get('class') ?? '').split(/\s+/).filter((name) => name !== ''),
+    id: attributes.get('id') || null,
+  };
 }
 
 /** A selector an element can be found by again: its id or its lasting classes; `null` when it has neither. */

@@ -27,17 +27,56 @@ interface Candidate {
 }
 
 const LANDMARKS: readonly (readonly [test: (element: ElementNode) => boolean, name: string, because: string])[] = [
-  [(e) => (e.localName === 'header' && !isInside(e, SECTIONING)) || e.attributes.get('role') === 'banner', 'Header', 'the banner landmark'],
-  [(e) => (e.localName === 'main' || e.attributes.get('role') === 'main'), 'Main content', 'the main landmark'],
-  [(e) => (e.localName === 'footer' && !isInside(e, SECTIONING)) || e.attributes.get('role') === 'contentinfo', 'Footer', 'the content information landmark'],
+  [
+    (e) => (e.localName === 'header' && !isInside(e, SECTIONING)) || e.attributes.get('role') === 'banner',
+    'Header',
+    'the banner landmark',
+  ],
+  [(e) => e.localName === 'main' || e.attributes.get('role') === 'main', 'Main content', 'the main landmark'],
+  [
+    (e) => (e.localName === 'footer' && !isInside(e, SECTIONING)) || e.attributes.get('role') === 'contentinfo',
+    'Footer',
+    'the content information landmark',
+  ],
   [(e) => e.localName === 'nav' || e.attributes.get('role') === 'navigation', 'Navigation', 'a navigation landmark'],
-  [(e) => e.localName === 'aside' || e.attributes.get('role') === 'complementary', 'Side content', 'a complementary landmark'],
+  [
+    (e) => e.localName === 'aside' || e.attributes.get('role') === 'complementary',
+    'Side content',
+    'a complementary landmark',
+  ],
 ];
 /** Inside these a header or footer belongs to a piece, not to the page (HTML §4.3.8). */
 const SECTIONING = new Set(['article', 'aside', 'main', 'nav', 'section', 'dialog']);
 /** Distinct class names of one stem that make a widget of what holds them (common practice). */
 const LEAST_STEM_NAMES = 3;
-const COMMON_STEMS = new Set(['is', 'has', 'js', 'no', 'u', 'col', 'row', 'btn', 'page', 'site', 'text', 'bg', 'main', 'item', 'menu', 'nav', 'post', 'wp', 'icon', 'mt', 'mb', 'py', 'px', 'flex', 'grid', 'd']);
+const COMMON_STEMS = new Set([
+  'is',
+  'has',
+  'js',
+  'no',
+  'u',
+  'col',
+  'row',
+  'btn',
+  'page',
+  'site',
+  'text',
+  'bg',
+  'main',
+  'item',
+  'menu',
+  'nav',
+  'post',
+  'wp',
+  'icon',
+  'mt',
+  'mb',
+  'py',
+  'px',
+  'flex',
+  'grid',
+  'd',
+]);
 
 /**
  * Parts proposed from landmarks, forms, dialogs, frames, shadow roots, class-name stems and fixed bars, over all pages, in document order.
@@ -47,14 +86,17 @@ export function proposeParts(pages: Iterable<readonly [pageId: number, page: Pag
   const found = new Map<string, PartProposal>();
   for (const [pageId, page] of pages) {
     const view = new StyleView(page);
-    const candidates = [...structural(page), ...named(page), ...stemmed(page), ...fixed(page, view)].sort((a, b) => a.element.number - b.element.number);
+    const candidates = [...structural(page), ...named(page), ...stemmed(page), ...fixed(page, view)].sort(
+      (a, b) => a.element.number - b.element.number,
+    );
     const taken = new Set<ElementNode>();
     for (const { element, name, kind, because, selector } of candidates) {
       if (selector === null || taken.has(element)) continue;
       taken.add(element);
       const existing = found.get(selector);
       if (existing) {
-        if (!existing.pageIds.includes(pageId)) found.set(selector, { ...existing, pageIds: [...existing.pageIds, pageId] });
+        if (!existing.pageIds.includes(pageId))
+          found.set(selector, { ...existing, pageIds: [...existing.pageIds, pageId] });
         continue;
       }
       const openers = kind !== 'framed' && isHidden(view, element) ? proposeOpeners(page, view, element) : [];
@@ -73,41 +115,112 @@ export function reachabilityOf(element: ElementNode): Reachability {
 function structural(page: Page): Candidate[] {
   return page.document.elements.flatMap((element): Candidate[] => {
     if (element.root.kind !== 'document') return [];
-    if (element.localName === 'iframe') return [{ element, name: labelOf(element) ?? element.attributes.get('title') ?? 'Framed content', kind: 'framed', because: 'a frame of another document', selector: frameSelector(element) }];
-    if (element.shadowRoot) return [{ element, name: labelOf(element) ?? humanized(element.localName), kind: 'shadow', because: 'it has a shadow root', selector: ownSelector(element) ?? element.localName }];
+    if (element.localName === 'iframe')
+      return [
+        {
+          element,
+          name: labelOf(element) ?? element.attributes.get('title') ?? 'Framed content',
+          kind: 'framed',
+          because: 'a frame of another document',
+          selector: frameSelector(element),
+        },
+      ];
+    if (element.shadowRoot)
+      return [
+        {
+          element,
+          name: labelOf(element) ?? humanized(element.localName),
+          kind: 'shadow',
+          because: 'it has a shadow root',
+          selector: ownSelector(element) ?? element.localName,
+        },
+      ];
     const role = element.attributes.get('role') ?? '';
-    if (element.localName === 'dialog' || role === 'dialog' || role === 'alertdialog' || element.attributes.get('aria-modal') === 'true') return [{ element, name: nameOf(element, 'Dialog'), kind: 'pop-up', because: 'a dialog', selector: ownSelector(element) }];
-    if (element.localName === 'form' || role === 'search' || role === 'form') return [{ element, name: nameOf(element, role === 'search' ? 'Search' : 'Form'), kind: 'form', because: 'a form', selector: ownSelector(element) ?? (isOnly(page, element) ? element.localName : null) }];
+    if (
+      element.localName === 'dialog' ||
+      role === 'dialog' ||
+      role === 'alertdialog' ||
+      element.attributes.get('aria-modal') === 'true'
+    )
+      return [
+        {
+          element,
+          name: nameOf(element, 'Dialog'),
+          kind: 'pop-up',
+          because: 'a dialog',
+          selector: ownSelector(element),
+        },
+      ];
+    if (element.localName === 'form' || role === 'search' || role === 'form')
+      return [
+        {
+          element,
+          name: nameOf(element, role === 'search' ? 'Search' : 'Form'),
+          kind: 'form',
+          because: 'a form',
+          selector: ownSelector(element) ?? (isOnly(page, element) ? element.localName : null),
+        },
+      ];
     const landmark = LANDMARKS.find(([test]) => test(element));
     if (!landmark) return [];
     const [, name, because] = landmark;
-    return [{ element, name: labelOf(element) ?? name, kind: 'theme', because, selector: ownSelector(element) ?? landmarkSelector(page, element) }];
+    return [
+      {
+        element,
+        name: labelOf(element) ?? name,
+        kind: 'theme',
+        because,
+        selector: ownSelector(element) ?? landmarkSelector(page, element),
+      },
+    ];
   });
 }
 
 /** What people call by these names is a part wherever it stands, without a landmark to say so (common practice of CSS packages). */
 const NAMED: readonly (readonly [test: RegExp, name: string, kind: string])[] = [
-  [/^(?:site-|page-|main-|top-?)?(?:header|masthead|topbar|top-bar|appbar|app-bar)$/i, 'Header', 'theme'], [/^(?:site-|page-|main-)?footer$/i, 'Footer', 'theme'], [/^(?:(?:main|primary|site|top|side)-)?(?:menu|navbar|nav-bar|navigation|breadcrumbs?)$/i, 'Menu', 'theme'],
-  [/^(?:sidebar|side-bar)$/i, 'Sidebar', 'theme'], [/^drawer$/i, 'Drawer', 'pop-up'], [/^(?:message|messages|alert|alerts|notification|notifications|notice|toast|toasts|banner|flash-message|snackbar)$/i, 'Messages', 'theme'], [/^(?:modal|popup|pop-up|lightbox)$/i, 'Dialog', 'pop-up'],
-  [/^(?:cookie|consent)[\w-]*$/i, 'Consent', 'pop-up'], [/^(?:search|searchform|search-form|search-box)$/i, 'Search', 'form'],
+  [/^(?:site-|page-|main-|top-?)?(?:header|masthead|topbar|top-bar|appbar|app-bar)$/i, 'Header', 'theme'],
+  [/^(?:site-|page-|main-)?footer$/i, 'Footer', 'theme'],
+  [/^(?:(?:main|primary|site|top|side)-)?(?:menu|navbar|nav-bar|navigation|breadcrumbs?)$/i, 'Menu', 'theme'],
+  [/^(?:sidebar|side-bar)$/i, 'Sidebar', 'theme'],
+  [/^drawer$/i, 'Drawer', 'pop-up'],
+  [
+    /^(?:message|messages|alert|alerts|notification|notifications|notice|toast|toasts|banner|flash-message|snackbar)$/i,
+    'Messages',
+    'theme',
+  ],
+  [/^(?:modal|popup|pop-up|lightbox)$/i, 'Dialog', 'pop-up'],
+  [/^(?:cookie|consent)[\w-]*$/i, 'Consent', 'pop-up'],
+  [/^(?:search|searchform|search-form|search-box)$/i, 'Search', 'form'],
 ];
 /** Elements that one such class may stand on, on one page: more of them are pieces, not parts. */
 const MOST_NAMED = 6;
 
 function named(page: Page): Candidate[] {
-  const byClass = new Map<string, { readonly element: ElementNode; readonly name: string; readonly kind: string; readonly count: number }>();
+  const byClass = new Map<
+    string,
+    { readonly element: ElementNode; readonly name: string; readonly kind: string; readonly count: number }
+  >();
   for (const element of page.document.elements) {
-    if (element.root.kind !== 'document' || element.children.length === 0 && textOf(element, 4) === '') continue;
+    if (element.root.kind !== 'document' || (element.children.length === 0 && textOf(element, 4) === '')) continue;
     for (const own of lastingClasses(element.classes)) {
       const entry = NAMED.find(([test]) => test.test(own));
       if (!entry || [...ancestorsOf(element)].some((above) => above.classes.includes(own))) continue;
       const known = byClass.get(own);
-      byClass.set(own, known ? { ...known, count: known.count + 1 } : { element, name: entry[1], kind: entry[2], count: 1 });
+      byClass.set(
+        own,
+        known ? { ...known, count: known.count + 1 } : { element, name: entry[1], kind: entry[2], count: 1 },
+      );
     }
   }
-  return [...byClass].filter(([, { count }]) => count <= MOST_NAMED).map(([own, { element, name, kind, count }]): Candidate => ({
-    element, name: labelOf(element) ?? name, kind, because: `the class "${own}"${count > 1 ? `, ${count} times on a page` : ''}`, selector: count === 1 ? ownSelector(element) : `.${escapeIdentifier(own)}`,
-  }));
+  return [...byClass]
+    .filter(([, { count }]) => count <= MOST_NAMED)
+    .map(([own, { element, name, kind, count }]): Candidate => ({
+      element,
+      name: labelOf(element) ?? name,
+      kind,
+      because: `the class "${own}"${count > 1 ? `, ${count} times on a page` : ''}`,
+      selector: count === 1 ? ownSelector(element) : `.${escapeIdentifier(own)}`,
+    }));
 }
 
 /** Elements whose inside shares a stem of class names, such as `qs-`, that is not used outside. */
@@ -131,16 +244,42 @@ function stemmed(page: Page): Candidate[] {
     const tops = elements.filter((element) => ![...ancestorsOf(element)].some((ancestor) => inside.has(ancestor)));
     if (tops.length > 4) return [];
     return tops.map((element) => {
-      const holder = element.parent && element.parent.children.length === 1 && element.parent.id && ownSelector(element.parent)?.startsWith('#') ? element.parent : element;
-      return { element: holder, name: nameOf(holder, humanized(holder.id ?? lastingClasses(holder.classes)[0] ?? stem)), kind: 'embedded widget', because: `${names.size} class names begin with "${stem}"`, selector: ownSelector(holder) };
+      const holder =
+        element.parent &&
+        element.parent.children.length === 1 &&
+        element.parent.id &&
+        ownSelector(element.parent)?.startsWith('#')
+          ? element.parent
+          : element;
+      return {
+        element: holder,
+        name: nameOf(holder, humanized(holder.id ?? lastingClasses(holder.classes)[0] ?? stem)),
+        kind: 'embedded widget',
+        because: `${names.size} class names begin with "${stem}"`,
+        selector: ownSelector(holder),
+      };
     });
   });
 }
 
 function fixed(page: Page, view: StyleView): Candidate[] {
   return page.document.elements.flatMap((element): Candidate[] => {
-    if (element.root.kind !== 'document' || element.localName === 'iframe' || view.style(element).resolved('position') !== 'fixed' || textOf(element, 10) === '') return [];
-    return [{ element, name: nameOf(element, 'Fixed bar'), kind: 'pop-up', because: 'it stands fixed over the page', selector: ownSelector(element) }];
+    if (
+      element.root.kind !== 'document' ||
+      element.localName === 'iframe' ||
+      view.style(element).resolved('position') !== 'fixed' ||
+      textOf(element, 10) === ''
+    )
+      return [];
+    return [
+      {
+        element,
+        name: nameOf(element, 'Fixed bar'),
+        kind: 'pop-up',
+        because: 'it stands fixed over the page',
+        selector: ownSelector(element),
+      },
+    ];
   });
 }
 
@@ -164,7 +303,13 @@ function headingOf(element: ElementNode): string | null {
 }
 
 function humanized(name: string): string {
-  return capitalized(name.replace(/([a-z])([A-Z])/g, '$1 $2').replace(/[-_]+/g, ' ').trim().toLowerCase());
+  return capitalized(
+    name
+      .replace(/([a-z])([A-Z])/g, '$1 $2')
+      .replace(/[-_]+/g, ' ')
+      .trim()
+      .toLowerCase(),
+  );
 }
 
 function capitalized(text: string): string {
@@ -181,9 +326,18 @@ function isOnly(page: Page, element: ElementNode): boolean {
 
 /** A landmark without id or class: by its own name where it is the only one, else as a child of what it stands in. */
 function landmarkSelector(page: Page, element: ElementNode): string | null {
-  const name = LANDMARKS.some(([test]) => test(element)) && ['header', 'main', 'footer', 'nav', 'aside'].includes(element.localName) ? element.localName : `[role="${element.attributes.get('role') ?? ''}"]`;
+  const name =
+    LANDMARKS.some(([test]) => test(element)) &&
+    ['header', 'main', 'footer', 'nav', 'aside'].includes(element.localName)
+      ? element.localName
+      : `[role="${element.attributes.get('role') ?? ''}"]`;
   if (isOnly(page, element)) return name;
-  const parent = element.parent ? ownSelector(element.parent) ?? (element.parent.localName === 'header' || element.parent.localName === 'footer' ? element.parent.localName : null) : null;
+  const parent = element.parent
+    ? (ownSelector(element.parent) ??
+      (element.parent.localName === 'header' || element.parent.localName === 'footer'
+        ? element.parent.localName
+        : null))
+    : null;
   return parent ? `${parent} > ${name}` : null;
 }
 
@@ -191,7 +345,9 @@ function frameSelector(element: ElementNode): string {
   const own = ownSelector(element);
   if (own) return own;
   const title = element.attributes.get('title');
-  return title ? `iframe[title="${title.replace(/["\\\n]/g, (char) => `\\${char === '\n' ? 'a ' : char}`)}"]` : 'iframe';
+  return title
+    ? `iframe[title="${title.replace(/["\\\n]/g, (char) => `\\${char === '\n' ? 'a ' : char}`)}"]`
+    : 'iframe';
 }
 
 function distinctlyNamed(proposals: readonly PartProposal[]): PartProposal[] {

@@ -33,27 +33,59 @@ export function checkSelector(site: SiteModel, override: Override, text: string)
   try {
     const list = parseSelectorList(text);
     if (list.length === 0) return { ...none, problem: 'Write a selector' };
-    for (const selector of list) if (compareSpecificity(selector.specificity, specificity) > 0) specificity = selector.specificity;
+    for (const selector of list)
+      if (compareSpecificity(selector.specificity, specificity) > 0) specificity = selector.specificity;
     const pseudos = new Set(list.map((selector) => selector.pseudoElements.at(-1)?.name ?? ''));
-    if (override.pseudo !== '' && !pseudos.has(override.pseudo)) return { ...none, specificity, problem: `It must end in ::${override.pseudo}, which this override is for` };
+    if (override.pseudo !== '' && !pseudos.has(override.pseudo))
+      return { ...none, specificity, problem: `It must end in ::${override.pseudo}, which this override is for` };
   } catch (error) {
     if (error instanceof SelectorError) return { ...none, problem: error.message };
     throw error;
   }
-  const wanted = new Map([...site.pages].map(([id, page]) => [id, new Set(placesOf(site, override).filter((place) => place.page === page).map(({ element }) => element.number))]));
-  const places = [...site.pages].flatMap(([pageId, page]) => matchedInAnyState(page, text).map((node) => ({ pageId, element: node.number, place: { page, element: node } })));
+  const wanted = new Map(
+    [...site.pages].map(([id, page]) => [
+      id,
+      new Set(
+        placesOf(site, override)
+          .filter((place) => place.page === page)
+          .map(({ element }) => element.number),
+      ),
+    ]),
+  );
+  const places = [...site.pages].flatMap(([pageId, page]) =>
+    matchedInAnyState(page, text).map((node) => ({ pageId, element: node.number, place: { page, element: node } })),
+  );
   const isWanted = (spot: Spot): boolean => wanted.get(spot.pageId)?.has(spot.element) ?? false;
   const matched = new Set(places.map(({ pageId, element }) => `${pageId}/${element}`));
   const bar = findThreshold({
-    places: places.filter(isWanted).slice(0, 200).map(({ place }) => place), pseudo: override.pseudo, state: override.state, longhands: longhandsOfProperty(override.property),
-    isReplaced: (selector) => override.selector.split(', ').includes(selector), environments: settingsThatMatter(site, longhandsOfProperty(override.property), override.widths).settings,
+    places: places
+      .filter(isWanted)
+      .slice(0, 200)
+      .map(({ place }) => place),
+    pseudo: override.pseudo,
+    state: override.state,
+    longhands: longhandsOfProperty(override.property),
+    isReplaced: (selector) => override.selector.split(', ').includes(selector),
+    environments: settingsThatMatter(site, longhandsOfProperty(override.property), override.widths).settings,
   });
-  const isWeak = (bar.important && !override.important) || (bar.important === override.important && !clears(specificity, bar));
+  const isWeak =
+    (bar.important && !override.important) || (bar.important === override.important && !clears(specificity, bar));
   const toSpot = ({ pageId, element }: Spot): Spot => ({ pageId, element });
   return {
-    problem: '', specificity, elements: places.length, pages: new Set(places.map(({ pageId }) => pageId)).size, places: places.slice(0, MOST_SPOTS).map(toSpot),
-    missing: [...wanted].flatMap(([pageId, elements]) => [...elements].filter((element) => !matched.has(`${pageId}/${element}`)).map((element) => ({ pageId, element }))).slice(0, MOST_SPOTS),
-    extra: places.filter((spot) => !isWanted(spot)).slice(0, MOST_SPOTS).map(toSpot),
-    losesTo: isWeak ? bar.setBy ?? 'a rule of the page' : '',
+    problem: '',
+    specificity,
+    elements: places.length,
+    pages: new Set(places.map(({ pageId }) => pageId)).size,
+    places: places.slice(0, MOST_SPOTS).map(toSpot),
+    missing: [...wanted]
+      .flatMap(([pageId, elements]) =>
+        [...elements].filter((element) => !matched.has(`${pageId}/${element}`)).map((element) => ({ pageId, element })),
+      )
+      .slice(0, MOST_SPOTS),
+    extra: places
+      .filter((spot) => !isWanted(spot))
+      .slice(0, MOST_SPOTS)
+      .map(toSpot),
+    losesTo: isWeak ? (bar.setBy ?? 'a rule of the page') : '',
   };
 }

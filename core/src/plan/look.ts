@@ -11,17 +11,44 @@ import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js
 /** How an element looks, to be pasted on another. */
 export interface Look {
   readonly name: string;
-  readonly entries: readonly { readonly state: OverrideState; readonly property: string; readonly css: string; readonly value: OverrideValue }[];
+  readonly entries: readonly {
+    readonly state: OverrideState;
+    readonly property: string;
+    readonly css: string;
+    readonly value: OverrideValue;
+  }[];
 }
 
 /** What makes a look: paint and type, not place and size. */
 const LOOK_PROPERTIES = [
-  'color', 'background-color', 'background-image', 'border-color', 'border-width', 'border-style', 'border-radius', 'box-shadow', 'text-shadow', 'text-decoration-line', 'text-decoration-color', 'text-decoration-style',
-  'outline-color', 'outline-style', 'outline-width', 'font-family', 'font-weight', 'letter-spacing', 'text-transform', 'opacity',
+  'color',
+  'background-color',
+  'background-image',
+  'border-color',
+  'border-width',
+  'border-style',
+  'border-radius',
+  'box-shadow',
+  'text-shadow',
+  'text-decoration-line',
+  'text-decoration-color',
+  'text-decoration-style',
+  'outline-color',
+  'outline-style',
+  'outline-width',
+  'font-family',
+  'font-weight',
+  'letter-spacing',
+  'text-transform',
+  'opacity',
 ] as const;
 
 /** The look of an element or pseudo-element in each of its states. */
-export function copyLook(site: SiteModel, { pageId, element: number, pseudo }: Spot & { readonly pseudo: string }, width: number): Look {
+export function copyLook(
+  site: SiteModel,
+  { pageId, element: number, pseudo }: Spot & { readonly pseudo: string },
+  width: number,
+): Look {
   const page = pageOf(site, pageId);
   const element = elementOf(page, number);
   const restStyle = viewIn(page, element, 'rest', width).style(element, pseudo);
@@ -32,25 +59,43 @@ export function copyLook(site: SiteModel, { pageId, element: number, pseudo }: S
       if (css === null) return [];
       const own = overridesOfCell(site, { pageId, element: number, pseudo, state, property }).at(-1);
       const color = style.color(longhandsOfProperty(property)[0]);
-      return [{ state, property, css, value: own?.value ?? (color ? boundValue(color, site.palette) : { kind: 'literal' as const, css }) }];
+      return [
+        {
+          state,
+          property,
+          css,
+          value: own?.value ?? (color ? boundValue(color, site.palette) : { kind: 'literal' as const, css }),
+        },
+      ];
     });
   });
   return { name: plainName(element, pseudo), entries };
 }
 
 /** The overrides that give a target a look: where it differs, in the states both have. */
-export function pasteLook(site: SiteModel, look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>, width: number): OverrideWish[] {
+export function pasteLook(
+  site: SiteModel,
+  look: Look,
+  target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>,
+  width: number,
+): OverrideWish[] {
   const page = pageOf(site, target.pageId);
   const element = elementOf(page, target.element);
   const wishes: OverrideWish[] = [];
-  const styleOf = (state: OverrideState): ElementStyle => viewIn(page, element, state, width).style(element, target.pseudo);
-  const restOfLook = new Map(look.entries.filter(({ state }) => state === 'rest').map(({ property, css }) => [property, css]));
+  const styleOf = (state: OverrideState): ElementStyle =>
+    viewIn(page, element, state, width).style(element, target.pseudo);
+  const restOfLook = new Map(
+    look.entries.filter(({ state }) => state === 'rest').map(({ property, css }) => [property, css]),
+  );
   for (const state of applicableStates(element, target.pseudo)) {
     const style = styleOf(state);
     for (const entry of look.entries) {
       if (entry.state !== state || groupValue(style, entry.property) === entry.css) continue;
       // A state that shows what rest shows, there as here, follows from rest.
-      const isAsRest = state !== 'rest' && entry.css === restOfLook.get(entry.property) && groupValue(style, entry.property) === groupValue(styleOf('rest'), entry.property);
+      const isAsRest =
+        state !== 'rest' &&
+        entry.css === restOfLook.get(entry.property) &&
+        groupValue(style, entry.property) === groupValue(styleOf('rest'), entry.property);
       if (!isAsRest) wishes.push({ ...target, state, property: entry.property, value: entry.value, width });
     }
   }

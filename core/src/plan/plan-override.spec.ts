@@ -7,33 +7,59 @@ import { judgeOverride } from '../verdict/verdict.js';
 import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import type { Palette } from '../veneer/palette.js';
 
-const PALETTE: Palette = { swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }, { id: 2, name: 'Chalk', css: '#ffffff' }], roles: [{ role: 'accent', swatchId: 1, shade: 0 }] };
+const PALETTE: Palette = {
+  swatches: [
+    { id: 1, name: 'Willow', css: '#b4582a' },
+    { id: 2, name: 'Chalk', css: '#ffffff' },
+  ],
+  roles: [{ role: 'accent', swatchId: 1, shade: 0 }],
+};
 const THEME = `
 .btn { background: #ddd; color: #333 } #top .btn { background: #ccc } .card .btn:hover { background: yellow } main p a:hover { color: gold !important }
 main a:link { color: blue } main a:visited { color: purple } .tab { color: #111 } .tab.wide { color: #222 } input:focus { border-color: teal } button:focus-visible { color: navy }
 @layer low { .low { color: red !important } .soft { color: red } } .css-1x7q9ka { color: maroon }
 .edged { border-bottom: 2px solid red }`;
-const PAGE = (id: number) => `<!doctype html><link rel=stylesheet href=theme.css><body class="page p${id}"><header id=top><a class="btn" href=a>Top</a></header><main><div class=card><button class=btn>Go</button><p>x <a href=b>link ${id}</a></p></div>
+const PAGE = (
+  id: number,
+) => `<!doctype html><link rel=stylesheet href=theme.css><body class="page p${id}"><header id=top><a class="btn" href=a>Top</a></header><main><div class=card><button class=btn>Go</button><p>x <a href=b>link ${id}</a></p></div>
 <span class="tab">a</span><span class="tab wide">b</span><span class="tab">c</span><i style="color: red">i</i><b style="color: red !important">b</b><u class=low>u</u><u class=soft>s</u><em class="css-1x7q9ka">e</em><em>f</em><s class=edged>s</s>
 <input placeholder=x></main><style>.late { color: red }</style><q class=late>q</q></body>`;
 
 function open(): SiteModel {
   const site = openSite({
-    pages: [1, 2].map((id) => ({ id, name: `Page ${id}`, path: `${id}.html`, html: PAGE(id) })), stylesheets: { 'theme.css': THEME },
-    parts: [{ id: 1, name: 'Top', kind: 'theme', selector: '#top', openers: [] }, { id: 2, name: 'Main', kind: 'theme', selector: 'main', openers: [] }], veneerPlace: 'head-end', prefix: 'brand',
+    pages: [1, 2].map((id) => ({ id, name: `Page ${id}`, path: `${id}.html`, html: PAGE(id) })),
+    stylesheets: { 'theme.css': THEME },
+    parts: [
+      { id: 1, name: 'Top', kind: 'theme', selector: '#top', openers: [] },
+      { id: 2, name: 'Main', kind: 'theme', selector: 'main', openers: [] },
+    ],
+    veneerPlace: 'head-end',
+    prefix: 'brand',
   });
   return dressSite(site, [], PALETTE);
 }
 
 function number(site: SiteModel, selector: string): number {
   const [tag, name] = selector.split('.');
-  const found = pageOf(site, 1).document.elements.find((element) => element.localName === tag && (name === undefined || element.classes.includes(name)));
+  const found = pageOf(site, 1).document.elements.find(
+    (element) => element.localName === tag && (name === undefined || element.classes.includes(name)),
+  );
   if (!found) throw new Error(`No ${selector} in the page`);
   return found.number;
 }
 
 function wish(site: SiteModel, on: string, some: Partial<OverrideWish> = {}): OverrideWish {
-  return { pageId: 1, element: number(site, on), pseudo: '', reach: 'alike', state: 'rest', property: 'color', value: { kind: 'role', role: 'accent', shade: 0 }, width: 1280, ...some };
+  return {
+    pageId: 1,
+    element: number(site, on),
+    pseudo: '',
+    reach: 'alike',
+    state: 'rest',
+    property: 'color',
+    value: { kind: 'role', role: 'accent', shade: 0 },
+    width: 1280,
+    ...some,
+  };
 }
 
 /** Makes an override; the site then, and its selector. */
@@ -41,7 +67,10 @@ function make(site: SiteModel, wanted: OverrideWish): { readonly site: SiteModel
   const plan = planOverride(site, wanted);
   if (!plan.ok) return { site, selector: plan.reason };
   const kept = site.overrides.filter(({ id }) => !plan.drop.includes(id) && !plan.put.some((put) => put.id === id));
-  return { site: dressSite(site, [...kept, ...plan.put], site.palette), selector: plan.put[0].selector + (plan.put[0].important ? ' !important' : '') };
+  return {
+    site: dressSite(site, [...kept, ...plan.put], site.palette),
+    selector: plan.put[0].selector + (plan.put[0].important ? ' !important' : ''),
+  };
 }
 
 describe('planOverride', () => {
@@ -53,8 +82,18 @@ describe('planOverride', () => {
     ['an important hover', 'a', { element: -1, state: 'hover' }, 'main p a:hover !important'],
     ['leaving out by a class the others have', 'span.tab', {}, '.tab:not(.wide)'],
     ['an inline style', 'i', {}, 'i !important'],
-    ['an inline style that cannot be beaten', 'b', {}, 'Its style attribute says !important, which no stylesheet can beat'],
-    ['an important layer that cannot be beaten', 'u.low', {}, 'Layer low says !important, which no rule outside layers can beat'],
+    [
+      'an inline style that cannot be beaten',
+      'b',
+      {},
+      'Its style attribute says !important, which no stylesheet can beat',
+    ],
+    [
+      'an important layer that cannot be beaten',
+      'u.low',
+      {},
+      'Layer low says !important, which no rule outside layers can beat',
+    ],
     ['a layer gives way to anything', 'u.soft', {}, '.soft'],
     ['a sheet after the veneer wins ties', 'q.late', {}, 'q.late'],
     ['focus as the page shows it', 'input', { property: 'border-color', state: 'focus' }, 'input:focus'],
@@ -65,7 +104,12 @@ describe('planOverride', () => {
   for (const [what, on, some, selector] of rows) {
     it(`${what}: ${selector}`, () => {
       const site = open();
-      const target = some.element === -1 ? pageOf(site, 1).document.elements.find((element) => element.localName === 'a' && element.parent?.localName === 'p')?.number ?? 0 : number(site, on);
+      const target =
+        some.element === -1
+          ? (pageOf(site, 1).document.elements.find(
+              (element) => element.localName === 'a' && element.parent?.localName === 'p',
+            )?.number ?? 0)
+          : number(site, on);
       const made = make(site, wish(site, on, { ...some, element: target }));
       expect(made.selector).toBe(selector);
       if (made.site === site) return;
@@ -91,7 +135,14 @@ describe('planOverride', () => {
     let site = open();
     const first = make(site, wish(site, 'button.btn', { property: 'background-color', state: 'hover' }));
     site = first.site;
-    const second = make(site, wish(site, 'button.btn', { property: 'background-color', state: 'hover', value: { kind: 'swatch', swatchId: 1, shade: -12 } }));
+    const second = make(
+      site,
+      wish(site, 'button.btn', {
+        property: 'background-color',
+        state: 'hover',
+        value: { kind: 'swatch', swatchId: 1, shade: -12 },
+      }),
+    );
     expect(second.selector).toBe(first.selector);
     expect(second.site.overrides.length).toBe(1);
   });
@@ -111,12 +162,25 @@ describe('planOverride', () => {
     const page = pageOf(site, 1);
     const element = page.document.elements[number(site, 'button.btn')];
     const { plies } = explain(viewIn(page, element, 'hover', 1280), element, 'background-color');
-    expect(plies.slice(0, 3).map((ply) => [ply.source.isVeneer, ply.under?.text ?? null])).toEqual([[true, null], [false, 'earlier sheet'], [false, 'fewer classes']]);
+    expect(plies.slice(0, 3).map((ply) => [ply.source.isVeneer, ply.under?.text ?? null])).toEqual([
+      [true, null],
+      [false, 'earlier sheet'],
+      [false, 'fewer classes'],
+    ]);
   });
 
   it('says what it does in plain words', () => {
-    const { site } = make(open(), wish(open(), 'button.btn', { property: 'background-color', state: 'hover', value: { kind: 'role', role: 'accent', shade: -12 } }));
-    expect(glossOf(site, site.overrides[0])).toBe('When the pointer is over it, the button’s fill becomes Accent, 12 darker, on 2 pages.');
+    const { site } = make(
+      open(),
+      wish(open(), 'button.btn', {
+        property: 'background-color',
+        state: 'hover',
+        value: { kind: 'role', role: 'accent', shade: -12 },
+      }),
+    );
+    expect(glossOf(site, site.overrides[0])).toBe(
+      'When the pointer is over it, the button’s fill becomes Accent, 12 darker, on 2 pages.',
+    );
   });
 });
 
@@ -128,9 +192,19 @@ describe('inspect', () => {
     expect(found.lineage.map(({ label }) => label)).toEqual(['html', 'body.page.p1', 'main', 'div.card', 'button.btn']);
     expect(found.states).toEqual(['rest', 'hover', 'focus', 'active', 'disabled']);
     const fill = found.grid[1].cells;
-    expect(fill.map(({ hex, isOwn }) => [hex, isOwn])).toEqual([['#dddddd', true], ['#ffff00', true], ['#dddddd', false], ['#ffff00', true], ['#dddddd', false]]);
+    expect(fill.map(({ hex, isOwn }) => [hex, isOwn])).toEqual([
+      ['#dddddd', true],
+      ['#ffff00', true],
+      ['#dddddd', false],
+      ['#ffff00', true],
+      ['#dddddd', false],
+    ]);
     expect(found.grid.find(({ row }) => row === 'edge')?.cells.every(({ css }) => css !== null)).toBe(true);
-    expect(found.reach.map(({ reach, elements, pages }) => [reach, elements, pages])).toEqual([['one', 1, 1], ['alike', 2, 2], ['everywhere', 2, 2]]);
+    expect(found.reach.map(({ reach, elements, pages }) => [reach, elements, pages])).toEqual([
+      ['one', 1, 1],
+      ['alike', 2, 2],
+      ['everywhere', 2, 2],
+    ]);
     expect(found.strip[0].note).toBe('stray text, fill, edge');
   });
 
@@ -146,7 +220,11 @@ describe('inspect', () => {
   it('knows visited for links only, and pseudo-elements that are generated', () => {
     const site = open();
     expect(inspect(site, 1, number(site, 'a.btn'), '', 1280).states).toContain('visited');
-    expect(inspect(site, 1, number(site, 'q.late'), '', 1280).below.map(({ pseudo }) => pseudo)).toEqual(['before', 'after', 'selection']);
+    expect(inspect(site, 1, number(site, 'q.late'), '', 1280).below.map(({ pseudo }) => pseudo)).toEqual([
+      'before',
+      'after',
+      'selection',
+    ]);
   });
 
   it('refuses what is not there, with the number and the bound', () => {

@@ -18,7 +18,12 @@ import { matchedInAnyState } from '../selectors/touched.js';
 
 /** What is to be written, or why it cannot be. */
 export type OverridePlan =
-  | { readonly ok: true; readonly put: readonly Override[]; readonly drop: readonly string[]; readonly specificity: Specificity }
+  | {
+      readonly ok: true;
+      readonly put: readonly Override[];
+      readonly drop: readonly string[];
+      readonly specificity: Specificity;
+    }
   | { readonly ok: false; readonly reason: string };
 
 /** Plans the overrides that fulfil a wish: their selector wins on every target, in every width it is for. */
@@ -45,9 +50,17 @@ function barWish(site: SiteModel, wish: OverrideWish): OverrideWish | null {
   if (!isScrollbarPart(wish.pseudo) || wish.pseudo === '-webkit-scrollbar') return null;
   const page = pageOf(site, wish.pageId);
   const element = elementOf(page, wish.element);
-  const isStyled = viewIn(page, element, 'rest', wish.width).style(element, '-webkit-scrollbar').blocks.some(({ origin }) => origin === 'author');
+  const isStyled = viewIn(page, element, 'rest', wish.width)
+    .style(element, '-webkit-scrollbar')
+    .blocks.some(({ origin }) => origin === 'author');
   if (isStyled) return null;
-  return { ...wish, pseudo: '-webkit-scrollbar', pseudoState: undefined, property: 'width', value: { kind: 'literal', css: 'auto' } };
+  return {
+    ...wish,
+    pseudo: '-webkit-scrollbar',
+    pseudoState: undefined,
+    property: 'width',
+    value: { kind: 'literal', css: 'auto' },
+  };
 }
 
 function planOne(site: SiteModel, asked: OverrideWish): OverridePlan {
@@ -66,26 +79,64 @@ function planOne(site: SiteModel, asked: OverrideWish): OverridePlan {
   if (targets.length === 0) return { ok: false, reason: 'Every match is left out: nothing remains to be overridden' };
   const lead = targets.find((place) => place.element === element) ?? targets[0];
   const byHand = wish.isAfresh ? undefined : drop.find((override) => override.isByHand);
-  const written = byHand ? { ok: true as const, selector: byHand.selector, important: byHand.important, specificity: [0, 0, 0] as const } : writeSelector({
-    lead, targets, pages: [...site.pages.values()], everywhere: wish.reach === 'everywhere' && wish.state !== 'current', kinds: isForAll(wish, element) ? ['*'] : undefined, group: wish.reach === 'group' ? wish.group : null, pseudo: wish.pseudo, pseudoState: wish.pseudoState, state: wish.state,
-    longhands: properties.flatMap(longhandsOfProperty),
-    isReplaced: (selector) => drop.some((override) => override.selector.split(', ').includes(selector)),
-    // Rules of one element stand together in the order of their states.
-    isWrittenBefore: (selector) => site.overrides.some((override) => override.selector.split(', ').includes(selector) && override.pageId === wish.pageId && override.element === wish.element
-      && override.pseudo === wish.pseudo && override.reach === wish.reach && isEarlier(override, wish)),
-    environments: settingsThatMatter(site, properties.flatMap(longhandsOfProperty), wish.widths).settings,
-  });
-  if (!written.ok) return { ok: false, reason: wish.pages && /tells this element/.test(written.reason) ? `${written.reason}: these pages give no class or id to hold on to` : written.reason };
+  const written = byHand
+    ? { ok: true as const, selector: byHand.selector, important: byHand.important, specificity: [0, 0, 0] as const }
+    : writeSelector({
+        lead,
+        targets,
+        pages: [...site.pages.values()],
+        everywhere: wish.reach === 'everywhere' && wish.state !== 'current',
+        kinds: isForAll(wish, element) ? ['*'] : undefined,
+        group: wish.reach === 'group' ? wish.group : null,
+        pseudo: wish.pseudo,
+        pseudoState: wish.pseudoState,
+        state: wish.state,
+        longhands: properties.flatMap(longhandsOfProperty),
+        isReplaced: (selector) => drop.some((override) => override.selector.split(', ').includes(selector)),
+        // Rules of one element stand together in the order of their states.
+        isWrittenBefore: (selector) =>
+          site.overrides.some(
+            (override) =>
+              override.selector.split(', ').includes(selector) &&
+              override.pageId === wish.pageId &&
+              override.element === wish.element &&
+              override.pseudo === wish.pseudo &&
+              override.reach === wish.reach &&
+              isEarlier(override, wish),
+          ),
+        environments: settingsThatMatter(site, properties.flatMap(longhandsOfProperty), wish.widths).settings,
+      });
+  if (!written.ok)
+    return {
+      ok: false,
+      reason:
+        wish.pages && /tells this element/.test(written.reason)
+          ? `${written.reason}: these pages give no class or id to hold on to`
+          : written.reason,
+    };
   const partId = partOf(site, page, element)?.id ?? null;
   const put = properties.map((property): Override => ({
     ...targetOf(wish),
     id: drop.find((override) => override.property === property)?.id ?? idOf(wish, property),
-    partId: wish.reach === 'everywhere' || (wish.reach === 'group' && targets.some((place) => (partOf(site, place.page, place.element)?.id ?? null) !== partId)) ? null : partId,
-    property, value: wish.value, selector: written.selector, important: written.important,
+    partId:
+      wish.reach === 'everywhere' ||
+      (wish.reach === 'group' &&
+        targets.some((place) => (partOf(site, place.page, place.element)?.id ?? null) !== partId))
+        ? null
+        : partId,
+    property,
+    value: wish.value,
+    selector: written.selector,
+    important: written.important,
     ...(byHand ? { isByHand: true } : {}),
     ...meantBy(drop.find((override) => override.property === property)),
   }));
-  return { ok: true, put, drop: drop.filter(({ id }) => !put.some((override) => override.id === id)).map(({ id }) => id), specificity: written.specificity };
+  return {
+    ok: true,
+    put,
+    drop: drop.filter(({ id }) => !put.some((override) => override.id === id)).map(({ id }) => id),
+    specificity: written.specificity,
+  };
 }
 
 /** What is settled of an override stays settled when its value changes. */
@@ -94,7 +145,10 @@ function meantBy(before: Override | undefined): Pick<Override, 'meant'> {
 }
 
 /** Plans several wishes as if made one after the other. Those that cannot be written are left out, with their reasons. */
-export function planAll(site: SiteModel, wishes: readonly OverrideWish[]): { readonly put: readonly Override[]; readonly drop: readonly string[]; readonly refused: readonly string[] } {
+export function planAll(
+  site: SiteModel,
+  wishes: readonly OverrideWish[],
+): { readonly put: readonly Override[]; readonly drop: readonly string[]; readonly refused: readonly string[] } {
   const put = new Map<string, Override>();
   const drop = new Set<string>();
   const refused: string[] = [];
@@ -119,7 +173,10 @@ export function planAll(site: SiteModel, wishes: readonly OverrideWish[]): { rea
 }
 
 /** The site with a plan carried out. */
-export function withOverrides(site: SiteModel, { put, drop }: { readonly put: readonly Override[]; readonly drop: readonly string[] }): SiteModel {
+export function withOverrides(
+  site: SiteModel,
+  { put, drop }: { readonly put: readonly Override[]; readonly drop: readonly string[] },
+): SiteModel {
   const kept = site.overrides.filter(({ id }) => !drop.includes(id) && !put.some((override) => override.id === id));
   return dressSite(site, [...kept, ...put], site.palette);
 }
@@ -127,8 +184,13 @@ export function withOverrides(site: SiteModel, { put, drop }: { readonly put: re
 /** Four sides of one colour are written as one; fewer are written side by side, so that the others keep theirs. */
 function propertiesToWrite(site: SiteModel, wish: OverrideWish, element: ElementNode): readonly string[] {
   if (wish.property !== 'border-color') return [wish.property];
-  const style = viewIn(pageOf(site, wish.pageId), element, wish.state, wish.width, parentOf(site, wish)).style(element, wish.pseudo);
-  const shown = longhandsOfProperty('border-color').filter((side) => style.resolved(side.replace('color', 'width')) !== '0px');
+  const style = viewIn(pageOf(site, wish.pageId), element, wish.state, wish.width, parentOf(site, wish)).style(
+    element,
+    wish.pseudo,
+  );
+  const shown = longhandsOfProperty('border-color').filter(
+    (side) => style.resolved(side.replace('color', 'width')) !== '0px',
+  );
   return shown.length === 0 || shown.length === 4 ? ['border-color'] : shown;
 }
 
@@ -146,9 +208,31 @@ function isEarlier(override: Override, wish: OverrideWish): boolean {
   return OVERRIDE_STATES.indexOf(override.state) < OVERRIDE_STATES.indexOf(wish.state);
 }
 
-function targetOf({ pageId, element, pseudo, reach, group, state, parent, widths, pages, spared, through }: OverrideWish): OverrideTarget {
+function targetOf({
+  pageId,
+  element,
+  pseudo,
+  reach,
+  group,
+  state,
+  parent,
+  widths,
+  pages,
+  spared,
+  through,
+}: OverrideWish): OverrideTarget {
   return {
-    pageId, element, pseudo, reach, ...(reach === 'group' && group ? { group } : {}), state, ...(parent == null ? {} : { parent }), ...(widths == null ? {} : { widths }), ...(pages == null ? {} : { pages }), ...(spared == null || spared.length === 0 ? {} : { spared }), ...(through == null ? {} : { through }),
+    pageId,
+    element,
+    pseudo,
+    reach,
+    ...(reach === 'group' && group ? { group } : {}),
+    state,
+    ...(parent == null ? {} : { parent }),
+    ...(widths == null ? {} : { widths }),
+    ...(pages == null ? {} : { pages }),
+    ...(spared == null || spared.length === 0 ? {} : { spared }),
+    ...(through == null ? {} : { through }),
   };
 }
 
@@ -173,21 +257,43 @@ function hashOf(text: string): string {
   return ((high & 0x1fffff) * 0x100000000 + low).toString(36);
 }
 
-type Target = Pick<OverrideWish, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'state' | 'widths' | 'parent' | 'pseudoState'>;
+type Target = Pick<
+  OverrideWish,
+  'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'state' | 'widths' | 'parent' | 'pseudoState'
+>;
 
 /** Overrides already made for the same thing: the same element, or one alike it for a wider reach, in the same state and widths. */
 function sameTarget(site: SiteModel, wish: Target, element: ElementNode): Override[] {
   return site.overrides.filter((override) => {
-    if (override.pseudo !== wish.pseudo || override.state !== wish.state || !sameRange(override, wish) || (override.parent ?? null) !== (wish.parent ?? null) && override.pageId === wish.pageId) return false;
-    if (override.selector.includes(':hover', Math.max(0, override.selector.indexOf('::'))) !== (wish.pseudoState === 'hover') && override.pseudo.startsWith('-webkit-scrollbar')) return false;
-    if ((override.reach === 'group' || wish.reach === 'group') && (override.group ?? null) !== (wish.group ?? null) && override.reach === wish.reach) return false;
+    if (
+      override.pseudo !== wish.pseudo ||
+      override.state !== wish.state ||
+      !sameRange(override, wish) ||
+      ((override.parent ?? null) !== (wish.parent ?? null) && override.pageId === wish.pageId)
+    )
+      return false;
+    if (
+      override.selector.includes(':hover', Math.max(0, override.selector.indexOf('::'))) !==
+        (wish.pseudoState === 'hover') &&
+      override.pseudo.startsWith('-webkit-scrollbar')
+    )
+      return false;
+    if (
+      (override.reach === 'group' || wish.reach === 'group') &&
+      (override.group ?? null) !== (wish.group ?? null) &&
+      override.reach === wish.reach
+    )
+      return false;
     if (override.pageId === wish.pageId && override.element === wish.element) return true;
     if (override.reach === 'one' || override.reach !== wish.reach) return false;
     return reaches(site, override, element);
   });
 }
 
-function sameRange({ widths: a }: Pick<OverrideTarget, 'widths'>, { widths: b }: Pick<OverrideTarget, 'widths'>): boolean {
+function sameRange(
+  { widths: a }: Pick<OverrideTarget, 'widths'>,
+  { widths: b }: Pick<OverrideTarget, 'widths'>,
+): boolean {
   return (a?.min ?? null) === (b?.min ?? null) && (a?.max ?? null) === (b?.max ?? null);
 }
 
@@ -219,14 +325,28 @@ export interface CellQuestion {
 export function overridesOfCell(site: SiteModel, cell: CellQuestion): Override[] {
   const page = pageOf(site, cell.pageId);
   const asked = elementOf(page, cell.element);
-  const asWish = { ...cell, reach: 'one' as const, value: { kind: 'literal' as const, css: 'inherit' }, width: cell.width ?? 1280 };
+  const asWish = {
+    ...cell,
+    reach: 'one' as const,
+    value: { kind: 'literal' as const, css: 'inherit' },
+    width: cell.width ?? 1280,
+  };
   const route = routeOf(site, asWish);
   const at = route.ok ? route.wish : asWish;
   const element = route.ok ? elementOf(page, at.element) : asked;
   return site.overrides.filter((override) => {
-    if (override.pseudo !== at.pseudo || override.state !== at.state || !(covers(at.property, override.property) || covers(override.property, at.property))) return false;
+    if (
+      override.pseudo !== at.pseudo ||
+      override.state !== at.state ||
+      !(covers(at.property, override.property) || covers(override.property, at.property))
+    )
+      return false;
     if (cell.width !== undefined && !isInRange(cell.width, override.widths)) return false;
-    if (override.pseudo.startsWith('-webkit-scrollbar') && override.selector.endsWith(':hover') !== (cell.pseudoState === 'hover')) return false;
+    if (
+      override.pseudo.startsWith('-webkit-scrollbar') &&
+      override.selector.endsWith(':hover') !== (cell.pseudoState === 'hover')
+    )
+      return false;
     return (override.pageId === at.pageId && override.element === at.element) || reaches(site, override, element);
   });
 }

@@ -26,7 +26,11 @@ export interface RowProposal {
 const OFF_STEP = 24;
 /** Roles that say a state by themselves, by row. */
 const SAID_BY_ROLE: Readonly<Partial<Record<OverrideState, Readonly<Partial<Record<GridRowName, RoleName>>>>>> = {
-  invalid: { edge: 'signal', text: 'signal', ring: 'signal' }, checked: { accent: 'accent' }, visited: { text: 'visited', underline: 'visited' }, focus: { ring: 'ring' }, current: { fill: 'accent', text: 'accent' },
+  invalid: { edge: 'signal', text: 'signal', ring: 'signal' },
+  checked: { accent: 'accent' },
+  visited: { text: 'visited', underline: 'visited' },
+  focus: { ring: 'ring' },
+  current: { fill: 'accent', text: 'accent' },
 };
 
 /**
@@ -46,21 +50,54 @@ export function proposeRow(site: SiteModel, question: StatesQuestion, row: GridR
     const view = viewIn(page, element, state, width);
     const style = view.style(element, pseudo);
     const surroundings = surroundingsOf(view, element, pseudo);
-    const value = kind === 'color' ? colorFor(site, state, row, rest, () => readableRole(surroundings.ground, wantedRatio(style), [row === 'text' && state === 'visited' ? 'visited' : 'accent', 'ink'], site.palette)) : rest;
+    const value =
+      kind === 'color'
+        ? colorFor(site, state, row, rest, () =>
+            readableRole(
+              surroundings.ground,
+              wantedRatio(style),
+              [row === 'text' && state === 'visited' ? 'visited' : 'accent', 'ink'],
+              site.palette,
+            ),
+          )
+        : rest;
     const color = colorOfValue(value, site.palette);
     const now = style.color(longhand);
-    const isSo = kind === 'color' ? color !== null && now !== null && String(now.channels) === String(color.channels) && (now.alpha ?? 1) === (color.alpha ?? 1) : style.resolved(longhand) === restStyle.resolved(longhand);
+    const isSo =
+      kind === 'color'
+        ? color !== null &&
+          now !== null &&
+          String(now.channels) === String(color.channels) &&
+          (now.alpha ?? 1) === (color.alpha ?? 1)
+        : style.resolved(longhand) === restStyle.resolved(longhand);
     if (isSo) return [];
     const wish: OverrideWish = { ...question, state, property, value };
-    const text = row === 'fill' && color && showsText(style) ? readableText(site, question, restStyle, compositeOver(color, surroundings.outside)) : null;
-    const keepsText = text !== null && JSON.stringify(text) === JSON.stringify(restValue(site, question, 'color', restStyle));
-    return [{ state, words: `${STATE_WORDS[state]} ${propertyWords(property)}: ${valueWords(site, value)}`, wishes: [wish, ...(text && !keepsText ? [{ ...question, state, property: 'color', value: text }] : [])] }];
+    const text =
+      row === 'fill' && color && showsText(style)
+        ? readableText(site, question, restStyle, compositeOver(color, surroundings.outside))
+        : null;
+    const keepsText =
+      text !== null && JSON.stringify(text) === JSON.stringify(restValue(site, question, 'color', restStyle));
+    return [
+      {
+        state,
+        words: `${STATE_WORDS[state]} ${propertyWords(property)}: ${valueWords(site, value)}`,
+        wishes: [wish, ...(text && !keepsText ? [{ ...question, state, property: 'color', value: text }] : [])],
+      },
+    ];
   });
 }
 
-function colorFor(site: SiteModel, state: OverrideState, row: GridRowName, rest: OverrideValue, readable: () => OverrideValue): OverrideValue {
+function colorFor(
+  site: SiteModel,
+  state: OverrideState,
+  row: GridRowName,
+  rest: OverrideValue,
+  readable: () => OverrideValue,
+): OverrideValue {
   const role = SAID_BY_ROLE[state]?.[row];
-  if (role && site.palette.roles.some((filled) => filled.role === role)) return row === 'text' && state !== 'invalid' ? readable() : { kind: 'role', role, shade: 0 };
+  if (role && site.palette.roles.some((filled) => filled.role === role))
+    return row === 'text' && state !== 'invalid' ? readable() : { kind: 'role', role, shade: 0 };
   if (state === 'disabled') return shadeOfValue(rest, OFF_STEP, site.palette) ?? rest;
   return proposedForState(site, rest, state);
 }

@@ -5,7 +5,12 @@ import { colorOfValue, type PlainValue } from '../veneer/override-value.js';
 import type { Palette, RoleName } from '../veneer/palette.js';
 
 /** The first of some roles that reaches a contrast on a ground; the best of all roles where none of them does, black or white where no role does. */
-export function readableRole(ground: Color, wanted: number, preferred: readonly RoleName[], palette: Palette): PlainValue {
+export function readableRole(
+  ground: Color,
+  wanted: number,
+  preferred: readonly RoleName[],
+  palette: Palette,
+): PlainValue {
   const valueOf = (role: RoleName): PlainValue => ({ kind: 'role', role, shade: 0 });
   const ratioOf = (role: RoleName): number => {
     const color = colorOfValue(valueOf(role), palette);

@@ -9,7 +9,8 @@ import type { OverrideWish } from '../veneer/override-wish.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 
 /** The wish as CSS can fulfil it, or why it cannot. */
-export type Route = { readonly ok: true; readonly wish: OverrideWish } | { readonly ok: false; readonly reason: string };
+export type Route =
+  { readonly ok: true; readonly wish: OverrideWish } | { readonly ok: false; readonly reason: string };
 
 /**
  * How a wish behind a shadow root can be fulfilled: by the name of its part where its maker gives one, else by a custom
@@ -21,15 +22,33 @@ export function routeOf(site: SiteModel, wish: OverrideWish): Route {
   const element = elementOf(page, wish.element);
   const { host } = element.root;
   if (!host) return { ok: true, wish };
-  if (host.root.host) return { ok: false, reason: 'It lies behind two shadow roots, which no selector of the page goes through' };
+  if (host.root.host)
+    return { ok: false, reason: 'It lies behind two shadow roots, which no selector of the page goes through' };
   if (element.attributes.has('part')) return { ok: true, wish };
   const style = viewIn(page, element, wish.state, wish.width).style(element, wish.pseudo);
   const [longhand] = longhandsOfProperty(wish.property);
   const value = style.ranked(longhand)[0]?.entry.value;
-  const name = value?.kind === 'variable' ? carrierOf(style, value.text, host, LONGHANDS.get(longhand)?.kind === 'color') : null;
-  if (name === null) return { ok: false, reason: 'It lies behind a shadow root: its maker gives it no part name, and no custom property of the host carries this value' };
+  const name =
+    value?.kind === 'variable' ? carrierOf(style, value.text, host, LONGHANDS.get(longhand)?.kind === 'color') : null;
+  if (name === null)
+    return {
+      ok: false,
+      reason:
+        'It lies behind a shadow root: its maker gives it no part name, and no custom property of the host carries this value',
+    };
   const { element: inner, pseudo, state, property } = wish;
-  return { ok: true, wish: { ...wish, element: host.number, pseudo: '', state: 'rest', property: name, reach: wish.reach === 'everywhere' ? 'alike' : wish.reach, through: { element: inner, pseudo, state, property } } };
+  return {
+    ok: true,
+    wish: {
+      ...wish,
+      element: host.number,
+      pseudo: '',
+      state: 'rest',
+      property: name,
+      reach: wish.reach === 'everywhere' ? 'alike' : wish.reach,
+      through: { element: inner, pseudo, state, property },
+    },
+  };
 }
 
 /** A value that is one `var()` with its fallback, if any. */
@@ -42,7 +61,9 @@ const ONE_VARIABLE = /^\s*var\(\s*--[^\s,)]+\s*(?:,(?:[^()]|\([^()]*\))*)?\)\s*$
 function carrierOf(style: ElementStyle, text: string, host: ElementNode, isColor: boolean, depth = 0): string | null {
   const names = variablesIn(text);
   // In a shorthand with other words, only the one that holds a colour can be meant.
-  const meant = ONE_VARIABLE.test(text) ? names.slice(0, 1) : names.filter((name) => parseColor(style.resolved(name).trim()) !== null);
+  const meant = ONE_VARIABLE.test(text)
+    ? names.slice(0, 1)
+    : names.filter((name) => parseColor(style.resolved(name).trim()) !== null);
   if (meant.length !== 1 || (!ONE_VARIABLE.test(text) && !isColor) || depth > 20) return null;
   const [name] = meant;
   const declared = declarationOf(style, name);

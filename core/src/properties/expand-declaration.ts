@@ -44,25 +44,66 @@ export function expandDeclaration(property: string, value: string): Expansion {
 function expand(property: string, value: string): Expansion {
   if (property.startsWith('--')) {
     const wide = wideKeyword(value);
-    return { valid: true, longhands: [{ property, value: wide ?? (hasVariable(value) ? { kind: 'variable', text: value, shorthand: null } : { kind: 'value', text: value }) }] };
+    return {
+      valid: true,
+      longhands: [
+        {
+          property,
+          value:
+            wide ??
+            (hasVariable(value) ? { kind: 'variable', text: value, shorthand: null } : { kind: 'value', text: value }),
+        },
+      ],
+    };
   }
-  if (!isKnownProperty(property)) return { valid: false, code: 'unknown-property', reason: `Unknown property "${property}"` };
-  if (!isPropertyValue(property, value)) return { valid: false, code: 'invalid-declaration', reason: value === '' ? `"${property}" has no value` : `"${clip(value)}" is no value of "${property}"` };
+  if (!isKnownProperty(property))
+    return { valid: false, code: 'unknown-property', reason: `Unknown property "${property}"` };
+  if (!isPropertyValue(property, value))
+    return {
+      valid: false,
+      code: 'invalid-declaration',
+      reason: value === '' ? `"${property}" has no value` : `"${clip(value)}" is no value of "${property}"`,
+    };
   const wide = wideKeyword(value);
   const name = canonicalName(property);
   const shorthand = SHORTHANDS.get(name);
   if (name === 'all') {
-    if (!wide) return hasVariable(value) ? all({ kind: 'variable', text: value, shorthand: 'all' }) : { valid: false, code: 'invalid-declaration', reason: '"all" takes a CSS-wide keyword only' };
+    if (!wide)
+      return hasVariable(value)
+        ? all({ kind: 'variable', text: value, shorthand: 'all' })
+        : { valid: false, code: 'invalid-declaration', reason: '"all" takes a CSS-wide keyword only' };
     return all(wide);
   }
   if (!shorthand) {
-    return { valid: true, longhands: [{ property: name, value: wide ?? (hasVariable(value) ? { kind: 'variable', text: value, shorthand: null } : { kind: 'value', text: value }) }] };
+    return {
+      valid: true,
+      longhands: [
+        {
+          property: name,
+          value:
+            wide ??
+            (hasVariable(value) ? { kind: 'variable', text: value, shorthand: null } : { kind: 'value', text: value }),
+        },
+      ],
+    };
   }
-  if (wide) return { valid: true, longhands: shorthand.longhands.map((longhand) => ({ property: longhand, value: wide })) };
-  if (hasVariable(value)) return { valid: true, longhands: shorthand.longhands.map((longhand) => ({ property: longhand, value: { kind: 'variable', text: value, shorthand: name } })) };
+  if (wide)
+    return { valid: true, longhands: shorthand.longhands.map((longhand) => ({ property: longhand, value: wide })) };
+  if (hasVariable(value))
+    return {
+      valid: true,
+      longhands: shorthand.longhands.map((longhand) => ({
+        property: longhand,
+        value: { kind: 'variable', text: value, shorthand: name },
+      })),
+    };
   const parts = shorthand.expand(value);
-  if (!parts) return { valid: false, code: 'invalid-declaration', reason: `"${clip(value)}" is no value of "${property}"` };
-  return { valid: true, longhands: parts.map(([longhand, text]) => ({ property: longhand, value: { kind: 'value', text } })) };
+  if (!parts)
+    return { valid: false, code: 'invalid-declaration', reason: `"${clip(value)}" is no value of "${property}"` };
+  return {
+    valid: true,
+    longhands: parts.map(([longhand, text]) => ({ property: longhand, value: { kind: 'value', text } })),
+  };
 }
 
 function all(value: DeclaredValue): Expansion {
@@ -78,7 +119,11 @@ function wideKeyword(value: string): DeclaredValue | null {
  * The text of one longhand once the variables in its declaration are substituted.
  * @returns a value, a CSS-wide keyword, or `null`: invalid at computed-value time.
  */
-export function settleSubstituted(property: string, shorthand: string | null, text: string): Exclude<DeclaredValue, { kind: 'variable' }> | null {
+export function settleSubstituted(
+  property: string,
+  shorthand: string | null,
+  text: string,
+): Exclude<DeclaredValue, { kind: 'variable' }> | null {
   if (property.startsWith('--')) {
     const wide = wideKeyword(text);
     return wide && wide.kind === 'wide' ? wide : { kind: 'value', text };

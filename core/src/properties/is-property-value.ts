@@ -4,7 +4,13 @@ import { SYSTEM_COLORS } from '../values/system-colors.js';
 import { vendorAnswer } from './vendor-properties.js';
 
 /** CSS-wide keywords. Source: CSS Cascading 5 §7.3. */
-export const CSS_WIDE_KEYWORDS: ReadonlySet<string> = new Set(['inherit', 'initial', 'unset', 'revert', 'revert-layer']);
+export const CSS_WIDE_KEYWORDS: ReadonlySet<string> = new Set([
+  'inherit',
+  'initial',
+  'unset',
+  'revert',
+  'revert-layer',
+]);
 
 const answers = new Map<string, boolean>();
 const MAX_ANSWERS = 50_000;
@@ -38,7 +44,12 @@ export function isPropertyValue(property: string, value: string): boolean {
 export function isKnownProperty(property: string): boolean {
   const answer = vendorAnswer(property);
   if (answer !== null) return answer === 'known';
-  return property.startsWith('--') || property === 'all' || EXTRA_KEYWORDS.has(property) || lexer.getProperty(property) !== null;
+  return (
+    property.startsWith('--') ||
+    property === 'all' ||
+    EXTRA_KEYWORDS.has(property) ||
+    lexer.getProperty(property) !== null
+  );
 }
 
 /** Values that Chromium takes and css-tree's tables do not, with the reason. */
@@ -47,9 +58,42 @@ const EXTRA_KEYWORDS: ReadonlyMap<string, ReadonlySet<string>> = new Map([
   ['color', new Set(['-webkit-link', '-webkit-activelink', '-webkit-focus-ring-color', '-internal-light-dark'])], // used by the user-agent sheet
   ['outline-color', new Set(['-webkit-focus-ring-color'])], // common practice in older sheets
   ['outline-style', new Set(['auto'])],
-  ['text-align', new Set(['-webkit-center', '-webkit-left', '-webkit-right', '-webkit-match-parent', '-internal-center'])], // HTML rendering section's align
-  ['display', new Set(['-webkit-box', '-webkit-inline-box', '-webkit-flex', '-webkit-inline-flex', 'math', 'block math', 'inline math'])], // Compatibility Standard §4.6
-  ['appearance', new Set(['button', 'checkbox', 'listbox', 'menulist', 'menulist-button', 'meter', 'progress-bar', 'push-button', 'radio', 'searchfield', 'slider-horizontal', 'square-button', 'textarea', 'textfield', 'base-select'])],
+  [
+    'text-align',
+    new Set(['-webkit-center', '-webkit-left', '-webkit-right', '-webkit-match-parent', '-internal-center']),
+  ], // HTML rendering section's align
+  [
+    'display',
+    new Set([
+      '-webkit-box',
+      '-webkit-inline-box',
+      '-webkit-flex',
+      '-webkit-inline-flex',
+      'math',
+      'block math',
+      'inline math',
+    ]),
+  ], // Compatibility Standard §4.6
+  [
+    'appearance',
+    new Set([
+      'button',
+      'checkbox',
+      'listbox',
+      'menulist',
+      'menulist-button',
+      'meter',
+      'progress-bar',
+      'push-button',
+      'radio',
+      'searchfield',
+      'slider-horizontal',
+      'square-button',
+      'textarea',
+      'textfield',
+      'base-select',
+    ]),
+  ],
 ]);
 
 function matchesGrammar(property: string, value: string): boolean {
@@ -59,7 +103,12 @@ function matchesGrammar(property: string, value: string): boolean {
   if (lexer.getProperty(property) === null) return answer === 'known';
   let node: CssNode;
   try {
-    node = parse(value, { context: 'value', onParseError: (error) => { throw error; } });
+    node = parse(value, {
+      context: 'value',
+      onParseError: (error) => {
+        throw error;
+      },
+    });
   } catch {
     return false;
   }
@@ -73,7 +122,8 @@ function matchesGrammar(property: string, value: string): boolean {
         else colorsHold = false;
         return walk.skip;
       }
-      if (child.type === 'Hash' && !/^(?:[0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.test(child.value)) colorsHold = false;
+      if (child.type === 'Hash' && !/^(?:[0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.test(child.value))
+        colorsHold = false;
       return undefined;
     },
   });

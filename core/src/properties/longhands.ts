@@ -1,5 +1,17 @@
 /** How a longhand's value is computed. */
-export type ValueKind = 'color' | 'length' | 'line-width' | 'font-size' | 'line-height' | 'font-weight' | 'number' | 'keyword' | 'image' | 'shadow' | 'radius' | 'text';
+export type ValueKind =
+  | 'color'
+  | 'length'
+  | 'line-width'
+  | 'font-size'
+  | 'line-height'
+  | 'font-weight'
+  | 'number'
+  | 'keyword'
+  | 'image'
+  | 'shadow'
+  | 'radius'
+  | 'text';
 
 /** A longhand that the product resolves. */
 export interface Longhand {
@@ -12,7 +24,8 @@ const color = (initial: string, inherited = false): Longhand => ({ inherited, in
 const of = (kind: ValueKind, initial: string, inherited = false): Longhand => ({ inherited, initial, kind });
 const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 const CORNERS = ['top-left', 'top-right', 'bottom-right', 'bottom-left'] as const;
-const perSide = (make: (side: string) => readonly [string, Longhand][]): [string, Longhand][] => SIDES.flatMap((side) => [...make(side)]);
+const perSide = (make: (side: string) => readonly [string, Longhand][]): [string, Longhand][] =>
+  SIDES.flatMap((side) => [...make(side)]);
 
 /**
  * The longhands, with inheritance and initial value from their definition tables.
@@ -134,27 +147,69 @@ export const LONGHANDS: ReadonlyMap<string, Longhand> = new Map<string, Longhand
  * Source: CSS Color 4 §"privacy" and HTML §"visited"; the list that Chromium keeps is common practice among browsers.
  */
 export const VISITED_LONGHANDS: ReadonlySet<string> = new Set([
-  'color', 'background-color', 'border-top-color', 'border-right-color', 'border-bottom-color', 'border-left-color', 'outline-color',
-  'column-rule-color', 'text-decoration-color', 'text-emphasis-color', 'caret-color', 'fill', 'stroke', '-webkit-text-fill-color', '-webkit-text-stroke-color',
+  'color',
+  'background-color',
+  'border-top-color',
+  'border-right-color',
+  'border-bottom-color',
+  'border-left-color',
+  'outline-color',
+  'column-rule-color',
+  'text-decoration-color',
+  'text-emphasis-color',
+  'caret-color',
+  'fill',
+  'stroke',
+  '-webkit-text-fill-color',
+  '-webkit-text-stroke-color',
 ]);
 
 /** Older and vendor names of longhands. Source: Compatibility Standard §3.1. */
 const ALIASES: ReadonlyMap<string, string> = new Map([
-  ['-webkit-box-shadow', 'box-shadow'], ['-webkit-opacity', 'opacity'], ['-webkit-background-clip', 'background-clip'], ['-webkit-background-size', 'background-size'],
-  ['-webkit-background-origin', 'background-origin'], ['-webkit-border-top-left-radius', 'border-top-left-radius'], ['-webkit-border-top-right-radius', 'border-top-right-radius'],
-  ['-webkit-border-bottom-left-radius', 'border-bottom-left-radius'], ['-webkit-border-bottom-right-radius', 'border-bottom-right-radius'],
-  ['-webkit-border-radius', 'border-radius'], ['-webkit-appearance', 'appearance'], ['-webkit-filter', 'filter'], ['-webkit-box-sizing', 'box-sizing'], ['-webkit-transform', 'transform'],
-  ['-webkit-mask-image', 'mask-image'], ['-webkit-text-emphasis-color', 'text-emphasis-color'], ['-webkit-column-rule-color', 'column-rule-color'],
-  ['-webkit-column-rule', 'column-rule'], ['-webkit-columns', 'columns'], ['-webkit-column-count', 'column-count'], ['-webkit-column-width', 'column-width'],
-  ['-webkit-clip-path', 'clip-path'], ['word-wrap', 'overflow-wrap'], ['-webkit-column-rule-style', 'column-rule-style'], ['-webkit-column-rule-width', 'column-rule-width'],
+  ['-webkit-box-shadow', 'box-shadow'],
+  ['-webkit-opacity', 'opacity'],
+  ['-webkit-background-clip', 'background-clip'],
+  ['-webkit-background-size', 'background-size'],
+  ['-webkit-background-origin', 'background-origin'],
+  ['-webkit-border-top-left-radius', 'border-top-left-radius'],
+  ['-webkit-border-top-right-radius', 'border-top-right-radius'],
+  ['-webkit-border-bottom-left-radius', 'border-bottom-left-radius'],
+  ['-webkit-border-bottom-right-radius', 'border-bottom-right-radius'],
+  ['-webkit-border-radius', 'border-radius'],
+  ['-webkit-appearance', 'appearance'],
+  ['-webkit-filter', 'filter'],
+  ['-webkit-box-sizing', 'box-sizing'],
+  ['-webkit-transform', 'transform'],
+  ['-webkit-mask-image', 'mask-image'],
+  ['-webkit-text-emphasis-color', 'text-emphasis-color'],
+  ['-webkit-column-rule-color', 'column-rule-color'],
+  ['-webkit-column-rule', 'column-rule'],
+  ['-webkit-columns', 'columns'],
+  ['-webkit-column-count', 'column-count'],
+  ['-webkit-column-width', 'column-width'],
+  ['-webkit-clip-path', 'clip-path'],
+  ['word-wrap', 'overflow-wrap'],
+  ['-webkit-column-rule-style', 'column-rule-style'],
+  ['-webkit-column-rule-width', 'column-rule-width'],
 ]);
 
 /** Flow-relative names, in a horizontal left-to-right text. Source: CSS Logical 1 §2. */
-const LOGICAL_SIDES: ReadonlyMap<string, string> = new Map([['block-start', 'top'], ['block-end', 'bottom'], ['inline-start', 'left'], ['inline-end', 'right']]);
-const LOGICAL_CORNERS: ReadonlyMap<string, string> = new Map([
-  ['start-start', 'top-left'], ['start-end', 'top-right'], ['end-start', 'bottom-left'], ['end-end', 'bottom-right'],
+const LOGICAL_SIDES: ReadonlyMap<string, string> = new Map([
+  ['block-start', 'top'],
+  ['block-end', 'bottom'],
+  ['inline-start', 'left'],
+  ['inline-end', 'right'],
 ]);
-const LOGICAL_SIZES: ReadonlyMap<string, string> = new Map([['inline-size', 'width'], ['block-size', 'height']]);
+const LOGICAL_CORNERS: ReadonlyMap<string, string> = new Map([
+  ['start-start', 'top-left'],
+  ['start-end', 'top-right'],
+  ['end-start', 'bottom-left'],
+  ['end-end', 'bottom-right'],
+]);
+const LOGICAL_SIZES: ReadonlyMap<string, string> = new Map([
+  ['inline-size', 'width'],
+  ['block-size', 'height'],
+]);
 
 /** The name a declaration is filed under: aliases and flow-relative names resolved (horizontal, left to right). */
 export function canonicalName(property: string): string {

@@ -6,7 +6,19 @@ import { escapeIdentifier, parseSelectorList } from '../selectors/parse-selector
 import { lastingClasses } from '../selectors/class-names.js';
 
 /** Elements whose links are for going about the site, or for acting. */
-const NOT_RUNNING: ReadonlySet<string> = new Set(['nav', 'menu', 'button', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'summary', 'th']);
+const NOT_RUNNING: ReadonlySet<string> = new Set([
+  'nav',
+  'menu',
+  'button',
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+  'summary',
+  'th',
+]);
 const BLOCKS = ['p', 'li', 'dd', 'td', 'blockquote', 'figcaption', 'label', 'div', 'address'] as const;
 /** Blocks that hold text whatever stands in them. */
 const PROSE: ReadonlySet<string> = new Set(['p', 'dd', 'blockquote', 'figcaption']);
@@ -20,7 +32,12 @@ export function isRunningLink(element: ElementNode): boolean {
   if (!isLink(element) || element.attributes.get('role') === 'button' || element.ownText.trim() === '') return false;
   let block: ElementNode | null = null;
   for (const node of ancestorsOf(element)) {
-    if (NOT_RUNNING.has(node.localName) || node.attributes.get('role') === 'navigation' || node.attributes.get('role') === 'menu') return false;
+    if (
+      NOT_RUNNING.has(node.localName) ||
+      node.attributes.get('role') === 'navigation' ||
+      node.attributes.get('role') === 'menu'
+    )
+      return false;
     if (!block && (BLOCKS as readonly string[]).includes(node.localName)) block = node;
   }
   if (!block || element.classes.some((name) => LIKE_BUTTON.test(name))) return false;
@@ -40,8 +57,14 @@ function wordsAround(block: ElementNode, link: ElementNode): number {
 }
 
 /** A selector for links in running text over all pages: it takes no other link, and as many of them as one selector can. `null` where there are none. */
-export function runningLinks(pages: readonly Page[]): { readonly selector: string; readonly elements: readonly ElementNode[]; readonly missed: number } | null {
-  const wanted = new Set(pages.flatMap((page) => page.document.elements.filter((element) => element.root === page.document.root && isRunningLink(element))));
+export function runningLinks(
+  pages: readonly Page[],
+): { readonly selector: string; readonly elements: readonly ElementNode[]; readonly missed: number } | null {
+  const wanted = new Set(
+    pages.flatMap((page) =>
+      page.document.elements.filter((element) => element.root === page.document.root && isRunningLink(element)),
+    ),
+  );
   if (wanted.size === 0) return null;
   const blocks = BLOCKS.filter((tag) => [...wanted].some((link) => blockOf(link)?.localName === tag));
   const scopes = ['', 'main ', 'article ', ...sharedClasses([...wanted]).map((name) => `.${escapeIdentifier(name)} `)];
@@ -55,7 +78,12 @@ export function runningLinks(pages: readonly Page[]): { readonly selector: strin
       if (pure.length === 0) continue;
       const selector = `${scope}${pure.length === 1 ? pure[0] : `:is(${pure.join(', ')})`} ${subject}`;
       const elements = find(pages, selector);
-      if (!best || elements.length > best.elements.length || (elements.length === best.elements.length && selector.length < best.selector.length)) best = { selector, elements };
+      if (
+        !best ||
+        elements.length > best.elements.length ||
+        (elements.length === best.elements.length && selector.length < best.selector.length)
+      )
+        best = { selector, elements };
     }
   }
   return best && best.elements.length > 0 ? { ...best, missed: wanted.size - best.elements.length } : null;
@@ -73,6 +101,12 @@ function blockOf(link: ElementNode): ElementNode | null {
 /** Classes of ancestors that more than one of the links share. */
 function sharedClasses(links: readonly ElementNode[]): string[] {
   const counts = new Map<string, number>();
-  for (const link of links) for (const name of new Set([...ancestorsOf(link)].flatMap(({ classes }) => lastingClasses(classes)))) counts.set(name, (counts.get(name) ?? 0) + 1);
-  return [...counts].filter(([, count]) => count > 1).sort((a, b) => b[1] - a[1]).slice(0, 8).map(([name]) => name);
+  for (const link of links)
+    for (const name of new Set([...ancestorsOf(link)].flatMap(({ classes }) => lastingClasses(classes))))
+      counts.set(name, (counts.get(name) ?? 0) + 1);
+  return [...counts]
+    .filter(([, count]) => count > 1)
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 8)
+    .map(([name]) => name);
 }

@@ -49,7 +49,8 @@ export interface ThresholdQuestion {
 }
 
 /** Source: CSS Cascading 5 §6.2, origin: important declarations of the browser stand above all. */
-const OWN_TO_BROWSERS = 'The browser itself says !important here, which no stylesheet beats; what it has filled in takes an inset shadow over its fill, and -webkit-text-fill-color for its letters';
+const OWN_TO_BROWSERS =
+  'The browser itself says !important here, which no stylesheet beats; what it has filled in takes an inset shadow over its fill, and -webkit-text-fill-color for its letters';
 
 /** From this many places on, those of a page are put into the state together. */
 const TOGETHER_FROM = 10;
@@ -58,14 +59,19 @@ const TOGETHER_FROM = 10;
 export function findThreshold(question: ThresholdQuestion): Threshold {
   const { pseudo, longhands, isReplaced, isWrittenBefore = () => false } = question;
   let bar: Threshold = { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: null, setBy: null };
-  for (const { view, place: { page, element } } of viewsOf({ ...question, places: question.places.filter(({ isApart }) => !isApart) })) {
+  for (const {
+    view,
+    place: { page, element },
+  } of viewsOf({ ...question, places: question.places.filter(({ isApart }) => !isApart) })) {
     const style = view.style(element, pseudo);
     for (const longhand of longhands) {
       for (const declaration of style.seen(longhand).ranked(longhand)) {
-        if (declaration.block.origin === 'user-agent' && declaration.important) return { ...bar, important: true, impossible: OWN_TO_BROWSERS, setBy: 'the browser itself' };
+        if (declaration.block.origin === 'user-agent' && declaration.important)
+          return { ...bar, important: true, impossible: OWN_TO_BROWSERS, setBy: 'the browser itself' };
         if (declaration.block.origin !== 'author') continue;
         // The page's own rule may read just like ours; only ours is replaced.
-        const ours = declaration.block.rule?.sheet.name === VENEER_SHEET_NAME ? declaration.block.selector?.text ?? '' : null;
+        const ours =
+          declaration.block.rule?.sheet.name === VENEER_SHEET_NAME ? (declaration.block.selector?.text ?? '') : null;
         if (ours !== null && isReplaced(ours)) continue;
         bar = raiseBar(bar, rivalOf(declaration, page, ours !== null && isWrittenBefore(ours)));
         // A normal declaration below an important one sets no bar of its own.
@@ -77,7 +83,12 @@ export function findThreshold(question: ThresholdQuestion): Threshold {
 }
 
 /** Every place in the state, in every environment. Many places of one page share a view with all of them in it, which sets no lower bar. */
-function* viewsOf({ places, state, environments, pseudoState }: ThresholdQuestion): Generator<{ readonly view: StyleView; readonly place: Place }> {
+function* viewsOf({
+  places,
+  state,
+  environments,
+  pseudoState,
+}: ThresholdQuestion): Generator<{ readonly view: StyleView; readonly place: Place }> {
   const byPage = new Map<Page, Place[]>();
   for (const place of places) {
     const own = byPage.get(place.page);
@@ -91,7 +102,11 @@ function* viewsOf({ places, state, environments, pseudoState }: ThresholdQuestio
         const view = new StyleView(page, { states: statesTogether(own, state), environment, pseudoStates });
         for (const place of own) yield { view, place };
       } else {
-        for (const place of own) yield { view: new StyleView(page, { states: statesOfPlace(place, state), environment, pseudoStates }), place };
+        for (const place of own)
+          yield {
+            view: new StyleView(page, { states: statesOfPlace(place, state), environment, pseudoStates }),
+            place,
+          };
       }
     }
   }
@@ -99,7 +114,9 @@ function* viewsOf({ places, state, environments, pseudoState }: ThresholdQuestio
 
 /** The states of a page with an element in one of its own, or with what it follows in one. */
 export function statesOfPlace({ page, element, parent, flip }: Place, state: OverrideState): StateMap {
-  return parent && flip && state !== 'focused' ? new Map([[parent, new Set(flip.given)]]) : pointerStates(page.document, element, state, parent);
+  return parent && flip && state !== 'focused'
+    ? new Map([[parent, new Set(flip.given)]])
+    : pointerStates(page.document, element, state, parent);
 }
 
 /** States of a page with several of its elements in a state at once. */
@@ -120,17 +137,42 @@ function rivalOf({ block, important }: RankedDeclaration, page: Page, isWrittenB
   const setBy = rule ? `${rule.sheet.name} ${block.selector?.text ?? ''}`.trim() : 'its style attribute';
   if (block.treeDepth > 0) {
     // CSS Cascading 5 §6.1, context: normal declarations of the outer tree beat those inside, important ones lose to them.
-    return { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: important ? 'A rule inside its shadow tree says !important, which nothing outside can beat' : null, setBy: null };
+    return {
+      specificity: NO_SPECIFICITY,
+      strict: false,
+      important: false,
+      impossible: important ? 'A rule inside its shadow tree says !important, which nothing outside can beat' : null,
+      setBy: null,
+    };
   }
   if (block.attached) {
-    return { specificity: NO_SPECIFICITY, strict: false, important: true, impossible: important ? 'Its style attribute says !important, which no stylesheet can beat' : null, setBy };
+    return {
+      specificity: NO_SPECIFICITY,
+      strict: false,
+      important: true,
+      impossible: important ? 'Its style attribute says !important, which no stylesheet can beat' : null,
+      setBy,
+    };
   }
   if (rule?.layer !== null && rule?.layer !== undefined) {
-    if (important) return { specificity: NO_SPECIFICITY, strict: false, important: true, impossible: `Layer ${rule.layer} says !important, which no rule outside layers can beat`, setBy };
+    if (important)
+      return {
+        specificity: NO_SPECIFICITY,
+        strict: false,
+        important: true,
+        impossible: `Layer ${rule.layer} says !important, which no rule outside layers can beat`,
+        setBy,
+      };
     return { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: null, setBy: null };
   }
   const isOwn = rule?.sheet.name === VENEER_SHEET_NAME;
-  return { specificity: block.specificity, strict: isOwn ? !isWrittenBefore : block.order >= page.veneerOrder, important, impossible: null, setBy };
+  return {
+    specificity: block.specificity,
+    strict: isOwn ? !isWrittenBefore : block.order >= page.veneerOrder,
+    important,
+    impossible: null,
+    setBy,
+  };
 }
 
 /** The higher of two bars. */

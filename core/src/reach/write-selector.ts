@@ -13,7 +13,14 @@ import { isSwitchState, type OverrideState, type SwitchState } from '../veneer/o
 import { isScrollbarPart } from '../veneer/scrollbars.js';
 import { kindSelector } from '../selectors/alike.js';
 import { isLastingId, lastingClasses } from '../selectors/class-names.js';
-import { partSelectors, selectorCandidates, selectorsBeside, selectorsUnder, subjectCandidates, type Candidate } from './selector-candidates.js';
+import {
+  partSelectors,
+  selectorCandidates,
+  selectorsBeside,
+  selectorsUnder,
+  subjectCandidates,
+  type Candidate,
+} from './selector-candidates.js';
 import { clears, findThreshold, raiseBar, type Place, type Threshold, type ThresholdQuestion } from './threshold.js';
 
 /** Reason where nothing an element has sets it apart. */
@@ -21,7 +28,14 @@ export const NOT_TOLD = 'No selector tells this element from the others';
 
 /** A selector that does the job, or why none does. */
 export type WrittenSelector =
-  | { readonly ok: true; readonly selector: string; readonly specificity: Specificity; readonly important: boolean; readonly leansOnPlace: boolean; readonly bar: Threshold }
+  | {
+      readonly ok: true;
+      readonly selector: string;
+      readonly specificity: Specificity;
+      readonly important: boolean;
+      readonly leansOnPlace: boolean;
+      readonly bar: Threshold;
+    }
   | { readonly ok: false; readonly reason: string };
 
 export interface SelectorRequest extends Omit<ThresholdQuestion, 'places'> {
@@ -53,13 +67,19 @@ export function writeSelector(request: SelectorRequest): WrittenSelector {
     const [selector] = parseSelectorList(subject);
     const own = targets.filter((place) => matches(selector, place.page, place.element));
     if (own.length === 0) continue;
-    const result = writeFor(request, own[0], own, [{ text: subject, specificity: selector.specificity, frailty: 0, distance: 0 }]);
+    const result = writeFor(request, own[0], own, [
+      { text: subject, specificity: selector.specificity, frailty: 0, distance: 0 },
+    ]);
     if (!result.ok) return result;
     written.push(result);
   }
   const [first] = written;
   if (!first) return { ok: false, reason: 'Nothing on the site is of this kind' };
-  return { ...first, selector: written.map(({ selector }) => selector).join(', '), important: written.some(({ important }) => important) };
+  return {
+    ...first,
+    selector: written.map(({ selector }) => selector).join(', '),
+    important: written.some(({ important }) => important),
+  };
 }
 
 /** A group's own selector, made stronger where it has to be; where some of it are left out, its matches are told apart otherwise. */
@@ -68,31 +88,59 @@ function writeGroup(request: SelectorRequest, lead: Place, targets: readonly Pla
   if (bar.impossible) return { ok: false, reason: bar.impossible };
   const wanted = new Set(targets.map(({ element }) => element));
   const list = parseSelectorList(group);
-  if (list.length !== 1 || !matchesExactly(group, wanted, request.pages) || stateCarrier(request, lead) !== lead.element) return writeFor({ ...request, group: null }, lead, targets, []);
+  if (
+    list.length !== 1 ||
+    !matchesExactly(group, wanted, request.pages) ||
+    stateCarrier(request, lead) !== lead.element
+  )
+    return writeFor({ ...request, group: null }, lead, targets, []);
   const suffix = stateSuffix(request, lead, targets);
-  const extra: Specificity = addSpecificity([0, suffix === '' ? 0 : 1, request.pseudo === '' ? 0 : 1], [0, request.pseudoState ? 1 : 0, 0]);
+  const extra: Specificity = addSpecificity(
+    [0, suffix === '' ? 0 : 1, request.pseudo === '' ? 0 : 1],
+    [0, request.pseudoState ? 1 : 0, 0],
+  );
   const own: Candidate = { text: group, specificity: list[0].specificity, frailty: 0, distance: 0 };
   // What all of them stand in says more than a name said twice.
-  const under = sharedAncestors(targets).map((name): Candidate => ({ ...own, text: `${name} ${group}`, specificity: addSpecificity(own.specificity, parseSelectorList(name)[0].specificity) }));
+  const under = sharedAncestors(targets).map((name): Candidate => ({
+    ...own,
+    text: `${name} ${group}`,
+    specificity: addSpecificity(own.specificity, parseSelectorList(name)[0].specificity),
+  }));
   const isStrong = ({ specificity }: Candidate): boolean => clears(addSpecificity(specificity, extra), bar);
-  const found = [own, ...under.sort((a, b) => compareSpecificity(a.specificity, b.specificity))].find((candidate) => isStrong(candidate) && (candidate === own || matchesExactly(candidate.text, wanted, request.pages)));
+  const found = [own, ...under.sort((a, b) => compareSpecificity(a.specificity, b.specificity))].find(
+    (candidate) => isStrong(candidate) && (candidate === own || matchesExactly(candidate.text, wanted, request.pages)),
+  );
   return finish(found ?? strengthenOne([own], extra, bar), suffix, request, extra, bar);
 }
 
 /** Ids, and classes of what is not the body, that an ancestor of every target has. */
 function sharedAncestors(targets: readonly Place[]): string[] {
-  const namesOf = ({ element }: Place): Set<string> => new Set([...ancestorsOf(element)].flatMap((node) => [...(node.id && isLastingId(node.id) ? [`#${escapeIdentifier(node.id)}`] : []), ...(node.localName === 'body' ? [] : lastingClasses(node.classes).map((name) => `.${escapeIdentifier(name)}`))]));
+  const namesOf = ({ element }: Place): Set<string> =>
+    new Set(
+      [...ancestorsOf(element)].flatMap((node) => [
+        ...(node.id && isLastingId(node.id) ? [`#${escapeIdentifier(node.id)}`] : []),
+        ...(node.localName === 'body' ? [] : lastingClasses(node.classes).map((name) => `.${escapeIdentifier(name)}`)),
+      ]),
+    );
   const [first, ...others] = targets.map(namesOf);
   return first ? [...first].filter((name) => others.every((names) => names.has(name))).slice(0, 6) : [];
 }
 
-function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place[], subjects: readonly Candidate[]): WrittenSelector {
+function writeFor(
+  request: SelectorRequest,
+  lead: Place,
+  targets: readonly Place[],
+  subjects: readonly Candidate[],
+): WrittenSelector {
   const bar = barOf(request, targets);
   if (bar.impossible) return { ok: false, reason: bar.impossible };
   const host = lead.element.root.host;
   const carrier = stateCarrier(request, lead);
   const suffix = stateSuffix(request, lead, targets);
-  const extra: Specificity = addSpecificity(addSpecificity(suffixSpecificity(suffix), [0, 0, request.pseudo === '' ? 0 : 1]), [0, request.pseudoState ? 1 : 0, 0]);
+  const extra: Specificity = addSpecificity(
+    addSpecificity(suffixSpecificity(suffix), [0, 0, request.pseudo === '' ? 0 : 1]),
+    [0, request.pseudoState ? 1 : 0, 0],
+  );
   const wanted = new Set(targets.map(({ element }) => element));
   if (host) return writePart(request, lead, host, suffix, extra, bar);
   const steady: Candidate[] = [];
@@ -103,11 +151,22 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
     if (candidate.frailty > 0 && !triedLeavingOut && targets.length > 0) {
       // Leaving others out by their own class is steadier than counting positions.
       triedLeavingOut = true;
-      const spared = leaveOut(lead, wanted, request.pages, (specificity) => clears(addSpecificity(specificity, extra), bar));
+      const spared = leaveOut(lead, wanted, request.pages, (specificity) =>
+        clears(addSpecificity(specificity, extra), bar),
+      );
       if (spared) return finish(spared, suffix, request, extra, bar);
     }
     if (!matchesExactly(candidate.text + (candidate.tail ?? ''), wanted, request.pages)) continue;
-    if (clears(addSpecificity(candidate.specificity, extra), bar)) return finish(withoutIdleTag(candidate, suffix, request.pages, (specificity) => clears(addSpecificity(specificity, extra), bar)), suffix, request, extra, bar);
+    if (clears(addSpecificity(candidate.specificity, extra), bar))
+      return finish(
+        withoutIdleTag(candidate, suffix, request.pages, (specificity) =>
+          clears(addSpecificity(specificity, extra), bar),
+        ),
+        suffix,
+        request,
+        extra,
+        bar,
+      );
     steady.push(candidate);
   }
   if (steady.length > 0) return finish(strengthenOne(steady, extra, bar), suffix, request, extra, bar);
@@ -116,11 +175,19 @@ function writeFor(request: SelectorRequest, lead: Place, targets: readonly Place
 }
 
 /** Selectors of the lead, written so that the state of its carrier can be asked about. */
-function candidatesFor(request: SelectorRequest, lead: Place, carrier: ElementNode, subjects: readonly Candidate[], bar: Threshold): Candidate[] {
+function candidatesFor(
+  request: SelectorRequest,
+  lead: Place,
+  carrier: ElementNode,
+  subjects: readonly Candidate[],
+  bar: Threshold,
+): Candidate[] {
   const { element, parent } = lead;
   const relation = isSwitchState(request.state) && parent ? relationOf(element, parent) : null;
   if (relation?.relation === 'before') return selectorsBeside(element, relation.element, relation.at, subjects);
-  return carrier === element ? selectorCandidates(element, subjects, bar.setBy ?? '') : selectorsUnder(element, carrier, subjects);
+  return carrier === element
+    ? selectorCandidates(element, subjects, bar.setBy ?? '')
+    : selectorsUnder(element, carrier, subjects);
 }
 
 function suffixSpecificity(suffix: string): Specificity {
@@ -131,17 +198,33 @@ function suffixSpecificity(suffix: string): Specificity {
 function barOf(request: SelectorRequest, targets: readonly Place[]): Threshold {
   const bar = findThreshold({ ...request, places: targets });
   if (!isScrollbarPart(request.pseudo)) return bar;
-  const standard = findThreshold({ ...request, places: targets, pseudo: '', pseudoState: undefined, longhands: ['scrollbar-color'] });
+  const standard = findThreshold({
+    ...request,
+    places: targets,
+    pseudo: '',
+    pseudoState: undefined,
+    longhands: ['scrollbar-color'],
+  });
   return raiseBar(bar, { ...standard, specificity: addSpecificity(standard.specificity, [0, 0, 1]), impossible: null });
 }
 
 /** `li.is-current a` as `.is-current a`, where the mark alone says as much. */
-function withoutIdleTag(candidate: Candidate, suffix: string, pages: readonly Page[], isStrong: (specificity: Specificity) => boolean): Candidate {
+function withoutIdleTag(
+  candidate: Candidate,
+  suffix: string,
+  pages: readonly Page[],
+  isStrong: (specificity: Specificity) => boolean,
+): Candidate {
   const bare = candidate.text.replace(/(^|\s)[a-z][\w-]*$/, '$1');
   if (candidate.tail === undefined || !/^[.[]/.test(suffix) || bare === candidate.text) return candidate;
   const specificity = addSpecificity(candidate.specificity, [0, 0, -1]);
-  const found = (text: string): string => matchedBy(`${text}${suffix}${candidate.tail ?? ''}`, pages).map(({ number }) => number).join();
-  return isStrong(specificity) && found(bare) === found(candidate.text) ? { ...candidate, text: bare, specificity } : candidate;
+  const found = (text: string): string =>
+    matchedBy(`${text}${suffix}${candidate.tail ?? ''}`, pages)
+      .map(({ number }) => number)
+      .join();
+  return isStrong(specificity) && found(bare) === found(candidate.text)
+    ? { ...candidate, text: bare, specificity }
+    : candidate;
 }
 
 /** The element whose state is meant: a parent for the states of a parent, the list item where that is marked as current. */
@@ -151,26 +234,53 @@ function stateCarrier({ state }: SelectorRequest, lead: Place): ElementNode {
     return relation?.relation === 'inside' ? relation.at : lead.parent;
   }
   if (state === 'parent-hover' || state === 'parent-invalid') return lead.parent ?? lead.element;
-  if (state === 'current' && currentMarkerFor(lead.element)?.on === 'parent') return lead.element.parent ?? lead.element;
+  if (state === 'current' && currentMarkerFor(lead.element)?.on === 'parent')
+    return lead.element.parent ?? lead.element;
   return lead.element;
 }
 
 /** A part behind a shadow root, through the names its maker gives out. */
-function writePart(request: SelectorRequest, lead: Place, host: ElementNode, suffix: string, extra: Specificity, bar: Threshold): WrittenSelector {
+function writePart(
+  request: SelectorRequest,
+  lead: Place,
+  host: ElementNode,
+  suffix: string,
+  extra: Specificity,
+  bar: Threshold,
+): WrittenSelector {
   const hosts = new Set(request.targets.flatMap(({ element }) => element.root.host ?? []));
-  const exact = partSelectors(lead.element, host).filter((candidate) => matchesExactly(candidate.text, hosts, request.pages));
-  if (exact.length === 0) return { ok: false, reason: 'It lies behind a shadow root and its maker gives it no part name' };
+  const exact = partSelectors(lead.element, host).filter((candidate) =>
+    matchesExactly(candidate.text, hosts, request.pages),
+  );
+  if (exact.length === 0)
+    return { ok: false, reason: 'It lies behind a shadow root and its maker gives it no part name' };
   const [{ tail = '', frailty }] = exact;
   // What is raised is the host's selector; the part's name follows it.
-  const ofHost = exact.filter((candidate) => candidate.tail === tail && candidate.frailty === frailty).map((candidate): Candidate => ({ ...candidate, tail: undefined }));
+  const ofHost = exact
+    .filter((candidate) => candidate.tail === tail && candidate.frailty === frailty)
+    .map((candidate): Candidate => ({ ...candidate, tail: undefined }));
   // Rules of the page beat those inside the shadow tree, whatever their specificity; only the page's own count.
-  const found = ofHost.find(({ specificity }) => clears(addSpecificity(specificity, extra), bar)) ?? strengthenOne(ofHost, extra, bar);
+  const found =
+    ofHost.find(({ specificity }) => clears(addSpecificity(specificity, extra), bar)) ??
+    strengthenOne(ofHost, extra, bar);
   const pseudo = request.pseudo === '' ? '' : `::${request.pseudo}`;
-  return { ok: true, selector: `${found.text}${tail}${suffix}${pseudo}`, specificity: addSpecificity(found.specificity, extra), important: bar.important, leansOnPlace: frailty > 0, bar };
+  return {
+    ok: true,
+    selector: `${found.text}${tail}${suffix}${pseudo}`,
+    specificity: addSpecificity(found.specificity, extra),
+    important: bar.important,
+    leansOnPlace: frailty > 0,
+    bar,
+  };
 }
 
 /** A class selector that takes in too much, less a class that only the others have: `.tab:not(.wide)`. */
-function leaveOut(lead: Place, wanted: ReadonlySet<ElementNode>, pages: readonly Page[], isStrong: (specificity: Specificity) => boolean): Candidate | null {
+function leaveOut(
+  lead: Place,
+  wanted: ReadonlySet<ElementNode>,
+  pages: readonly Page[],
+  isStrong: (specificity: Specificity) => boolean,
+): Candidate | null {
   for (const subject of selectorCandidates(lead.element)) {
     if (subject.frailty >= 1 || !/[.# ]/.test(subject.text)) continue;
     const matched = matchedBy(subject.text, pages);
@@ -178,7 +288,11 @@ function leaveOut(lead: Place, wanted: ReadonlySet<ElementNode>, pages: readonly
     if (others.length === 0 || matched.length - others.length !== wanted.size) continue;
     const telling = tellingName(others, wanted);
     if (telling === null) continue;
-    const candidate = { ...subject, text: `${subject.text}:not(${telling})`, specificity: addSpecificity(subject.specificity, [0, 1, 0]) };
+    const candidate = {
+      ...subject,
+      text: `${subject.text}:not(${telling})`,
+      specificity: addSpecificity(subject.specificity, [0, 1, 0]),
+    };
     if (isStrong(candidate.specificity)) return candidate;
   }
   return null;
@@ -186,10 +300,18 @@ function leaveOut(lead: Place, wanted: ReadonlySet<ElementNode>, pages: readonly
 
 /** A class, or the mark of the current one, that all others have and none of the wanted. */
 function tellingName(others: readonly ElementNode[], wanted: ReadonlySet<ElementNode>): string | null {
-  const telling = lastingClasses(others[0].classes).find((name) => others.every((other) => other.classes.includes(name)) && [...wanted].every((element) => !element.classes.includes(name)));
+  const telling = lastingClasses(others[0].classes).find(
+    (name) =>
+      others.every((other) => other.classes.includes(name)) &&
+      [...wanted].every((element) => !element.classes.includes(name)),
+  );
   if (telling !== undefined) return `.${escapeIdentifier(telling)}`;
   const mark = markOf(others[0])?.selector;
-  return mark !== undefined && others.every((other) => markOf(other)?.selector === mark) && [...wanted].every((element) => markOf(element) === null) ? mark : null;
+  return mark !== undefined &&
+    others.every((other) => markOf(other)?.selector === mark) &&
+    [...wanted].every((element) => markOf(element) === null)
+    ? mark
+    : null;
 }
 
 /** Where no one selector gathers the targets: the least selector of each, as a list. */
@@ -200,11 +322,23 @@ function writeList(request: SelectorRequest, targets: readonly Place[]): Written
     if (!result.ok) return result;
     if (!parts.some(({ selector }) => selector === result.selector)) parts.push(result);
   }
-  return { ...parts[0], selector: parts.map(({ selector }) => selector).join(', '), important: parts.some(({ important }) => important), leansOnPlace: parts.some(({ leansOnPlace }) => leansOnPlace) };
+  return {
+    ...parts[0],
+    selector: parts.map(({ selector }) => selector).join(', '),
+    important: parts.some(({ important }) => important),
+    leansOnPlace: parts.some(({ leansOnPlace }) => leansOnPlace),
+  };
 }
 
-function finish(candidate: Candidate, suffix: string, request: SelectorRequest, extra: Specificity, bar: Threshold): WrittenSelector {
-  const pseudo = request.pseudo === '' ? '' : `::${request.pseudo}${request.pseudoState ? `:${request.pseudoState}` : ''}`;
+function finish(
+  candidate: Candidate,
+  suffix: string,
+  request: SelectorRequest,
+  extra: Specificity,
+  bar: Threshold,
+): WrittenSelector {
+  const pseudo =
+    request.pseudo === '' ? '' : `::${request.pseudo}${request.pseudoState ? `:${request.pseudoState}` : ''}`;
   const { tail = '' } = candidate;
   const after = `${suffix}${tail}${pseudo}`;
   return {
@@ -220,7 +354,9 @@ function finish(candidate: Candidate, suffix: string, request: SelectorRequest, 
 
 /** The least specific of some selectors once raised over a bar, the one that says fewest of its own names again; names that nothing has where none can. */
 function strengthenOne(candidates: readonly Candidate[], extra: Specificity, bar: Threshold): Candidate {
-  const raised = candidates.flatMap((candidate) => repeatNames(candidate, extra, bar) ?? []).sort((a, b) => compareSpecificity(a.candidate.specificity, b.candidate.specificity) || a.repeats - b.repeats);
+  const raised = candidates
+    .flatMap((candidate) => repeatNames(candidate, extra, bar) ?? [])
+    .sort((a, b) => compareSpecificity(a.candidate.specificity, b.candidate.specificity) || a.repeats - b.repeats);
   return raised[0]?.candidate ?? addAbsentNames(candidates[0], extra, bar);
 }
 
@@ -228,7 +364,11 @@ function strengthenOne(candidates: readonly Candidate[], extra: Specificity, bar
 const MOST_REPEATS = 12;
 
 /** Ids and classes that a selector lacks to clear a bar. */
-function lackOf({ specificity }: Candidate, extra: Specificity, bar: Threshold): { readonly ids: number; readonly classes: number } {
+function lackOf(
+  { specificity }: Candidate,
+  extra: Specificity,
+  bar: Threshold,
+): { readonly ids: number; readonly classes: number } {
   const has = addSpecificity(specificity, extra);
   const ids = Math.max(0, bar.specificity[0] - has[0]);
   if (clears(addSpecificity(has, [ids, 0, 0]), bar)) return { ids, classes: 0 };
@@ -248,7 +388,11 @@ function sayAgain(text: string, mark: '#' | '.', times: number): string | null {
 }
 
 /** A selector raised over a bar by its last id and its last class, said again: it matches what it did. `null` where it lacks the names. */
-function repeatNames(candidate: Candidate, extra: Specificity, bar: Threshold): { readonly candidate: Candidate; readonly repeats: number } | null {
+function repeatNames(
+  candidate: Candidate,
+  extra: Specificity,
+  bar: Threshold,
+): { readonly candidate: Candidate; readonly repeats: number } | null {
   const { tail, specificity } = candidate;
   const text = tail ?? candidate.text;
   // Dots and hashes in attribute values are no names.
@@ -260,7 +404,14 @@ function repeatNames(candidate: Candidate, extra: Specificity, bar: Threshold): 
   const { ids, classes } = lack.classes > 0 && !hasClass ? { ids: lack.ids + 1, classes: 0 } : lack;
   const withClasses = sayAgain(text, '.', classes) ?? text;
   const raised = sayAgain(withClasses, '#', ids) ?? withClasses;
-  return { candidate: { ...candidate, ...(tail === undefined ? { text: raised } : { tail: raised }), specificity: addSpecificity(specificity, [ids, classes, 0]) }, repeats: ids + classes };
+  return {
+    candidate: {
+      ...candidate,
+      ...(tail === undefined ? { text: raised } : { tail: raised }),
+      specificity: addSpecificity(specificity, [ids, classes, 0]),
+    },
+    repeats: ids + classes,
+  };
 }
 
 /** Selectors that may match the root element itself, which stands in nothing. */
@@ -270,9 +421,18 @@ const MAY_BE_ROOT = /^(?:\*|html|:)/;
 function addAbsentNames(candidate: Candidate, extra: Specificity, bar: Threshold): Candidate {
   const { tail, text, specificity } = candidate;
   const { ids, classes } = lackOf(candidate, extra, bar);
-  if (ids === 0 && !MAY_BE_ROOT.test(text)) return { ...candidate, text: `${':root'.repeat(classes)} ${text}`, specificity: addSpecificity(specificity, [0, classes, 0]) };
+  if (ids === 0 && !MAY_BE_ROOT.test(text))
+    return {
+      ...candidate,
+      text: `${':root'.repeat(classes)} ${text}`,
+      specificity: addSpecificity(specificity, [0, classes, 0]),
+    };
   const raise = `:not(${'#uv-none'.repeat(ids)}${'.uv-none'.repeat(classes)})`;
-  return { ...candidate, ...(tail === undefined ? { text: text + raise } : { tail: tail + raise }), specificity: addSpecificity(specificity, [ids, classes, 0]) };
+  return {
+    ...candidate,
+    ...(tail === undefined ? { text: text + raise } : { tail: tail + raise }),
+    specificity: addSpecificity(specificity, [ids, classes, 0]),
+  };
 }
 
 /**
@@ -285,8 +445,15 @@ function stateSuffix(request: SelectorRequest, lead: Place, targets: readonly Pl
   if (state === 'current') {
     const own = currentMarkerFor(lead.element);
     // Lists of one kind may mark their current one in different ways.
-    const marks = [...new Set(targets.flatMap(({ element }) => currentMarkerFor(element) ?? []).filter(({ on }) => on === own?.on).map(({ selector }) => selector))].sort();
-    return marks.length > 1 ? `:is(${marks.join(', ')})` : own?.selector ?? '';
+    const marks = [
+      ...new Set(
+        targets
+          .flatMap(({ element }) => currentMarkerFor(element) ?? [])
+          .filter(({ on }) => on === own?.on)
+          .map(({ selector }) => selector),
+      ),
+    ].sort();
+    return marks.length > 1 ? `:is(${marks.join(', ')})` : (own?.selector ?? '');
   }
   if (state === 'open') return lead.element.attributes.has('popover') ? ':popover-open' : '[open]';
   if (state === 'focus' || state === 'invalid' || state === 'valid') {
@@ -307,8 +474,21 @@ function switchSuffix(state: SwitchState, { page, element, parent, flip: asLead 
   return `:has(> ${(parent.localName === 'input' ? tag : named).text}${flip.selector})`;
 }
 
-const STATE_SUFFIX: Readonly<Record<Exclude<OverrideState, 'current' | 'focus' | 'invalid' | 'valid' | 'open' | SwitchState>, string>> = {
-  rest: '', autofilled: ':autofill', indeterminate: ':indeterminate', 'read-only': ':read-only', visited: ':visited', hover: ':hover', active: ':active', disabled: ':disabled', checked: ':checked', filled: ':not(:placeholder-shown)', 'parent-hover': ':hover', 'parent-invalid': ':invalid',
+const STATE_SUFFIX: Readonly<
+  Record<Exclude<OverrideState, 'current' | 'focus' | 'invalid' | 'valid' | 'open' | SwitchState>, string>
+> = {
+  rest: '',
+  autofilled: ':autofill',
+  indeterminate: ':indeterminate',
+  'read-only': ':read-only',
+  visited: ':visited',
+  hover: ':hover',
+  active: ':active',
+  disabled: ':disabled',
+  checked: ':checked',
+  filled: ':not(:placeholder-shown)',
+  'parent-hover': ':hover',
+  'parent-invalid': ':invalid',
 };
 
 /** Whether a selector matches the given elements and no others on any page. */

@@ -16,7 +16,18 @@ import { nativeControlValue } from './native-controls.js';
 
 /** Longhands that apply to highlights. Source: CSS Pseudo 4 §3.4. */
 const HIGHLIGHT_LONGHANDS: ReadonlySet<string> = new Set([
-  'color', 'background-color', 'text-decoration-line', 'text-decoration-style', 'text-decoration-color', 'text-decoration-thickness', 'text-shadow', '-webkit-text-stroke-color', '-webkit-text-fill-color', '-webkit-text-stroke-width', 'fill', 'stroke',
+  'color',
+  'background-color',
+  'text-decoration-line',
+  'text-decoration-style',
+  'text-decoration-color',
+  'text-decoration-thickness',
+  'text-shadow',
+  '-webkit-text-stroke-color',
+  '-webkit-text-fill-color',
+  '-webkit-text-stroke-width',
+  'fill',
+  'stroke',
 ]);
 
 /** A declaration in the running for a property. */
@@ -35,7 +46,10 @@ export interface StyleSurroundings {
   /** For a style matched as inside a visited link: the same style matched without. */
   readonly unvisited: ElementStyle | null;
   readonly environment: StyleSource['environment'];
-  readonly registered: ReadonlyMap<string, { readonly inherits: boolean; readonly initial: string | null; readonly syntax: string }>;
+  readonly registered: ReadonlyMap<
+    string,
+    { readonly inherits: boolean; readonly initial: string | null; readonly syntax: string }
+  >;
   /** Colour schemes the page supports as a whole, behind `color-scheme: normal`. */
   readonly pageSchemes: string;
   /** Style of the same element matched as inside a visited link; `null` when it is in none. */
@@ -100,16 +114,26 @@ export class ElementStyle implements StyleSource {
   }
 
   #rankedImportant(): readonly MatchedBlock[] {
-    this.#importantBlocks ??= this.blocks.filter((block) => block.declarations.important.size > 0)
+    this.#importantBlocks ??= this.blocks
+      .filter((block) => block.declarations.important.size > 0)
       .sort((a, b) => compareCascade({ block: b, important: true }, { block: a, important: true }).order);
     return this.#importantBlocks;
   }
 
   /** Declarations of a longhand that a browser throws away, in the blocks that apply. */
-  discarded(property: string): { readonly block: MatchedBlock; readonly written: string; readonly start: number; readonly reason: string }[] {
-    return this.blocks.flatMap((block) => block.declarations.discarded
-      .filter(({ declaration }) => setsLonghand(declaration.name, property))
-      .map(({ declaration, reason }) => ({ block, written: `${declaration.name}: ${declaration.value}`, start: declaration.start, reason })));
+  discarded(
+    property: string,
+  ): { readonly block: MatchedBlock; readonly written: string; readonly start: number; readonly reason: string }[] {
+    return this.blocks.flatMap((block) =>
+      block.declarations.discarded
+        .filter(({ declaration }) => setsLonghand(declaration.name, property))
+        .map(({ declaration, reason }) => ({
+          block,
+          written: `${declaration.name}: ${declaration.value}`,
+          start: declaration.start,
+          reason,
+        })),
+    );
   }
 
   /** Computed value of a longhand (CSS Cascading 5 §4.4). */
@@ -133,13 +157,24 @@ export class ElementStyle implements StyleSource {
       // CSS Pseudo 4 §3.5: sizes and variables are the element's own; a colour nobody sets is its text's.
       const isUnset = value === 'unset' && this.#inheritedHighlight(property) === null;
       if (property === 'display') return textValue('inline');
-      if (!HIGHLIGHT_LONGHANDS.has(property) || (isUnset && property === 'color')) return originating.computed(property);
-      if (value === 'unset') return this.#inheritedHighlight(property)?.computed(property) ?? computeLonghand(property, longhand, longhand.initial, this) ?? textValue(longhand.initial);
+      if (!HIGHLIGHT_LONGHANDS.has(property) || (isUnset && property === 'color'))
+        return originating.computed(property);
+      if (value === 'unset')
+        return (
+          this.#inheritedHighlight(property)?.computed(property) ??
+          computeLonghand(property, longhand, longhand.initial, this) ??
+          textValue(longhand.initial)
+        );
     }
     const inherit = value === 'inherit' || (value === 'unset' && longhand.inherited);
-    if (inherit && this.parent) return property === 'font-size' ? inheritFontSize(this) : this.parent.computed(property);
+    if (inherit && this.parent)
+      return property === 'font-size' ? inheritFontSize(this) : this.parent.computed(property);
     const text = typeof value === 'object' ? value.text : longhand.initial;
-    return computeLonghand(property, longhand, text, this) ?? computeLonghand(property, longhand, longhand.initial, this) ?? textValue(longhand.initial);
+    return (
+      computeLonghand(property, longhand, text, this) ??
+      computeLonghand(property, longhand, longhand.initial, this) ??
+      textValue(longhand.initial)
+    );
   }
 
   /** Nearest ancestor's highlight that declares a longhand. */
@@ -159,9 +194,13 @@ export class ElementStyle implements StyleSource {
       if (value === null) return 'unset';
       if (value.kind === 'value') return { text: value.text };
       if (value.keyword === 'revert' || value.keyword === 'revert-layer') {
-        const isSkipped = ({ block: other }: RankedDeclaration): boolean => (value.keyword === 'revert'
-          ? sameOrigin(other, block)
-          : sameOrigin(other, block) && other.layerRank === block.layerRank && other.attached === block.attached && other.treeDepth === block.treeDepth);
+        const isSkipped = ({ block: other }: RankedDeclaration): boolean =>
+          value.keyword === 'revert'
+            ? sameOrigin(other, block)
+            : sameOrigin(other, block) &&
+              other.layerRank === block.layerRank &&
+              other.attached === block.attached &&
+              other.treeDepth === block.treeDepth;
         while (i + 1 < ranked.length && isSkipped(ranked[i + 1])) i += 1;
         continue;
       }
@@ -193,9 +232,19 @@ export class ElementStyle implements StyleSource {
 
   #substitute(property: string, value: DeclaredValue): Exclude<DeclaredValue, { kind: 'variable' }> | null {
     if (value.kind !== 'variable') return value;
-    const text = substituteVariables(value.text, (name) => this.customProperty(name), (name) => this.element.attributes.get(name) ?? null);
+    const text = substituteVariables(
+      value.text,
+      (name) => this.customProperty(name),
+      (name) => this.element.attributes.get(name) ?? null,
+    );
     // A custom property keeps the marks between tokens; any other value is read as its tokens.
-    return text === null ? null : settleSubstituted(property, value.shorthand, property.startsWith('--') ? text : text.replaceAll('/**/', ' ').trim());
+    return text === null
+      ? null
+      : settleSubstituted(
+          property,
+          value.shorthand,
+          property.startsWith('--') ? text : text.replaceAll('/**/', ' ').trim(),
+        );
   }
 
   /**
@@ -228,11 +277,13 @@ export class ElementStyle implements StyleSource {
     if (typeof settled === 'object') {
       const text = settled.text;
       if (!registered || registered.syntax === '*') return text;
-      if (matchesSyntax(registered.syntax, text)) return /<length/.test(registered.syntax) ? computeLengths(text, lengthContext(this)) : text;
+      if (matchesSyntax(registered.syntax, text))
+        return /<length/.test(registered.syntax) ? computeLengths(text, lengthContext(this)) : text;
     } else if (settled === 'initial') {
       return registered?.initial ?? null;
     }
-    if (settled === 'inherit' || inherits) return this.parent ? this.parent.customProperty(name) : registered?.initial ?? null;
+    if (settled === 'inherit' || inherits)
+      return this.parent ? this.parent.customProperty(name) : (registered?.initial ?? null);
     return registered?.initial ?? null;
   }
 
@@ -302,7 +353,9 @@ export class ElementStyle implements StyleSource {
       const value = this.computed(name);
       if (value.kind === 'color' && value.value.kind === 'keyword') {
         // `auto` of the caret and the outline is the current colour once used.
-        return value.value.name === 'auto' && name !== 'accent-color' ? serializeColor(this.color('color') ?? BLACK) : value.value.name;
+        return value.value.name === 'auto' && name !== 'accent-color'
+          ? serializeColor(this.color('color') ?? BLACK)
+          : value.value.name;
       }
       return value.kind === 'text' ? value.text : '';
     }
@@ -326,15 +379,27 @@ function matchesSyntax(syntax: string, text: string): boolean {
   const value = text.trim();
   return syntax.split('|').some((option) => {
     switch (option.trim()) {
-      case '<color>': return settleSubstituted('color', null, value)?.kind === 'value';
-      case '<length>': return /^[+-]?[\d.]+(?:px|em|rem|ch|ex|vw|vh|vmin|vmax|pt|cm|mm|in|pc|q)$|^0$/i.test(value) || /^(?:calc|min|max|clamp)\(/i.test(value);
-      case '<percentage>': return /^[+-]?[\d.]+%$/.test(value);
-      case '<length-percentage>': return settleSubstituted('padding-top', null, value.replace(/^-/, ''))?.kind === 'value';
-      case '<number>': return /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)$/.test(value);
-      case '<integer>': return /^[+-]?\d+$/.test(value);
-      case '<angle>': return /^[+-]?[\d.]+(?:deg|rad|grad|turn)$/i.test(value);
-      case '<time>': return /^[+-]?[\d.]+m?s$/i.test(value);
-      default: return /^<[a-z-]+>[+#]?$/.test(option.trim()) || option.trim() === value;
+      case '<color>':
+        return settleSubstituted('color', null, value)?.kind === 'value';
+      case '<length>':
+        return (
+          /^[+-]?[\d.]+(?:px|em|rem|ch|ex|vw|vh|vmin|vmax|pt|cm|mm|in|pc|q)$|^0$/i.test(value) ||
+          /^(?:calc|min|max|clamp)\(/i.test(value)
+        );
+      case '<percentage>':
+        return /^[+-]?[\d.]+%$/.test(value);
+      case '<length-percentage>':
+        return settleSubstituted('padding-top', null, value.replace(/^-/, ''))?.kind === 'value';
+      case '<number>':
+        return /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)$/.test(value);
+      case '<integer>':
+        return /^[+-]?\d+$/.test(value);
+      case '<angle>':
+        return /^[+-]?[\d.]+(?:deg|rad|grad|turn)$/i.test(value);
+      case '<time>':
+        return /^[+-]?[\d.]+m?s$/i.test(value);
+      default:
+        return /^<[a-z-]+>[+#]?$/.test(option.trim()) || option.trim() === value;
     }
   });
 }

@@ -71,10 +71,14 @@ export function explain(view: StyleView, element: ElementNode, property: string,
   return {
     property: name,
     resolved: style.resolved(name),
-    plies: ranked.map((declaration, i) => toPly(declaration, i === 0 ? null : ranked[i - 1], origin.settle(name, declaration.entry.value))),
+    plies: ranked.map((declaration, i) =>
+      toPly(declaration, i === 0 ? null : ranked[i - 1], origin.settle(name, declaration.entry.value)),
+    ),
     inheritedFrom: origin === own || ranked.length === 0 ? null : origin.element,
     isInitial: ranked.length === 0,
-    discarded: style.discarded(name).map(({ block, written, start, reason }) => ({ declaration: written, source: sourceOf(block, start), reason })),
+    discarded: style
+      .discarded(name)
+      .map(({ block, written, start, reason }) => ({ declaration: written, source: sourceOf(block, start), reason })),
   };
 }
 
@@ -98,14 +102,34 @@ const locators = new Map<string, ReturnType<typeof createLocator>>();
 /** Where a declaration of a block stands. @param start its offset in the sheet. */
 export function sourceOf(block: RankedDeclaration['block'], start: number): PlySource {
   const { rule } = block;
-  if (!rule) return { kind: block.origin === 'hint' ? 'presentational-attribute' : 'style-attribute', sheet: '', at: null, selector: '', isVeneer: false };
-  if (rule.sheet.origin === 'user-agent') return { kind: 'browser', sheet: rule.sheet.name, at: null, selector: block.selector?.text ?? rule.selectorText, isVeneer: false };
+  if (!rule)
+    return {
+      kind: block.origin === 'hint' ? 'presentational-attribute' : 'style-attribute',
+      sheet: '',
+      at: null,
+      selector: '',
+      isVeneer: false,
+    };
+  if (rule.sheet.origin === 'user-agent')
+    return {
+      kind: 'browser',
+      sheet: rule.sheet.name,
+      at: null,
+      selector: block.selector?.text ?? rule.selectorText,
+      isVeneer: false,
+    };
   let locate = locators.get(rule.sheet.text);
   if (!locate) {
     if (locators.size > 100) locators.clear();
     locators.set(rule.sheet.text, (locate = createLocator(rule.sheet.text)));
   }
-  return { kind: 'rule', sheet: rule.sheet.name, at: locate(start), selector: block.selector?.text ?? rule.selectorText, isVeneer: rule.sheet.name === VENEER_SHEET_NAME };
+  return {
+    kind: 'rule',
+    sheet: rule.sheet.name,
+    at: locate(start),
+    selector: block.selector?.text ?? rule.selectorText,
+    isVeneer: rule.sheet.name === VENEER_SHEET_NAME,
+  };
 }
 
 /** The one reason a ply lies under another, in plain words. */
@@ -116,11 +140,23 @@ function reasonBetween(above: RankedDeclaration, below: RankedDeclaration): { cr
 
 const REASONS: Readonly<Record<Criterion, (above: RankedDeclaration, below: RankedDeclaration) => string>> = {
   importance: () => 'not !important',
-  origin: (_, { block }) => (block.origin === 'user-agent' ? 'lower origin' : block.origin === 'hint' ? 'an attribute, under any rule' : 'lower origin'),
+  origin: (_, { block }) =>
+    block.origin === 'user-agent'
+      ? 'lower origin'
+      : block.origin === 'hint'
+        ? 'an attribute, under any rule'
+        : 'lower origin',
   context: (above) => (above.important ? 'outer tree, and both are !important' : 'inside the shadow tree'),
   attachment: () => 'under the style attribute',
-  layer: (above, { block }) => (block.rule?.layer ? `in layer ${block.rule.layer}` : above.important ? 'outside layers, and both are !important' : 'earlier layer'),
-  specificity: ({ block: { specificity: a } }, { block: { specificity: b } }) => (a[0] !== b[0] ? 'fewer ids' : a[1] !== b[1] ? 'fewer classes' : 'fewer types'),
+  layer: (above, { block }) =>
+    block.rule?.layer
+      ? `in layer ${block.rule.layer}`
+      : above.important
+        ? 'outside layers, and both are !important'
+        : 'earlier layer',
+  specificity: ({ block: { specificity: a } }, { block: { specificity: b } }) =>
+    a[0] !== b[0] ? 'fewer ids' : a[1] !== b[1] ? 'fewer classes' : 'fewer types',
   proximity: () => 'scope further away',
-  order: (above, below) => (above.block.rule?.sheet === below.block.rule?.sheet ? 'earlier in the sheet' : 'earlier sheet'),
+  order: (above, below) =>
+    above.block.rule?.sheet === below.block.rule?.sheet ? 'earlier in the sheet' : 'earlier sheet',
 };

@@ -7,8 +7,14 @@ import type { StyleSource } from './style-source.js';
  * Source: CSS Fonts 4 §2.5.1 for the keywords; the pixels are Chromium's for 16 px and 13 px (from memory).
  */
 const KEYWORD_SIZES: ReadonlyMap<string, readonly [proportional: number, monospaced: number]> = new Map([
-  ['xx-small', [9, 9]], ['x-small', [10, 10]], ['small', [13, 12]], ['medium', [16, 13]],
-  ['large', [18, 16]], ['x-large', [24, 20]], ['xx-large', [32, 26]], ['xxx-large', [48, 39]],
+  ['xx-small', [9, 9]],
+  ['x-small', [10, 10]],
+  ['small', [13, 12]],
+  ['medium', [16, 13]],
+  ['large', [18, 16]],
+  ['x-large', [24, 20]],
+  ['xx-large', [32, 26]],
+  ['xxx-large', [48, 39]],
 ]);
 const MONOSPACE_SCALE = 13 / 16;
 
@@ -39,16 +45,30 @@ function historyFrom(word: string, style: StyleSource): SizeHistory | null {
   const parentMono = style.parent ? isMonospace(style.parent) : false;
   const keyword = KEYWORD_SIZES.get(word);
   if (keyword) return { px: keyword[mono ? 1 : 0], keyword: word, absolute: false };
-  if (word === 'larger' || word === 'smaller') return adapt({ px: parent.px * (word === 'larger' ? 1.2 : 1 / 1.2), keyword: null, absolute: parent.absolute }, mono, parentMono);
+  if (word === 'larger' || word === 'smaller')
+    return adapt(
+      { px: parent.px * (word === 'larger' ? 1.2 : 1 / 1.2), keyword: null, absolute: parent.absolute },
+      mono,
+      parentMono,
+    );
   const percent = /^([\d.]+)%$/.exec(word);
-  if (percent) return adapt({ px: (Number(percent[1]) / 100) * parent.px, keyword: null, absolute: parent.absolute }, mono, parentMono);
+  if (percent)
+    return adapt(
+      { px: (Number(percent[1]) / 100) * parent.px, keyword: null, absolute: parent.absolute },
+      mono,
+      parentMono,
+    );
   const relative = /^([\d.]+)em$/.exec(word);
-  if (relative) return adapt({ px: Number(relative[1]) * parent.px, keyword: null, absolute: parent.absolute }, mono, parentMono);
-  const resolved = computeLengths(word.replace(/(?<![\d.])([\d.]+)%/g, (_, n: string) => `${(Number(n) / 100) * parent.px}px`), {
-    em: () => parent.px,
-    rem: () => (style.root && style.root !== style ? style.root.fontSize() : 16),
-    viewport: style.environment,
-  });
+  if (relative)
+    return adapt({ px: Number(relative[1]) * parent.px, keyword: null, absolute: parent.absolute }, mono, parentMono);
+  const resolved = computeLengths(
+    word.replace(/(?<![\d.])([\d.]+)%/g, (_, n: string) => `${(Number(n) / 100) * parent.px}px`),
+    {
+      em: () => parent.px,
+      rem: () => (style.root && style.root !== style ? style.root.fontSize() : 16),
+      viewport: style.environment,
+    },
+  );
   const px = /^([+-]?[\d.]+(?:e[+-]?\d+)?)px$/.exec(resolved);
   return px ? { px: Math.min(LARGEST, Math.max(0, Number(px[1]))), keyword: null, absolute: true } : null;
 }

@@ -38,13 +38,30 @@ export interface MatchSession {
  * @param visitedLink link that counts as visited.
  * @param consulted where the elements whose states are asked about are noted.
  */
-export function matchBlocks(session: MatchSession, element: ElementNode, pseudo: string, visitedLink: ElementNode | null, consulted: Consulted | null = null): MatchedBlock[] {
+export function matchBlocks(
+  session: MatchSession,
+  element: ElementNode,
+  pseudo: string,
+  visitedLink: ElementNode | null,
+  consulted: Consulted | null = null,
+): MatchedBlock[] {
   const blocks: MatchedBlock[] = [];
   const { page } = session;
   const collect = (tree: TreeRoot | null, kind: string, subject: ElementNode, depth: number): void => {
     for (const indexes of page.indexes) {
       const index = indexes.get(tree)?.get(`${kind}:${pseudo}`);
-      if (index) matchCandidates(session, index.candidates(subject, session.states.get(subject)), element, subject, tree, depth, visitedLink, blocks, consulted);
+      if (index)
+        matchCandidates(
+          session,
+          index.candidates(subject, session.states.get(subject)),
+          element,
+          subject,
+          tree,
+          depth,
+          visitedLink,
+          blocks,
+          consulted,
+        );
     }
   };
   const depth = depthOf(element.root);
@@ -52,7 +69,8 @@ export function matchBlocks(session: MatchSession, element: ElementNode, pseudo:
   collect(element.root, 'plain', element, depth);
   if (element.shadowRoot) collect(element.shadowRoot, 'plain', element, depth + 1);
   for (let slot = slotOf(element); slot; slot = slotOf(slot)) collect(slot.root, 'slotted', slot, depthOf(slot.root));
-  if (element.root.host && element.attributes.has('part')) collectParts(element, (tree, host) => collect(tree, 'part', host, depthOf(tree)));
+  if (element.root.host && element.attributes.has('part'))
+    collectParts(element, (tree, host) => collect(tree, 'part', host, depthOf(tree)));
   if (pseudo === '') addAttached(element, depth, page.layerRanks.size, page.document.quirks, blocks);
   return blocks.sort(compareBlocks);
 }
@@ -63,7 +81,9 @@ function collectParts(element: ElementNode, visit: (tree: TreeRoot, host: Elemen
   let names = (element.attributes.get('part') ?? '').split(/\s+/);
   while (host && names.length > 0) {
     visit(host.root, host);
-    const exported = (host.attributes.get('exportparts') ?? '').split(',').map((pair) => pair.split(':').map((name) => name.trim()));
+    const exported = (host.attributes.get('exportparts') ?? '')
+      .split(',')
+      .map((pair) => pair.split(':').map((name) => name.trim()));
     names = exported.filter(([inner]) => names.includes(inner)).map(([inner, outer = inner]) => outer);
     host = host.root.host;
   }
@@ -71,7 +91,12 @@ function collectParts(element: ElementNode, visit: (tree: TreeRoot, host: Elemen
 
 function slotOf(element: ElementNode): ElementNode | null {
   const parent = element.flatParent;
-  return parent?.localName === 'slot' && parent.root !== element.root && parent.root.kind === 'shadow' && element.parent?.shadowRoot === parent.root ? parent : null;
+  return parent?.localName === 'slot' &&
+    parent.root !== element.root &&
+    parent.root.kind === 'shadow' &&
+    element.parent?.shadowRoot === parent.root
+    ? parent
+    : null;
 }
 
 function depthOf(root: TreeRoot): number {
@@ -81,36 +106,73 @@ function depthOf(root: TreeRoot): number {
 }
 
 function matchCandidates(
-  session: MatchSession, entries: readonly RuleEntry[], element: ElementNode, subject: ElementNode, tree: TreeRoot | null, depth: number,
-  visitedLink: ElementNode | null, into: MatchedBlock[], consulted: Consulted | null,
+  session: MatchSession,
+  entries: readonly RuleEntry[],
+  element: ElementNode,
+  subject: ElementNode,
+  tree: TreeRoot | null,
+  depth: number,
+  visitedLink: ElementNode | null,
+  into: MatchedBlock[],
+  consulted: Consulted | null,
 ): void {
   if (entries.length === 0) return;
   const context: MatchContext = {
-    document: session.page.document, states: session.states, tree: tree ?? subject.root, scope: null, visitedLink, hasAnswers: session.hasAnswers, consulted, budget: session.budget,
+    document: session.page.document,
+    states: session.states,
+    tree: tree ?? subject.root,
+    scope: null,
+    visitedLink,
+    hasAnswers: session.hasAnswers,
+    consulted,
+    budget: session.budget,
   };
   const best = new Map<StyleRule, { selector: ComplexSelector; proximity: number }>();
   const filter = filterAbove(subject);
   for (const { rule, selector, above } of entries) {
     if (above.length > 0 && !session.givesNames && !mayStandUnder(above, filter)) continue;
     const known = best.get(rule);
-    if (known && (known.selector === selector || compareSpecificity(known.selector.specificity, selector.specificity) >= 0)) continue;
+    if (
+      known &&
+      (known.selector === selector || compareSpecificity(known.selector.specificity, selector.specificity) >= 0)
+    )
+      continue;
     if (rule.sheet.namespace !== undefined && rule.sheet.namespace !== subject.namespace) continue;
     if (rule.conditions.length > 0 && !conditionsHold(session, rule.conditions)) continue;
-    if (selector.pseudoElements.length > 0 && !matchesPseudoPart(selector, element, subject, context, session)) continue;
-    const proximity = rule.scopes.length > 0 ? scopedProximity(rule, selector, subject, context) : matchesSelector(selector, subject, context) ? Infinity : null;
+    if (selector.pseudoElements.length > 0 && !matchesPseudoPart(selector, element, subject, context, session))
+      continue;
+    const proximity =
+      rule.scopes.length > 0
+        ? scopedProximity(rule, selector, subject, context)
+        : matchesSelector(selector, subject, context)
+          ? Infinity
+          : null;
     if (proximity !== null) best.set(rule, { selector, proximity });
   }
   const { layerRanks } = session.page;
   for (const [rule, { selector, proximity }] of best) {
     into.push({
-      origin: rule.sheet.origin, rule, selector, specificity: selector.specificity, treeDepth: rule.sheet.origin === 'user-agent' ? 0 : depth,
-      attached: false, layerRank: rule.layer === null ? layerRanks.size : layerRanks.get(rule.layer) ?? layerRanks.size, proximity,
-      order: rule.order, declarations: readBlock(rule.declarations),
+      origin: rule.sheet.origin,
+      rule,
+      selector,
+      specificity: selector.specificity,
+      treeDepth: rule.sheet.origin === 'user-agent' ? 0 : depth,
+      attached: false,
+      layerRank: rule.layer === null ? layerRanks.size : (layerRanks.get(rule.layer) ?? layerRanks.size),
+      proximity,
+      order: rule.order,
+      declarations: readBlock(rule.declarations),
     });
   }
 }
 
-function matchesPseudoPart(selector: ComplexSelector, element: ElementNode, subject: ElementNode, context: MatchContext, session: MatchSession): boolean {
+function matchesPseudoPart(
+  selector: ComplexSelector,
+  element: ElementNode,
+  subject: ElementNode,
+  context: MatchContext,
+  session: MatchSession,
+): boolean {
   return selector.pseudoElements.every(({ name, list, parts, states }) => {
     if (name === 'slotted') return list !== null && matchesAny(list, element, { ...context, tree: element.root });
     if (name === 'part') {
@@ -125,36 +187,79 @@ function matchesPseudoPart(selector: ComplexSelector, element: ElementNode, subj
 /** Whether a pseudo-class after a pseudo-element holds, by the states given to that. */
 function holdsOnPseudo(test: PseudoClass, states: ReadonlySet<string>): boolean {
   switch (test.kind) {
-    case 'named': return states.has(test.name);
-    case 'is': return test.list.some(({ compounds: [compound] }) => compound.pseudoClasses.every((inner) => holdsOnPseudo(inner, states)));
-    case 'not': return !test.list.some(({ compounds: [compound] }) => compound.pseudoClasses.every((inner) => holdsOnPseudo(inner, states)));
-    default: return false;
+    case 'named':
+      return states.has(test.name);
+    case 'is':
+      return test.list.some(({ compounds: [compound] }) =>
+        compound.pseudoClasses.every((inner) => holdsOnPseudo(inner, states)),
+      );
+    case 'not':
+      return !test.list.some(({ compounds: [compound] }) =>
+        compound.pseudoClasses.every((inner) => holdsOnPseudo(inner, states)),
+      );
+    default:
+      return false;
   }
 }
 
-function matchesSelectorState(state: ComplexSelector['compounds'][number]['pseudoClasses'][number], element: ElementNode, context: MatchContext): boolean {
+function matchesSelectorState(
+  state: ComplexSelector['compounds'][number]['pseudoClasses'][number],
+  element: ElementNode,
+  context: MatchContext,
+): boolean {
   const compound = { type: null, ids: [], classes: [], attributes: [], pseudoClasses: [state] };
-  return matchesSelector({ text: '', compounds: [compound], combinators: [''], pseudoElements: [], specificity: NO_SPECIFICITY }, element, { ...context, tree: element.root });
+  return matchesSelector(
+    { text: '', compounds: [compound], combinators: [''], pseudoElements: [], specificity: NO_SPECIFICITY },
+    element,
+    { ...context, tree: element.root },
+  );
 }
 
 /** Whether a rule inside `@scope` matches, and from how near a scoping root. Source: CSS Cascading 6 §2.5. */
-function scopedProximity(rule: StyleRule, selector: ComplexSelector, element: ElementNode, context: MatchContext): number | null {
+function scopedProximity(
+  rule: StyleRule,
+  selector: ComplexSelector,
+  element: ElementNode,
+  context: MatchContext,
+): number | null {
   const innermost = rule.scopes[rule.scopes.length - 1];
   const outer = rule.scopes.slice(0, -1);
   let hops = 0;
   for (let root: ElementNode | null = element; root; root = root.parent, hops += 1) {
     const owner = rule.sheet.owner;
-    const isRoot = innermost.start ? matchesAny(innermost.start, root, context) : owner && rule.sheet.name.includes(' <style> ') ? root === owner.parent || (owner.parent?.localName === 'head' && root.parent === null) : root.parent === null;
+    const isRoot = innermost.start
+      ? matchesAny(innermost.start, root, context)
+      : owner && rule.sheet.name.includes(' <style> ')
+        ? root === owner.parent || (owner.parent?.localName === 'head' && root.parent === null)
+        : root.parent === null;
     if (!isRoot) continue;
     const scoped = { ...context, scope: root };
     if (innermost.end && isBeyond(innermost.end, element, root, scoped)) continue;
-    if (outer.length > 0 && scopedProximity({ ...rule, scopes: outer }, { ...selector, compounds: [{ type: null, ids: [], classes: [], attributes: [], pseudoClasses: [] }], combinators: [''] }, root, context) === null) continue;
+    if (
+      outer.length > 0 &&
+      scopedProximity(
+        { ...rule, scopes: outer },
+        {
+          ...selector,
+          compounds: [{ type: null, ids: [], classes: [], attributes: [], pseudoClasses: [] }],
+          combinators: [''],
+        },
+        root,
+        context,
+      ) === null
+    )
+      continue;
     if (matchesSelector(selector, element, scoped)) return hops;
   }
   return null;
 }
 
-function isBeyond(limit: NonNullable<StyleRule['scopes'][number]['end']>, element: ElementNode, root: ElementNode, context: MatchContext): boolean {
+function isBeyond(
+  limit: NonNullable<StyleRule['scopes'][number]['end']>,
+  element: ElementNode,
+  root: ElementNode,
+  context: MatchContext,
+): boolean {
   for (let node: ElementNode | null = element; node; node = node.parent) {
     if (matchesAny(limit, node, context)) return true;
     if (node === root) return false;
@@ -174,17 +279,51 @@ function conditionsHold(session: MatchSession, conditions: readonly Condition[])
   return holds;
 }
 
-const attachedCache = new WeakMap<ElementNode, { style: readonly DeclarationNode[]; hints: readonly DeclarationNode[] }>();
+const attachedCache = new WeakMap<
+  ElementNode,
+  { style: readonly DeclarationNode[]; hints: readonly DeclarationNode[] }
+>();
 
-function addAttached(element: ElementNode, depth: number, layerRank: number, quirks: boolean, into: MatchedBlock[]): void {
+function addAttached(
+  element: ElementNode,
+  depth: number,
+  layerRank: number,
+  quirks: boolean,
+  into: MatchedBlock[],
+): void {
   let attached = attachedCache.get(element);
   if (!attached) {
     const style = element.attributes.get('style');
-    const hints = presentationalHints(element).map(([name, value]): DeclarationNode => ({ kind: 'declaration', name, value, important: false, start: 0, end: 0 }));
-    attached = { style: style === undefined ? [] : parseDeclarationList(style).declarations.map((declaration) => (quirks ? readAsQuirk(declaration) : declaration)), hints };
+    const hints = presentationalHints(element).map(([name, value]): DeclarationNode => ({
+      kind: 'declaration',
+      name,
+      value,
+      important: false,
+      start: 0,
+      end: 0,
+    }));
+    attached = {
+      style:
+        style === undefined
+          ? []
+          : parseDeclarationList(style).declarations.map((declaration) =>
+              quirks ? readAsQuirk(declaration) : declaration,
+            ),
+      hints,
+    };
     attachedCache.set(element, attached);
   }
-  const shared = { rule: null, selector: null, specificity: NO_SPECIFICITY, treeDepth: depth, layerRank, proximity: Infinity, order: 0 };
-  if (attached.hints.length > 0) into.push({ ...shared, origin: 'hint', attached: false, declarations: readBlock(attached.hints) });
-  if (attached.style.length > 0) into.push({ ...shared, origin: 'author', attached: true, declarations: readBlock(attached.style) });
+  const shared = {
+    rule: null,
+    selector: null,
+    specificity: NO_SPECIFICITY,
+    treeDepth: depth,
+    layerRank,
+    proximity: Infinity,
+    order: 0,
+  };
+  if (attached.hints.length > 0)
+    into.push({ ...shared, origin: 'hint', attached: false, declarations: readBlock(attached.hints) });
+  if (attached.style.length > 0)
+    into.push({ ...shared, origin: 'author', attached: true, declarations: readBlock(attached.style) });
 }

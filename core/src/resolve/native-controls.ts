@@ -10,7 +10,12 @@ export function nativeControlValue(property: string, style: StyleSource): string
   const { element, pseudo } = style;
   if (pseudo !== '' || element.namespace !== 'html') return null;
   if (element.localName === 'select') {
-    if (property !== 'line-height' || element.attributes.has('multiple') || Number(element.attributes.get('size') ?? 1) > 1) return null;
+    if (
+      property !== 'line-height' ||
+      element.attributes.has('multiple') ||
+      Number(element.attributes.get('size') ?? 1) > 1
+    )
+      return null;
     return isNative(style) ? 'normal' : null;
   }
   if (element.localName !== 'input' || !property.startsWith('border-')) return null;
@@ -23,7 +28,22 @@ export function nativeControlValue(property: string, style: StyleSource): string
 }
 
 const CONTROLS: ReadonlySet<string> = new Set(['button', 'input', 'select', 'textarea', 'meter', 'progress']);
-const REPLACED: ReadonlySet<string> = new Set(['input', 'select', 'textarea', 'meter', 'progress', 'img', 'video', 'audio', 'canvas', 'iframe', 'object', 'embed', 'svg', 'br']);
+const REPLACED: ReadonlySet<string> = new Set([
+  'input',
+  'select',
+  'textarea',
+  'meter',
+  'progress',
+  'img',
+  'video',
+  'audio',
+  'canvas',
+  'iframe',
+  'object',
+  'embed',
+  'svg',
+  'br',
+]);
 
 /**
  * The display a native control or replaced element comes to: controls hold no table or list item, and what is
@@ -34,7 +54,11 @@ export function adjustNativeDisplay(display: string, style: StyleSource): string
   const { element, pseudo } = style;
   if (pseudo !== '' || (element.namespace !== 'html' && element.localName !== 'svg')) return display;
   if (display === 'contents') return REPLACED.has(element.localName) ? 'none' : display;
-  if (!CONTROLS.has(element.localName) || (element.localName === 'input' && element.attributes.get('type')?.toLowerCase() === 'file')) return display;
+  if (
+    !CONTROLS.has(element.localName) ||
+    (element.localName === 'input' && element.attributes.get('type')?.toLowerCase() === 'file')
+  )
+    return display;
   const appearance = style.computed('appearance');
   if (appearance.kind === 'text' && appearance.text === 'none') return display;
   if (display === 'inline' || display === 'inline-table' || /^table-/.test(display)) return 'inline-block';

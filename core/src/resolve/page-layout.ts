@@ -30,7 +30,8 @@ export function boxOf({ boxes }: PageLayout, number: number): Rect | null {
 /** Rectangles out of a flat list. */
 export function rectsOf(list: readonly number[] | undefined): Rect[] {
   const rects: Rect[] = [];
-  for (let i = 0; list && i + 3 < list.length; i += 4) rects.push({ left: list[i], top: list[i + 1], width: list[i + 2], height: list[i + 3] });
+  for (let i = 0; list && i + 3 < list.length; i += 4)
+    rects.push({ left: list[i], top: list[i + 1], width: list[i + 2], height: list[i + 3] });
   return rects;
 }
 

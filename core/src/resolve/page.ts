@@ -70,10 +70,22 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
   const { flat: base, sheets: named, index, switchClasses, layerRanks } = rulesOf(parsed, collected.sheets, loadSheet);
   const document: PageDocument = { ...parsed, switchClasses };
   const toSheet = ({ namespace, text }: (typeof USER_AGENT_SHEETS)[number]): Sheet => ({
-    name: 'browser default', origin: 'user-agent', text, media: '', tree: document.root, owner: null, disabled: false, title: '', namespace,
+    name: 'browser default',
+    origin: 'user-agent',
+    text,
+    media: '',
+    tree: document.root,
+    owner: null,
+    disabled: false,
+    title: '',
+    namespace,
   });
   userAgentRules ??= flattenSheets(USER_AGENT_SHEETS.map(toSheet), () => null);
-  if (document.quirks) quirksRules ??= flattenSheets([...USER_AGENT_SHEETS, { namespace: 'html' as const, text: QUIRKS_SHEET }].map(toSheet), () => null);
+  if (document.quirks)
+    quirksRules ??= flattenSheets(
+      [...USER_AGENT_SHEETS, { namespace: 'html' as const, text: QUIRKS_SHEET }].map(toSheet),
+      () => null,
+    );
   const page: Page = {
     path,
     document,
@@ -81,22 +93,41 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
     layerRanks,
     registered: base.registered,
     problems: [...collected.problems, ...base.problems],
-    metaColorScheme: document.elements.find(({ localName, attributes }) => localName === 'meta' && attributes.get('name')?.toLowerCase() === 'color-scheme')?.attributes.get('content')?.toLowerCase() ?? '',
+    metaColorScheme:
+      document.elements
+        .find(
+          ({ localName, attributes }) =>
+            localName === 'meta' && attributes.get('name')?.toLowerCase() === 'color-scheme',
+        )
+        ?.attributes.get('content')
+        ?.toLowerCase() ?? '',
     veneerPlace,
     veneerOrder: veneerOrderIn(named, base, veneerPlace),
     veneerRules: [],
     base,
-    indexes: [indexRules((document.quirks ? quirksRules ?? userAgentRules : userAgentRules).rules, document), index],
+    indexes: [indexRules((document.quirks ? (quirksRules ?? userAgentRules) : userAgentRules).rules, document), index],
   };
   return options.veneer === undefined ? page : withVeneer(page, options.veneer);
 }
 
 /** The page with another veneer; its document, sheets and their index are shared, not rebuilt. */
 export function withVeneer(page: Page, css: string): Page {
-  const sheet: Sheet = { name: VENEER_SHEET_NAME, origin: 'author', text: css, media: '', tree: page.document.root, owner: null, disabled: false, title: '' };
+  const sheet: Sheet = {
+    name: VENEER_SHEET_NAME,
+    origin: 'author',
+    text: css,
+    media: '',
+    tree: page.document.root,
+    owner: null,
+    disabled: false,
+    title: '',
+  };
   const flat = flattenSheets([sheet], () => null, page.document.quirks);
   // Between two whole numbers there is room for any number of rules.
-  const rules = flat.rules.map((rule, i) => ({ ...rule, order: page.veneerOrder - 1 + (i + 1) / (flat.rules.length + 1) }));
+  const rules = flat.rules.map((rule, i) => ({
+    ...rule,
+    order: page.veneerOrder - 1 + (i + 1) / (flat.rules.length + 1),
+  }));
   return {
     ...page,
     layerRanks: rankLayers([...page.base.layers, ...flat.layers.filter((name) => !page.base.layers.includes(name))]),

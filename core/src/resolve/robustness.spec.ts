@@ -14,15 +14,135 @@ const RUNS = runsAsked('FUZZ_RUNS', 800, 400);
 const BOUND = 10_000;
 
 /** Rules that walk all siblings before each of 400 for nothing. */
-const DEAR_RULES = Array.from({ length: 36 }, (_, i) => `.none${i} ~ i { color: red }`).join(' ') + 'i { color: rgb(9, 8, 7) }';
+const DEAR_RULES =
+  Array.from({ length: 36 }, (_, i) => `.none${i} ~ i { color: red }`).join(' ') + 'i { color: rgb(9, 8, 7) }';
 
 const PIECES = [
-  '{', '}', '(', ')', '[', ']', ';', ':', ',', '>', '+', '~', '*', '&', '@', '#', '.', '!', '"', "'", '\\', '/*', '*/', '<!--', '-->', '\n', '\0', '\ud800', ' ', 'a', 'p', '.t', '#m', '::before', ':hover', ':not(', ':is(', ':has(', ':where(',
-  ':nth-child(2n+1 of ', '@media ', '@supports ', '@layer ', '@import "x.css"', '@scope (', '@property --x', '@container ', '@charset', 'and', 'or', 'not', 'to', '(min-width: 1px)', '(width > ', 'selector(', 'color:', 'background:', 'font:', 'border:', '--x:',
-  'var(--x)', 'var(--x,', 'rgb(', 'color-mix(in srgb,', 'calc(', 'light-dark(', 'oklch(from ', 'url(', 'linear-gradient(', 'red', '#fff', '1px', '50%', '1e999', '-0', 'NaN', 'important', 'inherit', 'revert-layer', 'unset', '{}', '{{', '}}', 'U+26', '\u{1f6f6}',
+  '{',
+  '}',
+  '(',
+  ')',
+  '[',
+  ']',
+  ';',
+  ':',
+  ',',
+  '>',
+  '+',
+  '~',
+  '*',
+  '&',
+  '@',
+  '#',
+  '.',
+  '!',
+  '"',
+  "'",
+  '\\',
+  '/*',
+  '*/',
+  '<!--',
+  '-->',
+  '\n',
+  '\0',
+  '\ud800',
+  ' ',
+  'a',
+  'p',
+  '.t',
+  '#m',
+  '::before',
+  ':hover',
+  ':not(',
+  ':is(',
+  ':has(',
+  ':where(',
+  ':nth-child(2n+1 of ',
+  '@media ',
+  '@supports ',
+  '@layer ',
+  '@import "x.css"',
+  '@scope (',
+  '@property --x',
+  '@container ',
+  '@charset',
+  'and',
+  'or',
+  'not',
+  'to',
+  '(min-width: 1px)',
+  '(width > ',
+  'selector(',
+  'color:',
+  'background:',
+  'font:',
+  'border:',
+  '--x:',
+  'var(--x)',
+  'var(--x,',
+  'rgb(',
+  'color-mix(in srgb,',
+  'calc(',
+  'light-dark(',
+  'oklch(from ',
+  'url(',
+  'linear-gradient(',
+  'red',
+  '#fff',
+  '1px',
+  '50%',
+  '1e999',
+  '-0',
+  'NaN',
+  'important',
+  'inherit',
+  'revert-layer',
+  'unset',
+  '{}',
+  '{{',
+  '}}',
+  'U+26',
+  '\u{1f6f6}',
 ];
-const HTML_PIECES = ['<', '>', '</', '<p class=t>', '<b', '"', "'", '=', '&', '&lt;', '<!--', '-->', '<style>', '</style>', '<template shadowrootmode=open>', '</template>', '<svg>', '<math>', '<table>', '<td>', '<select>', '<option>', '<form>', '<slot>', ' style="', ' class=t', ' bgcolor=#12', '\0', '<script>', '<noscript>', '<a href=x>', '<frameset>', '<plaintext>', '<body', '<html'];
-const SEED_CSS = '.t { color: red; background: var(--x, blue) } @media (min-width: 1px) { p:hover > b { border: 1px solid } } @layer a { .t::before { content: "x" } } p { & b { color: color-mix(in srgb, red, blue) } }';
+const HTML_PIECES = [
+  '<',
+  '>',
+  '</',
+  '<p class=t>',
+  '<b',
+  '"',
+  "'",
+  '=',
+  '&',
+  '&lt;',
+  '<!--',
+  '-->',
+  '<style>',
+  '</style>',
+  '<template shadowrootmode=open>',
+  '</template>',
+  '<svg>',
+  '<math>',
+  '<table>',
+  '<td>',
+  '<select>',
+  '<option>',
+  '<form>',
+  '<slot>',
+  ' style="',
+  ' class=t',
+  ' bgcolor=#12',
+  '\0',
+  '<script>',
+  '<noscript>',
+  '<a href=x>',
+  '<frameset>',
+  '<plaintext>',
+  '<body',
+  '<html',
+];
+const SEED_CSS =
+  '.t { color: red; background: var(--x, blue) } @media (min-width: 1px) { p:hover > b { border: 1px solid } } @layer a { .t::before { content: "x" } } p { & b { color: color-mix(in srgb, red, blue) } }';
 const SEED_HTML = '<div class=t><p>x<b>y</b></p><a href=x>l</a><input><table><tr><td>c</table></div>';
 // No piece can write this property, so a rule that sets it is touched by nothing but itself.
 const MARK = 'column-rule-color';
@@ -48,8 +168,14 @@ describe('robustness', () => {
     for (let run = 0; run < RUNS; run += 1) {
       const css = mutate(SEED_CSS, PIECES, random).replaceAll(/<\/style/gi, '');
       const started = Date.now();
-      const files = new Map([['a.css', `${BEFORE}\n${css}`], ['b.css', AFTER]]);
-      const page = parsePage(`<!doctype html><link rel=stylesheet href=a.css><link rel=stylesheet href=b.css><div id=m><p id=n class=t>x<b>y</b></p></div>`, { loadSheet: (path) => files.get(path) ?? null });
+      const files = new Map([
+        ['a.css', `${BEFORE}\n${css}`],
+        ['b.css', AFTER],
+      ]);
+      const page = parsePage(
+        `<!doctype html><link rel=stylesheet href=a.css><link rel=stylesheet href=b.css><div id=m><p id=n class=t>x<b>y</b></p></div>`,
+        { loadSheet: (path) => files.get(path) ?? null },
+      );
       const view = new StyleView(page);
       const [mark, next] = page.document.elements.filter(({ id }) => id !== null);
       const seen = [view.style(mark).resolved(MARK), view.style(next).resolved(MARK)];
@@ -57,7 +183,8 @@ describe('robustness', () => {
         fail(`Run ${run} changed other rules to ${seen.join(' and ')}: ${JSON.stringify(css)}`);
         return;
       }
-      for (const property of ['color', 'background-color', 'font-size', 'display', 'border-top-width']) view.style(next).resolved(property);
+      for (const property of ['color', 'background-color', 'font-size', 'display', 'border-top-width'])
+        view.style(next).resolved(property);
       explain(view, next, 'color');
       rewriteStates(css);
       slowest = Math.max(slowest, Date.now() - started);
@@ -73,7 +200,8 @@ describe('robustness', () => {
       const view = new StyleView(page);
       for (const element of page.document.elements.slice(0, 12)) view.style(element).resolved('color');
       page.document.elements.forEach((element, i) => {
-        if (element.number !== i) fail(`Run ${run}: element ${i} is numbered ${element.number}: ${JSON.stringify(html)}`);
+        if (element.number !== i)
+          fail(`Run ${run}: element ${i} is numbered ${element.number}: ${JSON.stringify(html)}`);
       });
       framePage(html, { path: 'a.html', filesAt: '/f/' });
     }
@@ -88,17 +216,32 @@ describe('robustness', () => {
     ['a selector of 10 MB', `${'a'.repeat(10_000_000)} { color: red }`, 'invalid-selector'],
     ['a sheet over the bound', ' '.repeat(16_000_001), 'too-large'],
     ['brackets never closed', `a[b="${'('.repeat(50_000)}`, 'invalid-selector'],
-    ['variables that multiply', `#m { --a: x; ${Array.from({ length: 40 }, (_, i) => `--v${i + 1}: var(--v${i}) var(--v${i})`).join('; ')}; --v0: xxxxxxxxxxxxxxxx; color: var(--v40) }`, ''],
-    ['a long ring of variables', `#m { ${Array.from({ length: 90 }, (_, i) => `--v${i}: var(--v${(i + 1) % 90})`).join('; ')}; color: var(--v0) }`, ''],
+    [
+      'variables that multiply',
+      `#m { --a: x; ${Array.from({ length: 40 }, (_, i) => `--v${i + 1}: var(--v${i}) var(--v${i})`).join('; ')}; --v0: xxxxxxxxxxxxxxxx; color: var(--v40) }`,
+      '',
+    ],
+    [
+      'a long ring of variables',
+      `#m { ${Array.from({ length: 90 }, (_, i) => `--v${i}: var(--v${(i + 1) % 90})`).join('; ')}; color: var(--v0) }`,
+      '',
+    ],
   ];
   for (const [what, css, code] of hostile) {
     it(`bounds and reports ${what}`, () => {
-      const files = new Map([['a.css', css], ['b.css', AFTER]]);
-      const page = parsePage('<!doctype html><link rel=stylesheet href=a.css><link rel=stylesheet href=b.css><div id=m><p id=n>x</p></div>', { loadSheet: (path) => files.get(path) ?? null });
+      const files = new Map([
+        ['a.css', css],
+        ['b.css', AFTER],
+      ]);
+      const page = parsePage(
+        '<!doctype html><link rel=stylesheet href=a.css><link rel=stylesheet href=b.css><div id=m><p id=n>x</p></div>',
+        { loadSheet: (path) => files.get(path) ?? null },
+      );
       const view = new StyleView(page);
       for (const element of page.document.elements) view.style(element).resolved('color');
       expect(view.styleAt(page.document.elements.length - 1).resolved(MARK)).toBe('rgb(9, 8, 7)');
-      if (code !== '') expect(page.problems.map((problem) => problem.code)).toContain(code as (typeof page.problems)[number]['code']);
+      if (code !== '')
+        expect(page.problems.map((problem) => problem.code)).toContain(code as (typeof page.problems)[number]['code']);
     });
   }
 
@@ -112,7 +255,14 @@ describe('robustness', () => {
     const share = new StyleShare();
     const colors = [0, 1].map(() => {
       const shared = new StyleView(page, { share });
-      return { shared, found: new Set(page.document.elements.filter(({ localName }) => localName === 'i').map((element) => shared.style(element).resolved('color'))) };
+      return {
+        shared,
+        found: new Set(
+          page.document.elements
+            .filter(({ localName }) => localName === 'i')
+            .map((element) => shared.style(element).resolved('color')),
+        ),
+      };
     });
     expect(colors[0].shared.problems.length).toBe(1);
     expect(colors[1].shared.problems.length).toBe(0);

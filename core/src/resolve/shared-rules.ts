@@ -35,7 +35,8 @@ export function rulesOf(document: PageDocument, sheets: readonly Sheet[], loadSh
   const own = alone(document, sheets, loadSheet);
   const { index, ...rest } = own;
   // A scope without a root of its own hangs on the element that brings its sheet.
-  if (!rest.flat.rules.some(({ scopes, sheet }) => scopes.length > 0 && sheet.owner?.localName === 'style')) byKey.set(key, { ...rest, flat: { ...rest.flat }, byKey: index.get(document.root) ?? NO_INDEX });
+  if (!rest.flat.rules.some(({ scopes, sheet }) => scopes.length > 0 && sheet.owner?.localName === 'style'))
+    byKey.set(key, { ...rest, flat: { ...rest.flat }, byKey: index.get(document.root) ?? NO_INDEX });
   return own;
 }
 
@@ -43,12 +44,28 @@ const NO_INDEX: RuleIndex = indexByKey([], false);
 
 function alone(document: PageDocument, sheets: readonly Sheet[], loadSheet: LoadSheet): PageRules {
   const flat = flattenSheets(sheets, loadSheet, document.quirks);
-  return { flat, sheets, index: indexRules(flat.rules, document), switchClasses: switchClassesIn(flat.rules), layerRanks: rankLayers(flat.layers) };
+  return {
+    flat,
+    sheets,
+    index: indexRules(flat.rules, document),
+    switchClasses: switchClassesIn(flat.rules),
+    layerRanks: rankLayers(flat.layers),
+  };
 }
 
 /** What two pages must have alike for their rules to be the same. */
 function keyOf({ quirks }: PageDocument, sheets: readonly Sheet[]): string {
-  return JSON.stringify([quirks, sheets.map((sheet) => [sheet.name, sheet.media, sheet.disabled, sheet.title, isInBody(sheet), sheet.owner?.localName === 'style' ? sheet.text : ''])]);
+  return JSON.stringify([
+    quirks,
+    sheets.map((sheet) => [
+      sheet.name,
+      sheet.media,
+      sheet.disabled,
+      sheet.title,
+      isInBody(sheet),
+      sheet.owner?.localName === 'style' ? sheet.text : '',
+    ]),
+  ]);
 }
 
 /** Whether the element that brings a sheet stands outside the head. */

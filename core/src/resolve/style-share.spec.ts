@@ -11,8 +11,24 @@ input:checked ~ .knob { background: gold } form:has(input:invalid) label { color
 @media (max-width: 600px) { a { color: olive } .card:hover { font-size: 2em } } @media (prefers-color-scheme: dark) { .card { color: #ddd } } :where(.card) li { padding-left: 1.5em }`;
 const BODY = `<main class=card><p class=row title=one>x<a href=1>l<i>i</i></a><b>b</b></p><p class=row title=two>x<a href=2>l</a><b>b</b></p><ul><li>1</li><li>2</li><li>3</li></ul></main>
 <form><input type=checkbox id=s><span class=knob></span><label for=s>On</label><input required placeholder=p><button disabled>Off</button></form><fieldset><legend>l</legend><button style="color: teal">b</button></fieldset><aside class=card><a href=3>l</a><b>b</b></aside>`;
-const VENEERS = ['', '.card a { color: green }', '.card a { color: green } .row:hover::before { color: blue !important }', 'b { all: unset } a:focus { outline-color: red }', ':has(> a:focus) { background-color: pink }'];
-const PROPERTIES = ['color', 'background-color', 'border-top-color', 'text-decoration-color', 'font-size', 'opacity', 'content', 'padding-left', 'outline-color'];
+const VENEERS = [
+  '',
+  '.card a { color: green }',
+  '.card a { color: green } .row:hover::before { color: blue !important }',
+  'b { all: unset } a:focus { outline-color: red }',
+  ':has(> a:focus) { background-color: pink }',
+];
+const PROPERTIES = [
+  'color',
+  'background-color',
+  'border-top-color',
+  'text-decoration-color',
+  'font-size',
+  'opacity',
+  'content',
+  'padding-left',
+  'outline-color',
+];
 
 // Reference: a view made anew, which shares nothing.
 describe('what views share', () => {
@@ -20,7 +36,10 @@ describe('what views share', () => {
     const random = seededRandom(23);
     const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
     const page = parsePage(`<!doctype html><style>${THEME}</style>${BODY}`);
-    const shares = new Map([['light', new StyleShare()], ['dark', new StyleShare()]]);
+    const shares = new Map([
+      ['light', new StyleShare()],
+      ['dark', new StyleShare()],
+    ]);
     let taken = 0;
     for (let round = 0; round < 250; round += 1) {
       const dressed = withVeneer(page, pick(VENEERS));
@@ -31,8 +50,11 @@ describe('what views share', () => {
       const alone = new StyleView(dressed, { states, environment });
       for (const node of page.document.elements) {
         for (const pseudo of ['', 'before', 'selection']) {
-          const values = (own: StyleView): string[] => PROPERTIES.map((property) => own.style(node, pseudo).resolved(property));
-          expect(values(view)).withContext(`round ${round}, ${node.localName} ${node.number} ${pseudo}`).toEqual(values(alone));
+          const values = (own: StyleView): string[] =>
+            PROPERTIES.map((property) => own.style(node, pseudo).resolved(property));
+          expect(values(view))
+            .withContext(`round ${round}, ${node.localName} ${node.number} ${pseudo}`)
+            .toEqual(values(alone));
           taken += 1;
         }
       }
@@ -49,13 +71,21 @@ describe('what views share', () => {
 
   it('knows of a size worked out for a twin whether it was a length', () => {
     // Chromium sets a lone monospace at 13 to 16 where the size is relative (CSS Fonts 4 §2.5 note).
-    const page = parsePage('<!doctype html><style>p { font-size: 2em } code { font-family: monospace; font-size: 1em } p + p code { color: red }</style><p><code>a</code></p><p><code>b</code></p>');
+    const page = parsePage(
+      '<!doctype html><style>p { font-size: 2em } code { font-family: monospace; font-size: 1em } p + p code { color: red }</style><p><code>a</code></p><p><code>b</code></p>',
+    );
     const view = new StyleView(page);
-    expect(page.document.elements.filter(({ localName }) => localName === 'code').map((element) => view.style(element).resolved('font-size'))).toEqual(['26px', '26px']);
+    expect(
+      page.document.elements
+        .filter(({ localName }) => localName === 'code')
+        .map((element) => view.style(element).resolved('font-size')),
+    ).toEqual(['26px', '26px']);
   });
 
   it('gives elements in unlike surroundings values of their own', () => {
-    const page = parsePage('<!doctype html><style>i { color: red } .on i { color: blue }</style><p><i>a</i></p><p class=on><i>b</i></p><p><i>c</i></p>');
+    const page = parsePage(
+      '<!doctype html><style>i { color: red } .on i { color: blue }</style><p><i>a</i></p><p class=on><i>b</i></p><p><i>c</i></p>',
+    );
     const share = new StyleShare();
     const italics = page.document.elements.filter(({ localName }) => localName === 'i');
     const [first, second, third] = italics.map((element) => new StyleView(page, { share }).style(element).identity);

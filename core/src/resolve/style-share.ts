@@ -93,11 +93,15 @@ export function hangsOnViewport(value: string): boolean {
 export function isByWidth(page: Page): boolean {
   let answer = byWidth.get(page.base);
   if (answer === undefined) {
-    answer = page.base.rules.some(({ declarations }) => declarations.some(({ value }) => hangsOnViewport(value))) || page.document.elements.some(({ attributes }) => hangsOnViewport(attributes.get('style') ?? ''))
-      || [...page.registered.values()].some(({ initial }) => hangsOnViewport(initial ?? ''));
+    answer =
+      page.base.rules.some(({ declarations }) => declarations.some(({ value }) => hangsOnViewport(value))) ||
+      page.document.elements.some(({ attributes }) => hangsOnViewport(attributes.get('style') ?? '')) ||
+      [...page.registered.values()].some(({ initial }) => hangsOnViewport(initial ?? ''));
     byWidth.set(page.base, answer);
   }
-  return answer || page.veneerRules.some(({ declarations }) => declarations.some(({ value }) => hangsOnViewport(value)));
+  return (
+    answer || page.veneerRules.some(({ declarations }) => declarations.some(({ value }) => hangsOnViewport(value)))
+  );
 }
 
 /** What views of one captured page share, by the environment they are in. */

@@ -42,19 +42,34 @@ export class StyleView {
   /** Whether what matches an element at rest is known to other views, or to be told them. */
   readonly #sharesMatches: boolean;
 
-  constructor(readonly page: Page, options: ViewOptions = {}) {
+  constructor(
+    readonly page: Page,
+    options: ViewOptions = {},
+  ) {
     this.environment = { ...DESKTOP, ...options.environment };
     const states = options.states ?? NO_STATES;
     this.#visitedLinks = new Set([...states].filter(([, names]) => names.has('visited')).map(([element]) => element));
     // What is inside visited links looks otherwise than its values say.
     this.share = (this.#visitedLinks.size === 0 ? options.share : undefined) ?? new StyleShare();
     const givesAttributes = [...states.values()].some((names) => [...names].some((name) => /^!?[.[]/.test(name)));
-    this.#sharesMatches = options.share !== undefined && this.#visitedLinks.size === 0 && !givesAttributes && options.pseudoStates === undefined;
+    this.#sharesMatches =
+      options.share !== undefined &&
+      this.#visitedLinks.size === 0 &&
+      !givesAttributes &&
+      options.pseudoStates === undefined;
     this.#session = {
       page,
       environment: this.environment,
       // Being visited is not a state selectors may see outside the permitted longhands; it is matched apart.
-      states: this.#visitedLinks.size === 0 ? states : new Map([...states].map(([element, names]) => [element, new Set([...names].filter((name) => name !== 'visited'))])),
+      states:
+        this.#visitedLinks.size === 0
+          ? states
+          : new Map(
+              [...states].map(([element, names]) => [
+                element,
+                new Set([...names].filter((name) => name !== 'visited')),
+              ]),
+            ),
       givesNames: [...states.values()].some((names) => [...names].some((name) => name.startsWith('.'))),
       pseudoStates: options.pseudoStates ?? NONE,
       budget: { steps: MATCH_BUDGET + MATCH_BUDGET_PER_ELEMENT * page.document.elements.length },
@@ -69,7 +84,11 @@ export class StyleView {
    * @returns the view and the elements it has to resolve again.
    */
   dressed(page: Page): { readonly view: StyleView; readonly touched: ReadonlySet<ElementNode> } {
-    const view = new StyleView(page, { environment: this.environment, states: this.#session.states, pseudoStates: this.#session.pseudoStates });
+    const view = new StyleView(page, {
+      environment: this.environment,
+      states: this.#session.states,
+      pseudoStates: this.#session.pseudoStates,
+    });
     const touched = touchedBy(changedRules(this.page.veneerRules, page.veneerRules), page, this.#session.states);
     if (this.#visitedLinks.size > 0) return { view, touched: new Set(page.document.elements) };
     for (const [element, styles] of this.#styles) if (!touched.has(element)) view.#styles.set(element, styles);
@@ -127,7 +146,10 @@ export class StyleView {
       pageSchemes: this.page.metaColorScheme,
       visited: () => (isInVisited && !asVisited ? this.#style(element, pseudo, true) : null),
     };
-    const key = asVisited || pseudo === HIGHLIGHT || (!parentStyle && element !== rootElement) ? null : this.#twinKey(element, pseudo, blocks);
+    const key =
+      asVisited || pseudo === HIGHLIGHT || (!parentStyle && element !== rootElement)
+        ? null
+        : this.#twinKey(element, pseudo, blocks);
     if (key === null) return new ElementStyle(element, pseudo, blocks, surroundings);
     const around = parentStyle?.identity ?? null;
     const twin = this.share.twin(around, key);
@@ -155,11 +177,17 @@ export class StyleView {
     if (!this.#sharesMatches || states.size > 0 || known) return this.#match(element, pseudo, visitedLink, null);
     const consulted: Consulted = { names: new Map(), isOpaque: false };
     const blocks = this.#match(element, pseudo, visitedLink, consulted);
-    if (!consulted.isOpaque && this.#problems.length === 0) this.share.keepMatch(page, conditionAnswers, element, pseudo, { blocks, consulted });
+    if (!consulted.isOpaque && this.#problems.length === 0)
+      this.share.keepMatch(page, conditionAnswers, element, pseudo, { blocks, consulted });
     return blocks;
   }
 
-  #match(element: ElementNode, pseudo: string, visitedLink: ElementNode | null, consulted: Consulted | null): readonly MatchedBlock[] {
+  #match(
+    element: ElementNode,
+    pseudo: string,
+    visitedLink: ElementNode | null,
+    consulted: Consulted | null,
+  ): readonly MatchedBlock[] {
     try {
       // Answers of :has() differ by visited link only in ways browsers hide, so they are shared.
       return matchBlocks(this.#session, element, pseudo, visitedLink, consulted);
@@ -175,7 +203,8 @@ export class StyleView {
   generates(element: ElementNode, pseudo: string): boolean {
     if (pseudo !== 'before' && pseudo !== 'after') return true;
     if (NOT_GENERATING.has(element.localName)) return false;
-    if (element.localName === 'input' && !GENERATING_INPUTS.has(element.attributes.get('type')?.toLowerCase() ?? '')) return false;
+    if (element.localName === 'input' && !GENERATING_INPUTS.has(element.attributes.get('type')?.toLowerCase() ?? ''))
+      return false;
     const content = this.style(element, pseudo).computed('content');
     return content.kind === 'text' && content.text !== 'normal' && content.text !== 'none';
   }
@@ -204,7 +233,8 @@ function answersFor(page: Page, environment: MediaEnvironment): MatchSession['co
 
 /** Rules that are in one veneer and not in the other. */
 function changedRules(before: readonly StyleRule[], after: readonly StyleRule[]): StyleRule[] {
-  const textOf = (rule: StyleRule): string => `${rule.selectorText}{${rule.declarations.map(({ name, value, important }) => `${name}:${value}${important ? '!' : ''}`).join(';')}}${rule.conditions.map(({ text }) => text).join()}`;
+  const textOf = (rule: StyleRule): string =>
+    `${rule.selectorText}{${rule.declarations.map(({ name, value, important }) => `${name}:${value}${important ? '!' : ''}`).join(';')}}${rule.conditions.map(({ text }) => text).join()}`;
   const old = new Set(before.map(textOf));
   const now = new Set(after.map(textOf));
   return [...before.filter((rule) => !now.has(textOf(rule))), ...after.filter((rule) => !old.has(textOf(rule)))];
@@ -218,8 +248,17 @@ function touchedBy(rules: readonly StyleRule[], page: Page, states: StateMap): S
   const selectors = rules.flatMap((rule) => rule.selectors);
   for (const element of page.document.elements) {
     const parent = element.flatParent;
-    const isInside = parent !== null && (touched.has(parent) || (parent.number > element.number && hasTouchedAncestor(element, touched)));
-    if (isInside || selectors.some((selector) => selector.pseudoElements.some(({ name }) => name === 'part') || matchesSelector(selector, element, context))) touched.add(element);
+    const isInside =
+      parent !== null &&
+      (touched.has(parent) || (parent.number > element.number && hasTouchedAncestor(element, touched)));
+    if (
+      isInside ||
+      selectors.some(
+        (selector) =>
+          selector.pseudoElements.some(({ name }) => name === 'part') || matchesSelector(selector, element, context),
+      )
+    )
+      touched.add(element);
   }
   return touched;
 }
@@ -233,5 +272,24 @@ function hasTouchedAncestor(element: ElementNode, touched: ReadonlySet<ElementNo
 const TELLING_ATTRIBUTES = ['type', 'multiple', 'size'];
 
 /** Replaced elements and most form controls have no place for generated content in browsers (common practice). */
-const NOT_GENERATING = new Set(['img', 'textarea', 'select', 'video', 'audio', 'iframe', 'canvas', 'object', 'embed', 'br', 'meta', 'link', 'script', 'style', 'title', 'head', 'base', 'svg']);
+const NOT_GENERATING = new Set([
+  'img',
+  'textarea',
+  'select',
+  'video',
+  'audio',
+  'iframe',
+  'canvas',
+  'object',
+  'embed',
+  'br',
+  'meta',
+  'link',
+  'script',
+  'style',
+  'title',
+  'head',
+  'base',
+  'svg',
+]);
 const GENERATING_INPUTS = new Set(['checkbox', 'radio']);

@@ -8,7 +8,10 @@ const TEXTLESS_INPUTS: ReadonlySet<string> = new Set(['checkbox', 'radio', 'rang
 /** Whether an element or pseudo-element shows text of its own, so that its text colour is seen. */
 export function showsText({ element, pseudo }: Pick<ElementStyle, 'element' | 'pseudo'>): boolean {
   if (pseudo !== '' || element.ownText.trim() !== '') return true;
-  return TEXT_CONTROLS.has(element.localName) && !(element.localName === 'input' && TEXTLESS_INPUTS.has((element.attributes.get('type') ?? '').toLowerCase()));
+  return (
+    TEXT_CONTROLS.has(element.localName) &&
+    !(element.localName === 'input' && TEXTLESS_INPUTS.has((element.attributes.get('type') ?? '').toLowerCase()))
+  );
 }
 
 /** Contrast ratio WCAG 2.2 (1.4.3) asks of a text: less from 24 px on, or from 18.66 px when it is bold. */

@@ -26,7 +26,9 @@ export function collectSheets(document: PageDocument, path: string, loadSheet: L
     const title = element.attributes.get('title') ?? '';
     const alternate = kind === 'link' && tokensOf(element, 'rel').includes('alternate');
     if (title !== '' && !alternate && preferred === null && element.root.kind === 'document') preferred = title;
-    const disabled = (kind === 'link' && element.attributes.has('disabled')) || (title !== '' && title !== preferred && element.root.kind === 'document');
+    const disabled =
+      (kind === 'link' && element.attributes.has('disabled')) ||
+      (title !== '' && title !== preferred && element.root.kind === 'document');
     const shared = { origin: 'author' as const, media, title, tree: element.root, owner: element, disabled };
     if (kind === 'style') {
       const count = (counts.get(element.root) ?? 0) + 1;
@@ -52,7 +54,13 @@ function sheetKind(element: ElementNode): 'link' | 'style' | null {
     const type = element.attributes.get('type')?.toLowerCase() ?? '';
     return type === '' || type === 'text/css' ? 'style' : null;
   }
-  if (element.localName !== 'link' || element.namespace !== 'html' || !tokensOf(element, 'rel').includes('stylesheet') || !element.attributes.get('href')) return null;
+  if (
+    element.localName !== 'link' ||
+    element.namespace !== 'html' ||
+    !tokensOf(element, 'rel').includes('stylesheet') ||
+    !element.attributes.get('href')
+  )
+    return null;
   const type = element.attributes.get('type')?.toLowerCase() ?? '';
   return type === '' || type.startsWith('text/css') ? 'link' : null;
 }

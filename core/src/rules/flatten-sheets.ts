@@ -51,7 +51,15 @@ interface Flattening {
  * Source: CSS Cascading 5 §2 and §6.4, CSS Nesting 1, CSS Cascading 6 §2.5.
  */
 export function flattenSheets(sheets: readonly Sheet[], loadSheet: LoadSheet, quirks = false): FlatRules {
-  const flattening: Flattening = { quirks, rules: [], layers: [], registered: new Map(), problems: [], loadSheet, anonymous: 0 };
+  const flattening: Flattening = {
+    quirks,
+    rules: [],
+    layers: [],
+    registered: new Map(),
+    problems: [],
+    loadSheet,
+    anonymous: 0,
+  };
   for (const sheet of sheets) {
     if (sheet.disabled) continue;
     const conditions: Condition[] = sheet.media.trim() === '' ? [] : [{ kind: 'media', text: sheet.media }];
@@ -60,10 +68,23 @@ export function flattenSheets(sheets: readonly Sheet[], loadSheet: LoadSheet, qu
   return flattening;
 }
 
-function flattenSheet(flattening: Flattening, sheet: Sheet, outer: Pick<Frame, 'conditions' | 'layer' | 'importStack'>): void {
+function flattenSheet(
+  flattening: Flattening,
+  sheet: Sheet,
+  outer: Pick<Frame, 'conditions' | 'layer' | 'importStack'>,
+): void {
   const node = parsedSheet(sheet.text);
-  const frame: Frame = { sheet, locate: createLocator(sheet.text), scopes: [], nesting: undefined, nestingText: '', namespaces: new Map(), ...outer };
-  for (const problem of node.problems) report(flattening, frame, problem.code, problem.reason, problem.start, problem.end);
+  const frame: Frame = {
+    sheet,
+    locate: createLocator(sheet.text),
+    scopes: [],
+    nesting: undefined,
+    nestingText: '',
+    namespaces: new Map(),
+    ...outer,
+  };
+  for (const problem of node.problems)
+    report(flattening, frame, problem.code, problem.reason, problem.start, problem.end);
   let importsAllowed = true;
   for (const rule of node.rules) {
     if (rule.kind === 'at' && rule.name === 'import') {
@@ -71,7 +92,8 @@ function flattenSheet(flattening: Flattening, sheet: Sheet, outer: Pick<Frame, '
       else report(flattening, frame, 'invalid-at-rule', '@import comes after other rules', rule.start, rule.end);
       continue;
     }
-    if (!(rule.kind === 'at' && (rule.name === 'charset' || (rule.name === 'layer' && rule.body === null)))) importsAllowed = false;
+    if (!(rule.kind === 'at' && (rule.name === 'charset' || (rule.name === 'layer' && rule.body === null))))
+      importsAllowed = false;
     flattenNode(flattening, rule, frame);
   }
 }
@@ -95,17 +117,36 @@ function flattenStyleRule(flattening: Flattening, node: QualifiedNode, frame: Fr
 }
 
 /** Declarations and nested rules as they come; declarations after a nested rule keep their place (CSS Nesting 1 §4). */
-function flattenBody(flattening: Flattening, body: readonly BodyNode[], frame: Frame, selectors: SelectorList, start: number): void {
+function flattenBody(
+  flattening: Flattening,
+  body: readonly BodyNode[],
+  frame: Frame,
+  selectors: SelectorList,
+  start: number,
+): void {
   for (const item of runsOf(body, flattening.quirks)) {
     if (isRun(item)) addRule(flattening, frame, selectors, item, start);
     else flattenNode(flattening, item, frame);
   }
 }
 
-function addRule(flattening: Flattening, frame: Frame, selectors: SelectorList, declarations: readonly DeclarationNode[], start: number): void {
+function addRule(
+  flattening: Flattening,
+  frame: Frame,
+  selectors: SelectorList,
+  declarations: readonly DeclarationNode[],
+  start: number,
+): void {
   flattening.rules.push({
-    selectors, selectorText: frame.nestingText, declarations, sheet: frame.sheet, start,
-    conditions: frame.conditions, layer: frame.layer, scopes: frame.scopes, order: flattening.rules.length,
+    selectors,
+    selectorText: frame.nestingText,
+    declarations,
+    sheet: frame.sheet,
+    start,
+    conditions: frame.conditions,
+    layer: frame.layer,
+    scopes: frame.scopes,
+    order: flattening.rules.length,
   });
 }
 
@@ -122,19 +163,45 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
       return;
     case 'supports': {
       const holds = evaluateSupports(node.prelude);
-      if (holds === null) report(flattening, frame, 'invalid-at-rule', `@supports ${node.prelude} is malformed`, node.start, node.preludeEnd);
-      else within({ conditions: [...frame.conditions, { kind: 'supports', holds: holds === true, text: node.prelude }] });
+      if (holds === null)
+        report(
+          flattening,
+          frame,
+          'invalid-at-rule',
+          `@supports ${node.prelude} is malformed`,
+          node.start,
+          node.preludeEnd,
+        );
+      else
+        within({ conditions: [...frame.conditions, { kind: 'supports', holds: holds === true, text: node.prelude }] });
       return;
     }
     case 'container':
-      report(flattening, frame, 'undecided-condition', `@container ${node.prelude} depends on layout`, node.start, node.preludeEnd);
+      report(
+        flattening,
+        frame,
+        'undecided-condition',
+        `@container ${node.prelude} depends on layout`,
+        node.start,
+        node.preludeEnd,
+      );
       within({ conditions: [...frame.conditions, { kind: 'container', text: node.prelude }] });
       return;
     case 'layer': {
       const tokens = tokenizeCss(node.prelude);
-      const names = node.prelude === '' ? [] : splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => textBetween(tokens, from, to));
+      const names =
+        node.prelude === ''
+          ? []
+          : splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => textBetween(tokens, from, to));
       if (names.some((name) => !LAYER_NAME.test(name))) {
-        report(flattening, frame, 'invalid-at-rule', `@layer ${node.prelude} is no layer name`, node.start, node.preludeEnd);
+        report(
+          flattening,
+          frame,
+          'invalid-at-rule',
+          `@layer ${node.prelude} is no layer name`,
+          node.start,
+          node.preludeEnd,
+        );
         return;
       }
       if (node.body === null) {
@@ -148,7 +215,14 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
     case 'scope': {
       const scope = readScope(node.prelude, frame);
       if (!scope) {
-        report(flattening, frame, 'invalid-at-rule', `@scope ${node.prelude} is malformed`, node.start, node.preludeEnd);
+        report(
+          flattening,
+          frame,
+          'invalid-at-rule',
+          `@scope ${node.prelude} is malformed`,
+          node.start,
+          node.preludeEnd,
+        );
         return;
       }
       const next: Frame = { ...frame, scopes: [...frame.scopes, scope], nesting: null, nestingText: '' };
@@ -206,7 +280,8 @@ function readScope(prelude: string, frame: Frame): Scope | null {
 }
 
 /** Identifiers joined by dots. Source: CSS Cascading 5 §6.4.2, `<layer-name>`. */
-const LAYER_NAME = /^(?:--|-?(?:[a-z_\u0080-\uffff]|\\.))(?:[\w-]|[\u0080-\uffff]|\\.)*(?:\.(?:--|-?(?:[a-z_\u0080-\uffff]|\\.))(?:[\w-]|[\u0080-\uffff]|\\.)*)*$/i;
+const LAYER_NAME =
+  /^(?:--|-?(?:[a-z_\u0080-\uffff]|\\.))(?:[\w-]|[\u0080-\uffff]|\\.)*(?:\.(?:--|-?(?:[a-z_\u0080-\uffff]|\\.))(?:[\w-]|[\u0080-\uffff]|\\.)*)*$/i;
 
 /** Full name of a layer, its parents declared first. Anonymous layers get a name nobody can write. */
 function declareLayer(flattening: Flattening, outer: string | null, name: string | null): string {
@@ -229,7 +304,8 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
   let href: string;
   if (type === T.String) href = cssString.decode(tokenText(tokens, i));
   else if (type === T.Url) href = cssUrl.decode(tokenText(tokens, i));
-  else if (type === T.Function && /^url\($/i.test(tokenText(tokens, i))) href = cssString.decode(textBetween(tokens, i + 1, tokens.closers[i]));
+  else if (type === T.Function && /^url\($/i.test(tokenText(tokens, i)))
+    href = cssString.decode(textBetween(tokens, i + 1, tokens.closers[i]));
   else {
     report(flattening, frame, 'invalid-at-rule', '@import names no sheet', node.start, node.end);
     return;
@@ -257,13 +333,23 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
   }
   const media = textBetween(tokens, i, tokens.count);
   if (media !== '') conditions.push({ kind: 'media', text: media });
-  const path = resolvePath(frame.sheet.owner && frame.sheet.name.includes(' <style> ') ? frame.sheet.name.split(' <')[0] : frame.sheet.name, href);
+  const path = resolvePath(
+    frame.sheet.owner && frame.sheet.name.includes(' <style> ') ? frame.sheet.name.split(' <')[0] : frame.sheet.name,
+    href,
+  );
   if (path !== null && frame.importStack.includes(path)) {
     report(flattening, frame, 'import-cycle', `"${path}" imports itself`, node.start, node.end);
     return;
   }
   if (frame.importStack.length >= MOST_IMPORTS) {
-    report(flattening, frame, 'too-deep', `Sheets import one another more than ${MOST_IMPORTS} deep`, node.start, node.end);
+    report(
+      flattening,
+      frame,
+      'too-deep',
+      `Sheets import one another more than ${MOST_IMPORTS} deep`,
+      node.start,
+      node.end,
+    );
     return;
   }
   const text = path === null ? null : flattening.loadSheet(path);
@@ -271,16 +357,36 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
     report(flattening, frame, 'missing-sheet', `Imported stylesheet "${href}" was not captured`, node.start, node.end);
     return;
   }
-  flattenSheet(flattening, { ...frame.sheet, name: path, text, media: '' }, { conditions, layer, importStack: [...frame.importStack, path] });
+  flattenSheet(
+    flattening,
+    { ...frame.sheet, name: path, text, media: '' },
+    { conditions, layer, importStack: [...frame.importStack, path] },
+  );
 }
 
 function registerProperty(flattening: Flattening, node: AtNode, frame: Frame): void {
-  const descriptors = new Map((node.body ?? []).filter((item): item is DeclarationNode => item.kind === 'declaration').map(({ name, value }) => [name, value]));
+  const descriptors = new Map(
+    (node.body ?? [])
+      .filter((item): item is DeclarationNode => item.kind === 'declaration')
+      .map(({ name, value }) => [name, value]),
+  );
   const syntax = descriptors.get('syntax')?.replace(/^["']|["']$/g, '');
   const inherits = descriptors.get('inherits')?.toLowerCase();
   const initial = descriptors.get('initial-value') ?? null;
-  if (!node.prelude.startsWith('--') || syntax === undefined || (inherits !== 'true' && inherits !== 'false') || (syntax !== '*' && initial === null)) {
-    report(flattening, frame, 'invalid-at-rule', `@property ${node.prelude} lacks a descriptor`, node.start, node.preludeEnd);
+  if (
+    !node.prelude.startsWith('--') ||
+    syntax === undefined ||
+    (inherits !== 'true' && inherits !== 'false') ||
+    (syntax !== '*' && initial === null)
+  ) {
+    report(
+      flattening,
+      frame,
+      'invalid-at-rule',
+      `@property ${node.prelude} lacks a descriptor`,
+      node.start,
+      node.preludeEnd,
+    );
     return;
   }
   flattening.registered.set(node.prelude, { name: node.prelude, syntax, inherits: inherits === 'true', initial });
@@ -291,6 +397,17 @@ function nestedText(outer: string, inner: string): string {
   return inner.includes('&') ? inner.replaceAll('&', group) : `${group} ${inner}`;
 }
 
-function report(flattening: Flattening, frame: Frame, code: Problem['code'], reason: string, start: number, end: number): void {
-  flattening.problems.push({ code, reason, loc: { source: frame.sheet.name, start: frame.locate(start), end: frame.locate(end) } });
+function report(
+  flattening: Flattening,
+  frame: Frame,
+  code: Problem['code'],
+  reason: string,
+  start: number,
+  end: number,
+): void {
+  flattening.problems.push({
+    code,
+    reason,
+    loc: { source: frame.sheet.name, start: frame.locate(start), end: frame.locate(end) },
+  });
 }

@@ -42,8 +42,16 @@ const selectors = new WeakMap<QualifiedNode, Map<SelectorList, SelectorList>>();
  * @param nesting selectors of the style rule around; `null` where there is none to refer to, `undefined` at top level.
  * @throws {SelectorError} when the rule is to be dropped.
  */
-export function parsedSelectors(node: QualifiedNode, nesting: SelectorList | null | undefined, namespaces: ReadonlyMap<string, string>): SelectorList {
-  const parse = (): SelectorList => parseSelectorList(node.prelude, { namespaces, ...(nesting === undefined ? { nesting: null } : { nesting, relative: 'nesting' as const }) });
+export function parsedSelectors(
+  node: QualifiedNode,
+  nesting: SelectorList | null | undefined,
+  namespaces: ReadonlyMap<string, string>,
+): SelectorList {
+  const parse = (): SelectorList =>
+    parseSelectorList(node.prelude, {
+      namespaces,
+      ...(nesting === undefined ? { nesting: null } : { nesting, relative: 'nesting' as const }),
+    });
   // Prefixes mean what the sheet around says.
   if (namespaces.size > 0 || nesting === null) return parse();
   let byNesting = selectors.get(node);
@@ -56,7 +64,10 @@ export function parsedSelectors(node: QualifiedNode, nesting: SelectorList | nul
 }
 
 type Run = readonly DeclarationNode[];
-const runs = [new WeakMap<readonly BodyNode[], readonly (Run | BodyNode)[]>(), new WeakMap<readonly BodyNode[], readonly (Run | BodyNode)[]>()];
+const runs = [
+  new WeakMap<readonly BodyNode[], readonly (Run | BodyNode)[]>(),
+  new WeakMap<readonly BodyNode[], readonly (Run | BodyNode)[]>(),
+];
 
 /** The content of a rule in order: declarations that follow on one another as one list, what else there is as it is. */
 export function runsOf(body: readonly BodyNode[], quirks: boolean): readonly (Run | BodyNode)[] {

@@ -7,7 +7,24 @@ import { SCROLLBAR_PSEUDO_CLASSES, USER_ACTION_PSEUDO_CLASSES } from './pseudo-n
 
 /** Pseudo-classes that ask about the tree around an element, which no pseudo-element answers. */
 const STRUCTURAL: ReadonlySet<string> = new Set([
-  'root', 'empty', 'first-child', 'last-child', 'only-child', 'first-of-type', 'last-of-type', 'only-of-type', 'nth-child', 'nth-last-child', 'nth-of-type', 'nth-last-of-type', 'scope', 'host', 'host-context', 'has', 'current', '-webkit-any',
+  'root',
+  'empty',
+  'first-child',
+  'last-child',
+  'only-child',
+  'first-of-type',
+  'last-of-type',
+  'only-of-type',
+  'nth-child',
+  'nth-last-child',
+  'nth-of-type',
+  'nth-last-of-type',
+  'scope',
+  'host',
+  'host-context',
+  'has',
+  'current',
+  '-webkit-any',
 ]);
 
 /** Pseudo-elements that are elements to their pseudo-classes. */
@@ -24,7 +41,10 @@ const OTHERS: ReadonlyMap<string, ReadonlySet<string>> = new Map([
   ['scroll-marker', new Set([...USER_ACTION_PSEUDO_CLASSES, 'target-current', 'target-before', 'target-after'])],
   ['scroll-marker-group', new Set(['hover', 'focus-within'])],
   ['scroll-button', new Set([...USER_ACTION_PSEUDO_CLASSES, 'enabled', 'disabled'])],
-  ...['group', 'image-pair', 'old', 'new', 'group-children'].map((name): [string, ReadonlySet<string>] => [`view-transition-${name}`, new Set(['only-child'])]),
+  ...['group', 'image-pair', 'old', 'new', 'group-children'].map((name): [string, ReadonlySet<string>] => [
+    `view-transition-${name}`,
+    new Set(['only-child']),
+  ]),
 ]);
 
 /**
@@ -33,7 +53,8 @@ const OTHERS: ReadonlyMap<string, ReadonlySet<string>> = new Map([
  */
 export function mayFollow(name: string, after: string): boolean {
   if (isOfScrollbars(after)) return SCROLLBAR_ACTIONS.has(name) || SCROLLBAR_PSEUDO_CLASSES.has(name);
-  if (LIKE_ELEMENTS.has(after)) return !STRUCTURAL.has(name) && (!SCROLLBAR_PSEUDO_CLASSES.has(name) || name === 'window-inactive');
+  if (LIKE_ELEMENTS.has(after))
+    return !STRUCTURAL.has(name) && (!SCROLLBAR_PSEUDO_CLASSES.has(name) || name === 'window-inactive');
   return (OTHERS.get(after) ?? (after.startsWith('-webkit-') ? USER_ACTION_PSEUDO_CLASSES : null))?.has(name) ?? false;
 }
 
@@ -43,7 +64,14 @@ export function isOfScrollbars(name: string): boolean {
 }
 
 /** Pseudo-elements that make boxes in the element's own place. Source: CSS Pseudo-Elements 4 §4. */
-const TREE_ABIDING: ReadonlySet<string> = new Set(['before', 'after', 'marker', 'placeholder', 'file-selector-button', 'backdrop']);
+const TREE_ABIDING: ReadonlySet<string> = new Set([
+  'before',
+  'after',
+  'marker',
+  'placeholder',
+  'file-selector-button',
+  'backdrop',
+]);
 
 /** Whether a pseudo-element may follow another. */
 export function mayFollowElement(name: string, after: string): boolean {
@@ -53,14 +81,20 @@ export function mayFollowElement(name: string, after: string): boolean {
 }
 
 /** Vendor names of standard pseudo-elements. Source: Compatibility Standard §4; Chromium resolves both alike. */
-export const PSEUDO_ELEMENT_ALIASES: ReadonlyMap<string, string> = new Map([['-webkit-input-placeholder', 'placeholder'], ['-webkit-file-upload-button', 'file-selector-button']]);
+export const PSEUDO_ELEMENT_ALIASES: ReadonlyMap<string, string> = new Map([
+  ['-webkit-input-placeholder', 'placeholder'],
+  ['-webkit-file-upload-button', 'file-selector-button'],
+]);
 
 /** The vendor pseudo-elements that Chromium has boxes for, without prefix; others parse and match nothing. */
-export const WEBKIT_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set((
-  'calendar-picker-indicator color-swatch color-swatch-wrapper date-and-time-value datetime-edit datetime-edit-ampm-field datetime-edit-day-field datetime-edit-fields-wrapper datetime-edit-hour-field '
-  + 'datetime-edit-millisecond-field datetime-edit-minute-field datetime-edit-month-field datetime-edit-second-field datetime-edit-text datetime-edit-week-field datetime-edit-year-field file-upload-button inner-spin-button '
-  + 'input-placeholder media-controls media-controls-panel media-controls-play-button media-controls-enclosure media-controls-overlay-enclosure media-controls-overlay-play-button media-controls-mute-button '
-  + 'media-controls-timeline media-controls-volume-slider media-controls-current-time-display media-controls-time-remaining-display media-controls-fullscreen-button media-controls-toggle-closed-captions-button '
-  + 'media-slider-container media-slider-thumb media-text-track-container media-text-track-display media-text-track-region media-text-track-region-container meter-bar meter-even-less-good-value meter-inner-element '
-  + 'meter-optimum-value meter-suboptimum-value progress-bar progress-inner-element progress-value resizer scrollbar scrollbar-button scrollbar-corner scrollbar-thumb scrollbar-track scrollbar-track-piece '
-  + 'search-cancel-button slider-container slider-runnable-track slider-thumb textfield-decoration-container').split(' '));
+export const WEBKIT_PSEUDO_ELEMENTS: ReadonlySet<string> = new Set(
+  (
+    'calendar-picker-indicator color-swatch color-swatch-wrapper date-and-time-value datetime-edit datetime-edit-ampm-field datetime-edit-day-field datetime-edit-fields-wrapper datetime-edit-hour-field ' +
+    'datetime-edit-millisecond-field datetime-edit-minute-field datetime-edit-month-field datetime-edit-second-field datetime-edit-text datetime-edit-week-field datetime-edit-year-field file-upload-button inner-spin-button ' +
+    'input-placeholder media-controls media-controls-panel media-controls-play-button media-controls-enclosure media-controls-overlay-enclosure media-controls-overlay-play-button media-controls-mute-button ' +
+    'media-controls-timeline media-controls-volume-slider media-controls-current-time-display media-controls-time-remaining-display media-controls-fullscreen-button media-controls-toggle-closed-captions-button ' +
+    'media-slider-container media-slider-thumb media-text-track-container media-text-track-display media-text-track-region media-text-track-region-container meter-bar meter-even-less-good-value meter-inner-element ' +
+    'meter-optimum-value meter-suboptimum-value progress-bar progress-inner-element progress-value resizer scrollbar scrollbar-button scrollbar-corner scrollbar-thumb scrollbar-track scrollbar-track-piece ' +
+    'search-cancel-button slider-container slider-runnable-track slider-thumb textfield-decoration-container'
+  ).split(' '),
+);

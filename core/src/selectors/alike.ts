@@ -6,24 +6,43 @@ import { isLastingId, lastingClasses } from './class-names.js';
 /** What an element is to a visitor: the kind that "everywhere" gathers. */
 export type Kind = 'button' | 'link' | 'field' | 'heading' | 'other';
 
-const FIELD_TYPES = new Set(['text', 'search', 'email', 'tel', 'url', 'password', 'number', 'date', 'time', 'month', 'week', 'datetime-local']);
+const FIELD_TYPES = new Set([
+  'text',
+  'search',
+  'email',
+  'tel',
+  'url',
+  'password',
+  'number',
+  'date',
+  'time',
+  'month',
+  'week',
+  'datetime-local',
+]);
 
 export function kindOf(element: ElementNode): Kind {
   const { localName, attributes } = element;
   const type = (attributes.get('type') ?? 'text').toLowerCase();
-  if (localName === 'button' || (localName === 'input' && ['submit', 'button', 'reset'].includes(type))) return 'button';
+  if (localName === 'button' || (localName === 'input' && ['submit', 'button', 'reset'].includes(type)))
+    return 'button';
   if (isLink(element)) return 'link';
-  if (localName === 'textarea' || localName === 'select' || (localName === 'input' && FIELD_TYPES.has(type))) return 'field';
+  if (localName === 'textarea' || localName === 'select' || (localName === 'input' && FIELD_TYPES.has(type)))
+    return 'field';
   return /^h[1-6]$/.test(localName) ? 'heading' : 'other';
 }
 
 /** Selector list that gathers a kind; `null` where only the tag says it. */
 export function kindSelector(element: ElementNode): readonly string[] {
   switch (kindOf(element)) {
-    case 'button': return ['button', 'input[type="submit"]', 'input[type="button"]', 'input[type="reset"]'];
-    case 'link': return ['a[href]'];
-    case 'field': return element.localName === 'input' ? ['input'] : [element.localName];
-    default: return [element.localName];
+    case 'button':
+      return ['button', 'input[type="submit"]', 'input[type="button"]', 'input[type="reset"]'];
+    case 'link':
+      return ['a[href]'];
+    case 'field':
+      return element.localName === 'input' ? ['input'] : [element.localName];
+    default:
+      return [element.localName];
   }
 }
 

@@ -7,7 +7,10 @@ const GENERATED_PREFIX = /^(?:css|sc|jss|emotion|makeStyles|svelte|styled|tw)-/i
  */
 export function isGeneratedClass(name: string): boolean {
   if (/^(?:css|sc|jss|emotion|svelte)-[a-z0-9]{5,}$/i.test(name)) return true;
-  return name.split(/__|--|[-_]/).some((piece) => piece.length >= 5 && looksHashed(piece)) || (GENERATED_PREFIX.test(name) && /\d/.test(name));
+  return (
+    name.split(/__|--|[-_]/).some((piece) => piece.length >= 5 && looksHashed(piece)) ||
+    (GENERATED_PREFIX.test(name) && /\d/.test(name))
+  );
 }
 
 function looksHashed(piece: string): boolean {

@@ -11,7 +11,12 @@ import { subjectKeys } from './subject-keys.js';
  * @param test whether a compound matches an element.
  * @throws {MatchBudgetError} `too-large`, when the context's budget is used up.
  */
-export function anchorsIn(tree: TreeRoot, selector: ComplexSelector, context: MatchContext, test: (compound: CompoundSelector, element: ElementNode) => boolean): ReadonlySet<ElementNode> {
+export function anchorsIn(
+  tree: TreeRoot,
+  selector: ComplexSelector,
+  context: MatchContext,
+  test: (compound: CompoundSelector, element: ElementNode) => boolean,
+): ReadonlySet<ElementNode> {
   const last = selector.compounds.length - 1;
   let standing: Iterable<ElementNode> = candidatesIn(tree, selector.compounds[last], context);
   for (let at = last; ; at -= 1) {
@@ -20,7 +25,11 @@ export function anchorsIn(tree: TreeRoot, selector: ComplexSelector, context: Ma
       spendSteps(context, 1);
       if (test(selector.compounds[at], element)) matching.push(element);
     }
-    standing = relatedTo(matching, at === 0 && selector.combinators[0] === '' ? ' ' : selector.combinators[at], context);
+    standing = relatedTo(
+      matching,
+      at === 0 && selector.combinators[0] === '' ? ' ' : selector.combinators[at],
+      context,
+    );
     if (at === 0) return standing as Set<ElementNode>;
   }
 }

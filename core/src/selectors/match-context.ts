@@ -54,7 +54,15 @@ const REST_BUDGET = 50_000_000;
 
 /** Context of a question about the document as it stands, no state given. */
 export function restContext(document: PageDocument): MatchContext {
-  return { document, states: NO_STATES, tree: document.root, scope: null, visitedLink: null, hasAnswers: new Map(), budget: { steps: REST_BUDGET } };
+  return {
+    document,
+    states: NO_STATES,
+    tree: document.root,
+    scope: null,
+    visitedLink: null,
+    hasAnswers: new Map(),
+    budget: { steps: REST_BUDGET },
+  };
 }
 
 /** Takes steps from the budget. @throws {MatchBudgetError} when it is used up. */

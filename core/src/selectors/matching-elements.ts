@@ -29,7 +29,13 @@ function listingOf(document: PageDocument): ReadonlyMap<string, readonly Element
 
 function keyOf(selector: ComplexSelector): string {
   const { ids, classes, type } = subjectOf(selector);
-  return ids.length > 0 ? `#${ids[0]}` : classes.length > 0 ? `.${classes[0]}` : type !== null ? `<${type.toLowerCase()}` : '*';
+  return ids.length > 0
+    ? `#${ids[0]}`
+    : classes.length > 0
+      ? `.${classes[0]}`
+      : type !== null
+        ? `<${type.toLowerCase()}`
+        : '*';
 }
 
 /** Elements of a page's own tree that any of some selectors matches as the page stands, in document order. */
@@ -39,7 +45,14 @@ export function matchingElements(page: { readonly document: PageDocument }, sele
   const listing = listingOf(document);
   // Quirks mode folds case in names, which the listing does not.
   if (document.quirks) return (listing.get('*') ?? []).filter((element) => matchesAny(selectors, element, context));
-  if (selectors.length === 1) return (listing.get(keyOf(selectors[0])) ?? []).filter((element) => matchesSelector(selectors[0], element, context));
-  const found = new Set(selectors.flatMap((selector) => (listing.get(keyOf(selector)) ?? []).filter((element) => matchesSelector(selector, element, context))));
+  if (selectors.length === 1)
+    return (listing.get(keyOf(selectors[0])) ?? []).filter((element) =>
+      matchesSelector(selectors[0], element, context),
+    );
+  const found = new Set(
+    selectors.flatMap((selector) =>
+      (listing.get(keyOf(selector)) ?? []).filter((element) => matchesSelector(selector, element, context)),
+    ),
+  );
   return [...found].sort((a, b) => a.number - b.number);
 }

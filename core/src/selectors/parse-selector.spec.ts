@@ -37,15 +37,47 @@ describe('specificity', () => {
   // CSS Nesting 1 §3.2: & counts as the most specific selector of the list around it.
   it('counts & as the list it stands for', () => {
     const outer = parseSelectorList('#a, b');
-    expect(formatSpecificity(parseSelectorList('& c', { nesting: outer, relative: 'nesting' })[0].specificity)).toBe('1·0·1');
-    expect(formatSpecificity(parseSelectorList('.d', { nesting: outer, relative: 'nesting' })[0].specificity)).toBe('1·1·0');
+    expect(formatSpecificity(parseSelectorList('& c', { nesting: outer, relative: 'nesting' })[0].specificity)).toBe(
+      '1·0·1',
+    );
+    expect(formatSpecificity(parseSelectorList('.d', { nesting: outer, relative: 'nesting' })[0].specificity)).toBe(
+      '1·1·0',
+    );
   });
 });
 
 describe('parseSelectorList', () => {
   const refused = [
-    '', ',a', 'a,', 'a >', '> a', 'a > > b', '#1a', '.1a', 'a:unknown', '::unknown', 'a::before b', ':not()', ':not(::before)', ':has(:has(a))', ':nth-child(x)', '[a=b q]', '[=a]', 'a,,b',
-    ':hover(x)', '::slotted(a b)', ':host(a b)', '%', '{', 'a::before.x', '::before:hover', '::slotted(a):hover', 'a:horizontal', '::selection:hover', '::part()', ':lang()',
+    '',
+    ',a',
+    'a,',
+    'a >',
+    '> a',
+    'a > > b',
+    '#1a',
+    '.1a',
+    'a:unknown',
+    '::unknown',
+    'a::before b',
+    ':not()',
+    ':not(::before)',
+    ':has(:has(a))',
+    ':nth-child(x)',
+    '[a=b q]',
+    '[=a]',
+    'a,,b',
+    ':hover(x)',
+    '::slotted(a b)',
+    ':host(a b)',
+    '%',
+    '{',
+    'a::before.x',
+    '::before:hover',
+    '::slotted(a):hover',
+    'a:horizontal',
+    '::selection:hover',
+    '::part()',
+    ':lang()',
   ];
   for (const selector of refused) {
     it(`refuses ${selector || 'nothing'}`, () => {

@@ -2,11 +2,23 @@ import MagicString from 'magic-string';
 import { ident, parse, string, toPlainObject } from 'css-tree';
 import { T, splitAtCommas, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
 import {
-  ANSWERED_PSEUDO_CLASSES, LEGACY_PSEUDO_ELEMENTS, OTHER_PSEUDO_ELEMENTS, RESOLVED_PSEUDO_ELEMENTS, SCROLLBAR_PSEUDO_CLASSES,
+  ANSWERED_PSEUDO_CLASSES,
+  LEGACY_PSEUDO_ELEMENTS,
+  OTHER_PSEUDO_ELEMENTS,
+  RESOLVED_PSEUDO_ELEMENTS,
+  SCROLLBAR_PSEUDO_CLASSES,
 } from './pseudo-names.js';
 import { PSEUDO_ELEMENT_ALIASES, WEBKIT_PSEUDO_ELEMENTS, mayFollow, mayFollowElement } from './after-pseudo-element.js';
 import type {
-  AttributeTest, Combinator, ComplexSelector, CompoundSelector, NthTest, PseudoClass, PseudoElementTest, SelectorList, Specificity,
+  AttributeTest,
+  Combinator,
+  ComplexSelector,
+  CompoundSelector,
+  NthTest,
+  PseudoClass,
+  PseudoElementTest,
+  SelectorList,
+  Specificity,
 } from './selector.js';
 import { addSpecificity, greatestSpecificity } from './specificity.js';
 
@@ -58,11 +70,17 @@ interface CssNode {
  * @throws {SelectorError} `invalid-selector`, when a browser would drop the rule.
  */
 export function parseSelectorList(text: string, context: SelectorContext = {}): SelectorList {
-  if (text.length > MAX_LENGTH) throw new SelectorError(`The selector has ${text.length} characters, the bound is ${MAX_LENGTH}`);
+  if (text.length > MAX_LENGTH)
+    throw new SelectorError(`The selector has ${text.length} characters, the bound is ${MAX_LENGTH}`);
   const tokens = tokenizeCss(text);
   refuseDeepNesting(tokens);
   return splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => {
-    const part = text.slice(from < tokens.count ? tokens.starts[from] : text.length, to > from ? tokens.ends[to - 1] : tokens.starts[from] ?? text.length).trim();
+    const part = text
+      .slice(
+        from < tokens.count ? tokens.starts[from] : text.length,
+        to > from ? tokens.ends[to - 1] : (tokens.starts[from] ?? text.length),
+      )
+      .trim();
     return parseComplex(part, context);
   });
 }
@@ -74,7 +92,8 @@ function parseComplex(text: string, context: SelectorContext): ComplexSelector {
     node = toPlainObject(parse(text, { context: 'selector' })) as unknown as CssNode;
   } catch (error) {
     const forgiven = context.strict ? null : forgive(text, context);
-    if (forgiven === null || forgiven === text) throw new SelectorError(`"${clip(text)}": ${error instanceof Error ? error.message : 'not a selector'}`);
+    if (forgiven === null || forgiven === text)
+      throw new SelectorError(`"${clip(text)}": ${error instanceof Error ? error.message : 'not a selector'}`);
     return { ...parseComplex(forgiven, context), text };
   }
   return { ...readComplex(node, text, context, 0), text };
@@ -89,7 +108,12 @@ function forgive(text: string, context: SelectorContext): string | null {
     if (tokens.types[i] !== T.Function || !/^(is|where)\($/i.test(tokenText(tokens, i))) continue;
     const close = tokens.closers[i];
     const items = splitAtCommas(tokens, i + 1, close)
-      .map(([from, to]) => text.slice(from < tokens.count ? tokens.starts[from] : text.length, to > from ? tokens.ends[to - 1] : tokens.starts[from] ?? text.length))
+      .map(([from, to]) =>
+        text.slice(
+          from < tokens.count ? tokens.starts[from] : text.length,
+          to > from ? tokens.ends[to - 1] : (tokens.starts[from] ?? text.length),
+        ),
+      )
       .map((item) => (parses(item, context) ? item : forgive(item, context)))
       .filter((item): item is string => item !== null && parses(item, context));
     const [from, to] = [tokens.ends[i], close < tokens.count ? tokens.starts[close] : text.length];
@@ -131,16 +155,23 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
     draft = null;
   };
   for (const child of node.children ?? []) {
-    if (pseudoElements.length > 0 && !(child.type === 'PseudoClassSelector' || child.type === 'PseudoElementSelector')) {
+    if (
+      pseudoElements.length > 0 &&
+      !(child.type === 'PseudoClassSelector' || child.type === 'PseudoElementSelector')
+    ) {
       throw new SelectorError(`"${clip(text)}": nothing but pseudo-classes may follow a pseudo-element`);
     }
-    if (context.after && child.type !== 'PseudoClassSelector') throw new SelectorError(`"${clip(text)}": only pseudo-classes can follow "::${context.after}"`);
+    if (context.after && child.type !== 'PseudoClassSelector')
+      throw new SelectorError(`"${clip(text)}": only pseudo-classes can follow "::${context.after}"`);
     switch (child.type) {
       case 'Combinator': {
         const sign = child.name as string;
-        if (sign !== ' ' && sign !== '>' && sign !== '+' && sign !== '~') throw new SelectorError(`"${clip(text)}": unknown combinator "${sign}"`);
-        if (draft === null && (combinator as string) !== '') throw new SelectorError(`"${clip(text)}": two combinators in a row`);
-        if (draft === null && compounds.length === 0 && !context.relative) throw new SelectorError(`"${clip(text)}": a combinator stands first`);
+        if (sign !== ' ' && sign !== '>' && sign !== '+' && sign !== '~')
+          throw new SelectorError(`"${clip(text)}": unknown combinator "${sign}"`);
+        if (draft === null && (combinator as string) !== '')
+          throw new SelectorError(`"${clip(text)}": two combinators in a row`);
+        if (draft === null && compounds.length === 0 && !context.relative)
+          throw new SelectorError(`"${clip(text)}": a combinator stands first`);
         close();
         combinator = sign;
         break;
@@ -152,13 +183,15 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
         const prefix = bar > 0 ? name.slice(0, bar) : '*';
         // No element of a page is in no namespace.
         if (bar === 0) open().pseudoClasses.push({ kind: 'named', name: 'never' });
-        if (prefix !== '*' && !context.namespaces?.has(prefix)) throw new SelectorError(`"${clip(text)}": the namespace prefix "${prefix}" is not declared`);
+        if (prefix !== '*' && !context.namespaces?.has(prefix))
+          throw new SelectorError(`"${clip(text)}": the namespace prefix "${prefix}" is not declared`);
         open().type = local === '*' ? null : local;
         if (local !== '*') specificity = addSpecificity(specificity, [0, 0, 1]);
         break;
       }
       case 'IdSelector':
-        if (!/^(?:-?(?:[a-zA-Z_\u0080-\uffff]|\\)|--)/.test(child.name as string)) throw new SelectorError(`"#${clip(child.name as string)}" is not an id selector`);
+        if (!/^(?:-?(?:[a-zA-Z_\u0080-\uffff]|\\)|--)/.test(child.name as string))
+          throw new SelectorError(`"#${clip(child.name as string)}" is not an id selector`);
         open().ids.push(ident.decode(child.name as string));
         specificity = addSpecificity(specificity, [1, 0, 0]);
         break;
@@ -181,7 +214,8 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
         const name = (child.name as string).toLowerCase();
         if (LEGACY_PSEUDO_ELEMENTS.has(name) && !child.children) {
           open();
-          if (context.after || (written !== null && !mayFollowElement(name, written))) throw new SelectorError(`"${clip(text)}": ":${name}" cannot follow "::${written ?? context.after ?? ''}"`);
+          if (context.after || (written !== null && !mayFollowElement(name, written)))
+            throw new SelectorError(`"${clip(text)}": ":${name}" cannot follow "::${written ?? context.after ?? ''}"`);
           written = name;
           pseudoElements.push({ name, list: null, parts: [], states: [] });
           specificity = addSpecificity(specificity, [0, 0, 1]);
@@ -203,7 +237,8 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
       case 'PseudoElementSelector': {
         open();
         const read = readPseudoElement(child, text, context, depth);
-        if (written !== null && !mayFollowElement(read.test.name, written)) throw new SelectorError(`"${clip(text)}": "::${read.written}" cannot follow "::${written}"`);
+        if (written !== null && !mayFollowElement(read.test.name, written))
+          throw new SelectorError(`"${clip(text)}": "::${read.written}" cannot follow "::${written}"`);
         written = read.written;
         pseudoElements.push(read.test);
         specificity = addSpecificity(specificity, read.specificity);
@@ -214,11 +249,18 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
     }
   }
   close();
-  if (compounds.length === 0 || (combinator as string) !== '') throw new SelectorError(`"${clip(text)}" ends with a combinator`);
+  if (compounds.length === 0 || (combinator as string) !== '')
+    throw new SelectorError(`"${clip(text)}" ends with a combinator`);
   if (context.relative === 'nesting' && context.nesting !== undefined && (combinators[0] !== '' || !namesNesting)) {
     // CSS Nesting 1 §3.1: a relative selector hangs on `&`.
     const outer = context.nesting;
-    compounds.unshift({ type: null, ids: [], classes: [], attributes: [], pseudoClasses: [outer ? { kind: 'is', list: outer } : { kind: 'scope' }] });
+    compounds.unshift({
+      type: null,
+      ids: [],
+      classes: [],
+      attributes: [],
+      pseudoClasses: [outer ? { kind: 'is', list: outer } : { kind: 'scope' }],
+    });
     if (combinators[0] === '') combinators[0] = ' ';
     combinators.unshift('');
     specificity = addSpecificity(specificity, outer ? greatestSpecificity(outer) : [0, 0, 0]);
@@ -226,7 +268,9 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
   return { text, compounds, combinators, pseudoElements, specificity };
 }
 
-type DraftCompound = { -readonly [K in keyof CompoundSelector]: CompoundSelector[K] extends readonly (infer U)[] ? U[] : CompoundSelector[K] };
+type DraftCompound = {
+  -readonly [K in keyof CompoundSelector]: CompoundSelector[K] extends readonly (infer U)[] ? U[] : CompoundSelector[K];
+};
 
 function readAttribute(node: CssNode, text: string): AttributeTest {
   const written = decodeName((node.name as CssNode).name as string);
@@ -237,7 +281,12 @@ function readAttribute(node: CssNode, text: string): AttributeTest {
   return {
     name: written.slice(written.lastIndexOf('|') + 1),
     operator: (node.matcher ?? '') as AttributeTest['operator'],
-    value: value === null || value === undefined ? '' : value.type === 'String' ? (value.value as string) : ident.decode(value.name as string),
+    value:
+      value === null || value === undefined
+        ? ''
+        : value.type === 'String'
+          ? (value.value as string)
+          : ident.decode(value.name as string),
     ignoreCase: flags === 'i' ? true : null,
   };
 }
@@ -262,16 +311,34 @@ interface ReadPseudo {
 }
 
 function readPseudoClass(name: string, node: CssNode, text: string, context: InnerContext, depth: number): ReadPseudo {
-  const inner = (children: readonly CssNode[] | null | undefined, relative: boolean): { list: SelectorList; namesNesting: boolean } => {
+  const inner = (
+    children: readonly CssNode[] | null | undefined,
+    relative: boolean,
+  ): { list: SelectorList; namesNesting: boolean } => {
     if (depth > MAX_DEPTH) throw new SelectorError(`"${clip(text)}" is nested deeper than ${MAX_DEPTH}`);
-    const nodes = (children ?? []).flatMap((child) => (child.type === 'SelectorList' ? child.children ?? [] : [child]));
+    const nodes = (children ?? []).flatMap((child) =>
+      child.type === 'SelectorList' ? (child.children ?? []) : [child],
+    );
     const list: ComplexSelector[] = [];
     const isForgiving = !context.strict && (name === 'is' || name === 'where');
     const { namespaces, nesting, strict, after } = context;
     for (const selector of nodes) {
       try {
-        const read = readComplex(selector, text, { namespaces, nesting, strict, after, insideHas: context.insideHas || name === 'has', ...(relative ? { relative: 'anchor' as const } : {}) }, depth + 1);
-        if (read.pseudoElements.length > 0 && !name.startsWith('nth-')) throw new SelectorError(`"${clip(text)}": no pseudo-element inside :${name}()`);
+        const read = readComplex(
+          selector,
+          text,
+          {
+            namespaces,
+            nesting,
+            strict,
+            after,
+            insideHas: context.insideHas || name === 'has',
+            ...(relative ? { relative: 'anchor' as const } : {}),
+          },
+          depth + 1,
+        );
+        if (read.pseudoElements.length > 0 && !name.startsWith('nth-'))
+          throw new SelectorError(`"${clip(text)}": no pseudo-element inside :${name}()`);
         list.push(read);
       } catch (error) {
         // Selectors 4 §18.1: what such a list cannot take makes itself void, not the list.
@@ -284,8 +351,10 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
   const hasArgument = node.children !== null && node.children !== undefined;
   if (!hasArgument) {
     if (name === 'scope') return { test: { kind: 'scope' }, specificity: [0, 1, 0], namesNesting: false };
-    if (name === 'host') return { test: { kind: 'host', argument: null, context: false }, specificity: [0, 1, 0], namesNesting: false };
-    if (!ANSWERED_PSEUDO_CLASSES.has(name) && !SCROLLBAR_PSEUDO_CLASSES.has(name)) throw new SelectorError(`"${clip(text)}": unknown pseudo-class ":${name}"`);
+    if (name === 'host')
+      return { test: { kind: 'host', argument: null, context: false }, specificity: [0, 1, 0], namesNesting: false };
+    if (!ANSWERED_PSEUDO_CLASSES.has(name) && !SCROLLBAR_PSEUDO_CLASSES.has(name))
+      throw new SelectorError(`"${clip(text)}": unknown pseudo-class ":${name}"`);
     return { test: { kind: 'named', name }, specificity: [0, 1, 0], namesNesting: false };
   }
   switch (name) {
@@ -293,8 +362,13 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     case '-webkit-any':
     case 'where': {
       const { list, namesNesting } = inner(node.children, false);
-      if (name === '-webkit-any' && list.length === 0) throw new SelectorError(`"${clip(text)}": :${name}() needs a selector`);
-      return { test: { kind: 'is', list }, specificity: name === 'where' ? [0, 0, 0] : greatestSpecificity(list), namesNesting };
+      if (name === '-webkit-any' && list.length === 0)
+        throw new SelectorError(`"${clip(text)}": :${name}() needs a selector`);
+      return {
+        test: { kind: 'is', list },
+        specificity: name === 'where' ? [0, 0, 0] : greatestSpecificity(list),
+        namesNesting,
+      };
     }
     case 'not':
     case 'has': {
@@ -320,19 +394,31 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     case 'host':
     case 'host-context': {
       const { list } = inner(node.children, false);
-      if (list.length !== 1 || list[0].compounds.length !== 1) throw new SelectorError(`"${clip(text)}": :${name}() takes one compound selector`);
-      return { test: { kind: 'host', argument: list, context: name === 'host-context' }, specificity: addSpecificity([0, 1, 0], greatestSpecificity(list)), namesNesting: false };
+      if (list.length !== 1 || list[0].compounds.length !== 1)
+        throw new SelectorError(`"${clip(text)}": :${name}() takes one compound selector`);
+      return {
+        test: { kind: 'host', argument: list, context: name === 'host-context' },
+        specificity: addSpecificity([0, 1, 0], greatestSpecificity(list)),
+        namesNesting: false,
+      };
     }
     case 'lang': {
       // Chromium takes one identifier only.
-      if (node.children?.length !== 1 || node.children[0].type !== 'Identifier') throw new SelectorError(`"${clip(text)}": :lang() takes names`);
-      const ranges = (node.children ?? []).filter((child) => child.type === 'Identifier').map((child) => ident.decode(child.name as string));
+      if (node.children?.length !== 1 || node.children[0].type !== 'Identifier')
+        throw new SelectorError(`"${clip(text)}": :lang() takes names`);
+      const ranges = (node.children ?? [])
+        .filter((child) => child.type === 'Identifier')
+        .map((child) => ident.decode(child.name as string));
       if (ranges.length === 0) throw new SelectorError(`"${clip(text)}": :lang() needs a language`);
       return { test: { kind: 'lang', ranges }, specificity: [0, 1, 0], namesNesting: false };
     }
     case 'dir': {
       const direction = node.children?.[0]?.name;
-      return { test: { kind: 'dir', direction: typeof direction === 'string' ? direction.toLowerCase() : '' }, specificity: [0, 1, 0], namesNesting: false };
+      return {
+        test: { kind: 'dir', direction: typeof direction === 'string' ? direction.toLowerCase() : '' },
+        specificity: [0, 1, 0],
+        namesNesting: false,
+      };
     }
     case 'state':
     case 'active-view-transition-type':
@@ -342,38 +428,76 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
   }
 }
 
-function readPseudoElement(node: CssNode, text: string, { strict }: InnerContext, depth: number): { test: PseudoElementTest; written: string; specificity: Specificity } {
+function readPseudoElement(
+  node: CssNode,
+  text: string,
+  { strict }: InnerContext,
+  depth: number,
+): { test: PseudoElementTest; written: string; specificity: Specificity } {
   const name = (node.name as string).toLowerCase();
   if (name === 'slotted') {
-    const list = (node.children ?? []).flatMap((child) => (child.type === 'SelectorList' ? child.children ?? [] : [child]))
+    const list = (node.children ?? [])
+      .flatMap((child) => (child.type === 'SelectorList' ? (child.children ?? []) : [child]))
       .map((child) => readComplex(child, text, {}, depth + 1));
-    if (list.length !== 1 || list[0].compounds.length !== 1) throw new SelectorError(`"${clip(text)}": ::slotted() takes one compound selector`);
-    return { test: { name, list, parts: [], states: [] }, written: name, specificity: addSpecificity([0, 0, 1], list[0].specificity) };
+    if (list.length !== 1 || list[0].compounds.length !== 1)
+      throw new SelectorError(`"${clip(text)}": ::slotted() takes one compound selector`);
+    return {
+      test: { name, list, parts: [], states: [] },
+      written: name,
+      specificity: addSpecificity([0, 0, 1], list[0].specificity),
+    };
   }
   if (name === 'part') {
     const raw = node.children?.[0]?.value;
-    const parts = typeof raw === 'string' ? raw.trim().split(/\s+/).map((part) => ident.decode(part)) : [];
+    const parts =
+      typeof raw === 'string'
+        ? raw
+            .trim()
+            .split(/\s+/)
+            .map((part) => ident.decode(part))
+        : [];
     if (parts.length === 0) throw new SelectorError(`"${clip(text)}": ::part() needs a name`);
     return { test: { name, list: null, parts, states: [] }, written: name, specificity: [0, 0, 1] };
   }
   const hasArgument = node.children !== null && node.children !== undefined;
   const takesArgument = ARGUMENTS.get(name) ?? 'none';
-  const isKnown = RESOLVED_PSEUDO_ELEMENTS.has(name) || OTHER_PSEUDO_ELEMENTS.has(name)
+  const isKnown =
+    RESOLVED_PSEUDO_ELEMENTS.has(name) ||
+    OTHER_PSEUDO_ELEMENTS.has(name) ||
     // Selectors 4 §3.6.4 keeps unknown -webkit- pseudo-elements valid.
-    || (name.startsWith('-webkit-') && (!strict || WEBKIT_PSEUDO_ELEMENTS.has(name.slice('-webkit-'.length))));
-  if (!isKnown || (hasArgument ? takesArgument === 'none' : takesArgument === 'one')) throw new SelectorError(`"${clip(text)}": unknown pseudo-element "::${name}${hasArgument ? '()' : ''}"`);
+    (name.startsWith('-webkit-') && (!strict || WEBKIT_PSEUDO_ELEMENTS.has(name.slice('-webkit-'.length))));
+  if (!isKnown || (hasArgument ? takesArgument === 'none' : takesArgument === 'one'))
+    throw new SelectorError(`"${clip(text)}": unknown pseudo-element "::${name}${hasArgument ? '()' : ''}"`);
   // Nothing follows a cue that is told apart.
-  return { test: { name: PSEUDO_ELEMENT_ALIASES.get(name) ?? name, list: null, parts: [], states: [] }, written: name === 'cue' && hasArgument ? 'cue()' : name, specificity: [0, 0, 1] };
+  return {
+    test: { name: PSEUDO_ELEMENT_ALIASES.get(name) ?? name, list: null, parts: [], states: [] },
+    written: name === 'cue' && hasArgument ? 'cue()' : name,
+    specificity: [0, 0, 1],
+  };
 }
 
 /** Pseudo-elements that take an argument. Source: the specifications of each; Chromium agrees. */
 const ARGUMENTS: ReadonlyMap<string, 'one' | 'optional'> = new Map([
-  ['cue', 'optional'], ['highlight', 'one'], ['scroll-button', 'one'], ['picker', 'one'], ...['group', 'image-pair', 'old', 'new', 'group-children'].map((name): [string, 'one'] => [`view-transition-${name}`, 'one']),
+  ['cue', 'optional'],
+  ['highlight', 'one'],
+  ['scroll-button', 'one'],
+  ['picker', 'one'],
+  ...['group', 'image-pair', 'old', 'new', 'group-children'].map((name): [string, 'one'] => [
+    `view-transition-${name}`,
+    'one',
+  ]),
 ]);
 
 function readNth(node: CssNode): { step: number; offset: number } {
   if (node.type === 'Identifier') return node.name === 'even' ? { step: 2, offset: 0 } : { step: 2, offset: 1 };
-  const step = node.a === null || node.a === undefined ? 0 : node.a === '-' || node.a === '-n' ? -1 : node.a === '' || node.a === '+' ? 1 : Number(node.a);
+  const step =
+    node.a === null || node.a === undefined
+      ? 0
+      : node.a === '-' || node.a === '-n'
+        ? -1
+        : node.a === '' || node.a === '+'
+          ? 1
+          : Number(node.a);
   return { step, offset: node.b === null || node.b === undefined ? 0 : Number(node.b) };
 }
 
@@ -392,7 +516,12 @@ function refuseDeepNesting(tokens: TokenList): void {
 }
 
 function decodeName(name: string): string {
-  return name.includes('\\') ? name.split('|').map((part) => ident.decode(part)).join('|') : name;
+  return name.includes('\\')
+    ? name
+        .split('|')
+        .map((part) => ident.decode(part))
+        .join('|')
+    : name;
 }
 
 function clip(text: string): string {

@@ -22,7 +22,10 @@ const MOST_KINDS = 4000;
  * which are looked up once.
  * @param foldCase whether class and id names fold ASCII case (quirks mode).
  */
-export function createSelectorIndex<T>(entries: Iterable<{ readonly selector: ComplexSelector; readonly entry: T }>, foldCase: boolean): SelectorIndex<T> {
+export function createSelectorIndex<T>(
+  entries: Iterable<{ readonly selector: ComplexSelector; readonly entry: T }>,
+  foldCase: boolean,
+): SelectorIndex<T> {
   const buckets = new Map<string, Item<T>[]>();
   const byKind = new Map<string, readonly T[]>();
   const fold = (name: string): string => (foldCase ? name.toLowerCase() : name);
@@ -39,7 +42,8 @@ export function createSelectorIndex<T>(entries: Iterable<{ readonly selector: Co
     const found: T[] = [];
     const add = (key: string): void => {
       // What a state takes away or gives is left to matching.
-      for (const { subject, entry } of buckets.get(key) ?? []) if (given || mayBe(subject, element, foldCase)) found.push(entry);
+      for (const { subject, entry } of buckets.get(key) ?? [])
+        if (given || mayBe(subject, element, foldCase)) found.push(entry);
     };
     if (element.id !== null) add(`#${fold(element.id)}`);
     for (const name of element.classes) add(`.${fold(name)}`);
@@ -75,7 +79,9 @@ const NONE: readonly never[] = [];
 function mayBe({ type, ids, classes }: CompoundSelector, element: ElementNode, foldCase: boolean): boolean {
   if (type !== null && !matchesType(type, element)) return false;
   for (const id of ids) if (element.id === null || !sameName(id, element.id, foldCase)) return false;
-  for (const name of classes) if (!element.classes.includes(name) && !(foldCase && element.classes.some((own) => sameName(name, own, true)))) return false;
+  for (const name of classes)
+    if (!element.classes.includes(name) && !(foldCase && element.classes.some((own) => sameName(name, own, true))))
+      return false;
   return true;
 }
 
@@ -84,6 +90,10 @@ const kinds = new WeakMap<ElementNode, string>();
 /** What tells elements apart for an index; no name of HTML or CSS holds a NUL. Source: HTML §13.2.5, CSS Syntax 3 §3.3. */
 function kindOf(element: ElementNode): string {
   let kind = kinds.get(element);
-  if (kind === undefined) kinds.set(element, (kind = [element.localName, element.id ?? '', ...element.classes, '', ...element.attributes.keys()].join('\0')));
+  if (kind === undefined)
+    kinds.set(
+      element,
+      (kind = [element.localName, element.id ?? '', ...element.classes, '', ...element.attributes.keys()].join('\0')),
+    );
   return kind;
 }

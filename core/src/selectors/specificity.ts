@@ -7,7 +7,10 @@ export function addSpecificity(a: Specificity, b: Specificity): Specificity {
 
 /** Specificity of the most specific selector in a list; zero for an empty one. Source: Selectors 4 §17, `:is()` and `:not()`. */
 export function greatestSpecificity(list: SelectorList): Specificity {
-  return list.reduce<Specificity>((best, selector) => (compareSpecificity(selector.specificity, best) > 0 ? selector.specificity : best), NO_SPECIFICITY);
+  return list.reduce<Specificity>(
+    (best, selector) => (compareSpecificity(selector.specificity, best) > 0 ? selector.specificity : best),
+    NO_SPECIFICITY,
+  );
 }
 
 /** Specificity in one line, for people: `0·2·1`. */

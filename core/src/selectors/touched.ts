@@ -25,15 +25,27 @@ function matchedBy(page: Captured, complex: ComplexSelector): ElementNode[] {
   const part = complex.pseudoElements.find(({ name }) => name === 'part');
   const subjects = matchingElements(page, [{ ...complex, pseudoElements: [] }]);
   if (!part) return subjects;
-  return page.document.elements.filter((element) => element.root.host !== null && element.attributes.has('part') && subjects.some((host) => {
-    const names = partNamesFor(element, host);
-    return part.parts.every((name) => names.includes(name));
-  }));
+  return page.document.elements.filter(
+    (element) =>
+      element.root.host !== null &&
+      element.attributes.has('part') &&
+      subjects.some((host) => {
+        const names = partNamesFor(element, host);
+        return part.parts.every((name) => names.includes(name));
+      }),
+  );
 }
 
 /** What rules with these selectors may change on a page: elements they can match in some state, and all inside them, which may inherit. */
-export function touchedOn(page: Captured, selectors: readonly string[], simulated: readonly ElementNode[] = []): { readonly hits: ReadonlySet<ElementNode>; readonly touched: readonly ElementNode[] } {
-  const hits = new Set<ElementNode>([...simulated, ...selectors.flatMap((selector) => matchedInAnyState(page, selector))]);
+export function touchedOn(
+  page: Captured,
+  selectors: readonly string[],
+  simulated: readonly ElementNode[] = [],
+): { readonly hits: ReadonlySet<ElementNode>; readonly touched: readonly ElementNode[] } {
+  const hits = new Set<ElementNode>([
+    ...simulated,
+    ...selectors.flatMap((selector) => matchedInAnyState(page, selector)),
+  ]);
   if (hits.size === 0) return { hits, touched: [] };
   const inside = new Map<ElementNode, boolean>();
   const isInside = (element: ElementNode): boolean => {

@@ -6,12 +6,31 @@ import { counterpartsOf } from './counterparts.js';
 import { openSite, type SiteModel } from './site-model.js';
 
 /** Pages with the same header, each with a body of its own. */
-const site = (bodies: readonly string[], classOf: (page: number) => string = () => ''): SiteModel => openSite({
-  pages: bodies.map((body, i) => ({ id: i + 1, name: `Page ${i + 1}`, path: `p${i}.html`, html: `<!doctype html><body class="${classOf(i)}"><header><a href="a.html">Tides</a><a href="b.html">Boats</a><a href="c.html">Shop</a></header><main>${body}</main>` })),
-  stylesheets: {}, parts: [], veneerPlace: 'head-end', prefix: 'brand',
+const site = (bodies: readonly string[], classOf: (page: number) => string = () => ''): SiteModel =>
+  openSite({
+    pages: bodies.map((body, i) => ({
+      id: i + 1,
+      name: `Page ${i + 1}`,
+      path: `p${i}.html`,
+      html: `<!doctype html><body class="${classOf(i)}"><header><a href="a.html">Tides</a><a href="b.html">Boats</a><a href="c.html">Shop</a></header><main>${body}</main>`,
+    })),
+    stylesheets: {},
+    parts: [],
+    veneerPlace: 'head-end',
+    prefix: 'brand',
+  });
+const numberOf = (model: SiteModel, text: string): number =>
+  model.pages.get(1)?.document.elements.find(({ ownText }) => ownText === text)?.number ?? -1;
+const wish = (element: number): OverrideWish => ({
+  pageId: 1,
+  element,
+  pseudo: '',
+  reach: 'one',
+  state: 'rest',
+  property: 'color',
+  value: { kind: 'literal', css: '#0a5c46' },
+  width: 1280,
 });
-const numberOf = (model: SiteModel, text: string): number => model.pages.get(1)?.document.elements.find(({ ownText }) => ownText === text)?.number ?? -1;
-const wish = (element: number): OverrideWish => ({ pageId: 1, element, pseudo: '', reach: 'one', state: 'rest', property: 'color', value: { kind: 'literal', css: '#0a5c46' }, width: 1280 });
 
 describe('an element that equal pages repeat', () => {
   const equal = site(['<p>one</p>', '<p>two</p><p>more</p>', '']);

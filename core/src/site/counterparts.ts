@@ -13,10 +13,15 @@ export function counterpartsOf(site: SiteModel, pageId: number, number: number):
   const element = elementOf(page, number);
   const lead: Place = { page, element, parent: null };
   if (element.root.kind !== 'document') return [lead];
-  return [lead, ...[...site.pages.values()].filter((other) => other !== page).flatMap((other): Place[] => {
-    const found = inPlaceOf(element, other.document.rootElement);
-    return found ? [{ page: other, element: found, parent: null }] : [];
-  })];
+  return [
+    lead,
+    ...[...site.pages.values()]
+      .filter((other) => other !== page)
+      .flatMap((other): Place[] => {
+        const found = inPlaceOf(element, other.document.rootElement);
+        return found ? [{ page: other, element: found, parent: null }] : [];
+      }),
+  ];
 }
 
 /** The least selector that matches an element with its counterparts and nothing else; `null` where there are none, or none does. */
@@ -25,7 +30,16 @@ export function sharedSelector(site: SiteModel, pageId: number, number: number):
   if (targets.length === 1) return null;
   // Nothing has to be beaten: it only gathers.
   const written = writeSelector({
-    lead: targets[0], targets, pages: [...site.pages.values()], everywhere: false, pseudo: '', state: 'rest', longhands: [], environments: [], isReplaced: () => false, isWrittenBefore: () => false,
+    lead: targets[0],
+    targets,
+    pages: [...site.pages.values()],
+    everywhere: false,
+    pseudo: '',
+    state: 'rest',
+    longhands: [],
+    environments: [],
+    isReplaced: () => false,
+    isWrittenBefore: () => false,
   });
   return written.ok ? written.selector : null;
 }

@@ -42,12 +42,29 @@ interface Asked {
  * have a say in them, with every height, orientation, resolution, colour scheme, pointer and preference that those rules ask for.
  * @param within widths that are asked about; its ends are breakpoints too.
  */
-export function settingsThatMatter(site: SiteModel, longhands: readonly string[], within: WidthRange | null | undefined = null): Settings {
-  const asked: Asked = { widths: new Set(), heights: [], ratios: new Map(), resolutions: new Set(), alternatives: new Map(), unseen: new Set() };
+export function settingsThatMatter(
+  site: SiteModel,
+  longhands: readonly string[],
+  within: WidthRange | null | undefined = null,
+): Settings {
+  const asked: Asked = {
+    widths: new Set(),
+    heights: [],
+    ratios: new Map(),
+    resolutions: new Set(),
+    alternatives: new Map(),
+    unseen: new Set(),
+  };
   for (const page of site.pages.values()) askedOn(page, longhands, asked);
   if (within?.min != null) asked.widths.add(within.min);
   if (within?.max != null) asked.widths.add(within.max + 1);
-  const all = oneOfEachStretch([...asked.widths].filter((start) => start < 10_000), NARROWEST, USUAL_WIDTHS).filter((width) => isInRange(width, within)).reverse();
+  const all = oneOfEachStretch(
+    [...asked.widths].filter((start) => start < 10_000),
+    NARROWEST,
+    USUAL_WIDTHS,
+  )
+    .filter((width) => isInRange(width, within))
+    .reverse();
   const unseen = [...asked.unseen];
   const widths = all.length > MOST_WIDTHS ? kept(all) : all;
   if (widths.length < all.length) unseen.push(`${all.length - widths.length} of ${all.length} widths`);
@@ -56,29 +73,45 @@ export function settingsThatMatter(site: SiteModel, longhands: readonly string[]
   if (settings.length <= MOST_ENVIRONMENTS) return { settings, unseen };
   // One thing at a time, then.
   unseen.push('several of these conditions at once');
-  const single = widths.flatMap((width) => [{ width }, ...axesAt(width, asked).flatMap((axis) => axis.map((change): Setting => ({ width, ...change })))]);
-  if (single.length > MOST_ENVIRONMENTS) unseen.push(`${single.length - MOST_ENVIRONMENTS} of ${single.length} settings`);
+  const single = widths.flatMap((width) => [
+    { width },
+    ...axesAt(width, asked).flatMap((axis) => axis.map((change): Setting => ({ width, ...change }))),
+  ]);
+  if (single.length > MOST_ENVIRONMENTS)
+    unseen.push(`${single.length - MOST_ENVIRONMENTS} of ${single.length} settings`);
   return { settings: single.slice(0, MOST_ENVIRONMENTS), unseen };
 }
 
 /** Settings in words: `1280, 820 px; dark; without a pointer that hovers`. */
 export function settingWords(settings: readonly Setting[]): string {
   const widths = [...new Set(settings.map(({ width }) => width))];
-  const others = new Set(settings.flatMap((setting) => Object.entries(setting).map(([name, value]) => wordOf(name, value))).filter((word) => word !== ''));
+  const others = new Set(
+    settings
+      .flatMap((setting) => Object.entries(setting).map(([name, value]) => wordOf(name, value)))
+      .filter((word) => word !== ''),
+  );
   return [`at ${widths.join(', ')} px`, ...(others.size === 0 ? [] : [`also ${[...others].join(', ')}`])].join('; ');
 }
 
 function wordOf(name: string, value: unknown): string {
   switch (name) {
-    case 'height': return `${String(value)} px high`;
-    case 'colorScheme': return String(value);
-    case 'hover': return 'without hover';
+    case 'height':
+      return `${String(value)} px high`;
+    case 'colorScheme':
+      return String(value);
+    case 'hover':
+      return 'without hover';
     case 'width':
-    case 'pointer': return '';
-    case 'resolution': return `${String(value)} dppx`;
-    case 'reducedMotion': return 'with reduced motion';
-    case 'contrast': return `with ${String(value)} contrast wanted`;
-    default: return name;
+    case 'pointer':
+      return '';
+    case 'resolution':
+      return `${String(value)} dppx`;
+    case 'reducedMotion':
+      return 'with reduced motion';
+    case 'contrast':
+      return `with ${String(value)} contrast wanted`;
+    default:
+      return name;
   }
 }
 
@@ -87,12 +120,23 @@ function kept(widths: readonly number[]): number[] {
   const usual = widths.filter((width) => (USUAL_WIDTHS as readonly number[]).includes(width));
   const others = widths.filter((width) => !usual.includes(width));
   const step = others.length / (MOST_WIDTHS - usual.length);
-  return [...usual, ...others.filter((_, i) => Math.floor(i / step) !== Math.floor((i - 1) / step))].sort((a, b) => b - a);
+  return [...usual, ...others.filter((_, i) => Math.floor(i / step) !== Math.floor((i - 1) / step))].sort(
+    (a, b) => b - a,
+  );
 }
 
 /** What can differ at a width besides it, each with its alternatives to a plain desktop screen. */
-function axesAt(width: number, { heights, ratios, resolutions, alternatives }: Asked): (readonly Partial<MediaEnvironment>[])[] {
-  const heightStarts = [...startsOf(heights), ...[...ratios].flatMap(([ratio, side]) => [Math.ceil(width / ratio), ...(side === 'above' ? [Math.floor(width / ratio) + 1] : [])])];
+function axesAt(
+  width: number,
+  { heights, ratios, resolutions, alternatives }: Asked,
+): (readonly Partial<MediaEnvironment>[])[] {
+  const heightStarts = [
+    ...startsOf(heights),
+    ...[...ratios].flatMap(([ratio, side]) => [
+      Math.ceil(width / ratio),
+      ...(side === 'above' ? [Math.floor(width / ratio) + 1] : []),
+    ]),
+  ];
   const others = oneOfEachStretch(heightStarts, LOWEST, [DESKTOP.height]).filter((height) => height !== DESKTOP.height);
   return [
     ...(others.length > 0 ? [others.map((height) => ({ height }))] : []),
@@ -102,7 +146,10 @@ function axesAt(width: number, { heights, ratios, resolutions, alternatives }: A
 }
 
 function product(width: number, axes: readonly (readonly Partial<MediaEnvironment>[])[]): Setting[] {
-  return axes.reduce<Setting[]>((settings, axis) => settings.flatMap((setting) => [setting, ...axis.map((change) => ({ ...setting, ...change }))]), [{ width }]);
+  return axes.reduce<Setting[]>(
+    (settings, axis) => settings.flatMap((setting) => [setting, ...axis.map((change) => ({ ...setting, ...change }))]),
+    [{ width }],
+  );
 }
 
 function askedOn(page: Page, longhands: readonly string[], asked: Asked): void {
@@ -110,8 +157,15 @@ function askedOn(page: Page, longhands: readonly string[], asked: Asked): void {
   let hasSchemes = page.metaColorScheme.includes('dark');
   const seen = new Set<Condition>();
   for (const rule of rulesOf(page)) {
-    if (!hasSchemes) hasSchemes = rule.declarations.some(({ name, value }) => name === 'color-scheme' && /\bdark\b/i.test(value));
-    if (rule.conditions.length === 0 || !rule.declarations.some(({ name }) => feeding.has(name) || longhands.some((longhand) => setsLonghand(name, longhand)))) continue;
+    if (!hasSchemes)
+      hasSchemes = rule.declarations.some(({ name, value }) => name === 'color-scheme' && /\bdark\b/i.test(value));
+    if (
+      rule.conditions.length === 0 ||
+      !rule.declarations.some(
+        ({ name }) => feeding.has(name) || longhands.some((longhand) => setsLonghand(name, longhand)),
+      )
+    )
+      continue;
     for (const condition of rule.conditions) {
       if (seen.has(condition)) continue;
       seen.add(condition);
@@ -131,7 +185,10 @@ function note(feature: MediaFeature, { widths, heights, ratios, resolutions, alt
   else if (name === 'height' || name === 'device-height') heights.push(...bounds);
   else if (name === 'orientation') ratios.set(1, ratios.get(1) ?? 'from');
   else if (name.endsWith('aspect-ratio')) bounds.forEach(({ value }) => value > 0 && ratios.set(value, 'above'));
-  else if (name === 'resolution' || name === '-webkit-device-pixel-ratio') bounds.forEach(({ sign, value }) => resolutions.add(sign === '>=' || sign === '<' || sign === '=' ? value : value + 0.01));
+  else if (name === 'resolution' || name === '-webkit-device-pixel-ratio')
+    bounds.forEach(({ sign, value }) =>
+      resolutions.add(sign === '>=' || sign === '<' || sign === '=' ? value : value + 0.01),
+    );
   else if (name === 'prefers-color-scheme') alternatives.set('scheme', [{ colorScheme: 'dark' }]);
   else if (name === 'prefers-reduced-motion') alternatives.set('motion', [{ reducedMotion: true }]);
   else if (name === 'prefers-contrast') alternatives.set('contrast', [{ contrast: 'more' }, { contrast: 'less' }]);
@@ -141,9 +198,23 @@ function note(feature: MediaFeature, { widths, heights, ratios, resolutions, alt
 
 /** Features that rules can hang on and that no setting stands for. */
 const UNSEEN: ReadonlyMap<string, string> = new Map([
-  ['forced-colors', 'forced colours'], ['inverted-colors', 'inverted colours'], ['prefers-reduced-transparency', 'reduced transparency'], ['prefers-reduced-data', 'reduced data'], ['update', 'slow screens'],
-  ['display-mode', 'installed display modes'], ['scripting', 'scripting switched off'], ['color-gamut', 'wide-gamut screens'], ['dynamic-range', 'high dynamic range'], ['video-dynamic-range', 'high dynamic range'],
-  ['monochrome', 'screens without colour'], ['color', 'screens without colour'], ['color-index', 'screens of few colours'], ['overflow-block', 'paged media'], ['overflow-inline', 'paged media'], ['grid', 'character screens'], ['scan', 'interlaced screens'],
+  ['forced-colors', 'forced colours'],
+  ['inverted-colors', 'inverted colours'],
+  ['prefers-reduced-transparency', 'reduced transparency'],
+  ['prefers-reduced-data', 'reduced data'],
+  ['update', 'slow screens'],
+  ['display-mode', 'installed display modes'],
+  ['scripting', 'scripting switched off'],
+  ['color-gamut', 'wide-gamut screens'],
+  ['dynamic-range', 'high dynamic range'],
+  ['video-dynamic-range', 'high dynamic range'],
+  ['monochrome', 'screens without colour'],
+  ['color', 'screens without colour'],
+  ['color-index', 'screens of few colours'],
+  ['overflow-block', 'paged media'],
+  ['overflow-inline', 'paged media'],
+  ['grid', 'character screens'],
+  ['scan', 'interlaced screens'],
 ]);
 
 function rulesOf(page: Page): readonly StyleRule[] {
@@ -170,7 +241,8 @@ function propertiesFeeding(page: Page, longhands: readonly string[]): ReadonlySe
   };
   for (const { declarations } of rulesOf(page)) for (const { name, value } of declarations) take(name, value);
   // What an attribute takes its value from is not read: any custom property may feed it.
-  if (page.document.elements.some(({ attributes }) => attributes.get('style')?.includes('var('))) waiting.push(...uses.keys(), ...declaredIn(page));
+  if (page.document.elements.some(({ attributes }) => attributes.get('style')?.includes('var(')))
+    waiting.push(...uses.keys(), ...declaredIn(page));
   for (let name = waiting.pop(); name !== undefined; name = waiting.pop()) {
     if (feeding.has(name)) continue;
     feeding.add(name);
@@ -181,5 +253,11 @@ function propertiesFeeding(page: Page, longhands: readonly string[]): ReadonlySe
 }
 
 function declaredIn(page: Page): string[] {
-  return [...new Set(page.base.rules.flatMap(({ declarations }) => declarations.filter(({ name }) => name.startsWith('--')).map(({ name }) => name)))];
+  return [
+    ...new Set(
+      page.base.rules.flatMap(({ declarations }) =>
+        declarations.filter(({ name }) => name.startsWith('--')).map(({ name }) => name),
+      ),
+    ),
+  ];
 }

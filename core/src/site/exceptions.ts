@@ -26,7 +26,7 @@ export const NO_EXCEPTIONS: Exceptions = { colors: [], places: [] };
 /** @throws {SelectorError} when a place is no selector. */
 export function readExceptions(list: readonly SiteException[]): Exceptions {
   return {
-    colors: list.flatMap(({ kind, target }) => (kind === 'color' ? colorOfCss(target) ?? [] : [])),
+    colors: list.flatMap(({ kind, target }) => (kind === 'color' ? (colorOfCss(target) ?? []) : [])),
     places: list.filter(({ kind }) => kind === 'place').map(({ target }) => parseSelectorList(target)),
   };
 }
@@ -49,7 +49,12 @@ export function passedOverOn(exceptions: Exceptions, page: Page, longhand: strin
     if (exceptions.places.length > 0 && isInPlace(exceptions, context, element)) found.add(element);
     else if (view && longhand !== null) {
       const color = view.style(element).color(longhand);
-      if (color && (color.alpha ?? 0) > 0 && exceptions.colors.some((other) => deltaE2000(other, color) <= SAME_TO_THE_EYE)) found.add(element);
+      if (
+        color &&
+        (color.alpha ?? 0) > 0 &&
+        exceptions.colors.some((other) => deltaE2000(other, color) <= SAME_TO_THE_EYE)
+      )
+        found.add(element);
     }
   }
   byLonghand.set(key, found);
@@ -57,12 +62,18 @@ export function passedOverOn(exceptions: Exceptions, page: Page, longhand: strin
 }
 
 function isInPlace({ places }: Exceptions, context: ReturnType<typeof restContext>, element: ElementNode): boolean {
-  for (let node: ElementNode | null = element; node; node = node.flatParent) if (places.some((place) => matchesAny(place, node, context))) return true;
+  for (let node: ElementNode | null = element; node; node = node.flatParent)
+    if (places.some((place) => matchesAny(place, node, context))) return true;
   return false;
 }
 
 /** Whether a colour is left alone on an element: the colour itself, to the eye, or the element or one it is inside of. */
-export function isExcepted({ colors, places }: Exceptions, document: PageDocument, element: ElementNode, color: Color): boolean {
+export function isExcepted(
+  { colors, places }: Exceptions,
+  document: PageDocument,
+  element: ElementNode,
+  color: Color,
+): boolean {
   if (colors.some((other) => deltaE2000(other, color) <= SAME_TO_THE_EYE)) return true;
   if (places.length === 0) return false;
   return isInPlace({ colors, places }, restContext(document), element);

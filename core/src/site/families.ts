@@ -6,7 +6,8 @@ export function familiesOf(site: SiteModel): string[] {
   for (const page of site.pages.values()) {
     for (const rule of page.base.rules) {
       if (rule.sheet.origin === 'user-agent') continue;
-      for (const { name, value } of rule.declarations) if (name === 'font-family' && !/var\(|^(?:inherit|initial|unset|revert)/i.test(value)) found.add(value);
+      for (const { name, value } of rule.declarations)
+        if (name === 'font-family' && !/var\(|^(?:inherit|initial|unset|revert)/i.test(value)) found.add(value);
     }
   }
   return [...found].slice(0, 24);

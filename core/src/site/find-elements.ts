@@ -22,7 +22,16 @@ export function findElements(site: SiteModel, pageId: number, text: string): Fou
     if (!(error instanceof SelectorError)) throw error;
   }
   const folded = wanted.toLowerCase();
-  const holds = page.document.elements.filter(({ localName, ownText, attributes }) => !UNSEEN.has(localName)
-    && [ownText, attributes.get('placeholder') ?? '', attributes.get('alt') ?? '', attributes.get('aria-label') ?? '', attributes.get('part') ?? ''].some((own) => own.replace(/\s+/g, ' ').toLowerCase().includes(folded)));
+  const holds = page.document.elements.filter(
+    ({ localName, ownText, attributes }) =>
+      !UNSEEN.has(localName) &&
+      [
+        ownText,
+        attributes.get('placeholder') ?? '',
+        attributes.get('alt') ?? '',
+        attributes.get('aria-label') ?? '',
+        attributes.get('part') ?? '',
+      ].some((own) => own.replace(/\s+/g, ' ').toLowerCase().includes(folded)),
+  );
   return { by: 'text', elements: holds.map(({ number }) => number) };
 }

@@ -1,16 +1,54 @@
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import { StyleView } from '../resolve/style-view.js';
 import type { Override } from '../veneer/override.js';
-import { dressSite, layOut, openParts, openSite, pageOf, readPages, type SiteModel, type SiteSource } from './site-model.js';
+import {
+  dressSite,
+  layOut,
+  openParts,
+  openSite,
+  pageOf,
+  readPages,
+  type SiteModel,
+  type SiteSource,
+} from './site-model.js';
 
 const SOURCE: SiteSource = {
-  pages: [1, 2, 3].map((id) => ({ id, name: `Page ${id}`, path: `${id}.html`, html: `<!doctype html><link rel=stylesheet href=a.css><p class=x>page ${id}<div class=drawer hidden>d</div>` })),
+  pages: [1, 2, 3].map((id) => ({
+    id,
+    name: `Page ${id}`,
+    path: `${id}.html`,
+    html: `<!doctype html><link rel=stylesheet href=a.css><p class=x>page ${id}<div class=drawer hidden>d</div>`,
+  })),
   stylesheets: { 'a.css': '.x { color: red }' },
-  parts: [{ id: 4, name: 'Drawer', kind: 'pop-up', selector: '.drawer', openers: [{ selector: '.drawer', act: 'drop-attribute', name: 'hidden', value: '' }] }],
-  veneerPlace: 'head-end', prefix: 'brand', asValues: false, names: {}, hoverOnly: false,
+  parts: [
+    {
+      id: 4,
+      name: 'Drawer',
+      kind: 'pop-up',
+      selector: '.drawer',
+      openers: [{ selector: '.drawer', act: 'drop-attribute', name: 'hidden', value: '' }],
+    },
+  ],
+  veneerPlace: 'head-end',
+  prefix: 'brand',
+  asValues: false,
+  names: {},
+  hoverOnly: false,
 };
 const EMPTY = { swatches: [], roles: [] };
-const paint = (css: string): Override => ({ id: 'o', partId: null, pageId: 1, element: 4, pseudo: '', reach: 'alike', state: 'rest', property: 'color', value: { kind: 'literal', css }, selector: '.x', important: false });
+const paint = (css: string): Override => ({
+  id: 'o',
+  partId: null,
+  pageId: 1,
+  element: 4,
+  pseudo: '',
+  reach: 'alike',
+  state: 'rest',
+  property: 'color',
+  value: { kind: 'literal', css },
+  selector: '.x',
+  important: false,
+});
 const colorOn = (site: SiteModel, pageId: number): string => {
   const page = pageOf(site, pageId);
   const element = page.document.elements.find(({ classes }) => classes.includes('x'));
@@ -23,7 +61,10 @@ describe('pages of a site', () => {
     expect(site.closed.unread).toEqual([1, 2, 3]);
     expect(colorOn(site, 2)).toBe('rgb(255, 0, 0)');
     expect(site.closed.unread).toEqual([1, 3]);
-    expect([...readPages(site)]).toEqual([{ read: 2, pages: 3 }, { read: 3, pages: 3 }]);
+    expect([...readPages(site)]).toEqual([
+      { read: 2, pages: 3 },
+      { read: 3, pages: 3 },
+    ]);
     expect(site.closed.unread).toEqual([]);
   });
 
@@ -40,12 +81,26 @@ describe('pages of a site', () => {
   });
 
   it('keep what was measured of them through later veneers, and parts stay opened', () => {
-    const layout = { width: 1280, height: 800, boxes: new Float32Array(40), fragments: new Map(), lines: new Map(), pseudoBoxes: new Map() };
+    const layout = {
+      width: 1280,
+      height: 800,
+      boxes: new Float32Array(40),
+      fragments: new Map(),
+      lines: new Map(),
+      pseudoBoxes: new Map(),
+    };
     let site = dressSite(openParts(openSite(SOURCE), [4]), [paint('blue')], EMPTY);
     site = dressSite(layOut(site, 2, layout), [paint('lime')], EMPTY);
-    expect([...pageOf(site, 2).layouts?.values() ?? []]).toEqual([layout]);
+    expect([...(pageOf(site, 2).layouts?.values() ?? [])]).toEqual([layout]);
     expect(pageOf(site, 1).layouts).toBeUndefined();
-    for (const id of [1, 2, 3]) expect(pageOf(site, id).document.elements.find(({ classes }) => classes.includes('drawer'))?.attributes.has('hidden')).withContext(`${id}`).toBeFalse();
+    for (const id of [1, 2, 3])
+      expect(
+        pageOf(site, id)
+          .document.elements.find(({ classes }) => classes.includes('drawer'))
+          ?.attributes.has('hidden'),
+      )
+        .withContext(`${id}`)
+        .toBeFalse();
     expect(() => pageOf(site, 9)).toThrowError(RangeError);
   });
 });

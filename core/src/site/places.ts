@@ -15,11 +15,17 @@ import { flipsOf } from '../elsewhere/flips.js';
 import { elementOf, pageOf, type SiteModel } from './site-model.js';
 
 /** What decides which elements an override reaches. */
-export type ReachQuestion = Pick<OverrideTarget, 'pageId' | 'element' | 'reach' | 'group' | 'pages' | 'spared' | 'parent'> & { readonly state?: OverrideTarget['state']; readonly property?: string };
+export type ReachQuestion = Pick<
+  OverrideTarget,
+  'pageId' | 'element' | 'reach' | 'group' | 'pages' | 'spared' | 'parent'
+> & { readonly state?: OverrideTarget['state']; readonly property?: string };
 
 /** Whether everything is meant whatever its kind: what is made on the root, and the ring, which any focus shows. */
 export function isForAll({ reach, state, property }: ReachQuestion, element: ElementNode): boolean {
-  return reach === 'everywhere' && (element.localName === 'html' || (state === 'focus' && (property ?? '').startsWith('outline-')));
+  return (
+    reach === 'everywhere' &&
+    (element.localName === 'html' || (state === 'focus' && (property ?? '').startsWith('outline-')))
+  );
 }
 
 /** Elements an override reaches, over all pages; the one it was made on among them unless it is left out. */
@@ -44,16 +50,31 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
   for (const [id, candidatePage] of site.pages) {
     if (pages && !pages.includes(id)) continue;
     const left = new Set((spared ?? []).filter((spot) => spot.pageId === id).map((spot) => spot.element));
-    const alone = site.exceptions === NO_EXCEPTIONS ? null : passedOverOn(site.exceptions, candidatePage, colorLonghandOf(question.property));
+    const alone =
+      site.exceptions === NO_EXCEPTIONS
+        ? null
+        : passedOverOn(site.exceptions, candidatePage, colorLonghandOf(question.property));
     const context = restContext(candidatePage.document);
     for (const candidate of candidatePage.document.elements) {
-      if (candidate.root !== candidatePage.document.root || left.has(candidate.number) || alone?.has(candidate)) continue;
-      const isIn = isAll || (group ? matchesAny(group, candidate, context) : gathered === 'alike' ? candidate.localName === element.localName && alikeKey(candidate, asCurrent) === key : matchesAny(kinds, candidate, context));
+      if (candidate.root !== candidatePage.document.root || left.has(candidate.number) || alone?.has(candidate))
+        continue;
+      const isIn =
+        isAll ||
+        (group
+          ? matchesAny(group, candidate, context)
+          : gathered === 'alike'
+            ? candidate.localName === element.localName && alikeKey(candidate, asCurrent) === key
+            : matchesAny(kinds, candidate, context));
       if (!isIn) continue;
       const own = parent === null ? null : otherAlike(candidate, element, parent);
       if (parent !== null && own === null) continue;
       const place: Place = { page: candidatePage, element: candidate, parent: own, ...standing };
-      const isApart = flip && own && parent && own.attributes.has('disabled') !== parent.attributes.has('disabled') && !looksAlike({ page, element, parent, ...standing }, place, question);
+      const isApart =
+        flip &&
+        own &&
+        parent &&
+        own.attributes.has('disabled') !== parent.attributes.has('disabled') &&
+        !looksAlike({ page, element, parent, ...standing }, place, question);
       places.push(isApart ? { ...place, isApart } : place);
     }
   }
@@ -64,7 +85,8 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
 function looksAlike(lead: Place, place: Place, { property, state = 'rest' }: ReachQuestion): boolean {
   if (property === undefined) return true;
   const [longhand] = longhandsOfProperty(property);
-  const shown = (of: Place): string => new StyleView(withVeneer(of.page, ''), { states: statesOfPlace(of, state) }).style(of.element).resolved(longhand);
+  const shown = (of: Place): string =>
+    new StyleView(withVeneer(of.page, ''), { states: statesOfPlace(of, state) }).style(of.element).resolved(longhand);
   return shown(lead) === shown(place);
 }
 
@@ -87,9 +109,21 @@ function colorLonghandOf(property: string | undefined): string | null {
 function partsAlike(site: SiteModel, { pages }: ReachQuestion, element: ElementNode, host: ElementNode): Place[] {
   const key = alikeKey(host);
   const part = element.attributes.get('part');
-  return [...site.pages].flatMap(([id, page]) => (pages && !pages.includes(id) ? [] : page.document.elements.filter((candidate) =>
-    candidate.localName === element.localName && candidate.attributes.get('part') === part && candidate.root.host !== null && candidate.root.host.localName === host.localName && alikeKey(candidate.root.host) === key
-    && (part !== undefined || candidate.number === element.number)).map((candidate) => ({ page, element: candidate, parent: null }))));
+  return [...site.pages].flatMap(([id, page]) =>
+    pages && !pages.includes(id)
+      ? []
+      : page.document.elements
+          .filter(
+            (candidate) =>
+              candidate.localName === element.localName &&
+              candidate.attributes.get('part') === part &&
+              candidate.root.host !== null &&
+              candidate.root.host.localName === host.localName &&
+              alikeKey(candidate.root.host) === key &&
+              (part !== undefined || candidate.number === element.number),
+          )
+          .map((candidate) => ({ page, element: candidate, parent: null })),
+  );
 }
 
 /** The element that stands to one as another does to the lead: its own parent or switch; `null` where it has none. */
@@ -101,5 +135,7 @@ export function otherAlike(element: ElementNode, lead: ElementNode, other: Eleme
 /** The nearest ancestor like another element; `null` where there is none. */
 function ancestorAlike(element: ElementNode, parent: ElementNode): ElementNode | null {
   const key = alikeKey(parent);
-  return [...ancestorsOf(element)].find((node) => node.localName === parent.localName && alikeKey(node) === key) ?? null;
+  return (
+    [...ancestorsOf(element)].find((node) => node.localName === parent.localName && alikeKey(node) === key) ?? null
+  );
 }

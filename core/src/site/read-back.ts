@@ -11,18 +11,35 @@ import type { Override } from '../veneer/override.js';
  * order, each with the same declarations.
  * @returns the selector of the first rule that is not as it should be; `null` when all are.
  */
-export function readBackDifference(css: string, overrides: readonly Override[], options: CompileOptions): string | null {
+export function readBackDifference(
+  css: string,
+  overrides: readonly Override[],
+  options: CompileOptions,
+): string | null {
   const wanted = veneerRules(overrides, options);
   const { palette, ...naming } = options;
-  const read = rulesIn(css).filter(({ selector }) => selector !== ':root' || wanted.some((rule) => rule.selector === ':root'));
+  const read = rulesIn(css).filter(
+    ({ selector }) => selector !== ':root' || wanted.some((rule) => rule.selector === ':root'),
+  );
   const isRootFirst = read.length > wanted.length && read[0].selector === ':root';
   const own = isRootFirst ? read.slice(1) : read;
   for (let i = 0; i < wanted.length; i += 1) {
     const rule = wanted[i];
-    const declarations = rule.declarations.map(({ property, value, important }) => `${property}: ${escapeEndTags(cssOfValue(value, palette, naming, () => undefined))}${important ? ' !important' : ''}`);
-    if (own[i]?.selector !== asRead(escapeEndTags(rule.selector)) || own[i].declarations.join(';') !== declarations.join(';')) return rule.selector;
+    const declarations = rule.declarations.map(
+      ({ property, value, important }) =>
+        `${property}: ${escapeEndTags(cssOfValue(value, palette, naming, () => undefined))}${important ? ' !important' : ''}`,
+    );
+    if (
+      own[i]?.selector !== asRead(escapeEndTags(rule.selector)) ||
+      own[i].declarations.join(';') !== declarations.join(';')
+    )
+      return rule.selector;
   }
-  return own.length > wanted.length ? own[wanted.length].selector : wholenessProblem(css) === null ? null : wanted[wanted.length - 1]?.selector ?? ':root';
+  return own.length > wanted.length
+    ? own[wanted.length].selector
+    : wholenessProblem(css) === null
+      ? null
+      : (wanted[wanted.length - 1]?.selector ?? ':root');
 }
 
 /** A selector's text as the parser keeps it. */
@@ -33,6 +50,20 @@ function asRead(selector: string): string {
 
 function rulesIn(css: string): { readonly selector: string; readonly declarations: readonly string[] }[] {
   const { document } = parsePage('');
-  const sheet = { name: VENEER_SHEET_NAME, origin: 'author' as const, text: css, media: '', tree: document.root, owner: null, disabled: false, title: '' };
-  return flattenSheets([sheet], () => null).rules.map(({ selectorText, declarations }) => ({ selector: selectorText, declarations: declarations.map(({ name, value, important }) => `${name}: ${value}${important ? ' !important' : ''}`) }));
+  const sheet = {
+    name: VENEER_SHEET_NAME,
+    origin: 'author' as const,
+    text: css,
+    media: '',
+    tree: document.root,
+    owner: null,
+    disabled: false,
+    title: '',
+  };
+  return flattenSheets([sheet], () => null).rules.map(({ selectorText, declarations }) => ({
+    selector: selectorText,
+    declarations: declarations.map(
+      ({ name, value, important }) => `${name}: ${value}${important ? ' !important' : ''}`,
+    ),
+  }));
 }

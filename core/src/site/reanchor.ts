@@ -17,7 +17,8 @@ export function reanchor(before: Page, after: Page, number: number): number | nu
     if (candidate.localName !== element.localName) continue;
     const score = likeness(wanted, signatureOf(candidate));
     const apart = Math.abs(candidate.number - number);
-    if (score > 0 && (!best || score > best.score || (score === best.score && apart < best.apart))) best = { number: candidate.number, score, apart };
+    if (score > 0 && (!best || score > best.score || (score === best.score && apart < best.apart)))
+      best = { number: candidate.number, score, apart };
   }
   return best?.number ?? null;
 }
@@ -30,7 +31,15 @@ interface Signature {
 }
 
 function signatureOf(element: ElementNode): Signature {
-  return { id: element.id, classes: element.classes, text: textOf(element, 80), above: lineageOf(element).slice(0, -1).map((node) => shortName(node)).reverse() };
+  return {
+    id: element.id,
+    classes: element.classes,
+    text: textOf(element, 80),
+    above: lineageOf(element)
+      .slice(0, -1)
+      .map((node) => shortName(node))
+      .reverse(),
+  };
 }
 
 function likeness(a: Signature, b: Signature): number {
@@ -38,6 +47,9 @@ function likeness(a: Signature, b: Signature): number {
   let above = 0;
   while (above < a.above.length && a.above[above] === b.above[above]) above += 1;
   const isSameText = a.text !== '' && a.text === b.text;
-  const isAlike = (a.id !== null && a.id === b.id) || classes > 0 || isSameText || (a.classes.length === 0 && above > 1);
-  return isAlike ? (a.id !== null && a.id === b.id ? 1000 : 0) + classes * 20 + (isSameText ? 30 : 0) + above * 3 + 1 : 0;
+  const isAlike =
+    (a.id !== null && a.id === b.id) || classes > 0 || isSameText || (a.classes.length === 0 && above > 1);
+  return isAlike
+    ? (a.id !== null && a.id === b.id ? 1000 : 0) + classes * 20 + (isSameText ? 30 : 0) + above * 3 + 1
+    : 0;
 }

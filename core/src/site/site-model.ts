@@ -21,7 +21,12 @@ import type { SheetOptions } from '../veneer/sheet-options.js';
 
 /** A site as it was captured. */
 export interface SiteSource extends SheetOptions {
-  readonly pages: readonly { readonly id: number; readonly name: string; readonly path: string; readonly html: string }[];
+  readonly pages: readonly {
+    readonly id: number;
+    readonly name: string;
+    readonly path: string;
+    readonly html: string;
+  }[];
   /** Stylesheets by path. */
   readonly stylesheets: Readonly<Record<string, string>>;
   readonly parts: readonly Part[];
@@ -53,8 +58,21 @@ export function sheetOptionsOf({ prefix, asValues, names, hoverOnly }: SheetOpti
 
 /** Opens a site without a veneer, its hidden parts closed. */
 export function openSite(source: SiteSource): SiteModel {
-  const closed = new LazyPages(source.pages.map(({ id }) => id), (id) => parseSource(source, sourceOf(source, id)));
-  return { source, closed, opened: closed, pages: closed, overrides: [], palette: { swatches: [], roles: [] }, exceptions: NO_EXCEPTIONS, css: '', parts: source.parts.map((part) => ({ part, selectors: parseSelectorList(part.selector) })) };
+  const closed = new LazyPages(
+    source.pages.map(({ id }) => id),
+    (id) => parseSource(source, sourceOf(source, id)),
+  );
+  return {
+    source,
+    closed,
+    opened: closed,
+    pages: closed,
+    overrides: [],
+    palette: { swatches: [], roles: [] },
+    exceptions: NO_EXCEPTIONS,
+    css: '',
+    parts: source.parts.map((part) => ({ part, selectors: parseSelectorList(part.selector) })),
+  };
 }
 
 const readers = new WeakMap<SiteSource['stylesheets'], LoadSheet>();
@@ -62,7 +80,8 @@ const readers = new WeakMap<SiteSource['stylesheets'], LoadSheet>();
 /** Reader of a site's sheets, the same for all its pages, which have in common what they both link. */
 function sheetsOf({ stylesheets }: SiteSource): LoadSheet {
   let reader = readers.get(stylesheets);
-  if (!reader) readers.set(stylesheets, (reader = (path) => (Object.hasOwn(stylesheets, path) ? stylesheets[path] : null)));
+  if (!reader)
+    readers.set(stylesheets, (reader = (path) => (Object.hasOwn(stylesheets, path) ? stylesheets[path] : null)));
   return reader;
 }
 
@@ -73,11 +92,14 @@ function parseSource(source: SiteSource, { path, html }: SiteSource['pages'][num
 /** The site with some of its parts shown otherwise than they were captured: hidden ones opened, as their openers say, others put away. */
 export function openParts(site: SiteModel, partIds: readonly number[]): SiteModel {
   const ids = site.source.pages.map(({ id }) => id);
-  const opened = partIds.length === 0 ? site.closed : new LazyPages(ids, (id) => {
-    const closed = pageIn(site.closed, id);
-    const amendments = toggledOn(site, closed, partIds);
-    return amendments.size === 0 ? closed : parseSource(site.source, sourceOf(site.source, id), amendments);
-  });
+  const opened =
+    partIds.length === 0
+      ? site.closed
+      : new LazyPages(ids, (id) => {
+          const closed = pageIn(site.closed, id);
+          const amendments = toggledOn(site, closed, partIds);
+          return amendments.size === 0 ? closed : parseSource(site.source, sourceOf(site.source, id), amendments);
+        });
   return { ...site, opened, pages: new LazyPages(ids, (id) => withVeneer(pageIn(opened, id), site.css)) };
 }
 
@@ -107,7 +129,13 @@ function pageIn(pages: LazyPages, id: number): Page {
 /** Attribute changes on a page as it was captured that open hidden parts by their openers, and put away those that have none. */
 export function toggledOn(site: SiteModel, closed: Page, partIds: readonly number[]): Amendments {
   const parts = site.source.parts.filter(({ id }) => partIds.includes(id));
-  return new Map([...amendmentsOf(closed, parts.flatMap(({ openers }) => openers)), ...parts.filter(({ openers }) => openers.length === 0).flatMap(({ selector }) => [...closingsOf(closed, selector)])]);
+  return new Map([
+    ...amendmentsOf(
+      closed,
+      parts.flatMap(({ openers }) => openers),
+    ),
+    ...parts.filter(({ openers }) => openers.length === 0).flatMap(({ selector }) => [...closingsOf(closed, selector)]),
+  ]);
 }
 
 /** The site with what a frame measured of one of its pages at a width. */
@@ -116,9 +144,24 @@ export function layOut(site: SiteModel, pageId: number, layout: PageLayout): Sit
 }
 
 /** The site with other overrides or another palette; only the veneer is parsed again. */
-export function dressSite(site: SiteModel, overrides: readonly Override[], palette: Palette, exceptions: Exceptions = site.exceptions): SiteModel {
+export function dressSite(
+  site: SiteModel,
+  overrides: readonly Override[],
+  palette: Palette,
+  exceptions: Exceptions = site.exceptions,
+): SiteModel {
   const css = compileVeneer(overrides, { ...sheetOptionsOf(site.source), palette, parts: site.source.parts });
-  return { ...site, overrides, palette, exceptions, css, pages: site.pages.changed((id) => pageIn(site.opened, id), (page) => withVeneer(page, css)) };
+  return {
+    ...site,
+    overrides,
+    palette,
+    exceptions,
+    css,
+    pages: site.pages.changed(
+      (id) => pageIn(site.opened, id),
+      (page) => withVeneer(page, css),
+    ),
+  };
 }
 
 /** Page with an id. @throws {RangeError} when the site has none. */
@@ -134,7 +177,13 @@ export function elementOf(page: Page, number: number): ElementNode {
 }
 
 /** View of a page with one element in a state; a parent's state needs the parent. */
-export function viewIn(page: Page, element: ElementNode, state: StateName, width: number, parent: ElementNode | null = null): StyleView {
+export function viewIn(
+  page: Page,
+  element: ElementNode,
+  state: StateName,
+  width: number,
+  parent: ElementNode | null = null,
+): StyleView {
   return new StyleView(page, { states: pointerStates(page.document, element, state, parent), environment: { width } });
 }
 

@@ -19,7 +19,13 @@ const LEFT_OUT: ReadonlySet<ProblemCode> = new Set(['missing-sheet', 'too-deep',
 export function unreadPages(site: SiteModel): UnreadPage[] {
   return [...site.pages].flatMap(([pageId, page]): UnreadPage[] => {
     const elements = shortfallOf(page);
-    const reasons = [...new Set(page.problems.filter(({ code }) => LEFT_OUT.has(code)).map(({ reason, loc }) => (loc ? `${reason} (${loc.source}, line ${loc.start.line})` : reason)))];
+    const reasons = [
+      ...new Set(
+        page.problems
+          .filter(({ code }) => LEFT_OUT.has(code))
+          .map(({ reason, loc }) => (loc ? `${reason} (${loc.source}, line ${loc.start.line})` : reason)),
+      ),
+    ];
     if (elements === 0 && reasons.length === 0) return [];
     return [{ pageId, name: site.source.pages.find(({ id }) => id === pageId)?.name ?? page.path, elements, reasons }];
   });

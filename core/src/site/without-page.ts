@@ -5,5 +5,11 @@ export function withoutPage(override: Override, pageId: number): Override | null
   const pages = override.pages?.filter((id) => id !== pageId);
   if (pages?.length === 0) return null;
   const isTouched = pages?.length !== override.pages?.length || override.spared?.some((spot) => spot.pageId === pageId);
-  return isTouched ? { ...override, ...(pages ? { pages } : {}), ...(override.spared ? { spared: override.spared.filter((spot) => spot.pageId !== pageId) } : {}) } : override;
+  return isTouched
+    ? {
+        ...override,
+        ...(pages ? { pages } : {}),
+        ...(override.spared ? { spared: override.spared.filter((spot) => spot.pageId !== pageId) } : {}),
+      }
+    : override;
 }

@@ -1,5 +1,15 @@
 import type { AtNode, BodyNode, DeclarationNode, QualifiedNode, RuleNode, SheetNode, SyntaxProblem } from './nodes.js';
-import { T, isBlank, isDelim, skipBlank, skipComponent, textBetween, tokenText, tokenizeCss, type TokenList } from './tokens.js';
+import {
+  T,
+  isBlank,
+  isDelim,
+  skipBlank,
+  skipComponent,
+  textBetween,
+  tokenText,
+  tokenizeCss,
+  type TokenList,
+} from './tokens.js';
 
 /** Blocks nested deeper than this are skipped and reported. */
 const MAX_DEPTH = 64;
@@ -17,7 +27,17 @@ interface Parser {
  */
 export function parseStylesheet(text: string): SheetNode {
   if (text.length > MAX_LENGTH) {
-    return { rules: [], problems: [{ code: 'too-large', reason: `The sheet has ${text.length} characters, the bound is ${MAX_LENGTH}`, start: 0, end: text.length }] };
+    return {
+      rules: [],
+      problems: [
+        {
+          code: 'too-large',
+          reason: `The sheet has ${text.length} characters, the bound is ${MAX_LENGTH}`,
+          start: 0,
+          end: text.length,
+        },
+      ],
+    };
   }
   const parser: Parser = { tokens: tokenizeCss(text), problems: [] };
   const { tokens } = parser;
@@ -33,10 +53,16 @@ export function parseStylesheet(text: string): SheetNode {
 }
 
 /** Parses the content of a `style` attribute: declarations only. Source: CSS Style Attributes §3. */
-export function parseDeclarationList(text: string): { readonly declarations: readonly DeclarationNode[]; readonly problems: readonly SyntaxProblem[] } {
+export function parseDeclarationList(text: string): {
+  readonly declarations: readonly DeclarationNode[];
+  readonly problems: readonly SyntaxProblem[];
+} {
   const parser: Parser = { tokens: tokenizeCss(text), problems: [] };
   const body = consumeBlockContents(parser, 0, parser.tokens.count, 0);
-  return { declarations: body.filter((node): node is DeclarationNode => node.kind === 'declaration'), problems: parser.problems };
+  return {
+    declarations: body.filter((node): node is DeclarationNode => node.kind === 'declaration'),
+    problems: parser.problems,
+  };
 }
 
 /** §5.5.2 Consume an at-rule. Returns the index after it. */
@@ -44,7 +70,8 @@ function consumeAtRule(parser: Parser, at: number, end: number, depth: number, e
   const { tokens } = parser;
   const name = tokenText(tokens, at).slice(1).toLowerCase();
   let i = at + 1;
-  while (i < end && tokens.types[i] !== T.Semicolon && tokens.types[i] !== T.LeftCurlyBracket) i = skipComponent(tokens, i);
+  while (i < end && tokens.types[i] !== T.Semicolon && tokens.types[i] !== T.LeftCurlyBracket)
+    i = skipComponent(tokens, i);
   const preludeEnd = i;
   const shared = {
     kind: 'at' as const,
@@ -65,7 +92,14 @@ function consumeAtRule(parser: Parser, at: number, end: number, depth: number, e
 }
 
 /** §5.5.3 Consume a qualified rule. Returns the index after it. */
-function consumeQualifiedRule(parser: Parser, from: number, end: number, nested: boolean, depth: number, emit: (rule: QualifiedNode) => void): number {
+function consumeQualifiedRule(
+  parser: Parser,
+  from: number,
+  end: number,
+  nested: boolean,
+  depth: number,
+  emit: (rule: QualifiedNode) => void,
+): number {
   const { tokens } = parser;
   let i = from;
   while (i < end && tokens.types[i] !== T.LeftCurlyBracket) {
@@ -73,14 +107,25 @@ function consumeQualifiedRule(parser: Parser, from: number, end: number, nested:
     i = skipComponent(tokens, i);
   }
   if (i >= end || tokens.types[i] !== T.LeftCurlyBracket) {
-    addProblem(parser, nested ? 'invalid-declaration' : 'invalid-selector', `"${excerpt(tokens, from, i)}" is neither a declaration nor a rule`, from, i);
+    addProblem(
+      parser,
+      nested ? 'invalid-declaration' : 'invalid-selector',
+      `"${excerpt(tokens, from, i)}" is neither a declaration nor a rule`,
+      from,
+      i,
+    );
     return Math.min(i + 1, end);
   }
   const close = Math.min(tokens.closers[i], end);
   const after = Math.min(close + 1, end);
   const first = skipBlank(tokens, from, i);
   const second = skipBlank(tokens, first + 1, i);
-  if (first < i && tokens.types[first] === T.Ident && tokenText(tokens, first).startsWith('--') && tokens.types[second] === T.Colon) {
+  if (
+    first < i &&
+    tokens.types[first] === T.Ident &&
+    tokenText(tokens, first).startsWith('--') &&
+    tokens.types[second] === T.Colon
+  ) {
     addProblem(parser, 'invalid-declaration', 'A custom property cannot stand where a rule is expected', from, after);
     return after;
   }
@@ -124,7 +169,11 @@ function consumeBlockContents(parser: Parser, from: number, end: number, depth: 
 }
 
 /** §5.5.6 Consume a declaration; `null` when the tokens are none. */
-function consumeDeclaration(tokens: TokenList, from: number, end: number): { node: DeclarationNode; next: number } | null {
+function consumeDeclaration(
+  tokens: TokenList,
+  from: number,
+  end: number,
+): { node: DeclarationNode; next: number } | null {
   if (tokens.types[from] !== T.Ident) return null;
   const written = tokenText(tokens, from);
   const colon = skipBlank(tokens, from + 1, end);
@@ -144,7 +193,11 @@ function consumeDeclaration(tokens: TokenList, from: number, end: number): { nod
   let valueEnd = i;
   while (valueEnd > colon + 1 && isBlank(tokens, valueEnd - 1)) valueEnd -= 1;
   let important = false;
-  if (valueEnd - 1 > colon && tokens.types[valueEnd - 1] === T.Ident && tokenText(tokens, valueEnd - 1).toLowerCase() === 'important') {
+  if (
+    valueEnd - 1 > colon &&
+    tokens.types[valueEnd - 1] === T.Ident &&
+    tokenText(tokens, valueEnd - 1).toLowerCase() === 'important'
+  ) {
     let bang = valueEnd - 2;
     while (bang > colon && isBlank(tokens, bang)) bang -= 1;
     if (bang > colon && isDelim(tokens, bang, '!')) {

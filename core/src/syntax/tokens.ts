@@ -1,10 +1,37 @@
 import { tokenize, tokenTypes } from 'css-tree';
 
 /** Token types of CSS Syntax 3 §4, as css-tree numbers them. */
-export const T = tokenTypes as unknown as Readonly<Record<
-  'EOF' | 'Ident' | 'Function' | 'AtKeyword' | 'Hash' | 'String' | 'BadString' | 'Url' | 'BadUrl' | 'Delim' | 'Number' | 'Percentage' |
-  'Dimension' | 'WhiteSpace' | 'CDO' | 'CDC' | 'Colon' | 'Semicolon' | 'Comma' | 'LeftSquareBracket' | 'RightSquareBracket' |
-  'LeftParenthesis' | 'RightParenthesis' | 'LeftCurlyBracket' | 'RightCurlyBracket' | 'Comment', number>>;
+export const T = tokenTypes as unknown as Readonly<
+  Record<
+    | 'EOF'
+    | 'Ident'
+    | 'Function'
+    | 'AtKeyword'
+    | 'Hash'
+    | 'String'
+    | 'BadString'
+    | 'Url'
+    | 'BadUrl'
+    | 'Delim'
+    | 'Number'
+    | 'Percentage'
+    | 'Dimension'
+    | 'WhiteSpace'
+    | 'CDO'
+    | 'CDC'
+    | 'Colon'
+    | 'Semicolon'
+    | 'Comma'
+    | 'LeftSquareBracket'
+    | 'RightSquareBracket'
+    | 'LeftParenthesis'
+    | 'RightParenthesis'
+    | 'LeftCurlyBracket'
+    | 'RightCurlyBracket'
+    | 'Comment',
+    number
+  >
+>;
 
 /** A tokenised text. Token `i` covers `starts[i]` to `ends[i]` of `text`. */
 export interface TokenList {
@@ -44,7 +71,14 @@ export function tokenizeCss(text: string): TokenList {
     else if (open.length > 0 && CLOSER_OF.get(types[open[open.length - 1]]) === type) closers[open.pop() as number] = i;
   }
   for (const i of open) closers[i] = count;
-  return { text, count, types: Uint8Array.from(types), starts: Uint32Array.from(starts), ends: Uint32Array.from(ends), closers };
+  return {
+    text,
+    count,
+    types: Uint8Array.from(types),
+    starts: Uint32Array.from(starts),
+    ends: Uint32Array.from(ends),
+    closers,
+  };
 }
 
 /** Index after token `i` and, when it opens a block or function, after all of that. */

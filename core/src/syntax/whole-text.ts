@@ -25,10 +25,14 @@ export function wholenessProblem(css: string): string | null {
   if (last < 0) return null;
   const text = tokenText(tokens, last);
   switch (tokens.types[last]) {
-    case T.String: return text.length > 1 && endsUnescaped(text, text[0]) ? null : 'leaves a string open';
-    case T.Url: return endsUnescaped(text, ')') ? null : 'leaves an address open';
-    case T.Comment: return text.length > 3 && text.endsWith('*/') ? null : 'leaves a comment open';
-    default: return endsUnescaped(css, '\\') ? 'ends in the middle of an escape' : null;
+    case T.String:
+      return text.length > 1 && endsUnescaped(text, text[0]) ? null : 'leaves a string open';
+    case T.Url:
+      return endsUnescaped(text, ')') ? null : 'leaves an address open';
+    case T.Comment:
+      return text.length > 3 && text.endsWith('*/') ? null : 'leaves a comment open';
+    default:
+      return endsUnescaped(css, '\\') ? 'ends in the middle of an escape' : null;
   }
 }
 

@@ -11,7 +11,15 @@ interface DomRoot {
   querySelectorAll(selector: string): Iterable<DomElement>;
 }
 interface DomDocument extends DomRoot {
-  createElement(name: string): DomElement & { srcdoc: string; onload: () => void; contentDocument: DomDocument; getBoundingClientRect(): unknown; contentWindow: DomWindow; remove(): void; setAttribute(name: string, value: string): void };
+  createElement(name: string): DomElement & {
+    srcdoc: string;
+    onload: () => void;
+    contentDocument: DomDocument;
+    getBoundingClientRect(): unknown;
+    contentWindow: DomWindow;
+    remove(): void;
+    setAttribute(name: string, value: string): void;
+  };
   readonly body: { append(node: unknown): void };
 }
 interface DomWindow {
@@ -21,7 +29,16 @@ interface DomWindow {
   readonly innerHeight: number;
 }
 
-const scope = globalThis as unknown as { document?: DomDocument; CSS?: { supports(condition: string): boolean }; CSSStyleSheet?: new () => { replaceSync(css: string): void; readonly cssRules: ArrayLike<{ readonly selectorText?: string; readonly cssText: string }> }; window?: DomWindow; DOMParser?: new () => { parseFromString(text: string, type: string): DomDocument } };
+const scope = globalThis as unknown as {
+  document?: DomDocument;
+  CSS?: { supports(condition: string): boolean };
+  CSSStyleSheet?: new () => {
+    replaceSync(css: string): void;
+    readonly cssRules: ArrayLike<{ readonly selectorText?: string; readonly cssText: string }>;
+  };
+  window?: DomWindow;
+  DOMParser?: new () => { parseFromString(text: string, type: string): DomDocument };
+};
 
 /** Whether the specs run in a browser. */
 export const isInBrowser = scope.document !== undefined;
@@ -39,8 +56,16 @@ export function browserMatches(html: string, selector: string): number[] | 'refu
 }
 
 /** The engine's answer to a media query, with its own viewport; `null` in Node. */
-export function browserMedia(query: string): { readonly matches: boolean; readonly width: number; readonly height: number } | null {
-  return scope.window ? { matches: scope.window.matchMedia(query).matches, width: scope.window.innerWidth, height: scope.window.innerHeight } : null;
+export function browserMedia(
+  query: string,
+): { readonly matches: boolean; readonly width: number; readonly height: number } | null {
+  return scope.window
+    ? {
+        matches: scope.window.matchMedia(query).matches,
+        width: scope.window.innerWidth,
+        height: scope.window.innerHeight,
+      }
+    : null;
 }
 
 /** The engine's answer to a supports condition; `null` in Node. */
@@ -53,7 +78,7 @@ export function browserSelector(selector: string): string | null {
   if (!scope.CSSStyleSheet) return null;
   const sheet = new scope.CSSStyleSheet();
   sheet.replaceSync(`${selector} { color: red }`);
-  return sheet.cssRules.length === 1 ? sheet.cssRules[0].selectorText ?? '' : '';
+  return sheet.cssRules.length === 1 ? (sheet.cssRules[0].selectorText ?? '') : '';
 }
 
 /** What the engine makes of one declaration, by longhand; `null` in Node. */
@@ -65,7 +90,11 @@ export function browserLonghands(declaration: string, longhands: readonly string
 }
 
 /** Computed values of every element (shadow trees after the document), `[element][property]`; `null` in Node. */
-export async function browserComputed(html: string, properties: readonly string[], pseudo?: string): Promise<string[][] | null> {
+export async function browserComputed(
+  html: string,
+  properties: readonly string[],
+  pseudo?: string,
+): Promise<string[][] | null> {
   if (!scope.document) return null;
   const frame = scope.document.createElement('iframe');
   frame.setAttribute('style', 'width: 1280px; height: 800px; border: 0');

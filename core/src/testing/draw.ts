@@ -13,7 +13,10 @@ export function drawRaster(width: number, height: number, paint: (x: number, y: 
     for (let x = 0; x < width; x += 1) {
       const sum = [0, 0, 0, 0];
       for (let k = 0; k < side * side; k += 1) {
-        const color = paint((x + ((k % side) + 0.5) / side) / width, (y + (Math.floor(k / side) + 0.5) / side) / height);
+        const color = paint(
+          (x + ((k % side) + 0.5) / side) / width,
+          (y + (Math.floor(k / side) + 0.5) / side) / height,
+        );
         if (!color) continue;
         const alpha = color[3] / 255;
         for (let i = 0; i < 3; i += 1) sum[i] += color[i] * alpha;

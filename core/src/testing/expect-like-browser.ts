@@ -14,11 +14,15 @@ export async function expectLikeBrowser(html: string, properties: readonly strin
   page.document.elements.forEach((element, i) => {
     const own = properties.map((property) => `${property}: ${near(view.style(element, pseudo).resolved(property))}`);
     const theirs = properties.map((property, p) => `${property}: ${near(reference[i][p])}`);
-    expect(own).withContext(`element ${i}, ${element.localName}.${element.classes.join('.')}`).toEqual(theirs);
+    expect(own)
+      .withContext(`element ${i}, ${element.localName}.${element.classes.join('.')}`)
+      .toEqual(theirs);
   });
 }
 
 /** Rounds numbers, so that the last digits of float and double arithmetic do not tell texts apart. */
 function near(text: string): string {
-  return text.replace(/-?(?<!\d)\d*\.\d+(?:e[+-]?\d+)?/g, (number) => String(Math.round(Number(number) * 500) / 500 + 0));
+  return text.replace(/-?(?<!\d)\d*\.\d+(?:e[+-]?\d+)?/g, (number) =>
+    String(Math.round(Number(number) * 500) / 500 + 0),
+  );
 }

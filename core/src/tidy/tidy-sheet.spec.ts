@@ -12,14 +12,43 @@ const THEME = `.a { color: red; background-color: silver } .b { color: blue } #c
 .box .b:hover { background-color: pink } .off { opacity: .5 !important } @media (max-width: 600px) { .b { color: navy } } @layer low { .d { color: brown } } a:visited { color: purple }`;
 const HTML = `<!doctype html><link rel=stylesheet href=t.css><body><div class="box" id=c><a class="a" href=x>1</a><p class="b">2 <i class="d">3</i></p><button class="a b">4</button></div>
 <section class="box"><p class="a">5</p><a class="b" href=y style="color: maroon">6</a><span class="d off">7</span></section></body>`;
-const SELECTORS = ['.a', '.b', '.d', '.box .a', '#c .b', 'a', '.a:hover', '.b:hover', 'a:focus', 'a:visited', 'p', '.box p:hover', '.off', '.a.b', '.box', 'i', ':root', 'a:active'];
+const SELECTORS = [
+  '.a',
+  '.b',
+  '.d',
+  '.box .a',
+  '#c .b',
+  'a',
+  '.a:hover',
+  '.b:hover',
+  'a:focus',
+  'a:visited',
+  'p',
+  '.box p:hover',
+  '.off',
+  '.a.b',
+  '.box',
+  'i',
+  ':root',
+  'a:active',
+];
 const DECLARATIONS: readonly (readonly [property: string, values: readonly string[]])[] = [
-  ['color', ['red', 'blue', 'inherit', '#102030']], ['background-color', ['silver', 'transparent', 'gold']], ['border-color', ['red', 'black']], ['opacity', ['1', '0.5']], ['outline-color', ['teal', 'red']],
+  ['color', ['red', 'blue', 'inherit', '#102030']],
+  ['background-color', ['silver', 'transparent', 'gold']],
+  ['border-color', ['red', 'black']],
+  ['opacity', ['1', '0.5']],
+  ['outline-color', ['teal', 'red']],
 ];
 const STATES: readonly StateName[] = ['rest', 'hover', 'focus', 'active', 'visited'];
 
 function open(): SiteModel {
-  return openSite({ pages: [{ id: 1, name: 'x', path: 'x.html', html: HTML }], stylesheets: { 't.css': THEME }, parts: [{ id: 1, name: 'One', kind: 'theme', selector: '#c', openers: [] }], veneerPlace: 'head-end', prefix: 'brand' });
+  return openSite({
+    pages: [{ id: 1, name: 'x', path: 'x.html', html: HTML }],
+    stylesheets: { 't.css': THEME },
+    parts: [{ id: 1, name: 'One', kind: 'theme', selector: '#c', openers: [] }],
+    veneerPlace: 'head-end',
+    prefix: 'brand',
+  });
 }
 
 function stateOf(selector: string): OverrideState {
@@ -35,7 +64,12 @@ function outcome(site: SiteModel, css: string): string {
       for (const lead of state === 'rest' ? page.document.elements.slice(0, 1) : page.document.elements) {
         if (['html', 'head', 'link', 'meta'].includes(lead.localName)) continue;
         const view = new StyleView(page, { states: pointerStates(page.document, lead, state), environment: { width } });
-        for (const element of page.document.elements) lines.push(['color', 'background-color', 'border-top-color', 'border-left-color', 'opacity', 'outline-color'].map((name) => view.style(element).resolved(name) + String(view.style(element).color(name)?.channels)).join());
+        for (const element of page.document.elements)
+          lines.push(
+            ['color', 'background-color', 'border-top-color', 'border-left-color', 'opacity', 'outline-color']
+              .map((name) => view.style(element).resolved(name) + String(view.style(element).color(name)?.channels))
+              .join(),
+          );
       }
     }
   }
@@ -52,7 +86,17 @@ function drawVeneer(seed: number): Override[] {
     const selector = pick(SELECTORS);
     const [property, values] = pick(DECLARATIONS);
     const override: Override = {
-      id: `${seed}-${i}`, partId: pick([1, null]), pageId: 1, element: 1 + Math.floor(random() * 12), pseudo: '', reach: 'alike', state: stateOf(selector), property, value: { kind: 'literal', css: pick(values) }, selector, important: random() < 0.1,
+      id: `${seed}-${i}`,
+      partId: pick([1, null]),
+      pageId: 1,
+      element: 1 + Math.floor(random() * 12),
+      pseudo: '',
+      reach: 'alike',
+      state: stateOf(selector),
+      property,
+      value: { kind: 'literal', css: pick(values) },
+      selector,
+      important: random() < 0.1,
       ...(random() < 0.15 ? { widths: { min: null, max: 700 } } : {}),
     };
     byKey.set(`${override.partId}${selector}${property}${override.widths ? 'w' : ''}`, override);
@@ -64,8 +108,22 @@ function drawVeneer(seed: number): Override[] {
 const RUNS = runsAsked('TIDY_RUNS', 80, 16);
 
 describe('tidySheet', () => {
-  const tidied = (overrides: readonly Override[]): ReturnType<typeof tidySheet> => tidySheet(dressSite(open(), overrides, { swatches: [], roles: [] }));
-  const make = (selector: string, property: string, css: string, some: Partial<Override> = {}): Override => ({ id: selector + property, partId: 1, pageId: 1, element: 1, pseudo: '', reach: 'alike', state: stateOf(selector), property, value: { kind: 'literal', css }, selector, important: false, ...some });
+  const tidied = (overrides: readonly Override[]): ReturnType<typeof tidySheet> =>
+    tidySheet(dressSite(open(), overrides, { swatches: [], roles: [] }));
+  const make = (selector: string, property: string, css: string, some: Partial<Override> = {}): Override => ({
+    id: selector + property,
+    partId: 1,
+    pageId: 1,
+    element: 1,
+    pseudo: '',
+    reach: 'alike',
+    state: stateOf(selector),
+    property,
+    value: { kind: 'literal', css },
+    selector,
+    important: false,
+    ...some,
+  });
 
   it('leaves out what changes nothing, and says so', () => {
     const { css, dropped } = tidied([make('.a', 'background-color', 'silver'), make('.b', 'color', '#102030')]);
@@ -79,16 +137,42 @@ describe('tidySheet', () => {
   });
 
   it('puts rules of equal declarations together where that is safe, and only there', () => {
-    expect(tidied([make('.d', 'opacity', '0.5'), make('i', 'outline-color', 'red'), make('p', 'opacity', '0.5', { element: 2 })]).css).toContain('.d, p {\n  opacity: 0.5;\n}');
+    expect(
+      tidied([
+        make('.d', 'opacity', '0.5'),
+        make('i', 'outline-color', 'red'),
+        make('p', 'opacity', '0.5', { element: 2 }),
+      ]).css,
+    ).toContain('.d, p {\n  opacity: 0.5;\n}');
     // Between the two equal rules stands one that must win over the first and lose to the second.
-    const apart = tidied([make('.a', 'color', 'red', { element: 1 }), make('.b', 'color', '#102030', { element: 2 }), make('.d', 'color', 'red', { element: 3 }), make('button', 'color', 'red', { element: 4 })]);
-    expect(outcome(open(), apart.css)).toBe(outcome(open(), compileVeneer([make('.a', 'color', 'red', { element: 1 }), make('.b', 'color', '#102030', { element: 2 }), make('.d', 'color', 'red', { element: 3 }), make('button', 'color', 'red', { element: 4 })], { palette: { swatches: [], roles: [] }, parts: open().source.parts, prefix: 'brand' })));
+    const apart = tidied([
+      make('.a', 'color', 'red', { element: 1 }),
+      make('.b', 'color', '#102030', { element: 2 }),
+      make('.d', 'color', 'red', { element: 3 }),
+      make('button', 'color', 'red', { element: 4 }),
+    ]);
+    expect(outcome(open(), apart.css)).toBe(
+      outcome(
+        open(),
+        compileVeneer(
+          [
+            make('.a', 'color', 'red', { element: 1 }),
+            make('.b', 'color', '#102030', { element: 2 }),
+            make('.d', 'color', 'red', { element: 3 }),
+            make('button', 'color', 'red', { element: 4 }),
+          ],
+          { palette: { swatches: [], roles: [] }, parts: open().source.parts, prefix: 'brand' },
+        ),
+      ),
+    );
   });
 
   it('gives the same bytes for the same overrides in any order', () => {
     for (let seed = 1; seed <= 12; seed += 1) {
       const veneer = drawVeneer(seed);
-      expect(tidied([...veneer].reverse()).css).withContext(`seed ${seed}`).toBe(tidied(veneer).css);
+      expect(tidied([...veneer].reverse()).css)
+        .withContext(`seed ${seed}`)
+        .toBe(tidied(veneer).css);
     }
   });
 
@@ -98,11 +182,17 @@ describe('tidySheet', () => {
     let changed = 0;
     for (let seed = 1; seed <= RUNS; seed += 1) {
       const veneer = drawVeneer(seed);
-      const plain = compileVeneer(veneer, { palette: { swatches: [], roles: [] }, parts: site.source.parts, prefix: 'brand' });
+      const plain = compileVeneer(veneer, {
+        palette: { swatches: [], roles: [] },
+        parts: site.source.parts,
+        prefix: 'brand',
+      });
       const { css, dropped, merged } = tidySheet(dressSite(site, veneer, { swatches: [], roles: [] }));
       if (dropped.length + merged === 0) continue;
       changed += 1;
-      expect(outcome(site, css) === outcome(site, plain)).withContext(`seed ${seed}\n${plain}\nbecame\n${css}`).toBeTrue();
+      expect(outcome(site, css) === outcome(site, plain))
+        .withContext(`seed ${seed}\n${plain}\nbecame\n${css}`)
+        .toBeTrue();
     }
     expect(changed).toBeGreaterThan(RUNS / 2);
   });

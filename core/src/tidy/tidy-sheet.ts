@@ -40,11 +40,20 @@ export function tidySheet(site: SiteModel): TidySheet {
  * the same before and after; a rewrite that changes one of them is not made.
  */
 export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> {
-  const compiled: readonly VeneerRule[] = veneerRules(site.overrides, { ...sheetOptionsOf(site.source), parts: site.source.parts });
+  const compiled: readonly VeneerRule[] = veneerRules(site.overrides, {
+    ...sheetOptionsOf(site.source),
+    parts: site.source.parts,
+  });
   let rules = compiled;
-  const longhands = [...new Set(rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))))];
+  const longhands = [
+    ...new Set(
+      rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))),
+    ),
+  ];
   const ground: OutcomeGround = {
-    pages: [...site.closed.values()], palette: site.palette, ...sheetOptionsOf(site.source),
+    pages: [...site.closed.values()],
+    palette: site.palette,
+    ...sheetOptionsOf(site.source),
     settings: settingsThatMatter(site, longhands).settings,
   };
   const idle = idleDeclarations(ground, rules);
@@ -55,7 +64,12 @@ export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> 
   for (const { selector, media, property } of idle) {
     yield { done: done++, total };
     const without = rules.flatMap((rule): VeneerRule[] => {
-      if (rule.selector !== selector || rule.media !== media || !rule.declarations.some((declaration) => declaration.property === property)) return [rule];
+      if (
+        rule.selector !== selector ||
+        rule.media !== media ||
+        !rule.declarations.some((declaration) => declaration.property === property)
+      )
+        return [rule];
       const declarations = rule.declarations.filter((declaration) => declaration.property !== property);
       return declarations.length === 0 ? [] : [{ ...rule, declarations }];
     });
@@ -68,7 +82,9 @@ export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> 
     for (let j = i + 1; j < rules.length; j += 1) {
       if (!canStandTogether(rules[i], rules[j])) continue;
       yield { done: Math.min(total, done++), total };
-      const joined = rules.flatMap((rule, at) => (at === j ? [] : at === i ? [{ ...rule, selector: `${rule.selector}, ${rules[j].selector}` }] : [rule]));
+      const joined = rules.flatMap((rule, at) =>
+        at === j ? [] : at === i ? [{ ...rule, selector: `${rule.selector}, ${rules[j].selector}` }] : [rule],
+      );
       if (!sameOutcome(ground, rules, joined)) continue;
       rules = joined;
       merged += 1;
@@ -91,8 +107,13 @@ interface Idle {
 function idleDeclarations(ground: OutcomeGround, rules: readonly VeneerRule[]): Idle[] {
   const css = writeRules(rules, ground);
   const useful = new Set<string>();
-  const keyOf = (selector: string, media: string | null, longhand: string): string => `${media ?? ''}|${selector}|${longhand}`;
-  const longhands = [...new Set(rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))))];
+  const keyOf = (selector: string, media: string | null, longhand: string): string =>
+    `${media ?? ''}|${selector}|${longhand}`;
+  const longhands = [
+    ...new Set(
+      rules.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))),
+    ),
+  ];
   const pseudos = pseudosOf(rules);
   const dressed = new Map(ground.pages.map((page) => [page, withVeneer(page, css)]));
   for (const { page, touched, states, environment, share } of outcomeSpots(ground, rules)) {
@@ -101,24 +122,34 @@ function idleDeclarations(ground: OutcomeGround, rules: readonly VeneerRule[]): 
     for (const element of touched) {
       for (const pseudo of pseudos) {
         const style = after.style(element, pseudo);
-        if (!style.blocks.some(({ rule }) => rule?.sheet.name === VENEER_SHEET_NAME) && style.seen('color') === style) continue;
+        if (!style.blocks.some(({ rule }) => rule?.sheet.name === VENEER_SHEET_NAME) && style.seen('color') === style)
+          continue;
         for (const longhand of longhands) {
           const rule = style.seen(longhand).ranked(longhand)[0]?.block.rule;
           if (rule?.sheet.name !== VENEER_SHEET_NAME) continue;
-          if (style.resolved(longhand) !== before.style(element, pseudo).resolved(longhand)) useful.add(keyOf(rule.selectorText, rule.conditions.find(({ kind }) => kind === 'media')?.text ?? null, longhand));
+          if (style.resolved(longhand) !== before.style(element, pseudo).resolved(longhand))
+            useful.add(
+              keyOf(rule.selectorText, rule.conditions.find(({ kind }) => kind === 'media')?.text ?? null, longhand),
+            );
         }
       }
     }
   }
-  return rules.flatMap(({ selector, media, supports, declarations }) => declarations.flatMap(({ property }): Idle[] => {
-    // An engine guard that this engine does not pass tells nothing about the engines that do.
-    if (supports !== null || property.startsWith('--')) return [];
-    return longhandsOfProperty(property).some((longhand) => useful.has(keyOf(selector, media, longhand))) ? [] : [{ selector, media, property }];
-  }));
+  return rules.flatMap(({ selector, media, supports, declarations }) =>
+    declarations.flatMap(({ property }): Idle[] => {
+      // An engine guard that this engine does not pass tells nothing about the engines that do.
+      if (supports !== null || property.startsWith('--')) return [];
+      return longhandsOfProperty(property).some((longhand) => useful.has(keyOf(selector, media, longhand)))
+        ? []
+        : [{ selector, media, property }];
+    }),
+  );
 }
 
 function equalPairs(rules: readonly VeneerRule[]): number[] {
-  return rules.flatMap((rule, i) => rules.slice(i + 1).flatMap((other, k) => (canStandTogether(rule, other) ? [k] : [])));
+  return rules.flatMap((rule, i) =>
+    rules.slice(i + 1).flatMap((other, k) => (canStandTogether(rule, other) ? [k] : [])),
+  );
 }
 
 /** Selectors that an engine may not know would take the whole list down with them. */
@@ -127,10 +158,26 @@ const UNSURE = /::-webkit-|:user-invalid|::part|:has\(/;
 const MOST_SELECTORS = 8;
 
 function canStandTogether(a: VeneerRule, b: VeneerRule): boolean {
-  return a.section === b.section && a.media === b.media && a.supports === null && b.supports === null && sameDeclarations(a.declarations, b.declarations)
-    && !UNSURE.test(a.selector) && !UNSURE.test(b.selector) && a.selector.split(', ').length + b.selector.split(', ').length <= MOST_SELECTORS;
+  return (
+    a.section === b.section &&
+    a.media === b.media &&
+    a.supports === null &&
+    b.supports === null &&
+    sameDeclarations(a.declarations, b.declarations) &&
+    !UNSURE.test(a.selector) &&
+    !UNSURE.test(b.selector) &&
+    a.selector.split(', ').length + b.selector.split(', ').length <= MOST_SELECTORS
+  );
 }
 
 function sameDeclarations(a: readonly VeneerDeclaration[], b: readonly VeneerDeclaration[]): boolean {
-  return a.length === b.length && a.every(({ property, value, important }, i) => property === b[i].property && important === b[i].important && JSON.stringify(value) === JSON.stringify(b[i].value));
+  return (
+    a.length === b.length &&
+    a.every(
+      ({ property, value, important }, i) =>
+        property === b[i].property &&
+        important === b[i].important &&
+        JSON.stringify(value) === JSON.stringify(b[i].value),
+    )
+  );
 }

@@ -3,7 +3,8 @@ import { parseColor } from '../values/parse-color.js';
 /** Whether a word is a named colour. */
 export type IsNamedColor = (word: string) => boolean;
 
-export const NAMED_COLORS_HINT: IsNamedColor = (word) => /^[a-z]+$/.test(word) && word !== 'currentcolor' && parseColor(word)?.kind === 'color';
+export const NAMED_COLORS_HINT: IsNamedColor = (word) =>
+  /^[a-z]+$/.test(word) && word !== 'currentcolor' && parseColor(word)?.kind === 'color';
 
 /**
  * A colour attribute such as `bgcolor`, as a CSS value.

@@ -61,7 +61,13 @@ export function presentationalHints(element: ElementNode): readonly (readonly [p
   if (localName === 'td' || localName === 'th') {
     const table = tableOf(element);
     const tableBorder = table?.attributes.get('border');
-    if (tableBorder !== undefined && tableBorder.trim() !== '0') hints.push(['border-width', '1px'], ...(table?.attributes.has('bordercolor') ? [['border-style', 'solid'] as [string, string], ['border-color', 'inherit'] as [string, string]] : [['border-style', 'inset'] as [string, string]]));
+    if (tableBorder !== undefined && tableBorder.trim() !== '0')
+      hints.push(
+        ['border-width', '1px'],
+        ...(table?.attributes.has('bordercolor')
+          ? [['border-style', 'solid'] as [string, string], ['border-color', 'inherit'] as [string, string]]
+          : [['border-style', 'inset'] as [string, string]]),
+      );
     const padding = parseDimension(table?.attributes.get('cellpadding') ?? '');
     if (padding) hints.push(['padding', padding]);
     if (attributes.has('nowrap')) hints.push(['white-space', 'nowrap']);
@@ -73,11 +79,13 @@ export function presentationalHints(element: ElementNode): readonly (readonly [p
   }
   const align = attributes.get('align')?.toLowerCase();
   if (align && ALIGNED.has(localName)) {
-    if (['left', 'right', 'center', 'justify'].includes(align)) hints.push(['text-align', align === 'justify' ? align : `-webkit-${align}`]);
+    if (['left', 'right', 'center', 'justify'].includes(align))
+      hints.push(['text-align', align === 'justify' ? align : `-webkit-${align}`]);
     else if (align === 'middle') hints.push(['text-align', '-webkit-center']);
   }
   const valign = attributes.get('valign')?.toLowerCase();
-  if (valign && ['top', 'middle', 'bottom', 'baseline'].includes(valign) && VALIGNED.has(localName)) hints.push(['vertical-align', valign]);
+  if (valign && ['top', 'middle', 'bottom', 'baseline'].includes(valign) && VALIGNED.has(localName))
+    hints.push(['vertical-align', valign]);
   if (localName === 'ul' || localName === 'ol' || localName === 'li') {
     const type = LIST_TYPES.get(attributes.get('type') ?? '');
     if (type) hints.push(['list-style-type', type]);
@@ -85,7 +93,8 @@ export function presentationalHints(element: ElementNode): readonly (readonly [p
   if (localName === 'img' || localName === 'iframe' || localName === 'object') {
     const width = localName === 'iframe' ? null : parseDimension(attributes.get('border') ?? '');
     if (width) hints.push(['border-width', width], ['border-style', 'solid']);
-    if (localName === 'iframe' && /^0|^no$/i.test(attributes.get('frameborder') ?? '')) hints.push(['border-width', '0px']);
+    if (localName === 'iframe' && /^0|^no$/i.test(attributes.get('frameborder') ?? ''))
+      hints.push(['border-width', '0px']);
   }
   const dir = attributes.get('dir')?.toLowerCase();
   if (dir === 'rtl' || dir === 'ltr') hints.push(['direction', dir]);
@@ -93,22 +102,80 @@ export function presentationalHints(element: ElementNode): readonly (readonly [p
 }
 
 const BGCOLOR = new Set(['body', 'table', 'thead', 'tbody', 'tfoot', 'tr', 'td', 'th', 'marquee']);
-const DIMENSIONED = new Set(['table', 'td', 'th', 'col', 'colgroup', 'img', 'iframe', 'video', 'canvas', 'object', 'embed', 'input']);
-const ALIGNED = new Set(['div', 'p', 'h1', 'h2', 'h3', 'h4', 'h5', 'h6', 'thead', 'tbody', 'tfoot', 'tr', 'td', 'th', 'caption', 'legend']);
+const DIMENSIONED = new Set([
+  'table',
+  'td',
+  'th',
+  'col',
+  'colgroup',
+  'img',
+  'iframe',
+  'video',
+  'canvas',
+  'object',
+  'embed',
+  'input',
+]);
+const ALIGNED = new Set([
+  'div',
+  'p',
+  'h1',
+  'h2',
+  'h3',
+  'h4',
+  'h5',
+  'h6',
+  'thead',
+  'tbody',
+  'tfoot',
+  'tr',
+  'td',
+  'th',
+  'caption',
+  'legend',
+]);
 const VALIGNED = new Set(['thead', 'tbody', 'tfoot', 'tr', 'td', 'th', 'col', 'colgroup']);
 const LIST_TYPES: ReadonlyMap<string, string> = new Map([
-  ['1', 'decimal'], ['a', 'lower-alpha'], ['A', 'upper-alpha'], ['i', 'lower-roman'], ['I', 'upper-roman'], ['disc', 'disc'], ['circle', 'circle'], ['square', 'square'], ['none', 'none'],
+  ['1', 'decimal'],
+  ['a', 'lower-alpha'],
+  ['A', 'upper-alpha'],
+  ['i', 'lower-roman'],
+  ['I', 'upper-roman'],
+  ['disc', 'disc'],
+  ['circle', 'circle'],
+  ['square', 'square'],
+  ['none', 'none'],
 ]);
 const SVG_PRESENTATION = [
-  'fill', 'stroke', 'color', 'opacity', 'fill-opacity', 'stroke-opacity', 'stroke-width', 'stop-color', 'flood-color', 'lighting-color',
-  'font-family', 'font-size', 'font-weight', 'font-style', 'visibility', 'display', 'letter-spacing', 'text-decoration', 'cursor',
+  'fill',
+  'stroke',
+  'color',
+  'opacity',
+  'fill-opacity',
+  'stroke-opacity',
+  'stroke-width',
+  'stop-color',
+  'flood-color',
+  'lighting-color',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'font-style',
+  'visibility',
+  'display',
+  'letter-spacing',
+  'text-decoration',
+  'cursor',
 ] as const;
 
 function fontSizeKeyword(size: string): string | null {
   const parsed = /^\s*([+-]?)(\d+)/.exec(size);
   if (!parsed) return null;
-  const step = parsed[1] === '+' ? 3 + Number(parsed[2]) : parsed[1] === '-' ? 3 - Number(parsed[2]) : Number(parsed[2]);
-  return ['x-small', 'small', 'medium', 'large', 'x-large', 'xx-large', 'xxx-large'][Math.min(7, Math.max(1, step)) - 1];
+  const step =
+    parsed[1] === '+' ? 3 + Number(parsed[2]) : parsed[1] === '-' ? 3 - Number(parsed[2]) : Number(parsed[2]);
+  return ['x-small', 'small', 'medium', 'large', 'x-large', 'xx-large', 'xxx-large'][
+    Math.min(7, Math.max(1, step)) - 1
+  ];
 }
 
 /** HTML §2.3.4.4 Rules for parsing dimension values, zero left out where it would say nothing. */

@@ -145,5 +145,7 @@ table { white-space: initial; line-height: initial; font-weight: initial; font-s
 
 /** User-agent sheets by the namespace they are bound to. */
 export const USER_AGENT_SHEETS: readonly { readonly namespace: Namespace; readonly text: string }[] = [
-  { namespace: 'html', text: HTML_SHEET }, { namespace: 'svg', text: SVG_SHEET }, { namespace: 'mathml', text: MATHML_SHEET },
+  { namespace: 'html', text: HTML_SHEET },
+  { namespace: 'svg', text: SVG_SHEET },
+  { namespace: 'mathml', text: MATHML_SHEET },
 ];

@@ -1,5 +1,18 @@
 /** Colour spaces of CSS Color 4. `legacy` is sRGB as `rgb()`, hex, names, `hsl()` and `hwb()` give it. */
-export type ColorSpace = 'legacy' | 'srgb' | 'srgb-linear' | 'display-p3' | 'a98-rgb' | 'prophoto-rgb' | 'rec2020' | 'xyz-d50' | 'xyz-d65' | 'lab' | 'lch' | 'oklab' | 'oklch';
+export type ColorSpace =
+  | 'legacy'
+  | 'srgb'
+  | 'srgb-linear'
+  | 'display-p3'
+  | 'a98-rgb'
+  | 'prophoto-rgb'
+  | 'rec2020'
+  | 'xyz-d50'
+  | 'xyz-d65'
+  | 'lab'
+  | 'lch'
+  | 'oklab'
+  | 'oklch';
 
 /** Spaces that `color-mix()` can also interpolate in. */
 export type MixSpace = ColorSpace | 'hsl' | 'hwb';
@@ -22,12 +35,31 @@ export type ColorValue =
   | { readonly kind: 'keyword'; readonly name: 'auto' | 'none' }
   | { readonly kind: 'system'; readonly name: string }
   | { readonly kind: 'light-dark'; readonly light: ColorValue; readonly dark: ColorValue }
-  | { readonly kind: 'mix'; readonly space: MixSpace; readonly hue: HueMethod; readonly parts: readonly { readonly color: ColorValue; readonly share: number | null }[] }
-  | { readonly kind: 'relative'; readonly to: RelativeFunction; readonly origin: ColorValue; readonly channels: readonly [string, string, string]; readonly alpha: string | null }
+  | {
+      readonly kind: 'mix';
+      readonly space: MixSpace;
+      readonly hue: HueMethod;
+      readonly parts: readonly { readonly color: ColorValue; readonly share: number | null }[];
+    }
+  | {
+      readonly kind: 'relative';
+      readonly to: RelativeFunction;
+      readonly origin: ColorValue;
+      readonly channels: readonly [string, string, string];
+      readonly alpha: string | null;
+    }
   | { readonly kind: 'contrast'; readonly of: ColorValue };
 
 export type HueMethod = 'shorter' | 'longer' | 'increasing' | 'decreasing';
-export type RelativeFunction = 'rgb' | 'hsl' | 'hwb' | 'lab' | 'lch' | 'oklab' | 'oklch' | Exclude<ColorSpace, 'legacy' | 'lab' | 'lch' | 'oklab' | 'oklch'>;
+export type RelativeFunction =
+  | 'rgb'
+  | 'hsl'
+  | 'hwb'
+  | 'lab'
+  | 'lch'
+  | 'oklab'
+  | 'oklch'
+  | Exclude<ColorSpace, 'legacy' | 'lab' | 'lch' | 'oklab' | 'oklch'>;
 
 /** A colour in sRGB, 8 bits a channel. */
 export function rgb8(red: number, green: number, blue: number, alpha = 1): Color {

@@ -29,7 +29,10 @@ export function computeLengths(text: string, context: LengthContext): string {
     }
   }
   const simple = evaluateMath(result);
-  return simple.replace(/(^|[\s(,])([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)px/gi, (_, before: string, number: string) => `${before}${formatNumber(Number(number))}px`);
+  return simple.replace(
+    /(^|[\s(,])([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)px/gi,
+    (_, before: string, number: string) => `${before}${formatNumber(Number(number))}px`,
+  );
 }
 
 function lengthInPx(dimension: string, context: LengthContext): number | null {
@@ -38,13 +41,28 @@ function lengthInPx(dimension: string, context: LengthContext): number | null {
   const value = Number(parsed[1]);
   const unit = parsed[2].toLowerCase();
   switch (unit) {
-    case 'em': return value * context.em();
-    case 'rem': return value * context.rem();
-    case 'vw': case 'svw': case 'lvw': case 'dvw': case 'vi': return (value / 100) * context.viewport.width;
-    case 'vh': case 'svh': case 'lvh': case 'dvh': case 'vb': return (value / 100) * context.viewport.height;
-    case 'vmin': return (value / 100) * Math.min(context.viewport.width, context.viewport.height);
-    case 'vmax': return (value / 100) * Math.max(context.viewport.width, context.viewport.height);
-    default: return absoluteLengthInPx(value, unit);
+    case 'em':
+      return value * context.em();
+    case 'rem':
+      return value * context.rem();
+    case 'vw':
+    case 'svw':
+    case 'lvw':
+    case 'dvw':
+    case 'vi':
+      return (value / 100) * context.viewport.width;
+    case 'vh':
+    case 'svh':
+    case 'lvh':
+    case 'dvh':
+    case 'vb':
+      return (value / 100) * context.viewport.height;
+    case 'vmin':
+      return (value / 100) * Math.min(context.viewport.width, context.viewport.height);
+    case 'vmax':
+      return (value / 100) * Math.max(context.viewport.width, context.viewport.height);
+    default:
+      return absoluteLengthInPx(value, unit);
   }
 }
 

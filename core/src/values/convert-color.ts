@@ -1,8 +1,28 @@
 import {
-  convertA98ToXyz65, convertHslToRgb, convertHwbToRgb, convertLabToLch, convertLabToXyz50, convertLchToLab, convertLrgbToRgb, convertLrgbToOklab,
-  convertOklabToLrgb, convertP3ToXyz65, convertProphotoToXyz50, convertRec2020ToXyz65, convertRgbToHsl, convertRgbToHwb, convertRgbToLrgb,
-  convertRgbToXyz65, convertXyz50ToLab, convertXyz50ToProphoto, convertXyz50ToXyz65, convertXyz65ToA98, convertXyz65ToP3, convertXyz65ToRec2020,
-  convertXyz65ToRgb, convertXyz65ToXyz50,
+  convertA98ToXyz65,
+  convertHslToRgb,
+  convertHwbToRgb,
+  convertLabToLch,
+  convertLabToXyz50,
+  convertLchToLab,
+  convertLrgbToRgb,
+  convertLrgbToOklab,
+  convertOklabToLrgb,
+  convertP3ToXyz65,
+  convertProphotoToXyz50,
+  convertRec2020ToXyz65,
+  convertRgbToHsl,
+  convertRgbToHwb,
+  convertRgbToLrgb,
+  convertRgbToXyz65,
+  convertXyz50ToLab,
+  convertXyz50ToProphoto,
+  convertXyz50ToXyz65,
+  convertXyz65ToA98,
+  convertXyz65ToP3,
+  convertXyz65ToRec2020,
+  convertXyz65ToRgb,
+  convertXyz65ToXyz50,
 } from 'culori/fn';
 import type { Color, MixSpace } from './color.js';
 
@@ -30,9 +50,15 @@ const ofLab = ({ l, a, b }: Lab): Triple => [l, a, b];
 const rgbToXyz = (channels: Triple): Triple => ofXyz(call(convertRgbToXyz65, rgb(channels)));
 const xyzToRgb = (channels: Triple): Triple => ofRgb(call(convertXyz65ToRgb, xyz(channels)));
 const toPolar = ([l, a, b]: Triple): Triple => [l, Math.hypot(a, b), ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360];
-const fromPolar = ([l, c, h]: Triple): Triple => [l, c * Math.cos((h * Math.PI) / 180), c * Math.sin((h * Math.PI) / 180)];
-const oklabToXyz = ([l, a, b]: Triple): Triple => rgbToXyz(ofRgb(call(convertLrgbToRgb, call(convertOklabToLrgb, { l, a, b }))));
-const xyzToOklab = (channels: Triple): Triple => ofLab(call(convertLrgbToOklab, call(convertRgbToLrgb, rgb(xyzToRgb(channels)))));
+const fromPolar = ([l, c, h]: Triple): Triple => [
+  l,
+  c * Math.cos((h * Math.PI) / 180),
+  c * Math.sin((h * Math.PI) / 180),
+];
+const oklabToXyz = ([l, a, b]: Triple): Triple =>
+  rgbToXyz(ofRgb(call(convertLrgbToRgb, call(convertOklabToLrgb, { l, a, b }))));
+const xyzToOklab = (channels: Triple): Triple =>
+  ofLab(call(convertLrgbToOklab, call(convertRgbToLrgb, rgb(xyzToRgb(channels)))));
 const labToXyz = ([l, a, b]: Triple): Triple => ofXyz(call(convertXyz50ToXyz65, call(convertLabToXyz50, { l, a, b })));
 const xyzToLab = (channels: Triple): Triple => ofLab(call(convertXyz50ToLab, call(convertXyz65ToXyz50, xyz(channels))));
 
@@ -40,16 +66,31 @@ const xyzToLab = (channels: Triple): Triple => ofLab(call(convertXyz50ToLab, cal
 const CONVERSIONS: Readonly<Record<MixSpace, Conversion>> = {
   legacy: { toXyz: rgbToXyz, fromXyz: xyzToRgb },
   srgb: { toXyz: rgbToXyz, fromXyz: xyzToRgb },
-  'srgb-linear': { toXyz: (c) => rgbToXyz(ofRgb(call(convertLrgbToRgb, rgb(c)))), fromXyz: (c) => ofRgb(call(convertRgbToLrgb, rgb(xyzToRgb(c)))) },
-  'display-p3': { toXyz: (c) => ofXyz(call(convertP3ToXyz65, rgb(c))), fromXyz: (c) => ofRgb(call(convertXyz65ToP3, xyz(c))) },
-  'a98-rgb': { toXyz: (c) => ofXyz(call(convertA98ToXyz65, rgb(c))), fromXyz: (c) => ofRgb(call(convertXyz65ToA98, xyz(c))) },
+  'srgb-linear': {
+    toXyz: (c) => rgbToXyz(ofRgb(call(convertLrgbToRgb, rgb(c)))),
+    fromXyz: (c) => ofRgb(call(convertRgbToLrgb, rgb(xyzToRgb(c)))),
+  },
+  'display-p3': {
+    toXyz: (c) => ofXyz(call(convertP3ToXyz65, rgb(c))),
+    fromXyz: (c) => ofRgb(call(convertXyz65ToP3, xyz(c))),
+  },
+  'a98-rgb': {
+    toXyz: (c) => ofXyz(call(convertA98ToXyz65, rgb(c))),
+    fromXyz: (c) => ofRgb(call(convertXyz65ToA98, xyz(c))),
+  },
   'prophoto-rgb': {
     toXyz: (c) => ofXyz(call(convertXyz50ToXyz65, call(convertProphotoToXyz50, rgb(c)))),
     fromXyz: (c) => ofRgb(call(convertXyz50ToProphoto, call(convertXyz65ToXyz50, xyz(c)))),
   },
-  rec2020: { toXyz: (c) => ofXyz(call(convertRec2020ToXyz65, rgb(c))), fromXyz: (c) => ofRgb(call(convertXyz65ToRec2020, xyz(c))) },
+  rec2020: {
+    toXyz: (c) => ofXyz(call(convertRec2020ToXyz65, rgb(c))),
+    fromXyz: (c) => ofRgb(call(convertXyz65ToRec2020, xyz(c))),
+  },
   'xyz-d65': { toXyz: (c) => c, fromXyz: (c) => c },
-  'xyz-d50': { toXyz: (c) => ofXyz(call(convertXyz50ToXyz65, xyz(c))), fromXyz: (c) => ofXyz(call(convertXyz65ToXyz50, xyz(c))) },
+  'xyz-d50': {
+    toXyz: (c) => ofXyz(call(convertXyz50ToXyz65, xyz(c))),
+    fromXyz: (c) => ofXyz(call(convertXyz65ToXyz50, xyz(c))),
+  },
   lab: { toXyz: labToXyz, fromXyz: xyzToLab },
   lch: {
     toXyz: ([l, c, h]) => labToXyz(ofLab(call(convertLchToLab, { l, c, h }))),

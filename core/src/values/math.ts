@@ -22,7 +22,11 @@ export function evaluateMath(text: string): string {
 /** What is infinite or no number at all becomes the greatest number of the engine, or 0. Source: CSS Values 4 §10.13; the number is the greatest of IEEE 754 single precision. */
 function withoutInfinity(text: string): string {
   if (!/infinity|nan/i.test(text)) return text;
-  return text.replace(/calc\((-?)(infinity|NaN)(?: \* 1([a-z]+|%))?\)/gi, (_, sign: string, word: string, unit = '') => `${word.toLowerCase() === 'nan' ? '0' : `${sign}${GREATEST_TEXT}`}${unit as string}`);
+  return text.replace(
+    /calc\((-?)(infinity|NaN)(?: \* 1([a-z]+|%))?\)/gi,
+    (_, sign: string, word: string, unit = '') =>
+      `${word.toLowerCase() === 'nan' ? '0' : `${sign}${GREATEST_TEXT}`}${unit as string}`,
+  );
 }
 
 /** Greatest number of the engine: that of IEEE 754 single precision. */

@@ -1,16 +1,60 @@
 import { generate, parse, type CssNode, type FunctionNode } from 'css-tree';
 import { parseNamed } from 'culori/fn';
-import { rgb8, type ColorSpace, type ColorValue, type HueMethod, type MixSpace, type RelativeFunction } from './color.js';
+import {
+  rgb8,
+  type ColorSpace,
+  type ColorValue,
+  type HueMethod,
+  type MixSpace,
+  type RelativeFunction,
+} from './color.js';
 import { evaluateMath } from './math.js';
 import { SYSTEM_COLORS } from './system-colors.js';
 import { angleInDegrees } from './units.js';
 
-const COLOR_FUNCTIONS: ReadonlySet<string> = new Set(['rgb', 'rgba', 'hsl', 'hsla', 'hwb', 'lab', 'lch', 'oklab', 'oklch', 'color', 'color-mix', 'light-dark', 'contrast-color']);
-const COLOR_SPACES: ReadonlyMap<string, ColorSpace> = new Map<string, ColorSpace>([
-  ['srgb', 'srgb'], ['srgb-linear', 'srgb-linear'], ['display-p3', 'display-p3'], ['a98-rgb', 'a98-rgb'], ['prophoto-rgb', 'prophoto-rgb'],
-  ['rec2020', 'rec2020'], ['xyz', 'xyz-d65'], ['xyz-d50', 'xyz-d50'], ['xyz-d65', 'xyz-d65'],
+const COLOR_FUNCTIONS: ReadonlySet<string> = new Set([
+  'rgb',
+  'rgba',
+  'hsl',
+  'hsla',
+  'hwb',
+  'lab',
+  'lch',
+  'oklab',
+  'oklch',
+  'color',
+  'color-mix',
+  'light-dark',
+  'contrast-color',
 ]);
-const MIX_SPACES: ReadonlySet<string> = new Set(['srgb', 'srgb-linear', 'display-p3', 'a98-rgb', 'prophoto-rgb', 'rec2020', 'lab', 'oklab', 'xyz', 'xyz-d50', 'xyz-d65', 'hsl', 'hwb', 'lch', 'oklch']);
+const COLOR_SPACES: ReadonlyMap<string, ColorSpace> = new Map<string, ColorSpace>([
+  ['srgb', 'srgb'],
+  ['srgb-linear', 'srgb-linear'],
+  ['display-p3', 'display-p3'],
+  ['a98-rgb', 'a98-rgb'],
+  ['prophoto-rgb', 'prophoto-rgb'],
+  ['rec2020', 'rec2020'],
+  ['xyz', 'xyz-d65'],
+  ['xyz-d50', 'xyz-d50'],
+  ['xyz-d65', 'xyz-d65'],
+]);
+const MIX_SPACES: ReadonlySet<string> = new Set([
+  'srgb',
+  'srgb-linear',
+  'display-p3',
+  'a98-rgb',
+  'prophoto-rgb',
+  'rec2020',
+  'lab',
+  'oklab',
+  'xyz',
+  'xyz-d50',
+  'xyz-d65',
+  'hsl',
+  'hwb',
+  'lch',
+  'oklch',
+]);
 const POLAR: ReadonlySet<string> = new Set(['hsl', 'hwb', 'lch', 'oklch']);
 
 /** Whether a CSS function name (any case) makes a colour. */
@@ -38,7 +82,12 @@ const MAX_PARSED = 20_000;
 function readColor(text: string): ColorValue | null {
   let node: CssNode;
   try {
-    node = parse(text, { context: 'value', onParseError: (error) => { throw error; } });
+    node = parse(text, {
+      context: 'value',
+      onParseError: (error) => {
+        throw error;
+      },
+    });
   } catch {
     return null;
   }
@@ -56,7 +105,7 @@ export function parseColorNode(node: CssNode): ColorValue | null {
 
 function parseHex(digits: string): ColorValue | null {
   if (!/^(?:[0-9a-f]{3,4}|[0-9a-f]{6}|[0-9a-f]{8})$/i.test(digits)) return null;
-  const pairs = digits.length <= 4 ? [...digits].map((digit) => digit + digit) : digits.match(/../g) as string[];
+  const pairs = digits.length <= 4 ? [...digits].map((digit) => digit + digit) : (digits.match(/../g) as string[]);
   const [r, g, b, a = 255] = pairs.map((pair) => parseInt(pair, 16));
   return { kind: 'color', color: rgb8(r, g, b, a / 255) };
 }
@@ -104,7 +153,9 @@ function readArguments(children: readonly CssNode[]): Arguments | null {
   if (slash && alpha === null) return null;
   if (commas > 0) {
     if (commas !== parts.length - 1) return null;
-    return parts.length === 4 ? { parts: parts.slice(0, 3), alpha: parts[3], commas: true } : { parts, alpha: null, commas: true };
+    return parts.length === 4
+      ? { parts: parts.slice(0, 3), alpha: parts[3], commas: true }
+      : { parts, alpha: null, commas: true };
   }
   return { parts, alpha, commas: false };
 }
@@ -123,7 +174,8 @@ function parseFunction(node: FunctionNode): ColorValue | null {
     const of = children.length === 1 ? parseColorNode(children[0]) : null;
     return of ? { kind: 'contrast', of } : null;
   }
-  if (children[0]?.type === 'Identifier' && children[0].name.toLowerCase() === 'from') return parseRelative(name, children.slice(1));
+  if (children[0]?.type === 'Identifier' && children[0].name.toLowerCase() === 'from')
+    return parseRelative(name, children.slice(1));
   if (name === 'color') return parseColorFunction(children);
   const read = readArguments(children);
   if (!read || read.parts.length !== 3) return null;
@@ -131,15 +183,19 @@ function parseFunction(node: FunctionNode): ColorValue | null {
   if (alpha === undefined) return null;
   switch (name) {
     case 'rgb':
-    case 'rgba': return parseRgb(read, alpha);
+    case 'rgba':
+      return parseRgb(read, alpha);
     case 'hsl':
     case 'hsla':
-    case 'hwb': return parseHueFunction(name === 'hwb' ? 'hwb' : 'hsl', read, alpha);
+    case 'hwb':
+      return parseHueFunction(name === 'hwb' ? 'hwb' : 'hsl', read, alpha);
     case 'lab':
     case 'lch':
     case 'oklab':
-    case 'oklch': return parseLabLike(name, read, alpha);
-    default: return null;
+    case 'oklch':
+      return parseLabLike(name, read, alpha);
+    default:
+      return null;
   }
 }
 
@@ -166,7 +222,9 @@ function parseHueFunction(name: 'hsl' | 'hwb', { parts, commas }: Arguments, alp
   const b = Math.min(1, Math.max(0, (third ?? 0) / 100));
   const rgb = name === 'hsl' ? hslToRgb(hue ?? 0, a, b) : hwbToRgb(hue ?? 0, a, b);
   // Engines keep channels in single precision, in which halves of an 8-bit step are halves again.
-  const [r, g, bl] = rgb.map((channel) => Math.round(Math.fround(Math.fround(Math.min(1, Math.max(0, channel))) * 255)) / 255);
+  const [r, g, bl] = rgb.map(
+    (channel) => Math.round(Math.fround(Math.fround(Math.min(1, Math.max(0, channel))) * 255)) / 255,
+  );
   return { kind: 'color', color: { space: 'legacy', channels: [r, g, bl], alpha: alpha ?? 0 } };
 }
 
@@ -190,9 +248,18 @@ export function hwbToRgb(hue: number, white: number, black: number): [number, nu
 }
 
 /** Reference ranges of percentages. Source: CSS Color 4 §9–10. */
-const LAB_RANGES: Readonly<Record<'lab' | 'lch' | 'oklab' | 'oklch', readonly [number, number]>> = { lab: [100, 125], lch: [100, 150], oklab: [1, 0.4], oklch: [1, 0.4] };
+const LAB_RANGES: Readonly<Record<'lab' | 'lch' | 'oklab' | 'oklch', readonly [number, number]>> = {
+  lab: [100, 125],
+  lch: [100, 150],
+  oklab: [1, 0.4],
+  oklch: [1, 0.4],
+};
 
-function parseLabLike(name: 'lab' | 'lch' | 'oklab' | 'oklch', { parts, commas }: Arguments, alpha: number | null): ColorValue | null {
+function parseLabLike(
+  name: 'lab' | 'lch' | 'oklab' | 'oklch',
+  { parts, commas }: Arguments,
+  alpha: number | null,
+): ColorValue | null {
   if (commas) return null;
   const [lightRange, range] = LAB_RANGES[name];
   const lightness = readNumber(parts[0], lightRange);
@@ -204,7 +271,11 @@ function parseLabLike(name: 'lab' | 'lch' | 'oklab' | 'oklch', { parts, commas }
     kind: 'color',
     color: {
       space: name,
-      channels: [lightness === null ? null : Math.min(lightRange, Math.max(0, lightness)), polar && second !== null ? Math.max(0, second) : second, polar && third !== null ? ((third % 360) + 360) % 360 : third],
+      channels: [
+        lightness === null ? null : Math.min(lightRange, Math.max(0, lightness)),
+        polar && second !== null ? Math.max(0, second) : second,
+        polar && third !== null ? ((third % 360) + 360) % 360 : third,
+      ],
       alpha,
     },
   };
@@ -218,7 +289,10 @@ function parseColorFunction(children: readonly CssNode[]): ColorValue | null {
   const alpha = readAlpha(read.alpha);
   const channels = read.parts.map((part) => readNumber(part, 1));
   if (alpha === undefined || channels.includes(undefined)) return null;
-  return { kind: 'color', color: { space, channels: channels as [number | null, number | null, number | null], alpha } };
+  return {
+    kind: 'color',
+    color: { space, channels: channels as [number | null, number | null, number | null], alpha },
+  };
 }
 
 function parseMix(children: readonly CssNode[]): ColorValue | null {
@@ -231,7 +305,13 @@ function parseMix(children: readonly CssNode[]): ColorValue | null {
     const name = head[1] ?? '';
     if (!MIX_SPACES.has(name)) return null;
     space = name === 'xyz' ? 'xyz-d65' : (name as MixSpace);
-    if (head.length === 4 && head[3] === 'hue' && POLAR.has(name) && ['shorter', 'longer', 'increasing', 'decreasing'].includes(head[2])) hue = head[2] as HueMethod;
+    if (
+      head.length === 4 &&
+      head[3] === 'hue' &&
+      POLAR.has(name) &&
+      ['shorter', 'longer', 'increasing', 'decreasing'].includes(head[2])
+    )
+      hue = head[2] as HueMethod;
     else if (head.length !== 2) return null;
     colors = groups.slice(1);
   }
@@ -240,7 +320,12 @@ function parseMix(children: readonly CssNode[]): ColorValue | null {
     let share: number | null = null;
     let color: ColorValue | null = null;
     for (const node of group) {
-      const percentage = node.type === 'Percentage' ? Number(node.value) : node.type === 'Function' && !isColorFunction(node.name) ? percentOf(evaluateMath(generate(node))) : null;
+      const percentage =
+        node.type === 'Percentage'
+          ? Number(node.value)
+          : node.type === 'Function' && !isColorFunction(node.name)
+            ? percentOf(evaluateMath(generate(node)))
+            : null;
       if (percentage !== null && share === null && percentage >= 0 && percentage <= 100) share = percentage / 100;
       else if (color === null) color = parseColorNode(node);
       else return null;
@@ -253,7 +338,13 @@ function parseMix(children: readonly CssNode[]): ColorValue | null {
 }
 
 const RELATIVE_KEYWORDS: Readonly<Record<string, string>> = {
-  rgb: 'r g b', hsl: 'h s l', hwb: 'h w b', lab: 'l a b', lch: 'l c h', oklab: 'l a b', oklch: 'l c h',
+  rgb: 'r g b',
+  hsl: 'h s l',
+  hwb: 'h w b',
+  lab: 'l a b',
+  lch: 'l c h',
+  oklab: 'l a b',
+  oklch: 'l c h',
 };
 
 function parseRelative(name: string, children: readonly CssNode[]): ColorValue | null {
@@ -268,10 +359,15 @@ function parseRelative(name: string, children: readonly CssNode[]): ColorValue |
   }
   const read = readArguments(rest);
   if (!origin || !read || read.commas || read.parts.length !== 3) return null;
-  const keywords = new Set([...(RELATIVE_KEYWORDS[to] ?? (to.startsWith('xyz') ? 'x y z' : 'r g b')).split(' '), 'alpha', 'none']);
+  const keywords = new Set([
+    ...(RELATIVE_KEYWORDS[to] ?? (to.startsWith('xyz') ? 'x y z' : 'r g b')).split(' '),
+    'alpha',
+    'none',
+  ]);
   const texts = [...read.parts, ...(read.alpha ? [read.alpha] : [])].map((part) => {
     if (part.type === 'Identifier') return keywords.has(part.name.toLowerCase()) ? part.name.toLowerCase() : null;
-    if (part.type === 'Number' || part.type === 'Percentage' || part.type === 'Dimension' || part.type === 'Function') return generate(part);
+    if (part.type === 'Number' || part.type === 'Percentage' || part.type === 'Dimension' || part.type === 'Function')
+      return generate(part);
     return null;
   });
   if (texts.includes(null)) return null;
@@ -318,7 +414,9 @@ function readHue(node: CssNode): number | null | undefined {
   if (node.type === 'Identifier' && node.name.toLowerCase() === 'none') return null;
   if (node.type !== 'Function') return undefined;
   const angle = /^(-?[\d.e+-]+?)(deg|grad|rad|turn)?$/.exec(evaluateMath(generate(node)));
-  return angle && Number.isFinite(Number(angle[1])) ? angleInDegrees(Number(angle[1]), angle[2] ?? 'deg') ?? undefined : undefined;
+  return angle && Number.isFinite(Number(angle[1]))
+    ? (angleInDegrees(Number(angle[1]), angle[2] ?? 'deg') ?? undefined)
+    : undefined;
 }
 
 function readAlpha(node: CssNode | null): number | null | undefined {

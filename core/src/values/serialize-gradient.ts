@@ -26,16 +26,28 @@ export function serializeGradient(name: string, children: readonly CssNode[], wr
   const first = groups[0] ?? [];
   const hasPrelude = first.length > 0 && !first.some(writer.isColor);
   const isConic = name.endsWith('conic-gradient');
-  if (name === '-webkit-radial-gradient' || name === '-webkit-repeating-radial-gradient') return [...oldRadial(groups, writer), ...groups.filter((group) => group.some(writer.isColor)).flatMap((group) => serializeStop(group, false, writer))].join(', ');
+  if (name === '-webkit-radial-gradient' || name === '-webkit-repeating-radial-gradient')
+    return [
+      ...oldRadial(groups, writer),
+      ...groups.filter((group) => group.some(writer.isColor)).flatMap((group) => serializeStop(group, false, writer)),
+    ].join(', ');
   const stops = (hasPrelude ? groups.slice(1) : groups).flatMap((group) => serializeStop(group, isConic, writer));
-  const prelude = preludeOf(name, hasPrelude ? first : [], groups.flat().every((node) => !writer.isColor(node) || writer.isLegacyColor(node)), writer);
+  const prelude = preludeOf(
+    name,
+    hasPrelude ? first : [],
+    groups.flat().every((node) => !writer.isColor(node) || writer.isLegacyColor(node)),
+    writer,
+  );
   return [...(prelude === '' ? [] : [prelude]), ...stops].join(', ');
 }
 
 /** One stop or hint; a stop of two positions is written as two. */
 function serializeStop(group: readonly CssNode[], isConic: boolean, writer: GradientWriter): string[] {
   const color = group.find(writer.isColor);
-  const positions = group.filter((node) => node !== color).map((node) => (isConic ? angleOf(node, writer) : writer.write(node))).map((text) => (text === '0' ? '0px' : text));
+  const positions = group
+    .filter((node) => node !== color)
+    .map((node) => (isConic ? angleOf(node, writer) : writer.write(node)))
+    .map((text) => (text === '0' ? '0px' : text));
   if (!color) return positions;
   const text = writer.write(color);
   return positions.length === 0 ? [text] : positions.map((position) => `${text} ${position}`);
@@ -50,11 +62,15 @@ function angleOf(node: CssNode, writer: GradientWriter): string {
 
 function preludeOf(name: string, nodes: readonly CssNode[], isLegacy: boolean, writer: GradientWriter): string {
   if (name.startsWith('-webkit-')) return oldPrelude(name, nodes, writer);
-  const at = (word: string): number => nodes.findIndex((node) => node.type === 'Identifier' && node.name.toLowerCase() === word);
+  const at = (word: string): number =>
+    nodes.findIndex((node) => node.type === 'Identifier' && node.name.toLowerCase() === word);
   const inAt = at('in');
   const space = inAt === -1 ? [] : nodes.slice(inAt + 1, inAt + 1 + spaceLength(nodes, inAt));
   const rest = inAt === -1 ? nodes : [...nodes.slice(0, inAt), ...nodes.slice(inAt + 1 + space.length)];
-  const mixing = space.map((node) => (node.type === 'Identifier' ? node.name.toLowerCase() : '')).filter((word, _, all) => !(all.includes('shorter') && (word === 'shorter' || word === 'hue'))).join(' ');
+  const mixing = space
+    .map((node) => (node.type === 'Identifier' ? node.name.toLowerCase() : ''))
+    .filter((word, _, all) => !(all.includes('shorter') && (word === 'shorter' || word === 'hue')))
+    .join(' ');
   const isDefaultMixing = mixing === '' || mixing === (isLegacy ? 'srgb' : 'oklab');
   const shape = shapeOf(name, rest, writer);
   return [shape, isDefaultMixing ? '' : `in ${mixing}`].filter((part) => part !== '').join(' ');
@@ -74,7 +90,9 @@ function spaceLength(nodes: readonly CssNode[], inAt: number): number {
 function directionOf(nodes: readonly CssNode[], writer: GradientWriter): string {
   const words = nodes.flatMap((node) => (node.type === 'Identifier' ? [node.name.toLowerCase()] : []));
   if (words[0] === 'to') {
-    const sides = words.slice(1).sort((a, b) => Number(a === 'top' || a === 'bottom') - Number(b === 'top' || b === 'bottom'));
+    const sides = words
+      .slice(1)
+      .sort((a, b) => Number(a === 'top' || a === 'bottom') - Number(b === 'top' || b === 'bottom'));
     return sides.join(' ') === 'bottom' ? '' : `to ${sides.join(' ')}`;
   }
   if (nodes.length === 0) return '';
@@ -89,7 +107,9 @@ function radialShape(nodes: readonly CssNode[], writer: GradientWriter): string 
   const extent = words.find((word) => /-(side|corner)$/.test(word)) ?? '';
   // An ellipse is what two lengths or none make, a circle what one makes.
   const shape = words.includes('circle') && lengths.length === 0 ? 'circle' : '';
-  return [shape, extent === 'farthest-corner' ? '' : extent, ...lengths, position].filter((part) => part !== '').join(' ');
+  return [shape, extent === 'farthest-corner' ? '' : extent, ...lengths, position]
+    .filter((part) => part !== '')
+    .join(' ');
 }
 
 function conicStart(nodes: readonly CssNode[], writer: GradientWriter): string {
@@ -100,7 +120,10 @@ function conicStart(nodes: readonly CssNode[], writer: GradientWriter): string {
 }
 
 /** What stands before `at`, and the position after it as it is written; the centre is left out. */
-function splitAtPosition(nodes: readonly CssNode[], writer: GradientWriter): readonly [before: readonly CssNode[], position: string] {
+function splitAtPosition(
+  nodes: readonly CssNode[],
+  writer: GradientWriter,
+): readonly [before: readonly CssNode[], position: string] {
   const at = nodes.findIndex((node) => node.type === 'Identifier' && node.name.toLowerCase() === 'at');
   if (at === -1) return [nodes, ''];
   const position = writer.position(nodes.slice(at + 1));
@@ -115,8 +138,14 @@ function oldPrelude(name: string, nodes: readonly CssNode[], writer: GradientWri
 
 /** Position, then shape and size, both always written. */
 function oldRadial(groups: readonly (readonly CssNode[])[], writer: GradientWriter): string[] {
-  const preludes = groups.slice(0, groups.findIndex((group) => group.some(writer.isColor))).map((group) => group.map((node) => (node.type === 'Identifier' ? node.name.toLowerCase() : writer.write(node))));
-  const isShape = (words: readonly string[]): boolean => words.some((word) => /^(circle|ellipse|cover|contain|(closest|farthest)-(side|corner))$/.test(word));
+  const preludes = groups
+    .slice(
+      0,
+      groups.findIndex((group) => group.some(writer.isColor)),
+    )
+    .map((group) => group.map((node) => (node.type === 'Identifier' ? node.name.toLowerCase() : writer.write(node))));
+  const isShape = (words: readonly string[]): boolean =>
+    words.some((word) => /^(circle|ellipse|cover|contain|(closest|farthest)-(side|corner))$/.test(word));
   const position = preludes.find((words) => !isShape(words))?.join(' ') ?? 'center';
   const words = preludes.find(isShape) ?? [];
   const extent = words.find((word) => word !== 'circle' && word !== 'ellipse') ?? 'cover';

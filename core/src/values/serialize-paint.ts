@@ -25,7 +25,9 @@ export function serializeImages(text: string, context: PaintContext): string {
  */
 export function serializeShadows(text: string, context: PaintContext, kind: 'box' | 'text'): string {
   if (text === 'none') return text;
-  return readShadows(text, context, kind).map(({ color, lengths, inset }) => [serializeColor(color), ...lengths, ...(inset ? ['inset'] : [])].join(' ')).join(', ');
+  return readShadows(text, context, kind)
+    .map(({ color, lengths, inset }) => [serializeColor(color), ...lengths, ...(inset ? ['inset'] : [])].join(' '))
+    .join(', ');
 }
 
 /** One shadow; lengths are texts in px: offsets, blur and, for boxes, spread. */
@@ -77,7 +79,12 @@ function childrenOf(text: string): CssNode[] {
 }
 
 function isColorNode(node: CssNode): boolean {
-  return node.type === 'Hash' || (node.type === 'Function' ? isColorFunction(node.name) : node.type === 'Identifier' && parseColorNode(node) !== null);
+  return (
+    node.type === 'Hash' ||
+    (node.type === 'Function'
+      ? isColorFunction(node.name)
+      : node.type === 'Identifier' && parseColorNode(node) !== null)
+  );
 }
 
 function colorOf(node: CssNode, context: PaintContext): Color | null {
@@ -86,11 +93,19 @@ function colorOf(node: CssNode, context: PaintContext): Color | null {
 }
 
 /** Keywords of a position as the percentages they compute to. Source: CSS Values 4 §9.1. */
-const POSITION_KEYWORDS: ReadonlyMap<string, string> = new Map([['left', '0%'], ['top', '0%'], ['center', '50%'], ['right', '100%'], ['bottom', '100%']]);
+const POSITION_KEYWORDS: ReadonlyMap<string, string> = new Map([
+  ['left', '0%'],
+  ['top', '0%'],
+  ['center', '50%'],
+  ['right', '100%'],
+  ['bottom', '100%'],
+]);
 
 /** One or two values, horizontal first; three and four are offsets from sides. */
 function serializePosition(nodes: readonly CssNode[], context: PaintContext): string {
-  const words = nodes.filter((node) => node.type !== 'WhiteSpace').map((node) => serializeNode(node, context).toLowerCase());
+  const words = nodes
+    .filter((node) => node.type !== 'WhiteSpace')
+    .map((node) => serializeNode(node, context).toLowerCase());
   if (words.length > 2) return serializeOffsets(words);
   const isVertical = (word: string | undefined): boolean => word === 'top' || word === 'bottom';
   const [first = 'center', second = 'center'] = words;
@@ -105,7 +120,12 @@ function serializeOffsets(words: readonly string[]): string {
     const side = words[i];
     const offset = POSITION_KEYWORDS.has(words[i + 1] ?? 'left') ? '0px' : words[++i];
     if (side === 'left' || side === 'top') axis[side === 'left' ? 'x' : 'y'] = offset;
-    else if (side === 'right' || side === 'bottom') axis[side === 'right' ? 'x' : 'y'] = /^0(px|%)?$/.test(offset) ? '100%' : offset.endsWith('%') ? `${formatNumber(100 - Number.parseFloat(offset))}%` : `calc(100% - ${offset})`;
+    else if (side === 'right' || side === 'bottom')
+      axis[side === 'right' ? 'x' : 'y'] = /^0(px|%)?$/.test(offset)
+        ? '100%'
+        : offset.endsWith('%')
+          ? `${formatNumber(100 - Number.parseFloat(offset))}%`
+          : `calc(100% - ${offset})`;
   }
   return `${axis.x} ${axis.y}`;
 }
@@ -115,7 +135,10 @@ function serializeNodes(nodes: readonly CssNode[], context: PaintContext): strin
   for (let i = 0; i < nodes.length; i += 1) {
     const node = nodes[i];
     if (node.type === 'Identifier' && node.name.toLowerCase() === 'at') {
-      const end = nodes.findIndex((other, at) => at > i && (other.type === 'Operator' || (other.type === 'Identifier' && other.name.toLowerCase() === 'in')));
+      const end = nodes.findIndex(
+        (other, at) =>
+          at > i && (other.type === 'Operator' || (other.type === 'Identifier' && other.name.toLowerCase() === 'in')),
+      );
       const position = nodes.slice(i + 1, end === -1 ? undefined : end);
       text += `at ${serializePosition(position, context)} `;
       i += position.length;
@@ -137,20 +160,37 @@ function serializeNode(node: CssNode, context: PaintContext): string {
     if (color) return serializeColor(color);
   }
   if (node.type === 'Url') return `url("${node.value.replace(/["\\]/g, '\\$&')}")`;
-  if (node.type === 'Function' && /gradient$/i.test(node.name)) return `${node.name.toLowerCase()}(${serializeGradient(node.name.toLowerCase(), node.children.toArray(), gradientWriter(context))})`;
-  if (node.type === 'Function' && /image-set$/i.test(node.name)) return `${node.name.toLowerCase()}(${serializeChoices(node.children.toArray(), context)})`;
-  if (node.type === 'Function' && /^cross-fade$/i.test(node.name)) return `${node.name.toLowerCase()}(${serializeNodes(node.children.toArray(), context)})`;
+  if (node.type === 'Function' && /gradient$/i.test(node.name))
+    return `${node.name.toLowerCase()}(${serializeGradient(node.name.toLowerCase(), node.children.toArray(), gradientWriter(context))})`;
+  if (node.type === 'Function' && /image-set$/i.test(node.name))
+    return `${node.name.toLowerCase()}(${serializeChoices(node.children.toArray(), context)})`;
+  if (node.type === 'Function' && /^cross-fade$/i.test(node.name))
+    return `${node.name.toLowerCase()}(${serializeNodes(node.children.toArray(), context)})`;
   return computeLengths(generate(node), context.lengths);
 }
 
 function gradientWriter(context: PaintContext): GradientWriter {
   return {
-    write: (node) => serializeNode(node, context), isColor: isColorNode, position: (nodes) => serializePosition(nodes, context),
-    isLegacyColor: (node) => node.type === 'Hash' || node.type === 'Identifier' || (node.type === 'Function' && /^(?:rgba?|hsla?|hwb)$/i.test(node.name)),
+    write: (node) => serializeNode(node, context),
+    isColor: isColorNode,
+    position: (nodes) => serializePosition(nodes, context),
+    isLegacyColor: (node) =>
+      node.type === 'Hash' ||
+      node.type === 'Identifier' ||
+      (node.type === 'Function' && /^(?:rgba?|hsla?|hwb)$/i.test(node.name)),
   };
 }
 
 /** The pictures of an `image-set()`, each with its resolution in dppx. Source: CSS Images 4 §2.5. */
 function serializeChoices(nodes: readonly CssNode[], context: PaintContext): string {
-  return serializeNodes(nodes.map((node): CssNode => (node.type === 'String' ? { type: 'Url', value: node.value } : node.type === 'Dimension' && node.unit.toLowerCase() === 'x' ? { ...node, unit: 'dppx' } : node)), context);
+  return serializeNodes(
+    nodes.map((node): CssNode =>
+      node.type === 'String'
+        ? { type: 'Url', value: node.value }
+        : node.type === 'Dimension' && node.unit.toLowerCase() === 'x'
+          ? { ...node, unit: 'dppx' }
+          : node,
+    ),
+    context,
+  );
 }

@@ -1,6 +1,12 @@
 /** CSS px per absolute unit. Source: CSS Values 4 §6.2, https://www.w3.org/TR/css-values-4/#absolute-lengths */
 const PX_PER_UNIT: ReadonlyMap<string, number> = new Map([
-  ['px', 1], ['in', 96], ['pc', 16], ['pt', 96 / 72], ['cm', 96 / 2.54], ['mm', 96 / 25.4], ['q', 96 / 101.6],
+  ['px', 1],
+  ['in', 96],
+  ['pc', 16],
+  ['pt', 96 / 72],
+  ['cm', 96 / 2.54],
+  ['mm', 96 / 25.4],
+  ['q', 96 / 101.6],
 ]);
 
 /**
@@ -14,7 +20,12 @@ export function absoluteLengthInPx(value: number, unit: string): number | null {
 }
 
 /** Degrees per angle unit. Source: CSS Values 4 §7.1. */
-const DEGREES_PER_UNIT: ReadonlyMap<string, number> = new Map([['deg', 1], ['grad', 0.9], ['rad', 180 / Math.PI], ['turn', 360]]);
+const DEGREES_PER_UNIT: ReadonlyMap<string, number> = new Map([
+  ['deg', 1],
+  ['grad', 0.9],
+  ['rad', 180 / Math.PI],
+  ['turn', 360],
+]);
 
 /** Angle in degrees; `null` for an unknown unit. */
 export function angleInDegrees(value: number, unit: string): number | null {

@@ -31,7 +31,12 @@ const MAX_DEPTH = 100;
  * Source: CSS Variables 1 §3, https://www.w3.org/TR/css-variables-1/#substitute-a-var
  * @returns `null` when it is invalid at computed-value time.
  */
-export function substituteVariables(value: string, lookUp: LookUp, lookUpAttribute: LookUpAttribute = NO_ATTRIBUTES, depth = 0): string | null {
+export function substituteVariables(
+  value: string,
+  lookUp: LookUp,
+  lookUpAttribute: LookUpAttribute = NO_ATTRIBUTES,
+  depth = 0,
+): string | null {
   if (!/var\(/i.test(value)) return substituteRest(value, lookUpAttribute);
   if (depth > MAX_DEPTH || value.length > MAX_LENGTH) return null;
   const tokens = tokenizeOnce(value);
@@ -44,7 +49,13 @@ export function substituteVariables(value: string, lookUp: LookUp, lookUpAttribu
     const close = Math.min(tokens.closers[i], tokens.count);
     const name = skipBlank(tokens, i + 1, close);
     const comma = skipBlank(tokens, name + 1, close);
-    if (name >= close || tokens.types[name] !== T.Ident || !tokenText(tokens, name).startsWith('--') || (comma < close && tokens.types[comma] !== T.Comma)) return null;
+    if (
+      name >= close ||
+      tokens.types[name] !== T.Ident ||
+      !tokenText(tokens, name).startsWith('--') ||
+      (comma < close && tokens.types[comma] !== T.Comma)
+    )
+      return null;
     let replacement = lookUp(tokenText(tokens, name));
     if (replacement === null) {
       if (comma >= close) return null;
@@ -93,7 +104,8 @@ function substituteAttributes(value: string, lookUpAttribute: LookUpAttribute): 
 }
 
 function typedAttribute(value: string, type: string): string | null {
-  if (type === '' || type === 'string' || type === 'raw-string') return `"${value.replace(/["\\]/g, '\\$&').replace(/\n/g, '\\a ')}"`;
+  if (type === '' || type === 'string' || type === 'raw-string')
+    return `"${value.replace(/["\\]/g, '\\$&').replace(/\n/g, '\\a ')}"`;
   if (type.startsWith('type(')) return value;
   if (!/^[+-]?(?:\d+(?:\.\d*)?|\.\d+)$/.test(value.trim())) return null;
   return type === 'number' ? value.trim() : `${value.trim()}${type}`;

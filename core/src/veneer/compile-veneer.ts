@@ -24,15 +24,23 @@ export function compileVeneer(overrides: readonly Override[], options: CompileOp
 }
 
 /** The rules overrides come to, in the order they are written. */
-export function veneerRules(overrides: readonly Override[], { parts, hoverOnly }: Pick<CompileOptions, 'parts' | 'hoverOnly'>): VeneerRule[] {
+export function veneerRules(
+  overrides: readonly Override[],
+  { parts, hoverOnly }: Pick<CompileOptions, 'parts' | 'hoverOnly'>,
+): VeneerRule[] {
   return [...parts, { id: null, name: 'Everywhere' }].flatMap(({ id, name }) => {
-    const own = overrides.filter((override) => (parts.some((part) => part.id === override.partId) ? override.partId : null) === id);
+    const own = overrides.filter(
+      (override) => (parts.some((part) => part.id === override.partId) ? override.partId : null) === id,
+    );
     return rulesOf(own, name, hoverOnly ?? false);
   });
 }
 
 /** Text of rules that stand in order. */
-export function writeRules(rules: readonly VeneerRule[], { palette, ...naming }: Omit<CompileOptions, 'parts'>): string {
+export function writeRules(
+  rules: readonly VeneerRule[],
+  { palette, ...naming }: Omit<CompileOptions, 'parts'>,
+): string {
   const properties = new Map<string, string>();
   const lines: string[] = [];
   let section: string | null = null;
@@ -47,7 +55,10 @@ export function writeRules(rules: readonly VeneerRule[], { palette, ...naming }:
       lines.push(...(section === null ? [] : ['']), `/* ${rule.section.replaceAll('*/', '* /')} */`);
       section = rule.section;
     }
-    const wanted = [...(rule.supports === null ? [] : [`@supports ${rule.supports}`]), ...(rule.media === null ? [] : [`@media ${rule.media}`])];
+    const wanted = [
+      ...(rule.supports === null ? [] : [`@supports ${rule.supports}`]),
+      ...(rule.media === null ? [] : [`@media ${rule.media}`]),
+    ];
     if (wanted.join() !== around.join()) {
       close();
       wanted.forEach((condition, depth) => lines.push(`${'  '.repeat(depth)}${condition} {`));
@@ -63,7 +74,10 @@ export function writeRules(rules: readonly VeneerRule[], { palette, ...naming }:
   close();
   if (rules.length === 0) return '';
   const root = [...properties].sort(([a], [b]) => (a < b ? -1 : 1)).map(([name, css]) => `  ${name}: ${css};`);
-  return escapeEndTags([...(root.length > 0 ? [`/* Palette */\n:root {\n${root.join('\n')}\n}`] : []), lines.join('\n')].join('\n\n') + '\n');
+  return escapeEndTags(
+    [...(root.length > 0 ? [`/* Palette */\n:root {\n${root.join('\n')}\n}`] : []), lines.join('\n')].join('\n\n') +
+      '\n',
+  );
 }
 
 /** `</` written so that no `<style>` ends in it; in strings and names an escape means the character. Source: CSS Syntax 3 §4.3.7. */
@@ -84,19 +98,36 @@ function rulesOf(overrides: readonly Override[], section: string, hoverOnly: boo
     const byProperty = new Map(list.map((override) => [override.property, override]));
     const [first] = list;
     return {
-      section, selector: first.selector, media: mediaOf(first, hoverOnly), isForWidths: first.widths != null, supports: engineGuardOf(first, overrides),
-      declarations: [...byProperty.values()].sort((a, b) => propertyRank(a.property) - propertyRank(b.property) || (a.property < b.property ? -1 : 1)).map(({ property, value, important }) => ({ property, value, important })),
+      section,
+      selector: first.selector,
+      media: mediaOf(first, hoverOnly),
+      isForWidths: first.widths != null,
+      supports: engineGuardOf(first, overrides),
+      declarations: [...byProperty.values()]
+        .sort((a, b) => propertyRank(a.property) - propertyRank(b.property) || (a.property < b.property ? -1 : 1))
+        .map(({ property, value, important }) => ({ property, value, important })),
     };
   });
   return [
-    ...rules.filter(({ isForWidths, supports }) => !isForWidths && supports === null), ...rules.filter(({ supports }) => supports !== null),
-    ...standardScrollbars(overrides, section), ...rules.filter(({ isForWidths, supports }) => isForWidths && supports === null),
+    ...rules.filter(({ isForWidths, supports }) => !isForWidths && supports === null),
+    ...rules.filter(({ supports }) => supports !== null),
+    ...standardScrollbars(overrides, section),
+    ...rules.filter(({ isForWidths, supports }) => isForWidths && supports === null),
   ];
 }
 
 /** By the element they were made on, in document order, so that its states stand together in their order. */
 function compareOverrides(a: Override, b: Override): number {
-  return (a.widths ? 1 : 0) - (b.widths ? 1 : 0) || (b.widths?.max ?? Infinity) - (a.widths?.max ?? Infinity) || (a.widths?.min ?? 0) - (b.widths?.min ?? 0)
-    || a.pageId - b.pageId || a.element - b.element || REACHES.indexOf(b.reach) - REACHES.indexOf(a.reach) || (a.pseudo < b.pseudo ? -1 : a.pseudo > b.pseudo ? 1 : 0)
-    || OVERRIDE_STATES.indexOf(a.state) - OVERRIDE_STATES.indexOf(b.state) || (a.selector < b.selector ? -1 : a.selector > b.selector ? 1 : 0) || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+  return (
+    (a.widths ? 1 : 0) - (b.widths ? 1 : 0) ||
+    (b.widths?.max ?? Infinity) - (a.widths?.max ?? Infinity) ||
+    (a.widths?.min ?? 0) - (b.widths?.min ?? 0) ||
+    a.pageId - b.pageId ||
+    a.element - b.element ||
+    REACHES.indexOf(b.reach) - REACHES.indexOf(a.reach) ||
+    (a.pseudo < b.pseudo ? -1 : a.pseudo > b.pseudo ? 1 : 0) ||
+    OVERRIDE_STATES.indexOf(a.state) - OVERRIDE_STATES.indexOf(b.state) ||
+    (a.selector < b.selector ? -1 : a.selector > b.selector ? 1 : 0) ||
+    (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+  );
 }

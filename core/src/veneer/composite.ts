@@ -16,16 +16,26 @@ export function readComposite(css: string, palette: Palette): CompositeValue {
   const edited = new MagicString(css);
   let root: CssNode;
   try {
-    root = parse(css, { context: 'value', positions: true, onParseError: (error) => { throw error; } });
+    root = parse(css, {
+      context: 'value',
+      positions: true,
+      onParseError: (error) => {
+        throw error;
+      },
+    });
   } catch {
     return { kind: 'composite', css, colors: [] };
   }
   walk(root, {
     enter(node: CssNode) {
       if (node.type === 'Url' || (node.type === 'Function' && node.name === 'var')) return walk.skip;
-      const mayBeColor = node.type === 'Hash' || node.type === 'Identifier' || (node.type === 'Function' && isColorFunction(node.name));
+      const mayBeColor =
+        node.type === 'Hash' || node.type === 'Identifier' || (node.type === 'Function' && isColorFunction(node.name));
       const value = mayBeColor ? parseColorNode(node) : null;
-      const color = value && !/currentcolor/i.test(generate(node)) ? resolveColorValue(value, { scheme: 'light', currentColor: BLACK }) : null;
+      const color =
+        value && !/currentcolor/i.test(generate(node))
+          ? resolveColorValue(value, { scheme: 'light', currentColor: BLACK })
+          : null;
       if (!color || !node.loc) return undefined;
       edited.update(node.loc.start.offset, node.loc.end.offset, `{${colors.length}}`);
       colors.push(boundValue(color, palette));
@@ -39,5 +49,9 @@ export function readComposite(css: string, palette: Palette): CompositeValue {
 export function withOverlay(css: string, color: PlainValue, percent: number): CompositeValue {
   const picture = /url\((?:"[^"]*"|'[^']*'|[^)]*)\)/i.exec(css)?.[0] ?? '';
   const layer = `color-mix(in srgb, {0} ${Math.round(percent)}%, transparent)`;
-  return { kind: 'composite', css: `linear-gradient(${layer}, ${layer})${picture === '' ? '' : `, ${picture}`}`, colors: [color] };
+  return {
+    kind: 'composite',
+    css: `linear-gradient(${layer}, ${layer})${picture === '' ? '' : `, ${picture}`}`,
+    colors: [color],
+  };
 }

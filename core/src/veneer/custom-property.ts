@@ -1,14 +1,28 @@
 import { hexOf } from '../color/read-notation.js';
-import { colorOfValue, fillComposite, plainCssOfValue, strengthOf, type OverrideValue, type PlainValue } from './override-value.js';
+import {
+  colorOfValue,
+  fillComposite,
+  plainCssOfValue,
+  strengthOf,
+  type OverrideValue,
+  type PlainValue,
+} from './override-value.js';
 import type { Naming } from './naming.js';
 import type { Palette } from './palette.js';
 import { namesOf } from './palette-names.js';
 
 /** Name of the custom property that carries a value, and what it holds; `null` for a literal. */
-export function customPropertyOf(value: PlainValue, palette: Palette, { prefix, names }: Naming): { readonly name: string; readonly css: string } | null {
+export function customPropertyOf(
+  value: PlainValue,
+  palette: Palette,
+  { prefix, names }: Naming,
+): { readonly name: string; readonly css: string } | null {
   if (value.kind === 'literal') return null;
   const named = namesOf(palette, names);
-  const base = value.kind === 'role' ? named.roles.get(value.role) : named.swatches[palette.swatches.findIndex(({ id }) => id === value.swatchId)];
+  const base =
+    value.kind === 'role'
+      ? named.roles.get(value.role)
+      : named.swatches[palette.swatches.findIndex(({ id }) => id === value.swatchId)];
   // A sheer colour is mixed from the whole one where it is used.
   const color = colorOfValue({ ...value, alpha: 1 }, palette);
   if (base === undefined || !color) return null;
@@ -17,7 +31,12 @@ export function customPropertyOf(value: PlainValue, palette: Palette, { prefix, 
 }
 
 /** CSS of a value as it is published: roles and swatches by their custom property. */
-export function cssOfValue(value: OverrideValue, palette: Palette, naming: Naming, declare: (name: string, css: string) => void = () => undefined): string {
+export function cssOfValue(
+  value: OverrideValue,
+  palette: Palette,
+  naming: Naming,
+  declare: (name: string, css: string) => void = () => undefined,
+): string {
   if (value.kind === 'composite') return fillComposite(value, (plain) => cssOfValue(plain, palette, naming, declare));
   if (value.kind === 'literal') return value.css;
   const custom = customPropertyOf(value, palette, naming);
@@ -25,5 +44,7 @@ export function cssOfValue(value: OverrideValue, palette: Palette, naming: Namin
   const strength = strengthOf(value);
   if (naming.asValues) return strength === 1 ? custom.css : plainCssOfValue(value, palette);
   declare(custom.name, custom.css);
-  return strength === 1 ? `var(${custom.name})` : `color-mix(in srgb, var(${custom.name}) ${Number((strength * 100).toFixed(2))}%, transparent)`;
+  return strength === 1
+    ? `var(${custom.name})`
+    : `color-mix(in srgb, var(${custom.name}) ${Number((strength * 100).toFixed(2))}%, transparent)`;
 }

@@ -6,7 +6,11 @@ import type { Override, WidthRange } from './override.js';
  */
 export function mediaOf({ widths, state }: Pick<Override, 'widths' | 'state'>, hoverOnly: boolean): string | null {
   const isHover = state === 'hover' || state === 'parent-hover';
-  const parts = [hoverOnly && isHover ? '(hover: hover)' : '', widths?.min == null ? '' : `(min-width: ${widths.min}px)`, widths?.max == null ? '' : `(max-width: ${widths.max}px)`].filter(Boolean);
+  const parts = [
+    hoverOnly && isHover ? '(hover: hover)' : '',
+    widths?.min == null ? '' : `(min-width: ${widths.min}px)`,
+    widths?.max == null ? '' : `(max-width: ${widths.max}px)`,
+  ].filter(Boolean);
   return parts.length > 0 ? parts.join(' and ') : null;
 }
 

@@ -5,10 +5,31 @@ import { namedValues, rolePropertyNames } from './named-values.js';
 import type { Palette } from './palette.js';
 
 describe('values of ours', () => {
-  const palette: Palette = { swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }, { id: 2, name: '川', css: '#123456' }], roles: [{ role: 'accent', swatchId: 1, shade: 0 }] };
-  const override = (id: string, value: OverrideValue): Override => ({ id, partId: null, pageId: 1, element: 3, pseudo: '', reach: 'alike', state: 'rest', property: 'color', value, selector: `.${id}`, important: false });
+  const palette: Palette = {
+    swatches: [
+      { id: 1, name: 'Willow', css: '#b4582a' },
+      { id: 2, name: '川', css: '#123456' },
+    ],
+    roles: [{ role: 'accent', swatchId: 1, shade: 0 }],
+  };
+  const override = (id: string, value: OverrideValue): Override => ({
+    id,
+    partId: null,
+    pageId: 1,
+    element: 3,
+    pseudo: '',
+    reach: 'alike',
+    state: 'rest',
+    property: 'color',
+    value,
+    selector: `.${id}`,
+    important: false,
+  });
   const overrides = [
-    override('a', { kind: 'role', role: 'accent', shade: 0 }), override('b', { kind: 'swatch', swatchId: 2, shade: 0 }), override('c', { kind: 'role', role: 'accent', shade: 0, alpha: 0.5 }), override('d', { kind: 'literal', css: 'red' }),
+    override('a', { kind: 'role', role: 'accent', shade: 0 }),
+    override('b', { kind: 'swatch', swatchId: 2, shade: 0 }),
+    override('c', { kind: 'role', role: 'accent', shade: 0, alpha: 0.5 }),
+    override('d', { kind: 'literal', css: 'red' }),
   ];
 
   for (const asValues of [false, true]) {
@@ -27,6 +48,8 @@ describe('values of ours', () => {
   }
 
   it('roles have the custom property they are published under', () => {
-    expect([...rolePropertyNames(palette, { prefix: 'brand', names: { accent: 'action' } })]).toEqual([['accent', '--brand-action']]);
+    expect([...rolePropertyNames(palette, { prefix: 'brand', names: { accent: 'action' } })]).toEqual([
+      ['accent', '--brand-action'],
+    ]);
   });
 });

@@ -12,14 +12,26 @@ export interface NamedValue {
 }
 
 /** Single colours of the palette that overrides carry, by the CSS they are written as. */
-export function namedValues(overrides: readonly Override[], palette: Palette, naming: Naming): ReadonlyMap<string, NamedValue> {
-  return new Map(overrides.flatMap(({ value }) => {
-    const color = value.kind === 'role' || value.kind === 'swatch' ? colorOfValue(value, palette) : null;
-    return color ? [[cssOfValue(value, palette, naming), { words: valueWords({ palette }, value), hex: hexOf(color) }] as const] : [];
-  }));
+export function namedValues(
+  overrides: readonly Override[],
+  palette: Palette,
+  naming: Naming,
+): ReadonlyMap<string, NamedValue> {
+  return new Map(
+    overrides.flatMap(({ value }) => {
+      const color = value.kind === 'role' || value.kind === 'swatch' ? colorOfValue(value, palette) : null;
+      return color
+        ? [[cssOfValue(value, palette, naming), { words: valueWords({ palette }, value), hex: hexOf(color) }] as const]
+        : [];
+    }),
+  );
 }
 
 /** Custom property of each role that is filled. */
 export function rolePropertyNames(palette: Palette, naming: Naming): ReadonlyMap<RoleName, string> {
-  return new Map(palette.roles.map(({ role }) => [role, customPropertyOf({ kind: 'role', role, shade: 0 }, palette, naming)?.name ?? ''] as const));
+  return new Map(
+    palette.roles.map(
+      ({ role }) => [role, customPropertyOf({ kind: 'role', role, shade: 0 }, palette, naming)?.name ?? ''] as const,
+    ),
+  );
 }

@@ -45,7 +45,10 @@ export function plainCssOfValue(value: OverrideValue, palette: Palette): string 
 export function colorOfValue(value: OverrideValue, palette: Palette): Color | null {
   if (value.kind === 'composite') return null;
   if (value.kind === 'literal') return colorOfCss(value.css);
-  const fill = value.kind === 'role' ? palette.roles.find(({ role }) => role === value.role) : { swatchId: value.swatchId, shade: 0 };
+  const fill =
+    value.kind === 'role'
+      ? palette.roles.find(({ role }) => role === value.role)
+      : { swatchId: value.swatchId, shade: 0 };
   const swatch = palette.swatches.find(({ id }) => id === fill?.swatchId);
   const color = swatch ? colorOfCss(swatch.css) : null;
   return color && fill ? withStrength(shade(color, fill.shade + value.shade), value) : null;
@@ -53,7 +56,8 @@ export function colorOfValue(value: OverrideValue, palette: Palette): Color | nu
 
 /** A value some points lighter or darker; `null` where it has no shade of its own. */
 export function shadeOfValue(value: OverrideValue, steps: number, palette: Palette): PlainValue | null {
-  if (value.kind === 'role' || value.kind === 'swatch') return { ...value, shade: Math.max(-100, Math.min(100, value.shade + steps)) };
+  if (value.kind === 'role' || value.kind === 'swatch')
+    return { ...value, shade: Math.max(-100, Math.min(100, value.shade + steps)) };
   const color = colorOfValue(value, palette);
   return color ? { kind: 'literal', css: hexOf(shade(color, steps)) } : null;
 }
@@ -62,29 +66,45 @@ export function shadeOfValue(value: OverrideValue, steps: number, palette: Palet
 export function valueWords(site: { readonly palette: Palette }, value: OverrideValue): string {
   if (value.kind === 'literal') return value.css;
   if (value.kind === 'composite') return fillComposite(value, (plain) => valueWords(site, plain));
-  const base = value.kind === 'role' ? value.role.replace('-', ' ') : site.palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? 'a lost swatch';
+  const base =
+    value.kind === 'role'
+      ? value.role.replace('-', ' ')
+      : (site.palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? 'a lost swatch');
   const name = base.charAt(0).toUpperCase() + base.slice(1);
-  return [name, describeShade(value.shade, colorOfValue({ ...value, shade: 0, alpha: 1 }, site.palette)), strengthOf(value) < 1 ? `${Math.round(strengthOf(value) * 100)} % strong` : ''].filter((part) => part !== '').join(', ');
+  return [
+    name,
+    describeShade(value.shade, colorOfValue({ ...value, shade: 0, alpha: 1 }, site.palette)),
+    strengthOf(value) < 1 ? `${Math.round(strengthOf(value) * 100)} % strong` : '',
+  ]
+    .filter((part) => part !== '')
+    .join(', ');
 }
 
 /** The swatch or role that comes to a colour, for values to be bound by, as strong as the colour is; the literal where none does. */
 export function boundValue(color: Color, palette: Palette): PlainValue {
   const alpha = color.alpha ?? 1;
-  const candidates: PlainValue[] = [...palette.roles.map(({ role }): PlainValue => ({ kind: 'role', role, shade: 0 })), ...palette.swatches.map(({ id }): PlainValue => ({ kind: 'swatch', swatchId: id, shade: 0 }))];
-  const comesTo = (wanted: Color) => (value: PlainValue): boolean => {
-    const own = colorOfValue(value, palette);
-    return own !== null && sameColor(own, wanted);
-  };
+  const candidates: PlainValue[] = [
+    ...palette.roles.map(({ role }): PlainValue => ({ kind: 'role', role, shade: 0 })),
+    ...palette.swatches.map(({ id }): PlainValue => ({ kind: 'swatch', swatchId: id, shade: 0 })),
+  ];
+  const comesTo =
+    (wanted: Color) =>
+    (value: PlainValue): boolean => {
+      const own = colorOfValue(value, palette);
+      return own !== null && sameColor(own, wanted);
+    };
   const exact = candidates.find(comesTo(color));
   if (exact) return exact;
   // What is wholly clear has no colour to be told by.
   const opaque = alpha > 0 && alpha < 1 ? candidates.find(comesTo({ ...color, alpha: 1 })) : undefined;
-  return opaque && opaque.kind !== 'literal' ? { ...opaque, alpha: Number(alpha.toFixed(4)) } : { kind: 'literal', css: serializeColor(color) };
+  return opaque && opaque.kind !== 'literal'
+    ? { ...opaque, alpha: Number(alpha.toFixed(4)) }
+    : { kind: 'literal', css: serializeColor(color) };
 }
 
 /** How strong a value is, 0–1. */
 export function strengthOf(value: PlainValue): number {
-  return value.kind === 'literal' ? 1 : value.alpha ?? 1;
+  return value.kind === 'literal' ? 1 : (value.alpha ?? 1);
 }
 
 function withStrength(color: Color, value: PlainValue): Color {

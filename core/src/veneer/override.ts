@@ -8,7 +8,29 @@ export type SwitchState = (typeof SWITCH_STATES)[number];
  * States an override can be for, in the order their rules are written: what the document says of the element first,
  * then link, visited, hover, focus, active, and disabled last, which nothing else may cover.
  */
-export const OVERRIDE_STATES = ['rest', 'filled', 'autofilled', 'checked', 'indeterminate', 'open', 'valid', 'invalid', 'read-only', 'current', 'parent-invalid', 'switched', 'visited', 'parent-hover', 'hover', 'focused', 'focus', 'active', 'locked', 'switched-locked', 'disabled'] as const;
+export const OVERRIDE_STATES = [
+  'rest',
+  'filled',
+  'autofilled',
+  'checked',
+  'indeterminate',
+  'open',
+  'valid',
+  'invalid',
+  'read-only',
+  'current',
+  'parent-invalid',
+  'switched',
+  'visited',
+  'parent-hover',
+  'hover',
+  'focused',
+  'focus',
+  'active',
+  'locked',
+  'switched-locked',
+  'disabled',
+] as const;
 export type OverrideState = (typeof OVERRIDE_STATES)[number];
 
 /** Whether a state is that of another element than the target, which an override names. */

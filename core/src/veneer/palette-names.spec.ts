@@ -13,11 +13,23 @@ import { namesOf, slug } from './palette-names.js';
 import { colorOfCss, ROLE_NAMES, type Palette, type RoleName } from './palette.js';
 
 describe('names of a palette', () => {
-  const palette = (names: readonly string[], roles: Palette['roles'] = []): Palette => ({ swatches: names.map((name, i) => ({ id: i + 1, name, css: `#0000${String(i + 10)}` })), roles });
+  const palette = (names: readonly string[], roles: Palette['roles'] = []): Palette => ({
+    swatches: names.map((name, i) => ({ id: i + 1, name, css: `#0000${String(i + 10)}` })),
+    roles,
+  });
 
   // Romanizations: ISO 233, 9 and Hepburn agree with these for the letters that matter here (from memory).
-  const slugs: readonly (readonly [name: string, slug: string])[] = [['Willow Brown', 'willow-brown'], ['  Élan & Co. ', 'elan-co'], ['Straße', 'strasse'], ['Зелёный', 'zelenyy'], ['川', 'chuan'], ['--', ''], ["Fox's den", 'foxs-den']];
-  for (const [name, expected] of slugs) it(`${name} is ${expected || 'empty'}`, () => expect(slug(name)).toBe(expected));
+  const slugs: readonly (readonly [name: string, slug: string])[] = [
+    ['Willow Brown', 'willow-brown'],
+    ['  Élan & Co. ', 'elan-co'],
+    ['Straße', 'strasse'],
+    ['Зелёный', 'zelenyy'],
+    ['川', 'chuan'],
+    ['--', ''],
+    ["Fox's den", 'foxs-den'],
+  ];
+  for (const [name, expected] of slugs)
+    it(`${name} is ${expected || 'empty'}`, () => expect(slug(name)).toBe(expected));
 
   const rows: readonly (readonly [what: string, palette: Palette, names: readonly string[]])[] = [
     ['a swatch does not take the name of a role', palette(['Accent', 'Ink']), ['accent-2', 'ink-2']],
@@ -29,7 +41,15 @@ describe('names of a palette', () => {
   for (const [what, drawn, names] of rows) it(what, () => expect(namesOf(drawn).swatches).toEqual([...names]));
 
   it('keep what has been published, whatever comes before it later', () => {
-    const drawn: Palette = { swatches: [{ id: 9, name: 'Accent', css: 'red' }, { id: 4, name: 'Moss', css: 'green', token: 'reed' }, { id: 5, name: 'Reed', css: 'blue' }, { id: 0, name: 'Moss 2', css: 'gray' }], roles: [] };
+    const drawn: Palette = {
+      swatches: [
+        { id: 9, name: 'Accent', css: 'red' },
+        { id: 4, name: 'Moss', css: 'green', token: 'reed' },
+        { id: 5, name: 'Reed', css: 'blue' },
+        { id: 0, name: 'Moss 2', css: 'gray' },
+      ],
+      roles: [],
+    };
     expect(namesOf(drawn).swatches).toEqual(['accent-2', 'reed', 'reed-2', 'moss-2']);
     expect(namesOf(drawn, { accent: 'reed', ink: 'lead' }).roles.get('accent')).toBe('reed-2');
     expect(namesOf(drawn, { accent: 'reed', ink: 'lead' }).roles.get('ink')).toBe('lead');
@@ -41,8 +61,45 @@ describe('names of a palette', () => {
   });
 });
 
-const WORDS = ['Accent', 'accent', 'Ink', 'Reed', 'reed', 'Reed-d8', 'Reed l8', 'Öl', 'Ol', '川', '山', 'שלום', 'Зелёный', '☂', '☂☂', 'Line', 'On accent', 'On-Accent', 'Second', 'initial', 'inherit', '1', '2', 'Swatch', 'swatch 2', 'Accent 2', '🟢', 'a'.repeat(60)];
-const COLORS = ['#b4582a', 'oklch(60% 0.1 140)', 'rgb(16 74 71 / 0.6)', 'hsl(200 40% 30%)', '#fff', 'black', 'color(display-p3 0.2 0.8 0.4)'];
+const WORDS = [
+  'Accent',
+  'accent',
+  'Ink',
+  'Reed',
+  'reed',
+  'Reed-d8',
+  'Reed l8',
+  'Öl',
+  'Ol',
+  '川',
+  '山',
+  'שלום',
+  'Зелёный',
+  '☂',
+  '☂☂',
+  'Line',
+  'On accent',
+  'On-Accent',
+  'Second',
+  'initial',
+  'inherit',
+  '1',
+  '2',
+  'Swatch',
+  'swatch 2',
+  'Accent 2',
+  '🟢',
+  'a'.repeat(60),
+];
+const COLORS = [
+  '#b4582a',
+  'oklch(60% 0.1 140)',
+  'rgb(16 74 71 / 0.6)',
+  'hsl(200 40% 30%)',
+  '#fff',
+  'black',
+  'color(display-p3 0.2 0.8 0.4)',
+];
 
 describe('published values', () => {
   const draws = runsAsked('NAME_RUNS', 200);
@@ -53,25 +110,64 @@ describe('published values', () => {
     const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)];
     for (let draw = 0; draw < draws; draw += 1) {
       const words = [...WORDS].sort(() => random() - 0.5).slice(0, 1 + Math.floor(random() * 12));
-      const swatches = words.map((name, i) => ({ id: random() < 0.2 ? 0 : i + 1, name, css: pick(COLORS), ...(random() < 0.2 ? { token: `t${i}` } : {}) })).filter(({ id }) => id !== 0);
+      const swatches = words
+        .map((name, i) => ({
+          id: random() < 0.2 ? 0 : i + 1,
+          name,
+          css: pick(COLORS),
+          ...(random() < 0.2 ? { token: `t${i}` } : {}),
+        }))
+        .filter(({ id }) => id !== 0);
       if (swatches.length === 0) continue;
-      const roles = ROLE_NAMES.filter(() => random() < 0.5).map((role) => ({ role, swatchId: pick(swatches).id, shade: pick([0, 0, -8, 12]) }));
+      const roles = ROLE_NAMES.filter(() => random() < 0.5).map((role) => ({
+        role,
+        swatchId: pick(swatches).id,
+        shade: pick([0, 0, -8, 12]),
+      }));
       const names: Partial<Record<RoleName, string>> = random() < 0.3 ? { accent: 'reed', ink: 'swatch' } : {};
       const palette: Palette = { swatches, roles };
-      const values: PlainValue[] = [...swatches.map(({ id }): PlainValue => ({ kind: 'swatch', swatchId: id, shade: pick([0, 8, -8, 2, -2]) })), ...swatches.map(({ id }): PlainValue => ({ kind: 'swatch', swatchId: id, shade: 0 })), ...roles.map(({ role }): PlainValue => ({ kind: 'role', role, shade: pick([0, -8, 8]) }))];
-      const overrides = values.map((value, i): Override => ({ id: `${i}`, partId: null, pageId: 1, element: i, pseudo: '', reach: 'one', state: 'rest', property: 'color', value, selector: `.v${i}`, important: false }));
+      const values: PlainValue[] = [
+        ...swatches.map(({ id }): PlainValue => ({ kind: 'swatch', swatchId: id, shade: pick([0, 8, -8, 2, -2]) })),
+        ...swatches.map(({ id }): PlainValue => ({ kind: 'swatch', swatchId: id, shade: 0 })),
+        ...roles.map(({ role }): PlainValue => ({ kind: 'role', role, shade: pick([0, -8, 8]) })),
+      ];
+      const overrides = values.map((value, i): Override => ({
+        id: `${i}`,
+        partId: null,
+        pageId: 1,
+        element: i,
+        pseudo: '',
+        reach: 'one',
+        state: 'rest',
+        property: 'color',
+        value,
+        selector: `.v${i}`,
+        important: false,
+      }));
       const css = compileVeneer(overrides, { palette, parts: [], prefix: 'brand', names });
-      const page = parsePage(`<!doctype html><body>${values.map((_, i) => `<i class=v${i}></i>`).join('')}`, { veneer: css });
+      const page = parsePage(`<!doctype html><body>${values.map((_, i) => `<i class=v${i}></i>`).join('')}`, {
+        veneer: css,
+      });
       const view = new StyleView(page);
       for (const element of page.document.elements.filter(({ localName }) => localName === 'i')) {
         const value = values[Number(element.classes[0].slice(1))];
-        expect(view.style(element).resolved('color')).withContext(`${JSON.stringify(value)}\n${css}`).toBe(asPublished(value, palette));
+        expect(view.style(element).resolved('color'))
+          .withContext(`${JSON.stringify(value)}\n${css}`)
+          .toBe(asPublished(value, palette));
       }
-      const rules = roles.map(({ role }) => `.${role} { color: var(--brand-${namesOf(palette, names).roles.get(role) ?? ''}) }`).join('\n');
-      const file = new StyleView(parsePage(`<!doctype html><body>${roles.map(({ role }) => `<i class=${role}></i>`).join('')}`, { veneer: `${writeCustomProperties(palette, 'brand', names)}\n${rules}` }));
+      const rules = roles
+        .map(({ role }) => `.${role} { color: var(--brand-${namesOf(palette, names).roles.get(role) ?? ''}) }`)
+        .join('\n');
+      const file = new StyleView(
+        parsePage(`<!doctype html><body>${roles.map(({ role }) => `<i class=${role}></i>`).join('')}`, {
+          veneer: `${writeCustomProperties(palette, 'brand', names)}\n${rules}`,
+        }),
+      );
       for (const { role } of roles) {
         const element = file.page.document.elements.find(({ classes }) => classes[0] === role);
-        expect(element && file.style(element).resolved('color')).withContext(role).toBe(asPublished({ kind: 'role', role, shade: 0 }, palette));
+        expect(element && file.style(element).resolved('color'))
+          .withContext(role)
+          .toBe(asPublished({ kind: 'role', role, shade: 0 }, palette));
       }
     }
   });

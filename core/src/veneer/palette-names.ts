@@ -47,7 +47,13 @@ function unlikeShade(name: string): string {
 
 /** A name fit for a custom property: in Latin letters whatever its script, lower case, words joined by hyphens; `''` where nothing is left. */
 export function slug(name: string): string {
-  return anyAscii(name.normalize('NFC')).toLowerCase().replace(/['’]/g, '').replace(/[^a-z0-9]+/g, '-').replace(/^-/, '').slice(0, MOST_LETTERS).replace(/-$/, '');
+  return anyAscii(name.normalize('NFC'))
+    .toLowerCase()
+    .replace(/['’]/g, '')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-/, '')
+    .slice(0, MOST_LETTERS)
+    .replace(/-$/, '');
 }
 
 const MOST_LETTERS = 60;

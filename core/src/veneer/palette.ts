@@ -3,7 +3,22 @@ import { BLACK, type Color } from '../values/color.js';
 import { parseColor } from '../values/parse-color.js';
 
 /** Jobs a swatch, or a shade of one, can have. */
-export const ROLE_NAMES = ['ground', 'panel', 'ink', 'soft-ink', 'line', 'accent', 'on-accent', 'second', 'on-second', 'link', 'visited', 'ring', 'signal', 'on-signal'] as const;
+export const ROLE_NAMES = [
+  'ground',
+  'panel',
+  'ink',
+  'soft-ink',
+  'line',
+  'accent',
+  'on-accent',
+  'second',
+  'on-second',
+  'link',
+  'visited',
+  'ring',
+  'signal',
+  'on-signal',
+] as const;
 export type RoleName = (typeof ROLE_NAMES)[number];
 
 /** A brand colour with a name. */

@@ -32,15 +32,42 @@ export function isForOtherEngines(override: Override, overrides: readonly Overri
 
 /** For engines without scrollbar parts: thumb and track by the standard property, where nothing else was said; without a track of ours what lies under it shows. */
 export function standardScrollbars(overrides: readonly Override[], section: string): VeneerRule[] {
-  const fillLike = (thumb: Override, selector: string): Override | undefined => overrides.find((override) => override.selector === selector && override.property === 'background-color' && mediaOf(override, false) === mediaOf(thumb, false));
+  const fillLike = (thumb: Override, selector: string): Override | undefined =>
+    overrides.find(
+      (override) =>
+        override.selector === selector &&
+        override.property === 'background-color' &&
+        mediaOf(override, false) === mediaOf(thumb, false),
+    );
   return overrides.flatMap((thumb): VeneerRule[] => {
     if (!thumb.selector.endsWith('::-webkit-scrollbar-thumb') || thumb.property !== 'background-color') return [];
     const base = thumb.selector.slice(0, -'::-webkit-scrollbar-thumb'.length);
     const track = fillLike(thumb, `${base}::-webkit-scrollbar-track`);
     if (thumb.value.kind === 'composite' || track?.value.kind === 'composite') return [];
-    if (overrides.some((other) => other.property === 'scrollbar-color' && isOfSameBox(other, thumb) && isForOtherEngines(other, overrides))) return [];
-    const value: OverrideValue = { kind: 'composite', css: '{0} {1}', colors: [thumb.value, track?.value ?? { kind: 'literal', css: 'transparent' }] };
-    return [{ section, selector: base || '*', media: mediaOf(thumb, false), isForWidths: thumb.widths != null, supports: LACKS_PARTS, declarations: [{ property: 'scrollbar-color', value, important: thumb.important && (track?.important ?? true) }] }];
+    if (
+      overrides.some(
+        (other) =>
+          other.property === 'scrollbar-color' && isOfSameBox(other, thumb) && isForOtherEngines(other, overrides),
+      )
+    )
+      return [];
+    const value: OverrideValue = {
+      kind: 'composite',
+      css: '{0} {1}',
+      colors: [thumb.value, track?.value ?? { kind: 'literal', css: 'transparent' }],
+    };
+    return [
+      {
+        section,
+        selector: base || '*',
+        media: mediaOf(thumb, false),
+        isForWidths: thumb.widths != null,
+        supports: LACKS_PARTS,
+        declarations: [
+          { property: 'scrollbar-color', value, important: thumb.important && (track?.important ?? true) },
+        ],
+      },
+    ];
   });
 }
 

@@ -12,9 +12,11 @@ export function valueProblem(property: string, value: OverrideValue, palette: Pa
   const problem = wholenessProblem(css);
   if (problem !== null) return `"${shown}" ${problem}`;
   for (const color of value.kind === 'composite' ? value.colors : []) {
-    if (color.kind === 'literal' && (wholenessProblem(color.css) !== null || !isPropertyValue('color', color.css))) return `"${color.css.slice(0, 60)}" is not one colour`;
+    if (color.kind === 'literal' && (wholenessProblem(color.css) !== null || !isPropertyValue('color', color.css)))
+      return `"${color.css.slice(0, 60)}" is not one colour`;
   }
-  const isWhole = declarations.length === 1 && declarations[0].value === css && !declarations[0].important && !/[{}]|\/\*/.test(css);
+  const isWhole =
+    declarations.length === 1 && declarations[0].value === css && !declarations[0].important && !/[{}]|\/\*/.test(css);
   if (isWhole && isPropertyValue(property, css)) return null;
   return /color$|^fill$|^stroke$/.test(property) ? `"${shown}" is no colour` : `${property} takes no "${shown}"`;
 }

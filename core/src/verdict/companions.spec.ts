@@ -13,15 +13,28 @@ function companions(some: Partial<OverrideWish>, selector = '.panel'): readonly 
   return companionsOf(made.site, made.override, 1280);
 }
 
-const words = ({ kind, state, wish }: Companion): string => `${kind} ${state} ${wish.property}${wish.pseudo === '' ? '' : ` ${wish.pseudo}`}`;
+const words = ({ kind, state, wish }: Companion): string =>
+  `${kind} ${state} ${wish.property}${wish.pseudo === '' ? '' : ` ${wish.pseudo}`}`;
 
 // What fails on the new ground is worked out by hand from WCAG 2.2, 1.4.3 and 1.4.11; the ratios are held against colorjs.io.
 describe('companionsOf', () => {
   it('lists what fails on a new ground once for all alike, and leaves what has a ground of its own', () => {
     const found = companions({});
-    expect(found.map(words)).toEqual(jasmine.arrayWithExactContents([
-      'heading rest color', 'text rest color', 'link rest color', 'link visited color', 'link focus color', 'icon rest color before', 'edge rest border-color', 'shadow rest text-shadow', 'icon rest fill', 'text rest color', 'text rest color',
-    ]));
+    expect(found.map(words)).toEqual(
+      jasmine.arrayWithExactContents([
+        'heading rest color',
+        'text rest color',
+        'link rest color',
+        'link visited color',
+        'link focus color',
+        'icon rest color before',
+        'edge rest border-color',
+        'shadow rest text-shadow',
+        'icon rest fill',
+        'text rest color',
+        'text rest color',
+      ]),
+    );
     expect(found.find(({ kind, wish }) => kind === 'text' && wish.pseudo === '')?.count).toBeGreaterThan(0);
     expect(found.some(({ name }) => /apart/i.test(name))).toBeFalse();
   });
@@ -32,7 +45,8 @@ describe('companionsOf', () => {
       if (companion.kind === 'shadow' || companion.proposedRatio === null) continue;
       expect(companion.ratio).toBeLessThan(companion.wanted);
       const proposed = companion.proposed.kind === 'role' && companion.proposed.role === 'ink' ? '#1d2b2a' : '#ffffff';
-      if (companion.wish.property === 'color') expect(companion.proposedRatio).withContext(words(companion)).toBeCloseTo(ground.contrastWCAG21(proposed), 1);
+      if (companion.wish.property === 'color')
+        expect(companion.proposedRatio).withContext(words(companion)).toBeCloseTo(ground.contrastWCAG21(proposed), 1);
     }
     const heading = companions({}).find(({ kind }) => kind === 'heading');
     expect(heading?.ratio).toBeCloseTo(ground.contrastWCAG21('#112233'), 1);
@@ -42,7 +56,13 @@ describe('companionsOf', () => {
   it('is mended by taking all: nothing is listed any more but what was left to taste', () => {
     const made = fulfil(openOnePage(THEME, BODY), '.panel', { property: 'background-color' });
     const found = companionsOf(made.site, made.override, 1280).filter(({ kind }) => kind !== 'shadow');
-    const after = withOverrides(made.site, planAll(made.site, found.map(({ wish }) => wish)));
+    const after = withOverrides(
+      made.site,
+      planAll(
+        made.site,
+        found.map(({ wish }) => wish),
+      ),
+    );
     expect(companionsOf(after, made.override, 1280).filter(({ kind }) => kind !== 'shadow')).toEqual([]);
   });
 

@@ -40,23 +40,38 @@ export interface Companion {
 }
 
 const ROLES_FOR: Readonly<Record<Exclude<Companion['kind'], 'shadow'>, readonly RoleName[]>> = {
-  text: ['ink', 'on-accent', 'on-second', 'soft-ink', 'ground'], heading: ['ink', 'on-accent', 'on-second', 'ground'], link: ['link', 'ink', 'on-accent', 'on-second', 'ground'],
-  icon: ['accent', 'ink', 'on-accent', 'on-second', 'ground'], edge: ['line', 'ring', 'ink', 'on-accent', 'ground'],
+  text: ['ink', 'on-accent', 'on-second', 'soft-ink', 'ground'],
+  heading: ['ink', 'on-accent', 'on-second', 'ground'],
+  link: ['link', 'ink', 'on-accent', 'on-second', 'ground'],
+  icon: ['accent', 'ink', 'on-accent', 'on-second', 'ground'],
+  edge: ['line', 'ring', 'ink', 'on-accent', 'ground'],
 };
 const MOST_ELEMENTS = 600;
 
 /** Companions of an override that changes a ground; empty for any other. */
 export function companionsOf(site: SiteModel, override: Override, width: number): Companion[] {
-  if ((override.property !== 'background-color' && override.property !== 'background-image') || isScrollbarPart(override.pseudo) || override.pseudo === 'backdrop') return [];
+  if (
+    (override.property !== 'background-color' && override.property !== 'background-image') ||
+    isScrollbarPart(override.pseudo) ||
+    override.pseudo === 'backdrop'
+  )
+    return [];
   const page = pageOf(site, override.pageId);
   const lead = elementOf(page, override.element);
   const found = new Map<string, Companion>();
   const look = { site, page, lead, override, width, found };
-  const view = viewIn(page, lead, override.state, width, override.parent == null ? null : elementOf(page, override.parent));
+  const view = viewIn(
+    page,
+    lead,
+    override.state,
+    width,
+    override.parent == null ? null : elementOf(page, override.parent),
+  );
   if (override.pseudo !== '') {
     // Nothing stands on a pseudo-element but its own text.
     const isGenerated = override.pseudo === 'before' || override.pseudo === 'after';
-    if (!isGenerated || hasWords(view, lead, override.pseudo)) judgeText(look, view, lead, override.pseudo, isGenerated ? 'icon' : 'text', override.state);
+    if (!isGenerated || hasWords(view, lead, override.pseudo))
+      judgeText(look, view, lead, override.pseudo, isGenerated ? 'icon' : 'text', override.state);
     return [...found.values()];
   }
   let left = MOST_ELEMENTS;
@@ -75,7 +90,13 @@ export function companionsOf(site: SiteModel, override: Override, width: number)
 /** The edge of a field is what tells it from its surroundings. Source: WCAG 2.2, 1.4.11. */
 function judgeEdge(look: Look, view: StyleView, element: ElementNode): void {
   const style = view.style(element);
-  if (kindOf(element) !== 'field' || style.resolved('display') === 'none' || style.resolved('border-top-width') === '0px' || style.resolved('border-top-style') === 'none') return;
+  if (
+    kindOf(element) !== 'field' ||
+    style.resolved('display') === 'none' ||
+    style.resolved('border-top-width') === '0px' ||
+    style.resolved('border-top-style') === 'none'
+  )
+    return;
   judgeLine(look, view, element, 'border-color', 'edge');
 }
 
@@ -108,12 +129,14 @@ function lookAt(look: Look, view: StyleView, element: ElementNode): void {
     judgeText(look, view, element, '', kind, stateFor(override, element === lead));
     // A link on a new ground is read in all its states.
     if (isLink(element) && override.state === 'rest') {
-      for (const state of ['visited', 'hover', 'focus', 'active'] as const) judgeText(look, viewIn(look.page, element, state, look.width), element, '', 'link', state);
+      for (const state of ['visited', 'hover', 'focus', 'active'] as const)
+        judgeText(look, viewIn(look.page, element, state, look.width), element, '', 'link', state);
     }
     judgeShadow(look, view, element);
   }
   for (const pseudo of ['before', 'after']) {
-    if (hasWords(view, element, pseudo)) judgeText(look, view, element, pseudo, 'icon', stateFor(override, element === lead));
+    if (hasWords(view, element, pseudo))
+      judgeText(look, view, element, pseudo, 'icon', stateFor(override, element === lead));
   }
   if (isShape(element)) judgeLine(look, view, element, style.resolved('fill') === 'none' ? 'stroke' : 'fill', 'icon');
 }
@@ -124,7 +147,14 @@ function stateFor(override: Override, isLead: boolean): OverrideState | null {
   return override.state === 'hover' ? 'parent-hover' : null;
 }
 
-function judgeText(look: Look, view: StyleView, element: ElementNode, pseudo: string, kind: 'text' | 'link' | 'heading' | 'icon', state: OverrideState | null): void {
+function judgeText(
+  look: Look,
+  view: StyleView,
+  element: ElementNode,
+  pseudo: string,
+  kind: 'text' | 'link' | 'heading' | 'icon',
+  state: OverrideState | null,
+): void {
   if (state === null) return;
   const style = view.style(element, pseudo);
   const { ratio, ground } = surroundingsOf(view, element, pseudo);
@@ -141,7 +171,13 @@ function inheritsFromCompanion({ found, lead }: Look, view: StyleView, element: 
   let at: ElementNode | null = pseudo === '' ? element.flatParent : element;
   for (; at; at = at === lead ? null : at.flatParent) {
     const { number } = at;
-    if ([...found.values()].some(({ wish }) => wish.element === number && wish.pseudo === '' && wish.property === 'color' && wish.state !== 'visited')) return true;
+    if (
+      [...found.values()].some(
+        ({ wish }) =>
+          wish.element === number && wish.pseudo === '' && wish.property === 'color' && wish.state !== 'visited',
+      )
+    )
+      return true;
     if (declaresColor(view.style(at))) return false;
   }
   return false;
@@ -150,10 +186,19 @@ function inheritsFromCompanion({ found, lead }: Look, view: StyleView, element: 
 /** Whether a style has a text colour of its own, not its parent's. */
 function declaresColor(style: ElementStyle): boolean {
   const [top] = style.ranked('color');
-  return top !== undefined && !(top.entry.value.kind === 'wide' && (top.entry.value.keyword === 'inherit' || top.entry.value.keyword === 'unset'));
+  return (
+    top !== undefined &&
+    !(top.entry.value.kind === 'wide' && (top.entry.value.keyword === 'inherit' || top.entry.value.keyword === 'unset'))
+  );
 }
 
-function judgeLine(look: Look, view: StyleView, element: ElementNode, property: 'fill' | 'stroke' | 'border-color', kind: 'icon' | 'edge'): void {
+function judgeLine(
+  look: Look,
+  view: StyleView,
+  element: ElementNode,
+  property: 'fill' | 'stroke' | 'border-color',
+  kind: 'icon' | 'edge',
+): void {
   const style = view.style(element);
   const color = style.color(property === 'border-color' ? 'border-top-color' : property);
   if (!color || (color.alpha ?? 0) === 0) return;
@@ -161,7 +206,8 @@ function judgeLine(look: Look, view: StyleView, element: ElementNode, property: 
   const below = kind === 'edge' ? outside : ground;
   const ratio = contrastRatio(compositeOver(color, below), below);
   const state = stateFor(look.override, element === look.lead);
-  if (ratio < RATIOS.nonText && state !== null) propose(look, element, '', kind, state, property, ratio, RATIOS.nonText, below);
+  if (ratio < RATIOS.nonText && state !== null)
+    propose(look, element, '', kind, state, property, ratio, RATIOS.nonText, below);
 }
 
 /** A shadow as light or dark as the text it is under blurs it, once the ground is another. */
@@ -172,16 +218,48 @@ function judgeShadow(look: Look, view: StyleView, element: ElementNode): void {
   add(look, element, '', 'shadow', state, 'text-shadow', 0, 0, { kind: 'literal', css: 'none' }, null);
 }
 
-function propose(look: Look, element: ElementNode, pseudo: string, kind: Exclude<Companion['kind'], 'shadow'>, state: OverrideState, property: string, ratio: number, wanted: number, ground: Color): void {
+function propose(
+  look: Look,
+  element: ElementNode,
+  pseudo: string,
+  kind: Exclude<Companion['kind'], 'shadow'>,
+  state: OverrideState,
+  property: string,
+  ratio: number,
+  wanted: number,
+  ground: Color,
+): void {
   const { palette } = look.site;
   const role = look.override.value.kind === 'role' ? `on-${look.override.value.role}` : '';
   const own = palette.roles.find((fill) => fill.role === role)?.role;
   const proposed = readableRole(ground, wanted, [...(own ? [own] : []), ...ROLES_FOR[kind]], palette);
   const color = colorOfValue(proposed, palette);
-  add(look, element, pseudo, kind, state, property, ratio, wanted, proposed, color ? contrastRatio(color, ground) : null);
+  add(
+    look,
+    element,
+    pseudo,
+    kind,
+    state,
+    property,
+    ratio,
+    wanted,
+    proposed,
+    color ? contrastRatio(color, ground) : null,
+  );
 }
 
-function add(look: Look, element: ElementNode, pseudo: string, kind: Companion['kind'], state: OverrideState, property: string, ratio: number, wanted: number, proposed: OverrideValue, proposedRatio: number | null): void {
+function add(
+  look: Look,
+  element: ElementNode,
+  pseudo: string,
+  kind: Companion['kind'],
+  state: OverrideState,
+  property: string,
+  ratio: number,
+  wanted: number,
+  proposed: OverrideValue,
+  proposedRatio: number | null,
+): void {
   const { found, override, lead, site, width } = look;
   const key = [alikeKey(element), pseudo, kind, state, property].join('|');
   const known = found.get(key);
@@ -191,9 +269,28 @@ function add(look: Look, element: ElementNode, pseudo: string, kind: Companion['
   }
   const { widths, pages } = override;
   found.set(key, {
-    kind, name: plainName(element, pseudo), state, stateWords: STATE_WORDS[state], count: 1, ratio, wanted, proposed, proposedWords: valueWords(site, proposed), proposedRatio,
+    kind,
+    name: plainName(element, pseudo),
+    state,
+    stateWords: STATE_WORDS[state],
+    count: 1,
+    ratio,
+    wanted,
+    proposed,
+    proposedWords: valueWords(site, proposed),
+    proposedRatio,
     wish: {
-      pageId: override.pageId, element: element.number, pseudo, reach: element === lead ? override.reach : override.reach === 'one' ? 'one' : 'alike', ...(element === lead && override.group ? { group: override.group } : {}), state, property, value: proposed, width, widths, pages,
+      pageId: override.pageId,
+      element: element.number,
+      pseudo,
+      reach: element === lead ? override.reach : override.reach === 'one' ? 'one' : 'alike',
+      ...(element === lead && override.group ? { group: override.group } : {}),
+      state,
+      property,
+      value: proposed,
+      width,
+      widths,
+      pages,
       ...(state === 'parent-hover' ? { parent: lead.number } : {}),
     },
   });

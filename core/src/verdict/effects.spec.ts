@@ -15,17 +15,41 @@ const THEME = `.card .caption { color: #444 } .card:hover .caption { color: gold
 const BODY = `${GAUGE}<div class="card one"><p class=caption>c</p></div><div class="card two"><p class=caption>d</p></div><a class="go first" href=1>a</a><a class="go second" href=2>b</a><p class=note>n</p>`;
 
 function open(): SiteModel {
-  return dressSite(openSite({ pages: [{ id: 1, name: 'Home', path: '1.html', html: `<!doctype html><link rel=stylesheet href=t.css><body>${BODY}` }], stylesheets: { 't.css': THEME }, parts: [], veneerPlace: 'head-end', prefix: 'brand' }), [], { swatches: [], roles: [] });
+  return dressSite(
+    openSite({
+      pages: [
+        { id: 1, name: 'Home', path: '1.html', html: `<!doctype html><link rel=stylesheet href=t.css><body>${BODY}` },
+      ],
+      stylesheets: { 't.css': THEME },
+      parts: [],
+      veneerPlace: 'head-end',
+      prefix: 'brand',
+    }),
+    [],
+    { swatches: [], roles: [] },
+  );
 }
 
 function numberOf(site: SiteModel, name: string): number {
-  const found = pageOf(site, 1).document.elements.find(({ classes, localName }) => classes.includes(name) || localName === name);
+  const found = pageOf(site, 1).document.elements.find(
+    ({ classes, localName }) => classes.includes(name) || localName === name,
+  );
   if (!found) throw new Error(`No ${name}`);
   return found.number;
 }
 
 function wish(site: SiteModel, on: string, some: Partial<OverrideWish>): OverrideWish {
-  return { pageId: 1, element: numberOf(site, on), pseudo: '', reach: 'one', state: 'rest', property: 'background-color', value: { kind: 'literal', css: 'rgb(1, 2, 3)' }, width: 1280, ...some };
+  return {
+    pageId: 1,
+    element: numberOf(site, on),
+    pseudo: '',
+    reach: 'one',
+    state: 'rest',
+    property: 'background-color',
+    value: { kind: 'literal', css: 'rgb(1, 2, 3)' },
+    width: 1280,
+    ...some,
+  };
 }
 
 function planned(site: SiteModel, wanted: OverrideWish): { readonly site: SiteModel; readonly override: Override } {
@@ -43,8 +67,17 @@ describe('an override through a custom property of a shadow host', () => {
   it('is set on the host, for what it was asked for', () => {
     const site = open();
     const { override } = planned(site, wish(site, 'bar', {}));
-    expect([override.selector, override.property, override.element]).toEqual(['river-gauge', '--tone', numberOf(site, 'river-gauge')]);
-    expect(override.through).toEqual({ element: numberOf(site, 'bar'), pseudo: '', state: 'rest', property: 'background-color' });
+    expect([override.selector, override.property, override.element]).toEqual([
+      'river-gauge',
+      '--tone',
+      numberOf(site, 'river-gauge'),
+    ]);
+    expect(override.through).toEqual({
+      element: numberOf(site, 'bar'),
+      pseudo: '',
+      state: 'rest',
+      property: 'background-color',
+    });
   });
 
   it('spills to everything else that the property feeds, in its own states', () => {
@@ -54,7 +87,9 @@ describe('an override through a custom property of a shadow host', () => {
     expect(findings[0].text).toBe('reaches 1 of 1');
     expect(findings[1].text).toBe('spills to 3');
     const spilt = findings[1].spots?.map(({ element }) => element);
-    expect(spilt).toEqual(jasmine.arrayWithExactContents([numberOf(site, 'label'), numberOf(site, 'inner'), spiltLink(site)]));
+    expect(spilt).toEqual(
+      jasmine.arrayWithExactContents([numberOf(site, 'label'), numberOf(site, 'inner'), spiltLink(site)]),
+    );
     expect(findings[1].basis).toContain('background-color of i.inner');
   });
 
@@ -92,7 +127,10 @@ describe('an override through a custom property of a shadow host', () => {
 });
 
 function spiltLink(site: SiteModel): number {
-  return pageOf(site, 1).document.elements.find(({ localName, root }) => localName === 'a' && root.host !== null)?.number ?? -1;
+  return (
+    pageOf(site, 1).document.elements.find(({ localName, root }) => localName === 'a' && root.host !== null)?.number ??
+    -1
+  );
 }
 
 // What a selector matches: Selectors 4 §4.2 and §9, worked out by hand.
@@ -100,9 +138,15 @@ describe('the effects of an override', () => {
   it('of a parent’s state, its selector written by hand, reach all it matches', () => {
     const site = open();
     const parent = numberOf(site, 'one');
-    const made = planned(site, wish(site, 'caption', { property: 'color', state: 'parent-hover', parent, reach: 'alike' }));
+    const made = planned(
+      site,
+      wish(site, 'caption', { property: 'color', state: 'parent-hover', parent, reach: 'alike' }),
+    );
     const override: Override = { ...made.override, selector: '.card:hover > .caption', isByHand: true };
-    expect(verdict(dressSite(made.site, [override], made.site.palette), override).slice(0, 2)).toEqual(['reaches 2 of 2', 'no spill']);
+    expect(verdict(dressSite(made.site, [override], made.site.palette), override).slice(0, 2)).toEqual([
+      'reaches 2 of 2',
+      'no spill',
+    ]);
     const weak: Override = { ...override, selector: ':hover > .caption' };
     expect(verdict(dressSite(made.site, [weak], made.site.palette), weak)[0]).toBe('reaches 0 of 2');
   });
@@ -120,7 +164,10 @@ describe('the effects of an override', () => {
   });
 
   it('on a text over a picture give no contrast that was not read from it', () => {
-    const site = openOnePage('.hero { background: url(a.png) } .hero p { color: #888 } .hero .solid { background: #fff }', '<div class=hero><p class=over>o</p><p class=solid>s</p></div>');
+    const site = openOnePage(
+      '.hero { background: url(a.png) } .hero p { color: #888 } .hero .solid { background: #fff }',
+      '<div class=hero><p class=over>o</p><p class=solid>s</p></div>',
+    );
     const texts = (name: string): string[] => {
       const made = fulfil(site, `.${name}`, { reach: 'one', value: { kind: 'literal', css: '#777777' } });
       return judgeOverride(made.site, made.override, 1280).map(({ text }) => text);

@@ -11,7 +11,14 @@ import { StyleView } from '../resolve/style-view.js';
 import { sameColor } from '../color/same-color.js';
 import type { Color } from '../values/color.js';
 import { isInRange } from '../veneer/media.js';
-import { OVERRIDE_STATES, isOfAnother, isSwitchState, type Override, type OverrideState, type Spot } from '../veneer/override.js';
+import {
+  OVERRIDE_STATES,
+  isOfAnother,
+  isSwitchState,
+  type Override,
+  type OverrideState,
+  type Spot,
+} from '../veneer/override.js';
 import { colorOfValue } from '../veneer/override-value.js';
 import { USUAL_WIDTHS, settingsThatMatter } from '../site/environments.js';
 import type { Setting } from '../conditions/environment.js';
@@ -19,8 +26,23 @@ import { shortName } from '../selectors/describe-element.js';
 import { longhandsFedBy } from './fed-longhands.js';
 import { otherAlike, placesOf } from '../site/places.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
-import { gatherLooks, isVeneered, oneOfEachKind, stateLooksOf, type StateLook, type StateViews } from './state-looks.js';
-import { LEGIBILITY_LONGHANDS, Legibility, Readings, differsToTheEye, textsOver, type Reading, type ReadingTally } from './legibility.js';
+import {
+  gatherLooks,
+  isVeneered,
+  oneOfEachKind,
+  stateLooksOf,
+  type StateLook,
+  type StateViews,
+} from './state-looks.js';
+import {
+  LEGIBILITY_LONGHANDS,
+  Legibility,
+  Readings,
+  differsToTheEye,
+  textsOver,
+  type Reading,
+  type ReadingTally,
+} from './legibility.js';
 import { flipsOf } from '../elsewhere/flips.js';
 import { tellersOf, type Teller } from '../elsewhere/tellers.js';
 import { tellingParent } from './telling-parent.js';
@@ -29,8 +51,21 @@ import { touchedOn } from '../selectors/touched.js';
 
 /** Longhands that follow another where nothing else is said: the text colour gives its own to many, the font size its measure. */
 const FOLLOWERS: Readonly<Record<string, readonly string[]>> = {
-  color: [...LONGHANDS].filter(([, { initial }]) => initial === 'currentcolor').map(([name]) => name).concat('caret-color', 'outline-color', 'box-shadow', 'text-shadow', 'fill', 'stroke'),
-  'font-size': ['line-height', 'letter-spacing', 'padding-top', 'padding-right', 'padding-bottom', 'padding-left', 'width', 'max-width', 'border-top-width'],
+  color: [...LONGHANDS]
+    .filter(([, { initial }]) => initial === 'currentcolor')
+    .map(([name]) => name)
+    .concat('caret-color', 'outline-color', 'box-shadow', 'text-shadow', 'fill', 'stroke'),
+  'font-size': [
+    'line-height',
+    'letter-spacing',
+    'padding-top',
+    'padding-right',
+    'padding-bottom',
+    'padding-left',
+    'width',
+    'max-width',
+    'border-top-width',
+  ],
 };
 
 /** What a change does to the whole site. */
@@ -107,7 +142,11 @@ interface Aim {
  * every width that a breakpoint sets apart for it, and compares.
  * @param without the site less the override.
  */
-export function* effectsOf(site: SiteModel, without: SiteModel, override: Override): Generator<VerdictProgress, Effects> {
+export function* effectsOf(
+  site: SiteModel,
+  without: SiteModel,
+  override: Override,
+): Generator<VerdictProgress, Effects> {
   const targets = override.isByHand ? null : placesOf(site, override);
   const aim = aimOf(site, override);
   const others = othersOf(without, override, aim);
@@ -116,33 +155,76 @@ export function* effectsOf(site: SiteModel, without: SiteModel, override: Overri
   const { settings, unseen } = settingsThatMatter(site, watched);
   const isRead = tellsOnReading(override, aim);
   // Where a text stands on something else, that has widths of its own.
-  const read = isRead ? settingsThatMatter(site, [...new Set([...watched, ...LEGIBILITY_LONGHANDS])]).settings.filter(({ width }) => isInRange(width, override.widths)) : [];
-  const tally: Tally = { missed: new Map(), spill: new Map(), spillWords: new Set(), states: new Set([aim.state]), looks: [], legibility: new Legibility(), silenced: new Map(), reached: 0, compared: 0, elements: 0 };
+  const read = isRead
+    ? settingsThatMatter(site, [...new Set([...watched, ...LEGIBILITY_LONGHANDS])]).settings.filter(({ width }) =>
+        isInRange(width, override.widths),
+      )
+    : [];
+  const tally: Tally = {
+    missed: new Map(),
+    spill: new Map(),
+    spillWords: new Set(),
+    states: new Set([aim.state]),
+    looks: [],
+    legibility: new Legibility(),
+    silenced: new Map(),
+    reached: 0,
+    compared: 0,
+    elements: 0,
+  };
   let done = 0;
   for (const [pageId, after] of site.pages) {
     const own = targets?.filter((place) => place.page === after) ?? null;
-    comparePage({ site, override, aim, others, pageId, after, before: pageOf(without, pageId), own, watched: watchedOn(after), settings, read }, tally);
+    comparePage(
+      {
+        site,
+        override,
+        aim,
+        others,
+        pageId,
+        after,
+        before: pageOf(without, pageId),
+        own,
+        watched: watchedOn(after),
+        settings,
+        read,
+      },
+      tally,
+    );
     done += 1;
     yield { page: done, pages: site.pages.size };
   }
   const { missed, spill, spillWords, states, looks, legibility, reached, compared, elements } = tally;
   return {
-    reached, missed: [...missed.values()], spill: [...spill.values()], spillWords: [...spillWords].slice(0, MOST_SPILL_WORDS), compared, elements,
-    states: OVERRIDE_STATES.filter((state) => states.has(state)), settings: settings.filter(({ width }) => isInRange(width, override.widths)), unseen, readings: legibility.tallies(), silenced: [...tally.silenced].map(([words, { before, spots }]) => ({ words, before, spots: [...spots.values()] })), looks: gatherLooks(looks), others,
+    reached,
+    missed: [...missed.values()],
+    spill: [...spill.values()],
+    spillWords: [...spillWords].slice(0, MOST_SPILL_WORDS),
+    compared,
+    elements,
+    states: OVERRIDE_STATES.filter((state) => states.has(state)),
+    settings: settings.filter(({ width }) => isInRange(width, override.widths)),
+    unseen,
+    readings: legibility.tallies(),
+    silenced: [...tally.silenced].map(([words, { before, spots }]) => ({ words, before, spots: [...spots.values()] })),
+    looks: gatherLooks(looks),
+    others,
   };
 }
 
 /** What tells on the target besides its own states, where that is not what the override itself is for: the parent's hover, and the nearest switch. */
 function othersOf(without: SiteModel, override: Override, { pseudo, state, longhands }: Aim): Others {
   const others = new Map<OverrideState, { element: ElementNode; words: string }>();
-  if (override.through || override.property.startsWith('--') || isOfAnother(state) || pseudo.startsWith('-webkit-')) return others;
+  if (override.through || override.property.startsWith('--') || isOfAnother(state) || pseudo.startsWith('-webkit-'))
+    return others;
   const page = pageOf(without, override.pageId);
   const element = elementOf(page, override.element);
   const width = override.widths?.max ?? override.widths?.min ?? USUAL_WIDTHS[0];
   const parent = tellingParent(page, element, pseudo, width, viewIn(page, element, 'rest', width));
   if (parent) others.set('parent-hover', { element: parent, words: '' });
   const tellers = tellersOf(page, element, pseudo, { width }, longhands[0]);
-  for (const { element: carrier, state: switched, words } of tellers) if (carrier === tellers[0].element) others.set(switched, { element: carrier, words });
+  for (const { element: carrier, state: switched, words } of tellers)
+    if (carrier === tellers[0].element) others.set(switched, { element: carrier, words });
   return others;
 }
 
@@ -157,9 +239,21 @@ function aimOf(site: SiteModel, override: Override): Aim {
   const wanted = colorOfValue(override.value, site.palette);
   return {
     // Whoever changes a custom property means all that follows it; a host's is set for one thing behind its root.
-    pseudo, state, longhands, meant: new Set(withFollowers(property.startsWith('--') && !override.through ? [...longhands, ...[...site.pages.values()].flatMap((page) => longhandsFedBy(page, property))] : longhands)),
+    pseudo,
+    state,
+    longhands,
+    meant: new Set(
+      withFollowers(
+        property.startsWith('--') && !override.through
+          ? [...longhands, ...[...site.pages.values()].flatMap((page) => longhandsFedBy(page, property))]
+          : longhands,
+      ),
+    ),
     // Highlights take every property from the highlight of the parent: CSS Pseudo-Elements 4 §3.5.
-    wanted, isInherited: pseudo === 'selection' || longhands.some((longhand) => longhand.startsWith('--') || (LONGHANDS.get(longhand)?.inherited ?? false)),
+    wanted,
+    isInherited:
+      pseudo === 'selection' ||
+      longhands.some((longhand) => longhand.startsWith('--') || (LONGHANDS.get(longhand)?.inherited ?? false)),
   };
 }
 
@@ -185,7 +279,11 @@ interface PageQuestion {
 
 function comparePage(question: PageQuestion, tally: Tally): void {
   const { site, override, aim, others, pageId, after, before, own, settings } = question;
-  const { hits, touched } = touchedOn(after, [override.selector], (own ?? []).map((place) => place.element));
+  const { hits, touched } = touchedOn(
+    after,
+    [override.selector],
+    (own ?? []).map((place) => place.element),
+  );
   if (touched.length === 0) return;
   tally.elements += touched.length;
   const targets = targetsOf(question, hits, touched);
@@ -193,9 +291,15 @@ function comparePage(question: PageQuestion, tally: Tally): void {
   const targetSet = new Set(targets.map((place) => place.element));
   // What a custom property feeds may stand anywhere inside, in states of its own.
   const changeable = override.through ? touched : [...hits];
-  for (const element of changeable) for (const state of applicableStates(element, override.through ? '' : override.pseudo)) tally.states.add(state);
+  for (const element of changeable)
+    for (const state of applicableStates(element, override.through ? '' : override.pseudo)) tally.states.add(state);
   // Rest first: what it finds serves the others.
-  const inState = new Map(OVERRIDE_STATES.filter((state) => tally.states.has(state)).map((state) => [state, statesTogether(state === aim.state ? wanted : changeable.map((element) => ({ page: after, element })), state)]));
+  const inState = new Map(
+    OVERRIDE_STATES.filter((state) => tally.states.has(state)).map((state) => [
+      state,
+      statesTogether(state === aim.state ? wanted : changeable.map((element) => ({ page: after, element })), state),
+    ]),
+  );
   const lead = elementOf(pageOf(site, override.pageId), override.element);
   for (const [state, { element: other }] of others) {
     const beside = targets.flatMap(({ element }): Place[] => {
@@ -205,8 +309,12 @@ function comparePage(question: PageQuestion, tally: Tally): void {
     });
     if (beside.length > 0) inState.set(state, statesTogether(beside, state));
   }
-  const looked = override.through || override.property.startsWith('--') ? [] : oneOfEachKind(wanted.map(({ element }) => element));
-  const spot = (element: ElementNode): [string, Spot] => [`${pageId}/${element.number}`, { pageId, element: element.number }];
+  const looked =
+    override.through || override.property.startsWith('--') ? [] : oneOfEachKind(wanted.map(({ element }) => element));
+  const spot = (element: ElementNode): [string, Spot] => [
+    `${pageId}/${element.number}`,
+    { pageId, element: element.number },
+  ];
   const pageViews = new PageViews(after, before);
   for (const environment of settings) {
     const { width } = environment;
@@ -224,24 +332,37 @@ function comparePage(question: PageQuestion, tally: Tally): void {
         tally.spillWords.add(`${changed} of ${shortName(element)}`);
       }
       if (state !== aim.state || !isInRange(width, override.widths)) continue;
-      for (const { element } of wanted) if (!takesHold(viewAfter.style(element, aim.pseudo), override, aim)) tally.missed.set(...spot(element));
+      for (const { element } of wanted)
+        if (!takesHold(viewAfter.style(element, aim.pseudo), override, aim)) tally.missed.set(...spot(element));
     }
     if (!isInRange(width, override.widths)) continue;
     const stateAim = { pseudo: aim.pseudo, state: aim.state, longhand: aim.longhands[0], palette: site.palette };
     for (const element of looked) tally.looks.push(...stateLooksOf(element, spot(element)[1], views, stateAim));
-    if (aim.state === 'rest' && environment === settings.find((setting) => isInRange(setting.width, override.widths))) for (const element of looked) noteSilenced(question, element, spot(element), environment, tally);
+    if (aim.state === 'rest' && environment === settings.find((setting) => isInRange(setting.width, override.widths)))
+      for (const element of looked) noteSilenced(question, element, spot(element), environment, tally);
   }
   readPage(question, inState, hits, touched, targetSet, pageViews, tally);
   tally.reached += wanted.filter(({ element }) => !tally.missed.has(spot(element)[0])).length;
 }
 
 /** States that live on other elements and told on a target before: those that its override for rest covers now. */
-function noteSilenced({ before, after, aim, others }: PageQuestion, element: ElementNode, [key, spot]: [string, Spot], environment: Setting, tally: Tally): void {
+function noteSilenced(
+  { before, after, aim, others }: PageQuestion,
+  element: ElementNode,
+  [key, spot]: [string, Spot],
+  environment: Setting,
+  tally: Tally,
+): void {
   const [longhand] = aim.longhands;
   const calm = new StyleView(after, { environment }).style(element, aim.pseudo).resolved(longhand);
-  for (const { words, states } of tellersOf(before, element, aim.pseudo, environment, longhand).filter((teller) => !isCovered(teller, others))) {
+  for (const { words, states } of tellersOf(before, element, aim.pseudo, environment, longhand).filter(
+    (teller) => !isCovered(teller, others),
+  )) {
     if (new StyleView(after, { environment, states }).style(element, aim.pseudo).resolved(longhand) !== calm) continue;
-    const known = tally.silenced.get(words) ?? { before: new StyleView(before, { environment, states }).style(element, aim.pseudo).resolved(longhand), spots: new Map<string, Spot>() };
+    const known = tally.silenced.get(words) ?? {
+      before: new StyleView(before, { environment, states }).style(element, aim.pseudo).resolved(longhand),
+      spots: new Map<string, Spot>(),
+    };
     known.spots.set(key, spot);
     tally.silenced.set(words, known);
   }
@@ -253,11 +374,21 @@ function isCovered({ words, state }: Teller, others: Others): boolean {
 }
 
 /** Reads everything on a page that the change tells on, in every state, wherever its looks can differ. */
-function readPage({ override, aim, pageId, after, before, read }: PageQuestion, inState: ReadonlyMap<OverrideState, StateMap>, hits: ReadonlySet<ElementNode>, touched: readonly ElementNode[], targets: ReadonlySet<ElementNode>, views: PageViews, tally: Tally): void {
+function readPage(
+  { override, aim, pageId, after, before, read }: PageQuestion,
+  inState: ReadonlyMap<OverrideState, StateMap>,
+  hits: ReadonlySet<ElementNode>,
+  touched: readonly ElementNode[],
+  targets: ReadonlySet<ElementNode>,
+  views: PageViews,
+  tally: Tally,
+): void {
   const touchedSet = new Set(touched);
   for (const setting of read) {
     const layout = after.layouts?.get(setting.width);
-    const beside = layout ? textsOver(layout, after.document.elements, hits).filter((element) => !touchedSet.has(element)) : [];
+    const beside = layout
+      ? textsOver(layout, after.document.elements, hits).filter((element) => !touchedSet.has(element))
+      : [];
     for (const [state, states] of inState) {
       const viewAfter = views.view(after, setting, state, states);
       const viewBefore = views.view(before, setting, state, states);
@@ -267,7 +398,9 @@ function readPage({ override, aim, pageId, after, before, read }: PageQuestion, 
         const known = changed.get(element);
         if (known !== undefined) return known;
         const parent = element.flatParent;
-        const answer = (parent !== null && touchedSet.has(parent) && isChanged(parent)) || differsToTheEye(viewAfter.style(element), viewBefore.style(element));
+        const answer =
+          (parent !== null && touchedSet.has(parent) && isChanged(parent)) ||
+          differsToTheEye(viewAfter.style(element), viewBefore.style(element));
         changed.set(element, answer);
         return answer;
       };
@@ -276,7 +409,8 @@ function readPage({ override, aim, pageId, after, before, read }: PageQuestion, 
         for (const reading of now.of(element, pseudo)) {
           const same = earlier.find(({ kind }) => kind === reading.kind) ?? null;
           // What comes out as before is no matter of the change, unless it was meant.
-          if (isTarget || !same || !isSameReading(reading, same)) tally.legibility.take({ ...reading, spot: { pageId, element: element.number }, state, setting }, same);
+          if (isTarget || !same || !isSameReading(reading, same))
+            tally.legibility.take({ ...reading, spot: { pageId, element: element.number }, state, setting }, same);
         }
       };
       for (const element of touched) {
@@ -288,7 +422,8 @@ function readPage({ override, aim, pageId, after, before, read }: PageQuestion, 
         if (!isTarget && !isChanged(element)) continue;
         take(element, '', isTarget);
         if (element.attributes.has('placeholder')) take(element, 'placeholder', false);
-        for (const pseudo of ['before', 'after']) if (viewAfter.generates(element, pseudo)) take(element, pseudo, false);
+        for (const pseudo of ['before', 'after'])
+          if (viewAfter.generates(element, pseudo)) take(element, pseudo, false);
       }
       for (const element of beside) take(element, '', false);
     }
@@ -309,7 +444,8 @@ class PageViews {
     if (!views) this.#views.set(page, (views = new Map()));
     const key = `${state}|${JSON.stringify(environment)}`;
     let view = views.get(key);
-    if (!view) views.set(key, (view = new StyleView(page, { states, environment, share: this.#shares.of(environment) })));
+    if (!view)
+      views.set(key, (view = new StyleView(page, { states, environment, share: this.#shares.of(environment) })));
     return view;
   }
 }
@@ -321,24 +457,55 @@ function isSameReading(a: Reading, b: Reading): boolean {
 /** Whether an override can tell on what is read or seen. */
 function tellsOnReading({ property, pseudo }: Override, { longhands }: Aim): boolean {
   if (pseudo.startsWith('-webkit-')) return false;
-  return property.startsWith('--') || longhands.some((longhand) => /color$|^fill$|^background|^opacity$|^box-shadow$|^font-(?:size|weight)$|^outline|^border-.*-(?:width|style)$/.test(longhand));
+  return (
+    property.startsWith('--') ||
+    longhands.some((longhand) =>
+      /color$|^fill$|^background|^opacity$|^box-shadow$|^font-(?:size|weight)$|^outline|^border-.*-(?:width|style)$/.test(
+        longhand,
+      ),
+    )
+  );
 }
 
 /** The elements on a page that are to change, with the parents whose state is meant. */
-function targetsOf({ site, override, own, after }: PageQuestion, hits: ReadonlySet<ElementNode>, touched: readonly ElementNode[]): readonly Place[] {
+function targetsOf(
+  { site, override, own, after }: PageQuestion,
+  hits: ReadonlySet<ElementNode>,
+  touched: readonly ElementNode[],
+): readonly Place[] {
   if (override.through) {
     const hosts = new Set(own?.map((place) => place.element) ?? hits);
     const lead = elementOf(pageOf(site, override.pageId), override.through.element);
     const key = alikeKey(lead);
-    return touched.filter((element) => element.localName === lead.localName && element.root.host !== null && hosts.has(element.root.host) && alikeKey(element) === key).map((element) => ({ page: after, element }));
+    return touched
+      .filter(
+        (element) =>
+          element.localName === lead.localName &&
+          element.root.host !== null &&
+          hosts.has(element.root.host) &&
+          alikeKey(element) === key,
+      )
+      .map((element) => ({ page: after, element }));
   }
   if (own) return own;
   const parent = override.parent == null ? null : elementOf(pageOf(site, override.pageId), override.parent);
-  return [...hits].map((element) => ({ page: after, element, parent: parent && (otherAlike(element, elementOf(pageOf(site, override.pageId), override.element), parent) ?? element.flatParent) }));
+  return [...hits].map((element) => ({
+    page: after,
+    element,
+    parent:
+      parent &&
+      (otherAlike(element, elementOf(pageOf(site, override.pageId), override.element), parent) ?? element.flatParent),
+  }));
 }
 
 /** A watched longhand that changes on an element where nobody meant it; '' for none, `null` where any change is meant. */
-function spiltOn({ override, aim, watched }: PageQuestion, after: StyleView, before: StyleView, element: ElementNode, targets: ReadonlySet<ElementNode>): string | null {
+function spiltOn(
+  { override, aim, watched }: PageQuestion,
+  after: StyleView,
+  before: StyleView,
+  element: ElementNode,
+  targets: ReadonlySet<ElementNode>,
+): string | null {
   const isTarget = targets.has(element);
   const isMeant = isTarget || (aim.isInherited && isUnder(element, targets));
   const isPseudo = override.pseudo !== '';

@@ -12,5 +12,11 @@ export function outsideFindings(override: Override, palette: Palette): Finding[]
   });
   if (hosts.length === 0) return [];
   const names = [...new Set(hosts)];
-  return [{ standing: 'look', text: `asks ${names.length === 1 ? names[0] : `${names.length} other hosts`}`, basis: `Its value leads to ${names.join(', ')}: the browser of each visitor asks there, and is seen there. The preview and the stand-in host do not ask, so it does not show in them.` }];
+  return [
+    {
+      standing: 'look',
+      text: `asks ${names.length === 1 ? names[0] : `${names.length} other hosts`}`,
+      basis: `Its value leads to ${names.join(', ')}: the browser of each visitor asks there, and is seen there. The preview and the stand-in host do not ask, so it does not show in them.`,
+    },
+  ];
 }

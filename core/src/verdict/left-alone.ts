@@ -19,7 +19,12 @@ const PAINTED = ['color', 'background-color', 'border-top-color', 'fill'] as con
  * over exceptions itself, not over what hangs on its targets. The element it was made on is meant.
  * @param settings where it is looked at, in the override's own state.
  */
-export function leftAloneFindings(site: SiteModel, without: SiteModel, override: Override, settings: readonly Setting[]): Finding[] {
+export function leftAloneFindings(
+  site: SiteModel,
+  without: SiteModel,
+  override: Override,
+  settings: readonly Setting[],
+): Finding[] {
   const { exceptions } = site;
   if (exceptions === NO_EXCEPTIONS || exceptions.colors.length + exceptions.places.length === 0) return [];
   const lead = elementOf(pageOf(site, override.pageId), override.element);
@@ -27,24 +32,45 @@ export function leftAloneFindings(site: SiteModel, without: SiteModel, override:
   for (const [pageId, after] of site.pages) {
     const before = pageOf(without, pageId);
     const own = override.isByHand ? [] : placesOf(site, override).filter(({ page }) => page === after);
-    const { touched } = touchedOn(after, [override.selector], own.map(({ element }) => element));
+    const { touched } = touchedOn(
+      after,
+      [override.selector],
+      own.map(({ element }) => element),
+    );
     const states = statesTogether(own, override.state);
-    const isLeft = (then: StyleView, now: StyleView, element: ElementNode, longhand: (typeof PAINTED)[number]): boolean => {
+    const isLeft = (
+      then: StyleView,
+      now: StyleView,
+      element: ElementNode,
+      longhand: (typeof PAINTED)[number],
+    ): boolean => {
       const color = then.style(element).color(longhand);
-      if (!color || (color.alpha ?? 0) === 0 || (longhand === 'color' && !showsText({ element, pseudo: '' }))) return false;
-      return then.style(element).resolved(longhand) !== now.style(element).resolved(longhand) && isExcepted(exceptions, after.document, element, color);
+      if (!color || (color.alpha ?? 0) === 0 || (longhand === 'color' && !showsText({ element, pseudo: '' })))
+        return false;
+      return (
+        then.style(element).resolved(longhand) !== now.style(element).resolved(longhand) &&
+        isExcepted(exceptions, after.document, element, color)
+      );
     };
     for (const environment of settings) {
-      const [then, now] = [new StyleView(before, { environment, states }), new StyleView(after, { environment, states })];
+      const [then, now] = [
+        new StyleView(before, { environment, states }),
+        new StyleView(after, { environment, states }),
+      ];
       for (const element of touched) {
         const key = `${pageId}/${element.number}`;
-        if (element !== lead && !changed.has(key) && PAINTED.some((longhand) => isLeft(then, now, element, longhand))) changed.set(key, { pageId, element: element.number });
+        if (element !== lead && !changed.has(key) && PAINTED.some((longhand) => isLeft(then, now, element, longhand)))
+          changed.set(key, { pageId, element: element.number });
       }
     }
   }
   if (changed.size === 0) return [];
-  return [{
-    standing: 'fails', text: `changes ${changed.size} that ${changed.size === 1 ? 'is' : 'are'} to be left alone`,
-    basis: `They are exceptions of this site, in state ${STATE_WORDS[override.state].toLowerCase()}, ${settingWords(settings)}, and take their colour from what this override changes: by inheritance, or by a custom property they follow.`, spots: [...changed.values()].slice(0, MOST_SPOTS),
-  }];
+  return [
+    {
+      standing: 'fails',
+      text: `changes ${changed.size} that ${changed.size === 1 ? 'is' : 'are'} to be left alone`,
+      basis: `They are exceptions of this site, in state ${STATE_WORDS[override.state].toLowerCase()}, ${settingWords(settings)}, and take their colour from what this override changes: by inheritance, or by a custom property they follow.`,
+      spots: [...changed.values()].slice(0, MOST_SPOTS),
+    },
+  ];
 }

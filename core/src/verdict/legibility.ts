@@ -78,13 +78,20 @@ export class Legibility {
   /** What was found, by kind. */
   tallies(): ReadingTally[] {
     return [...this.#judged].map(([kind, judged]) => {
-      const own = [...this.#worst].filter(([, reading]) => reading.kind === kind).sort(([, a], [, b]) => margin(a) - margin(b));
+      const own = [...this.#worst]
+        .filter(([, reading]) => reading.kind === kind)
+        .sort(([, a], [, b]) => margin(a) - margin(b));
       const failing = own.filter(([, reading]) => margin(reading) < 1);
       const failed = new Set(failing.map(([key]) => key));
       const doubtful = [...this.#doubtful].filter(([key, entry]) => entry.kind === kind && !failed.has(key));
       return {
-        kind, judged, failing: failing.map(([, reading]) => reading), already: failing.filter(([key]) => !this.#failsAnew.has(key)).length,
-        worst: own[0]?.[1] ?? null, doubtful: doubtful.map(([, { spot, doubt }]) => ({ spot, doubt })), hasChains: this.#chains.has(kind),
+        kind,
+        judged,
+        failing: failing.map(([, reading]) => reading),
+        already: failing.filter(([key]) => !this.#failsAnew.has(key)).length,
+        worst: own[0]?.[1] ?? null,
+        doubtful: doubtful.map(([, { spot, doubt }]) => ({ spot, doubt })),
+        hasChains: this.#chains.has(kind),
       };
     });
   }
@@ -101,7 +108,10 @@ export class Readings {
   readonly #layout: PageLayout | undefined;
   readonly #isShared: boolean;
 
-  constructor(readonly view: StyleView, readonly state: OverrideState) {
+  constructor(
+    readonly view: StyleView,
+    readonly state: OverrideState,
+  ) {
     this.#layout = view.page.layouts?.get(view.environment.width);
     // What is inside visited links looks otherwise than its values say.
     this.#isShared = state !== 'visited';
@@ -112,12 +122,15 @@ export class Readings {
     const style = this.view.style(element, pseudo);
     if (this.state === 'disabled') return [];
     if (this.#layout || !this.#isShared) return this.#make(style);
-    return this.view.share.once(style.identity, `read ${element.number}${this.#isFocused ? ' focus' : ''}`, () => this.#make(style));
+    return this.view.share.once(style.identity, `read ${element.number}${this.#isFocused ? ' focus' : ''}`, () =>
+      this.#make(style),
+    );
   }
 
   /** Grounds by what alike elements share: their values and those of all around them. */
   #around(style: ElementStyle): Surroundings {
-    if (this.#layout || !this.#isShared || style.pseudo !== '') return surroundingsOf(this.view, style.element, style.pseudo);
+    if (this.#layout || !this.#isShared || style.pseudo !== '')
+      return surroundingsOf(this.view, style.element, style.pseudo);
     return this.view.share.once(style.identity, 'around', () => surroundingsOf(this.view, style.element));
   }
 
@@ -136,8 +149,17 @@ export class Readings {
     const doubt = around.doubts[0] ?? '';
     const doubtOutside = around.outsideDoubts[0] ?? '';
     if (hasInk(style) && !around.isHidden) {
-      const wanted = ['before', 'after', 'marker'].includes(pseudo) && !hasWords(style) ? RATIOS.nonText : wantedRatio(style);
-      readings.push({ kind: kindOfText(pseudo), ratio: around.ratio, wanted, ink: around.text, ground: around.ground, doubt, by });
+      const wanted =
+        ['before', 'after', 'marker'].includes(pseudo) && !hasWords(style) ? RATIOS.nonText : wantedRatio(style);
+      readings.push({
+        kind: kindOfText(pseudo),
+        ratio: around.ratio,
+        wanted,
+        ink: around.text,
+        ground: around.ground,
+        doubt,
+        by,
+      });
     }
     if (isField) {
       const edge = edgeOf(style, around);
@@ -170,7 +192,8 @@ function kindOfText(pseudo: string): ReadKind {
 /** Whether a style shows text that can be seen. */
 function hasInk(style: ElementStyle): boolean {
   if (style.resolved('visibility') !== 'visible' || style.fontSize() === 0) return false;
-  if (style.pseudo === 'before' || style.pseudo === 'after') return stringsIn(style.resolved('content')).some((string) => string.trim() !== '');
+  if (style.pseudo === 'before' || style.pseudo === 'after')
+    return stringsIn(style.resolved('content')).some((string) => string.trim() !== '');
   return style.pseudo === 'placeholder' ? style.element.attributes.has('placeholder') : showsText(style);
 }
 
@@ -181,38 +204,63 @@ function stringsIn(content: string): string[] {
 
 /** Whether what is generated is read, not only seen: two letters or digits or more. */
 function hasWords(style: ElementStyle): boolean {
-  return style.pseudo !== 'marker' && stringsIn(style.resolved('content')).some((string) => /[\p{L}\p{N}]{2}/u.test(string));
+  return (
+    style.pseudo !== 'marker' && stringsIn(style.resolved('content')).some((string) => /[\p{L}\p{N}]{2}/u.test(string))
+  );
 }
 
 /** WCAG 2.2 asks nothing of an inactive control (1.4.3, 1.4.11). */
 function isOff(element: ElementNode): boolean {
-  for (let node: ElementNode | null = element; node; node = node.flatParent) if (node.attributes.has('disabled') && ['button', 'input', 'select', 'textarea', 'fieldset', 'option', 'optgroup'].includes(node.localName)) return true;
+  for (let node: ElementNode | null = element; node; node = node.flatParent)
+    if (
+      node.attributes.has('disabled') &&
+      ['button', 'input', 'select', 'textarea', 'fieldset', 'option', 'optgroup'].includes(node.localName)
+    )
+      return true;
   return false;
 }
 
 /** What tells a field from its surroundings: its edge or its fill, whichever tells more. Source: WCAG 2.2, 1.4.11. */
 function edgeOf(style: ElementStyle, { outsides }: Surroundings): Omit<Reading, 'doubt' | 'by'> | null {
-  const sides = ['top', 'right', 'bottom', 'left'].filter((side) => style.resolved(`border-${side}-width`) !== '0px' && !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`)));
+  const sides = ['top', 'right', 'bottom', 'left'].filter(
+    (side) =>
+      style.resolved(`border-${side}-width`) !== '0px' &&
+      !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`)),
+  );
   const edges = sides.flatMap((side) => style.color(`border-${side}-color`) ?? []);
   if (edges.length === 0) return null;
   const fill = style.color('background-color');
-  return worstOf(outsides.map((outside) => {
-    const painted = [...edges, ...(fill ? [fill] : [])].map((color) => compositeOver(color, outside));
-    const ink = painted.reduce((best, color) => (contrastRatio(color, outside) > contrastRatio(best, outside) ? color : best));
-    return { kind: 'edge', ratio: contrastRatio(ink, outside), wanted: RATIOS.nonText, ink, ground: outside };
-  }));
+  return worstOf(
+    outsides.map((outside) => {
+      const painted = [...edges, ...(fill ? [fill] : [])].map((color) => compositeOver(color, outside));
+      const ink = painted.reduce((best, color) =>
+        contrastRatio(color, outside) > contrastRatio(best, outside) ? color : best,
+      );
+      return { kind: 'edge', ratio: contrastRatio(ink, outside), wanted: RATIOS.nonText, ink, ground: outside };
+    }),
+  );
 }
 
 /** The ring on both sides: against what lies around, and against the box it touches. Source: WCAG 2.2, 1.4.11 and 2.4.13. */
 export function ringOf(style: ElementStyle, { outsides }: Surroundings): Omit<Reading, 'doubt' | 'by'> | null {
   const color = style.color('outline-color') ?? style.color('color');
-  if (!color || (color.alpha ?? 0) === 0 || style.resolved('outline-style') === 'none' || style.resolved('outline-width') === '0px') return null;
+  if (
+    !color ||
+    (color.alpha ?? 0) === 0 ||
+    style.resolved('outline-style') === 'none' ||
+    style.resolved('outline-width') === '0px'
+  )
+    return null;
   const fill = style.color('background-color');
   const touches = Number.parseFloat(style.resolved('outline-offset')) <= 0 && fill !== null && (fill.alpha ?? 0) > 0;
-  return worstOf(outsides.flatMap((outside) => [outside, ...(touches ? [compositeOver(fill, outside)] : [])].map((ground) => {
-    const ink = compositeOver(color, outside);
-    return { kind: 'ring' as const, ratio: contrastRatio(ink, ground), wanted: RATIOS.nonText, ink, ground };
-  })));
+  return worstOf(
+    outsides.flatMap((outside) =>
+      [outside, ...(touches ? [compositeOver(fill, outside)] : [])].map((ground) => {
+        const ink = compositeOver(color, outside);
+        return { kind: 'ring' as const, ratio: contrastRatio(ink, ground), wanted: RATIOS.nonText, ink, ground };
+      }),
+    ),
+  );
 }
 
 type Figure = Omit<Reading, 'doubt' | 'by'>;
@@ -222,17 +270,47 @@ function worstOf(figures: readonly Figure[]): Figure | null {
 }
 
 /** Longhands by which a text, its ground, an edge or a ring can come out otherwise. */
-export const LEGIBILITY_LONGHANDS = ['color', '-webkit-text-fill-color', 'background-color', 'background-image', 'opacity', 'box-shadow', 'display', 'visibility', 'font-size', 'font-weight'] as const;
+export const LEGIBILITY_LONGHANDS = [
+  'color',
+  '-webkit-text-fill-color',
+  'background-color',
+  'background-image',
+  'opacity',
+  'box-shadow',
+  'display',
+  'visibility',
+  'font-size',
+  'font-weight',
+] as const;
 
 /** Elements of a page whose text lies over one of some boxes, without standing in it. */
-export function textsOver(layout: PageLayout, elements: readonly ElementNode[], boxes: Iterable<ElementNode>): ElementNode[] {
+export function textsOver(
+  layout: PageLayout,
+  elements: readonly ElementNode[],
+  boxes: Iterable<ElementNode>,
+): ElementNode[] {
   const grounds = [...boxes].flatMap((element) => boxOf(layout, element.number) ?? []);
   if (grounds.length === 0) return [];
-  return elements.filter(({ number }) => rectsOf(layout.lines.get(number)).some((line) => grounds.some((ground) => line.left < ground.left + ground.width && ground.left < line.left + line.width && line.top < ground.top + ground.height && ground.top < line.top + line.height)));
+  return elements.filter(({ number }) =>
+    rectsOf(layout.lines.get(number)).some((line) =>
+      grounds.some(
+        (ground) =>
+          line.left < ground.left + ground.width &&
+          ground.left < line.left + line.width &&
+          line.top < ground.top + ground.height &&
+          ground.top < line.top + line.height,
+      ),
+    ),
+  );
 }
 
 /** Whether anything that legibility hangs on differs between two styles of one element. */
 export function differsToTheEye(after: ElementStyle, before: ElementStyle): boolean {
   if (after.identity === before.identity) return false;
-  return LEGIBILITY_LONGHANDS.some((longhand) => after.resolved(longhand) !== before.resolved(longhand)) || ['outline-color', 'outline-style', 'outline-width', 'border-top-color', 'border-top-width'].some((longhand) => after.resolved(longhand) !== before.resolved(longhand));
+  return (
+    LEGIBILITY_LONGHANDS.some((longhand) => after.resolved(longhand) !== before.resolved(longhand)) ||
+    ['outline-color', 'outline-style', 'outline-width', 'border-top-color', 'border-top-width'].some(
+      (longhand) => after.resolved(longhand) !== before.resolved(longhand),
+    )
+  );
 }

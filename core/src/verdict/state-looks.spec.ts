@@ -12,7 +12,8 @@ const BODY = `<main id=top><button class=go>a</button><button class=go>b</button
 
 function judged(selector: string, some: Partial<OverrideWish>, width = 1280) {
   const made = fulfil(openOnePage(THEME, BODY), selector, some);
-  const looks = (site = made.site): Finding[] => judgeOverride(site, made.override, width).filter(({ text }) => / still | ?hides /.test(text));
+  const looks = (site = made.site): Finding[] =>
+    judgeOverride(site, made.override, width).filter(({ text }) => / still | ?hides /.test(text));
   return { ...made, looks };
 }
 
@@ -23,7 +24,10 @@ describe('states that an override covers or leaves behind', () => {
     const found = looks().filter(({ text }) => text.startsWith('hover'));
     expect(found.map(({ text }) => text)).toEqual(['hover still #bbbbbb and 1 more']);
     expect(found[0].basis).toContain('#bbbbbb, #5b50ee');
-    expect(found[0].spots).toEqual([{ pageId: 1, element: numberOn(site, '.go') }, { pageId: 1, element: numberOn(site, '.side .go') }]);
+    expect(found[0].spots).toEqual([
+      { pageId: 1, element: numberOn(site, '.go') },
+      { pageId: 1, element: numberOn(site, '.side .go') },
+    ]);
   });
 
   it('are looked for at every width, and mended by one press for all', () => {
@@ -36,7 +40,11 @@ describe('states that an override covers or leaves behind', () => {
   });
 
   it('are not looked for at widths the override is not for', () => {
-    expect(judged('.go', { property: 'background-color', widths: { min: 800, max: null } }).looks().some(({ text }) => text.startsWith('focus'))).toBeFalse();
+    expect(
+      judged('.go', { property: 'background-color', widths: { min: 800, max: null } })
+        .looks()
+        .some(({ text }) => text.startsWith('focus')),
+    ).toBeFalse();
   });
 
   it('are looked for in the hover of the parent that tells on it', () => {
@@ -52,7 +60,10 @@ describe('states that an override covers or leaves behind', () => {
   it('are named where a stronger rule for rest covers what the page showed', () => {
     const { looks } = judged('.tab', { value: { kind: 'literal', css: '#104a47' } });
     expect(looks().map(({ text }) => text)).not.toContain('hides hover');
-    const site = openOnePage('.tab.tab { color: #444 } .tab:hover { text-decoration: underline; color: #222 } .tab.x:hover { color: #a00 } p .tab { color: #555 }', '<p><a class="tab x" href=t>t</a></p>');
+    const site = openOnePage(
+      '.tab.tab { color: #444 } .tab:hover { text-decoration: underline; color: #222 } .tab.x:hover { color: #a00 } p .tab { color: #555 }',
+      '<p><a class="tab x" href=t>t</a></p>',
+    );
     const made = fulfil(site, '.tab', { important: true } as Partial<OverrideWish>);
     const strong = { ...made.override, selector: '.tab.x.tab.tab.tab' };
     const covered = judgeOverride(withOverrides(made.site, { put: [strong], drop: [made.override.id] }), strong, 1280);
@@ -72,10 +83,25 @@ describe('states that an override covers or leaves behind', () => {
   });
 
   it('are named where they come in through another property', () => {
-    const made = fulfil(openOnePage('.go { background: #ddd } .go:hover { background-image: linear-gradient(#fff, #888) } .go:active { opacity: .4 } .go:focus { box-shadow: inset 0 0 4px red }', BODY), '.go', { property: 'background-color' });
+    const made = fulfil(
+      openOnePage(
+        '.go { background: #ddd } .go:hover { background-image: linear-gradient(#fff, #888) } .go:active { opacity: .4 } .go:focus { box-shadow: inset 0 0 4px red }',
+        BODY,
+      ),
+      '.go',
+      { property: 'background-color' },
+    );
     const texts = judgeOverride(made.site, made.override, 1280).map(({ text }) => text);
-    expect(texts).toEqual(jasmine.arrayContaining(['hover lays a gradient or picture over it', 'pressed dims it', 'focus lays a shadow over it']));
-    const repair = judgeOverride(made.site, made.override, 1280).find(({ text }) => text.startsWith('hover lays'))?.repair;
+    expect(texts).toEqual(
+      jasmine.arrayContaining([
+        'hover lays a gradient or picture over it',
+        'pressed dims it',
+        'focus lays a shadow over it',
+      ]),
+    );
+    const repair = judgeOverride(made.site, made.override, 1280).find(({ text }) =>
+      text.startsWith('hover lays'),
+    )?.repair;
     const mended = withOverrides(made.site, planAll(made.site, repair?.wishes ?? []));
     expect(judgeOverride(mended, made.override, 1280).some(({ text }) => text.startsWith('hover lays'))).toBeFalse();
   });

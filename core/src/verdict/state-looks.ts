@@ -9,7 +9,10 @@ import type { Palette } from '../veneer/palette.js';
 import { isBrandColor } from '../palette/brand-color.js';
 
 /** What else can lie over a property that is overridden at rest, or dim it. */
-const LAID_OVER: Readonly<Record<string, readonly string[]>> = { 'background-color': ['background-image', 'box-shadow', 'opacity'], color: ['opacity', 'text-shadow'] };
+const LAID_OVER: Readonly<Record<string, readonly string[]>> = {
+  'background-color': ['background-image', 'box-shadow', 'opacity'],
+  color: ['opacity', 'text-shadow'],
+};
 
 /** A state of targets that an override covers, that the page still decides, or that comes in through another property. */
 export interface StateLook {
@@ -39,7 +42,12 @@ export interface StateAim {
 }
 
 /** The states of one target that an override covers or leaves behind. @param views of its page, by state; those at rest and in the override's own among them. */
-export function stateLooksOf(element: ElementNode, spot: Spot, views: ReadonlyMap<OverrideState, StateViews>, { pseudo, state: own, longhand, palette }: StateAim): StateLook[] {
+export function stateLooksOf(
+  element: ElementNode,
+  spot: Spot,
+  views: ReadonlyMap<OverrideState, StateViews>,
+  { pseudo, state: own, longhand, palette }: StateAim,
+): StateLook[] {
   const [rest, aimed] = [views.get('rest'), views.get(own)];
   if (!rest || !aimed) return [];
   const restBefore = rest.before.style(element, pseudo).resolved(longhand);
@@ -51,16 +59,42 @@ export function stateLooksOf(element: ElementNode, spot: Spot, views: ReadonlyMa
     const value = after.resolved(longhand);
     const before = view.before.style(element, pseudo).resolved(longhand);
     const color = after.color(longhand);
-    const over = own === 'rest' ? laidOver(after, aimed.after.style(element, pseudo), longhand).map((property): StateLook => ({ state, kind: 'laid over', property, before: aimed.after.style(element, pseudo).resolved(property), shown: [after.resolved(property)], spots: [spot] })) : [];
-    if (isVeneered(after, longhand)) return [...(own === 'rest' && before !== restBefore && value === now ? [{ state, kind: 'hidden' as const, property: longhand, before, shown: [before], spots: [spot] }] : []), ...over];
+    const over =
+      own === 'rest'
+        ? laidOver(after, aimed.after.style(element, pseudo), longhand).map((property): StateLook => ({
+            state,
+            kind: 'laid over',
+            property,
+            before: aimed.after.style(element, pseudo).resolved(property),
+            shown: [after.resolved(property)],
+            spots: [spot],
+          }))
+        : [];
+    if (isVeneered(after, longhand))
+      return [
+        ...(own === 'rest' && before !== restBefore && value === now
+          ? [{ state, kind: 'hidden' as const, property: longhand, before, shown: [before], spots: [spot] }]
+          : []),
+        ...over,
+      ];
     const isPaint = color !== null && (color.alpha ?? 0) > 0;
-    return [...(isPaint && !isOfAnother(own) && value !== now && !isBrandColor(color, palette) ? [{ state, kind: 'left behind' as const, property: longhand, before, shown: [hexOf(color)], spots: [spot] }] : []), ...over];
+    return [
+      ...(isPaint && !isOfAnother(own) && value !== now && !isBrandColor(color, palette)
+        ? [{ state, kind: 'left behind' as const, property: longhand, before, shown: [hexOf(color)], spots: [spot] }]
+        : []),
+      ...over,
+    ];
   });
 }
 
 /** Properties by which the page lays something over an overridden one in a state, or dims it, that it does not at rest. */
 function laidOver(inState: ElementStyle, atRest: ElementStyle, longhand: string): string[] {
-  return (LAID_OVER[longhand] ?? []).filter((property) => !isVeneered(inState, property) && inState.resolved(property) !== atRest.resolved(property) && inState.resolved(property) !== 'none');
+  return (LAID_OVER[longhand] ?? []).filter(
+    (property) =>
+      !isVeneered(inState, property) &&
+      inState.resolved(property) !== atRest.resolved(property) &&
+      inState.resolved(property) !== 'none',
+  );
 }
 
 /** What is said of one state put together, all its elements named. */
@@ -69,8 +103,19 @@ export function gatherLooks(looks: readonly StateLook[]): StateLook[] {
   for (const look of looks) {
     const key = `${look.state}|${look.kind}|${look.property}`;
     const known = byKind.get(key);
-    const isNamed = known?.spots.some(({ pageId, element }) => pageId === look.spots[0].pageId && element === look.spots[0].element);
-    byKind.set(key, known ? { ...known, shown: [...new Set([...known.shown, ...look.shown])], spots: isNamed ? known.spots : [...known.spots, ...look.spots] } : look);
+    const isNamed = known?.spots.some(
+      ({ pageId, element }) => pageId === look.spots[0].pageId && element === look.spots[0].element,
+    );
+    byKind.set(
+      key,
+      known
+        ? {
+            ...known,
+            shown: [...new Set([...known.shown, ...look.shown])],
+            spots: isNamed ? known.spots : [...known.spots, ...look.spots],
+          }
+        : look,
+    );
   }
   return [...byKind.values()];
 }

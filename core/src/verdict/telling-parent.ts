@@ -3,7 +3,15 @@ import type { Page } from '../resolve/page.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { viewIn } from '../site/site-model.js';
 
-const TELLS = ['color', 'background-color', 'border-top-color', 'border-bottom-color', 'text-decoration-line', 'opacity', 'background-image'];
+const TELLS = [
+  'color',
+  'background-color',
+  'border-top-color',
+  'border-bottom-color',
+  'text-decoration-line',
+  'opacity',
+  'background-image',
+];
 /** Ancestors that are tried. */
 const MOST_STEPS = 6;
 
@@ -11,7 +19,13 @@ const MOST_STEPS = 6;
  * The nearest ancestor whose hover changes what an element shows, besides what its own hover does; `null` for none.
  * @param rest the page at rest, at the same width in CSS px.
  */
-export function tellingParent(page: Page, element: ElementNode, pseudo: string, width: number, rest: StyleView): ElementNode | null {
+export function tellingParent(
+  page: Page,
+  element: ElementNode,
+  pseudo: string,
+  width: number,
+  rest: StyleView,
+): ElementNode | null {
   const calm = rest.style(element, pseudo);
   for (let node = element.parent, steps = 0; node && steps < MOST_STEPS; node = node.parent, steps += 1) {
     if (['body', 'html', 'main'].includes(node.localName)) return null;

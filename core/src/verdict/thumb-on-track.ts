@@ -30,17 +30,24 @@ export function thumbFindings(site: SiteModel, override: Override): Finding[] {
   for (const setting of settings) {
     for (const { page, element } of placesOf(site, override)) {
       const reading = thumbOn(page, element, setting);
-      if (reading) found.push({ ...reading, spot: { pageId: ids.get(page) ?? 0, element: element.number }, width: setting.width });
+      if (reading)
+        found.push({ ...reading, spot: { pageId: ids.get(page) ?? 0, element: element.number }, width: setting.width });
     }
   }
   if (found.length === 0) return [];
   const worst = found.reduce((a, b) => (b.ratio < a.ratio ? b : a));
-  const failing = new Map(found.filter(({ ratio }) => ratio < RATIOS.nonText).map(({ spot }) => [`${spot.pageId}/${spot.element}`, spot]));
+  const failing = new Map(
+    found.filter(({ ratio }) => ratio < RATIOS.nonText).map(({ spot }) => [`${spot.pageId}/${spot.element}`, spot]),
+  );
   const shown = (Math.floor(worst.ratio * 10) / 10).toFixed(1);
-  return [{
-    standing: failing.size > 0 ? 'fails' : 'holds', text: failing.size > 0 ? `thumb ${shown} : 1 on its track, needs 3` : `thumb ${shown} : 1 on its track`,
-    basis: `Worst of ${found.length}: ${worst.thumb} on ${worst.track}${worst.isOver ? ', the pointer over it' : ''}, at ${worst.width} px. WCAG 2.2, 1.4.11 asks 3 : 1 of what a control is told by.`, spots: [...failing.values()].slice(0, MOST_SPOTS),
-  }];
+  return [
+    {
+      standing: failing.size > 0 ? 'fails' : 'holds',
+      text: failing.size > 0 ? `thumb ${shown} : 1 on its track, needs 3` : `thumb ${shown} : 1 on its track`,
+      basis: `Worst of ${found.length}: ${worst.thumb} on ${worst.track}${worst.isOver ? ', the pointer over it' : ''}, at ${worst.width} px. WCAG 2.2, 1.4.11 asks 3 : 1 of what a control is told by.`,
+      spots: [...failing.values()].slice(0, MOST_SPOTS),
+    },
+  ];
 }
 
 /** `null` where the page leaves the scrollbar to the browser. */
@@ -48,14 +55,20 @@ function thumbOn(page: Page, element: ElementNode, environment: Setting): ThumbR
   const rest = new StyleView(page, { environment });
   const over = new StyleView(page, { environment, pseudoStates: new Set(['hover']) });
   if (!rest.style(element, '-webkit-scrollbar').blocks.some(({ origin }) => origin === 'author')) return null;
-  const fill = (view: StyleView, part: string): Color | null => view.style(element, `-webkit-scrollbar${part}`).color('background-color');
+  const fill = (view: StyleView, part: string): Color | null =>
+    view.style(element, `-webkit-scrollbar${part}`).color('background-color');
   const { ground } = surroundingsByChain(rest, element);
-  const under = [fill(rest, ''), fill(rest, '-track')].reduce<Color>((below, color) => (color ? compositeOver(color, below) : below), ground);
+  const under = [fill(rest, ''), fill(rest, '-track')].reduce<Color>(
+    (below, color) => (color ? compositeOver(color, below) : below),
+    ground,
+  );
   const readings = [rest, over].flatMap((view): ThumbReading[] => {
     const thumb = fill(view, '-thumb');
     if (!thumb || (thumb.alpha ?? 0) === 0) return [];
     const painted = compositeOver(thumb, under);
-    return [{ ratio: contrastRatio(painted, under), thumb: hexOf(painted), track: hexOf(under), isOver: view === over }];
+    return [
+      { ratio: contrastRatio(painted, under), thumb: hexOf(painted), track: hexOf(under), isOver: view === over },
+    ];
   });
   return readings.length > 0 ? readings.reduce((a, b) => (b.ratio < a.ratio ? b : a)) : null;
 }

@@ -13,7 +13,9 @@ describe('a site of which something is not read', () => {
     const { site, override } = fulfil(openOnePage(DEAR, BODY), 'body', {});
     const findings = judgeOverride(site, override, 1280);
     const texts = findings.map(({ text }) => text);
-    expect(texts.some((text) => /^not proved: \d+ elements not read$/.test(text))).withContext(texts.join(' | ')).toBe(true);
+    expect(texts.some((text) => /^not proved: \d+ elements not read$/.test(text)))
+      .withContext(texts.join(' | '))
+      .toBe(true);
     expect(findings.filter(({ standing }) => standing === 'holds')).toEqual([]);
     expect(inspect(site, 1, numberOn(site, '.note'), '', 1280).unread[0].elements).toBeGreaterThan(0);
   });
@@ -27,7 +29,11 @@ describe('a site of which something is not read', () => {
   });
 
   it('is told of sheets that were not captured', () => {
-    const { site, override } = fulfil(openOnePage('p { color: #444 }', '<link rel="stylesheet" href="lost.css"><p class="note">Tides</p>'), '.note', {});
+    const { site, override } = fulfil(
+      openOnePage('p { color: #444 }', '<link rel="stylesheet" href="lost.css"><p class="note">Tides</p>'),
+      '.note',
+      {},
+    );
     const finding = judgeOverride(site, override, 1280).find(({ text }) => text === 'one sheet or rule not read');
     expect(finding?.standing).toBe('look');
     expect(finding?.basis).toContain('lost.css');

@@ -35,7 +35,11 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const page = pageOf(site, override.pageId);
   const element = elementOf(page, override.element);
   if (isForOtherEngines(override, site.overrides)) return [OTHER_ENGINES];
-  const without = dressSite(site, site.overrides.filter(({ id }) => id !== override.id), site.palette);
+  const without = dressSite(
+    site,
+    site.overrides.filter(({ id }) => id !== override.id),
+    site.palette,
+  );
   const effects = yield* effectsOf(site, without, override);
   const places = effects.reached + effects.missed.length;
   const { states, settings, unseen } = effects;
@@ -43,14 +47,25 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const widths = [...new Set(settings.map(({ width }) => width))];
   const over = `in ${states.length} ${states.length === 1 ? 'state' : 'states'}, ${where}${widths.length === 1 ? ', the widths at which no rule of the site makes a difference to it left out' : ''}`;
   const findings: Finding[] = [
-    { standing: effects.missed.length === 0 ? 'holds' : 'fails', text: `reaches ${effects.reached} of ${places}`, basis: `${places} elements on all pages, in state ${STATE_WORDS[override.state].toLowerCase()}, ${where}: the override decides, and its value shows.`, spots: effects.missed.slice(0, MOST_SPOTS) },
-    { standing: effects.spill.length === 0 ? 'holds' : 'fails', text: effects.spill.length === 0 ? 'no spill' : `spills to ${effects.spill.length}`, basis: `${effects.elements} elements that the rule can touch, ${over}: ${effects.compared} comparisons with and without the override. Nothing else can change.${effects.spillWords.length === 0 ? '' : ` What changes: ${effects.spillWords.join(', ')}.`}`, spots: effects.spill.slice(0, MOST_SPOTS) },
+    {
+      standing: effects.missed.length === 0 ? 'holds' : 'fails',
+      text: `reaches ${effects.reached} of ${places}`,
+      basis: `${places} elements on all pages, in state ${STATE_WORDS[override.state].toLowerCase()}, ${where}: the override decides, and its value shows.`,
+      spots: effects.missed.slice(0, MOST_SPOTS),
+    },
+    {
+      standing: effects.spill.length === 0 ? 'holds' : 'fails',
+      text: effects.spill.length === 0 ? 'no spill' : `spills to ${effects.spill.length}`,
+      basis: `${effects.elements} elements that the rule can touch, ${over}: ${effects.compared} comparisons with and without the override. Nothing else can change.${effects.spillWords.length === 0 ? '' : ` What changes: ${effects.spillWords.join(', ')}.`}`,
+      spots: effects.spill.slice(0, MOST_SPOTS),
+    },
   ];
   const look = isInRange(width, override.widths) ? width : widths[0];
   const parent = override.parent == null ? null : elementOf(page, override.parent);
   const view = viewIn(page, element, override.state, look, parent);
   const style = view.style(element, override.pseudo);
-  if (isScrollbarPart(override.pseudo)) findings.push(...partsPassedOver(view.style(element), override, look), ...thumbFindings(site, override));
+  if (isScrollbarPart(override.pseudo))
+    findings.push(...partsPassedOver(view.style(element), override, look), ...thumbFindings(site, override));
   findings.push(...readingFindings(site, override, effects.readings, look));
   findings.push(...leftAloneFindings(site, without, override, settings));
   const [longhand] = longhandsOfProperty(override.property);
@@ -61,24 +76,39 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const unread = unreadPages(site);
   findings.push(...unreadFindings(unread));
   findings.push(...effects.silenced.map(silencedFinding));
-  findings.push(...effects.looks.filter(({ state }) => !override.meant?.includes(state)).map((found) => lookFinding(site, override, found, effects.others, look)));
+  findings.push(
+    ...effects.looks
+      .filter(({ state }) => !override.meant?.includes(state))
+      .map((found) => lookFinding(site, override, found, effects.others, look)),
+  );
   return unread.some(({ elements }) => elements > 0) ? findings.map(notProved) : findings;
 }
 
 /** What is said of an override that the engine styles are resolved for is kept from. */
 const OTHER_ENGINES: Finding = {
-  standing: 'holds', text: 'for engines without scrollbar parts',
-  basis: 'The parts of this scrollbar are overridden too: engines that have them take those, the others this. It is guarded by @supports, so its effect is not reckoned here.',
+  standing: 'holds',
+  text: 'for engines without scrollbar parts',
+  basis:
+    'The parts of this scrollbar are overridden too: engines that have them take those, the others this. It is guarded by @supports, so its effect is not reckoned here.',
 };
 
 /** What is said of a state of another element that no longer shows. */
 function silencedFinding({ words, before, spots }: SilencedTeller): Finding {
-  return { standing: 'look', text: `hides that ${words}`, basis: `Where ${words}, the page showed ${before}; the rule for rest is stronger, so it looks as at rest. Found on one element of each kind, at one width, among its ${MOST_NEIGHBOURS} nearest neighbours on ${MOST_STEPS} steps up: chosen there, that state is a column of the grid.`, spots: spots.slice(0, MOST_SPOTS) };
+  return {
+    standing: 'look',
+    text: `hides that ${words}`,
+    basis: `Where ${words}, the page showed ${before}; the rule for rest is stronger, so it looks as at rest. Found on one element of each kind, at one width, among its ${MOST_NEIGHBOURS} nearest neighbours on ${MOST_STEPS} steps up: chosen there, that state is a column of the grid.`,
+    spots: spots.slice(0, MOST_SPOTS),
+  };
 }
 
 /** What the verdict does not cover. */
 function notLookedAt(unseen: readonly string[]): Finding {
-  return { standing: 'look', text: `${unseen.length === 1 ? 'one condition' : `${unseen.length} conditions`} not looked at`, basis: `Rules that have a say hang on ${unseen.join(', ')}. What they do then is not in this verdict.` };
+  return {
+    standing: 'look',
+    text: `${unseen.length === 1 ? 'one condition' : `${unseen.length} conditions`} not looked at`,
+    basis: `Rules that have a say hang on ${unseen.join(', ')}. What they do then is not in this verdict.`,
+  };
 }
 
 /** What goes when an element is hidden. */
@@ -90,7 +120,8 @@ function hidingFinding(element: ElementNode): Finding {
   };
   walk(element);
   return {
-    standing: controls.length > 0 ? 'fails' : 'look', text: controls.length > 0 ? `hides ${controls.length} that people use` : 'hidden from everyone',
+    standing: controls.length > 0 ? 'fails' : 'look',
+    text: controls.length > 0 ? `hides ${controls.length} that people use` : 'hidden from everyone',
     basis: `display: none also takes it from screen readers and the keyboard${controls.length > 0 ? `; in it: ${[...new Set(controls)].join(', ')}` : ''}.`,
   };
 }

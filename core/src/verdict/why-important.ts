@@ -10,8 +10,15 @@ export function whyImportant(site: SiteModel, override: Override): string {
   if (!override.important) return '';
   const longhands = longhandsOfProperty(override.property);
   const bar = findThreshold({
-    places: placesOf(site, override), pseudo: override.pseudo, state: override.state, longhands, isReplaced: (selector) => override.selector.split(', ').includes(selector), environments: settingsThatMatter(site, longhands, override.widths).settings,
+    places: placesOf(site, override),
+    pseudo: override.pseudo,
+    state: override.state,
+    longhands,
+    isReplaced: (selector) => override.selector.split(', ').includes(selector),
+    environments: settingsThatMatter(site, longhands, override.widths).settings,
   });
   if (!bar.important) return 'It says !important, and nothing it has to beat needs that.';
-  return bar.setBy === 'its style attribute' ? 'It says !important because a style attribute sets this, and nothing else in a stylesheet beats one.' : `It says !important because ${bar.setBy ?? 'a rule of the page'} does too.`;
+  return bar.setBy === 'its style attribute'
+    ? 'It says !important because a style attribute sets this, and nothing else in a stylesheet beats one.'
+    : `It says !important because ${bar.setBy ?? 'a rule of the page'} does too.`;
 }

@@ -1,4 +1,14 @@
-import { dressSite, judgeOverride, openSite, placesOf, planOverride, reachOffers, type Override, type OverrideWish, type SiteModel } from '@upper-veneer/core';
+import {
+  dressSite,
+  judgeOverride,
+  openSite,
+  placesOf,
+  planOverride,
+  reachOffers,
+  type Override,
+  type OverrideWish,
+  type SiteModel,
+} from '@upper-veneer/core';
 import type { Browser, Page as BrowserPage } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
 import { packageSheets } from '../support/package-sheets.js';
@@ -7,7 +17,9 @@ import { random } from '../support/random.js';
 import { isWhole } from '../support/whole-run.js';
 
 const DRAWS = isWhole ? 200 : 16;
-const PACKAGES = isWhole ? ['bootstrap', 'bulma', 'spectre', 'milligram', 'purecss', 'skeleton', 'uikit', 'foundation', 'water', 'mvp'] : ['milligram', 'spectre'];
+const PACKAGES = isWhole
+  ? ['bootstrap', 'bulma', 'spectre', 'milligram', 'purecss', 'skeleton', 'uikit', 'foundation', 'water', 'mvp']
+  : ['milligram', 'spectre'];
 const COLORS = ['#102030', '#e8e2d0', '#7a7a7a', '#b4582a', '#ffffff', '#3d5a2a', 'rgb(20 20 20 / 60%)'];
 
 /** What Chromium comes to for a text: its contrast over the fills of its ancestors; `null` where none shows, -1 where a picture or gradient lies under it. */
@@ -22,7 +34,10 @@ async function figuresOf(page: BrowserPage): Promise<Figure[]> {
     const read = (text: string): Rgba => {
       const known = cache.get(text);
       if (known || !canvas) return known ?? [0, 0, 0, 0];
-      const parts = /^rgba?\(([^)]+)\)$/.exec(text)?.[1].split(/[ ,/]+/).map(Number);
+      const parts = /^rgba?\(([^)]+)\)$/
+        .exec(text)?.[1]
+        .split(/[ ,/]+/)
+        .map(Number);
       let color: Rgba = parts ? [parts[0], parts[1], parts[2], parts[3] ?? 1] : [0, 0, 0, 1];
       if (!parts) {
         canvas.clearRect(0, 0, 1, 1);
@@ -38,7 +53,12 @@ async function figuresOf(page: BrowserPage): Promise<Figure[]> {
       const alpha = a[3] * opacity;
       return [0, 1, 2].map((i) => a[i] * alpha + b[i] * (1 - alpha)).concat(1) as Rgba;
     };
-    const light = (c: Rgba): number => [0.2126, 0.7152, 0.0722].reduce((sum, weight, i) => sum + weight * (c[i] / 255 <= 0.04045 ? c[i] / 255 / 12.92 : ((c[i] / 255 + 0.055) / 1.055) ** 2.4), 0);
+    const light = (c: Rgba): number =>
+      [0.2126, 0.7152, 0.0722].reduce(
+        (sum, weight, i) =>
+          sum + weight * (c[i] / 255 <= 0.04045 ? c[i] / 255 / 12.92 : ((c[i] / 255 + 0.055) / 1.055) ** 2.4),
+        0,
+      );
     return [...document.querySelectorAll('*')].map((element) => {
       const style = getComputedStyle(element);
       const own = [...element.childNodes].some((node) => node.nodeType === 3 && (node.nodeValue ?? '').trim() !== '');
@@ -52,7 +72,15 @@ async function figuresOf(page: BrowserPage): Promise<Figure[]> {
         if (at.backgroundImage !== 'none') isPlain = false;
         chain.unshift(at);
       }
-      if (!own || !isShown || isOff || style.visibility !== 'visible' || style.fontSize === '0px' || element.closest('select, textarea, head, script, style')) return { ratio: null, wanted: 4.5, look: '' };
+      if (
+        !own ||
+        !isShown ||
+        isOff ||
+        style.visibility !== 'visible' ||
+        style.fontSize === '0px' ||
+        element.closest('select, textarea, head, script, style')
+      )
+        return { ratio: null, wanted: 4.5, look: '' };
       const paint = (i: number, behind: Rgba): [Rgba, Rgba] => {
         if (i === chain.length) return [behind, over(read(style.color), behind)];
         const inner = paint(i + 1, over(read(chain[i].backgroundColor), behind));
@@ -62,7 +90,11 @@ async function figuresOf(page: BrowserPage): Promise<Figure[]> {
       const [ground, ink] = paint(0, [255, 255, 255, 1]);
       const [high, low] = [light(ground), light(ink)].sort((a, b) => b - a);
       const size = Number.parseFloat(style.fontSize);
-      return { ratio: isPlain ? (high + 0.05) / (low + 0.05) : -1, wanted: size >= 24 || (size >= 18.66 && Number(style.fontWeight) >= 700) ? 3 : 4.5, look: `${ground.map(Math.round).join()}|${ink.map(Math.round).join()}` };
+      return {
+        ratio: isPlain ? (high + 0.05) / (low + 0.05) : -1,
+        wanted: size >= 24 || (size >= 18.66 && Number(style.fontWeight) >= 700) ? 3 : 4.5,
+        look: `${ground.map(Math.round).join()}|${ink.map(Math.round).join()}`,
+      };
     });
   });
 }
@@ -83,33 +115,76 @@ describe('the verdict on bulk reaches', () => {
     for (const name of PACKAGES) {
       const sheet = packageSheets(name)[0];
       const html = pageFromSelectors(sheet.css, `${sheet.name}.css`, 150);
-      const site: SiteModel = dressSite(openSite({ pages: [{ id: 1, name, path: 'index.html', html }], stylesheets: { [`css/${sheet.name}.css`]: sheet.css }, parts: [], veneerPlace: 'head-end', prefix: 'brand' }), [], { swatches: [], roles: [] });
+      const site: SiteModel = dressSite(
+        openSite({
+          pages: [{ id: 1, name, path: 'index.html', html }],
+          stylesheets: { [`css/${sheet.name}.css`]: sheet.css },
+          parts: [],
+          veneerPlace: 'head-end',
+          prefix: 'brand',
+        }),
+        [],
+        { swatches: [], roles: [] },
+      );
       const own = site.pages.get(1);
       if (!own) throw new Error('No page');
       const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-      await page.setContent(html.replace(/<link[^>]*>/, () => `<style>${sheet.css}</style><style id="veneer"></style>`));
-      await page.addStyleTag({ content: '*, ::before, ::after { transition: none !important; animation: none !important }' });
-      const texts = own.document.elements.filter((element) => element.ownText.trim() !== '' && element.flatParent !== null && !['title', 'style', 'script', 'option', 'textarea', 'head'].includes(element.localName));
+      await page.setContent(
+        html.replace(/<link[^>]*>/, () => `<style>${sheet.css}</style><style id="veneer"></style>`),
+      );
+      await page.addStyleTag({
+        content: '*, ::before, ::after { transition: none !important; animation: none !important }',
+      });
+      const texts = own.document.elements.filter(
+        (element) =>
+          element.ownText.trim() !== '' &&
+          element.flatParent !== null &&
+          !['title', 'style', 'script', 'option', 'textarea', 'head'].includes(element.localName),
+      );
       for (let i = 0; i < DRAWS / PACKAGES.length; i += 1) {
         const element = pick(texts);
         const groups = reachOffers(site, { pageId: 1, element: element.number, pseudo: '', reach: 'alike' }).groups;
         const group = groups.length > 0 && draw() < 0.5 ? pick(groups).selectors[0] : null;
-        const wish: OverrideWish = { pageId: 1, element: element.number, pseudo: '', reach: group ? 'group' : pick(['alike', 'everywhere'] as const), ...(group ? { group } : {}), state: 'rest', property: pick(['color', 'background-color']), value: { kind: 'literal', css: pick(COLORS) }, width: 1280 };
+        const wish: OverrideWish = {
+          pageId: 1,
+          element: element.number,
+          pseudo: '',
+          reach: group ? 'group' : pick(['alike', 'everywhere'] as const),
+          ...(group ? { group } : {}),
+          state: 'rest',
+          property: pick(['color', 'background-color']),
+          value: { kind: 'literal', css: pick(COLORS) },
+          width: 1280,
+        };
         const plan = planOverride(site, wish);
         if (!plan.ok) continue;
         const dressed = dressSite(site, plan.put, site.palette);
         const findings = judgeOverride(dressed, plan.put[0], 1280);
-        const finding = findings.find(({ text, basis }) => basis.startsWith('Worst of all matches') && /text|^\d+\.\d : 1/.test(text) && !/placeholder|sign|edge|ring/.test(text));
+        const finding = findings.find(
+          ({ text, basis }) =>
+            basis.startsWith('Worst of all matches') &&
+            /text|^\d+\.\d : 1/.test(text) &&
+            !/placeholder|sign|edge|ring/.test(text),
+        );
         const targets = new Set(placesOf(site, wish).map((place) => place.element.number));
         await compare(page, dressed, plan.put[0], targets, finding?.text ?? '', finding?.basis ?? '');
       }
       await page.close();
     }
-    process.stdout.write(`\nBulk verdicts: worst compared ${figures.worst} times, counts ${figures.counts} times, ${wrong.length} wrong; left: ${figures.notPlain} over pictures or gradients, ${figures.otherState} whose worst is in another state, ${figures.nothing} where no text is told on.\n`);
+    process.stdout.write(
+      `\nBulk verdicts: worst compared ${figures.worst} times, counts ${figures.counts} times, ${wrong.length} wrong; left: ${figures.notPlain} over pictures or gradients, ${figures.otherState} whose worst is in another state, ${figures.nothing} where no text is told on.\n`,
+    );
     expect(figures.worst).toBeGreaterThan(DRAWS / 8);
     expect(wrong).toEqual([]);
 
-    async function compare(page: BrowserPage, dressed: SiteModel, override: Override, targets: ReadonlySet<number>, text: string, basis: string): Promise<void> {
+    async function compare(
+      page: BrowserPage,
+      dressed: SiteModel,
+      override: Override,
+      targets: ReadonlySet<number>,
+      text: string,
+      basis: string,
+    ): Promise<void> {
       const said = /, (\d+\.\d+) : 1 where/.exec(basis);
       if (!said) {
         figures.nothing += 1;
@@ -131,7 +206,9 @@ describe('the verdict on bulk reaches', () => {
       await page.setViewportSize({ width, height: 800 });
       const [before, after] = [await atWidth(''), await atWidth(dressed.css)];
       // The veneer's own style element stands in this page and not in the core's.
-      const numbers = await page.evaluate(() => [...document.querySelectorAll('*')].map((element) => element.id === 'veneer' || element.localName === 'style'));
+      const numbers = await page.evaluate(() =>
+        [...document.querySelectorAll('*')].map((element) => element.id === 'veneer' || element.localName === 'style'),
+      );
       let number = -1;
       const told: Figure[] = [];
       after.forEach((figure, i) => {
@@ -146,13 +223,24 @@ describe('the verdict on bulk reaches', () => {
       const worst = Math.min(...told.map(({ ratio, wanted }) => (ratio as number) / wanted));
       const found = told.find(({ ratio, wanted }) => (ratio as number) / wanted === worst);
       figures.worst += 1;
-      if (!found || Math.abs((found.ratio as number) - Number(said[1])) > 0.05) wrong.push(`${override.selector} { ${override.property} } at ${width}: verdict ${said[1]}, Chromium ${found?.ratio?.toFixed(2) ?? 'nothing'}`);
+      if (!found || Math.abs((found.ratio as number) - Number(said[1])) > 0.05)
+        wrong.push(
+          `${override.selector} { ${override.property} } at ${width}: verdict ${said[1]}, Chromium ${found?.ratio?.toFixed(2) ?? 'nothing'}`,
+        );
       const counted = /^(\d+) of (\d+) texts cannot/.exec(text);
-      const isCalm = [...targets].every((at) => !/^(a|button|input|select|textarea|label|summary)$/.test(dressed.pages.get(1)?.document.elements[at]?.localName ?? ''));
+      const isCalm = [...targets].every(
+        (at) =>
+          !/^(a|button|input|select|textarea|label|summary)$/.test(
+            dressed.pages.get(1)?.document.elements[at]?.localName ?? '',
+          ),
+      );
       if (!counted || !isCalm || / also |,.*px/.test(/at ([\d, ]+ px)/.exec(basis)?.[1] ?? '')) return;
       const failing = told.filter(({ ratio, wanted }) => (ratio as number) < wanted).length;
       figures.counts += 1;
-      if (Number(counted[1]) < failing) wrong.push(`${override.selector} { ${override.property} } at ${width}: verdict says ${counted[1]} fail, Chromium ${failing}`);
+      if (Number(counted[1]) < failing)
+        wrong.push(
+          `${override.selector} { ${override.property} } at ${width}: verdict says ${counted[1]} fail, Chromium ${failing}`,
+        );
     }
   });
 });

@@ -12,11 +12,21 @@ interface Painted {
   readonly element: number;
 }
 
-const manifest = JSON.parse(readFileSync(join(root, 'demo/site.json'), 'utf8')) as { readonly pages: readonly { readonly name: string; readonly path: string }[] };
-const SHEETS = ['basket', 'booking', 'checkout', 'consent', 'newsletter', 'reviews', 'theme'].map((name) => `css/${name}.css`);
+const manifest = JSON.parse(readFileSync(join(root, 'demo/site.json'), 'utf8')) as {
+  readonly pages: readonly { readonly name: string; readonly path: string }[];
+};
+const SHEETS = ['basket', 'booking', 'checkout', 'consent', 'newsletter', 'reviews', 'theme'].map(
+  (name) => `css/${name}.css`,
+);
 
 function censusOf(read: (path: string) => string): Census {
-  const site = openSite({ pages: manifest.pages.map(({ name, path }, i) => ({ id: i + 1, name, path, html: read(path) })), stylesheets: Object.fromEntries(SHEETS.map((path) => [path, read(path)])), parts: [], veneerPlace: 'head-end', prefix: 'brand' });
+  const site = openSite({
+    pages: manifest.pages.map(({ name, path }, i) => ({ id: i + 1, name, path, html: read(path) })),
+    stylesheets: Object.fromEntries(SHEETS.map((path) => [path, read(path)])),
+    parts: [],
+    veneerPlace: 'head-end',
+    prefix: 'brand',
+  });
   const steps = takeCensus(site, [], 1280);
   for (;;) {
     const step = steps.next();
@@ -60,10 +70,18 @@ describe('the census', () => {
           const add = (use: string, color: string): unknown => found.push({ use, color, element });
           add('fill', style.backgroundColor);
           for (const side of ['top', 'right', 'bottom', 'left']) {
-            if (style.getPropertyValue(`border-${side}-width`) !== '0px' && !/none|hidden/.test(style.getPropertyValue(`border-${side}-style`))) add('edge', style.getPropertyValue(`border-${side}-color`));
+            if (
+              style.getPropertyValue(`border-${side}-width`) !== '0px' &&
+              !/none|hidden/.test(style.getPropertyValue(`border-${side}-style`))
+            )
+              add('edge', style.getPropertyValue(`border-${side}-color`));
           }
-          const hasText = [...node.childNodes].some((child) => child.nodeType === Node.TEXT_NODE && (child.nodeValue ?? '').trim() !== '');
-          const isTextControl = /^(?:select|textarea)$/.test(node.localName) || (node instanceof HTMLInputElement && !/^(?:checkbox|radio|range|color|image|hidden)$/.test(node.type));
+          const hasText = [...node.childNodes].some(
+            (child) => child.nodeType === Node.TEXT_NODE && (child.nodeValue ?? '').trim() !== '',
+          );
+          const isTextControl =
+            /^(?:select|textarea)$/.test(node.localName) ||
+            (node instanceof HTMLInputElement && !/^(?:checkbox|radio|range|color|image|hidden)$/.test(node.type));
           if (!hasText && !isTextControl) return;
           add('text', style.color);
           if (style.textDecorationLine !== 'none') add('text', style.textDecorationColor);
@@ -80,12 +98,19 @@ describe('the census', () => {
       const counted = new Map<string, Set<number>>();
       for (const { hex, places } of census.colors) {
         for (const place of places) {
-          if (place.pageId !== i + 1 || place.state !== 'rest' || place.pseudo !== '' || !['fill', 'edge', 'text'].includes(place.use)) continue;
+          if (
+            place.pageId !== i + 1 ||
+            place.state !== 'rest' ||
+            place.pseudo !== '' ||
+            !['fill', 'edge', 'text'].includes(place.use)
+          )
+            continue;
           const key = `${place.use} ${hex}`;
           counted.set(key, (counted.get(key) ?? new Set()).add(place.element));
         }
       }
-      const written = (map: ReadonlyMap<string, ReadonlySet<number>>): string[] => [...map].map(([key, elements]) => `${path} ${key}: ${[...elements].sort((a, b) => a - b).join(' ')}`).sort();
+      const written = (map: ReadonlyMap<string, ReadonlySet<number>>): string[] =>
+        [...map].map(([key, elements]) => `${path} ${key}: ${[...elements].sort((a, b) => a - b).join(' ')}`).sort();
       expect(expected.size).toBeGreaterThan(8);
       expect(written(counted)).toEqual(written(expected));
     }

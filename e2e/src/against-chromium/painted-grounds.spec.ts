@@ -18,10 +18,22 @@ const VIEWPORT = { width: 1280, height: 3000 };
 const folder = join(root, 'demo/site');
 const sheets = packageSheets(isWhole ? '' : 'milligram');
 const extra = new Map([
-  ...packagePages(), ['grounds.html', readFileSync(join(root, 'e2e/src/pages/grounds.html'), 'utf8')],
-  ...sheets.flatMap(({ name, css }): [string, string][] => [[`css/${name}.css`, css], [`net-${name}.html`, pageFromSelectors(css, `${name}.css`, 200)]]),
+  ...packagePages(),
+  ['grounds.html', readFileSync(join(root, 'e2e/src/pages/grounds.html'), 'utf8')],
+  ...sheets.flatMap(({ name, css }): [string, string][] => [
+    [`css/${name}.css`, css],
+    [`net-${name}.html`, pageFromSelectors(css, `${name}.css`, 200)],
+  ]),
 ]);
-const PAGES = ['grounds.html', ...(isWhole ? [...readdirSync(folder).filter((name) => name.endsWith('.html')), ...[...extra.keys()].filter((name) => name.endsWith('.html') && name !== 'grounds.html')] : ['trips.html'])];
+const PAGES = [
+  'grounds.html',
+  ...(isWhole
+    ? [
+        ...readdirSync(folder).filter((name) => name.endsWith('.html')),
+        ...[...extra.keys()].filter((name) => name.endsWith('.html') && name !== 'grounds.html'),
+      ]
+    : ['trips.html']),
+];
 
 /** Elements hovered on a page, one at a time, those that some rule for `:hover` can match. */
 const MOST_HOVERED = isWhole ? 24 : 8;
@@ -44,7 +56,13 @@ describe('what really lies behind a text', () => {
   });
   afterAll(async () => {
     await browser.close();
-    for (const [name, { texts, off, falsePasses, doubtful }] of [['at rest', atRest], ['hovered', hovered]] as const) process.stdout.write(`\nGrounds against painted pixels, ${name}: ${texts - off} of ${texts} texts within 2 % of the ratio, ${falsePasses} said to pass that fail; ${doubtful} over pictures, filters or blends, which is said.\n`);
+    for (const [name, { texts, off, falsePasses, doubtful }] of [
+      ['at rest', atRest],
+      ['hovered', hovered],
+    ] as const)
+      process.stdout.write(
+        `\nGrounds against painted pixels, ${name}: ${texts - off} of ${texts} texts within 2 % of the ratio, ${falsePasses} said to pass that fail; ${doubtful} over pictures, filters or blends, which is said.\n`,
+      );
   });
 
   const site = openSiteFolder(folder, extra);
@@ -66,7 +84,9 @@ describe('what really lies behind a text', () => {
       const texts = atRest.texts;
       const off = compare(new StyleView(own, { environment: VIEWPORT }), layout, painted, atRest);
       expect(atRest.texts).toBeGreaterThan(texts);
-      expect(off.length).withContext(off.join('\n')).toBeLessThanOrEqual(Math.floor((atRest.texts - texts) * (isWhole ? 0.05 : 0)));
+      expect(off.length)
+        .withContext(off.join('\n'))
+        .toBeLessThanOrEqual(Math.floor((atRest.texts - texts) * (isWhole ? 0.05 : 0)));
     });
 
     it(`${path}: as painted around what is hovered`, async () => {
@@ -80,12 +100,22 @@ describe('what really lies behind a text', () => {
         for (const node of chain) await forced.force(node.number, ['hover']);
         const { page: own, layout } = await measuredPage(page, plain);
         const box = clipAround(layout, number);
-        const view = new StyleView(own, { environment: VIEWPORT, states: new Map(chain.map((node) => [node, new Set(['hover'])])) });
-        if (box) off.push(...compare(view, layout, await paintedRatios(page, layout, box), hovered).map((text) => `${element.localName}.${element.classes.join('.')} hovered: ${text}`));
+        const view = new StyleView(own, {
+          environment: VIEWPORT,
+          states: new Map(chain.map((node) => [node, new Set(['hover'])])),
+        });
+        if (box)
+          off.push(
+            ...compare(view, layout, await paintedRatios(page, layout, box), hovered).map(
+              (text) => `${element.localName}.${element.classes.join('.')} hovered: ${text}`,
+            ),
+          );
         for (const node of chain) await forced.force(node.number, []);
       }
       await page.context().close();
-      expect(off.length).withContext(off.join('\n')).toBeLessThanOrEqual(isWhole ? 2 : 0);
+      expect(off.length)
+        .withContext(off.join('\n'))
+        .toBeLessThanOrEqual(isWhole ? 2 : 0);
     });
   }
 
@@ -98,8 +128,18 @@ function compare(view: StyleView, layout: PageLayout, painted: ReadonlyMap<numbe
   for (const [number, ratio] of painted) {
     const element = view.page.document.elements[number];
     // A link to its own page is visited, which the core is not told; fields of files and times say texts of their own.
-    if (/^(?:file|date|time|month|week)/.test(element.attributes.get('type') ?? '') || (element.attributes.get('href') ?? element.parent?.attributes.get('href') ?? '').startsWith('#') || (layout.lines.get(number)?.[1] ?? 0) > VIEWPORT.height - 60) continue;
-    const pseudo = (element.localName === 'input' || element.localName === 'textarea') && !element.attributes.get('value') && element.attributes.has('placeholder') ? 'placeholder' : '';
+    if (
+      /^(?:file|date|time|month|week)/.test(element.attributes.get('type') ?? '') ||
+      (element.attributes.get('href') ?? element.parent?.attributes.get('href') ?? '').startsWith('#') ||
+      (layout.lines.get(number)?.[1] ?? 0) > VIEWPORT.height - 60
+    )
+      continue;
+    const pseudo =
+      (element.localName === 'input' || element.localName === 'textarea') &&
+      !element.attributes.get('value') &&
+      element.attributes.has('placeholder')
+        ? 'placeholder'
+        : '';
     const found = surroundingsOf(view, element, pseudo);
     expect(found.by).toBe('boxes');
     if (found.doubts.length > 0) {
@@ -108,7 +148,9 @@ function compare(view: StyleView, layout: PageLayout, painted: ReadonlyMap<numbe
     }
     into.texts += 1;
     if (Math.abs(found.ratio - ratio) / ratio <= 0.02) continue;
-    off.push(`${element.localName}.${element.classes.join('.')} "${element.ownText.trim().slice(0, 30)}": ${found.ratio.toFixed(2)}, painted ${ratio.toFixed(2)}`);
+    off.push(
+      `${element.localName}.${element.classes.join('.')} "${element.ownText.trim().slice(0, 30)}": ${found.ratio.toFixed(2)}, painted ${ratio.toFixed(2)}`,
+    );
     if (found.ratio >= 4.5 && ratio < 4.5) into.falsePasses += 1;
   }
   into.off += off.length;
@@ -121,7 +163,8 @@ async function hoverable(page: BrowserPage): Promise<readonly number[]> {
     const selectors: string[] = [];
     const collect = (rules: CSSRuleList): void => {
       for (const rule of rules) {
-        if (rule instanceof CSSStyleRule && rule.selectorText.includes(':hover')) selectors.push(rule.selectorText.replaceAll(':hover', ''));
+        if (rule instanceof CSSStyleRule && rule.selectorText.includes(':hover'))
+          selectors.push(rule.selectorText.replaceAll(':hover', ''));
         if ('cssRules' in rule) collect(rule.cssRules as CSSRuleList);
       }
     };
@@ -144,7 +187,13 @@ async function hoverable(page: BrowserPage): Promise<readonly number[]> {
 /** Whole CSS px around a box, inside the window; `null` for what has no box there. */
 function clipAround(layout: PageLayout, number: number): Rect | null {
   const [left, top, width, height] = layout.boxes.subarray(number * 4, number * 4 + 4);
-  if (width === 0 || top > VIEWPORT.height || left > VIEWPORT.width || left + width < 0 || top + height < 0) return null;
+  if (width === 0 || top > VIEWPORT.height || left > VIEWPORT.width || left + width < 0 || top + height < 0)
+    return null;
   const [x, y] = [Math.max(0, Math.floor(left - AROUND)), Math.max(0, Math.floor(top - AROUND))];
-  return { left: x, top: y, width: Math.min(VIEWPORT.width, Math.ceil(left + width + AROUND)) - x, height: Math.min(VIEWPORT.height, Math.ceil(top + height + AROUND)) - y };
+  return {
+    left: x,
+    top: y,
+    width: Math.min(VIEWPORT.width, Math.ceil(left + width + AROUND)) - x,
+    height: Math.min(VIEWPORT.height, Math.ceil(top + height + AROUND)) - y,
+  };
 }

@@ -1,6 +1,18 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { compileVeneer, dressSite, longhandsOfProperty, openSite, planAll, pointerStates, tidySheet, viewIn, type OverrideWish, type Palette, type SiteModel } from '@upper-veneer/core';
+import {
+  compileVeneer,
+  dressSite,
+  longhandsOfProperty,
+  openSite,
+  planAll,
+  pointerStates,
+  tidySheet,
+  viewIn,
+  type OverrideWish,
+  type Palette,
+  type SiteModel,
+} from '@upper-veneer/core';
 import type { Browser } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
 import { root } from '../support/product.js';
@@ -24,14 +36,31 @@ function drawVeneer(site: SiteModel, draw: () => number): OverrideWish[] {
     const element = page?.document.elements[wish.element];
     if (!page || !element) return wish;
     const [longhand] = longhandsOfProperty(wish.property);
-    return { ...wish, state: 'rest' as const, value: { kind: 'literal' as const, css: viewIn(page, element, 'rest', 1280).style(element, wish.pseudo).resolved(longhand) } };
+    return {
+      ...wish,
+      state: 'rest' as const,
+      value: {
+        kind: 'literal' as const,
+        css: viewIn(page, element, 'rest', 1280).style(element, wish.pseudo).resolved(longhand),
+      },
+    };
   });
 }
 
 describe('tidied sheets in Chromium', () => {
   const folder = openSiteFolder(join(root, 'demo/site'), new Map());
   const read = (path: string): string => readFileSync(join(root, 'demo/site', path), 'utf8');
-  const site = dressSite(openSite({ pages: PATHS.map((path, i) => ({ id: i + 1, name: path, path, html: read(path) })), stylesheets: Object.fromEntries(SHEETS.map((path) => [path, read(path)])), parts: [], veneerPlace: 'head-end', prefix: 'brand' }), [], PALETTE);
+  const site = dressSite(
+    openSite({
+      pages: PATHS.map((path, i) => ({ id: i + 1, name: path, path, html: read(path) })),
+      stylesheets: Object.fromEntries(SHEETS.map((path) => [path, read(path)])),
+      parts: [],
+      veneerPlace: 'head-end',
+      prefix: 'brand',
+    }),
+    [],
+    PALETTE,
+  );
   let browser: Browser;
   beforeAll(async () => {
     browser = await launchBrowser();
@@ -55,7 +84,10 @@ describe('tidied sheets in Chromium', () => {
         await proof.load(`${folder.origin}/${page.path}`);
         const tree = page.document.elements.filter((node) => node.root === page.document.root);
         const places = new Map(tree.map((node, at) => [node, at]));
-        const hovered = tree.filter(({ localName }) => ['a', 'button', 'input'].includes(localName)).filter((_, at) => at % 9 === i % 9).slice(0, 2);
+        const hovered = tree
+          .filter(({ localName }) => ['a', 'button', 'input'].includes(localName))
+          .filter((_, at) => at % 9 === i % 9)
+          .slice(0, 2);
         for (const lead of [null, ...hovered]) {
           await proof.force(lead ? pointerStates(page.document, lead, 'hover') : new Map(), places);
           await proof.write(plain);

@@ -1,6 +1,11 @@
-
 import type { Browser } from 'playwright-core';
-import { COMPARED_PROPERTIES, compareWithBrowser, emptyAgreement, type Agreement, type ForcedState } from '../support/agreement.js';
+import {
+  COMPARED_PROPERTIES,
+  compareWithBrowser,
+  emptyAgreement,
+  type Agreement,
+  type ForcedState,
+} from '../support/agreement.js';
 import { launchBrowser } from '../support/browser.js';
 import { packageSheets } from '../support/package-sheets.js';
 import { pageFromSelectors } from '../support/pages-from-selectors.js';
@@ -35,7 +40,9 @@ describe('agreement with Chromium over packages of every school', () => {
   afterAll(async () => {
     await browser.close();
     const values = [...total.compared.values()].reduce((sum, count) => sum + count, 0);
-    process.stdout.write(`\nAgreement over ${sheets.length} packages: ${values - total.differences.length} of ${values} values (${(100 * (1 - total.differences.length / Math.max(1, values))).toFixed(4)} %)\n${worst(total)}`);
+    process.stdout.write(
+      `\nAgreement over ${sheets.length} packages: ${values - total.differences.length} of ${values} values (${(100 * (1 - total.differences.length / Math.max(1, values))).toFixed(4)} %)\n${worst(total)}`,
+    );
   });
 
   // Reference: getComputedStyle, states forced over CDP.
@@ -45,19 +52,43 @@ describe('agreement with Chromium over packages of every school', () => {
       const site = openSiteFolder(join(root, 'demo/site'), new Map([[`css/${name}.css`, css], ...pages]));
       const own = emptyAgreement();
       for (const [i, [path]] of pages.entries()) {
-        const runs: readonly (readonly [width: number, scheme: 'light' | 'dark', states: readonly ForcedState[]])[] = isWhole
-          ? [[1280, 'light', i % 4 === 0 ? ['rest', 'hover', 'focus', 'focus-visible', 'active'] : ['rest', 'hover']], [820, 'light', ['rest']], [390, 'light', ['rest']], [320, 'dark', i % 4 === 0 ? ['rest', 'hover', 'focus-visible'] : ['rest']], [1280, 'dark', ['rest']]]
-          : [[1280, 'light', ['rest', 'hover']], [390, 'dark', ['rest']]];
+        const runs: readonly (readonly [width: number, scheme: 'light' | 'dark', states: readonly ForcedState[]])[] =
+          isWhole
+            ? [
+                [
+                  1280,
+                  'light',
+                  i % 4 === 0 ? ['rest', 'hover', 'focus', 'focus-visible', 'active'] : ['rest', 'hover'],
+                ],
+                [820, 'light', ['rest']],
+                [390, 'light', ['rest']],
+                [320, 'dark', i % 4 === 0 ? ['rest', 'hover', 'focus-visible'] : ['rest']],
+                [1280, 'dark', ['rest']],
+              ]
+            : [
+                [1280, 'light', ['rest', 'hover']],
+                [390, 'dark', ['rest']],
+              ];
         for (const [width, colorScheme, states] of runs) {
-          const context = await browser.newContext({ viewport: { width, height: 800 }, javaScriptEnabled: false, colorScheme });
+          const context = await browser.newContext({
+            viewport: { width, height: 800 },
+            javaScriptEnabled: false,
+            colorScheme,
+          });
           await site.serve(context);
           const page = await context.newPage();
           await page.goto(`${site.origin}/${path}`);
-          await compareWithBrowser(page, site.parse(path), { properties: COMPARED_PROPERTIES, states, environment: { width, colorScheme } }, own);
+          await compareWithBrowser(
+            page,
+            site.parse(path),
+            { properties: COMPARED_PROPERTIES, states, environment: { width, colorScheme } },
+            own,
+          );
           await context.close();
         }
       }
-      for (const [property, count] of own.compared) total.compared.set(property, (total.compared.get(property) ?? 0) + count);
+      for (const [property, count] of own.compared)
+        total.compared.set(property, (total.compared.get(property) ?? 0) + count);
       total.differences.push(...own.differences);
       expect(own.differences.slice(0, 12)).withContext(`${own.differences.length} differences`).toEqual([]);
     });
@@ -71,6 +102,9 @@ function worst({ differences }: Agreement): string {
     const key = `${property} of ${name.split(/[.#]/)[0]}${pseudo === '' ? '' : `::${pseudo}`}: ${core.slice(0, 90)} | ${browser.slice(0, 90)}`;
     kinds.set(key, (kinds.get(key) ?? 0) + 1);
   }
-  return [...kinds].sort((a, b) => b[1] - a[1]).slice(0, 40).map(([key, count]) => `  ${count} × ${key}\n`).join('');
+  return [...kinds]
+    .sort((a, b) => b[1] - a[1])
+    .slice(0, 40)
+    .map(([key, count]) => `  ${count} × ${key}\n`)
+    .join('');
 }
-

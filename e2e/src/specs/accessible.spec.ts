@@ -6,7 +6,11 @@ import { isWhole } from '../support/whole-run.js';
 import type { Browser } from 'playwright-core';
 
 /** Windows as wide as asked, in both lights; 640 x 400 is what 1280 x 800 holds at 200 %. */
-const WINDOWS = [{ width: 1280, height: 800 }, { width: 390, height: 844 }, { width: 640, height: 400 }] as const;
+const WINDOWS = [
+  { width: 1280, height: 800 },
+  { width: 390, height: 844 },
+  { width: 640, height: 400 },
+] as const;
 const LIGHTS = ['light', 'dark'] as const;
 
 describe('the product itself', () => {
@@ -25,7 +29,10 @@ describe('the product itself', () => {
 
   // Source: axe-core, an independent checker.
   it('has nothing for axe-core to find on any screen or dialog, in both lights, 1280 and 390 wide and at 200 %, and scrolls one way', async () => {
-    const bench = await BenchDriver.openIn(await browser.newContext({ viewport: WINDOWS[0], reducedMotion: 'reduce' }), product.url);
+    const bench = await BenchDriver.openIn(
+      await browser.newContext({ viewport: WINDOWS[0], reducedMotion: 'reduce' }),
+      product.url,
+    );
     const { page } = bench;
     const axe = await axeOn(page);
     const found: string[] = [];
@@ -39,39 +46,60 @@ describe('the product itself', () => {
         await page.setViewportSize(window);
         const panes = page.locator('uv-pane-switch p-togglebutton');
         // Where one panel is shown at a time, each is looked at, but for what lies over them all.
-        const isApart = screen.panes !== false && await panes.first().isVisible();
+        const isApart = screen.panes !== false && (await panes.first().isVisible());
         for (let pane = 0; pane < (isApart ? await panes.count() : 1); pane += 1) {
           if (isApart) await panes.nth(pane).click();
           for (const colorScheme of LIGHTS) {
             await page.emulateMedia({ colorScheme });
             const where = `${screen.name}, ${window.width} ${colorScheme}${isApart ? `, panel ${pane + 1}` : ''}`;
-            found.push(...(await axe(colorScheme === 'light' ? undefined : 'colors')).map((text) => `${where}: ${text}`));
+            found.push(
+              ...(await axe(colorScheme === 'light' ? undefined : 'colors')).map((text) => `${where}: ${text}`),
+            );
             looked += 1;
           }
-          const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+          const over = await page.evaluate(
+            () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+          );
           if (over > 0) found.push(`${screen.name}, ${window.width}: ${over} px to scroll sideways`);
         }
       }
     }
     expect(found.length).withContext(found.slice(0, 60).join('\n')).toBe(0);
     expect(looked).toBeGreaterThan(SCREENS.length * (isWhole ? 3 : 2) * LIGHTS.length - 1);
-    for (; (await fetch(`${product.url}/api/sites/1/undo`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' })).ok;);
+    for (
+      ;
+      (
+        await fetch(`${product.url}/api/sites/1/undo`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: '{}',
+        })
+      ).ok;
+    );
     await page.context().close();
   }, 400_000);
 
   describe('by keyboard', () => {
     let bench: BenchDriver;
     beforeEach(async () => {
-      bench = await BenchDriver.openIn(await browser.newContext({ viewport: { width: 1280, height: 800 } }), product.url);
+      bench = await BenchDriver.openIn(
+        await browser.newContext({ viewport: { width: 1280, height: 800 } }),
+        product.url,
+      );
     });
     afterEach(async () => bench.page.context().close());
 
     /** Name of what has the focus; empty for nothing, and for what is switched off. */
-    const focused = (): Promise<string> => bench.page.evaluate(() => {
-      const { activeElement } = document;
-      if (activeElement === document.body || activeElement === null || (activeElement as HTMLButtonElement).disabled) return '';
-      return activeElement.getAttribute('aria-label') ?? (activeElement.textContent?.trim().slice(0, 40) || activeElement.localName);
-    });
+    const focused = (): Promise<string> =>
+      bench.page.evaluate(() => {
+        const { activeElement } = document;
+        if (activeElement === document.body || activeElement === null || (activeElement as HTMLButtonElement).disabled)
+          return '';
+        return (
+          activeElement.getAttribute('aria-label') ??
+          (activeElement.textContent?.trim().slice(0, 40) || activeElement.localName)
+        );
+      });
     /** Waits until something has the focus that is, or is not, what had it. */
     const focusIs = async (isWanted: (name: string) => boolean): Promise<string> => {
       let name = await focused();
@@ -98,13 +126,20 @@ describe('the product itself', () => {
       await bench.choose('.qs-go');
       await bench.cell('Fill, rest');
       await bench.typed('#0a7f5a');
-      for (const [name, closing] of [['Edit selector', 'Escape'], ['Pages and matches…', 'Escape'], ['Save revision', 'Escape'], ['More about this element', 'Escape']] as const) {
+      for (const [name, closing] of [
+        ['Edit selector', 'Escape'],
+        ['Pages and matches…', 'Escape'],
+        ['Save revision', 'Escape'],
+        ['More about this element', 'Escape'],
+      ] as const) {
         await page.getByRole('button', { name }).focus();
         await page.keyboard.press('Enter');
         const isOpener = (text: string): boolean => text !== '' && (name.startsWith(text) || text.startsWith(name));
         // The focus goes into what opens, and back to what opened it.
         const inside = await focusIs((text) => text !== '' && !isOpener(text));
-        expect(inside !== '' && !isOpener(inside)).withContext(`${name}, open: ${inside}`).toBeTrue();
+        expect(inside !== '' && !isOpener(inside))
+          .withContext(`${name}, open: ${inside}`)
+          .toBeTrue();
         await page.keyboard.press(closing);
         const back = await focusIs(isOpener);
         expect(isOpener(back)).withContext(`${name}, closed: ${back}`).toBeTrue();
@@ -112,13 +147,17 @@ describe('the product itself', () => {
       await page.getByRole('button', { name: 'Clear', exact: true }).focus();
       await page.keyboard.press('Enter');
       await bench.settled();
-      expect(await focusIs((text) => text !== '')).withContext('cleared').not.toBe('');
+      expect(await focusIs((text) => text !== ''))
+        .withContext('cleared')
+        .not.toBe('');
       while (await page.getByRole('button', { name: 'Undo' }).isEnabled()) {
         await page.getByRole('button', { name: 'Undo' }).focus();
         await page.keyboard.press('Enter');
         await bench.settled();
       }
-      expect(await focusIs((text) => text !== '')).withContext('undone').not.toBe('');
+      expect(await focusIs((text) => text !== ''))
+        .withContext('undone')
+        .not.toBe('');
     });
 
     it('shows the ring of two tones on fields, and says nothing of a colour half typed', async () => {
@@ -145,13 +184,26 @@ describe('the product itself', () => {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, forcedColors: 'active' });
     const bench = await BenchDriver.openIn(context, product.url);
     await bench.choose('.qs-go');
-    const cells = await bench.page.locator('uv-states-grid td button span:not(.worded)').evaluateAll((nodes) => nodes.map((node) => getComputedStyle(node)).filter(({ backgroundImage }) => backgroundImage !== 'none').map(({ forcedColorAdjust }) => forcedColorAdjust));
+    const cells = await bench.page.locator('uv-states-grid td button span:not(.worded)').evaluateAll((nodes) =>
+      nodes
+        .map((node) => getComputedStyle(node))
+        .filter(({ backgroundImage }) => backgroundImage !== 'none')
+        .map(({ forcedColorAdjust }) => forcedColorAdjust),
+    );
     expect(cells.length).toBeGreaterThan(5);
     expect([...new Set(cells)]).toEqual(['none']);
     // The page judged keeps its own colours, and what is chosen has a real outline.
     expect(await bench.framed('.qs-go', 'background-color')).not.toBe('rgb(255, 255, 255)');
-    expect(await bench.page.locator('.outline.chosen').evaluate((node) => getComputedStyle(node).outlineStyle)).toBe('solid');
-    const lost = await bench.page.locator('uv-value-picker .swatch, uv-color-chip, uv-plies-list [style*="background"]').evaluateAll((nodes) => nodes.filter((node) => getComputedStyle(node).forcedColorAdjust !== 'none').map((node) => node.className || node.localName));
+    expect(await bench.page.locator('.outline.chosen').evaluate((node) => getComputedStyle(node).outlineStyle)).toBe(
+      'solid',
+    );
+    const lost = await bench.page
+      .locator('uv-value-picker .swatch, uv-color-chip, uv-plies-list [style*="background"]')
+      .evaluateAll((nodes) =>
+        nodes
+          .filter((node) => getComputedStyle(node).forcedColorAdjust !== 'none')
+          .map((node) => node.className || node.localName),
+      );
     expect([...new Set(lost)]).toEqual([]);
     await context.close();
   });

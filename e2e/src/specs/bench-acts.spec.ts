@@ -23,7 +23,11 @@ describe('the Bench', () => {
     };
     await hold(0, 'uv-lineage-bar uv-hold-button button');
     await hold(0, 'uv-plies-list uv-hold-button button');
-    expect(await on.bench.page.evaluate(async () => ((await (await fetch('/api/sites/1/draft')).json()) as { overrides: unknown[] }).overrides)).toEqual([]);
+    expect(
+      await on.bench.page.evaluate(
+        async () => ((await (await fetch('/api/sites/1/draft')).json()) as { overrides: unknown[] }).overrides,
+      ),
+    ).toEqual([]);
   });
 
   it('says what changes with an inherited colour where it comes from, outlines it, and leads there', async () => {
@@ -37,7 +41,9 @@ describe('the Bench', () => {
     await note.getByRole('button', { name: 'changed there' }).click();
     await on.bench.settled();
     expect(await on.bench.page.locator('uv-lineage-bar .current').innerText()).toContain('body');
-    expect(await on.bench.page.locator('uv-states-grid [aria-pressed="true"]').first().getAttribute('aria-label')).toMatch(/^Text, rest:/);
+    expect(
+      await on.bench.page.locator('uv-states-grid [aria-pressed="true"]').first().getAttribute('aria-label'),
+    ).toMatch(/^Text, rest:/);
   });
 
   it('fills the chosen row in every state once it was said what each would be', async () => {
@@ -46,10 +52,16 @@ describe('the Bench', () => {
     await on.bench.page.getByRole('button', { name: 'Every state…' }).click();
     const list = on.bench.page.getByRole('group', { name: 'Fill in every state' });
     await list.waitFor();
-    expect((await list.locator('label').allInnerTexts()).map((text) => text.trim())).toEqual(['Hover fill: Willow, 12 darker, and its text kept readable', 'Focus fill: Willow, 6 darker, and its text kept readable', 'Pressed fill: Willow, 18 darker, and its text kept readable', 'Disabled fill: Willow, 24 lighter']);
+    expect((await list.locator('label').allInnerTexts()).map((text) => text.trim())).toEqual([
+      'Hover fill: Willow, 12 darker, and its text kept readable',
+      'Focus fill: Willow, 6 darker, and its text kept readable',
+      'Pressed fill: Willow, 18 darker, and its text kept readable',
+      'Disabled fill: Willow, 24 lighter',
+    ]);
     await list.locator('label', { hasText: 'Focus fill' }).click();
     await on.bench.act('Do 3');
-    const fills = async (state: string): Promise<string | null> => on.bench.page.getByRole('button', { name: new RegExp(`^Fill, ${state}:`) }).getAttribute('aria-label');
+    const fills = async (state: string): Promise<string | null> =>
+      on.bench.page.getByRole('button', { name: new RegExp(`^Fill, ${state}:`) }).getAttribute('aria-label');
     expect(await fills('hover')).toContain('our override');
     expect(await fills('disabled')).toContain('our override');
     expect(await fills('focus')).not.toContain('our override');
@@ -62,7 +74,13 @@ describe('the Bench', () => {
     const bare = on.bench.page.locator('iframe[title="The page without the veneer"]');
     await bare.waitFor();
     await on.bench.page.waitForTimeout(600);
-    expect(await bare.evaluate((frame) => getComputedStyle((frame as HTMLIFrameElement).contentDocument?.querySelector('.qs-go') as Element).backgroundColor)).toBe('rgb(217, 217, 234)');
+    expect(
+      await bare.evaluate(
+        (frame) =>
+          getComputedStyle((frame as HTMLIFrameElement).contentDocument?.querySelector('.qs-go') as Element)
+            .backgroundColor,
+      ),
+    ).toBe('rgb(217, 217, 234)');
     expect(await on.bench.framed('.qs-go', 'background-color')).toBe(WILLOW);
     await on.bench.page.getByRole('slider', { name: /Without the veneer/ }).focus();
     await on.bench.page.keyboard.press('End');
@@ -78,7 +96,10 @@ describe('the Bench', () => {
     await on.bench.page.getByRole('button', { name: 'More about this element' }).click();
     await on.bench.page.getByRole('menuitem', { name: 'Paste look of Apply' }).click();
     await on.bench.changed(before);
-    for (const property of ['background-color', 'color', 'border-top-left-radius']) expect(await on.bench.framed('.qs-go', property)).withContext(property).toBe(await on.bench.framed('.qs-apply', property));
+    for (const property of ['background-color', 'color', 'border-top-left-radius'])
+      expect(await on.bench.framed('.qs-go', property))
+        .withContext(property)
+        .toBe(await on.bench.framed('.qs-apply', property));
     await on.bench.page.locator('uv-page-frame .glass').focus();
     await on.bench.page.keyboard.press('Control+z');
     await on.bench.settled();
@@ -94,7 +115,9 @@ describe('the Bench', () => {
     await field.fill('button >');
     await on.bench.page.waitForTimeout(250);
     expect(await words()).toContain('▲');
-    expect(await on.bench.page.locator('uv-selector-editor').getByRole('button', { name: 'Use' }).isDisabled()).toBe(true);
+    expect(await on.bench.page.locator('uv-selector-editor').getByRole('button', { name: 'Use' }).isDisabled()).toBe(
+      true,
+    );
     await field.fill('.qs-root button');
     await on.bench.page.waitForTimeout(250);
     expect(await words()).toContain('takes in');
@@ -122,7 +145,10 @@ describe('the Bench', () => {
   it('holds an override to the widths below a breakpoint', async () => {
     await on.bench.choose('.qs-go');
     await on.bench.page.getByRole('combobox', { name: 'Widths it holds at' }).click();
-    await on.bench.page.getByRole('option', { name: /^up to/ }).first().click();
+    await on.bench.page
+      .getByRole('option', { name: /^up to/ })
+      .first()
+      .click();
     await on.bench.page.getByRole('button', { name: '390', exact: true }).click();
     await on.bench.settled();
     await on.bench.value('Willow');
@@ -143,7 +169,9 @@ describe('the Bench', () => {
       // The same page drawn by Chromium itself, and the formula of WCAG 2.2 as another library has it.
       const ratios = await ratiosUnder(on.bench, selector);
       const worst = ratios[Math.floor(ratios.length * 0.05)];
-      expect(Math.abs(shown - worst)).withContext(`${selector}: ${shown}, ${worst}`).toBeLessThan(0.25);
+      expect(Math.abs(shown - worst))
+        .withContext(`${selector}: ${shown}, ${worst}`)
+        .toBeLessThan(0.25);
     }
   });
 
@@ -166,12 +194,15 @@ async function ratiosUnder(bench: BenchDriver, selector: string): Promise<number
     node.style.setProperty('-webkit-text-fill-color', 'transparent', 'important');
     const range = document.createRange();
     range.selectNodeContents(node);
-    return [...range.getClientRects()].map(({ x, y, width, height }) => ({ x, y, width, height })).filter(({ width }) => width > 0);
+    return [...range.getClientRects()]
+      .map(({ x, y, width, height }) => ({ x, y, width, height }))
+      .filter(({ width }) => width > 0);
   }, selector);
   const ratios: number[] = [];
   for (const clip of lines) {
     const { data } = PNG.sync.read(await page.screenshot({ clip }));
-    for (let i = 0; i < data.length; i += 4) ratios.push(new Color('srgb', [data[i] / 255, data[i + 1] / 255, data[i + 2] / 255]).contrastWCAG21('white'));
+    for (let i = 0; i < data.length; i += 4)
+      ratios.push(new Color('srgb', [data[i] / 255, data[i + 1] / 255, data[i + 2] / 255]).contrastWCAG21('white'));
   }
   await page.close();
   return ratios.sort((a, b) => a - b);

@@ -14,7 +14,9 @@ describe('the Bench, the hard way', () => {
     const { page } = on.bench;
     await page.getByRole('link', { name: /Survey/ }).click();
     await page.getByRole('button', { name: 'Bring in a site…' }).click();
-    await page.locator('input[type=file]:not([webkitdirectory])').setInputFiles([{ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(html) }]);
+    await page
+      .locator('input[type=file]:not([webkitdirectory])')
+      .setInputFiles([{ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(html) }]);
     await page.getByRole('button', { name: 'Bring in', exact: true }).click();
     await page.getByRole('button', { name: 'Look at it' }).click();
     await page.waitForSelector('uv-import-dialog', { state: 'detached' });
@@ -42,7 +44,9 @@ describe('the Bench, the hard way', () => {
     expect(await on.bench.page.title()).not.toContain('ran');
     await on.bench.choose('h1');
     expect(await type('#0a7f5a')).toContain('Its style attribute says !important, which no stylesheet can beat');
-    const names = await on.bench.page.locator('aside .names').evaluate((node) => node.scrollWidth <= node.clientWidth + 1);
+    const names = await on.bench.page
+      .locator('aside .names')
+      .evaluate((node) => node.scrollWidth <= node.clientWidth + 1);
     expect(names).toBe(true);
   });
 
@@ -91,7 +95,13 @@ describe('the Bench, the hard way', () => {
     expect(await on.bench.css()).toContain('.lede::selection {');
     expect(await on.bench.verdict()).toContain('no spill');
     expect(await on.bench.framedPart('.lede', 'background-color', '::selection')).toBe('rgb(15, 74, 72)');
-    const selected = await on.bench.page.evaluate(() => document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument?.getSelection()?.toString() ?? '');
+    const selected = await on.bench.page.evaluate(
+      () =>
+        document
+          .querySelector<HTMLIFrameElement>('uv-page-frame iframe')
+          ?.contentDocument?.getSelection()
+          ?.toString() ?? '',
+    );
     expect(selected).toContain('Canoes, maps and a flask of tea');
   });
 });

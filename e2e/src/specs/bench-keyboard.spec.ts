@@ -19,11 +19,16 @@ describe('the Bench, by keyboard alone,', () => {
   async function cell(name: string): Promise<void> {
     await on.bench.page.locator('uv-states-grid td button.chosen').focus();
     const [row, state] = name.split(', ');
-    const at = async (): Promise<string> => (await on.bench.page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '')).split(':')[0];
+    const at = async (): Promise<string> =>
+      (await on.bench.page.evaluate(() => document.activeElement?.getAttribute('aria-label') ?? '')).split(':')[0];
     const rows = await on.bench.page.locator('uv-states-grid tbody th').allInnerTexts();
-    const states = (await on.bench.page.locator('uv-states-grid thead th').allInnerTexts()).map((text) => text.toLowerCase());
-    for (let i = 0; i < 20 && !(await at()).startsWith(`${row},`); i += 1) await step(rows.indexOf((await at()).split(',')[0]) < rows.indexOf(row) ? 'ArrowDown' : 'ArrowUp');
-    for (let i = 0; i < 20 && (await at()) !== `${row}, ${state}`; i += 1) await step(states.indexOf((await at()).split(', ')[1]) < states.indexOf(state) ? 'ArrowRight' : 'ArrowLeft');
+    const states = (await on.bench.page.locator('uv-states-grid thead th').allInnerTexts()).map((text) =>
+      text.toLowerCase(),
+    );
+    for (let i = 0; i < 20 && !(await at()).startsWith(`${row},`); i += 1)
+      await step(rows.indexOf((await at()).split(',')[0]) < rows.indexOf(row) ? 'ArrowDown' : 'ArrowUp');
+    for (let i = 0; i < 20 && (await at()) !== `${row}, ${state}`; i += 1)
+      await step(states.indexOf((await at()).split(', ')[1]) < states.indexOf(state) ? 'ArrowRight' : 'ArrowLeft');
     expect(await at()).toBe(name);
   }
 
@@ -45,7 +50,7 @@ describe('the Bench, by keyboard alone,', () => {
     const before = await on.bench.version();
     // What mends a finding is in the list that the foot opens into.
     const opener = on.bench.page.locator('uv-verdict-bar').getByRole('button', { name: /findings/ });
-    if (await opener.count() > 0) {
+    if ((await opener.count()) > 0) {
       await opener.focus();
       await press('Enter');
     }
@@ -72,7 +77,13 @@ describe('the Bench, by keyboard alone,', () => {
 
   it('a link’s five states', async () => {
     await find('.lede a');
-    for (const [state, color, css] of [['rest', '#0f4a48', ''], ['visited', '#5a3f5c', ':visited'], ['hover', '#b4582a', ':hover'], ['focus', '#1d2b2a', ':focus'], ['pressed', '#a3262a', ':active']] as const) {
+    for (const [state, color, css] of [
+      ['rest', '#0f4a48', ''],
+      ['visited', '#5a3f5c', ':visited'],
+      ['hover', '#b4582a', ':hover'],
+      ['focus', '#1d2b2a', ':focus'],
+      ['pressed', '#a3262a', ':active'],
+    ] as const) {
       await cell(`Text, ${state}`);
       await typeColor(color);
       expect(await on.bench.css()).toContain(`color: ${color}`);

@@ -10,14 +10,27 @@ describe('the Bench, by pointer,', () => {
 
   it('gives a link in text its five states', async () => {
     await on.bench.choose('.lede a');
-    for (const [state, swatch] of [['rest', 'River'], ['visited', 'Plum'], ['hover', 'Willow'], ['focus', 'Ink'], ['pressed', 'Signal']] as const) {
+    for (const [state, swatch] of [
+      ['rest', 'River'],
+      ['visited', 'Plum'],
+      ['hover', 'Willow'],
+      ['focus', 'Ink'],
+      ['pressed', 'Signal'],
+    ] as const) {
       await on.bench.cell(`Text, ${state}`);
-      if ((await on.bench.page.locator('uv-value-picker').getByRole('button', { name: swatch, exact: true }).count()) > 0) await on.bench.value(swatch);
+      if (
+        (await on.bench.page.locator('uv-value-picker').getByRole('button', { name: swatch, exact: true }).count()) > 0
+      )
+        await on.bench.value(swatch);
       else await on.bench.typed('#8a3324');
       expect(await on.bench.verdict()).toMatch(/reaches \d+ of \d+/);
       expect(await on.bench.verdict()).toContain('no spill');
     }
-    const sheet = await on.bench.page.evaluate(async () => ((await (await fetch('/api/sites/1/draft')).json()) as { overrides: { state: string; selector: string }[] }).overrides);
+    const sheet = await on.bench.page.evaluate(
+      async () =>
+        ((await (await fetch('/api/sites/1/draft')).json()) as { overrides: { state: string; selector: string }[] })
+          .overrides,
+    );
     expect(sheet.map(({ state }) => state).sort()).toEqual(['active', 'focus', 'hover', 'rest', 'visited']);
     expect(sheet.find(({ state }) => state === 'visited')?.selector).toContain(':visited');
   });
@@ -36,7 +49,9 @@ describe('the Bench, by pointer,', () => {
   it('offers the companions of a new ground and takes them', async () => {
     await on.bench.choose('.qs-go');
     await on.bench.value('Willow');
-    expect(await on.bench.page.locator('uv-companions-list li').allInnerTexts()).toEqual([jasmine.stringContaining('needs 4.5')]);
+    expect(await on.bench.page.locator('uv-companions-list li').allInnerTexts()).toEqual([
+      jasmine.stringContaining('needs 4.5'),
+    ]);
     await on.bench.act('Take all');
     expect(await on.bench.framed('.qs-go', 'color')).toBe(CHALK);
     expect(await on.bench.page.locator('uv-companions-list').count()).toBe(0);
@@ -117,7 +132,12 @@ describe('the Bench, by pointer,', () => {
     expect(await on.bench.verdict()).toMatch(/thumb \d+\.\d : 1 on its track/);
     await on.bench.cell('Thumb, over, rest');
     await on.bench.value('Willow');
-    const css = await on.bench.page.evaluate(() => document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument?.querySelector('style[data-uv-veneer]')?.textContent ?? '');
+    const css = await on.bench.page.evaluate(
+      () =>
+        document
+          .querySelector<HTMLIFrameElement>('uv-page-frame iframe')
+          ?.contentDocument?.querySelector('style[data-uv-veneer]')?.textContent ?? '',
+    );
     expect(css).toContain('@supports selector(::-webkit-scrollbar)');
     expect(css).toContain('@supports not selector(::-webkit-scrollbar)');
     expect(css).toContain('scrollbar-color: var(--brand-river) var(--brand-paper)');
@@ -144,13 +164,16 @@ describe('the Bench, by pointer,', () => {
   it('gives a drawn switch a look for off, on and locked, pointed at through its unseen input', async () => {
     await on.bench.openPage('Members');
     await on.bench.find('.pref-track');
-    expect(await on.bench.page.locator('uv-states-grid thead th').allInnerTexts()).toEqual(jasmine.arrayContaining(['Rest', 'Checked', 'Off', 'Checked, off']));
+    expect(await on.bench.page.locator('uv-states-grid thead th').allInnerTexts()).toEqual(
+      jasmine.arrayContaining(['Rest', 'Checked', 'Off', 'Checked, off']),
+    );
     await on.bench.cell('Fill, checked');
     await on.bench.value('River');
     expect(await on.bench.css()).toContain('.pref-tick:checked + .pref-track {');
     expect(await on.bench.verdict()).toMatch(/reaches 2 of 2[\s\S]*no spill/);
     // As the page stands: off, on, and on but locked, which keeps the theme's.
-    const tracks = (): Promise<string[]> => Promise.all([1, 2, 3].map((at) => on.bench.framed(`.pref:nth-of-type(${at}) .pref-track`, 'background-color')));
+    const tracks = (): Promise<string[]> =>
+      Promise.all([1, 2, 3].map((at) => on.bench.framed(`.pref:nth-of-type(${at}) .pref-track`, 'background-color')));
     expect(await tracks()).toEqual([RIVER, RIVER, 'rgb(169, 198, 234)']);
     await on.bench.cell('Fill, rest');
     expect(await tracks()).toEqual(['rgb(185, 189, 196)', RIVER, 'rgb(169, 198, 234)']);

@@ -10,13 +10,20 @@ describe('from start to published,', () => {
   const on = setUpBench();
 
   /** Publishes the draft, and opens the site as a visitor. */
-  async function published(): Promise<{ readonly said: string; readonly open: (path: string) => Promise<Page>; readonly close: () => Promise<void> }> {
+  async function published(): Promise<{
+    readonly said: string;
+    readonly open: (path: string) => Promise<Page>;
+    readonly close: () => Promise<void>;
+  }> {
     const { page } = on.bench;
     await page.getByRole('button', { name: 'Publish…' }).click();
     const check = page.locator('.p-dialog .check', { hasText: /none fails|fail somewhere/ });
     await check.waitFor({ timeout: 60_000 });
     const said = await check.innerText();
-    await page.locator('.p-dialog').getByRole('button', { name: /^Publish/ }).click();
+    await page
+      .locator('.p-dialog')
+      .getByRole('button', { name: /^Publish/ })
+      .click();
     const address = await page.locator('.address a').innerText();
     const context = await newContext(on.browser);
     return {
@@ -29,7 +36,13 @@ describe('from start to published,', () => {
       close: () => context.close(),
     };
   }
-  const computed = (page: Page, selector: string, property: string): Promise<string[]> => page.locator(selector).evaluateAll((elements, name) => elements.map((element) => getComputedStyle(element).getPropertyValue(name)), property);
+  const computed = (page: Page, selector: string, property: string): Promise<string[]> =>
+    page
+      .locator(selector)
+      .evaluateAll(
+        (elements, name) => elements.map((element) => getComputedStyle(element).getPropertyValue(name)),
+        property,
+      );
 
   it('a group of buttons, chosen by how it is drawn, leaves the others alone', async () => {
     const { bench } = on;
@@ -81,7 +94,11 @@ describe('from start to published,', () => {
     await bench.value('River');
     const visitor = await published();
     const members = await visitor.open('members.html');
-    expect(await computed(members, '.pref-track', 'background-color')).toEqual(['rgb(185, 189, 196)', RIVER, 'rgb(169, 198, 234)']);
+    expect(await computed(members, '.pref-track', 'background-color')).toEqual([
+      'rgb(185, 189, 196)',
+      RIVER,
+      'rgb(169, 198, 234)',
+    ]);
     await members.locator('.pref-tick').first().check({ force: true });
     expect((await computed(members, '.pref-track', 'background-color'))[0]).toBe(RIVER);
     await visitor.close();
@@ -97,7 +114,9 @@ describe('from start to published,', () => {
     const visitor = await published();
     const home = await visitor.open('index.html');
     const [image] = await computed(home, '.hero', 'background-image');
-    expect(image).toMatch(/linear-gradient\((?:color\(srgb|rgba).*\/ ?0?\.\d|linear-gradient\(rgba\(\d+, \d+, \d+, 0\.\d+\)/);
+    expect(image).toMatch(
+      /linear-gradient\((?:color\(srgb|rgba).*\/ ?0?\.\d|linear-gradient\(rgba\(\d+, \d+, \d+, 0\.\d+\)/,
+    );
     expect(image).toContain('river-morning.svg');
     await visitor.close();
   });

@@ -11,7 +11,17 @@ describe('the Bench', () => {
 
   it('opens on the Book page, the parts in their makers’ colours', async () => {
     expect(new URL(on.bench.page.url()).pathname).toBe('/bench');
-    expect(await on.bench.page.locator('uv-parts-list .name').allInnerTexts()).toEqual(['Header and menu', 'Booking form', 'Consent bar', 'Main content', 'Footer', 'Links in text', 'Text highlight', 'Scrollbar', 'Focus ring']);
+    expect(await on.bench.page.locator('uv-parts-list .name').allInnerTexts()).toEqual([
+      'Header and menu',
+      'Booking form',
+      'Consent bar',
+      'Main content',
+      'Footer',
+      'Links in text',
+      'Text highlight',
+      'Scrollbar',
+      'Focus ring',
+    ]);
     expect(await on.bench.framed('.qs-go', 'background-color')).toBe('rgb(217, 217, 234)');
     expect(await on.bench.page.getByText('Nothing chosen yet').isVisible()).toBe(true);
   });
@@ -22,7 +32,9 @@ describe('the Bench', () => {
     await on.bench.page.waitForTimeout(150);
     expect(await on.bench.page.locator('uv-page-frame .tag').innerText()).toBe('button.qs-apply');
     const outline = await on.bench.page.locator('uv-page-frame .outline').boundingBox();
-    expect(outline && x > outline.x && x < outline.x + outline.width && y > outline.y && y < outline.y + outline.height).toBe(true);
+    expect(
+      outline && x > outline.x && x < outline.x + outline.width && y > outline.y && y < outline.y + outline.height,
+    ).toBe(true);
     await on.bench.choose('.qs-apply');
     expect(await on.bench.page.locator('aside .names h2').innerText()).toBe('Apply');
     expect(await on.bench.page.locator('uv-state-tile').count()).toBe(5);
@@ -43,11 +55,24 @@ describe('the Bench', () => {
     expect(plies[0]).toContain('Willow, 12 darker | your override .qs-root .qs-card button.qs-go:hover');
     expect(plies[1]).toContain('var(--qs-violet-hi) | booking.css 18 · earlier sheet');
     expect(await on.bench.framed('.qs-go', 'background-color')).toBe(WILLOW_DARK);
-    expect(await on.bench.css()).toContain('.qs-root .qs-card button.qs-go:hover {\n  background-color: var(--brand-willow-d12);\n}');
+    expect(await on.bench.css()).toContain(
+      '.qs-root .qs-card button.qs-go:hover {\n  background-color: var(--brand-willow-d12);\n}',
+    );
     expect(await on.bench.verdict()).toMatch(/reaches 1 of 1[\s\S]*no spill[\s\S]*8\.\d : 1/);
     // Nothing was loaded again: the mark set before is still there.
-    expect(await on.bench.page.evaluate(() => (document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentWindow as unknown as { uvMark?: number }).uvMark)).toBe(1);
-    expect(await on.bench.page.locator('uv-page-frame iframe').getAttribute('src')).toBe(frameBefore ? new URL(frameBefore).pathname + new URL(frameBefore).search : null);
+    expect(
+      await on.bench.page.evaluate(
+        () =>
+          (
+            document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentWindow as unknown as {
+              uvMark?: number;
+            }
+          ).uvMark,
+      ),
+    ).toBe(1);
+    expect(await on.bench.page.locator('uv-page-frame iframe').getAttribute('src')).toBe(
+      frameBefore ? new URL(frameBefore).pathname + new URL(frameBefore).search : null,
+    );
     expect(await on.bench.page.locator('.difference').count()).toBe(0);
 
     await on.bench.page.getByRole('button', { name: 'Publish…' }).click();
@@ -58,7 +83,11 @@ describe('the Bench', () => {
 
     const visitor = await (await on.browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
     await visitor.goto(`${address}book.html`);
-    const colorOf = (selector: string): Promise<string> => visitor.evaluate((wanted) => getComputedStyle(document.querySelector(wanted) ?? document.body).backgroundColor, selector);
+    const colorOf = (selector: string): Promise<string> =>
+      visitor.evaluate(
+        (wanted) => getComputedStyle(document.querySelector(wanted) ?? document.body).backgroundColor,
+        selector,
+      );
     expect(await colorOf('.qs-go')).toBe('rgb(217, 217, 234)');
     await visitor.hover('.qs-go');
     await visitor.waitForTimeout(400);
@@ -73,12 +102,25 @@ describe('the Bench', () => {
     await on.bench.choose('.lede a');
     const counts = await on.bench.page.locator('uv-reach-switch .option').allInnerTexts();
     // Links in a shadow tree are out of reach.
-    const links = await Promise.all([1, 2, 3, 4, 5, 6, 7].map(async (id) => (await (await fetch(`${on.product.url}/frame/sites/1/pages/${id}/`)).text()).replaceAll(/<template[\s\S]*?<\/template>/g, '').match(/<a [^>]*href=/g)?.length ?? 0));
-    expect(counts.map((text) => text.replace(/\s+/g, ' '))).toEqual(['This one 1 element', 'All alike 5 on 3 pages', `Everywhere ${links.reduce((a, b) => a + b, 0)} links, 7 pages`]);
+    const links = await Promise.all(
+      [1, 2, 3, 4, 5, 6, 7].map(
+        async (id) =>
+          (await (await fetch(`${on.product.url}/frame/sites/1/pages/${id}/`)).text())
+            .replaceAll(/<template[\s\S]*?<\/template>/g, '')
+            .match(/<a [^>]*href=/g)?.length ?? 0,
+      ),
+    );
+    expect(counts.map((text) => text.replace(/\s+/g, ' '))).toEqual([
+      'This one 1 element',
+      'All alike 5 on 3 pages',
+      `Everywhere ${links.reduce((a, b) => a + b, 0)} links, 7 pages`,
+    ]);
     await on.bench.cell('Text, hover');
     await on.bench.value('Willow');
     expect(await on.bench.css()).toContain('.lede a:hover {\n  color: var(--brand-willow) !important;');
-    expect(await on.bench.page.locator('uv-written-css .why').innerText()).toMatch(/^It says !important because css\/theme\.css .*a:hover does too\.$/);
+    expect(await on.bench.page.locator('uv-written-css .why').innerText()).toMatch(
+      /^It says !important because css\/theme\.css .*a:hover does too\.$/,
+    );
     expect(await on.bench.verdict()).toContain('reaches 5 of 5');
     let before = await on.bench.version();
     await on.bench.page.getByText('This one').click();
@@ -103,11 +145,15 @@ describe('the Bench', () => {
     const { page } = on.bench;
     await page.waitForURL(/property=color.*state=rest/);
     await on.bench.settled();
-    expect(await page.locator('uv-states-grid [aria-pressed="true"]').first().getAttribute('aria-label')).toMatch(/^Text, rest:/);
+    expect(await page.locator('uv-states-grid [aria-pressed="true"]').first().getAttribute('aria-label')).toMatch(
+      /^Text, rest:/,
+    );
     await page.goBack();
     await page.waitForURL(/state=hover/);
     await on.bench.settled();
-    expect(await page.locator('uv-states-grid [aria-pressed="true"]').first().getAttribute('aria-label')).toMatch(/^Fill, hover:/);
+    expect(await page.locator('uv-states-grid [aria-pressed="true"]').first().getAttribute('aria-label')).toMatch(
+      /^Fill, hover:/,
+    );
   });
 
   it('takes a typed colour in any notation, and undoes and redoes', async () => {
@@ -251,9 +297,13 @@ describe('the Sheet', () => {
     await bench.value('Reed');
     await page.getByRole('link', { name: /Sheet/ }).click();
     await page.getByRole('button', { name: 'Copy' }).click();
-    const expected = '/* Palette */\n:root {\n  --brand-reed: #6d8a35;\n}\n\n/* Booking form */\n.qs-root .qs-apply {\n  background-color: var(--brand-reed);\n}\n';
+    const expected =
+      '/* Palette */\n:root {\n  --brand-reed: #6d8a35;\n}\n\n/* Booking form */\n.qs-root .qs-apply {\n  background-color: var(--brand-reed);\n}\n';
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(expected);
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download' }).click()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Download' }).click(),
+    ]);
     expect(download.suggestedFilename()).toBe('veneer.css');
     await page.getByRole('button', { name: 'Save revision' }).click();
     await page.locator('.p-dialog').getByRole('button', { name: 'Save revision' }).click();

@@ -14,7 +14,8 @@ describe('colours brought into the Palette', () => {
     await on.bench.page.waitForSelector('uv-pair-table table');
   };
   const inks = (): Promise<string[]> => on.bench.page.locator('uv-ink-list li .uv-mono').allInnerTexts();
-  const source = (name: string): Promise<void> => on.bench.page.locator('uv-bring-in').getByText(name, { exact: true }).click();
+  const source = (name: string): Promise<void> =>
+    on.bench.page.locator('uv-bring-in').getByText(name, { exact: true }).click();
 
   it('finds the inks of the logo, as SVG and as PNG, and catches it on dark grounds', async () => {
     await toPalette();
@@ -24,14 +25,23 @@ describe('colours brought into the Palette', () => {
       await on.bench.page.waitForSelector('uv-ink-list li');
       const found = await inks();
       // The colours that demo/site/img/logo.svg is written in.
-      for (const ink of ['#0f4a48', '#6d8a35', '#b4582a']) expect(Math.min(...found.map((hex) => distance(hex, ink)))).withContext(`${ink} of ${name}`).toBeLessThan(1);
+      for (const ink of ['#0f4a48', '#6d8a35', '#b4582a'])
+        expect(Math.min(...found.map((hex) => distance(hex, ink))))
+          .withContext(`${ink} of ${name}`)
+          .toBeLessThan(1);
       expect(found.length).withContext(name).toBe(3);
     }
     await on.bench.page.locator('.topics').getByText('Logo on grounds').click();
     const dark = on.bench.page.locator('uv-logo-grounds li', { hasText: '#0f4a48' });
     await dark.getByText('% of its ink is lost').waitFor();
     expect(await dark.locator('uv-standing.fails').count()).toBe(1);
-    expect(await on.bench.page.locator('uv-logo-grounds li', { hasText: 'ground' }).first().locator('uv-standing.holds').count()).toBe(1);
+    expect(
+      await on.bench.page
+        .locator('uv-logo-grounds li', { hasText: 'ground' })
+        .first()
+        .locator('uv-standing.holds')
+        .count(),
+    ).toBe(1);
   });
 
   it('reads pixels, squares and the ink of thin text off a page, on to the shelf, which lasts', async () => {
@@ -55,7 +65,9 @@ describe('colours brought into the Palette', () => {
     await on.bench.page.keyboard.press('Escape');
     await on.bench.page.reload();
     await on.bench.page.waitForSelector('uv-shelf .chip');
-    const [label] = await on.bench.page.locator('uv-shelf .chip').evaluateAll((chips) => chips.map((chip) => chip.getAttribute('aria-label') ?? ''));
+    const [label] = await on.bench.page
+      .locator('uv-shelf .chip')
+      .evaluateAll((chips) => chips.map((chip) => chip.getAttribute('aria-label') ?? ''));
     const hex = /#[0-9a-f]{6}/.exec(label)?.[0] ?? '';
     expect(distance(hex, '#1d2b2a')).toBeLessThan(2);
     const before = await on.bench.version();
@@ -69,27 +81,42 @@ describe('colours brought into the Palette', () => {
     await source('File');
     const files: { name: string; text: string }[] = [];
     for (const format of ['Design tokens', 'GIMP palette', 'CSS custom properties']) {
-      const [download] = await Promise.all([on.bench.page.waitForEvent('download'), on.bench.page.getByRole('button', { name: format }).click()]);
+      const [download] = await Promise.all([
+        on.bench.page.waitForEvent('download'),
+        on.bench.page.getByRole('button', { name: format }).click(),
+      ]);
       files.push({ name: download.suggestedFilename(), text: readFileSync(await download.path(), 'utf8') });
     }
     expect(files.map(({ name }) => name)).toEqual(['osier-reed.tokens.json', 'osier-reed.gpl', 'osier-reed.css']);
     for (const { name, text } of files) {
-      await on.bench.page.getByLabel('Palette file').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+      await on.bench.page
+        .getByLabel('Palette file')
+        .setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
       await on.bench.page.getByText(`10 colours in ${name}`).waitFor();
     }
     const before = await on.bench.version();
     await on.bench.page.getByRole('button', { name: 'Add all' }).click();
     await on.bench.changed(before);
     expect(await on.bench.page.locator('.swatches li').count()).toBe(20);
-    await on.bench.page.getByLabel('Palette file').setInputFiles({ name: 'broken.json', mimeType: 'text/plain', buffer: Buffer.from('{ "a": ') });
+    await on.bench.page
+      .getByLabel('Palette file')
+      .setInputFiles({ name: 'broken.json', mimeType: 'text/plain', buffer: Buffer.from('{ "a": ') });
     await on.bench.page.locator('uv-file-source .problem').first().waitFor();
     expect(await on.bench.page.locator('.swatches li').count()).toBe(20);
   });
 
   it('says what is wrong with a file that is no picture', async () => {
     await toPalette();
-    for (const [name, text] of [['logo.png', 'not a picture'], ['empty.gif', ''], ['half.svg', '<svg xmlns="http://www.w3.org/2000/svg"><rect']] as const) {
-      await on.bench.page.getByLabel('Picture file').setInputFiles({ name, mimeType: name.endsWith('svg') ? 'image/svg+xml' : 'image/png', buffer: Buffer.from(text) });
+    for (const [name, text] of [
+      ['logo.png', 'not a picture'],
+      ['empty.gif', ''],
+      ['half.svg', '<svg xmlns="http://www.w3.org/2000/svg"><rect'],
+    ] as const) {
+      await on.bench.page.getByLabel('Picture file').setInputFiles({
+        name,
+        mimeType: name.endsWith('svg') ? 'image/svg+xml' : 'image/png',
+        buffer: Buffer.from(text),
+      });
       await on.bench.page.locator('uv-picture-source .problem', { hasText: name }).waitFor();
     }
   });
@@ -99,26 +126,40 @@ describe('colours brought into the Palette', () => {
     const picture = new PNG({ width: 4000, height: 3000 });
     for (let y = 0; y < 3000; y += 1) {
       for (let x = 0; x < 4000; x += 1) {
-        const [r, g, b] = x < 1500 ? [180, 88, 42] : (x + y) % 9 < 5 && x > 2600 ? [(x * 7) % 256, (y * 5) % 256, (x + y) % 256] : [15, 74, 72];
+        const [r, g, b] =
+          x < 1500
+            ? [180, 88, 42]
+            : (x + y) % 9 < 5 && x > 2600
+              ? [(x * 7) % 256, (y * 5) % 256, (x + y) % 256]
+              : [15, 74, 72];
         picture.data.set([r, g, b, 255], (y * 4000 + x) * 4);
       }
     }
-    await on.bench.page.getByLabel('Picture file').setInputFiles({ name: 'river.png', mimeType: 'image/png', buffer: PNG.sync.write(picture, { deflateLevel: 1 }) });
-    const frames = await on.bench.page.evaluate(() => new Promise<{ longest: number; count: number; shares: number }>((done) => {
-      let last = performance.now();
-      let longest = 0;
-      let count = 0;
-      const shares = new Set<string>();
-      const tick = (now: number): void => {
-        longest = Math.max(longest, now - last);
-        last = now;
-        count += 1;
-        shares.add(document.querySelector('uv-picture-source [role=progressbar]')?.getAttribute('aria-valuenow') ?? '');
-        if (document.querySelector('uv-ink-list li')) done({ longest, count, shares: shares.size });
-        else requestAnimationFrame(tick);
-      };
-      requestAnimationFrame(tick);
-    }));
+    await on.bench.page.getByLabel('Picture file').setInputFiles({
+      name: 'river.png',
+      mimeType: 'image/png',
+      buffer: PNG.sync.write(picture, { deflateLevel: 1 }),
+    });
+    const frames = await on.bench.page.evaluate(
+      () =>
+        new Promise<{ longest: number; count: number; shares: number }>((done) => {
+          let last = performance.now();
+          let longest = 0;
+          let count = 0;
+          const shares = new Set<string>();
+          const tick = (now: number): void => {
+            longest = Math.max(longest, now - last);
+            last = now;
+            count += 1;
+            shares.add(
+              document.querySelector('uv-picture-source [role=progressbar]')?.getAttribute('aria-valuenow') ?? '',
+            );
+            if (document.querySelector('uv-ink-list li')) done({ longest, count, shares: shares.size });
+            else requestAnimationFrame(tick);
+          };
+          requestAnimationFrame(tick);
+        }),
+    );
     expect(frames.shares).toBeGreaterThan(2);
     const found = await inks();
     for (const ink of ['#b4582a', '#0f4a48']) expect(found).toContain(ink);

@@ -12,7 +12,10 @@ describe('docs/core.md', () => {
     const file = join(root, 'docs/why.mjs');
     writeFileSync(file, program);
     try {
-      const output = execFileSync(process.execPath, [file, ...(command?.[1] ?? '').split(' ')], { cwd: join(root, 'docs'), encoding: 'utf8' });
+      const output = execFileSync(process.execPath, [file, ...(command?.[1] ?? '').split(' ')], {
+        cwd: join(root, 'docs'),
+        encoding: 'utf8',
+      });
       expect(output).toBe(command?.[2] ?? 'nothing');
     } finally {
       rmSync(file);

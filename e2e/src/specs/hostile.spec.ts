@@ -35,7 +35,15 @@ describe('hostile pages', () => {
       await page.route('**/*', async (route) => {
         const url = new URL(route.request().url());
         const file = url.host === 'raw.test' ? corpus.find(({ path }) => `/${path}` === url.pathname) : undefined;
-        if (file) await route.fulfill({ body: file.body, contentType: file.path.endsWith('.css') ? 'text/css' : file.path.endsWith('.svg') ? 'image/svg+xml' : 'text/html' });
+        if (file)
+          await route.fulfill({
+            body: file.body,
+            contentType: file.path.endsWith('.css')
+              ? 'text/css'
+              : file.path.endsWith('.svg')
+                ? 'image/svg+xml'
+                : 'text/html',
+          });
         else {
           hasBitten ||= url.host !== 'raw.test';
           await route.abort();
@@ -58,11 +66,24 @@ describe('hostile pages', () => {
         return number >= from && number < from + AT_A_TIME;
       });
       const siteId = await bringIn(product.url, own);
-      const site = (await (await fetch(`${product.url}/api/sites/${siteId}`)).json()) as { hostUrl: string; pages: { id: number; path: string }[] };
+      const site = (await (await fetch(`${product.url}/api/sites/${siteId}`)).json()) as {
+        hostUrl: string;
+        pages: { id: number; path: string }[];
+      };
       expect(site.pages.length).toBe(own.filter(({ path }) => path.endsWith('.html')).length);
       const found = [
-        ...await watch(browser, product.url, site.pages.map(({ id, path }) => [path, `/frame/sites/${siteId}/pages/${id}/`] as const), 'frame'),
-        ...await watch(browser, site.hostUrl, site.pages.map(({ path }) => [path, `${site.hostUrl}${path}`] as const), 'host'),
+        ...(await watch(
+          browser,
+          product.url,
+          site.pages.map(({ id, path }) => [path, `/frame/sites/${siteId}/pages/${id}/`] as const),
+          'frame',
+        )),
+        ...(await watch(
+          browser,
+          site.hostUrl,
+          site.pages.map(({ path }) => [path, `${site.hostUrl}${path}`] as const),
+          'host',
+        )),
       ];
       expect(found.slice(0, 8)).withContext(`${found.length} in all`).toEqual([]);
     });
@@ -70,12 +91,19 @@ describe('hostile pages', () => {
 });
 
 /** Opens pages in frames and says which asked a foreign host, ran a script or went elsewhere. */
-async function watch(browser: Browser, start: string, pages: readonly (readonly [path: string, url: string])[], where: 'frame' | 'host'): Promise<string[]> {
+async function watch(
+  browser: Browser,
+  start: string,
+  pages: readonly (readonly [path: string, url: string])[],
+  where: 'frame' | 'host',
+): Promise<string[]> {
   const context: BrowserContext = await browser.newContext();
   const found: string[] = [];
   let current: readonly (readonly [path: string, url: string])[] = [];
   const { port } = new URL(start);
-  const isOwn = (url: string): boolean => /^(?:data|about|blob):/.test(url) || new RegExp(`^http://(?:localhost|(?:site|widgets)-\\d+\\.localhost):${port}/`).test(url);
+  const isOwn = (url: string): boolean =>
+    /^(?:data|about|blob):/.test(url) ||
+    new RegExp(`^http://(?:localhost|(?:site|widgets)-\\d+\\.localhost):${port}/`).test(url);
   await context.route('**/*', async (route) => {
     const url = route.request().url();
     if (isOwn(url)) await route.continue();
@@ -89,23 +117,38 @@ async function watch(browser: Browser, start: string, pages: readonly (readonly 
   await page.goto(where === 'frame' ? `${start}/api/sites` : `${start}veneer.css`);
   for (let i = 0; i < pages.length; i += FRAMES) {
     current = pages.slice(i, i + FRAMES);
-    await page.evaluate(([urls, isSandboxed]) => {
-      document.body.replaceChildren(...urls.map((url) => {
-        const frame = document.createElement('iframe');
-        if (isSandboxed) frame.setAttribute('sandbox', 'allow-same-origin');
-        frame.src = url;
-        return frame;
-      }));
-    }, [current.map(([, url]) => url), where === 'frame'] as const);
+    await page.evaluate(
+      ([urls, isSandboxed]) => {
+        document.body.replaceChildren(
+          ...urls.map((url) => {
+            const frame = document.createElement('iframe');
+            if (isSandboxed) frame.setAttribute('sandbox', 'allow-same-origin');
+            frame.src = url;
+            return frame;
+          }),
+        );
+      },
+      [current.map(([, url]) => url), where === 'frame'] as const,
+    );
     // Until nothing has been asked for a while: what acts does so as it is read, loaded or failed to load.
-    await Promise.all(page.frames().slice(1).map((frame) => frame.waitForLoadState('networkidle').catch(() => undefined)));
+    await Promise.all(
+      page
+        .frames()
+        .slice(1)
+        .map((frame) => frame.waitForLoadState('networkidle').catch(() => undefined)),
+    );
     for (const frame of page.frames().slice(1)) {
       if (!isOwn(frame.url()) && frame.url() !== '') found.push(`${where}: went to ${frame.url()}`);
       const ran = await frame.evaluate(() => 'uvRan' in window).catch(() => false);
       if (ran) found.push(`${where}: a script ran in ${frame.url()}`);
     }
-    const shown = page.frames().slice(1).filter((frame) => frame.parentFrame() === page.mainFrame()).map((frame) => new URL(frame.url()).pathname);
-    for (const [path, url] of current) if (!shown.includes(new URL(url, start).pathname)) found.push(`${where}: ${path} is not shown where it was`);
+    const shown = page
+      .frames()
+      .slice(1)
+      .filter((frame) => frame.parentFrame() === page.mainFrame())
+      .map((frame) => new URL(frame.url()).pathname);
+    for (const [path, url] of current)
+      if (!shown.includes(new URL(url, start).pathname)) found.push(`${where}: ${path} is not shown where it was`);
   }
   await context.close();
   return found;

@@ -66,7 +66,9 @@ describe('the Palette', () => {
     await on.bench.page.getByRole('button', { name: 'Delete…' }).click();
     const dialog = on.bench.page.locator('uv-delete-dialog');
     await dialog.locator('li').first().waitFor();
-    expect(await dialog.locator('li').allInnerTexts()).toEqual([jasmine.stringContaining('qs-go') as unknown as string]);
+    expect(await dialog.locator('li').allInnerTexts()).toEqual([
+      jasmine.stringContaining('qs-go') as unknown as string,
+    ]);
     await dialog.getByRole('combobox').click();
     await on.bench.page.getByRole('option', { name: 'Heron' }).click();
     before = await on.bench.version();
@@ -94,17 +96,27 @@ describe('the Palette', () => {
     const row = on.bench.page.locator('uv-pair-table tr', { hasText: /^accent/ });
     // #b4582a on #f7f3e9 by the formula of WCAG 2.2 is 4.34.
     expect(await row.locator('td').first().innerText()).toContain('4.3');
-    expect(await row.locator('td button').first().getAttribute('title')).toMatch(/4\.34 : 1 by WCAG 2\.2, AA large\. Nearest shade that passes: #[0-9a-f]{6}, ΔE2000 \d\.\d away/);
+    expect(await row.locator('td button').first().getAttribute('title')).toMatch(
+      /4\.34 : 1 by WCAG 2\.2, AA large\. Nearest shade that passes: #[0-9a-f]{6}, ΔE2000 \d\.\d away/,
+    );
   });
 
   it('fills a role with the nearest passing shade, a shade by hand, and all roles from three colours', async () => {
     await toPalette();
-    const roleHex = (role: string): Promise<string> => on.bench.page.evaluate(async (wanted) => {
-      const draft = (await (await fetch('/api/sites/1/draft')).json()) as { swatches: { id: number; css: string }[]; roles: { role: string; swatchId: number; shade: number }[] };
-      const fill = draft.roles.find((candidate) => candidate.role === wanted);
-      return `${draft.swatches.find(({ id }) => id === fill?.swatchId)?.css} ${fill?.shade}`;
-    }, role);
-    await on.bench.page.locator('uv-pair-table tr', { hasText: /^accent/ }).locator('button').first().click();
+    const roleHex = (role: string): Promise<string> =>
+      on.bench.page.evaluate(async (wanted) => {
+        const draft = (await (await fetch('/api/sites/1/draft')).json()) as {
+          swatches: { id: number; css: string }[];
+          roles: { role: string; swatchId: number; shade: number }[];
+        };
+        const fill = draft.roles.find((candidate) => candidate.role === wanted);
+        return `${draft.swatches.find(({ id }) => id === fill?.swatchId)?.css} ${fill?.shade}`;
+      }, role);
+    await on.bench.page
+      .locator('uv-pair-table tr', { hasText: /^accent/ })
+      .locator('button')
+      .first()
+      .click();
     let before = await on.bench.version();
     await on.bench.page.getByRole('button', { name: 'Fill accent with it' }).click();
     await on.bench.changed(before);

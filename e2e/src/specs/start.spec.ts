@@ -6,7 +6,9 @@ import { runToEnd, startProduct, temporaryFolder } from '../support/product.js';
 describe('starting', () => {
   it('says in one line that a port is in use', async () => {
     const other = createServer();
-    const port = await new Promise<number>((done) => other.listen(0, '127.0.0.1', () => done((other.address() as { port: number }).port)));
+    const port = await new Promise<number>((done) =>
+      other.listen(0, '127.0.0.1', () => done((other.address() as { port: number }).port)),
+    );
     const folder = temporaryFolder();
     const { code, output } = await runToEnd({ PORT: String(port), HOST_PORT: '0', DATA_DIR: folder.path });
     expect(code).toBe(1);

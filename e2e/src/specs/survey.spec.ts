@@ -17,16 +17,24 @@ describe('the Survey', () => {
   const page = (): Page => on.bench.page;
 
   async function toSurvey(): Promise<void> {
-    await page().getByRole('link', { name: /Survey/ }).click();
+    await page()
+      .getByRole('link', { name: /Survey/ })
+      .click();
     await page().waitForSelector('uv-pages-panel');
   }
 
   async function counted(): Promise<void> {
-    await page().locator('uv-survey-page .state', { hasText: /\d elements?, [\d,]+ shown/ }).waitFor({ timeout: 60_000 });
+    await page()
+      .locator('uv-survey-page .state', { hasText: /\d elements?, [\d,]+ shown/ })
+      .waitFor({ timeout: 60_000 });
   }
 
-  const sites = (): Promise<readonly { id: number; name: string; pages: number }[]> => page().evaluate(async () => (await (await fetch('/api/sites')).json()) as { id: number; name: string; pages: number }[]);
-  const site = (id: number): Promise<SiteAnswer> => page().evaluate(async (wanted) => (await (await fetch(`/api/sites/${wanted}`)).json()) as SiteAnswer, id);
+  const sites = (): Promise<readonly { id: number; name: string; pages: number }[]> =>
+    page().evaluate(
+      async () => (await (await fetch('/api/sites')).json()) as { id: number; name: string; pages: number }[],
+    );
+  const site = (id: number): Promise<SiteAnswer> =>
+    page().evaluate(async (wanted) => (await (await fetch(`/api/sites/${wanted}`)).json()) as SiteAnswer, id);
 
   async function bringIn(files: Parameters<Page['setInputFiles']>[1]): Promise<void> {
     await page().getByRole('button', { name: 'Bring in a site…' }).click();
@@ -97,7 +105,9 @@ describe('the Survey', () => {
 
   it('fetches a page of the stand-in host by its address, and no other private address', async () => {
     await toSurvey();
-    const hostUrl = await page().evaluate(async () => ((await (await fetch('/api/sites/1')).json()) as { hostUrl: string }).hostUrl);
+    const hostUrl = await page().evaluate(
+      async () => ((await (await fetch('/api/sites/1')).json()) as { hostUrl: string }).hostUrl,
+    );
     await page().getByRole('button', { name: 'Bring in a site…' }).click();
     await page().locator('uv-import-dialog').getByText('Address', { exact: true }).click();
     await page().getByLabel('Address of the page').fill(on.product.url);
@@ -125,7 +135,11 @@ describe('the Survey', () => {
     await page().locator('uv-color-table tbody tr', { hasText: '#123456' }).first().waitFor();
     expect(await page().locator('uv-color-table tbody tr', { hasText: '#123456' }).count()).toBe(1);
     await page().getByRole('button', { name: 'Add…' }).click();
-    const file = (text: string) => ({ name: 'extra.html', mimeType: 'text/html', buffer: Buffer.from(`<!doctype html><title>Extra</title><p style="color:#aa5500">${text}</p>`) });
+    const file = (text: string) => ({
+      name: 'extra.html',
+      mimeType: 'text/html',
+      buffer: Buffer.from(`<!doctype html><title>Extra</title><p style="color:#aa5500">${text}</p>`),
+    });
     await page().locator('input[type=file]:not([webkitdirectory])').setInputFiles(file('first'));
     await page().getByRole('button', { name: 'Bring in', exact: true }).click();
     await lookAtIt();
@@ -150,7 +164,9 @@ describe('the Survey', () => {
       await bringIn({ name, mimeType: 'application/octet-stream', buffer });
       const problem = page().locator('uv-import-dialog .problem');
       await problem.waitFor({ timeout: 20_000 });
-      expect(await problem.innerText()).withContext(name).toMatch(message);
+      expect(await problem.innerText())
+        .withContext(name)
+        .toMatch(message);
       await page().getByRole('button', { name: 'Cancel' }).click();
     }
     expect((await sites()).length).toBe(1);
@@ -165,7 +181,13 @@ describe('the Survey', () => {
       await names.nth(1).filter({ hasText: second }).waitFor();
       return names.allInnerTexts();
     };
-    expect(await order('css/booking.css')).toEqual(['css/theme.css', 'css/booking.css', 'css/consent.css', 'veneer.css', 'style element']);
+    expect(await order('css/booking.css')).toEqual([
+      'css/theme.css',
+      'css/booking.css',
+      'css/consent.css',
+      'veneer.css',
+      'style element',
+    ]);
     let before = await on.bench.version();
     await page().getByRole('button', { name: 'css/booking.css earlier' }).click();
     await on.bench.changed(before);
@@ -175,12 +197,24 @@ describe('the Survey', () => {
     await page().getByRole('option', { name: 'after css/theme.css' }).click();
     await on.bench.changed(before);
     await names.nth(2).filter({ hasText: 'veneer.css' }).waitFor();
-    expect(await order('css/theme.css')).toEqual(['css/booking.css', 'css/theme.css', 'veneer.css', 'css/consent.css', 'style element']);
+    expect(await order('css/theme.css')).toEqual([
+      'css/booking.css',
+      'css/theme.css',
+      'veneer.css',
+      'css/consent.css',
+      'style element',
+    ]);
     before = await on.bench.version();
     await page().getByRole('button', { name: 'Undo' }).click();
     await on.bench.changed(before);
     await page().getByRole('button', { name: 'Undo' }).click();
-    expect(await order('css/booking.css')).toEqual(['css/theme.css', 'css/booking.css', 'css/consent.css', 'veneer.css', 'style element']);
+    expect(await order('css/booking.css')).toEqual([
+      'css/theme.css',
+      'css/booking.css',
+      'css/consent.css',
+      'veneer.css',
+      'style element',
+    ]);
   });
 
   it('renames and merges parts, and opens a hidden one on the Bench', async () => {
@@ -219,7 +253,9 @@ describe('the Survey', () => {
     await toSurvey();
     await counted();
     await page().getByText('Properties', { exact: true }).click();
-    const row = page().locator('uv-feeding-table tbody tr').filter({ has: page().getByRole('button', { name: '--theme-accent', exact: true }) });
+    const row = page()
+      .locator('uv-feeding-table tbody tr')
+      .filter({ has: page().getByRole('button', { name: '--theme-accent', exact: true }) });
     const [, follows] = /(\d+) places? follow/.exec(await row.innerText()) ?? [];
     await row.getByRole('button').click();
     const detail = page().locator('uv-feeding-detail');
@@ -228,9 +264,20 @@ describe('the Survey', () => {
     await detail.getByRole('button', { name: 'Willow', exact: true }).first().click();
     await detail.getByText('no spill').waitFor({ timeout: 30_000 });
     expect(await detail.getByText(/reaches \d+ of \d+/).innerText()).toBe('reaches 7 of 7');
-    const draft = await page().evaluate(async () => (await (await fetch('/api/sites/1/draft')).json()) as { overrides: { property: string; selector: string }[] });
-    expect(draft.overrides.map(({ property, selector }) => `${property} ${selector}`)).toEqual([jasmine.stringMatching(/^--theme-accent (?::root|html)/)]);
-    expect(await detail.locator('iframe').evaluate((frame) => getComputedStyle((frame as HTMLIFrameElement).contentDocument?.documentElement as Element).getPropertyValue('--theme-accent').trim())).toMatch(/#b4582a|rgb\(180, 88, 42\)|var\(--brand-willow\)/);
+    const draft = await page().evaluate(
+      async () =>
+        (await (await fetch('/api/sites/1/draft')).json()) as { overrides: { property: string; selector: string }[] },
+    );
+    expect(draft.overrides.map(({ property, selector }) => `${property} ${selector}`)).toEqual([
+      jasmine.stringMatching(/^--theme-accent (?::root|html)/),
+    ]);
+    expect(
+      await detail.locator('iframe').evaluate((frame) =>
+        getComputedStyle((frame as HTMLIFrameElement).contentDocument?.documentElement as Element)
+          .getPropertyValue('--theme-accent')
+          .trim(),
+      ),
+    ).toMatch(/#b4582a|rgb\(180, 88, 42\)|var\(--brand-willow\)/);
     await detail.getByRole('button', { name: 'Clear' }).click();
     await detail.getByText('changes it for everything that follows').waitFor();
   });

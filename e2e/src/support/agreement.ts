@@ -6,14 +6,37 @@ export type { ForcedState } from './force-states.js';
 
 /** Colour longhands on which core and browser must agree wholly. */
 export const COLOR_PROPERTIES = [
-  'color', 'background-color', 'border-top-color', 'border-right-color', 'border-bottom-color', 'border-left-color', 'outline-color',
-  'text-decoration-color', 'fill', 'stroke', 'caret-color', 'accent-color',
+  'color',
+  'background-color',
+  'border-top-color',
+  'border-right-color',
+  'border-bottom-color',
+  'border-left-color',
+  'outline-color',
+  'text-decoration-color',
+  'fill',
+  'stroke',
+  'caret-color',
+  'accent-color',
 ] as const;
 /** Longhands besides those. */
 export const OTHER_PROPERTIES = [
-  'opacity', 'visibility', 'display', 'font-family', 'font-size', 'font-weight', 'line-height', 'text-decoration-line', 'background-image', 'box-shadow', 'text-shadow',
+  'opacity',
+  'visibility',
+  'display',
+  'font-family',
+  'font-size',
+  'font-weight',
+  'line-height',
+  'text-decoration-line',
+  'background-image',
+  'box-shadow',
+  'text-shadow',
   ...['top', 'right', 'bottom', 'left'].flatMap((side) => [`border-${side}-width`, `border-${side}-style`]),
-  'border-top-left-radius', 'border-top-right-radius', 'border-bottom-right-radius', 'border-bottom-left-radius',
+  'border-top-left-radius',
+  'border-top-right-radius',
+  'border-bottom-right-radius',
+  'border-bottom-left-radius',
 ];
 export const COMPARED_PROPERTIES = [...COLOR_PROPERTIES, ...OTHER_PROPERTIES];
 
@@ -43,7 +66,14 @@ export function emptyAgreement(): Agreement {
  * In a state, each element in turn is forced into it, hover and active with its ancestors.
  */
 export async function compareWithBrowser(
-  browserPage: BrowserPage, page: Page, options: { readonly properties: readonly string[]; readonly states: readonly ForcedState[]; readonly environment?: Partial<MediaEnvironment> }, into: Agreement,
+  browserPage: BrowserPage,
+  page: Page,
+  options: {
+    readonly properties: readonly string[];
+    readonly states: readonly ForcedState[];
+    readonly environment?: Partial<MediaEnvironment>;
+  },
+  into: Agreement,
 ): Promise<void> {
   const { properties, states, environment } = options;
   await settle(browserPage);
@@ -56,8 +86,19 @@ export async function compareWithBrowser(
     }
     await forEachForced(browserPage, page, state, async (element, chain) => {
       // Forcing `focus` puts the ancestors into `:focus-within`; `focus-visible` is forced alone.
-      const around: (readonly [ElementNode, ReadonlySet<string>])[] = state === 'focus' ? lineageOf(element).slice(0, -1).map((node) => [node, new Set(['focus-within'])] as const) : [];
-      const view = new StyleView(page, { environment, states: new Map([...around, ...chain.map((node): readonly [ElementNode, ReadonlySet<string>] => [node, new Set([state])])]) });
+      const around: (readonly [ElementNode, ReadonlySet<string>])[] =
+        state === 'focus'
+          ? lineageOf(element)
+              .slice(0, -1)
+              .map((node) => [node, new Set(['focus-within'])] as const)
+          : [];
+      const view = new StyleView(page, {
+        environment,
+        states: new Map([
+          ...around,
+          ...chain.map((node): readonly [ElementNode, ReadonlySet<string>] => [node, new Set([state])]),
+        ]),
+      });
       const values = await readOne(browserPage, element.number, properties);
       record(view, element, values, state, properties, into);
     });
@@ -67,13 +108,28 @@ export async function compareWithBrowser(
 /** Values by pseudo-element (`''` for the element itself). */
 type Values = Record<string, string[]>;
 
-function record(view: StyleView, element: ElementNode, values: Values, state: string, properties: readonly string[], into: Agreement): void {
+function record(
+  view: StyleView,
+  element: ElementNode,
+  values: Values,
+  state: string,
+  properties: readonly string[],
+  into: Agreement,
+): void {
   for (const pseudo of ['', 'before', 'after']) {
     const browser = values[pseudo];
     const content = view.style(element, pseudo).resolved('content');
     const hasContent = pseudo === '' || (content !== 'none' && content !== 'normal');
     if (hasContent !== (browser !== undefined)) {
-      into.differences.push({ element: element.number, name: nameOf(element), pseudo, state, property: 'content', core: content, browser: browser ? 'some' : 'none' });
+      into.differences.push({
+        element: element.number,
+        name: nameOf(element),
+        pseudo,
+        state,
+        property: 'content',
+        core: content,
+        browser: browser ? 'some' : 'none',
+      });
       continue;
     }
     if (!browser) continue;
@@ -81,7 +137,16 @@ function record(view: StyleView, element: ElementNode, values: Values, state: st
     properties.forEach((property, i) => {
       into.compared.set(property, (into.compared.get(property) ?? 0) + 1);
       const core = style.resolved(property);
-      if (!sameValue(core, browser[i])) into.differences.push({ element: element.number, name: nameOf(element), pseudo, state, property, core, browser: browser[i] });
+      if (!sameValue(core, browser[i]))
+        into.differences.push({
+          element: element.number,
+          name: nameOf(element),
+          pseudo,
+          state,
+          property,
+          core,
+          browser: browser[i],
+        });
     });
   }
 }
@@ -92,7 +157,11 @@ function nameOf(element: ElementNode): string {
 
 /** Equal texts, or equal but for the last digits of their numbers. */
 export function sameValue(a: string, b: string): boolean {
-  const clean = (text: string): string => text.replace(/url\("?(?:http:\/\/site\.test\/)?([^")]*)"?\)/g, (_, path: string) => `url(${path.split('/').pop()})`).replace(/\s+/g, ' ').trim();
+  const clean = (text: string): string =>
+    text
+      .replace(/url\("?(?:http:\/\/site\.test\/)?([^")]*)"?\)/g, (_, path: string) => `url(${path.split('/').pop()})`)
+      .replace(/\s+/g, ' ')
+      .trim();
   const x = clean(a);
   const y = clean(b);
   if (x === y) return true;
@@ -147,7 +216,12 @@ async function readOne(browserPage: BrowserPage, number: number, properties: rea
 }
 
 /** Forces a state on each element in turn; the chain that holds it is the element and, for hover and active, its ancestors. */
-async function forEachForced(browserPage: BrowserPage, page: Page, state: ForcedState, visit: (element: ElementNode, chain: readonly ElementNode[]) => Promise<void>): Promise<void> {
+async function forEachForced(
+  browserPage: BrowserPage,
+  page: Page,
+  state: ForcedState,
+  visit: (element: ElementNode, chain: readonly ElementNode[]) => Promise<void>,
+): Promise<void> {
   const forced = await forceStates(browserPage);
   const withAncestors = state === 'hover' || state === 'active';
   const walk = async (element: ElementNode, chain: readonly ElementNode[]): Promise<void> => {

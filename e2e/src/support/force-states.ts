@@ -11,7 +11,10 @@ interface CdpNode {
 }
 
 /** States given to elements of a loaded page by their numbers in the core: the document's elements, then those of shadow trees, tree by tree. */
-export async function forceStates(browserPage: BrowserPage): Promise<{ readonly force: (number: number, states: readonly ForcedState[]) => Promise<void>; readonly end: () => Promise<void> }> {
+export async function forceStates(browserPage: BrowserPage): Promise<{
+  readonly force: (number: number, states: readonly ForcedState[]) => Promise<void>;
+  readonly end: () => Promise<void>;
+}> {
   const session = await browserPage.context().newCDPSession(browserPage);
   await session.send('DOM.enable');
   await session.send('CSS.enable');
@@ -28,11 +31,15 @@ export async function forceStates(browserPage: BrowserPage): Promise<{ readonly 
   // The list grows while shadow trees inside shadow trees are found.
   for (const id of ids) {
     const shadow = shadowOf.get(id);
-    if (shadow !== undefined) ids.push(...(await session.send('DOM.querySelectorAll', { nodeId: shadow, selector: '*' })).nodeIds);
+    if (shadow !== undefined)
+      ids.push(...(await session.send('DOM.querySelectorAll', { nodeId: shadow, selector: '*' })).nodeIds);
   }
   return {
     force: async (number, states) => {
-      await session.send('CSS.forcePseudoState', { nodeId: ids[number], forcedPseudoClasses: states.filter((state) => state !== 'rest') });
+      await session.send('CSS.forcePseudoState', {
+        nodeId: ids[number],
+        forcedPseudoClasses: states.filter((state) => state !== 'rest'),
+      });
     },
     end: () => session.detach(),
   };

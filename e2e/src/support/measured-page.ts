@@ -6,7 +6,11 @@ import ts from 'typescript';
 import { root } from './product.js';
 
 /** The product's own measuring, as a script: it needs nothing but a document. */
-const MEASURE = ts.transpileModule(readFileSync(join(root, 'web/src/app/shared/frame/measure-layout.ts'), 'utf8'), { compilerOptions: { target: ts.ScriptTarget.ES2022, module: ts.ModuleKind.ES2022 } }).outputText.replace('export function', 'function');
+const MEASURE = ts
+  .transpileModule(readFileSync(join(root, 'web/src/app/shared/frame/measure-layout.ts'), 'utf8'), {
+    compilerOptions: { target: ts.ScriptTarget.ES2022, module: ts.ModuleKind.ES2022 },
+  })
+  .outputText.replace('export function', 'function');
 
 /** Elements of the page in the core's numbering: the document's, then those of shadow trees, tree by tree. */
 const NUMBERED = `(() => {
@@ -26,8 +30,20 @@ interface Measured {
 }
 
 /** The core's page with the layout that a browser gives it. */
-export async function measuredPage(browserPage: BrowserPage, page: Page): Promise<{ readonly page: Page; readonly layout: PageLayout }> {
-  const found = await browserPage.evaluate(`(() => { ${MEASURE}\n return measureLayout(document, ${NUMBERED}); })()`) as Measured;
-  const layout: PageLayout = { width: found.width, height: found.height, boxes: Float32Array.from(found.boxes), fragments: new Map(found.fragments), lines: new Map(found.lines), pseudoBoxes: new Map(found.pseudoBoxes) };
+export async function measuredPage(
+  browserPage: BrowserPage,
+  page: Page,
+): Promise<{ readonly page: Page; readonly layout: PageLayout }> {
+  const found = (await browserPage.evaluate(
+    `(() => { ${MEASURE}\n return measureLayout(document, ${NUMBERED}); })()`,
+  )) as Measured;
+  const layout: PageLayout = {
+    width: found.width,
+    height: found.height,
+    boxes: Float32Array.from(found.boxes),
+    fragments: new Map(found.fragments),
+    lines: new Map(found.lines),
+    pseudoBoxes: new Map(found.pseudoBoxes),
+  };
   return { page: withLayout(page, layout), layout };
 }

@@ -51,6 +51,14 @@ async function asArrived({ url, process }: Product): Promise<boolean> {
   if ((await read<unknown[]>('')).length !== 1) return false;
   const { revisions } = await read<{ revisions: unknown[] }>('/1/draft');
   if (revisions.length > 0) return false;
-  while ((await fetch(`${url}/api/sites/1/undo`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{}' })).ok);
+  while (
+    (
+      await fetch(`${url}/api/sites/1/undo`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: '{}',
+      })
+    ).ok
+  );
   return true;
 }

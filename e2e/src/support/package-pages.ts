@@ -34,7 +34,11 @@ ${each((v) => `<div class="alert alert-${v}" role="alert">A <a href="#" class="a
 <blockquote class="blockquote"><p>q</p><footer class="blockquote-footer">w</footer></blockquote><p class="text-decoration-line-through fw-bold fst-italic text-uppercase opacity-50 shadow-lg link-danger"><a class="link-primary link-underline-opacity-25 icon-link" href="#">u</a></p>
 <div data-bs-theme="dark" class="bg-body text-body p-3"><a href="#">dark</a><button class="btn btn-primary">d</button><input class="form-control"></div><dl class="row"><dt class="col-3">t</dt><dd class="col-9">d</dd></dl><details><summary>s</summary>x</details></main>`;
 
-const DAYS = Array.from({ length: 35 }, (_, i) => `<span class="flatpickr-day${i < 3 ? ' prevMonthDay' : ''}${i === 12 ? ' selected startRange' : i === 13 ? ' inRange' : i === 14 ? ' selected endRange' : ''}${i === 20 ? ' today' : ''}${i === 25 ? ' flatpickr-disabled' : ''}" tabindex="-1">${i + 1}</span>`).join('');
+const DAYS = Array.from(
+  { length: 35 },
+  (_, i) =>
+    `<span class="flatpickr-day${i < 3 ? ' prevMonthDay' : ''}${i === 12 ? ' selected startRange' : i === 13 ? ' inRange' : i === 14 ? ' selected endRange' : ''}${i === 20 ? ' today' : ''}${i === 25 ? ' flatpickr-disabled' : ''}" tabindex="-1">${i + 1}</span>`,
+).join('');
 
 const FLATPICKR_BODY = `<input class="flatpickr-input active" readonly value="2026-06-14"><div class="flatpickr-calendar hasTime animate open arrowTop showTimeInput" tabindex="-1"><div class="flatpickr-months"><span class="flatpickr-prev-month"><svg viewBox="0 0 17 17"><path d="M5 8h8"/></svg></span>
 <div class="flatpickr-month"><div class="flatpickr-current-month"><select class="flatpickr-monthDropdown-months"><option class="flatpickr-monthDropdown-month">June</option></select><div class="numInputWrapper"><input class="numInput cur-year" type="number"><span class="arrowUp"></span><span class="arrowDown"></span></div></div></div><span class="flatpickr-next-month flatpickr-disabled"><svg viewBox="0 0 17 17"><path d="M5 8h8"/></svg></span></div>
@@ -48,7 +52,8 @@ const OPEN_PROPS_BODY = `<header><h1>Reeds</h1><nav><a href="#a">One</a> <a href
 
 /** Pages made with other packages' stylesheets, by path, with the sheets they link. */
 export function packagePages(): ReadonlyMap<string, string> {
-  const page = (sheets: readonly string[], body: string): string => `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>t</title>${sheets.map((sheet) => `<link rel="stylesheet" href="css/${sheet}">`).join('')}</head><body>${body}</body></html>`;
+  const page = (sheets: readonly string[], body: string): string =>
+    `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>t</title>${sheets.map((sheet) => `<link rel="stylesheet" href="css/${sheet}">`).join('')}</head><body>${body}</body></html>`;
   return new Map([
     ['css/bootstrap.css', shipped('bootstrap', 'dist/css/bootstrap.css')],
     ['css/flatpickr.css', shipped('flatpickr', 'dist/flatpickr.css')],
@@ -57,6 +62,9 @@ export function packagePages(): ReadonlyMap<string, string> {
     ['css/open-props-buttons.css', shipped('open-props', 'buttons.min.css')],
     ['bootstrap.html', page(['bootstrap.css'], BOOTSTRAP_BODY)],
     ['flatpickr.html', page(['flatpickr.css'], FLATPICKR_BODY)],
-    ['open-props.html', page(['open-props.css', 'open-props-normalize.css', 'open-props-buttons.css'], OPEN_PROPS_BODY)],
+    [
+      'open-props.html',
+      page(['open-props.css', 'open-props-normalize.css', 'open-props-buttons.css'], OPEN_PROPS_BODY),
+    ],
   ]);
 }

@@ -6,9 +6,24 @@ const require = createRequire(import.meta.url);
 
 /** Stylesheets of packages of different schools: frameworks of components, utilities, sheets without classes, old ones, and single widgets. */
 const SHEETS = [
-  ['bootstrap', 'dist/css/bootstrap.css'], ['bulma', 'css/bulma.css'], ['@picocss/pico', 'css/pico.css'], ['foundation-sites', 'dist/css/foundation.css'], ['spectre.css', 'dist/spectre.css'], ['milligram', 'dist/milligram.css'],
-  ['tachyons', 'css/tachyons.css'], ['purecss', 'build/pure.css'], ['water.css', 'out/water.css'], ['mvp.css', 'mvp.css'], ['skeleton-css', 'css/skeleton.css'], ['choices.js', 'public/assets/styles/choices.css'], ['sweetalert2', 'dist/sweetalert2.css'],
-  ['vanilla-cookieconsent', 'dist/cookieconsent.css'], ['uikit', 'dist/css/uikit.css'], ['materialize-css', 'dist/css/materialize.css'], ['bootstrap-3', 'dist/css/bootstrap.css'], ['flatpickr', 'dist/flatpickr.css'],
+  ['bootstrap', 'dist/css/bootstrap.css'],
+  ['bulma', 'css/bulma.css'],
+  ['@picocss/pico', 'css/pico.css'],
+  ['foundation-sites', 'dist/css/foundation.css'],
+  ['spectre.css', 'dist/spectre.css'],
+  ['milligram', 'dist/milligram.css'],
+  ['tachyons', 'css/tachyons.css'],
+  ['purecss', 'build/pure.css'],
+  ['water.css', 'out/water.css'],
+  ['mvp.css', 'mvp.css'],
+  ['skeleton-css', 'css/skeleton.css'],
+  ['choices.js', 'public/assets/styles/choices.css'],
+  ['sweetalert2', 'dist/sweetalert2.css'],
+  ['vanilla-cookieconsent', 'dist/cookieconsent.css'],
+  ['uikit', 'dist/css/uikit.css'],
+  ['materialize-css', 'dist/css/materialize.css'],
+  ['bootstrap-3', 'dist/css/bootstrap.css'],
+  ['flatpickr', 'dist/flatpickr.css'],
 ] as const;
 
 /** Stylesheet of a package, by a short name. */
@@ -19,7 +34,10 @@ export interface PackageSheet {
 
 /** All of them; only those whose name holds a word, when one is given. */
 export function packageSheets(word = ''): PackageSheet[] {
-  return SHEETS.filter(([name]) => name.includes(word)).map(([name, file]) => ({ name: name.replace(/\W+/g, '-').replace(/^-/, ''), css: readFileSync(join(folderOf(name), file), 'utf8') }));
+  return SHEETS.filter(([name]) => name.includes(word)).map(([name, file]) => ({
+    name: name.replace(/\W+/g, '-').replace(/^-/, ''),
+    css: readFileSync(join(folderOf(name), file), 'utf8'),
+  }));
 }
 
 /** Folder of an installed package; some do not let their `package.json` be resolved. */

@@ -12,21 +12,72 @@ interface Draft {
   readonly children: Draft[];
 }
 
-const VOID: ReadonlySet<string> = new Set(['input', 'img', 'br', 'hr', 'col', 'meta', 'link', 'area', 'base', 'embed', 'source', 'track', 'wbr']);
+const VOID: ReadonlySet<string> = new Set([
+  'input',
+  'img',
+  'br',
+  'hr',
+  'col',
+  'meta',
+  'link',
+  'area',
+  'base',
+  'embed',
+  'source',
+  'track',
+  'wbr',
+]);
 /** Elements that stand in a page already, or that a parser would move. */
-const LEFT_OUT: ReadonlySet<string> = new Set(['html', 'body', 'head', 'script', 'style', 'template', 'title', 'iframe', 'object', 'video', 'audio', 'canvas', 'svg', 'frame', 'frameset', 'noscript', 'plaintext', 'textarea', 'select']);
-const TABLE_PARTS: Readonly<Record<string, string>> = { thead: 'table', tbody: 'table', tfoot: 'table', caption: 'table', tr: 'tbody', td: 'tr', th: 'tr' };
+const LEFT_OUT: ReadonlySet<string> = new Set([
+  'html',
+  'body',
+  'head',
+  'script',
+  'style',
+  'template',
+  'title',
+  'iframe',
+  'object',
+  'video',
+  'audio',
+  'canvas',
+  'svg',
+  'frame',
+  'frameset',
+  'noscript',
+  'plaintext',
+  'textarea',
+  'select',
+]);
+const TABLE_PARTS: Readonly<Record<string, string>> = {
+  thead: 'table',
+  tbody: 'table',
+  tfoot: 'table',
+  caption: 'table',
+  tr: 'tbody',
+  td: 'tr',
+  th: 'tr',
+};
 const NAME = /^[a-zA-Z][\w:.-]*$/;
 
 /** What a pseudo-class asks of an element so that it can hold without anyone's doing. */
 const ASKED: Readonly<Record<string, readonly [tag: string, attribute: string, value: string]>> = {
-  checked: ['input', 'checked', ''], disabled: ['button', 'disabled', ''], required: ['input', 'required', ''], 'placeholder-shown': ['input', 'placeholder', 'x'], open: ['details', 'open', ''], 'read-only': ['input', 'readonly', ''], link: ['a', 'href', '#'], 'any-link': ['a', 'href', '#'],
+  checked: ['input', 'checked', ''],
+  disabled: ['button', 'disabled', ''],
+  required: ['input', 'required', ''],
+  'placeholder-shown': ['input', 'placeholder', 'x'],
+  open: ['details', 'open', ''],
+  'read-only': ['input', 'readonly', ''],
+  link: ['a', 'href', '#'],
+  'any-link': ['a', 'href', '#'],
 };
 
 /** A page on which the selectors of a stylesheet have something to match: for each its elements, in their relations, up to `most` selectors. @param from how many selectors to pass over. */
 export function pageFromSelectors(css: string, sheet: string, most: number, from = 0): string {
   const written = new Set<string>();
-  const selectors = parsePage('<!doctype html><style></style>', { veneer: css }).veneerRules.flatMap((rule) => rule.selectors);
+  const selectors = parsePage('<!doctype html><style></style>', { veneer: css }).veneerRules.flatMap(
+    (rule) => rule.selectors,
+  );
   const pieces: string[] = [];
   let taken = 0;
   for (const selector of selectors) {
@@ -50,9 +101,10 @@ function pieceFor({ compounds, combinators, pseudoElements }: ComplexSelector): 
   let parent = top;
   let last: Draft | null = null;
   for (let i = 0; i < compounds.length; i += 1) {
-    const element = elementFor(compounds[i], i === compounds.length - 1 ? pseudoElements[0]?.name ?? '' : '');
+    const element = elementFor(compounds[i], i === compounds.length - 1 ? (pseudoElements[0]?.name ?? '') : '');
     if (element === null) {
-      if (LEFT_OUT.has(compounds[i].type ?? '') && (compounds[i].type === 'html' || compounds[i].type === 'body')) continue;
+      if (LEFT_OUT.has(compounds[i].type ?? '') && (compounds[i].type === 'html' || compounds[i].type === 'body'))
+        continue;
       return '';
     }
     if (last !== null && (combinators[i] === ' ' || combinators[i] === '>')) parent = last;
@@ -81,7 +133,8 @@ function elementFor({ type, ids, classes, attributes, pseudoClasses }: Compound,
   if (LEFT_OUT.has(element.tag) || element.tag.includes('|')) return null;
   if (ids.length > 0) element.id = ids[0];
   for (const name of classes) element.classes.add(name);
-  for (const { name, operator, value } of attributes) if (operator !== '' || !element.attributes.has(name)) element.attributes.set(name, value);
+  for (const { name, operator, value } of attributes)
+    if (operator !== '' || !element.attributes.has(name)) element.attributes.set(name, value);
   for (const test of pseudoClasses) {
     if (test.kind === 'is' && test.list.length > 0) {
       const own = test.list[0].compounds.at(-1);
@@ -100,7 +153,11 @@ function elementFor({ type, ids, classes, attributes, pseudoClasses }: Compound,
   }
   if (pseudo === 'placeholder') element.tag ||= 'input';
   element.tag ||= element.attributes.has('href') ? 'a' : element.attributes.has('type') ? 'input' : 'div';
-  return NAME.test(element.tag) && !LEFT_OUT.has(element.tag) && [...element.attributes.keys()].every((name) => NAME.test(name)) ? element : null;
+  return NAME.test(element.tag) &&
+    !LEFT_OUT.has(element.tag) &&
+    [...element.attributes.keys()].every((name) => NAME.test(name))
+    ? element
+    : null;
 }
 
 function draft(tag: string): Draft {
@@ -109,6 +166,13 @@ function draft(tag: string): Draft {
 
 function write({ tag, id, classes, attributes, children }: Draft): string {
   const quote = (text: string): string => text.replace(/&/g, '&amp;').replace(/"/g, '&quot;');
-  const names = `${id === '' ? '' : ` id="${quote(id)}"`}${classes.size === 0 ? '' : ` class="${quote([...classes].join(' '))}"`}${[...attributes].filter(([name]) => name !== 'class' && name !== 'id' && name !== 'style').map(([name, value]) => ` ${name}="${quote(value)}"`).join('')}`;
-  return VOID.has(tag) ? `<${tag}${names}>` : `<${tag}${names}>${children.length === 0 ? 'x' : children.map(write).join('')}</${tag}>`;
+  const names = `${id === '' ? '' : ` id="${quote(id)}"`}${classes.size === 0 ? '' : ` class="${quote([...classes].join(' '))}"`}${[
+    ...attributes,
+  ]
+    .filter(([name]) => name !== 'class' && name !== 'id' && name !== 'style')
+    .map(([name, value]) => ` ${name}="${quote(value)}"`)
+    .join('')}`;
+  return VOID.has(tag)
+    ? `<${tag}${names}>`
+    : `<${tag}${names}>${children.length === 0 ? 'x' : children.map(write).join('')}</${tag}>`;
 }

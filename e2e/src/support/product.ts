@@ -23,8 +23,13 @@ export function temporaryFolder(): { readonly path: string; remove(): void } {
 }
 
 /** Starts the built server and waits for its address. @throws when it ends before it gives one. */
-export async function startProduct(dataFolder: string, environment: Readonly<Record<string, string>> = {}): Promise<Product> {
-  const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], { env: { ...process.env, PORT: '0', DATA_DIR: dataFolder, ...environment } });
+export async function startProduct(
+  dataFolder: string,
+  environment: Readonly<Record<string, string>> = {},
+): Promise<Product> {
+  const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
+    env: { ...process.env, PORT: '0', DATA_DIR: dataFolder, ...environment },
+  });
   let output = '';
   child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
   child.stderr.on('data', (chunk: Buffer) => (output += chunk.toString()));
@@ -36,18 +41,25 @@ export async function startProduct(dataFolder: string, environment: Readonly<Rec
     child.on('exit', (code) => failed(new Error(`The server ended with ${code}: ${output}`)));
   });
   return {
-    url, process: child, output: () => output,
-    kill: () => new Promise((done) => {
-      child.removeAllListeners('exit');
-      child.on('exit', () => done());
-      child.kill('SIGKILL');
-    }),
+    url,
+    process: child,
+    output: () => output,
+    kill: () =>
+      new Promise((done) => {
+        child.removeAllListeners('exit');
+        child.on('exit', () => done());
+        child.kill('SIGKILL');
+      }),
   };
 }
 
 /** Runs the server until it ends by itself; its exit code and what it printed. */
-export function runToEnd(environment: Readonly<Record<string, string>>): Promise<{ readonly code: number | null; readonly output: string }> {
-  const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], { env: { ...process.env, ...environment } });
+export function runToEnd(
+  environment: Readonly<Record<string, string>>,
+): Promise<{ readonly code: number | null; readonly output: string }> {
+  const child = spawn(process.execPath, [join(root, 'server/dist/main.js')], {
+    env: { ...process.env, ...environment },
+  });
   let output = '';
   child.stdout.on('data', (chunk: Buffer) => (output += chunk.toString()));
   child.stderr.on('data', (chunk: Buffer) => (output += chunk.toString()));
@@ -61,7 +73,10 @@ export function newContext(browser: Browser): Promise<BrowserContext> {
 
 /** The Bench in a browser, with the words a designer would use. */
 export class BenchDriver {
-  private constructor(readonly page: Page, readonly url: string) {}
+  private constructor(
+    readonly page: Page,
+    readonly url: string,
+  ) {}
 
   static async open(browser: Browser, url: string): Promise<BenchDriver> {
     return BenchDriver.openIn(await newContext(browser), url);
@@ -126,11 +141,14 @@ export class BenchDriver {
 
   /** Version of the stored draft, asked of the server. */
   async version(): Promise<number> {
-    return this.page.evaluate(async () => ((await (await fetch('/api/sites/1/draft')).json()) as { version: number }).version);
+    return this.page.evaluate(
+      async () => ((await (await fetch('/api/sites/1/draft')).json()) as { version: number }).version,
+    );
   }
 
   async changed(before: number): Promise<void> {
-    for (let tries = 0; tries < 100 && (await this.version()) === before; tries += 1) await this.page.waitForTimeout(30);
+    for (let tries = 0; tries < 100 && (await this.version()) === before; tries += 1)
+      await this.page.waitForTimeout(30);
     await this.settled();
   }
 
@@ -138,28 +156,41 @@ export class BenchDriver {
   async settled(): Promise<void> {
     for (let calm = 0, tries = 0; calm < 3 && tries < 1_500; tries += 1) {
       await this.page.waitForTimeout(40);
-      const isBusy = await this.page.evaluate(() => document.querySelector('uv-bench-page aside')?.getAttribute('aria-busy') === 'true');
+      const isBusy = await this.page.evaluate(
+        () => document.querySelector('uv-bench-page aside')?.getAttribute('aria-busy') === 'true',
+      );
       calm = isBusy ? 0 : calm + 1;
     }
   }
 
   /** Computed value inside the framed page, as the frame's own engine has it. */
   async framed(selector: string, property: string): Promise<string> {
-    return this.page.evaluate(([wanted, name]) => {
-      const document_ = document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument;
-      const element = document_?.querySelector(wanted);
-      return element ? document_?.defaultView?.getComputedStyle(element).getPropertyValue(name) ?? '' : 'nothing';
-    }, [selector, property] as const);
+    return this.page.evaluate(
+      ([wanted, name]) => {
+        const document_ = document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument;
+        const element = document_?.querySelector(wanted);
+        return element ? (document_?.defaultView?.getComputedStyle(element).getPropertyValue(name) ?? '') : 'nothing';
+      },
+      [selector, property] as const,
+    );
   }
 
   /** Computed value of a pseudo-element, or of an element in the first shadow tree that has it. */
   async framedPart(selector: string, property: string, pseudo: string | null): Promise<string> {
-    return this.page.evaluate(([wanted, name, part]) => {
-      const document_ = document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument;
-      const roots = [document_, ...[...document_?.querySelectorAll('*') ?? []].map(({ shadowRoot }) => shadowRoot)].filter((root) => root != null);
-      const element = roots.map((root) => root.querySelector(wanted)).find((found) => found !== null);
-      return element ? document_?.defaultView?.getComputedStyle(element, part).getPropertyValue(name) ?? '' : 'nothing';
-    }, [selector, property, pseudo] as const);
+    return this.page.evaluate(
+      ([wanted, name, part]) => {
+        const document_ = document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument;
+        const roots = [
+          document_,
+          ...[...(document_?.querySelectorAll('*') ?? [])].map(({ shadowRoot }) => shadowRoot),
+        ].filter((root) => root != null);
+        const element = roots.map((root) => root.querySelector(wanted)).find((found) => found !== null);
+        return element
+          ? (document_?.defaultView?.getComputedStyle(element, part).getPropertyValue(name) ?? '')
+          : 'nothing';
+      },
+      [selector, property, pseudo] as const,
+    );
   }
 
   /** Shows another page of the site. */
@@ -172,7 +203,14 @@ export class BenchDriver {
 
   /** Scrolls an element of the framed page to the middle, then chooses it by a click. */
   async find(selector: string): Promise<void> {
-    await this.page.evaluate((wanted) => document.querySelector<HTMLIFrameElement>('uv-page-frame iframe')?.contentDocument?.querySelector(wanted)?.scrollIntoView({ block: 'center' }), selector);
+    await this.page.evaluate(
+      (wanted) =>
+        document
+          .querySelector<HTMLIFrameElement>('uv-page-frame iframe')
+          ?.contentDocument?.querySelector(wanted)
+          ?.scrollIntoView({ block: 'center' }),
+      selector,
+    );
     await this.choose(selector);
   }
 
@@ -203,13 +241,23 @@ export class BenchDriver {
     const options = { name, ...(typeof name === 'string' ? { exact: true } : {}) };
     const beside = this.page.locator('aside').getByRole('button', options);
     // What mends a finding is in the list that the foot opens into.
-    if (await beside.count() === 0) await this.page.locator('uv-verdict-bar').getByRole('button', { name: /findings/ }).click();
+    if ((await beside.count()) === 0)
+      await this.page
+        .locator('uv-verdict-bar')
+        .getByRole('button', { name: /findings/ })
+        .click();
     await this.page.locator('aside, uv-verdict-bar').getByRole('button', options).first().click();
     await this.changed(before);
   }
 
   async plies(): Promise<string[]> {
-    return this.page.locator('uv-plies-list li').evaluateAll((items) => items.map((item) => [...item.querySelectorAll('.value, .from')].map((node) => node.textContent?.trim()).join(' | ')));
+    return this.page
+      .locator('uv-plies-list li')
+      .evaluateAll((items) =>
+        items.map((item) =>
+          [...item.querySelectorAll('.value, .from')].map((node) => node.textContent?.trim()).join(' | '),
+        ),
+      );
   }
 
   async css(): Promise<string> {
@@ -220,6 +268,8 @@ export class BenchDriver {
     // It is made anew once other pages have been measured.
     await this.page.locator('uv-verdict-bar', { hasText: /Checking page/ }).waitFor({ state: 'detached' });
     // All that was found, whether or not the line is opened.
-    return this.page.locator('uv-verdict-bar').evaluate((bar) => (bar.querySelector('ul[aria-label="Verdict"]') ?? bar).textContent ?? '');
+    return this.page
+      .locator('uv-verdict-bar')
+      .evaluate((bar) => (bar.querySelector('ul[aria-label="Verdict"]') ?? bar).textContent ?? '');
   }
 }

@@ -9,7 +9,10 @@ export interface Screen {
 }
 
 const view = async ({ page }: BenchDriver, name: string): Promise<void> => {
-  await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: new RegExp(`^${name}`) }).click();
+  await page
+    .getByRole('navigation', { name: 'Views' })
+    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .click();
 };
 const topic = async ({ page }: BenchDriver, name: string): Promise<void> => {
   await page.locator('uv-survey-page p-selectbutton').getByText(name, { exact: true }).first().click();
@@ -18,54 +21,103 @@ const topic = async ({ page }: BenchDriver, name: string): Promise<void> => {
 /** Every screen and dialog of the product, from the demo as it arrives, in an order that leads from one to the next. */
 export const SCREENS: readonly Screen[] = [
   { name: 'Bench, nothing chosen', reach: async (bench) => view(bench, 'Bench') },
-  { name: 'Bench, a target', reach: async (bench) => {
-    await bench.find('.qs-go');
-  } },
-  { name: 'Bench, an override', reach: async (bench) => {
-    await bench.cell('Fill, rest');
-    await bench.typed('#0a7f5a');
-  } },
+  {
+    name: 'Bench, a target',
+    reach: async (bench) => {
+      await bench.find('.qs-go');
+    },
+  },
+  {
+    name: 'Bench, an override',
+    reach: async (bench) => {
+      await bench.cell('Fill, rest');
+      await bench.typed('#0a7f5a');
+    },
+  },
   { name: 'Bench, all findings', reach: async ({ page }) => page.locator('uv-verdict-bar .open').click() },
-  { name: 'Bench, every state', panes: false, reach: async ({ page }) => {
-    await page.locator('uv-verdict-bar .open').click();
-    await page.getByRole('button', { name: 'Every state…' }).click();
-  } },
-  { name: 'Bench, selector edited', panes: false, reach: async ({ page }) => {
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Edit selector' }).click();
-  } },
-  { name: 'Bench, more acts', panes: false, reach: async ({ page }) => {
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'More about this element' }).click();
-  } },
-  { name: 'Bench, pages and matches', panes: false, reach: async ({ page }) => {
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Pages and matches…' }).click();
-  } },
-  { name: 'Survey, colours', reach: async (bench) => {
-    await bench.page.keyboard.press('Escape');
-    await view(bench, 'Survey');
-    await bench.page.waitForSelector('uv-color-floor button', { timeout: 60_000 });
-  } },
-  { name: 'Survey, a colour', reach: async (bench) => {
-    await bench.page.locator('uv-color-table tbody tr').first().click();
-  } },
-  ...['Properties', 'Fonts', 'Stylesheets', 'Parts'].map((name): Screen => ({ name: `Survey, ${name.toLowerCase()}`, reach: async (bench) => topic(bench, name) })),
-  { name: 'Survey, bringing in', panes: false, reach: async (bench) => {
-    await bench.page.getByRole('button', { name: 'Bring in a site…' }).click();
-  } },
-  { name: 'Palette', reach: async (bench) => {
-    await bench.page.keyboard.press('Escape');
-    await view(bench, 'Palette');
-    await bench.page.waitForSelector('uv-pair-table table', { state: 'attached' });
-  } },
-  ...['Typed', 'File'].map((name): Screen => ({ name: `Palette, ${name.toLowerCase()}`, reach: async (bench) => {
-    await bench.page.locator('uv-bring-in').getByText(name, { exact: true }).click();
-  } })),
+  {
+    name: 'Bench, every state',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.locator('uv-verdict-bar .open').click();
+      await page.getByRole('button', { name: 'Every state…' }).click();
+    },
+  },
+  {
+    name: 'Bench, selector edited',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Edit selector' }).click();
+    },
+  },
+  {
+    name: 'Bench, more acts',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'More about this element' }).click();
+    },
+  },
+  {
+    name: 'Bench, pages and matches',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Pages and matches…' }).click();
+    },
+  },
+  {
+    name: 'Survey, colours',
+    reach: async (bench) => {
+      await bench.page.keyboard.press('Escape');
+      await view(bench, 'Survey');
+      await bench.page.waitForSelector('uv-color-floor button', { timeout: 60_000 });
+    },
+  },
+  {
+    name: 'Survey, a colour',
+    reach: async (bench) => {
+      await bench.page.locator('uv-color-table tbody tr').first().click();
+    },
+  },
+  ...['Properties', 'Fonts', 'Stylesheets', 'Parts'].map((name): Screen => ({
+    name: `Survey, ${name.toLowerCase()}`,
+    reach: async (bench) => topic(bench, name),
+  })),
+  {
+    name: 'Survey, bringing in',
+    panes: false,
+    reach: async (bench) => {
+      await bench.page.getByRole('button', { name: 'Bring in a site…' }).click();
+    },
+  },
+  {
+    name: 'Palette',
+    reach: async (bench) => {
+      await bench.page.keyboard.press('Escape');
+      await view(bench, 'Palette');
+      await bench.page.waitForSelector('uv-pair-table table', { state: 'attached' });
+    },
+  },
+  ...['Typed', 'File'].map((name): Screen => ({
+    name: `Palette, ${name.toLowerCase()}`,
+    reach: async (bench) => {
+      await bench.page.locator('uv-bring-in').getByText(name, { exact: true }).click();
+    },
+  })),
   { name: 'Sheet', reach: async (bench) => view(bench, 'Sheet') },
-  { name: 'saving', panes: false, reach: async ({ page }) => page.getByRole('button', { name: 'Save revision' }).click() },
-  { name: 'publishing', panes: false, reach: async ({ page }) => {
-    await page.keyboard.press('Escape');
-    await page.getByRole('button', { name: 'Publish…' }).click();
-  } },
+  {
+    name: 'saving',
+    panes: false,
+    reach: async ({ page }) => page.getByRole('button', { name: 'Save revision' }).click(),
+  },
+  {
+    name: 'publishing',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Publish…' }).click();
+    },
+  },
 ];

@@ -3,7 +3,12 @@ import { extname, join, resolve, sep } from 'node:path';
 import type { BrowserContext } from 'playwright-core';
 import { parsePage, type Page } from '@upper-veneer/core';
 
-const TYPES: Readonly<Record<string, string>> = { '.html': 'text/html', '.css': 'text/css', '.svg': 'image/svg+xml', '.png': 'image/png' };
+const TYPES: Readonly<Record<string, string>> = {
+  '.html': 'text/html',
+  '.css': 'text/css',
+  '.svg': 'image/svg+xml',
+  '.png': 'image/png',
+};
 
 /** A folder served to a browser as `http://site.test/`, and read by the core. */
 export interface SiteFolder {
@@ -42,6 +47,10 @@ export function openSiteFolder(folder: string, extra: ReadonlyMap<string, string
         else await route.fulfill({ status: 404, body: '' });
       });
     },
-    parse: (path) => parsePage(read(path)?.toString('utf8') ?? '', { path, loadSheet: (href) => read(href)?.toString('utf8') ?? null }),
+    parse: (path) =>
+      parsePage(read(path)?.toString('utf8') ?? '', {
+        path,
+        loadSheet: (href) => read(href)?.toString('utf8') ?? null,
+      }),
   };
 }

@@ -28,18 +28,32 @@ const OVERRIDES = 'overrides';
 const SINGLE = 'single overrides';
 
 /** The history of the draft: the last changes, undone or not, each in one transaction and with what it changed alone. */
-export function createChanges<Subjects extends Readonly<Record<string, Subject<unknown>>>>(db: Db, overrides: Overrides, sites: Sites, subjects: Subjects) {
+export function createChanges<Subjects extends Readonly<Record<string, Subject<unknown>>>>(
+  db: Db,
+  overrides: Overrides,
+  sites: Sites,
+  subjects: Subjects,
+) {
   const statements = {
-    insert: db.prepare<[number, string, string, string, string]>('INSERT INTO change (site_id, label, before, after, made_at) VALUES (?, ?, ?, ?, ?)'),
+    insert: db.prepare<[number, string, string, string, string]>(
+      'INSERT INTO change (site_id, label, before, after, made_at) VALUES (?, ?, ?, ?, ?)',
+    ),
     forgetUndone: db.prepare<[number]>('DELETE FROM change WHERE site_id = ? AND undone = 1'),
     forgetAll: db.prepare<[number]>('DELETE FROM change WHERE site_id = ?'),
-    lastDone: db.prepare<[number], ChangeRow>('SELECT id, label, before, after FROM change WHERE site_id = ? AND undone = 0 ORDER BY id DESC LIMIT 1'),
-    firstUndone: db.prepare<[number], ChangeRow>('SELECT id, label, before, after FROM change WHERE site_id = ? AND undone = 1 ORDER BY id LIMIT 1'),
-    trim: db.prepare<[number, number, number]>('DELETE FROM change WHERE site_id = ? AND id <= (SELECT id FROM change WHERE site_id = ? ORDER BY id DESC LIMIT 1 OFFSET ?)'),
+    lastDone: db.prepare<[number], ChangeRow>(
+      'SELECT id, label, before, after FROM change WHERE site_id = ? AND undone = 0 ORDER BY id DESC LIMIT 1',
+    ),
+    firstUndone: db.prepare<[number], ChangeRow>(
+      'SELECT id, label, before, after FROM change WHERE site_id = ? AND undone = 1 ORDER BY id LIMIT 1',
+    ),
+    trim: db.prepare<[number, number, number]>(
+      'DELETE FROM change WHERE site_id = ? AND id <= (SELECT id FROM change WHERE site_id = ? ORDER BY id DESC LIMIT 1 OFFSET ?)',
+    ),
     mark: db.prepare<[number, number]>('UPDATE change SET undone = ? WHERE id = ?'),
   };
   const byName: Readonly<Record<string, Subject<unknown>>> = subjects;
-  const snapshot = (siteId: number, ids: readonly string[]): Snapshot => ids.map((id) => ({ id, override: overrides.byId(siteId, id) }));
+  const snapshot = (siteId: number, ids: readonly string[]): Snapshot =>
+    ids.map((id) => ({ id, override: overrides.byId(siteId, id) }));
   const restoreOverrides = (siteId: number, snapshot: Snapshot): void => {
     for (const { id, override } of snapshot) {
       if (override) overrides.put(siteId, override);
@@ -70,20 +84,33 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
   };
   return {
     /** Changes subjects, and remembers them as they were and as they are. */
-    applyTo: db.transaction((siteId: number, label: string, names: readonly (keyof Subjects & string)[], act: () => void, madeAt: string): void => {
-      const take = (): Map<string, unknown> => new Map(names.map((name) => [name, name === OVERRIDES ? overrides.bySite(siteId) : byName[name].take(siteId)]));
-      const before = take();
-      act();
-      record(siteId, label, ...differing(before, take()), madeAt);
-      if (names.some((name) => byName[name].isStructure)) sites.countStructure(siteId);
-    }),
-    apply: db.transaction((siteId: number, label: string, put: readonly Override[], drop: readonly string[], madeAt: string): void => {
-      const ids = [...new Set([...put.map(({ id }) => id), ...drop])];
-      const before = snapshot(siteId, ids);
-      for (const id of drop) overrides.drop(siteId, id);
-      for (const override of put) overrides.put(siteId, override);
-      record(siteId, label, before, snapshot(siteId, ids), madeAt);
-    }),
+    applyTo: db.transaction(
+      (
+        siteId: number,
+        label: string,
+        names: readonly (keyof Subjects & string)[],
+        act: () => void,
+        madeAt: string,
+      ): void => {
+        const take = (): Map<string, unknown> =>
+          new Map(
+            names.map((name) => [name, name === OVERRIDES ? overrides.bySite(siteId) : byName[name].take(siteId)]),
+          );
+        const before = take();
+        act();
+        record(siteId, label, ...differing(before, take()), madeAt);
+        if (names.some((name) => byName[name].isStructure)) sites.countStructure(siteId);
+      },
+    ),
+    apply: db.transaction(
+      (siteId: number, label: string, put: readonly Override[], drop: readonly string[], madeAt: string): void => {
+        const ids = [...new Set([...put.map(({ id }) => id), ...drop])];
+        const before = snapshot(siteId, ids);
+        for (const id of drop) overrides.drop(siteId, id);
+        for (const override of put) overrides.put(siteId, override);
+        record(siteId, label, before, snapshot(siteId, ids), madeAt);
+      },
+    ),
     /** Takes the last change back; `false` when there is none. */
     undo: db.transaction((siteId: number): boolean => {
       const change = statements.lastDone.get(siteId);
@@ -103,7 +130,10 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
     forget: (siteId: number): void => {
       statements.forgetAll.run(siteId);
     },
-    labels: (siteId: number) => ({ undo: statements.lastDone.get(siteId)?.label ?? null, redo: statements.firstUndone.get(siteId)?.label ?? null }),
+    labels: (siteId: number) => ({
+      undo: statements.lastDone.get(siteId)?.label ?? null,
+      redo: statements.firstUndone.get(siteId)?.label ?? null,
+    }),
   };
 }
 
@@ -118,8 +148,12 @@ function differing(before: ReadonlyMap<string, unknown>, after: ReadonlyMap<stri
       now[name] = next;
       continue;
     }
-    const [was, is] = [value, next].map((list) => new Map((list as readonly Override[]).map((override) => [override.id, override])));
-    const ids = [...new Set([...was.keys(), ...is.keys()])].filter((id) => JSON.stringify(was.get(id)) !== JSON.stringify(is.get(id)));
+    const [was, is] = [value, next].map(
+      (list) => new Map((list as readonly Override[]).map((override) => [override.id, override])),
+    );
+    const ids = [...new Set([...was.keys(), ...is.keys()])].filter(
+      (id) => JSON.stringify(was.get(id)) !== JSON.stringify(is.get(id)),
+    );
     old[SINGLE] = ids.map((id) => ({ id, override: was.get(id) ?? null }));
     now[SINGLE] = ids.map((id) => ({ id, override: is.get(id) ?? null }));
   }

@@ -14,9 +14,13 @@ export type Exceptions = ReturnType<typeof createExceptions>;
 /** Exceptions of a site, in the order they were made. */
 export function createExceptions(db: Db) {
   const statements = {
-    bySite: db.prepare<[number], ExceptionRow>('SELECT kind, target, reason FROM exception WHERE site_id = ? ORDER BY position'),
+    bySite: db.prepare<[number], ExceptionRow>(
+      'SELECT kind, target, reason FROM exception WHERE site_id = ? ORDER BY position',
+    ),
     drop: db.prepare<[number]>('DELETE FROM exception WHERE site_id = ?'),
-    insert: db.prepare<[number, number, string, string, string]>('INSERT INTO exception (site_id, position, kind, target, reason) VALUES (?, ?, ?, ?, ?)'),
+    insert: db.prepare<[number, number, string, string, string]>(
+      'INSERT INTO exception (site_id, position, kind, target, reason) VALUES (?, ?, ?, ?, ?)',
+    ),
   };
   const bySite = (siteId: number): ExceptionRow[] => statements.bySite.all(siteId);
   const replace = (siteId: number, rows: readonly ExceptionRow[]): void => {

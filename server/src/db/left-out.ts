@@ -15,7 +15,9 @@ export function createLeftOut(db: Db) {
   const statements = {
     bySite: db.prepare<[number], LeftOutRow>('SELECT path, reason FROM left_out WHERE site_id = ? ORDER BY position'),
     drop: db.prepare<[number]>('DELETE FROM left_out WHERE site_id = ?'),
-    insert: db.prepare<[number, number, string, string]>('INSERT INTO left_out (site_id, position, path, reason) VALUES (?, ?, ?, ?)'),
+    insert: db.prepare<[number, number, string, string]>(
+      'INSERT INTO left_out (site_id, position, path, reason) VALUES (?, ?, ?, ?)',
+    ),
   };
   return {
     bySite: (siteId: number) => statements.bySite.all(siteId),

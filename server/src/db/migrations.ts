@@ -155,11 +155,25 @@ const SPOKEN_OF = 1000;
 /** Makes numbers of rows that are gone stay gone. Source: https://www.sqlite.org/autoinc.html, and lang_altertable.html §7 for the steps. */
 function neverNumberAgain(db: Db): void {
   for (const table of NUMBERED) {
-    const { sql } = db.prepare<[string], { sql: string }>("SELECT sql FROM sqlite_master WHERE type = 'table' AND name = ?").get(table) ?? { sql: '' };
-    const indexes = db.prepare<[string], { sql: string }>("SELECT sql FROM sqlite_master WHERE type = 'index' AND tbl_name = ? AND sql IS NOT NULL").all(table);
-    db.exec(sql.replace(/^CREATE TABLE "?\w+"?/, `CREATE TABLE ${table}_next`).replace('id INTEGER PRIMARY KEY', 'id INTEGER PRIMARY KEY AUTOINCREMENT'));
-    db.exec(`INSERT INTO ${table}_next SELECT * FROM ${table}; DROP TABLE ${table}; ALTER TABLE ${table}_next RENAME TO ${table};`);
+    const { sql } = db
+      .prepare<[string], { sql: string }>("SELECT sql FROM sqlite_master WHERE type = 'table' AND name = ?")
+      .get(table) ?? { sql: '' };
+    const indexes = db
+      .prepare<[string], { sql: string }>(
+        "SELECT sql FROM sqlite_master WHERE type = 'index' AND tbl_name = ? AND sql IS NOT NULL",
+      )
+      .all(table);
+    db.exec(
+      sql
+        .replace(/^CREATE TABLE "?\w+"?/, `CREATE TABLE ${table}_next`)
+        .replace('id INTEGER PRIMARY KEY', 'id INTEGER PRIMARY KEY AUTOINCREMENT'),
+    );
+    db.exec(
+      `INSERT INTO ${table}_next SELECT * FROM ${table}; DROP TABLE ${table}; ALTER TABLE ${table}_next RENAME TO ${table};`,
+    );
     for (const index of indexes) db.exec(index.sql);
   }
-  db.prepare("UPDATE sqlite_sequence SET seq = seq + ? WHERE seq > 0 AND name IN ('page', 'part', 'swatch')").run(SPOKEN_OF);
+  db.prepare("UPDATE sqlite_sequence SET seq = seq + ? WHERE seq > 0 AND name IN ('page', 'part', 'swatch')").run(
+    SPOKEN_OF,
+  );
 }

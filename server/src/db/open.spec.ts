@@ -27,7 +27,11 @@ describe('openDatabase', () => {
     storeSite(createStore(first), SMALL_SITE);
     first.close();
     const second = openDatabase(file);
-    expect(createStore(second).sites.all().map(({ name }) => name)).toEqual(['Small']);
+    expect(
+      createStore(second)
+        .sites.all()
+        .map(({ name }) => name),
+    ).toEqual(['Small']);
     expect(second.pragma('user_version', { simple: true })).toBe(MIGRATIONS.length);
     expect(second.pragma('journal_mode', { simple: true })).toBe('wal');
     expect(second.pragma('foreign_keys', { simple: true })).toBe(1);
@@ -39,19 +43,25 @@ describe('openDatabase', () => {
     const db = new Database(file);
     db.pragma('user_version = 999');
     db.close();
-    expect(() => openDatabase(file)).toThrowMatching((error) => error instanceof DataError && error.code === 'newer-schema');
+    expect(() => openDatabase(file)).toThrowMatching(
+      (error) => error instanceof DataError && error.code === 'newer-schema',
+    );
   });
 
   it('says in one line when the folder cannot be written', () => {
     writeFileSync(join(folder, 'file'), '');
     chmodSync(join(folder, 'file'), 0o400);
-    expect(() => openDatabase(join(folder, 'file/a.sqlite'))).toThrowMatching((error) => error instanceof DataError && error.code === 'not-writable' && !error.message.includes('\n'));
+    expect(() => openDatabase(join(folder, 'file/a.sqlite'))).toThrowMatching(
+      (error) => error instanceof DataError && error.code === 'not-writable' && !error.message.includes('\n'),
+    );
   });
 
   it('stores a site whole or not at all', () => {
     const db = openDatabase(join(folder, 'a.sqlite'));
     const store = createStore(db);
-    expect(() => storeSite(store, { ...SMALL_SITE, roles: [{ role: 'accent', swatch: 'Nobody', shade: 0 }] })).toThrowError(/Nobody/);
+    expect(() =>
+      storeSite(store, { ...SMALL_SITE, roles: [{ role: 'accent', swatch: 'Nobody', shade: 0 }] }),
+    ).toThrowError(/Nobody/);
     expect(store.sites.all()).toEqual([]);
     expect(db.prepare('SELECT COUNT(*) AS n FROM page').get()).toEqual({ n: 0 });
     db.close();
@@ -60,14 +70,27 @@ describe('openDatabase', () => {
   it('keeps everything when the numbers of rows come to be kept', () => {
     const file = join(folder, 'old.sqlite');
     const old = new Database(file);
-    const before = MIGRATIONS.slice(0, MIGRATIONS.findIndex((step) => typeof step !== 'string')) as string[];
+    const before = MIGRATIONS.slice(
+      0,
+      MIGRATIONS.findIndex((step) => typeof step !== 'string'),
+    ) as string[];
     for (const step of before) old.exec(step);
     old.pragma(`user_version = ${before.length}`);
     // The tables as they were then; those that came later are not asked.
-    const id = storeSite({
-      sites: createSites(old), pages: createPages(old), assets: createAssets(old), leftOut: createLeftOut(old), parts: createParts(old), palettes: createPalettes(old), inOneStep: (act) => old.transaction(act)(),
-    }, SMALL_SITE);
-    const rows = (db: InstanceType<typeof Database>): unknown[] => ['site', 'page', 'part', 'swatch', 'role', 'asset'].map((table) => db.prepare(`SELECT * FROM ${table}`).all());
+    const id = storeSite(
+      {
+        sites: createSites(old),
+        pages: createPages(old),
+        assets: createAssets(old),
+        leftOut: createLeftOut(old),
+        parts: createParts(old),
+        palettes: createPalettes(old),
+        inOneStep: (act) => old.transaction(act)(),
+      },
+      SMALL_SITE,
+    );
+    const rows = (db: InstanceType<typeof Database>): unknown[] =>
+      ['site', 'page', 'part', 'swatch', 'role', 'asset'].map((table) => db.prepare(`SELECT * FROM ${table}`).all());
     const stored = rows(old);
     old.close();
     const db = openDatabase(file);
@@ -95,7 +118,9 @@ describe('openDatabase', () => {
   it('says of a damaged database what it is, and leaves it alone', () => {
     const file = join(folder, 'bad.sqlite');
     writeFileSync(file, 'This was never a database. '.repeat(200));
-    expect(() => openDatabase(file)).toThrowMatching((error) => error instanceof DataError && error.code === 'damaged' && error.message.includes(file));
+    expect(() => openDatabase(file)).toThrowMatching(
+      (error) => error instanceof DataError && error.code === 'damaged' && error.message.includes(file),
+    );
     expect(readFileSync(file, 'utf8')).toBe('This was never a database. '.repeat(200));
   });
 });

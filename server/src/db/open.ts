@@ -8,7 +8,10 @@ import { MIGRATIONS } from './migrations.js';
 export class DataError extends Error {
   override readonly name = 'DataError';
 
-  constructor(readonly code: 'not-writable' | 'newer-schema' | 'damaged' | 'full', message: string) {
+  constructor(
+    readonly code: 'not-writable' | 'newer-schema' | 'damaged' | 'full',
+    message: string,
+  ) {
     super(message);
   }
 }
@@ -40,22 +43,37 @@ export function openDatabase(file: string): Db {
 
 /** Whether an error is about the file, not about what was asked of it. */
 function isOfTheFile(error: unknown): boolean {
-  return error instanceof Error && 'code' in error && /^SQLITE_(?:NOTADB|CORRUPT|FULL|READONLY|IOERR|CANTOPEN|PERM)|^E(?:NOSPC|ROFS|ACCES)/.test(String(error.code));
+  return (
+    error instanceof Error &&
+    'code' in error &&
+    /^SQLITE_(?:NOTADB|CORRUPT|FULL|READONLY|IOERR|CANTOPEN|PERM)|^E(?:NOSPC|ROFS|ACCES)/.test(String(error.code))
+  );
 }
 
 /** What SQLite could not do, as who runs the program can mend it. Source: https://www.sqlite.org/rescode.html */
 function dataErrorOf(error: unknown, file: string): DataError {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
   const reason = error instanceof Error ? error.message : String(error);
-  if (/^SQLITE_(?:NOTADB|CORRUPT)/.test(code)) return new DataError('damaged', `${file} is damaged or no database (${reason}); it was not touched. Put a copy of it back, or move it away to begin anew`);
-  if (/^SQLITE_FULL|ENOSPC/.test(code)) return new DataError('full', `The disk that holds ${dirname(file)} is full; make room and start again`);
-  return new DataError('not-writable', `The data folder ${dirname(file)} cannot be written: ${reason}. Set DATA_DIR to a folder that can be written`);
+  if (/^SQLITE_(?:NOTADB|CORRUPT)/.test(code))
+    return new DataError(
+      'damaged',
+      `${file} is damaged or no database (${reason}); it was not touched. Put a copy of it back, or move it away to begin anew`,
+    );
+  if (/^SQLITE_FULL|ENOSPC/.test(code))
+    return new DataError('full', `The disk that holds ${dirname(file)} is full; make room and start again`);
+  return new DataError(
+    'not-writable',
+    `The data folder ${dirname(file)} cannot be written: ${reason}. Set DATA_DIR to a folder that can be written`,
+  );
 }
 
 function migrate(db: Db, file: string): void {
   const version = db.pragma('user_version', { simple: true }) as number;
   if (version > MIGRATIONS.length) {
-    throw new DataError('newer-schema', `${file} was written by a newer version of Upper Veneer (schema ${version}, this one knows ${MIGRATIONS.length})`);
+    throw new DataError(
+      'newer-schema',
+      `${file} was written by a newer version of Upper Veneer (schema ${version}, this one knows ${MIGRATIONS.length})`,
+    );
   }
   for (let next = version; next < MIGRATIONS.length; next += 1) {
     const step = MIGRATIONS[next];
@@ -65,7 +83,8 @@ function migrate(db: Db, file: string): void {
       if (typeof step === 'string') db.exec(step);
       else step(db);
       const broken = db.pragma('foreign_key_check') as unknown[];
-      if (broken.length > 0) throw new DataError('damaged', `${file} holds ${broken.length} rows that lead nowhere; it was left as it is`);
+      if (broken.length > 0)
+        throw new DataError('damaged', `${file} holds ${broken.length} rows that lead nowhere; it was left as it is`);
       db.pragma(`user_version = ${next + 1}`);
     })();
   }

@@ -18,7 +18,16 @@ interface Row {
 }
 
 /** What an override may be kept to; absent members are left out of the draft. */
-const KEPT_TO = ['group', 'parent', 'widths', 'pages', 'spared', 'through', 'meant', 'isByHand'] as const satisfies readonly (keyof Override)[];
+const KEPT_TO = [
+  'group',
+  'parent',
+  'widths',
+  'pages',
+  'spared',
+  'through',
+  'meant',
+  'isByHand',
+] as const satisfies readonly (keyof Override)[];
 
 export type Overrides = ReturnType<typeof createOverrides>;
 
@@ -31,15 +40,30 @@ export function createOverrides(db: Db) {
       VALUES (@siteId, @id, @partId, @pageId, @element, @pseudo, @reach, @state, @property, @value, @selector, @important, @keptTo)
       ON CONFLICT (site_id, id) DO UPDATE SET part_id = excluded.part_id, page_id = excluded.page_id, element = excluded.element, pseudo = excluded.pseudo,
         reach = excluded.reach, state = excluded.state, property = excluded.property, value = excluded.value, selector = excluded.selector, important = excluded.important, kept_to = excluded.kept_to`),
-    onPage: db.prepare<[number, number], { count: number }>('SELECT COUNT(*) AS count FROM override WHERE site_id = ? AND page_id = ?'),
+    onPage: db.prepare<[number, number], { count: number }>(
+      'SELECT COUNT(*) AS count FROM override WHERE site_id = ? AND page_id = ?',
+    ),
     drop: db.prepare<[number, string]>('DELETE FROM override WHERE site_id = ? AND id = ?'),
   };
   const bySite = (siteId: number): Override[] => statements.bySite.all(siteId).map(toOverride);
   const put = (siteId: number, override: Override): void => {
     const { id, partId, pageId, element, pseudo, reach, state, property, value, selector, important } = override;
-    const kept = KEPT_TO.flatMap((name) => (override[name] === undefined || override[name] === null ? [] : [[name, override[name]] as const]));
+    const kept = KEPT_TO.flatMap((name) =>
+      override[name] === undefined || override[name] === null ? [] : [[name, override[name]] as const],
+    );
     statements.put.run({
-      siteId, id, partId, pageId, element, pseudo, reach, state, property, selector, value: JSON.stringify(value), important: important ? 1 : 0,
+      siteId,
+      id,
+      partId,
+      pageId,
+      element,
+      pseudo,
+      reach,
+      state,
+      property,
+      selector,
+      value: JSON.stringify(value),
+      important: important ? 1 : 0,
       keptTo: kept.length > 0 ? JSON.stringify(Object.fromEntries(kept)) : null,
     });
   };
@@ -82,6 +106,6 @@ function toOverride(row: Row): Override {
     value: JSON.parse(row.value) as OverrideValue,
     selector: row.selector,
     important: row.important === 1,
-    ...(row.kept_to === null ? {} : JSON.parse(row.kept_to) as Partial<Override>),
+    ...(row.kept_to === null ? {} : (JSON.parse(row.kept_to) as Partial<Override>)),
   };
 }

@@ -29,9 +29,15 @@ export function createPages(db: Db) {
     byId: db.prepare<[number, number], StoredPage>(`SELECT ${columns} FROM page WHERE site_id = ? AND id = ?`),
     ids: db.prepare<[number], { id: number }>('SELECT id FROM page WHERE site_id = ? ORDER BY position'),
     byPath: db.prepare<[number, string], StoredPage>(`SELECT ${columns} FROM page WHERE site_id = ? AND path = ?`),
-    nextPosition: db.prepare<[number], { next: number }>('SELECT COALESCE(MAX(position) + 1, 0) AS next FROM page WHERE site_id = ?'),
-    insert: db.prepare<[number, number, string, string, string, string]>('INSERT INTO page (site_id, position, name, path, html, source) VALUES (?, ?, ?, ?, ?, ?)'),
-    recapture: db.prepare<[string, string, number, number]>('UPDATE page SET html = ?, source = ?, sheet_order = NULL WHERE site_id = ? AND id = ?'),
+    nextPosition: db.prepare<[number], { next: number }>(
+      'SELECT COALESCE(MAX(position) + 1, 0) AS next FROM page WHERE site_id = ?',
+    ),
+    insert: db.prepare<[number, number, string, string, string, string]>(
+      'INSERT INTO page (site_id, position, name, path, html, source) VALUES (?, ?, ?, ?, ?, ?)',
+    ),
+    recapture: db.prepare<[string, string, number, number]>(
+      'UPDATE page SET html = ?, source = ?, sheet_order = NULL WHERE site_id = ? AND id = ?',
+    ),
     rename: db.prepare<[string, number, number]>('UPDATE page SET name = ? WHERE site_id = ? AND id = ?'),
     drop: db.prepare<[number, number]>('DELETE FROM page WHERE site_id = ? AND id = ?'),
   };

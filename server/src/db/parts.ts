@@ -24,15 +24,28 @@ export type Parts = ReturnType<typeof createParts>;
 /** Named regions of a site's pages. */
 export function createParts(db: Db) {
   const statements = {
-    bySite: db.prepare<[number], PartRow>('SELECT id, name, kind, selector, openers FROM part WHERE site_id = ? ORDER BY position'),
-    insert: db.prepare<[number | null, number, number, string, string, string, string]>('INSERT INTO part (id, site_id, position, name, kind, selector, openers) VALUES (?, ?, ?, ?, ?, ?, ?)'),
-    update: db.prepare<[number, string, string, string, string, number, number]>('UPDATE part SET position = ?, name = ?, kind = ?, selector = ?, openers = ? WHERE id = ? AND site_id = ?'),
+    bySite: db.prepare<[number], PartRow>(
+      'SELECT id, name, kind, selector, openers FROM part WHERE site_id = ? ORDER BY position',
+    ),
+    insert: db.prepare<[number | null, number, number, string, string, string, string]>(
+      'INSERT INTO part (id, site_id, position, name, kind, selector, openers) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    ),
+    update: db.prepare<[number, string, string, string, string, number, number]>(
+      'UPDATE part SET position = ?, name = ?, kind = ?, selector = ?, openers = ? WHERE id = ? AND site_id = ?',
+    ),
     drop: db.prepare<[number, number]>('DELETE FROM part WHERE id = ? AND site_id = ?'),
-    overrides: db.prepare<[number], { id: string; partId: number }>('SELECT id, part_id AS partId FROM override WHERE site_id = ? AND part_id IS NOT NULL'),
+    overrides: db.prepare<[number], { id: string; partId: number }>(
+      'SELECT id, part_id AS partId FROM override WHERE site_id = ? AND part_id IS NOT NULL',
+    ),
     moveOverride: db.prepare<[number, number, string]>('UPDATE override SET part_id = ? WHERE site_id = ? AND id = ?'),
-    moveOverrides: db.prepare<[number, number, number]>('UPDATE override SET part_id = ? WHERE site_id = ? AND part_id = ?'),
+    moveOverrides: db.prepare<[number, number, number]>(
+      'UPDATE override SET part_id = ? WHERE site_id = ? AND part_id = ?',
+    ),
   };
-  const bySite = (siteId: number): Part[] => statements.bySite.all(siteId).map(({ openers, ...part }) => ({ ...part, openers: JSON.parse(openers) as readonly Opener[] }));
+  const bySite = (siteId: number): Part[] =>
+    statements.bySite
+      .all(siteId)
+      .map(({ openers, ...part }) => ({ ...part, openers: JSON.parse(openers) as readonly Opener[] }));
   /** Makes the parts what is given; parts keep their ids, also when undo brings them back. */
   const replace = (siteId: number, parts: readonly NewPart[]): void => {
     const known = new Set(bySite(siteId).map(({ id }) => id));
@@ -44,7 +57,10 @@ export function createParts(db: Db) {
   };
   const subject: Subject<PartsSide> = {
     isStructure: true,
-    take: (siteId) => ({ parts: bySite(siteId), overrides: Object.fromEntries(statements.overrides.all(siteId).map(({ id, partId }) => [id, partId])) }),
+    take: (siteId) => ({
+      parts: bySite(siteId),
+      overrides: Object.fromEntries(statements.overrides.all(siteId).map(({ id, partId }) => [id, partId])),
+    }),
     put: (siteId, side) => {
       replace(siteId, side.parts);
       for (const [id, partId] of Object.entries(side.overrides)) statements.moveOverride.run(partId, siteId, id);

@@ -25,13 +25,27 @@ export type Revisions = ReturnType<typeof createRevisions>;
 export function createRevisions(db: Db) {
   const columns = 'number, note, css, plain_css AS plainCss, overrides, saved_at AS savedAt, untidied';
   const statements = {
-    byNumber: db.prepare<[number, number], RevisionRow>(`SELECT ${columns} FROM revision WHERE site_id = ? AND number = ?`),
-    summaries: db.prepare<[number], RevisionSummaryRow>("SELECT number, note, saved_at AS savedAt, LENGTH(css) - LENGTH(REPLACE(css, '{', '')) AS rules, untidied FROM revision WHERE site_id = ? ORDER BY number DESC"),
-    equalTo: db.prepare<[number, string], { number: number }>('SELECT number FROM revision WHERE site_id = ? AND plain_css = ? ORDER BY number DESC LIMIT 1'),
-    newest: db.prepare<[number], { number: number | null }>('SELECT MAX(number) AS number FROM revision WHERE site_id = ?'),
-    insert: db.prepare<[number, number, string, string, string, string, string, number]>('INSERT INTO revision (site_id, number, note, css, plain_css, overrides, saved_at, untidied) VALUES (?, ?, ?, ?, ?, ?, ?, ?)'),
-    publish: db.prepare<[number, number, string]>('INSERT INTO publication (site_id, revision, published_at) VALUES (?, ?, ?)'),
-    published: db.prepare<[number], { revision: number }>('SELECT revision FROM publication WHERE site_id = ? ORDER BY id DESC LIMIT 1'),
+    byNumber: db.prepare<[number, number], RevisionRow>(
+      `SELECT ${columns} FROM revision WHERE site_id = ? AND number = ?`,
+    ),
+    summaries: db.prepare<[number], RevisionSummaryRow>(
+      "SELECT number, note, saved_at AS savedAt, LENGTH(css) - LENGTH(REPLACE(css, '{', '')) AS rules, untidied FROM revision WHERE site_id = ? ORDER BY number DESC",
+    ),
+    equalTo: db.prepare<[number, string], { number: number }>(
+      'SELECT number FROM revision WHERE site_id = ? AND plain_css = ? ORDER BY number DESC LIMIT 1',
+    ),
+    newest: db.prepare<[number], { number: number | null }>(
+      'SELECT MAX(number) AS number FROM revision WHERE site_id = ?',
+    ),
+    insert: db.prepare<[number, number, string, string, string, string, string, number]>(
+      'INSERT INTO revision (site_id, number, note, css, plain_css, overrides, saved_at, untidied) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    ),
+    publish: db.prepare<[number, number, string]>(
+      'INSERT INTO publication (site_id, revision, published_at) VALUES (?, ?, ?)',
+    ),
+    published: db.prepare<[number], { revision: number }>(
+      'SELECT revision FROM publication WHERE site_id = ? ORDER BY id DESC LIMIT 1',
+    ),
   };
   return {
     /** All of them without their sheets, the newest first. */
@@ -41,11 +55,13 @@ export function createRevisions(db: Db) {
     /** Number of the last one; 0 for none. */
     newest: (siteId: number) => statements.newest.get(siteId)?.number ?? 0,
     byNumber: (siteId: number, number: number) => statements.byNumber.get(siteId, number) ?? null,
-    save: db.transaction((siteId: number, { note, css, plainCss, overrides, savedAt, untidied }: Omit<RevisionRow, 'number'>): number => {
-      const number = (statements.newest.get(siteId)?.number ?? 0) + 1;
-      statements.insert.run(siteId, number, note, css, plainCss, overrides, savedAt, untidied);
-      return number;
-    }),
+    save: db.transaction(
+      (siteId: number, { note, css, plainCss, overrides, savedAt, untidied }: Omit<RevisionRow, 'number'>): number => {
+        const number = (statements.newest.get(siteId)?.number ?? 0) + 1;
+        statements.insert.run(siteId, number, note, css, plainCss, overrides, savedAt, untidied);
+        return number;
+      },
+    ),
     publish: (siteId: number, number: number, at: string) => statements.publish.run(siteId, number, at),
     published: (siteId: number) => statements.published.get(siteId)?.revision ?? null,
   };

@@ -15,11 +15,18 @@ export type SheetOptionsTable = ReturnType<typeof createSheetOptions>;
 export function createSheetOptions(db: Db) {
   const statements = {
     bySite: db.prepare<[number], Row>('SELECT prefix, as_values, role_names, hover_only FROM site WHERE id = ?'),
-    put: db.prepare<[string, number, string, number, number]>('UPDATE site SET prefix = ?, as_values = ?, role_names = ?, hover_only = ? WHERE id = ?'),
+    put: db.prepare<[string, number, string, number, number]>(
+      'UPDATE site SET prefix = ?, as_values = ?, role_names = ?, hover_only = ? WHERE id = ?',
+    ),
   };
   const bySite = (siteId: number): Required<SheetOptions> => {
     const row = statements.bySite.get(siteId);
-    return { prefix: row?.prefix ?? 'brand', asValues: row?.as_values === 1, names: JSON.parse(row?.role_names ?? '{}') as SheetOptions['names'] ?? {}, hoverOnly: row?.hover_only === 1 };
+    return {
+      prefix: row?.prefix ?? 'brand',
+      asValues: row?.as_values === 1,
+      names: (JSON.parse(row?.role_names ?? '{}') as SheetOptions['names']) ?? {},
+      hoverOnly: row?.hover_only === 1,
+    };
   };
   const put = (siteId: number, { prefix, asValues, names, hoverOnly }: SheetOptions): void => {
     statements.put.run(prefix, asValues ? 1 : 0, JSON.stringify(names ?? {}), hoverOnly ? 1 : 0, siteId);

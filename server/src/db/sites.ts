@@ -15,9 +15,12 @@ export type Sites = ReturnType<typeof createSites>;
 
 /** Sites by name, with the counts that tell clients what to read again. */
 export function createSites(db: Db) {
-  const columns = "id, name, prefix, CASE WHEN veneer_after IS NULL THEN veneer_place ELSE 'after:' || veneer_after END AS veneerPlace, version, structure";
+  const columns =
+    "id, name, prefix, CASE WHEN veneer_after IS NULL THEN veneer_place ELSE 'after:' || veneer_after END AS veneerPlace, version, structure";
   const statements = {
-    all: db.prepare<[], { id: number; name: string; pages: number }>('SELECT s.id, s.name, (SELECT COUNT(*) FROM page p WHERE p.site_id = s.id) AS pages FROM site s ORDER BY s.id'),
+    all: db.prepare<[], { id: number; name: string; pages: number }>(
+      'SELECT s.id, s.name, (SELECT COUNT(*) FROM page p WHERE p.site_id = s.id) AS pages FROM site s ORDER BY s.id',
+    ),
     byId: db.prepare<[number], SiteRow>(`SELECT ${columns} FROM site WHERE id = ?`),
     byName: db.prepare<[string], SiteRow>(`SELECT ${columns} FROM site WHERE name = ?`),
     insert: db.prepare<[string, string, string]>('INSERT INTO site (name, prefix, veneer_place) VALUES (?, ?, ?)'),
@@ -32,7 +35,15 @@ export function createSites(db: Db) {
     all: () => statements.all.all(),
     byId: (id: number) => statements.byId.get(id) ?? null,
     byName: (name: string) => statements.byName.get(name) ?? null,
-    insert: ({ name, prefix, veneerPlace }: { readonly name: string; readonly prefix: string; readonly veneerPlace: 'head-end' | 'body-end' }) => Number(statements.insert.run(name, prefix, veneerPlace).lastInsertRowid),
+    insert: ({
+      name,
+      prefix,
+      veneerPlace,
+    }: {
+      readonly name: string;
+      readonly prefix: string;
+      readonly veneerPlace: 'head-end' | 'body-end';
+    }) => Number(statements.insert.run(name, prefix, veneerPlace).lastInsertRowid),
     rename: (id: number, name: string): void => {
       statements.rename.run(name, id);
     },

@@ -9,14 +9,24 @@ describe('a server that others can reach', () => {
   let url = '';
   beforeEach(async () => {
     const app = express();
-    app.use(accessOnly('reed and willow', 30), (_request: express.Request, response: express.Response) => void response.send('inside'), problemHandler(() => undefined));
+    app.use(
+      accessOnly('reed and willow', 30),
+      (_request: express.Request, response: express.Response) => void response.send('inside'),
+      problemHandler(() => undefined),
+    );
     server = createServer(app);
     await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
     const address = server.address();
     url = `http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`;
   });
   afterEach(() => new Promise((done) => server.close(done)));
-  const signIn = (token: string): Promise<Response> => fetch(`${url}/sign-in`, { method: 'POST', redirect: 'manual', headers: { 'content-type': 'application/x-www-form-urlencoded' }, body: new URLSearchParams({ token }) });
+  const signIn = (token: string): Promise<Response> =>
+    fetch(`${url}/sign-in`, {
+      method: 'POST',
+      redirect: 'manual',
+      headers: { 'content-type': 'application/x-www-form-urlencoded' },
+      body: new URLSearchParams({ token }),
+    });
 
   it('asks for its token, and lets in who has it', async () => {
     const asked = await fetch(`${url}/bench`, { headers: { accept: 'text/html' } });
@@ -39,17 +49,28 @@ describe('a server that others can reach', () => {
 
   it('keeps out who has another', async () => {
     const refused = await signIn('reed and willows');
-    expect([refused.status, refused.headers.get('set-cookie'), (await refused.text()).includes('That is not the token')]).toEqual([401, null, true]);
-    for (const cookie of ['uv-access=', 'uv-access=x', 'uv-access', `uv-access=${'a'.repeat(43)}`]) expect((await fetch(url, { headers: { cookie } })).status).withContext(cookie).toBe(401);
+    expect([
+      refused.status,
+      refused.headers.get('set-cookie'),
+      (await refused.text()).includes('That is not the token'),
+    ]).toEqual([401, null, true]);
+    for (const cookie of ['uv-access=', 'uv-access=x', 'uv-access', `uv-access=${'a'.repeat(43)}`])
+      expect((await fetch(url, { headers: { cookie } })).status)
+        .withContext(cookie)
+        .toBe(401);
   });
 });
 
 describe('listeningAt', () => {
   it('knows who can reach an address', () => {
-    expect(['127.0.0.1', '::1', 'localhost', '127.1.2.3'].map((address) => listeningAt(address, undefined).isOpen)).toEqual([false, false, false, false]);
+    expect(
+      ['127.0.0.1', '::1', 'localhost', '127.1.2.3'].map((address) => listeningAt(address, undefined).isOpen),
+    ).toEqual([false, false, false, false]);
     const open = listeningAt('192.0.2.7', undefined);
     expect([open.isOpen, open.names, open.token.length]).toEqual([true, ['192.0.2.7'], 16]);
-    expect(listeningAt('2001:db8::1', 'reed and willow')).toEqual(jasmine.objectContaining({ names: ['[2001:db8::1]'], token: 'reed and willow' }));
+    expect(listeningAt('2001:db8::1', 'reed and willow')).toEqual(
+      jasmine.objectContaining({ names: ['[2001:db8::1]'], token: 'reed and willow' }),
+    );
     expect(() => listeningAt('0.0.0.0', 'short')).toThrowError(/8 characters/);
   });
 });

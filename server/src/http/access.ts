@@ -17,14 +17,18 @@ export function accessOnly(token: string, waitMs = WAIT_MS): Router {
   let waiting = 0;
   let turn = Promise.resolve();
   router.post('/sign-in', express.urlencoded({ extended: false, limit: '2kb' }), async (request, response) => {
-    if (waiting >= MOST_WAITING) throw new HttpProblem(429, 'Not signed in', 'Too many tokens are being tried; wait a moment');
+    if (waiting >= MOST_WAITING)
+      throw new HttpProblem(429, 'Not signed in', 'Too many tokens are being tried; wait a moment');
     const given = (request.body as { token?: unknown } | undefined)?.token;
     const isRight = typeof given === 'string' && isEqual(given.trim(), token);
     waiting += 1;
     turn = turn.then(() => (isRight ? undefined : new Promise((done) => setTimeout(done, waitMs))));
     await turn;
     waiting -= 1;
-    if (isRight) response.cookie(COOKIE, ticket, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: LASTS_MS }).redirect(303, '/');
+    if (isRight)
+      response
+        .cookie(COOKIE, ticket, { httpOnly: true, sameSite: 'strict', path: '/', maxAge: LASTS_MS })
+        .redirect(303, '/');
     else ask(response, 'That is not the token.');
   });
   router.use((request, response, next) => {
@@ -54,7 +58,15 @@ function digest(text: string): Buffer {
 }
 
 function ask(response: Response, problem: string): void {
-  response.status(401).set({ 'cache-control': 'no-store', 'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; frame-ancestors 'none'; base-uri 'none'", 'x-content-type-options': 'nosniff' }).type('html').send(`<!doctype html>
+  response
+    .status(401)
+    .set({
+      'cache-control': 'no-store',
+      'content-security-policy':
+        "default-src 'none'; style-src 'unsafe-inline'; form-action 'self'; frame-ancestors 'none'; base-uri 'none'",
+      'x-content-type-options': 'nosniff',
+    })
+    .type('html').send(`<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Sign in · Upper Veneer</title><style>
 :root { color-scheme: light dark } body { margin: 0; min-height: 100vh; display: grid; place-items: center; background: light-dark(#e4e4e4, #1b1b1b); color: light-dark(#111, #eee); font: 16px/1.45 sans-serif }
 main { box-sizing: border-box; width: min(420px, 100vw); padding: 28px } h1 { margin: 0 0 8px; font-size: 21px } p { margin: 0 0 18px } label { display: block; margin: 0 0 6px; font-weight: 600 }

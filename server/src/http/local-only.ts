@@ -10,7 +10,12 @@ export function localOnly(allowedHosts: readonly string[]) {
     const host = (request.headers.host ?? '').replace(/:\d+$/, '');
     if (!isAllowed(host)) throw new HttpProblem(403, 'Refused', `This server does not answer for "${host}"`);
     const { origin } = request.headers;
-    if (origin !== undefined && request.method !== 'GET' && (origin === 'null' || origin !== `${request.protocol}://${request.headers.host}`)) throw new HttpProblem(403, 'Refused', 'The request came from another site');
+    if (
+      origin !== undefined &&
+      request.method !== 'GET' &&
+      (origin === 'null' || origin !== `${request.protocol}://${request.headers.host}`)
+    )
+      throw new HttpProblem(403, 'Refused', 'The request came from another site');
     next();
   };
 }

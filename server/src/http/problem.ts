@@ -7,7 +7,12 @@ import { WorkError } from '../work/work-pool.js';
 export class HttpProblem extends Error {
   override readonly name = 'HttpProblem';
 
-  constructor(readonly status: number, readonly title: string, detail: string, readonly errors: readonly FieldError[] = []) {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    detail: string,
+    readonly errors: readonly FieldError[] = [],
+  ) {
     super(detail);
   }
 }
@@ -17,12 +22,18 @@ export function readBody<T extends object>(type: new () => T, body: unknown): T 
   const result = validateBody(type, body);
   if (result.ok) return result.value;
   const [first] = result.errors;
-  throw new HttpProblem(422, 'Not stored', first ? `${first.field || 'body'} ${first.reason}` : 'The body is not valid', result.errors);
+  throw new HttpProblem(
+    422,
+    'Not stored',
+    first ? `${first.field || 'body'} ${first.reason}` : 'The body is not valid',
+    result.errors,
+  );
 }
 
 /** Whole number in a path. @throws {HttpProblem} 404. */
 export function readId(text: string | string[] | undefined, what: string): number {
-  if (typeof text !== 'string' || !/^\d{1,12}$/.test(text)) throw new HttpProblem(404, 'Not found', `There is no ${what} "${String(text)}"`);
+  if (typeof text !== 'string' || !/^\d{1,12}$/.test(text))
+    throw new HttpProblem(404, 'Not found', `There is no ${what} "${String(text)}"`);
   return Number(text);
 }
 
@@ -41,22 +52,61 @@ export function problemHandler(log: (error: unknown) => void) {
 
 /** Whether the disk has no more room. Sources: https://www.sqlite.org/rescode.html#full, errno ENOSPC. */
 function isFull(error: unknown): boolean {
-  return error instanceof Error && 'code' in error && /^(?:SQLITE_FULL|SQLITE_IOERR_WRITE|ENOSPC)$/.test(String(error.code));
+  return (
+    error instanceof Error && 'code' in error && /^(?:SQLITE_FULL|SQLITE_IOERR_WRITE|ENOSPC)$/.test(String(error.code))
+  );
 }
 
-const IMPORT_STATUS: Readonly<Partial<Record<ImportProblem['code'], number>>> = { 'too-large': 413, 'too-many': 413, busy: 503 };
+const IMPORT_STATUS: Readonly<Partial<Record<ImportProblem['code'], number>>> = {
+  'too-large': 413,
+  'too-many': 413,
+  busy: 503,
+};
 
 /** An error as a problem document; what was not foreseen says nothing of itself. */
 export function toProblem(error: unknown): ProblemDocument {
   if (error instanceof HttpProblem) {
-    return { type: 'about:blank', title: error.title, status: error.status, detail: error.message, ...(error.errors.length > 0 ? { errors: error.errors } : {}) };
+    return {
+      type: 'about:blank',
+      title: error.title,
+      status: error.status,
+      detail: error.message,
+      ...(error.errors.length > 0 ? { errors: error.errors } : {}),
+    };
   }
-  if (error instanceof ImportProblem) return { type: 'about:blank', title: error.code === 'stopped' ? 'Stopped' : 'Not brought in', status: IMPORT_STATUS[error.code] ?? 422, detail: error.message };
-  if (error instanceof WorkError && error.fault !== 'failed') return { type: 'about:blank', title: error.fault === 'stopped' ? 'Stopped' : 'Not done', status: 503, detail: error.message };
+  if (error instanceof ImportProblem)
+    return {
+      type: 'about:blank',
+      title: error.code === 'stopped' ? 'Stopped' : 'Not brought in',
+      status: IMPORT_STATUS[error.code] ?? 422,
+      detail: error.message,
+    };
+  if (error instanceof WorkError && error.fault !== 'failed')
+    return {
+      type: 'about:blank',
+      title: error.fault === 'stopped' ? 'Stopped' : 'Not done',
+      status: 503,
+      detail: error.message,
+    };
   const known = error as { status?: number; type?: string };
-  if (known.type === 'entity.parse.failed') return { type: 'about:blank', title: 'Not stored', status: 400, detail: 'The body is not JSON' };
-  if (known.type === 'entity.too.large') return { type: 'about:blank', title: 'Not stored', status: 413, detail: 'The body is larger than 2 MB' };
-  if (typeof known.status === 'number' && known.status >= 400 && known.status < 500) return { type: 'about:blank', title: 'Refused', status: known.status, detail: 'The request cannot be read' };
-  if (isFull(error)) return { type: 'about:blank', title: 'Not stored', status: 507, detail: 'The disk of the server is full. Nothing of this was stored, everything stored before is kept; make room and try again' };
-  return { type: 'about:blank', title: 'Something failed on our side', status: 500, detail: 'The server could not do this; nothing was changed' };
+  if (known.type === 'entity.parse.failed')
+    return { type: 'about:blank', title: 'Not stored', status: 400, detail: 'The body is not JSON' };
+  if (known.type === 'entity.too.large')
+    return { type: 'about:blank', title: 'Not stored', status: 413, detail: 'The body is larger than 2 MB' };
+  if (typeof known.status === 'number' && known.status >= 400 && known.status < 500)
+    return { type: 'about:blank', title: 'Refused', status: known.status, detail: 'The request cannot be read' };
+  if (isFull(error))
+    return {
+      type: 'about:blank',
+      title: 'Not stored',
+      status: 507,
+      detail:
+        'The disk of the server is full. Nothing of this was stored, everything stored before is kept; make room and try again',
+    };
+  return {
+    type: 'about:blank',
+    title: 'Something failed on our side',
+    status: 500,
+    detail: 'The server could not do this; nothing was changed',
+  };
 }

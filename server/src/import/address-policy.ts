@@ -19,10 +19,18 @@ export function checkAddress(text: string, policy: AddressPolicy): URL {
   try {
     url = new URL(text);
   } catch {
-    throw new ImportProblem('refused-address', `"${text.slice(0, 120)}" is no web address; one begins with http:// or https://`);
+    throw new ImportProblem(
+      'refused-address',
+      `"${text.slice(0, 120)}" is no web address; one begins with http:// or https://`,
+    );
   }
-  if (url.protocol !== 'http:' && url.protocol !== 'https:') throw new ImportProblem('refused-address', `Only http and https addresses can be fetched, not ${url.protocol.slice(0, 20)}`);
-  if (url.username !== '' || url.password !== '') throw new ImportProblem('refused-address', 'An address with a name and password in it is not fetched');
+  if (url.protocol !== 'http:' && url.protocol !== 'https:')
+    throw new ImportProblem(
+      'refused-address',
+      `Only http and https addresses can be fetched, not ${url.protocol.slice(0, 20)}`,
+    );
+  if (url.username !== '' || url.password !== '')
+    throw new ImportProblem('refused-address', 'An address with a name and password in it is not fetched');
   if (isAllowed(url, policy)) return url;
   // A name may end with the dot of the root (RFC 1034 §3.1).
   const host = url.hostname.replace(/^\[|\]$/g, '').replace(/\.$/, '');
@@ -33,11 +41,18 @@ export function checkAddress(text: string, policy: AddressPolicy): URL {
 
 export function isAllowed(url: URL, { allowedHosts, allowPrivate }: AddressPolicy): boolean {
   const host = url.host.toLowerCase();
-  return allowPrivate || allowedHosts.some((allowed) => (allowed.startsWith('*.') ? host.endsWith(allowed.slice(1)) : host === allowed));
+  return (
+    allowPrivate ||
+    allowedHosts.some((allowed) => (allowed.startsWith('*.') ? host.endsWith(allowed.slice(1)) : host === allowed))
+  );
 }
 
 /** A look-up that knows names under `localhost` for this machine itself, as browsers do. Source: RFC 6761 §6.3. */
-export function innerLookup(hostname: string, options: LookupOptions, done: (error: NodeJS.ErrnoException | null, address: string | LookupAddress[], family?: number) => void): void {
+export function innerLookup(
+  hostname: string,
+  options: LookupOptions,
+  done: (error: NodeJS.ErrnoException | null, address: string | LookupAddress[], family?: number) => void,
+): void {
   if (!/(?:^|\.)localhost$/i.test(hostname)) dnsLookup(hostname, options, done);
   else if (options.all) done(null, [{ address: '127.0.0.1', family: 4 }]);
   else done(null, '127.0.0.1', 4);
@@ -52,11 +67,18 @@ export function isPrivate(address: string): boolean {
 }
 
 function refusal(host: string): ImportProblem {
-  return new ImportProblem('refused-address', `${host} is an address of this machine or a private network; such addresses are not fetched`);
+  return new ImportProblem(
+    'refused-address',
+    `${host} is an address of this machine or a private network; such addresses are not fetched`,
+  );
 }
 
 /** A look-up that answers with public addresses only, so that a name cannot lead inside after it was checked. */
-export function publicLookup(hostname: string, options: LookupOptions, done: (error: NodeJS.ErrnoException | null, address: string | LookupAddress[], family?: number) => void): void {
+export function publicLookup(
+  hostname: string,
+  options: LookupOptions,
+  done: (error: NodeJS.ErrnoException | null, address: string | LookupAddress[], family?: number) => void,
+): void {
   dnsLookup(hostname, { ...options, all: true }, (error, addresses) => {
     if (error) {
       done(error, []);

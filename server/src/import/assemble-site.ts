@@ -30,8 +30,20 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
   const leftOut: LeftOut[] = [...capture.leftOut];
   const known = readFiles(capture, leftOut);
   const wanted = pagesOf(capture, known);
-  if (wanted.length === 0) throw new ImportProblem('no-page', `No HTML page is among the files${leftOut.length > 0 ? `; left out: ${leftOut.slice(0, 3).map(({ path, reason }) => `${path} (${reason})`).join(', ')}` : ''}`);
-  if (wanted.length > LIMITS.pages) throw new ImportProblem('too-many', `${wanted.length} pages came; ${LIMITS.pages} are the most`);
+  if (wanted.length === 0)
+    throw new ImportProblem(
+      'no-page',
+      `No HTML page is among the files${
+        leftOut.length > 0
+          ? `; left out: ${leftOut
+              .slice(0, 3)
+              .map(({ path, reason }) => `${path} (${reason})`)
+              .join(', ')}`
+          : ''
+      }`,
+    );
+  if (wanted.length > LIMITS.pages)
+    throw new ImportProblem('too-many', `${wanted.length} pages came; ${LIMITS.pages} are the most`);
   const pagePaths = new Set(wanted.map(({ path }) => path));
   const missing = new Map<string, LeftOut>();
   const lookUp = (address: string): Known | null => known.get(address) ?? known.get(upTo(address, '?')) ?? null;
@@ -41,30 +53,47 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
     report('Cleaning pages', i, wanted.length);
     const text = decodeHtml(page.file.body, page.file.charset);
     encoding ||= text.encoding;
-    if (text.unreadable > 0) leftOut.push({ path: page.path, reason: `${text.unreadable} characters are not ${text.encoding} and show as \ufffd` });
+    if (text.unreadable > 0)
+      leftOut.push({
+        path: page.path,
+        reason: `${text.unreadable} characters are not ${text.encoding} and show as \ufffd`,
+      });
     const { base } = pageAddresses(text.text);
     const from = baseOf(page.file.address, base);
     const cleaned = cleanedOrNull(text.text, (found) => {
       const address = resolveAddress(from, found.address);
       const target = address === null ? null : lookUp(address);
-      if (target && (pagePaths.has(target.path) ? found.kind === 'page' : kindOf(target.mediaType) === 'asset')) return relativeAddress(page.path, target.path) + fragmentOf(found.address);
+      if (target && (pagePaths.has(target.path) ? found.kind === 'page' : kindOf(target.mediaType) === 'asset'))
+        return relativeAddress(page.path, target.path) + fragmentOf(found.address);
       return unresolved(found, address, missing);
     });
     if (!cleaned) {
-      leftOut.push({ path: page.path, reason: 'It reads otherwise each time it is read, by which scripts are smuggled in' });
+      leftOut.push({
+        path: page.path,
+        reason: 'It reads otherwise each time it is read, by which scripts are smuggled in',
+      });
       return;
     }
     const { html, title, scripts } = cleaned;
-    if (scripts > 0) leftOut.push({ path: page.path, reason: `${scripts} ${scripts === 1 ? 'script' : 'scripts'} taken out` });
+    if (scripts > 0)
+      leftOut.push({ path: page.path, reason: `${scripts} ${scripts === 1 ? 'script' : 'scripts'} taken out` });
     pages.push({ name: pageName(title, page.path, pages), path: page.path, html, source: page.file.address });
   });
-  if (pages.length === 0) throw new ImportProblem('unsafe', `${wanted[0].path} reads otherwise each time it is read, by which scripts are smuggled in`);
+  if (pages.length === 0)
+    throw new ImportProblem(
+      'unsafe',
+      `${wanted[0].path} reads otherwise each time it is read, by which scripts are smuggled in`,
+    );
   const assets: NewAsset[] = [];
   const stored = new Set<string>();
   for (const { file, mediaType, path } of known.values()) {
     if (kindOf(mediaType) !== 'asset' || stored.has(path)) continue;
     stored.add(path);
-    assets.push({ path, mediaType, body: mediaType === 'text/css' ? cssBody(file, path, encoding, lookUp, missing, leftOut) : file.body });
+    assets.push({
+      path,
+      mediaType,
+      body: mediaType === 'text/css' ? cssBody(file, path, encoding, lookUp, missing, leftOut) : file.body,
+    });
   }
   return { pages, assets, leftOut: [...leftOut, ...missing.values()] };
 }
@@ -87,7 +116,10 @@ function readFiles(capture: Capture, leftOut: LeftOut[]): Map<string, Known> {
     const mediaType = mediaTypeOf(file.address, file.mediaType, file.body);
     const kind = kindOf(mediaType);
     if (kind === 'script' || kind === 'other') {
-      leftOut.push({ path: file.address, reason: kind === 'script' ? 'A script' : `${mediaType || 'An unknown kind'} is not needed to see the page` });
+      leftOut.push({
+        path: file.address,
+        reason: kind === 'script' ? 'A script' : `${mediaType || 'An unknown kind'} is not needed to see the page`,
+      });
       continue;
     }
     if (!hasSignature(mediaType, file.body)) {
@@ -99,7 +131,9 @@ function readFiles(capture: Capture, leftOut: LeftOut[]): Map<string, Known> {
     // Two addresses must not land on one path; a frame's document may be known by two.
     const same = capture.files.find((other) => other !== file && other.body === file.body && known.has(other.address));
     if (same) path = known.get(same.address)?.path ?? path;
-    else for (let number = 2; paths.has(path) && paths.get(path) !== file.address; number += 1) path = path.replace(/(?:~\d+)?(\.[^./]*)?$/, `~${number}$1`);
+    else
+      for (let number = 2; paths.has(path) && paths.get(path) !== file.address; number += 1)
+        path = path.replace(/(?:~\d+)?(\.[^./]*)?$/, `~${number}$1`);
     paths.set(path, file.address);
     known.set(withoutFragment(file.address), { file, mediaType, path });
   }
@@ -120,7 +154,14 @@ function pagesOf(capture: Capture, known: ReadonlyMap<string, Known>): Known[] {
   if (capture.pages.length > 0) return all.filter(({ file }) => capture.pages.includes(file.address));
   const isIndex = (path: string): boolean => /^(?:.*\/)?index\.x?html?$/i.test(path);
   // Documents that a saved page brought for its frames lie in the folder beside it.
-  return all.filter(({ path }) => !/_files\//.test(path)).sort((a, b) => Number(isIndex(b.path)) - Number(isIndex(a.path)) || a.path.split('/').length - b.path.split('/').length || (a.path < b.path ? -1 : 1));
+  return all
+    .filter(({ path }) => !/_files\//.test(path))
+    .sort(
+      (a, b) =>
+        Number(isIndex(b.path)) - Number(isIndex(a.path)) ||
+        a.path.split('/').length - b.path.split('/').length ||
+        (a.path < b.path ? -1 : 1),
+    );
 }
 
 function baseOf(address: string, base: string): string {
@@ -140,31 +181,57 @@ function fragmentOf(address: string): string {
   return address.slice(withoutFragment(address).length);
 }
 
-function unresolved({ address: written, kind }: PageAddress, address: string | null, missing: Map<string, LeftOut>): string | null {
+function unresolved(
+  { address: written, kind }: PageAddress,
+  address: string | null,
+  missing: Map<string, LeftOut>,
+): string | null {
   // Links keep where they lead: selectors may ask for it, and nothing here follows it.
   if (kind === 'page') return written;
-  if (kind === 'frame' && !/^about:/i.test(written)) missing.set(written, { path: written, reason: 'A framed document of its own; CSS of this page does not reach it' });
-  if (kind === 'stylesheet' || kind === 'file') missing.set(address ?? written, { path: (address ?? written).slice(0, 400), reason: `A ${kind === 'file' ? 'picture or font' : 'stylesheet'} that did not come along` });
+  if (kind === 'frame' && !/^about:/i.test(written))
+    missing.set(written, { path: written, reason: 'A framed document of its own; CSS of this page does not reach it' });
+  if (kind === 'stylesheet' || kind === 'file')
+    missing.set(address ?? written, {
+      path: (address ?? written).slice(0, 400),
+      reason: `A ${kind === 'file' ? 'picture or font' : 'stylesheet'} that did not come along`,
+    });
   return null;
 }
 
-function cssBody(file: CapturedFile, path: string, encoding: string, lookUp: (address: string) => Known | null, missing: Map<string, LeftOut>, leftOut: LeftOut[]): Buffer {
+function cssBody(
+  file: CapturedFile,
+  path: string,
+  encoding: string,
+  lookUp: (address: string) => Known | null,
+  missing: Map<string, LeftOut>,
+  leftOut: LeftOut[],
+): Buffer {
   const { text, unreadable, encoding: own } = decodeCss(file.body, file.charset, encoding);
   if (unreadable > 0) leftOut.push({ path, reason: `${unreadable} characters are not ${own} and show as \ufffd` });
-  return Buffer.from(withCssAddresses(text, ({ address: written, kind }) => {
-    if (/^(?:data:|#|about:)/i.test(written)) return null;
-    const address = resolveAddress(file.base ?? file.address, written);
-    const target = address === null ? null : lookUp(address);
-    if (target) return relativeAddress(path, target.path) + fragmentOf(written);
-    missing.set(address ?? written, { path: (address ?? written).slice(0, 400), reason: `A ${kind === 'stylesheet' ? 'stylesheet' : 'picture or font'} that did not come along` });
-    return isUrl(written) || written.startsWith('//') ? 'about:invalid' : null;
-  }), 'utf8');
+  return Buffer.from(
+    withCssAddresses(text, ({ address: written, kind }) => {
+      if (/^(?:data:|#|about:)/i.test(written)) return null;
+      const address = resolveAddress(file.base ?? file.address, written);
+      const target = address === null ? null : lookUp(address);
+      if (target) return relativeAddress(path, target.path) + fragmentOf(written);
+      missing.set(address ?? written, {
+        path: (address ?? written).slice(0, 400),
+        reason: `A ${kind === 'stylesheet' ? 'stylesheet' : 'picture or font'} that did not come along`,
+      });
+      return isUrl(written) || written.startsWith('//') ? 'about:invalid' : null;
+    }),
+    'utf8',
+  );
 }
 
 /** A page's name: its title up to the site's own name, else its file's; told apart by a number. */
 function pageName(title: string, path: string, others: readonly { readonly name: string }[]): string {
   const short = title.split(/\s[|–—·:-]\s|:\s/)[0].trim();
-  const file = path.split('/').pop()?.replace(/\.[^.]*$/, '') ?? path;
+  const file =
+    path
+      .split('/')
+      .pop()
+      ?.replace(/\.[^.]*$/, '') ?? path;
   const base = (short || file || 'Page').slice(0, 60);
   let name = base;
   for (let number = 2; others.some((other) => other.name === name); number += 1) name = `${base} ${number}`;

@@ -48,12 +48,20 @@ export async function bringIn(input: ImportInput, tell: TellProgress): Promise<B
 async function capture({ request, uploads, policy }: ImportInput, report: ReportProgress): Promise<Capture> {
   if (request.kind === 'address') return fetchAddress(request.address ?? '', policy, report);
   if (request.kind === 'widget') return readWidget(request.html ?? '', request.css ?? '', request.name || 'Widget');
-  return readUploads(uploads.map(({ name, body }): Upload => ({ name, body: Buffer.from(body.buffer, body.byteOffset, body.byteLength) })), report);
+  return readUploads(
+    uploads.map(({ name, body }): Upload => ({
+      name,
+      body: Buffer.from(body.buffer, body.byteOffset, body.byteLength),
+    })),
+    report,
+  );
 }
 
 /** Parts that the structure of the pages suggests, to begin with. */
 function partsOf({ pages, assets }: AssembledSite, report: ReportProgress): ProposedPart[] {
-  const sheets = new Map(assets.filter(({ mediaType }) => mediaType === 'text/css').map(({ path, body }) => [path, body.toString('utf8')]));
+  const sheets = new Map(
+    assets.filter(({ mediaType }) => mediaType === 'text/css').map(({ path, body }) => [path, body.toString('utf8')]),
+  );
   const loadSheet = (path: string): string | null => sheets.get(path) ?? null;
   const parsed = function* (): Generator<[number, Page]> {
     for (const [i, page] of pages.entries()) {
@@ -61,5 +69,7 @@ function partsOf({ pages, assets }: AssembledSite, report: ReportProgress): Prop
       yield [i, parsePage(page.html, { path: page.path, loadSheet })];
     }
   };
-  return proposeParts(parsed()).slice(0, MOST_PARTS).map(({ name, kind, selector, openers }) => ({ name, kind, selector, openers }));
+  return proposeParts(parsed())
+    .slice(0, MOST_PARTS)
+    .map(({ name, kind, selector, openers }) => ({ name, kind, selector, openers }));
 }

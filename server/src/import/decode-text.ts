@@ -11,7 +11,10 @@ export interface DecodedText {
 
 /** Text of a page by byte-order mark, transport, `<meta>`, or windows-1252. Source: HTML §13.2.3.2. */
 export function decodeHtml(body: Buffer, charset: string): DecodedText {
-  const label = sniffHtmlEncoding(body, { ...(charset === '' ? {} : { transportLayerEncodingLabel: charset }), defaultEncoding: isUtf8(body) ? 'UTF-8' : 'windows-1252' });
+  const label = sniffHtmlEncoding(body, {
+    ...(charset === '' ? {} : { transportLayerEncodingLabel: charset }),
+    defaultEncoding: isUtf8(body) ? 'UTF-8' : 'windows-1252',
+  });
   return decode(body, label);
 }
 

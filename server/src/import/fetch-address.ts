@@ -29,13 +29,16 @@ export async function fetchAddress(address: string, policy: AddressPolicy, repor
   try {
     report('Fetching the page', 0, 1);
     const page = await fetchOne(address, policy, agentFor, within);
-    if (!/^(?:text\/html|application\/xhtml\+xml)$/.test(page.mediaType)) throw new ImportProblem('no-page', `${address} is ${page.mediaType || 'of no stated type'}, not an HTML page`);
+    if (!/^(?:text\/html|application\/xhtml\+xml)$/.test(page.mediaType))
+      throw new ImportProblem('no-page', `${address} is ${page.mediaType || 'of no stated type'}, not an HTML page`);
     files.set(page.address, page);
     total += page.body.length;
     const html = decodeHtml(page.body, page.charset);
     const { base, addresses } = pageAddresses(html.text);
     const from = base !== '' && URL.canParse(base, page.address) ? new URL(base, page.address).href : page.address;
-    const waiting = addresses.filter(({ kind }) => kind === 'stylesheet' || kind === 'file').map(({ address: reference }) => ({ from, reference }));
+    const waiting = addresses
+      .filter(({ kind }) => kind === 'stylesheet' || kind === 'file')
+      .map(({ address: reference }) => ({ from, reference }));
     const asked = new Set([page.address]);
     while (waiting.length > 0) {
       const batch = waiting.splice(0, AT_A_TIME).flatMap((next) => {
@@ -45,7 +48,14 @@ export async function fetchAddress(address: string, policy: AddressPolicy, repor
         return [target];
       });
       report('Fetching what it needs', files.size, files.size + waiting.length + batch.length);
-      const answers = await Promise.all(batch.map((target) => fetchOne(target, policy, agentFor, within).then((file) => ({ target, file, error: null }), (error: unknown) => ({ target, file: null, error }))));
+      const answers = await Promise.all(
+        batch.map((target) =>
+          fetchOne(target, policy, agentFor, within).then(
+            (file) => ({ target, file, error: null }),
+            (error: unknown) => ({ target, file: null, error }),
+          ),
+        ),
+      );
       for (const { target, file, error } of answers) {
         if (within.aborted) throw error;
         if (!file) {
@@ -53,27 +63,51 @@ export async function fetchAddress(address: string, policy: AddressPolicy, repor
           continue;
         }
         total += file.body.length;
-        if (total > LIMITS.totalBytes) throw new ImportProblem('too-large', `The page and what it needs are larger than ${megabytes(LIMITS.totalBytes)}`);
-        if (files.size >= LIMITS.files) throw new ImportProblem('too-many', `The page needs more than ${LIMITS.files.toLocaleString('en')} files`);
+        if (total > LIMITS.totalBytes)
+          throw new ImportProblem(
+            'too-large',
+            `The page and what it needs are larger than ${megabytes(LIMITS.totalBytes)}`,
+          );
+        if (files.size >= LIMITS.files)
+          throw new ImportProblem('too-many', `The page needs more than ${LIMITS.files.toLocaleString('en')} files`);
         files.set(target, { ...file, address: target, ...(file.address === target ? {} : { base: file.address }) });
-        if (file.mediaType === 'text/css') waiting.push(...cssAddresses(decodeCss(file.body, file.charset, html.encoding).text).map(({ address: reference }) => ({ from: file.address, reference })));
+        if (file.mediaType === 'text/css')
+          waiting.push(
+            ...cssAddresses(decodeCss(file.body, file.charset, html.encoding).text).map(({ address: reference }) => ({
+              from: file.address,
+              reference,
+            })),
+          );
       }
     }
     return { files: [...files.values()], leftOut, pages: [page.address] };
   } catch (error) {
     if (error instanceof ImportProblem) throw error;
-    if (within.aborted) throw new ImportProblem('not-fetched', `${address} took longer than ${LIMITS.fetchTotalMs / 1000} seconds`);
-    throw new ImportProblem('not-fetched', `${address} could not be fetched: ${error instanceof Error ? error.message : String(error)}`);
+    if (within.aborted)
+      throw new ImportProblem('not-fetched', `${address} took longer than ${LIMITS.fetchTotalMs / 1000} seconds`);
+    throw new ImportProblem(
+      'not-fetched',
+      `${address} could not be fetched: ${error instanceof Error ? error.message : String(error)}`,
+    );
   } finally {
     await Promise.all([publicAgent.destroy(), innerAgent.destroy()]);
   }
 }
 
 /** Follows redirects by hand, each checked like the first. */
-async function fetchOne(address: string, policy: AddressPolicy, agentFor: (url: URL) => Dispatcher, signal: AbortSignal): Promise<CapturedFile> {
+async function fetchOne(
+  address: string,
+  policy: AddressPolicy,
+  agentFor: (url: URL) => Dispatcher,
+  signal: AbortSignal,
+): Promise<CapturedFile> {
   let url = checkAddress(address, policy);
   for (let hop = 0; hop <= LIMITS.redirects; hop += 1) {
-    const answer = await request(url, { dispatcher: agentFor(url), signal: AbortSignal.any([signal, AbortSignal.timeout(LIMITS.fetchMs)]), headers: { accept: 'text/html,text/css,image/*,font/*,*/*;q=0.5', 'accept-encoding': 'gzip, deflate, br' } });
+    const answer = await request(url, {
+      dispatcher: agentFor(url),
+      signal: AbortSignal.any([signal, AbortSignal.timeout(LIMITS.fetchMs)]),
+      headers: { accept: 'text/html,text/css,image/*,font/*,*/*;q=0.5', 'accept-encoding': 'gzip, deflate, br' },
+    });
     const location = single(answer.headers['location']);
     if (answer.statusCode >= 300 && answer.statusCode < 400 && location !== '') {
       await answer.body.dump();
@@ -84,21 +118,38 @@ async function fetchOne(address: string, policy: AddressPolicy, agentFor: (url: 
       await answer.body.dump();
       throw new ImportProblem('not-fetched', `${url.href} answered ${answer.statusCode}`);
     }
-    const encodings = single(answer.headers['content-encoding']).toLowerCase().split(',').map((name) => name.trim()).filter((name) => name !== '' && name !== 'identity');
+    const encodings = single(answer.headers['content-encoding'])
+      .toLowerCase()
+      .split(',')
+      .map((name) => name.trim())
+      .filter((name) => name !== '' && name !== 'identity');
     const unknown = encodings.find((name) => !DECODERS.has(name));
     if (unknown !== undefined || encodings.length > 2) {
       await answer.body.dump();
-      throw new ImportProblem('not-fetched', `${url.href} came compressed by ${encodings.join(', ')}, which was not asked for`);
+      throw new ImportProblem(
+        'not-fetched',
+        `${url.href} came compressed by ${encodings.join(', ')}, which was not asked for`,
+      );
     }
     const body = await readBody(answer.body, encodings, url.href);
     const type = single(answer.headers['content-type']);
-    return { address: url.href, mediaType: type.split(';')[0].trim().toLowerCase(), charset: /charset\s*=\s*"?([^";\s]+)/i.exec(type)?.[1] ?? '', body };
+    return {
+      address: url.href,
+      mediaType: type.split(';')[0].trim().toLowerCase(),
+      charset: /charset\s*=\s*"?([^";\s]+)/i.exec(type)?.[1] ?? '',
+      body,
+    };
   }
   throw new ImportProblem('not-fetched', `${address} redirects more than ${LIMITS.redirects} times`);
 }
 
 /** How answers come compressed. Source: RFC 9110 §8.4.1; `deflate` with or without its wrapper is common practice. */
-const DECODERS: ReadonlyMap<string, () => Duplex> = new Map<string, () => Duplex>([['gzip', createGunzip], ['x-gzip', createGunzip], ['br', createBrotliDecompress], ['deflate', createUnzip]]);
+const DECODERS: ReadonlyMap<string, () => Duplex> = new Map<string, () => Duplex>([
+  ['gzip', createGunzip],
+  ['x-gzip', createGunzip],
+  ['br', createBrotliDecompress],
+  ['deflate', createUnzip],
+]);
 
 /** The body as it was before it was compressed, whatever it grows to bounded. @throws {ImportProblem} `too-large`, `not-fetched`. */
 async function readBody(from: Readable, encodings: readonly string[], name: string): Promise<Buffer> {
@@ -108,20 +159,33 @@ async function readBody(from: Readable, encodings: readonly string[], name: stri
     write(chunk: Buffer, _encoding, done) {
       size += chunk.length;
       chunks.push(chunk);
-      done(size > LIMITS.fileBytes ? new ImportProblem('too-large', `${name} is larger than ${megabytes(LIMITS.fileBytes)}`) : null);
+      done(
+        size > LIMITS.fileBytes
+          ? new ImportProblem('too-large', `${name} is larger than ${megabytes(LIMITS.fileBytes)}`)
+          : null,
+      );
     },
   });
   try {
     // Applied in the order they are listed, so undone from the last.
-    await pipeline([from, ...[...encodings].reverse().map((encoding) => (DECODERS.get(encoding) ?? createGunzip)()), taking]);
+    await pipeline([
+      from,
+      ...[...encodings].reverse().map((encoding) => (DECODERS.get(encoding) ?? createGunzip)()),
+      taking,
+    ]);
   } catch (error) {
     if (error instanceof ImportProblem) throw error;
-    if (error instanceof Error && 'code' in error && /^(?:Z_|ERR_.*(?:BROTLI|ZLIB)|ERR__ERROR)/.test(String(error.code))) throw new ImportProblem('not-fetched', `${name} came compressed, and broken`);
+    if (
+      error instanceof Error &&
+      'code' in error &&
+      /^(?:Z_|ERR_.*(?:BROTLI|ZLIB)|ERR__ERROR)/.test(String(error.code))
+    )
+      throw new ImportProblem('not-fetched', `${name} came compressed, and broken`);
     throw error;
   }
   return Buffer.concat(chunks);
 }
 
 function single(value: string | string[] | undefined): string {
-  return Array.isArray(value) ? value[0] ?? '' : value ?? '';
+  return Array.isArray(value) ? (value[0] ?? '') : (value ?? '');
 }

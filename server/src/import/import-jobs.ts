@@ -52,7 +52,12 @@ export function createImportJobs(log: (error: unknown) => void): ImportJobs {
     start(work) {
       const id = next;
       next += 1;
-      const job: Job = { abort: new AbortController(), listeners: new Set(), progress: { stage: 'Reading', done: 0, total: 0 }, result: null };
+      const job: Job = {
+        abort: new AbortController(),
+        listeners: new Set(),
+        progress: { stage: 'Reading', done: 0, total: 0 },
+        result: null,
+      };
       jobs.set(id, job);
       let toldAt = 0;
       const report: ReportProgress = (stage, done, total) => {
@@ -65,18 +70,25 @@ export function createImportJobs(log: (error: unknown) => void): ImportJobs {
       };
       // Answered first, so that the progress of a short import is seen as well.
       setImmediate(() => {
-        work(report, job.abort.signal).then((result) => end(job, id, result), (error: unknown) => {
-          const problem = toProblem(error);
-          if (problem.status >= 500) log(error);
-          end(job, id, { ok: false, problem });
-        });
+        work(report, job.abort.signal).then(
+          (result) => end(job, id, result),
+          (error: unknown) => {
+            const problem = toProblem(error);
+            if (problem.status >= 500) log(error);
+            end(job, id, { ok: false, problem });
+          },
+        );
       });
       return id;
     },
     follow(id, response) {
       const job = jobs.get(id);
       if (!job) return false;
-      response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+      response.writeHead(200, {
+        'content-type': 'text/event-stream',
+        'cache-control': 'no-store',
+        'x-accel-buffering': 'no',
+      });
       send(response, 'progress', job.progress);
       if (job.result) {
         send(response, 'end', job.result);

@@ -2,7 +2,19 @@
 export class ImportProblem extends Error {
   override readonly name = 'ImportProblem';
 
-  constructor(readonly code: 'too-large' | 'too-many' | 'unreadable' | 'unsafe' | 'no-page' | 'refused-address' | 'not-fetched' | 'stopped' | 'busy', message: string) {
+  constructor(
+    readonly code:
+      | 'too-large'
+      | 'too-many'
+      | 'unreadable'
+      | 'unsafe'
+      | 'no-page'
+      | 'refused-address'
+      | 'not-fetched'
+      | 'stopped'
+      | 'busy',
+    message: string,
+  ) {
     super(message);
   }
 }

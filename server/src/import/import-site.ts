@@ -30,56 +30,110 @@ export interface ImportTools {
  * an import that is refused leaves nothing behind.
  * @throws {ImportProblem}
  */
-export async function importSite({ store, pool, policy }: ImportTools, { request, uploads }: ImportSource, report: ReportProgress, signal: AbortSignal): Promise<Imported> {
+export async function importSite(
+  { store, pool, policy }: ImportTools,
+  { request, uploads }: ImportSource,
+  report: ReportProgress,
+  signal: AbortSignal,
+): Promise<Imported> {
   const { kind, address, html, css, name } = request;
   const siteId = request.siteId ?? null;
   const onProgress: TellProgress = ({ stage, done, total }) => report(stage, done, total);
   try {
-    const brought = await pool.run('bring-in', { request: { kind, address, html, css, name }, uploads, policy, isNew: siteId === null }, { signal, onProgress });
+    const brought = await pool.run(
+      'bring-in',
+      { request: { kind, address, html, css, name }, uploads, policy, isNew: siteId === null },
+      { signal, onProgress },
+    );
     if (!brought.ok) throw new ImportProblem(brought.code, brought.message);
-    const site = { ...brought.site, assets: brought.site.assets.map((asset) => ({ ...asset, body: Buffer.from(asset.body.buffer, asset.body.byteOffset, asset.body.byteLength) })) };
+    const site = {
+      ...brought.site,
+      assets: brought.site.assets.map((asset) => ({
+        ...asset,
+        body: Buffer.from(asset.body.buffer, asset.body.byteOffset, asset.body.byteLength),
+      })),
+    };
     report('Storing', 0, 1);
-    return siteId === null ? storeNew(store, site, brought.parts, name) : await addTo(store, pool, siteId, site, signal);
+    return siteId === null
+      ? storeNew(store, site, brought.parts, name)
+      : await addTo(store, pool, siteId, site, signal);
   } catch (error) {
     if (!(error instanceof WorkError)) throw error;
     if (error.fault === 'stopped') throw new ImportProblem('stopped', 'The import was stopped');
-    if (error.fault === 'too-long') throw new ImportProblem('unreadable', `Reading it was given up: ${error.message.charAt(0).toLowerCase()}${error.message.slice(1)}`);
-    if (error.fault === 'too-large') throw new ImportProblem('too-large', `It is too much to be read at once: bring in fewer pages. ${error.message}`);
+    if (error.fault === 'too-long')
+      throw new ImportProblem(
+        'unreadable',
+        `Reading it was given up: ${error.message.charAt(0).toLowerCase()}${error.message.slice(1)}`,
+      );
+    if (error.fault === 'too-large')
+      throw new ImportProblem('too-large', `It is too much to be read at once: bring in fewer pages. ${error.message}`);
     if (error.fault === 'busy') throw new ImportProblem('busy', error.message);
     throw error;
   }
 }
 
-function storeNew(store: Store, { pages, assets, leftOut }: AssembledSite, parts: readonly ProposedPart[], wanted: string): Imported {
+function storeNew(
+  store: Store,
+  { pages, assets, leftOut }: AssembledSite,
+  parts: readonly ProposedPart[],
+  wanted: string,
+): Imported {
   const base = wanted.trim() || pages[0].name;
   let name = base;
   for (let number = 2; store.sites.byName(name); number += 1) name = `${base} ${number}`;
-  const siteId = storeSite(store, { name, prefix: 'brand', veneerPlace: 'head-end', pages, assets, parts, swatches: [], roles: [], leftOut });
+  const siteId = storeSite(store, {
+    name,
+    prefix: 'brand',
+    veneerPlace: 'head-end',
+    pages,
+    assets,
+    parts,
+    swatches: [],
+    roles: [],
+    leftOut,
+  });
   return { ok: true, siteId, siteName: name, pages: pages.map((page) => page.name), again: [], leftOut };
 }
 
 /** Times the overrides are led to their elements again where the draft went on meanwhile. */
 const MOST_TRIES = 3;
 
-async function addTo(store: Store, pool: WorkPool, siteId: number, { pages, assets, leftOut }: AssembledSite, signal: AbortSignal): Promise<Imported> {
+async function addTo(
+  store: Store,
+  pool: WorkPool,
+  siteId: number,
+  { pages, assets, leftOut }: AssembledSite,
+  signal: AbortSignal,
+): Promise<Imported> {
   for (let tries = 0; tries < MOST_TRIES; tries += 1) {
     const site = store.sites.byId(siteId);
     if (!site) throw new ImportProblem('unreadable', `There is no site ${siteId}`);
     const before = store.pages.bySite(siteId);
     const sheetsBefore = store.assets.stylesheets(siteId);
-    const sheetsAfter = { ...sheetsBefore, ...Object.fromEntries(assets.filter(({ mediaType }) => mediaType === 'text/css').map(({ path, body }) => [path, body.toString('utf8')])) };
+    const sheetsAfter = {
+      ...sheetsBefore,
+      ...Object.fromEntries(
+        assets
+          .filter(({ mediaType }) => mediaType === 'text/css')
+          .map(({ path, body }) => [path, body.toString('utf8')]),
+      ),
+    };
     const overrides = store.overrides.bySite(siteId);
     const again = pages.flatMap(({ path, html }) => {
       const old = before.find((page) => page.path === path);
       return old ? [{ id: old.id, before: { path, html: old.html }, after: { path, html } }] : [];
     });
-    const moved = again.length === 0 || overrides.length === 0 ? [] : await pool.run('reanchor', { pages: again, sheetsBefore, sheetsAfter, overrides }, { signal });
+    const moved =
+      again.length === 0 || overrides.length === 0
+        ? []
+        : await pool.run('reanchor', { pages: again, sheetsBefore, sheetsAfter, overrides }, { signal });
     const isStale = (): boolean => store.sites.byId(siteId)?.version !== site.version;
     const stored = store.inOneStep(() => {
       if (isStale()) return null;
       const ids = addPages(store, siteId, { pages: named(pages, before), assets, leftOut });
       const known = new Map(overrides.map((override): [string, Override] => [override.id, override]));
-      for (const { override } of moved) if (JSON.stringify(override) !== JSON.stringify(known.get(override.id))) store.overrides.put(siteId, override);
+      for (const { override } of moved)
+        if (JSON.stringify(override) !== JSON.stringify(known.get(override.id))) store.overrides.put(siteId, override);
       // What the history leads back to was made on the pages as they were.
       if (ids.length > 0) store.changes.forget(siteId);
       return ids;
@@ -88,7 +142,14 @@ async function addTo(store: Store, pool: WorkPool, siteId: number, { pages, asse
     const lost: LeftOutFile[] = moved.flatMap((each) => each.lost);
     const added = named(pages, before).filter(({ path }) => !before.some((page) => page.path === path));
     const recaptured = before.filter(({ id }) => stored.includes(id));
-    return { ok: true, siteId, siteName: site.name, pages: added.map(({ name }) => name), again: recaptured.map(({ name }) => name), leftOut: [...leftOut, ...lost] };
+    return {
+      ok: true,
+      siteId,
+      siteName: site.name,
+      pages: added.map(({ name }) => name),
+      again: recaptured.map(({ name }) => name),
+      leftOut: [...leftOut, ...lost],
+    };
   }
   throw new ImportProblem('busy', 'The draft kept changing while the pages were brought in; nothing was stored');
 }

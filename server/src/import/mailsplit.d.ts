@@ -17,5 +17,8 @@ declare module 'mailsplit' {
 }
 
 declare module 'html-encoding-sniffer' {
-  export default function sniff(body: Uint8Array, options?: { readonly transportLayerEncodingLabel?: string; readonly defaultEncoding?: string }): string;
+  export default function sniff(
+    body: Uint8Array,
+    options?: { readonly transportLayerEncodingLabel?: string; readonly defaultEncoding?: string },
+  ): string;
 }

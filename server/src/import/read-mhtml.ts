@@ -48,7 +48,14 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
     const splitter = new Splitter({ maxHeadSize: 64 * 1024, ignoreEmbedded: true });
     const fail = (error: unknown): void => {
       splitter.destroy();
-      failed(error instanceof ImportProblem ? error : new ImportProblem('unreadable', `The web archive cannot be read: ${error instanceof Error ? error.message : String(error)}`));
+      failed(
+        error instanceof ImportProblem
+          ? error
+          : new ImportProblem(
+              'unreadable',
+              `The web archive cannot be read: ${error instanceof Error ? error.message : String(error)}`,
+            ),
+      );
     };
     splitter.on('data', (piece: { readonly type: string; readonly value?: Buffer }) => {
       if (piece.type === 'node') {
@@ -56,20 +63,30 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
         parts.at(-1)?.decoder.end();
         if (node.multipart) return;
         if (parts.length >= LIMITS.files) {
-          fail(new ImportProblem('too-many', `The web archive holds more than ${LIMITS.files.toLocaleString('en')} parts`));
+          fail(
+            new ImportProblem('too-many', `The web archive holds more than ${LIMITS.files.toLocaleString('en')} parts`),
+          );
           return;
         }
         const decoder = node.getDecoder() as NodeJS.ReadWriteStream;
         const chunks: Buffer[] = [];
-        waiting.push(new Promise((ended, broken) => {
-          decoder.on('data', (chunk: Buffer) => {
-            total += chunk.length;
-            if (total > LIMITS.totalBytes) broken(new ImportProblem('too-large', `Unpacked, the web archive is larger than ${megabytes(LIMITS.totalBytes)}`));
-            else chunks.push(chunk);
-          });
-          decoder.on('end', () => ended());
-          decoder.on('error', broken);
-        }));
+        waiting.push(
+          new Promise((ended, broken) => {
+            decoder.on('data', (chunk: Buffer) => {
+              total += chunk.length;
+              if (total > LIMITS.totalBytes)
+                broken(
+                  new ImportProblem(
+                    'too-large',
+                    `Unpacked, the web archive is larger than ${megabytes(LIMITS.totalBytes)}`,
+                  ),
+                );
+              else chunks.push(chunk);
+            });
+            decoder.on('end', () => ended());
+            decoder.on('error', broken);
+          }),
+        );
         parts.push({ node, decoder, chunks });
         try {
           report('Unpacking', parts.length, 0);
@@ -84,7 +101,11 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
     splitter.on('end', () => {
       parts.at(-1)?.decoder.end();
       if (parts.length === 0) fail(new ImportProblem('unreadable', 'This is no web archive: it has no parts'));
-      else Promise.all(waiting).then(() => done(parts.map(({ node, chunks }) => ({ node, body: Buffer.concat(chunks) }))), fail);
+      else
+        Promise.all(waiting).then(
+          () => done(parts.map(({ node, chunks }) => ({ node, body: Buffer.concat(chunks) }))),
+          fail,
+        );
     });
     splitter.end(archive);
   });

@@ -23,11 +23,19 @@ export async function readUploads(uploads: readonly Upload[], report: ReportProg
   captures.push(readLoose(loose));
   const files = captures.flatMap((capture) => capture.files);
   const total = files.reduce((sum, { body }) => sum + body.length, 0);
-  if (total > LIMITS.totalBytes) throw new ImportProblem('too-large', `Together the files are larger than ${megabytes(LIMITS.totalBytes)}`);
-  if (files.length > LIMITS.files) throw new ImportProblem('too-many', `${files.length.toLocaleString('en')} files came; ${LIMITS.files.toLocaleString('en')} are the most`);
+  if (total > LIMITS.totalBytes)
+    throw new ImportProblem('too-large', `Together the files are larger than ${megabytes(LIMITS.totalBytes)}`);
+  if (files.length > LIMITS.files)
+    throw new ImportProblem(
+      'too-many',
+      `${files.length.toLocaleString('en')} files came; ${LIMITS.files.toLocaleString('en')} are the most`,
+    );
   const named = captures.flatMap(({ pages }) => pages);
   // An archive names its page; HTML files beside it are pages as well.
-  const pages = named.length === 0 ? [] : [...named, ...loose.filter(({ name }) => /\.x?html?$/i.test(name)).map(({ name }) => name)];
+  const pages =
+    named.length === 0
+      ? []
+      : [...named, ...loose.filter(({ name }) => /\.x?html?$/i.test(name)).map(({ name }) => name)];
   return { files, leftOut: captures.flatMap(({ leftOut }) => leftOut), pages };
 }
 
@@ -36,9 +44,11 @@ function readLoose(uploads: readonly Upload[]): Capture {
   const leftOut: LeftOut[] = [];
   for (const { name, body } of uploads) {
     const path = name.replaceAll('\\', '/').replace(/^\/+/, '');
-    if (path.split('/').includes('..') || /^[a-z]:/i.test(path) || path.includes('\0')) throw new ImportProblem('unsafe', `"${path.slice(0, 120)}" leaves its folder`);
+    if (path.split('/').includes('..') || /^[a-z]:/i.test(path) || path.includes('\0'))
+      throw new ImportProblem('unsafe', `"${path.slice(0, 120)}" leaves its folder`);
     if (body.length === 0) leftOut.push({ path, reason: 'Empty' });
-    else if (body.length > LIMITS.fileBytes) leftOut.push({ path, reason: `Larger than ${megabytes(LIMITS.fileBytes)}` });
+    else if (body.length > LIMITS.fileBytes)
+      leftOut.push({ path, reason: `Larger than ${megabytes(LIMITS.fileBytes)}` });
     else files.push({ address: path, mediaType: '', charset: '', body });
   }
   return { files, leftOut, pages: [] };

@@ -21,9 +21,16 @@ export async function readZip(archive: Buffer, report: ReportProgress): Promise<
   try {
     zip = await fromBufferPromise(archive, { lazyEntries: true, autoClose: false, validateEntrySizes: true });
   } catch (error) {
-    throw new ImportProblem('unreadable', `The zip archive cannot be read: ${error instanceof Error ? error.message : String(error)}`);
+    throw new ImportProblem(
+      'unreadable',
+      `The zip archive cannot be read: ${error instanceof Error ? error.message : String(error)}`,
+    );
   }
-  if (zip.entryCount > LIMITS.files) throw new ImportProblem('too-many', `The archive holds ${zip.entryCount.toLocaleString('en')} entries; ${LIMITS.files.toLocaleString('en')} are the most`);
+  if (zip.entryCount > LIMITS.files)
+    throw new ImportProblem(
+      'too-many',
+      `The archive holds ${zip.entryCount.toLocaleString('en')} entries; ${LIMITS.files.toLocaleString('en')} are the most`,
+    );
   const files: CapturedFile[] = [];
   const leftOut: LeftOut[] = [];
   const names = new Set<string>();
@@ -56,7 +63,10 @@ export async function readZip(archive: Buffer, report: ReportProgress): Promise<
     if (error instanceof ImportProblem) throw error;
     const message = error instanceof Error ? error.message : String(error);
     const isOutside = /invalid relative path|absolute path|invalid characters in fileName/i.test(message);
-    throw new ImportProblem(isOutside ? 'unsafe' : 'unreadable', isOutside ? `The archive is refused: ${message}` : `The zip archive cannot be read: ${message}`);
+    throw new ImportProblem(
+      isOutside ? 'unsafe' : 'unreadable',
+      isOutside ? `The archive is refused: ${message}` : `The zip archive cannot be read: ${message}`,
+    );
   } finally {
     zip.close();
   }
@@ -80,8 +90,16 @@ async function unpack(zip: ZipFile, entry: Entry, room: number): Promise<Buffer>
   let size = 0;
   for await (const chunk of stream as AsyncIterable<Buffer>) {
     size += chunk.length;
-    if (size > room) throw new ImportProblem('too-large', `Unpacked, the archive is larger than ${megabytes(LIMITS.totalBytes)}; it grew past that in "${entry.fileName.slice(0, 120)}"`);
-    if (size > LIMITS.fileBytes) throw new ImportProblem('too-large', `"${entry.fileName.slice(0, 120)}" unpacks to more than ${megabytes(LIMITS.fileBytes)}`);
+    if (size > room)
+      throw new ImportProblem(
+        'too-large',
+        `Unpacked, the archive is larger than ${megabytes(LIMITS.totalBytes)}; it grew past that in "${entry.fileName.slice(0, 120)}"`,
+      );
+    if (size > LIMITS.fileBytes)
+      throw new ImportProblem(
+        'too-large',
+        `"${entry.fileName.slice(0, 120)}" unpacks to more than ${megabytes(LIMITS.fileBytes)}`,
+      );
     chunks.push(chunk);
   }
   return Buffer.concat(chunks);

@@ -28,17 +28,27 @@ export function sitePathOf(address: string, home: string, extension: string): st
   } catch {
     return `parts/${markOf(address)}${extension}`;
   }
-  const path = decoded(url.pathname).replace(/^\/+/, '').replace(/\/{2,}/g, '/').split('/').filter((segment) => segment !== '..' && segment !== '.').join('/');
+  const path = decoded(url.pathname)
+    .replace(/^\/+/, '')
+    .replace(/\/{2,}/g, '/')
+    .split('/')
+    .filter((segment) => segment !== '..' && segment !== '.')
+    .join('/');
   const named = path === '' || path.endsWith('/') ? `${path}index${extension || '.html'}` : path;
   const withQuery = url.search === '' ? named : named.replace(/(\.[^./]*)?$/, (end) => `-${markOf(url.search)}${end}`);
   const withExtension = posix.extname(withQuery) === '' && extension !== '' ? `${withQuery}${extension}` : withQuery;
-  return (url.origin === home || url.origin === 'null' ? withExtension : `${url.host.replaceAll(':', '-')}/${withExtension}`).slice(0, 300);
+  return (
+    url.origin === home || url.origin === 'null' ? withExtension : `${url.host.replaceAll(':', '-')}/${withExtension}`
+  ).slice(0, 300);
 }
 
 /** Relative address, as a browser resolves it, from one path of the site to another. */
 export function relativeAddress(from: string, to: string): string {
   const relative = posix.relative(posix.dirname(from), to);
-  return relative.split('/').map((segment) => (segment === '..' ? segment : encodeURIComponent(segment))).join('/');
+  return relative
+    .split('/')
+    .map((segment) => (segment === '..' ? segment : encodeURIComponent(segment)))
+    .join('/');
 }
 
 function decoded(text: string): string {

@@ -14,7 +14,9 @@ export const uploadMemory: StorageEngine = {
       taken.set(request, total);
       if (total > LIMITS.totalBytes) {
         chunks.length = 0;
-        file.stream.destroy(new ImportProblem('too-large', `The files are larger than ${megabytes(LIMITS.totalBytes)} together`));
+        file.stream.destroy(
+          new ImportProblem('too-large', `The files are larger than ${megabytes(LIMITS.totalBytes)} together`),
+        );
       } else chunks.push(chunk);
     });
     file.stream.once('error', (error) => done(error));

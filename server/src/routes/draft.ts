@@ -32,7 +32,10 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     response.json(describeDraft(store, siteOf(request.params.siteId)));
   });
   router.get('/events', (_request, response) => {
-    events.subscribe(response, store.sites.all().map(({ id }) => ({ siteId: id, version: store.sites.byId(id)?.version ?? 0 })));
+    events.subscribe(
+      response,
+      store.sites.all().map(({ id }) => ({ siteId: id, version: store.sites.byId(id)?.version ?? 0 })),
+    );
   });
   router.post('/sites/:siteId/changes', (request, response) => {
     const siteId = siteOf(request.params.siteId);
@@ -49,10 +52,19 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     const rebound = toOverrides(palette.overrides ?? []);
     const errors = [...checkOverrides(store, siteId, rebound), ...checkPalette(store, siteId, palette, rebound)];
     if (errors.length > 0) throw new HttpProblem(422, 'Not stored', errors[0].reason, errors);
-    store.changes.applyTo(siteId, palette.label, rebound.length > 0 ? ['palette', 'overrides'] : ['palette'], () => {
-      store.palettes.replace(siteId, { ...palette, swatches: palette.swatches.map(({ id, name, css }) => ({ id, name, css })) });
-      for (const override of rebound) store.overrides.put(siteId, override);
-    }, now().toISOString());
+    store.changes.applyTo(
+      siteId,
+      palette.label,
+      rebound.length > 0 ? ['palette', 'overrides'] : ['palette'],
+      () => {
+        store.palettes.replace(siteId, {
+          ...palette,
+          swatches: palette.swatches.map(({ id, name, css }) => ({ id, name, css })),
+        });
+        for (const override of rebound) store.overrides.put(siteId, override);
+      },
+      now().toISOString(),
+    );
     response.json(answer(siteId));
   });
   router.post('/sites/:siteId/undo', (request, response) => {
@@ -72,13 +84,21 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     const plainCss = compileDraft(store, siteId);
     const overrides = store.overrides.bySite(siteId);
     const misread = misreadRule(store, siteId, plainCss);
-    if (misread !== null) throw new HttpProblem(422, 'Not saved', `A browser would not read the rule "${misread.slice(0, 120)}" as it is meant; change or clear it first`);
+    if (misread !== null)
+      throw new HttpProblem(
+        422,
+        'Not saved',
+        `A browser would not read the rule "${misread.slice(0, 120)}" as it is meant; change or clear it first`,
+      );
     // Whoever asked may give up: then nothing is saved.
     const given = new AbortController();
     response.on('close', () => given.abort());
     let tidied: string | null;
     try {
-      tidied = await tidyDraft(store, pool, siteId, { signal: given.signal, onProgress: (done, total) => events.tidied(siteId, done, total) });
+      tidied = await tidyDraft(store, pool, siteId, {
+        signal: given.signal,
+        onProgress: (done, total) => events.tidied(siteId, done, total),
+      });
     } catch (error) {
       if (error instanceof WorkError && error.fault === 'stopped') return;
       throw error;
@@ -87,14 +107,24 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     // The site may have been deleted meanwhile.
     siteOf(request.params.siteId);
     const isUntidied = overrides.length > 0 && (tidied === null || wholenessProblem(tidied) !== null);
-    const css = isUntidied ? plainCss : tidied ?? plainCss;
-    store.revisions.save(siteId, { note, css, plainCss, overrides: JSON.stringify(overrides), savedAt: now().toISOString(), untidied: isUntidied ? 1 : 0 });
+    const css = isUntidied ? plainCss : (tidied ?? plainCss);
+    store.revisions.save(siteId, {
+      note,
+      css,
+      plainCss,
+      overrides: JSON.stringify(overrides),
+      savedAt: now().toISOString(),
+      untidied: isUntidied ? 1 : 0,
+    });
     response.status(201).json(answer(siteId));
   });
   router.post('/sites/:siteId/publications', (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { revision } = readBody(PublicationRequest, request.body);
-    if (!store.revisions.byNumber(siteId, revision)) throw new HttpProblem(422, 'Not published', `revision ${revision} does not exist`, [{ field: 'revision', reason: 'does not exist' }]);
+    if (!store.revisions.byNumber(siteId, revision))
+      throw new HttpProblem(422, 'Not published', `revision ${revision} does not exist`, [
+        { field: 'revision', reason: 'does not exist' },
+      ]);
     store.revisions.publish(siteId, revision, now().toISOString());
     store.palettes.keepNames(siteId, store.sheetOptions.bySite(siteId).names);
     store.sites.countVersion(siteId);

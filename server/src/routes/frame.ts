@@ -5,8 +5,16 @@ import type { DressedTexts } from '../work/dressed-texts.js';
 
 /** No script, no network, nothing but the site's own stored files; what is opened by itself has no more than in the frame. */
 const FRAME_POLICY = [
-  "default-src 'none'", "script-src 'none'", "style-src 'self' 'unsafe-inline'", "img-src 'self' data:", "font-src 'self' data:", "media-src 'self'",
-  "form-action 'none'", "base-uri 'none'", "frame-ancestors 'self'", 'sandbox allow-same-origin',
+  "default-src 'none'",
+  "script-src 'none'",
+  "style-src 'self' 'unsafe-inline'",
+  "img-src 'self' data:",
+  "font-src 'self' data:",
+  "media-src 'self'",
+  "form-action 'none'",
+  "base-uri 'none'",
+  "frame-ancestors 'self'",
+  'sandbox allow-same-origin',
 ].join('; ');
 
 /** Captured pages for the preview frame, and their files. */
@@ -32,7 +40,10 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
 
 function guard(response: Response): Response {
   return response.set({
-    'content-security-policy': FRAME_POLICY, 'x-content-type-options': 'nosniff', 'referrer-policy': 'no-referrer', 'cache-control': 'private, no-cache',
+    'content-security-policy': FRAME_POLICY,
+    'x-content-type-options': 'nosniff',
+    'referrer-policy': 'no-referrer',
+    'cache-control': 'private, no-cache',
     'cross-origin-resource-policy': 'same-origin',
   });
 }

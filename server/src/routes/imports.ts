@@ -22,25 +22,49 @@ export interface ImportRouteOptions {
 /** Bringing sites and pages in: a request starts a job, its events tell how far it is and how it ended. */
 export function importRoutes({ store, jobs, pool, policy, announce }: ImportRouteOptions): Router {
   const router = Router();
-  const upload = multer({ storage: uploadMemory, preservePath: true, limits: { fileSize: LIMITS.totalBytes, files: LIMITS.files, fields: 4, fieldSize: 6 * 1024 * 1024, fieldNameSize: 100 }, defParamCharset: 'utf8' }).array('files', LIMITS.files);
-  router.post('/imports', boundTotal, (request, response, next) => {
-    upload(request, response, (error: unknown) => next(error === undefined || error === null ? undefined : toHttpProblem(error)));
-  }, (request, response) => {
-    const wish = readBody(ImportRequest, parseWish((request.body as { wish?: unknown }).wish));
-    if (wish.siteId != null && !store.sites.byId(wish.siteId)) throw new HttpProblem(404, 'Not found', `There is no site ${wish.siteId}`);
-    const uploads = ((request.files ?? []) as Express.Multer.File[]).map(({ originalname, buffer }) => ({ name: originalname, body: buffer }));
-    const id = jobs.start(async (report, signal) => {
-      const result = await importSite({ store, pool, policy: policy() }, { request: wish, uploads }, report, signal);
-      announce(result.siteId);
-      return result;
-    });
-    response.status(202).json({ id });
-  });
+  const upload = multer({
+    storage: uploadMemory,
+    preservePath: true,
+    limits: {
+      fileSize: LIMITS.totalBytes,
+      files: LIMITS.files,
+      fields: 4,
+      fieldSize: 6 * 1024 * 1024,
+      fieldNameSize: 100,
+    },
+    defParamCharset: 'utf8',
+  }).array('files', LIMITS.files);
+  router.post(
+    '/imports',
+    boundTotal,
+    (request, response, next) => {
+      upload(request, response, (error: unknown) =>
+        next(error === undefined || error === null ? undefined : toHttpProblem(error)),
+      );
+    },
+    (request, response) => {
+      const wish = readBody(ImportRequest, parseWish((request.body as { wish?: unknown }).wish));
+      if (wish.siteId != null && !store.sites.byId(wish.siteId))
+        throw new HttpProblem(404, 'Not found', `There is no site ${wish.siteId}`);
+      const uploads = ((request.files ?? []) as Express.Multer.File[]).map(({ originalname, buffer }) => ({
+        name: originalname,
+        body: buffer,
+      }));
+      const id = jobs.start(async (report, signal) => {
+        const result = await importSite({ store, pool, policy: policy() }, { request: wish, uploads }, report, signal);
+        announce(result.siteId);
+        return result;
+      });
+      response.status(202).json({ id });
+    },
+  );
   router.get('/imports/:id/events', (request, response) => {
-    if (!jobs.follow(readId(request.params.id, 'import'), response)) throw new HttpProblem(404, 'Not found', 'There is no such import');
+    if (!jobs.follow(readId(request.params.id, 'import'), response))
+      throw new HttpProblem(404, 'Not found', 'There is no such import');
   });
   router.delete('/imports/:id', (request, response) => {
-    if (!jobs.stop(readId(request.params.id, 'import'))) throw new HttpProblem(404, 'Not found', 'There is no such import');
+    if (!jobs.stop(readId(request.params.id, 'import')))
+      throw new HttpProblem(404, 'Not found', 'There is no such import');
     response.status(204).end();
   });
   return router;
@@ -58,13 +82,19 @@ function parseWish(text: unknown): unknown {
 function boundTotal(request: Request, _response: Response, next: NextFunction): void {
   const length = Number(request.headers['content-length'] ?? 0);
   // Form boundaries and names come on top of the files.
-  if (length > LIMITS.totalBytes + 4 * 1024 * 1024) throw new HttpProblem(413, 'Not brought in', `The files are larger than ${megabytes(LIMITS.totalBytes)} together`);
+  if (length > LIMITS.totalBytes + 4 * 1024 * 1024)
+    throw new HttpProblem(413, 'Not brought in', `The files are larger than ${megabytes(LIMITS.totalBytes)} together`);
   next();
 }
 
 function toHttpProblem(error: unknown): unknown {
-  if (!(error instanceof MulterError)) return error instanceof Error && /multipart|boundary|form/i.test(error.message) ? new HttpProblem(400, 'Not brought in', `The upload cannot be read: ${error.message}`) : error;
-  if (error.code === 'LIMIT_FILE_SIZE') return new HttpProblem(413, 'Not brought in', `A file is larger than ${megabytes(LIMITS.totalBytes)}`);
-  if (error.code === 'LIMIT_FILE_COUNT' || error.code === 'LIMIT_UNEXPECTED_FILE') return new HttpProblem(413, 'Not brought in', `More than ${LIMITS.files.toLocaleString('en')} files came`);
+  if (!(error instanceof MulterError))
+    return error instanceof Error && /multipart|boundary|form/i.test(error.message)
+      ? new HttpProblem(400, 'Not brought in', `The upload cannot be read: ${error.message}`)
+      : error;
+  if (error.code === 'LIMIT_FILE_SIZE')
+    return new HttpProblem(413, 'Not brought in', `A file is larger than ${megabytes(LIMITS.totalBytes)}`);
+  if (error.code === 'LIMIT_FILE_COUNT' || error.code === 'LIMIT_UNEXPECTED_FILE')
+    return new HttpProblem(413, 'Not brought in', `More than ${LIMITS.files.toLocaleString('en')} files came`);
   return new HttpProblem(400, 'Not brought in', error.message);
 }

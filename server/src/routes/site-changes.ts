@@ -1,5 +1,11 @@
 import { Router } from 'express';
-import { ArrangementRequest, ExceptionsRequest, NameRequest, SheetOptionsRequest, PartsRequest } from '@upper-veneer/contract';
+import {
+  ArrangementRequest,
+  ExceptionsRequest,
+  NameRequest,
+  SheetOptionsRequest,
+  PartsRequest,
+} from '@upper-veneer/contract';
 import { ROLE_NAMES, withoutPage, type Part, type VeneerPlace } from '@upper-veneer/core';
 import { checkExceptions, checkParts, composeOrders } from '../site-checks.js';
 import { describeDraft } from '../draft.js';
@@ -60,11 +66,22 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
     const siteId = siteOf(request.params.siteId);
     const pageId = pageOf(siteId, request.params.pageId);
     const uses = store.overrides.onPage(siteId, pageId);
-    if (uses > 0) throw new HttpProblem(409, 'Not removed', `${uses} ${uses === 1 ? 'override was' : 'overrides were'} made on this page; clear them first`);
-    if (store.pages.bySite(siteId).length === 1) throw new HttpProblem(409, 'Not removed', 'It is the only page of the site');
+    if (uses > 0)
+      throw new HttpProblem(
+        409,
+        'Not removed',
+        `${uses} ${uses === 1 ? 'override was' : 'overrides were'} made on this page; clear them first`,
+      );
+    if (store.pages.bySite(siteId).length === 1)
+      throw new HttpProblem(409, 'Not removed', 'It is the only page of the site');
     const overrides = store.overrides.bySite(siteId);
     const stranded = overrides.filter((override) => withoutPage(override, pageId) === null);
-    if (stranded.length > 0) throw new HttpProblem(409, 'Not removed', `${stranded.length} ${stranded.length === 1 ? 'override is' : 'overrides are'} kept to this page alone (${stranded[0].selector}); clear them first`);
+    if (stranded.length > 0)
+      throw new HttpProblem(
+        409,
+        'Not removed',
+        `${stranded.length} ${stranded.length === 1 ? 'override is' : 'overrides are'} kept to this page alone (${stranded[0].selector}); clear them first`,
+      );
     store.inOneStep(() => {
       for (const override of overrides) {
         const kept = withoutPage(override, pageId);
@@ -82,10 +99,19 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
     const siteId = siteOf(request.params.siteId);
     const { label, parts, merged } = readBody(PartsRequest, request.body);
     refuse(checkParts(store, siteId, parts, merged));
-    store.changes.applyTo(siteId, label, ['parts'], () => {
-      for (const { from, into } of merged) store.parts.moveOverrides(siteId, from, into);
-      store.parts.replace(siteId, parts.map((part): Part => ({ ...part, openers: part.openers.map((opener) => ({ ...opener })) })));
-    }, now().toISOString());
+    store.changes.applyTo(
+      siteId,
+      label,
+      ['parts'],
+      () => {
+        for (const { from, into } of merged) store.parts.moveOverrides(siteId, from, into);
+        store.parts.replace(
+          siteId,
+          parts.map((part): Part => ({ ...part, openers: part.openers.map((opener) => ({ ...opener })) })),
+        );
+      },
+      now().toISOString(),
+    );
     response.json(answer(siteId));
   });
   router.put('/sites/:siteId/arrangement', (request, response) => {
@@ -93,26 +119,63 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
     const { label, veneerPlace, sheetOrders } = readBody(ArrangementRequest, request.body);
     const composed = composeOrders(store, siteId, sheetOrders);
     refuse(composed.errors);
-    store.changes.applyTo(siteId, label, ['arrangement'], () => store.arrangements.put(siteId, { veneerPlace: veneerPlace as VeneerPlace, sheetOrders: composed.orders }), now().toISOString());
+    store.changes.applyTo(
+      siteId,
+      label,
+      ['arrangement'],
+      () => store.arrangements.put(siteId, { veneerPlace: veneerPlace as VeneerPlace, sheetOrders: composed.orders }),
+      now().toISOString(),
+    );
     response.json(answer(siteId));
   });
   router.put('/sites/:siteId/sheet-options', (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { label, prefix, asValues, names, hoverOnly } = readBody(SheetOptionsRequest, request.body);
     const { swatches } = store.palettes.bySite(siteId);
-    refuse(names.flatMap(({ role, name }, i) => {
-      const isOther = names.findIndex((other) => other.name === name) !== i || ROLE_NAMES.some((other) => other === name && other !== role && !names.some((named) => named.role === other));
-      const published = swatches.find(({ token }) => token === name);
-      return isOther || published ? [{ field: `names.${i}.name`, reason: published ? `"${name}" is what the swatch ${published.name} is published as` : `"${name}" is the name of another role` }] : [];
-    }));
-    store.changes.applyTo(siteId, label, ['naming'], () => store.sheetOptions.put(siteId, { prefix, asValues, names: Object.fromEntries(names.map(({ role, name }) => [role, name])), hoverOnly }), now().toISOString());
+    refuse(
+      names.flatMap(({ role, name }, i) => {
+        const isOther =
+          names.findIndex((other) => other.name === name) !== i ||
+          ROLE_NAMES.some((other) => other === name && other !== role && !names.some((named) => named.role === other));
+        const published = swatches.find(({ token }) => token === name);
+        return isOther || published
+          ? [
+              {
+                field: `names.${i}.name`,
+                reason: published
+                  ? `"${name}" is what the swatch ${published.name} is published as`
+                  : `"${name}" is the name of another role`,
+              },
+            ]
+          : [];
+      }),
+    );
+    store.changes.applyTo(
+      siteId,
+      label,
+      ['naming'],
+      () =>
+        store.sheetOptions.put(siteId, {
+          prefix,
+          asValues,
+          names: Object.fromEntries(names.map(({ role, name }) => [role, name])),
+          hoverOnly,
+        }),
+      now().toISOString(),
+    );
     response.json(answer(siteId));
   });
   router.put('/sites/:siteId/exceptions', (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { label, exceptions } = readBody(ExceptionsRequest, request.body);
     refuse(checkExceptions(exceptions));
-    store.changes.applyTo(siteId, label, ['exceptions'], () => store.exceptions.replace(siteId, exceptions), now().toISOString());
+    store.changes.applyTo(
+      siteId,
+      label,
+      ['exceptions'],
+      () => store.exceptions.replace(siteId, exceptions),
+      now().toISOString(),
+    );
     response.json(answer(siteId));
   });
   return router;

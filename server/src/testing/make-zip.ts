@@ -11,7 +11,8 @@ export interface ZipEntry {
 /** A zip with these entries. */
 export function makeZip(entries: readonly ZipEntry[]): Promise<Buffer> {
   const zip = new ZipFile();
-  for (const { path, body, mode } of entries) zip.addBuffer(Buffer.from(body), path, { mtime: new Date('2026-01-01'), ...(mode === undefined ? {} : { mode }) });
+  for (const { path, body, mode } of entries)
+    zip.addBuffer(Buffer.from(body), path, { mtime: new Date('2026-01-01'), ...(mode === undefined ? {} : { mode }) });
   zip.end();
   return new Promise((done, failed) => {
     const chunks: Buffer[] = [];

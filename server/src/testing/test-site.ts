@@ -13,11 +13,25 @@ import { createThreadPool } from '../work/thread-pool.js';
 
 /** A small site: one page, one sheet, one part, two swatches. */
 export const SMALL_SITE: NewSite = {
-  name: 'Small', prefix: 'brand', veneerPlace: 'head-end',
-  pages: [{ name: 'Home', path: 'index.html', html: '<!doctype html><head><link rel=stylesheet href=css/a.css></head><body><p class=x onclick="x()">hi<script>1</script></body>' }],
-  assets: [{ path: 'css/a.css', mediaType: 'text/css', body: Buffer.from('.x:hover { color: red }') }, { path: 'img/a.svg', mediaType: 'image/svg+xml', body: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>') }],
+  name: 'Small',
+  prefix: 'brand',
+  veneerPlace: 'head-end',
+  pages: [
+    {
+      name: 'Home',
+      path: 'index.html',
+      html: '<!doctype html><head><link rel=stylesheet href=css/a.css></head><body><p class=x onclick="x()">hi<script>1</script></body>',
+    },
+  ],
+  assets: [
+    { path: 'css/a.css', mediaType: 'text/css', body: Buffer.from('.x:hover { color: red }') },
+    { path: 'img/a.svg', mediaType: 'image/svg+xml', body: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"/>') },
+  ],
   parts: [{ name: 'All', kind: 'theme', selector: 'body' }],
-  swatches: [{ name: 'Willow', css: '#b4582a' }, { name: 'Chalk', css: '#fff' }],
+  swatches: [
+    { name: 'Willow', css: '#b4582a' },
+    { name: 'Chalk', css: '#fff' },
+  ],
   roles: [{ role: 'accent', swatch: 'Willow', shade: 0 }],
 };
 
@@ -37,7 +51,10 @@ function visit(port: number, path: string, name: string): Promise<Visit> {
   return new Promise((done, failed) => {
     const asked = request({ host: '127.0.0.1', port, path, headers: { host: `${name}:${port}` } }, (response) => {
       let text = '';
-      response.setEncoding('utf8').on('data', (chunk: string) => (text += chunk)).on('end', () => done({ status: response.statusCode ?? 0, headers: response.headers, text }));
+      response
+        .setEncoding('utf8')
+        .on('data', (chunk: string) => (text += chunk))
+        .on('end', () => done({ status: response.statusCode ?? 0, headers: response.headers, text }));
     });
     asked.on('error', failed).end();
   });
@@ -71,24 +88,48 @@ export async function startTestServer(): Promise<TestServer> {
   let hostUrl = '';
   let hostPort = 0;
   const allowed: string[] = [];
-  const { app, close } = createApp({ store, pool, dressed, hostUrl: (id) => `http://host.test/${id}/`, fetchPolicy: () => ({ allowedHosts: [`*.localhost:${hostPort}`, ...allowed], allowPrivate: false }), now: () => new Date('2026-01-02T03:04:05Z'), log: (error) => errors.push(error) });
+  const { app, close } = createApp({
+    store,
+    pool,
+    dressed,
+    hostUrl: (id) => `http://host.test/${id}/`,
+    fetchPolicy: () => ({ allowedHosts: [`*.localhost:${hostPort}`, ...allowed], allowPrivate: false }),
+    now: () => new Date('2026-01-02T03:04:05Z'),
+    log: (error) => errors.push(error),
+  });
   const server = createServer(app);
   const host = createServer(createStandInHost({ store, dressed }));
   const url = await listen(server);
   hostPort = Number(new URL(await listen(host)).port);
   hostUrl = `http://${siteHostName(siteId)}:${hostPort}`;
   return {
-    db, store, file, url, hostUrl, siteId, errors,
+    db,
+    store,
+    file,
+    url,
+    hostUrl,
+    siteId,
+    errors,
     visit: (path, name = siteHostName(Number(path.split('/')[1]))) => visit(hostPort, path, name),
     get: (path, headers = {}) => fetch(url + path, { headers }),
-    post: (path, body, headers = {}) => fetch(url + path, { method: 'POST', headers: { 'content-type': 'application/json', ...headers }, body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    post: (path, body, headers = {}) =>
+      fetch(url + path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', ...headers },
+        body: typeof body === 'string' ? body : JSON.stringify(body),
+      }),
     allow: (host) => void allowed.push(host),
     stop: async () => {
       close();
-      await Promise.all([server, host].map((each) => new Promise((done) => {
-        each.closeAllConnections();
-        each.close(done);
-      })));
+      await Promise.all(
+        [server, host].map(
+          (each) =>
+            new Promise((done) => {
+              each.closeAllConnections();
+              each.close(done);
+            }),
+        ),
+      );
       db.close();
       rmSync(folder, { recursive: true, force: true });
     },

@@ -29,8 +29,12 @@ export function createDressedTexts(pool: WorkPool): DressedTexts {
     return made;
   };
   return {
-    framePage: (html, path, filesAt) => through(['frame-page', html, path, filesAt], (key) => pool.run('frame-page', { html, path, filesAt }, { key })),
+    framePage: (html, path, filesAt) =>
+      through(['frame-page', html, path, filesAt], (key) => pool.run('frame-page', { html, path, filesAt }, { key })),
     frameSheet: (css) => through(['frame-sheet', css], (key) => pool.run('frame-sheet', css, { key })),
-    linkedPage: (html, path, href, place) => through(['link-veneer', html, path, href, place], (key) => pool.run('link-veneer', { html, path, href, place }, { key })),
+    linkedPage: (html, path, href, place) =>
+      through(['link-veneer', html, path, href, place], (key) =>
+        pool.run('link-veneer', { html, path, href, place }, { key }),
+      ),
   };
 }

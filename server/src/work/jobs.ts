@@ -8,9 +8,9 @@ export interface JobInputs {
   /** Files, an address or a pasted widget made a site. */
   readonly 'bring-in': ImportInput;
   /** Overrides led to where their elements are on pages captured again. */
-  readonly 'reanchor': ReanchorInput;
+  readonly reanchor: ReanchorInput;
   /** The draft's sheet without what it can do without. */
-  readonly 'tidy': TidyInput;
+  readonly tidy: TidyInput;
   /** A page as the preview frame shows it. */
   readonly 'frame-page': FrameInput;
   /** A stylesheet as the preview frame reads it. */
@@ -21,8 +21,8 @@ export interface JobInputs {
 
 export interface JobResults {
   readonly 'bring-in': BroughtIn;
-  readonly 'reanchor': readonly Reanchored[];
-  readonly 'tidy': string | null;
+  readonly reanchor: readonly Reanchored[];
+  readonly tidy: string | null;
   readonly 'frame-page': string;
   readonly 'frame-sheet': string;
   readonly 'link-veneer': string;
@@ -38,5 +38,10 @@ export const BEGUN = 'begun';
 
 /** Longest a job may take once it is begun, ms. */
 export const DEADLINES: Readonly<Record<JobKind, number>> = {
-  'bring-in': 180_000, 'reanchor': 60_000, 'tidy': 60_000, 'frame-page': 20_000, 'frame-sheet': 20_000, 'link-veneer': 20_000,
+  'bring-in': 180_000,
+  reanchor: 60_000,
+  tidy: 60_000,
+  'frame-page': 20_000,
+  'frame-sheet': 20_000,
+  'link-veneer': 20_000,
 };

@@ -21,7 +21,8 @@ export interface Reanchored {
 
 /** Leads overrides to where their elements are now; those that do not change are among them. */
 export function reanchorPages({ pages, sheetsBefore, sheetsAfter, overrides }: ReanchorInput): Reanchored[] {
-  const parse = ({ path, html }: PageText, sheets: Readonly<Record<string, string>>) => parsePage(html, { path, loadSheet: (name) => sheets[name] ?? null });
+  const parse = ({ path, html }: PageText, sheets: Readonly<Record<string, string>>) =>
+    parsePage(html, { path, loadSheet: (name) => sheets[name] ?? null });
   let moved: Reanchored[] = overrides.map((override) => ({ override, lost: [] }));
   for (const { id, before, after } of pages) {
     const [pageBefore, pageAfter] = [parse(before, sheetsBefore), parse(after, sheetsAfter)];

@@ -7,10 +7,25 @@ import type { TidyInput } from './tidy-sheet.js';
 function longTidy(count: number): TidyInput {
   const html = `<!doctype html><body>${Array.from({ length: 400 }, (_, i) => `<p class="a${i % 20} b${i % 7}"><b>t</b></p>`).join('')}`;
   return {
-    source: { pages: [{ id: 1, name: 'A', path: 'a.html', html }], stylesheets: {}, parts: [], veneerPlace: 'head-end', prefix: 'brand' },
+    source: {
+      pages: [{ id: 1, name: 'A', path: 'a.html', html }],
+      stylesheets: {},
+      parts: [],
+      veneerPlace: 'head-end',
+      prefix: 'brand',
+    },
     overrides: Array.from({ length: count }, (_, i) => ({
-      id: `o${i}`, partId: null, pageId: 1, element: 2, pseudo: '', reach: 'alike', state: 'rest', property: 'color',
-      value: { kind: 'literal', css: `rgb(${i} 0 0)` }, selector: `.a${i % 20}.b${i % 7} b:nth-child(${1 + (i % 3)})`, important: false,
+      id: `o${i}`,
+      partId: null,
+      pageId: 1,
+      element: 2,
+      pseudo: '',
+      reach: 'alike',
+      state: 'rest',
+      property: 'color',
+      value: { kind: 'literal', css: `rgb(${i} 0 0)` },
+      selector: `.a${i % 20}.b${i % 7} b:nth-child(${1 + (i % 3)})`,
+      important: false,
     })),
     palette: { swatches: [], roles: [] },
   };
@@ -22,7 +37,11 @@ describe('the pool of threads', () => {
     pool = createThreadPool();
   });
   afterEach(() => pool.close());
-  const faultOf = (work: Promise<unknown>): Promise<string> => work.then(() => 'none', (error: unknown) => (error instanceof WorkError ? error.fault : String(error)));
+  const faultOf = (work: Promise<unknown>): Promise<string> =>
+    work.then(
+      () => 'none',
+      (error: unknown) => (error instanceof WorkError ? error.fault : String(error)),
+    );
 
   it('gives a result, with progress on the way', async () => {
     const heard: WorkProgress[] = [];
@@ -42,7 +61,9 @@ describe('the pool of threads', () => {
     const [first, second] = [new AbortController(), new AbortController()];
     let told = 0;
     const input = longTidy(40);
-    const works = [first, second].map(({ signal }) => pool.run('tidy', input, { key: 'same', signal, onProgress: () => (told += 1) }));
+    const works = [first, second].map(({ signal }) =>
+      pool.run('tidy', input, { key: 'same', signal, onProgress: () => (told += 1) }),
+    );
     const gone = faultOf(works[0]);
     first.abort();
     expect(await gone).toBe('stopped');

@@ -23,8 +23,13 @@ interface Shared {
 export function createThreadPool(): WorkPool {
   const [long, short] = [LONG_THREADS, SHORT_THREADS].map((maxThreads) => {
     const threads = new Piscina({
-      filename: new URL('./worker.js', import.meta.url).href, minThreads: 0, maxThreads, idleTimeout: 20_000, maxQueue: MOST_WAITING,
-      concurrentTasksPerWorker: 1, resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
+      filename: new URL('./worker.js', import.meta.url).href,
+      minThreads: 0,
+      maxThreads,
+      idleTimeout: 20_000,
+      maxQueue: MOST_WAITING,
+      concurrentTasksPerWorker: 1,
+      resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
     });
     // A job that is stopped ends its thread, which is no fault of the pool.
     threads.on('error', () => undefined);
@@ -33,7 +38,12 @@ export function createThreadPool(): WorkPool {
   const shared = new Map<string, Shared>();
   const lanes = new Map<string, Promise<unknown>>();
 
-  const hand = async <K extends JobKind>(kind: K, input: JobInputs[K], ending: AbortSignal, tell: (progress: WorkProgress) => void): Promise<JobResults[K]> => {
+  const hand = async <K extends JobKind>(
+    kind: K,
+    input: JobInputs[K],
+    ending: AbortSignal,
+    tell: (progress: WorkProgress) => void,
+  ): Promise<JobResults[K]> => {
     const { port1, port2 } = new MessageChannel();
     const deadline = new AbortController();
     let timer: NodeJS.Timeout | undefined;
@@ -43,13 +53,19 @@ export function createThreadPool(): WorkPool {
     });
     const signal = AbortSignal.any([ending, deadline.signal]);
     try {
-      return await (SHORT_JOBS.has(kind) ? short : long).run({ kind, input, port: port2 }, { transferList: [port2], signal }) as JobResults[K];
+      return (await (SHORT_JOBS.has(kind) ? short : long).run(
+        { kind, input, port: port2 },
+        { transferList: [port2], signal },
+      )) as JobResults[K];
     } catch (error) {
       if (ending.aborted) throw new WorkError('stopped', 'It was stopped');
-      if (deadline.signal.aborted) throw new WorkError('too-long', `It took longer than ${DEADLINES[kind] / 1000} seconds`);
+      if (deadline.signal.aborted)
+        throw new WorkError('too-long', `It took longer than ${DEADLINES[kind] / 1000} seconds`);
       const message = error instanceof Error ? error.message : String(error);
-      if (/queue is (?:at|full)|queue limit/i.test(message)) throw new WorkError('busy', 'Too much is under way; try again in a moment');
-      if ((error as { readonly code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY') throw new WorkError('too-large', `It needs more memory than a job is given, ${MEMORY_MB} MB`);
+      if (/queue is (?:at|full)|queue limit/i.test(message))
+        throw new WorkError('busy', 'Too much is under way; try again in a moment');
+      if ((error as { readonly code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY')
+        throw new WorkError('too-large', `It needs more memory than a job is given, ${MEMORY_MB} MB`);
       throw new WorkError('failed', message);
     } finally {
       clearTimeout(timer);
@@ -61,16 +77,22 @@ export function createThreadPool(): WorkPool {
     if (lane === undefined) return act();
     const after = (lanes.get(lane) ?? Promise.resolve()).then(act, act);
     lanes.set(lane, after);
-    void after.catch(() => undefined).finally(() => {
-      if (lanes.get(lane) === after) lanes.delete(lane);
-    });
+    void after
+      .catch(() => undefined)
+      .finally(() => {
+        if (lanes.get(lane) === after) lanes.delete(lane);
+      });
     return after;
   };
 
   const begin = <K extends JobKind>(kind: K, input: JobInputs[K], { lane, key }: WorkOptions): Shared => {
     const ending = new AbortController();
     const listeners = new Set<(progress: WorkProgress) => void>();
-    const result = inLane(lane, () => (ending.signal.aborted ? Promise.reject(new WorkError('stopped', 'It was stopped')) : hand(kind, input, ending.signal, (progress) => listeners.forEach((listen) => listen(progress)))));
+    const result = inLane(lane, () =>
+      ending.signal.aborted
+        ? Promise.reject(new WorkError('stopped', 'It was stopped'))
+        : hand(kind, input, ending.signal, (progress) => listeners.forEach((listen) => listen(progress))),
+    );
     const job: Shared = { result, ending, listeners, waiting: 0 };
     if (key !== undefined) {
       shared.set(key, job);
@@ -93,7 +115,7 @@ export function createThreadPool(): WorkPool {
         signal?.addEventListener('abort', give, { once: true });
       });
       try {
-        return await Promise.race([job.result, given]) as JobResults[typeof kind];
+        return (await Promise.race([job.result, given])) as JobResults[typeof kind];
       } finally {
         signal?.removeEventListener('abort', give);
         if (onProgress) job.listeners.delete(onProgress);

@@ -9,17 +9,44 @@ export interface TidyOptions {
 }
 
 /** The draft's sheet, tidied away from this thread; `null` when that took too long or failed: the sheet is right without, only longer. @throws {WorkError} `stopped`. */
-export async function tidyDraft(store: Store, pool: WorkPool, siteId: number, { signal, onProgress }: TidyOptions = {}): Promise<string | null> {
+export async function tidyDraft(
+  store: Store,
+  pool: WorkPool,
+  siteId: number,
+  { signal, onProgress }: TidyOptions = {},
+): Promise<string | null> {
   const site = store.sites.byId(siteId);
   const overrides = store.overrides.bySite(siteId);
   if (!site || overrides.length === 0) return null;
   const input = {
-    source: { pages: store.pages.bySite(siteId), stylesheets: store.assets.stylesheets(siteId), parts: store.parts.bySite(siteId), veneerPlace: site.veneerPlace, ...store.sheetOptions.bySite(siteId) },
-    overrides, palette: store.palettes.bySite(siteId),
+    source: {
+      pages: store.pages.bySite(siteId),
+      stylesheets: store.assets.stylesheets(siteId),
+      parts: store.parts.bySite(siteId),
+      veneerPlace: site.veneerPlace,
+      ...store.sheetOptions.bySite(siteId),
+    },
+    overrides,
+    palette: store.palettes.bySite(siteId),
   };
-  const key = `tidy:${siteId}:${createHash('sha256').update(JSON.stringify([site.structure, site.veneerPlace, store.sheetOptions.bySite(siteId), input.overrides, input.palette])).digest('base64')}`;
+  const key = `tidy:${siteId}:${createHash('sha256')
+    .update(
+      JSON.stringify([
+        site.structure,
+        site.veneerPlace,
+        store.sheetOptions.bySite(siteId),
+        input.overrides,
+        input.palette,
+      ]),
+    )
+    .digest('base64')}`;
   try {
-    return await pool.run('tidy', input, { signal, lane: `tidy:${siteId}`, key, onProgress: ({ done, total }) => onProgress?.(done, total) });
+    return await pool.run('tidy', input, {
+      signal,
+      lane: `tidy:${siteId}`,
+      key,
+      onProgress: ({ done, total }) => onProgress?.(done, total),
+    });
   } catch (error) {
     if (error instanceof WorkError && error.fault !== 'stopped') return null;
     throw error;

@@ -8,7 +8,10 @@ export type WorkFault = 'stopped' | 'too-long' | 'too-large' | 'busy' | 'failed'
 export class WorkError extends Error {
   override readonly name = 'WorkError';
 
-  constructor(readonly fault: WorkFault, message: string) {
+  constructor(
+    readonly fault: WorkFault,
+    message: string,
+  ) {
     super(message);
   }
 }

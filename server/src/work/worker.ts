@@ -8,10 +8,12 @@ import { tidySheetOf } from './tidy-sheet.js';
 import type { TellProgress } from './progress.js';
 
 /** What each kind of job does. */
-const DOING: { readonly [K in JobKind]: (input: JobInputs[K], tell: TellProgress) => JobResults[K] | Promise<JobResults[K]> } = {
+const DOING: {
+  readonly [K in JobKind]: (input: JobInputs[K], tell: TellProgress) => JobResults[K] | Promise<JobResults[K]>;
+} = {
   'bring-in': bringIn,
-  'reanchor': reanchorPages,
-  'tidy': tidySheetOf,
+  reanchor: reanchorPages,
+  tidy: tidySheetOf,
   'frame-page': framePageOf,
   'frame-sheet': (css) => rewriteStates(css),
   'link-veneer': linkVeneerIn,

@@ -7,10 +7,34 @@ export interface ViewData {
 
 /** The views, each in a folder of its own. A new view is one more row. */
 export const VIEW_ROUTES: readonly (Route & { readonly path: string; readonly data: ViewData })[] = [
-  { path: 'survey', data: { view: { label: 'Survey', order: 1 } }, title: 'Survey · Upper Veneer', loadComponent: () => import('./survey/survey-page').then((module) => module.SurveyPage) },
-  { path: 'palette', data: { view: { label: 'Palette', order: 2 } }, title: 'Palette · Upper Veneer', loadComponent: () => import('./palette/palette-page').then((module) => module.PalettePage) },
-  { path: 'bench', data: { view: { label: 'Bench', order: 4 } }, title: 'Bench · Upper Veneer', loadComponent: () => import('./bench/bench-page').then((module) => module.BenchPage) },
-  { path: 'sheet', data: { view: { label: 'Sheet', order: 6 } }, title: 'Sheet · Upper Veneer', loadComponent: () => import('./sheet/sheet-page').then((module) => module.SheetPage) },
+  {
+    path: 'survey',
+    data: { view: { label: 'Survey', order: 1 } },
+    title: 'Survey · Upper Veneer',
+    loadComponent: () => import('./survey/survey-page').then((module) => module.SurveyPage),
+  },
+  {
+    path: 'palette',
+    data: { view: { label: 'Palette', order: 2 } },
+    title: 'Palette · Upper Veneer',
+    loadComponent: () => import('./palette/palette-page').then((module) => module.PalettePage),
+  },
+  {
+    path: 'bench',
+    data: { view: { label: 'Bench', order: 4 } },
+    title: 'Bench · Upper Veneer',
+    loadComponent: () => import('./bench/bench-page').then((module) => module.BenchPage),
+  },
+  {
+    path: 'sheet',
+    data: { view: { label: 'Sheet', order: 6 } },
+    title: 'Sheet · Upper Veneer',
+    loadComponent: () => import('./sheet/sheet-page').then((module) => module.SheetPage),
+  },
 ];
 
-export const routes: Routes = [...VIEW_ROUTES, { path: '', pathMatch: 'full', redirectTo: 'bench' }, { path: '**', redirectTo: 'bench' }];
+export const routes: Routes = [
+  ...VIEW_ROUTES,
+  { path: '', pathMatch: 'full', redirectTo: 'bench' },
+  { path: '**', redirectTo: 'bench' },
+];

@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, type ElementRef, afterNextRender, inject, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type ElementRef,
+  afterNextRender,
+  inject,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { Router, RouterOutlet } from '@angular/router';
 import { Button } from 'primeng/button';
 import { PrimeNG } from 'primeng/config';

@@ -21,7 +21,11 @@ export function readCustomProperties(css: string): PaletteFile {
     }
   };
   visit(parseStylesheet(css).rules);
-  if (values.size === 0) return { colors: [], problems: [{ where: 'the file', reason: 'It holds no custom property such as --brand: #b4582a' }] };
+  if (values.size === 0)
+    return {
+      colors: [],
+      problems: [{ where: 'the file', reason: 'It holds no custom property such as --brand: #b4582a' }],
+    };
   const colors: NamedColor[] = [];
   const problems: { where: string; reason: string }[] = [];
   for (const name of values.keys()) {
@@ -29,8 +33,10 @@ export function readCustomProperties(css: string): PaletteFile {
     // One that only points to another gives it a job; it is no colour of its own.
     const target = /^var\(\s*(--[^\s,)]+)/.exec(values.get(name) ?? '')?.[1];
     if (text !== null && target !== undefined && values.has(target)) continue;
-    if (text !== null && colorOfCss(text)) colors.push({ name: name.slice(2).replace(/[-_]+/g, ' ').trim() || name, css: text });
-    else if (text === null) problems.push({ where: name, reason: 'refers to itself, or to a property that is not in the file' });
+    if (text !== null && colorOfCss(text))
+      colors.push({ name: name.slice(2).replace(/[-_]+/g, ' ').trim() || name, css: text });
+    else if (text === null)
+      problems.push({ where: name, reason: 'refers to itself, or to a property that is not in the file' });
   }
   if (colors.length === 0) problems.push({ where: 'the file', reason: 'No custom property in it holds a colour' });
   return { colors: withDistinctNames(colors), problems };
@@ -58,7 +64,9 @@ export function writeCustomProperties(palette: Palette, prefix: string, roleName
     const base = palette.swatches.findIndex(({ id }) => id === swatchId);
     const color = colorOfValue({ kind: 'role', role, shade: 0 }, palette);
     if (base === -1 || !color) return [];
-    return [`  --${prefix}-${names.roles.get(role) ?? role}: ${shade === 0 ? `var(--${prefix}-${names.swatches[base]})` : hexOf(color)};`];
+    return [
+      `  --${prefix}-${names.roles.get(role) ?? role}: ${shade === 0 ? `var(--${prefix}-${names.swatches[base]})` : hexOf(color)};`,
+    ];
   });
   return `:root {\n${[...swatches, ...(roles.length > 0 ? ['', '  /* roles */', ...roles] : [])].join('\n')}\n}\n`;
 }

@@ -8,9 +8,20 @@ import { withDistinctNames, type NamedColor, type PaletteFile } from './named-co
 
 /** Colour spaces of the Color Module, with the CSS that names them; `%` marks components written as percentages there. */
 const SPACES: ReadonlyMap<string, (components: readonly string[]) => string> = new Map([
-  ...['srgb', 'srgb-linear', 'display-p3', 'a98-rgb', 'prophoto-rgb', 'rec2020', 'xyz-d65', 'xyz-d50'].map((space) => [space, (c: readonly string[]) => `color(${space} ${c.join(' ')}`] as const),
-  ...['lab', 'lch', 'oklab', 'oklch'].map((space) => [space, (c: readonly string[]) => `${space}(${c.join(' ')}`] as const),
-  ...['hsl', 'hwb'].map((space) => [space, ([h, ...rest]: readonly string[]) => `${space}(${h} ${rest.map((value) => (value === 'none' ? value : `${value}%`)).join(' ')}`] as const),
+  ...['srgb', 'srgb-linear', 'display-p3', 'a98-rgb', 'prophoto-rgb', 'rec2020', 'xyz-d65', 'xyz-d50'].map(
+    (space) => [space, (c: readonly string[]) => `color(${space} ${c.join(' ')}`] as const,
+  ),
+  ...['lab', 'lch', 'oklab', 'oklch'].map(
+    (space) => [space, (c: readonly string[]) => `${space}(${c.join(' ')}`] as const,
+  ),
+  ...['hsl', 'hwb'].map(
+    (space) =>
+      [
+        space,
+        ([h, ...rest]: readonly string[]) =>
+          `${space}(${h} ${rest.map((value) => (value === 'none' ? value : `${value}%`)).join(' ')}`,
+      ] as const,
+  ),
 ]);
 
 type Json = Readonly<Record<string, unknown>>;
@@ -26,9 +37,15 @@ export function readDesignTokens(text: string): PaletteFile {
   try {
     root = JSON.parse(text.replace(/^\ufeff/, ''));
   } catch (error) {
-    return { colors: [], problems: [{ where: 'the file', reason: `It is not JSON: ${error instanceof Error ? error.message : String(error)}` }] };
+    return {
+      colors: [],
+      problems: [
+        { where: 'the file', reason: `It is not JSON: ${error instanceof Error ? error.message : String(error)}` },
+      ],
+    };
   }
-  if (!isGroup(root)) return { colors: [], problems: [{ where: 'the file', reason: 'A design tokens file is a JSON object' }] };
+  if (!isGroup(root))
+    return { colors: [], problems: [{ where: 'the file', reason: 'A design tokens file is a JSON object' }] };
   const tokens = new Map<string, { readonly type: string; readonly value: unknown }>();
   collect(root, [], '', tokens);
   const colors: NamedColor[] = [];
@@ -43,13 +60,22 @@ export function readDesignTokens(text: string): PaletteFile {
     // An alias gives a colour of the file another job; it is no colour of its own.
     if (target.type !== 'color' || target !== token) continue;
     const css = cssOf(target.value);
-    if (css === null) problems.push({ where: path, reason: `${JSON.stringify(target.value)?.slice(0, 60) ?? 'nothing'} is no colour value` });
+    if (css === null)
+      problems.push({
+        where: path,
+        reason: `${JSON.stringify(target.value)?.slice(0, 60) ?? 'nothing'} is no colour value`,
+      });
     else colors.push({ name: nameOf(path), css });
   }
   return { colors: withDistinctNames(colors), problems };
 }
 
-function collect(group: Json, path: readonly string[], inherited: string, into: Map<string, { readonly type: string; readonly value: unknown }>): void {
+function collect(
+  group: Json,
+  path: readonly string[],
+  inherited: string,
+  into: Map<string, { readonly type: string; readonly value: unknown }>,
+): void {
   const type = typeof group['$type'] === 'string' ? group['$type'] : inherited;
   if (Object.hasOwn(group, '$value')) {
     into.set(path.join('.'), { type, value: group['$value'] });
@@ -57,11 +83,15 @@ function collect(group: Json, path: readonly string[], inherited: string, into: 
   }
   // Deeper than any real file; a hostile one must not use the stack up.
   if (path.length > 40) return;
-  for (const [name, child] of Object.entries(group)) if (!name.startsWith('$') && isGroup(child)) collect(child, [...path, name], type, into);
+  for (const [name, child] of Object.entries(group))
+    if (!name.startsWith('$') && isGroup(child)) collect(child, [...path, name], type, into);
 }
 
 /** The token an alias leads to, or why it leads nowhere. */
-function follow(start: string, tokens: ReadonlyMap<string, { readonly type: string; readonly value: unknown }>): { readonly type: string; readonly value: unknown } | string {
+function follow(
+  start: string,
+  tokens: ReadonlyMap<string, { readonly type: string; readonly value: unknown }>,
+): { readonly type: string; readonly value: unknown } | string {
   const seen = new Set<string>();
   let path = start;
   for (;;) {
@@ -80,7 +110,13 @@ function cssOf(value: unknown): string | null {
   if (!isGroup(value)) return null;
   const write = SPACES.get(String(value['colorSpace']));
   const components = value['components'];
-  if (!write || !Array.isArray(components) || components.length !== 3 || !components.every((part) => part === 'none' || (typeof part === 'number' && Number.isFinite(part)))) return null;
+  if (
+    !write ||
+    !Array.isArray(components) ||
+    components.length !== 3 ||
+    !components.every((part) => part === 'none' || (typeof part === 'number' && Number.isFinite(part)))
+  )
+    return null;
   const alpha = value['alpha'] ?? 1;
   if (typeof alpha !== 'number' || alpha < 0 || alpha > 1) return null;
   const color = colorOfCss(`${write(components.map(String))}${alpha < 1 ? ` / ${alpha}` : ''})`);
@@ -104,16 +140,35 @@ export function writeDesignTokens(palette: Palette): string {
     const color = colorOfCss(css);
     const channels = color ? channelsIn(color, 'srgb') : [0, 0, 0];
     const alpha = color?.alpha ?? 1;
-    return { colorSpace: 'srgb', components: channels.map((channel) => Number(Math.min(1, Math.max(0, channel)).toFixed(4))), ...(alpha < 1 ? { alpha } : {}), hex: color ? hexOf({ ...color, alpha: 1 }) : '#000000' };
+    return {
+      colorSpace: 'srgb',
+      components: channels.map((channel) => Number(Math.min(1, Math.max(0, channel)).toFixed(4))),
+      ...(alpha < 1 ? { alpha } : {}),
+      hex: color ? hexOf({ ...color, alpha: 1 }) : '#000000',
+    };
   };
   const { swatches: swatchNames } = namesOf(palette);
-  const swatch = Object.fromEntries(palette.swatches.map(({ name, css }, i) => [swatchNames[i], { $value: valueOf(css), $description: name }]));
-  const role = Object.fromEntries(palette.roles.flatMap(({ role: name, swatchId, shade }) => {
-    const at = palette.swatches.findIndex(({ id }) => id === swatchId);
-    const base = palette.swatches[at];
-    const color = colorOfValue({ kind: 'role', role: name, shade: 0 }, palette);
-    if (!base || !color) return [];
-    return [[name, shade === 0 ? { $value: `{swatch.${swatchNames[at]}}` } : { $value: valueOf(hexOf(color)), $description: `${base.name}, ${describeShade(shade, colorOfCss(base.css))}` }]];
-  }));
+  const swatch = Object.fromEntries(
+    palette.swatches.map(({ name, css }, i) => [swatchNames[i], { $value: valueOf(css), $description: name }]),
+  );
+  const role = Object.fromEntries(
+    palette.roles.flatMap(({ role: name, swatchId, shade }) => {
+      const at = palette.swatches.findIndex(({ id }) => id === swatchId);
+      const base = palette.swatches[at];
+      const color = colorOfValue({ kind: 'role', role: name, shade: 0 }, palette);
+      if (!base || !color) return [];
+      return [
+        [
+          name,
+          shade === 0
+            ? { $value: `{swatch.${swatchNames[at]}}` }
+            : {
+                $value: valueOf(hexOf(color)),
+                $description: `${base.name}, ${describeShade(shade, colorOfCss(base.css))}`,
+              },
+        ],
+      ];
+    }),
+  );
   return `${JSON.stringify({ swatch: { $type: 'color', ...swatch }, role: { $type: 'color', ...role } }, null, 2)}\n`;
 }

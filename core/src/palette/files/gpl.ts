@@ -9,7 +9,8 @@ const HEAD = 'GIMP Palette';
 /** Reads a GIMP palette: a head line, then `red green blue name` in 8 bits a channel. */
 export function readGpl(text: string): PaletteFile {
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|[\r\n]/);
-  if (lines[0].trim() !== HEAD) return { colors: [], problems: [{ where: 'line 1', reason: `A GIMP palette begins with "${HEAD}"` }] };
+  if (lines[0].trim() !== HEAD)
+    return { colors: [], problems: [{ where: 'line 1', reason: `A GIMP palette begins with "${HEAD}"` }] };
   const colors: NamedColor[] = [];
   const problems: { where: string; reason: string }[] = [];
   lines.slice(1).forEach((line, i) => {
@@ -17,7 +18,10 @@ export function readGpl(text: string): PaletteFile {
     const found = /^(\d{1,3})\s+(\d{1,3})\s+(\d{1,3})(?:\s+(\S.*))?$/.exec(line.trim());
     const channels = found?.slice(1, 4).map(Number) ?? [];
     if (!found || channels.some((channel) => channel > 255)) {
-      problems.push({ where: `line ${i + 2}`, reason: `"${line.trim().slice(0, 40)}" is no colour of three numbers from 0 to 255` });
+      problems.push({
+        where: `line ${i + 2}`,
+        reason: `"${line.trim().slice(0, 40)}" is no colour of three numbers from 0 to 255`,
+      });
       return;
     }
     const css = hexOf(rgb8(channels[0], channels[1], channels[2]));

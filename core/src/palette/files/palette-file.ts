@@ -7,9 +7,24 @@ import type { Palette } from '../../veneer/palette.js';
 
 /** Formats a palette is read from and written to. A new one is one more row. */
 export const PALETTE_FORMATS = [
-  { name: 'Design tokens', extension: '.tokens.json', mediaType: 'application/design-tokens+json', write: (palette: Palette) => writeDesignTokens(palette) },
-  { name: 'GIMP palette', extension: '.gpl', mediaType: 'text/plain', write: (palette: Palette, { title }: PaletteTitle) => writeGpl(palette, title) },
-  { name: 'CSS custom properties', extension: '.css', mediaType: 'text/css', write: (palette: Palette, { prefix, names }: PaletteTitle) => writeCustomProperties(palette, prefix, names) },
+  {
+    name: 'Design tokens',
+    extension: '.tokens.json',
+    mediaType: 'application/design-tokens+json',
+    write: (palette: Palette) => writeDesignTokens(palette),
+  },
+  {
+    name: 'GIMP palette',
+    extension: '.gpl',
+    mediaType: 'text/plain',
+    write: (palette: Palette, { title }: PaletteTitle) => writeGpl(palette, title),
+  },
+  {
+    name: 'CSS custom properties',
+    extension: '.css',
+    mediaType: 'text/css',
+    write: (palette: Palette, { prefix, names }: PaletteTitle) => writeCustomProperties(palette, prefix, names),
+  },
 ] as const;
 
 export interface PaletteTitle extends Pick<Naming, 'names'> {

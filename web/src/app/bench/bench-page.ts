@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, numberAttribute, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  computed,
+  effect,
+  inject,
+  input,
+  numberAttribute,
+  signal,
+  untracked,
+} from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { ROW_WORDS, isScrollbarRow, type NamedValue, type OverrideState, type Painter } from '@upper-veneer/core';
@@ -45,8 +56,40 @@ import { PaneSwitch } from '../shared/ui/pane-switch';
 /** The Bench: the page, what paints it in every state, and the override being written. */
 @Component({
   selector: 'uv-bench-page',
-  imports: [PaneSwitch, UnreadMark, WordHint, CellEditor, ColorChip, CompanionsList, FindField, FormsModule, LineageBar, LookMenu, PageFrame, PartsList, PliesList, ReachGroups, ReachScope, ReachSwitch, Select, StateStrip, StatesGrid, VerdictBar, WidthBar, WrittenCss],
-  providers: [PageLayouts, BenchSelection, BenchFrames, BenchAnswers, BenchVerdict, BenchSteering, BenchActs, BenchFlash],
+  imports: [
+    PaneSwitch,
+    UnreadMark,
+    WordHint,
+    CellEditor,
+    ColorChip,
+    CompanionsList,
+    FindField,
+    FormsModule,
+    LineageBar,
+    LookMenu,
+    PageFrame,
+    PartsList,
+    PliesList,
+    ReachGroups,
+    ReachScope,
+    ReachSwitch,
+    Select,
+    StateStrip,
+    StatesGrid,
+    VerdictBar,
+    WidthBar,
+    WrittenCss,
+  ],
+  providers: [
+    PageLayouts,
+    BenchSelection,
+    BenchFrames,
+    BenchAnswers,
+    BenchVerdict,
+    BenchSteering,
+    BenchActs,
+    BenchFlash,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-pane]': 'pane()' },
   templateUrl: './bench-page.html',
@@ -54,7 +97,11 @@ import { PaneSwitch } from '../shared/ui/pane-switch';
 })
 export class BenchPage {
   /** Panels, one of which is shown where the window is narrow. */
-  protected readonly panes = [{ pane: 'parts', label: 'Parts' }, { pane: 'page', label: 'Page' }, { pane: 'target', label: 'Target' }];
+  protected readonly panes = [
+    { pane: 'parts', label: 'Parts' },
+    { pane: 'page', label: 'Page' },
+    { pane: 'target', label: 'Target' },
+  ];
   protected readonly pane = signal('page');
   /** The spot a link leads to: page, element, pseudo-element, property and state. */
   readonly page = input(undefined, { transform: numberAttribute });
@@ -82,17 +129,33 @@ export class BenchPage {
   readonly #spot = computed(() => {
     const target = this.selection.target();
     const chosen = target !== null;
-    return { page: this.selection.pageId(), element: target?.element ?? null, pseudo: target?.pseudo ?? '', property: chosen ? this.selection.rowProperty().property : '', state: chosen ? this.selection.cell().state : '' };
+    return {
+      page: this.selection.pageId(),
+      element: target?.element ?? null,
+      pseudo: target?.pseudo ?? '',
+      property: chosen ? this.selection.rowProperty().property : '',
+      state: chosen ? this.selection.cell().state : '',
+    };
   });
   /** What the address asks for; `null` for what it leaves open. */
   readonly #asked = computed(() => ({
-    page: numberOrNull(this.page()), element: numberOrNull(this.element()), pseudo: this.pseudo() ?? '', property: this.property() ?? '', state: this.state() ?? '', width: numberOrNull(this.width()),
+    page: numberOrNull(this.page()),
+    element: numberOrNull(this.element()),
+    pseudo: this.pseudo() ?? '',
+    property: this.property() ?? '',
+    state: this.state() ?? '',
+    width: numberOrNull(this.width()),
   }));
   /** Addresses written here that have not come back yet: one may come when the next is chosen already. */
   readonly #written: string[] = [];
   readonly #frame = signal<FrameDocument | null>(null);
 
-  protected readonly zooms = [{ zoom: 0, label: 'Fit' }, { zoom: 0.5, label: '50 %' }, { zoom: 0.75, label: '75 %' }, { zoom: 1, label: '100 %' }];
+  protected readonly zooms = [
+    { zoom: 0, label: 'Fit' },
+    { zoom: 0.5, label: '50 %' },
+    { zoom: 0.75, label: '75 %' },
+    { zoom: 1, label: '100 %' },
+  ];
   protected readonly zoom = signal(0);
   protected readonly differences = signal<readonly ColorDifference[]>([]);
   /** Share of the page that is shown without the veneer; `null` for none. */
@@ -100,9 +163,20 @@ export class BenchPage {
   protected readonly isProbing = signal(false);
   /** What paints the pixel asked about, topmost first. */
   protected readonly painters = signal<readonly Painter[]>([]);
-  protected readonly families = toSignal<readonly string[], readonly string[]>(toObservable(this.site.site).pipe(askEngine(this.#engine, (site, engine): Promise<readonly string[]> | null => (site ? engine.families() : null), [])), { initialValue: [] });
+  protected readonly families = toSignal<readonly string[], readonly string[]>(
+    toObservable(this.site.site).pipe(
+      askEngine(
+        this.#engine,
+        (site, engine): Promise<readonly string[]> | null => (site ? engine.families() : null),
+        [],
+      ),
+    ),
+    { initialValue: [] },
+  );
   /** Whether the worker still owes an answer. */
-  protected readonly isOnScrollbar = computed(() => isScrollbarRow(this.selection.cell().row) && this.selection.target() !== null);
+  protected readonly isOnScrollbar = computed(
+    () => isScrollbarRow(this.selection.cell().row) && this.selection.target() !== null,
+  );
   protected readonly isBusy = computed(() => this.#engine.pending() > 0 || this.site.isSaving());
   protected readonly drawn = this.#frame.asReadonly();
 
@@ -111,24 +185,50 @@ export class BenchPage {
     const { row, state } = this.selection.cell();
     const { words, kind } = this.selection.rowProperty();
     const lead = this.selection.propertyAt() === 0 && kind === 'color';
-    return lead ? `Why ${this.answers.stateWord(state).toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour` : `Why ${this.answers.stateWord(state).toLowerCase()} ${words} is as it is`;
+    return lead
+      ? `Why ${this.answers.stateWord(state).toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour`
+      : `Why ${this.answers.stateWord(state).toLowerCase()} ${words} is as it is`;
   });
   protected readonly flashWords = computed(() => {
     const places = this.flash.shown()?.places ?? [];
-    return places.length === 0 ? 'Nothing on this page' : `In the test colour: ${places.map(({ name, count }) => (count === 1 ? name : `${name} (${count})`)).join(' · ')}`;
+    return places.length === 0
+      ? 'Nothing on this page'
+      : `In the test colour: ${places.map(({ name, count }) => (count === 1 ? name : `${name} (${count})`)).join(' · ')}`;
   });
   /** Our values in words, by the CSS they compile to. */
-  protected readonly valueNames = toSignal<ReadonlyMap<string, NamedValue>, ReadonlyMap<string, NamedValue>>(toObservable(this.site.veneer).pipe(
-    askEngine(this.#engine, ({ css }, engine): Promise<ReadonlyMap<string, NamedValue>> | null => (css === '' ? null : engine.named().then(({ values }) => values)), new Map()),
-  ), { initialValue: new Map() });
+  protected readonly valueNames = toSignal<ReadonlyMap<string, NamedValue>, ReadonlyMap<string, NamedValue>>(
+    toObservable(this.site.veneer).pipe(
+      askEngine(
+        this.#engine,
+        ({ css }, engine): Promise<ReadonlyMap<string, NamedValue>> | null =>
+          css === '' ? null : engine.named().then(({ values }) => values),
+        new Map(),
+      ),
+    ),
+    { initialValue: new Map() },
+  );
   protected readonly kindWord = computed(() => {
     const selector = this.answers.inspection()?.lineage.at(-1)?.label ?? '';
     const tag = /^[a-z0-9]+/.exec(selector)?.[0] ?? '';
-    return ({ a: 'links', button: 'buttons', input: 'fields', h1: 'headings', h2: 'headings', h3: 'headings', p: 'paragraphs' } as Record<string, string>)[tag] ?? '';
+    return (
+      (
+        {
+          a: 'links',
+          button: 'buttons',
+          input: 'fields',
+          h1: 'headings',
+          h2: 'headings',
+          h3: 'headings',
+          p: 'paragraphs',
+        } as Record<string, string>
+      )[tag] ?? ''
+    );
   });
   protected readonly differenceText = computed(() => {
     const [first] = this.differences();
-    return first ? `Element ${first.element}, ${first.property}: reckoned ${first.core}, the browser paints ${first.frame}.` : '';
+    return first
+      ? `Element ${first.element}, ${first.property}: reckoned ${first.core}, the browser paints ${first.frame}.`
+      : '';
   });
 
   constructor() {
@@ -161,14 +261,19 @@ export class BenchPage {
       const { page, element, ...rest } = this.#spot();
       const site = this.site.site()?.id;
       if (site === undefined) return;
-      const cell = element === null ? {} : { element, ...Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== '')) };
+      const cell =
+        element === null
+          ? {}
+          : { element, ...Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== '')) };
       const params = { site, page, ...cell, width: this.selection.width() };
       untracked(() => {
         const before = this.#whereabouts.bench();
         this.#whereabouts.bench.set(params);
         const written = JSON.stringify({ page, element, ...rest, width: this.selection.width() });
         if (written !== JSON.stringify(this.#asked())) this.#written.push(written);
-        const isElsewhere = before['page'] !== undefined && (before['page'] !== params.page || before['element'] !== ('element' in params ? params.element : undefined));
+        const isElsewhere =
+          before['page'] !== undefined &&
+          (before['page'] !== params.page || before['element'] !== ('element' in params ? params.element : undefined));
         void this.#router.navigate([], { queryParams: params, replaceUrl: !isElsewhere });
       });
     });
@@ -176,7 +281,12 @@ export class BenchPage {
       this.#url();
       this.#frame.set(null);
     });
-    combineLatest([toObservable(this.#frame), toObservable(this.site.veneer), toObservable(this.selection.width), toObservable(this.answers.forced)])
+    combineLatest([
+      toObservable(this.#frame),
+      toObservable(this.site.veneer),
+      toObservable(this.selection.width),
+      toObservable(this.answers.forced),
+    ])
       .pipe(debounceTime(400), takeUntilDestroyed())
       .subscribe(([frame]) => this.#check(frame).catch((error: unknown) => this.#engine.tell(error)));
     // Where texts lie is measured anew when the page, its width or what lies on it changes.
@@ -185,7 +295,18 @@ export class BenchPage {
       .subscribe(([frame]) => void (frame && this.#layouts.take(this.selection.pageId(), frame)));
     combineLatest([toObservable(this.#frame), toObservable(this.selection.width)])
       .pipe(debounceTime(4000), takeUntilDestroyed())
-      .subscribe(([frame, width]) => void (frame && this.#layouts.takeOthers((this.site.site()?.pages ?? []).filter(({ id }) => id !== this.selection.pageId()).map(({ id }) => ({ id, framed: this.frames.framedPage(id) })), width)));
+      .subscribe(
+        ([frame, width]) =>
+          void (
+            frame &&
+            this.#layouts.takeOthers(
+              (this.site.site()?.pages ?? [])
+                .filter(({ id }) => id !== this.selection.pageId())
+                .map(({ id }) => ({ id, framed: this.frames.framedPage(id) })),
+              width,
+            )
+          ),
+      );
     inject(DestroyRef).onDestroy(() => this.#layouts.stop());
   }
 
@@ -213,11 +334,24 @@ export class BenchPage {
     this.selection.chooseCell({ ...this.selection.cell(), state });
   }
 
-  #follow({ page, element, width, ...cell }: { readonly page: number | null; readonly element: number | null; readonly pseudo: string; readonly property: string; readonly state: string; readonly width: number | null }): void {
+  #follow({
+    page,
+    element,
+    width,
+    ...cell
+  }: {
+    readonly page: number | null;
+    readonly element: number | null;
+    readonly pseudo: string;
+    readonly property: string;
+    readonly state: string;
+    readonly width: number | null;
+  }): void {
     if (width !== null && width >= 240 && width <= 3000) this.selection.width.set(width);
     if (page === null || !this.site.site()?.pages.some(({ id }) => id === page)) return;
     if (element === null) this.selection.showPage(page);
-    else if (JSON.stringify({ page, element, ...cell }) !== JSON.stringify(this.#spot())) this.selection.showSpot({ page, element, ...cell });
+    else if (JSON.stringify({ page, element, ...cell }) !== JSON.stringify(this.#spot()))
+      this.selection.showSpot({ page, element, ...cell });
   }
 
   /** The core's colours at rest are held against what the frame's engine computed. */
@@ -225,7 +359,11 @@ export class BenchPage {
     if (!frame || this.answers.forced().length > 0) return;
     const veneer = this.site.veneer();
     const colors = await this.#engine.remote.colors(this.selection.pageId(), this.selection.width());
-    const differences = await compareColors(frame, colors, () => this.#frame() !== frame || this.site.veneer() !== veneer);
+    const differences = await compareColors(
+      frame,
+      colors,
+      () => this.#frame() !== frame || this.site.veneer() !== veneer,
+    );
     if (this.#frame() === frame) this.differences.set(differences);
   }
 }

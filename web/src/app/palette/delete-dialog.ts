@@ -43,11 +43,27 @@ export class DeleteDialog {
   readonly decided = output<PaletteRequest>();
 
   protected readonly heir = signal<number | null>(null);
-  protected readonly roles = computed(() => this.#site.palette().roles.filter(({ swatchId }) => swatchId === this.swatch().id).map(({ role }) => role.replace('-', ' ')));
+  protected readonly roles = computed(() =>
+    this.#site
+      .palette()
+      .roles.filter(({ swatchId }) => swatchId === this.swatch().id)
+      .map(({ role }) => role.replace('-', ' ')),
+  );
   protected readonly uses = computed(() => {
     const site = this.#site.site();
-    return usesOf(this.#site.palette(), this.#site.overrides(), this.swatch().id).map((override) => ({ ...override, where: site?.parts.find(({ id }) => id === override.partId)?.name ?? site?.pages.find(({ id }) => id === override.pageId)?.name ?? '' }));
+    return usesOf(this.#site.palette(), this.#site.overrides(), this.swatch().id).map((override) => ({
+      ...override,
+      where:
+        site?.parts.find(({ id }) => id === override.partId)?.name ??
+        site?.pages.find(({ id }) => id === override.pageId)?.name ??
+        '',
+    }));
   });
-  protected readonly heirs = computed<{ readonly id: number | null; readonly name: string }[]>(() => [{ id: null, name: 'plain values' }, ...this.#site.palette().swatches.filter(({ id }) => id !== this.swatch().id)]);
-  protected readonly request = computed(() => withoutSwatch(this.#site.palette(), this.#site.overrides(), this.swatch().id, this.heir()));
+  protected readonly heirs = computed<{ readonly id: number | null; readonly name: string }[]>(() => [
+    { id: null, name: 'plain values' },
+    ...this.#site.palette().swatches.filter(({ id }) => id !== this.swatch().id),
+  ]);
+  protected readonly request = computed(() =>
+    withoutSwatch(this.#site.palette(), this.#site.overrides(), this.swatch().id, this.heir()),
+  );
 }

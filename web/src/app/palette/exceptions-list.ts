@@ -47,13 +47,30 @@ export class ExceptionsList {
   protected add(): void {
     const target = this.target().trim();
     const kind = colorOfCss(target) ? 'color' : 'place';
-    this.#edits.putExceptions({ label: `Leave ${target} alone`.slice(0, 200), exceptions: [...this.rows().filter((entry) => entry.kind !== kind || entry.target !== target).map((entry) => ({ ...entry })), { kind, target, reason: this.reason().trim() }] }).subscribe(() => {
-      this.target.set('');
-      this.reason.set('');
-    });
+    this.#edits
+      .putExceptions({
+        label: `Leave ${target} alone`.slice(0, 200),
+        exceptions: [
+          ...this.rows()
+            .filter((entry) => entry.kind !== kind || entry.target !== target)
+            .map((entry) => ({ ...entry })),
+          { kind, target, reason: this.reason().trim() },
+        ],
+      })
+      .subscribe(() => {
+        this.target.set('');
+        this.reason.set('');
+      });
   }
 
   protected end(index: number): void {
-    this.#edits.putExceptions({ label: `End the exception ${this.rows()[index].target}`.slice(0, 200), exceptions: this.rows().toSpliced(index, 1).map((entry) => ({ ...entry })) }).subscribe();
+    this.#edits
+      .putExceptions({
+        label: `End the exception ${this.rows()[index].target}`.slice(0, 200),
+        exceptions: this.rows()
+          .toSpliced(index, 1)
+          .map((entry) => ({ ...entry })),
+      })
+      .subscribe();
   }
 }

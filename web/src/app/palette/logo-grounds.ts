@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, type ElementRef, computed, effect, inject, resource, viewChildren } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type ElementRef,
+  computed,
+  effect,
+  inject,
+  resource,
+  viewChildren,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { GROUND_ROLES, ROLE_NAMES, colorOfValue, hexOf, type RoleName, type Standing } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
@@ -64,12 +73,22 @@ export class LogoGrounds {
     params: () => ({ picture: this.desk.picture(), inks: this.desk.inks(), hexes: [...this.#grounds().keys()] }),
     loader: ({ params: { picture, hexes } }) => (picture ? this.desk.remote.logoOn(hexes) : Promise.resolve([])),
   });
-  protected readonly tiles = computed(() => [...this.#grounds()].map(([hex, roles]) => {
-    const found = this.#figures.hasValue() ? this.#figures.value().find(({ ground }) => ground === hex) : undefined;
-    const lost = found?.lost ?? 0;
-    const standing: Standing = lost >= FAILS ? 'fails' : lost >= LOOK ? 'look' : 'holds';
-    return { hex, names: roles.map((role) => role.replace('-', ' ')).join(', '), standing, figure: found ? `${Math.round(100 * lost)} % of its ink is lost` : '…', words: found ? `${(100 * lost).toFixed(1)} % of the ink is under 3 : 1 on ${hex}; the faintest twentieth reaches ${found.worst.toFixed(1)} : 1` : '' };
-  }));
+  protected readonly tiles = computed(() =>
+    [...this.#grounds()].map(([hex, roles]) => {
+      const found = this.#figures.hasValue() ? this.#figures.value().find(({ ground }) => ground === hex) : undefined;
+      const lost = found?.lost ?? 0;
+      const standing: Standing = lost >= FAILS ? 'fails' : lost >= LOOK ? 'look' : 'holds';
+      return {
+        hex,
+        names: roles.map((role) => role.replace('-', ' ')).join(', '),
+        standing,
+        figure: found ? `${Math.round(100 * lost)} % of its ink is lost` : '…',
+        words: found
+          ? `${(100 * lost).toFixed(1)} % of the ink is under 3 : 1 on ${hex}; the faintest twentieth reaches ${found.worst.toFixed(1)} : 1`
+          : '',
+      };
+    }),
+  );
 
   private readonly views = viewChildren<ElementRef<HTMLCanvasElement>>('view');
 

@@ -33,5 +33,11 @@ export class OtherEyes {
   readonly severity = input(1);
   readonly severityChange = output<number>();
 
-  protected readonly merging = computed(() => this.seen().flatMap(({ vision, merging }) => merging.map(({ a, b, deltaE }) => `${a} and ${b} come within ΔE ${deltaE.toFixed(1)} for ${vision}`)).join(' · '));
+  protected readonly merging = computed(() =>
+    this.seen()
+      .flatMap(({ vision, merging }) =>
+        merging.map(({ a, b, deltaE }) => `${a} and ${b} come within ΔE ${deltaE.toFixed(1)} for ${vision}`),
+      )
+      .join(' · '),
+  );
 }

@@ -74,12 +74,18 @@ export class PairTable {
   readonly remedied = output<{ readonly role: RoleName; readonly hex: string }>();
 
   protected readonly chosenKey = signal('');
-  protected readonly chosen = computed(() => this.pairs().find((pair) => `${pair.text}/${pair.ground}` === this.chosenKey()) ?? null);
+  protected readonly chosen = computed(
+    () => this.pairs().find((pair) => `${pair.text}/${pair.ground}` === this.chosenKey()) ?? null,
+  );
   protected readonly grounds = computed(() => [...new Set(this.pairs().map(({ ground }) => ground))]);
-  protected readonly rows = computed(() => [...new Set(this.pairs().map(({ text }) => text))].map((text) => ({
-    text: text.replace('-', ' '),
-    pairs: this.grounds().map((ground) => this.pairs().find((pair) => pair.text === text && pair.ground === ground) ?? null),
-  })));
+  protected readonly rows = computed(() =>
+    [...new Set(this.pairs().map(({ text }) => text))].map((text) => ({
+      text: text.replace('-', ' '),
+      pairs: this.grounds().map(
+        (ground) => this.pairs().find((pair) => pair.text === text && pair.ground === ground) ?? null,
+      ),
+    })),
+  );
 
   protected wordsOf(role: RoleName): string {
     return role.replace('-', ' ');
@@ -91,7 +97,9 @@ export class PairTable {
   }
 
   protected titleOf(pair: Pair): string {
-    const remedy = pair.remedy ? ` Nearest shade that passes: ${pair.remedy.hex}, ΔE2000 ${pair.remedy.moved.toFixed(1)} away.` : '';
+    const remedy = pair.remedy
+      ? ` Nearest shade that passes: ${pair.remedy.hex}, ΔE2000 ${pair.remedy.moved.toFixed(1)} away.`
+      : '';
     return `${pair.textHex} on ${pair.groundHex}: ${pair.ratio.toFixed(2)} : 1 by WCAG 2.2, ${pair.level}.${remedy}`;
   }
 }

@@ -12,7 +12,16 @@ import type { PaletteReport } from '../shared/engine/engine-api';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import { PictureDesk } from '../shared/picture/picture-desk';
-import { usesOf, withColors, withEdit, withOrder, withRole, withRoles, withSwatch, withoutSwatch } from '../shared/site/palette-edits';
+import {
+  usesOf,
+  withColors,
+  withEdit,
+  withOrder,
+  withRole,
+  withRoles,
+  withSwatch,
+  withoutSwatch,
+} from '../shared/site/palette-edits';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { Notations } from '../shared/ui/notations';
@@ -29,12 +38,38 @@ import { Shelf } from './shelf';
 import { Suggestions } from './suggestions';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 
-const TOPICS = [{ topic: 'pairs', label: 'Pairs and eyes' }, { topic: 'roles', label: 'Roles' }, { topic: 'suggestions', label: 'Suggestions' }, { topic: 'logo', label: 'Logo on grounds' }, { topic: 'exceptions', label: 'Exceptions' }] as const;
+const TOPICS = [
+  { topic: 'pairs', label: 'Pairs and eyes' },
+  { topic: 'roles', label: 'Roles' },
+  { topic: 'suggestions', label: 'Suggestions' },
+  { topic: 'logo', label: 'Logo on grounds' },
+  { topic: 'exceptions', label: 'Exceptions' },
+] as const;
 
 /** The Palette: brand swatches, the jobs they have, and how they go together. */
 @Component({
   selector: 'uv-palette-page',
-  imports: [PaneSwitch, BringIn, Button, CdkDrag, CdkDropList, DeleteDialog, ExceptionsList, FormsModule, InputText, LogoGrounds, Notations, OtherEyes, PairTable, RolesPanel, SelectButton, ShadeLadder, Shelf, Suggestions, TypedColorField],
+  imports: [
+    PaneSwitch,
+    BringIn,
+    Button,
+    CdkDrag,
+    CdkDropList,
+    DeleteDialog,
+    ExceptionsList,
+    FormsModule,
+    InputText,
+    LogoGrounds,
+    Notations,
+    OtherEyes,
+    PairTable,
+    RolesPanel,
+    SelectButton,
+    ShadeLadder,
+    Shelf,
+    Suggestions,
+    TypedColorField,
+  ],
   providers: [PictureDesk],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-pane]': 'pane()' },
@@ -43,7 +78,11 @@ const TOPICS = [{ topic: 'pairs', label: 'Pairs and eyes' }, { topic: 'roles', l
 })
 export class PalettePage {
   /** Panels, one of which is shown where the window is narrow. */
-  protected readonly panes = [{ pane: 'swatches', label: 'Swatches' }, { pane: 'swatch', label: 'Chosen' }, { pane: 'more', label: 'Bring in' }];
+  protected readonly panes = [
+    { pane: 'swatches', label: 'Swatches' },
+    { pane: 'swatch', label: 'Chosen' },
+    { pane: 'more', label: 'Bring in' },
+  ];
   protected readonly pane = signal('swatches');
   protected readonly store = inject(SiteStore);
   protected readonly edits = inject(DraftEdits);
@@ -57,18 +96,35 @@ export class PalettePage {
   protected readonly leaving = signal<Swatch | null>(null);
   protected readonly palette = this.store.palette;
   protected readonly selectedId = linkedSignal<number>(() => this.palette().swatches[0]?.id ?? 0);
-  protected readonly swatch = computed(() => this.palette().swatches.find(({ id }) => id === this.selectedId()) ?? this.palette().swatches[0] ?? null);
+  protected readonly swatch = computed(
+    () => this.palette().swatches.find(({ id }) => id === this.selectedId()) ?? this.palette().swatches[0] ?? null,
+  );
   protected readonly chosenId = computed(() => this.swatch()?.id ?? 0);
   protected readonly name = linkedSignal(() => this.swatch()?.name ?? '');
   protected readonly isEditing = linkedSignal({ source: () => this.swatch()?.id, computation: () => false });
 
-  protected readonly rows = computed(() => this.palette().swatches.map((swatch) => ({
-    ...swatch,
-    uses: usesOf(this.palette(), this.store.overrides(), swatch.id).length,
-    roles: this.palette().roles.filter(({ swatchId }) => swatchId === swatch.id).map(({ role }) => role.replace('-', ' ')).join(' · ') || 'no role',
-  })));
+  protected readonly rows = computed(() =>
+    this.palette().swatches.map((swatch) => ({
+      ...swatch,
+      uses: usesOf(this.palette(), this.store.overrides(), swatch.id).length,
+      roles:
+        this.palette()
+          .roles.filter(({ swatchId }) => swatchId === swatch.id)
+          .map(({ role }) => role.replace('-', ' '))
+          .join(' · ') || 'no role',
+    })),
+  );
   protected readonly uses = computed(() => usesOf(this.palette(), this.store.overrides(), this.swatch()?.id ?? 0));
-  protected readonly report = toSignal<PaletteReport | null, null>(combineLatest([toObservable(this.palette), toObservable(this.severity)]).pipe(askEngine(this.#engine, ([palette, severity], engine): Promise<PaletteReport | null> => engine.judgePalette(palette, severity), null)), { initialValue: null });
+  protected readonly report = toSignal<PaletteReport | null, null>(
+    combineLatest([toObservable(this.palette), toObservable(this.severity)]).pipe(
+      askEngine(
+        this.#engine,
+        ([palette, severity], engine): Promise<PaletteReport | null> => engine.judgePalette(palette, severity),
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
 
   protected add(css: string): void {
     this.#store(withSwatch(this.palette(), css), true);
@@ -132,6 +188,8 @@ export class PalettePage {
 
   #store(request: PaletteRequest, selectLast = false): void {
     const selected = this.selectedId();
-    this.edits.putPalette(request).subscribe((draft) => this.selectedId.set(selectLast ? draft.swatches.at(-1)?.id ?? selected : selected));
+    this.edits
+      .putPalette(request)
+      .subscribe((draft) => this.selectedId.set(selectLast ? (draft.swatches.at(-1)?.id ?? selected) : selected));
   }
 }

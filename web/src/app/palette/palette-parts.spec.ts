@@ -6,8 +6,16 @@ import { PairTable } from './pair-table';
 import { ShadeLadder } from './shade-ladder';
 
 const PALETTE: Palette = {
-  swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }, { id: 2, name: 'Chalk', css: '#ffffff' }, { id: 3, name: 'Reed', css: '#6d8a35' }],
-  roles: [{ role: 'accent', swatchId: 1, shade: 0 }, { role: 'on-accent', swatchId: 2, shade: 0 }, { role: 'ground', swatchId: 2, shade: 0 }],
+  swatches: [
+    { id: 1, name: 'Willow', css: '#b4582a' },
+    { id: 2, name: 'Chalk', css: '#ffffff' },
+    { id: 3, name: 'Reed', css: '#6d8a35' },
+  ],
+  roles: [
+    { role: 'accent', swatchId: 1, shade: 0 },
+    { role: 'on-accent', swatchId: 2, shade: 0 },
+    { role: 'ground', swatchId: 2, shade: 0 },
+  ],
 };
 
 async function render<T>(type: Type<T>, inputs: Readonly<Record<string, unknown>>): Promise<HTMLElement> {
@@ -23,7 +31,18 @@ describe('ShadeLadder', () => {
     const host = await render(ShadeLadder, { swatch: PALETTE.swatches[0], palette: PALETTE });
     const steps = [...host.querySelectorAll('li')];
     expect(steps.length).toBe(10);
-    expect(steps.map((step) => step.querySelectorAll('span')[2].textContent)).toEqual(['', '', '', '', 'swatch', 'hover', 'pressed', '', '', '']);
+    expect(steps.map((step) => step.querySelectorAll('span')[2].textContent)).toEqual([
+      '',
+      '',
+      '',
+      '',
+      'swatch',
+      'hover',
+      'pressed',
+      '',
+      '',
+      '',
+    ]);
     const ratios = steps.map((step) => Number(step.querySelectorAll('span')[1].textContent));
     expect([...ratios].sort((a, b) => a - b)).toEqual(ratios);
     const exact = contrastRatio(colorOfCss('#b4582a') as Color, colorOfCss('#fff') as Color);
@@ -58,7 +77,13 @@ describe('OtherEyes', () => {
   it('shows every way of seeing and names swatches that come together', async () => {
     const seen = paletteAsSeen(PALETTE);
     const host = await render(OtherEyes, { palette: PALETTE, seen });
-    expect([...host.querySelectorAll('.row > span')].map((label) => label.textContent)).toEqual(['as it is', 'protanopia', 'deuteranopia', 'tritanopia', 'grey']);
+    expect([...host.querySelectorAll('.row > span')].map((label) => label.textContent)).toEqual([
+      'as it is',
+      'protanopia',
+      'deuteranopia',
+      'tritanopia',
+      'grey',
+    ]);
     expect(host.querySelectorAll('i').length).toBe(15);
     expect(host.querySelector('p')?.textContent).toContain('Willow and Reed come within ΔE');
   });

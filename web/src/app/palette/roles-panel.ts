@@ -61,9 +61,25 @@ export class RolesPanel {
     return ROLE_NAMES.map((role) => {
       const fill = palette.roles.find((candidate) => candidate.role === role);
       const color = colorOfValue({ kind: 'role', role, shade: 0 }, palette);
-      const pairs = this.pairs().filter((pair) => pair.isMeant && pair.text === role).map((pair) => ({ standing: pair.standing, words: `${pair.ground.replace('-', ' ')} ${(Math.floor(pair.ratio * 10) / 10).toFixed(1)}`, title: `${pair.textHex} on ${pair.groundHex}: ${pair.ratio.toFixed(2)} : 1, ${pair.level}` }));
-      return { role, label: role.replace('-', ' '), swatchId: fill?.swatchId ?? null, shade: fill?.shade ?? 0, hex: color ? hexOf(color) : null, pairs };
+      const pairs = this.pairs()
+        .filter((pair) => pair.isMeant && pair.text === role)
+        .map((pair) => ({
+          standing: pair.standing,
+          words: `${pair.ground.replace('-', ' ')} ${(Math.floor(pair.ratio * 10) / 10).toFixed(1)}`,
+          title: `${pair.textHex} on ${pair.groundHex}: ${pair.ratio.toFixed(2)} : 1, ${pair.level}`,
+        }));
+      return {
+        role,
+        label: role.replace('-', ' '),
+        swatchId: fill?.swatchId ?? null,
+        shade: fill?.shade ?? 0,
+        hex: color ? hexOf(color) : null,
+        pairs,
+      };
     });
   });
-  protected readonly shades = SHADES.map((shade) => ({ shade, label: shade === 0 ? 'as it is' : describeShade(shade) }));
+  protected readonly shades = SHADES.map((shade) => ({
+    shade,
+    label: shade === 0 ? 'as it is' : describeShade(shade),
+  }));
 }

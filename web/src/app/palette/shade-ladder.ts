@@ -1,10 +1,23 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import { colorOfCss, contrastRatio, hexOf, shade, type Palette, type RoleName, type Swatch, colorOfValue } from '@upper-veneer/core';
+import {
+  colorOfCss,
+  contrastRatio,
+  hexOf,
+  shade,
+  type Palette,
+  type RoleName,
+  type Swatch,
+  colorOfValue,
+} from '@upper-veneer/core';
 
 /** Lightness points of the ladder's steps; the ones for hover and for pressed are marked. */
 const STEPS = [32, 24, 16, 8, 0, -6, -12, -18, -24, -30] as const;
 const MARKS: Readonly<Record<number, string>> = { 0: 'swatch', [-6]: 'hover', [-12]: 'pressed' };
-const PARTNERS: Readonly<Partial<Record<RoleName, RoleName>>> = { accent: 'on-accent', second: 'on-second', signal: 'on-signal' };
+const PARTNERS: Readonly<Partial<Record<RoleName, RoleName>>> = {
+  accent: 'on-accent',
+  second: 'on-second',
+  signal: 'on-signal',
+};
 
 /** A swatch's shades in OKLCH, each with its contrast against the role it meets. */
 @Component({
@@ -35,17 +48,28 @@ export class ShadeLadder {
 
   /** The role this swatch meets: the one that goes on it, else the ground. */
   protected readonly partner = computed(() => {
-    const roles = this.palette().roles.filter(({ swatchId }) => swatchId === this.swatch().id).map(({ role }) => role);
+    const roles = this.palette()
+      .roles.filter(({ swatchId }) => swatchId === this.swatch().id)
+      .map(({ role }) => role);
     const partner = roles.map((role) => PARTNERS[role]).find((role) => role !== undefined) ?? 'ground';
     const color = colorOfValue({ kind: 'role', role: partner, shade: 0 }, this.palette());
-    return color ? { name: partner.replace('-', ' '), color, hex: hexOf(color) } : { name: 'white', color: WHITE, hex: '#ffffff' };
+    return color
+      ? { name: partner.replace('-', ' '), color, hex: hexOf(color) }
+      : { name: 'white', color: WHITE, hex: '#ffffff' };
   });
   protected readonly steps = computed(() => {
     const color = colorOfCss(this.swatch().css);
-    return color ? STEPS.map((points) => {
-      const step = shade(color, points);
-      return { shade: points, hex: hexOf(step), ratio: contrastRatio(step, this.partner().color), mark: MARKS[points] ?? '' };
-    }) : [];
+    return color
+      ? STEPS.map((points) => {
+          const step = shade(color, points);
+          return {
+            shade: points,
+            hex: hexOf(step),
+            ratio: contrastRatio(step, this.partner().color),
+            mark: MARKS[points] ?? '',
+          };
+        })
+      : [];
   });
 
   protected shown(ratio: number): string {

@@ -9,7 +9,9 @@ describe('ShelfStore', () => {
 
   function shelf(): ShelfStore {
     TestBed.resetTestingModule();
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), { provide: SiteStore, useValue: { site } }] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), { provide: SiteStore, useValue: { site } }],
+    });
     const store = TestBed.inject(ShelfStore);
     TestBed.tick();
     return store;
@@ -26,7 +28,10 @@ describe('ShelfStore', () => {
     first.put('#111111', 'one pixel');
     first.put('#222222', 'typed');
     first.put('#111111', 'again');
-    expect(shelf().colors()).toEqual([{ css: '#111111', from: 'again' }, { css: '#222222', from: 'typed' }]);
+    expect(shelf().colors()).toEqual([
+      { css: '#111111', from: 'again' },
+      { css: '#222222', from: 'typed' },
+    ]);
   });
 
   it('has one for each site', async () => {

@@ -53,7 +53,12 @@ export class ShelfStore {
 function read(siteId: number): readonly ShelfColor[] {
   try {
     const value: unknown = JSON.parse(localStorage.getItem(KEY + siteId) ?? '[]');
-    return Array.isArray(value) ? value.filter((entry): entry is ShelfColor => typeof (entry as ShelfColor | null)?.css === 'string' && typeof (entry as ShelfColor).from === 'string') : [];
+    return Array.isArray(value)
+      ? value.filter(
+          (entry): entry is ShelfColor =>
+            typeof (entry as ShelfColor | null)?.css === 'string' && typeof (entry as ShelfColor).from === 'string',
+        )
+      : [];
   } catch {
     return [];
   }

@@ -1,6 +1,30 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, resource, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  resource,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { HARMONIES, ROLE_NAMES, colorOfCss, colorOfValue, harmonyOf, hexOf, proposeRoles, readyPalette, type Color, type Lighting, type ReadyPalette, type RoleName, type Swatch } from '@upper-veneer/core';
+import {
+  HARMONIES,
+  ROLE_NAMES,
+  colorOfCss,
+  colorOfValue,
+  harmonyOf,
+  hexOf,
+  proposeRoles,
+  readyPalette,
+  type Color,
+  type Lighting,
+  type ReadyPalette,
+  type RoleName,
+  type Swatch,
+} from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
@@ -73,14 +97,25 @@ export class Suggestions {
   /** Emits colours by role that are to become the palette's. */
   readonly taken = output<{ readonly colors: Colors; readonly label: string }>();
 
-  protected readonly lightings = [{ lighting: 'light', label: 'Light' }, { lighting: 'inverted', label: 'Inverted' }];
-  protected readonly parts = [{ key: 'ground', label: 'Ground' }, { key: 'ink', label: 'Ink' }, { key: 'accent', label: 'Accent' }] as const;
+  protected readonly lightings = [
+    { lighting: 'light', label: 'Light' },
+    { lighting: 'inverted', label: 'Inverted' },
+  ];
+  protected readonly parts = [
+    { key: 'ground', label: 'Ground' },
+    { key: 'ink', label: 'Ink' },
+    { key: 'accent', label: 'Accent' },
+  ] as const;
   protected readonly lighting = signal<Lighting>('light');
   protected readonly many = signal(12);
-  protected readonly choices = computed(() => [...this.#site.palette().swatches.map(({ name, css }) => ({ name, css })), ...this.shelf.colors().map(({ css }) => ({ name: `${css} (shelf)`, css }))]);
+  protected readonly choices = computed(() => [
+    ...this.#site.palette().swatches.map(({ name, css }) => ({ name, css })),
+    ...this.shelf.colors().map(({ css }) => ({ name: `${css} (shelf)`, css })),
+  ]);
   protected readonly start = linkedSignal<Readonly<Record<'ground' | 'ink' | 'accent', string | null>>>(() => {
     const palette = this.#site.palette();
-    const cssOf = (role: RoleName): string | null => palette.swatches.find(({ id }) => id === palette.roles.find((fill) => fill.role === role)?.swatchId)?.css ?? null;
+    const cssOf = (role: RoleName): string | null =>
+      palette.swatches.find(({ id }) => id === palette.roles.find((fill) => fill.role === role)?.swatchId)?.css ?? null;
     return { ground: cssOf('ground'), ink: cssOf('ink'), accent: cssOf('accent') };
   });
   protected readonly proposal = computed<Colors | null>(() => {
@@ -90,9 +125,15 @@ export class Suggestions {
   });
   protected readonly harmonies = computed(() => {
     const color = colorOfValue({ kind: 'swatch', swatchId: this.swatch()?.id ?? 0, shade: 0 }, this.#site.palette());
-    return color ? HARMONIES.map((name) => ({ name, hexes: harmonyOf(color, name).map(hexOf) })).filter(({ hexes }) => hexes.length > 0) : [];
+    return color
+      ? HARMONIES.map((name) => ({ name, hexes: harmonyOf(color, name).map(hexOf) })).filter(
+          ({ hexes }) => hexes.length > 0,
+        )
+      : [];
   });
-  readonly #sets = resource({ loader: async () => (await import('nice-color-palettes/500.json')).default as readonly (readonly string[])[] });
+  readonly #sets = resource({
+    loader: async () => (await import('nice-color-palettes/500.json')).default as readonly (readonly string[])[],
+  });
   protected readonly ready = computed(() => {
     const sets = this.#sets.hasValue() ? this.#sets.value() : [];
     return sets.flatMap((hexes): { readonly hexes: readonly string[]; readonly roles: ReadyPalette['roles'] }[] => {
@@ -101,7 +142,11 @@ export class Suggestions {
     });
   });
   protected readonly shownReady = computed(() => this.ready().slice(0, this.many()));
-  protected readonly readyWords = computed(() => (this.#sets.hasValue() ? `${this.ready().length} of ${this.#sets.value().length} pass: palest under, darkest read, strongest as accent` : 'reading'));
+  protected readonly readyWords = computed(() =>
+    this.#sets.hasValue()
+      ? `${this.ready().length} of ${this.#sets.value().length} pass: palest under, darkest read, strongest as accent`
+      : 'reading',
+  );
 
   protected setStart(key: 'ground' | 'ink' | 'accent', css: string): void {
     this.start.set({ ...this.start(), [key]: css });

@@ -48,9 +48,16 @@ import { SiteStore } from '../shared/site/site-store';
 export class SheetOptionsPanel {
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
-  readonly #properties = toSignal<ReadonlyMap<RoleName, string>, ReadonlyMap<RoleName, string>>(toObservable(this.#site.veneer).pipe(
-    askEngine(this.#engine, (_veneer, engine): Promise<ReadonlyMap<RoleName, string>> => engine.named().then(({ roles }) => roles), new Map()),
-  ), { initialValue: new Map() });
+  readonly #properties = toSignal<ReadonlyMap<RoleName, string>, ReadonlyMap<RoleName, string>>(
+    toObservable(this.#site.veneer).pipe(
+      askEngine(
+        this.#engine,
+        (_veneer, engine): Promise<ReadonlyMap<RoleName, string>> => engine.named().then(({ roles }) => roles),
+        new Map(),
+      ),
+    ),
+    { initialValue: new Map() },
+  );
   readonly #edits = inject(DraftEdits);
   protected readonly asValues = computed(() => this.#site.site()?.asValues ?? false);
   protected readonly hoverOnly = computed(() => this.#site.site()?.hoverOnly ?? false);
@@ -60,7 +67,10 @@ export class SheetOptionsPanel {
     const site = this.#site.site();
     if (!site) return [];
     return this.#site.palette().roles.map(({ role }) => ({
-      role, words: role.charAt(0).toUpperCase() + role.slice(1).replace('-', ' '), name: site.names[role] ?? '', property: this.#properties().get(role) ?? '',
+      role,
+      words: role.charAt(0).toUpperCase() + role.slice(1).replace('-', ' '),
+      name: site.names[role] ?? '',
+      property: this.#properties().get(role) ?? '',
     }));
   });
 
@@ -72,12 +82,40 @@ export class SheetOptionsPanel {
     this.store({ names });
   }
 
-  protected store(change: { readonly prefix?: string; readonly asValues?: boolean; readonly names?: Partial<Record<RoleName, string>>; readonly hoverOnly?: boolean }): void {
+  protected store(change: {
+    readonly prefix?: string;
+    readonly asValues?: boolean;
+    readonly names?: Partial<Record<RoleName, string>>;
+    readonly hoverOnly?: boolean;
+  }): void {
     const site = this.#site.site();
     if (!site) return;
-    const next = { prefix: site.prefix, asValues: site.asValues, names: site.names, hoverOnly: site.hoverOnly, ...change };
-    const label = change.hoverOnly !== undefined ? (change.hoverOnly ? 'Hover rules only where there is hover' : 'Hover rules on all devices') : change.prefix !== undefined ? `Prefix ${next.prefix}` : change.asValues !== undefined ? (next.asValues ? 'Colours as plain values' : 'Colours as custom properties') : 'Names of roles';
-    const request = { label: label.slice(0, 200), prefix: next.prefix, asValues: next.asValues, names: Object.entries(next.names).map(([role, name]) => ({ role: role as RoleName, name })), hoverOnly: next.hoverOnly };
+    const next = {
+      prefix: site.prefix,
+      asValues: site.asValues,
+      names: site.names,
+      hoverOnly: site.hoverOnly,
+      ...change,
+    };
+    const label =
+      change.hoverOnly !== undefined
+        ? change.hoverOnly
+          ? 'Hover rules only where there is hover'
+          : 'Hover rules on all devices'
+        : change.prefix !== undefined
+          ? `Prefix ${next.prefix}`
+          : change.asValues !== undefined
+            ? next.asValues
+              ? 'Colours as plain values'
+              : 'Colours as custom properties'
+            : 'Names of roles';
+    const request = {
+      label: label.slice(0, 200),
+      prefix: next.prefix,
+      asValues: next.asValues,
+      names: Object.entries(next.names).map(([role, name]) => ({ role: role as RoleName, name })),
+      hoverOnly: next.hoverOnly,
+    };
     const checked = validateBody(SheetOptionsRequest, request);
     this.problem.set(checked.ok ? '' : `${checked.errors[0].field} ${checked.errors[0].reason}`);
     if (checked.ok) this.#edits.putSheetOptions(request).subscribe();

@@ -90,28 +90,50 @@ export class SheetPage {
   readonly #engine = inject(Engine);
   /** How far the tidying is; `null` once it is done. */
   protected readonly progress = signal<TidyProgress | null>(null);
-  readonly #tidy = toSignal<TidySheet | null, null>(toObservable(this.store.veneer).pipe(
-    debounceTime(150),
-    switchMap(({ css }) => (css === '' ? of(null) : merge(of(null), from(this.#tidyNow())))),
-  ), { initialValue: null });
+  readonly #tidy = toSignal<TidySheet | null, null>(
+    toObservable(this.store.veneer).pipe(
+      debounceTime(150),
+      switchMap(({ css }) => (css === '' ? of(null) : merge(of(null), from(this.#tidyNow())))),
+    ),
+    { initialValue: null },
+  );
   protected readonly css = computed(() => this.#tidy()?.css ?? this.store.veneer().css);
   protected readonly left = computed(() => this.#tidy()?.dropped ?? []);
   /** What was done to the sheet, in words. */
   protected readonly words = computed(() => {
     const progress = this.progress();
     const tidy = this.#tidy();
-    if (progress) return progress.total > 0 ? `Tidying, ${Math.min(progress.done, progress.total)} of ${progress.total}…` : 'Tidying…';
+    if (progress)
+      return progress.total > 0
+        ? `Tidying, ${Math.min(progress.done, progress.total)} of ${progress.total}…`
+        : 'Tidying…';
     if (!tidy) return '';
-    if (tidy.unread > 0) return `◆ Not tidied: ${tidy.unread.toLocaleString('en')} ${tidy.unread === 1 ? 'element was' : 'elements were'} not read, so nothing is proved to change nothing`;
-    const parts = [tidy.dropped.length > 0 ? `${tidy.dropped.length} left out that changed nothing` : '', tidy.merged > 0 ? `${tidy.merged} put together with ${tidy.merged === 1 ? 'its' : 'their'} like` : ''].filter(Boolean);
+    if (tidy.unread > 0)
+      return `◆ Not tidied: ${tidy.unread.toLocaleString('en')} ${tidy.unread === 1 ? 'element was' : 'elements were'} not read, so nothing is proved to change nothing`;
+    const parts = [
+      tidy.dropped.length > 0 ? `${tidy.dropped.length} left out that changed nothing` : '',
+      tidy.merged > 0 ? `${tidy.merged} put together with ${tidy.merged === 1 ? 'its' : 'their'} like` : '',
+    ].filter(Boolean);
     return parts.length > 0 ? parts.join(', ') : 'Every declaration changes something';
   });
-  protected readonly lines = computed(() => this.css().trimEnd().split('\n').map((text) => ({ text: text === '' ? ' ' : text, isComment: text.startsWith('/*') })));
-  protected readonly size = computed(() => (this.css() === '' ? '' : `${this.lines().length} lines, ${(new TextEncoder().encode(this.css()).length / 1024).toFixed(1)} KB`));
+  protected readonly lines = computed(() =>
+    this.css()
+      .trimEnd()
+      .split('\n')
+      .map((text) => ({ text: text === '' ? ' ' : text, isComment: text.startsWith('/*') })),
+  );
+  protected readonly size = computed(() =>
+    this.css() === ''
+      ? ''
+      : `${this.lines().length} lines, ${(new TextEncoder().encode(this.css()).length / 1024).toFixed(1)} KB`,
+  );
 
   async #tidyNow(): Promise<TidySheet | null> {
     this.progress.set({ done: 0, total: 0 });
-    const tidy = await withProgress((progress: TidyProgress) => this.progress.set(progress), (listener) => this.#engine.remote.tidy(listener));
+    const tidy = await withProgress(
+      (progress: TidyProgress) => this.progress.set(progress),
+      (listener) => this.#engine.remote.tidy(listener),
+    );
     this.progress.set(null);
     return tidy;
   }

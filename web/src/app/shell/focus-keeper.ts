@@ -1,7 +1,8 @@
 import { DOCUMENT, DestroyRef, Injectable, inject } from '@angular/core';
 
 /** What can take the focus by itself. */
-const FOCUSABLE = 'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), [tabindex]:not([tabindex="-1"])';
+const FOCUSABLE =
+  'a[href], button:not(:disabled), input:not(:disabled), select:not(:disabled), textarea:not(:disabled), [tabindex]:not([tabindex="-1"])';
 
 interface Focused {
   readonly element: HTMLElement;
@@ -33,7 +34,12 @@ export class FocusKeeper {
     const observer = new MutationObserver(() => this.#check());
     this.#document.addEventListener('focusin', onFocus);
     this.#document.addEventListener('pointerdown', onPress, true);
-    observer.observe(this.#document.body, { subtree: true, childList: true, attributes: true, attributeFilter: ['disabled', 'hidden', 'style'] });
+    observer.observe(this.#document.body, {
+      subtree: true,
+      childList: true,
+      attributes: true,
+      attributeFilter: ['disabled', 'hidden', 'style'],
+    });
     inject(DestroyRef).onDestroy(() => {
       this.#document.removeEventListener('focusin', onFocus);
       this.#document.removeEventListener('pointerdown', onPress, true);
@@ -48,7 +54,11 @@ export class FocusKeeper {
     if (dialog && from && !dialog.contains(from)) this.#openers.set(dialog, from);
     const inside: HTMLElement[] = [];
     for (let node = target.parentElement; node; node = node.parentElement) inside.push(node);
-    this.#last = { element: target, inside, at: target.parentElement ? [...target.parentElement.querySelectorAll(FOCUSABLE)].indexOf(target) : 0 };
+    this.#last = {
+      element: target,
+      inside,
+      at: target.parentElement ? [...target.parentElement.querySelectorAll(FOCUSABLE)].indexOf(target) : 0,
+    };
   }
 
   #check(): void {
@@ -58,7 +68,10 @@ export class FocusKeeper {
     requestAnimationFrame(() => {
       this.#isAsked = false;
       const { activeElement, body } = this.#document;
-      const isLost = activeElement === null || activeElement === body || (activeElement instanceof HTMLButtonElement && activeElement.disabled);
+      const isLost =
+        activeElement === null ||
+        activeElement === body ||
+        (activeElement instanceof HTMLButtonElement && activeElement.disabled);
       if (this.#last && isLost && this.#document.hasFocus()) this.#find(this.#last)?.focus({ preventScroll: true });
     });
   }

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, afterNextRender, computed, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  afterNextRender,
+  computed,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RevisionRequest, validateBody } from '@upper-veneer/contract';
 import { Button } from 'primeng/button';
@@ -86,7 +96,9 @@ export class PublishDialog {
   protected readonly needsNote = computed(() => this.store.draft()?.equalsRevision === null);
   protected readonly publishText = computed(() => {
     const draft = this.store.draft();
-    return draft?.equalsRevision != null ? `Revision ${draft.equalsRevision} goes to the stand-in host.` : `The draft is saved as revision ${(draft?.revisions[0]?.number ?? 0) + 1} and goes to the stand-in host.`;
+    return draft?.equalsRevision != null
+      ? `Revision ${draft.equalsRevision} goes to the stand-in host.`
+      : `The draft is saved as revision ${(draft?.revisions[0]?.number ?? 0) + 1} and goes to the stand-in host.`;
   });
   protected readonly error = computed(() => {
     const result = validateBody(RevisionRequest, { note: this.note() });
@@ -104,7 +116,12 @@ export class PublishDialog {
 
   /** Judges every override over the whole site before it goes out. */
   async #check(): Promise<void> {
-    this.found.set(await withProgress((done: number, total: number) => this.checked.set(`${done} of ${total}`), (listener) => this.#engine.remote.failing(listener)));
+    this.found.set(
+      await withProgress(
+        (done: number, total: number) => this.checked.set(`${done} of ${total}`),
+        (listener) => this.#engine.remote.failing(listener),
+      ),
+    );
   }
 
   protected async submit(): Promise<void> {

@@ -76,26 +76,48 @@ export class TopBar {
   protected readonly census = inject(CensusStore);
   protected readonly theme = inject(ThemeService);
   protected readonly whereabouts = inject(Whereabouts);
-  protected readonly anyQuery = { paths: 'subset', queryParams: 'ignored', fragment: 'ignored', matrixParams: 'ignored' } as const;
+  protected readonly anyQuery = {
+    paths: 'subset',
+    queryParams: 'ignored',
+    fragment: 'ignored',
+    matrixParams: 'ignored',
+  } as const;
   protected readonly icons = { undo: Undo2, redo: Redo2 };
-  protected readonly views = [...VIEW_ROUTES].sort((a, b) => a.data.view.order - b.data.view.order).map(({ path, data }) => ({ path, label: data.view.label }));
+  protected readonly views = [...VIEW_ROUTES]
+    .sort((a, b) => a.data.view.order - b.data.view.order)
+    .map(({ path, data }) => ({ path, label: data.view.label }));
   protected readonly dialog = signal<'save' | 'publish' | null>(null);
 
   protected readonly pagesWords = computed(() => {
     const reading = this.store.reading();
     const count = this.store.site()?.pages.length ?? 0;
     // A moment is not worth a word.
-    if (reading && reading.pages > 8 && reading.read < reading.pages) return `${reading.read} of ${reading.pages} pages read`;
+    if (reading && reading.pages > 8 && reading.read < reading.pages)
+      return `${reading.read} of ${reading.pages} pages read`;
     return `${count} ${count === 1 ? 'page' : 'pages'}`;
   });
-  protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({ ...(this.census.census() ? { survey: this.census.strays() } : {}), palette: this.store.palette().swatches.length, sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size }));
-  protected readonly canSave = computed(() => (this.store.draft()?.overrides.length ?? 0) > 0 && this.store.draft()?.equalsRevision === null);
+  protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({
+    ...(this.census.census() ? { survey: this.census.strays() } : {}),
+    palette: this.store.palette().swatches.length,
+    sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size,
+  }));
+  protected readonly canSave = computed(
+    () => (this.store.draft()?.overrides.length ?? 0) > 0 && this.store.draft()?.equalsRevision === null,
+  );
   protected readonly canPublish = computed(() => {
     const draft = this.store.draft();
-    return draft !== null && (draft.overrides.length > 0 || draft.revisions.length > 0) && (draft.equalsRevision === null || draft.equalsRevision !== draft.publishedRevision);
+    return (
+      draft !== null &&
+      (draft.overrides.length > 0 || draft.revisions.length > 0) &&
+      (draft.equalsRevision === null || draft.equalsRevision !== draft.publishedRevision)
+    );
   });
-  protected readonly undoTip = computed(() => (this.store.draft()?.undo ? `Undo: ${this.store.draft()?.undo}` : 'Nothing to undo'));
-  protected readonly redoTip = computed(() => (this.store.draft()?.redo ? `Redo: ${this.store.draft()?.redo}` : 'Nothing to redo'));
+  protected readonly undoTip = computed(() =>
+    this.store.draft()?.undo ? `Undo: ${this.store.draft()?.undo}` : 'Nothing to undo',
+  );
+  protected readonly redoTip = computed(() =>
+    this.store.draft()?.redo ? `Redo: ${this.store.draft()?.redo}` : 'Nothing to redo',
+  );
   protected readonly themeIcon = computed(() => ({ system: SunMoon, light: Sun, dark: Moon })[this.theme.choice()]);
 
   protected undo(): void {
@@ -107,7 +129,8 @@ export class TopBar {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    if (!(event.ctrlKey || event.metaKey) || event.altKey || (isTypingTarget(event.target) && !isEmptied(event.target))) return;
+    if (!(event.ctrlKey || event.metaKey) || event.altKey || (isTypingTarget(event.target) && !isEmptied(event.target)))
+      return;
     const key = event.key.toLowerCase();
     if (key !== 'z' && key !== 'y') return;
     event.preventDefault();

@@ -113,39 +113,67 @@ export class ColorDetail {
     const color = this.color();
     return color ? standingWords(color) : '';
   });
-  protected readonly places = toSignal<readonly CensusPlace[], readonly CensusPlace[]>(combineLatest([toObservable(this.hex), toObservable(this.#census.census)]).pipe(
-    askEngine(inject(Engine), ([hex, census]): Promise<readonly CensusPlace[]> | null => (hex && census ? this.#census.places(hex) : null), []),
-  ), { initialValue: [] });
+  protected readonly places = toSignal<readonly CensusPlace[], readonly CensusPlace[]>(
+    combineLatest([toObservable(this.hex), toObservable(this.#census.census)]).pipe(
+      askEngine(
+        inject(Engine),
+        ([hex, census]): Promise<readonly CensusPlace[]> | null => (hex && census ? this.#census.places(hex) : null),
+        [],
+      ),
+    ),
+    { initialValue: [] },
+  );
   /** The pages it is on, the one with most of it first. */
   protected readonly pages = computed(() => {
     const counts = new Map<number, number>();
     for (const { pageId } of this.places()) counts.set(pageId, (counts.get(pageId) ?? 0) + 1);
-    return (this.#site.site()?.pages ?? []).flatMap(({ id, name }) => (counts.has(id) ? [{ id, count: counts.get(id) ?? 0, label: `${name} (${counts.get(id)})` }] : [])).sort((a, b) => b.count - a.count);
+    return (this.#site.site()?.pages ?? [])
+      .flatMap(({ id, name }) =>
+        counts.has(id) ? [{ id, count: counts.get(id) ?? 0, label: `${name} (${counts.get(id)})` }] : [],
+      )
+      .sort((a, b) => b.count - a.count);
   });
   protected readonly pageId = computed(() => {
     const chosen = this.chosenPage();
-    return this.pages().some(({ id }) => id === chosen) ? chosen : this.pages().at(0)?.id ?? null;
+    return this.pages().some(({ id }) => id === chosen) ? chosen : (this.pages().at(0)?.id ?? null);
   });
   protected readonly own = computed(() => this.places().filter(({ pageId }) => pageId === this.pageId()));
   protected readonly listed = computed(() => this.own().slice(0, MOST_LISTED));
   protected readonly hiddenCount = computed(() => this.own().length - this.listed().length);
-  protected readonly lit = computed(() => [...new Set(this.own().filter(({ isHidden }) => !isHidden).map(({ element }) => element))]);
+  protected readonly lit = computed(() => [
+    ...new Set(
+      this.own()
+        .filter(({ isHidden }) => !isHidden)
+        .map(({ element }) => element),
+    ),
+  ]);
   protected readonly shown = computed(() => {
     const chosen = this.chosenPlace();
-    return chosen && this.own().includes(chosen) ? chosen : this.own().find(({ isHidden }) => !isHidden) ?? null;
+    return chosen && this.own().includes(chosen) ? chosen : (this.own().find(({ isHidden }) => !isHidden) ?? null);
   });
   protected readonly target = computed(() => {
     const place = this.shown();
     return place ? { pageId: place.pageId, element: place.element, pseudo: place.pseudo } : null;
   });
   protected readonly litWords = computed(() => {
-    const hidden = new Set(this.own().filter(({ isHidden }) => isHidden).map(({ element }) => element)).size;
+    const hidden = new Set(
+      this.own()
+        .filter(({ isHidden }) => isHidden)
+        .map(({ element }) => element),
+    ).size;
     return `${this.lit().length} lit up${hidden > 0 ? `, ${hidden} hidden` : ''}`;
   });
   protected readonly framed = computed<FramedPage | null>(() => {
     const site = this.#site.site();
     const pageId = this.pageId();
-    return site && pageId !== null ? { url: `/frame/sites/${site.id}/pages/${pageId}/?v=${site.draft.structure}`, veneerPlace: site.veneerPlace, frameCss: this.#site.veneer().frameCss, amendments: new Map() } : null;
+    return site && pageId !== null
+      ? {
+          url: `/frame/sites/${site.id}/pages/${pageId}/?v=${site.draft.structure}`,
+          veneerPlace: site.veneerPlace,
+          frameCss: this.#site.veneer().frameCss,
+          amendments: new Map(),
+        }
+      : null;
   });
 
   protected except(hex: string): void {
@@ -159,7 +187,13 @@ export class ColorDetail {
     if (place) this.chosenPlace.set(place);
   }
 
-  protected spotOf({ pageId, element, pseudo, property, state }: CensusPlace): Readonly<Record<string, string | number>> {
+  protected spotOf({
+    pageId,
+    element,
+    pseudo,
+    property,
+    state,
+  }: CensusPlace): Readonly<Record<string, string | number>> {
     return { page: pageId, element, pseudo, property, state };
   }
 }

@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, ElementRef, afterNextRender, computed, DestroyRef, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  afterNextRender,
+  computed,
+  DestroyRef,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { WHITE, colorOfCss, compositeOver, hexOf, readableOn } from '@upper-veneer/core';
 import type { JudgedColor } from '../shared/census/census-store';
 import { THE_REST, layFloor } from './lay-floor';
@@ -46,12 +57,30 @@ export class ColorFloor {
   protected readonly boards = computed(() => {
     const colors = this.colors().filter(({ area }) => area > 0);
     const total = colors.reduce((sum, { area }) => sum + area, 0);
-    const paint = new Map(colors.map((color) => {
-      const value = colorOfCss(color.hex);
-      const share = (100 * color.area) / total;
-      return [color.hex, { ground: value ? hexOf(compositeOver(value, WHITE)) : color.hex, ink: value ? hexOf(readableOn(value)) : '#000', words: `${color.hex}, ${share < 0.1 ? 'under 0.1' : share.toFixed(1)} % of the area, ${color.elements} ${color.elements === 1 ? 'element' : 'elements'}` }];
+    const paint = new Map(
+      colors.map((color) => {
+        const value = colorOfCss(color.hex);
+        const share = (100 * color.area) / total;
+        return [
+          color.hex,
+          {
+            ground: value ? hexOf(compositeOver(value, WHITE)) : color.hex,
+            ink: value ? hexOf(readableOn(value)) : '#000',
+            words: `${color.hex}, ${share < 0.1 ? 'under 0.1' : share.toFixed(1)} % of the area, ${color.elements} ${color.elements === 1 ? 'element' : 'elements'}`,
+          },
+        ];
+      }),
+    );
+    return layFloor(
+      colors.map(({ hex, area }) => ({ key: hex, size: area })),
+      this.#width(),
+      this.rows(),
+    ).map((board) => ({
+      ...board,
+      key: `${board.of}/${board.row}`,
+      hex: board.of,
+      ...(paint.get(board.of) ?? { ground: board.of, ink: '#000', words: board.of }),
     }));
-    return layFloor(colors.map(({ hex, area }) => ({ key: hex, size: area })), this.#width(), this.rows()).map((board) => ({ ...board, key: `${board.of}/${board.row}`, hex: board.of, ...(paint.get(board.of) ?? { ground: board.of, ink: '#000', words: board.of }) }));
   });
 
   constructor() {
@@ -69,13 +98,18 @@ export class ColorFloor {
   });
   protected readonly isAmongRest = computed(() => this.#rest().some(({ hex }) => hex === this.chosenHex()));
   protected readonly restStripes = computed(() => {
-    const hexes = this.#rest().slice(0, 40).map(({ hex }) => {
-      const value = colorOfCss(hex);
-      return value ? hexOf(compositeOver(value, WHITE)) : hex;
-    });
+    const hexes = this.#rest()
+      .slice(0, 40)
+      .map(({ hex }) => {
+        const value = colorOfCss(hex);
+        return value ? hexOf(compositeOver(value, WHITE)) : hex;
+      });
     return `linear-gradient(90deg, ${hexes.map((hex, i) => `${hex} ${(100 * i) / hexes.length}% ${(100 * (i + 1)) / hexes.length}%`).join(', ')})`;
   });
-  protected readonly restWords = computed(() => `${this.#rest().length} ${this.#rest().length === 1 ? 'colour that covers' : 'colours that cover'} too little for a board: press for one after the other`);
+  protected readonly restWords = computed(
+    () =>
+      `${this.#rest().length} ${this.#rest().length === 1 ? 'colour that covers' : 'colours that cover'} too little for a board: press for one after the other`,
+  );
 
   /** Goes through the colours that share the last board. */
   protected nextOfRest(): void {

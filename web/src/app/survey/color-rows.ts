@@ -39,14 +39,23 @@ export function colorRows(colors: readonly JudgedColor[], filter: ColorFilter): 
   if (!filter.isGrouped) return wanted.map((color) => rowOf(color, []));
   const groups = new Map<string, JudgedColor[]>();
   for (const color of wanted) groups.set(color.group, [...(groups.get(color.group) ?? []), color]);
-  return [...groups.values()].map(([first, ...rest]) => rowOf(first, rest)).sort((a, b) => b.area - a.area || b.elements - a.elements);
+  return [...groups.values()]
+    .map(([first, ...rest]) => rowOf(first, rest))
+    .sort((a, b) => b.area - a.area || b.elements - a.elements);
 }
 
 function matches(color: JudgedColor, { text, use, standing }: ColorFilter): boolean {
   if (use !== null && !color.uses.some((entry) => entry.use === use)) return false;
   if (standing !== null && (color.exception ? 'exception' : color.standing.kind) !== standing) return false;
   const sought = text.trim().toLowerCase();
-  return sought === '' || color.hex.includes(sought) || color.standing.nearest.toLowerCase().includes(sought) || color.declarations.some(({ selector, declaration, sheet }) => `${selector} ${declaration} ${sheet}`.toLowerCase().includes(sought));
+  return (
+    sought === '' ||
+    color.hex.includes(sought) ||
+    color.standing.nearest.toLowerCase().includes(sought) ||
+    color.declarations.some(({ selector, declaration, sheet }) =>
+      `${selector} ${declaration} ${sheet}`.toLowerCase().includes(sought),
+    )
+  );
 }
 
 export function standingWords({ standing, exception }: JudgedColor): string {

@@ -84,47 +84,103 @@ export class FeedingDetail {
   /** The override of this property, where there is one. */
   protected readonly own = computed<Override | null>(() => {
     const found = this.property();
-    return found ? this.site.overrides().findLast((override) => override.property === found.name && !override.through && override.pageId === found.setOn.pageId && override.element === found.setOn.element) ?? null : null;
+    return found
+      ? (this.site
+          .overrides()
+          .findLast(
+            (override) =>
+              override.property === found.name &&
+              !override.through &&
+              override.pageId === found.setOn.pageId &&
+              override.element === found.setOn.element,
+          ) ?? null)
+      : null;
   });
-  readonly #judgement = toSignal<Judgement | null, null>(combineLatest([toObservable(this.own), toObservable(this.site.veneer)]).pipe(
-    debounceTime(0),
-    askEngine(this.#engine, ([own], engine): Promise<Judgement | null> | null => (own ? withProgress(() => undefined, (listener) => engine.judge(own, CENSUS_WIDTH, listener)) : null), null),
-  ), { initialValue: null });
+  readonly #judgement = toSignal<Judgement | null, null>(
+    combineLatest([toObservable(this.own), toObservable(this.site.veneer)]).pipe(
+      debounceTime(0),
+      askEngine(
+        this.#engine,
+        ([own], engine): Promise<Judgement | null> | null =>
+          own
+            ? withProgress(
+                () => undefined,
+                (listener) => engine.judge(own, CENSUS_WIDTH, listener),
+              )
+            : null,
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
   protected readonly findings = computed(() => {
     const judgement = this.#judgement();
     const order = { fails: 0, look: 1, holds: 2 } as const;
-    return judgement && judgement.override.id === this.own()?.id ? [...judgement.findings].sort((a, b) => order[a.standing] - order[b.standing]) : [];
+    return judgement && judgement.override.id === this.own()?.id
+      ? [...judgement.findings].sort((a, b) => order[a.standing] - order[b.standing])
+      : [];
   });
 
   protected readonly pages = computed(() => {
     const counts = new Map<number, number>();
     for (const { pageId } of this.property()?.followers ?? []) counts.set(pageId, (counts.get(pageId) ?? 0) + 1);
-    return (this.site.site()?.pages ?? []).flatMap(({ id, name }) => (counts.has(id) ? [{ id, count: counts.get(id) ?? 0, label: `${name} (${counts.get(id)})` }] : [])).sort((a, b) => b.count - a.count);
+    return (this.site.site()?.pages ?? [])
+      .flatMap(({ id, name }) =>
+        counts.has(id) ? [{ id, count: counts.get(id) ?? 0, label: `${name} (${counts.get(id)})` }] : [],
+      )
+      .sort((a, b) => b.count - a.count);
   });
   protected readonly pageId = computed(() => {
     const [outlined] = this.outlined();
     const chosen = this.chosenPage() ?? outlined?.pageId;
-    return this.pages().some(({ id }) => id === chosen) ? chosen ?? null : this.pages().at(0)?.id ?? null;
+    return this.pages().some(({ id }) => id === chosen) ? (chosen ?? null) : (this.pages().at(0)?.id ?? null);
   });
-  protected readonly lit = computed(() => [...new Set((this.outlined().length > 0 ? this.outlined() : this.property()?.followers ?? []).filter(({ pageId }) => pageId === this.pageId()).map(({ element }) => element))]);
+  protected readonly lit = computed(() => [
+    ...new Set(
+      (this.outlined().length > 0 ? this.outlined() : (this.property()?.followers ?? []))
+        .filter(({ pageId }) => pageId === this.pageId())
+        .map(({ element }) => element),
+    ),
+  ]);
   protected readonly litWords = computed(() => {
     const found = this.property();
     const count = this.lit().length;
-    const listed = found && found.elements > found.followers.length ? `; ${found.followers.length} of ${found.elements} on all pages are listed` : '';
+    const listed =
+      found && found.elements > found.followers.length
+        ? `; ${found.followers.length} of ${found.elements} on all pages are listed`
+        : '';
     return `${count} lit up${this.outlined().length > 0 ? ', of the finding' : listed}${count > MOST_OUTLINED ? `, the first ${MOST_OUTLINED} outlined` : ''}`;
   });
   protected readonly framed = computed<FramedPage | null>(() => {
     const site = this.site.site();
     const pageId = this.pageId();
-    return site && pageId !== null ? { url: `/frame/sites/${site.id}/pages/${pageId}/?v=${site.draft.structure}`, veneerPlace: site.veneerPlace, frameCss: this.site.veneer().frameCss, amendments: new Map() } : null;
+    return site && pageId !== null
+      ? {
+          url: `/frame/sites/${site.id}/pages/${pageId}/?v=${site.draft.structure}`,
+          veneerPlace: site.veneerPlace,
+          frameCss: this.site.veneer().frameCss,
+          amendments: new Map(),
+        }
+      : null;
   });
 
   protected async set(value: OverrideValue): Promise<void> {
     const found = this.property();
     if (!found) return;
-    const plan = await this.#engine.remote.plan([{ ...found.setOn, pseudo: '', ...(found.group === null ? { reach: 'alike' as const } : { reach: 'group' as const, group: found.group }), state: 'rest', property: found.name, value, width: CENSUS_WIDTH }]);
+    const plan = await this.#engine.remote.plan([
+      {
+        ...found.setOn,
+        pseudo: '',
+        ...(found.group === null ? { reach: 'alike' as const } : { reach: 'group' as const, group: found.group }),
+        state: 'rest',
+        property: found.name,
+        value,
+        width: CENSUS_WIDTH,
+      },
+    ]);
     this.refusal.set(plan.refused[0] ?? '');
-    if (plan.put.length > 0) this.#store(`${found.name}: ${valueWords({ palette: this.site.palette() }, value)}`, plan.put, plan.drop);
+    if (plan.put.length > 0)
+      this.#store(`${found.name}: ${valueWords({ palette: this.site.palette() }, value)}`, plan.put, plan.drop);
   }
 
   protected clear(): void {

@@ -27,7 +27,8 @@ import { ColorChip } from '../shared/ui/color-chip';
     </table>
   `,
   styleUrl: './facts-table.scss',
-  styles: 'td .uv-soft { margin-left: 6px; } td button { padding: 0; border: 0; background: none; color: inherit; font: inherit; text-align: left; text-decoration: underline; cursor: pointer; } tr.current { background: var(--uv-paper); font-weight: 600; } .ours { margin-left: 6px; padding: 0 5px; border: 1px solid var(--uv-ink); border-radius: 3px; font-size: 11px; } .what { width: 190px; white-space: nowrap; } .name { width: 180px; } .value { width: 120px; }',
+  styles:
+    'td .uv-soft { margin-left: 6px; } td button { padding: 0; border: 0; background: none; color: inherit; font: inherit; text-align: left; text-decoration: underline; cursor: pointer; } tr.current { background: var(--uv-paper); font-weight: 600; } .ours { margin-left: 6px; padding: 0 5px; border: 1px solid var(--uv-ink); border-radius: 3px; font-size: 11px; } .what { width: 190px; white-space: nowrap; } .name { width: 180px; } .value { width: 120px; }',
 })
 export class FeedingTable {
   readonly #site = inject(SiteStore);
@@ -38,5 +39,13 @@ export class FeedingTable {
   readonly picked = output<FeedingProperty>();
 
   /** Properties that overrides set. */
-  protected readonly ours = computed(() => new Set(this.#site.overrides().filter(({ through }) => !through).map(({ property }) => property)));
+  protected readonly ours = computed(
+    () =>
+      new Set(
+        this.#site
+          .overrides()
+          .filter(({ through }) => !through)
+          .map(({ property }) => property),
+      ),
+  );
 }

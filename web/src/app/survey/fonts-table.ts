@@ -23,6 +23,9 @@ export class FontsTable {
 
   protected readonly rows = computed(() => {
     const total = this.fonts().reduce((sum, { area }) => sum + area, 0);
-    return this.fonts().map((font) => ({ ...font, share: total > 0 ? `${((100 * font.area) / total).toFixed(1)} %` : '–' }));
+    return this.fonts().map((font) => ({
+      ...font,
+      share: total > 0 ? `${((100 * font.area) / total).toFixed(1)} %` : '–',
+    }));
   });
 }

@@ -19,7 +19,11 @@ export const THE_REST = '';
  * shares the last board.
  * @param width of a row, px.
  */
-export function layFloor(things: readonly { readonly key: string; readonly size: number }[], width: number, rows: number): Board[] {
+export function layFloor(
+  things: readonly { readonly key: string; readonly size: number }[],
+  width: number,
+  rows: number,
+): Board[] {
   const total = things.reduce((sum, { size }) => sum + size, 0);
   if (total <= 0 || width < NARROWEST) return [];
   // The end of a row may stay bare by less than a board, and the rest takes one.
@@ -28,7 +32,8 @@ export function layFloor(things: readonly { readonly key: string; readonly size:
   const wide = sorted.filter(({ length }) => length >= NARROWEST);
   const narrow = sorted.filter(({ length }) => length < NARROWEST).reduce((sum, { length }) => sum + length, 0);
   const rest = narrow > 0 ? [{ key: THE_REST, length: Math.max(NARROWEST, narrow) }] : [];
-  const scale = (room - rest.reduce((sum, { length }) => sum + length, 0)) / wide.reduce((sum, { length }) => sum + length, 0);
+  const scale =
+    (room - rest.reduce((sum, { length }) => sum + length, 0)) / wide.reduce((sum, { length }) => sum + length, 0);
   const boards: Board[] = [];
   let at = 0;
   for (const { key, length } of [...wide.map((board) => ({ ...board, length: board.length * scale })), ...rest]) {

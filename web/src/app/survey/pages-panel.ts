@@ -92,7 +92,8 @@ export class PagesPanel {
     if (this.renaming() !== id) return;
     this.renaming.set(null);
     const name = text.trim();
-    if (name !== '' && name !== this.store.site()?.pages.find((page) => page.id === id)?.name) this.edits.renamePage(id, name).subscribe();
+    if (name !== '' && name !== this.store.site()?.pages.find((page) => page.id === id)?.name)
+      this.edits.renamePage(id, name).subscribe();
   }
 
   protected renameSite(text = ''): void {
@@ -102,8 +103,11 @@ export class PagesPanel {
 
   protected drop(id: number, name: string): void {
     this.#confirm.confirm({
-      header: `Remove ${name}`, message: `"${name}" goes from this site, and undo does not bring it back. It can be captured again.`,
-      acceptLabel: 'Remove the page', rejectLabel: 'Keep it', accept: () => this.edits.dropPage(id).subscribe(),
+      header: `Remove ${name}`,
+      message: `"${name}" goes from this site, and undo does not bring it back. It can be captured again.`,
+      acceptLabel: 'Remove the page',
+      rejectLabel: 'Keep it',
+      accept: () => this.edits.dropPage(id).subscribe(),
     });
   }
 
@@ -111,8 +115,11 @@ export class PagesPanel {
     const site = this.store.site();
     if (!site) return;
     this.#confirm.confirm({
-      header: `Remove ${site.name}`, message: `The site goes with its pages (${site.pages.length}), its palette, its overrides (${site.draft.overrides.length}) and its revisions (${site.draft.revisions.length}). This cannot be undone.`,
-      acceptLabel: 'Remove the site', rejectLabel: 'Keep it', accept: () => this.edits.dropSite(),
+      header: `Remove ${site.name}`,
+      message: `The site goes with its pages (${site.pages.length}), its palette, its overrides (${site.draft.overrides.length}) and its revisions (${site.draft.revisions.length}). This cannot be undone.`,
+      acceptLabel: 'Remove the site',
+      rejectLabel: 'Keep it',
+      accept: () => this.edits.dropSite(),
     });
   }
 }

@@ -1,22 +1,35 @@
 import type { PartBody, PartsRequest } from '@upper-veneer/contract';
 import type { PartProposal } from '@upper-veneer/core';
 
-type Part = Readonly<Omit<PartBody, 'openers'>> & { readonly openers: readonly Readonly<PartBody['openers'][number]>[] };
+type Part = Readonly<Omit<PartBody, 'openers'>> & {
+  readonly openers: readonly Readonly<PartBody['openers'][number]>[];
+};
 
 function toRequest(label: string, parts: readonly Part[], merged: PartsRequest['merged'] = []): PartsRequest {
-  return { label: label.slice(0, 200), parts: parts.map((part) => ({ ...part, openers: part.openers.map((opener) => ({ ...opener })) })), merged };
+  return {
+    label: label.slice(0, 200),
+    parts: parts.map((part) => ({ ...part, openers: part.openers.map((opener) => ({ ...opener })) })),
+    merged,
+  };
 }
 
 /** A part changed. */
 export function withPart(parts: readonly Part[], id: number, edit: Partial<Omit<Part, 'id'>>): PartsRequest {
   const before = parts.find((part) => part.id === id);
-  const label = edit.name === undefined ? `Change the part ${before?.name ?? ''}` : `Rename ${before?.name ?? ''} to ${edit.name}`;
-  return toRequest(label, parts.map((part) => (part.id === id ? { ...part, ...edit } : part)));
+  const label =
+    edit.name === undefined ? `Change the part ${before?.name ?? ''}` : `Rename ${before?.name ?? ''} to ${edit.name}`;
+  return toRequest(
+    label,
+    parts.map((part) => (part.id === id ? { ...part, ...edit } : part)),
+  );
 }
 
 /** A part taken away; overrides in it stay. */
 export function withoutPart(parts: readonly Part[], id: number): PartsRequest {
-  return toRequest(`Take away the part ${parts.find((part) => part.id === id)?.name ?? ''}`, parts.filter((part) => part.id !== id));
+  return toRequest(
+    `Take away the part ${parts.find((part) => part.id === id)?.name ?? ''}`,
+    parts.filter((part) => part.id !== id),
+  );
 }
 
 /** Proposals taken in, under names nobody has. */
@@ -28,7 +41,10 @@ export function withProposals(parts: readonly Part[], proposals: readonly PartPr
     taken.add(own.toLowerCase());
     return { id: 0, name: own, kind, selector, openers };
   });
-  return toRequest(added.length === 1 ? `Take in the part ${added[0].name}` : `Take in ${added.length} parts`, [...parts, ...added]);
+  return toRequest(added.length === 1 ? `Take in the part ${added[0].name}` : `Take in ${added.length} parts`, [
+    ...parts,
+    ...added,
+  ]);
 }
 
 /** One part merged into another: one selector for both, and the overrides of both. */
@@ -36,6 +52,14 @@ export function withMerge(parts: readonly Part[], from: number, into: number): P
   const source = parts.find((part) => part.id === from);
   const target = parts.find((part) => part.id === into);
   if (!source || !target || from === into) return null;
-  const merged = { ...target, selector: `${target.selector}, ${source.selector}`, openers: [...target.openers, ...source.openers] };
-  return toRequest(`Merge ${source.name} into ${target.name}`, parts.filter(({ id }) => id !== from).map((part) => (part.id === into ? merged : part)), [{ from, into }]);
+  const merged = {
+    ...target,
+    selector: `${target.selector}, ${source.selector}`,
+    openers: [...target.openers, ...source.openers],
+  };
+  return toRequest(
+    `Merge ${source.name} into ${target.name}`,
+    parts.filter(({ id }) => id !== from).map((part) => (part.id === into ? merged : part)),
+    [{ from, into }],
+  );
 }

@@ -12,9 +12,22 @@ import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { withMerge, withPart, withProposals, withoutPart } from './part-edits';
 
-const ACT_WORDS: Readonly<Record<(typeof OPENER_ACTS)[number], string>> = { 'add-class': 'gets the class', 'drop-class': 'loses the class', 'set-attribute': 'gets the attribute', 'drop-attribute': 'loses the attribute' };
+const ACT_WORDS: Readonly<Record<(typeof OPENER_ACTS)[number], string>> = {
+  'add-class': 'gets the class',
+  'drop-class': 'loses the class',
+  'set-attribute': 'gets the attribute',
+  'drop-attribute': 'loses the attribute',
+};
 
-const KIND_WORDS: Readonly<Record<(typeof PART_KINDS)[number], string>> = { theme: 'theme', 'embedded widget': 'embedded widget', form: 'form', 'pop-up': 'pop-up', framed: 'another document', shadow: 'closed component', other: 'other' };
+const KIND_WORDS: Readonly<Record<(typeof PART_KINDS)[number], string>> = {
+  theme: 'theme',
+  'embedded widget': 'embedded widget',
+  form: 'form',
+  'pop-up': 'pop-up',
+  framed: 'another document',
+  shadow: 'closed component',
+  other: 'other',
+};
 
 const REACH_WORDS: Readonly<Record<Reachability, string>> = { 'in page': '', shadow: 'shadow root', framed: 'framed' };
 
@@ -92,22 +105,65 @@ export class PartsPanel {
   protected readonly opener = signal<OpenerBody>({ selector: '', act: 'add-class', name: '', value: '' });
 
   readonly #parts = computed(() => this.site.site()?.parts ?? []);
-  readonly #reachabilities = toSignal<ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>, ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>>(toObservable(this.site.site).pipe(
-    askEngine(this.#engine, (site, engine): Promise<ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>> | null => (site ? engine.reachabilities().then((entries) => new Map(entries.map(([id, reachability, pageIds]) => [id, { reachability, pages: pageIds.length }]))) : null), new Map()),
-  ), { initialValue: new Map() });
-  readonly #proposals = toSignal<readonly PartProposal[], readonly PartProposal[]>(toObservable(this.site.site).pipe(askEngine(this.#engine, (site, engine): Promise<readonly PartProposal[]> | null => (site ? engine.proposeParts() : null), [])), { initialValue: [] });
+  readonly #reachabilities = toSignal<
+    ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>,
+    ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>
+  >(
+    toObservable(this.site.site).pipe(
+      askEngine(
+        this.#engine,
+        (
+          site,
+          engine,
+        ): Promise<ReadonlyMap<number, { readonly reachability: Reachability; readonly pages: number }>> | null =>
+          site
+            ? engine
+                .reachabilities()
+                .then(
+                  (entries) =>
+                    new Map(
+                      entries.map(([id, reachability, pageIds]) => [id, { reachability, pages: pageIds.length }]),
+                    ),
+                )
+            : null,
+        new Map(),
+      ),
+    ),
+    { initialValue: new Map() },
+  );
+  readonly #proposals = toSignal<readonly PartProposal[], readonly PartProposal[]>(
+    toObservable(this.site.site).pipe(
+      askEngine(
+        this.#engine,
+        (site, engine): Promise<readonly PartProposal[]> | null => (site ? engine.proposeParts() : null),
+        [],
+      ),
+    ),
+    { initialValue: [] },
+  );
 
-  protected readonly rows = computed(() => this.#parts().map((part) => {
-    const found = this.#reachabilities().get(part.id);
-    return { ...part, pages: found?.pages ?? 0, reach: [found ? REACH_WORDS[found.reachability] : 'matches nothing', part.openers.length > 0 ? 'opens' : ''].filter((text) => text !== '').map((text) => ` · ${text}`).join('') };
-  }));
+  protected readonly rows = computed(() =>
+    this.#parts().map((part) => {
+      const found = this.#reachabilities().get(part.id);
+      return {
+        ...part,
+        pages: found?.pages ?? 0,
+        reach: [found ? REACH_WORDS[found.reachability] : 'matches nothing', part.openers.length > 0 ? 'opens' : '']
+          .filter((text) => text !== '')
+          .map((text) => ` · ${text}`)
+          .join(''),
+      };
+    }),
+  );
   protected readonly fresh = computed(() => {
     const known = new Set(this.#parts().flatMap(({ selector }) => selector.split(',').map((text) => text.trim())));
     return this.#proposals().filter(({ selector }) => !known.has(selector));
   });
 
   protected others(id: number): { readonly id: number; readonly name: string }[] {
-    return this.#parts().filter((part) => part.id !== id).map((part) => ({ id: part.id, name: part.name }));
+    return this.#parts()
+      .filter((part) => part.id !== id)
+      .map((part) => ({ id: part.id, name: part.name }));
   }
 
   protected show(id: number): void {
@@ -135,7 +191,18 @@ export class PartsPanel {
   protected addOpener(id: number): void {
     const part = this.#parts().find((candidate) => candidate.id === id);
     const { selector, act, name, value } = this.opener();
-    if (part) this.edit(id, { openers: [...part.openers, { selector: selector.trim(), act, name: name.trim().replace(/^\./, ''), value: act === 'set-attribute' ? value : '' }] });
+    if (part)
+      this.edit(id, {
+        openers: [
+          ...part.openers,
+          {
+            selector: selector.trim(),
+            act,
+            name: name.trim().replace(/^\./, ''),
+            value: act === 'set-attribute' ? value : '',
+          },
+        ],
+      });
   }
 
   protected merge(from: number, into: number): void {

@@ -67,7 +67,12 @@ export class SheetsPanel {
   readonly summaries = input.required<readonly SheetSummary[]>();
 
   protected readonly icons = { up: ArrowUp, down: ArrowDown };
-  protected readonly words: Readonly<Record<SheetSummary['origin'], string>> = { file: 'as a file', 'in the page': 'in the page', imported: 'by @import', 'shadow tree': 'in a shadow tree' };
+  protected readonly words: Readonly<Record<SheetSummary['origin'], string>> = {
+    file: 'as a file',
+    'in the page': 'in the page',
+    imported: 'by @import',
+    'shadow tree': 'in a shadow tree',
+  };
   protected readonly chosenPage = signal<number | null>(null);
   protected readonly pageId = computed(() => {
     const pages = this.site.site()?.pages ?? [];
@@ -75,9 +80,24 @@ export class SheetsPanel {
   });
 
   /** Sheets of every page, in order. */
-  readonly #ordered = toSignal<ReadonlyMap<number, readonly OrderedSheet[]>, ReadonlyMap<number, readonly OrderedSheet[]>>(toObservable(this.site.site).pipe(
-    askEngine(this.#engine, (site, engine): Promise<ReadonlyMap<number, readonly OrderedSheet[]>> | null => (site ? Promise.all(site.pages.map(async ({ id }) => [id, await engine.sheetsInOrder(id)] as const)).then((entries) => new Map(entries)) : null), new Map()),
-  ), { initialValue: new Map() });
+  readonly #ordered = toSignal<
+    ReadonlyMap<number, readonly OrderedSheet[]>,
+    ReadonlyMap<number, readonly OrderedSheet[]>
+  >(
+    toObservable(this.site.site).pipe(
+      askEngine(
+        this.#engine,
+        (site, engine): Promise<ReadonlyMap<number, readonly OrderedSheet[]>> | null =>
+          site
+            ? Promise.all(site.pages.map(async ({ id }) => [id, await engine.sheetsInOrder(id)] as const)).then(
+                (entries) => new Map(entries),
+              )
+            : null,
+        new Map(),
+      ),
+    ),
+    { initialValue: new Map() },
+  );
 
   protected readonly sheets = computed(() => this.#ordered().get(this.pageId() ?? -1) ?? []);
   protected readonly likePages = computed(() => {
@@ -86,15 +106,36 @@ export class SheetsPanel {
   });
   protected readonly rows = computed(() => {
     const place = this.site.site()?.veneerPlace ?? 'head-end';
-    const sheets = this.sheets().map((sheet, index) => ({ index, name: sheet.path || 'style element', note: [sheet.isInBody ? 'in the body' : '', sheet.media].filter((text) => text !== '').join(', '), sheet }));
-    const after = place.startsWith('after:') ? sheets.findLastIndex(({ sheet }) => sheet.path === place.slice(6)) + 1 : 0;
+    const sheets = this.sheets().map((sheet, index) => ({
+      index,
+      name: sheet.path || 'style element',
+      note: [sheet.isInBody ? 'in the body' : '', sheet.media].filter((text) => text !== '').join(', '),
+      sheet,
+    }));
+    const after = place.startsWith('after:')
+      ? sheets.findLastIndex(({ sheet }) => sheet.path === place.slice(6)) + 1
+      : 0;
     const firstInBody = sheets.findIndex(({ sheet }) => sheet.isInBody);
     const at = place === 'body-end' ? sheets.length : after || (firstInBody === -1 ? sheets.length : firstInBody);
-    return sheets.toSpliced(at, 0, { index: -1, name: 'veneer.css', note: 'the veneer', sheet: { path: '', media: '', isInBody: false } });
+    return sheets.toSpliced(at, 0, {
+      index: -1,
+      name: 'veneer.css',
+      note: 'the veneer',
+      sheet: { path: '', media: '', isInBody: false },
+    });
   });
   protected readonly places = computed<readonly { readonly place: VeneerPlace; readonly label: string }[]>(() => {
-    const paths = new Set([...this.#ordered().values()].flat().map(({ path }) => path).filter((path) => path !== ''));
-    return [{ place: 'head-end', label: 'last in the head' }, { place: 'body-end', label: 'at the end of the body' }, ...[...paths].map((path) => ({ place: `after:${path}` as const, label: `after ${path}` }))];
+    const paths = new Set(
+      [...this.#ordered().values()]
+        .flat()
+        .map(({ path }) => path)
+        .filter((path) => path !== ''),
+    );
+    return [
+      { place: 'head-end', label: 'last in the head' },
+      { place: 'body-end', label: 'at the end of the body' },
+      ...[...paths].map((path) => ({ place: `after:${path}` as const, label: `after ${path}` })),
+    ];
   });
 
   /** Share of its rules that match nothing, as far as they were tried. */
@@ -109,14 +150,22 @@ export class SheetsPanel {
 
   protected place(veneerPlace: VeneerPlace): void {
     const label = this.places().find((entry) => entry.place === veneerPlace)?.label ?? veneerPlace;
-    this.edits.putArrangement({ label: `The veneer is loaded ${label}`.slice(0, 200), veneerPlace, sheetOrders: [] }).subscribe();
+    this.edits
+      .putArrangement({ label: `The veneer is loaded ${label}`.slice(0, 200), veneerPlace, sheetOrders: [] })
+      .subscribe();
   }
 
   protected move(index: number, by: -1 | 1): void {
     const order = this.sheets().map((_, i) => i);
     [order[index], order[index + by]] = [order[index + by], order[index]];
     const name = this.sheets()[index].path || 'A style element';
-    this.edits.putArrangement({ label: `${name} ${by < 0 ? 'earlier' : 'later'}`.slice(0, 200), veneerPlace: this.site.site()?.veneerPlace ?? 'head-end', sheetOrders: this.likePages().map((pageId) => ({ pageId, order })) }).subscribe();
+    this.edits
+      .putArrangement({
+        label: `${name} ${by < 0 ? 'earlier' : 'later'}`.slice(0, 200),
+        veneerPlace: this.site.site()?.veneerPlace ?? 'head-end',
+        sheetOrders: this.likePages().map((pageId) => ({ pageId, order })),
+      })
+      .subscribe();
   }
 }
 

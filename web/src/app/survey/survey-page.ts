@@ -31,12 +31,39 @@ import { TopicPage } from './topic-page';
 import { UnreadMark } from '../shared/ui/unread-mark';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 
-const TOPICS = [{ topic: 'colors', label: 'Colours' }, { topic: 'properties', label: 'Properties' }, { topic: 'fonts', label: 'Fonts' }, { topic: 'sheets', label: 'Stylesheets' }, { topic: 'parts', label: 'Parts' }] as const;
+const TOPICS = [
+  { topic: 'colors', label: 'Colours' },
+  { topic: 'properties', label: 'Properties' },
+  { topic: 'fonts', label: 'Fonts' },
+  { topic: 'sheets', label: 'Stylesheets' },
+  { topic: 'parts', label: 'Parts' },
+] as const;
 
 /** The Survey: what the site is made of, every colour it paints, and where sites come in. */
 @Component({
   selector: 'uv-survey-page',
-  imports: [PaneSwitch, Button, Checkbox, ColorDetail, ColorFloor, ColorTable, ConfirmDialog, FeedingDetail, FeedingTable, FontsTable, FormsModule, ImportDialog, InputText, PagesPanel, PartsPanel, Select, SelectButton, SheetsPanel, TopicPage, UnreadMark],
+  imports: [
+    PaneSwitch,
+    Button,
+    Checkbox,
+    ColorDetail,
+    ColorFloor,
+    ColorTable,
+    ConfirmDialog,
+    FeedingDetail,
+    FeedingTable,
+    FontsTable,
+    FormsModule,
+    ImportDialog,
+    InputText,
+    PagesPanel,
+    PartsPanel,
+    Select,
+    SelectButton,
+    SheetsPanel,
+    TopicPage,
+    UnreadMark,
+  ],
   providers: [ConfirmationService],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-pane]': 'pane()' },
@@ -45,7 +72,11 @@ const TOPICS = [{ topic: 'colors', label: 'Colours' }, { topic: 'properties', la
 })
 export class SurveyPage {
   /** Panels, one of which is shown where the window is narrow. */
-  protected readonly panes = [{ pane: 'pages', label: 'Pages' }, { pane: 'site', label: 'Site' }, { pane: 'detail', label: 'Chosen' }];
+  protected readonly panes = [
+    { pane: 'pages', label: 'Pages' },
+    { pane: 'site', label: 'Site' },
+    { pane: 'detail', label: 'Chosen' },
+  ];
   protected readonly pane = signal('site');
   protected readonly site = inject(SiteStore);
   protected readonly edits = inject(DraftEdits);
@@ -56,10 +87,19 @@ export class SurveyPage {
   protected readonly topic = signal<(typeof TOPICS)[number]['topic']>('colors');
   protected readonly uses = [...USES];
   protected readonly confirmNames = { host: { 'aria-label': 'To be confirmed' } as object };
-  protected readonly standings = [{ standing: 'stray', label: 'stray' }, { standing: 'near', label: 'near-brand' }, { standing: 'brand', label: 'brand' }, { standing: 'exception', label: 'exception' }];
+  protected readonly standings = [
+    { standing: 'stray', label: 'stray' },
+    { standing: 'near', label: 'near-brand' },
+    { standing: 'brand', label: 'brand' },
+    { standing: 'exception', label: 'exception' },
+  ];
   /** The custom property chosen: its name and where it is set, which a new count leaves as they are. */
   protected readonly chosenFeeding = signal('');
-  protected readonly feeding = computed(() => this.census.census()?.properties.find(({ name, sheet, line }) => name + sheet + line === this.chosenFeeding()) ?? null);
+  protected readonly feeding = computed(
+    () =>
+      this.census.census()?.properties.find(({ name, sheet, line }) => name + sheet + line === this.chosenFeeding()) ??
+      null,
+  );
   protected readonly text = signal('');
   protected readonly use = signal<Use | null>(null);
   protected readonly standing = signal<string | null>(null);
@@ -69,7 +109,10 @@ export class SurveyPage {
 
   protected readonly state = this.census.state;
   /** Kept while the colour is still there. */
-  protected readonly chosenHex = linkedSignal<ReadonlySet<string>, string | null>({ source: () => new Set(this.census.colors().map(({ hex }) => hex)), computation: (hexes, before) => (before?.value && hexes.has(before.value) ? before.value : null) });
+  protected readonly chosenHex = linkedSignal<ReadonlySet<string>, string | null>({
+    source: () => new Set(this.census.colors().map(({ hex }) => hex)),
+    computation: (hexes, before) => (before?.value && hexes.has(before.value) ? before.value : null),
+  });
   protected readonly doing = computed(() => {
     const state = this.state();
     return state.status === 'counting' ? state.doing : '';
@@ -85,11 +128,18 @@ export class SurveyPage {
     const missed = state.unmeasured.length > 0 ? `, ${state.unmeasured.join(', ')} not measured` : '';
     return `${elements.toLocaleString('en')} elements, ${shown.toLocaleString('en')} shown${missed}`;
   });
-  readonly #filter = computed<ColorFilter>(() => ({ text: this.text(), use: this.use(), standing: this.standing(), isGrouped: this.isGrouped() }));
+  readonly #filter = computed<ColorFilter>(() => ({
+    text: this.text(),
+    use: this.use(),
+    standing: this.standing(),
+    isGrouped: this.isGrouped(),
+  }));
   protected readonly rows = computed(() => colorRows(this.census.colors(), this.#filter()));
   protected readonly sought = computed(() => {
     const { text, use, standing } = this.#filter();
-    return text.trim() === '' && use === null && standing === null ? null : new Set(this.rows().flatMap(({ hex, members }) => [hex, ...members.map((member) => member.hex)]));
+    return text.trim() === '' && use === null && standing === null
+      ? null
+      : new Set(this.rows().flatMap(({ hex, members }) => [hex, ...members.map((member) => member.hex)]));
   });
 
   constructor() {
@@ -103,7 +153,12 @@ export class SurveyPage {
   protected except({ hex, reason }: { readonly hex: string; readonly reason: string }): void {
     const others = this.site.exceptions().filter(({ kind, target }) => kind !== 'color' || target !== hex);
     const exceptions = reason === '' ? others : [...others, { kind: 'color' as const, target: hex, reason }];
-    this.edits.putExceptions({ label: reason === '' ? `${hex} is no exception` : `Leave ${hex} alone`, exceptions: exceptions.map((exception) => ({ ...exception })) }).subscribe();
+    this.edits
+      .putExceptions({
+        label: reason === '' ? `${hex} is no exception` : `Leave ${hex} alone`,
+        exceptions: exceptions.map((exception) => ({ ...exception })),
+      })
+      .subscribe();
   }
 
   /** Files may be dropped anywhere on the view. */

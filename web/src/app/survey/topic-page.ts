@@ -38,33 +38,75 @@ export class TopicPage {
   protected readonly width = CENSUS_WIDTH;
   protected readonly chosen = signal('');
   protected readonly chosenPage = signal<number | null>(null);
-  protected readonly choices = computed<readonly { readonly key: string; readonly label: string; readonly topic: Topic }[]>(() => {
+  protected readonly choices = computed<
+    readonly { readonly key: string; readonly label: string; readonly topic: Topic }[]
+  >(() => {
     const census = this.#census.census();
     switch (this.topic()) {
-      case 'parts': return (this.site.site()?.parts ?? []).map(({ id, name }) => ({ key: `part ${id}`, label: name, topic: { kind: 'part', partId: id } }));
-      case 'sheets': return (census?.sheets ?? []).map(({ name }) => ({ key: `sheet ${name}`, label: name, topic: { kind: 'sheet', name } }));
-      case 'fonts': return [...new Set((census?.fonts ?? []).map(({ family }) => family))].map((family) => ({ key: `font ${family}`, label: family, topic: { kind: 'font', family } }));
-      default: return [];
+      case 'parts':
+        return (this.site.site()?.parts ?? []).map(({ id, name }) => ({
+          key: `part ${id}`,
+          label: name,
+          topic: { kind: 'part', partId: id },
+        }));
+      case 'sheets':
+        return (census?.sheets ?? []).map(({ name }) => ({
+          key: `sheet ${name}`,
+          label: name,
+          topic: { kind: 'sheet', name },
+        }));
+      case 'fonts':
+        return [...new Set((census?.fonts ?? []).map(({ family }) => family))].map((family) => ({
+          key: `font ${family}`,
+          label: family,
+          topic: { kind: 'font', family },
+        }));
+      default:
+        return [];
     }
   });
-  protected readonly choice = computed(() => this.choices().find(({ key }) => key === this.chosen()) ?? this.choices().at(0) ?? null);
+  protected readonly choice = computed(
+    () => this.choices().find(({ key }) => key === this.chosen()) ?? this.choices().at(0) ?? null,
+  );
   protected readonly pageId = computed(() => {
     const pages = this.site.site()?.pages ?? [];
     return pages.find(({ id }) => id === this.chosenPage())?.id ?? pages.at(0)?.id ?? null;
   });
-  readonly #question = computed(() => ({ topic: this.choice()?.topic ?? null, pageId: this.pageId(), css: this.site.veneer().css }), { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) });
-  protected readonly lit = toSignal<readonly number[], readonly number[]>(toObservable(this.#question).pipe(
-    askEngine(this.#engine, ({ topic, pageId }, engine): Promise<readonly number[]> | null => (topic && pageId !== null ? engine.whereItShows(pageId, topic, CENSUS_WIDTH) : null), []),
-  ), { initialValue: [] });
-  protected readonly empty = computed(() => (this.topic() === 'parts' ? 'No part yet' : 'Known once the colours are counted'));
+  readonly #question = computed(
+    () => ({ topic: this.choice()?.topic ?? null, pageId: this.pageId(), css: this.site.veneer().css }),
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
+  protected readonly lit = toSignal<readonly number[], readonly number[]>(
+    toObservable(this.#question).pipe(
+      askEngine(
+        this.#engine,
+        ({ topic, pageId }, engine): Promise<readonly number[]> | null =>
+          topic && pageId !== null ? engine.whereItShows(pageId, topic, CENSUS_WIDTH) : null,
+        [],
+      ),
+    ),
+    { initialValue: [] },
+  );
+  protected readonly empty = computed(() =>
+    this.topic() === 'parts' ? 'No part yet' : 'Known once the colours are counted',
+  );
   protected readonly words = computed(() => {
     const count = this.lit().length;
     if (!this.choice()) return this.empty();
-    return count === 0 ? 'Not on this page' : `${count} ${count === 1 ? 'element' : 'elements'} lit up on this page, at rest, ${CENSUS_WIDTH} px wide${count > MOST_OUTLINED ? `; the first ${MOST_OUTLINED} are outlined` : ''}`;
+    return count === 0
+      ? 'Not on this page'
+      : `${count} ${count === 1 ? 'element' : 'elements'} lit up on this page, at rest, ${CENSUS_WIDTH} px wide${count > MOST_OUTLINED ? `; the first ${MOST_OUTLINED} are outlined` : ''}`;
   });
   protected readonly framed = computed<FramedPage | null>(() => {
     const site = this.site.site();
     const pageId = this.pageId();
-    return site && pageId !== null ? { url: `/frame/sites/${site.id}/pages/${pageId}/?v=${site.draft.structure}`, veneerPlace: site.veneerPlace, frameCss: this.site.veneer().frameCss, amendments: new Map() } : null;
+    return site && pageId !== null
+      ? {
+          url: `/frame/sites/${site.id}/pages/${pageId}/?v=${site.draft.structure}`,
+          veneerPlace: site.veneerPlace,
+          frameCss: this.site.veneer().frameCss,
+          amendments: new Map(),
+        }
+      : null;
   });
 }

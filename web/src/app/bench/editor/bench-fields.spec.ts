@@ -10,8 +10,18 @@ import { MeasureField } from './measure-field';
 import { rangesFor, readWidth, turnedWidth } from '../page/page-widths';
 import { WidthBar } from '../page/width-bar';
 
-const PALETTE: Palette = { swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }, { id: 2, name: 'Ink', css: '#1d2b2a' }], roles: [{ role: 'accent', swatchId: 1, shade: 0 }, { role: 'ink', swatchId: 2, shade: 0 }] };
-const propertyOf = (row: keyof typeof ROW_PROPERTIES, property: string): RowProperty => ROW_PROPERTIES[row].find((entry) => entry.property === property) as RowProperty;
+const PALETTE: Palette = {
+  swatches: [
+    { id: 1, name: 'Willow', css: '#b4582a' },
+    { id: 2, name: 'Ink', css: '#1d2b2a' },
+  ],
+  roles: [
+    { role: 'accent', swatchId: 1, shade: 0 },
+    { role: 'ink', swatchId: 2, shade: 0 },
+  ],
+};
+const propertyOf = (row: keyof typeof ROW_PROPERTIES, property: string): RowProperty =>
+  ROW_PROPERTIES[row].find((entry) => entry.property === property) as RowProperty;
 
 async function create<T>(type: Type<T>, inputs: Readonly<Record<string, unknown>>) {
   TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), providePrimeNG({})] });
@@ -31,7 +41,8 @@ async function create<T>(type: Type<T>, inputs: Readonly<Record<string, unknown>
 }
 
 describe('MeasureField', () => {
-  const create_ = (property: RowProperty, shown: string, families: readonly string[] = []) => create(MeasureField, { property, shown, palette: PALETTE, families });
+  const create_ = (property: RowProperty, shown: string, families: readonly string[] = []) =>
+    create(MeasureField, { property, shown, palette: PALETTE, families });
 
   it('takes a measure with Enter, and says what it cannot take while it is typed', async () => {
     const { host, type, fixture, part } = await create_(propertyOf('radius', 'border-radius'), '6px');
@@ -54,7 +65,11 @@ describe('MeasureField', () => {
       await fixture.whenStable();
       return host.querySelector('input')?.value ?? '';
     };
-    expect([await press('ArrowUp'), await press('ArrowUp', true), await press('ArrowDown')]).toEqual(['7px', '17px', '16px']);
+    expect([await press('ArrowUp'), await press('ArrowUp', true), await press('ArrowDown')]).toEqual([
+      '7px',
+      '17px',
+      '16px',
+    ]);
     fixture.componentRef.setInput('property', propertyOf('opacity', 'opacity'));
     fixture.componentRef.setInput('shown', '0.5');
     await fixture.whenStable();
@@ -63,7 +78,12 @@ describe('MeasureField', () => {
 
   it('offers the keywords, and the faces of the site before those that ship', async () => {
     const line = await create_(propertyOf('underline', 'text-decoration-line'), 'none');
-    expect([...line.host.querySelectorAll('.choices button')].map((button) => button.textContent)).toEqual(['none', 'underline', 'line-through', 'overline']);
+    expect([...line.host.querySelectorAll('.choices button')].map((button) => button.textContent)).toEqual([
+      'none',
+      'underline',
+      'line-through',
+      'overline',
+    ]);
     expect(line.host.querySelector('.current')?.textContent).toBe('none');
     TestBed.resetTestingModule();
     const font = await create_(propertyOf('type', 'font-family'), 'serif', ['Georgia, serif']);
@@ -80,21 +100,40 @@ describe('CompositeEditor', () => {
   };
 
   it('lifts the stops out, bound to the palette where it has them, and recolours one at a time', async () => {
-    const { host, fixture, picked } = await create_(propertyOf('image', 'background-image'), 'linear-gradient(rgb(180, 88, 42), rgb(1, 2, 3) 60%)');
+    const { host, fixture, picked } = await create_(
+      propertyOf('image', 'background-image'),
+      'linear-gradient(rgb(180, 88, 42), rgb(1, 2, 3) 60%)',
+    );
     const chips = [...host.querySelectorAll<HTMLButtonElement>('.chips button')];
     expect(chips.map((chip) => chip.textContent?.trim())).toEqual(['Accent', 'rgb(1, 2, 3)']);
     chips[1].click();
     await fixture.whenStable();
     host.querySelector<HTMLButtonElement>('.swatch[aria-label="Ink"]')?.click();
-    expect(picked).toEqual([{ kind: 'composite', css: 'linear-gradient({0}, {1} 60%)', colors: [{ kind: 'role', role: 'accent', shade: 0 }, { kind: 'swatch', swatchId: 2, shade: 0 }] }]);
+    expect(picked).toEqual([
+      {
+        kind: 'composite',
+        css: 'linear-gradient({0}, {1} 60%)',
+        colors: [
+          { kind: 'role', role: 'accent', shade: 0 },
+          { kind: 'swatch', swatchId: 2, shade: 0 },
+        ],
+      },
+    ]);
   });
 
   it('lays an overlay over the picture that is there, and clears', async () => {
     const { host, picked } = await create_(propertyOf('image', 'background-image'), 'url("http://x.test/a.svg")');
-    const press = (text: string): void => [...host.querySelectorAll<HTMLButtonElement>('.acts button')].find((button) => button.textContent?.trim() === text)?.click();
+    const press = (text: string): void =>
+      [...host.querySelectorAll<HTMLButtonElement>('.acts button')]
+        .find((button) => button.textContent?.trim() === text)
+        ?.click();
     press('Overlay over the picture');
     press('Clear it');
-    expect(picked[0]).toEqual({ kind: 'composite', css: 'linear-gradient(color-mix(in srgb, {0} 55%, transparent), color-mix(in srgb, {0} 55%, transparent)), url("http://x.test/a.svg")', colors: [{ kind: 'role', role: 'ink', shade: 0 }] });
+    expect(picked[0]).toEqual({
+      kind: 'composite',
+      css: 'linear-gradient(color-mix(in srgb, {0} 55%, transparent), color-mix(in srgb, {0} 55%, transparent)), url("http://x.test/a.svg")',
+      colors: [{ kind: 'role', role: 'ink', shade: 0 }],
+    });
     expect(picked[1]).toEqual({ kind: 'literal', css: 'none' });
   });
 
@@ -102,7 +141,9 @@ describe('CompositeEditor', () => {
     const { host, type, picked } = await create_(propertyOf('shadow', 'box-shadow'), 'none');
     await type('form input', '0 2px 4px #b4582a');
     host.querySelector('form')?.dispatchEvent(new Event('submit'));
-    expect(picked).toEqual([{ kind: 'composite', css: '0 2px 4px {0}', colors: [{ kind: 'role', role: 'accent', shade: 0 }] }]);
+    expect(picked).toEqual([
+      { kind: 'composite', css: '0 2px 4px {0}', colors: [{ kind: 'role', role: 'accent', shade: 0 }] },
+    ]);
     await type('form input', 'soft');
     expect(host.querySelector('.problem')?.textContent).toContain('box-shadow takes no');
   });
@@ -110,15 +151,37 @@ describe('CompositeEditor', () => {
 
 describe('CompanionsList', () => {
   const companion = (name: string, kind: Companion['kind'], element: number): Companion => ({
-    kind, name, state: 'rest', stateWords: 'Rest', count: 2, ratio: 1.84, wanted: 4.5, proposed: { kind: 'role', role: 'ink', shade: 0 }, proposedWords: 'Ink', proposedRatio: 9.17,
-    wish: { pageId: 1, element, pseudo: '', reach: 'alike', state: 'rest', property: 'color', value: { kind: 'role', role: 'ink', shade: 0 }, width: 1280 },
+    kind,
+    name,
+    state: 'rest',
+    stateWords: 'Rest',
+    count: 2,
+    ratio: 1.84,
+    wanted: 4.5,
+    proposed: { kind: 'role', role: 'ink', shade: 0 },
+    proposedWords: 'Ink',
+    proposedRatio: 9.17,
+    wish: {
+      pageId: 1,
+      element,
+      pseudo: '',
+      reach: 'alike',
+      state: 'rest',
+      property: 'color',
+      value: { kind: 'role', role: 'ink', shade: 0 },
+      width: 1280,
+    },
   });
 
   it('says what fails and what is proposed, and takes all, some or none', async () => {
-    const { host, fixture, part } = await create(CompanionsList, { companions: [companion('Head', 'heading', 3), companion('Words', 'text', 4), companion('Glow', 'shadow', 4)] });
+    const { host, fixture, part } = await create(CompanionsList, {
+      companions: [companion('Head', 'heading', 3), companion('Words', 'text', 4), companion('Glow', 'shadow', 4)],
+    });
     const taken: string[][] = [];
     part.taken.subscribe((list) => taken.push(list.map(({ name }) => name)));
-    expect(host.querySelector('li')?.textContent?.replace(/\s+/g, ' ').trim()).toBe('heading · Head and 1 alike1.8 : 1, needs 4.5→ Ink 9.1 : 1');
+    expect(host.querySelector('li')?.textContent?.replace(/\s+/g, ' ').trim()).toBe(
+      'heading · Head and 1 alike1.8 : 1, needs 4.5→ Ink 9.1 : 1',
+    );
     host.querySelector<HTMLButtonElement>('header button')?.click();
     host.querySelectorAll<HTMLInputElement>('input')[0].click();
     await fixture.whenStable();
@@ -139,12 +202,16 @@ describe('the width of the page', () => {
     const chosen: number[] = [];
     part.chosen.subscribe((width) => chosen.push(width));
     const ruler = host.querySelector<HTMLElement>('[role=slider]');
-    for (const key of ['ArrowRight', 'ArrowLeft', 'Home']) ruler?.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+    for (const key of ['ArrowRight', 'ArrowLeft', 'Home'])
+      ruler?.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
     host.querySelector<HTMLButtonElement>('.turn')?.click();
     await type('form input', '1024');
     host.querySelector('form')?.dispatchEvent(new Event('submit'));
     expect(chosen).toEqual([768, 600, 800, 1024]);
-    expect([ruler?.getAttribute('aria-valuenow'), ruler?.getAttribute('aria-valuetext')]).toEqual(['1280', '1280 px; rules change at 600, 768 px']);
+    expect([ruler?.getAttribute('aria-valuenow'), ruler?.getAttribute('aria-valuetext')]).toEqual([
+      '1280',
+      '1280 px; rules change at 600, 768 px',
+    ]);
   });
 });
 
@@ -167,7 +234,8 @@ describe('HoldButton and PeelLine', () => {
     const { host, part } = await create(PeelLine, { at: 0.5 });
     const moved: number[] = [];
     part.moved.subscribe((at) => moved.push(Math.round(100 * at)));
-    for (const key of ['ArrowRight', 'ArrowLeft', 'Home', 'End', 'x']) host.querySelector('button')?.dispatchEvent(new KeyboardEvent('keydown', { key }));
+    for (const key of ['ArrowRight', 'ArrowLeft', 'Home', 'End', 'x'])
+      host.querySelector('button')?.dispatchEvent(new KeyboardEvent('keydown', { key }));
     expect(moved).toEqual([55, 45, 0, 100]);
     expect(host.querySelector('[role=slider]')?.getAttribute('aria-valuenow')).toBe('50');
   });

@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { CLOSED_TO_VISITED, ROW_PROPERTIES, ROW_WORDS, isOpenToVisited, isScrollbarRow, type Inspection, type OverrideValue } from '@upper-veneer/core';
+import {
+  CLOSED_TO_VISITED,
+  ROW_PROPERTIES,
+  ROW_WORDS,
+  isOpenToVisited,
+  isScrollbarRow,
+  type Inspection,
+  type OverrideValue,
+} from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { SiteStore } from '../../shared/site/site-store';
 import { BenchActs } from '../store/bench-acts';
@@ -75,10 +83,20 @@ export class CellEditor {
 
   protected readonly isOnScrollbar = computed(() => isScrollbarRow(this.selection.cell().row));
   protected readonly stateWord = computed(() => this.answers.stateWord(this.selection.cell().state).toLowerCase());
-  protected readonly heading = computed(() => this.isOnScrollbar() ? `${ROW_WORDS[this.selection.cell().row]} becomes` : `${this.answers.stateWord(this.selection.cell().state)} ${ROW_WORDS[this.selection.cell().row].toLowerCase()} becomes`);
-  protected readonly properties = computed(() => ROW_PROPERTIES[this.selection.cell().row].map(({ words }, at) => ({ at, label: words })));
+  protected readonly heading = computed(() =>
+    this.isOnScrollbar()
+      ? `${ROW_WORDS[this.selection.cell().row]} becomes`
+      : `${this.answers.stateWord(this.selection.cell().state)} ${ROW_WORDS[this.selection.cell().row].toLowerCase()} becomes`,
+  );
+  protected readonly properties = computed(() =>
+    ROW_PROPERTIES[this.selection.cell().row].map(({ words }, at) => ({ at, label: words })),
+  );
   /** Why the chosen cell cannot be changed; empty where it can. */
-  protected readonly closed = computed(() => (this.selection.cell().state === 'visited' && !isOpenToVisited(this.selection.rowProperty().property) ? CLOSED_TO_VISITED : ''));
+  protected readonly closed = computed(() =>
+    this.selection.cell().state === 'visited' && !isOpenToVisited(this.selection.rowProperty().property)
+      ? CLOSED_TO_VISITED
+      : '',
+  );
   protected readonly kind = computed(() => this.selection.rowProperty().kind);
   protected readonly current = computed<OverrideValue | null>(() => this.answers.cellOverrides().at(-1)?.value ?? null);
   protected readonly shown = computed(() => this.answers.explanation()?.resolved ?? '');
@@ -86,9 +104,13 @@ export class CellEditor {
     const ranges = rangesFor(this.inspection().breakpoints);
     const own = this.selection.range();
     const key = JSON.stringify(own);
-    return ranges.some(({ range }) => JSON.stringify(range) === key) ? ranges : [...ranges, { label: `${own?.min ?? ''} to ${own?.max ?? ''} px`, range: own }];
+    return ranges.some(({ range }) => JSON.stringify(range) === key)
+      ? ranges
+      : [...ranges, { label: `${own?.min ?? ''} to ${own?.max ?? ''} px`, range: own }];
   });
-  protected readonly ranges = computed(() => this.#ranges().map(({ label, range }) => ({ label, key: JSON.stringify(range) })));
+  protected readonly ranges = computed(() =>
+    this.#ranges().map(({ label, range }) => ({ label, key: JSON.stringify(range) })),
+  );
   protected readonly rangeKey = computed(() => JSON.stringify(this.selection.range()));
 
   protected chooseRange(key: string): void {

@@ -1,6 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { colorOfCss, colorOfValue, hexOf, readComposite, strengthOf, valueProblem, valueWords, withOverlay, type CompositeValue, type OverrideValue, type Palette, type PlainValue, type RowProperty } from '@upper-veneer/core';
+import {
+  colorOfCss,
+  colorOfValue,
+  hexOf,
+  readComposite,
+  strengthOf,
+  valueProblem,
+  valueWords,
+  withOverlay,
+  type CompositeValue,
+  type OverrideValue,
+  type Palette,
+  type PlainValue,
+  type RowProperty,
+} from '@upper-veneer/core';
 import { InputText } from 'primeng/inputtext';
 import { Slider } from 'primeng/slider';
 import { ValuePicker } from '../../shared/ui/value-picker';
@@ -59,17 +73,26 @@ export class CompositeEditor {
 
   protected readonly value = computed<CompositeValue>(() => {
     const current = this.current();
-    return current?.kind === 'composite' ? current : readComposite(this.shown() === 'none' ? '' : this.shown(), this.palette());
+    return current?.kind === 'composite'
+      ? current
+      : readComposite(this.shown() === 'none' ? '' : this.shown(), this.palette());
   });
   /** Which of its colours is chosen. */
-  protected readonly at = linkedSignal({ source: () => this.value().colors.length, computation: (count, before?: { readonly value: number }) => Math.min(before?.value ?? 0, Math.max(0, count - 1)) });
+  protected readonly at = linkedSignal({
+    source: () => this.value().colors.length,
+    computation: (count, before?: { readonly value: number }) => Math.min(before?.value ?? 0, Math.max(0, count - 1)),
+  });
   protected readonly text = linkedSignal(() => this.value().css);
-  protected readonly stops = computed(() => this.value().colors.map((color) => {
-    const found = colorOfValue(color, this.palette());
-    return { words: valueWords({ palette: this.palette() }, color), hex: found ? hexOf(found) : 'transparent' };
-  }));
+  protected readonly stops = computed(() =>
+    this.value().colors.map((color) => {
+      const found = colorOfValue(color, this.palette());
+      return { words: valueWords({ palette: this.palette() }, color), hex: found ? hexOf(found) : 'transparent' };
+    }),
+  );
   protected readonly hasPicture = computed(() => /url\(/.test(this.shown()));
-  protected readonly strength = linkedSignal(() => Number(/\{0\} (\d+)%, transparent/.exec(this.value().css)?.[1] ?? NaN));
+  protected readonly strength = linkedSignal(() =>
+    Number(/\{0\} (\d+)%, transparent/.exec(this.value().css)?.[1] ?? NaN),
+  );
   protected readonly percent = computed(() => (Number.isNaN(this.strength()) ? null : this.strength()));
   /** How strong the chosen colour is, in percent; `null` where it is not of the palette. */
   protected readonly wantedStrength = linkedSignal<number | null>(() => {
@@ -77,17 +100,29 @@ export class CompositeEditor {
     return stop && stop.kind !== 'literal' ? Math.round(strengthOf(stop) * 100) : null;
   });
   protected readonly stopStrength = this.wantedStrength.asReadonly();
-  protected readonly problem = computed(() => (this.text() === this.value().css ? '' : valueProblem(this.property().property, { ...this.value(), css: this.text() }, this.palette()) ?? ''));
+  protected readonly problem = computed(() =>
+    this.text() === this.value().css
+      ? ''
+      : (valueProblem(this.property().property, { ...this.value(), css: this.text() }, this.palette()) ?? ''),
+  );
 
   protected recolour(color: OverrideValue): void {
     if (color.kind === 'composite') return;
-    this.picked.emit({ ...this.value(), colors: this.value().colors.map((own, i) => (i === this.at() ? asStrongAs(own, color) : own)) });
+    this.picked.emit({
+      ...this.value(),
+      colors: this.value().colors.map((own, i) => (i === this.at() ? asStrongAs(own, color) : own)),
+    });
   }
 
   protected setStopStrength(): void {
     const percent = this.wantedStrength();
     if (percent === null) return;
-    this.picked.emit({ ...this.value(), colors: this.value().colors.map((own, i) => (i === this.at() && own.kind !== 'literal' ? { ...own, alpha: percent / 100 } : own)) });
+    this.picked.emit({
+      ...this.value(),
+      colors: this.value().colors.map((own, i) =>
+        i === this.at() && own.kind !== 'literal' ? { ...own, alpha: percent / 100 } : own,
+      ),
+    });
   }
 
   protected gradient(): void {
@@ -106,7 +141,13 @@ export class CompositeEditor {
 
   protected shadow(): void {
     const isText = this.property().property === 'text-shadow';
-    this.picked.emit({ kind: 'composite', css: isText ? '0 1px 2px color-mix(in srgb, {0} 40%, transparent)' : '0 2px 6px color-mix(in srgb, {0} 30%, transparent)', colors: [this.#role('ink') ?? { kind: 'literal', css: '#000' }] });
+    this.picked.emit({
+      kind: 'composite',
+      css: isText
+        ? '0 1px 2px color-mix(in srgb, {0} 40%, transparent)'
+        : '0 2px 6px color-mix(in srgb, {0} 30%, transparent)',
+      colors: [this.#role('ink') ?? { kind: 'literal', css: '#000' }],
+    });
   }
 
   protected use(): void {
@@ -125,13 +166,16 @@ export class CompositeEditor {
     const accent = this.#role('accent');
     if (accent?.kind === 'role') return [accent, { ...accent, shade: -12 }];
     const [first, second] = this.palette().swatches;
-    return [first ? { kind: 'swatch', swatchId: first.id, shade: 0 } : { kind: 'literal', css: '#000' }, second ? { kind: 'swatch', swatchId: second.id, shade: 0 } : { kind: 'literal', css: '#fff' }];
+    return [
+      first ? { kind: 'swatch', swatchId: first.id, shade: 0 } : { kind: 'literal', css: '#000' },
+      second ? { kind: 'swatch', swatchId: second.id, shade: 0 } : { kind: 'literal', css: '#fff' },
+    ];
   }
 }
 
 /** A colour as see-through as the one it stands in for: a sheer stop stays sheer when it is bound to the palette. */
 function asStrongAs(before: PlainValue, next: PlainValue): PlainValue {
   if (next.kind === 'literal' || (next.alpha ?? null) !== null) return next;
-  const alpha = before.kind === 'literal' ? colorOfCss(before.css)?.alpha ?? 1 : strengthOf(before);
+  const alpha = before.kind === 'literal' ? (colorOfCss(before.css)?.alpha ?? 1) : strengthOf(before);
   return alpha > 0 && alpha < 1 ? { ...next, alpha } : next;
 }

@@ -7,13 +7,27 @@ import { BenchSelection } from '../store/bench-selection';
 import { EveryState } from './every-state';
 
 describe('EveryState', () => {
-  const bench = { cell: signal({ row: 'fill', state: 'rest' }), target: signal({ pageId: 1, element: 5, pseudo: '' }), width: signal(1280) };
+  const bench = {
+    cell: signal({ row: 'fill', state: 'rest' }),
+    target: signal({ pageId: 1, element: 5, pseudo: '' }),
+    width: signal(1280),
+  };
   const done: Repair[] = [];
-  const proposals = [{ state: 'hover', words: 'Hover fill: Willow, 12 darker', wishes: [{ state: 'hover' }, { state: 'hover' }] }, { state: 'focus', words: 'Focus fill: Willow, 6 darker', wishes: [{ state: 'focus' }] }];
+  const proposals = [
+    { state: 'hover', words: 'Hover fill: Willow, 12 darker', wishes: [{ state: 'hover' }, { state: 'hover' }] },
+    { state: 'focus', words: 'Focus fill: Willow, 6 darker', wishes: [{ state: 'focus' }] },
+  ];
 
   async function open(found: readonly object[]) {
     done.length = 0;
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), { provide: BenchSelection, useValue: bench }, { provide: BenchActs, useValue: { scope: () => ({}), repair: (repair: Repair) => done.push(repair) } }, { provide: Engine, useValue: { remote: { proposeRow: () => Promise.resolve(found) } } }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: BenchSelection, useValue: bench },
+        { provide: BenchActs, useValue: { scope: () => ({}), repair: (repair: Repair) => done.push(repair) } },
+        { provide: Engine, useValue: { remote: { proposeRow: () => Promise.resolve(found) } } },
+      ],
+    });
     const fixture = TestBed.createComponent(EveryState);
     fixture.componentRef.setInput('inspection', { pageId: 1, element: 5, pseudo: '' } as Inspection);
     await fixture.whenStable();
@@ -25,7 +39,10 @@ describe('EveryState', () => {
 
   it('says what each state would be, and writes only those that stay ticked', async () => {
     const { fixture, host } = await open(proposals);
-    expect([...host.querySelectorAll('label')].map(({ textContent }) => textContent?.trim())).toEqual(['Hover fill: Willow, 12 darker, and its text kept readable', 'Focus fill: Willow, 6 darker']);
+    expect([...host.querySelectorAll('label')].map(({ textContent }) => textContent?.trim())).toEqual([
+      'Hover fill: Willow, 12 darker, and its text kept readable',
+      'Focus fill: Willow, 6 darker',
+    ]);
     expect(done).toEqual([]);
     host.querySelectorAll<HTMLInputElement>('input')[1].click();
     await fixture.whenStable();

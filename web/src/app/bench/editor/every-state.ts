@@ -40,9 +40,15 @@ export class EveryState {
 
   /** Counts questions, so that an older answer is passed over. */
   #asked = 0;
-  readonly #cell = computed(() => `${this.inspection().pageId}/${this.inspection().element}/${this.inspection().pseudo}/${this.#selection.cell().row}`);
+  readonly #cell = computed(
+    () =>
+      `${this.inspection().pageId}/${this.inspection().element}/${this.inspection().pseudo}/${this.#selection.cell().row}`,
+  );
   /** What is proposed; `null` while nothing is asked. Another cell is another question. */
-  protected readonly found = linkedSignal<string, readonly RowProposal[] | null>({ source: this.#cell, computation: () => null });
+  protected readonly found = linkedSignal<string, readonly RowProposal[] | null>({
+    source: this.#cell,
+    computation: () => null,
+  });
   protected readonly left = linkedSignal<string, readonly string[]>({ source: this.#cell, computation: () => [] });
   protected readonly row = computed(() => ROW_WORDS[this.#selection.cell().row]);
   protected readonly chosen = computed(() => (this.found() ?? []).filter(({ state }) => !this.left().includes(state)));
@@ -55,7 +61,10 @@ export class EveryState {
     }
     const cell = this.#cell();
     const round = (this.#asked += 1);
-    const found = await this.#engine.remote.proposeRow({ ...target, ...this.#acts.scope(), width: this.#selection.width() }, this.#selection.cell().row);
+    const found = await this.#engine.remote.proposeRow(
+      { ...target, ...this.#acts.scope(), width: this.#selection.width() },
+      this.#selection.cell().row,
+    );
     if (round !== this.#asked || cell !== this.#cell()) return;
     this.left.set([]);
     this.found.set(found);

@@ -46,11 +46,13 @@ export class MeasureField {
   protected readonly text = linkedSignal(() => this.shown());
   protected readonly choices = computed(() => {
     const { kind, keywords } = this.property();
-    return kind === 'font' ? [...new Set([...this.families(), ...SHIPPED_FACES])].slice(0, 8) : keywords ?? [];
+    return kind === 'font' ? [...new Set([...this.families(), ...SHIPPED_FACES])].slice(0, 8) : (keywords ?? []);
   });
   protected readonly problem = computed(() => {
     const text = this.text().trim();
-    return text === '' || text === this.shown() ? '' : valueProblem(this.property().property, { kind: 'literal', css: text }, this.palette()) ?? '';
+    return text === '' || text === this.shown()
+      ? ''
+      : (valueProblem(this.property().property, { kind: 'literal', css: text }, this.palette()) ?? '');
   });
 
   protected use(): void {

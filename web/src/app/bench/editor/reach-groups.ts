@@ -63,12 +63,28 @@ export class ReachGroups {
 
   readonly #question = computed(() => {
     const { pageId, element, pseudo } = this.inspection();
-    return { pageId, element, pseudo, reach: this.selection.reach(), group: this.selection.group(), pages: this.selection.pages(), spared: this.selection.spared() };
+    return {
+      pageId,
+      element,
+      pseudo,
+      reach: this.selection.reach(),
+      group: this.selection.group(),
+      pages: this.selection.pages(),
+      spared: this.selection.spared(),
+    };
   });
-  protected readonly offers = toSignal<ReachOffers | null, null>(toObservable(this.#question).pipe(
-    debounceTime(120),
-    askEngine(this.#engine, (question, engine): Promise<ReachOffers | null> | null => (question.pseudo === '' ? engine.reachOffers(question) : null), null),
-  ), { initialValue: null });
+  protected readonly offers = toSignal<ReachOffers | null, null>(
+    toObservable(this.#question).pipe(
+      debounceTime(120),
+      askEngine(
+        this.#engine,
+        (question, engine): Promise<ReachOffers | null> | null =>
+          question.pseudo === '' ? engine.reachOffers(question) : null,
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
   protected readonly groups = computed<readonly GroupOffer[]>(() => this.offers()?.groups ?? []);
   protected readonly lookAlikes = computed(() => this.offers()?.lookAlikes ?? []);
   protected readonly countWords = computed(() => {
@@ -76,7 +92,9 @@ export class ReachGroups {
     return `${shown < found ? `${shown} of ${found}` : shown} ${found === 1 ? 'group' : 'groups'}…`;
   });
   protected readonly isPartial = computed(() => (this.offers()?.looked ?? 0) < (this.site.site()?.pages.length ?? 0));
-  protected readonly chosenWords = computed(() => this.groups().find((group) => this.isChosen(group))?.words ?? this.selection.group() ?? '');
+  protected readonly chosenWords = computed(
+    () => this.groups().find((group) => this.isChosen(group))?.words ?? this.selection.group() ?? '',
+  );
 
   protected isChosen({ selectors }: GroupOffer): boolean {
     return this.selection.reach() === 'group' && selectors.includes(this.selection.group() ?? '');

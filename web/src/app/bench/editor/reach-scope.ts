@@ -55,35 +55,60 @@ export class ReachScope {
   readonly reach = input.required<Reach>();
 
   /** Matches that are listed. */
-  protected readonly most = linkedSignal({ source: () => `${this.inspection().pageId}/${this.inspection().element}`, computation: () => MOST_MATCHES });
+  protected readonly most = linkedSignal({
+    source: () => `${this.inspection().pageId}/${this.inspection().element}`,
+    computation: () => MOST_MATCHES,
+  });
   protected readonly isNarrowed = computed(() => this.selection.pages() !== null || this.selection.spared().length > 0);
   protected readonly words = computed(() => {
     const pages = this.selection.pages();
     const spared = this.selection.spared().length;
-    return this.isNarrowed() ? [pages ? `${pages.length} ${pages.length === 1 ? 'page' : 'pages'} only` : '', spared > 0 ? `${spared} left out` : ''].filter(Boolean).join(', ') : 'Pages and matches…';
+    return this.isNarrowed()
+      ? [
+          pages ? `${pages.length} ${pages.length === 1 ? 'page' : 'pages'} only` : '',
+          spared > 0 ? `${spared} left out` : '',
+        ]
+          .filter(Boolean)
+          .join(', ')
+      : 'Pages and matches…';
   });
   readonly #all = computed(() => {
     const places = this.inspection().reach.find(({ reach }) => reach === this.reach())?.places ?? [];
-    return [...places.map((spot) => ({ ...spot, isIn: true })), ...this.selection.spared().map((spot) => ({ ...spot, name: '', isIn: false }))]
-      .sort((a, b) => a.pageId - b.pageId || a.element - b.element);
+    return [
+      ...places.map((spot) => ({ ...spot, isIn: true })),
+      ...this.selection.spared().map((spot) => ({ ...spot, name: '', isIn: false })),
+    ].sort((a, b) => a.pageId - b.pageId || a.element - b.element);
   });
   protected readonly hiddenMatches = computed(() => Math.max(0, this.#all().length - this.most()));
   protected readonly matches = computed(() => {
     const names = new Map((this.site.site()?.pages ?? []).map(({ id, name }) => [id, name]));
     const { pageId, element } = this.inspection();
     const counts = new Map<number, number>();
-    return this.#all().slice(0, this.most()).map((spot) => {
-      const nth = (counts.get(spot.pageId) ?? 0) + 1;
-      counts.set(spot.pageId, nth);
-      const isLead = spot.pageId === pageId && spot.element === element;
-      return { ...spot, key: `${spot.pageId}/${spot.element}`, isLead, words: `${names.get(spot.pageId) ?? ''}: ${spot.name || `number ${nth}`}${isLead ? ', the one chosen' : ''}` };
-    });
+    return this.#all()
+      .slice(0, this.most())
+      .map((spot) => {
+        const nth = (counts.get(spot.pageId) ?? 0) + 1;
+        counts.set(spot.pageId, nth);
+        const isLead = spot.pageId === pageId && spot.element === element;
+        return {
+          ...spot,
+          key: `${spot.pageId}/${spot.element}`,
+          isLead,
+          words: `${names.get(spot.pageId) ?? ''}: ${spot.name || `number ${nth}`}${isLead ? ', the one chosen' : ''}`,
+        };
+      });
   });
 
   /** Chooses a match, on whichever page it is. */
   protected go({ pageId, element }: Spot): void {
     const { row, state } = this.selection.cell();
-    this.selection.showSpot({ page: pageId, element, pseudo: this.inspection().pseudo, property: ROW_PROPERTIES[row][0].property, state });
+    this.selection.showSpot({
+      page: pageId,
+      element,
+      pseudo: this.inspection().pseudo,
+      property: ROW_PROPERTIES[row][0].property,
+      state,
+    });
   }
 
   protected isOn(pageId: number): boolean {
@@ -92,7 +117,9 @@ export class ReachScope {
 
   protected togglePage(pageId: number): void {
     const pages = this.selection.pages() ?? [];
-    const next = pages.includes(pageId) ? pages.filter((id) => id !== pageId) : [...pages, pageId].sort((a, b) => a - b);
+    const next = pages.includes(pageId)
+      ? pages.filter((id) => id !== pageId)
+      : [...pages, pageId].sort((a, b) => a - b);
     if (next.length > 0) this.acts.setPages(next);
   }
 }

@@ -3,7 +3,12 @@ import { FormsModule } from '@angular/forms';
 import type { Reach, ReachCount } from '@upper-veneer/core';
 import { SelectButton } from 'primeng/selectbutton';
 
-const LABELS: Readonly<Record<Reach, string>> = { one: 'This one', alike: 'All alike', group: 'This group', everywhere: 'Everywhere' };
+const LABELS: Readonly<Record<Reach, string>> = {
+  one: 'This one',
+  alike: 'All alike',
+  group: 'This group',
+  everywhere: 'Everywhere',
+};
 
 /** How far an override is to reach, with what each reach takes in over all pages. */
 @Component({
@@ -35,7 +40,9 @@ export class ReachSwitch {
   readonly kind = input('');
   readonly chosen = output<Reach>();
 
-  protected readonly options = computed(() => this.counts().map((count) => ({ reach: count.reach, label: LABELS[count.reach], count: this.#words(count) })));
+  protected readonly options = computed(() =>
+    this.counts().map((count) => ({ reach: count.reach, label: LABELS[count.reach], count: this.#words(count) })),
+  );
 
   #words({ reach, elements, pages }: ReachCount): string {
     const onPages = `${pages} ${pages === 1 ? 'page' : 'pages'}`;

@@ -4,8 +4,29 @@ import type { Override, SelectorCheck } from '@upper-veneer/core';
 import { Engine } from '../../shared/engine/engine';
 import { SelectorEditor } from './selector-editor';
 
-const OVERRIDE: Override = { id: 'o1', partId: null, pageId: 1, element: 5, pseudo: '', reach: 'alike', state: 'rest', property: 'color', value: { kind: 'literal', css: 'red' }, selector: '.go', important: false };
-const FINE: SelectorCheck = { problem: '', specificity: [0, 2, 0], elements: 6, pages: 3, places: [], missing: [], extra: [], losesTo: '' };
+const OVERRIDE: Override = {
+  id: 'o1',
+  partId: null,
+  pageId: 1,
+  element: 5,
+  pseudo: '',
+  reach: 'alike',
+  state: 'rest',
+  property: 'color',
+  value: { kind: 'literal', css: 'red' },
+  selector: '.go',
+  important: false,
+};
+const FINE: SelectorCheck = {
+  problem: '',
+  specificity: [0, 2, 0],
+  elements: 6,
+  pages: 3,
+  places: [],
+  missing: [],
+  extra: [],
+  losesTo: '',
+};
 
 describe('SelectorEditor', () => {
   const asked: string[] = [];
@@ -18,7 +39,9 @@ describe('SelectorEditor', () => {
         return Promise.resolve(answer);
       },
     };
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), { provide: Engine, useValue: { remote } }] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), { provide: Engine, useValue: { remote } }],
+    });
     const fixture = TestBed.createComponent(SelectorEditor);
     fixture.componentRef.setInput('override', override);
     const host = fixture.nativeElement as HTMLElement;
@@ -37,7 +60,13 @@ describe('SelectorEditor', () => {
       input.dispatchEvent(new Event('input'));
       await settled();
     };
-    return { host, type, written, words: () => host.querySelector('[role=status]')?.textContent ?? '', use: () => host.querySelector<HTMLButtonElement>('button[type=submit]') };
+    return {
+      host,
+      type,
+      written,
+      words: () => host.querySelector('[role=status]')?.textContent ?? '',
+      use: () => host.querySelector<HTMLButtonElement>('button[type=submit]'),
+    };
   }
 
   beforeEach(() => {
@@ -56,10 +85,21 @@ describe('SelectorEditor', () => {
   });
 
   it('says what it misses, takes in and loses against', async () => {
-    answer = { ...FINE, pages: 1, missing: [{ pageId: 1, element: 2 }], extra: [{ pageId: 1, element: 3 }, { pageId: 1, element: 4 }], losesTo: 'theme.css #top .go' };
+    answer = {
+      ...FINE,
+      pages: 1,
+      missing: [{ pageId: 1, element: 2 }],
+      extra: [
+        { pageId: 1, element: 3 },
+        { pageId: 1, element: 4 },
+      ],
+      losesTo: 'theme.css #top .go',
+    };
     const editor = await create();
     expect(editor.words()).toContain('6 on 1 page ·');
-    expect(editor.words()).toContain('▲ misses 1 of the reach · ◆ takes in 2 more · ▲ loses against theme.css #top .go');
+    expect(editor.words()).toContain(
+      '▲ misses 1 of the reach · ◆ takes in 2 more · ▲ loses against theme.css #top .go',
+    );
   });
 
   it('does not hand over what no browser reads', async () => {

@@ -39,19 +39,33 @@ export class SelectorEditor {
   readonly closed = output();
 
   protected readonly text = linkedSignal(() => this.override().selector);
-  protected readonly check = toSignal<SelectorCheck | null, null>(combineLatest([toObservable(this.text), toObservable(this.override)]).pipe(
-    debounceTime(80),
-    askEngine(this.#engine, ([text, override], engine): Promise<SelectorCheck | null> => engine.checkSelector(override, text), null),
-  ), { initialValue: null });
-  protected readonly isUsable = computed(() => this.check()?.problem === '' && this.text().trim() !== '' && this.text().trim() !== this.override().selector);
+  protected readonly check = toSignal<SelectorCheck | null, null>(
+    combineLatest([toObservable(this.text), toObservable(this.override)]).pipe(
+      debounceTime(80),
+      askEngine(
+        this.#engine,
+        ([text, override], engine): Promise<SelectorCheck | null> => engine.checkSelector(override, text),
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
+  protected readonly isUsable = computed(
+    () => this.check()?.problem === '' && this.text().trim() !== '' && this.text().trim() !== this.override().selector,
+  );
   protected readonly words = computed(() => {
     const check = this.check();
     if (!check) return '';
     if (check.problem !== '') return `▲ ${check.problem}`;
     return [
-      `${check.elements} on ${check.pages} ${check.pages === 1 ? 'page' : 'pages'}`, check.specificity ? `specificity ${formatSpecificity(check.specificity)}` : '',
-      check.missing.length > 0 ? `▲ misses ${check.missing.length} of the reach` : '', check.extra.length > 0 ? `◆ takes in ${check.extra.length} more` : '', check.losesTo === '' ? '● wins on all it matches' : `▲ loses against ${check.losesTo}`,
-    ].filter(Boolean).join(' · ');
+      `${check.elements} on ${check.pages} ${check.pages === 1 ? 'page' : 'pages'}`,
+      check.specificity ? `specificity ${formatSpecificity(check.specificity)}` : '',
+      check.missing.length > 0 ? `▲ misses ${check.missing.length} of the reach` : '',
+      check.extra.length > 0 ? `◆ takes in ${check.extra.length} more` : '',
+      check.losesTo === '' ? '● wins on all it matches' : `▲ loses against ${check.losesTo}`,
+    ]
+      .filter(Boolean)
+      .join(' · ');
   });
 
   protected use(): void {

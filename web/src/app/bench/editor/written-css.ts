@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, ElementRef, Injector, afterNextRender, computed, inject, input, linkedSignal, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injector,
+  afterNextRender,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+} from '@angular/core';
 import { compileVeneer, sheetOptionsOf, type Override, type Palette } from '@upper-veneer/core';
 import { SiteStore } from '../../shared/site/site-store';
 import { SelectorEditor } from './selector-editor';
@@ -39,11 +50,14 @@ export class WrittenCss {
   protected readonly isEditing = linkedSignal({ source: this.#overrideId, computation: () => false });
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #injector = inject(Injector);
-  protected readonly editing = computed(() => (this.isEditing() ? this.overrides().at(-1) ?? null : null));
+  protected readonly editing = computed(() => (this.isEditing() ? (this.overrides().at(-1) ?? null) : null));
   /** Opens the editor with the focus in it, or closes it with the focus on what opened it. */
   protected edit(isEditing: boolean): void {
     this.isEditing.set(isEditing);
-    afterNextRender(() => this.#host.nativeElement.querySelector<HTMLElement>(isEditing ? 'input' : 'button')?.focus(), { injector: this.#injector });
+    afterNextRender(
+      () => this.#host.nativeElement.querySelector<HTMLElement>(isEditing ? 'input' : 'button')?.focus(),
+      { injector: this.#injector },
+    );
   }
 
   /** Without its section where a line below says more. */
@@ -53,6 +67,8 @@ export class WrittenCss {
     const overrides = this.overrides();
     if (!site || overrides.length === 0) return '';
     const palette: Palette = this.#store.palette();
-    return compileVeneer(overrides, { palette, parts: site.parts, ...sheetOptionsOf(site) }).replace(/^\/\* Palette \*\/\n:root \{[^}]*\}\n\n/, '').trim();
+    return compileVeneer(overrides, { palette, parts: site.parts, ...sheetOptionsOf(site) })
+      .replace(/^\/\* Palette \*\/\n:root \{[^}]*\}\n\n/, '')
+      .trim();
   });
 }

@@ -59,9 +59,18 @@ export class LineageBar {
       key: `${step.element}${step.pseudo}`,
       isBelow,
       isTarget: step.element === found.element && step.pseudo === found.pseudo,
-      title: step.fill ? `${step.label} paints ${step.fill}${step.hasImage ? ' and a gradient or picture over it' : ''}` : step.hasImage ? `${step.label} paints a gradient or picture` : `${step.label} paints no fill of its own`,
+      title: step.fill
+        ? `${step.label} paints ${step.fill}${step.hasImage ? ' and a gradient or picture over it' : ''}`
+        : step.hasImage
+          ? `${step.label} paints a gradient or picture`
+          : `${step.label} paints no fill of its own`,
     });
-    return [...found.lineage.map((step) => toStep(step, false)), ...found.below.filter(({ pseudo }, i) => i < MOST_BELOW || pseudo === 'selection').map((step) => toStep(step, true))];
+    return [
+      ...found.lineage.map((step) => toStep(step, false)),
+      ...found.below
+        .filter(({ pseudo }, i) => i < MOST_BELOW || pseudo === 'selection')
+        .map((step) => toStep(step, true)),
+    ];
   });
 
   constructor() {
@@ -76,7 +85,16 @@ export class LineageBar {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const direction = ({ ArrowUp: 'up', ArrowLeft: 'up', ArrowDown: 'down', ArrowRight: 'down', PageUp: 'previous', PageDown: 'next' } as const)[event.key];
+    const direction = (
+      {
+        ArrowUp: 'up',
+        ArrowLeft: 'up',
+        ArrowDown: 'down',
+        ArrowRight: 'down',
+        PageUp: 'previous',
+        PageDown: 'next',
+      } as const
+    )[event.key];
     if (!direction) return;
     event.preventDefault();
     this.walked.emit(direction);

@@ -22,16 +22,27 @@ export class LookMenu {
 
   protected readonly items = computed<MenuItem[]>(() => {
     const look = this.#acts.look();
-    const above = this.inspection().lineage.slice(0, -1).filter(({ label, pseudo }) => pseudo === '' && !/^(?:html|body|main)(?:\.|$)/.test(label)).slice(-4).reverse();
+    const above = this.inspection()
+      .lineage.slice(0, -1)
+      .filter(({ label, pseudo }) => pseudo === '' && !/^(?:html|body|main)(?:\.|$)/.test(label))
+      .slice(-4)
+      .reverse();
     return [
       { label: 'Copy look', command: () => void this.#acts.copyLook() },
-      { label: look ? `Paste look of ${look.name.slice(0, 28)}` : 'Paste look', disabled: look === null, command: () => void this.#acts.pasteLook() },
+      {
+        label: look ? `Paste look of ${look.name.slice(0, 28)}` : 'Paste look',
+        disabled: look === null,
+        command: () => void this.#acts.pasteLook(),
+      },
       { separator: true },
       { label: 'All states from rest', command: () => void this.#acts.fillStates() },
-      ...above.map(({ label, element }): MenuItem => ({ label: `When ${label} is hovered…`, command: () => {
-        this.#selection.parent.set(element);
-        this.#selection.chooseCell({ ...this.#selection.cell(), state: 'parent-hover' });
-      } })),
+      ...above.map(({ label, element }): MenuItem => ({
+        label: `When ${label} is hovered…`,
+        command: () => {
+          this.#selection.parent.set(element);
+          this.#selection.chooseCell({ ...this.#selection.cell(), state: 'parent-hover' });
+        },
+      })),
       { separator: true },
       { label: 'Reset this part', disabled: this.inspection().partId === null, command: () => this.#acts.clearPart() },
     ];

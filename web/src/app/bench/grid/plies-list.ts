@@ -68,18 +68,25 @@ export class PliesList {
   /** Words for values of our own overrides, by CSS. */
   readonly names = input<ReadonlyMap<string, { readonly words: string; readonly hex: string }>>(new Map());
 
-  protected readonly boards = computed(() => (this.explanation()?.plies ?? []).map((ply, i) => {
-    const ours = ply.source.isVeneer ? this.names().get(ply.value) : undefined;
-    return {
-      value: (ours?.words ?? ply.value) + (ply.important ? ' !important' : ''),
-      hex: ours?.hex ?? hexOfPly(ply, i === 0 ? this.explanation()?.resolved : undefined),
-      from: [sourceWords(ply), ply.under?.text].filter(Boolean).join(' · '),
-      selector: ply.source.selector,
-      title: ply.settled === null ? `${ply.declaration}: invalid once its variables are known` : ply.settled === ply.value ? ply.declaration : `${ply.declaration}, that is ${ply.settled}`,
-      specificity: ply.specificity ? formatSpecificity(ply.specificity) : '–',
-      indent: Math.min(i * 10, 60),
-    };
-  }));
+  protected readonly boards = computed(() =>
+    (this.explanation()?.plies ?? []).map((ply, i) => {
+      const ours = ply.source.isVeneer ? this.names().get(ply.value) : undefined;
+      return {
+        value: (ours?.words ?? ply.value) + (ply.important ? ' !important' : ''),
+        hex: ours?.hex ?? hexOfPly(ply, i === 0 ? this.explanation()?.resolved : undefined),
+        from: [sourceWords(ply), ply.under?.text].filter(Boolean).join(' · '),
+        selector: ply.source.selector,
+        title:
+          ply.settled === null
+            ? `${ply.declaration}: invalid once its variables are known`
+            : ply.settled === ply.value
+              ? ply.declaration
+              : `${ply.declaration}, that is ${ply.settled}`,
+        specificity: ply.specificity ? formatSpecificity(ply.specificity) : '–',
+        indent: Math.min(i * 10, 60),
+      };
+    }),
+  );
 }
 
 function hexOfPly(ply: Ply, resolved: string | undefined): string | null {
@@ -89,9 +96,12 @@ function hexOfPly(ply: Ply, resolved: string | undefined): string | null {
 
 function sourceWords({ source, layer, under }: Ply): string {
   switch (source.kind) {
-    case 'style-attribute': return 'its style attribute';
-    case 'presentational-attribute': return 'an attribute in the HTML';
-    case 'browser': return 'browser default';
+    case 'style-attribute':
+      return 'its style attribute';
+    case 'presentational-attribute':
+      return 'an attribute in the HTML';
+    case 'browser':
+      return 'browser default';
     case 'rule': {
       if (source.isVeneer) return `your override ${source.selector}`;
       return `${source.sheet.split('/').pop()} ${source.at?.line ?? ''}${layer && !under ? ` in layer ${layer}` : ''}`;

@@ -1,5 +1,22 @@
-import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
-import { ROW_PROPERTIES, ROW_WORDS, STATE_WORDS, type GridCell, type Inspection, type OverrideState } from '@upper-veneer/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import {
+  ROW_PROPERTIES,
+  ROW_WORDS,
+  STATE_WORDS,
+  type GridCell,
+  type Inspection,
+  type OverrideState,
+} from '@upper-veneer/core';
 import type { CellChoice } from '../store/bench-selection';
 
 /** What each state paints. A full swatch is the state's own, a thin one falls through from rest, dashes paint nothing; a black corner is ours. */
@@ -85,10 +102,31 @@ export class StatesGrid {
 
   /** Whether rows in which nothing shows are listed too. */
   protected readonly isWhole = signal(false);
-  protected readonly lines = computed(() => this.inspection().grid.filter(({ row, cells }) => this.isWhole() || (ALWAYS.has(row) && !SCROLLBAR.has(this.choice().row)) || row === this.choice().row || (SCROLLBAR.has(row) && SCROLLBAR.has(this.choice().row)) || cells.some(({ css, isOverride, isOwn, state }) => isOverride || (!QUIET.has(row) && css !== null && (state === 'rest' || isOwn)))));
+  protected readonly lines = computed(() =>
+    this.inspection().grid.filter(
+      ({ row, cells }) =>
+        this.isWhole() ||
+        (ALWAYS.has(row) && !SCROLLBAR.has(this.choice().row)) ||
+        row === this.choice().row ||
+        (SCROLLBAR.has(row) && SCROLLBAR.has(this.choice().row)) ||
+        cells.some(
+          ({ css, isOverride, isOwn, state }) =>
+            isOverride || (!QUIET.has(row) && css !== null && (state === 'rest' || isOwn)),
+        ),
+    ),
+  );
 
-  protected readonly quietWords = computed(() => `It can also be ${this.inspection().quietStates.map((state) => STATE_WORDS[state].toLowerCase()).join(', ')}: nothing tells that from rest yet`);
-  protected readonly carrierWords = computed(() => Object.values(this.inspection().carrier?.words ?? {}).map((words) => `It looks otherwise where ${words}`).join('\n'));
+  protected readonly quietWords = computed(
+    () =>
+      `It can also be ${this.inspection()
+        .quietStates.map((state) => STATE_WORDS[state].toLowerCase())
+        .join(', ')}: nothing tells that from rest yet`,
+  );
+  protected readonly carrierWords = computed(() =>
+    Object.values(this.inspection().carrier?.words ?? {})
+      .map((words) => `It looks otherwise where ${words}`)
+      .join('\n'),
+  );
 
   /** The head of a column: for what another element brings about, how that stands then. */
   protected head(state: OverrideState): string {
@@ -104,7 +142,9 @@ export class StatesGrid {
   /** The colours of a cell, side by side. */
   protected paint({ colors }: GridCell): string {
     if (colors.length === 0) return 'linear-gradient(transparent, transparent)';
-    const stops = colors.map((color, i) => `${color} ${(100 * i) / colors.length}% ${(100 * (i + 1)) / colors.length}%`);
+    const stops = colors.map(
+      (color, i) => `${color} ${(100 * i) / colors.length}% ${(100 * (i + 1)) / colors.length}%`,
+    );
     return `linear-gradient(90deg, ${stops.join(', ')})`;
   }
 
@@ -115,7 +155,10 @@ export class StatesGrid {
 
   /** A measure in the width of a cell. */
   protected short({ css }: GridCell): string {
-    return (css ?? '').replace(/^"?([\w-]+)"?,.*/, '$1').replace(/(\.\d)\d+/, '$1').slice(0, 8);
+    return (css ?? '')
+      .replace(/^"?([\w-]+)"?,.*/, '$1')
+      .replace(/(\.\d)\d+/, '$1')
+      .slice(0, 8);
   }
 
   protected isChosen(row: CellChoice['row'], cell: GridCell): boolean {
@@ -124,18 +167,22 @@ export class StatesGrid {
 
   protected describe(row: CellChoice['row'], cell: GridCell): string {
     if (cell.closed !== '') return `${ROW_WORDS[row]}, ${this.head(cell.state).toLowerCase()}: ${cell.closed}`;
-    const what = cell.css === null ? 'paints nothing' : cell.isCovered ? `${cell.css}, under a gradient or picture` : cell.css;
+    const what =
+      cell.css === null ? 'paints nothing' : cell.isCovered ? `${cell.css}, under a gradient or picture` : cell.css;
     const how = cell.css === null ? '' : cell.isOverride ? ', our override' : cell.isOwn ? '' : ', as at rest';
     return `${ROW_WORDS[row]}, ${this.head(cell.state).toLowerCase()}: ${what}${how}`;
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const step = ({ ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] } as const)[event.key as 'ArrowLeft'];
+    const step = ({ ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] } as const)[
+      event.key as 'ArrowLeft'
+    ];
     if (!step) return;
     event.preventDefault();
     const rows = this.lines();
     const { states } = this.inspection();
-    const row = rows[Math.min(rows.length - 1, Math.max(0, rows.findIndex((line) => line.row === this.#at().row) + step[0]))];
+    const row =
+      rows[Math.min(rows.length - 1, Math.max(0, rows.findIndex((line) => line.row === this.#at().row) + step[0]))];
     const state = states[Math.min(states.length - 1, Math.max(0, states.indexOf(this.#at().state) + step[1]))];
     this.#at.set({ row: row.row, state });
     this.chosen.emit({ row: row.row, state });

@@ -3,9 +3,14 @@ import { compareColors, sameColor } from './color-check';
 
 describe('sameColor', () => {
   const rows: readonly (readonly [a: string, b: string, same: boolean])[] = [
-    ['rgb(1, 2, 3)', 'rgb(1, 2, 3)', true], ['rgb(1, 2, 3)', 'rgb(1, 2, 4)', false], ['oklch(0.5 0.1 20)', 'oklch(0.500001 0.1 20)', true], ['rgb(1, 2, 3)', 'rgba(1, 2, 3, 0.5)', false], ['color(srgb 1 0 0)', 'rgb(255, 0, 0)', false],
+    ['rgb(1, 2, 3)', 'rgb(1, 2, 3)', true],
+    ['rgb(1, 2, 3)', 'rgb(1, 2, 4)', false],
+    ['oklch(0.5 0.1 20)', 'oklch(0.500001 0.1 20)', true],
+    ['rgb(1, 2, 3)', 'rgba(1, 2, 3, 0.5)', false],
+    ['color(srgb 1 0 0)', 'rgb(255, 0, 0)', false],
   ];
-  for (const [a, b, same] of rows) it(`${a} and ${b} are ${same ? 'the same' : 'different'}`, () => expect(sameColor(a, b)).toBe(same));
+  for (const [a, b, same] of rows)
+    it(`${a} and ${b} are ${same ? 'the same' : 'different'}`, () => expect(sameColor(a, b)).toBe(same));
 });
 
 describe('compareColors', () => {
@@ -13,7 +18,8 @@ describe('compareColors', () => {
   beforeEach(async () => {
     frame = document.createElement('iframe');
     frame.setAttribute('sandbox', 'allow-same-origin');
-    frame.srcdoc = '<html data-uv-n="0"><head data-uv-n="1"><style>p { color: rgb(1, 2, 3) } p:is(:hover, [data-uv-hover]) { color: red }</style></head><body data-uv-n="2"><p data-uv-n="3">x</p></body></html>';
+    frame.srcdoc =
+      '<html data-uv-n="0"><head data-uv-n="1"><style>p { color: rgb(1, 2, 3) } p:is(:hover, [data-uv-hover]) { color: red }</style></head><body data-uv-n="2"><p data-uv-n="3">x</p></body></html>';
     document.body.append(frame);
     await new Promise((done) => frame.addEventListener('load', done));
   });
@@ -22,7 +28,9 @@ describe('compareColors', () => {
 
   it('finds what the frame paints otherwise, by real computed values', async () => {
     const values = [['rgb(0, 0, 0)'], ['rgb(0, 0, 0)'], ['rgb(0, 0, 0)'], ['rgb(9, 9, 9)']];
-    expect(await compareColors(page(), { properties: ['color'], values }, () => false)).toEqual([{ element: 3, property: 'color', core: 'rgb(9, 9, 9)', frame: 'rgb(1, 2, 3)' }]);
+    expect(await compareColors(page(), { properties: ['color'], values }, () => false)).toEqual([
+      { element: 3, property: 'color', core: 'rgb(9, 9, 9)', frame: 'rgb(1, 2, 3)' },
+    ]);
     values[3] = ['rgb(1, 2, 3)'];
     expect(await compareColors(page(), { properties: ['color'], values }, () => false)).toEqual([]);
   });

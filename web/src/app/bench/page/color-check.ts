@@ -12,7 +12,11 @@ export interface ColorDifference {
 const SLICE_MS = 8;
 
 /** Compares the core's colours with the frame's for every element, in slices that leave the interface free. */
-export async function compareColors(page: FrameDocument, colors: PageColors, isStale: () => boolean): Promise<ColorDifference[]> {
+export async function compareColors(
+  page: FrameDocument,
+  colors: PageColors,
+  isStale: () => boolean,
+): Promise<ColorDifference[]> {
   const differences: ColorDifference[] = [];
   let sliceEnd = performance.now() + SLICE_MS;
   for (let number = 0; number < colors.values.length; number += 1) {
@@ -24,7 +28,8 @@ export async function compareColors(page: FrameDocument, colors: PageColors, isS
     const frame = page.colorsOf(number, colors.properties);
     if (!frame) continue;
     colors.properties.forEach((property, i) => {
-      if (!sameColor(colors.values[number][i], frame[i])) differences.push({ element: number, property, core: colors.values[number][i], frame: frame[i] });
+      if (!sameColor(colors.values[number][i], frame[i]))
+        differences.push({ element: number, property, core: colors.values[number][i], frame: frame[i] });
     });
   }
   return differences;

@@ -1,8 +1,10 @@
 import { FrameDocument } from '../../shared/frame/frame-document';
 import { cutAround, lookOf } from './page-cut';
 
-const CARD = (i: number): string => `<section class="card k${i % 3}"><h2>Trip ${i}</h2><p>Down the <a href="#">river</a></p><ul><li>one</li><li>two</li></ul><button class="go">Book</button></section>`;
-const CSS = '.card { display: inline-block; width: 200px; margin: 8px; padding: 8px; background: #eee } .card:nth-child(3n) .go { background: rgb(1, 2, 3) } .list { display: flex } .card:has(a) h2 { color: rgb(4, 5, 6) } td { padding: 4px }';
+const CARD = (i: number): string =>
+  `<section class="card k${i % 3}"><h2>Trip ${i}</h2><p>Down the <a href="#">river</a></p><ul><li>one</li><li>two</li></ul><button class="go">Book</button></section>`;
+const CSS =
+  '.card { display: inline-block; width: 200px; margin: 8px; padding: 8px; background: #eee } .card:nth-child(3n) .go { background: rgb(1, 2, 3) } .list { display: flex } .card:has(a) h2 { color: rgb(4, 5, 6) } td { padding: 4px }';
 const ROWS = `<table>${Array.from({ length: 200 }, (_, i) => `<tr><td>${'tide '.repeat(i % 9)}</td><td class="c">${i}</td></tr>`).join('')}</table>`;
 
 describe('cutAround', () => {
@@ -39,8 +41,13 @@ describe('cutAround', () => {
       const drawn = await load(cut?.html ?? '');
       const copy = drawn.querySelector(`[data-uv-n="${numberOf(target)}"]`) as Element;
       const [own, other] = [target.getBoundingClientRect(), copy.getBoundingClientRect()];
-      expect([other.left, other.top, other.width, other.height].map(Math.round)).toEqual([own.left, own.top, own.width, own.height].map(Math.round));
-      const [style, copied] = [page.document.defaultView?.getComputedStyle(target), drawn.defaultView?.getComputedStyle(copy)];
+      expect([other.left, other.top, other.width, other.height].map(Math.round)).toEqual(
+        [own.left, own.top, own.width, own.height].map(Math.round),
+      );
+      const [style, copied] = [
+        page.document.defaultView?.getComputedStyle(target),
+        drawn.defaultView?.getComputedStyle(copy),
+      ];
       expect(copied?.backgroundColor).toBe(style?.backgroundColor ?? '');
       expect(drawn.querySelectorAll('main > *').length).toBe(400);
       // The veneer is laid on by whoever draws it.
@@ -68,7 +75,9 @@ describe('cutAround', () => {
   });
 
   it('is told from the page where what is left out has a say', async () => {
-    const page = await open(`<style>main:has(.far b) .go { background: rgb(9, 9, 9) }</style><main>${CARD(0)}<div style="height: 4000px"></div><div class="far"><b>far</b></div></main>`);
+    const page = await open(
+      `<style>main:has(.far b) .go { background: rgb(9, 9, 9) }</style><main>${CARD(0)}<div style="height: 4000px"></div><div class="far"><b>far</b></div></main>`,
+    );
     const number = numberOf(page.document.querySelector('.go') as Element);
     const cut = cutAround(page, number);
     const drawn = new FrameDocument(await load(cut?.html ?? ''), 'head-end');

@@ -9,7 +9,8 @@ const SHOWN = { x: 1500, y: 700 } as const;
 const MOST_ELEMENTS = 2_500;
 
 /** What a page is allowed in its frame, here too. */
-const POLICY = "default-src 'none'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; media-src 'self'";
+const POLICY =
+  "default-src 'none'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self' data:; media-src 'self'";
 
 /** A page without most of what a tile cannot show. */
 export interface PageCut {
@@ -35,9 +36,21 @@ export function cutAround(frame: FrameDocument, number: number): PageCut | null 
   const target = frame.element(number);
   const box = target?.getBoundingClientRect();
   if (!target || !box || (box.width === 0 && box.height === 0) || target.getRootNode() !== frame.document) return null;
-  const area: Area = { left: box.left - AROUND.x, top: box.top - AROUND.y, right: box.left + Math.min(box.width, SHOWN.x) + AROUND.x, bottom: box.top + Math.min(box.height, SHOWN.y) + AROUND.y };
+  const area: Area = {
+    left: box.left - AROUND.x,
+    top: box.top - AROUND.y,
+    right: box.left + Math.min(box.width, SHOWN.x) + AROUND.x,
+    bottom: box.top + Math.min(box.height, SHOWN.y) + AROUND.y,
+  };
   const kept = keptAround(frame, target, area);
-  return kept && frame.atRest(() => ({ html: write(frame.document, kept.whole, kept.sizes), elements: kept.whole.size, look: lookOf(frame, number) }));
+  return (
+    kept &&
+    frame.atRest(() => ({
+      html: write(frame.document, kept.whole, kept.sizes),
+      elements: kept.whole.size,
+      look: lookOf(frame, number),
+    }))
+  );
 }
 
 /** Size and colours of an element in a frame, as text: two that are equal look alike. */
@@ -76,8 +89,13 @@ function keptAround(frame: FrameDocument, target: Element, area: Area): Kept | n
     for (const child of element.children) {
       const style = view.getComputedStyle(child);
       const isCell = style.display === 'table-cell';
-      if (isCell) sizes.set(child, `width: ${child.getBoundingClientRect().width}px !important; box-sizing: border-box !important`);
-      if (way.has(child) || child === frame.document.head || mustStay(child, style) || touches(child, area)) waiting.push(child);
+      if (isCell)
+        sizes.set(
+          child,
+          `width: ${child.getBoundingClientRect().width}px !important; box-sizing: border-box !important`,
+        );
+      if (way.has(child) || child === frame.document.head || mustStay(child, style) || touches(child, area))
+        waiting.push(child);
       else sizes.set(child, heldSize(child, style));
     }
   }
@@ -89,7 +107,13 @@ function mustStay(element: Element, { display }: CSSStyleDeclaration): boolean {
   if (element.children.length === 0) return true;
   if (display === 'none') return false;
   const { width, height } = element.getBoundingClientRect();
-  return display === 'inline' || display === 'contents' || (display.startsWith('table-') && display !== 'table-cell') || width === 0 || height === 0;
+  return (
+    display === 'inline' ||
+    display === 'contents' ||
+    (display.startsWith('table-') && display !== 'table-cell') ||
+    width === 0 ||
+    height === 0
+  );
 }
 
 function touches(element: Element, { left, top, right, bottom }: Area): boolean {

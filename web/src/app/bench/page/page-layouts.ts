@@ -24,7 +24,11 @@ export class PageLayouts {
   async take(pageId: number, frame: FrameDocument): Promise<void> {
     const elements = frame.elements();
     const shown = (this.#shown += 1);
-    const layout = await layoutInSlices(frame.document, elements, createSlices(() => undefined));
+    const layout = await layoutInSlices(
+      frame.document,
+      elements,
+      createSlices(() => undefined),
+    );
     // Another page or width is shown by now, or the page is gone.
     if (shown !== this.#shown || !layout) return;
     await this.#engine.remote.lay(pageId, layout);
@@ -32,7 +36,10 @@ export class PageLayouts {
   }
 
   /** Measures other pages one by one in a frame nobody sees. */
-  async takeOthers(pages: readonly { readonly id: number; readonly framed: FramedPage }[], width: number): Promise<void> {
+  async takeOthers(
+    pages: readonly { readonly id: number; readonly framed: FramedPage }[],
+    width: number,
+  ): Promise<void> {
     const round = (this.#round += 1);
     for (const { id, framed } of pages.slice(0, MOST_PAGES)) {
       await idle();
@@ -41,7 +48,14 @@ export class PageLayouts {
       if (!hidden) continue;
       await idle();
       const elements = hidden.page.elements();
-      const layout = round === this.#round ? await layoutInSlices(hidden.page.document, elements, createSlices(() => undefined)) : null;
+      const layout =
+        round === this.#round
+          ? await layoutInSlices(
+              hidden.page.document,
+              elements,
+              createSlices(() => undefined),
+            )
+          : null;
       hidden.close();
       if (round !== this.#round) return;
       if (layout) await this.#engine.remote.lay(id, layout);

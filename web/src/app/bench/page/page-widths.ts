@@ -2,7 +2,14 @@ import type { WidthRange } from '@upper-veneer/core';
 
 /** Viewport widths offered, in CSS px, with what each is when the device is turned. */
 export const WIDTHS = [1280, 820, 390] as const;
-const TURNED: ReadonlyMap<number, number> = new Map([[1280, 800], [820, 1180], [390, 844], [800, 1280], [1180, 820], [844, 390]]);
+const TURNED: ReadonlyMap<number, number> = new Map([
+  [1280, 800],
+  [820, 1180],
+  [390, 844],
+  [800, 1280],
+  [1180, 820],
+  [844, 390],
+]);
 export const LEAST_WIDTH = 240;
 export const MOST_WIDTH = 2560;
 
@@ -18,9 +25,14 @@ export function readWidth(text: string): number | null {
 }
 
 /** Ranges an override may be kept to, by the breakpoints of the page, with their words. */
-export function rangesFor(breakpoints: readonly number[]): { readonly label: string; readonly range: WidthRange | null }[] {
+export function rangesFor(
+  breakpoints: readonly number[],
+): { readonly label: string; readonly range: WidthRange | null }[] {
   return [
     { label: 'every width', range: null },
-    ...breakpoints.flatMap((start) => [{ label: `from ${start} px`, range: { min: start, max: null } }, { label: `up to ${start - 1} px`, range: { min: null, max: start - 1 } }]),
+    ...breakpoints.flatMap((start) => [
+      { label: `from ${start} px`, range: { min: start, max: null } },
+      { label: `up to ${start - 1} px`, range: { min: null, max: start - 1 } },
+    ]),
   ];
 }

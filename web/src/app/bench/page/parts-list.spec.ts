@@ -7,8 +7,15 @@ describe('PartsList', () => {
   it('lists the parts of the page with their progress, and chooses their outermost element', async () => {
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideRouter([])] });
     const fixture = TestBed.createComponent(PartsList);
-    fixture.componentRef.setInput('parts', [{ id: 1, name: 'Header', kind: 'theme', openers: [] }, { id: 2, name: 'Elsewhere', kind: 'theme', openers: [] }, { id: 3, name: 'Form', kind: 'widget', openers: [{}] }]);
-    fixture.componentRef.setInput('progress', [{ partId: 1, places: 4, matched: 1, elements: [10], reachability: 'in page', isHidden: false }, { partId: 3, places: 0, matched: 0, elements: [31, 40], reachability: 'in page', isHidden: true }]);
+    fixture.componentRef.setInput('parts', [
+      { id: 1, name: 'Header', kind: 'theme', openers: [] },
+      { id: 2, name: 'Elsewhere', kind: 'theme', openers: [] },
+      { id: 3, name: 'Form', kind: 'widget', openers: [{}] },
+    ]);
+    fixture.componentRef.setInput('progress', [
+      { partId: 1, places: 4, matched: 1, elements: [10], reachability: 'in page', isHidden: false },
+      { partId: 3, places: 0, matched: 0, elements: [31, 40], reachability: 'in page', isHidden: true },
+    ]);
     fixture.componentRef.setInput('current', 3);
     const chosen: number[] = [];
     fixture.componentInstance.chosen.subscribe((number) => chosen.push(number));
@@ -26,18 +33,32 @@ describe('PartsList', () => {
   it('opens a hidden part, and says which parts CSS reaches in part or not at all', async () => {
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideRouter([])] });
     const fixture = TestBed.createComponent(PartsList);
-    fixture.componentRef.setInput('parts', [{ id: 1, name: 'Drawer', kind: 'pop-up', openers: [{}] }, { id: 2, name: 'Chat', kind: 'framed', openers: [] }, { id: 3, name: 'Level', kind: 'shadow', openers: [] }]);
+    fixture.componentRef.setInput('parts', [
+      { id: 1, name: 'Drawer', kind: 'pop-up', openers: [{}] },
+      { id: 2, name: 'Chat', kind: 'framed', openers: [] },
+      { id: 3, name: 'Level', kind: 'shadow', openers: [] },
+    ]);
     const row = { places: 2, matched: 0, isHidden: false, elements: [1] };
-    fixture.componentRef.setInput('progress', [{ ...row, partId: 1, reachability: 'in page', isHidden: true }, { ...row, partId: 2, reachability: 'framed' }, { ...row, partId: 3, reachability: 'shadow' }]);
+    fixture.componentRef.setInput('progress', [
+      { ...row, partId: 1, reachability: 'in page', isHidden: true },
+      { ...row, partId: 2, reachability: 'framed' },
+      { ...row, partId: 3, reachability: 'shadow' },
+    ]);
     const toggled: number[] = [];
     fixture.componentInstance.toggled.subscribe((id) => toggled.push(id));
     await fixture.whenStable();
     const host = fixture.nativeElement as HTMLElement;
     const open = [...host.querySelectorAll<HTMLButtonElement>('.open')];
-    expect(open.map((button) => [button.textContent, button.getAttribute('aria-pressed')])).toEqual([['Open', 'false']]);
+    expect(open.map((button) => [button.textContent, button.getAttribute('aria-pressed')])).toEqual([
+      ['Open', 'false'],
+    ]);
     open[0].click();
     expect(toggled).toEqual([1]);
-    expect([...host.querySelectorAll('.kind')].map((kind) => kind.textContent)).toEqual(['pop-up, hidden', 'framed: settings only', 'shadow root']);
+    expect([...host.querySelectorAll('.kind')].map((kind) => kind.textContent)).toEqual([
+      'pop-up, hidden',
+      'framed: settings only',
+      'shadow root',
+    ]);
     fixture.componentRef.setInput('opened', [1]);
     await fixture.whenStable();
     expect(host.querySelector('.open')?.textContent).toBe('Close');

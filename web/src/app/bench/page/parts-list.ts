@@ -89,17 +89,37 @@ export class PartsList {
   /** Emits the id of a part to be opened or closed. */
   readonly toggled = output<number>();
 
-  protected readonly rows = computed(() => this.parts().flatMap((part) => {
-    const progress = this.progress().find(({ partId }) => partId === part.id);
-    if (!progress || progress.elements.length === 0) return [];
-    const { places, matched, reachability } = progress;
-    const isOpened = this.opened().includes(part.id);
-    const words = REACHABILITY_WORDS[reachability];
-    const tag = reachability === 'in page' ? part.kind + (progress.isHidden ? ', hidden' : '') : reachability === 'framed' ? 'framed: settings only' : 'shadow root';
-    // What has no opener stands open as it was captured, and can be put away.
-    const isHideable = part.openers.length === 0;
-    const canOpen = isOpened || (isHideable ? progress.isOver && !progress.isHidden : progress.isHidden);
-    const [act, back] = isHideable ? ['Close', 'Show'] : ['Open', 'Close'];
-    return [{ ...part, places, matched, reachability, words: words || part.kind, tag, isOpened, canOpen, verb: isOpened ? back : act, first: progress.elements[0] }];
-  }));
+  protected readonly rows = computed(() =>
+    this.parts().flatMap((part) => {
+      const progress = this.progress().find(({ partId }) => partId === part.id);
+      if (!progress || progress.elements.length === 0) return [];
+      const { places, matched, reachability } = progress;
+      const isOpened = this.opened().includes(part.id);
+      const words = REACHABILITY_WORDS[reachability];
+      const tag =
+        reachability === 'in page'
+          ? part.kind + (progress.isHidden ? ', hidden' : '')
+          : reachability === 'framed'
+            ? 'framed: settings only'
+            : 'shadow root';
+      // What has no opener stands open as it was captured, and can be put away.
+      const isHideable = part.openers.length === 0;
+      const canOpen = isOpened || (isHideable ? progress.isOver && !progress.isHidden : progress.isHidden);
+      const [act, back] = isHideable ? ['Close', 'Show'] : ['Open', 'Close'];
+      return [
+        {
+          ...part,
+          places,
+          matched,
+          reachability,
+          words: words || part.kind,
+          tag,
+          isOpened,
+          canOpen,
+          verb: isOpened ? back : act,
+          first: progress.elements[0],
+        },
+      ];
+    }),
+  );
 }

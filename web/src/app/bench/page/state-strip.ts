@@ -56,9 +56,13 @@ export class StateStrip {
     return found ? `${found.pageId}/${found.element}` : '';
   });
   /** Cut anew for another target, page or width, and when parts are opened; not at each change of colour. */
-  readonly #cutFrom = computed(() => ({ drawn: this.drawn(), target: this.#key(), width: this.width(), amendments: this.page().amendments }), {
-    equal: (a, b) => a.drawn === b.drawn && a.target === b.target && a.width === b.width && a.amendments === b.amendments,
-  });
+  readonly #cutFrom = computed(
+    () => ({ drawn: this.drawn(), target: this.#key(), width: this.width(), amendments: this.page().amendments }),
+    {
+      equal: (a, b) =>
+        a.drawn === b.drawn && a.target === b.target && a.width === b.width && a.amendments === b.amendments,
+    },
+  );
   /** The cut that did not come out as the page is: the page is drawn whole then. */
   readonly #untrue = signal<PageCut | null>(null);
   readonly #cut = computed(() => {
@@ -77,9 +81,12 @@ export class StateStrip {
     effect(() => {
       const found = this.inspection();
       this.pictured.set({});
-      if (found) void this.#contrast.ratios(found, this.page(), this.width(), (state) => this.#answers.forcedStates(found, state)).then((ratios) => {
-        if (this.inspection() === found) this.pictured.set(ratios);
-      });
+      if (found)
+        void this.#contrast
+          .ratios(found, this.page(), this.width(), (state) => this.#answers.forcedStates(found, state))
+          .then((ratios) => {
+            if (this.inspection() === found) this.pictured.set(ratios);
+          });
     });
     effect((onCleanup) => {
       if (!this.drawn() || !this.inspection()) return;
@@ -102,7 +109,9 @@ export class StateStrip {
   }
 
   async #ask(found: Inspection): Promise<void> {
-    const entries = await Promise.all(found.states.map(async (state) => [state, await this.#answers.forcedStates(found, state)] as const));
+    const entries = await Promise.all(
+      found.states.map(async (state) => [state, await this.#answers.forcedStates(found, state)] as const),
+    );
     this.forced.set(Object.fromEntries(entries));
   }
 }

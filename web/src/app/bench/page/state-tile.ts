@@ -1,4 +1,18 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, afterNextRender, type ElementRef, computed, effect, inject, input, output, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  afterNextRender,
+  type ElementRef,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
 import { STATE_WORDS, type StripTile } from '@upper-veneer/core';
 import type { ForcedStates, Target } from '../../shared/engine/engine-api';
@@ -85,16 +99,26 @@ export class StateTile {
   protected readonly transform = signal('');
   protected readonly word = computed(() => this.head() || STATE_WORDS[this.tile().state]);
   // Rounded down: 4.49 must not read as 4.5.
-  protected readonly ratioText = computed(() => (Math.floor((this.overPicture() ?? this.tile().ratio ?? 0) * 10) / 10).toFixed(1));
+  protected readonly ratioText = computed(() =>
+    (Math.floor((this.overPicture() ?? this.tile().ratio ?? 0) * 10) / 10).toFixed(1),
+  );
   protected readonly standing = computed(() => {
     const over = this.overPicture();
     return over === null ? this.tile().standing : over < this.tile().wanted ? 'fails' : 'holds';
   });
   protected readonly note = computed(() => {
     const over = this.overPicture();
-    return over === null ? this.tile().note : over < this.tile().wanted ? `on the picture, needs ${this.tile().wanted} : 1` : 'on the picture, at its worst';
+    return over === null
+      ? this.tile().note
+      : over < this.tile().wanted
+        ? `on the picture, needs ${this.tile().wanted} : 1`
+        : 'on the picture, at its worst';
   });
-  protected readonly basis = computed(() => (this.overPicture() === null ? this.tile().basis : `Read from the pixels of the picture under the lines of the text, in this state: all but the worst 5 % of them reach this ratio. WCAG 2.2 asks ${this.tile().wanted} : 1.`));
+  protected readonly basis = computed(() =>
+    this.overPicture() === null
+      ? this.tile().basis
+      : `Read from the pixels of the picture under the lines of the text, in this state: all but the worst 5 % of them reach this ratio. WCAG 2.2 asks ${this.tile().wanted} : 1.`,
+  );
 
   constructor() {
     const destroyRef = inject(DestroyRef);
@@ -123,7 +147,8 @@ export class StateTile {
 
   protected onLoad(): void {
     const content = this.frameElement()?.nativeElement.contentDocument;
-    if (content?.documentElement.hasAttribute('data-uv-n')) this.#frame.set(new FrameDocument(content, this.page().veneerPlace));
+    if (content?.documentElement.hasAttribute('data-uv-n'))
+      this.#frame.set(new FrameDocument(content, this.page().veneerPlace));
   }
 
   /** Holds a cut against the page, once it is loaded and nothing is forced yet. */
@@ -142,9 +167,14 @@ export class StateTile {
     scroller.scrollBy({ top: first.top - VIEW_HEIGHT / 3 });
     const box = page.boxOf(number) ?? first;
     const { clientWidth, clientHeight } = this.viewElement().nativeElement;
-    const scale = Math.min(1, Math.max(0.3, Math.min((clientWidth - MARGIN) / box.width, (clientHeight - MARGIN) / box.height)));
+    const scale = Math.min(
+      1,
+      Math.max(0.3, Math.min((clientWidth - MARGIN) / box.width, (clientHeight - MARGIN) / box.height)),
+    );
     const middleX = Math.min(box.left + box.width / 2, box.left + clientWidth / scale / 2);
     const middleY = Math.min(box.top + box.height / 2, box.top + clientHeight / scale / 2);
-    this.transform.set(`translate(${clientWidth / 2 - middleX * scale}px, ${clientHeight / 2 - middleY * scale}px) scale(${scale})`);
+    this.transform.set(
+      `translate(${clientWidth / 2 - middleX * scale}px, ${clientHeight / 2 - middleY * scale}px) scale(${scale})`,
+    );
   }
 }

@@ -52,7 +52,9 @@ export class WidthBar {
   protected pick(event: MouseEvent, ruler: HTMLElement): void {
     const { left, width } = ruler.getBoundingClientRect();
     const at = ((event.clientX - left) / width) * this.#span();
-    this.chosen.emit(this.breakpoints().reduce((best, mark) => (Math.abs(mark - at) < Math.abs(best - at) ? mark : best)));
+    this.chosen.emit(
+      this.breakpoints().reduce((best, mark) => (Math.abs(mark - at) < Math.abs(best - at) ? mark : best)),
+    );
   }
 
   /** From one breakpoint to the next. */
@@ -67,12 +69,17 @@ export class WidthBar {
     const marks = this.breakpoints();
     switch (key) {
       case 'ArrowRight':
-      case 'ArrowUp': return marks.find((mark) => mark > this.width());
+      case 'ArrowUp':
+        return marks.find((mark) => mark > this.width());
       case 'ArrowLeft':
-      case 'ArrowDown': return marks.findLast((mark) => mark < this.width());
-      case 'Home': return marks.at(0);
-      case 'End': return marks.at(-1);
-      default: return undefined;
+      case 'ArrowDown':
+        return marks.findLast((mark) => mark < this.width());
+      case 'Home':
+        return marks.at(0);
+      case 'End':
+        return marks.at(-1);
+      default:
+        return undefined;
     }
   }
 

@@ -1,7 +1,14 @@
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { ChangeRequest } from '@upper-veneer/contract';
-import { STATE_WORDS, type Companion, type Look, type Override, type OverrideState, type OverrideWish } from '@upper-veneer/core';
+import {
+  STATE_WORDS,
+  type Companion,
+  type Look,
+  type Override,
+  type OverrideState,
+  type OverrideWish,
+} from '@upper-veneer/core';
 import { EMPTY } from 'rxjs';
 import { Engine } from '../../shared/engine/engine';
 import { DraftEdits } from '../../shared/site/draft-edits';
@@ -11,7 +18,19 @@ import { BenchActs } from './bench-acts';
 import { BenchAnswers } from './bench-answers';
 import { BenchSelection } from './bench-selection';
 
-const OVERRIDE: Override = { id: 'o1', partId: 3, pageId: 1, element: 5, pseudo: '', reach: 'alike', state: 'rest', property: 'color', value: { kind: 'role', role: 'accent', shade: 0 }, selector: '.go', important: false };
+const OVERRIDE: Override = {
+  id: 'o1',
+  partId: 3,
+  pageId: 1,
+  element: 5,
+  pseudo: '',
+  reach: 'alike',
+  state: 'rest',
+  property: 'color',
+  value: { kind: 'role', role: 'accent', shade: 0 },
+  selector: '.go',
+  important: false,
+};
 const VALUE = { kind: 'literal', css: '#123456' } as const;
 
 describe('BenchActs', () => {
@@ -22,8 +41,21 @@ describe('BenchActs', () => {
   let plan: { put: readonly Override[]; drop: readonly string[]; refused: readonly string[] };
   let proposed: readonly OverrideWish[];
   const bench = {
-    target: signal<object | null>(null), cell: signal({ row: 'text', state: 'rest' }), changed: signal<object | null>(null), inspection: signal<object | null>(null), rowProperty: signal<object>({}), reach: signal('alike'),
-    stateWord: (state: OverrideState): string => STATE_WORDS[state], group: signal<string | null>(null), pages: signal<readonly number[] | null>(null), spared: signal<readonly object[]>([]), range: signal<object | null>(null), width: signal(1280), cellOverrides: signal<readonly Override[]>([]), ownOverride: signal<Override | null>(null), property: signal('color'),
+    target: signal<object | null>(null),
+    cell: signal({ row: 'text', state: 'rest' }),
+    changed: signal<object | null>(null),
+    inspection: signal<object | null>(null),
+    rowProperty: signal<object>({}),
+    reach: signal('alike'),
+    stateWord: (state: OverrideState): string => STATE_WORDS[state],
+    group: signal<string | null>(null),
+    pages: signal<readonly number[] | null>(null),
+    spared: signal<readonly object[]>([]),
+    range: signal<object | null>(null),
+    width: signal(1280),
+    cellOverrides: signal<readonly Override[]>([]),
+    ownOverride: signal<Override | null>(null),
+    property: signal('color'),
   };
   const settled = (): Promise<void> => new Promise((done) => setTimeout(done, 5));
 
@@ -49,18 +81,34 @@ describe('BenchActs', () => {
         planned.push(wishes);
         return Promise.resolve(plan);
       },
-      proposeStates: () => Promise.resolve(proposed), pasteLook: () => Promise.resolve(proposed), copyLook: () => Promise.resolve({ name: 'Apply' } as unknown as Look),
-      overridesOfCell: () => Promise.resolve([]), explain: () => Promise.resolve({ resolved: 'rgb(1, 2, 3)' }),
+      proposeStates: () => Promise.resolve(proposed),
+      pasteLook: () => Promise.resolve(proposed),
+      copyLook: () => Promise.resolve({ name: 'Apply' } as unknown as Look),
+      overridesOfCell: () => Promise.resolve([]),
+      explain: () => Promise.resolve({ resolved: 'rgb(1, 2, 3)' }),
     };
     const site = {
-      palette: () => ({ swatches: [], roles: [] }), overrides: () => [OVERRIDE, { ...OVERRIDE, id: 'o2', partId: 9 }], site: () => ({ parts: [{ id: 3, name: 'Booking form' }] }),
+      palette: () => ({ swatches: [], roles: [] }),
+      overrides: () => [OVERRIDE, { ...OVERRIDE, id: 'o2', partId: 9 }],
+      site: () => ({ parts: [{ id: 3, name: 'Booking form' }] }),
       change: (request: ChangeRequest) => {
         stored.push(request);
         return EMPTY;
       },
       report: ({ title }: { title: string }) => reported.push(title),
     };
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), BenchActs, { provide: BenchSelection, useValue: bench }, { provide: BenchAnswers, useValue: bench }, { provide: Engine, useValue: { remote } }, { provide: SiteStore, useValue: site }, { provide: DraftEdits, useValue: site }, { provide: Messages, useValue: site }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        BenchActs,
+        { provide: BenchSelection, useValue: bench },
+        { provide: BenchAnswers, useValue: bench },
+        { provide: Engine, useValue: { remote } },
+        { provide: SiteStore, useValue: site },
+        { provide: DraftEdits, useValue: site },
+        { provide: Messages, useValue: site },
+      ],
+    });
     acts = TestBed.inject(BenchActs);
     // What follows the target and the cell has then taken note of them.
     TestBed.tick();
@@ -70,7 +118,16 @@ describe('BenchActs', () => {
     plan = { put: [OVERRIDE], drop: ['old'], refused: [] };
     acts.setValue(VALUE);
     await settled();
-    expect(planned[0][0]).toEqual(jasmine.objectContaining({ element: 5, property: 'color', state: 'rest', reach: 'alike', value: VALUE, width: 1280 }));
+    expect(planned[0][0]).toEqual(
+      jasmine.objectContaining({
+        element: 5,
+        property: 'color',
+        state: 'rest',
+        reach: 'alike',
+        value: VALUE,
+        width: 1280,
+      }),
+    );
     expect(stored.map(({ put, drop }) => [put.length, drop])).toEqual([[1, ['old']]]);
     expect(stored[0].label).toContain('Hold my place');
   });
@@ -90,13 +147,31 @@ describe('BenchActs', () => {
     bench.cell.set({ row: 'text', state: 'parent-hover' });
     acts.setValue(VALUE);
     await settled();
-    expect(planned[0][0]).toEqual(jasmine.objectContaining({ pages: [1, 2], spared: [{ pageId: 1, element: 7 }], widths: { min: null, max: 600 }, state: 'parent-hover', parent: 2 }));
+    expect(planned[0][0]).toEqual(
+      jasmine.objectContaining({
+        pages: [1, 2],
+        spared: [{ pageId: 1, element: 7 }],
+        widths: { min: null, max: 600 },
+        state: 'parent-hover',
+        parent: 2,
+      }),
+    );
   });
 
   it('has a selector by hand written anew in one step, for what the override was made for', async () => {
     acts.setSelector({ ...OVERRIDE, isByHand: true, widths: { min: 600, max: null } }, '');
     await settled();
-    expect(planned).toEqual([[jasmine.objectContaining({ isAfresh: true, element: 5, property: 'color', value: OVERRIDE.value, widths: { min: 600, max: null } })]]);
+    expect(planned).toEqual([
+      [
+        jasmine.objectContaining({
+          isAfresh: true,
+          element: 5,
+          property: 'color',
+          value: OVERRIDE.value,
+          widths: { min: 600, max: null },
+        }),
+      ],
+    ]);
     expect(stored.length).toBe(1);
     acts.setSelector(OVERRIDE, ' .mine ');
     expect(stored[1].put[0]).toEqual(jasmine.objectContaining({ selector: '.mine', isByHand: true }));
@@ -110,7 +185,9 @@ describe('BenchActs', () => {
     bench.ownOverride.set(OVERRIDE);
     acts.setReach('everywhere');
     await settled();
-    expect(planned[0][0]).toEqual(jasmine.objectContaining({ reach: 'everywhere', group: null, value: OVERRIDE.value }));
+    expect(planned[0][0]).toEqual(
+      jasmine.objectContaining({ reach: 'everywhere', group: null, value: OVERRIDE.value }),
+    );
     acts.setReach('group', '.form .btn:not(.primary)');
     await settled();
     expect(planned[1][0]).toEqual(jasmine.objectContaining({ reach: 'group', group: '.form .btn:not(.primary)' }));
@@ -135,7 +212,10 @@ describe('BenchActs', () => {
     bench.cellOverrides.set([OVERRIDE]);
     acts.clearCell();
     acts.clearPart();
-    expect(stored.map(({ label, drop }) => [label, drop])).toEqual([['Clear rest text of Hold my place', ['o1']], ['Reset Booking form', ['o1']]]);
+    expect(stored.map(({ label, drop }) => [label, drop])).toEqual([
+      ['Clear rest text of Hold my place', ['o1']],
+      ['Reset Booking form', ['o1']],
+    ]);
   });
 
   it('says so where there is nothing to fill or paste, and fills in one step where there is', async () => {
@@ -144,7 +224,10 @@ describe('BenchActs', () => {
     await acts.copyLook();
     await acts.pasteLook();
     expect(reported).toEqual(['Nothing to fill', 'Nothing to paste']);
-    proposed = [{ ...OVERRIDE, width: 1280, state: 'hover' }, { ...OVERRIDE, width: 1280, state: 'focus' }];
+    proposed = [
+      { ...OVERRIDE, width: 1280, state: 'hover' },
+      { ...OVERRIDE, width: 1280, state: 'focus' },
+    ];
     await acts.fillStates();
     await settled();
     expect(planned[0].map(({ state }) => state)).toEqual(['hover', 'focus']);
@@ -155,11 +238,14 @@ describe('BenchActs', () => {
     bench.cell.set({ row: 'text', state: 'hover' });
     await acts.asAtRest();
     await settled();
-    expect(planned[0][0]).toEqual(jasmine.objectContaining({ state: 'hover', value: { kind: 'literal', css: 'rgb(1, 2, 3)' } }));
+    expect(planned[0][0]).toEqual(
+      jasmine.objectContaining({ state: 'hover', value: { kind: 'literal', css: 'rgb(1, 2, 3)' } }),
+    );
   });
 
   it('takes companions together, named by one or by their number', async () => {
-    const companion = (name: string): Companion => ({ name, proposedWords: 'On accent', wish: { ...OVERRIDE, width: 1280 } } as unknown as Companion);
+    const companion = (name: string): Companion =>
+      ({ name, proposedWords: 'On accent', wish: { ...OVERRIDE, width: 1280 } }) as unknown as Companion;
     acts.takeCompanions([]);
     acts.takeCompanions([companion('Text')]);
     acts.takeCompanions([companion('Text'), companion('Icon')]);

@@ -1,7 +1,20 @@
 import { Injectable, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { ChangeRequest } from '@upper-veneer/contract';
-import { STATE_WORDS, isOfAnother, valueWords, wishOf, type Companion, type Override, type OverrideState, type OverrideValue, type OverrideWish, type Reach, type Repair, type WidthRange } from '@upper-veneer/core';
+import {
+  STATE_WORDS,
+  isOfAnother,
+  valueWords,
+  wishOf,
+  type Companion,
+  type Override,
+  type OverrideState,
+  type OverrideValue,
+  type OverrideWish,
+  type Reach,
+  type Repair,
+  type WidthRange,
+} from '@upper-veneer/core';
 import { Subject, concatMap } from 'rxjs';
 import { ApiProblem } from '../../shared/api/api-problem';
 import { Engine } from '../../shared/engine/engine';
@@ -36,9 +49,18 @@ export class BenchActs {
   readonly look = inject(Whereabouts).look;
 
   constructor() {
-    this.#asked.pipe(concatMap((wish) => this.#fulfil(wish)), takeUntilDestroyed()).subscribe();
-    toObservable(this.#selection.target).pipe(takeUntilDestroyed()).subscribe(() => this.refusal.set(''));
-    toObservable(this.#selection.cell).pipe(takeUntilDestroyed()).subscribe(() => this.refusal.set(''));
+    this.#asked
+      .pipe(
+        concatMap((wish) => this.#fulfil(wish)),
+        takeUntilDestroyed(),
+      )
+      .subscribe();
+    toObservable(this.#selection.target)
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => this.refusal.set(''));
+    toObservable(this.#selection.cell)
+      .pipe(takeUntilDestroyed())
+      .subscribe(() => this.refusal.set(''));
   }
 
   /** Puts a value into the chosen cell; wishes are fulfilled one after the other. */
@@ -46,7 +68,10 @@ export class BenchActs {
     const { state } = this.#selection.cell();
     const wish = this.#wishFor(value, state);
     if (!wish) return;
-    this.#asked.next({ label: describeChange(state, wish.property, this.#name(), valueWords({ palette: this.#site.palette() }, value)), wishes: [wish] });
+    this.#asked.next({
+      label: describeChange(state, wish.property, this.#name(), valueWords({ palette: this.#site.palette() }, value)),
+      wishes: [wish],
+    });
   }
 
   /** Gives the chosen state the value it has at rest. */
@@ -56,21 +81,31 @@ export class BenchActs {
     const { state } = this.#selection.cell();
     if (!target || (state === 'rest' && !pseudoState)) return;
     const at = { ...target, state: 'rest' as const, parent: null, property };
-    const [own, explained] = await Promise.all([this.#engine.remote.overridesOfCell(at), this.#engine.remote.explain(target, this.#answers.property(), at, this.#selection.width())]);
+    const [own, explained] = await Promise.all([
+      this.#engine.remote.overridesOfCell(at),
+      this.#engine.remote.explain(target, this.#answers.property(), at, this.#selection.width()),
+    ]);
     this.setValue(own.at(-1)?.value ?? { kind: 'literal', css: explained.resolved });
   }
 
   /** Takes our overrides out of the chosen cell. */
   clearCell(): void {
     const { state } = this.#selection.cell();
-    this.#drop(this.#answers.cellOverrides(), `Clear ${this.#answers.stateWord(state).toLowerCase()} ${this.#selection.rowProperty().words} of ${this.#name()}`);
+    this.#drop(
+      this.#answers.cellOverrides(),
+      `Clear ${this.#answers.stateWord(state).toLowerCase()} ${this.#selection.rowProperty().words} of ${this.#name()}`,
+    );
   }
 
   /** Takes every override out of the part the target is in. */
   clearPart(): void {
     const partId = this.#answers.inspection()?.partId ?? null;
     const part = this.#site.site()?.parts.find(({ id }) => id === partId);
-    if (part) this.#drop(this.#site.overrides().filter((override) => override.partId === part.id), `Reset ${part.name}`);
+    if (part)
+      this.#drop(
+        this.#site.overrides().filter((override) => override.partId === part.id),
+        `Reset ${part.name}`,
+      );
   }
 
   /** Chooses how far overrides reach; one that the chosen cell has already is written anew for it. */
@@ -97,7 +132,11 @@ export class BenchActs {
   /** Leaves a single match out of the reach, or takes it in again. */
   toggleSpared(pageId: number, element: number): void {
     const isThere = this.#selection.spared().some((spot) => spot.pageId === pageId && spot.element === element);
-    this.#selection.spared.update((spared) => (isThere ? spared.filter((spot) => spot.pageId !== pageId || spot.element !== element) : [...spared, { pageId, element }]));
+    this.#selection.spared.update((spared) =>
+      isThere
+        ? spared.filter((spot) => spot.pageId !== pageId || spot.element !== element)
+        : [...spared, { pageId, element }],
+    );
     this.#rewrite();
   }
 
@@ -105,12 +144,24 @@ export class BenchActs {
   async fillStates(only?: OverrideState): Promise<void> {
     const target = this.#selection.target();
     if (!target) return;
-    const wishes = await this.#engine.remote.proposeStates({ ...target, ...this.scope(), width: this.#selection.width() }, only);
+    const wishes = await this.#engine.remote.proposeStates(
+      { ...target, ...this.scope(), width: this.#selection.width() },
+      only,
+    );
     if (wishes.length === 0) {
-      this.#messages.report({ title: 'Nothing to fill', message: only ? `${STATE_WORDS[only]} already follows from rest, or the palette has no role for it.` : 'All states already follow from rest, or the palette has no roles for them.', isLost: false });
+      this.#messages.report({
+        title: 'Nothing to fill',
+        message: only
+          ? `${STATE_WORDS[only]} already follows from rest, or the palette has no role for it.`
+          : 'All states already follow from rest, or the palette has no roles for them.',
+        isLost: false,
+      });
       return;
     }
-    this.#asked.next({ label: only ? `${STATE_WORDS[only]} of ${this.#name()} from rest` : `States of ${this.#name()} from rest`, wishes });
+    this.#asked.next({
+      label: only ? `${STATE_WORDS[only]} of ${this.#name()} from rest` : `States of ${this.#name()} from rest`,
+      wishes,
+    });
   }
 
   async copyLook(): Promise<void> {
@@ -124,7 +175,12 @@ export class BenchActs {
     const look = this.look();
     if (!target || !look) return;
     const wishes = await this.#engine.remote.pasteLook(look, { ...target, ...this.scope() }, this.#selection.width());
-    if (wishes.length === 0) this.#messages.report({ title: 'Nothing to paste', message: `It already looks like ${look.name}.`, isLost: false });
+    if (wishes.length === 0)
+      this.#messages.report({
+        title: 'Nothing to paste',
+        message: `It already looks like ${look.name}.`,
+        isLost: false,
+      });
     else this.#asked.next({ label: `Look of ${look.name} on ${this.#name()}`, wishes });
   }
 
@@ -135,20 +191,39 @@ export class BenchActs {
   /** Says that a state is meant to look as it does beside the override of the chosen cell. */
   settle(state: OverrideState): void {
     const override = this.#answers.cellOverrides().at(-1);
-    if (override) this.#store({ label: `${this.#answers.stateWord(state)} of ${this.#name()} is meant so`, put: [{ ...override, meant: [...new Set([...(override.meant ?? []), state])] }], drop: [] });
+    if (override)
+      this.#store({
+        label: `${this.#answers.stateWord(state)} of ${this.#name()} is meant so`,
+        put: [{ ...override, meant: [...new Set([...(override.meant ?? []), state])] }],
+        drop: [],
+      });
   }
 
   takeCompanions(companions: readonly Companion[]): void {
-    if (companions.length > 0) this.#asked.next({ label: companions.length === 1 ? `${companions[0].name}: ${companions[0].proposedWords}` : `${companions.length} companions on ${this.#name()}`, wishes: companions.map(({ wish }) => wish) });
+    if (companions.length > 0)
+      this.#asked.next({
+        label:
+          companions.length === 1
+            ? `${companions[0].name}: ${companions[0].proposedWords}`
+            : `${companions.length} companions on ${this.#name()}`,
+        wishes: companions.map(({ wish }) => wish),
+      });
   }
 
   /** Puts a selector written by hand in the place of an override's own; empty takes it away again. */
   setSelector(override: Override, selector: string): void {
     if (selector.trim() === '') {
-      this.#asked.next({ label: `Selector of ${this.#name()} written for me`, wishes: [{ ...wishOf(override, this.#selection.width()), isAfresh: true }] });
+      this.#asked.next({
+        label: `Selector of ${this.#name()} written for me`,
+        wishes: [{ ...wishOf(override, this.#selection.width()), isAfresh: true }],
+      });
       return;
     }
-    this.#store({ label: `Selector ${selector.trim()}`, put: [{ ...override, selector: selector.trim(), isByHand: true }], drop: [] });
+    this.#store({
+      label: `Selector ${selector.trim()}`,
+      put: [{ ...override, selector: selector.trim(), isByHand: true }],
+      drop: [],
+    });
   }
 
   #wishFor(value: OverrideValue, state: OverrideState): OverrideWish | null {
@@ -156,12 +231,27 @@ export class BenchActs {
     const inspection = this.#answers.inspection();
     if (!target || !inspection) return null;
     const { property, pseudoState } = this.#selection.rowProperty();
-    return { ...target, ...this.scope(), state, property, value, width: this.#selection.width(), ...(pseudoState ? { pseudoState } : {}), ...(isOfAnother(state) ? { parent: otherOf(inspection, state) } : {}) };
+    return {
+      ...target,
+      ...this.scope(),
+      state,
+      property,
+      value,
+      width: this.#selection.width(),
+      ...(pseudoState ? { pseudoState } : {}),
+      ...(isOfAnother(state) ? { parent: otherOf(inspection, state) } : {}),
+    };
   }
 
   /** How far overrides reach that are made now. */
   scope(): Pick<OverrideWish, 'reach' | 'group' | 'pages' | 'spared' | 'widths'> {
-    return { reach: this.#selection.reach(), group: this.#selection.reach() === 'group' ? this.#selection.group() : null, pages: this.#selection.pages(), spared: this.#selection.spared(), widths: this.#selection.range() };
+    return {
+      reach: this.#selection.reach(),
+      group: this.#selection.reach() === 'group' ? this.#selection.group() : null,
+      pages: this.#selection.pages(),
+      spared: this.#selection.spared(),
+      widths: this.#selection.range(),
+    };
   }
 
   /** Writes the override of the chosen cell anew, for the reach that is chosen now. */
@@ -176,11 +266,16 @@ export class BenchActs {
     const plan = await this.#engine.remote.plan([wish]);
     this.refusal.set(plan.refused[0] ?? '');
     if (plan.refused.length > 0) return;
-    this.#store({ label: `${STATE_WORDS[before.state]} of ${this.#name()}: other widths`, put: plan.put, drop: [...new Set([...plan.drop, before.id])].filter((id) => !plan.put.some((override) => override.id === id)) });
+    this.#store({
+      label: `${STATE_WORDS[before.state]} of ${this.#name()}: other widths`,
+      put: plan.put,
+      drop: [...new Set([...plan.drop, before.id])].filter((id) => !plan.put.some((override) => override.id === id)),
+    });
   }
 
   #drop(overrides: readonly Override[], label: string): void {
-    if (overrides.length > 0) this.#edits.change({ label: label.slice(0, 200), put: [], drop: overrides.map(({ id }) => id) }).subscribe();
+    if (overrides.length > 0)
+      this.#edits.change({ label: label.slice(0, 200), put: [], drop: overrides.map(({ id }) => id) }).subscribe();
   }
 
   #store(request: ChangeRequest): void {
@@ -196,7 +291,9 @@ export class BenchActs {
       const request: ChangeRequest = { label: label.slice(0, 200), put: put, drop: [...drop] };
       await new Promise<void>((done) => this.#edits.change(request).subscribe({ complete: done }));
     } catch (error) {
-      this.#messages.report(new ApiProblem('That could not be written', error instanceof Error ? error.message : String(error)));
+      this.#messages.report(
+        new ApiProblem('That could not be written', error instanceof Error ? error.message : String(error)),
+      );
     }
   }
 

@@ -1,6 +1,18 @@
 import { Injectable, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { STATE_WORDS, isOfAnother, isSwitchState, longhandsOfProperty, type GridCell, type Inspection, type Override, type OverrideState, type PartProgress, type SiteWideTarget, type Spot } from '@upper-veneer/core';
+import {
+  STATE_WORDS,
+  isOfAnother,
+  isSwitchState,
+  longhandsOfProperty,
+  type GridCell,
+  type Inspection,
+  type Override,
+  type OverrideState,
+  type PartProgress,
+  type SiteWideTarget,
+  type Spot,
+} from '@upper-veneer/core';
 import { combineLatest } from 'rxjs';
 import { askEngine } from '../../shared/engine/ask-engine';
 import type { ExplanationView, ForcedStates, Target } from '../../shared/engine/engine-api';
@@ -20,14 +32,33 @@ export class BenchAnswers {
   readonly #opened = inject(OpenedParts).ids;
   readonly #structure = computed(() => this.#site.site()?.draft.structure ?? 0);
 
-  readonly #question = computed(() => ({ target: this.#selection.target(), width: this.#selection.width(), scope: this.#selection.scope(), veneer: this.#site.veneer(), laid: this.#layouts.taken(), opened: this.#opened() }));
-  readonly inspection = toSignal<Inspection | null, null>(toObservable(this.#question).pipe(
-    askEngine(this.#engine, ({ target, width, scope }, engine): Promise<Inspection | null> | null => (target ? engine.inspect(target, width, scope) : null), null),
-  ), { initialValue: null });
+  readonly #question = computed(() => ({
+    target: this.#selection.target(),
+    width: this.#selection.width(),
+    scope: this.#selection.scope(),
+    veneer: this.#site.veneer(),
+    laid: this.#layouts.taken(),
+    opened: this.#opened(),
+  }));
+  readonly inspection = toSignal<Inspection | null, null>(
+    toObservable(this.#question).pipe(
+      askEngine(
+        this.#engine,
+        ({ target, width, scope }, engine): Promise<Inspection | null> | null =>
+          target ? engine.inspect(target, width, scope) : null,
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
 
   readonly chosenCell = computed<GridCell | null>(() => {
     const { row, state } = this.#selection.cell();
-    return this.inspection()?.grid.find((entry) => entry.row === row)?.cells.find((entry) => entry.state === state) ?? null;
+    return (
+      this.inspection()
+        ?.grid.find((entry) => entry.row === row)
+        ?.cells.find((entry) => entry.state === state) ?? null
+    );
   });
   /** Longhand the chosen cell is explained by. */
   readonly property = computed(() => {
@@ -42,51 +73,118 @@ export class BenchAnswers {
     const { state } = this.#selection.cell();
     if (!inspection) return null;
     return {
-      pageId: inspection.pageId, element: inspection.element, pseudo: pseudo ?? inspection.pseudo, state, parent: otherOf(inspection, state), property, ...(pseudoState ? { pseudoState } : {}), width: this.#selection.width(),
+      pageId: inspection.pageId,
+      element: inspection.element,
+      pseudo: pseudo ?? inspection.pseudo,
+      state,
+      parent: otherOf(inspection, state),
+      property,
+      ...(pseudoState ? { pseudoState } : {}),
+      width: this.#selection.width(),
     };
   });
-  readonly explanation = toSignal<ExplanationView | null, null>(combineLatest([toObservable(this.#cellQuestion), toObservable(this.property)]).pipe(
-    askEngine(this.#engine, ([cell, property], engine): Promise<ExplanationView | null> | null => (cell ? engine.explain(cell, property, cell, cell.width) : null), null),
-  ), { initialValue: null });
+  readonly explanation = toSignal<ExplanationView | null, null>(
+    combineLatest([toObservable(this.#cellQuestion), toObservable(this.property)]).pipe(
+      askEngine(
+        this.#engine,
+        ([cell, property], engine): Promise<ExplanationView | null> | null =>
+          cell ? engine.explain(cell, property, cell, cell.width) : null,
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
 
   /** Elements that take the chosen property from where the target inherits it. */
-  readonly followers = toSignal<readonly Spot[], readonly Spot[]>(toObservable(this.explanation).pipe(
-    askEngine(this.#engine, (explanation, engine): Promise<readonly Spot[]> | null => {
-      const source = explanation?.inheritedFrom;
-      return source ? engine.followers(this.#selection.pageId(), source.element, this.property(), this.#selection.width()) : null;
-    }, []),
-  ), { initialValue: [] });
+  readonly followers = toSignal<readonly Spot[], readonly Spot[]>(
+    toObservable(this.explanation).pipe(
+      askEngine(
+        this.#engine,
+        (explanation, engine): Promise<readonly Spot[]> | null => {
+          const source = explanation?.inheritedFrom;
+          return source
+            ? engine.followers(this.#selection.pageId(), source.element, this.property(), this.#selection.width())
+            : null;
+        },
+        [],
+      ),
+    ),
+    { initialValue: [] },
+  );
 
   /** Overrides that decide the chosen cell. */
-  readonly cellOverrides = toSignal<readonly Override[], readonly Override[]>(toObservable(this.#cellQuestion).pipe(
-    askEngine(this.#engine, (cell, engine): Promise<readonly Override[]> | null => (cell ? engine.overridesOfCell(cell) : null), []),
-  ), { initialValue: [], equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) });
+  readonly cellOverrides = toSignal<readonly Override[], readonly Override[]>(
+    toObservable(this.#cellQuestion).pipe(
+      askEngine(
+        this.#engine,
+        (cell, engine): Promise<readonly Override[]> | null => (cell ? engine.overridesOfCell(cell) : null),
+        [],
+      ),
+    ),
+    { initialValue: [], equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
 
-  readonly progress = toSignal<readonly PartProgress[], readonly PartProgress[]>(combineLatest([toObservable(this.#selection.pageId), toObservable(this.#selection.width), toObservable(this.#site.veneer), toObservable(this.#opened)]).pipe(
-    askEngine(this.#engine, ([pageId, width], engine): Promise<readonly PartProgress[]> => engine.progress(pageId, width), []),
-  ), { initialValue: [] });
+  readonly progress = toSignal<readonly PartProgress[], readonly PartProgress[]>(
+    combineLatest([
+      toObservable(this.#selection.pageId),
+      toObservable(this.#selection.width),
+      toObservable(this.#site.veneer),
+      toObservable(this.#opened),
+    ]).pipe(
+      askEngine(
+        this.#engine,
+        ([pageId, width], engine): Promise<readonly PartProgress[]> => engine.progress(pageId, width),
+        [],
+      ),
+    ),
+    { initialValue: [] },
+  );
 
-  readonly siteWide = toSignal<readonly SiteWideTarget[], readonly SiteWideTarget[]>(combineLatest([toObservable(this.#selection.pageId), toObservable(this.#structure)]).pipe(
-    askEngine(this.#engine, ([pageId], engine): Promise<readonly SiteWideTarget[]> => engine.siteWide(pageId), []),
-  ), { initialValue: [] });
+  readonly siteWide = toSignal<readonly SiteWideTarget[], readonly SiteWideTarget[]>(
+    combineLatest([toObservable(this.#selection.pageId), toObservable(this.#structure)]).pipe(
+      askEngine(this.#engine, ([pageId], engine): Promise<readonly SiteWideTarget[]> => engine.siteWide(pageId), []),
+    ),
+    { initialValue: [] },
+  );
 
   /** State attributes that the chosen state puts on the page. */
-  readonly forced = toSignal<ForcedStates, ForcedStates>(combineLatest([toObservable(this.#selection.target), toObservable(this.#selection.cell), toObservable(this.inspection)]).pipe(
-    askEngine(this.#engine, ([target, { state }], engine): Promise<ForcedStates> | null => (target ? engine.forcedStates(target, { state, parent: otherOf(this.inspection(), state) }) : null), []),
-  ), { initialValue: [] });
+  readonly forced = toSignal<ForcedStates, ForcedStates>(
+    combineLatest([
+      toObservable(this.#selection.target),
+      toObservable(this.#selection.cell),
+      toObservable(this.inspection),
+    ]).pipe(
+      askEngine(
+        this.#engine,
+        ([target, { state }], engine): Promise<ForcedStates> | null =>
+          target ? engine.forcedStates(target, { state, parent: otherOf(this.inspection(), state) }) : null,
+        [],
+      ),
+    ),
+    { initialValue: [] },
+  );
 
   /** Elements that share the chosen reach, on the page shown; those of a finding while it is pointed at. */
   readonly reached = computed(() => {
     const inspection = this.inspection();
     const count = inspection?.reach.find(({ reach }) => reach === this.#selection.reach());
-    const spots = this.#selection.shown().length > 0 ? this.#selection.shown() : count?.places ?? [];
-    return spots.filter(({ pageId, element }) => pageId === this.#selection.pageId() && element !== inspection?.element).map(({ element }) => element);
+    const spots = this.#selection.shown().length > 0 ? this.#selection.shown() : (count?.places ?? []);
+    return spots
+      .filter(({ pageId, element }) => pageId === this.#selection.pageId() && element !== inspection?.element)
+      .map(({ element }) => element);
   });
 
   /** The override of the chosen cell that was made on the target itself. */
   readonly ownOverride = computed<Override | null>(() => {
     const target = this.#selection.changed();
-    return this.cellOverrides().findLast((override) => override.pageId === target?.pageId && override.element === target.element && override.pseudo === target.pseudo) ?? null;
+    return (
+      this.cellOverrides().findLast(
+        (override) =>
+          override.pageId === target?.pageId &&
+          override.element === target.element &&
+          override.pseudo === target.pseudo,
+      ) ?? null
+    );
   });
 
   /** What a state is called here: for what another element brings about, how that stands then. */
@@ -104,5 +202,5 @@ export class BenchAnswers {
 /** The element whose state is meant, for states that are not the target's own. */
 export function otherOf(inspection: Inspection | null, state: OverrideState): number | null {
   if (!inspection || !isOfAnother(state)) return null;
-  return isSwitchState(state) ? inspection.carrier?.element ?? null : inspection.parent;
+  return isSwitchState(state) ? (inspection.carrier?.element ?? null) : inspection.parent;
 }

@@ -17,10 +17,17 @@ export class BenchFrames {
   readonly #selection = inject(BenchSelection);
   readonly #opened = inject(OpenedParts).ids;
 
-  readonly #amendments = toSignal<Amendments, Amendments>(combineLatest([toObservable(this.#selection.pageId), toObservable(this.#opened)]).pipe(
-    askEngine(this.#engine, ([pageId, opened], engine) => (opened.length > 0 ? engine.amendments(pageId, opened) : null), []),
-    map((entries) => new Map(entries)),
-  ), { initialValue: new Map() });
+  readonly #amendments = toSignal<Amendments, Amendments>(
+    combineLatest([toObservable(this.#selection.pageId), toObservable(this.#opened)]).pipe(
+      askEngine(
+        this.#engine,
+        ([pageId, opened], engine) => (opened.length > 0 ? engine.amendments(pageId, opened) : null),
+        [],
+      ),
+      map((entries) => new Map(entries)),
+    ),
+    { initialValue: new Map() },
+  );
 
   /** The page shown. */
   readonly framed = computed<FramedPage>(() => this.framedPage(this.#selection.pageId(), this.#amendments()));
@@ -28,6 +35,11 @@ export class BenchFrames {
   /** Any page; under another address when it was captured anew. */
   framedPage(pageId: number, amendments: Amendments = new Map()): FramedPage {
     const site = this.#site.site();
-    return { url: `/frame/sites/${site?.id}/pages/${pageId}/?v=${site?.draft.structure ?? 0}`, veneerPlace: site?.veneerPlace ?? 'head-end', frameCss: this.#site.veneer().frameCss, amendments };
+    return {
+      url: `/frame/sites/${site?.id}/pages/${pageId}/?v=${site?.draft.structure ?? 0}`,
+      veneerPlace: site?.veneerPlace ?? 'head-end',
+      frameCss: this.#site.veneer().frameCss,
+      amendments,
+    };
   }
 }

@@ -1,5 +1,17 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
-import { OVERRIDE_STATES, ROW_PROPERTIES, rowOfProperty, type GridRowName, type InspectionScope, type OverrideState, type Reach, type RowProperty, type SiteWideTarget, type Spot, type WidthRange } from '@upper-veneer/core';
+import {
+  OVERRIDE_STATES,
+  ROW_PROPERTIES,
+  rowOfProperty,
+  type GridRowName,
+  type InspectionScope,
+  type OverrideState,
+  type Reach,
+  type RowProperty,
+  type SiteWideTarget,
+  type Spot,
+  type WidthRange,
+} from '@upper-veneer/core';
 import type { Target } from '../../shared/engine/engine-api';
 import { SiteStore } from '../../shared/site/site-store';
 import { WIDTHS } from '../page/page-widths';
@@ -52,7 +64,14 @@ export class BenchSelection {
     const { pseudo } = this.rowProperty();
     return target && pseudo ? { ...target, pseudo } : target;
   });
-  readonly scope = computed<InspectionScope>(() => ({ pages: this.pages(), spared: this.spared(), parent: this.parent(), carrier: this.carrier(), isWhole: this.isWhole(), group: this.group() }));
+  readonly scope = computed<InspectionScope>(() => ({
+    pages: this.pages(),
+    spared: this.spared(),
+    parent: this.parent(),
+    carrier: this.carrier(),
+    isWhole: this.isWhole(),
+    group: this.group(),
+  }));
 
   /** Chooses an element or pseudo-element of the page shown. */
   choose(element: number, pseudo = ''): void {
@@ -70,7 +89,19 @@ export class BenchSelection {
   }
 
   /** Shows an element of a page with a cell of it chosen; what is not there is passed over. */
-  showSpot({ page, element, pseudo, property, state }: { readonly page: number; readonly element: number; readonly pseudo: string; readonly property: string; readonly state: string }): void {
+  showSpot({
+    page,
+    element,
+    pseudo,
+    property,
+    state,
+  }: {
+    readonly page: number;
+    readonly element: number;
+    readonly pseudo: string;
+    readonly property: string;
+    readonly state: string;
+  }): void {
     if (!this.#site.site()?.pages.some(({ id }) => id === page)) return;
     this.showPage(page);
     this.choose(element, pseudo);
@@ -82,7 +113,13 @@ export class BenchSelection {
   /** Chooses the element that the chosen property is inherited from, with the same cell. */
   changeThere(element: number): void {
     const { row } = this.cell();
-    this.showSpot({ page: this.pageId(), element, pseudo: '', property: ROW_PROPERTIES[row][0].property, state: 'rest' });
+    this.showSpot({
+      page: this.pageId(),
+      element,
+      pseudo: '',
+      property: ROW_PROPERTIES[row][0].property,
+      state: 'rest',
+    });
   }
 
   showPage(pageId: number): void {

@@ -19,11 +19,23 @@ export class BenchVerdict {
 
   /** How far it is, where it takes its time; `null` when none is being made. */
   readonly judging = signal<VerdictProgress | null>(null);
-  readonly judgement = toSignal<Judgement | null, null>(combineLatest([toObservable(inject(BenchAnswers).cellOverrides), toObservable(inject(SiteStore).veneer), toObservable(inject(PageLayouts).taken)]).pipe(
-    // They change one after the other when something is stored.
-    debounceTime(0),
-    askEngine(this.#engine, ([overrides]): Promise<Judgement | null> | null => (overrides.length > 0 ? this.#judge(overrides[overrides.length - 1]) : null), null),
-  ), { initialValue: null });
+  readonly judgement = toSignal<Judgement | null, null>(
+    combineLatest([
+      toObservable(inject(BenchAnswers).cellOverrides),
+      toObservable(inject(SiteStore).veneer),
+      toObservable(inject(PageLayouts).taken),
+    ]).pipe(
+      // They change one after the other when something is stored.
+      debounceTime(0),
+      askEngine(
+        this.#engine,
+        ([overrides]): Promise<Judgement | null> | null =>
+          overrides.length > 0 ? this.#judge(overrides[overrides.length - 1]) : null,
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
 
   stopJudging(): void {
     this.#engine.remote.stopJudging().catch((error: unknown) => this.#engine.tell(error));
@@ -31,7 +43,10 @@ export class BenchVerdict {
 
   async #judge(override: Override): Promise<Judgement | null> {
     try {
-      return await withProgress((progress: VerdictProgress) => this.judging.set(progress), (listener) => this.#engine.remote.judge(override, this.#selection.width(), listener));
+      return await withProgress(
+        (progress: VerdictProgress) => this.judging.set(progress),
+        (listener) => this.#engine.remote.judge(override, this.#selection.width(), listener),
+      );
     } finally {
       this.judging.set(null);
     }

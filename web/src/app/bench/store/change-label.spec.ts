@@ -2,7 +2,9 @@ import { describeChange } from './change-label';
 
 describe('describeChange', () => {
   it('says state, row, element and value', () => {
-    expect(describeChange('hover', 'background-color', 'Hold my place', 'Willow, 12 darker')).toBe('Hover fill of Hold my place: Willow, 12 darker');
+    expect(describeChange('hover', 'background-color', 'Hold my place', 'Willow, 12 darker')).toBe(
+      'Hover fill of Hold my place: Willow, 12 darker',
+    );
     expect(describeChange('active', 'border-color', 'x', 'Ink')).toBe('Pressed edge of x: Ink');
   });
 

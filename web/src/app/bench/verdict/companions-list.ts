@@ -34,16 +34,32 @@ export class CompanionsList {
   readonly companions = input.required<readonly Companion[]>();
   readonly taken = output<readonly Companion[]>();
 
-  protected readonly rows = computed(() => this.companions().map((companion) => ({
-    key: keyOf(companion), kind: companion.kind, name: companion.count > 1 ? `${companion.name} and ${companion.count - 1} alike` : companion.name,
-    from: companion.kind === 'shadow' ? 'has a shadow' : `${companion.state === 'rest' ? '' : `${companion.stateWords.toLowerCase()} `}${short(companion.ratio)} : 1, needs ${companion.wanted}`,
-    to: `→ ${companion.proposedWords}${companion.proposedRatio === null ? '' : ` ${short(companion.proposedRatio)} : 1`}`,
-  })));
+  protected readonly rows = computed(() =>
+    this.companions().map((companion) => ({
+      key: keyOf(companion),
+      kind: companion.kind,
+      name: companion.count > 1 ? `${companion.name} and ${companion.count - 1} alike` : companion.name,
+      from:
+        companion.kind === 'shadow'
+          ? 'has a shadow'
+          : `${companion.state === 'rest' ? '' : `${companion.stateWords.toLowerCase()} `}${short(companion.ratio)} : 1, needs ${companion.wanted}`,
+      to: `→ ${companion.proposedWords}${companion.proposedRatio === null ? '' : ` ${short(companion.proposedRatio)} : 1`}`,
+    })),
+  );
   /** All that fail are taken unless the designer says otherwise; a shadow is left to taste. */
-  protected readonly chosen = linkedSignal<ReadonlySet<string>>(() => new Set(this.companions().filter(({ kind }) => kind !== 'shadow').map(keyOf)));
+  protected readonly chosen = linkedSignal<ReadonlySet<string>>(
+    () =>
+      new Set(
+        this.companions()
+          .filter(({ kind }) => kind !== 'shadow')
+          .map(keyOf),
+      ),
+  );
 
   protected toggle(key: string): void {
-    this.chosen.update((chosen) => (chosen.has(key) ? new Set([...chosen].filter((own) => own !== key)) : new Set([...chosen, key])));
+    this.chosen.update((chosen) =>
+      chosen.has(key) ? new Set([...chosen].filter((own) => own !== key)) : new Set([...chosen, key]),
+    );
   }
 
   protected take(): void {

@@ -18,7 +18,12 @@ export class PictureContrast {
   #asked = 0;
 
   /** Ratios of the tiles that stand over a picture, by state; empty where none does or it cannot be drawn. */
-  async ratios(inspection: Inspection, page: FramedPage, width: number, forced: (state: OverrideState) => Promise<ForcedStates>): Promise<PictureRatios> {
+  async ratios(
+    inspection: Inspection,
+    page: FramedPage,
+    width: number,
+    forced: (state: OverrideState) => Promise<ForcedStates>,
+  ): Promise<PictureRatios> {
     const asked = (this.#asked += 1);
     const tiles = inspection.strip.filter(({ overPicture }) => overPicture !== null);
     if (tiles.length === 0) return {};
@@ -47,7 +52,9 @@ export class PictureContrast {
 /** Makes the text of an element and of all inside it invisible; what lies under it stays. */
 function hideText(page: FrameDocument, element: number): void {
   const node = page.element(element);
-  if (node) for (const own of [node, ...node.querySelectorAll('*')]) (own as HTMLElement).style.setProperty('-webkit-text-fill-color', 'transparent', 'important');
+  if (node)
+    for (const own of [node, ...node.querySelectorAll('*')])
+      (own as HTMLElement).style.setProperty('-webkit-text-fill-color', 'transparent', 'important');
 }
 
 /** Pixels under the lines of a text, one after the other. */
@@ -61,7 +68,9 @@ async function pixelsUnder(drawing: PageDrawing, element: number): Promise<Raste
   if (!context) return null;
   const lines = linesOf(drawing.page, element).flatMap((line) => {
     const inside = cut(line, area);
-    return inside ? [context.getImageData(inside.left - area.left, inside.top - area.top, inside.width, inside.height).data] : [];
+    return inside
+      ? [context.getImageData(inside.left - area.left, inside.top - area.top, inside.width, inside.height).data]
+      : [];
   });
   const data = new Uint8ClampedArray(lines.reduce((sum, { length }) => sum + length, 0));
   let at = 0;
@@ -76,14 +85,23 @@ async function pixelsUnder(drawing: PageDrawing, element: number): Promise<Raste
 function linesOf(page: FrameDocument, element: number): Area[] {
   const node = page.element(element);
   if (!node) return [];
-  const texts = [...node.childNodes].filter((child) => child.nodeType === Node.TEXT_NODE && (child.textContent ?? '').trim() !== '');
+  const texts = [...node.childNodes].filter(
+    (child) => child.nodeType === Node.TEXT_NODE && (child.textContent ?? '').trim() !== '',
+  );
   const boxes = texts.flatMap((text) => {
     const range = page.document.createRange();
     range.selectNodeContents(text);
     return [...range.getClientRects()];
   });
   const own = page.boxOf(element);
-  return (boxes.length > 0 ? boxes : own ? [own] : []).map(({ left, top, width, height }) => ({ left: Math.floor(left), top: Math.floor(top), width: Math.ceil(width), height: Math.ceil(height) })).filter(({ width, height }) => width > 0 && height > 0);
+  return (boxes.length > 0 ? boxes : own ? [own] : [])
+    .map(({ left, top, width, height }) => ({
+      left: Math.floor(left),
+      top: Math.floor(top),
+      width: Math.ceil(width),
+      height: Math.ceil(height),
+    }))
+    .filter(({ width, height }) => width > 0 && height > 0);
 }
 
 /** The least area that holds all lines, kept to the page. */

@@ -92,15 +92,30 @@ export class VerdictBar {
   /** Shuts itself where another override is looked at. */
   readonly #overrideId = computed(() => this.judgement()?.override.id);
   protected readonly isOpen = linkedSignal({ source: this.#overrideId, computation: () => false });
-  protected readonly sorted = computed<readonly Finding[]>(() => [...(this.judgement()?.findings ?? [])].sort((a, b) => ORDER[a.standing] - ORDER[b.standing]));
+  protected readonly sorted = computed<readonly Finding[]>(() =>
+    [...(this.judgement()?.findings ?? [])].sort((a, b) => ORDER[a.standing] - ORDER[b.standing]),
+  );
   protected readonly mends = computed(() => this.sorted().filter(({ repair }) => repair !== undefined).length);
   /** What fails, what holds, and how much is to be looked at. */
   protected readonly short = computed(() => {
     const findings = this.judgement()?.findings ?? [];
     const looks = findings.filter(({ standing }) => standing === 'look');
     return [
-      ...findings.filter(({ standing }) => standing !== 'look').map(({ standing, text, basis, spots }) => ({ standing, text, basis, spots: spots ?? [] })),
-      ...(looks.length === 1 ? [{ standing: 'look' as const, text: looks[0].text, basis: looks[0].basis, spots: looks[0].spots ?? [] }] : looks.length > 1 ? [{ standing: 'look' as const, text: `${looks.length} to look at`, basis: looks.map(({ text }) => text).join(', '), spots: [] }] : []),
+      ...findings
+        .filter(({ standing }) => standing !== 'look')
+        .map(({ standing, text, basis, spots }) => ({ standing, text, basis, spots: spots ?? [] })),
+      ...(looks.length === 1
+        ? [{ standing: 'look' as const, text: looks[0].text, basis: looks[0].basis, spots: looks[0].spots ?? [] }]
+        : looks.length > 1
+          ? [
+              {
+                standing: 'look' as const,
+                text: `${looks.length} to look at`,
+                basis: looks.map(({ text }) => text).join(', '),
+                spots: [],
+              },
+            ]
+          : []),
     ].sort((a, b) => RANK[a.standing] - RANK[b.standing]);
   });
 }

@@ -44,7 +44,13 @@ export class BringIn {
   readonly added = output<string>();
   readonly named = output<readonly NamedColor[]>();
 
-  protected readonly sources = [{ source: 'picture', label: 'Picture' }, { source: 'page', label: 'Page' }, { source: 'site', label: 'Site' }, { source: 'typed', label: 'Typed' }, { source: 'file', label: 'File' }];
+  protected readonly sources = [
+    { source: 'picture', label: 'Picture' },
+    { source: 'page', label: 'Page' },
+    { source: 'site', label: 'Site' },
+    { source: 'typed', label: 'Typed' },
+    { source: 'file', label: 'File' },
+  ];
   protected readonly source = signal('picture');
   /** The browser's own picker, where it has one. */
   protected readonly screenPicker = (window as { EyeDropper?: new () => ScreenPicker }).EyeDropper;
@@ -56,6 +62,9 @@ export class BringIn {
   protected pickOffScreen(): void {
     if (!this.screenPicker) return;
     // Leaving it without a colour is no failure.
-    void new this.screenPicker().open().then(({ sRGBHex }) => this.#shelf.put(sRGBHex, 'picked off the screen'), () => undefined);
+    void new this.screenPicker().open().then(
+      ({ sRGBHex }) => this.#shelf.put(sRGBHex, 'picked off the screen'),
+      () => undefined,
+    );
   }
 }

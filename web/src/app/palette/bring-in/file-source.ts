@@ -63,8 +63,21 @@ export class FileSource {
 
   protected write(format: (typeof PALETTE_FORMATS)[number]): void {
     const site = this.site.site();
-    const text = format.write(this.site.palette(), { title: site?.name ?? '', prefix: site?.prefix ?? 'brand', names: site?.names });
-    downloadText(`${(site?.name ?? 'palette').toLowerCase().replaceAll(/[^\p{L}\p{N}]+/gu, '-').replaceAll(/^-|-$/g, '') || 'palette'}${format.extension}`, format.mediaType, text);
+    const text = format.write(this.site.palette(), {
+      title: site?.name ?? '',
+      prefix: site?.prefix ?? 'brand',
+      names: site?.names,
+    });
+    downloadText(
+      `${
+        (site?.name ?? 'palette')
+          .toLowerCase()
+          .replaceAll(/[^\p{L}\p{N}]+/gu, '-')
+          .replaceAll(/^-|-$/g, '') || 'palette'
+      }${format.extension}`,
+      format.mediaType,
+      text,
+    );
   }
 
   async #open(file: File): Promise<void> {
@@ -74,6 +87,7 @@ export class FileSource {
     if (this.problem() !== '') return;
     const result = readPaletteFile(file.name, await file.text());
     this.read.set(result);
-    if (result.colors.length === 0 && result.problems.length === 0) this.problem.set(`"${file.name}" holds no colour in any of the three kinds`);
+    if (result.colors.length === 0 && result.problems.length === 0)
+      this.problem.set(`"${file.name}" holds no colour in any of the three kinds`);
   }
 }

@@ -37,14 +37,25 @@ export class InkList {
   /** Emits a colour for the palette. */
   readonly added = output<string>();
 
-  protected readonly rows = computed(() => this.inks().inks.slice(0, 16).map((ink) => {
-    const color = colorOfCss(ink.hex);
-    const standing = color ? brandStandingOf(color, this.#site.palette()) : null;
-    return { ...ink, swatch: standing?.kind === 'brand' ? standing.nearest : '', words: `${(100 * ink.share).toFixed(1)} % of the inked pixels${ink.isGround ? '; it lies along the edge, as a ground does' : ''}` };
-  }));
+  protected readonly rows = computed(() =>
+    this.inks()
+      .inks.slice(0, 16)
+      .map((ink) => {
+        const color = colorOfCss(ink.hex);
+        const standing = color ? brandStandingOf(color, this.#site.palette()) : null;
+        return {
+          ...ink,
+          swatch: standing?.kind === 'brand' ? standing.nearest : '',
+          words: `${(100 * ink.share).toFixed(1)} % of the inked pixels${ink.isGround ? '; it lies along the edge, as a ground does' : ''}`,
+        };
+      }),
+  );
   protected readonly summary = computed(() => {
     const { inks, edgePixels, clearPixels } = this.inks();
-    const count = inks.length === 0 ? 'No distinct ink' : `${inks.length} ${inks.length === 1 ? 'ink' : 'inks'}${inks.length > 16 ? ', the 16 largest shown' : ''}`;
+    const count =
+      inks.length === 0
+        ? 'No distinct ink'
+        : `${inks.length} ${inks.length === 1 ? 'ink' : 'inks'}${inks.length > 16 ? ', the 16 largest shown' : ''}`;
     return `${count} · ${edgePixels.toLocaleString('en')} edge pixels set aside${clearPixels > 0 ? ' · clear ground left out' : ''}`;
   });
 }

@@ -1,4 +1,17 @@
-import { ChangeDetectionStrategy, Component, type ElementRef, afterNextRender, computed, effect, inject, input, output, signal, viewChild, DestroyRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  type ElementRef,
+  afterNextRender,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+  DestroyRef,
+} from '@angular/core';
 import type { PixelBox } from '@upper-veneer/core';
 import { FormsModule } from '@angular/forms';
 import { Select } from 'primeng/select';
@@ -71,7 +84,11 @@ export class Loupe {
   private readonly canvasElement = viewChild.required<ElementRef<HTMLCanvasElement>>('canvas');
   private readonly glassElement = viewChild<ElementRef<HTMLCanvasElement>>('glass');
 
-  protected readonly modes = [{ mode: 'pixel', label: 'Pixel' }, { mode: 'square', label: 'Average' }, { mode: 'text', label: 'Ink of text' }];
+  protected readonly modes = [
+    { mode: 'pixel', label: 'Pixel' },
+    { mode: 'square', label: 'Average' },
+    { mode: 'text', label: 'Ink of text' },
+  ];
   protected readonly sides = [3, 5, 11, 25, 51];
   protected readonly magnified = MAGNIFIED;
   protected readonly reach = REACH;
@@ -91,28 +108,50 @@ export class Loupe {
   readonly #scale = computed(() => {
     const picture = this.picture();
     if (!picture) return 1;
-    return this.fit() === 'width' ? Math.min(this.#size().width / picture.width, 1) : Math.min(this.#size().width / picture.width, this.#size().height / picture.height, 12);
+    return this.fit() === 'width'
+      ? Math.min(this.#size().width / picture.width, 1)
+      : Math.min(this.#size().width / picture.width, this.#size().height / picture.height, 12);
   });
   readonly #box = computed<PixelBox | null>(() => {
     const point = this.at();
     const start = this.#start();
     if (!point) return null;
-    if (this.mode() === 'text') return start ? { left: Math.min(start.x, point.x), top: Math.min(start.y, point.y), width: Math.abs(point.x - start.x) + 1, height: Math.abs(point.y - start.y) + 1 } : null;
+    if (this.mode() === 'text')
+      return start
+        ? {
+            left: Math.min(start.x, point.x),
+            top: Math.min(start.y, point.y),
+            width: Math.abs(point.x - start.x) + 1,
+            height: Math.abs(point.y - start.y) + 1,
+          }
+        : null;
     const side = this.mode() === 'square' ? this.side() : 1;
     return { left: point.x - (side - 1) / 2, top: point.y - (side - 1) / 2, width: side, height: side };
   });
   protected readonly frame = computed(() => {
     const box = this.#box();
     const scale = this.#scale();
-    return box ? { left: box.left * scale, top: box.top * scale, width: Math.max(2, box.width * scale), height: Math.max(2, box.height * scale) } : null;
+    return box
+      ? {
+          left: box.left * scale,
+          top: box.top * scale,
+          width: Math.max(2, box.width * scale),
+          height: Math.max(2, box.height * scale),
+        }
+      : null;
   });
-  protected readonly words = computed(() => `${this.picture()?.name ?? 'Picture'}. Point and press to pick; arrow keys move the loupe, Shift by ten, Enter picks${this.mode() === 'text' ? '; for text, Enter begins and ends the box' : ''}.`);
+  protected readonly words = computed(
+    () =>
+      `${this.picture()?.name ?? 'Picture'}. Point and press to pick; arrow keys move the loupe, Shift by ten, Enter picks${this.mode() === 'text' ? '; for text, Enter begins and ends the box' : ''}.`,
+  );
 
   constructor() {
     const destroyRef = inject(DestroyRef);
     afterNextRender(() => {
       this.mode.set(this.startMode());
-      const observer = new ResizeObserver(([entry]) => this.#size.set({ width: entry.contentRect.width, height: entry.contentRect.height }));
+      const observer = new ResizeObserver(([entry]) =>
+        this.#size.set({ width: entry.contentRect.width, height: entry.contentRect.height }),
+      );
       observer.observe(this.stageElement().nativeElement);
       destroyRef.onDestroy(() => observer.disconnect());
     });
@@ -130,7 +169,8 @@ export class Loupe {
     effect(() => {
       const picture = this.picture();
       const canvas = this.canvasElement().nativeElement;
-      if (picture) canvas.style.cssText = `width: ${picture.width * this.#scale()}px; height: ${picture.height * this.#scale()}px; image-rendering: ${this.#scale() > 2 ? 'pixelated' : 'auto'};`;
+      if (picture)
+        canvas.style.cssText = `width: ${picture.width * this.#scale()}px; height: ${picture.height * this.#scale()}px; image-rendering: ${this.#scale() > 2 ? 'pixelated' : 'auto'};`;
     });
     effect(() => {
       const point = this.at();
@@ -167,12 +207,19 @@ export class Loupe {
   protected key(event: KeyboardEvent): void {
     const picture = this.picture();
     if (!picture) return;
-    const [dx, dy] = ({ ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as Readonly<Record<string, readonly [number, number]>>)[event.key] ?? [0, 0];
+    const [dx, dy] = (
+      { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] } as Readonly<
+        Record<string, readonly [number, number]>
+      >
+    )[event.key] ?? [0, 0];
     if (dx !== 0 || dy !== 0) {
       event.preventDefault();
       const step = event.shiftKey ? 10 : 1;
       const from = this.at() ?? { x: Math.floor(picture.width / 2), y: Math.floor(picture.height / 2) };
-      this.at.set({ x: clamp(from.x + dx * step, picture.width - 1), y: clamp(from.y + dy * step, picture.height - 1) });
+      this.at.set({
+        x: clamp(from.x + dx * step, picture.width - 1),
+        y: clamp(from.y + dy * step, picture.height - 1),
+      });
     } else if (event.key === 'Enter' && this.at()) {
       event.preventDefault();
       if (this.mode() === 'text' && !this.#start()) this.#start.set(this.at());

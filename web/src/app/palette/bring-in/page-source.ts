@@ -51,7 +51,12 @@ export class PageSource {
     const site = this.site.site();
     const page = site?.pages.find(({ id }) => id === pageId);
     if (!site || !page) return;
-    const framed = { url: `/frame/sites/${site.id}/pages/${pageId}/?v=${site.draft.structure}`, veneerPlace: site.veneerPlace, frameCss: this.site.veneer().frameCss, amendments: new Map() };
+    const framed = {
+      url: `/frame/sites/${site.id}/pages/${pageId}/?v=${site.draft.structure}`,
+      veneerPlace: site.veneerPlace,
+      frameCss: this.site.veneer().frameCss,
+      amendments: new Map(),
+    };
     void this.desk.openDrawn(page.name, async () => {
       const drawing = await PageDrawing.open(framed, page.name, WIDTH);
       try {

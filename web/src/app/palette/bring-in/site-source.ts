@@ -37,7 +37,12 @@ export class SiteSource {
   readonly picked = output<{ readonly hex: string; readonly basis: string }>();
   readonly added = output<string>();
 
-  protected readonly rows = computed(() => this.census.colors().filter(({ standing, exception, hex }) => standing.kind !== 'brand' && exception === '' && hex.length === 7).slice(0, 60));
+  protected readonly rows = computed(() =>
+    this.census
+      .colors()
+      .filter(({ standing, exception, hex }) => standing.kind !== 'brand' && exception === '' && hex.length === 7)
+      .slice(0, 60),
+  );
   protected readonly doing = computed(() => {
     const state = this.census.state();
     return state.status === 'counting' ? state.doing : '';

@@ -5,7 +5,12 @@ import type { FieldError, ProblemDocument } from '@upper-veneer/contract';
 export class ApiProblem extends Error {
   override readonly name = 'ApiProblem';
 
-  constructor(readonly title: string, detail: string, readonly errors: readonly FieldError[] = [], readonly isLost = false) {
+  constructor(
+    readonly title: string,
+    detail: string,
+    readonly errors: readonly FieldError[] = [],
+    readonly isLost = false,
+  ) {
     super(detail);
   }
 
@@ -17,13 +22,22 @@ export class ApiProblem extends Error {
       if (problem) return new ApiProblem(problem.title, problem.detail ?? '', problem.errors ?? []);
       return new ApiProblem('The server refused', `It answered ${error.status}.`);
     }
-    if (!(error instanceof HttpErrorResponse)) return new ApiProblem('Something could not be worked out', `What is shown may miss it. ${error instanceof Error ? error.message : String(error)}`);
+    if (!(error instanceof HttpErrorResponse))
+      return new ApiProblem(
+        'Something could not be worked out',
+        `What is shown may miss it. ${error instanceof Error ? error.message : String(error)}`,
+      );
     return ApiProblem.lost();
   }
 
   /** Nobody answered. */
   static lost(): ApiProblem {
-    return new ApiProblem('The server does not answer', 'Nothing was changed. Start it again and repeat the step.', [], true);
+    return new ApiProblem(
+      'The server does not answer',
+      'Nothing was changed. Start it again and repeat the step.',
+      [],
+      true,
+    );
   }
 }
 

@@ -8,14 +8,20 @@ export class LiveEvents {
   readonly #all = this.open().pipe(share());
 
   of<K extends LiveEvent['kind']>(kind: K, siteId: number): Observable<Extract<LiveEvent, { kind: K }>> {
-    return this.#all.pipe(filter((event) => event.kind === kind && event.siteId === siteId), map((event) => event as Extract<LiveEvent, { kind: K }>));
+    return this.#all.pipe(
+      filter((event) => event.kind === kind && event.siteId === siteId),
+      map((event) => event as Extract<LiveEvent, { kind: K }>),
+    );
   }
 
   /** Goes on trying when the server is away. Browsers without shared workers open a connection a tab. */
   protected open(): Observable<LiveEvent> {
     return new Observable((subscriber) => {
       if (typeof SharedWorker === 'undefined') return openEvents((event) => subscriber.next(event));
-      const { port } = new SharedWorker(new URL('./live-events.worker', import.meta.url), { type: 'module', name: 'upper-veneer-events' });
+      const { port } = new SharedWorker(new URL('./live-events.worker', import.meta.url), {
+        type: 'module',
+        name: 'upper-veneer-events',
+      });
       const leave = (): void => port.postMessage('leave');
       const come = ({ persisted }: PageTransitionEvent): void => {
         // Kept by the browser while another page was shown, and told to leave then.

@@ -13,7 +13,10 @@ export function openEvents(tell: (event: LiveEvent) => void): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const connect = (): void => {
     source = new EventSource('/api/events');
-    for (const kind of KINDS) source.addEventListener(kind, ({ data }: MessageEvent<string>) => tell({ kind, ...JSON.parse(data) as object } as LiveEvent));
+    for (const kind of KINDS)
+      source.addEventListener(kind, ({ data }: MessageEvent<string>) =>
+        tell({ kind, ...(JSON.parse(data) as object) } as LiveEvent),
+      );
     source.onerror = () => {
       if (source.readyState === EventSource.CLOSED) timer = setTimeout(connect, AGAIN_MS);
     };

@@ -1,6 +1,16 @@
 import { HttpClient } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
-import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, SheetOptionsRequest, PaletteRequest, PartsRequest, SiteDocument, SiteSummary } from '@upper-veneer/contract';
+import type {
+  ArrangementRequest,
+  ChangeRequest,
+  DraftDocument,
+  ExceptionsRequest,
+  SheetOptionsRequest,
+  PaletteRequest,
+  PartsRequest,
+  SiteDocument,
+  SiteSummary,
+} from '@upper-veneer/contract';
 import { type Observable, catchError, map, throwError } from 'rxjs';
 import { ApiProblem } from './api-problem';
 import { LiveEvents } from './live-events';

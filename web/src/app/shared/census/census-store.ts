@@ -1,5 +1,12 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import { brandStandingOf, colorOfCss, type BrandStanding, type CensusPlace, type CensusProgress, type PageMeasure } from '@upper-veneer/core';
+import {
+  brandStandingOf,
+  colorOfCss,
+  type BrandStanding,
+  type CensusPlace,
+  type CensusProgress,
+  type PageMeasure,
+} from '@upper-veneer/core';
 import { ApiProblem } from '../api/api-problem';
 import type { CensusColorView, CensusView } from '../engine/engine-api';
 import { Engine } from '../engine/engine';
@@ -35,7 +42,9 @@ export class CensusStore {
   /** Counts censuses begun and stopped, so that an older one ends. */
   #run = 0;
   /** What the last census was begun of. */
-  readonly #countedOf = signal<{ readonly siteId: number; readonly structure: number; readonly css: string } | null>(null);
+  readonly #countedOf = signal<{ readonly siteId: number; readonly structure: number; readonly css: string } | null>(
+    null,
+  );
 
   readonly state = signal<CensusState>({ status: 'none' });
   readonly census = computed(() => {
@@ -44,19 +53,39 @@ export class CensusStore {
   });
   readonly colors = computed<readonly JudgedColor[]>(() => {
     const palette = this.#site.palette();
-    const exceptions = new Map(this.#site.exceptions().filter(({ kind }) => kind === 'color').map(({ target, reason }) => [target, reason]));
+    const exceptions = new Map(
+      this.#site
+        .exceptions()
+        .filter(({ kind }) => kind === 'color')
+        .map(({ target, reason }) => [target, reason]),
+    );
     return (this.census()?.colors ?? []).map((color) => {
       const value = colorOfCss(color.hex);
-      return { ...color, standing: value ? brandStandingOf(value, palette) : { kind: 'stray', nearest: '', deltaE: Number.POSITIVE_INFINITY }, exception: exceptions.get(color.hex) ?? '' };
+      return {
+        ...color,
+        standing: value
+          ? brandStandingOf(value, palette)
+          : { kind: 'stray', nearest: '', deltaE: Number.POSITIVE_INFINITY },
+        exception: exceptions.get(color.hex) ?? '',
+      };
     });
   });
   /** Strays beside a palette; none before there is one. */
-  readonly strays = computed(() => this.colors().filter(({ standing, exception }) => standing.kind === 'stray' && standing.nearest !== '' && exception === '').length);
+  readonly strays = computed(
+    () =>
+      this.colors().filter(
+        ({ standing, exception }) => standing.kind === 'stray' && standing.nearest !== '' && exception === '',
+      ).length,
+  );
   /** Whether pages or veneer have changed since. */
   readonly isStale = computed(() => {
     const of = this.#countedOf();
     const site = this.#site.site();
-    return of !== null && site !== null && (of.siteId !== site.id || of.structure !== site.draft.structure || of.css !== this.#site.veneer().css);
+    return (
+      of !== null &&
+      site !== null &&
+      (of.siteId !== site.id || of.structure !== site.draft.structure || of.css !== this.#site.veneer().css)
+    );
   });
 
   constructor() {
@@ -103,19 +132,34 @@ export class CensusStore {
       const unmeasured: string[] = [];
       for (const [i, page] of site.pages.entries()) {
         tell(`Measuring ${page.name}`, (0.5 * i) / site.pages.length);
-        const measure = await measureInFrame(page.id, { url: `/frame/sites/${site.id}/pages/${page.id}/?v=${site.draft.structure}`, veneerPlace: site.veneerPlace, frameCss, amendments: new Map() }, CENSUS_WIDTH, check);
+        const measure = await measureInFrame(
+          page.id,
+          {
+            url: `/frame/sites/${site.id}/pages/${page.id}/?v=${site.draft.structure}`,
+            veneerPlace: site.veneerPlace,
+            frameCss,
+            amendments: new Map(),
+          },
+          CENSUS_WIDTH,
+          check,
+        );
         check();
         if (measure) measures.push(measure);
         else unmeasured.push(page.name);
       }
       tell('Counting the colours', 0.5);
-      const census = await withProgress(({ page, share }: CensusProgress) => tell(`Counting ${page}`, 0.5 + share / 2), (listener) => this.#engine.remote.takeCensus(measures, CENSUS_WIDTH, listener));
+      const census = await withProgress(
+        ({ page, share }: CensusProgress) => tell(`Counting ${page}`, 0.5 + share / 2),
+        (listener) => this.#engine.remote.takeCensus(measures, CENSUS_WIDTH, listener),
+      );
       check();
       if (census) this.state.set({ status: 'counted', census, unmeasured });
     } catch (error) {
       if (error instanceof Stopped || run !== this.#run) return;
       this.state.set({ status: 'stopped' });
-      this.#messages.report(new ApiProblem('The colours could not be counted', error instanceof Error ? error.message : String(error)));
+      this.#messages.report(
+        new ApiProblem('The colours could not be counted', error instanceof Error ? error.message : String(error)),
+      );
     }
   }
 

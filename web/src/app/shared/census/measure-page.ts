@@ -37,7 +37,12 @@ export async function measurePage(pageId: number, frame: Document, check: () => 
 function inkOf(element: Element, style: CSSStyleDeclaration, glyphInk: ReturnType<typeof createGlyphInk>): number {
   if (style.visibility !== 'visible') return 0;
   if (element instanceof (element.ownerDocument.defaultView ?? window).HTMLInputElement) {
-    return element.value === '' || /^(?:checkbox|radio|range|color|hidden|file|image)$/.test(element.type) ? 0 : element.value.length * 0.5 * Number.parseFloat(style.fontSize) ** 2 * glyphInk({ style: style.fontStyle, weight: style.fontWeight, family: style.fontFamily });
+    return element.value === '' || /^(?:checkbox|radio|range|color|hidden|file|image)$/.test(element.type)
+      ? 0
+      : element.value.length *
+          0.5 *
+          Number.parseFloat(style.fontSize) ** 2 *
+          glyphInk({ style: style.fontStyle, weight: style.fontWeight, family: style.fontFamily });
   }
   let area = 0;
   for (const node of element.childNodes) {
@@ -46,7 +51,9 @@ function inkOf(element: Element, style: CSSStyleDeclaration, glyphInk: ReturnTyp
     range.selectNodeContents(node);
     for (const { width, height } of range.getClientRects()) area += width * height;
   }
-  return area === 0 ? 0 : area * glyphInk({ style: style.fontStyle, weight: style.fontWeight, family: style.fontFamily });
+  return area === 0
+    ? 0
+    : area * glyphInk({ style: style.fontStyle, weight: style.fontWeight, family: style.fontFamily });
 }
 
 function pseudoSize(style: CSSStyleDeclaration, canvas: CanvasRenderingContext2D): readonly [number, number] | null {

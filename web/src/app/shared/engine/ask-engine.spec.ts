@@ -14,7 +14,16 @@ describe('askEngine', () => {
     questions = new Subject();
     answers = new Map();
     shown = [];
-    questions.pipe(askEngine(engine, (question: string) => (question === '' ? null : new Promise<string>((done, failed) => answers.set(question, { done, failed }))), 'nothing')).subscribe((answer) => shown.push(answer));
+    questions
+      .pipe(
+        askEngine(
+          engine,
+          (question: string) =>
+            question === '' ? null : new Promise<string>((done, failed) => answers.set(question, { done, failed })),
+          'nothing',
+        ),
+      )
+      .subscribe((answer) => shown.push(answer));
   });
 
   it('never shows an older answer over a newer one', async () => {

@@ -7,13 +7,19 @@ import type { Engine } from './engine';
  *
  * @param ask gives the answer under way, or `null` for a question that needs none.
  */
-export function askEngine<Question, Answer>(engine: Engine, ask: (question: Question, engine: Engine['remote']) => Promise<Answer> | null, otherwise: NoInfer<Answer>): OperatorFunction<Question, Answer> {
+export function askEngine<Question, Answer>(
+  engine: Engine,
+  ask: (question: Question, engine: Engine['remote']) => Promise<Answer> | null,
+  otherwise: NoInfer<Answer>,
+): OperatorFunction<Question, Answer> {
   return switchMap((question): Observable<Answer> => {
     const answer = ask(question, engine.remote);
     if (!answer) return of(otherwise);
-    return from(answer).pipe(catchError((error: unknown) => {
-      engine.tell(error);
-      return of(otherwise);
-    }));
+    return from(answer).pipe(
+      catchError((error: unknown) => {
+        engine.tell(error);
+        return of(otherwise);
+      }),
+    );
   });
 }

@@ -1,7 +1,47 @@
 import type { MeasuredLayout } from '../frame/measure-layout';
 import type {
-  AttributeChange, CellQuestion, Census, CensusColor, CensusPlace, CensusProgress, Companion, Explanation, Finding, Flash, FoundElements, GridRowName, Inspection, InspectionScope, Look, NamedValue, OrderedSheet, Override, OverrideState, OverrideTarget, OverrideWish, Painter,
-  PageMeasure, Pair, Palette, PartProgress, PartProposal, Raster, Reachability, RoleName, RowProposal, SeenPalette, SelectorCheck, SiteException, SiteSource, SiteWideTarget, Spot, StatesQuestion, TidyProgress, TidySheet, Topic, VerdictProgress,
+  AttributeChange,
+  CellQuestion,
+  Census,
+  CensusColor,
+  CensusPlace,
+  CensusProgress,
+  Companion,
+  Explanation,
+  Finding,
+  Flash,
+  FoundElements,
+  GridRowName,
+  Inspection,
+  InspectionScope,
+  Look,
+  NamedValue,
+  OrderedSheet,
+  Override,
+  OverrideState,
+  OverrideTarget,
+  OverrideWish,
+  Painter,
+  PageMeasure,
+  Pair,
+  Palette,
+  PartProgress,
+  PartProposal,
+  Raster,
+  Reachability,
+  RoleName,
+  RowProposal,
+  SeenPalette,
+  SelectorCheck,
+  SiteException,
+  SiteSource,
+  SiteWideTarget,
+  Spot,
+  StatesQuestion,
+  TidyProgress,
+  TidySheet,
+  Topic,
+  VerdictProgress,
 } from '@upper-veneer/core';
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
 
@@ -20,7 +60,9 @@ export interface CompiledVeneer {
 }
 
 /** An explanation that can cross to another thread. */
-export type ExplanationView = Omit<Explanation, 'inheritedFrom'> & { readonly inheritedFrom: { readonly element: number; readonly label: string } | null };
+export type ExplanationView = Omit<Explanation, 'inheritedFrom'> & {
+  readonly inheritedFrom: { readonly element: number; readonly label: string } | null;
+};
 
 /** What an override does where it stands. */
 export interface Judgement {
@@ -56,7 +98,13 @@ export interface PublishCheck {
 
 /** What is flashed: a step of the lineage, what a ply's selector reaches, or a role. */
 export type FlashQuestion =
-  | { readonly kind: 'step'; readonly pageId: number; readonly element: number; readonly pseudo: string; readonly width: number }
+  | {
+      readonly kind: 'step';
+      readonly pageId: number;
+      readonly element: number;
+      readonly pseudo: string;
+      readonly width: number;
+    }
   | { readonly kind: 'ply'; readonly pageId: number; readonly selector: string; readonly property: string }
   | { readonly kind: 'role'; readonly role: RoleName };
 
@@ -103,14 +151,22 @@ export interface EngineApi {
   /** Opens hidden parts; the others are closed. */
   openParts(partIds: readonly number[]): void;
   /** What opens the parts on one page, by running number. */
-  amendments(pageId: number, partIds: readonly number[]): readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
+  amendments(
+    pageId: number,
+    partIds: readonly number[],
+  ): readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
   dress(overrides: readonly Override[], palette: Palette, exceptions: readonly SiteException[]): CompiledVeneer;
   /** Colours of the palette as the draft's sheet has them: by the CSS they are written as, and the custom property of each role. */
   named(): { readonly values: ReadonlyMap<string, NamedValue>; readonly roles: ReadonlyMap<RoleName, string> };
   inspect(target: Target, width: number, scope: InspectionScope): Inspection;
   /** Groups that could be reached, and what looks like the target and is not. */
   reachOffers(question: Parameters<typeof reachOffers>[1]): ReachOffers;
-  explain(target: Target, property: string, at: StateQuestion & { readonly pseudoState?: 'hover' }, width: number): ExplanationView;
+  explain(
+    target: Target,
+    property: string,
+    at: StateQuestion & { readonly pseudoState?: 'hover' },
+    width: number,
+  ): ExplanationView;
   plan(wishes: readonly OverrideWish[]): PlannedChange;
   overridesOfCell(cell: CellQuestion): readonly Override[];
   /** Checks an override over the whole site; `null` when another one was asked about meanwhile. */
@@ -128,7 +184,11 @@ export interface EngineApi {
   /** One row of the grid in every state, from rest. */
   proposeRow(question: StatesQuestion, row: GridRowName): readonly RowProposal[];
   copyLook(target: Target, width: number): Look;
-  pasteLook(look: Look, target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>, width: number): readonly OverrideWish[];
+  pasteLook(
+    look: Look,
+    target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>,
+    width: number,
+  ): readonly OverrideWish[];
   checkSelector(override: Override, text: string): SelectorCheck;
   whatPaints(pageId: number, stack: readonly number[], width: number): readonly Painter[];
   /** Elements by text or selector. */
@@ -145,11 +205,17 @@ export interface EngineApi {
   /** @param severity of the colour-vision deficiencies, 0–1. */
   judgePalette(palette: Palette, severity: number): PaletteReport;
   /** Counts the colours of the open site; `null` when it was stopped. Its places stay here. */
-  takeCensus(measures: readonly PageMeasure[], width: number, onProgress: (progress: CensusProgress) => void): Promise<CensusView | null>;
+  takeCensus(
+    measures: readonly PageMeasure[],
+    width: number,
+    onProgress: (progress: CensusProgress) => void,
+  ): Promise<CensusView | null>;
   stopCensus(): void;
   censusPlaces(hex: string): readonly CensusPlace[];
   proposeParts(): Promise<readonly PartProposal[]>;
   sheetsInOrder(pageId: number): readonly OrderedSheet[];
   /** How far CSS gets into each part, on the first page that has it; parts on no page are left out. */
-  reachabilities(): Promise<readonly (readonly [partId: number, reachability: Reachability, pageIds: readonly number[]])[]>;
+  reachabilities(): Promise<
+    readonly (readonly [partId: number, reachability: Reachability, pageIds: readonly number[]])[]
+  >;
 }

@@ -23,7 +23,11 @@ export class Engine {
     this.#errors.handleError(error);
     if (this.#told.has(words)) return;
     this.#told.add(words);
-    this.#messages.report({ title: 'Something could not be worked out', message: `What is shown may miss it. ${words}`, isLost: false });
+    this.#messages.report({
+      title: 'Something could not be worked out',
+      message: `What is shown may miss it. ${words}`,
+      isLost: false,
+    });
   }
 
   /** Has the pages of the open site read one by one behind all else, which counts as no question. */
@@ -38,7 +42,9 @@ export class Engine {
   #start(): Worker {
     const worker = new Worker(new URL('./engine.worker', import.meta.url), { type: 'module' });
     // What fails outside of a question, as where the script does not load.
-    worker.addEventListener('error', (event) => this.tell(new Error(event.message || 'The worker that reads pages did not start; load the page again')));
+    worker.addEventListener('error', (event) =>
+      this.tell(new Error(event.message || 'The worker that reads pages did not start; load the page again')),
+    );
     return worker;
   }
 

@@ -1,7 +1,56 @@
 import {
-  checkSelector, colorOfCss, companionsOf, copyLook, dressSite, elementOf, explain, familiesOf, findElements, flashOfPly, flashOfRole, flashOfStep, followersOf, glossOf, inspect, judgeSteps, layOut, matchingElements, namedValues, openParts, openSite, overridesOfCell, pageOf, pairMatrix,
-  paletteAsSeen, partProgress, pasteLook, planAll, pointerStates, proposeParts, proposeRow, proposeStates, reachabilityOf, reachOffers, readExceptions, readPages, rewriteStates, rolePropertyNames, sheetsInOrder, shortName, siteWideTargets, StyleView, takeCensus, tidySteps, toggledOn, viewIn, whatPaints, whereItShows, whyImportant, worstOverPicture,
-  type CensusColor, type SiteModel,
+  checkSelector,
+  colorOfCss,
+  companionsOf,
+  copyLook,
+  dressSite,
+  elementOf,
+  explain,
+  familiesOf,
+  findElements,
+  flashOfPly,
+  flashOfRole,
+  flashOfStep,
+  followersOf,
+  glossOf,
+  inspect,
+  judgeSteps,
+  layOut,
+  matchingElements,
+  namedValues,
+  openParts,
+  openSite,
+  overridesOfCell,
+  pageOf,
+  pairMatrix,
+  paletteAsSeen,
+  partProgress,
+  pasteLook,
+  planAll,
+  pointerStates,
+  proposeParts,
+  proposeRow,
+  proposeStates,
+  reachabilityOf,
+  reachOffers,
+  readExceptions,
+  readPages,
+  rewriteStates,
+  rolePropertyNames,
+  sheetsInOrder,
+  shortName,
+  siteWideTargets,
+  StyleView,
+  takeCensus,
+  tidySteps,
+  toggledOn,
+  viewIn,
+  whatPaints,
+  whereItShows,
+  whyImportant,
+  worstOverPicture,
+  type CensusColor,
+  type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
 import { toPageLayout } from '../frame/layout-in-slices';
@@ -64,8 +113,12 @@ const engine: EngineApi = {
   async reachabilities() {
     await whole;
     return opened().parts.flatMap(({ part, selectors }) => {
-      const found = [...opened().closed].map(([pageId, page]) => ({ pageId, element: matchingElements(page, selectors).at(0) })).filter(({ element }) => element !== undefined);
-      return found[0]?.element ? [[part.id, reachabilityOf(found[0].element), found.map(({ pageId }) => pageId)] as const] : [];
+      const found = [...opened().closed]
+        .map(([pageId, page]) => ({ pageId, element: matchingElements(page, selectors).at(0) }))
+        .filter(({ element }) => element !== undefined);
+      return found[0]?.element
+        ? [[part.id, reachabilityOf(found[0].element), found.map(({ pageId }) => pageId)] as const]
+        : [];
     });
   },
   async takeCensus(measures, width, onProgress) {
@@ -75,7 +128,10 @@ const engine: EngineApi = {
       const step = steps.next();
       if (step.done) {
         counted = step.value.colors;
-        return { ...step.value, colors: counted.map(({ places, ...color }) => ({ ...color, placeCount: places.length })) };
+        return {
+          ...step.value,
+          colors: counted.map(({ places, ...color }) => ({ ...color, placeCount: places.length })),
+        };
       }
       onProgress(step.value);
       // Lets other questions in, and the wish to stop.
@@ -95,16 +151,26 @@ const engine: EngineApi = {
     site = dressSite(opened(), overrides, palette, readExceptions(exceptions));
     return { css: site.css, frameCss: rewriteStates(site.css) };
   },
-  named: () => ({ values: namedValues(opened().overrides, opened().palette, opened().source), roles: rolePropertyNames(opened().palette, opened().source) }),
+  named: () => ({
+    values: namedValues(opened().overrides, opened().palette, opened().source),
+    roles: rolePropertyNames(opened().palette, opened().source),
+  }),
   inspect: (target, width, scope) => inspect(opened(), target.pageId, target.element, target.pseudo, width, scope),
   reachOffers: (question) => reachOffers(opened(), question),
   explain(target, property, { state, parent, pseudoState }, width) {
     const page = pageOf(opened(), target.pageId);
     const element = elementOf(page, target.element);
     const states = pointerStates(page.document, element, state, parent === null ? null : elementOf(page, parent));
-    const view = new StyleView(page, { states, environment: { width }, ...(pseudoState ? { pseudoStates: new Set([pseudoState]) } : {}) });
+    const view = new StyleView(page, {
+      states,
+      environment: { width },
+      ...(pseudoState ? { pseudoStates: new Set([pseudoState]) } : {}),
+    });
     const { inheritedFrom, ...rest } = explain(view, element, property, target.pseudo);
-    return { ...rest, inheritedFrom: inheritedFrom ? { element: inheritedFrom.number, label: shortName(inheritedFrom) } : null };
+    return {
+      ...rest,
+      inheritedFrom: inheritedFrom ? { element: inheritedFrom.number, label: shortName(inheritedFrom) } : null,
+    };
   },
   plan: (wishes) => planAll(opened(), wishes),
   overridesOfCell: (cell) => overridesOfCell(opened(), cell),
@@ -115,7 +181,14 @@ const engine: EngineApi = {
     let shown = performance.now();
     for (;;) {
       const step = steps.next();
-      if (step.done) return { override, findings: step.value, gloss: glossOf(judged, override), whyImportant: whyImportant(judged, override), companions: companionsOf(judged, override, width) };
+      if (step.done)
+        return {
+          override,
+          findings: step.value,
+          gloss: glossOf(judged, override),
+          whyImportant: whyImportant(judged, override),
+          companions: companionsOf(judged, override, width),
+        };
       if (performance.now() - shown < 60) continue;
       shown = performance.now();
       onProgress(step.value);
@@ -123,10 +196,11 @@ const engine: EngineApi = {
       if (run !== judgeRun) return null;
     }
   },
-  overPicture: (texts, raster) => texts.map((css) => {
-    const color = colorOfCss(css);
-    return color ? worstOverPicture(color, raster) : null;
-  }),
+  overPicture: (texts, raster) =>
+    texts.map((css) => {
+      const color = colorOfCss(css);
+      return color ? worstOverPicture(color, raster) : null;
+    }),
   stopJudging() {
     judgeRun += 1;
   },
@@ -183,22 +257,35 @@ const engine: EngineApi = {
   siteWide: (pageId) => siteWideTargets(opened(), pageId),
   flash(question) {
     switch (question.kind) {
-      case 'step': return flashOfStep(opened(), question.pageId, question.element, question.pseudo, question.width);
-      case 'ply': return flashOfPly(opened(), question.pageId, question.selector, question.property);
-      case 'role': return flashOfRole(opened(), question.role);
+      case 'step':
+        return flashOfStep(opened(), question.pageId, question.element, question.pseudo, question.width);
+      case 'ply':
+        return flashOfPly(opened(), question.pageId, question.selector, question.property);
+      case 'role':
+        return flashOfRole(opened(), question.role);
     }
   },
   progress: (pageId, width) => partProgress(opened(), pageId, width),
   forcedStates(target, { state, parent }) {
     const page = pageOf(opened(), target.pageId);
-    const states = pointerStates(page.document, elementOf(page, target.element), state, parent === null ? null : elementOf(page, parent));
+    const states = pointerStates(
+      page.document,
+      elementOf(page, target.element),
+      state,
+      parent === null ? null : elementOf(page, parent),
+    );
     return [...states].map(([element, names]) => ({ element: element.number, names: [...names] }));
   },
   judgePalette: (palette, severity) => ({ pairs: pairMatrix(palette), seen: paletteAsSeen(palette, severity) }),
   colors(pageId, width) {
     const page = pageOf(opened(), pageId);
     const view = viewIn(page, page.document.rootElement, 'rest', width);
-    return { properties: CHECKED_PROPERTIES, values: page.document.elements.map((element) => CHECKED_PROPERTIES.map((property) => view.style(element).resolved(property))) };
+    return {
+      properties: CHECKED_PROPERTIES,
+      values: page.document.elements.map((element) =>
+        CHECKED_PROPERTIES.map((property) => view.style(element).resolved(property)),
+      ),
+    };
   },
 };
 

@@ -17,7 +17,17 @@ describe('FrameDocument', () => {
   it('opens hidden parts as asked and closes them to what they were', async () => {
     const page = new FrameDocument(await open('<div data-uv-n="3" class="a b" hidden>x</div>'), 'head-end');
     const element = page.element(3);
-    page.amend(new Map([[3, [{ act: 'drop-attribute', name: 'hidden', value: '' }, { act: 'add-class', name: 'open', value: '' }]]]));
+    page.amend(
+      new Map([
+        [
+          3,
+          [
+            { act: 'drop-attribute', name: 'hidden', value: '' },
+            { act: 'add-class', name: 'open', value: '' },
+          ],
+        ],
+      ]),
+    );
     expect([element?.hasAttribute('hidden'), element?.className]).toEqual([false, 'a b open']);
     expect(page.boxOf(3)).not.toBeNull();
     page.amend(new Map());
@@ -40,12 +50,19 @@ describe('FrameDocument', () => {
   });
 
   it('lays the veneer where the site says', async () => {
-    const links = '<link rel=stylesheet href="/frame/sites/1/files/css/a.css"><link rel=stylesheet href="/frame/sites/1/files/css/b%20c.css"><link rel=icon href="/frame/sites/1/files/css/b%20c.css">';
+    const links =
+      '<link rel=stylesheet href="/frame/sites/1/files/css/a.css"><link rel=stylesheet href="/frame/sites/1/files/css/b%20c.css"><link rel=icon href="/frame/sites/1/files/css/b%20c.css">';
     const placeOf = (content: Document): string => {
       const style = content.querySelector('style[data-uv-veneer]');
       return `${style?.parentElement?.localName} after ${style?.previousElementSibling?.getAttribute('href') ?? style?.previousElementSibling?.localName ?? 'nothing'}`;
     };
-    for (const [place, expected] of [['head-end', 'head after /frame/sites/1/files/css/b%20c.css'], ['body-end', 'body after p'], ['after:css/a.css', 'head after /frame/sites/1/files/css/a.css'], ['after:css/b c.css', 'head after /frame/sites/1/files/css/b%20c.css'], ['after:gone.css', 'head after /frame/sites/1/files/css/b%20c.css']] as const) {
+    for (const [place, expected] of [
+      ['head-end', 'head after /frame/sites/1/files/css/b%20c.css'],
+      ['body-end', 'body after p'],
+      ['after:css/a.css', 'head after /frame/sites/1/files/css/a.css'],
+      ['after:css/b c.css', 'head after /frame/sites/1/files/css/b%20c.css'],
+      ['after:gone.css', 'head after /frame/sites/1/files/css/b%20c.css'],
+    ] as const) {
       const content = await open('<p>x', links);
       new FrameDocument(content, place);
       expect(placeOf(content)).withContext(place).toBe(expected);
@@ -56,15 +73,41 @@ describe('FrameDocument', () => {
   it('names what shows at a point, through unseen inputs, bare layers and what lets the pointer by', async () => {
     const at = 'position: absolute; left: 0; top: 0; width: 60px; height: 30px;';
     const rows: readonly (readonly [what: string, body: string, expected: number])[] = [
-      ['an unseen input over a drawn switch', `<label data-uv-n="3"><span data-uv-n="4" style="${at} background: #ccc"></span><input data-uv-n="5" type=checkbox style="${at} opacity: 0"></label>`, 4],
-      ['a bare layer over a button', `<button data-uv-n="3" style="${at}">x</button><div data-uv-n="4" style="${at}"></div>`, 3],
-      ['a tinted layer that lets the pointer by', `<button data-uv-n="3" style="${at}">x</button><div data-uv-n="4" style="${at} background: rgba(0, 0, 0, .3); pointer-events: none"></div>`, 4],
-      ['a button that is off', `<form data-uv-n="3" style="background: #eee"><button data-uv-n="4" disabled style="${at} pointer-events: none">x</button></form>`, 4],
-      ['a bare box inside a card', `<div data-uv-n="3" style="${at} background: #eee"><div data-uv-n="4" style="height: 30px"></div></div>`, 4],
-      ['a hidden box over a text', `<p data-uv-n="3" style="${at} margin: 0">text text text</p><div data-uv-n="4" style="${at} background: red; visibility: hidden"></div>`, 3],
+      [
+        'an unseen input over a drawn switch',
+        `<label data-uv-n="3"><span data-uv-n="4" style="${at} background: #ccc"></span><input data-uv-n="5" type=checkbox style="${at} opacity: 0"></label>`,
+        4,
+      ],
+      [
+        'a bare layer over a button',
+        `<button data-uv-n="3" style="${at}">x</button><div data-uv-n="4" style="${at}"></div>`,
+        3,
+      ],
+      [
+        'a tinted layer that lets the pointer by',
+        `<button data-uv-n="3" style="${at}">x</button><div data-uv-n="4" style="${at} background: rgba(0, 0, 0, .3); pointer-events: none"></div>`,
+        4,
+      ],
+      [
+        'a button that is off',
+        `<form data-uv-n="3" style="background: #eee"><button data-uv-n="4" disabled style="${at} pointer-events: none">x</button></form>`,
+        4,
+      ],
+      [
+        'a bare box inside a card',
+        `<div data-uv-n="3" style="${at} background: #eee"><div data-uv-n="4" style="height: 30px"></div></div>`,
+        4,
+      ],
+      [
+        'a hidden box over a text',
+        `<p data-uv-n="3" style="${at} margin: 0">text text text</p><div data-uv-n="4" style="${at} background: red; visibility: hidden"></div>`,
+        3,
+      ],
     ];
     for (const [what, body, expected] of rows) {
-      expect(new FrameDocument(await open(body), 'head-end').numberAt(10, 8)).withContext(what).toBe(expected);
+      expect(new FrameDocument(await open(body), 'head-end').numberAt(10, 8))
+        .withContext(what)
+        .toBe(expected);
       frame.remove();
     }
   });

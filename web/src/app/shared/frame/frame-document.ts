@@ -1,4 +1,11 @@
-import { NUMBER_ATTRIBUTE, amendAttributes, sheetBefore, stateAttribute, type Amendments, type VeneerPlace } from '@upper-veneer/core';
+import {
+  NUMBER_ATTRIBUTE,
+  amendAttributes,
+  sheetBefore,
+  stateAttribute,
+  type Amendments,
+  type VeneerPlace,
+} from '@upper-veneer/core';
 import type { ForcedStates } from '../engine/engine-api';
 
 const VENEER_ID = 'data-uv-veneer';
@@ -14,16 +21,20 @@ export class FrameDocument {
   /** Attributes of opened elements as they were captured. */
   #closed = new Map<number, ReadonlyMap<string, string>>();
 
-  constructor(readonly document: Document, place: VeneerPlace) {
+  constructor(
+    readonly document: Document,
+    place: VeneerPlace,
+  ) {
     for (const [number, element] of numberedElements(document)) this.#elements.set(number, element);
     const style = createUnseenStyle(document);
     style.setAttribute(VENEER_ID, '');
     const before = linkOf(document, sheetBefore(place));
     if (before) before.after(style);
-    else (place === 'body-end' ? document.body ?? document.documentElement : document.head).append(style);
+    else (place === 'body-end' ? (document.body ?? document.documentElement) : document.head).append(style);
     // The frame shows states, not the way between them; what browsers paint over fields they have filled in is beyond any attribute.
     const still = createUnseenStyle(document);
-    still.textContent = '@layer uv-still { :root { forced-color-adjust: none !important; } *, ::before, ::after { transition: none !important; animation: none !important; caret-color: auto; pointer-events: auto !important; } [data-uv-scrolls] { overflow-y: scroll !important; min-height: 160vh !important; } [data-uv-autofill] { background-image: none !important; background-color: light-dark(#e8f0fe, rgba(70, 90, 126, 0.4)) !important; color: fieldtext !important; } }';
+    still.textContent =
+      '@layer uv-still { :root { forced-color-adjust: none !important; } *, ::before, ::after { transition: none !important; animation: none !important; caret-color: auto; pointer-events: auto !important; } [data-uv-scrolls] { overflow-y: scroll !important; min-height: 160vh !important; } [data-uv-autofill] { background-image: none !important; background-color: light-dark(#e8f0fe, rgba(70, 90, 126, 0.4)) !important; color: fieldtext !important; } }';
     document.head.prepend(still);
   }
 
@@ -59,7 +70,9 @@ export class FrameDocument {
 
   /** Lays a test colour over everything, or takes it off again; never part of the veneer. */
   flash(css: string | null): void {
-    const style = this.document.querySelector('style[data-uv-flash]') ?? this.document.head.appendChild(createUnseenStyle(this.document));
+    const style =
+      this.document.querySelector('style[data-uv-flash]') ??
+      this.document.head.appendChild(createUnseenStyle(this.document));
     style.setAttribute('data-uv-flash', '');
     style.textContent = css ?? '';
   }
@@ -145,19 +158,30 @@ export class FrameDocument {
 function isSeen(element: Element | undefined): boolean {
   const view = element?.ownerDocument.defaultView;
   if (!element || !view || view.getComputedStyle(element).visibility !== 'visible') return false;
-  for (let node: Element | null = element; node; node = above(node)) if (Number(view.getComputedStyle(node).opacity) < 0.01) return false;
+  for (let node: Element | null = element; node; node = above(node))
+    if (Number(view.getComputedStyle(node).opacity) < 0.01) return false;
   return true;
 }
 
-const SHOWS_ITSELF = 'img, svg, svg *, video, canvas, iframe, input, select, textarea, button, progress, meter, hr, object, embed';
+const SHOWS_ITSELF =
+  'img, svg, svg *, video, canvas, iframe, input, select, textarea, button, progress, meter, hr, object, embed';
 
 /** Whether an element paints anything of its own: a fill, a picture, an edge, a shadow, a text. */
 function paints(element: Element | undefined): boolean {
   const style = element?.ownerDocument.defaultView?.getComputedStyle(element);
   if (!element || !style) return false;
-  return element.matches(SHOWS_ITSELF) || !/^(?:transparent|rgba\(0, 0, 0, 0\))$/.test(style.backgroundColor) || style.backgroundImage !== 'none' || style.boxShadow !== 'none'
-    || ['top', 'right', 'bottom', 'left'].some((side) => style.getPropertyValue(`border-${side}-width`) !== '0px' && style.getPropertyValue(`border-${side}-style`) !== 'none')
-    || [...element.childNodes].some((node) => node.nodeType === Node.TEXT_NODE && (node.textContent ?? '').trim() !== '');
+  return (
+    element.matches(SHOWS_ITSELF) ||
+    !/^(?:transparent|rgba\(0, 0, 0, 0\))$/.test(style.backgroundColor) ||
+    style.backgroundImage !== 'none' ||
+    style.boxShadow !== 'none' ||
+    ['top', 'right', 'bottom', 'left'].some(
+      (side) =>
+        style.getPropertyValue(`border-${side}-width`) !== '0px' &&
+        style.getPropertyValue(`border-${side}-style`) !== 'none',
+    ) ||
+    [...element.childNodes].some((node) => node.nodeType === Node.TEXT_NODE && (node.textContent ?? '').trim() !== '')
+  );
 }
 
 function above(element: Element): Element | null {
@@ -189,7 +213,8 @@ function forceState(element: Element, name: string): () => void {
   if (name === '!placeholder-shown') {
     const field = element as HTMLInputElement;
     const value = field.value;
-    if (value === '') field.value = /^(?:number|date|time|month|week|datetime-local|color|range)$/.test(field.type) ? '' : SAMPLE_TEXT;
+    if (value === '')
+      field.value = /^(?:number|date|time|month|week|datetime-local|color|range)$/.test(field.type) ? '' : SAMPLE_TEXT;
     return () => {
       field.value = value;
     };
@@ -233,7 +258,10 @@ function forceState(element: Element, name: string): () => void {
 }
 
 /** Elements by running number, those in shadow trees among them. */
-export function numberedElements(root: Document | ShadowRoot, found = new Map<number, Element>()): Map<number, Element> {
+export function numberedElements(
+  root: Document | ShadowRoot,
+  found = new Map<number, Element>(),
+): Map<number, Element> {
   for (const element of root.querySelectorAll('*')) {
     const number = element.getAttribute(NUMBER_ATTRIBUTE);
     if (number !== null) found.set(Number(number), element);
@@ -246,5 +274,9 @@ export function numberedElements(root: Document | ShadowRoot, found = new Map<nu
 function linkOf(document: Document, path: string | null): Element | null {
   if (path === null) return null;
   const end = `/files/${path.split('/').map(encodeURIComponent).join('/')}`;
-  return [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i]')].findLast(({ href }) => new URL(href).pathname.endsWith(end)) ?? null;
+  return (
+    [...document.querySelectorAll<HTMLLinkElement>('link[rel~="stylesheet" i]')].findLast(({ href }) =>
+      new URL(href).pathname.endsWith(end),
+    ) ?? null
+  );
 }

@@ -5,7 +5,9 @@ const SAMPLE_SIZE = 32;
  * Measures which share of its line boxes a text inks, by drawing a sample of it with the fonts of its own document.
  * @returns a function from a font as CSS writes it, without its size, to a share of 0–1.
  */
-export function createGlyphInk(document: Document): (font: { readonly style: string; readonly weight: string; readonly family: string }) => number {
+export function createGlyphInk(
+  document: Document,
+): (font: { readonly style: string; readonly weight: string; readonly family: string }) => number {
   const canvas = document.createElement('canvas');
   canvas.width = 640;
   canvas.height = Math.ceil(SAMPLE_SIZE * 1.5);

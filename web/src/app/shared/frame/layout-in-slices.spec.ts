@@ -8,7 +8,9 @@ describe('layoutInSlices', () => {
     document.body.append(holder);
     const elements = new Map([...holder.querySelectorAll('p, b, i')].map((element, i) => [i * 2 + 5, element]));
     let pauses = 0;
-    const sliced = await layoutInSlices(document, elements, async () => { pauses += 1; });
+    const sliced = await layoutInSlices(document, elements, async () => {
+      pauses += 1;
+    });
     expect(sliced).toEqual(measureLayout(document, elements));
     expect(sliced?.pseudoBoxes.length).toBe(130);
     expect(pauses).toBe(Math.ceil(elements.size / 100));

@@ -5,14 +5,22 @@ import { measureLayout, type MeasuredLayout } from './measure-layout';
 const SLICE = 100;
 
 /** Measures a page as `measureLayout` does, a few elements at a time, so that nothing else has to wait for it; `null` when its frame is gone before it is done. */
-export async function layoutInSlices(document: Document, elements: ReadonlyMap<number, Element>, pause: () => Promise<void>): Promise<MeasuredLayout | null> {
+export async function layoutInSlices(
+  document: Document,
+  elements: ReadonlyMap<number, Element>,
+  pause: () => Promise<void>,
+): Promise<MeasuredLayout | null> {
   if (!document.defaultView) return null;
   const all = [...elements];
   const { width, height } = measureLayout(document, new Map());
   let count = 0;
   for (const [number] of all) count = Math.max(count, number + 1);
   const boxes = new Array<number>(count * 4).fill(0);
-  const [fragments, lines, pseudoBoxes]: [MeasuredLayout['fragments'][number][], MeasuredLayout['lines'][number][], MeasuredLayout['pseudoBoxes'][number][]] = [[], [], []];
+  const [fragments, lines, pseudoBoxes]: [
+    MeasuredLayout['fragments'][number][],
+    MeasuredLayout['lines'][number][],
+    MeasuredLayout['pseudoBoxes'][number][],
+  ] = [[], [], []];
   for (let from = 0; from < all.length; from += SLICE) {
     // Numbered from 0 here, so that a slice makes no room for all that comes before it.
     const slice = all.slice(from, from + SLICE);
@@ -34,5 +42,11 @@ export async function layoutInSlices(document: Document, elements: ReadonlyMap<n
 
 /** The layout in the form the core works with. */
 export function toPageLayout({ boxes, fragments, lines, pseudoBoxes, ...view }: MeasuredLayout): PageLayout {
-  return { ...view, boxes: Float32Array.from(boxes), fragments: new Map(fragments), lines: new Map(lines), pseudoBoxes: new Map(pseudoBoxes) };
+  return {
+    ...view,
+    boxes: Float32Array.from(boxes),
+    fragments: new Map(fragments),
+    lines: new Map(lines),
+    pseudoBoxes: new Map(pseudoBoxes),
+  };
 }

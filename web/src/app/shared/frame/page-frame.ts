@@ -1,4 +1,16 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, computed, effect, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  ElementRef,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
 import { NUMBER_ATTRIBUTE } from '@upper-veneer/core';
 import type { ForcedStates, Target } from '../engine/engine-api';
@@ -101,9 +113,16 @@ export class PageFrame {
   protected readonly scale = computed(() => this.zoom() || Math.min(1, (this.#size().width - 2 * EDGE) / this.width()));
   protected readonly stageHeight = computed(() => Math.max(100, this.#size().height - EDGE));
   protected readonly hovered = signal<number | null>(null);
-  protected readonly hoverBox = computed(() => (this.hovered() === null || this.hovered() === this.target()?.element ? null : this.#boxOf(this.hovered())));
+  protected readonly hoverBox = computed(() =>
+    this.hovered() === null || this.hovered() === this.target()?.element ? null : this.#boxOf(this.hovered()),
+  );
   protected readonly chosenBox = computed(() => this.#boxOf(this.target()?.element ?? null));
-  protected readonly reachedBoxes = computed(() => this.reached().slice(0, MOST_OUTLINED).map((number) => this.#boxOf(number)).filter((box): box is Box => box !== null));
+  protected readonly reachedBoxes = computed(() =>
+    this.reached()
+      .slice(0, MOST_OUTLINED)
+      .map((number) => this.#boxOf(number))
+      .filter((box): box is Box => box !== null),
+  );
   protected readonly tag = computed(() => {
     const number = this.hovered() ?? this.target()?.element ?? null;
     const box = this.#boxOf(number);
@@ -111,11 +130,17 @@ export class PageFrame {
     if (!box || !element) return null;
     const pseudo = this.hovered() === null && this.target()?.pseudo ? `::${this.target()?.pseudo}` : '';
     const below = box.top + box.height + 7;
-    return { left: Math.max(2, box.left), top: below < this.stageHeight() - 22 ? below : Math.max(2, box.top - 27), text: nameOf(element) + pseudo };
+    return {
+      left: Math.max(2, box.left),
+      top: below < this.stageHeight() - 22 ? below : Math.max(2, box.top - 27),
+      text: nameOf(element) + pseudo,
+    };
   });
 
   constructor() {
-    const observer = new ResizeObserver(([entry]) => this.#size.set({ width: entry.contentRect.width + 2 * EDGE, height: entry.contentRect.height + EDGE }));
+    const observer = new ResizeObserver(([entry]) =>
+      this.#size.set({ width: entry.contentRect.width + 2 * EDGE, height: entry.contentRect.height + EDGE }),
+    );
     observer.observe(this.#host.nativeElement);
     inject(DestroyRef).onDestroy(() => observer.disconnect());
     effect(() => {
@@ -171,7 +196,8 @@ export class PageFrame {
 
   protected onBareLoad(): void {
     const content = this.bareElement()?.nativeElement.contentDocument;
-    if (content?.documentElement.hasAttribute('data-uv-n')) this.#bare.set(new FrameDocument(content, this.page().veneerPlace));
+    if (content?.documentElement.hasAttribute('data-uv-n'))
+      this.#bare.set(new FrameDocument(content, this.page().veneerPlace));
   }
 
   protected onMove(event: PointerEvent): void {
@@ -197,12 +223,17 @@ export class PageFrame {
 
   protected onWheel(event: WheelEvent): void {
     event.preventDefault();
-    this.#frame()?.document.defaultView?.scrollBy({ top: event.deltaY / this.scale(), left: event.deltaX / this.scale() });
+    this.#frame()?.document.defaultView?.scrollBy({
+      top: event.deltaY / this.scale(),
+      left: event.deltaX / this.scale(),
+    });
     this.#moved.update((count) => count + 1);
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const direction = ({ ArrowUp: 'up', ArrowDown: 'down', ArrowLeft: 'previous', ArrowRight: 'next' } as const)[event.key];
+    const direction = ({ ArrowUp: 'up', ArrowDown: 'down', ArrowLeft: 'previous', ArrowRight: 'next' } as const)[
+      event.key
+    ];
     if (direction) {
       event.preventDefault();
       this.hovered.set(null);
@@ -212,7 +243,9 @@ export class PageFrame {
       else this.walked.emit(direction);
     } else if (event.key === 'PageDown' || event.key === 'PageUp') {
       event.preventDefault();
-      this.#frame()?.document.defaultView?.scrollBy({ top: (event.key === 'PageDown' ? 0.8 : -0.8) * (this.stageHeight() / this.scale()) });
+      this.#frame()?.document.defaultView?.scrollBy({
+        top: (event.key === 'PageDown' ? 0.8 : -0.8) * (this.stageHeight() / this.scale()),
+      });
       this.#moved.update((count) => count + 1);
     }
   }
@@ -247,5 +280,11 @@ export class PageFrame {
 
 function nameOf(element: Element): string {
   if (element.id) return `${element.localName}#${element.id}`;
-  return element.localName + [...element.classList].slice(0, 2).map((name) => `.${name}`).join('');
+  return (
+    element.localName +
+    [...element.classList]
+      .slice(0, 2)
+      .map((name) => `.${name}`)
+      .join('')
+  );
 }

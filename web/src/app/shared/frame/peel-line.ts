@@ -33,7 +33,9 @@ export class PeelLine {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const step = ({ ArrowLeft: -KEY_STEP, ArrowRight: KEY_STEP, Home: -1, End: 1 } as Record<string, number>)[event.key];
+    const step = ({ ArrowLeft: -KEY_STEP, ArrowRight: KEY_STEP, Home: -1, End: 1 } as Record<string, number>)[
+      event.key
+    ];
     if (step === undefined) return;
     event.preventDefault();
     this.#move(this.at() + step);

@@ -26,22 +26,37 @@ export async function decodePicture(file: Blob, name: string): Promise<ImageBitm
   const pixels = bitmap.width * bitmap.height;
   if (pixels <= MOST_PIXELS) return bitmap;
   const scale = Math.sqrt(MOST_PIXELS / pixels);
-  return createImageBitmap(bitmap, { resizeWidth: Math.round(bitmap.width * scale), resizeHeight: Math.round(bitmap.height * scale), resizeQuality: 'pixelated' });
+  return createImageBitmap(bitmap, {
+    resizeWidth: Math.round(bitmap.width * scale),
+    resizeHeight: Math.round(bitmap.height * scale),
+    resizeQuality: 'pixelated',
+  });
 }
 
 /** Drawn as an image, an SVG runs no script and loads nothing. */
 async function decodeSvg(text: string, name: string): Promise<ImageBitmap> {
   const document = new DOMParser().parseFromString(text, 'image/svg+xml');
   const root = document.documentElement;
-  if (root.localName !== 'svg' || document.querySelector('parsererror')) throw new PictureProblem(`"${name}" is no well-formed SVG`);
-  const [, , boxWidth, boxHeight] = (root.getAttribute('viewBox') ?? '').trim().split(/[\s,]+/).map(Number);
-  const [ownWidth, ownHeight] = ['width', 'height'].map((name) => (/%/.test(root.getAttribute(name) ?? '') ? 0 : Number.parseFloat(root.getAttribute(name) ?? '') || 0));
+  if (root.localName !== 'svg' || document.querySelector('parsererror'))
+    throw new PictureProblem(`"${name}" is no well-formed SVG`);
+  const [, , boxWidth, boxHeight] = (root.getAttribute('viewBox') ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
+  const [ownWidth, ownHeight] = ['width', 'height'].map((name) =>
+    /%/.test(root.getAttribute(name) ?? '') ? 0 : Number.parseFloat(root.getAttribute(name) ?? '') || 0,
+  );
   const ratio = boxWidth > 0 && boxHeight > 0 ? boxWidth / boxHeight : 2;
   const width = ownWidth || (ownHeight ? ownHeight * ratio : boxWidth || 300);
   const height = ownHeight || width / ratio;
   if (!root.hasAttribute('viewBox')) root.setAttribute('viewBox', `0 0 ${width} ${height}`);
   const scale = SVG_SIDE / Math.max(width, height);
-  const drawn = { left: 0, top: 0, width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
+  const drawn = {
+    left: 0,
+    top: 0,
+    width: Math.max(1, Math.round(width * scale)),
+    height: Math.max(1, Math.round(height * scale)),
+  };
   root.setAttribute('width', String(drawn.width));
   root.setAttribute('height', String(drawn.height));
   return drawSvg(new XMLSerializer().serializeToString(document), drawn, name);

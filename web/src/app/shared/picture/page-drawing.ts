@@ -12,13 +12,22 @@ const TALLEST = 6000;
  * stylesheets and pictures carried inside. Shadow trees and framed parts are left blank.
  */
 export class PageDrawing {
-  private constructor(private readonly hidden: HiddenFrame, private readonly name: string, private readonly width: number) {}
+  private constructor(
+    private readonly hidden: HiddenFrame,
+    private readonly name: string,
+    private readonly width: number,
+  ) {}
 
   /**
    * @param near pictures in the page that do not touch this area are left blank; all are drawn when it is `null`.
    * @throws {PictureProblem} when the page does not load.
    */
-  static async open(page: FramedPage, name: string, width: number, near: ((page: FrameDocument) => Area | null) | null = null): Promise<PageDrawing> {
+  static async open(
+    page: FramedPage,
+    name: string,
+    width: number,
+    near: ((page: FrameDocument) => Area | null) | null = null,
+  ): Promise<PageDrawing> {
     const hidden = await openHidden(page, width);
     if (!hidden) throw new PictureProblem(`${name} does not load`);
     try {
@@ -83,13 +92,16 @@ async function carryInside(content: Document): Promise<void> {
     style.textContent = await withCarried(await (await fetch(link.href)).text(), link.href, carry);
     link.replaceWith(style);
   }
-  for (const style of content.querySelectorAll('style')) style.textContent = await withCarried(style.textContent ?? '', content.baseURI, carry);
-  for (const element of content.querySelectorAll('[style*="url("]')) element.setAttribute('style', await withCarried(element.getAttribute('style') ?? '', content.baseURI, carry));
+  for (const style of content.querySelectorAll('style'))
+    style.textContent = await withCarried(style.textContent ?? '', content.baseURI, carry);
+  for (const element of content.querySelectorAll('[style*="url("]'))
+    element.setAttribute('style', await withCarried(element.getAttribute('style') ?? '', content.baseURI, carry));
   for (const image of content.querySelectorAll('img')) {
     image.removeAttribute('srcset');
     if (image.src !== '' && !image.src.startsWith('data:')) image.src = await carry(image.src);
   }
-  for (const image of content.querySelectorAll('svg image, video, iframe, script, noscript')) image.removeAttribute('src');
+  for (const image of content.querySelectorAll('svg image, video, iframe, script, noscript'))
+    image.removeAttribute('src');
   // Fields show what they hold only through their markup.
   for (const field of content.querySelectorAll('input')) field.setAttribute('value', field.value);
 }

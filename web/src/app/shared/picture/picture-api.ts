@@ -31,7 +31,10 @@ export interface LogoFigure {
 /** What the worker that holds a picture's pixels answers. Coordinates are the picture's own pixels. */
 export interface PictureApi {
   /** Takes a picture over; the one before is let go. Answers with a copy to show, its longest side no longer than `shownSide`. */
-  load(bitmap: ImageBitmap, shownSide: number): { readonly width: number; readonly height: number; readonly shown: ImageBitmap };
+  load(
+    bitmap: ImageBitmap,
+    shownSide: number,
+  ): { readonly width: number; readonly height: number; readonly shown: ImageBitmap };
   /** Its inks; `null` when another picture came or it was stopped. */
   inks(onProgress: (share: number) => void): Promise<PictureInks | null>;
   stop(): void;

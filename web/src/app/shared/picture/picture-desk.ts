@@ -31,7 +31,9 @@ export class PictureDesk {
   readonly problem = signal('');
 
   get remote(): Remote<PictureApi> {
-    return (this.#remote ??= wrap<PictureApi>(new Worker(new URL('./picture.worker', import.meta.url), { type: 'module' })));
+    return (this.#remote ??= wrap<PictureApi>(
+      new Worker(new URL('./picture.worker', import.meta.url), { type: 'module' }),
+    ));
   }
 
   /** Opens a picture file and counts its inks. */
@@ -42,11 +44,16 @@ export class PictureDesk {
   /** Opens one of the site's own pictures. */
   openStored(path: string): Promise<void> {
     const url = `/frame/sites/${this.#site.site()?.id}/files/${path.split('/').map(encodeURIComponent).join('/')}`;
-    return this.#open(path, async () => {
-      const response = await fetch(url);
-      if (!response.ok) throw new PictureProblem(`"${path}" cannot be fetched: the server answered ${response.status}`);
-      return decodePicture(await response.blob(), path);
-    }, true);
+    return this.#open(
+      path,
+      async () => {
+        const response = await fetch(url);
+        if (!response.ok)
+          throw new PictureProblem(`"${path}" cannot be fetched: the server answered ${response.status}`);
+        return decodePicture(await response.blob(), path);
+      },
+      true,
+    );
   }
 
   /** Opens a picture that was drawn here. */
@@ -73,7 +80,10 @@ export class PictureDesk {
       this.inks.set(null);
       this.picture.set({ name, width, height, shown });
       if (withInks) {
-        const inks = await withProgress((share: number) => turn === this.#turn && this.progress.set(share), (listener) => this.remote.inks(listener));
+        const inks = await withProgress(
+          (share: number) => turn === this.#turn && this.progress.set(share),
+          (listener) => this.remote.inks(listener),
+        );
         if (turn === this.#turn) this.inks.set(inks);
       }
     } catch (error) {

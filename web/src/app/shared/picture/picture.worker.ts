@@ -1,4 +1,15 @@
-import { averageColor, colorOfCss, distinctInks, hexOf, logoOnGround, pixelAt, recoverInk, type Color, type InkReport, type Raster } from '@upper-veneer/core';
+import {
+  averageColor,
+  colorOfCss,
+  distinctInks,
+  hexOf,
+  logoOnGround,
+  pixelAt,
+  recoverInk,
+  type Color,
+  type InkReport,
+  type Raster,
+} from '@upper-veneer/core';
 import { expose, transfer } from 'comlink';
 import type { PictureApi } from './picture-api';
 
@@ -32,7 +43,11 @@ const picture: PictureApi = {
       if (step.done) {
         report = step.value;
         const { inks, edgePixels, clearPixels } = report;
-        return { inks: inks.map(({ color, share, isGround }) => ({ hex: hexOf(color), share, isGround })), edgePixels, clearPixels };
+        return {
+          inks: inks.map(({ color, share, isGround }) => ({ hex: hexOf(color), share, isGround })),
+          edgePixels,
+          clearPixels,
+        };
       }
       if (performance.now() - toldAt < 50) continue;
       toldAt = performance.now();
@@ -60,13 +75,22 @@ const picture: PictureApi = {
   },
   average(box) {
     const color = averageColor(raster, box);
-    return { hex: hexOf(color), basis: box.width === 1 && box.height === 1 ? 'one pixel' : `average of ${box.width} × ${box.height} pixels in linear light` };
+    return {
+      hex: hexOf(color),
+      basis:
+        box.width === 1 && box.height === 1
+          ? 'one pixel'
+          : `average of ${box.width} × ${box.height} pixels in linear light`,
+    };
   },
   inkOfText(box) {
     const found = recoverInk(raster, box);
     if (!found) return null;
     const share = Math.round(100 * found.coverage);
-    return { hex: hexOf(found.ink), basis: `ink of the text on ${hexOf(found.ground)}, from ${found.pixels} pixels, the fullest ${share} % ink` };
+    return {
+      hex: hexOf(found.ink),
+      basis: `ink of the text on ${hexOf(found.ground)}, from ${found.pixels} pixels, the fullest ${share} % ink`,
+    };
   },
   logoOn(grounds) {
     const own: Color | null = report?.inks.find(({ isGround }) => isGround)?.color ?? null;

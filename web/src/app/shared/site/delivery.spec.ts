@@ -9,10 +9,23 @@ import { SiteStore } from './site-store';
 
 describe('Delivery', () => {
   const tidied = new Subject<{ done: number; total: number }>();
-  const store = { draft: signal({ publishedRevision: 4, revisions: [{ number: 4 }] }), site: signal({ id: 3, hostUrl: 'http://host.test/' }), saveRevision: (): Observable<unknown> => of({}), publish: (): Observable<unknown> => of({}) };
+  const store = {
+    draft: signal({ publishedRevision: 4, revisions: [{ number: 4 }] }),
+    site: signal({ id: 3, hostUrl: 'http://host.test/' }),
+    saveRevision: (): Observable<unknown> => of({}),
+    publish: (): Observable<unknown> => of({}),
+  };
   let delivery: Delivery;
   beforeEach(() => {
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: { tidied: () => tidied } }, { provide: SiteStore, useValue: store }, { provide: DraftEdits, useValue: store }] });
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        MessageService,
+        { provide: SiteApi, useValue: { tidied: () => tidied } },
+        { provide: SiteStore, useValue: store },
+        { provide: DraftEdits, useValue: store },
+      ],
+    });
     delivery = TestBed.inject(Delivery);
   });
 
@@ -23,7 +36,9 @@ describe('Delivery', () => {
     expect(delivery.words()).toBe('Publishing…');
     tidied.next({ done: 2, total: 8 });
     expect([delivery.words(), delivery.share()]).toEqual(['Publishing: tidying the sheet, 3 of 8', 0.25]);
-    expect(await delivery.begin('save', '')).withContext('while one is under way').toBe(false);
+    expect(await delivery.begin('save', ''))
+      .withContext('while one is under way')
+      .toBe(false);
     answer.next({});
     answer.complete();
     expect([await done, delivery.act()]).toEqual([true, null]);

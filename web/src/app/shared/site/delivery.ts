@@ -25,7 +25,9 @@ export class Delivery {
     if (act === null) return '';
     const tidied = this.tidied();
     const lead = act === 'publish' ? 'Publishing' : 'Saving the revision';
-    return tidied && tidied.total > 0 ? `${lead}: tidying the sheet, ${Math.min(tidied.done + 1, tidied.total)} of ${tidied.total}` : `${lead}…`;
+    return tidied && tidied.total > 0
+      ? `${lead}: tidying the sheet, ${Math.min(tidied.done + 1, tidied.total)} of ${tidied.total}`
+      : `${lead}…`;
   });
   /** Share that is done, 0–1; `null` while it is not known. */
   readonly share = computed(() => {
@@ -40,7 +42,9 @@ export class Delivery {
     this.tidied.set(null);
     return new Promise((done) => {
       let isDone = false;
-      const running = (act === 'publish' ? this.#edits.publish(note) : this.#edits.saveRevision(note)).subscribe({ next: () => (isDone = true) });
+      const running = (act === 'publish' ? this.#edits.publish(note) : this.#edits.saveRevision(note)).subscribe({
+        next: () => (isDone = true),
+      });
       this.#running = running;
       const siteId = this.#store.site()?.id;
       if (siteId !== undefined) running.add(this.#api.tidied(siteId).subscribe((tidied) => this.tidied.set(tidied)));
@@ -60,6 +64,14 @@ export class Delivery {
   /** Says that it is done, to someone who has turned to other things. */
   announce(act: DeliveryAct): void {
     const draft = this.#store.draft();
-    this.#messages.add({ severity: 'contrast', summary: act === 'publish' ? 'Published' : 'Saved', detail: act === 'publish' ? `Revision ${draft?.publishedRevision ?? ''} is what visitors now get, at ${this.#store.site()?.hostUrl ?? ''}` : `Revision ${draft?.revisions[0]?.number ?? ''} is saved.`, life: 8000 });
+    this.#messages.add({
+      severity: 'contrast',
+      summary: act === 'publish' ? 'Published' : 'Saved',
+      detail:
+        act === 'publish'
+          ? `Revision ${draft?.publishedRevision ?? ''} is what visitors now get, at ${this.#store.site()?.hostUrl ?? ''}`
+          : `Revision ${draft?.revisions[0]?.number ?? ''} is saved.`,
+      life: 8000,
+    });
   }
 }

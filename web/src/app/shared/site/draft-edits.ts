@@ -1,5 +1,13 @@
 import { Injectable, inject } from '@angular/core';
-import type { ArrangementRequest, ChangeRequest, DraftDocument, ExceptionsRequest, PaletteRequest, PartsRequest, SheetOptionsRequest } from '@upper-veneer/contract';
+import type {
+  ArrangementRequest,
+  ChangeRequest,
+  DraftDocument,
+  ExceptionsRequest,
+  PaletteRequest,
+  PartsRequest,
+  SheetOptionsRequest,
+} from '@upper-veneer/contract';
 import { type Observable, EMPTY, catchError, concatMap, from, map, of, tap } from 'rxjs';
 import { ApiProblem } from '../api/api-problem';
 import { SiteApi } from '../api/site-api';
@@ -58,7 +66,10 @@ export class DraftEdits {
   dropSite(): void {
     const site = this.#store.site();
     if (!site) return;
-    this.#api.dropSite(site.id).subscribe({ next: () => this.#store.open(), error: (error: unknown) => this.#messages.report(ApiProblem.from(error)) });
+    this.#api.dropSite(site.id).subscribe({
+      next: () => this.#store.open(),
+      error: (error: unknown) => this.#messages.report(ApiProblem.from(error)),
+    });
   }
 
   undo(): Observable<DraftDocument> {
@@ -76,7 +87,8 @@ export class DraftEdits {
   /** Publishes the draft; it is saved as a revision first where it equals none. */
   publish(note: string): Observable<DraftDocument> {
     const saved = this.#store.draft()?.equalsRevision ?? null;
-    const revision = saved !== null ? of(saved) : this.saveRevision(note).pipe(map((draft) => draft.revisions[0].number));
+    const revision =
+      saved !== null ? of(saved) : this.saveRevision(note).pipe(map((draft) => draft.revisions[0].number));
     return revision.pipe(concatMap((number) => this.#stored((siteId) => this.#api.publish(siteId, number), true)));
   }
 

@@ -11,7 +11,9 @@ export class OpenedParts {
   /** Shows a part opened, or closed again. */
   toggle(partId: number): void {
     const before = this.ids();
-    this.#show(before.includes(partId) ? before.filter((id) => id !== partId) : [...before, partId]).catch((error: unknown) => this.#engine.tell(error));
+    this.#show(before.includes(partId) ? before.filter((id) => id !== partId) : [...before, partId]).catch(
+      (error: unknown) => this.#engine.tell(error),
+    );
   }
 
   /** Opens them again in a site read anew; those that it has no longer are forgotten. */

@@ -1,11 +1,33 @@
 import type { Override, Palette } from '@upper-veneer/core';
-import { toRequest, usesOf, withColors, withEdit, withOrder, withRole, withRoles, withSwatch, withoutSwatch } from './palette-edits';
+import {
+  toRequest,
+  usesOf,
+  withColors,
+  withEdit,
+  withOrder,
+  withRole,
+  withRoles,
+  withSwatch,
+  withoutSwatch,
+} from './palette-edits';
 
-const PALETTE: Palette = { swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }, { id: 2, name: 'Colour 3', css: '#0f4a48' }], roles: [{ role: 'accent', swatchId: 1, shade: -4 }, { role: 'link', swatchId: 2, shade: 0 }] };
+const PALETTE: Palette = {
+  swatches: [
+    { id: 1, name: 'Willow', css: '#b4582a' },
+    { id: 2, name: 'Colour 3', css: '#0f4a48' },
+  ],
+  roles: [
+    { role: 'accent', swatchId: 1, shade: -4 },
+    { role: 'link', swatchId: 2, shade: 0 },
+  ],
+};
 
 describe('palette edits', () => {
   it('name roles by their swatch', () => {
-    expect(toRequest('x', PALETTE).roles).toEqual([{ role: 'accent', swatch: 'Willow', shade: -4 }, { role: 'link', swatch: 'Colour 3', shade: 0 }]);
+    expect(toRequest('x', PALETTE).roles).toEqual([
+      { role: 'accent', swatch: 'Willow', shade: -4 },
+      { role: 'link', swatch: 'Colour 3', shade: 0 },
+    ]);
   });
 
   it('add under a name nobody has', () => {
@@ -25,24 +47,48 @@ describe('palette edits', () => {
   });
 
   it('add several under names nobody has', () => {
-    const added = withColors(PALETTE, [{ name: 'willow', css: 'red' }, { name: 'Moss', css: 'green' }, { name: 'Moss', css: 'lime' }]).swatches.slice(2);
-    expect(added.map(({ id, name }) => [id, name])).toEqual([[0, 'willow 2'], [0, 'Moss'], [0, 'Moss 2']]);
+    const added = withColors(PALETTE, [
+      { name: 'willow', css: 'red' },
+      { name: 'Moss', css: 'green' },
+      { name: 'Moss', css: 'lime' },
+    ]).swatches.slice(2);
+    expect(added.map(({ id, name }) => [id, name])).toEqual([
+      [0, 'willow 2'],
+      [0, 'Moss'],
+      [0, 'Moss 2'],
+    ]);
   });
 
-  const overrides = [{ id: 'a', value: { kind: 'swatch', swatchId: 1, shade: -6 } }, { id: 'b', value: { kind: 'role', role: 'accent', shade: 0 } }, { id: 'c', value: { kind: 'role', role: 'link', shade: 0 } }] as Override[];
+  const overrides = [
+    { id: 'a', value: { kind: 'swatch', swatchId: 1, shade: -6 } },
+    { id: 'b', value: { kind: 'role', role: 'accent', shade: 0 } },
+    { id: 'c', value: { kind: 'role', role: 'link', shade: 0 } },
+  ] as Override[];
 
   it('delete with an heir who takes places and roles over', () => {
     const request = withoutSwatch(PALETTE, overrides, 1, 2);
     expect(request.swatches.map(({ id }) => id)).toEqual([2]);
-    expect(request.roles.find(({ role }) => role === 'accent')).toEqual({ role: 'accent', swatch: 'Colour 3', shade: -4 });
-    expect(request.overrides?.map(({ id, value }) => [id, value])).toEqual([['a', { kind: 'swatch', swatchId: 2, shade: -6 }]]);
+    expect(request.roles.find(({ role }) => role === 'accent')).toEqual({
+      role: 'accent',
+      swatch: 'Colour 3',
+      shade: -4,
+    });
+    expect(request.overrides?.map(({ id, value }) => [id, value])).toEqual([
+      ['a', { kind: 'swatch', swatchId: 2, shade: -6 }],
+    ]);
   });
 
   it('delete without an heir leaves the colours as plain values and the roles empty', () => {
     const request = withoutSwatch(PALETTE, overrides, 1, null);
     expect(request.roles.map(({ role }) => role)).toEqual(['link']);
-    expect(request.overrides?.map(({ id, value }) => [id, value.kind])).toEqual([['a', 'literal'], ['b', 'literal']]);
-    expect(request.overrides?.[0].value).toEqual({ kind: 'literal', css: jasmine.stringMatching(/^#[0-9a-f]{6}$/) as unknown as string });
+    expect(request.overrides?.map(({ id, value }) => [id, value.kind])).toEqual([
+      ['a', 'literal'],
+      ['b', 'literal'],
+    ]);
+    expect(request.overrides?.[0].value).toEqual({
+      kind: 'literal',
+      css: jasmine.stringMatching(/^#[0-9a-f]{6}$/) as unknown as string,
+    });
   });
 
   it('fill and empty roles, with a shade in the label', () => {
@@ -52,14 +98,29 @@ describe('palette edits', () => {
   });
 
   it('give roles to colours: swatches that have them are used, others come in under the role’s name', () => {
-    const color = (r: number, g: number, b: number) => ({ space: 'legacy', channels: [r / 255, g / 255, b / 255], alpha: 1 }) as const;
-    const request = withRoles(PALETTE, { 'on-accent': color(255, 255, 255), accent: color(15, 74, 72), panel: color(255, 255, 255) }, 'x');
+    const color = (r: number, g: number, b: number) =>
+      ({ space: 'legacy', channels: [r / 255, g / 255, b / 255], alpha: 1 }) as const;
+    const request = withRoles(
+      PALETTE,
+      { 'on-accent': color(255, 255, 255), accent: color(15, 74, 72), panel: color(255, 255, 255) },
+      'x',
+    );
     expect(request.swatches.map(({ name }) => name)).toEqual(['Willow', 'Colour 3', 'On accent']);
-    expect(request.roles.map(({ role, swatch }) => `${role} ${swatch}`)).toEqual(['link Colour 3', 'on-accent On accent', 'accent Colour 3', 'panel On accent']);
+    expect(request.roles.map(({ role, swatch }) => `${role} ${swatch}`)).toEqual([
+      'link Colour 3',
+      'on-accent On accent',
+      'accent Colour 3',
+      'panel On accent',
+    ]);
   });
 
   it('count uses by swatch and through roles', () => {
-    const overrides = [{ value: { kind: 'swatch', swatchId: 1, shade: 0 } }, { value: { kind: 'role', role: 'accent', shade: 0 } }, { value: { kind: 'role', role: 'link', shade: 0 } }, { value: { kind: 'literal', css: 'red' } }] as Override[];
+    const overrides = [
+      { value: { kind: 'swatch', swatchId: 1, shade: 0 } },
+      { value: { kind: 'role', role: 'accent', shade: 0 } },
+      { value: { kind: 'role', role: 'link', shade: 0 } },
+      { value: { kind: 'literal', css: 'red' } },
+    ] as Override[];
     expect(usesOf(PALETTE, overrides, 1).length).toBe(2);
     expect(usesOf(PALETTE, overrides, 2).length).toBe(1);
   });

@@ -1,10 +1,25 @@
 import type { PaletteRequest, SwatchBody } from '@upper-veneer/contract';
-import { colorOfCss, colorOfValue, describeShade, hexOf, nameKey, type Color, type Override, type Palette, type PlainValue, type RoleName } from '@upper-veneer/core';
+import {
+  colorOfCss,
+  colorOfValue,
+  describeShade,
+  hexOf,
+  nameKey,
+  type Color,
+  type Override,
+  type Palette,
+  type PlainValue,
+  type RoleName,
+} from '@upper-veneer/core';
 
 /** The palette in the form the server takes it in. */
 export function toRequest(label: string, { swatches, roles }: Palette): PaletteRequest {
   const nameOf = (id: number): string => swatches.find((swatch) => swatch.id === id)?.name ?? '';
-  return { label: label.slice(0, 200), swatches: swatches.map(toBody), roles: roles.map(({ role, swatchId, shade }) => ({ role, swatch: nameOf(swatchId), shade })) };
+  return {
+    label: label.slice(0, 200),
+    swatches: swatches.map(toBody),
+    roles: roles.map(({ role, swatchId, shade }) => ({ role, swatch: nameOf(swatchId), shade })),
+  };
 }
 
 function toBody({ id, name, css }: Palette['swatches'][number]): SwatchBody {
@@ -22,10 +37,20 @@ export function withSwatch(palette: Palette, css: string): PaletteRequest {
 }
 
 /** A swatch renamed or recoloured; its roles follow the name. */
-export function withEdit(palette: Palette, id: number, edit: { readonly name?: string; readonly css?: string }): PaletteRequest {
+export function withEdit(
+  palette: Palette,
+  id: number,
+  edit: { readonly name?: string; readonly css?: string },
+): PaletteRequest {
   const before = palette.swatches.find((swatch) => swatch.id === id);
-  const label = edit.css === undefined ? `Rename ${before?.name ?? ''} to ${edit.name ?? ''}` : `${before?.name ?? ''} becomes ${edit.css}`;
-  return toRequest(label, { ...palette, swatches: palette.swatches.map((swatch) => (swatch.id === id ? { ...swatch, ...edit } : swatch)) });
+  const label =
+    edit.css === undefined
+      ? `Rename ${before?.name ?? ''} to ${edit.name ?? ''}`
+      : `${before?.name ?? ''} becomes ${edit.css}`;
+  return toRequest(label, {
+    ...palette,
+    swatches: palette.swatches.map((swatch) => (swatch.id === id ? { ...swatch, ...edit } : swatch)),
+  });
 }
 
 /** The swatches in another order: the one at `from` goes to `to`. */
@@ -36,7 +61,10 @@ export function withOrder(palette: Palette, from: number, to: number): PaletteRe
 }
 
 /** Colours with their names at the end; a name that is taken gets a number. */
-export function withColors(palette: Palette, colors: readonly { readonly name: string; readonly css: string }[]): PaletteRequest {
+export function withColors(
+  palette: Palette,
+  colors: readonly { readonly name: string; readonly css: string }[],
+): PaletteRequest {
   const request = toRequest(colors.length === 1 ? `Add ${colors[0].name}` : `Add ${colors.length} colours`, palette);
   const taken = new Set(palette.swatches.map(({ name }) => nameKey(name)));
   const added = colors.map(({ name, css }) => {
@@ -53,20 +81,47 @@ export function withColors(palette: Palette, colors: readonly { readonly name: s
  * Deletes a swatch. What uses it takes `heir` instead, or without one keeps its colour as a plain value; roles it fills
  * go to the heir or are emptied.
  */
-export function withoutSwatch(palette: Palette, overrides: readonly Override[], id: number, heir: number | null): PaletteRequest {
+export function withoutSwatch(
+  palette: Palette,
+  overrides: readonly Override[],
+  id: number,
+  heir: number | null,
+): PaletteRequest {
   const name = palette.swatches.find((swatch) => swatch.id === id)?.name ?? '';
   const rebound = usesOf(palette, overrides, id).flatMap((override): Override[] => {
     const { value } = override;
-    if (value.kind === 'composite') return [{ ...override, value: { ...value, colors: value.colors.map((color) => (usesSwatch(palette, color, id) ? withoutSwatchIn(palette, color, heir) : color)) } }];
+    if (value.kind === 'composite')
+      return [
+        {
+          ...override,
+          value: {
+            ...value,
+            colors: value.colors.map((color) =>
+              usesSwatch(palette, color, id) ? withoutSwatchIn(palette, color, heir) : color,
+            ),
+          },
+        },
+      ];
     const next = withoutSwatchIn(palette, value, heir);
     return next === value ? [] : [{ ...override, value: next }];
   });
-  const roles = heir === null ? palette.roles.filter(({ swatchId }) => swatchId !== id) : palette.roles.map((fill) => (fill.swatchId === id ? { ...fill, swatchId: heir } : fill));
-  return { ...toRequest(`Delete ${name}`, { swatches: palette.swatches, roles }), swatches: palette.swatches.filter((swatch) => swatch.id !== id).map(toBody), overrides: rebound };
+  const roles =
+    heir === null
+      ? palette.roles.filter(({ swatchId }) => swatchId !== id)
+      : palette.roles.map((fill) => (fill.swatchId === id ? { ...fill, swatchId: heir } : fill));
+  return {
+    ...toRequest(`Delete ${name}`, { swatches: palette.swatches, roles }),
+    swatches: palette.swatches.filter((swatch) => swatch.id !== id).map(toBody),
+    overrides: rebound,
+  };
 }
 
 /** Colours for roles: swatches that have them already are used, the others are added under their role's name. */
-export function withRoles(palette: Palette, colors: Readonly<Partial<Record<RoleName, Color>>>, label: string): PaletteRequest {
+export function withRoles(
+  palette: Palette,
+  colors: Readonly<Partial<Record<RoleName, Color>>>,
+  label: string,
+): PaletteRequest {
   const swatches: SwatchBody[] = palette.swatches.map(toBody);
   const taken = new Set(swatches.map(({ name }) => nameKey(name)));
   const fills = Object.entries(colors).map(([role, color]) => {
@@ -95,12 +150,19 @@ function hexOfCss(css: string): string | null {
 export function withRole(palette: Palette, role: RoleName, swatchId: number | null, shade = 0): PaletteRequest {
   const others = palette.roles.filter((fill) => fill.role !== role);
   const name = palette.swatches.find(({ id }) => id === swatchId)?.name;
-  return toRequest(name ? `${name}${shade === 0 ? '' : `, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId: swatchId ?? 0, shade: 0 }, palette))}`} fills ${role}` : `Empty ${role}`, { ...palette, roles: swatchId === null ? others : [...others, { role, swatchId, shade }] });
+  return toRequest(
+    name
+      ? `${name}${shade === 0 ? '' : `, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId: swatchId ?? 0, shade: 0 }, palette))}`} fills ${role}`
+      : `Empty ${role}`,
+    { ...palette, roles: swatchId === null ? others : [...others, { role, swatchId, shade }] },
+  );
 }
 
 /** Overrides that take their colour from a swatch, by itself or through a role. */
 export function usesOf(palette: Palette, overrides: readonly Override[], swatchId: number): Override[] {
-  return overrides.filter(({ value }) => (value.kind === 'composite' ? value.colors : [value]).some((color) => usesSwatch(palette, color, swatchId)));
+  return overrides.filter(({ value }) =>
+    (value.kind === 'composite' ? value.colors : [value]).some((color) => usesSwatch(palette, color, swatchId)),
+  );
 }
 
 function usesSwatch(palette: Palette, value: PlainValue, swatchId: number): boolean {

@@ -9,8 +9,35 @@ import { Engine } from '../engine/engine';
 import { DraftEdits } from './draft-edits';
 import { SiteStore } from './site-store';
 
-const DRAFT: DraftDocument = { overrides: [], swatches: [], roles: [], exceptions: [], structure: 1, undo: null, redo: null, version: 1, revisions: [], equalsRevision: null, publishedRevision: null };
-const SITE = { id: 5, name: 'Small', prefix: 'brand', asValues: false, names: {}, hoverOnly: false, veneerPlace: 'head-end', pages: [], stylesheets: {}, parts: [], pictures: [], leftOut: [], draft: DRAFT, hostUrl: 'http://host.test/' } as SiteDocument;
+const DRAFT: DraftDocument = {
+  overrides: [],
+  swatches: [],
+  roles: [],
+  exceptions: [],
+  structure: 1,
+  undo: null,
+  redo: null,
+  version: 1,
+  revisions: [],
+  equalsRevision: null,
+  publishedRevision: null,
+};
+const SITE = {
+  id: 5,
+  name: 'Small',
+  prefix: 'brand',
+  asValues: false,
+  names: {},
+  hoverOnly: false,
+  veneerPlace: 'head-end',
+  pages: [],
+  stylesheets: {},
+  parts: [],
+  pictures: [],
+  leftOut: [],
+  draft: DRAFT,
+  hostUrl: 'http://host.test/',
+} as SiteDocument;
 
 describe('SiteStore', () => {
   let api: jasmine.SpyObj<SiteApi>;
@@ -22,14 +49,37 @@ describe('SiteStore', () => {
   const settled = (): Promise<void> => new Promise((done) => setTimeout(done, 5));
 
   beforeEach(() => {
-    api = jasmine.createSpyObj<SiteApi>('SiteApi', ['sites', 'site', 'draft', 'change', 'undo', 'redo', 'saveRevision', 'publish', 'draftVersions']);
+    api = jasmine.createSpyObj<SiteApi>('SiteApi', [
+      'sites',
+      'site',
+      'draft',
+      'change',
+      'undo',
+      'redo',
+      'saveRevision',
+      'publish',
+      'draftVersions',
+    ]);
     api.sites.and.returnValue(of([{ id: 5, name: 'Small', pages: 1 }]));
     api.site.and.returnValue(of(SITE));
     api.draftVersions.and.returnValue(NEVER);
     dressed = 0;
     told = [];
-    remote = { open: () => Promise.resolve(), dress: () => Promise.resolve({ css: `/* ${(dressed += 1)} */`, frameCss: '' }) };
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), MessageService, { provide: SiteApi, useValue: api }, { provide: Engine, useValue: { remote, read: () => Promise.resolve(), tell: (error: Error) => told.push(error.message) } }] });
+    remote = {
+      open: () => Promise.resolve(),
+      dress: () => Promise.resolve({ css: `/* ${(dressed += 1)} */`, frameCss: '' }),
+    };
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        MessageService,
+        { provide: SiteApi, useValue: api },
+        {
+          provide: Engine,
+          useValue: { remote, read: () => Promise.resolve(), tell: (error: Error) => told.push(error.message) },
+        },
+      ],
+    });
     store = TestBed.inject(SiteStore);
     edits = TestBed.inject(DraftEdits);
   });
@@ -75,13 +125,25 @@ describe('SiteStore', () => {
     edits.change({ label: 'x', put: [], drop: [] }).subscribe();
     await settled();
     expect(store.draft()?.version).toBe(1);
-    expect(add).toHaveBeenCalledOnceWith(jasmine.objectContaining({ summary: 'Not stored', detail: 'selector is broken' }));
+    expect(add).toHaveBeenCalledOnceWith(
+      jasmine.objectContaining({ summary: 'Not stored', detail: 'selector is broken' }),
+    );
   });
 
   it('saves a revision before it publishes a draft that equals none', async () => {
     await open();
-    api.saveRevision.and.returnValue(of({ ...DRAFT, version: 1, revisions: [{ number: 3, note: '', savedAt: '', rules: 1 }], equalsRevision: 3 }));
-    api.publish.and.returnValue(of({ ...DRAFT, version: 1, revisions: [{ number: 3, note: '', savedAt: '', rules: 1 }], equalsRevision: 3, publishedRevision: 3 }));
+    api.saveRevision.and.returnValue(
+      of({ ...DRAFT, version: 1, revisions: [{ number: 3, note: '', savedAt: '', rules: 1 }], equalsRevision: 3 }),
+    );
+    api.publish.and.returnValue(
+      of({
+        ...DRAFT,
+        version: 1,
+        revisions: [{ number: 3, note: '', savedAt: '', rules: 1 }],
+        equalsRevision: 3,
+        publishedRevision: 3,
+      }),
+    );
     edits.publish('note').subscribe();
     await settled();
     expect(api.saveRevision).toHaveBeenCalledOnceWith(5, 'note');
@@ -125,6 +187,11 @@ describe('SiteStore', () => {
     api.change.and.returnValue(of({ ...DRAFT, version: 2 }));
     edits.change({ label: 'x', put: [], drop: [] }).subscribe();
     await settled();
-    expect(add).toHaveBeenCalledOnceWith(jasmine.objectContaining({ summary: 'Something could not be worked out', detail: jasmine.stringContaining('no such page') as unknown as string }));
+    expect(add).toHaveBeenCalledOnceWith(
+      jasmine.objectContaining({
+        summary: 'Something could not be worked out',
+        detail: jasmine.stringContaining('no such page') as unknown as string,
+      }),
+    );
   });
 });

@@ -1,7 +1,18 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { DraftDocument, SiteDocument } from '@upper-veneer/contract';
 import { sheetOptionsOf, type Override, type Palette } from '@upper-veneer/core';
-import { type Subscription, EMPTY, catchError, concatMap, filter, firstValueFrom, from, map, of, switchMap } from 'rxjs';
+import {
+  type Subscription,
+  EMPTY,
+  catchError,
+  concatMap,
+  filter,
+  firstValueFrom,
+  from,
+  map,
+  of,
+  switchMap,
+} from 'rxjs';
 import { ApiProblem } from '../api/api-problem';
 import { SiteApi } from '../api/site-api';
 import type { CompiledVeneer, PagesRead } from '../engine/engine-api';
@@ -40,38 +51,56 @@ export class SiteStore {
     const state = this.state();
     return state.status === 'open' ? state.site : null;
   });
-  readonly palette = computed<Palette>(() => {
-    const draft = this.draft();
-    return draft ? { swatches: draft.swatches, roles: draft.roles } : { swatches: [], roles: [] };
-  }, { equal: (a, b) => a.swatches === b.swatches && a.roles === b.roles });
+  readonly palette = computed<Palette>(
+    () => {
+      const draft = this.draft();
+      return draft ? { swatches: draft.swatches, roles: draft.roles } : { swatches: [], roles: [] };
+    },
+    { equal: (a, b) => a.swatches === b.swatches && a.roles === b.roles },
+  );
   readonly overrides = computed<readonly Override[]>(() => this.draft()?.overrides ?? []);
   readonly exceptions = computed(() => this.draft()?.exceptions ?? []);
   readonly standing = computed(() => {
     const draft = this.draft();
     if (!draft) return '';
-    if (draft.equalsRevision !== null) return draft.publishedRevision === draft.equalsRevision ? `Revision ${draft.equalsRevision} is published` : `Draft is revision ${draft.equalsRevision}`;
+    if (draft.equalsRevision !== null)
+      return draft.publishedRevision === draft.equalsRevision
+        ? `Revision ${draft.equalsRevision} is published`
+        : `Draft is revision ${draft.equalsRevision}`;
     const newest = draft.revisions[0];
-    return newest ? `Draft differs from revision ${newest.number}` : draft.overrides.length > 0 ? 'Draft not saved as a revision' : 'Nothing overridden yet';
+    return newest
+      ? `Draft differs from revision ${newest.number}`
+      : draft.overrides.length > 0
+        ? 'Draft not saved as a revision'
+        : 'Nothing overridden yet';
   });
 
   /** Opens a site: the one named, else the one this tab had open last, else the first. */
   open(siteId?: number): void {
     this.state.set({ status: 'opening' });
     this.#others?.unsubscribe();
-    this.#list.read().pipe(
-      map((sites) => [siteId, ...rememberedSites()].map((id) => sites.find((site) => site.id === id)).find((site) => site !== undefined) ?? sites.at(0)),
-      switchMap((site) => (site ? this.#api.site(site.id) : of(null))),
-      concatMap((site) => (site ? from(this.#load(site)).pipe(map(() => site)) : of(null))),
-    ).subscribe({
-      next: (site) => {
-        this.state.set(site ? { status: 'open', site } : { status: 'none' });
-        if (site) {
-          rememberSite(site.id);
-          this.#follow(site.id);
-        }
-      },
-      error: (error: unknown) => this.state.set({ status: 'failed', problem: ApiProblem.from(error) }),
-    });
+    this.#list
+      .read()
+      .pipe(
+        map(
+          (sites) =>
+            [siteId, ...rememberedSites()]
+              .map((id) => sites.find((site) => site.id === id))
+              .find((site) => site !== undefined) ?? sites.at(0),
+        ),
+        switchMap((site) => (site ? this.#api.site(site.id) : of(null))),
+        concatMap((site) => (site ? from(this.#load(site)).pipe(map(() => site)) : of(null))),
+      )
+      .subscribe({
+        next: (site) => {
+          this.state.set(site ? { status: 'open', site } : { status: 'none' });
+          if (site) {
+            rememberSite(site.id);
+            this.#follow(site.id);
+          }
+        },
+        error: (error: unknown) => this.state.set({ status: 'failed', problem: ApiProblem.from(error) }),
+      });
   }
 
   /** Takes a newer draft; the pages are read again where they changed. */
@@ -90,7 +119,13 @@ export class SiteStore {
   }
 
   async #load(site: SiteDocument): Promise<void> {
-    await this.#engine.remote.open({ pages: site.pages, stylesheets: site.stylesheets, parts: site.parts, veneerPlace: site.veneerPlace, ...sheetOptionsOf(site) });
+    await this.#engine.remote.open({
+      pages: site.pages,
+      stylesheets: site.stylesheets,
+      parts: site.parts,
+      veneerPlace: site.veneerPlace,
+      ...sheetOptionsOf(site),
+    });
     await this.#openedParts.keep(site.parts.map(({ id }) => id));
     this.veneer.set(await this.#dress(site.draft));
     this.draft.set(site.draft);
@@ -110,13 +145,20 @@ export class SiteStore {
   /** Other tabs change the draft too. One that could not be read is passed over; the next is tried all the same. */
   #follow(siteId: number): void {
     this.#others?.unsubscribe();
-    this.#others = this.#api.draftVersions(siteId).pipe(
-      filter((version) => version > (this.draft()?.version ?? 0) && !this.isSaving()),
-      switchMap(() => this.#api.draft(siteId).pipe(catchError(() => EMPTY))),
-      concatMap((draft) => from(this.adopt(draft)).pipe(catchError((error: unknown) => {
-        if (!(error instanceof ApiProblem)) this.#engine.tell(error);
-        return EMPTY;
-      }))),
-    ).subscribe();
+    this.#others = this.#api
+      .draftVersions(siteId)
+      .pipe(
+        filter((version) => version > (this.draft()?.version ?? 0) && !this.isSaving()),
+        switchMap(() => this.#api.draft(siteId).pipe(catchError(() => EMPTY))),
+        concatMap((draft) =>
+          from(this.adopt(draft)).pipe(
+            catchError((error: unknown) => {
+              if (!(error instanceof ApiProblem)) this.#engine.tell(error);
+              return EMPTY;
+            }),
+          ),
+        ),
+      )
+      .subscribe();
   }
 }

@@ -44,16 +44,22 @@ export class TypedColorField {
   readonly read = output<string>();
 
   protected readonly typed = signal('');
-  protected readonly readings = computed(() => readColorNotation(this.typed()).map((reading) => ({ ...reading, hex: hexOf(reading.color) })));
+  protected readonly readings = computed(() =>
+    readColorNotation(this.typed()).map((reading) => ({ ...reading, hex: hexOf(reading.color) })),
+  );
   /** Said once the typing pauses, or on Enter: not at every key of a colour half typed. */
-  protected readonly error = computed(() => (this.#settled() === this.typed() || this.#entered() === this.typed() ? this.#fault() : ''));
+  protected readonly error = computed(() =>
+    this.#settled() === this.typed() || this.#entered() === this.typed() ? this.#fault() : '',
+  );
   readonly #entered = signal('');
   readonly #settled = toSignal(toObservable(this.typed).pipe(debounceTime(PAUSE_MS)), { initialValue: '' });
   readonly #fault = computed(() => {
     if (this.typed().trim() === '') return '';
     const result = validateBody(TypedColor, { text: this.typed() });
     if (!result.ok) return result.errors[0].reason;
-    return this.readings().length === 0 ? `"${this.typed().trim().slice(0, 40)}" is no colour in any notation known here` : '';
+    return this.readings().length === 0
+      ? `"${this.typed().trim().slice(0, 40)}" is no colour in any notation known here`
+      : '';
   });
 
   /** Enter takes the reading when there is just one; two are asked about. */

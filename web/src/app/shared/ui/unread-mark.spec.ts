@@ -15,7 +15,10 @@ describe('UnreadMark', () => {
   });
 
   it('says how much the figures leave out, and why', () => {
-    const host = shown([{ pageId: 1, name: 'Home', elements: 1, reasons: ['Stylesheet "lost.css" was not captured'] }, { pageId: 2, name: 'Trips', elements: 0, reasons: ['Stylesheet "lost.css" was not captured'] }]);
+    const host = shown([
+      { pageId: 1, name: 'Home', elements: 1, reasons: ['Stylesheet "lost.css" was not captured'] },
+      { pageId: 2, name: 'Trips', elements: 0, reasons: ['Stylesheet "lost.css" was not captured'] },
+    ]);
     expect(host.textContent).toContain('1 element and 1 sheet or rule not read');
     const title = host.querySelector('[title]')?.getAttribute('title') ?? '';
     expect(title).toContain('Home: matching');

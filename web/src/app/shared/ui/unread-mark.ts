@@ -20,12 +20,19 @@ export class UnreadMark {
   readonly #reasons = computed(() => [...new Set(this.pages().flatMap(({ reasons }) => reasons))]);
   protected readonly words = computed(() => {
     const parts: string[] = [];
-    if (this.elements() > 0) parts.push(`${this.elements().toLocaleString('en')} ${this.elements() === 1 ? 'element' : 'elements'}`);
-    if (this.#reasons().length > 0) parts.push(`${this.#reasons().length} ${this.#reasons().length === 1 ? 'sheet or rule' : 'sheets or rules'}`);
+    if (this.elements() > 0)
+      parts.push(`${this.elements().toLocaleString('en')} ${this.elements() === 1 ? 'element' : 'elements'}`);
+    if (this.#reasons().length > 0)
+      parts.push(`${this.#reasons().length} ${this.#reasons().length === 1 ? 'sheet or rule' : 'sheets or rules'}`);
     return parts.length === 0 ? '' : `${parts.join(' and ')} not read`;
   });
   protected readonly basis = computed(() => {
-    const short = this.pages().filter(({ elements }) => elements > 0).map(({ name, elements }) => `${name}: matching the selectors of ${elements} took more steps than the bound, they got no rules`);
+    const short = this.pages()
+      .filter(({ elements }) => elements > 0)
+      .map(
+        ({ name, elements }) =>
+          `${name}: matching the selectors of ${elements} took more steps than the bound, they got no rules`,
+      );
     return `${[...short, ...this.#reasons().slice(0, 6)].join('. ')}. The figures leave this out.`;
   });
 }

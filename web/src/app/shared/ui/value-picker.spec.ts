@@ -4,7 +4,13 @@ import type { OverrideValue, Palette } from '@upper-veneer/core';
 import { providePrimeNG } from 'primeng/config';
 import { ValuePicker } from './value-picker';
 
-const PALETTE: Palette = { swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }, { id: 2, name: 'River', css: '#0f4a48' }], roles: [{ role: 'accent', swatchId: 1, shade: 0 }] };
+const PALETTE: Palette = {
+  swatches: [
+    { id: 1, name: 'Willow', css: '#b4582a' },
+    { id: 2, name: 'River', css: '#0f4a48' },
+  ],
+  roles: [{ role: 'accent', swatchId: 1, shade: 0 }],
+};
 
 describe('ValuePicker', () => {
   async function create(current: OverrideValue | null = null) {
@@ -23,7 +29,13 @@ describe('ValuePicker', () => {
       input.dispatchEvent(new Event('input'));
       await fixture.whenStable();
     };
-    return { fixture, host, picked, type, submit: () => host.querySelector('form')?.dispatchEvent(new Event('submit')) };
+    return {
+      fixture,
+      host,
+      picked,
+      type,
+      submit: () => host.querySelector('form')?.dispatchEvent(new Event('submit')),
+    };
   }
 
   it('gives swatches and their shades', async () => {
@@ -31,7 +43,10 @@ describe('ValuePicker', () => {
     host.querySelector<HTMLButtonElement>('[aria-label="River"]')?.click();
     await fixture.whenStable();
     host.querySelector<HTMLButtonElement>('[aria-label="River, 12 darker"]')?.click();
-    expect(picked).toEqual([{ kind: 'swatch', swatchId: 2, shade: 0 }, { kind: 'swatch', swatchId: 2, shade: -12 }]);
+    expect(picked).toEqual([
+      { kind: 'swatch', swatchId: 2, shade: 0 },
+      { kind: 'swatch', swatchId: 2, shade: -12 },
+    ]);
   });
 
   it('shows which value the cell has', async () => {

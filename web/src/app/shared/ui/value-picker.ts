@@ -1,6 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ROLE_NAMES, colorOfValue, describeShade, hexOf, stepsThatGoOn, type OverrideValue, type Palette, type RoleName } from '@upper-veneer/core';
+import {
+  ROLE_NAMES,
+  colorOfValue,
+  describeShade,
+  hexOf,
+  stepsThatGoOn,
+  type OverrideValue,
+  type Palette,
+  type RoleName,
+} from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { ColorChip } from './color-chip';
 import { HoldButton } from './hold-button';
@@ -70,21 +79,35 @@ export class ValuePicker {
       const value: OverrideValue = { ...base, shade };
       const color = colorOfValue(value, this.palette());
       return {
-        shade, value, hex: color ? hexOf(color) : 'transparent',
-        isCurrent: current !== null && current.kind !== 'literal' && current.kind !== 'composite' && sameBase(current, base) && current.shade === shade,
-        words: shade === 0 ? this.baseName() : `${this.baseName()}, ${describeShade(shade, colorOfValue({ ...base, shade: 0, alpha: 1 }, this.palette()))}`,
+        shade,
+        value,
+        hex: color ? hexOf(color) : 'transparent',
+        isCurrent:
+          current !== null &&
+          current.kind !== 'literal' &&
+          current.kind !== 'composite' &&
+          sameBase(current, base) &&
+          current.shade === shade,
+        words:
+          shade === 0
+            ? this.baseName()
+            : `${this.baseName()}, ${describeShade(shade, colorOfValue({ ...base, shade: 0, alpha: 1 }, this.palette()))}`,
       };
     });
   });
   protected readonly baseName = computed(() => {
     const base = this.#base() ?? this.#firstSwatch();
     if (base?.kind === 'role') return capital(base.role.replace('-', ' '));
-    return base?.kind === 'swatch' ? this.palette().swatches.find(({ id }) => id === base.swatchId)?.name ?? '' : '';
+    return base?.kind === 'swatch' ? (this.palette().swatches.find(({ id }) => id === base.swatchId)?.name ?? '') : '';
   });
-  protected readonly roles = computed(() => [...this.palette().roles].sort((a, b) => ROLE_NAMES.indexOf(a.role) - ROLE_NAMES.indexOf(b.role)).map(({ role }) => {
-    const color = colorOfValue({ kind: 'role', role, shade: 0 }, this.palette());
-    return { role, label: capital(role.replace('-', ' ')), hex: color ? hexOf(color) : null };
-  }));
+  protected readonly roles = computed(() =>
+    [...this.palette().roles]
+      .sort((a, b) => ROLE_NAMES.indexOf(a.role) - ROLE_NAMES.indexOf(b.role))
+      .map(({ role }) => {
+        const color = colorOfValue({ kind: 'role', role, shade: 0 }, this.palette());
+        return { role, label: capital(role.replace('-', ' ')), hex: color ? hexOf(color) : null };
+      }),
+  );
   protected readonly roleOf = computed(() => {
     const current = this.current();
     return current?.kind === 'role' ? current.role : null;
@@ -111,7 +134,10 @@ export class ValuePicker {
 }
 
 function sameBase(a: OverrideValue, b: OverrideValue): boolean {
-  return (a.kind === 'role' && b.kind === 'role' && a.role === b.role) || (a.kind === 'swatch' && b.kind === 'swatch' && a.swatchId === b.swatchId);
+  return (
+    (a.kind === 'role' && b.kind === 'role' && a.role === b.role) ||
+    (a.kind === 'swatch' && b.kind === 'swatch' && a.swatchId === b.swatchId)
+  );
 }
 
 function capital(text: string): string {

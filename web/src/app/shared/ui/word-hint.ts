@@ -4,7 +4,8 @@ import { DOCUMENT, Directive, ElementRef, computed, inject, input } from '@angul
 export const OWN_WORDS = {
   ply: 'Plies are the declarations that compete for one property of one element, stacked as the cascade ranks them; the top one is the one you see.',
   peel: 'Peel shows the page without the veneer, wholly or up to a line you drag.',
-  flash: 'Flash shows it in a loud test colour while you hold the button, to see whether it is the one. It never becomes part of the veneer.',
+  flash:
+    'Flash shows it in a loud test colour while you hold the button, to see whether it is the one. It never becomes part of the veneer.',
   turn: 'Turn lays the window on its side: width and height change places.',
   spill: 'Spill is anything a change alters outside its intended reach.',
   stray: 'A stray is a painted colour that is no brand colour.',
@@ -18,8 +19,13 @@ export type OwnWord = keyof typeof OWN_WORDS;
 @Directive({
   selector: '[uvWord]',
   host: {
-    class: 'uv-word', '[attr.title]': 'meaning()', '[attr.tabindex]': 'isPlain() ? 0 : null', '[attr.role]': "isPlain() ? 'button' : null",
-    '(click)': 'isPlain() && say()', '(keydown.enter)': 'isPlain() && say()', '(keydown.space)': 'isPlain() && say($event)',
+    class: 'uv-word',
+    '[attr.title]': 'meaning()',
+    '[attr.tabindex]': 'isPlain() ? 0 : null',
+    '[attr.role]': "isPlain() ? 'button' : null",
+    '(click)': 'isPlain() && say()',
+    '(keydown.enter)': 'isPlain() && say()',
+    '(keydown.space)': 'isPlain() && say($event)',
   },
 })
 export class WordHint {

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ImportRequest, validateBody, type ImportProgress, type ImportResult } from '@upper-veneer/contract';
 import { Button } from 'primeng/button';
@@ -96,9 +105,17 @@ export class ImportDialog {
   readonly finished = output<number>();
   #running: Subscription | null = null;
 
-  protected readonly kinds = [{ kind: 'files', label: 'Files' }, { kind: 'address', label: 'Address' }, { kind: 'widget', label: 'Pasted widget' }];
-  protected readonly kind = linkedSignal<'files' | 'address' | 'widget'>(() => (/^https?:/.test(this.aim().page?.source ?? '') ? 'address' : 'files'));
-  protected readonly address = linkedSignal(() => (/^https?:/.test(this.aim().page?.source ?? '') ? this.aim().page?.source ?? '' : ''));
+  protected readonly kinds = [
+    { kind: 'files', label: 'Files' },
+    { kind: 'address', label: 'Address' },
+    { kind: 'widget', label: 'Pasted widget' },
+  ];
+  protected readonly kind = linkedSignal<'files' | 'address' | 'widget'>(() =>
+    /^https?:/.test(this.aim().page?.source ?? '') ? 'address' : 'files',
+  );
+  protected readonly address = linkedSignal(() =>
+    /^https?:/.test(this.aim().page?.source ?? '') ? (this.aim().page?.source ?? '') : '',
+  );
   protected readonly files = linkedSignal<readonly UploadFile[]>(() => this.dropped());
   protected readonly html = signal('');
   protected readonly css = signal('');
@@ -118,7 +135,9 @@ export class ImportDialog {
     const step = this.step();
     return step.name === 'running' ? step.progress : { stage: '', done: 0, total: 0 };
   });
-  protected readonly share = computed(() => (this.progress().total > 0 ? this.progress().done / this.progress().total : null));
+  protected readonly share = computed(() =>
+    this.progress().total > 0 ? this.progress().done / this.progress().total : null,
+  );
   protected readonly progressWords = computed(() => {
     const { done, total } = this.progress();
     return total > 0 ? `${done} of ${total}` : done > 0 ? String(done) : '';
@@ -130,8 +149,14 @@ export class ImportDialog {
   protected readonly doneWords = computed(() => {
     const result = this.result();
     if (!result) return '';
-    const added = result.pages.length > 0 ? `${result.pages.length} ${result.pages.length === 1 ? 'page' : 'pages'} brought in: ${listed(result.pages)}.` : '';
-    const again = result.again.length > 0 ? `${listed(result.again)} ${result.again.length === 1 ? 'was' : 'were'} captured again.` : '';
+    const added =
+      result.pages.length > 0
+        ? `${result.pages.length} ${result.pages.length === 1 ? 'page' : 'pages'} brought in: ${listed(result.pages)}.`
+        : '';
+    const again =
+      result.again.length > 0
+        ? `${listed(result.again)} ${result.again.length === 1 ? 'was' : 'were'} captured again.`
+        : '';
     return [added, again].filter((text) => text !== '').join(' ');
   });
   protected readonly size = computed(() => sizeWords(this.files().reduce((sum, { file }) => sum + file.size, 0)));
@@ -139,7 +164,12 @@ export class ImportDialog {
     const names = this.files().map(({ path }) => path);
     return names.length > 6 ? `${names.slice(0, 6).join(', ')} and ${names.length - 6} more` : names.join(', ');
   });
-  protected readonly canStart = computed(() => ({ files: this.files().length > 0, address: this.address().trim() !== '', widget: this.html().trim() !== '' })[this.kind()]);
+  protected readonly canStart = computed(
+    () =>
+      ({ files: this.files().length > 0, address: this.address().trim() !== '', widget: this.html().trim() !== '' })[
+        this.kind()
+      ],
+  );
 
   protected take(field: HTMLInputElement): void {
     if (field.files) this.#add(chosenFiles(field.files));
@@ -154,10 +184,22 @@ export class ImportDialog {
 
   protected start(): void {
     const kind = this.kind();
-    const wish = { kind, siteId: this.aim().siteId, name: this.name().trim(), ...(kind === 'address' ? { address: this.address().trim() } : kind === 'widget' ? { html: this.html(), css: this.css() } : {}) };
+    const wish = {
+      kind,
+      siteId: this.aim().siteId,
+      name: this.name().trim(),
+      ...(kind === 'address'
+        ? { address: this.address().trim() }
+        : kind === 'widget'
+          ? { html: this.html(), css: this.css() }
+          : {}),
+    };
     const checked = validateBody(ImportRequest, wish);
     if (!checked.ok) {
-      this.step.set({ name: 'asking', problem: { title: 'Not brought in.', message: `The ${checked.errors[0].field} ${checked.errors[0].reason}.` } });
+      this.step.set({
+        name: 'asking',
+        problem: { title: 'Not brought in.', message: `The ${checked.errors[0].field} ${checked.errors[0].reason}.` },
+      });
       return;
     }
     this.step.set({ name: 'running', id: null, progress: { stage: 'Sending', done: 0, total: 0 } });
@@ -165,7 +207,12 @@ export class ImportDialog {
       next: (event) => {
         const step = this.step();
         const id = step.name === 'running' ? step.id : null;
-        if (event.kind === 'sending') this.step.set({ name: 'running', id, progress: { stage: 'Sending', done: Math.round(event.share * 100), total: 100 } });
+        if (event.kind === 'sending')
+          this.step.set({
+            name: 'running',
+            id,
+            progress: { stage: 'Sending', done: Math.round(event.share * 100), total: 100 },
+          });
         else if (event.kind === 'started') this.step.set({ name: 'running', id: event.id, progress: this.progress() });
         else if (event.kind === 'progress') this.step.set({ name: 'running', id, progress: event.progress });
         else if (event.result.ok) this.step.set({ name: 'done', result: event.result });
@@ -173,7 +220,8 @@ export class ImportDialog {
       },
       error: (error: unknown) => {
         const problem = ApiProblem.from(error);
-        if (problem.isLost) this.step.set({ name: 'asking', problem: { title: `${problem.title}.`, message: problem.message } });
+        if (problem.isLost)
+          this.step.set({ name: 'asking', problem: { title: `${problem.title}.`, message: problem.message } });
         else this.#refuse(`${problem.title}.`, problem.message);
       },
     });
@@ -209,7 +257,9 @@ export class ImportDialog {
 }
 
 function listed(names: readonly string[]): string {
-  return names.length > 5 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ').replace(/, ([^,]*)$/, ' and $1');
+  return names.length > 5
+    ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more`
+    : names.join(', ').replace(/, ([^,]*)$/, ' and $1');
 }
 
 function sizeWords(bytes: number): string {

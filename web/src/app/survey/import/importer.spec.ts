@@ -36,7 +36,9 @@ describe('Importer', () => {
   const original = window.EventSource;
   beforeEach(() => {
     (window as { EventSource: unknown }).EventSource = FakeSource;
-    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()] });
+    TestBed.configureTestingModule({
+      providers: [provideZonelessChangeDetection(), provideHttpClient(), provideHttpClientTesting()],
+    });
     http = TestBed.inject(HttpTestingController);
     importer = TestBed.inject(Importer);
   });
@@ -49,7 +51,9 @@ describe('Importer', () => {
   it('sends wish and files under their paths, then tells how it goes until it ends', () => {
     const events: ImportEvent[] = [];
     let isDone = false;
-    importer.run(wish, [{ path: 'site/index.html', file: new Blob(['<p>']) }]).subscribe({ next: (event) => events.push(event), complete: () => (isDone = true) });
+    importer
+      .run(wish, [{ path: 'site/index.html', file: new Blob(['<p>']) }])
+      .subscribe({ next: (event) => events.push(event), complete: () => (isDone = true) });
     const request = http.expectOne('/api/imports');
     const body = request.request.body as FormData;
     expect(JSON.parse(body.get('wish') as string)).toEqual(wish);
@@ -65,7 +69,12 @@ describe('Importer', () => {
   it('fails with what the server said', () => {
     let problem: ApiProblem | null = null;
     importer.run(wish, []).subscribe({ error: (error: ApiProblem) => (problem = error) });
-    http.expectOne('/api/imports').flush({ title: 'Not brought in', detail: 'A file is larger than 50 MB', status: 413 }, { status: 413, statusText: 'Payload Too Large' });
+    http
+      .expectOne('/api/imports')
+      .flush(
+        { title: 'Not brought in', detail: 'A file is larger than 50 MB', status: 413 },
+        { status: 413, statusText: 'Payload Too Large' },
+      );
     expect((problem as ApiProblem | null)?.message).toBe('A file is larger than 50 MB');
   });
 

@@ -29,7 +29,8 @@ export class Importer {
     return this.#http.post<{ id: number }>('/api/imports', body, { observe: 'events', reportProgress: true }).pipe(
       filter((event) => event.type === HttpEventType.UploadProgress || event.type === HttpEventType.Response),
       switchMap((event): Observable<ImportEvent> => {
-        if (event.type === HttpEventType.UploadProgress) return of({ kind: 'sending', share: event.total ? event.loaded / event.total : 0 });
+        if (event.type === HttpEventType.UploadProgress)
+          return of({ kind: 'sending', share: event.total ? event.loaded / event.total : 0 });
         const id = event.body?.id ?? 0;
         return concat(of<ImportEvent>({ kind: 'started', id }), this.#follow(id));
       }),
@@ -38,7 +39,10 @@ export class Importer {
   }
 
   stop(id: number): Observable<void> {
-    return this.#http.delete<void>(`/api/imports/${id}`).pipe(map(() => undefined), catchError(() => of(undefined)));
+    return this.#http.delete<void>(`/api/imports/${id}`).pipe(
+      map(() => undefined),
+      catchError(() => of(undefined)),
+    );
   }
 
   #follow(id: number): Observable<ImportEvent> {
@@ -58,7 +62,14 @@ export class Importer {
         lost += 1;
         if (lost < 4 && source.readyState !== EventSource.CLOSED) return;
         source.close();
-        subscriber.error(new ApiProblem('The server does not answer', 'Whether the import was finished shows when it is there again.', [], true));
+        subscriber.error(
+          new ApiProblem(
+            'The server does not answer',
+            'Whether the import was finished shows when it is there again.',
+            [],
+            true,
+          ),
+        );
       };
       return () => source.close();
     });
