@@ -62,12 +62,17 @@ async function kills() {
   const acknowledged = new Map();
   let lost = 0;
   let cut = 0;
+  let answered = 0;
   for (let kill = 0; kill < KILLS; kill += 1) {
     const product = await startProduct(folder.path);
     const draft = await send(product.url, 'GET', '/draft');
     const there = new Map(draft.overrides.map(({ id, value }) => [id, value.css]));
     // A writer whose answer was cut off may have stored one more than it knows.
-    for (const [id, { at, next }] of acknowledged) if (there.get(id) !== at && there.get(id) !== next) lost += 1;
+    for (const [id, { at, next }] of acknowledged) {
+      if (there.get(id) !== at && there.get(id) !== next) lost += 1;
+      // Whichever of the two it is, it is what must be there from now on.
+      acknowledged.set(id, { at: there.get(id), next: there.get(id) });
+    }
     let isRunning = true;
     const writers = Array.from({ length: WRITERS }, async (_, i) => {
       const id = `writer-${i}`;
@@ -78,6 +83,7 @@ async function kills() {
         try {
           await send(product.url, 'POST', '/changes', { label: css, put: [override(id, css)], drop: [] });
           acknowledged.set(id, { at: css, next: css });
+          answered += 1;
         } catch {
           cut += 1;
           return;
@@ -91,7 +97,7 @@ async function kills() {
   }
   folder.remove();
   return {
-    words: `${KILLS} kills under ${WRITERS} writers, ${cut} requests cut off, ${lost} acknowledged and lost`,
+    words: `${KILLS} kills under ${WRITERS} writers, ${answered} changes acknowledged, ${cut} cut off, ${lost} lost`,
     holds: lost === 0,
   };
 }

@@ -104,4 +104,25 @@ describe('the Bench, the hard way', () => {
     );
     expect(selected).toContain('Canoes, maps and a flask of tea');
   });
+
+  it('says why a page could not be drawn, and draws it when asked again', async () => {
+    const { page } = on.bench;
+    await page.route(
+      '**/frame/sites/1/pages/2/**',
+      (route) =>
+        route.fulfill({
+          status: 500,
+          contentType: 'application/problem+json',
+          body: JSON.stringify({ title: 'Not drawn', detail: 'it could not be dressed in time' }),
+        }),
+      { times: 1 },
+    );
+    await page.getByRole('combobox', { name: 'Page', exact: true }).click();
+    await page.getByRole('option').nth(1).click();
+    const trouble = page.locator('uv-page-frame .loading');
+    await trouble.getByText('It could not be dressed in time').waitFor();
+    await trouble.getByRole('button', { name: 'Try again' }).click();
+    await on.bench.drawn();
+    expect(await on.bench.framed('body', 'display')).toBe('block');
+  });
 });

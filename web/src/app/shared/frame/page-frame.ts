@@ -17,6 +17,7 @@ import type { ForcedStates, Target } from '../engine/engine-api';
 import { FrameDocument } from './frame-document';
 import type { FramedPage } from './framed-page';
 import { PeelLine } from './peel-line';
+import { troubleIn } from './trouble-in';
 
 interface Box {
   readonly left: number;
@@ -26,6 +27,9 @@ interface Box {
 }
 
 const EDGE = 14;
+
+/** A page that has not loaded by then may not load, ms. */
+const PATIENCE_MS = 20_000;
 
 /** Elements that are outlined at once, besides the target. */
 export const MOST_OUTLINED = 300;
@@ -55,7 +59,14 @@ export const MOST_OUTLINED = 300;
         @if (tag(); as tag) { <span class="tag uv-mono" [style.left.px]="tag.left" [style.top.px]="tag.top">{{ tag.text }}</span> }
       </div>
       @if (peel() !== null) { <uv-peel-line [at]="peel() ?? 0" (moved)="peeled.emit($event)" /> }
-      @if (!isReady()) { <p class="loading" aria-live="polite">Loading the page…</p> }
+      @if (!isReady()) {
+        <div class="loading" aria-live="polite">
+          @if (trouble() === '') { <p>Loading the page…</p> } @else {
+            <p><strong>This page could not be drawn.</strong> {{ trouble() }}</p>
+            <button type="button" (click)="tryAgain()">Try again</button>
+          }
+        </div>
+      }
     </div>
   `,
   styles: `
@@ -69,6 +80,9 @@ export const MOST_OUTLINED = 300;
     .reached { position: absolute; outline: 1px dashed #000; outline-offset: 2px; box-shadow: 0 0 0 2px #fff; pointer-events: none; }
     .tag { position: absolute; max-width: 320px; padding: 2px 8px; background: #000; color: #fff; font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; pointer-events: none; box-shadow: 0 0 0 1px #fff; }
     .loading { position: absolute; inset: 0; display: grid; place-content: center; background: var(--uv-paper); color: var(--uv-soft); }
+    .loading p { max-width: 440px; margin: 0 0 10px; }
+    .loading strong { color: var(--uv-ink); }
+    .loading button { justify-self: start; height: 28px; padding: 0 12px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); }
   `,
 })
 export class PageFrame {
@@ -103,12 +117,16 @@ export class PageFrame {
   readonly #bare = signal<FrameDocument | null>(null);
   readonly #size = signal({ width: 600, height: 400 });
   readonly #frame = signal<FrameDocument | null>(null);
-  readonly #url = computed(() => this.page().url);
+  /** Times the page was asked for again after it did not load. */
+  readonly #tries = signal(0);
+  readonly #url = computed(() => this.page().url + (this.#tries() === 0 ? '' : `&try=${this.#tries()}`));
   /** Counts what moves boxes about: scrolling, styles, sizes. */
   readonly #moved = signal(0);
   #pending: PointerEvent | null = null;
 
   protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.#url()));
+  /** Why the page does not show; empty while it is on its way. */
+  protected readonly trouble = signal('');
   protected readonly isReady = computed(() => this.#frame() !== null);
   protected readonly scale = computed(() => this.zoom() || Math.min(1, (this.#size().width - 2 * EDGE) / this.width()));
   protected readonly stageHeight = computed(() => Math.max(100, this.#size().height - EDGE));
@@ -143,10 +161,16 @@ export class PageFrame {
     );
     observer.observe(this.#host.nativeElement);
     inject(DestroyRef).onDestroy(() => observer.disconnect());
-    effect(() => {
+    effect((onCleanup) => {
       this.#url();
       this.#frame.set(null);
       this.hovered.set(null);
+      this.trouble.set('');
+      const late = setTimeout(
+        () => this.trouble.set('It has not loaded yet; the server may be busy or gone.'),
+        PATIENCE_MS,
+      );
+      onCleanup(() => clearTimeout(late));
     });
     effect(() => {
       const page = this.#frame();
@@ -186,12 +210,20 @@ export class PageFrame {
 
   protected onLoad(): void {
     const content = this.frameElement().nativeElement.contentDocument;
-    if (!content?.documentElement.hasAttribute('data-uv-n')) return;
+    if (!content?.documentElement.hasAttribute('data-uv-n')) {
+      // A frame may begin with an empty document of its own.
+      if (content?.URL !== 'about:blank') this.trouble.set(troubleIn(content));
+      return;
+    }
     const page = new FrameDocument(content, this.page().veneerPlace);
     page.amend(this.page().amendments);
     page.dress(this.page().frameCss);
     this.#frame.set(page);
     this.ready.emit(page);
+  }
+
+  protected tryAgain(): void {
+    this.#tries.update((tries) => tries + 1);
   }
 
   protected onBareLoad(): void {
