@@ -4,7 +4,9 @@ export function troubleIn(content: Document | null): string {
   if (text === '') return 'The server does not answer.';
   try {
     const { detail } = JSON.parse(text) as { readonly detail?: unknown };
-    return typeof detail === 'string' && detail !== '' ? detail.charAt(0).toUpperCase() + detail.slice(1) : 'The server refused it.';
+    return typeof detail === 'string' && detail !== ''
+      ? detail.charAt(0).toUpperCase() + detail.slice(1)
+      : 'The server refused it.';
   } catch {
     return text.slice(0, 200);
   }
