@@ -10,19 +10,9 @@ const { StyleView, dressSite, inspect, judgeOverride, openSite, parsePage, planO
 const { BOOTSTRAP_BODY, packagePages } = await import('../e2e/dist/support/package-pages.js');
 const { launchBrowser } = await import('../e2e/dist/support/browser.js');
 
+const { COLOR_PROPERTIES } = await import('../e2e/dist/support/agreement.js');
 const PROPERTIES = [
-  'color',
-  'background-color',
-  'border-top-color',
-  'border-right-color',
-  'border-bottom-color',
-  'border-left-color',
-  'outline-color',
-  'text-decoration-color',
-  'fill',
-  'stroke',
-  'caret-color',
-  'accent-color',
+  ...COLOR_PROPERTIES,
   'opacity',
   'visibility',
   'display',

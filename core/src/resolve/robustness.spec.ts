@@ -1,5 +1,6 @@
 import { framePage } from '../frame/frame-page.js';
 import { rewriteStates } from '../frame/rewrite-states.js';
+import { CSS_PIECES } from '../testing/css-pieces.js';
 import { seededRandom } from '../testing/random.js';
 import { runsAsked } from '../testing/runs-asked.js';
 import { explain } from './explain.js';
@@ -17,93 +18,6 @@ const BOUND = 10_000;
 const DEAR_RULES =
   Array.from({ length: 36 }, (_, i) => `.none${i} ~ i { color: red }`).join(' ') + 'i { color: rgb(9, 8, 7) }';
 
-const PIECES = [
-  '{',
-  '}',
-  '(',
-  ')',
-  '[',
-  ']',
-  ';',
-  ':',
-  ',',
-  '>',
-  '+',
-  '~',
-  '*',
-  '&',
-  '@',
-  '#',
-  '.',
-  '!',
-  '"',
-  "'",
-  '\\',
-  '/*',
-  '*/',
-  '<!--',
-  '-->',
-  '\n',
-  '\0',
-  '\ud800',
-  ' ',
-  'a',
-  'p',
-  '.t',
-  '#m',
-  '::before',
-  ':hover',
-  ':not(',
-  ':is(',
-  ':has(',
-  ':where(',
-  ':nth-child(2n+1 of ',
-  '@media ',
-  '@supports ',
-  '@layer ',
-  '@import "x.css"',
-  '@scope (',
-  '@property --x',
-  '@container ',
-  '@charset',
-  'and',
-  'or',
-  'not',
-  'to',
-  '(min-width: 1px)',
-  '(width > ',
-  'selector(',
-  'color:',
-  'background:',
-  'font:',
-  'border:',
-  '--x:',
-  'var(--x)',
-  'var(--x,',
-  'rgb(',
-  'color-mix(in srgb,',
-  'calc(',
-  'light-dark(',
-  'oklch(from ',
-  'url(',
-  'linear-gradient(',
-  'red',
-  '#fff',
-  '1px',
-  '50%',
-  '1e999',
-  '-0',
-  'NaN',
-  'important',
-  'inherit',
-  'revert-layer',
-  'unset',
-  '{}',
-  '{{',
-  '}}',
-  'U+26',
-  '\u{1f6f6}',
-];
 const HTML_PIECES = [
   '<',
   '>',
@@ -166,7 +80,7 @@ describe('robustness', () => {
     const random = seededRandom(20260614);
     let slowest = 0;
     for (let run = 0; run < RUNS; run += 1) {
-      const css = mutate(SEED_CSS, PIECES, random).replaceAll(/<\/style/gi, '');
+      const css = mutate(SEED_CSS, CSS_PIECES, random).replaceAll(/<\/style/gi, '');
       const started = Date.now();
       const files = new Map([
         ['a.css', `${BEFORE}\n${css}`],

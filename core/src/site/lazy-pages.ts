@@ -5,22 +5,19 @@ export class LazyPages implements ReadonlyMap<number, Page> {
   readonly #ids: readonly number[];
   readonly #make: (id: number) => Page;
   readonly #made = new Map<number, Page>();
-  /** Pages as they were made of an older state, where that was done; what is made anew starts from them. */
-  readonly #older: ReadonlyMap<number, Page>;
 
-  constructor(ids: readonly number[], make: (id: number) => Page, older: ReadonlyMap<number, Page> = new Map()) {
+  constructor(ids: readonly number[], make: (id: number) => Page) {
     this.#ids = ids;
     this.#make = make;
-    this.#older = older;
   }
 
   get size(): number {
     return this.#ids.length;
   }
 
-  /** Ids of pages nobody has asked for yet, in this state or an older one. */
+  /** Ids of pages nobody has asked for yet. */
   get unread(): readonly number[] {
-    return this.#ids.filter((id) => !this.#made.has(id) && !this.#older.has(id));
+    return this.#ids.filter((id) => !this.#made.has(id));
   }
 
   has(id: number): boolean {
@@ -34,15 +31,16 @@ export class LazyPages implements ReadonlyMap<number, Page> {
     return page;
   }
 
-  /** The same pages changed; those that were made are changed as they are, the others made by `make` and changed when they are asked for. */
+  /** The same pages changed: those that were made at once, the others, as `make` has them, when they are asked for. */
   changed(make: (id: number) => Page, change: (page: Page) => Page): LazyPages {
-    const older = new Map([...this.#older, ...this.#made]);
-    return new LazyPages(this.#ids, (id) => change(older.get(id) ?? make(id)), older);
+    const next = new LazyPages(this.#ids, (id) => change(make(id)));
+    for (const [id, page] of this.#made) next.#made.set(id, change(page));
+    return next;
   }
 
   /** The same pages with one of them another. */
   with(id: number, page: Page): LazyPages {
-    const next = new LazyPages(this.#ids, this.#make, this.#older);
+    const next = new LazyPages(this.#ids, this.#make);
     for (const [at, made] of this.#made) next.#made.set(at, made);
     next.#made.set(id, page);
     return next;

@@ -144,7 +144,7 @@ export interface PagesRead {
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
 export interface EngineApi {
   open(source: SiteSource): void;
-  /** Reads the pages nobody has asked for yet, one by one, other questions between; ends where another site is opened. */
+  /** Reads the pages nobody has asked for yet, one by one, other questions between. */
   read(onProgress: (progress: PagesRead) => void): Promise<void>;
   /** Takes in where a frame laid a page out, at the width of that frame. */
   lay(pageId: number, layout: MeasuredLayout): void;

@@ -4,13 +4,16 @@ import { Messages } from '../spoken/messages';
 import type { EngineApi, PagesRead } from './engine-api';
 import { withProgress } from './with-progress';
 
+/** A failure that comes again after so long is told again, ms. */
+const TELL_AGAIN_MS = 10_000;
+
 /** The worker in which pages are parsed and resolved. */
 @Injectable({ providedIn: 'root' })
 export class Engine {
   readonly #messages = inject(Messages);
   readonly #errors = inject(ErrorHandler);
   readonly #open = signal(0);
-  /** Failures told already; each is told once. */
+  /** Failures told just now: one that comes of many questions is told once. */
   readonly #told = new Set<string>();
   /** Questions asked and not answered yet; long counts such as the census among them. */
   readonly pending = this.#open.asReadonly();
@@ -23,6 +26,7 @@ export class Engine {
     this.#errors.handleError(error);
     if (this.#told.has(words)) return;
     this.#told.add(words);
+    setTimeout(() => this.#told.delete(words), TELL_AGAIN_MS);
     this.#messages.report({
       title: 'Something could not be worked out',
       message: `What is shown may miss it. ${words}`,

@@ -55,12 +55,9 @@ import {
 import { expose } from 'comlink';
 import { toPageLayout } from '../frame/layout-in-slices';
 import { CHECKED_PROPERTIES } from './checked-properties';
-import type { EngineApi, FailingOverride } from './engine-api';
+import type { EngineApi, FailingOverride, PagesRead } from './engine-api';
 
 let site: SiteModel | null = null;
-/** Once all pages of the open site are read. */
-let whole: Promise<void> = Promise.resolve();
-let isWhole = (): void => undefined;
 let counted: readonly CensusColor[] = [];
 /** Counts verdicts begun, so that an older one ends. */
 let judgeRun = 0;
@@ -76,26 +73,25 @@ function opened(): SiteModel {
   return site;
 }
 
+/** Reads the pages nobody has asked for yet, other questions between; those of another site where one is opened meanwhile. */
+async function readAll(onProgress: (progress: PagesRead) => void = () => undefined): Promise<void> {
+  const { closed } = opened();
+  let shown = 0;
+  for (const step of readPages(opened())) {
+    if (performance.now() - shown > 60) {
+      shown = performance.now();
+      onProgress(step);
+    }
+    await new Promise((done) => setTimeout(done));
+    if (site?.closed !== closed) return readAll(onProgress);
+  }
+}
+
 const engine: EngineApi = {
   open(source) {
-    // Who waits for the pages of another site is answered from this one.
-    isWhole();
     site = openSite(source);
-    whole = new Promise((done) => (isWhole = done));
   },
-  async read(onProgress) {
-    const { closed } = opened();
-    let shown = 0;
-    for (const step of readPages(opened())) {
-      if (performance.now() - shown > 60) {
-        shown = performance.now();
-        onProgress(step);
-      }
-      await new Promise((done) => setTimeout(done));
-      if (site?.closed !== closed) return;
-    }
-    isWhole();
-  },
+  read: (onProgress) => readAll(onProgress),
   lay(pageId, layout) {
     if (opened().pages.has(pageId)) site = layOut(opened(), pageId, toPageLayout(layout));
   },
@@ -111,7 +107,7 @@ const engine: EngineApi = {
     return page ? sheetsInOrder(page.html, page.path) : [];
   },
   async reachabilities() {
-    await whole;
+    await readAll();
     return opened().parts.flatMap(({ part, selectors }) => {
       const found = [...opened().closed]
         .map(([pageId, page]) => ({ pageId, element: matchingElements(page, selectors).at(0) }))
@@ -144,7 +140,7 @@ const engine: EngineApi = {
   },
   censusPlaces: (hex) => (counted.find((color) => color.hex === hex)?.places ?? []).slice(0, MOST_PLACES),
   async proposeParts() {
-    await whole;
+    await readAll();
     return proposeParts(opened().closed);
   },
   dress(overrides, palette, exceptions) {
@@ -251,7 +247,7 @@ const engine: EngineApi = {
     }
   },
   async families() {
-    await whole;
+    await readAll();
     return familiesOf(opened());
   },
   siteWide: (pageId) => siteWideTargets(opened(), pageId),

@@ -95,9 +95,9 @@ export class PageFrame {
   readonly peel = input<number | null>(null);
   /** Test colours laid over the page; `null` for none. */
   readonly flash = input<string | null>(null);
-  /** Whether a click asks what paints the pixel instead of choosing the topmost element. */
   /** Whether the page's own scrollbar is drawn, which takes its width from it. */
   readonly showsScrollbar = input(false);
+  /** Whether a click asks what paints the pixel instead of choosing the topmost element. */
   readonly isProbing = input(false);
   /** `0` fits the page into the mat; else the scale itself. */
   readonly zoom = input(0);
