@@ -24,7 +24,7 @@ export interface NewSite {
 
 type Tables = Pick<Store, 'sites' | 'pages' | 'assets' | 'leftOut' | 'parts' | 'palettes' | 'inOneStep'>;
 
-/** Stores a site whole, or nothing of it. @throws RangeError for a role of a swatch it does not have. */
+/** Stores a site whole, or nothing of it. @throws RangeError for a role of a swatch it does not have, and for two pages of one path. */
 export function storeSite(
   { sites, pages, assets, leftOut, parts, palettes, inOneStep }: Tables,
   site: NewSite,
@@ -34,7 +34,9 @@ export function storeSite(
     throw new RangeError(`Role ${homeless.role} names the swatch "${homeless.swatch}", which the site does not have`);
   return inOneStep(() => {
     const id = sites.insert(site);
-    for (const page of site.pages) pages.put(id, page);
+    for (const page of site.pages) {
+      if (pages.put(id, page) !== null) throw new RangeError(`Two pages of the site have the path ${page.path}`);
+    }
     for (const asset of site.assets) assets.put(id, asset);
     parts.replace(
       id,

@@ -62,6 +62,11 @@ describe('openDatabase', () => {
     expect(() =>
       storeSite(store, { ...SMALL_SITE, roles: [{ role: 'accent', swatch: 'Nobody', shade: 0 }] }),
     ).toThrowError(/Nobody/);
+    const [page] = SMALL_SITE.pages;
+    // Found when half of it is stored.
+    expect(() => storeSite(store, { ...SMALL_SITE, pages: [page, { ...page, name: 'Again' }] })).toThrowError(
+      /index\.html/,
+    );
     expect(store.sites.all()).toEqual([]);
     expect(db.prepare('SELECT COUNT(*) AS n FROM page').get()).toEqual({ n: 0 });
     db.close();
