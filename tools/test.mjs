@@ -52,9 +52,8 @@ const interfaceSpecs = readdirSync(join(root, 'e2e/dist/specs'))
 /** Every set of specs; each prints how many it ran and how many failed. `load`: 2 keeps a core busy, 1 waits half of the time. */
 const SETS = [
   { name: 'core against Chromium', ...jasmine('e2e/dist/against-chromium/*.spec.js'), load: 2, lasts: 190 },
-  { name: 'core in Chromium', ...karma('core'), load: 2, lasts: 60 },
   { name: 'core in Node', ...jasmine('core/dist/**/*.spec.js'), load: 2, lasts: 35 },
-  { name: 'web', ...karma('web'), load: 2, lasts: 40 },
+  { name: 'web, and core in Chromium', ...karma('web'), load: 2, lasts: 80 },
   { name: 'server', ...jasmine('server/dist/**/*.spec.js'), needsDriver: true, load: 1, lasts: 35 },
   { name: 'lint', command: 'npm', args: ['run', 'lint', '--silent'], isSingle: true, load: 2, lasts: 35 },
   ...interfaceSpecs,

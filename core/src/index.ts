@@ -78,14 +78,13 @@ export {
 } from './site/site-model.js';
 export {
   inspect,
-  partProgress,
   type Inspection,
   type InspectionScope,
   type LineageStep,
-  type PartProgress,
   type ReachCount,
-  type StripTile,
 } from './inspect/inspect.js';
+export { partProgress, type PartProgress } from './inspect/part-progress.js';
+export type { StripTile } from './inspect/strip-tile.js';
 export {
   GRID_ROWS,
   OVERRIDABLE,

@@ -1,6 +1,6 @@
 import { VENEER_SHEET_NAME } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
-import { partProgress } from './inspect.js';
+import { partProgress } from './part-progress.js';
 import { showsText } from '../resolve/text-figures.js';
 import { pageOf, type SiteModel } from '../site/site-model.js';
 

@@ -1,5 +1,6 @@
 import { explain } from '../resolve/explain.js';
-import { inspect, partProgress } from '../inspect/inspect.js';
+import { inspect } from '../inspect/inspect.js';
+import { partProgress } from '../inspect/part-progress.js';
 import { glossOf } from '../verdict/gloss.js';
 import { planOverride } from './plan-override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';

@@ -1,7 +1,7 @@
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Place } from '../reach/threshold.js';
-import { NOT_TOLD, writeSelector } from '../reach/write-selector.js';
+import { NOT_TOLD, writeSelector, type WrittenSelector } from '../reach/write-selector.js';
 import type { Specificity } from '../selectors/selector.js';
 import { OVERRIDE_STATES, type Override, type OverrideTarget } from '../veneer/override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
@@ -77,66 +77,108 @@ function planOne(site: SiteModel, asked: OverrideWish): OverridePlan {
   const drop = before.filter((override) => properties.some((property) => covers(property, override.property)));
   const targets = placesOf(site, wish);
   if (targets.length === 0) return { ok: false, reason: 'Every match is left out: nothing remains to be overridden' };
-  const lead = targets.find((place) => place.element === element) ?? targets[0];
-  const byHand = wish.isAfresh ? undefined : drop.find((override) => override.isByHand);
-  const written = byHand
-    ? { ok: true as const, selector: byHand.selector, important: byHand.important, specificity: [0, 0, 0] as const }
-    : writeSelector({
-        lead,
-        targets,
-        pages: [...site.pages.values()],
-        everywhere: wish.reach === 'everywhere' && wish.state !== 'current',
-        kinds: isForAll(wish, element) ? ['*'] : undefined,
-        group: wish.reach === 'group' ? wish.group : null,
-        pseudo: wish.pseudo,
-        pseudoState: wish.pseudoState,
-        state: wish.state,
-        longhands: properties.flatMap(longhandsOfProperty),
-        isReplaced: (selector) => drop.some((override) => override.selector.split(', ').includes(selector)),
-        // Rules of one element stand together in the order of their states.
-        isWrittenBefore: (selector) =>
-          site.overrides.some(
-            (override) =>
-              override.selector.split(', ').includes(selector) &&
-              override.pageId === wish.pageId &&
-              override.element === wish.element &&
-              override.pseudo === wish.pseudo &&
-              override.reach === wish.reach &&
-              isEarlier(override, wish),
-          ),
-        environments: settingsThatMatter(site, properties.flatMap(longhandsOfProperty), wish.widths).settings,
-      });
-  if (!written.ok)
+  const written = selectorFor(site, wish, {
+    targets,
+    lead: targets.find((place) => place.element === element) ?? targets[0],
+    drop,
+    properties,
+  });
+  if (!written.ok) return { ok: false, reason: whyNotTold(wish, written.reason) };
+  const put = properties.map((property): Override => {
+    const replaced = drop.find((override) => override.property === property);
     return {
-      ok: false,
-      reason:
-        wish.pages && /tells this element/.test(written.reason)
-          ? `${written.reason}: these pages give no class or id to hold on to`
-          : written.reason,
+      ...targetOf(wish),
+      id: replaced?.id ?? idOf(wish, property),
+      partId: sharedPart(site, wish, element, targets),
+      property,
+      value: wish.value,
+      selector: written.selector,
+      important: written.important,
+      ...(written.isByHand ? { isByHand: true } : {}),
+      ...meantBy(replaced),
     };
-  const partId = partOf(site, page, element)?.id ?? null;
-  const put = properties.map((property): Override => ({
-    ...targetOf(wish),
-    id: drop.find((override) => override.property === property)?.id ?? idOf(wish, property),
-    partId:
-      wish.reach === 'everywhere' ||
-      (wish.reach === 'group' &&
-        targets.some((place) => (partOf(site, place.page, place.element)?.id ?? null) !== partId))
-        ? null
-        : partId,
-    property,
-    value: wish.value,
-    selector: written.selector,
-    important: written.important,
-    ...(byHand ? { isByHand: true } : {}),
-    ...meantBy(drop.find((override) => override.property === property)),
-  }));
+  });
   return {
     ok: true,
     put,
     drop: drop.filter(({ id }) => !put.some((override) => override.id === id)).map(({ id }) => id),
     specificity: written.specificity,
   };
+}
+
+/** A selector that was found, or kept as it was written by hand. */
+type SelectorWritten =
+  | (Pick<Extract<WrittenSelector, { ok: true }>, 'ok' | 'selector' | 'important' | 'specificity'> & {
+      readonly isByHand?: boolean;
+    })
+  | Extract<WrittenSelector, { ok: false }>;
+
+/** What a selector is written for. */
+interface SelectorTask {
+  readonly targets: readonly Place[];
+  /** The target that was pointed at, or the first. */
+  readonly lead: Place;
+  /** Overrides that the new ones stand in for. */
+  readonly drop: readonly Override[];
+  readonly properties: readonly string[];
+}
+
+/** The selector of what is replaced where it was written by hand, else the least that wins on every target. */
+function selectorFor(
+  site: SiteModel,
+  wish: OverrideWish,
+  { targets, lead, drop, properties }: SelectorTask,
+): SelectorWritten {
+  const byHand = wish.isAfresh ? undefined : drop.find((override) => override.isByHand);
+  if (byHand)
+    return { ok: true, isByHand: true, selector: byHand.selector, important: byHand.important, specificity: [0, 0, 0] };
+  const longhands = properties.flatMap(longhandsOfProperty);
+  return writeSelector({
+    lead,
+    targets,
+    pages: [...site.pages.values()],
+    everywhere: wish.reach === 'everywhere' && wish.state !== 'current',
+    kinds: isForAll(wish, elementOf(pageOf(site, wish.pageId), wish.element)) ? ['*'] : undefined,
+    group: wish.reach === 'group' ? wish.group : null,
+    pseudo: wish.pseudo,
+    pseudoState: wish.pseudoState,
+    state: wish.state,
+    longhands,
+    isReplaced: (selector) => drop.some((override) => override.selector.split(', ').includes(selector)),
+    // Rules of one element stand together in the order of their states.
+    isWrittenBefore: (selector) =>
+      site.overrides.some(
+        (override) =>
+          override.selector.split(', ').includes(selector) &&
+          override.pageId === wish.pageId &&
+          override.element === wish.element &&
+          override.pseudo === wish.pseudo &&
+          override.reach === wish.reach &&
+          isEarlier(override, wish),
+      ),
+    environments: settingsThatMatter(site, longhands, wish.widths).settings,
+  });
+}
+
+function whyNotTold(wish: OverrideWish, reason: string): string {
+  return wish.pages && /tells this element/.test(reason)
+    ? `${reason}: these pages give no class or id to hold on to`
+    : reason;
+}
+
+/** The part that an override belongs to; `null` where its targets lie in several. */
+function sharedPart(
+  site: SiteModel,
+  wish: OverrideWish,
+  element: ElementNode,
+  targets: readonly Place[],
+): number | null {
+  const idOfPart = (place: Pick<Place, 'page' | 'element'>): number | null =>
+    partOf(site, place.page, place.element)?.id ?? null;
+  const own = idOfPart({ page: pageOf(site, wish.pageId), element });
+  const isAcross =
+    wish.reach === 'everywhere' || (wish.reach === 'group' && targets.some((place) => idOfPart(place) !== own));
+  return isAcross ? null : own;
 }
 
 /** What is settled of an override stays settled when its value changes. */

@@ -1,6 +1,7 @@
 import { elementOf, openSite, dressSite, pageOf } from './site-model.js';
 import { isExcepted, readExceptions, type SiteException } from './exceptions.js';
-import { inspect, partProgress } from '../inspect/inspect.js';
+import { inspect } from '../inspect/inspect.js';
+import { partProgress } from '../inspect/part-progress.js';
 import { colorOfCss, type Palette } from '../veneer/palette.js';
 import type { Color } from '../values/color.js';
 

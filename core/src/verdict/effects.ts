@@ -277,72 +277,122 @@ interface PageQuestion {
   readonly read: readonly Setting[];
 }
 
+/** What is compared on one page: found once, looked at in every setting. */
+interface Comparison {
+  /** Elements that the selector matches itself. */
+  readonly hits: ReadonlySet<ElementNode>;
+  /** Elements that the change can tell on, the hits among them. */
+  readonly touched: readonly ElementNode[];
+  readonly targets: ReadonlySet<ElementNode>;
+  /** Targets that can be in the state that is meant. */
+  readonly wanted: readonly Place[];
+  /** One of each kind among them, whose states are looked at beside one another. */
+  readonly looked: readonly ElementNode[];
+  readonly inState: ReadonlyMap<OverrideState, StateMap>;
+  readonly pageViews: PageViews;
+}
+
 function comparePage(question: PageQuestion, tally: Tally): void {
-  const { site, override, aim, others, pageId, after, before, own, settings } = question;
+  const comparison = comparisonOf(question, tally);
+  if (!comparison) return;
+  const { hits, touched, targets, wanted, inState, pageViews } = comparison;
+  for (const environment of question.settings) compareIn(question, comparison, environment, tally);
+  readPage(question, inState, hits, touched, targets, pageViews, tally);
+  tally.reached += wanted.filter(({ element }) => !tally.missed.has(spotOn(question, element)[0])).length;
+}
+
+/** Finds what the change can tell on; `null` where that is nothing. */
+function comparisonOf(question: PageQuestion, tally: Tally): Comparison | null {
+  const { override, aim, after, before, own } = question;
   const { hits, touched } = touchedOn(
     after,
     [override.selector],
     (own ?? []).map((place) => place.element),
   );
-  if (touched.length === 0) return;
+  if (touched.length === 0) return null;
   tally.elements += touched.length;
   const targets = targetsOf(question, hits, touched);
   const wanted = targets.filter(({ element, isApart }) => !isApart && canBeIn(element, aim.state, aim.pseudo));
-  const targetSet = new Set(targets.map((place) => place.element));
   // What a custom property feeds may stand anywhere inside, in states of its own.
   const changeable = override.through ? touched : [...hits];
   for (const element of changeable)
     for (const state of applicableStates(element, override.through ? '' : override.pseudo)) tally.states.add(state);
-  // Rest first: what it finds serves the others.
+  const isFed = Boolean(override.through) || override.property.startsWith('--');
+  return {
+    hits,
+    touched,
+    targets: new Set(targets.map((place) => place.element)),
+    wanted,
+    looked: isFed ? [] : oneOfEachKind(wanted.map(({ element }) => element)),
+    inState: statesToCompare(question, targets, wanted, changeable, tally.states),
+    pageViews: new PageViews(after, before),
+  };
+}
+
+/** Who is in which state, for each that is compared. Rest first: what it finds serves the others. */
+function statesToCompare(
+  { site, override, aim, others, after }: PageQuestion,
+  targets: readonly Place[],
+  wanted: readonly Place[],
+  changeable: readonly ElementNode[],
+  states: ReadonlySet<OverrideState>,
+): Map<OverrideState, StateMap> {
   const inState = new Map(
-    OVERRIDE_STATES.filter((state) => tally.states.has(state)).map((state) => [
+    OVERRIDE_STATES.filter((state) => states.has(state)).map((state) => [
       state,
       statesTogether(state === aim.state ? wanted : changeable.map((element) => ({ page: after, element })), state),
     ]),
   );
-  const lead = elementOf(pageOf(site, override.pageId), override.element);
+  const leadPage = pageOf(site, override.pageId);
+  const lead = elementOf(leadPage, override.element);
   for (const [state, { element: other }] of others) {
     const beside = targets.flatMap(({ element }): Place[] => {
       const like = otherAlike(element, lead, other);
-      const flip = isSwitchState(state) ? flipsOf(other, pageOf(site, override.pageId).document)[state] : undefined;
+      const flip = isSwitchState(state) ? flipsOf(other, leadPage.document)[state] : undefined;
       return like ? [{ page: after, element, parent: like, ...(flip ? { flip } : {}) }] : [];
     });
     if (beside.length > 0) inState.set(state, statesTogether(beside, state));
   }
-  const looked =
-    override.through || override.property.startsWith('--') ? [] : oneOfEachKind(wanted.map(({ element }) => element));
-  const spot = (element: ElementNode): [string, Spot] => [
-    `${pageId}/${element.number}`,
-    { pageId, element: element.number },
-  ];
-  const pageViews = new PageViews(after, before);
-  for (const environment of settings) {
-    const { width } = environment;
-    const views = new Map<OverrideState, StateViews>();
-    for (const [state, states] of inState) {
-      const viewAfter = pageViews.view(after, environment, state, states);
-      const viewBefore = pageViews.view(before, environment, state, states);
-      views.set(state, { after: viewAfter, before: viewBefore });
-      for (const element of touched) {
-        const changed = spiltOn(question, viewAfter, viewBefore, element, targetSet);
-        if (changed === null) continue;
-        tally.compared += 1;
-        if (changed === '') continue;
-        tally.spill.set(...spot(element));
-        tally.spillWords.add(`${changed} of ${shortName(element)}`);
-      }
-      if (state !== aim.state || !isInRange(width, override.widths)) continue;
-      for (const { element } of wanted)
-        if (!takesHold(viewAfter.style(element, aim.pseudo), override, aim)) tally.missed.set(...spot(element));
+  return inState;
+}
+
+/** Compares one page in one setting, in every state. */
+function compareIn(
+  question: PageQuestion,
+  { touched, targets, wanted, looked, inState, pageViews }: Comparison,
+  environment: Setting,
+  tally: Tally,
+): void {
+  const { site, override, aim, after, before, settings } = question;
+  const isMeantHere = isInRange(environment.width, override.widths);
+  const views = new Map<OverrideState, StateViews>();
+  for (const [state, states] of inState) {
+    const viewAfter = pageViews.view(after, environment, state, states);
+    const viewBefore = pageViews.view(before, environment, state, states);
+    views.set(state, { after: viewAfter, before: viewBefore });
+    for (const element of touched) {
+      const changed = spiltOn(question, viewAfter, viewBefore, element, targets);
+      if (changed === null) continue;
+      tally.compared += 1;
+      if (changed === '') continue;
+      tally.spill.set(...spotOn(question, element));
+      tally.spillWords.add(`${changed} of ${shortName(element)}`);
     }
-    if (!isInRange(width, override.widths)) continue;
-    const stateAim = { pseudo: aim.pseudo, state: aim.state, longhand: aim.longhands[0], palette: site.palette };
-    for (const element of looked) tally.looks.push(...stateLooksOf(element, spot(element)[1], views, stateAim));
-    if (aim.state === 'rest' && environment === settings.find((setting) => isInRange(setting.width, override.widths)))
-      for (const element of looked) noteSilenced(question, element, spot(element), environment, tally);
+    if (state !== aim.state || !isMeantHere) continue;
+    for (const { element } of wanted)
+      if (!takesHold(viewAfter.style(element, aim.pseudo), override, aim))
+        tally.missed.set(...spotOn(question, element));
   }
-  readPage(question, inState, hits, touched, targetSet, pageViews, tally);
-  tally.reached += wanted.filter(({ element }) => !tally.missed.has(spot(element)[0])).length;
+  if (!isMeantHere) return;
+  const stateAim = { pseudo: aim.pseudo, state: aim.state, longhand: aim.longhands[0], palette: site.palette };
+  for (const element of looked)
+    tally.looks.push(...stateLooksOf(element, spotOn(question, element)[1], views, stateAim));
+  if (aim.state === 'rest' && environment === settings.find((setting) => isInRange(setting.width, override.widths)))
+    for (const element of looked) noteSilenced(question, element, spotOn(question, element), environment, tally);
+}
+
+function spotOn({ pageId }: PageQuestion, element: ElementNode): [string, Spot] {
+  return [`${pageId}/${element.number}`, { pageId, element: element.number }];
 }
 
 /** States that live on other elements and told on a target before: those that its override for rest covers now. */

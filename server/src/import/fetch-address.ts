@@ -23,64 +23,13 @@ export async function fetchAddress(address: string, policy: AddressPolicy, repor
   const publicAgent = new Agent({ connect: { lookup: publicLookup }, connectTimeout: LIMITS.fetchMs });
   const innerAgent = new Agent({ connect: { lookup: innerLookup }, connectTimeout: LIMITS.fetchMs });
   const agentFor = (url: URL): Dispatcher => (isAllowed(url, policy) ? innerAgent : publicAgent);
-  const files = new Map<string, CapturedFile>();
-  const leftOut: LeftOut[] = [];
-  let total = 0;
+  const fetchFile: FetchFile = (target) => fetchOne(target, policy, agentFor, within);
   try {
     report('Fetching the page', 0, 1);
-    const page = await fetchOne(address, policy, agentFor, within);
+    const page = await fetchFile(address);
     if (!/^(?:text\/html|application\/xhtml\+xml)$/.test(page.mediaType))
       throw new ImportProblem('no-page', `${address} is ${page.mediaType || 'of no stated type'}, not an HTML page`);
-    files.set(page.address, page);
-    total += page.body.length;
-    const html = decodeHtml(page.body, page.charset);
-    const { base, addresses } = pageAddresses(html.text);
-    const from = base !== '' && URL.canParse(base, page.address) ? new URL(base, page.address).href : page.address;
-    const waiting = addresses
-      .filter(({ kind }) => kind === 'stylesheet' || kind === 'file')
-      .map(({ address: reference }) => ({ from, reference }));
-    const asked = new Set([page.address]);
-    while (waiting.length > 0) {
-      const batch = waiting.splice(0, AT_A_TIME).flatMap((next) => {
-        const target = resolveAddress(next.from, next.reference);
-        if (target === null || asked.has(target) || !isUrl(target) || /^(?:data|about|blob):/i.test(target)) return [];
-        asked.add(target);
-        return [target];
-      });
-      report('Fetching what it needs', files.size, files.size + waiting.length + batch.length);
-      const answers = await Promise.all(
-        batch.map((target) =>
-          fetchOne(target, policy, agentFor, within).then(
-            (file) => ({ target, file, error: null }),
-            (error: unknown) => ({ target, file: null, error }),
-          ),
-        ),
-      );
-      for (const { target, file, error } of answers) {
-        if (within.aborted) throw error;
-        if (!file) {
-          leftOut.push({ path: target, reason: error instanceof Error ? error.message : String(error) });
-          continue;
-        }
-        total += file.body.length;
-        if (total > LIMITS.totalBytes)
-          throw new ImportProblem(
-            'too-large',
-            `The page and what it needs are larger than ${megabytes(LIMITS.totalBytes)}`,
-          );
-        if (files.size >= LIMITS.files)
-          throw new ImportProblem('too-many', `The page needs more than ${LIMITS.files.toLocaleString('en')} files`);
-        files.set(target, { ...file, address: target, ...(file.address === target ? {} : { base: file.address }) });
-        if (file.mediaType === 'text/css')
-          waiting.push(
-            ...cssAddresses(decodeCss(file.body, file.charset, html.encoding).text).map(({ address: reference }) => ({
-              from: file.address,
-              reference,
-            })),
-          );
-      }
-    }
-    return { files: [...files.values()], leftOut, pages: [page.address] };
+    return await fetchNeeded(page, fetchFile, within, report);
   } catch (error) {
     if (error instanceof ImportProblem) throw error;
     if (within.aborted)
@@ -91,6 +40,101 @@ export async function fetchAddress(address: string, policy: AddressPolicy, repor
     );
   } finally {
     await Promise.all([publicAgent.destroy(), innerAgent.destroy()]);
+  }
+}
+
+type FetchFile = (address: string) => Promise<CapturedFile>;
+
+/** An address as a file refers to it. */
+interface Reference {
+  readonly from: string;
+  readonly reference: string;
+}
+
+/** All that a page refers to and what that refers to in turn, a few at a time. @throws {ImportProblem} past the bounds. */
+async function fetchNeeded(
+  page: CapturedFile,
+  fetchFile: FetchFile,
+  within: AbortSignal,
+  report: ReportProgress,
+): Promise<Capture> {
+  const html = decodeHtml(page.body, page.charset);
+  const gathered = new Gathered(page);
+  const leftOut: LeftOut[] = [];
+  const waiting = referencesOf(page, html.text);
+  const asked = new Set([page.address]);
+  while (waiting.length > 0) {
+    const batch = waiting.splice(0, AT_A_TIME).flatMap((next) => newTarget(next, asked));
+    report('Fetching what it needs', gathered.count, gathered.count + waiting.length + batch.length);
+    const answers = await Promise.all(
+      batch.map((target) =>
+        fetchFile(target).then(
+          (file) => ({ target, file, error: null }),
+          (error: unknown) => ({ target, file: null, error }),
+        ),
+      ),
+    );
+    for (const { target, file, error } of answers) {
+      if (within.aborted) throw error;
+      if (!file) {
+        leftOut.push({ path: target, reason: error instanceof Error ? error.message : String(error) });
+        continue;
+      }
+      gathered.add(target, file);
+      if (file.mediaType === 'text/css')
+        for (const { address } of cssAddresses(decodeCss(file.body, file.charset, html.encoding).text))
+          waiting.push({ from: file.address, reference: address });
+    }
+  }
+  return { files: gathered.files(), leftOut, pages: [page.address] };
+}
+
+/** Stylesheets and files that a page refers to, from its base. */
+function referencesOf(page: CapturedFile, html: string): Reference[] {
+  const { base, addresses } = pageAddresses(html);
+  const from = base !== '' && URL.canParse(base, page.address) ? new URL(base, page.address).href : page.address;
+  return addresses
+    .filter(({ kind }) => kind === 'stylesheet' || kind === 'file')
+    .map(({ address: reference }) => ({ from, reference }));
+}
+
+/** Where a reference leads, once, and only where there is something to fetch. */
+function newTarget({ from, reference }: Reference, asked: Set<string>): string[] {
+  const target = resolveAddress(from, reference);
+  if (target === null || asked.has(target) || !isUrl(target) || /^(?:data|about|blob):/i.test(target)) return [];
+  asked.add(target);
+  return [target];
+}
+
+/** What has come so far, within the bounds. */
+class Gathered {
+  private readonly found = new Map<string, CapturedFile>();
+  private total: number;
+
+  constructor(page: CapturedFile) {
+    this.found.set(page.address, page);
+    this.total = page.body.length;
+  }
+
+  get count(): number {
+    return this.found.size;
+  }
+
+  /** @throws {ImportProblem} `too-large`, `too-many`. */
+  add(target: string, file: CapturedFile): void {
+    this.total += file.body.length;
+    if (this.total > LIMITS.totalBytes)
+      throw new ImportProblem(
+        'too-large',
+        `The page and what it needs are larger than ${megabytes(LIMITS.totalBytes)}`,
+      );
+    if (this.found.size >= LIMITS.files)
+      throw new ImportProblem('too-many', `The page needs more than ${LIMITS.files.toLocaleString('en')} files`);
+    this.found.set(target, { ...file, address: target, ...(file.address === target ? {} : { base: file.address }) });
+  }
+
+  files(): CapturedFile[] {
+    return [...this.found.values()];
   }
 }
 
