@@ -1,0 +1,151 @@
+import type { ElementNode } from '../dom/tree.js';
+import { planOverride, withOverrides } from '../plan/plan-override.js';
+import { withVeneer } from '../resolve/page.js';
+import { matchedInAnyState } from '../selectors/touched.js';
+import { placesOf } from '../site/places.js';
+import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
+import type { Override, Spot } from '../veneer/override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
+import { tellingParent } from '../verdict/telling-parent.js';
+import type { MatchProposal } from './proposal.js';
+import { tasksOf, type Task } from './lay-tasks.js';
+
+export interface LayProgress {
+  readonly done: number;
+  readonly of: number;
+}
+
+/** What laying a proposal on comes to. */
+export interface LaidMatch {
+  readonly put: readonly Override[];
+  readonly drop: readonly string[];
+  /** Places that are overridden, and those in the scope that were to be. */
+  readonly laid: number;
+  readonly wanted: number;
+  /** What could not be written, with the reason and how many places it leaves. */
+  readonly refused: readonly { readonly reason: string; readonly places: number; readonly names: readonly string[] }[];
+}
+
+/**
+ * Overrides for all that a proposal changes: one rule for alike elements where all of them are meant, else one for each.
+ * A generator: it yields after each, so that a caller can show progress and stop.
+ * @param width viewport width the scope was looked at, CSS px.
+ */
+export function* layMatch(site: SiteModel, proposal: MatchProposal, width: number): Generator<LayProgress, LaidMatch> {
+  const tasks = tasksOf(site, proposal, width);
+  const of = tasks.reduce((sum, { spots }) => sum + spots.size, 0);
+  const laying = new Laying(site, width);
+  for (const task of tasks) {
+    while (task.spots.size > 0) {
+      laying.next(task);
+      yield { done: of - tasks.reduce((sum, { spots }) => sum + spots.size, 0), of };
+    }
+  }
+  return laying.result();
+}
+
+/** Lays one override after the other, each on the site as those before left it. */
+class Laying {
+  #at: SiteModel;
+  readonly #put = new Map<string, Override>();
+  readonly #drop = new Set<string>();
+  readonly #refused = new Map<string, { places: number; readonly names: Set<string> }>();
+  #laid = 0;
+  #wanted = 0;
+
+  constructor(
+    readonly site: SiteModel,
+    readonly width: number,
+  ) {
+    this.#at = site;
+  }
+
+  /** Takes the next place of a task, with all that one override serves. */
+  next(task: Task): void {
+    const [first] = task.spots.values();
+    const wish = this.#wishFor(task, first.spot);
+    const plan = planOverride(this.#at, wish);
+    const served = plan.ok ? this.#servedBy(task, plan.put) : [];
+    const keys = served.length > 0 ? served : [keyOf(first.spot)];
+    const places = keys.reduce((sum, key) => sum + (task.spots.get(key)?.places ?? 0), 0);
+    for (const key of keys) task.spots.delete(key);
+    this.#wanted += places;
+    if (!plan.ok) {
+      const known = this.#refused.get(plan.reason) ?? { places: 0, names: new Set<string>() };
+      known.places += places;
+      known.names.add(`${task.property} of element ${first.spot.element}`);
+      this.#refused.set(plan.reason, known);
+      return;
+    }
+    this.#laid += places;
+    for (const id of plan.drop) {
+      this.#put.delete(id);
+      if (this.site.overrides.some((override) => override.id === id)) this.#drop.add(id);
+    }
+    for (const override of plan.put) {
+      this.#put.set(override.id, override);
+      this.#drop.delete(override.id);
+    }
+    this.#at = withOverrides(this.#at, plan);
+  }
+
+  /** Alike elements by one rule, where none of them is to stay as it is. */
+  #wishFor({ property, pseudo, state, value, spots }: Task, spot: Spot): OverrideWish {
+    const page = pageOf(this.#at, spot.pageId);
+    const element = elementOf(page, spot.element);
+    const parent = state === 'hover' ? this.#hoveredParent(spot, element, pseudo, property) : null;
+    const base = { ...spot, pseudo, property, value, width: this.width };
+    const wished: OverrideWish =
+      parent === null
+        ? { ...base, reach: 'alike', state }
+        : { ...base, reach: 'alike', state: 'parent-hover', parent: parent.number };
+    const alike = placesOf(this.#at, wished);
+    const pageIds = new Map([...this.#at.pages].map(([id, own]) => [own.document, id]));
+    const isAll =
+      alike.length > 0 &&
+      alike.every((place) =>
+        spots.has(keyOf({ pageId: pageIds.get(place.page.document) ?? -1, element: place.element.number })),
+      );
+    return isAll ? wished : { ...wished, reach: 'one' };
+  }
+
+  /** The ancestor whose hover paints a place, where its own hover does not. */
+  #hoveredParent(spot: Spot, element: ElementNode, pseudo: string, property: string): ElementNode | null {
+    const page = withVeneer(pageOf(this.#at, spot.pageId), '');
+    const [rest, own] = (['rest', 'hover'] as const).map((state) => viewIn(page, element, state, this.width));
+    const longhand = property === 'border-color' ? 'border-top-color' : property;
+    const valueIn = (view: typeof rest): string => view.style(element, pseudo).resolved(longhand);
+    return valueIn(own) === valueIn(rest) ? tellingParent(page, element, pseudo, this.width, rest) : null;
+  }
+
+  /** Spots of a task that the overrides written for one of them match. */
+  #servedBy(task: Task, put: readonly Override[]): string[] {
+    const served = new Set<string>();
+    for (const { selector } of put) {
+      for (const [pageId, page] of this.#at.pages)
+        for (const element of matchedInAnyState(page, selector)) {
+          const key = keyOf({ pageId, element: element.number });
+          if (task.spots.has(key)) served.add(key);
+        }
+    }
+    return [...served];
+  }
+
+  result(): LaidMatch {
+    return {
+      put: [...this.#put.values()],
+      drop: [...this.#drop],
+      laid: this.#laid,
+      wanted: this.#wanted,
+      refused: [...this.#refused].map(([reason, { places, names }]) => ({
+        reason,
+        places,
+        names: [...names].slice(0, 3),
+      })),
+    };
+  }
+}
+
+function keyOf({ pageId, element }: Spot): string {
+  return `${pageId}:${element}`;
+}

@@ -1,0 +1,28 @@
+import type { Candidate } from './candidates.js';
+import type { Strategy } from './fitness.js';
+import { ROLE_COSTS, WARNING_ROLES } from './fitness.js';
+import type { FoundColor } from './found-color.js';
+import { JOB_WORDS } from './job.js';
+
+/** Why a row becomes what it becomes, in plain words. */
+export function reasonFor(
+  row: FoundColor,
+  { value, role, shade }: Candidate,
+  strategy: Strategy,
+  isLocked: boolean,
+): string {
+  if (isLocked) return 'set by hand';
+  if (value === null) {
+    if (row.isExcepted) return 'an exception: left alone';
+    if (row.isBrand) return 'a brand colour already';
+    return row.job === 'shadow' ? 'a shadow without colour stays' : 'nothing of the palette suits it';
+  }
+  if (row.isWarning && role && WARNING_ROLES[row.job]?.includes(role)) return 'a warning stays a warning';
+  const words = JOB_WORDS[row.job];
+  if (strategy === 'stand-out' && row.job === 'ground' && role === 'accent') return 'the accent leads';
+  if (row.atRest !== null) return `${words} in a state: its step is kept`;
+  const meant = role !== null && (ROLE_COSTS[row.job][role] ?? 1) <= 0.05;
+  const base = role === null ? `${words}: nearest swatch` : `${words}: ${role.replace('-', ' ')}`;
+  if (shade !== 0) return `${base}, ${shade < 0 ? 'darker' : 'lighter'} to be read or told apart`;
+  return meant ? base : `${base}, nearest in lightness`;
+}
