@@ -218,13 +218,13 @@ export class ChangeRequest {
   label: string;
 
   @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(500, { message: 'can hold 500 overrides at most' })
+  @ArrayMaxSize(3000, { message: 'can hold 3,000 overrides at most' })
   @ValidateNested({ each: true })
   @Type(() => OverrideBody)
   put: readonly Override[];
 
   @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(500, { message: 'can hold 500 overrides at most' })
+  @ArrayMaxSize(3000, { message: 'can hold 3,000 overrides at most' })
   @IsString({ each: true, message: 'must hold ids' })
   drop: readonly string[];
 }

@@ -171,7 +171,9 @@ class PageScan {
                 other.property === painting.property &&
                 other.index === painting.index,
             ) ?? null);
-      const isNew = state === 'rest' || !before || hexOf(before.color) !== hexOf(painting.color);
+      const keyBefore = before && this.#keyOf(this.#rest, element, before);
+      // A text that stays as it is over a ground that turns dark is another row there.
+      const isNew = keyBefore?.key !== key.key;
       if (isNew)
         into.add(
           key,
@@ -190,7 +192,7 @@ class PageScan {
             node: element,
             page: this.page,
           },
-          before ? this.#keyOf(this.#rest, element, before) : null,
+          keyBefore,
         );
       if (state !== 'disabled') this.#meet(into, element, view, painting, key.key);
     }

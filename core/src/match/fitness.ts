@@ -131,6 +131,8 @@ export const CHROMA_WEIGHT: Readonly<Record<Job, number>> = {
 export const VIVID = 0.15;
 /** What a point of shade away from its role costs: a role itself is preferred. */
 export const SHADE_COST = 0.01;
+/** And each point times itself. */
+export const FAR_SHADE_COST = 0.0004;
 /** And that there is one at all. */
 export const SHADED_COST = 0.04;
 /** What it costs an action that is not the main one to take the accent, and the main one to take anything else. */

@@ -109,13 +109,18 @@ class Laying {
     return isAll ? wished : { ...wished, reach: 'one' };
   }
 
-  /** The ancestor whose hover paints a place, where its own hover does not. */
+  /** The ancestor whose hover paints a place already, before the pointer is over the place itself. */
   #hoveredParent(spot: Spot, element: ElementNode, pseudo: string, property: string): ElementNode | null {
     const page = withVeneer(pageOf(this.#at, spot.pageId), '');
-    const [rest, own] = (['rest', 'hover'] as const).map((state) => viewIn(page, element, state, this.width));
+    const rest = viewIn(page, element, 'rest', this.width);
+    const parent = tellingParent(page, element, pseudo, this.width, rest);
+    if (!parent) return null;
     const longhand = property === 'border-color' ? 'border-top-color' : property;
-    const valueIn = (view: typeof rest): string => view.style(element, pseudo).resolved(longhand);
-    return valueIn(own) === valueIn(rest) ? tellingParent(page, element, pseudo, this.width, rest) : null;
+    const [own, parents] = [
+      viewIn(page, element, 'hover', this.width),
+      viewIn(page, element, 'parent-hover', this.width, parent),
+    ].map((view) => view.style(element, pseudo).resolved(longhand));
+    return own === parents ? parent : null;
   }
 
   /** Spots of a task that the overrides written for one of them match. */

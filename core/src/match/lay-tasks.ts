@@ -68,6 +68,14 @@ export function tasksOf(site: SiteModel, proposal: MatchProposal, width: number)
   return [...tasks.values()].sort((a, b) => order(a) - order(b));
 }
 
+/** Places that laying a proposal on changes: sides of one edge are one, and what follows its text is none. */
+export function placesToLay(site: SiteModel, proposal: MatchProposal, width: number): number {
+  return tasksOf(site, proposal, width).reduce(
+    (sum, { spots }) => sum + [...spots.values()].reduce((own, { places }) => own + places, 0),
+    0,
+  );
+}
+
 function placeKey({ pageId, element, pseudo, property, state }: Omit<FoundPlace, 'index'>): string {
   return `${pageId}:${element}:${pseudo}:${property}:${state}`;
 }

@@ -3,7 +3,7 @@ import { lineageOf, type ElementNode } from '../dom/tree.js';
 import { plainName } from '../selectors/describe-element.js';
 import type { Color } from '../values/color.js';
 import { channelsIn } from '../values/convert-color.js';
-import { JOB_WORDS, type Job } from './job.js';
+import type { Job } from './job.js';
 
 /** Names by which makers of sheets say a warning (common practice). */
 const WARNING_NAMES = /(?:^|[-_])(?:error|danger|warn(?:ing)?|alert|invalid|sale|urgent|fail(?:ed|ure)?)(?:$|[-_])/i;
@@ -27,13 +27,36 @@ export function isWarningRed(job: Job, color: Color): boolean {
   return chroma >= RED_CHROMA && hue >= RED_HUES[0] && hue <= RED_HUES[1];
 }
 
-/** What a row paints in words: `fill of an action: Apply, Hold my place and 2 more`. */
+/** Short words for jobs before what they are of: `fill of Apply`. */
+const OF_WORDS: Readonly<Record<Job, string>> = {
+  ground: 'fill of',
+  action: 'fill of',
+  field: 'fill of',
+  text: 'text of',
+  heading: 'heading',
+  link: 'link',
+  label: 'label of',
+  entry: 'entry in',
+  placeholder: 'placeholder in',
+  line: 'edge of',
+  frame: 'edge of',
+  ring: 'ring of',
+  icon: 'icon of',
+  shadow: 'shadow of',
+};
+
+/** What a row paints in words: `fill of Apply, Hold my place and 2 more`. */
 export function paintsWords(
   job: Job,
   places: readonly { readonly node: ElementNode; readonly pseudo: string }[],
 ): string {
-  const names = [...new Set(places.map(({ node, pseudo }) => plainName(node, pseudo)))];
+  const names = [
+    ...new Set(
+      // The job says already what the pseudo-element is.
+      places.map(({ node, pseudo }) => plainName(node, job === 'placeholder' || job === 'icon' ? '' : pseudo)),
+    ),
+  ];
   const shown = names.slice(0, 2).join(', ');
   const more = names.length - 2;
-  return `${JOB_WORDS[job]}: ${shown}${more > 0 ? ` and ${more} more` : ''}`;
+  return `${OF_WORDS[job]} ${shown}${more > 0 ? ` and ${more} more` : ''}`;
 }

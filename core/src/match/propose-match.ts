@@ -10,6 +10,7 @@ import { candidatesOf, figuresOf, type Candidate, type ColorFigures } from './ca
 import {
   BROKEN_COST,
   CHROMA_WEIGHT,
+  FAR_SHADE_COST,
   LEADING_COST,
   LIGHTNESS_WEIGHT,
   MERGED_COST,
@@ -116,7 +117,9 @@ class Search {
     const leave: Candidate = { value: null, role: null, shade: 0, figures };
     const set = rows.map(({ id }) => this.choices.locked[id]).find((choice) => choice !== undefined);
     const isLeft = rows.every(({ isExcepted }) => isExcepted);
-    const options = set ? [this.#optionOf(set, leave)] : isLeft ? [leave] : [...candidates, leave];
+    const accent = candidates.find(({ role, shade }) => role === 'accent' && shade === 0);
+    const leads = isLargest && this.choices.strategy === 'stand-out' && accent;
+    const options = set ? [this.#optionOf(set, leave)] : isLeft ? [leave] : leads ? [accent] : [...candidates, leave];
     const standing = this.#standingOf(rows);
     const weight = Math.max(...rows.map((row) => weightOf(row, this.found.rows)));
     return {
@@ -127,7 +130,7 @@ class Search {
       weight,
       options,
       alone: options.map(
-        (option) => weight * aloneCost(option, lead, figures, this.choices.strategy, this.scope, isLargest, standing),
+        (option) => weight * aloneCost(option, lead, figures, this.choices.strategy, this.scope, standing),
       ),
       isLocked: set !== undefined,
       at: 0,
@@ -335,14 +338,12 @@ function aloneCost(
   found: ColorFigures,
   strategy: Strategy,
   scope: MatchScope,
-  isLargest: boolean,
   standing: ActionStanding,
 ): number {
   // A fill that comes with a state alone lies like a ground under what is there already.
   const job = row.job === 'action' && !row.states.includes('rest') && row.atRest === null ? 'ground' : row.job;
   if (value === null) return leaveCost(row, found);
-  const kept =
-    row.isBrand && !(strategy === 'stand-out' && isLargest) ? (FILL_JOBS.has(job) ? BRAND_FILL : BRAND_INK) : 0;
+  const kept = row.isBrand ? (FILL_JOBS.has(job) ? BRAND_FILL : BRAND_INK) : 0;
   const warning = row.isWarning ? WARNING_ROLES[job] : undefined;
   const use = warning
     ? role && warning.includes(role)
@@ -363,9 +364,9 @@ function aloneCost(
         ? 0
         : LEADING_COST
       : 0;
-  const lead = strategy === 'stand-out' && isLargest ? (role === 'accent' && shade === 0 ? -LEAD : LEAD) : 0;
-  const shaded = shade === 0 ? 0 : SHADED_COST + Math.abs(shade) * SHADE_COST;
-  return use + lightness + chroma + shaded + lead + rank + kept;
+  // Far off, a shade is hardly its role's any more.
+  const shaded = shade === 0 ? 0 : SHADED_COST + Math.abs(shade) * SHADE_COST + shade ** 2 * FAR_SHADE_COST;
+  return use + lightness + chroma + shaded + rank + kept;
 }
 
 /** What it costs to change what is a colour of the brand already: a fill for nothing, an ink only to be read. */
@@ -373,9 +374,6 @@ const BRAND_FILL = 400;
 const BRAND_INK = 3;
 /** What a swatch costs that has no role. */
 const SWATCH_COST = 0.5;
-/** What makes the accent the ground of what is to stand out. */
-const LEAD = 4;
-
 /** Shadows stay as they are where they have no colour; a brand colour stays; anything else is there to be changed. */
 function leaveCost({ job, isBrand }: FoundColor, { oklch }: ColorFigures): number {
   if (isBrand) return 0;

@@ -232,7 +232,7 @@ describe('the Bench', () => {
     for (let i = 0; i < 7; i += 1) {
       const page = await context.newPage();
       // Two more draw the page; the rest hold the Palette open, which is lighter.
-      await page.goto(i < 2 ? first.page.url() : `${on.product.url}/sites/1/palette`);
+      await page.goto(i < 2 ? first.page.url() : `${on.product.url}/palette`);
       await page
         .locator(i < 2 ? 'uv-page-frame iframe' : 'uv-palette-page')
         .first()

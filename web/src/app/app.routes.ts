@@ -20,6 +20,12 @@ export const VIEW_ROUTES: readonly (Route & { readonly path: string; readonly da
     loadComponent: () => import('./palette/palette-page').then((module) => module.PalettePage),
   },
   {
+    path: 'match',
+    data: { view: { label: 'Match', order: 3 } },
+    title: 'Match · Upper Veneer',
+    loadComponent: () => import('./match/match-page').then((module) => module.MatchPage),
+  },
+  {
     path: 'bench',
     data: { view: { label: 'Bench', order: 4 } },
     title: 'Bench · Upper Veneer',

@@ -11,10 +11,20 @@ import type {
   Finding,
   Flash,
   FoundElements,
+  FoundPlace,
   GridRowName,
   Inspection,
   InspectionScope,
+  FoundColor,
+  LaidMatch,
+  LayProgress,
+  FindProgress,
   Look,
+  MatchChoices,
+  MatchProposal,
+  MatchScope,
+  ProposedRow,
+  Prominence,
   NamedValue,
   OrderedSheet,
   Override,
@@ -135,6 +145,30 @@ export type CensusColorView = Omit<CensusColor, 'places'> & { readonly placeCoun
 
 export type CensusView = Omit<Census, 'colors'> & { readonly colors: readonly CensusColorView[] };
 
+/** A row of Match without all of its places, which are asked for by row. */
+export type MatchRow = Omit<ProposedRow, 'found'> & {
+  readonly found: Omit<FoundColor, 'places'> & { readonly placeCount: number };
+};
+
+/** What a scope paints, what is proposed for it, and what the eye meets first, as it arrived and as matched. */
+export interface MatchView {
+  readonly rows: readonly MatchRow[];
+  readonly unmet: MatchProposal['unmet'];
+  readonly arrived: readonly Prominence[];
+  readonly matched: readonly Prominence[];
+  /** Places that laying it on changes. */
+  readonly places: number;
+  /** Main actions, as they are told from the pages or were named. */
+  readonly mains: readonly Spot[];
+  /** Element to be drawn, the first of the scope. */
+  readonly lead: Spot | null;
+  /** The proposal as a sheet for the frame of the page the lead is on, states answering to attributes. */
+  readonly frameCss: string;
+  /** Elements of that page which a state paints otherwise, by state. */
+  readonly answering: Readonly<Record<string, readonly number[]>>;
+  readonly isMeasured: boolean;
+}
+
 /** How many pages of a site are read. */
 export interface PagesRead {
   readonly read: number;
@@ -218,4 +252,17 @@ export interface EngineApi {
   reachabilities(): Promise<
     readonly (readonly [partId: number, reachability: Reachability, pageIds: readonly number[]])[]
   >;
+  /** What a scope paints as it arrived, to be proposed for; `null` when it was stopped. */
+  findColors(scope: MatchScope, width: number, onProgress: (progress: FindProgress) => void): Promise<boolean>;
+  /** A proposal for the scope last looked through; without the rows of `without` in its picture. */
+  proposeMatch(choices: MatchChoices, without: readonly string[]): MatchView | null;
+  /** Another proposal for the same scope as a sheet for the frame, to be looked at beside. */
+  previewMatch(choices: MatchChoices): string;
+  /** Places of one row of the proposal last made. */
+  matchPlaces(rowId: string): readonly FoundPlace[];
+  /** Overrides for the proposal last made; `null` when it was stopped. */
+  layMatch(onProgress: (progress: LayProgress) => void): Promise<LaidMatch | null>;
+  stopMatch(): void;
+  /** Where a scope begins, before it is looked through. */
+  leadOf(scope: MatchScope): Spot | null;
 }

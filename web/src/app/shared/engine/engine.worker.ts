@@ -49,7 +49,17 @@ import {
   whereItShows,
   whyImportant,
   worstOverPicture,
+  findColors,
+  layMatch,
+  leadOf,
+  placesToLay,
+  previewCss,
+  prominences,
+  proposeMatch,
   type CensusColor,
+  type FoundColors,
+  type MatchProposal,
+  type MatchScope,
   type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
@@ -67,6 +77,15 @@ let tidyRun = 0;
 let failingRun = 0;
 /** Counts censuses begun and stopped, so that an older one ends. */
 let censusRun = 0;
+/** Counts looks through a scope and layings begun and stopped, so that an older one ends. */
+let matchRun = 0;
+/** The scope last looked through, and what was proposed for it. */
+let matching: {
+  readonly scope: MatchScope;
+  readonly width: number;
+  readonly found: FoundColors;
+  readonly proposal: MatchProposal | null;
+} | null = null;
 
 function opened(): SiteModel {
   if (!site) throw new Error('No site is open');
@@ -283,7 +302,78 @@ const engine: EngineApi = {
       ),
     };
   },
+  async findColors(scope, width, onProgress) {
+    const run = (matchRun += 1);
+    const steps = findColors(opened(), scope, width);
+    for (;;) {
+      const step = steps.next();
+      if (step.done) {
+        matching = { scope, width, found: step.value, proposal: null };
+        return true;
+      }
+      onProgress(step.value);
+      await new Promise((done) => setTimeout(done));
+      if (run !== matchRun) return false;
+    }
+  },
+  proposeMatch(choices, without) {
+    if (!matching) return null;
+    const { scope, width, found } = matching;
+    const proposal = proposeMatch(opened(), scope, found, choices);
+    matching = { ...matching, proposal };
+    const shown = { ...proposal, rows: proposal.rows.filter((row) => !without.includes(row.found.id)) };
+    const lead = leadOf(opened(), scope);
+    return {
+      rows: proposal.rows.map(({ found: { places, ...own }, ...row }) => ({
+        ...row,
+        found: { ...own, placeCount: places.length },
+      })),
+      unmet: proposal.unmet,
+      ...prominences(opened(), scope, proposal, width),
+      places: placesToLay(opened(), proposal, width),
+      mains: choices.mains ?? found.mains,
+      lead,
+      frameCss: lead ? rewriteStates(previewCss(opened(), shown, lead.pageId, width)) : '',
+      answering: answeringOn(found, lead?.pageId ?? -1),
+      isMeasured: found.isMeasured,
+    };
+  },
+  previewMatch(choices) {
+    const lead = matching && leadOf(opened(), matching.scope);
+    if (!matching || !lead) return '';
+    const { scope, width, found } = matching;
+    return rewriteStates(previewCss(opened(), proposeMatch(opened(), scope, found, choices), lead.pageId, width));
+  },
+  matchPlaces: (rowId) => (matching?.found.rows.find(({ id }) => id === rowId)?.places ?? []).slice(0, MOST_PLACES),
+  async layMatch(onProgress) {
+    if (!matching?.proposal) return null;
+    const run = (matchRun += 1);
+    const steps = layMatch(opened(), matching.proposal, matching.width);
+    let shown = performance.now();
+    for (;;) {
+      const step = steps.next();
+      if (step.done) return step.value;
+      if (performance.now() - shown < 60) continue;
+      shown = performance.now();
+      onProgress(step.value);
+      await new Promise((done) => setTimeout(done));
+      if (run !== matchRun) return null;
+    }
+  },
+  stopMatch() {
+    matchRun += 1;
+  },
+  leadOf: (scope) => leadOf(opened(), scope),
 };
+
+/** Elements of a page that a state paints otherwise, by state. */
+function answeringOn({ rows }: FoundColors, pageId: number): Readonly<Record<string, readonly number[]>> {
+  const byState: Record<string, Set<number>> = {};
+  for (const { places } of rows)
+    for (const place of places)
+      if (place.pageId === pageId && place.state !== 'rest') (byState[place.state] ??= new Set()).add(place.element);
+  return Object.fromEntries(Object.entries(byState).map(([state, elements]) => [state, [...elements]]));
+}
 
 /** Places of one colour that are handed over at a time. */
 const MOST_PLACES = 3000;

@@ -1,0 +1,20 @@
+import { launchBrowser } from './dist/support/browser.js';
+import { startProduct, temporaryFolder, newContext } from './dist/support/product.js';
+const folder = temporaryFolder(); const product = await startProduct(folder.path); const browser = await launchBrowser();
+const ctx = await newContext(browser); const page = await ctx.newPage();
+page.on('console', m => m.type()==='error' && console.log('ERR', m.text().slice(0,300)));
+page.on('pageerror', e => console.log('PAGEERR', e.message.slice(0,300)));
+await page.goto(product.url + '/match');
+await page.waitForSelector('uv-scope-list li button');
+await page.waitForTimeout(2500);
+await page.screenshot({ path: '/tmp/m0.png' });
+const t = Date.now();
+await page.getByRole('button', { name: /Booking form/ }).click();
+await page.waitForSelector('uv-match-table tbody tr'); console.log('rows after', Date.now()-t);
+await page.waitForTimeout(1500); await page.getByRole('button',{name:'Other strategy'}).click(); await page.getByText('Hover',{exact:true}).click(); await page.waitForTimeout(900);
+await page.screenshot({ path: '/tmp/m1.png' });
+await page.locator('uv-match-table tbody tr').nth(1).click();
+await page.waitForTimeout(700);
+await page.screenshot({ path: '/tmp/m2.png' });
+if (process.argv[2]) { const t2=Date.now(); await page.getByRole('button', { name: /^Lay on/ }).click(); await page.getByText(/Laid on/).waitFor({timeout:60000}); console.log('laid', Date.now()-t2); await page.waitForTimeout(600); await page.screenshot({ path: '/tmp/m3.png' }); }
+await browser.close(); await product.kill(); folder.remove();

@@ -1,0 +1,18 @@
+import { launchBrowser } from './dist/support/browser.js';
+import { startProduct, temporaryFolder, newContext } from './dist/support/product.js';
+const folder = temporaryFolder(); const product = await startProduct(folder.path); const browser = await launchBrowser();
+const page = await (await newContext(browser)).newPage();
+await page.goto(product.url + '/match');
+await page.locator('uv-scope-list').getByRole('button', { name: /Booking form/ }).click();
+const line = (p) => page.locator('uv-match-table tbody tr', { hasText: p });
+await line('fill of Apply').first().click();
+await page.locator('uv-row-detail').getByRole('button', { name: 'accent', exact: true }).click();
+await line('fill of Hold my place').first().click();
+await page.locator('uv-row-detail').getByRole('button', { name: 'line', exact: true }).click();
+await page.waitForTimeout(1500);
+await page.screenshot({ path: '/tmp/m4.png' });
+await page.locator('uv-scope-list').getByRole('button', { name: /whole site/ }).click(); const t=Date.now();
+await page.getByText(/2\d\d colours found/).waitFor(); console.log('site', Date.now()-t);
+await page.waitForTimeout(2500);
+await page.screenshot({ path: '/tmp/m5.png' });
+await browser.close(); await product.kill(); folder.remove();

@@ -1,0 +1,97 @@
+import type { Browser, Page } from 'playwright-core';
+import { launchBrowser } from '../support/browser.js';
+import { newContext, startProduct, temporaryFolder, type Product } from '../support/product.js';
+
+describe('Match', () => {
+  let browser: Browser;
+  let product: Product;
+  let page: Page;
+  const folder = temporaryFolder();
+
+  beforeAll(async () => {
+    [browser, product] = await Promise.all([launchBrowser(), startProduct(folder.path)]);
+    page = await (await newContext(browser)).newPage();
+  });
+  afterAll(async () => {
+    await browser.close();
+    await product.kill();
+    folder.remove();
+  });
+  beforeEach(async () => {
+    await page.goto(`${product.url}/match`);
+  });
+
+  const line = (paints: string): ReturnType<Page['locator']> =>
+    page.locator('uv-match-table tbody tr', { hasText: paints });
+
+  async function choose(part: string): Promise<void> {
+    await page
+      .locator('uv-scope-list')
+      .getByRole('button', { name: new RegExp(part) })
+      .click();
+    await line('fill of').first().waitFor();
+  }
+
+  /** Colour that the picture of the match paints, as its own engine has it. */
+  function drawn(selector: string, property: string): Promise<string> {
+    return page
+      .locator('uv-scope-picture iframe[title="Matched"]')
+      .contentFrame()
+      .locator(selector)
+      .evaluate((element, name) => getComputedStyle(element).getPropertyValue(name), property);
+  }
+
+  it('takes the booking form from found colours to overrides that visitors would see, in one step of undo', async () => {
+    await choose('Booking form');
+    // Willow is the accent of the demo's palette; what sends the form leads.
+    await line('fill of Hold my place').getByText('Accent', { exact: true }).waitFor();
+    expect(await drawn('.qs-go', 'background-color')).toBe('rgb(180, 88, 42)');
+    await page.getByRole('button', { name: /^Lay on \d+ places$/ }).click();
+    await page.getByText(/^Laid on \d+ places by \d+ overrides$/).waitFor();
+    await page.locator('uv-scope-list li', { hasText: 'Booking form' }).getByText('18/18', { exact: true }).waitFor();
+    await page.goto(`${product.url}/sheet`);
+    const css = await page.locator('uv-sheet-page .lines').innerText();
+    expect(css).toContain('.qs-go');
+    expect(css).toContain('var(--brand-accent)');
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByText('The sheet is empty').waitFor();
+  });
+
+  it('is worked by the keyboard: rows walked, one left alone, taken back, another value given', async () => {
+    await choose('Booking form');
+    const apply = line('fill of Apply').first();
+    await apply.focus();
+    await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('ArrowUp');
+    expect(await apply.getAttribute('aria-selected')).toBe('true');
+    await page.keyboard.press('Delete');
+    await apply.getByText('left alone').waitFor();
+    expect(await drawn('.qs-apply', 'background-color')).toBe('rgb(255, 157, 46)');
+    await page.getByRole('button', { name: 'Take back' }).click();
+    await apply.getByText('left alone').waitFor({ state: 'detached' });
+    await page.locator('uv-row-detail').getByRole('button', { name: 'visited', exact: true }).click();
+    await apply.getByText('Visited', { exact: true }).waitFor();
+    await apply.getByText('set by hand').waitFor();
+  });
+
+  it('swaps two actions by naming the other one the main action', async () => {
+    await choose('Booking form');
+    const first = page.locator('uv-eye-first li').first();
+    await first.getByText('Hold my place').waitFor();
+    await line('fill of Apply').first().click();
+    await page.locator('uv-row-detail').getByRole('button', { name: 'accent', exact: true }).click();
+    await line('fill of Hold my place').first().click();
+    await page.locator('uv-row-detail').getByRole('button', { name: 'panel', exact: true }).click();
+    await page.getByText('Apply outranks the main action, Hold my place.').waitFor();
+    await page.getByRole('button', { name: 'Propose all again' }).click();
+    await first.getByText('Hold my place').waitFor();
+  });
+
+  it('leads from a place to the Bench, and says what it is for before anything is chosen', async () => {
+    await page.getByText('What is to become ours').waitFor();
+    await choose('Consent bar');
+    await line('fill of').first().click();
+    await page.locator('uv-row-detail a', { hasText: 'Bench' }).first().click();
+    await page.waitForURL(/\/bench\?.*element=/);
+  });
+});

@@ -1,0 +1,217 @@
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import type { Becomes, MatchScope, Strategy } from '@upper-veneer/core';
+import { Button } from 'primeng/button';
+import { SelectButton } from 'primeng/selectbutton';
+import type { ForcedStates } from '../shared/engine/engine-api';
+import { SiteStore } from '../shared/site/site-store';
+import { PaneSwitch } from '../shared/ui/pane-switch';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { askEngine } from '../shared/engine/ask-engine';
+import { Engine } from '../shared/engine/engine';
+import { EyeFirst } from './eye-first';
+import { MatchStore } from './match-store';
+import { MatchTable } from './match-table';
+import { PlanHistory } from './plan-history';
+import { RowDetail } from './row-detail';
+import { ScopeList } from './scope-list';
+import { ScopePicture } from './scope-picture';
+
+/** States the pictures can be put into, with the pseudo-classes that hold then. */
+const SHOWN_STATES: readonly { readonly state: string; readonly label: string; readonly names: readonly string[] }[] = [
+  { state: 'rest', label: 'At rest', names: [] },
+  { state: 'hover', label: 'Hover', names: ['hover'] },
+  { state: 'focus', label: 'Focus', names: ['focus', 'focus-visible'] },
+  { state: 'active', label: 'Pressed', names: ['hover', 'active'] },
+  { state: 'visited', label: 'Visited', names: ['visited'] },
+  { state: 'checked', label: 'Checked', names: ['checked'] },
+  { state: 'invalid', label: 'Invalid', names: ['invalid', 'user-invalid'] },
+  { state: 'disabled', label: 'Disabled', names: ['disabled'] },
+];
+
+/** Match: what a scope paints beside what it is to become, planned before anything is written. */
+@Component({
+  selector: 'uv-match-page',
+  imports: [
+    Button,
+    EyeFirst,
+    FormsModule,
+    MatchTable,
+    PaneSwitch,
+    RouterLink,
+    RowDetail,
+    ScopeList,
+    ScopePicture,
+    SelectButton,
+  ],
+  providers: [MatchStore],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[attr.data-pane]': 'pane()' },
+  templateUrl: './match-page.html',
+  styleUrl: './match-page.scss',
+})
+export class MatchPage {
+  protected readonly panes = [
+    { pane: 'scope', label: 'Scope' },
+    { pane: 'rows', label: 'Colours' },
+    { pane: 'detail', label: 'Chosen' },
+  ];
+  protected readonly pane = signal('rows');
+  protected readonly strategies = [
+    { strategy: 'blend', label: 'Blend in' },
+    { strategy: 'stand-out', label: 'Stand out' },
+  ];
+  protected readonly widths = [1280, 820, 390].map((width) => ({ width, label: String(width) }));
+  protected readonly width = signal(1280);
+
+  protected readonly site = inject(SiteStore);
+  protected readonly match = inject(MatchStore);
+  readonly #plans = inject(PlanHistory);
+  readonly #engine = inject(Engine);
+
+  protected readonly chosen = linkedSignal<string, readonly string[]>({
+    source: () => this.match.key(),
+    computation: () => [],
+  });
+  protected readonly shownState = linkedSignal<string, string>({
+    source: () => this.match.key(),
+    computation: () => 'rest',
+  });
+
+  protected readonly hasPalette = computed(() => this.site.palette().roles.length > 0);
+  protected readonly name = computed(() => {
+    const scope = this.match.scope();
+    const site = this.site.site();
+    if (!scope || !site) return 'Match';
+    if (scope.kind === 'site') return 'The whole site';
+    if (scope.kind === 'page') return site.pages.find(({ id }) => id === scope.pageId)?.name ?? 'A page';
+    const names = site.parts.filter(({ id }) => scope.partIds.includes(id)).map((part) => part.name);
+    return names.length > 2 ? `${names[0]} and ${names.length - 1} more` : names.join(' and ');
+  });
+  protected readonly doing = computed(() => {
+    const state = this.match.state();
+    return state.status === 'working' ? state.doing : '';
+  });
+  protected readonly share = computed(() => {
+    const state = this.match.state();
+    return state.status === 'working' ? Math.round(100 * state.share) : 0;
+  });
+  protected readonly rows = computed(() => this.match.view()?.rows ?? []);
+  protected readonly chosenRows = computed(() => {
+    const chosen = this.chosen();
+    return chosen.flatMap((id) => this.rows().find(({ found }) => found.id === id) ?? []).reverse();
+  });
+  protected readonly summary = computed(() => {
+    const view = this.match.view();
+    if (!view) return '';
+    const left = view.rows.filter(({ becomes }) => becomes.kind === 'leave').length;
+    const kept = view.rows.filter(({ isLocked }) => isLocked).length;
+    const ours = view.rows.filter(({ found }) => found.isBrand).length;
+    return [
+      `${view.rows.length} colours found`,
+      `${view.rows.length - left} matched`,
+      ...(ours > 0 ? [`${ours} ours already`] : []),
+      ...(kept > 0 ? [`${kept} set by hand`] : []),
+      ...(view.isMeasured ? [] : ['areas not measured']),
+    ].join(' · ');
+  });
+  protected readonly states = computed(() => {
+    const answering = this.match.view()?.answering ?? {};
+    return SHOWN_STATES.filter(({ state }) => state === 'rest' || (answering[state]?.length ?? 0) > 0);
+  });
+  protected readonly forced = computed<ForcedStates>(() => {
+    const state = this.shownState();
+    const names = SHOWN_STATES.find((entry) => entry.state === state)?.names ?? [];
+    return (this.match.view()?.answering[state] ?? []).map((element) => ({ element, names }));
+  });
+  protected readonly framed = computed(() => {
+    const view = this.match.view();
+    return view?.lead
+      ? {
+          before: this.match.framed(view.lead.pageId, ''),
+          after: this.match.framed(view.lead.pageId, view.frameCss),
+          lead: view.lead,
+        }
+      : null;
+  });
+  readonly #places = toSignal(
+    toObservable(computed(() => this.chosen().at(-1) ?? null)).pipe(
+      askEngine(this.#engine, (id, engine) => (id === null ? null : engine.matchPlaces(id)), []),
+    ),
+    { initialValue: [] },
+  );
+  /** Elements of the page drawn that the row chosen last is painted on. */
+  protected readonly lit = computed(() => {
+    const pageId = this.match.view()?.lead?.pageId;
+    const state = this.shownState();
+    return [
+      ...new Set(
+        this.#places()
+          .filter(
+            (place) => place.pageId === pageId && (state === 'rest' || place.state === state || place.state === 'rest'),
+          )
+          .map(({ element }) => element),
+      ),
+    ].slice(0, 300);
+  });
+  protected readonly isOff = computed(() => {
+    const without = this.match.without();
+    const chosen = this.chosen();
+    return chosen.length > 0 && chosen.every((id) => without.includes(id));
+  });
+  protected readonly unmet = computed(() => this.match.view()?.unmet ?? []);
+  /** What stands beside the match: the scope as it arrived, or as the other strategy would have it. */
+  protected readonly besides = [
+    { beside: 'arrived', label: 'As it arrived' },
+    { beside: 'other', label: 'Other strategy' },
+  ];
+  protected readonly beside = signal<'arrived' | 'other'>('arrived');
+  protected readonly besideHeading = computed(() =>
+    this.beside() === 'arrived'
+      ? 'As it arrived'
+      : this.match.choices().strategy === 'blend'
+        ? 'If it stood out'
+        : 'If it blended in',
+  );
+  readonly #otherCss = toSignal(
+    toObservable(computed(() => ({ beside: this.beside(), view: this.match.view() }))).pipe(
+      askEngine(this.#engine, ({ beside, view }) => (beside === 'other' && view ? this.match.otherCss() : null), ''),
+    ),
+    { initialValue: '' },
+  );
+  protected readonly besideFrame = computed(() => {
+    const drawn = this.framed();
+    return drawn && (this.beside() === 'other' ? this.match.framed(drawn.lead.pageId, this.#otherCss()) : drawn.before);
+  });
+  protected readonly canTakeBack = computed(() => this.#plans.canTakeBack(this.match.key()));
+
+  protected choose(scope: MatchScope): void {
+    this.match.choose(scope);
+    this.pane.set('rows');
+  }
+
+  protected setStrategy(strategy: Strategy): void {
+    this.match.setStrategy(strategy);
+  }
+
+  protected set(becomes: Becomes): void {
+    if (this.chosen().length > 0) this.match.set(this.chosen(), becomes);
+  }
+
+  protected act(act: 'leave' | 'lock'): void {
+    if (act === 'leave') this.set({ kind: 'leave' });
+    else this.match.lock(this.chosen(), !this.chosenRows().every(({ isLocked }) => isLocked));
+  }
+
+  protected off(isOff: boolean): void {
+    const chosen = this.chosen();
+    this.match.without.update((ids) =>
+      isOff ? [...new Set([...ids, ...chosen])] : ids.filter((id) => !chosen.includes(id)),
+    );
+  }
+
+  protected takeBack(): void {
+    this.#plans.takeBack(this.match.key());
+  }
+}

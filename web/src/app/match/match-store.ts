@@ -1,0 +1,269 @@
+import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import type { Amendments, Becomes, FoundPlace, MatchScope, Strategy } from '@upper-veneer/core';
+import { Engine } from '../shared/engine/engine';
+import type { MatchView } from '../shared/engine/engine-api';
+import { withProgress } from '../shared/engine/with-progress';
+import { layoutInSlices } from '../shared/frame/layout-in-slices';
+import type { FramedPage } from '../shared/frame/framed-page';
+import { openHidden } from '../shared/frame/hidden-frame';
+import { createSlices } from '../shared/frame/slices';
+import { DraftEdits } from '../shared/site/draft-edits';
+import { SiteStore } from '../shared/site/site-store';
+import { PlanHistory } from './plan-history';
+
+/** Viewport width a scope is looked through at, CSS px. */
+export const MATCH_WIDTH = 1280;
+/** Pages that are laid out to be measured, at most; beyond them rows are ranked by their places. */
+const MOST_MEASURED = 12;
+
+export type MatchState =
+  | { readonly status: 'none' }
+  | { readonly status: 'working'; readonly doing: string; readonly share: number }
+  | { readonly status: 'stopped' }
+  | { readonly status: 'empty' }
+  | { readonly status: 'proposed'; readonly view: MatchView };
+
+/** The scope that is matched, what is proposed for it, and laying it on. */
+@Injectable()
+export class MatchStore {
+  readonly #site = inject(SiteStore);
+  readonly #engine = inject(Engine);
+  readonly #edits = inject(DraftEdits);
+  readonly #plans = inject(PlanHistory);
+  /** Counts looks begun, so that an older one ends. */
+  #run = 0;
+  readonly #measured = new Set<string>();
+
+  readonly scope = signal<MatchScope | null>(null);
+  readonly state = signal<MatchState>({ status: 'none' });
+  /** Rows whose colours are left as found in the picture, to see what they do. */
+  readonly without = signal<readonly string[]>([]);
+  readonly amendments = signal<Amendments>(new Map());
+  /** What was laid on last, in words; empty until then. */
+  readonly laidWords = signal('');
+  readonly laying = signal<{ readonly done: number; readonly of: number } | null>(null);
+  readonly refused = signal<readonly string[]>([]);
+
+  /** What is found hangs on, besides the scope. */
+  readonly #foundOf = computed(() => {
+    const draft = this.#site.draft();
+    return draft ? JSON.stringify([draft.structure, draft.swatches, draft.roles, draft.exceptions]) : '';
+  });
+  readonly key = computed(() => scopeKey(this.#site.site()?.id ?? 0, this.scope()));
+  readonly choices = computed(() => this.#plans.of(this.key()));
+  readonly view = computed(() => {
+    const state = this.state();
+    return state.status === 'proposed' ? state.view : null;
+  });
+  /** Draft and proposal as they were laid on, as long as neither has changed. */
+  readonly #laidOn = signal<{ readonly version: number; readonly view: MatchView } | null>(null);
+  readonly isLaid = computed(() => {
+    const laid = this.#laidOn();
+    return laid !== null && laid.view === this.view() && laid.version === this.#site.draft()?.version;
+  });
+
+  constructor() {
+    // Another scope, palette, capture or exception is looked through anew; the veneer is not part of what is found.
+    effect(() => {
+      if (this.scope() && this.#foundOf() !== '') untracked(() => void this.look());
+    });
+    effect(() => {
+      this.choices();
+      this.without();
+      if (untracked(this.view)) untracked(() => void this.#propose(this.#run));
+    });
+  }
+
+  choose(scope: MatchScope): void {
+    this.without.set([]);
+    this.laidWords.set('');
+    this.refused.set([]);
+    this.scope.set(scope);
+  }
+
+  /** Looks the scope through and proposes. */
+  async look(): Promise<void> {
+    const scope = this.scope();
+    if (!scope) return;
+    const run = (this.#run += 1);
+    const tell = (doing: string, share: number): void => {
+      if (run === this.#run) this.state.set({ status: 'working', doing, share });
+    };
+    try {
+      tell('Reading the pages', 0);
+      await this.#open(scope);
+      await this.#measure(scope, run, tell);
+      if (run !== this.#run) return;
+      const isFound = await withProgress(
+        ({ page, share }: { readonly page: string; readonly share: number }) =>
+          tell(`Looking through ${page}`, 0.5 + share / 2),
+        (listener) => this.#engine.remote.findColors(scope, MATCH_WIDTH, listener),
+      );
+      if (isFound && run === this.#run) await this.#propose(run);
+    } catch (error) {
+      if (run !== this.#run) return;
+      this.state.set({ status: 'stopped' });
+      this.#engine.tell(error);
+    }
+  }
+
+  stop(): void {
+    this.#run += 1;
+    this.state.set({ status: 'stopped' });
+    void this.#engine.remote.stopMatch();
+  }
+
+  placesOf(rowId: string): Promise<readonly FoundPlace[]> {
+    return this.#engine.remote.matchPlaces(rowId);
+  }
+
+  setStrategy(strategy: Strategy): void {
+    this.#plans.change(this.key(), { ...this.choices(), strategy });
+  }
+
+  /** Gives rows a value, or leaves them alone; they keep it when proposing again. */
+  set(rowIds: readonly string[], becomes: Becomes): void {
+    const locked = { ...this.choices().locked };
+    for (const id of rowIds) locked[id] = becomes;
+    this.#plans.change(this.key(), { ...this.choices(), locked });
+  }
+
+  /** Locks rows as they are, or hands them back to the proposal. */
+  lock(rowIds: readonly string[], isLocked: boolean): void {
+    const locked = { ...this.choices().locked };
+    for (const row of this.view()?.rows ?? []) {
+      if (!rowIds.includes(row.found.id)) continue;
+      if (isLocked) locked[row.found.id] = row.becomes;
+      else delete locked[row.found.id];
+    }
+    this.#plans.change(this.key(), { ...this.choices(), locked });
+  }
+
+  /** Ties rows so that they stay equal, or lets them go again. */
+  tie(rowIds: readonly string[], isTied: boolean): void {
+    const others = this.choices()
+      .equal.map((list) => list.filter((id) => !rowIds.includes(id)))
+      .filter((list) => list.length > 1);
+    this.#plans.change(this.key(), { ...this.choices(), equal: isTied ? [...others, [...rowIds]] : others });
+  }
+
+  /** Names the main action by hand. */
+  lead(pageId: number, element: number): void {
+    this.#plans.change(this.key(), { ...this.choices(), mains: [{ pageId, element }] });
+  }
+
+  /** Forgets what was set by hand. */
+  reset(): void {
+    this.#plans.change(this.key(), { ...this.choices(), locked: {}, equal: [], mains: null });
+  }
+
+  /** Writes overrides for all places, as one step of undo. */
+  async layOn(name: string): Promise<void> {
+    const view = this.view();
+    this.laying.set({ done: 0, of: 0 });
+    this.refused.set([]);
+    try {
+      const laid = await withProgress(
+        (progress: { readonly done: number; readonly of: number }) => this.laying.set(progress),
+        (listener) => this.#engine.remote.layMatch(listener),
+      );
+      if (!laid) return;
+      this.refused.set(
+        laid.refused.map(({ reason, places }) => `${places} ${places === 1 ? 'place' : 'places'}: ${reason}`),
+      );
+      if (laid.put.length === 0 && laid.drop.length === 0) {
+        this.laidWords.set('Nothing to lay on');
+        return;
+      }
+      await new Promise<void>((done) =>
+        this.#edits
+          .change({ label: `Match ${name}`.slice(0, 200), put: [...laid.put], drop: [...laid.drop] })
+          .subscribe({
+            next: ({ version }) => {
+              if (view) this.#laidOn.set({ version, view });
+              this.laidWords.set(`Laid on ${laid.laid} places by ${laid.put.length} overrides`);
+            },
+            complete: done,
+          }),
+      );
+    } catch (error) {
+      this.#engine.tell(error);
+    } finally {
+      this.laying.set(null);
+    }
+  }
+
+  stopLaying(): void {
+    void this.#engine.remote.stopMatch();
+  }
+
+  /** The same scope by the other strategy, as a sheet for the frame. */
+  otherCss(): Promise<string> {
+    const { strategy, locked, ...rest } = this.choices();
+    return this.#engine.remote.previewMatch({
+      ...rest,
+      locked,
+      strategy: strategy === 'blend' ? 'stand-out' : 'blend',
+    });
+  }
+
+  async #propose(run: number): Promise<void> {
+    const view = await this.#engine.remote.proposeMatch(this.choices(), this.without());
+    if (!view || run !== this.#run) return;
+    this.state.set(view.rows.length > 0 ? { status: 'proposed', view } : { status: 'empty' });
+  }
+
+  /** Hidden parts of the scope are opened in its pictures. */
+  async #open(scope: MatchScope): Promise<void> {
+    const lead = await this.#engine.remote.leadOf(scope);
+    const openable = (this.#site.site()?.parts ?? []).filter(
+      ({ id, openers }) => openers.length > 0 && scope.kind === 'parts' && scope.partIds.includes(id),
+    );
+    const entries =
+      lead && openable.length > 0
+        ? await this.#engine.remote.amendments(
+            lead.pageId,
+            openable.map(({ id }) => id),
+          )
+        : [];
+    this.amendments.set(new Map(entries));
+  }
+
+  async #measure(scope: MatchScope, run: number, tell: (doing: string, share: number) => void): Promise<void> {
+    const site = this.#site.site();
+    if (!site) return;
+    const lead = await this.#engine.remote.leadOf(scope);
+    const pages = scope.kind === 'site' ? site.pages : site.pages.filter(({ id }) => id === lead?.pageId);
+    for (const [i, page] of pages.slice(0, MOST_MEASURED).entries()) {
+      const framed = this.framed(page.id, '');
+      const key = `${framed.url} ${[...framed.amendments.keys()].join()}`;
+      if (this.#measured.has(key)) continue;
+      tell(`Measuring ${page.name}`, (0.5 * i) / pages.length);
+      const hidden = await openHidden(framed, MATCH_WIDTH);
+      if (run !== this.#run) return hidden?.close();
+      if (!hidden) continue;
+      const layout = await layoutInSlices(
+        hidden.page.document,
+        hidden.page.elements(),
+        createSlices(() => undefined),
+      );
+      hidden.close();
+      if (layout) await this.#engine.remote.lay(page.id, layout);
+      this.#measured.add(key);
+    }
+  }
+
+  framed(pageId: number, frameCss: string): FramedPage {
+    const site = this.#site.site();
+    return {
+      url: `/frame/sites/${site?.id}/pages/${pageId}/?v=${site?.draft.structure ?? 0}`,
+      veneerPlace: site?.veneerPlace ?? 'head-end',
+      frameCss,
+      amendments: this.amendments(),
+    };
+  }
+}
+
+function scopeKey(siteId: number, scope: MatchScope | null): string {
+  return JSON.stringify([siteId, scope]);
+}

@@ -1,0 +1,158 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import {
+  type Becomes,
+  type FoundPlace,
+  type PlainValue,
+  colorOfValue,
+  describeHome,
+  hexOf,
+  shadeOfValue,
+} from '@upper-veneer/core';
+import { Button } from 'primeng/button';
+import { askEngine } from '../shared/engine/ask-engine';
+import { Engine } from '../shared/engine/engine';
+import type { MatchRow } from '../shared/engine/engine-api';
+import { SiteStore } from '../shared/site/site-store';
+import { ColorChip } from '../shared/ui/color-chip';
+import { becomesWords } from './match-words';
+
+const MOST_LISTED = 60;
+
+/** The rows chosen: what they become by hand, where they are painted, and where they can be changed. */
+@Component({
+  selector: 'uv-row-detail',
+  imports: [Button, ColorChip, RouterLink],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (rows()[0]; as lead) {
+      <header><uv-color-chip [color]="lead.found.hex" /><span aria-hidden="true">→</span><uv-color-chip [color]="lead.css" /><h2>{{ rows().length > 1 ? rows().length + ' colours' : words() }}</h2></header>
+      <p class="uv-soft reason">{{ rows().length > 1 ? 'What is chosen here goes to all of them.' : lead.reason }}</p>
+      <div class="acts">
+        <p-button label="Darker" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(-4)" /><p-button label="Lighter" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(4)" />
+        <p-button label="Leave alone" [outlined]="true" size="small" (onClick)="set.emit({ kind: 'leave' })" />
+        <p-button [label]="areLocked() ? 'Hand back' : 'Keep so'" [outlined]="true" size="small" (onClick)="lock.emit(!areLocked())" />
+        @if (rows().length > 1) { <p-button [label]="areTied() ? 'May differ' : 'Must stay equal'" [outlined]="true" size="small" (onClick)="tie.emit(!areTied())" /> }
+        <p-button [label]="isOff() ? 'Show it again' : 'See without'" [outlined]="true" size="small" (onClick)="off.emit(!isOff())" />
+      </div>
+      <h3>Becomes</h3>
+      <ul class="values" aria-label="Values">
+        @for (entry of values(); track entry.words) {
+          <li><button type="button" [attr.aria-pressed]="entry.isChosen" (click)="set.emit({ kind: 'value', value: entry.value })"><uv-color-chip [color]="entry.css" /><span>{{ entry.words }}</span></button></li>
+        }
+      </ul>
+      @if (rows().length > 1) {
+        <h3>Same as</h3>
+        <ul class="values">@for (row of rows(); track row.found.id) { <li><button type="button" (click)="set.emit(row.becomes)"><uv-color-chip [color]="row.css" /><span>{{ row.found.hex }}</span></button></li> }</ul>
+      }
+      <h3>Its home</h3>
+      <ul class="list">
+        @for (home of homes(); track $index) { <li><span>{{ home.words }}</span><span class="uv-soft">{{ home.places }}×</span></li> }
+      </ul>
+      @if (homes().length > 1) { <p class="uv-soft note">◆ One look with {{ homes().length }} homes: changing one of them leaves the others.</p> }
+      <h3>Places</h3>
+      <ul class="list">
+        @for (place of listed(); track $index) {
+          <li><span>{{ place.property }}{{ place.pseudo ? ' ::' + place.pseudo : '' }}{{ place.state === 'rest' ? '' : ', ' + place.state }}@if (place.isHidden) { <span class="uv-soft"> hidden</span> }</span><a [routerLink]="'/bench'" [queryParams]="spotOf(place)">Bench</a></li>
+        }
+      </ul>
+      @if (places().length > listed().length) { <p class="uv-soft note">and {{ places().length - listed().length }} more</p> }
+    } @else {
+      <p class="uv-soft empty">Choose a row to give it another value, to keep it, or to see where it is painted. Shift and Ctrl choose several; Delete leaves them alone.</p>
+    }
+  `,
+  styles: `
+    :host { display: block; padding: 10px 14px 14px; }
+    header { display: flex; align-items: center; gap: 8px; }
+    header uv-color-chip { width: 26px; height: 20px; }
+    h2 { font-weight: 700; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    h3 { margin: 12px 0 5px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
+    .reason { margin: 5px 0 8px; font-size: 12.5px; }
+    .acts { display: flex; flex-wrap: wrap; gap: 5px; --p-button-sm-padding-y: 3px; --p-button-sm-padding-x: 8px; --p-button-sm-font-size: 12.5px; }
+    ul { margin: 0; padding: 0; list-style: none; }
+    .values { display: grid; grid-template-columns: 1fr 1fr; gap: 3px; }
+    .values button { display: flex; align-items: center; gap: 7px; width: 100%; min-height: 26px; padding: 2px 6px; border: 1px solid transparent; border-radius: 3px; background: none; text-align: left; font-size: 12.5px; cursor: pointer; overflow: hidden; white-space: nowrap; }
+    .values button:hover { border-color: var(--uv-line-strong); }
+    .values button[aria-pressed='true'] { border-color: var(--uv-ink); font-weight: 700; }
+    .values uv-color-chip { width: 20px; height: 16px; }
+    .list li { display: flex; justify-content: space-between; gap: 8px; padding: 2px 0; font-size: 12.5px; }
+    .list li > :first-child { overflow-wrap: anywhere; }
+    .list a { color: inherit; }
+    .note { margin-top: 4px; font-size: 12px; }
+    .empty { padding: 6px 0; }
+  `,
+})
+export class RowDetail {
+  readonly #engine = inject(Engine);
+  readonly #site = inject(SiteStore);
+  readonly rows = input.required<readonly MatchRow[]>();
+  readonly equal = input.required<readonly (readonly string[])[]>();
+  readonly isOff = input(false);
+  readonly set = output<Becomes>();
+  readonly lock = output<boolean>();
+  readonly tie = output<boolean>();
+  readonly off = output<boolean>();
+
+  readonly #lead = computed(() => this.rows().at(0) ?? null);
+  protected readonly places = toSignal(
+    toObservable(this.#lead).pipe(
+      askEngine(this.#engine, (row, engine) => row && engine.matchPlaces(row.found.id), [] as readonly FoundPlace[]),
+    ),
+    { initialValue: [] as readonly FoundPlace[] },
+  );
+  protected readonly listed = computed(() => this.places().slice(0, MOST_LISTED));
+  protected readonly words = computed(() => {
+    const lead = this.#lead();
+    return lead ? becomesWords(lead, this.#site.palette()) : '';
+  });
+  protected readonly homes = computed(() =>
+    (this.#lead()?.found.homes ?? []).slice(0, 12).map((home) => ({ words: describeHome(home), places: home.places })),
+  );
+  protected readonly areLocked = computed(() => this.rows().every(({ isLocked }) => isLocked));
+  protected readonly areTied = computed(() => {
+    const ids = this.rows().map(({ found }) => found.id);
+    return this.equal().some((list) => ids.every((id) => list.includes(id)));
+  });
+  protected readonly canShade = computed(() => this.rows().every(({ becomes }) => becomes.kind === 'value'));
+  protected readonly values = computed(() => {
+    const palette = this.#site.palette();
+    const now = this.#lead()?.becomes;
+    const filled = new Set(palette.roles.map(({ swatchId }) => swatchId));
+    const all: { readonly value: PlainValue; readonly words: string }[] = [
+      ...palette.roles.map(({ role }) => ({
+        value: { kind: 'role' as const, role, shade: 0 },
+        words: role.replace('-', ' '),
+      })),
+      ...palette.swatches
+        .filter(({ id }) => !filled.has(id))
+        .map(({ id, name }) => ({ value: { kind: 'swatch' as const, swatchId: id, shade: 0 }, words: name })),
+    ];
+    return all.map(({ value, words }) => {
+      const color = colorOfValue(value, palette);
+      return {
+        value,
+        words,
+        css: color ? hexOf(color) : null,
+        isChosen: now?.kind === 'value' && JSON.stringify(now.value) === JSON.stringify(value),
+      };
+    });
+  });
+
+  protected step(points: number): void {
+    const becomes = this.#lead()?.becomes;
+    if (becomes?.kind !== 'value') return;
+    const value = shadeOfValue(becomes.value, points, this.#site.palette());
+    if (value) this.set.emit({ kind: 'value', value });
+  }
+
+  protected spotOf({
+    pageId,
+    element,
+    pseudo,
+    property,
+    state,
+  }: FoundPlace): Readonly<Record<string, string | number>> {
+    return { page: pageId, element, pseudo, property, state };
+  }
+}
