@@ -5,7 +5,7 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
-const WORKSPACES = ['core', 'contract', 'server', 'web', 'demo', 'e2e'];
+const WORKSPACES = ['core', 'contract', 'cli', 'server', 'web', 'demo', 'e2e'];
 
 /** Says what is going on, on its own line. */
 export function say(text) {
@@ -127,6 +127,11 @@ export async function ensureBuilt(targets) {
       from: ['contract/src', 'contract/tsconfig.json'],
       needs: ['core'],
       make: () => run('npx', ['tsc', '-p', 'contract/tsconfig.json']),
+    },
+    cli: {
+      from: ['cli/src', 'cli/tsconfig.json'],
+      needs: ['core'],
+      make: () => run('npx', ['tsc', '-p', 'cli/tsconfig.json']),
     },
     server: {
       from: ['server/src', 'server/tsconfig.json'],

@@ -20,7 +20,7 @@ let hasDriver = false;
 const driver = ensureDatabaseDriver().then(() => {
   hasDriver = true;
 }, failed);
-await ensureBuilt(['core', 'contract', 'server', 'web', 'e2e']);
+await ensureBuilt(['core', 'contract', 'cli', 'server', 'web', 'e2e']);
 
 /** How long those that take longer than half a minute do, s; they start first. */
 const LONG = {
@@ -55,6 +55,7 @@ const SETS = [
   { name: 'core in Node', ...jasmine('core/dist/**/*.spec.js'), load: 2, lasts: 35 },
   { name: 'web, and core in Chromium', ...karma('web'), load: 2, lasts: 80 },
   { name: 'server', ...jasmine('server/dist/**/*.spec.js'), needsDriver: true, load: 1, lasts: 35 },
+  { name: 'command line', ...jasmine('cli/dist/**/*.spec.js'), load: 1, lasts: 10 },
   { name: 'lint', command: 'npm', args: ['run', 'lint', '--silent'], isSingle: true, load: 2, lasts: 35 },
   ...interfaceSpecs,
 ].sort((a, b) => b.lasts - a.lasts);

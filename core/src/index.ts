@@ -169,6 +169,7 @@ export { brandStandingOf, type BrandStanding } from './palette/brand-standing.js
 export { HARMONIES, harmonyOf, type Harmony } from './palette/harmonies.js';
 export { MEANT_PAIRS } from './palette/meant-pairs.js';
 export { proposeRoles, type Lighting, type PaletteStart } from './palette/propose-roles.js';
+export { readTokenPalette } from './palette/files/design-tokens.js';
 export { PALETTE_FORMATS, readPaletteFile } from './palette/files/palette-file.js';
 export type { NamedColor, PaletteFile } from './palette/files/named-color.js';
 export { averageColor } from './image/average-color.js';

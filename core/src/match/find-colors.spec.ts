@@ -10,9 +10,9 @@ describe('foundColors', () => {
 .near { background: #7a2bd8; color: #fff }
 .go { background: #e8b21e; color: #111 }
 .go:hover { background: #c79612 }
-.warn { color: #777 }`;
+.pay-error { color: #777 }`;
   const BODY =
-    '<div class=card>Card</div><div class=near>Near</div><button class=go>Go</button><p class="note warn">Mind</p><p style="color: #090">Inline</p>';
+    '<div class=card>Card</div><div class=near>Near</div><button class=go>Go</button><p class="note pay-error">Mind</p><p style="color: #090">Inline</p>';
   const site = openOnePage(THEME, BODY);
   const { rows, meetings } = foundColors(site, { kind: 'site' }, 1280);
   const row = (id: string): (typeof rows)[number] => {

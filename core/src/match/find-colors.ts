@@ -453,7 +453,7 @@ class Gathering {
       hexes: entries.map(({ hex }) => hex),
       job: lead.job,
       isOnDark: lead.isOnDark,
-      places: raw.map(({ node: _node, page: _page, ...place }) => place),
+      places: raw.map(placeOf),
       states,
       area: raw.reduce((sum, { area }) => sum + area, 0),
       elements: new Set(raw.map(({ pageId, element, pseudo }) => `${pageId}:${element}:${pseudo}`)).size,
@@ -465,6 +465,23 @@ class Gathering {
       atRest: states.includes('rest') ? null : ([...rest].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null),
     };
   }
+}
+
+/** The place without what it was found by, which cannot cross to another thread. */
+function placeOf(raw: RawPlace): FoundPlace {
+  const {
+    pageId,
+    element,
+    pseudo,
+    property,
+    index,
+    state,
+    area,
+    isHidden: isUnseen,
+    anchor,
+    followsText: follows,
+  } = raw;
+  return { pageId, element, pseudo, property, index, state, area, isHidden: isUnseen, anchor, followsText: follows };
 }
 
 function isAtRest({ places }: Entry): boolean {

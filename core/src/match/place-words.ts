@@ -6,14 +6,14 @@ import { channelsIn } from '../values/convert-color.js';
 import type { Job } from './job.js';
 
 /** Names by which makers of sheets say a warning (common practice). */
-const WARNING_NAMES = /(?:^|[-_])(?:error|danger|warn(?:ing)?|alert|invalid|sale|urgent|fail(?:ed|ure)?)(?:$|[-_])/i;
+const WARNING_NAMES = /(?:^|[-_])(?:error|danger|invalid|sale|urgent|fail(?:ed|ure)?)(?:$|[-_])/i;
 
-/** Whether an element says a warning or an error: by its state, its role, or a name on it or its parent. */
+/** Whether an element says a warning or an error: by its state, or a name on it or its parent. */
 export function saysWarning(element: ElementNode, state: CensusState): boolean {
   if (state === 'invalid') return true;
   return lineageOf(element)
     .slice(-2)
-    .some((node) => node.attributes.get('role') === 'alert' || node.classes.some((name) => WARNING_NAMES.test(name)));
+    .some((node) => node.classes.some((name) => WARNING_NAMES.test(name)));
 }
 
 /** OKLCH hues of a warning red, degrees, and the chroma from which it says one in running text (common practice). */

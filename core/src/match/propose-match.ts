@@ -37,6 +37,8 @@ const MOST_PASSES = 10;
 const BEST_ALONE = 14;
 /** Choices of a fill that are tried with what follows it. */
 const FILLS_TRIED = 10;
+/** Alpha under which an edge is taken for a pale one. */
+const THIN = 0.6;
 /** OKLCH lightness by which a state must differ for its direction to count. */
 const DIRECTION = 0.015;
 /** ΔE2000 that is just noticed. Source: Mahy, Van Eycken, Oosterlinck 1994. */
@@ -112,9 +114,12 @@ class Search {
 
   #variable(rows: readonly FoundColor[], candidates: readonly Candidate[], isLargest: boolean): Variable {
     const [lead] = rows;
-    const color = colorOfCss(lead.hex) ?? WHITE;
+    const raw = colorOfCss(lead.hex) ?? WHITE;
+    // A line that is thin in alpha is a pale line: it is matched as it is seen, by an opaque one.
+    const isThin = (lead.job === 'line' || lead.job === 'frame') && (raw.alpha ?? 1) < THIN && !lead.isOnDark;
+    const color = isThin ? compositeOver(raw, WHITE) : raw;
     const figures = figuresOf(color);
-    const leave: Candidate = { value: null, role: null, shade: 0, figures };
+    const leave: Candidate = { value: null, role: null, shade: 0, figures: isThin ? figuresOf(raw) : figures };
     const set = rows.map(({ id }) => this.choices.locked[id]).find((choice) => choice !== undefined);
     const isLeft = rows.every(({ isExcepted }) => isExcepted);
     const accent = candidates.find(({ role, shade }) => role === 'accent' && shade === 0);

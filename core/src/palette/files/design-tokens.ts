@@ -2,7 +2,7 @@ import { hexOf } from '../../color/read-notation.js';
 import { channelsIn } from '../../values/convert-color.js';
 import { colorOfValue } from '../../veneer/override-value.js';
 import { namesOf } from '../../veneer/palette-names.js';
-import { colorOfCss, type Palette } from '../../veneer/palette.js';
+import { ROLE_NAMES, colorOfCss, type Palette, type RoleFill, type RoleName } from '../../veneer/palette.js';
 import { describeShade } from '../../color/shade.js';
 import { withDistinctNames, type NamedColor, type PaletteFile } from './named-color.js';
 
@@ -68,6 +68,37 @@ export function readDesignTokens(text: string): PaletteFile {
     else colors.push({ name: nameOf(path), css });
   }
   return { colors: withDistinctNames(colors), problems };
+}
+
+/** A palette out of a design tokens file: its colours as swatches, and the aliases and values that are named as roles are. */
+export function readTokenPalette(text: string): {
+  readonly palette: Palette;
+  readonly problems: PaletteFile['problems'];
+} {
+  const { colors, problems } = readDesignTokens(text);
+  if (problems.length > 0) return { palette: { swatches: [], roles: [] }, problems };
+  const tokens = new Map<string, { readonly type: string; readonly value: unknown }>();
+  const root: unknown = JSON.parse(text.replace(/^\ufeff/, ''));
+  if (isGroup(root)) collect(root, [], '', tokens);
+  const swatches = colors.map(({ name, css }, i) => ({ id: i + 1, name, css }));
+  const roles = new Map<RoleName, RoleFill>();
+  for (const path of tokens.keys()) {
+    const role = ROLE_NAMES.find(
+      (name) =>
+        name ===
+        path
+          .split('.')
+          .at(-1)
+          ?.toLowerCase()
+          .replace(/[\s_]+/g, '-'),
+    );
+    const target = follow(path, tokens);
+    const css =
+      role !== undefined && typeof target !== 'string' && target.type === 'color' ? cssOf(target.value) : null;
+    const swatch = css === null ? undefined : swatches.find((own) => own.css === css);
+    if (role !== undefined && swatch && !roles.has(role)) roles.set(role, { role, swatchId: swatch.id, shade: 0 });
+  }
+  return { palette: { swatches, roles: [...roles.values()] }, problems };
 }
 
 function collect(

@@ -1,0 +1,61 @@
+import {
+  dressSite,
+  foundColors,
+  layMatch,
+  openSite,
+  proposeMatch,
+  selectorProblem,
+  type LaidMatch,
+  type MatchProposal,
+  type MatchScope,
+  type Palette,
+  type SiteModel,
+  type Strategy,
+} from '@upper-veneer/core';
+import type { SavedSite } from './read-site.js';
+import { UsageProblem } from './usage-problem.js';
+
+/** Viewport width pages are looked at, CSS px. */
+const WIDTH = 1280;
+
+export interface MatchQuestion {
+  readonly saved: SavedSite;
+  readonly palette: Palette;
+  /** Selector of what is matched; `null` for the whole site. */
+  readonly scope: string | null;
+  readonly strategy: Strategy;
+}
+
+export interface Matched {
+  readonly site: SiteModel;
+  readonly proposal: MatchProposal;
+}
+
+/** Proposes for a saved site. @throws {UsageProblem} when the scope is no selector. */
+export function matchSite({ saved, palette, scope, strategy }: MatchQuestion): Matched {
+  const problem = scope === null ? '' : selectorProblem(scope);
+  if (problem) throw new UsageProblem(`--scope ${scope}: ${problem}`);
+  const site = dressSite(
+    openSite({
+      pages: saved.pages.map(({ path, html }, i) => ({ id: i + 1, name: path, path, html })),
+      stylesheets: saved.stylesheets,
+      parts: scope === null ? [] : [{ id: 1, name: 'Scope', kind: 'scope', selector: scope, openers: [] }],
+      veneerPlace: 'head-end',
+      prefix: 'brand',
+    }),
+    [],
+    palette,
+  );
+  const matched: MatchScope = scope === null ? { kind: 'site' } : { kind: 'parts', partIds: [1] };
+  const found = foundColors(site, matched, WIDTH);
+  return { site, proposal: proposeMatch(site, matched, found, { strategy, locked: {}, equal: [] }) };
+}
+
+/** The proposal as a stylesheet, and what of it could not be written. */
+export function layOn({ site, proposal }: Matched): { readonly css: string; readonly refused: LaidMatch['refused'] } {
+  const steps = layMatch(site, proposal, WIDTH);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return { css: dressSite(site, step.value.put, site.palette).css, refused: step.value.refused };
+  }
+}
