@@ -36,3 +36,4 @@ export type {
   SiteDocument,
   SiteSummary,
 } from './responses.js';
+export { EqualRowsBody, MainActionBody, PlanRequest, SettledRowBody } from './plan-request.js';

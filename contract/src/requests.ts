@@ -67,7 +67,7 @@ abstract class PaletteReference {
 }
 
 /** A role, a swatch or a literal on the wire. */
-class PlainValueBody extends PaletteReference {
+export class PlainValueBody extends PaletteReference {
   @IsIn(PLAIN_VALUE_KINDS, { message: 'must be role, swatch or literal' })
   kind: (typeof PLAIN_VALUE_KINDS)[number];
 }

@@ -1,4 +1,4 @@
-import type { Override, Palette, RoleName, VeneerPlace } from '@upper-veneer/core';
+import type { MatchChoices, Override, Palette, RoleName, VeneerPlace } from '@upper-veneer/core';
 import type { ExceptionBody, OpenerBody, PartBody } from './site-requests.js';
 import type { ProblemDocument } from './problem-document.js';
 
@@ -47,6 +47,8 @@ export interface DraftDocument {
   readonly swatches: Palette['swatches'];
   readonly roles: Palette['roles'];
   readonly exceptions: readonly ExceptionBody[];
+  /** What is settled of matching each scope, the scope as JSON. */
+  readonly plans: readonly { readonly scope: string; readonly choices: MatchChoices }[];
   /** Counts changes to pages, sheets and parts, which are read again when it moves. */
   readonly structure: number;
   /** Label of the change undo would take back; `null` when there is none. */

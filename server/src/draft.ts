@@ -49,6 +49,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
     ...store.palettes.bySite(siteId),
     ...store.changes.labels(siteId),
     exceptions: store.exceptions.bySite(siteId),
+    plans: store.plans.bySite(siteId),
     structure: store.sites.byId(siteId)?.structure ?? 0,
     version: store.sites.byId(siteId)?.version ?? 0,
     revisions: store.revisions

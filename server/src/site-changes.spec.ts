@@ -161,6 +161,46 @@ describe('changes to what a site is made of', () => {
     }
   });
 
+  it('keeps what is settled of matching a scope, each step undone by itself', async () => {
+    const plan = {
+      label: 'Leave colours alone',
+      scope: '{"kind":"parts","partIds":[1]}',
+      strategy: 'stand-out',
+      settled: [{ row: 'ground #fff' }, { row: 'text #333', value: { kind: 'role', role: 'ink', shade: 4 } }],
+      equal: [{ rows: ['a', 'b'] }],
+      mains: [{ pageId: 1, element: 3 }],
+    };
+    expect((await draftOf(await send('PUT', '/plan', plan))).plans).toEqual([
+      {
+        scope: plan.scope,
+        choices: {
+          strategy: 'stand-out',
+          locked: {
+            'ground #fff': { kind: 'leave' },
+            'text #333': { kind: 'value', value: { kind: 'role', role: 'ink', shade: 4 } },
+          },
+          equal: [['a', 'b']],
+          mains: [{ pageId: 1, element: 3 }],
+        },
+      },
+    ]);
+    await send('PUT', '/plan', { ...plan, strategy: 'blend', settled: [] });
+    expect((await draftOf(await send('POST', '/undo', {}))).plans[0].choices.strategy).toBe('stand-out');
+    expect((await draftOf(await send('POST', '/undo', {}))).plans).toEqual([]);
+    for (const spoilt of [
+      { ...plan, scope: '{"kind":"everything"}' },
+      { ...plan, scope: '[' },
+      { ...plan, strategy: 'loud' },
+      { ...plan, settled: [{ row: '' }] },
+      { ...plan, settled: [{ row: 'x', value: { kind: 'role', role: 'queen', shade: 0 } }] },
+      { ...plan, equal: {} },
+      { ...plan, mains: [{ pageId: 'x', element: 1 }] },
+    ])
+      expect((await send('PUT', '/plan', spoilt)).status)
+        .withContext(JSON.stringify(spoilt).slice(0, 120))
+        .toBe(422);
+  });
+
   it('renames and removes pages, but none that overrides stand on, and not the last', async () => {
     const [home, more] = (await site()).pages;
     await send('PUT', `/pages/${more.id}/name`, { name: 'Further' });

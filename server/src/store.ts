@@ -9,6 +9,7 @@ import { createOverrides, type Overrides } from './db/overrides.js';
 import { createPages, type Pages } from './db/pages.js';
 import { createPalettes, type Palettes } from './db/palettes.js';
 import { createParts, type Parts } from './db/parts.js';
+import { createPlans, type Plans } from './db/plans.js';
 import { createRevisions, type Revisions } from './db/revisions.js';
 import { createSites, type Sites } from './db/sites.js';
 
@@ -22,6 +23,7 @@ export interface Store {
   readonly palettes: Palettes;
   readonly parts: Parts;
   readonly exceptions: Exceptions;
+  readonly plans: Plans;
   readonly arrangements: Arrangements;
   readonly sheetOptions: SheetOptionsTable;
   readonly changes: ReturnType<typeof createHistory>;
@@ -36,6 +38,7 @@ export function createStore(db: Db): Store {
   const palettes = createPalettes(db);
   const parts = createParts(db);
   const exceptions = createExceptions(db);
+  const plans = createPlans(db);
   const arrangements = createArrangements(db);
   const sheetOptions = createSheetOptions(db);
   return {
@@ -44,13 +47,14 @@ export function createStore(db: Db): Store {
     palettes,
     parts,
     exceptions,
+    plans,
     arrangements,
     sheetOptions,
     pages: createPages(db),
     assets: createAssets(db),
     leftOut: createLeftOut(db),
     revisions: createRevisions(db),
-    changes: createHistory(db, { sites, overrides, palettes, parts, exceptions, arrangements, sheetOptions }),
+    changes: createHistory(db, { sites, overrides, palettes, parts, exceptions, plans, arrangements, sheetOptions }),
     inOneStep: (act) => db.transaction(act)(),
   };
 }
@@ -64,15 +68,20 @@ function createHistory(
     palettes,
     parts,
     exceptions,
+    plans,
     arrangements,
     sheetOptions,
-  }: Pick<Store, 'sites' | 'overrides' | 'palettes' | 'parts' | 'exceptions' | 'arrangements' | 'sheetOptions'>,
+  }: Pick<
+    Store,
+    'sites' | 'overrides' | 'palettes' | 'parts' | 'exceptions' | 'plans' | 'arrangements' | 'sheetOptions'
+  >,
 ) {
   return createChanges(db, overrides, sites, {
     palette: palettes.subject,
     overrides: overrides.subject,
     parts: parts.subject,
     exceptions: exceptions.subject,
+    plans: plans.subject,
     arrangement: arrangements.subject,
     naming: sheetOptions.subject,
   });

@@ -67,8 +67,13 @@ describe('Match', () => {
     await page.keyboard.press('Delete');
     await apply.getByText('left alone').waitFor();
     expect(await drawn('.qs-apply', 'background-color')).toBe('rgb(255, 157, 46)');
-    await page.getByRole('button', { name: 'Take back' }).click();
+    // The plan is stored: it is there after a reload, and undone like anything else.
+    await page.reload();
+    await choose('Booking form');
+    await apply.getByText('left alone').waitFor();
+    await page.getByRole('button', { name: 'Undo' }).click();
     await apply.getByText('left alone').waitFor({ state: 'detached' });
+    await apply.click();
     await page.locator('uv-row-detail').getByRole('button', { name: 'visited', exact: true }).click();
     await apply.getByText('Visited', { exact: true }).waitFor();
     await apply.getByText('set by hand').waitFor();

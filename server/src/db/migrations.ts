@@ -145,6 +145,15 @@ export const MIGRATIONS: readonly Migration[] = [
   -- Whether a revision holds the sheet as it was compiled, since tidying took too long or failed.
   ALTER TABLE revision ADD COLUMN untidied INTEGER NOT NULL DEFAULT 0;
   `,
+  `
+  -- What is settled of matching a scope, both as JSON.
+  CREATE TABLE match_plan (
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    scope TEXT NOT NULL,
+    choices TEXT NOT NULL,
+    PRIMARY KEY (site_id, scope)
+  ) WITHOUT ROWID;
+  `,
 ];
 
 /** Tables whose numbers others keep: addresses, histories, caches. */

@@ -2,11 +2,13 @@ import { Router } from 'express';
 import {
   ArrangementRequest,
   ExceptionsRequest,
+  PlanRequest,
   NameRequest,
   SheetOptionsRequest,
   PartsRequest,
 } from '@upper-veneer/contract';
 import { ROLE_NAMES, withoutPage, type Part, type VeneerPlace } from '@upper-veneer/core';
+import { checkScope, choicesOf } from '../plan.js';
 import { checkExceptions, checkParts, composeOrders } from '../site-checks.js';
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
@@ -174,6 +176,19 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
       label,
       ['exceptions'],
       () => store.exceptions.replace(siteId, exceptions),
+      now().toISOString(),
+    );
+    response.json(answer(siteId));
+  });
+  router.put('/sites/:siteId/plan', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { label, scope, ...plan } = readBody(PlanRequest, request.body);
+    refuse(checkScope(scope));
+    store.changes.applyTo(
+      siteId,
+      label,
+      ['plans'],
+      () => store.plans.put(siteId, { scope, choices: choicesOf(plan) }),
       now().toISOString(),
     );
     response.json(answer(siteId));

@@ -13,7 +13,6 @@ import { Engine } from '../shared/engine/engine';
 import { EyeFirst } from './eye-first';
 import { MatchStore } from './match-store';
 import { MatchTable } from './match-table';
-import { PlanHistory } from './plan-history';
 import { RowDetail } from './row-detail';
 import { ScopeList } from './scope-list';
 import { ScopePicture } from './scope-picture';
@@ -67,7 +66,6 @@ export class MatchPage {
 
   protected readonly site = inject(SiteStore);
   protected readonly match = inject(MatchStore);
-  readonly #plans = inject(PlanHistory);
   readonly #engine = inject(Engine);
 
   protected readonly chosen = linkedSignal<string, readonly string[]>({
@@ -160,6 +158,11 @@ export class MatchPage {
     const chosen = this.chosen();
     return chosen.length > 0 && chosen.every((id) => without.includes(id));
   });
+  /** Whether anything was set by hand that proposing again would give up. */
+  protected readonly hasSettled = computed(() => {
+    const { locked, equal, mains } = this.match.choices();
+    return Object.keys(locked).length + equal.length + (mains?.length ?? 0) > 0;
+  });
   protected readonly unmet = computed(() => this.match.view()?.unmet ?? []);
   /** What stands beside the match: the scope as it arrived, or as the other strategy would have it. */
   protected readonly besides = [
@@ -184,7 +187,6 @@ export class MatchPage {
     const drawn = this.framed();
     return drawn && (this.beside() === 'other' ? this.match.framed(drawn.lead.pageId, this.#otherCss()) : drawn.before);
   });
-  protected readonly canTakeBack = computed(() => this.#plans.canTakeBack(this.match.key()));
 
   protected choose(scope: MatchScope): void {
     this.match.choose(scope);
@@ -209,9 +211,5 @@ export class MatchPage {
     this.match.without.update((ids) =>
       isOff ? [...new Set([...ids, ...chosen])] : ids.filter((id) => !chosen.includes(id)),
     );
-  }
-
-  protected takeBack(): void {
-    this.#plans.takeBack(this.match.key());
   }
 }

@@ -1,5 +1,5 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import type { Amendments, Becomes, FoundPlace, MatchScope, Strategy } from '@upper-veneer/core';
+import type { Amendments, Becomes, FoundPlace, MatchChoices, MatchScope, Strategy } from '@upper-veneer/core';
 import { Engine } from '../shared/engine/engine';
 import type { MatchView } from '../shared/engine/engine-api';
 import { withProgress } from '../shared/engine/with-progress';
@@ -9,7 +9,7 @@ import { openHidden } from '../shared/frame/hidden-frame';
 import { createSlices } from '../shared/frame/slices';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
-import { PlanHistory } from './plan-history';
+import { NO_CHOICES, planRequest } from './plan';
 
 /** Viewport width a scope is looked through at, CSS px. */
 export const MATCH_WIDTH = 1280;
@@ -29,7 +29,6 @@ export class MatchStore {
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
   readonly #edits = inject(DraftEdits);
-  readonly #plans = inject(PlanHistory);
   /** Counts looks begun, so that an older one ends. */
   #run = 0;
   readonly #measured = new Set<string>();
@@ -49,8 +48,15 @@ export class MatchStore {
     const draft = this.#site.draft();
     return draft ? JSON.stringify([draft.structure, draft.swatches, draft.roles, draft.exceptions]) : '';
   });
-  readonly key = computed(() => scopeKey(this.#site.site()?.id ?? 0, this.scope()));
-  readonly choices = computed(() => this.#plans.of(this.key()));
+  readonly key = computed(() => JSON.stringify([this.#site.site()?.id ?? 0, this.scope()]));
+  /** What is settled, as it is stored. */
+  readonly choices = computed<MatchChoices>(
+    () => {
+      const scope = JSON.stringify(this.scope());
+      return this.#site.draft()?.plans.find((plan) => plan.scope === scope)?.choices ?? NO_CHOICES;
+    },
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
+  );
   readonly view = computed(() => {
     const state = this.state();
     return state.status === 'proposed' ? state.view : null;
@@ -78,7 +84,7 @@ export class MatchStore {
     this.without.set([]);
     this.laidWords.set('');
     this.refused.set([]);
-    this.scope.set(scope);
+    this.scope.set(scope.kind === 'parts' ? { ...scope, partIds: [...scope.partIds].sort((a, b) => a - b) } : scope);
   }
 
   /** Looks the scope through and proposes. */
@@ -118,17 +124,20 @@ export class MatchStore {
   }
 
   setStrategy(strategy: Strategy): void {
-    this.#plans.change(this.key(), { ...this.choices(), strategy });
+    this.#settle(strategy === 'blend' ? 'Blend in' : 'Stand out', { ...this.choices(), strategy });
   }
 
   /** Gives rows a value, or leaves them alone; they keep it when proposing again. */
   set(rowIds: readonly string[], becomes: Becomes): void {
     const locked = { ...this.choices().locked };
     for (const id of rowIds) locked[id] = becomes;
-    this.#plans.change(this.key(), { ...this.choices(), locked });
+    this.#settle(becomes.kind === 'leave' ? 'Leave colours alone' : 'Set what a colour becomes', {
+      ...this.choices(),
+      locked,
+    });
   }
 
-  /** Locks rows as they are, or hands them back to the proposal. */
+  /** Keeps rows as they are, or hands them back to the proposal. */
   lock(rowIds: readonly string[], isLocked: boolean): void {
     const locked = { ...this.choices().locked };
     for (const row of this.view()?.rows ?? []) {
@@ -136,7 +145,7 @@ export class MatchStore {
       if (isLocked) locked[row.found.id] = row.becomes;
       else delete locked[row.found.id];
     }
-    this.#plans.change(this.key(), { ...this.choices(), locked });
+    this.#settle(isLocked ? 'Keep what a colour becomes' : 'Hand a colour back', { ...this.choices(), locked });
   }
 
   /** Ties rows so that they stay equal, or lets them go again. */
@@ -144,17 +153,27 @@ export class MatchStore {
     const others = this.choices()
       .equal.map((list) => list.filter((id) => !rowIds.includes(id)))
       .filter((list) => list.length > 1);
-    this.#plans.change(this.key(), { ...this.choices(), equal: isTied ? [...others, [...rowIds]] : others });
+    this.#settle(isTied ? 'Colours must stay equal' : 'Colours may differ', {
+      ...this.choices(),
+      equal: isTied ? [...others, [...rowIds]] : others,
+    });
   }
 
   /** Names the main action by hand. */
   lead(pageId: number, element: number): void {
-    this.#plans.change(this.key(), { ...this.choices(), mains: [{ pageId, element }] });
+    this.#settle('Name the main action', { ...this.choices(), mains: [{ pageId, element }] });
   }
 
   /** Forgets what was set by hand. */
   reset(): void {
-    this.#plans.change(this.key(), { ...this.choices(), locked: {}, equal: [], mains: null });
+    this.#settle('Propose all again', { ...this.choices(), locked: {}, equal: [], mains: null });
+  }
+
+  /** Stores what is settled as one step of undo; the proposal follows what is stored. */
+  #settle(label: string, choices: MatchChoices): void {
+    const scope = this.scope();
+    if (!scope || JSON.stringify(choices) === JSON.stringify(this.choices())) return;
+    this.#edits.putPlan(planRequest(label, scope, choices)).subscribe();
   }
 
   /** Writes overrides for all places, as one step of undo. */
@@ -262,8 +281,4 @@ export class MatchStore {
       amendments: this.amendments(),
     };
   }
-}
-
-function scopeKey(siteId: number, scope: MatchScope | null): string {
-  return JSON.stringify([siteId, scope]);
 }

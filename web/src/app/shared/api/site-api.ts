@@ -5,6 +5,7 @@ import type {
   ChangeRequest,
   DraftDocument,
   ExceptionsRequest,
+  PlanRequest,
   SheetOptionsRequest,
   PaletteRequest,
   PartsRequest,
@@ -55,6 +56,10 @@ export class SiteApi {
 
   putExceptions(siteId: number, request: ExceptionsRequest): Observable<DraftDocument> {
     return this.#put(`/api/sites/${siteId}/exceptions`, request);
+  }
+
+  putPlan(siteId: number, request: PlanRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/plan`, request);
   }
 
   renameSite(siteId: number, name: string): Observable<DraftDocument> {

@@ -6,6 +6,7 @@ import type {
   ExceptionsRequest,
   PaletteRequest,
   PartsRequest,
+  PlanRequest,
   SheetOptionsRequest,
 } from '@upper-veneer/contract';
 import { type Observable, EMPTY, catchError, concatMap, from, map, of, tap } from 'rxjs';
@@ -48,6 +49,11 @@ export class DraftEdits {
 
   putExceptions(request: ExceptionsRequest): Observable<DraftDocument> {
     return this.#stored((siteId) => this.#api.putExceptions(siteId, request));
+  }
+
+  /** Stores what is settled of matching a scope. */
+  putPlan(request: PlanRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putPlan(siteId, request));
   }
 
   renameSite(name: string): Observable<DraftDocument> {

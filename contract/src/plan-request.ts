@@ -1,0 +1,73 @@
+import type { PlainValue, Strategy } from '@upper-veneer/core';
+import { STRATEGIES } from '@upper-veneer/core';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, Length, Min, ValidateNested } from 'class-validator';
+import { PlainValueBody } from './requests.js';
+
+/** Rows one plan can settle. */
+const MOST_ROWS = 2000;
+
+/** A row that keeps its value: one of the palette, a literal, or none where it is left alone. */
+export class SettledRowBody {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 120, { message: 'must have 1 to 120 characters' })
+  row: string;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => PlainValueBody)
+  value?: PlainValue;
+}
+
+/** Rows that must stay equal. */
+export class EqualRowsBody {
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(MOST_ROWS, { message: `can hold ${MOST_ROWS} rows at most` })
+  @IsString({ each: true, message: 'must hold rows' })
+  rows: string[];
+}
+
+/** An element of a page. */
+export class MainActionBody {
+  @IsInt({ message: 'must be the number of a page' })
+  @Min(1, { message: 'must be the number of a page' })
+  pageId: number;
+
+  @IsInt({ message: 'must be the number of an element' })
+  @Min(0, { message: 'must be the number of an element' })
+  element: number;
+}
+
+/** All that is settled of matching one scope, in one step of undo. */
+export class PlanRequest {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 200, { message: 'must have 1 to 200 characters' })
+  label: string;
+
+  /** The scope as JSON. */
+  @IsString({ message: 'must be a text' })
+  @Length(2, 4000, { message: 'must be a scope of 2 to 4000 characters' })
+  scope: string;
+
+  @IsIn(STRATEGIES, { message: 'must be blend or stand-out' })
+  strategy: Strategy;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(MOST_ROWS, { message: `can hold ${MOST_ROWS} rows at most` })
+  @ValidateNested({ each: true })
+  @Type(() => SettledRowBody)
+  settled: SettledRowBody[];
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(200, { message: 'can hold 200 lists at most' })
+  @ValidateNested({ each: true })
+  @Type(() => EqualRowsBody)
+  equal: EqualRowsBody[];
+
+  /** Empty where they are told from the page. */
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(200, { message: 'can hold 200 actions at most' })
+  @ValidateNested({ each: true })
+  @Type(() => MainActionBody)
+  mains: MainActionBody[];
+}
