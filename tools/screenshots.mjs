@@ -37,6 +37,13 @@ await page.locator('uv-color-table tbody tr', { hasText: '#fff6d8' }).click();
 await page.getByLabel('Find colours').fill('');
 await page.waitForSelector('uv-color-detail uv-page-frame .chosen');
 await shoot('survey');
+await page.getByRole('navigation').getByRole('link', { name: /Match/ }).click();
+await page
+  .locator('uv-scope-list')
+  .getByRole('button', { name: /Booking form/ })
+  .click();
+await page.locator('uv-match-table tbody tr', { hasText: 'fill of Apply' }).first().click();
+await shoot('match');
 await page.getByRole('navigation').getByRole('link', { name: /Bench/ }).click();
 await bench.drawn();
 await bench.choose('.qs-title');

@@ -55,10 +55,12 @@ async function act(args: readonly string[]): Promise<number> {
     await write(values.json ? proposalAsJson(matched) : proposalAsText(matched));
     return matched.proposal.unmet.length > 0 ? 1 : 0;
   }
-  const { css, refused } = layOn(matched);
+  const { css, refused, proof } = layOn(matched);
   await write(css);
   for (const { reason, places } of refused) process.stderr.write(`${places} places not written: ${reason}\n`);
-  return refused.length > 0 ? 1 : 0;
+  for (const words of proof.missed) process.stderr.write(`does not come to it: ${words}\n`);
+  for (const words of proof.spilt) process.stderr.write(`changed outside the scope: ${words}\n`);
+  return refused.length + proof.missed.length + proof.spilt.length > 0 ? 1 : 0;
 }
 
 function parsed(args: readonly string[]): ReturnType<typeof parseOptions> {

@@ -5,7 +5,10 @@ import {
   openSite,
   proposeMatch,
   selectorProblem,
+  verifyMatch,
+  withOverrides,
   type LaidMatch,
+  type MatchProof,
   type MatchProposal,
   type MatchScope,
   type Palette,
@@ -28,6 +31,7 @@ export interface MatchQuestion {
 
 export interface Matched {
   readonly site: SiteModel;
+  readonly scope: MatchScope;
   readonly proposal: MatchProposal;
 }
 
@@ -48,14 +52,29 @@ export function matchSite({ saved, palette, scope, strategy }: MatchQuestion): M
   );
   const matched: MatchScope = scope === null ? { kind: 'site' } : { kind: 'parts', partIds: [1] };
   const found = foundColors(site, matched, WIDTH);
-  return { site, proposal: proposeMatch(site, matched, found, { strategy, locked: {}, equal: [] }) };
+  return { site, scope: matched, proposal: proposeMatch(site, matched, found, { strategy, locked: {}, equal: [] }) };
 }
 
-/** The proposal as a stylesheet, and what of it could not be written. */
-export function layOn({ site, proposal }: Matched): { readonly css: string; readonly refused: LaidMatch['refused'] } {
-  const steps = layMatch(site, proposal, WIDTH);
+/** The proposal as a stylesheet, what of it could not be written, and what resolving the site with it found. */
+export interface LaidOn {
+  readonly css: string;
+  readonly refused: LaidMatch['refused'];
+  readonly proof: MatchProof;
+}
+
+export function layOn({ site, scope, proposal }: Matched): LaidOn {
+  const laid = toEnd(layMatch(site, proposal, WIDTH));
+  const after = withOverrides(site, laid);
+  return {
+    css: after.css,
+    refused: laid.refused,
+    proof: toEnd(verifyMatch(site, after, scope, proposal, WIDTH)),
+  };
+}
+
+function toEnd<Step, Result>(steps: Generator<Step, Result>): Result {
   for (;;) {
     const step = steps.next();
-    if (step.done) return { css: dressSite(site, step.value.put, site.palette).css, refused: step.value.refused };
+    if (step.done) return step.value;
   }
 }

@@ -1,10 +1,12 @@
 import type { ElementNode } from '../dom/tree.js';
+import { tellersOf } from '../elsewhere/tellers.js';
+import { applicableStates } from '../grid/applicable-states.js';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
 import { withVeneer } from '../resolve/page.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 import { placesOf } from '../site/places.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
-import type { Override, Spot } from '../veneer/override.js';
+import type { Override, OverrideState, Spot } from '../veneer/override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { tellingParent } from '../verdict/telling-parent.js';
 import type { MatchProposal } from './proposal.js';
@@ -43,6 +45,13 @@ export function* layMatch(site: SiteModel, proposal: MatchProposal, width: numbe
   }
   return laying.result();
 }
+
+/** States that another element may be in for a place: a switch's. */
+const ELSEWHERE: Readonly<Partial<Record<Task['state'], OverrideState>>> = {
+  checked: 'switched',
+  disabled: 'locked',
+  focus: 'focused',
+};
 
 /** Lays one override after the other, each on the site as those before left it. */
 class Laying {
@@ -93,12 +102,8 @@ class Laying {
   #wishFor({ property, pseudo, state, value, spots }: Task, spot: Spot): OverrideWish {
     const page = pageOf(this.#at, spot.pageId);
     const element = elementOf(page, spot.element);
-    const parent = state === 'hover' ? this.#hoveredParent(spot, element, pseudo, property) : null;
-    const base = { ...spot, pseudo, property, value, width: this.width };
-    const wished: OverrideWish =
-      parent === null
-        ? { ...base, reach: 'alike', state }
-        : { ...base, reach: 'alike', state: 'parent-hover', parent: parent.number };
+    const base = { ...spot, pseudo, property, value, width: this.width, reach: 'alike' as const };
+    const wished: OverrideWish = { ...base, ...this.#stateOf(spot, element, pseudo, property, state) };
     const alike = placesOf(this.#at, wished);
     const pageIds = new Map([...this.#at.pages].map(([id, own]) => [own.document, id]));
     const isAll =
@@ -107,6 +112,28 @@ class Laying {
         spots.has(keyOf({ pageId: pageIds.get(place.page.document) ?? -1, element: place.element.number })),
       );
     return isAll ? wished : { ...wished, reach: 'one' };
+  }
+
+  /** The state as an override names it: where that of another element paints the place, that one's. */
+  #stateOf(
+    spot: Spot,
+    element: ElementNode,
+    pseudo: string,
+    property: string,
+    state: Task['state'],
+  ): Pick<OverrideWish, 'state' | 'parent'> {
+    if (state === 'hover') {
+      const parent = this.#hoveredParent(spot, element, pseudo, property);
+      return parent ? { state: 'parent-hover', parent: parent.number } : { state };
+    }
+    const elsewhere = ELSEWHERE[state];
+    if (!elsewhere || applicableStates(element, pseudo).includes(state)) return { state };
+    const page = withVeneer(pageOf(this.#at, spot.pageId), '');
+    const longhand = property === 'border-color' ? 'border-top-color' : property;
+    const teller = tellersOf(page, element, pseudo, { width: this.width }, longhand).find(
+      (found) => found.state === elsewhere,
+    );
+    return teller ? { state: elsewhere, parent: teller.element.number } : { state };
   }
 
   /** The ancestor whose hover paints a place already, before the pointer is over the place itself. */

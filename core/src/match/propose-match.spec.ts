@@ -11,6 +11,7 @@ import { layMatch, type LaidMatch } from './lay-match.js';
 import type { MatchChoices, MatchProposal } from './proposal.js';
 import { proposeMatch } from './propose-match.js';
 import type { MatchScope } from './scope.js';
+import { verifyMatch } from './verify-match.js';
 
 const COLORS: Readonly<Record<RoleName, string>> = {
   ground: '#f7f3e9',
@@ -230,6 +231,10 @@ describe('layMatch', () => {
 
   it('makes every place what was proposed for it, as resolved', () => {
     expect(laid.refused).toEqual([]);
+    const steps = verifyMatch(site, after, scope, proposal, 1280);
+    let step = steps.next();
+    while (!step.done) step = steps.next();
+    expect(step.value).toEqual(jasmine.objectContaining({ missed: [], spilt: [] }));
     const wrong = proposal.rows.flatMap((row) =>
       row.becomes.kind === 'leave'
         ? []
@@ -244,6 +249,31 @@ describe('layMatch', () => {
             .map((place) => `${row.found.id} on ${place.element}`),
     );
     expect(wrong).toEqual([]);
+  });
+
+  it('says where a place does not come to it, and what changed outside', () => {
+    const rules = [
+      { selector: '.w .chip', property: 'background-color', css: '#010203' },
+      { selector: '.outside', property: 'color', css: '#010203' },
+    ].map(({ selector, property, css }, i) => ({
+      id: String(i),
+      pageId: 1,
+      element: numberOn(site, selector),
+      pseudo: '',
+      reach: 'one' as const,
+      state: 'rest' as const,
+      partId: null,
+      property,
+      value: { kind: 'literal' as const, css },
+      selector,
+      important: false,
+    }));
+    const steps = verifyMatch(site, dressSite(site, rules, PALETTE), scope, proposal, 1280);
+    let step = steps.next();
+    while (!step.done) step = steps.next();
+    const { missed, spilt } = step.value;
+    expect(missed.some((words) => words.startsWith('background-color of span.chip is #010203'))).toBeTrue();
+    expect(spilt).toContain('color of p.outside');
   });
 
   it('changes nothing outside the scope, though the same rule paints there', () => {

@@ -47,7 +47,7 @@ describe('Match', () => {
     await line('fill of Hold my place').getByText('Accent', { exact: true }).waitFor();
     expect(await drawn('.qs-go', 'background-color')).toBe('rgb(180, 88, 42)');
     await page.getByRole('button', { name: /^Lay on \d+ places$/ }).click();
-    await page.getByText(/^Laid on \d+ places by \d+ overrides$/).waitFor();
+    await page.getByText(/^Laid on \d+ places by \d+ overrides; proved, [\d,]+ places resolved$/).waitFor();
     await page.locator('uv-scope-list li', { hasText: 'Booking form' }).getByText('18/18', { exact: true }).waitFor();
     await page.goto(`${product.url}/sheet`);
     const css = await page.locator('uv-sheet-page .lines').innerText();

@@ -68,6 +68,27 @@ export const SCREENS: readonly Screen[] = [
     },
   },
   {
+    name: 'Match, nothing chosen',
+    reach: async (bench) => {
+      await bench.page.keyboard.press('Escape');
+      await view(bench, 'Match');
+      await bench.page.getByText('What is to become ours').waitFor({ state: 'attached' });
+    },
+  },
+  {
+    name: 'Match, a part',
+    reach: async ({ page }) => {
+      // In a narrow window the parts are a panel of their own.
+      const scope = page.locator('uv-pane-switch').getByText('Scope', { exact: true });
+      if (await scope.isVisible()) await scope.click();
+      await page
+        .locator('uv-scope-list')
+        .getByRole('button', { name: /Consent bar/ })
+        .click();
+      await page.locator('uv-match-table tbody tr').nth(1).click();
+    },
+  },
+  {
     name: 'Survey, colours',
     reach: async (bench) => {
       await bench.page.keyboard.press('Escape');

@@ -1,5 +1,13 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import type { Amendments, Becomes, FoundPlace, MatchChoices, MatchScope, Strategy } from '@upper-veneer/core';
+import type {
+  Amendments,
+  Becomes,
+  FoundPlace,
+  MatchChoices,
+  MatchProof,
+  MatchScope,
+  Strategy,
+} from '@upper-veneer/core';
 import { Engine } from '../shared/engine/engine';
 import type { MatchView } from '../shared/engine/engine-api';
 import { withProgress } from '../shared/engine/with-progress';
@@ -187,9 +195,13 @@ export class MatchStore {
         (listener) => this.#engine.remote.layMatch(listener),
       );
       if (!laid) return;
-      this.refused.set(
-        laid.refused.map(({ reason, places }) => `${places} ${places === 1 ? 'place' : 'places'}: ${reason}`),
-      );
+      this.refused.set([
+        ...laid.refused.map(
+          ({ reason, places }) => `not written, ${places} ${places === 1 ? 'place' : 'places'}: ${reason}`,
+        ),
+        ...laid.proof.missed.map((words) => `does not come to it: ${words}`),
+        ...laid.proof.spilt.map((words) => `changed outside the scope: ${words}`),
+      ]);
       if (laid.put.length === 0 && laid.drop.length === 0) {
         this.laidWords.set('Nothing to lay on');
         return;
@@ -200,7 +212,9 @@ export class MatchStore {
           .subscribe({
             next: ({ version }) => {
               if (view) this.#laidOn.set({ version, view });
-              this.laidWords.set(`Laid on ${laid.laid} places by ${laid.put.length} overrides`);
+              this.laidWords.set(
+                `Laid on ${laid.laid} places by ${laid.put.length} overrides; ${proofWords(laid.proof)}`,
+              );
             },
             complete: done,
           }),
@@ -281,4 +295,10 @@ export class MatchStore {
       amendments: this.amendments(),
     };
   }
+}
+
+/** What resolving the site with the overrides on says of them. */
+function proofWords({ looked, missed, spilt }: MatchProof): string {
+  const places = `${looked.toLocaleString('en')} places resolved`;
+  return missed.length + spilt.length === 0 ? `proved, ${places}` : `not proved, ${places}`;
 }

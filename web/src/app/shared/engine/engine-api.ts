@@ -21,6 +21,7 @@ import type {
   FindProgress,
   Look,
   MatchChoices,
+  MatchProof,
   MatchProposal,
   MatchScope,
   ProposedRow,
@@ -169,6 +170,9 @@ export interface MatchView {
   readonly isMeasured: boolean;
 }
 
+/** Overrides for a proposal, and what resolving the site with them on found. */
+export type ProvedMatch = LaidMatch & { readonly proof: MatchProof };
+
 /** How many pages of a site are read. */
 export interface PagesRead {
   readonly read: number;
@@ -261,7 +265,7 @@ export interface EngineApi {
   /** Places of one row of the proposal last made. */
   matchPlaces(rowId: string): readonly FoundPlace[];
   /** Overrides for the proposal last made; `null` when it was stopped. */
-  layMatch(onProgress: (progress: LayProgress) => void): Promise<LaidMatch | null>;
+  layMatch(onProgress: (progress: LayProgress) => void): Promise<ProvedMatch | null>;
   stopMatch(): void;
   /** Where a scope begins, before it is looked through. */
   leadOf(scope: MatchScope): Spot | null;

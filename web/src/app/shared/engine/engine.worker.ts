@@ -43,6 +43,8 @@ import {
   StyleView,
   takeCensus,
   tidySteps,
+  verifyMatch,
+  withOverrides,
   toggledOn,
   viewIn,
   whatPaints,
@@ -347,18 +349,14 @@ const engine: EngineApi = {
   matchPlaces: (rowId) => (matching?.found.rows.find(({ id }) => id === rowId)?.places ?? []).slice(0, MOST_PLACES),
   async layMatch(onProgress) {
     if (!matching?.proposal) return null;
+    const { scope, proposal, width } = matching;
+    const before = opened();
     const run = (matchRun += 1);
-    const steps = layMatch(opened(), matching.proposal, matching.width);
-    let shown = performance.now();
-    for (;;) {
-      const step = steps.next();
-      if (step.done) return step.value;
-      if (performance.now() - shown < 60) continue;
-      shown = performance.now();
-      onProgress(step.value);
-      await new Promise((done) => setTimeout(done));
-      if (run !== matchRun) return null;
-    }
+    const laid = await inTurns(layMatch(before, proposal, width), () => run === matchRun, onProgress);
+    if (!laid) return null;
+    const after = withOverrides(before, laid);
+    const proof = await inTurns(verifyMatch(before, after, scope, proposal, width), () => run === matchRun);
+    return proof && { ...laid, proof };
   },
   stopMatch() {
     matchRun += 1;
@@ -373,6 +371,24 @@ function answeringOn({ rows }: FoundColors, pageId: number): Readonly<Record<str
     for (const place of places)
       if (place.pageId === pageId && place.state !== 'rest') (byState[place.state] ??= new Set()).add(place.element);
   return Object.fromEntries(Object.entries(byState).map(([state, elements]) => [state, [...elements]]));
+}
+
+/** Runs a generator to its end, other questions between; `null` when it is no longer wanted. */
+async function inTurns<Step, Result>(
+  steps: Generator<Step, Result>,
+  isWanted: () => boolean,
+  onProgress: (step: Step) => void = () => undefined,
+): Promise<Result | null> {
+  let shown = performance.now();
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+    if (performance.now() - shown < 60) continue;
+    shown = performance.now();
+    onProgress(step.value);
+    await new Promise((done) => setTimeout(done));
+    if (!isWanted()) return null;
+  }
 }
 
 /** Places of one colour that are handed over at a time. */
