@@ -201,6 +201,7 @@ export { findElements, type FoundElements } from './site/find-elements.js';
 export { worstOverPicture } from './image/worst-over-picture.js';
 export { foundColors, findColors, type FindProgress } from './match/find-colors.js';
 export type { FoundColor, FoundColors, FoundPlace, Home, Meeting } from './match/found-color.js';
+export { familyOf, shadesLike } from './match/family.js';
 export { STRATEGIES, type Strategy } from './match/fitness.js';
 export { describeHome } from './match/home-words.js';
 export { JOB_WORDS, type Job } from './match/job.js';

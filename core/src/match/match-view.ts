@@ -5,7 +5,7 @@ import type { Color } from '../values/color.js';
 import type { Spot } from '../veneer/override.js';
 import { colorOfCss } from '../veneer/palette.js';
 import { prominenceOf, type PaintedInstead, type Prominence } from './prominence.js';
-import type { MatchProposal } from './proposal.js';
+import type { MatchProposal, ProposedRow } from './proposal.js';
 import { pagesOf, type MatchScope } from './scope.js';
 
 /** The first element of a scope, to be drawn: of a part its outermost, else the whole page; `null` where no page has it. */
@@ -29,17 +29,27 @@ export function prominences(
   width: number,
 ): { readonly arrived: readonly Prominence[]; readonly matched: readonly Prominence[] } {
   return {
-    arrived: prominenceOf(site, scope, width),
-    matched: prominenceOf(site, scope, width, paintedBy(proposal)),
+    arrived: prominenceOf(
+      site,
+      scope,
+      width,
+      paintedBy(proposal, ({ found }) => found.hex),
+    ),
+    matched: prominenceOf(
+      site,
+      scope,
+      width,
+      paintedBy(proposal, ({ css }) => css),
+    ),
   };
 }
 
-function paintedBy(proposal: MatchProposal): PaintedInstead {
+function paintedBy(proposal: MatchProposal, cssOf: (row: ProposedRow) => string): PaintedInstead {
   const colors = new Map<string, Color>();
-  for (const { found, becomes, css } of proposal.rows) {
-    const color = becomes.kind === 'leave' ? null : colorOfCss(css);
+  for (const row of proposal.rows) {
+    const color = colorOfCss(cssOf(row));
     if (!color) continue;
-    for (const { pageId, element, pseudo, property, state } of found.places)
+    for (const { pageId, element, pseudo, property, state } of row.found.places)
       if (state === 'rest' && pseudo === '') colors.set(`${pageId}:${element}:${property}`, color);
   }
   return (pageId, element, property) => colors.get(`${pageId}:${element}:${property}`) ?? null;

@@ -135,7 +135,7 @@ class Search {
       weight,
       options,
       alone: options.map(
-        (option) => weight * aloneCost(option, lead, figures, this.choices.strategy, this.scope, standing),
+        (option) => weight * aloneCost(option, lead, figures, this.choices.strategy, this.scope, standing, isLargest),
       ),
       isLocked: set !== undefined,
       at: 0,
@@ -344,6 +344,7 @@ function aloneCost(
   strategy: Strategy,
   scope: MatchScope,
   standing: ActionStanding,
+  isLargest: boolean,
 ): number {
   // A fill that comes with a state alone lies like a ground under what is there already.
   const job = row.job === 'action' && !row.states.includes('rest') && row.atRest === null ? 'ground' : row.job;
@@ -357,8 +358,8 @@ function aloneCost(
     : role === null
       ? SWATCH_COST
       : (ROLE_COSTS[job][role] ?? UNUSUAL);
-  // Blending a part in takes the page's own light and dark before the part's.
-  const isBlended = strategy === 'blend' && scope.kind === 'parts' && FILL_JOBS.has(job);
+  // Blending a part in takes the page's own light and dark for its ground; what stands on it stays as dark as it is beside it.
+  const isBlended = strategy === 'blend' && scope.kind === 'parts' && (isLargest || job === 'field');
   const lightness = Math.abs(figures.oklch[0] - found.oklch[0]) * LIGHTNESS_WEIGHT[job] * (isBlended ? 0.4 : 1);
   const chroma =
     (Math.min(1, Math.abs(figures.oklch[1] - found.oklch[1]) / VIVID) * CHROMA_WEIGHT[job]) / (isBlended ? 2 : 1);

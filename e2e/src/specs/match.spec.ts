@@ -63,7 +63,7 @@ describe('Match', () => {
     await apply.focus();
     await page.keyboard.press('ArrowDown');
     await page.keyboard.press('ArrowUp');
-    expect(await apply.getAttribute('aria-selected')).toBe('true');
+    await page.locator('uv-match-table tr[aria-selected="true"]', { hasText: 'fill of Apply' }).waitFor();
     await page.keyboard.press('Delete');
     await apply.getByText('left alone').waitFor();
     expect(await drawn('.qs-apply', 'background-color')).toBe('rgb(255, 157, 46)');
@@ -90,6 +90,31 @@ describe('Match', () => {
     await page.getByText('Apply outranks the main action, Hold my place.').waitFor();
     await page.getByRole('button', { name: 'Propose all again' }).click();
     await first.getByText('Hold my place').waitFor();
+  });
+
+  it('turns every shade of an old family into shades of a new one, and leaves an exception alone', async () => {
+    const put = await page.request.put(`${product.url}/api/sites/1/exceptions`, {
+      data: { label: 'Leave', exceptions: [{ kind: 'place', target: '.bk-lines a', reason: 'as it is' }] },
+    });
+    expect(put.ok()).toBeTrue();
+    await page.reload();
+    await choose('Basket drawer');
+    const violet = page.locator('uv-match-table tbody tr', { hasText: '#7a2bd6' }).first();
+    await violet.click();
+    await page.getByRole('button', { name: 'Choose its family' }).click();
+    await page
+      .locator('uv-row-detail h2')
+      .getByText(/^\d+ colours$/)
+      .waitFor();
+    const chosen = page.locator('uv-match-table tbody tr[aria-selected="true"]');
+    expect(await chosen.count()).toBeGreaterThan(4);
+    await page.locator('uv-row-detail').getByRole('button', { name: 'link', exact: true }).click();
+    await page.locator('uv-match-table tbody tr[aria-selected="true"]', { hasText: 'set by hand' }).first().waitFor();
+    const becomes = await chosen.locator('td:nth-child(3)').allInnerTexts();
+    expect(becomes.every((words) => /^Link|^Link, \d+/.test(words.trim()))).toBeTrue();
+    expect(await chosen.locator('td:nth-child(2)').allInnerTexts()).not.toContain(jasmine.stringMatching(/left alone/));
+    await page.getByRole('button', { name: /^Lay on \d+ places$/ }).click();
+    await page.getByText(/; proved, [\d,]+ places resolved$/).waitFor();
   });
 
   it('leads from a place to the Bench, and says what it is for before anything is chosen', async () => {

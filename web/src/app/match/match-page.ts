@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { Becomes, MatchScope, Strategy } from '@upper-veneer/core';
+import { familyOf, type Becomes, type MatchScope, type Strategy } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { SelectButton } from 'primeng/selectbutton';
 import type { ForcedStates } from '../shared/engine/engine-api';
@@ -199,6 +199,17 @@ export class MatchPage {
 
   protected set(becomes: Becomes): void {
     if (this.chosen().length > 0) this.match.set(this.chosen(), becomes);
+  }
+
+  /** Chooses every shade near the hue of the row chosen, which stays the first. */
+  protected chooseFamily(): void {
+    const lead = this.chosen().at(-1);
+    if (lead === undefined) return;
+    const family = familyOf(
+      this.rows().map(({ found }) => found),
+      lead,
+    );
+    this.chosen.set([...family.filter((id) => id !== lead), lead]);
   }
 
   protected act(act: 'leave' | 'lock'): void {

@@ -1,15 +1,17 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import type {
-  Amendments,
-  Becomes,
-  FoundPlace,
-  MatchChoices,
-  MatchProof,
-  MatchScope,
-  Strategy,
+import {
+  shadesLike,
+  type Amendments,
+  type Becomes,
+  type FoundPlace,
+  type MatchChoices,
+  type MatchProof,
+  type MatchScope,
+  type PlainValue,
+  type Strategy,
 } from '@upper-veneer/core';
 import { Engine } from '../shared/engine/engine';
-import type { MatchView } from '../shared/engine/engine-api';
+import type { MatchRow, MatchView } from '../shared/engine/engine-api';
 import { withProgress } from '../shared/engine/with-progress';
 import { layoutInSlices } from '../shared/frame/layout-in-slices';
 import type { FramedPage } from '../shared/frame/framed-page';
@@ -142,6 +144,21 @@ export class MatchStore {
     this.#settle(becomes.kind === 'leave' ? 'Leave colours alone' : 'Set what a colour becomes', {
       ...this.choices(),
       locked,
+    });
+  }
+
+  /** Gives rows one value, each as much lighter or darker than the first as it was found. */
+  setShades(rows: readonly MatchRow[], value: PlainValue): void {
+    this.#settle('Set what a family becomes', {
+      ...this.choices(),
+      locked: {
+        ...this.choices().locked,
+        ...shadesLike(
+          rows.map(({ found }) => found),
+          value,
+          this.#site.palette(),
+        ),
+      },
     });
   }
 

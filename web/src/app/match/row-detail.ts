@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
@@ -33,13 +33,15 @@ const MOST_LISTED = 60;
         <p-button label="Darker" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(-4)" /><p-button label="Lighter" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(4)" />
         <p-button label="Leave alone" [outlined]="true" size="small" (onClick)="set.emit({ kind: 'leave' })" />
         <p-button [label]="areLocked() ? 'Hand back' : 'Keep so'" [outlined]="true" size="small" (onClick)="lock.emit(!areLocked())" />
+        @if (rows().length === 1) { <p-button label="Choose its family" [outlined]="true" size="small" (onClick)="family.emit()" /> }
         @if (rows().length > 1) { <p-button [label]="areTied() ? 'May differ' : 'Must stay equal'" [outlined]="true" size="small" (onClick)="tie.emit(!areTied())" /> }
         <p-button [label]="isOff() ? 'Show it again' : 'See without'" [outlined]="true" size="small" (onClick)="off.emit(!isOff())" />
       </div>
       <h3>Becomes</h3>
+      @if (rows().length > 1) { <label class="keeps"><input type="checkbox" [checked]="keepsLightness()" (change)="keepsLightness.set(!keepsLightness())" /> each as light beside the first as it was found</label> }
       <ul class="values" aria-label="Values">
         @for (entry of values(); track entry.words) {
-          <li><button type="button" [attr.aria-pressed]="entry.isChosen" (click)="set.emit({ kind: 'value', value: entry.value })"><uv-color-chip [color]="entry.css" /><span>{{ entry.words }}</span></button></li>
+          <li><button type="button" [attr.aria-pressed]="entry.isChosen" (click)="give(entry.value)"><uv-color-chip [color]="entry.css" /><span>{{ entry.words }}</span></button></li>
         }
       </ul>
       @if (rows().length > 1) {
@@ -78,8 +80,10 @@ const MOST_LISTED = 60;
     .values uv-color-chip { width: 20px; height: 16px; }
     .list li { display: flex; justify-content: space-between; gap: 8px; padding: 2px 0; font-size: 12.5px; }
     .list li > :first-child { overflow-wrap: anywhere; }
-    .list a { color: inherit; }
+    .list a { display: inline-flex; align-items: center; min-height: 24px; color: inherit; }
     .note { margin-top: 4px; font-size: 12px; }
+    .keeps { display: flex; align-items: center; gap: 6px; min-height: 24px; margin-bottom: 4px; font-size: 12.5px; }
+    .keeps input { accent-color: var(--uv-ink); }
     .empty { padding: 6px 0; }
   `,
 })
@@ -93,6 +97,11 @@ export class RowDetail {
   readonly lock = output<boolean>();
   readonly tie = output<boolean>();
   readonly off = output<boolean>();
+  /** Emits where all rows of the same hue are to be chosen. */
+  readonly family = output();
+  /** Emits a value that rows take each in a shade of its own. */
+  readonly shades = output<PlainValue>();
+  protected readonly keepsLightness = signal(true);
 
   readonly #lead = computed(() => this.rows().at(0) ?? null);
   protected readonly places = toSignal(
@@ -138,6 +147,11 @@ export class RowDetail {
       };
     });
   });
+
+  protected give(value: PlainValue): void {
+    if (this.rows().length > 1 && this.keepsLightness()) this.shades.emit(value);
+    else this.set.emit({ kind: 'value', value });
+  }
 
   protected step(points: number): void {
     const becomes = this.#lead()?.becomes;
