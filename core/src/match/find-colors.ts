@@ -112,6 +112,7 @@ class PageScan {
   /** Elements that show text which comes down from elsewhere, by the element that decides it. */
   readonly #deciders = new Map<ElementNode, ElementNode[]>();
   readonly #inside = new Map<string, boolean>();
+  readonly #viewed = new WeakMap<StyleView, Viewed>();
 
   constructor(
     readonly site: SiteModel,
@@ -133,7 +134,7 @@ class PageScan {
 
   rest(into: Gathering): void {
     for (const element of this.page.document.elements) {
-      const paintings = paintingsOf(this.#rest, element);
+      const paintings = this.#paintingsIn(this.#rest, element);
       this.#restPaintings.set(element, paintings);
       for (const { property, style } of paintings) {
         if (property !== 'color') continue;
@@ -154,13 +155,22 @@ class PageScan {
         : this.page.document.elements.filter((element) => !looksAlike(view, this.#rest, element)),
     );
     if (changed.size === 0) return;
-    for (const element of this.elements)
-      if (lineageOf(element).some((node) => changed.has(node))) this.#take(into, element, view, state);
+    const inside = new Map<ElementNode, boolean>();
+    const isTouched = (element: ElementNode): boolean => {
+      let is = inside.get(element);
+      if (is === undefined)
+        inside.set(
+          element,
+          (is = changed.has(element) || (element.flatParent !== null && isTouched(element.flatParent))),
+        );
+      return is;
+    };
+    for (const element of this.elements) if (isTouched(element)) this.#take(into, element, view, state);
   }
 
   #take(into: Gathering, element: ElementNode, view: StyleView, state: CensusState): void {
     const restPaintings = this.#restPaintings.get(element) ?? [];
-    for (const painting of state === 'rest' ? restPaintings : paintingsOf(view, element)) {
+    for (const painting of state === 'rest' ? restPaintings : this.#paintingsIn(view, element)) {
       const key = this.#keyOf(view, element, painting);
       const before =
         state === 'rest'
@@ -289,24 +299,44 @@ class PageScan {
     return { key: `${job} ${hex}${isOnDark ? ' on dark' : ''}`, job, hex, isOnDark };
   }
 
+  /** What is known of a view already: texts in one box ask for the same grounds. */
+  #viewedIn(view: StyleView): Viewed {
+    let viewed = this.#viewed.get(view);
+    if (!viewed) this.#viewed.set(view, (viewed = { paintings: new Map(), grounds: new Map() }));
+    return viewed;
+  }
+
+  #paintingsIn(view: StyleView, element: ElementNode): readonly Painting[] {
+    const { paintings } = this.#viewedIn(view);
+    let found = paintings.get(element);
+    if (!found) paintings.set(element, (found = paintingsOf(view, element)));
+    return found;
+  }
+
   /** Fills that lie under an element, the nearest that hides what is under it: a row's, or a colour outside the scope as it is now. */
-  #groundsUnder(view: StyleView, from: ElementNode | null): { readonly key: string | null; readonly color: Color }[] {
-    for (let node = from; node; node = node.flatParent) {
-      const isIn = this.isIn(node);
-      const around = isIn ? view : this.#dressed;
-      const fills = paintingsOf(around, node).filter(
-        ({ use, pseudo, color }) =>
-          pseudo === '' && (use === 'fill' || use === 'gradient') && (color.alpha ?? 0) > MOSTLY_OPAQUE,
-      );
-      const stops = fills.filter(({ use }) => use === 'gradient');
-      const telling = stops.length > 0 ? stops : fills;
-      if (telling.length > 0)
-        return telling.map((painting) => ({
-          key: isIn ? this.#keyOf(around, node, painting).key : null,
-          color: { ...painting.color, alpha: 1 },
-        }));
-    }
-    return [{ key: null, color: WHITE }];
+  #groundsUnder(view: StyleView, from: ElementNode | null): readonly GroundUnder[] {
+    if (!from) return BARE;
+    const { grounds } = this.#viewedIn(view);
+    let found = grounds.get(from);
+    if (!found) grounds.set(from, (found = this.#ownGrounds(view, from) ?? this.#groundsUnder(view, from.flatParent)));
+    return found;
+  }
+
+  /** Fills an element lays under what is in it; `null` where it lets through what lies under it. */
+  #ownGrounds(view: StyleView, element: ElementNode): readonly GroundUnder[] | null {
+    const isIn = this.isIn(element);
+    const around = isIn ? view : this.#dressed;
+    const fills = this.#paintingsIn(around, element).filter(
+      ({ use, pseudo, color }) =>
+        pseudo === '' && (use === 'fill' || use === 'gradient') && (color.alpha ?? 0) > MOSTLY_OPAQUE,
+    );
+    const stops = fills.filter(({ use }) => use === 'gradient');
+    const telling = stops.length > 0 ? stops : fills;
+    if (telling.length === 0) return null;
+    return telling.map((painting) => ({
+      key: isIn ? this.#keyOf(around, element, painting).key : null,
+      color: { ...painting.color, alpha: 1 },
+    }));
   }
 }
 
@@ -329,6 +359,20 @@ interface EntryKey {
   readonly key: string;
   readonly job: Job;
   readonly hex: string;
+}
+
+/** A fill under something: a row's, or one outside the scope. */
+interface GroundUnder {
+  readonly key: string | null;
+  readonly color: Color;
+}
+
+/** The canvas, where nothing paints. */
+const BARE: readonly GroundUnder[] = [{ key: null, color: WHITE }];
+
+interface Viewed {
+  readonly paintings: Map<ElementNode, readonly Painting[]>;
+  readonly grounds: Map<ElementNode, readonly GroundUnder[]>;
 }
 
 /** Gathers places over pages and states, then joins near-duplicates. */

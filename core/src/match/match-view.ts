@@ -21,36 +21,39 @@ export function leadOf(site: SiteModel, scope: MatchScope): Spot | null {
   return null;
 }
 
-/** Actions by how much they draw the eye, as they arrived and as a proposal would have them. */
+/** Actions of one page by how much they draw the eye, as they arrived and as a proposal would have them. */
 export function prominences(
   site: SiteModel,
   scope: MatchScope,
   proposal: MatchProposal,
   width: number,
+  pageId: number,
 ): { readonly arrived: readonly Prominence[]; readonly matched: readonly Prominence[] } {
   return {
     arrived: prominenceOf(
       site,
       scope,
       width,
-      paintedBy(proposal, ({ found }) => found.hex),
+      paintedBy(proposal, pageId, ({ found }) => found.hex),
+      [pageId],
     ),
     matched: prominenceOf(
       site,
       scope,
       width,
-      paintedBy(proposal, ({ css }) => css),
+      paintedBy(proposal, pageId, ({ css }) => css),
+      [pageId],
     ),
   };
 }
 
-function paintedBy(proposal: MatchProposal, cssOf: (row: ProposedRow) => string): PaintedInstead {
+function paintedBy(proposal: MatchProposal, on: number, cssOf: (row: ProposedRow) => string): PaintedInstead {
   const colors = new Map<string, Color>();
   for (const row of proposal.rows) {
     const color = colorOfCss(cssOf(row));
     if (!color) continue;
     for (const { pageId, element, pseudo, property, state } of row.found.places)
-      if (state === 'rest' && pseudo === '') colors.set(`${pageId}:${element}:${property}`, color);
+      if (pageId === on && state === 'rest' && pseudo === '') colors.set(`${pageId}:${element}:${property}`, color);
   }
   return (pageId, element, property) => colors.get(`${pageId}:${element}:${property}`) ?? null;
 }

@@ -35,6 +35,7 @@ const FULL_CONTRAST = 7;
  * "What the eye meets first": the actions of a scope, page by page, by √area × (ΔE2000 of the fill to what lies around it + ¼ of
  * that of the label to the fill) × (½ + ½ · contrast of the label, from 1 : 1 to 7 : 1). A link without a fill counts by its letters
  * alone, and by the area of its lines. The figure is our own.
+ * @param pageIds pages looked at; all of the scope when absent.
  * @param painted what a proposal paints instead, by which the figures are reckoned before it is laid on.
  */
 export function prominenceOf(
@@ -42,8 +43,9 @@ export function prominenceOf(
   scope: MatchScope,
   width: number,
   painted: PaintedInstead = () => null,
+  pageIds: readonly number[] = pagesOf(site, scope),
 ): Prominence[] {
-  return pagesOf(site, scope).flatMap((pageId) => {
+  return pageIds.flatMap((pageId) => {
     const page = withVeneer(pageOf(site, pageId), '');
     const view = new StyleView(page, { environment: { width } });
     const raw = actionsOn(page, inScope(site, scope, pageId), view).map((element) =>

@@ -331,7 +331,7 @@ const engine: EngineApi = {
         found: { ...own, placeCount: places.length },
       })),
       unmet: proposal.unmet,
-      ...prominences(opened(), scope, proposal, width),
+      ...(lead ? prominences(opened(), scope, proposal, width, lead.pageId) : { arrived: [], matched: [] }),
       places: placesToLay(opened(), proposal, width),
       mains: choices.mains ?? found.mains,
       lead,

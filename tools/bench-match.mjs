@@ -1,0 +1,65 @@
+import { LARGE_SITES } from './large-sites.mjs';
+import { demoSite } from './demo-site.mjs';
+
+const WIDTH = 1280;
+
+/** Prints what looking through, proposing and laying on take, as ratios of one page's reading. */
+export async function benchMatch({ say, ms }) {
+  const core = await import('@upper-veneer/core');
+  const { dressSite, findColors, layMatch, openSite, proposeMatch, verifyMatch, withOverrides } = core;
+  const demo = demoSite();
+  const toEnd = (steps) => {
+    let longest = 0;
+    for (;;) {
+      const start = performance.now();
+      const step = steps.next();
+      longest = Math.max(longest, performance.now() - start);
+      if (step.done) return { value: step.value, longest };
+    }
+  };
+  const timed = (act) => {
+    const start = performance.now();
+    const value = act();
+    return { value, took: performance.now() - start };
+  };
+  const choices = { strategy: 'blend', locked: {}, equal: [] };
+  const propose = (site, scope) => {
+    const found = timed(() => toEnd(findColors(site, scope, WIDTH)));
+    const proposed = timed(() => proposeMatch(site, scope, found.value.value, choices));
+    return { found, proposed, all: found.took + proposed.took };
+  };
+  const part = { kind: 'parts', partIds: [2] };
+  // A first look compiles and reads the pages; the one after it is what a designer waits for at each change.
+  const first = propose(demo, { kind: 'site' });
+  const [one, whole] = [part, { kind: 'site' }].map(
+    (scope) => [0, 1, 2].map(() => propose(demo, scope)).sort((a, b) => a.all - b.all)[1],
+  );
+  say(
+    `Match, one part of the demo: ${ms(one.all)} (bound 150 ms); its whole site: ${ms(whole.all)} (bound 1 s), ${ms(first.all)} at the first look, reading the pages included`,
+  );
+  const laid = timed(() => toEnd(layMatch(demo, one.proposed.value, WIDTH)).value);
+  const proof = timed(
+    () => toEnd(verifyMatch(demo, withOverrides(demo, laid.value), part, one.proposed.value, WIDTH)).value,
+  );
+  say(
+    `Laying on ${laid.value.laid} places: ${ms(laid.took)}, ${ms((100 * laid.took) / laid.value.laid)} for 100 (bound 2 s); resolved once more in ${ms(proof.took)}`,
+  );
+  const files = Object.entries(LARGE_SITES.fifty());
+  const fifty = dressSite(
+    openSite({
+      pages: files
+        .filter(([path]) => path.endsWith('.html'))
+        .map(([path, html], i) => ({ id: i + 1, name: path, path, html })),
+      stylesheets: Object.fromEntries(files.filter(([path]) => path.endsWith('.css'))),
+      parts: [],
+      veneerPlace: 'head-end',
+      prefix: 'brand',
+    }),
+    [],
+    demo.palette,
+  );
+  const large = propose(fifty, { kind: 'site' });
+  say(
+    `Fifty pages of 1,900 elements, reading them included: ${ms(large.all)} (bound 20 s), the longest step between two signs of progress ${ms(large.found.value.longest)}`,
+  );
+}
