@@ -423,7 +423,7 @@ function tieCost(tie: Tie): number {
       if (ratio < wanted) return BROKEN_COST + 10 * (wanted - ratio);
       // What could not be read before is mended where that costs little.
       const asked = tie.meeting?.wanted ?? wanted;
-      return ratio < asked ? WEAK_COST * (1 - ratio / asked) : 0;
+      return ratio < asked ? WEAK_COST * (1.3 - ratio / asked) : 0;
     }
     case 'apart': {
       const apart = apartOf(tie);

@@ -69,7 +69,6 @@ describe('Match', () => {
     expect(await drawn('.qs-apply', 'background-color')).toBe('rgb(255, 157, 46)');
     // The plan is stored: it is there after a reload, and undone like anything else.
     await page.reload();
-    await choose('Booking form');
     await apply.getByText('left alone').waitFor();
     await page.getByRole('button', { name: 'Undo' }).click();
     await apply.getByText('left alone').waitFor({ state: 'detached' });

@@ -1,18 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { RouterLink } from '@angular/router';
+import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { familyOf, type Becomes, type MatchScope, type Strategy } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { SelectButton } from 'primeng/selectbutton';
 import type { ForcedStates } from '../shared/engine/engine-api';
 import { SiteStore } from '../shared/site/site-store';
 import { PaneSwitch } from '../shared/ui/pane-switch';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { combineLatest } from 'rxjs';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import { EyeFirst } from './eye-first';
 import { MatchStore } from './match-store';
 import { MatchTable } from './match-table';
+import { scopeInAddress, scopeOfAddress } from './plan';
 import { RowDetail } from './row-detail';
 import { ScopeList } from './scope-list';
 import { ScopePicture } from './scope-picture';
@@ -67,6 +69,8 @@ export class MatchPage {
   protected readonly site = inject(SiteStore);
   protected readonly match = inject(MatchStore);
   readonly #engine = inject(Engine);
+  readonly #route = inject(ActivatedRoute);
+  readonly #router = inject(Router);
 
   protected readonly chosen = linkedSignal<string, readonly string[]>({
     source: () => this.match.key(),
@@ -188,8 +192,23 @@ export class MatchPage {
     return drawn && (this.beside() === 'other' ? this.match.framed(drawn.lead.pageId, this.#otherCss()) : drawn.before);
   });
 
+  constructor() {
+    // A reload, a bookmark and the way back lead to the scope they were made of.
+    combineLatest([this.#route.queryParamMap, toObservable(this.site.site)])
+      .pipe(takeUntilDestroyed())
+      .subscribe(([params, site]) => {
+        const scope = site && scopeOfAddress(params.get('scope'), site);
+        if (scope && JSON.stringify(scope) !== JSON.stringify(this.match.scope())) this.match.choose(scope);
+      });
+  }
+
   protected choose(scope: MatchScope): void {
     this.match.choose(scope);
+    void this.#router.navigate([], {
+      relativeTo: this.#route,
+      queryParams: { scope: scopeInAddress(scope) },
+      queryParamsHandling: 'merge',
+    });
     this.pane.set('rows');
   }
 

@@ -21,3 +21,28 @@ export function planRequest(
     mains: (mains ?? []).map(({ pageId, element }) => ({ pageId, element })),
   };
 }
+
+/** A scope as the address holds it: `site`, `page-3`, `parts-2.7`. */
+export function scopeInAddress(scope: MatchScope): string {
+  switch (scope.kind) {
+    case 'site':
+      return 'site';
+    case 'page':
+      return `page-${scope.pageId}`;
+    case 'parts':
+      return `parts-${scope.partIds.join('.')}`;
+  }
+}
+
+/** The scope an address holds; `null` where it holds none, or one of what is no longer there. */
+export function scopeOfAddress(
+  text: string | null,
+  site: { readonly pages: readonly { readonly id: number }[]; readonly parts: readonly { readonly id: number }[] },
+): MatchScope | null {
+  if (text === 'site') return { kind: 'site' };
+  const [kind, ids = ''] = (text ?? '').split('-');
+  const numbers = ids.split('.').map(Number);
+  if (kind === 'page' && site.pages.some(({ id }) => id === numbers[0])) return { kind: 'page', pageId: numbers[0] };
+  const partIds = numbers.filter((number) => site.parts.some(({ id }) => id === number));
+  return kind === 'parts' && partIds.length > 0 ? { kind: 'parts', partIds } : null;
+}
