@@ -147,7 +147,7 @@ function hasContent(style: ElementStyle): boolean {
 }
 
 /** The declaration a property's value comes from: followed up where it is inherited, and to `color` where it is the current colour. */
-function decidingDeclaration(
+export function decidingDeclaration(
   style: ElementStyle,
   property: string,
 ): { readonly style: ElementStyle; readonly decided: RankedDeclaration | null } {

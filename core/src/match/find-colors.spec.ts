@@ -53,6 +53,19 @@ describe('foundColors', () => {
     expect(edge?.places.every(({ followsText }) => followsText)).toBe(true);
   });
 
+  it('lists the caret and the native accent where the page gives them, and nowhere else', () => {
+    const page = openOnePage(
+      'input { accent-color: #7a2bd6; caret-color: #7a2bd6 }',
+      '<input type=checkbox><input type=text><select><option>o</option></select>',
+    );
+    const jobs = (of: typeof page): string[] =>
+      foundColors(of, { kind: 'site' }, 1280)
+        .rows.filter(({ job }) => job === 'caret' || job === 'accent')
+        .map(({ id, elements }) => `${id} ${elements}`);
+    expect(jobs(page).sort()).toEqual(['accent #7a2bd6 1', 'caret #7a2bd6 1']);
+    expect(jobs(openOnePage('', '<input type=checkbox><input type=text>'))).toEqual([]);
+  });
+
   it('looks at the site as it arrived, whatever the veneer says', () => {
     const dressed = dressSite(
       site,

@@ -1,5 +1,5 @@
 import { allInState, CENSUS_STATES, type CensusState } from '../census/census-states.js';
-import { looksAlike, paintingsOf, type Painting } from '../census/paintings.js';
+import { looksAlike, type Painting } from '../census/paintings.js';
 import { visibleFills } from '../census/visible-fills.js';
 import { compositeOver, contrastRatio, relativeLuminance } from '../color/contrast.js';
 import { SAME_TO_THE_EYE, deltaE2000, deltaE2000OfLab, labOf } from '../color/delta-e.js';
@@ -21,6 +21,7 @@ import { colorOfCss } from '../veneer/palette.js';
 import { mainActions } from './actions.js';
 import type { FoundColor, FoundColors, FoundPlace, Home, Meeting } from './found-color.js';
 import { FILL_JOBS, JOBS, READ_JOBS, jobOf, type Job } from './job.js';
+import { matchPaintings } from './paintings.js';
 import { isWarningRed, paintsWords, saysWarning } from './place-words.js';
 import { inScope, pagesOf, type MatchScope } from './scope.js';
 
@@ -309,7 +310,7 @@ class PageScan {
   #paintingsIn(view: StyleView, element: ElementNode): readonly Painting[] {
     const { paintings } = this.#viewedIn(view);
     let found = paintings.get(element);
-    if (!found) paintings.set(element, (found = paintingsOf(view, element)));
+    if (!found) paintings.set(element, (found = matchPaintings(view, element)));
     return found;
   }
 

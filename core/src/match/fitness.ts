@@ -71,6 +71,8 @@ export const ROLE_COSTS: Readonly<Record<Job, Readonly<Partial<Record<RoleName, 
     'on-second': 0.2,
     ground: 0.3,
   },
+  caret: { ink: 0, accent: 0.1, link: 0.2, second: 0.25 },
+  accent: { accent: 0, second: 0.15, link: 0.25, ink: 0.35 },
   shadow: { ink: 0.25, line: 0.4 },
 };
 
@@ -106,6 +108,8 @@ export const LIGHTNESS_WEIGHT: Readonly<Record<Job, number>> = {
   frame: 0.5,
   ring: 0.2,
   icon: 0.5,
+  caret: 0.1,
+  accent: 0.2,
   shadow: 1,
 };
 
@@ -124,6 +128,8 @@ export const CHROMA_WEIGHT: Readonly<Record<Job, number>> = {
   frame: 0.2,
   ring: 0.1,
   icon: 0.25,
+  caret: 0.05,
+  accent: 0.1,
   shadow: 0.5,
 };
 

@@ -18,6 +18,8 @@ export const JOBS = [
   'frame',
   'ring',
   'icon',
+  'caret',
+  'accent',
   'shadow',
 ] as const;
 export type Job = (typeof JOBS)[number];
@@ -42,11 +44,15 @@ export const JOB_WORDS: Readonly<Record<Job, string>> = {
   frame: 'edge of a control',
   ring: 'ring',
   icon: 'icon',
+  caret: 'caret',
+  accent: 'native accent',
   shadow: 'shadow',
 };
 
 /** What a painted colour does: by what it is used for and by what stands around it. */
 export function jobOf(view: StyleView, element: ElementNode, { use, pseudo, property }: Painting): Job {
+  if (property === 'caret-color') return 'caret';
+  if (property === 'accent-color') return 'accent';
   switch (use) {
     case 'shadow':
       return 'shadow';

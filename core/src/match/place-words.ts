@@ -42,6 +42,8 @@ const OF_WORDS: Readonly<Record<Job, string>> = {
   frame: 'edge of',
   ring: 'ring of',
   icon: 'icon of',
+  caret: 'caret in',
+  accent: 'native accent of',
   shadow: 'shadow of',
 };
 

@@ -1,11 +1,11 @@
 import { allInState, CENSUS_STATES } from '../census/census-states.js';
-import { paintingsOf } from '../census/paintings.js';
 import { hexOf } from '../color/read-notation.js';
 import { StyleShare } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
 import { shortName } from '../selectors/describe-element.js';
 import { pageOf, type SiteModel } from '../site/site-model.js';
 import type { FoundPlace } from './found-color.js';
+import { matchPaintings } from './paintings.js';
 import type { MatchProposal } from './proposal.js';
 import { inScope, pagesOf, type MatchScope } from './scope.js';
 
@@ -52,8 +52,8 @@ export function* verifyMatch(
       );
       for (const element of now.document.elements) {
         const isInside = isIn(element);
-        const old = isInside ? [] : paintingsOf(was, element).map((painting) => hexOf(painting.color));
-        for (const [i, painting] of paintingsOf(is, element).entries()) {
+        const old = isInside ? [] : matchPaintings(was, element).map((painting) => hexOf(painting.color));
+        for (const [i, painting] of matchPaintings(is, element).entries()) {
           looked += 1;
           const { pseudo, property, index } = painting;
           const words = `${property} of ${shortName(element, pseudo)}${state === 'rest' ? '' : `, ${state}`}`;

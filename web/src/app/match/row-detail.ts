@@ -61,7 +61,7 @@ const MOST_LISTED = 60;
       </ul>
       @if (places().length > listed().length) { <p class="uv-soft note">and {{ places().length - listed().length }} more</p> }
     } @else {
-      <p class="uv-soft empty">Choose a row to give it another value, to keep it, or to see where it is painted. Shift and Ctrl choose several; Delete leaves them alone.</p>
+      <p class="uv-soft empty">Choose a row to give it another value, to keep it, or to see where it is painted. Shift and Ctrl choose several; Enter keeps them as they are, Delete leaves them alone.</p>
     }
   `,
   styles: `

@@ -14,6 +14,7 @@ const DRAFT: DraftDocument = {
   swatches: [],
   roles: [],
   exceptions: [],
+  plans: [],
   structure: 1,
   undo: null,
   redo: null,
