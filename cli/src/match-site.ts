@@ -68,7 +68,7 @@ export function layOn({ site, scope, proposal }: Matched): LaidOn {
   return {
     css: after.css,
     refused: laid.refused,
-    proof: toEnd(verifyMatch(site, after, scope, proposal, WIDTH)),
+    proof: toEnd(verifyMatch(site, after, scope, proposal)),
   };
 }
 

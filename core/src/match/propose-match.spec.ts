@@ -231,7 +231,7 @@ describe('layMatch', () => {
 
   it('makes every place what was proposed for it, as resolved', () => {
     expect(laid.refused).toEqual([]);
-    const steps = verifyMatch(site, after, scope, proposal, 1280);
+    const steps = verifyMatch(site, after, scope, proposal);
     let step = steps.next();
     while (!step.done) step = steps.next();
     expect(step.value).toEqual(jasmine.objectContaining({ missed: [], spilt: [] }));
@@ -268,7 +268,7 @@ describe('layMatch', () => {
       selector,
       important: false,
     }));
-    const steps = verifyMatch(site, dressSite(site, rules, PALETTE), scope, proposal, 1280);
+    const steps = verifyMatch(site, dressSite(site, rules, PALETTE), scope, proposal);
     let step = steps.next();
     while (!step.done) step = steps.next();
     const { missed, spilt } = step.value;

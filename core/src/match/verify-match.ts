@@ -19,20 +19,23 @@ export interface MatchProof {
   readonly spilt: readonly string[];
 }
 
+/** Viewport widths that are looked at: a desk, a tablet, a telephone (common practice). */
+export const PROOF_WIDTHS: readonly number[] = [1280, 820, 390];
 /** Lists are cut there; the counts before them are whole. */
 const MOST_TOLD = 20;
 
 /**
- * Resolves every page of the site with the overrides laid on: each place of the proposal has its colour, and nothing outside
- * the scope has another than before. A generator: it yields after each page and state.
+ * Resolves every page of the site with the overrides laid on, at each width: each place of the proposal has its colour, and nothing
+ * outside the scope has another than before. A generator: it yields after each page and state.
  * @param before the site without the new overrides.
+ * @param widths viewport widths looked at, CSS px.
  */
 export function* verifyMatch(
   before: SiteModel,
   after: SiteModel,
   scope: MatchScope,
   proposal: MatchProposal,
-  width: number,
+  widths: readonly number[] = PROOF_WIDTHS,
 ): Generator<string, MatchProof> {
   const wanted = new Map<string, string>();
   for (const { found, becomes, css } of proposal.rows)
@@ -41,7 +44,7 @@ export function* verifyMatch(
   const missed = new Set<string>();
   const spilt = new Set<string>();
   const pageIds = scope.kind === 'site' ? pagesOf(after, scope) : [...after.pages.keys()];
-  for (const pageId of pageIds) {
+  for (const [pageId, width] of pageIds.flatMap((id) => widths.map((width) => [id, width] as const))) {
     const [then, now] = [pageOf(before, pageId), pageOf(after, pageId)];
     const isIn = scope.kind === 'page' && scope.pageId !== pageId ? () => false : inScope(after, scope, pageId);
     const shares = [new StyleShare(), new StyleShare()];
@@ -56,7 +59,7 @@ export function* verifyMatch(
         for (const [i, painting] of matchPaintings(is, element).entries()) {
           looked += 1;
           const { pseudo, property, index } = painting;
-          const words = `${property} of ${shortName(element, pseudo)}${state === 'rest' ? '' : `, ${state}`}`;
+          const words = `${property} of ${shortName(element, pseudo)}${state === 'rest' ? '' : `, ${state}`}${width === widths[0] ? '' : `, at ${width} px`}`;
           const hex = hexOf(painting.color);
           if (!isInside) {
             if (old[i] !== hex) spilt.add(words);

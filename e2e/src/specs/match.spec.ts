@@ -47,7 +47,9 @@ describe('Match', () => {
     await line('fill of Hold my place').getByText('Accent', { exact: true }).waitFor();
     expect(await drawn('.qs-go', 'background-color')).toBe('rgb(180, 88, 42)');
     await page.getByRole('button', { name: /^Lay on \d+ places$/ }).click();
-    await page.getByText(/^Laid on \d+ places by \d+ overrides; proved, [\d,]+ places resolved$/).waitFor();
+    await page
+      .getByText(/^Laid on \d+ places by \d+ overrides; proved, [\d,]+ places resolved at 1280, 820, 390 px$/)
+      .waitFor();
     await page.locator('uv-scope-list li', { hasText: 'Booking form' }).getByText('18/18', { exact: true }).waitFor();
     await page.goto(`${product.url}/sheet`);
     const css = await page.locator('uv-sheet-page .lines').innerText();
@@ -113,7 +115,7 @@ describe('Match', () => {
     expect(becomes.every((words) => /^Link|^Link, \d+/.test(words.trim()))).toBeTrue();
     expect(await chosen.locator('td:nth-child(2)').allInnerTexts()).not.toContain(jasmine.stringMatching(/left alone/));
     await page.getByRole('button', { name: /^Lay on \d+ places$/ }).click();
-    await page.getByText(/; proved, [\d,]+ places resolved$/).waitFor();
+    await page.getByText(/; proved, [\d,]+ places resolved at 1280, 820, 390 px$/).waitFor();
   });
 
   it('leads from a place to the Bench, and says what it is for before anything is chosen', async () => {

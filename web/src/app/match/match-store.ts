@@ -1,5 +1,6 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
+  PROOF_WIDTHS,
   shadesLike,
   type Amendments,
   type Becomes,
@@ -316,6 +317,6 @@ export class MatchStore {
 
 /** What resolving the site with the overrides on says of them. */
 function proofWords({ looked, missed, spilt }: MatchProof): string {
-  const places = `${looked.toLocaleString('en')} places resolved`;
+  const places = `${looked.toLocaleString('en')} places resolved at ${PROOF_WIDTHS.join(', ')} px`;
   return missed.length + spilt.length === 0 ? `proved, ${places}` : `not proved, ${places}`;
 }

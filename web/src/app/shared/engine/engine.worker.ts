@@ -355,7 +355,7 @@ const engine: EngineApi = {
     const laid = await inTurns(layMatch(before, proposal, width), () => run === matchRun, onProgress);
     if (!laid) return null;
     const after = withOverrides(before, laid);
-    const proof = await inTurns(verifyMatch(before, after, scope, proposal, width), () => run === matchRun);
+    const proof = await inTurns(verifyMatch(before, after, scope, proposal), () => run === matchRun);
     return proof && { ...laid, proof };
   },
   stopMatch() {
