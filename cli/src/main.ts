@@ -1,6 +1,6 @@
 import { writeFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
-import { STRATEGIES, type Lighting, type Strategy } from '@upper-veneer/core';
+import { STRATEGIES, isProved, type Lighting, type Strategy } from '@upper-veneer/core';
 import { layOn, matchSite } from './match-site.js';
 import { readPalette } from './read-palette.js';
 import { readSite } from './read-site.js';
@@ -58,9 +58,13 @@ async function act(args: readonly string[]): Promise<number> {
   const { css, refused, proof } = layOn(matched);
   await write(css);
   for (const { reason, places } of refused) process.stderr.write(`${places} places not written: ${reason}\n`);
-  for (const words of proof.missed) process.stderr.write(`does not come to it: ${words}\n`);
-  for (const words of proof.spilt) process.stderr.write(`changed outside the scope: ${words}\n`);
-  return refused.length + proof.missed.length + proof.spilt.length > 0 ? 1 : 0;
+  for (const words of proof.missed.words) process.stderr.write(`does not come to it: ${words}\n`);
+  for (const words of proof.spilt.words) process.stderr.write(`changed outside the scope: ${words}\n`);
+  if (!isProved(proof))
+    process.stderr.write(
+      `not proved: ${proof.missed.count} places do not come to it, ${proof.spilt.count} changed outside, ${proof.unread.length} pages not wholly read\n`,
+    );
+  return refused.length > 0 || !isProved(proof) ? 1 : 0;
 }
 
 function parsed(args: readonly string[]): ReturnType<typeof parseOptions> {

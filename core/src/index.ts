@@ -213,4 +213,4 @@ export { prominenceOf, type Prominence } from './match/prominence.js';
 export type { Becomes, MatchChoices, MatchProposal, ProposedRow, Unmet } from './match/proposal.js';
 export { proposeMatch } from './match/propose-match.js';
 export type { MatchScope } from './match/scope.js';
-export { PROOF_WIDTHS, verifyMatch, type MatchProof } from './match/verify-match.js';
+export { PROOF_WIDTHS, isProved, verifyMatch, type MatchProof } from './match/verify-match.js';

@@ -16,6 +16,7 @@ import { StyleView } from '../resolve/style-view.js';
 import { wantedRatio } from '../resolve/text-figures.js';
 import { isExcepted } from '../site/exceptions.js';
 import { pageOf, type SiteModel } from '../site/site-model.js';
+import { unreadPages } from '../site/unread.js';
 import { WHITE, type Color } from '../values/color.js';
 import { colorOfCss } from '../veneer/palette.js';
 import { mainActions } from './actions.js';
@@ -45,23 +46,30 @@ const POINTS = 40_000;
 export function* findColors(site: SiteModel, scope: MatchScope, width: number): Generator<FindProgress, FoundColors> {
   const gathered = new Gathering(site);
   const pageIds = pagesOf(site, scope);
-  let isMeasured = false;
+  let [measuredPages, pages] = [0, 0];
   let done = 0;
   for (const pageId of pageIds) {
     const dressed = pageOf(site, pageId);
     const page = withVeneer(dressed, '');
     const layout = dressed.layouts?.get(width) ?? null;
-    isMeasured ||= layout !== null;
     const isIn = inScope(site, scope, pageId);
     const scan = new PageScan(site, pageId, page, dressed, width, layout, isIn);
     if (scan.elements.length > 0) {
+      pages += 1;
+      if (layout) measuredPages += 1;
       scan.rest(gathered);
       yield { page: page.path, share: (done + 0.3) / pageIds.length };
       for (const state of CENSUS_STATES) if (state !== 'rest') scan.state(gathered, state);
     }
     yield { page: page.path, share: (done += 1) / pageIds.length };
   }
-  return { ...gathered.result(), isMeasured, mains: mainActions(site, scope, width) };
+  return {
+    ...gathered.result(),
+    measuredPages,
+    pages,
+    unread: unreadPages(site),
+    mains: mainActions(site, scope, width),
+  };
 }
 
 /** Runs a generator to its end. */

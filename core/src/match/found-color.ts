@@ -1,4 +1,5 @@
 import type { CensusState } from '../census/census-states.js';
+import type { UnreadPage } from '../site/unread.js';
 import type { Spot } from '../veneer/override.js';
 import type { Job } from './job.js';
 
@@ -66,13 +67,14 @@ export interface FoundColor {
 
 /** Two rows that meet on the page, or a row and a colour outside the scope. */
 export interface Meeting {
-  readonly kind: 'read' | 'seen' | 'apart';
+  /** `step`: a state beside rest. */
+  readonly kind: 'read' | 'seen' | 'apart' | 'step';
   readonly ink: string;
   /** Row under or beside it; `null` where it lies outside the scope. */
   readonly ground: string | null;
   /** Hex of what lies outside, else `''`. */
   readonly outside: string;
-  /** Contrast ratio asked for, or ΔE2000 for `apart`. */
+  /** Contrast ratio asked for, or ΔE2000 for `apart` and `step`. */
   readonly wanted: number;
   /** What it is as found. */
   readonly before: number;
@@ -85,8 +87,12 @@ export interface FoundColors {
   /** The strongest first. */
   readonly rows: readonly FoundColor[];
   readonly meetings: readonly Meeting[];
-  /** Whether areas were measured; without them rows are ranked by their places alone. */
-  readonly isMeasured: boolean;
+  /** Pages whose areas were measured; on the others places count, but no area. */
+  readonly measuredPages: number;
+  /** Pages that the scope has places on. */
+  readonly pages: number;
+  /** Pages of which something was not read: what is found over them may be too little. */
+  readonly unread: readonly UnreadPage[];
   /** Main actions, as they are told from the page. */
   readonly mains: readonly Spot[];
 }

@@ -2,6 +2,7 @@ import type { ElementNode } from '../dom/tree.js';
 import { tellersOf } from '../elsewhere/tellers.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
+import { longhandsOfProperty } from '../properties/grouped.js';
 import { withVeneer } from '../resolve/page.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 import { placesOf } from '../site/places.js';
@@ -21,11 +22,10 @@ export interface LayProgress {
 export interface LaidMatch {
   readonly put: readonly Override[];
   readonly drop: readonly string[];
-  /** Places that are overridden, and those in the scope that were to be. */
+  /** Places that are overridden. */
   readonly laid: number;
-  readonly wanted: number;
   /** What could not be written, with the reason and how many places it leaves. */
-  readonly refused: readonly { readonly reason: string; readonly places: number; readonly names: readonly string[] }[];
+  readonly refused: readonly { readonly reason: string; readonly places: number }[];
 }
 
 /**
@@ -58,9 +58,9 @@ class Laying {
   #at: SiteModel;
   readonly #put = new Map<string, Override>();
   readonly #drop = new Set<string>();
-  readonly #refused = new Map<string, { places: number; readonly names: Set<string> }>();
+  /** Places by the reason they could not be written. */
+  readonly #refused = new Map<string, number>();
   #laid = 0;
-  #wanted = 0;
 
   constructor(
     readonly site: SiteModel,
@@ -73,17 +73,17 @@ class Laying {
   next(task: Task): void {
     const [first] = task.spots.values();
     const wish = this.#wishFor(task, first.spot);
+    if (task.isKept && !this.#isCovered(wish)) {
+      task.spots.delete(keyOf(first.spot));
+      return;
+    }
     const plan = planOverride(this.#at, wish);
     const served = plan.ok ? this.#servedBy(task, plan.put) : [];
     const keys = served.length > 0 ? served : [keyOf(first.spot)];
-    const places = keys.reduce((sum, key) => sum + (task.spots.get(key)?.places ?? 0), 0);
+    const places = task.isKept ? 0 : keys.reduce((sum, key) => sum + (task.spots.get(key)?.places ?? 0), 0);
     for (const key of keys) task.spots.delete(key);
-    this.#wanted += places;
     if (!plan.ok) {
-      const known = this.#refused.get(plan.reason) ?? { places: 0, names: new Set<string>() };
-      known.places += places;
-      known.names.add(`${task.property} of element ${first.spot.element}`);
-      this.#refused.set(plan.reason, known);
+      this.#refused.set(plan.reason, (this.#refused.get(plan.reason) ?? 0) + Math.max(1, places));
       return;
     }
     this.#laid += places;
@@ -114,6 +114,17 @@ class Laying {
     return isAll ? wished : { ...wished, reach: 'one' };
   }
 
+  /** Whether what is laid on by now hides what a state shows by itself. */
+  #isCovered({ pageId, element: number, pseudo, property, state, parent }: OverrideWish): boolean {
+    const dressed = pageOf(this.#at, pageId);
+    const element = elementOf(dressed, number);
+    const other = parent == null ? null : elementOf(dressed, parent);
+    const [now, own] = [dressed, withVeneer(dressed, '')].map((page) =>
+      viewIn(page, element, state, this.width, other).style(element, pseudo).resolved(leadLonghand(property)),
+    );
+    return now !== own;
+  }
+
   /** The state as an override names it: where that of another element paints the place, that one's. */
   #stateOf(
     spot: Spot,
@@ -129,8 +140,7 @@ class Laying {
     const elsewhere = ELSEWHERE[state];
     if (!elsewhere || applicableStates(element, pseudo).includes(state)) return { state };
     const page = withVeneer(pageOf(this.#at, spot.pageId), '');
-    const longhand = property === 'border-color' ? 'border-top-color' : property;
-    const teller = tellersOf(page, element, pseudo, { width: this.width }, longhand).find(
+    const teller = tellersOf(page, element, pseudo, { width: this.width }, leadLonghand(property)).find(
       (found) => found.state === elsewhere,
     );
     return teller ? { state: elsewhere, parent: teller.element.number } : { state };
@@ -142,11 +152,10 @@ class Laying {
     const rest = viewIn(page, element, 'rest', this.width);
     const parent = tellingParent(page, element, pseudo, this.width, rest);
     if (!parent) return null;
-    const longhand = property === 'border-color' ? 'border-top-color' : property;
     const [own, parents] = [
       viewIn(page, element, 'hover', this.width),
       viewIn(page, element, 'parent-hover', this.width, parent),
-    ].map((view) => view.style(element, pseudo).resolved(longhand));
+    ].map((view) => view.style(element, pseudo).resolved(leadLonghand(property)));
     return own === parents ? parent : null;
   }
 
@@ -168,14 +177,13 @@ class Laying {
       put: [...this.#put.values()],
       drop: [...this.#drop],
       laid: this.#laid,
-      wanted: this.#wanted,
-      refused: [...this.#refused].map(([reason, { places, names }]) => ({
-        reason,
-        places,
-        names: [...names].slice(0, 3),
-      })),
+      refused: [...this.#refused].map(([reason, places]) => ({ reason, places })),
     };
   }
+}
+
+function leadLonghand(property: string): string {
+  return longhandsOfProperty(property)[0];
 }
 
 function keyOf({ pageId, element }: Spot): string {

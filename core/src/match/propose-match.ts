@@ -184,7 +184,22 @@ class Search {
     for (const row of this.found.rows) {
       const a = this.#byRow.get(row.id);
       const b = row.atRest === null ? null : (this.#byRow.get(row.atRest) ?? null);
-      if (a && b && a !== b) add({ kind: 'step', a, b, fixed: null, wanted: JUST_NOTICED, meeting: null });
+      if (!a || !b || a === b || row.atRest === null) continue;
+      const before = deltaE2000OfLab(a.found.lab, b.found.lab);
+      // A step that was not to be noticed is asked of nobody, and what a fill carries may keep still.
+      const isAsked = before >= JUST_NOTICED && !CARRIED_JOBS.has(row.job);
+      const meeting: Meeting | null = isAsked
+        ? {
+            kind: 'step',
+            ink: row.id,
+            ground: row.atRest,
+            outside: '',
+            wanted: JUST_NOTICED,
+            before,
+            places: row.elements,
+          }
+        : null;
+      add({ kind: 'step', a, b, fixed: null, wanted: JUST_NOTICED, meeting });
     }
     const actions = this.#variables.filter(({ lead }) => lead.job === 'action' && lead.atRest === null);
     actions.forEach((a, i) => {
@@ -487,21 +502,26 @@ function opaque(color: Color): Color {
   return { ...color, alpha: 1 };
 }
 
+/** What a condition comes to: ΔE2000 where things are told apart, else contrast. */
+function figureOf(tie: Tie): number {
+  return tie.kind === 'apart' || tie.kind === 'step' ? apartOf(tie) : ratioOf(tie);
+}
+
 function isBroken(tie: Tie): boolean {
-  return (tie.kind === 'apart' ? apartOf(tie) : ratioOf(tie)) < tie.wanted - 1e-9;
+  return figureOf(tie) < tie.wanted - 1e-9;
 }
 
 function unmetOf(tie: Tie, meeting: Meeting): Unmet {
   const ground = tie.b ? opaque(shownOf(tie.b)) : (tie.fixed?.color ?? WHITE);
-  const isApart = tie.kind === 'apart';
-  const after = isApart ? apartOf(tie) : ratioOf(tie);
+  const isApart = tie.kind === 'apart' || tie.kind === 'step';
+  const after = figureOf(tie);
   const nearest = isApart ? null : nearestPassingShade(opaque(shownOf(tie.a)), ground, meeting.wanted);
   return {
     meeting,
     after,
     nearest: nearest && hexOf(nearest.color),
     words: isApart
-      ? `${tie.a.lead.paints} can hardly be told from what it stands on (ΔE ${after.toFixed(1)})`
+      ? `${tie.a.lead.paints} can hardly be told from ${tie.kind === 'step' ? 'how it is at rest' : 'what it stands on'} (ΔE ${after.toFixed(1)})`
       : `${JOB_WORDS[tie.a.lead.job]} comes to ${(Math.floor(after * 10) / 10).toFixed(1)} : 1 on ${hexOf(ground)}, ${meeting.wanted} is asked`,
   };
 }

@@ -1,34 +1,49 @@
-import { allInState, CENSUS_STATES } from '../census/census-states.js';
+import { allInState, CENSUS_STATES, type CensusState } from '../census/census-states.js';
 import { hexOf } from '../color/read-notation.js';
+import type { ElementNode } from '../dom/tree.js';
 import { StyleShare } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
 import { shortName } from '../selectors/describe-element.js';
 import { pageOf, type SiteModel } from '../site/site-model.js';
-import type { FoundPlace } from './found-color.js';
+import { unreadPages, type UnreadPage } from '../site/unread.js';
 import { matchPaintings } from './paintings.js';
 import type { MatchProposal } from './proposal.js';
-import { inScope, pagesOf, type MatchScope } from './scope.js';
+import { inScope, type MatchScope } from './scope.js';
 
 /** What resolving the site once more, with the overrides on it, found of them. */
 export interface MatchProof {
-  /** Places looked at: everything the scope paints, and everything else on its pages, in every state of the census. */
+  /** Places looked at: everything painted on the site, in every state of the census, at every width. */
   readonly looked: number;
-  /** Places that do not come to what was proposed, in words. */
-  readonly missed: readonly string[];
-  /** What changed outside the scope, in words. */
-  readonly spilt: readonly string[];
+  /** Places that do not come to what was proposed, or changed though they were to be left alone. */
+  readonly missed: Told;
+  /** What changed outside the scope. */
+  readonly spilt: Told;
+  /** Pages of which something was not read: nothing is proved there. */
+  readonly unread: readonly UnreadPage[];
+}
+
+/** Findings in words, the first of them, and how many there are. */
+export interface Told {
+  readonly words: readonly string[];
+  readonly count: number;
 }
 
 /** Viewport widths that are looked at: a desk, a tablet, a telephone (common practice). */
 export const PROOF_WIDTHS: readonly number[] = [1280, 820, 390];
-/** Lists are cut there; the counts before them are whole. */
+/** Findings that are put into words. */
 const MOST_TOLD = 20;
 
+/** Whether all was looked at, and nothing found. */
+export function isProved({ missed, spilt, unread }: MatchProof): boolean {
+  return missed.count + spilt.count + unread.length === 0;
+}
+
 /**
- * Resolves every page of the site with the overrides laid on, at each width: each place of the proposal has its colour, and nothing
- * outside the scope has another than before. A generator: it yields after each page and state.
+ * Resolves every page of the site with the overrides laid on, at each width: each place of the proposal has its colour, in a state that
+ * had none of its own that of rest, what is left alone is as it was, and nothing outside the scope has another colour than before.
+ * A generator: it yields after each page and state.
  * @param before the site without the new overrides.
- * @param widths viewport widths looked at, CSS px.
+ * @param widths viewport widths looked at, CSS px; the first is that at which the scope was looked through.
  */
 export function* verifyMatch(
   before: SiteModel,
@@ -37,47 +52,87 @@ export function* verifyMatch(
   proposal: MatchProposal,
   widths: readonly number[] = PROOF_WIDTHS,
 ): Generator<string, MatchProof> {
-  const wanted = new Map<string, string>();
-  for (const { found, becomes, css } of proposal.rows)
-    for (const place of found.places) if (becomes.kind === 'value') wanted.set(keyOf(place.pageId, place), css);
+  const wanted = wantedColors(proposal);
+  const unseen = new Set(wanted.keys());
+  const [missed, spilt] = [new Tally(), new Tally()];
   let looked = 0;
-  const missed = new Set<string>();
-  const spilt = new Set<string>();
-  const pageIds = scope.kind === 'site' ? pagesOf(after, scope) : [...after.pages.keys()];
-  for (const [pageId, width] of pageIds.flatMap((id) => widths.map((width) => [id, width] as const))) {
+  for (const pageId of after.pages.keys()) {
     const [then, now] = [pageOf(before, pageId), pageOf(after, pageId)];
     const isIn = scope.kind === 'page' && scope.pageId !== pageId ? () => false : inScope(after, scope, pageId);
-    const shares = [new StyleShare(), new StyleShare()];
-    for (const state of CENSUS_STATES) {
-      const states = allInState(now.document, state);
-      const [was, is] = [then, now].map(
-        (page, i) => new StyleView(page, { environment: { width }, states, share: shares[i] }),
-      );
-      for (const element of now.document.elements) {
-        const isInside = isIn(element);
-        const old = isInside ? [] : matchPaintings(was, element).map((painting) => hexOf(painting.color));
-        for (const [i, painting] of matchPaintings(is, element).entries()) {
-          looked += 1;
-          const { pseudo, property, index } = painting;
-          const words = `${property} of ${shortName(element, pseudo)}${state === 'rest' ? '' : `, ${state}`}${width === widths[0] ? '' : `, at ${width} px`}`;
-          const hex = hexOf(painting.color);
-          if (!isInside) {
-            if (old[i] !== hex) spilt.add(words);
-            continue;
+    for (const width of widths) {
+      const shares = [new StyleShare(), new StyleShare()];
+      for (const state of CENSUS_STATES) {
+        const states = allInState(now.document, state);
+        const [was, is] = [then, now].map(
+          (page, i) => new StyleView(page, { environment: { width }, states, share: shares[i] }),
+        );
+        for (const element of now.document.elements) {
+          const shown = colorsOf(is, element);
+          const old = colorsOf(was, element);
+          const isInside = isIn(element);
+          // What is painted no longer has changed as well.
+          for (const id of new Set([...shown.keys(), ...old.keys()])) {
+            looked += 1;
+            const place = `${pageId}:${element.number}:${id}`;
+            if (width === widths[0]) unseen.delete(`${place}:${state}`);
+            const hex = shown.get(id) ?? 'not painted';
+            const expected = isInside ? expectedOf(wanted, place, state) : undefined;
+            if (hex === (expected ?? old.get(id))) continue;
+            const where = `${propertyIn(id)} of ${shortName(element)}${state === 'rest' ? '' : `, ${state}`}${width === widths[0] ? '' : `, at ${width} px`}`;
+            if (isInside) missed.add(`${where} is ${hex}, not ${expected ?? old.get(id) ?? 'unpainted'}`);
+            else spilt.add(where);
           }
-          const css = wanted.get(keyOf(pageId, { element: element.number, pseudo, property, index, state }));
-          if (css !== undefined && css !== hex) missed.add(`${words} is ${hex}, not ${css}`);
         }
+        yield now.path;
       }
-      yield now.path;
     }
   }
-  return { looked, missed: [...missed].slice(0, MOST_TOLD), spilt: [...spilt].slice(0, MOST_TOLD) };
+  for (const place of unseen)
+    if (wanted.get(place) !== null) missed.add(`${propertyIn(place)} is not painted any more`);
+  return { looked, missed: missed.told(), spilt: spilt.told(), unread: unreadPages(after) };
 }
 
-function keyOf(
-  pageId: number,
-  { element, pseudo, property, index, state }: Pick<FoundPlace, 'element' | 'pseudo' | 'property' | 'index' | 'state'>,
-): string {
-  return `${pageId}:${element}:${pseudo}:${property}:${index}:${state}`;
+/** Colour each place is to have; `null` where it is left as it is. */
+function wantedColors({ rows }: MatchProposal): ReadonlyMap<string, string | null> {
+  const wanted = new Map<string, string | null>();
+  for (const { found, becomes, css } of rows)
+    for (const { pageId, element, pseudo, property, index, state } of found.places)
+      wanted.set(`${pageId}:${element}:${pseudo}|${property}|${index}:${state}`, becomes.kind === 'value' ? css : null);
+  return wanted;
+}
+
+/** What a place is to show in a state: its own there, else that of rest; `undefined` where it is to be as before. */
+function expectedOf(wanted: ReadonlyMap<string, string | null>, place: string, state: CensusState): string | undefined {
+  const own = wanted.get(`${place}:${state}`);
+  return (own === undefined ? wanted.get(`${place}:rest`) : own) ?? undefined;
+}
+
+/** Colours an element paints, by pseudo-element, property and place in its value. */
+function colorsOf(view: StyleView, element: ElementNode): Map<string, string> {
+  return new Map(
+    matchPaintings(view, element).map(({ pseudo, property, index, color }) => [
+      `${pseudo}|${property}|${index}`,
+      hexOf(color),
+    ]),
+  );
+}
+
+function propertyIn(id: string): string {
+  const [pseudo, property] = (id.split(':').find((part) => part.includes('|')) ?? id).split('|');
+  return pseudo === '' ? property : `${property} ::${pseudo}`;
+}
+
+/** Counts findings, and keeps the words of the first. */
+class Tally {
+  readonly #words = new Set<string>();
+  #count = 0;
+
+  add(words: string): void {
+    this.#count += 1;
+    if (this.#words.size < MOST_TOLD) this.#words.add(words);
+  }
+
+  told(): Told {
+    return { words: [...this.#words], count: this.#count };
+  }
 }

@@ -71,9 +71,6 @@ export function newContext(browser: Browser): Promise<BrowserContext> {
   return browser.newContext({ viewport: { width: 1280, height: 800 } });
 }
 
-/** Times the server is asked whether a change is stored; together about ten seconds. */
-const MOST_TRIES = 150;
-
 /** The Bench in a browser, with the words a designer would use. */
 export class BenchDriver {
   private constructor(
@@ -151,10 +148,12 @@ export class BenchDriver {
 
   /** Waits until the stored draft is another than `before`. @throws when it stays as it was. */
   async changed(before: number): Promise<void> {
-    for (let tries = 0; (await this.version()) === before; tries += 1) {
-      if (tries === MOST_TRIES) throw new Error(`The draft is still version ${before}`);
-      await this.page.waitForTimeout(60);
-    }
+    await this.page.waitForFunction(
+      async (version) =>
+        ((await (await fetch('/api/sites/1/draft')).json()) as { version: number }).version !== version,
+      before,
+      { polling: 60, timeout: 10_000 },
+    );
     await this.settled();
   }
 

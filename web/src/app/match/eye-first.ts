@@ -10,7 +10,7 @@ const MOST_SHOWN = 6;
   imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>What the eye meets first</h2>
+    <h2>What the eye meets first <span class="uv-soft">on {{ pageName() }}</span></h2>
     @if (rows().length > 0) {
       <ol>
         @for (row of rows(); track row.element) {
@@ -27,6 +27,7 @@ const MOST_SHOWN = 6;
   styles: `
     :host { display: block; padding: 10px 14px 12px; border-bottom: 1px solid var(--uv-line-strong); }
     h2 { margin-bottom: 6px; font-weight: 700; }
+    h2 span { font-weight: 400; }
     ol { display: grid; gap: 7px; margin: 0 0 8px; padding: 0; list-style: none; }
     li { display: grid; gap: 3px; }
     .head { display: flex; justify-content: space-between; gap: 8px; font-size: 12.5px; }
@@ -42,6 +43,8 @@ export class EyeFirst {
   readonly arrived = input.required<readonly Prominence[]>();
   readonly matched = input.required<readonly Prominence[]>();
   readonly pageId = input.required<number>();
+  /** The page it is reckoned on, by name. */
+  readonly pageName = input.required<string>();
   readonly mains = input<readonly Spot[]>([]);
   readonly named = output<Spot>();
 

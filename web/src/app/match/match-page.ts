@@ -6,6 +6,7 @@ import { Button } from 'primeng/button';
 import { SelectButton } from 'primeng/selectbutton';
 import type { ForcedStates } from '../shared/engine/engine-api';
 import { SiteStore } from '../shared/site/site-store';
+import { UnreadMark } from '../shared/ui/unread-mark';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { combineLatest } from 'rxjs';
@@ -45,6 +46,7 @@ const SHOWN_STATES: readonly { readonly state: string; readonly label: string; r
     ScopeList,
     ScopePicture,
     SelectButton,
+    UnreadMark,
   ],
   providers: [MatchStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -91,6 +93,10 @@ export class MatchPage {
     const names = site.parts.filter(({ id }) => scope.partIds.includes(id)).map((part) => part.name);
     return names.length > 2 ? `${names[0]} and ${names.length - 1} more` : names.join(' and ');
   });
+  /** The page that is drawn, on which prominence is reckoned. */
+  protected readonly drawnOn = computed(
+    () => this.site.site()?.pages.find(({ id }) => id === this.match.view()?.lead?.pageId)?.name ?? '',
+  );
   protected readonly doing = computed(() => {
     const state = this.match.state();
     return state.status === 'working' ? state.doing : '';
@@ -115,7 +121,7 @@ export class MatchPage {
       `${view.rows.length - left} matched`,
       ...(ours > 0 ? [`${ours} ours already`] : []),
       ...(kept > 0 ? [`${kept} set by hand`] : []),
-      ...(view.isMeasured ? [] : ['areas not measured']),
+      ...(view.measuredPages < view.pages ? [`areas of ${view.measuredPages} of ${view.pages} pages`] : []),
     ].join(' · ');
   });
   protected readonly states = computed(() => {

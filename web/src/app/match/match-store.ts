@@ -1,10 +1,10 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   PROOF_WIDTHS,
+  isProved,
   shadesLike,
   type Amendments,
   type Becomes,
-  type FoundPlace,
   type MatchChoices,
   type MatchProof,
   type MatchScope,
@@ -130,10 +130,6 @@ export class MatchStore {
     void this.#engine.remote.stopMatch();
   }
 
-  placesOf(rowId: string): Promise<readonly FoundPlace[]> {
-    return this.#engine.remote.matchPlaces(rowId);
-  }
-
   setStrategy(strategy: Strategy): void {
     this.#settle(strategy === 'blend' ? 'Blend in' : 'Stand out', { ...this.choices(), strategy });
   }
@@ -217,8 +213,8 @@ export class MatchStore {
         ...laid.refused.map(
           ({ reason, places }) => `not written, ${places} ${places === 1 ? 'place' : 'places'}: ${reason}`,
         ),
-        ...laid.proof.missed.map((words) => `does not come to it: ${words}`),
-        ...laid.proof.spilt.map((words) => `changed outside the scope: ${words}`),
+        ...told('does not come to it', laid.proof.missed),
+        ...told('changed outside the scope', laid.proof.spilt),
       ]);
       if (laid.put.length === 0 && laid.drop.length === 0) {
         this.laidWords.set('Nothing to lay on');
@@ -316,7 +312,13 @@ export class MatchStore {
 }
 
 /** What resolving the site with the overrides on says of them. */
-function proofWords({ looked, missed, spilt }: MatchProof): string {
-  const places = `${looked.toLocaleString('en')} places resolved at ${PROOF_WIDTHS.join(', ')} px`;
-  return missed.length + spilt.length === 0 ? `proved, ${places}` : `not proved, ${places}`;
+function proofWords(proof: MatchProof): string {
+  const places = `${proof.looked.toLocaleString('en')} places resolved at ${PROOF_WIDTHS.join(', ')} px`;
+  return isProved(proof) ? `proved, ${places}` : `not proved, ${places}`;
+}
+
+/** Findings in words, and how many more there are. */
+function told(what: string, { words, count }: MatchProof['missed']): string[] {
+  const more = count - words.length;
+  return [...words.map((entry) => `${what}: ${entry}`), ...(more > 0 ? [`${what}: ${more} more`] : [])];
 }

@@ -59,7 +59,7 @@ const MOST_LISTED = 60;
           <li><span>{{ place.property }}{{ place.pseudo ? ' ::' + place.pseudo : '' }}{{ place.state === 'rest' ? '' : ', ' + place.state }}@if (place.isHidden) { <span class="uv-soft"> hidden</span> }</span><a [routerLink]="'/bench'" [queryParams]="spotOf(place)">Bench</a></li>
         }
       </ul>
-      @if (places().length > listed().length) { <p class="uv-soft note">and {{ places().length - listed().length }} more</p> }
+      @if (lead.found.placeCount > listed().length) { <p class="uv-soft note">and {{ lead.found.placeCount - listed().length }} more</p> }
     } @else {
       <p class="uv-soft empty">Choose a row to give it another value, to keep it, or to see where it is painted. Shift and Ctrl choose several; Enter keeps them as they are, Delete leaves them alone.</p>
     }

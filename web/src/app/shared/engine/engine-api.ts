@@ -51,6 +51,7 @@ import type {
   StatesQuestion,
   TidyProgress,
   TidySheet,
+  UnreadPage,
   Topic,
   VerdictProgress,
 } from '@upper-veneer/core';
@@ -167,7 +168,9 @@ export interface MatchView {
   readonly frameCss: string;
   /** Elements of that page which a state paints otherwise, by state. */
   readonly answering: Readonly<Record<string, readonly number[]>>;
-  readonly isMeasured: boolean;
+  readonly measuredPages: number;
+  readonly pages: number;
+  readonly unread: readonly UnreadPage[];
 }
 
 /** Overrides for a proposal, and what resolving the site with them on found. */

@@ -194,24 +194,16 @@ const engine: EngineApi = {
   async judge(override, width, onProgress) {
     const run = (judgeRun += 1);
     const judged = opened();
-    const steps = judgeSteps(judged, override, width);
-    let shown = performance.now();
-    for (;;) {
-      const step = steps.next();
-      if (step.done)
-        return {
-          override,
-          findings: step.value,
-          gloss: glossOf(judged, override),
-          whyImportant: whyImportant(judged, override),
-          companions: companionsOf(judged, override, width),
-        };
-      if (performance.now() - shown < 60) continue;
-      shown = performance.now();
-      onProgress(step.value);
-      await new Promise((done) => setTimeout(done));
-      if (run !== judgeRun) return null;
-    }
+    const findings = await inTurns(judgeSteps(judged, override, width), () => run === judgeRun, onProgress);
+    return (
+      findings && {
+        override,
+        findings,
+        gloss: glossOf(judged, override),
+        whyImportant: whyImportant(judged, override),
+        companions: companionsOf(judged, override, width),
+      }
+    );
   },
   overPicture: (texts, raster) =>
     texts.map((css) => {
@@ -254,18 +246,7 @@ const engine: EngineApi = {
   find: (pageId, text) => findElements(opened(), pageId, text),
   async tidy(onProgress) {
     const run = (tidyRun += 1);
-    const steps = tidySteps(opened());
-    let shown = 0;
-    for (;;) {
-      const step = steps.next();
-      if (step.done) return step.value;
-      if (performance.now() - shown < 60) continue;
-      shown = performance.now();
-      onProgress(step.value);
-      // Lets other questions in, and a newer sheet.
-      await new Promise((done) => setTimeout(done));
-      if (run !== tidyRun) return null;
-    }
+    return inTurns(tidySteps(opened()), () => run === tidyRun, onProgress);
   },
   async families() {
     await readAll();
@@ -306,17 +287,9 @@ const engine: EngineApi = {
   },
   async findColors(scope, width, onProgress) {
     const run = (matchRun += 1);
-    const steps = findColors(opened(), scope, width);
-    for (;;) {
-      const step = steps.next();
-      if (step.done) {
-        matching = { scope, width, found: step.value, proposal: null };
-        return true;
-      }
-      onProgress(step.value);
-      await new Promise((done) => setTimeout(done));
-      if (run !== matchRun) return false;
-    }
+    const found = await inTurns(findColors(opened(), scope, width), () => run === matchRun, onProgress);
+    if (found) matching = { scope, width, found, proposal: null };
+    return found !== null;
   },
   proposeMatch(choices, without) {
     if (!matching) return null;
@@ -337,7 +310,9 @@ const engine: EngineApi = {
       lead,
       frameCss: lead ? rewriteStates(previewCss(opened(), shown, lead.pageId, width)) : '',
       answering: answeringOn(found, lead?.pageId ?? -1),
-      isMeasured: found.isMeasured,
+      measuredPages: found.measuredPages,
+      pages: found.pages,
+      unread: found.unread,
     };
   },
   previewMatch(choices) {
