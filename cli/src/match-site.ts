@@ -5,6 +5,7 @@ import {
   openSite,
   proposeMatch,
   selectorProblem,
+  toEnd,
   verifyMatch,
   withOverrides,
   type LaidMatch,
@@ -70,11 +71,4 @@ export function layOn({ site, scope, proposal }: Matched): LaidOn {
     refused: laid.refused,
     proof: toEnd(verifyMatch(site, after, scope, proposal)),
   };
-}
-
-function toEnd<Step, Result>(steps: Generator<Step, Result>): Result {
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
 }

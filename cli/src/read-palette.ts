@@ -1,7 +1,9 @@
 import { readFile } from 'node:fs/promises';
 import {
   colorOfCss,
+  colorOfValue,
   hexOf,
+  invertRoles,
   proposeRoles,
   readTokenPalette,
   type Lighting,
@@ -28,14 +30,25 @@ export async function readPalette(path: string, lighting: Lighting): Promise<Pal
     throw new UsageProblem(
       `${path} must at least fill the roles ground, ink and accent, by aliases such as "ink": { "$value": "{swatch.night}" }`,
     );
-  const derived = proposeRoles({ ground, ink, accent }, lighting);
+  const light = proposeRoles({ ground, ink, accent }, 'light');
+  const filled = new Map(
+    palette.roles.map(({ role }) => [role, colorOfValue({ kind: 'role', role, shade: 0 }, palette)]),
+  );
+  const all = Object.fromEntries(
+    Object.entries(light).map(([role, color]) => [role, filled.get(role as RoleName) ?? color]),
+  );
+  // The second lighting of a palette is derived from the whole of the first.
+  const derived = lighting === 'light' ? light : invertRoles(all);
   const given = new Set(lighting === 'light' ? palette.roles.map(({ role }) => role) : []);
   const missing = (Object.keys(derived) as RoleName[]).filter((role) => !given.has(role));
   const from = Math.max(0, ...palette.swatches.map(({ id }) => id)) + 1;
   return {
     swatches: [
       ...palette.swatches,
-      ...missing.map((role, i) => ({ id: from + i, name: role.replace('-', ' '), css: hexOf(derived[role]) })),
+      ...missing.flatMap((role, i) => {
+        const color = derived[role];
+        return color ? [{ id: from + i, name: role.replace('-', ' '), css: hexOf(color) }] : [];
+      }),
     ],
     roles: [
       ...palette.roles.filter(({ role }) => given.has(role)),

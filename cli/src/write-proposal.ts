@@ -20,13 +20,15 @@ export function proposalAsJson({ site, proposal }: Matched): string {
         uses: [found.job],
         area: Math.round(found.area),
         home: found.homes.map(describeHome),
-        places: found.places.map(({ pageId, element, pseudo, state, property }) => ({
-          page: pathOf(pageId),
-          element,
-          pseudo,
-          state,
-          property,
-        })),
+        places: found.places
+          .filter(({ isEcho }) => !isEcho)
+          .map(({ pageId, element, pseudo, state, property }) => ({
+            page: pathOf(pageId),
+            element,
+            pseudo,
+            state,
+            property,
+          })),
         becomes: { ...becomesAsJson(becomes, site.palette), css },
         reason,
         ...(worst

@@ -1,16 +1,28 @@
 import type { PlainValue, Strategy } from '@upper-veneer/core';
 import { STRATEGIES } from '@upper-veneer/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsOptional, IsString, Length, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Length,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { PlainValueBody } from './requests.js';
 
 /** Rows one plan can settle. */
 const MOST_ROWS = 2000;
+const MOST_PLACES = 3000;
 
 /** A row that keeps its value: one of the palette, a literal, or none where it is left alone. */
 export class SettledRowBody {
   @IsString({ message: 'must be a text' })
-  @Length(1, 120, { message: 'must have 1 to 120 characters' })
+  @Length(1, 400, { message: 'must have 1 to 400 characters' })
   row: string;
 
   @IsOptional()
@@ -25,6 +37,19 @@ export class EqualRowsBody {
   @ArrayMaxSize(MOST_ROWS, { message: `can hold ${MOST_ROWS} rows at most` })
   @IsString({ each: true, message: 'must hold rows' })
   rows: string[];
+}
+
+/** Places of a row that are a row of their own. */
+export class ApartBody {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 400, { message: 'must have 1 to 400 characters' })
+  row: string;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(MOST_PLACES, { message: `can hold ${MOST_PLACES} places at most` })
+  @IsString({ each: true, message: 'must hold places' })
+  @MaxLength(200, { each: true, message: 'must hold places of 200 characters at most' })
+  places: string[];
 }
 
 /** An element of a page. */
@@ -70,4 +95,28 @@ export class PlanRequest {
   @ValidateNested({ each: true })
   @Type(() => MainActionBody)
   mains: MainActionBody[];
+
+  /** Custom properties of the theme that are overridden themselves, by id; where that is the shorter way when absent. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(500, { message: 'can hold 500 properties at most' })
+  @IsString({ each: true, message: 'must hold ids' })
+  @MaxLength(1000, { each: true, message: 'must hold ids of 1,000 characters at most' })
+  properties?: string[] | null;
+
+  /** Places set apart from their rows; none when absent. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(200, { message: 'can hold 200 lists at most' })
+  @ValidateNested({ each: true })
+  @Type(() => ApartBody)
+  apart?: ApartBody[];
+
+  /** Rows merged into one; none when absent. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(200, { message: 'can hold 200 lists at most' })
+  @ValidateNested({ each: true })
+  @Type(() => EqualRowsBody)
+  merged?: EqualRowsBody[];
 }

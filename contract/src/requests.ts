@@ -248,6 +248,18 @@ export class SwatchBody {
   @IsOptional()
   @Allow()
   token?: string | null;
+
+  /** Where it came from; what is stored stays where it is absent. */
+  @IsOptional()
+  @IsString({ message: 'must be a text' })
+  @MaxLength(200, { message: 'can have 200 characters at most' })
+  origin?: string;
+
+  /** What was noted of it; what is stored stays where it is absent. */
+  @IsOptional()
+  @IsString({ message: 'must be a text' })
+  @MaxLength(400, { message: 'can have 400 characters at most' })
+  note?: string;
 }
 
 /** What fills a role on the wire: a swatch by its name. */
@@ -262,6 +274,45 @@ export class RoleBody {
   @Min(-100, { message: 'cannot be more than 100 darker' })
   @Max(100, { message: 'cannot be more than 100 lighter' })
   shade: number;
+
+  /** Whether the product filled it and nobody confirmed that. */
+  @IsOptional()
+  @IsBoolean({ message: 'must be true or false' })
+  isAssumed?: boolean;
+}
+
+/** How a second lighting is told, on the wire. */
+class LightingSignalBody {
+  @IsIn(['scheme', 'marker'], { message: 'must be scheme or marker' })
+  kind: 'scheme' | 'marker';
+
+  @ValidateIf((body: LightingSignalBody) => body.kind === 'marker')
+  @IsIn(['html', 'body'], { message: 'must be html or body' })
+  on?: 'html' | 'body';
+
+  @ValidateIf((body: LightingSignalBody) => body.kind === 'marker')
+  @IsString({ message: 'must be the name of an attribute' })
+  @Matches(/^[a-z_][a-z0-9_.-]{0,79}$/i, { message: 'must be the name of an attribute' })
+  attribute?: string;
+
+  @ValidateIf((body: LightingSignalBody) => body.kind === 'marker')
+  @IsString({ message: 'must be a text' })
+  @MaxLength(120, { message: 'can have 120 characters at most' })
+  value?: string;
+}
+
+/** The second lighting on the wire. */
+export class SecondLightingBody {
+  @ValidateNested()
+  @Type(() => LightingSignalBody)
+  told: LightingSignalBody;
+
+  /** Roles set by hand; the others are derived. */
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(50, { message: 'can hold 50 roles at most' })
+  @ValidateNested({ each: true })
+  @Type(() => RoleBody)
+  roles: readonly RoleBody[];
 }
 
 /** The whole palette as it is to be, in one step of undo. */
@@ -281,6 +332,12 @@ export class PaletteRequest {
   @ValidateNested({ each: true })
   @Type(() => RoleBody)
   roles: readonly RoleBody[];
+
+  /** `null` takes the second lighting away; what is stored stays where it is absent. */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => SecondLightingBody)
+  second?: SecondLightingBody | null;
 
   /** Overrides that change in the same step, such as those of a swatch that goes. */
   @IsOptional()

@@ -1,4 +1,4 @@
-import type { MatchChoices, Override, Palette, RoleName, VeneerPlace } from '@upper-veneer/core';
+import type { MatchChoices, Override, Palette, RoleName, SecondLighting, VeneerPlace } from '@upper-veneer/core';
 import type { ExceptionBody, OpenerBody, PartBody } from './site-requests.js';
 import type { ProblemDocument } from './problem-document.js';
 
@@ -46,6 +46,8 @@ export interface DraftDocument {
   readonly overrides: readonly Override[];
   readonly swatches: Palette['swatches'];
   readonly roles: Palette['roles'];
+  /** The second lighting; `null` for a site of one. */
+  readonly second: SecondLighting | null;
   readonly exceptions: readonly ExceptionBody[];
   /** What is settled of matching each scope, the scope as JSON. */
   readonly plans: readonly { readonly scope: string; readonly choices: MatchChoices }[];

@@ -52,21 +52,43 @@ export { cssOfValue, customPropertyOf } from './veneer/custom-property.js';
 export { namedValues, rolePropertyNames, type NamedValue } from './veneer/named-values.js';
 export { nameKey } from './veneer/name-key.js';
 export { namesOf, type PaletteNames } from './veneer/palette-names.js';
-export { ROLE_NAMES, colorOfCss, type Palette, type RoleFill, type RoleName, type Swatch } from './veneer/palette.js';
+export {
+  ROLE_NAMES,
+  colorOfCss,
+  paletteIn,
+  type Palette,
+  type RoleFill,
+  type RoleName,
+  type SecondLighting,
+  type Swatch,
+} from './veneer/palette.js';
+export {
+  LIGHTINGS,
+  markerSelector,
+  otherLighting,
+  type Lighting,
+  type LightingMarker,
+  type LightingSignal,
+} from './veneer/lighting.js';
+export { readMarker, type MarkerReading } from './veneer/read-marker.js';
+export { derivedRoles, handSet } from './veneer/role-color.js';
+export { invertRoles } from './veneer/invert-roles.js';
 export { valueProblem } from './veneer/value-problem.js';
 export { readBackDifference } from './site/read-back.js';
 export { selectorProblem } from './selectors/selector-problem.js';
 export { wholenessProblem } from './syntax/whole-text.js';
 export type { Naming } from './veneer/naming.js';
 export type { SheetOptions } from './veneer/sheet-options.js';
-export { compileVeneer, type CompileOptions } from './veneer/compile-veneer.js';
+export { compileRules, compileVeneer, type CompileOptions } from './veneer/compile-veneer.js';
 export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
 export { rewriteStates, stateAttribute } from './frame/rewrite-states.js';
 export {
-  toggledOn,
   dressSite,
   elementOf,
   layOut,
+  inEachLighting,
+  lightSite,
+  shownOtherwise,
   openParts,
   openSite,
   pageOf,
@@ -109,6 +131,7 @@ export type { Setting } from './conditions/environment.js';
 export type { IconKind } from './inspect/icon-kind.js';
 export { placesOf } from './site/places.js';
 export { judgeOverride, judgeSteps } from './verdict/verdict.js';
+export { judgeLightings } from './verdict/judge-lightings.js';
 export { wishOf } from './veneer/wish-of.js';
 export type { VerdictProgress } from './verdict/effects.js';
 export type { Finding, Repair } from './verdict/finding.js';
@@ -168,7 +191,7 @@ export type { SheetSummary } from './census/sheets.js';
 export { brandStandingOf, type BrandStanding } from './palette/brand-standing.js';
 export { HARMONIES, harmonyOf, type Harmony } from './palette/harmonies.js';
 export { MEANT_PAIRS } from './palette/meant-pairs.js';
-export { proposeRoles, type Lighting, type PaletteStart } from './palette/propose-roles.js';
+export { proposeRoles, type PaletteStart } from './palette/propose-roles.js';
 export { readTokenPalette } from './palette/files/design-tokens.js';
 export { PALETTE_FORMATS, readPaletteFile } from './palette/files/palette-file.js';
 export type { NamedColor, PaletteFile } from './palette/files/named-color.js';
@@ -213,4 +236,12 @@ export { prominenceOf, type Prominence } from './match/prominence.js';
 export type { Becomes, MatchChoices, MatchProposal, ProposedRow, Unmet } from './match/proposal.js';
 export { proposeMatch } from './match/propose-match.js';
 export type { MatchScope } from './match/scope.js';
+export { fedProperties, type FedProperty, type Follower } from './match/fed-properties.js';
+export { themeProperties, type ThemeProperty } from './match/theme-properties.js';
+export { staleChoices, withRowAsFound, withoutStale, type StaleChoice } from './match/stale-choices.js';
+export { isOfRow, placeId, regroup, rowAsFound } from './match/regroup.js';
+export { proposalIn } from './match/proposal-in.js';
+export { verifyLightings } from './match/verify-lightings.js';
 export { PROOF_WIDTHS, isProved, verifyMatch, type MatchProof } from './match/verify-match.js';
+export type { PassedOver } from './plan/pass-over.js';
+export { toEnd } from './to-end.js';

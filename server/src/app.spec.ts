@@ -256,6 +256,52 @@ describe('the server', () => {
       };
     };
 
+    it('with its second lighting, where it came from and what was noted, until they are told otherwise', async () => {
+      const body = current();
+      const [first] = body.swatches;
+      const told = { kind: 'marker', on: 'body', attribute: 'class', value: 'night' };
+      const second = { told, roles: [{ role: 'accent', swatch: first.name, shade: 12 }] };
+      const noted = {
+        ...body,
+        swatches: body.swatches.map((swatch) => ({ ...swatch, origin: 'logo.svg', note: 'from Ines' })),
+      };
+      expect((await put({ ...noted, second })).status).toBe(200);
+      const stored = server.store.palettes.bySite(server.siteId);
+      expect(stored.second).toEqual({
+        told,
+        roles: [{ role: 'accent', swatchId: first.id, shade: 12 }],
+      } as typeof stored.second);
+      expect(stored.swatches[0]).toEqual(jasmine.objectContaining({ origin: 'logo.svg', note: 'from Ines' }));
+      // A client that knows of neither leaves both as they are.
+      expect(
+        (await put({ ...body, swatches: body.swatches.map(({ id, name, css }) => ({ id, name, css })) })).status,
+      ).toBe(200);
+      expect(server.store.palettes.bySite(server.siteId)).toEqual(stored);
+      expect((await put({ ...body, second: null })).status).toBe(200);
+      expect(server.store.palettes.bySite(server.siteId).second).toBeNull();
+      await server.post(`/api/sites/${server.siteId}/undo`, {});
+      expect(server.store.palettes.bySite(server.siteId)).toEqual(stored);
+    });
+
+    it('but no lighting that nothing could tell', async () => {
+      const body = current();
+      const of = (told: unknown, roles: unknown = []): unknown => ({ ...body, second: { told, roles } });
+      for (const [wrong, field] of [
+        [of({ kind: 'moon' }), 'second.told.kind'],
+        [of({ kind: 'marker', on: 'main', attribute: 'class', value: 'x' }), 'second.told.on'],
+        [of({ kind: 'marker', on: 'html', attribute: 'data-x"]{}', value: '' }), 'second.told.attribute'],
+        [of({ kind: 'marker', on: 'html', attribute: 'class', value: '' }), 'second.told'],
+        [of({ kind: 'scheme' }, [{ role: 'accent', swatch: 'Nobody', shade: 0 }]), 'second.roles.0.swatch'],
+      ] as const) {
+        const response = await put(wrong);
+        expect([400, 422]).toContain(response.status);
+        expect((await problemOf(response)).errors?.map((error) => error.field))
+          .withContext(field)
+          .toContain(field);
+      }
+      expect(server.store.palettes.bySite(server.siteId).second).toBeNull();
+    });
+
     it('and ripples an edit through the sheet, in one step of undo', async () => {
       await change({ label: 'x', put: [override], drop: [] });
       await server.post(`/api/sites/${server.siteId}/revisions`, { note: '' });

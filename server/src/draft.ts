@@ -2,10 +2,13 @@ import {
   OVERRIDABLE,
   colorOfCss,
   compileVeneer,
+  markerSelector,
   nameKey,
   readBackDifference,
+  readMarker,
   selectorProblem,
   valueProblem,
+  type LightingMarker,
   type Override,
 } from '@upper-veneer/core';
 import { LRUCache } from 'lru-cache';
@@ -106,12 +109,20 @@ export function checkPalette(
     if (colorOfCss(css) === null) errors.push({ field: `${field}.css`, reason: `"${css}" is no colour` });
   });
   const names = new Set(palette.swatches.map(({ name }) => name));
-  palette.roles.forEach(({ role, swatch }, i) => {
-    if (!names.has(swatch))
-      errors.push({ field: `roles.${i}.swatch`, reason: `"${swatch}" is no swatch of this palette` });
-    if (palette.roles.findIndex((other) => other.role === role) !== i)
-      errors.push({ field: `roles.${i}.role`, reason: 'is filled twice' });
-  });
+  for (const [field, list] of [
+    ['roles', palette.roles],
+    ['second.roles', palette.second?.roles ?? []],
+  ] as const)
+    list.forEach(({ role, swatch }, i) => {
+      if (!names.has(swatch))
+        errors.push({ field: `${field}.${i}.swatch`, reason: `"${swatch}" is no swatch of this palette` });
+      if (list.findIndex((other) => other.role === role) !== i)
+        errors.push({ field: `${field}.${i}.role`, reason: 'is filled twice' });
+    });
+  if (palette.second?.told.kind === 'marker') {
+    const marker = readMarker(markerSelector(palette.second.told as LightingMarker));
+    if (!marker.ok) errors.push({ field: 'second.told', reason: marker.reason });
+  }
   const kept = new Set(palette.swatches.map(({ id }) => id));
   const roles = new Set(palette.roles.map(({ role }) => role));
   const changed = new Map(rebound.map((override) => [override.id, override]));

@@ -25,7 +25,15 @@ function isScope(text: string): boolean {
 }
 
 /** What is settled, as the core takes it. */
-export function choicesOf({ strategy, settled, equal, mains }: Omit<PlanRequest, 'label' | 'scope'>): MatchChoices {
+export function choicesOf({
+  strategy,
+  settled,
+  equal,
+  mains,
+  properties,
+  apart,
+  merged,
+}: Omit<PlanRequest, 'label' | 'scope'>): MatchChoices {
   return {
     strategy,
     locked: Object.fromEntries(
@@ -33,5 +41,8 @@ export function choicesOf({ strategy, settled, equal, mains }: Omit<PlanRequest,
     ),
     equal: equal.map(({ rows }) => rows),
     mains: mains.length > 0 ? mains.map(({ pageId, element }) => ({ pageId, element })) : null,
+    ...(properties ? { properties } : {}),
+    ...(apart?.length ? { apart: apart.map(({ row, places }) => ({ row, places })) } : {}),
+    ...(merged?.length ? { merged: merged.map(({ rows }) => rows) } : {}),
   };
 }

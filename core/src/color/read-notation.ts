@@ -65,9 +65,12 @@ function withoutTail(text: string): string {
 }
 
 function readTriplet(text: string): Color | null {
-  const labelled = /^r ?[:=] ?(\d{1,3}) ?[,;]? ?g ?[:=] ?(\d{1,3}) ?[,;]? ?b ?[:=] ?(\d{1,3})$/i.exec(text);
+  const labelled = /^r ?[:=]? ?(\d{1,3}) ?[,;]? ?g ?[:=]? ?(\d{1,3}) ?[,;]? ?b ?[:=]? ?(\d{1,3})$/i.exec(text);
   const bare =
-    labelled ?? /^\(? ?(\d{1,3}(?:\.\d+)?) ?[, ;/] ?(\d{1,3}(?:\.\d+)?) ?[, ;/] ?(\d{1,3}(?:\.\d+)?) ?\)?$/.exec(text);
+    labelled ??
+    /^\(? ?(\d{1,3}(?:\.\d+)?) ?[, ;/|_-] ?(\d{1,3}(?:\.\d+)?) ?[, ;/|_-] ?(\d{1,3}(?:\.\d+)?) ?\)?$/.exec(text) ??
+    // Nine digits run together are no hex: three channels of three.
+    /^(\d{3})(\d{3})(\d{3})$/.exec(text);
   if (bare) {
     const values = bare.slice(1, 4).map(Number);
     return values.every((value) => value <= 255)

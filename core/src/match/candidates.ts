@@ -4,7 +4,7 @@ import { turns } from '../color/shade.js';
 import type { Color } from '../values/color.js';
 import { channelsIn, type Triple } from '../values/convert-color.js';
 import { colorOfValue, type PlainValue } from '../veneer/override-value.js';
-import type { Palette, RoleName } from '../veneer/palette.js';
+import { paletteIn, type Palette, type RoleName } from '../veneer/palette.js';
 
 /** One value that a row could become, with all that is reckoned from it. */
 export interface Candidate {
@@ -13,6 +13,8 @@ export interface Candidate {
   readonly role: RoleName | null;
   readonly shade: number;
   readonly figures: ColorFigures;
+  /** What it comes to in the second lighting; `null` in a site of one. */
+  readonly inverted: ColorFigures | null;
 }
 
 /** What is asked of a colour again and again. */
@@ -45,7 +47,15 @@ export function candidatesOf(palette: Palette): Candidate[] {
     return SHADES.flatMap((shade): Candidate[] => {
       const value = at(shade);
       const color = colorOfValue(value, palette);
-      return color && !turns(own, shade) ? [{ value, role, shade, figures: figuresOf(color) }] : [];
+      return color && !turns(own, shade)
+        ? [{ value, role, shade, figures: figuresOf(color), inverted: invertedFigures(value, palette) }]
+        : [];
     });
   });
+}
+
+/** What a value comes to in the second lighting; `null` in a site of one. */
+export function invertedFigures(value: PlainValue, palette: Palette): ColorFigures | null {
+  const color = palette.second ? colorOfValue(value, paletteIn(palette, 'inverted')) : null;
+  return color && figuresOf(color);
 }

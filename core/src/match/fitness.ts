@@ -74,6 +74,10 @@ export const ROLE_COSTS: Readonly<Record<Job, Readonly<Partial<Record<RoleName, 
   caret: { ink: 0, accent: 0.1, link: 0.2, second: 0.25 },
   accent: { accent: 0, second: 0.15, link: 0.25, ink: 0.35 },
   shadow: { ink: 0.25, line: 0.4 },
+  highlight: { second: 0, accent: 0.05, link: 0.1, ring: 0.15, ink: 0.3, line: 0.3, panel: 0.4, ground: 0.5 },
+  selected: { 'on-second': 0, 'on-accent': 0.02, ink: 0.05, ground: 0.1, panel: 0.15 },
+  thumb: { line: 0, 'soft-ink': 0.05, accent: 0.1, second: 0.1, ring: 0.2, ink: 0.25 },
+  track: { panel: 0, ground: 0, line: 0.25 },
 };
 
 export const UNUSUAL = 0.9;
@@ -111,6 +115,10 @@ export const LIGHTNESS_WEIGHT: Readonly<Record<Job, number>> = {
   caret: 0.1,
   accent: 0.2,
   shadow: 1,
+  highlight: 0.6,
+  selected: 0.5,
+  thumb: 0.6,
+  track: 1,
 };
 
 /** How much a difference in OKLCH chroma counts, taken as a share of `VIVID`. */
@@ -131,8 +139,14 @@ export const CHROMA_WEIGHT: Readonly<Record<Job, number>> = {
   caret: 0.05,
   accent: 0.1,
   shadow: 0.5,
+  highlight: 0.3,
+  selected: 0.15,
+  thumb: 0.3,
+  track: 0.3,
 };
 
+/** ΔE2000 that is just noticed. Source: Mahy, Van Eycken, Oosterlinck 1994. */
+export const JUST_NOTICED = 2.3;
 /** OKLCH chroma of a plainly coloured thing (common practice). */
 export const VIVID = 0.15;
 /** What a point of shade away from its role costs: a role itself is preferred. */

@@ -20,6 +20,10 @@ export interface FoundPlace {
   readonly anchor: number;
   /** Whether it is the current colour, or comes down to a pseudo-element from its element: it follows the element's text. */
   readonly followsText: boolean;
+  /** Whether it is said of every element at once, on the root: the override reaches everywhere. */
+  readonly isOfAll?: boolean;
+  /** Whether a state says once more what shows at rest: it needs an override only where that for rest does not reach it. */
+  readonly isEcho?: boolean;
 }
 
 /** Where a found colour can really be changed. */
@@ -65,6 +69,18 @@ export interface FoundColor {
   readonly atRest: string | null;
 }
 
+/** How opacity lets through what lies behind. */
+export interface Veil {
+  /** Opacity of the ink over its ground, 0–1. */
+  readonly ink: number;
+  /** Opacity of both over what lies behind them, 0–1. */
+  readonly whole: number;
+  /** Row behind; `null` where it lies outside the scope. */
+  readonly behind: string | null;
+  /** Hex of what lies behind outside the scope, else `''`. */
+  readonly outside: string;
+}
+
 /** Two rows that meet on the page, or a row and a colour outside the scope. */
 export interface Meeting {
   /** `step`: a state beside rest. */
@@ -74,6 +90,8 @@ export interface Meeting {
   readonly ground: string | null;
   /** Hex of what lies outside, else `''`. */
   readonly outside: string;
+  /** `null` where nothing is let through. */
+  readonly veil: Veil | null;
   /** Contrast ratio asked for, or ΔE2000 for `apart` and `step`. */
   readonly wanted: number;
   /** What it is as found. */

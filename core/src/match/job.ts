@@ -21,6 +21,10 @@ export const JOBS = [
   'caret',
   'accent',
   'shadow',
+  'highlight',
+  'selected',
+  'thumb',
+  'track',
 ] as const;
 export type Job = (typeof JOBS)[number];
 
@@ -47,10 +51,18 @@ export const JOB_WORDS: Readonly<Record<Job, string>> = {
   caret: 'caret',
   accent: 'native accent',
   shadow: 'shadow',
+  highlight: 'highlight of selected text',
+  selected: 'selected text',
+  thumb: 'scrollbar thumb',
+  track: 'scrollbar track',
 };
 
 /** What a painted colour does: by what it is used for and by what stands around it. */
-export function jobOf(view: StyleView, element: ElementNode, { use, pseudo, property }: Painting): Job {
+export function jobOf(view: StyleView, element: ElementNode, { use, pseudo, property, index }: Painting): Job {
+  if (pseudo === 'selection') return property === 'color' ? 'selected' : 'highlight';
+  if (pseudo === '-webkit-scrollbar-thumb') return 'thumb';
+  if (pseudo === '-webkit-scrollbar-track') return 'track';
+  if (property === 'scrollbar-color') return index === 0 ? 'thumb' : 'track';
   if (property === 'caret-color') return 'caret';
   if (property === 'accent-color') return 'accent';
   switch (use) {

@@ -12,6 +12,13 @@ import type { OverrideWish } from '../veneer/override-wish.js';
 import { tellingParent } from '../verdict/telling-parent.js';
 import type { MatchProposal } from './proposal.js';
 import { tasksOf, type Task } from './lay-tasks.js';
+import type { ThemeProperty } from './theme-properties.js';
+import { allInState } from '../census/census-states.js';
+import { hexOf } from '../color/read-notation.js';
+import { StyleView } from '../resolve/style-view.js';
+import { readComposite } from '../veneer/composite.js';
+import { plainCssOfValue } from '../veneer/override-value.js';
+import { colorOfCss } from '../veneer/palette.js';
 
 export interface LayProgress {
   readonly done: number;
@@ -32,11 +39,21 @@ export interface LaidMatch {
  * Overrides for all that a proposal changes: one rule for alike elements where all of them are meant, else one for each.
  * A generator: it yields after each, so that a caller can show progress and stop.
  * @param width viewport width the scope was looked at, CSS px.
+ * @param properties of the theme; those taken are overridden first, and what follows them to its colour needs nothing more.
  */
-export function* layMatch(site: SiteModel, proposal: MatchProposal, width: number): Generator<LayProgress, LaidMatch> {
+export function* layMatch(
+  site: SiteModel,
+  proposal: MatchProposal,
+  width: number,
+  properties: readonly ThemeProperty[] = [],
+): Generator<LayProgress, LaidMatch> {
   const tasks = tasksOf(site, proposal, width);
   const of = tasks.reduce((sum, { spots }) => sum + spots.size, 0);
   const laying = new Laying(site, width);
+  for (const property of properties.filter(({ isTaken }) => isTaken)) {
+    laying.overrideProperty(property);
+    yield { done: 0, of };
+  }
   for (const task of tasks) {
     while (task.spots.size > 0) {
       laying.next(task);
@@ -58,6 +75,8 @@ class Laying {
   #at: SiteModel;
   readonly #put = new Map<string, Override>();
   readonly #drop = new Set<string>();
+  /** Elements and pseudo-elements that follow a property of the theme that was overridden. */
+  readonly #fed = new Set<string>();
   /** Places by the reason they could not be written. */
   readonly #refused = new Map<string, number>();
   #laid = 0;
@@ -69,9 +88,37 @@ class Laying {
     this.#at = site;
   }
 
+  /** Overrides a custom property where it is declared. */
+  overrideProperty({ fed, value }: ThemeProperty): void {
+    if (!value) return;
+    const plan = planOverride(this.#at, {
+      ...fed.spot,
+      pseudo: '',
+      state: 'rest',
+      reach: 'alike',
+      property: fed.name,
+      value,
+      width: this.width,
+    });
+    if (!plan.ok) {
+      this.#refused.set(`${fed.name}: ${plan.reason}`, fed.followers.length);
+      return;
+    }
+    this.#keep(plan);
+    for (const { pageId, element, decider, pseudo } of fed.followers)
+      for (const key of [`${element}:${pseudo}`, `${decider}:`, `${decider}:${pseudo}`])
+        this.#fed.add(`${pageId}:${key}`);
+  }
+
   /** Takes the next place of a task, with all that one override serves. */
   next(task: Task): void {
     const [first] = task.spots.values();
+    const { pageId, element } = first.spot;
+    if ((task.isEcho || this.#fed.has(`${pageId}:${element}:${task.pseudo}`)) && this.#isSo(task, first.spot)) {
+      task.spots.delete(keyOf(first.spot));
+      this.#laid += task.isKept || task.isEcho ? 0 : first.places;
+      return;
+    }
     const wish = this.#wishFor(task, first.spot);
     if (task.isKept && !this.#isCovered(wish)) {
       task.spots.delete(keyOf(first.spot));
@@ -80,13 +127,43 @@ class Laying {
     const plan = planOverride(this.#at, wish);
     const served = plan.ok ? this.#servedBy(task, plan.put) : [];
     const keys = served.length > 0 ? served : [keyOf(first.spot)];
-    const places = task.isKept ? 0 : keys.reduce((sum, key) => sum + (task.spots.get(key)?.places ?? 0), 0);
+    const places =
+      task.isKept || task.isEcho ? 0 : keys.reduce((sum, key) => sum + (task.spots.get(key)?.places ?? 0), 0);
     for (const key of keys) task.spots.delete(key);
     if (!plan.ok) {
       this.#refused.set(plan.reason, (this.#refused.get(plan.reason) ?? 0) + Math.max(1, places));
       return;
     }
     this.#laid += places;
+    this.#keep(plan);
+  }
+
+  /** Whether a place comes to what it is to become already. */
+  #isSo({ property, pseudo, state, value }: Task, { pageId, element: number }: Spot): boolean {
+    const page = pageOf(this.#at, pageId);
+    const element = elementOf(page, number);
+    const view = new StyleView(page, {
+      environment: { width: this.width },
+      states: allInState(page.document, state),
+    });
+    const style = view.style(element, pseudo);
+    const wanted = plainCssOfValue(value, this.site.palette);
+    if (value.kind === 'composite') {
+      const same = (css: string): string =>
+        readComposite(css, this.site.palette).css + JSON.stringify(readComposite(css, this.site.palette).colors);
+      return longhandsOfProperty(property).every((longhand) => same(style.resolved(longhand)) === same(wanted));
+    }
+    const color = colorOfCss(wanted);
+    return (
+      color !== null &&
+      longhandsOfProperty(property).every((longhand) => {
+        const shown = style.color(longhand);
+        return shown !== null && hexOf(shown) === hexOf(color);
+      })
+    );
+  }
+
+  #keep(plan: { readonly put: readonly Override[]; readonly drop: readonly string[] }): void {
     for (const id of plan.drop) {
       this.#put.delete(id);
       if (this.site.overrides.some((override) => override.id === id)) this.#drop.add(id);
@@ -99,11 +176,12 @@ class Laying {
   }
 
   /** Alike elements by one rule, where none of them is to stay as it is. */
-  #wishFor({ property, pseudo, state, value, spots }: Task, spot: Spot): OverrideWish {
+  #wishFor({ property, pseudo, state, value, spots, isOfAll }: Task, spot: Spot): OverrideWish {
     const page = pageOf(this.#at, spot.pageId);
     const element = elementOf(page, spot.element);
     const base = { ...spot, pseudo, property, value, width: this.width, reach: 'alike' as const };
     const wished: OverrideWish = { ...base, ...this.#stateOf(spot, element, pseudo, property, state) };
+    if (isOfAll) return { ...wished, reach: 'everywhere' };
     const alike = placesOf(this.#at, wished);
     const pageIds = new Map([...this.#at.pages].map(([id, own]) => [own.document, id]));
     const isAll =

@@ -45,7 +45,14 @@ const OF_WORDS: Readonly<Record<Job, string>> = {
   caret: 'caret in',
   accent: 'native accent of',
   shadow: 'shadow of',
+  highlight: 'highlight of selected text,',
+  selected: 'selected text,',
+  thumb: 'scrollbar thumb,',
+  track: 'scrollbar track,',
 };
+
+/** Jobs that say already which pseudo-element is meant. */
+const SAYS_PSEUDO: ReadonlySet<Job> = new Set<Job>(['placeholder', 'icon', 'highlight', 'selected', 'thumb', 'track']);
 
 /** What a row paints in words: `fill of Apply, Hold my place and 2 more`. */
 export function paintsWords(
@@ -55,7 +62,11 @@ export function paintsWords(
   const names = [
     ...new Set(
       // The job says already what the pseudo-element is.
-      places.map(({ node, pseudo }) => plainName(node, job === 'placeholder' || job === 'icon' ? '' : pseudo)),
+      places.map(({ node, pseudo }) =>
+        SAYS_PSEUDO.has(job) && node.parent === null
+          ? 'everywhere'
+          : plainName(node, SAYS_PSEUDO.has(job) ? '' : pseudo),
+      ),
     ),
   ];
   const shown = names.slice(0, 2).join(', ');

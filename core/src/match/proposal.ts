@@ -15,6 +15,12 @@ export interface MatchChoices {
   readonly equal: readonly (readonly string[])[];
   /** The main actions named by hand; those told from the page when absent. */
   readonly mains?: readonly Spot[] | null;
+  /** Custom properties of the theme that are overridden themselves, by id; where that is the shorter way when absent. */
+  readonly properties?: readonly string[] | null;
+  /** Places of a row that are a row of their own, by `placeId`. */
+  readonly apart?: readonly { readonly row: string; readonly places: readonly string[] }[];
+  /** Rows that are one: each list is merged into its first. */
+  readonly merged?: readonly (readonly string[])[];
 }
 
 /** One row with what is proposed for it. */
@@ -27,6 +33,8 @@ export interface ProposedRow {
   readonly isLocked: boolean;
   /** The hardest it meets, after: its worst ratio to what is asked; `null` where nothing is read or seen of it. */
   readonly worst: { readonly ratio: number; readonly wanted: number; readonly before: number } | null;
+  /** The same in the second lighting, where what is not bound to a role stays as it is; `null` in a site of one. */
+  readonly inverted: Pick<ProposedRow, 'css' | 'worst'> | null;
 }
 
 /** A hard condition that no choice could meet. */

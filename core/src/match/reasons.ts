@@ -7,7 +7,7 @@ import { JOB_WORDS } from './job.js';
 /** Why a row becomes what it becomes, in plain words. */
 export function reasonFor(
   row: FoundColor,
-  { value, role, shade }: Candidate,
+  { value, role, shade, inverted }: Candidate,
   strategy: Strategy,
   isLocked: boolean,
 ): string {
@@ -23,6 +23,9 @@ export function reasonFor(
   if (row.atRest !== null) return `${words} in a state: its step is kept`;
   const meant = role !== null && (ROLE_COSTS[row.job][role] ?? 1) <= 0.05;
   const base = role === null ? `${words}: nearest swatch` : `${words}: ${role.replace('-', ' ')}`;
-  if (shade !== 0) return `${base}, ${shade < 0 ? 'darker' : 'lighter'} to be read or told apart`;
+  if (row.isBrand && shade === 0 && role !== null) return `${words}: ${role.replace('-', ' ')}, so that it follows`;
+  // Which way a shade goes can differ between two lightings.
+  const way = inverted ? 'a shade' : shade < 0 ? 'darker' : 'lighter';
+  if (shade !== 0) return `${base}, ${way} to be read or told apart`;
   return meant ? base : `${base}, nearest in lightness`;
 }

@@ -33,11 +33,15 @@ function brandColors(palette: Palette): { readonly name: string; readonly color:
     name,
     color: colorOfValue({ kind: 'swatch', swatchId: id, shade: 0 }, palette),
   }));
+  const isInverted = palette.lighting === 'inverted' && palette.second != null;
   const shades = palette.roles
-    .filter(({ shade }) => shade !== 0)
-    .map(({ role, swatchId, shade }) => ({
-      name: `${role.replace('-', ' ')}, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId, shade: 0 }, palette))}`,
-      color: colorOfValue({ kind: 'role', role, shade: 0 }, palette),
-    }));
+    .filter(({ shade }) => isInverted || shade !== 0)
+    .map(({ role, swatchId, shade }) => {
+      const swatch = colorOfValue({ kind: 'swatch', swatchId, shade: 0 }, palette);
+      return {
+        name: `${role.replace('-', ' ')}, ${isInverted ? 'inverted' : describeShade(shade, swatch)}`,
+        color: colorOfValue({ kind: 'role', role, shade: 0 }, palette),
+      };
+    });
   return [...swatches, ...shades].flatMap(({ name, color }) => (color ? [{ name, color }] : []));
 }

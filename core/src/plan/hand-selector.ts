@@ -4,6 +4,7 @@ import { clears, findThreshold } from '../reach/threshold.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { Override, Spot } from '../veneer/override.js';
 import { settingsThatMatter } from '../site/environments.js';
+import { inOtherLighting } from '../site/other-lighting.js';
 import { placesOf } from '../site/places.js';
 import type { SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from '../selectors/touched.js';
@@ -67,6 +68,7 @@ export function checkSelector(site: SiteModel, override: Override, text: string)
     longhands: longhandsOfProperty(override.property),
     isReplaced: (selector) => override.selector.split(', ').includes(selector),
     environments: settingsThatMatter(site, longhandsOfProperty(override.property), override.widths).settings,
+    alsoAt: inOtherLighting(site),
   });
   const isWeak =
     (bar.important && !override.important) || (bar.important === override.important && !clears(specificity, bar));

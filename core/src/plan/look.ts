@@ -4,6 +4,7 @@ import type { ElementStyle } from '../resolve/element-style.js';
 import type { OverrideState, OverrideTarget, Spot } from '../veneer/override.js';
 import { boundValue, type OverrideValue } from '../veneer/override-value.js';
 import { plainName } from '../selectors/describe-element.js';
+import { passOver, type PassedOver } from './pass-over.js';
 import { overridesOfCell } from './plan-override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
@@ -78,7 +79,7 @@ export function pasteLook(
   look: Look,
   target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>,
   width: number,
-): OverrideWish[] {
+): PassedOver {
   const page = pageOf(site, target.pageId);
   const element = elementOf(page, target.element);
   const wishes: OverrideWish[] = [];
@@ -99,7 +100,7 @@ export function pasteLook(
       if (!isAsRest) wishes.push({ ...target, state, property: entry.property, value: entry.value, width });
     }
   }
-  return wishes;
+  return passOver(site, wishes);
 }
 
 /** Value of a property whose sides or corners agree; `null` where they do not. */

@@ -9,6 +9,7 @@ import { valueProblem } from '../veneer/value-problem.js';
 import { isInRange } from '../veneer/media.js';
 import { isScrollbarPart } from '../veneer/scrollbars.js';
 import { settingsThatMatter } from '../site/environments.js';
+import { inOtherLighting } from '../site/other-lighting.js';
 import { sharedSelector } from '../site/counterparts.js';
 import { isForAll, placesOf } from '../site/places.js';
 import { CLOSED_TO_VISITED, isOpenToVisited } from '../grid/visited.js';
@@ -157,6 +158,7 @@ function selectorFor(
           isEarlier(override, wish),
       ),
     environments: settingsThatMatter(site, longhands, wish.widths).settings,
+    alsoAt: inOtherLighting(site),
   });
 }
 

@@ -10,6 +10,7 @@ import { showsText, wantedRatio } from '../resolve/text-figures.js';
 import type { OverrideState } from '../veneer/override.js';
 import { colorOfValue, shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
+import { passOver } from './pass-over.js';
 import { readableText, restValue, type StatesQuestion } from './propose-states.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { readableRole } from './readable-role.js';
@@ -45,47 +46,52 @@ export function proposeRow(site: SiteModel, question: StatesQuestion, row: GridR
   const restStyle = viewIn(page, element, 'rest', width).style(element, pseudo);
   const [longhand] = longhandsOfRow(row, restStyle);
   const rest = restValue(site, question, property, restStyle);
-  return applicableStates(element, pseudo).flatMap((state): RowProposal[] => {
-    if (state === 'rest' || (state === 'visited' && !isOpenToVisited(property))) return [];
-    const view = viewIn(page, element, state, width);
-    const style = view.style(element, pseudo);
-    const surroundings = surroundingsOf(view, element, pseudo);
-    const value =
-      kind === 'color'
-        ? colorFor(site, state, row, rest, () =>
-            readableRole(
-              surroundings.ground,
-              wantedRatio(style),
-              [row === 'text' && state === 'visited' ? 'visited' : 'accent', 'ink'],
-              site.palette,
-            ),
-          )
-        : rest;
-    const color = colorOfValue(value, site.palette);
-    const now = style.color(longhand);
-    const isSo =
-      kind === 'color'
-        ? color !== null &&
-          now !== null &&
-          String(now.channels) === String(color.channels) &&
-          (now.alpha ?? 1) === (color.alpha ?? 1)
-        : style.resolved(longhand) === restStyle.resolved(longhand);
-    if (isSo) return [];
-    const wish: OverrideWish = { ...question, state, property, value };
-    const text =
-      row === 'fill' && color && showsText(style)
-        ? readableText(site, question, restStyle, compositeOver(color, surroundings.outside))
-        : null;
-    const keepsText =
-      text !== null && JSON.stringify(text) === JSON.stringify(restValue(site, question, 'color', restStyle));
-    return [
-      {
-        state,
-        words: `${STATE_WORDS[state]} ${propertyWords(property)}: ${valueWords(site, value)}`,
-        wishes: [wish, ...(text && !keepsText ? [{ ...question, state, property: 'color', value: text }] : [])],
-      },
-    ];
-  });
+  return applicableStates(element, pseudo)
+    .flatMap((state): RowProposal[] => {
+      if (state === 'rest' || (state === 'visited' && !isOpenToVisited(property))) return [];
+      const view = viewIn(page, element, state, width);
+      const style = view.style(element, pseudo);
+      const surroundings = surroundingsOf(view, element, pseudo);
+      const value =
+        kind === 'color'
+          ? colorFor(site, state, row, rest, () =>
+              readableRole(
+                surroundings.ground,
+                wantedRatio(style),
+                [row === 'text' && state === 'visited' ? 'visited' : 'accent', 'ink'],
+                site.palette,
+              ),
+            )
+          : rest;
+      const color = colorOfValue(value, site.palette);
+      const now = style.color(longhand);
+      const isSo =
+        kind === 'color'
+          ? color !== null &&
+            now !== null &&
+            String(now.channels) === String(color.channels) &&
+            (now.alpha ?? 1) === (color.alpha ?? 1)
+          : style.resolved(longhand) === restStyle.resolved(longhand);
+      if (isSo) return [];
+      const wish: OverrideWish = { ...question, state, property, value };
+      const text =
+        row === 'fill' && color && showsText(style)
+          ? readableText(site, question, restStyle, compositeOver(color, surroundings.outside))
+          : null;
+      const keepsText =
+        text !== null && JSON.stringify(text) === JSON.stringify(restValue(site, question, 'color', restStyle));
+      return [
+        {
+          state,
+          words: `${STATE_WORDS[state]} ${propertyWords(property)}: ${valueWords(site, value)}`,
+          wishes: passOver(site, [
+            wish,
+            ...(text && !keepsText ? [{ ...question, state, property: 'color', value: text }] : []),
+          ]).wishes,
+        },
+      ];
+    })
+    .filter(({ wishes }) => wishes.length > 0);
 }
 
 function colorFor(

@@ -16,6 +16,7 @@ import {
 import type { RoleName } from '../veneer/palette.js';
 import { overridesOfCell } from './plan-override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
+import { passOver, type PassedOver } from './pass-over.js';
 import { proposedForState } from './state-steps.js';
 import { readableRole } from './readable-role.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
@@ -29,10 +30,15 @@ export type StatesQuestion = Pick<
 
 /**
  * Fills states from rest: hover a step darker, pressed a further one, the other way where that would not show; text kept
- * readable on the new fill; the ring, the visited link and the refused field by their roles. What is as wanted already is left.
+ * readable on the new fill; the ring, the visited link and the refused field by their roles. What is as wanted already is left,
+ * and so are exceptions.
  * @param only one state; all that apply when absent.
  */
-export function proposeStates(site: SiteModel, question: StatesQuestion, only?: OverrideState): OverrideWish[] {
+export function proposeStates(site: SiteModel, question: StatesQuestion, only?: OverrideState): PassedOver {
+  return passOver(site, wishesForStates(site, question, only));
+}
+
+function wishesForStates(site: SiteModel, question: StatesQuestion, only?: OverrideState): OverrideWish[] {
   const page = pageOf(site, question.pageId);
   const element = elementOf(page, question.element);
   const { pseudo, width } = question;

@@ -46,6 +46,8 @@ export interface ThresholdQuestion {
   readonly environments?: readonly Partial<MediaEnvironment>[];
   /** State of the pseudo-element itself. */
   readonly pseudoState?: 'hover';
+  /** The same place of the page as it is otherwise, such as in another lighting: the rule is to win there too. */
+  readonly alsoAt?: (place: Place) => readonly Place[];
 }
 
 /** Source: CSS Cascading 5 §6.2, origin: important declarations of the browser stand above all. */
@@ -62,7 +64,7 @@ export function findThreshold(question: ThresholdQuestion): Threshold {
   for (const {
     view,
     place: { page, element },
-  } of viewsOf({ ...question, places: question.places.filter(({ isApart }) => !isApart) })) {
+  } of viewsOf({ ...question, places: placesToWinOn(question) })) {
     const style = view.style(element, pseudo);
     for (const longhand of longhands) {
       for (const declaration of style.seen(longhand).ranked(longhand)) {
@@ -80,6 +82,10 @@ export function findThreshold(question: ThresholdQuestion): Threshold {
     }
   }
   return bar;
+}
+
+function placesToWinOn({ places, alsoAt = () => [] }: ThresholdQuestion): Place[] {
+  return places.filter(({ isApart }) => !isApart).flatMap((place) => [place, ...alsoAt(place)]);
 }
 
 /** Every place in the state, in every environment. Many places of one page share a view with all of them in it, which sets no lower bar. */

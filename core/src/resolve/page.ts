@@ -1,4 +1,5 @@
 import type { PageLayout } from './page-layout.js';
+import type { MediaEnvironment } from '../conditions/environment.js';
 import { rankLayers } from '../cascade/compare.js';
 import { parseHtml } from '../dom/parse-html.js';
 import type { Amendments } from '../dom/amendment.js';
@@ -31,6 +32,7 @@ export interface PageOptions {
   readonly veneerPlace?: VeneerPlace;
   /** Attribute changes that open what the page hides. */
   readonly amendments?: Amendments;
+  readonly environment?: Partial<MediaEnvironment>;
 }
 
 /** Rules of one page, indexed. Immutable; a new veneer makes a new page that shares the rest. */
@@ -44,6 +46,8 @@ export interface Page {
   /** Colour schemes the page says it supports, by `<meta name="color-scheme">`; empty when it says nothing. */
   readonly metaColorScheme: string;
   readonly veneerPlace: VeneerPlace;
+  /** What differs from a desktop screen wherever this page is looked at. */
+  readonly environment: Partial<MediaEnvironment>;
   /** Place of the veneer in the order of appearance: rules from this number on come after it. */
   readonly veneerOrder: number;
   /** Rules of the veneer; empty without one. */
@@ -102,6 +106,7 @@ export function parsePage(html: string, options: PageOptions = {}): Page {
         ?.attributes.get('content')
         ?.toLowerCase() ?? '',
     veneerPlace,
+    environment: options.environment ?? {},
     veneerOrder: veneerOrderIn(named, base, veneerPlace),
     veneerRules: [],
     base,
@@ -122,10 +127,11 @@ export function withVeneer(page: Page, css: string): Page {
     disabled: false,
     title: '',
   };
-  const flat = flattenSheets([sheet], () => null, page.document.quirks);
+  const flat = flattenedOnce(sheet, page.document.quirks);
   // Between two whole numbers there is room for any number of rules.
   const rules = flat.rules.map((rule, i) => ({
     ...rule,
+    sheet,
     order: page.veneerOrder - 1 + (i + 1) / (flat.rules.length + 1),
   }));
   return {
@@ -135,6 +141,17 @@ export function withVeneer(page: Page, css: string): Page {
     veneerRules: rules,
     indexes: [page.indexes[0], page.indexes[1], indexRules(rules, page.document)],
   };
+}
+
+const flattened = new Map<boolean, { readonly text: string; readonly flat: FlatRules }>();
+
+/** The rules of a veneer, read once for all pages of a site. */
+function flattenedOnce(sheet: Sheet, quirks: boolean): FlatRules {
+  const last = flattened.get(quirks);
+  if (last?.text === sheet.text) return last.flat;
+  const flat = flattenSheets([sheet], () => null, quirks);
+  if (sheet.text !== '') flattened.set(quirks, { text: sheet.text, flat });
+  return flat;
 }
 
 function veneerOrderIn(sheets: readonly Sheet[], base: FlatRules, place: VeneerPlace): number {

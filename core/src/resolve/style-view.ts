@@ -46,7 +46,7 @@ export class StyleView {
     readonly page: Page,
     options: ViewOptions = {},
   ) {
-    this.environment = { ...DESKTOP, ...options.environment };
+    this.environment = { ...DESKTOP, ...page.environment, ...options.environment };
     const states = options.states ?? NO_STATES;
     this.#visitedLinks = new Set([...states].filter(([, names]) => names.has('visited')).map(([element]) => element));
     // What is inside visited links looks otherwise than its values say.

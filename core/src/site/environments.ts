@@ -56,6 +56,8 @@ export function settingsThatMatter(
     unseen: new Set(),
   };
   for (const page of site.pages.values()) askedOn(page, longhands, asked);
+  // The site is looked at in each of its lightings, so the scheme is no alternative within one.
+  if (site.palette.second?.told.kind === 'scheme') asked.alternatives.delete('scheme');
   if (within?.min != null) asked.widths.add(within.min);
   if (within?.max != null) asked.widths.add(within.max + 1);
   const all = oneOfEachStretch(

@@ -7,6 +7,11 @@ import { matchesAny } from '../selectors/match-selector.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
 import type { SelectorList } from '../selectors/selector.js';
 import type { Color } from '../values/color.js';
+import type { ElementStyle } from '../resolve/element-style.js';
+import { longhandsOfProperty } from '../properties/grouped.js';
+import { statesTogether } from '../reach/threshold.js';
+import { readComposite } from '../veneer/composite.js';
+import { isOfAnother, type OverrideState } from '../veneer/override.js';
 import { colorOfCss } from '../veneer/palette.js';
 
 /** A colour, or a place by its selector, that is left alone. */
@@ -31,34 +36,78 @@ export function readExceptions(list: readonly SiteException[]): Exceptions {
   };
 }
 
+/** What a bulk act is about to change. */
+export interface BulkChange {
+  /** Absent where no property is meant. */
+  readonly property?: string;
+  /** Name without colons; the element itself when absent or empty. */
+  readonly pseudo?: string;
+  /** Rest when absent. */
+  readonly state?: OverrideState;
+}
+
 const passedOver = new WeakMap<Exceptions, WeakMap<Page['base'], Map<string, ReadonlySet<ElementNode>>>>();
 
-/** Elements of a page that bulk acts pass over: places left alone with what is in them, and what shows a colour left alone by a longhand, at rest on a desktop screen. */
-export function passedOverOn(exceptions: Exceptions, page: Page, longhand: string | null): ReadonlySet<ElementNode> {
+/** Elements of a page that bulk acts pass over: places left alone with what is in them, and what shows a colour left alone by the property that is changed, at rest or in the state meant, on a desktop screen. */
+export function passedOverOn(
+  exceptions: Exceptions,
+  page: Page,
+  { property, pseudo = '', state = 'rest' }: BulkChange,
+): ReadonlySet<ElementNode> {
   let byPage = passedOver.get(exceptions);
   if (!byPage) passedOver.set(exceptions, (byPage = new WeakMap()));
-  let byLonghand = byPage.get(page.base);
-  if (!byLonghand) byPage.set(page.base, (byLonghand = new Map()));
-  const key = longhand ?? '';
-  const known = byLonghand.get(key);
+  let byChange = byPage.get(page.base);
+  if (!byChange) byPage.set(page.base, (byChange = new Map()));
+  const longhands = property === undefined || exceptions.colors.length === 0 ? [] : coloredLonghands(property);
+  const key = longhands.length === 0 ? '' : [property, pseudo, state].join();
+  const known = byChange.get(key);
   if (known) return known;
-  const found = new Set<ElementNode>();
   const context = restContext(page.document);
-  const view = longhand !== null && exceptions.colors.length > 0 ? new StyleView(withVeneer(page, '')) : null;
-  for (const element of page.document.elements) {
-    if (exceptions.places.length > 0 && isInPlace(exceptions, context, element)) found.add(element);
-    else if (view && longhand !== null) {
-      const color = view.style(element).color(longhand);
-      if (
-        color &&
-        (color.alpha ?? 0) > 0 &&
-        exceptions.colors.some((other) => deltaE2000(other, color) <= SAME_TO_THE_EYE)
-      )
+  const found = new Set(
+    exceptions.places.length === 0
+      ? []
+      : page.document.elements.filter((element) => isInPlace(exceptions, context, element)),
+  );
+  const bare = withVeneer(page, '');
+  const views = longhands.length === 0 ? [] : viewsOf(bare, state);
+  for (const view of views)
+    for (const element of page.document.elements) {
+      if (found.has(element) || (pseudo !== '' && !view.generates(element, pseudo))) continue;
+      const style = view.style(element, pseudo);
+      if (longhands.some((longhand) => colorsOf(style, longhand).some((color) => isLeftAlone(exceptions, color))))
         found.add(element);
     }
-  }
-  byLonghand.set(key, found);
+  byChange.set(key, found);
   return found;
+}
+
+/** The page at rest, and with everything in a state. */
+function viewsOf(page: Page, state: OverrideState): StyleView[] {
+  if (state === 'rest' || isOfAnother(state)) return [new StyleView(page)];
+  const places = page.document.elements.map((element) => ({ page, element }));
+  return [new StyleView(page), new StyleView(page, { states: statesTogether(places, state) })];
+}
+
+const COMPOSITES: ReadonlySet<string> = new Set(['background-image', 'box-shadow', 'text-shadow']);
+
+/** Longhands of a property that paint colours. */
+function coloredLonghands(property: string): string[] {
+  return longhandsOfProperty(property).filter(
+    (longhand) => /color$|^fill$|^stroke$/.test(longhand) || COMPOSITES.has(longhand),
+  );
+}
+
+function colorsOf(style: ElementStyle, longhand: string): Color[] {
+  if (!COMPOSITES.has(longhand)) return [style.color(longhand)].filter((color) => color !== null);
+  return readComposite(style.resolved(longhand), NO_PALETTE).colors.flatMap(
+    (value) => (value.kind === 'literal' ? colorOfCss(value.css) : null) ?? [],
+  );
+}
+
+const NO_PALETTE = { swatches: [], roles: [] };
+
+function isLeftAlone({ colors }: Exceptions, color: Color): boolean {
+  return (color.alpha ?? 0) > 0 && colors.some((other) => deltaE2000(other, color) <= SAME_TO_THE_EYE);
 }
 
 function isInPlace({ places }: Exceptions, context: ReturnType<typeof restContext>, element: ElementNode): boolean {

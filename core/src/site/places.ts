@@ -9,7 +9,7 @@ import { matchesAny } from '../selectors/match-selector.js';
 import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
 import type { SelectorList } from '../selectors/selector.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
-import { NO_EXCEPTIONS, passedOverOn } from './exceptions.js';
+import { NO_EXCEPTIONS, passedOverOn, type BulkChange } from './exceptions.js';
 import { isSwitchState, type OverrideTarget } from '../veneer/override.js';
 import { flipsOf } from '../elsewhere/flips.js';
 import { elementOf, pageOf, type SiteModel } from './site-model.js';
@@ -18,7 +18,8 @@ import { elementOf, pageOf, type SiteModel } from './site-model.js';
 export type ReachQuestion = Pick<
   OverrideTarget,
   'pageId' | 'element' | 'reach' | 'group' | 'pages' | 'spared' | 'parent'
-> & { readonly state?: OverrideTarget['state']; readonly property?: string };
+> &
+  BulkChange;
 
 /** Whether everything is meant whatever its kind: what is made on the root, and the ring, which any focus shows. */
 export function isForAll({ reach, state, property }: ReachQuestion, element: ElementNode): boolean {
@@ -50,10 +51,7 @@ export function placesOf(site: SiteModel, question: ReachQuestion): Place[] {
   for (const [id, candidatePage] of site.pages) {
     if (pages && !pages.includes(id)) continue;
     const left = new Set((spared ?? []).filter((spot) => spot.pageId === id).map((spot) => spot.element));
-    const alone =
-      site.exceptions === NO_EXCEPTIONS
-        ? null
-        : passedOverOn(site.exceptions, candidatePage, colorLonghandOf(question.property));
+    const alone = site.exceptions === NO_EXCEPTIONS ? null : passedOverOn(site.exceptions, candidatePage, question);
     const context = restContext(candidatePage.document);
     for (const candidate of candidatePage.document.elements) {
       if (candidate.root !== candidatePage.document.root || left.has(candidate.number) || alone?.has(candidate))
@@ -100,30 +98,27 @@ function readGroup(text: string | null | undefined): SelectorList {
   }
 }
 
-/** The longhand by whose colour an exception is told; `null` for what is no colour. */
-function colorLonghandOf(property: string | undefined): string | null {
-  return property !== undefined && /color$|^fill$|^stroke$/.test(property) ? longhandsOfProperty(property)[0] : null;
-}
-
 /** Behind shadow roots: the same parts of hosts that are alike. */
-function partsAlike(site: SiteModel, { pages }: ReachQuestion, element: ElementNode, host: ElementNode): Place[] {
+function partsAlike(site: SiteModel, question: ReachQuestion, element: ElementNode, host: ElementNode): Place[] {
   const key = alikeKey(host);
   const part = element.attributes.get('part');
-  return [...site.pages].flatMap(([id, page]) =>
-    pages && !pages.includes(id)
-      ? []
-      : page.document.elements
-          .filter(
-            (candidate) =>
-              candidate.localName === element.localName &&
-              candidate.attributes.get('part') === part &&
-              candidate.root.host !== null &&
-              candidate.root.host.localName === host.localName &&
-              alikeKey(candidate.root.host) === key &&
-              (part !== undefined || candidate.number === element.number),
-          )
-          .map((candidate) => ({ page, element: candidate, parent: null })),
-  );
+  const { pages } = question;
+  return [...site.pages].flatMap(([id, page]) => {
+    if (pages && !pages.includes(id)) return [];
+    const alone = site.exceptions === NO_EXCEPTIONS ? null : passedOverOn(site.exceptions, page, question);
+    return page.document.elements
+      .filter(
+        (candidate) =>
+          !alone?.has(candidate) &&
+          candidate.localName === element.localName &&
+          candidate.attributes.get('part') === part &&
+          candidate.root.host !== null &&
+          candidate.root.host.localName === host.localName &&
+          alikeKey(candidate.root.host) === key &&
+          (part !== undefined || candidate.number === element.number),
+      )
+      .map((candidate) => ({ page, element: candidate, parent: null }));
+  });
 }
 
 /** The element that stands to one as another does to the lead: its own parent or switch; `null` where it has none. */

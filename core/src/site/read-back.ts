@@ -3,6 +3,8 @@ import { parsePage, VENEER_SHEET_NAME } from '../resolve/page.js';
 import { textBetween, tokenizeCss } from '../syntax/tokens.js';
 import { wholenessProblem } from '../syntax/whole-text.js';
 import { cssOfValue } from '../veneer/custom-property.js';
+import { inBothLightings } from '../veneer/both-lightings.js';
+import { PaletteBlocks } from '../veneer/palette-blocks.js';
 import { escapeEndTags, veneerRules, type CompileOptions } from '../veneer/compile-veneer.js';
 import type { Override } from '../veneer/override.js';
 
@@ -16,13 +18,12 @@ export function readBackDifference(
   overrides: readonly Override[],
   options: CompileOptions,
 ): string | null {
-  const wanted = veneerRules(overrides, options);
   const { palette, ...naming } = options;
-  const read = rulesIn(css).filter(
-    ({ selector }) => selector !== ':root' || wanted.some((rule) => rule.selector === ':root'),
-  );
-  const isRootFirst = read.length > wanted.length && read[0].selector === ':root';
-  const own = isRootFirst ? read.slice(1) : read;
+  const wanted = inBothLightings(veneerRules(overrides, options), palette, naming);
+  const blocks = new PaletteBlocks(palette);
+  for (const { declarations } of wanted) for (const { value } of declarations) blocks.write(value, naming);
+  // The palette stands first, a rule a lighting.
+  const own = rulesIn(css).slice(wanted.length === 0 ? 0 : blocks.blocks().length);
   for (let i = 0; i < wanted.length; i += 1) {
     const rule = wanted[i];
     const declarations = rule.declarations.map(

@@ -14,9 +14,11 @@ import { parseSelectorList } from '../selectors/parse-selector.js';
 import type { SelectorList } from '../selectors/selector.js';
 import { LazyPages } from './lazy-pages.js';
 import { NO_EXCEPTIONS, type Exceptions } from './exceptions.js';
+import type { MediaEnvironment } from '../conditions/environment.js';
+import { otherLighting, type Lighting, type LightingMarker, type LightingSignal } from '../veneer/lighting.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import type { Override } from '../veneer/override.js';
-import type { Palette } from '../veneer/palette.js';
+import { paletteIn, type Palette } from '../veneer/palette.js';
 import type { SheetOptions } from '../veneer/sheet-options.js';
 
 /** A site as it was captured. */
@@ -41,6 +43,10 @@ export interface SiteModel {
   /** The same with the parts that are opened. @internal */
   readonly opened: LazyPages;
   readonly pages: LazyPages;
+  /** What calls the lighting it is in; `null` in the light one. @internal */
+  readonly litBy: LightingSignal | null;
+  /** Parts shown otherwise than they were captured. @internal */
+  readonly openedParts: readonly number[];
   readonly overrides: readonly Override[];
   readonly palette: Palette;
   /** What is left alone. */
@@ -58,21 +64,63 @@ export function sheetOptionsOf({ prefix, asValues, names, hoverOnly }: SheetOpti
 
 /** Opens a site without a veneer, its hidden parts closed. */
 export function openSite(source: SiteSource): SiteModel {
-  const closed = new LazyPages(
-    source.pages.map(({ id }) => id),
-    (id) => parseSource(source, sourceOf(source, id)),
-  );
+  closedBySource.delete(source);
+  const closed = closedPages(source, null);
   return {
     source,
     closed,
     opened: closed,
     pages: closed,
+    litBy: null,
+    openedParts: [],
     overrides: [],
     palette: { swatches: [], roles: [] },
     exceptions: NO_EXCEPTIONS,
     css: '',
     parts: source.parts.map((part) => ({ part, selectors: parseSelectorList(part.selector) })),
   };
+}
+
+const closedBySource = new WeakMap<SiteSource, Map<string, LazyPages>>();
+
+/** Pages of a site as they were captured, in the lighting that a signal calls; those that were read once are kept. */
+function closedPages(source: SiteSource, told: LightingSignal | null): LazyPages {
+  let known = closedBySource.get(source);
+  if (!known) closedBySource.set(source, (known = new Map()));
+  const key = JSON.stringify(told);
+  let pages = known.get(key);
+  if (!pages) {
+    pages = new LazyPages(
+      source.pages.map(({ id }) => id),
+      (id) => {
+        const page = sourceOf(source, id);
+        if (told?.kind !== 'marker') return parseSource(source, page, undefined, told ? DARK : {});
+        return parseSource(source, page, markedOn(pageIn(closedPages(source, null), id), told));
+      },
+    );
+    known.set(key, pages);
+  }
+  return pages;
+}
+
+const NONE: Amendments = new Map();
+const DARK = { colorScheme: 'dark' } as const;
+
+/** The marker that calls the second lighting, put on a page. */
+function markedOn({ document }: Page, { on, attribute, value }: LightingMarker): Amendments {
+  const element =
+    on === 'html' ? document.rootElement : document.rootElement.children.find(({ localName }) => localName === 'body');
+  if (!element) return NONE;
+  return new Map([
+    [
+      element.number,
+      [
+        attribute === 'class'
+          ? { act: 'add-class', name: value, value: '' }
+          : { act: 'set-attribute', name: attribute, value },
+      ],
+    ],
+  ]);
 }
 
 const readers = new WeakMap<SiteSource['stylesheets'], LoadSheet>();
@@ -85,8 +133,19 @@ function sheetsOf({ stylesheets }: SiteSource): LoadSheet {
   return reader;
 }
 
-function parseSource(source: SiteSource, { path, html }: SiteSource['pages'][number], amendments?: Amendments): Page {
-  return parsePage(html, { path, loadSheet: sheetsOf(source), veneerPlace: source.veneerPlace, amendments });
+function parseSource(
+  source: SiteSource,
+  { path, html }: SiteSource['pages'][number],
+  amendments?: Amendments,
+  environment: Partial<MediaEnvironment> = {},
+): Page {
+  return parsePage(html, {
+    path,
+    loadSheet: sheetsOf(source),
+    veneerPlace: source.veneerPlace,
+    amendments,
+    environment,
+  });
 }
 
 /** The site with some of its parts shown otherwise than they were captured: hidden ones opened, as their openers say, others put away. */
@@ -98,9 +157,52 @@ export function openParts(site: SiteModel, partIds: readonly number[]): SiteMode
       : new LazyPages(ids, (id) => {
           const closed = pageIn(site.closed, id);
           const amendments = toggledOn(site, closed, partIds);
-          return amendments.size === 0 ? closed : parseSource(site.source, sourceOf(site.source, id), amendments);
+          const litBy = site.litBy?.kind === 'marker' ? markedOn(closed, site.litBy) : NONE;
+          return amendments.size === 0
+            ? closed
+            : parseSource(site.source, sourceOf(site.source, id), together(litBy, amendments), closed.environment);
         });
-  return { ...site, opened, pages: new LazyPages(ids, (id) => withVeneer(pageIn(opened, id), site.css)) };
+  return {
+    ...site,
+    opened,
+    openedParts: partIds,
+    pages: new LazyPages(ids, (id) => withVeneer(pageIn(opened, id), site.css)),
+  };
+}
+
+function together(a: Amendments, b: Amendments): Amendments {
+  return new Map(
+    [...new Set([...a.keys(), ...b.keys()])].map((number) => [
+      number,
+      [...(a.get(number) ?? []), ...(b.get(number) ?? [])],
+    ]),
+  );
+}
+
+/** The site in one of its lightings; one that has no second is lit as it is. */
+export function lightSite(site: SiteModel, lighting: Lighting): SiteModel {
+  const palette = paletteIn(site.palette, site.palette.second ? lighting : 'light');
+  const litBy = palette.lighting === 'inverted' ? (palette.second?.told ?? null) : null;
+  if (JSON.stringify(litBy) === JSON.stringify(site.litBy))
+    return palette === site.palette ? site : { ...site, palette };
+  const lit = openParts({ ...site, palette, litBy, closed: closedPages(site.source, litBy) }, site.openedParts);
+  // Until it is laid out anew, a page lies as it did in the other lighting.
+  const layoutsOf = (id: number): Page['layouts'] =>
+    site.pages.unread.includes(id) ? undefined : pageIn(site.pages, id).layouts;
+  return {
+    ...lit,
+    pages: new LazyPages([...site.pages.keys()], (id) => ({ ...pageIn(lit.pages, id), layouts: layoutsOf(id) })),
+  };
+}
+
+const otherwiseLit = new WeakMap<SiteModel, SiteModel>();
+
+/** The site in each of its lightings, the one it is in first. */
+export function inEachLighting(site: SiteModel): readonly [SiteModel, ...SiteModel[]] {
+  if (!site.palette.second) return [site];
+  let other = otherwiseLit.get(site);
+  if (!other) otherwiseLit.set(site, (other = lightSite(site, otherLighting(site.palette.lighting ?? 'light'))));
+  return [site, other];
 }
 
 /**
@@ -126,8 +228,15 @@ function pageIn(pages: LazyPages, id: number): Page {
   return page;
 }
 
+/** Attribute changes by which a page is shown in the site's lighting, with parts shown otherwise than they were captured. */
+export function shownOtherwise(site: SiteModel, pageId: number, partIds: readonly number[]): Amendments {
+  const closed = pageIn(site.closed, pageId);
+  const marks = site.litBy?.kind === 'marker' ? markedOn(closed, site.litBy) : NONE;
+  return together(marks, toggledOn(site, closed, partIds));
+}
+
 /** Attribute changes on a page as it was captured that open hidden parts by their openers, and put away those that have none. */
-export function toggledOn(site: SiteModel, closed: Page, partIds: readonly number[]): Amendments {
+function toggledOn(site: SiteModel, closed: Page, partIds: readonly number[]): Amendments {
   const parts = site.source.parts.filter(({ id }) => partIds.includes(id));
   return new Map([
     ...amendmentsOf(
@@ -143,22 +252,27 @@ export function layOut(site: SiteModel, pageId: number, layout: PageLayout): Sit
   return { ...site, pages: site.pages.with(pageId, withLayout(pageOf(site, pageId), layout)) };
 }
 
-/** The site with other overrides or another palette; only the veneer is parsed again. */
+/** The site with other overrides or another palette, in the lighting it is in; only the veneer is parsed again. */
 export function dressSite(
   site: SiteModel,
   overrides: readonly Override[],
   palette: Palette,
   exceptions: Exceptions = site.exceptions,
 ): SiteModel {
-  const css = compileVeneer(overrides, { ...sheetOptionsOf(site.source), palette, parts: site.source.parts });
+  const lighting = site.palette.lighting ?? 'light';
+  const lit = lightSite({ ...site, palette: paletteIn(palette, lighting) }, lighting);
+  const css = compileVeneer(overrides, {
+    ...sheetOptionsOf(lit.source),
+    palette: lit.palette,
+    parts: lit.source.parts,
+  });
   return {
-    ...site,
+    ...lit,
     overrides,
-    palette,
     exceptions,
     css,
-    pages: site.pages.changed(
-      (id) => pageIn(site.opened, id),
+    pages: lit.pages.changed(
+      (id) => pageIn(lit.opened, id),
       (page) => withVeneer(page, css),
     ),
   };

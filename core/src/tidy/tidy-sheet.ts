@@ -1,3 +1,4 @@
+import { toEnd } from '../to-end.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { VENEER_SHEET_NAME, withVeneer } from '../resolve/page.js';
 import { shortfallOf } from '../resolve/shortfall.js';
@@ -6,7 +7,7 @@ import { veneerRules, writeRules } from '../veneer/compile-veneer.js';
 import type { VeneerDeclaration, VeneerRule } from '../veneer/veneer-rule.js';
 import { settingsThatMatter } from '../site/environments.js';
 import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
-import { sheetOptionsOf, type SiteModel } from '../site/site-model.js';
+import { inEachLighting, sheetOptionsOf, type SiteModel } from '../site/site-model.js';
 
 /** The sheet as it leaves the product, and what was done to it. */
 export interface TidySheet {
@@ -27,11 +28,7 @@ export interface TidyProgress {
 
 /** The sheet of a site, tidied at one go. */
 export function tidySheet(site: SiteModel): TidySheet {
-  const steps = tidySteps(site);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
+  return toEnd(tidySteps(site));
 }
 
 /**
@@ -51,7 +48,7 @@ export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> 
     ),
   ];
   const ground: OutcomeGround = {
-    pages: [...site.closed.values()],
+    pages: inEachLighting(site).flatMap((lit) => [...lit.closed.values()]),
     palette: site.palette,
     ...sheetOptionsOf(site.source),
     settings: settingsThatMatter(site, longhands).settings,

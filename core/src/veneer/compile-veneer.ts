@@ -1,5 +1,6 @@
-import { cssOfValue } from './custom-property.js';
+import { inBothLightings } from './both-lightings.js';
 import { mediaOf } from './media.js';
+import { PaletteBlocks } from './palette-blocks.js';
 import { OVERRIDE_STATES, REACHES, type Override } from './override.js';
 import type { Palette } from './palette.js';
 import { propertyRank } from './property-order.js';
@@ -23,6 +24,11 @@ export function compileVeneer(overrides: readonly Override[], options: CompileOp
   return writeRules(veneerRules(overrides, options), options);
 }
 
+/** The same without the custom properties that the palette comes to, such as one rule is looked at by itself. */
+export function compileRules(overrides: readonly Override[], options: CompileOptions): string {
+  return textOf(veneerRules(overrides, options), options).rules;
+}
+
 /** The rules overrides come to, in the order they are written. */
 export function veneerRules(
   overrides: readonly Override[],
@@ -36,12 +42,18 @@ export function veneerRules(
   });
 }
 
-/** Text of rules that stand in order. */
-export function writeRules(
+/** Text of rules that stand in order, under the custom properties they lean on. */
+export function writeRules(rules: readonly VeneerRule[], options: Omit<CompileOptions, 'parts'>): string {
+  if (rules.length === 0) return '';
+  const { blocks, rules: text } = textOf(rules, options);
+  return [...blocks, text].join('\n\n') + '\n';
+}
+
+function textOf(
   rules: readonly VeneerRule[],
   { palette, ...naming }: Omit<CompileOptions, 'parts'>,
-): string {
-  const properties = new Map<string, string>();
+): { readonly blocks: readonly string[]; readonly rules: string } {
+  const properties = new PaletteBlocks(palette);
   const lines: string[] = [];
   let section: string | null = null;
   let around: readonly string[] = [];
@@ -49,7 +61,7 @@ export function writeRules(
     for (let depth = around.length - 1; depth >= 0; depth -= 1) lines.push(`${'  '.repeat(depth)}}`);
     around = [];
   };
-  for (const rule of rules) {
+  for (const rule of inBothLightings(rules, palette, naming)) {
     if (rule.section !== section) {
       close();
       lines.push(...(section === null ? [] : ['']), `/* ${rule.section.replaceAll('*/', '* /')} */`);
@@ -66,18 +78,13 @@ export function writeRules(
     }
     const indent = '  '.repeat(around.length);
     const declare = ({ property, value, important }: VeneerDeclaration): string => {
-      const css = cssOfValue(value, palette, naming, (name, text) => properties.set(name, text));
+      const css = properties.write(value, naming);
       return `${indent}  ${property}: ${css}${important ? ' !important' : ''};`;
     };
     lines.push(`${indent}${rule.selector} {`, ...rule.declarations.map(declare), `${indent}}`);
   }
   close();
-  if (rules.length === 0) return '';
-  const root = [...properties].sort(([a], [b]) => (a < b ? -1 : 1)).map(([name, css]) => `  ${name}: ${css};`);
-  return escapeEndTags(
-    [...(root.length > 0 ? [`/* Palette */\n:root {\n${root.join('\n')}\n}`] : []), lines.join('\n')].join('\n\n') +
-      '\n',
-  );
+  return { blocks: properties.blocks().map(escapeEndTags), rules: escapeEndTags(lines.join('\n')) };
 }
 
 /** `</` written so that no `<style>` ends in it; in strings and names an escape means the character. Source: CSS Syntax 3 §4.3.7. */

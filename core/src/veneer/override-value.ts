@@ -1,5 +1,6 @@
 import { hexOf } from '../color/read-notation.js';
 import { describeShade, shade } from '../color/shade.js';
+import { fillColor, roleColor, stepIn } from './role-color.js';
 import { serializeColor } from '../values/serialize-color.js';
 import type { Color } from '../values/color.js';
 import { sameColor } from '../color/same-color.js';
@@ -45,13 +46,11 @@ export function plainCssOfValue(value: OverrideValue, palette: Palette): string 
 export function colorOfValue(value: OverrideValue, palette: Palette): Color | null {
   if (value.kind === 'composite') return null;
   if (value.kind === 'literal') return colorOfCss(value.css);
-  const fill =
+  const color =
     value.kind === 'role'
-      ? palette.roles.find(({ role }) => role === value.role)
-      : { swatchId: value.swatchId, shade: 0 };
-  const swatch = palette.swatches.find(({ id }) => id === fill?.swatchId);
-  const color = swatch ? colorOfCss(swatch.css) : null;
-  return color && fill ? withStrength(shade(color, fill.shade + value.shade), value) : null;
+      ? roleColor(palette, value.role, value.shade)
+      : fillColor(palette, { swatchId: value.swatchId, shade: value.shade });
+  return color && withStrength(color, value);
 }
 
 /** A value some points lighter or darker; `null` where it has no shade of its own. */
@@ -73,7 +72,10 @@ export function valueWords(site: { readonly palette: Palette }, value: OverrideV
   const name = base.charAt(0).toUpperCase() + base.slice(1);
   return [
     name,
-    describeShade(value.shade, colorOfValue({ ...value, shade: 0, alpha: 1 }, site.palette)),
+    describeShade(
+      value.kind === 'role' ? stepIn(site.palette, value.role, value.shade) : value.shade,
+      colorOfValue({ ...value, shade: 0, alpha: 1 }, site.palette),
+    ),
     strengthOf(value) < 1 ? `${Math.round(strengthOf(value) * 100)} % strong` : '',
   ]
     .filter((part) => part !== '')

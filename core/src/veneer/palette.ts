@@ -1,6 +1,7 @@
 import { resolveColorValue } from '../values/compute-color.js';
 import { BLACK, type Color } from '../values/color.js';
 import { parseColor } from '../values/parse-color.js';
+import type { Lighting, LightingSignal } from './lighting.js';
 
 /** Jobs a swatch, or a shade of one, can have. */
 export const ROLE_NAMES = [
@@ -29,6 +30,10 @@ export interface Swatch {
   readonly css: string;
   /** Name of its custom property, without prefix, once it has been published; it is kept from then on. */
   readonly token?: string | null;
+  /** Where it came from, in words, such as `logo.svg`; empty or absent where nobody said. */
+  readonly origin?: string;
+  /** What the designer noted of it. */
+  readonly note?: string;
 }
 
 /** What fills a role: a swatch, `shade` points lighter (positive) or darker (negative). */
@@ -36,11 +41,29 @@ export interface RoleFill {
   readonly role: RoleName;
   readonly swatchId: number;
   readonly shade: number;
+  /** Whether the product filled it, and nobody has confirmed that yet. */
+  readonly isAssumed?: boolean;
+}
+
+/** The inverted set of roles, and when it is shown. */
+export interface SecondLighting {
+  readonly told: LightingSignal;
+  /** Roles set by hand; the others that the first set fills are derived from it. */
+  readonly roles: readonly RoleFill[];
 }
 
 export interface Palette {
   readonly swatches: readonly Swatch[];
   readonly roles: readonly RoleFill[];
+  /** Absent for a site of one lighting. */
+  readonly second?: SecondLighting | null;
+  /** The lighting in which its roles are asked for their colours; light when absent. */
+  readonly lighting?: Lighting;
+}
+
+/** The palette as it is in a lighting; one without a second set is the same in both. */
+export function paletteIn(palette: Palette, lighting: Lighting): Palette {
+  return (palette.lighting ?? 'light') === lighting ? palette : { ...palette, lighting };
 }
 
 /** Colour of a CSS text that needs no context; `null` when it is none. */

@@ -50,8 +50,9 @@ const PROPERTY_ORDER = [
   'max-width',
 ];
 
-/** Place of a property in a rule; unknown ones come last. */
+/** Place of a property in a rule: custom properties come first, unknown ones last. */
 export function propertyRank(property: string): number {
+  if (property.startsWith('--')) return -1;
   const rank = PROPERTY_ORDER.indexOf(property);
   return rank === -1 ? PROPERTY_ORDER.length : rank;
 }

@@ -14,7 +14,7 @@ import type { Override, OverrideState } from '../veneer/override.js';
 import { colorOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
 import { plainName } from '../selectors/describe-element.js';
-import { isExcepted } from '../site/exceptions.js';
+import { NO_EXCEPTIONS, isExcepted, passedOverOn } from '../site/exceptions.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { readableRole } from '../plan/readable-role.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
@@ -72,7 +72,7 @@ export function companionsOf(site: SiteModel, override: Override, width: number)
     const isGenerated = override.pseudo === 'before' || override.pseudo === 'after';
     if (!isGenerated || hasWords(view, lead, override.pseudo))
       judgeText(look, view, lead, override.pseudo, isGenerated ? 'icon' : 'text', override.state);
-    return [...found.values()];
+    return meant(site, page, found);
   }
   let left = MOST_ELEMENTS;
   const walk = (element: ElementNode): void => {
@@ -84,7 +84,15 @@ export function companionsOf(site: SiteModel, override: Override, width: number)
     [...element.children].forEach(walk);
   };
   walk(lead);
-  return [...found.values()];
+  return meant(site, page, found);
+}
+
+/** Companions that are no exceptions. */
+function meant(site: SiteModel, page: Page, found: ReadonlyMap<string, Companion>): Companion[] {
+  if (site.exceptions === NO_EXCEPTIONS) return [...found.values()];
+  return [...found.values()].filter(
+    ({ wish }) => !passedOverOn(site.exceptions, page, wish).has(elementOf(page, wish.element)),
+  );
 }
 
 /** The edge of a field is what tells it from its surroundings. Source: WCAG 2.2, 1.4.11. */

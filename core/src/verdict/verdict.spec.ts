@@ -271,7 +271,7 @@ describe('what goes with an override', () => {
   it('states filled from rest keep the text readable and differ from rest', () => {
     const site = open();
     const made = make(site, wish(site, 'button.go', { property: 'background-color' }));
-    const wishes = proposeStates(made.site, {
+    const { wishes } = proposeStates(made.site, {
       pageId: 1,
       element: number(site, 'button.go'),
       pseudo: '',
@@ -300,7 +300,7 @@ describe('what goes with an override', () => {
   it('a look copied from one and pasted on another makes them computed alike', () => {
     const site = open();
     const look = copyLook(site, { pageId: 1, element: number(site, 'button.go'), pseudo: '' }, 1280);
-    const wishes = pasteLook(
+    const { wishes } = pasteLook(
       site,
       look,
       { pageId: 1, element: number(site, 'p.caption'), pseudo: '', reach: 'alike' },
@@ -319,7 +319,7 @@ describe('what goes with an override', () => {
         look,
         { pageId: 1, element: number(site, 'p.caption'), pseudo: '', reach: 'alike' },
         1280,
-      ).filter(({ state }) => state === 'rest'),
+      ).wishes.filter(({ state }) => state === 'rest'),
     ).toEqual([]);
   });
 

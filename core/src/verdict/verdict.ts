@@ -1,3 +1,4 @@
+import { toEnd } from '../to-end.js';
 import type { ElementNode } from '../dom/tree.js';
 import { STATE_WORDS } from '../grid/rows.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
@@ -19,11 +20,7 @@ import { notProved, unreadFindings } from './unread-findings.js';
 
 /** Checks an override where it stands, at one go. */
 export function judgeOverride(site: SiteModel, override: Override, width: number): Finding[] {
-  const steps = judgeSteps(site, override, width);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
+  return toEnd(judgeSteps(site, override, width));
 }
 
 /**

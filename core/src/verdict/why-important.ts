@@ -1,6 +1,7 @@
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { findThreshold } from '../reach/threshold.js';
 import { settingsThatMatter } from '../site/environments.js';
+import { inOtherLighting } from '../site/other-lighting.js';
 import { placesOf } from '../site/places.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { Override } from '../veneer/override.js';
@@ -16,6 +17,7 @@ export function whyImportant(site: SiteModel, override: Override): string {
     longhands,
     isReplaced: (selector) => override.selector.split(', ').includes(selector),
     environments: settingsThatMatter(site, longhands, override.widths).settings,
+    alsoAt: inOtherLighting(site),
   });
   if (!bar.important) return 'It says !important, and nothing it has to beat needs that.';
   return bar.setBy === 'its style attribute'

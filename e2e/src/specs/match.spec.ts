@@ -1,5 +1,6 @@
 import type { Browser, Page } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
+import { eventually } from '../support/eventually.js';
 import { newContext, startProduct, temporaryFolder, type Product } from '../support/product.js';
 
 describe('Match', () => {
@@ -32,20 +33,21 @@ describe('Match', () => {
     await line('fill of').first().waitFor();
   }
 
-  /** Colour that the picture of the match paints, as its own engine has it. */
-  function drawn(selector: string, property: string): Promise<string> {
-    return page
-      .locator('uv-scope-picture iframe[title="Matched"]')
-      .contentFrame()
-      .locator(selector)
-      .evaluate((element, name) => getComputedStyle(element).getPropertyValue(name), property);
+  /** Waits until the picture of the match paints a colour, as its own engine has it. */
+  async function isDrawn(selector: string, property: string, color: string): Promise<void> {
+    const element = page.locator('uv-scope-picture iframe[title="Matched"]').contentFrame().locator(selector);
+    await eventually(
+      () => element.evaluate((node, name) => getComputedStyle(node).getPropertyValue(name), property),
+      (painted) => painted === color,
+    );
+    expect(await element.count()).toBe(1);
   }
 
   it('takes the booking form from found colours to overrides that visitors would see, in one step of undo', async () => {
     await choose('Booking form');
     // Willow is the accent of the demo's palette; what sends the form leads.
     await line('fill of Hold my place').getByText('Accent', { exact: true }).waitFor();
-    expect(await drawn('.qs-go', 'background-color')).toBe('rgb(180, 88, 42)');
+    await isDrawn('.qs-go', 'background-color', 'rgb(180, 88, 42)');
     await page.getByRole('button', { name: /^Lay on \d+ places$/ }).click();
     await page
       .getByText(/^Laid on \d+ places by \d+ overrides; proved, [\d,]+ places resolved at 1280, 820, 390 px$/)
@@ -55,8 +57,60 @@ describe('Match', () => {
     const css = await page.locator('uv-sheet-page .lines').innerText();
     expect(css).toContain('.qs-go');
     expect(css).toContain('var(--brand-accent)');
+    // Published, it reaches visitors: what the stand-in host serves is asked of a browser of its own.
+    await page.getByRole('button', { name: 'Save revision' }).click();
+    await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
+    await page.getByText('Revision 1', { exact: true }).waitFor();
+    const site = (await (await fetch(`${product.url}/api/sites/1`)).json()) as { readonly hostUrl: string };
+    await fetch(`${product.url}/api/sites/1/publications`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ revision: 1 }),
+    });
+    const visitor = await (await newContext(browser)).newPage();
+    await visitor.goto(`${site.hostUrl}book.html`);
+    expect(await visitor.locator('.qs-go').evaluate((node) => getComputedStyle(node).backgroundColor)).toBe(
+      'rgb(180, 88, 42)',
+    );
+    await visitor.context().close();
     await page.getByRole('button', { name: 'Undo' }).click();
     await page.getByText('The sheet is empty').waitFor();
+  });
+
+  it('overrides a property of the theme itself, after telling what follows it in the scope and out of it', async () => {
+    await choose('Booking form');
+    const property = page.locator('uv-theme-properties li', { hasText: '--theme-accent-strong' });
+    await property.getByText(/\d+ outside the scope would change too/).click();
+    expect(await property.locator('.outsiders li').count()).toBeGreaterThan(3);
+    await property.hover();
+    await page.locator('uv-scope-picture .lit').first().waitFor();
+    await page.getByRole('checkbox', { name: 'Override --qs-violet itself' }).check();
+    await page.getByRole('checkbox', { name: 'Override --theme-accent-strong itself' }).check();
+    await page.getByRole('button', { name: /^Lay on \d+ places$/ }).click();
+    await page.getByText(/outside follow as chosen; proved,/).waitFor();
+    const draft = (await (await fetch(`${product.url}/api/sites/1/draft`)).json()) as {
+      readonly overrides: readonly { readonly property: string; readonly selector: string }[];
+    };
+    expect(
+      draft.overrides
+        .filter(({ property: name }) => name.startsWith('--'))
+        .map(({ property: name }) => name)
+        .sort(),
+    ).toEqual(['--qs-violet', '--theme-accent-strong']);
+    await page.getByRole('button', { name: 'Undo' }).click();
+    await page.getByRole('button', { name: 'Undo' }).click();
+  });
+
+  it('splits a row by place and puts it together again', async () => {
+    await choose('Booking form');
+    await line('entry in Sat 14 June').first().click();
+    const places = page.locator('uv-row-detail .list input');
+    await places.first().check();
+    await page.getByRole('button', { name: 'Set 1 apart as a row' }).click();
+    await line('entry in Sat 14 June').getByText('1 place', { exact: true }).waitFor();
+    expect(await line('entry in').count()).toBeGreaterThan(1);
+    await page.getByRole('button', { name: 'As found again' }).click();
+    await line('entry in Sat 14 June').getByText('3 places', { exact: true }).waitFor();
   });
 
   it('is worked by the keyboard: rows walked, one left alone, taken back, another value given', async () => {
@@ -68,7 +122,7 @@ describe('Match', () => {
     await page.locator('uv-match-table tr[aria-selected="true"]', { hasText: 'fill of Apply' }).waitFor();
     await page.keyboard.press('Delete');
     await apply.getByText('left alone').waitFor();
-    expect(await drawn('.qs-apply', 'background-color')).toBe('rgb(255, 157, 46)');
+    await isDrawn('.qs-apply', 'background-color', 'rgb(255, 157, 46)');
     // The plan is stored: it is there after a reload, and undone like anything else.
     await page.reload();
     await apply.getByText('left alone').waitFor();

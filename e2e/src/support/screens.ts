@@ -127,6 +127,20 @@ export const SCREENS: readonly Screen[] = [
       await bench.page.locator('uv-bring-in').getByText(name, { exact: true }).click();
     },
   })),
+  {
+    name: 'Palette, roles of a second lighting',
+    reach: async ({ page }) => {
+      // In a narrow window the topics are a panel of their own.
+      const chosen = page.locator('uv-pane-switch').getByText('Chosen', { exact: true });
+      if (await chosen.isVisible()) await chosen.click();
+      await page.locator('.topics').getByText('Roles', { exact: true }).click();
+      if ((await page.getByRole('button', { name: 'Inverted', exact: true }).count()) === 0) {
+        await page.locator('uv-second-lighting p-select').click();
+        await page.getByRole('option', { name: 'prefers-color-scheme: dark' }).click();
+      }
+      await page.getByRole('button', { name: 'Inverted', exact: true }).waitFor();
+    },
+  },
   { name: 'Sheet', reach: async (bench) => view(bench, 'Sheet') },
   {
     name: 'saving',

@@ -154,6 +154,22 @@ export const MIGRATIONS: readonly Migration[] = [
     PRIMARY KEY (site_id, scope)
   ) WITHOUT ROWID;
   `,
+  `
+  -- How the second lighting is told, as JSON; null for a site of one lighting.
+  ALTER TABLE site ADD COLUMN second_told TEXT;
+  -- Roles of the second lighting that are set by hand; the others are derived.
+  CREATE TABLE inverted_role (
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    role TEXT NOT NULL,
+    swatch_id INTEGER NOT NULL REFERENCES swatch (id),
+    shade INTEGER NOT NULL DEFAULT 0,
+    PRIMARY KEY (site_id, role)
+  ) STRICT;
+  -- Where a swatch came from and what was noted of it; whether a role was filled by the product and not confirmed yet.
+  ALTER TABLE swatch ADD COLUMN origin TEXT NOT NULL DEFAULT '';
+  ALTER TABLE swatch ADD COLUMN note TEXT NOT NULL DEFAULT '';
+  ALTER TABLE role ADD COLUMN assumed INTEGER NOT NULL DEFAULT 0;
+  `,
 ];
 
 /** Tables whose numbers others keep: addresses, histories, caches. */

@@ -3,13 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { MIGRATIONS } from './migrations.js';
-import { createAssets } from './assets.js';
-import { createLeftOut } from './left-out.js';
 import { DataError, openDatabase } from './open.js';
-import { createPages } from './pages.js';
-import { createPalettes } from './palettes.js';
-import { createParts } from './parts.js';
-import { createSites } from './sites.js';
 import { storeSite } from '../captures.js';
 import { createStore } from '../store.js';
 import { SMALL_SITE } from '../testing/test-site.js';
@@ -81,25 +75,25 @@ describe('openDatabase', () => {
     ) as string[];
     for (const step of before) old.exec(step);
     old.pragma(`user_version = ${before.length}`);
-    // The tables as they were then; those that came later are not asked.
-    const id = storeSite(
-      {
-        sites: createSites(old),
-        pages: createPages(old),
-        assets: createAssets(old),
-        leftOut: createLeftOut(old),
-        parts: createParts(old),
-        palettes: createPalettes(old),
-        inOneStep: (act) => old.transaction(act)(),
-      },
-      SMALL_SITE,
-    );
-    const rows = (db: InstanceType<typeof Database>): unknown[] =>
-      ['site', 'page', 'part', 'swatch', 'role', 'asset'].map((table) => db.prepare(`SELECT * FROM ${table}`).all());
+    // Rows in the columns of then; what came later is filled by itself.
+    old.exec(`
+      INSERT INTO site (id, name, prefix) VALUES (7, 'Osier & Reed', 'or');
+      INSERT INTO page (id, site_id, position, name, path, html) VALUES (3, 7, 0, 'Home', 'index.html', '<p>Reeds</p>');
+      INSERT INTO asset (site_id, path, media_type, body) VALUES (7, 'theme.css', 'text/css', x'707b7d');
+      INSERT INTO part (id, site_id, position, name, kind, selector) VALUES (5, 7, 0, 'Header', 'region', 'header');
+      INSERT INTO swatch (id, site_id, position, name, css) VALUES (9, 7, 0, 'Willow', '#b4582a');
+      INSERT INTO role (site_id, role, swatch_id, shade) VALUES (7, 'accent', 9, -8);
+    `);
+    const id = 7;
+    const rows = (db: InstanceType<typeof Database>): object[] =>
+      ['site', 'page', 'part', 'swatch', 'role', 'asset'].map(
+        (table) => db.prepare(`SELECT * FROM ${table}`).get() ?? {},
+      );
     const stored = rows(old);
     old.close();
     const db = openDatabase(file);
-    expect(rows(db)).toEqual(stored);
+    expect(stored.every((row) => Object.keys(row).length > 3)).toBeTrue();
+    expect(rows(db)).toEqual(stored.map((row) => jasmine.objectContaining(row) as object));
     expect(db.pragma('foreign_keys', { simple: true })).toBe(1);
     const store = createStore(db);
     store.sites.drop(id);

@@ -1,6 +1,14 @@
-import { namesOf, type Naming, type Palette, type RoleName } from '@upper-veneer/core';
+import { namesOf, type LightingSignal, type Naming, type Palette, type RoleName } from '@upper-veneer/core';
 import type { Subject } from './subject.js';
 import type { Db } from './db.js';
+
+/** A role as it is to be filled: by the name of a swatch. */
+export interface NewRole {
+  readonly role: RoleName;
+  readonly swatch: string;
+  readonly shade: number;
+  readonly isAssumed?: boolean;
+}
 
 /** A palette as it is to be: new swatches have id 0, roles name their swatch. */
 export interface NewPalette {
@@ -9,58 +17,101 @@ export interface NewPalette {
     readonly name: string;
     readonly css: string;
     readonly token?: string | null;
+    /** What is stored stays where they are absent. */
+    readonly origin?: string;
+    readonly note?: string;
   }[];
-  readonly roles: readonly { readonly role: RoleName; readonly swatch: string; readonly shade: number }[];
+  readonly roles: readonly NewRole[];
+  /** `null` for one lighting; what is stored stays where it is absent. */
+  readonly second?: { readonly told: LightingSignal; readonly roles: readonly NewRole[] } | null;
 }
 
 export type Palettes = ReturnType<typeof createPalettes>;
 
-/** Swatches and roles of the draft. */
+type Swatch = Palette['swatches'][number];
+type Fill = Palette['roles'][number];
+
+/** Swatches and roles of the draft, in both lightings. */
 export function createPalettes(db: Db) {
   const statements = {
-    swatches: db.prepare<[number], Palette['swatches'][number]>(
-      'SELECT id, name, css, token FROM swatch WHERE site_id = ? ORDER BY position',
+    swatches: db.prepare<[number], Swatch & Required<Pick<Swatch, 'origin' | 'note'>>>(
+      'SELECT id, name, css, token, origin, note FROM swatch WHERE site_id = ? ORDER BY position',
     ),
-    roles: db.prepare<[number], Palette['roles'][number]>(
-      'SELECT role, swatch_id AS swatchId, shade FROM role WHERE site_id = ? ORDER BY role',
+    roles: db.prepare<[number], Omit<Fill, 'isAssumed'> & { readonly assumed: number }>(
+      'SELECT role, swatch_id AS swatchId, shade, assumed FROM role WHERE site_id = ? ORDER BY role',
     ),
-    insert: db.prepare<[number | null, number, number, string, string, string | null]>(
-      'INSERT INTO swatch (id, site_id, position, name, css, token) VALUES (?, ?, ?, ?, ?, ?)',
+    invertedRoles: db.prepare<[number], Fill>(
+      'SELECT role, swatch_id AS swatchId, shade FROM inverted_role WHERE site_id = ? ORDER BY role',
     ),
-    update: db.prepare<[number, string, string, number, number]>(
-      'UPDATE swatch SET position = ?, name = ?, css = ? WHERE id = ? AND site_id = ?',
+    told: db.prepare<[number], { readonly told: string | null }>('SELECT second_told AS told FROM site WHERE id = ?'),
+    tell: db.prepare<[string | null, number]>('UPDATE site SET second_told = ? WHERE id = ?'),
+    insert: db.prepare<[number | null, number, number, string, string, string | null, string, string]>(
+      'INSERT INTO swatch (id, site_id, position, name, css, token, origin, note) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    ),
+    update: db.prepare<[number, string, string, string | null, string | null, number, number]>(
+      'UPDATE swatch SET position = ?, name = ?, css = ?, origin = coalesce(?, origin), note = coalesce(?, note) WHERE id = ? AND site_id = ?',
     ),
     drop: db.prepare<[number, number]>('DELETE FROM swatch WHERE id = ? AND site_id = ?'),
     name: db.prepare<[string, number, number]>('UPDATE swatch SET token = ? WHERE id = ? AND site_id = ?'),
     dropRoles: db.prepare<[number]>('DELETE FROM role WHERE site_id = ?'),
-    insertRole: db.prepare<[number, string, number, number]>(
-      'INSERT INTO role (site_id, role, swatch_id, shade) VALUES (?, ?, ?, ?)',
+    dropInverted: db.prepare<[number]>('DELETE FROM inverted_role WHERE site_id = ?'),
+    insertRole: db.prepare<[number, string, number, number, number]>(
+      'INSERT INTO role (site_id, role, swatch_id, shade, assumed) VALUES (?, ?, ?, ?, ?)',
+    ),
+    insertInverted: db.prepare<[number, string, number, number]>(
+      'INSERT INTO inverted_role (site_id, role, swatch_id, shade) VALUES (?, ?, ?, ?)',
     ),
   };
-  const bySite = (siteId: number): Palette => ({
+  const secondOf = (siteId: number): NonNullable<Palette['second']> | null => {
+    const told = statements.told.get(siteId)?.told ?? null;
+    return told === null
+      ? null
+      : { told: JSON.parse(told) as LightingSignal, roles: statements.invertedRoles.all(siteId) };
+  };
+  const bySite = (siteId: number): Palette & { readonly second: NonNullable<Palette['second']> | null } => ({
     swatches: statements.swatches.all(siteId),
-    roles: statements.roles.all(siteId),
+    roles: statements.roles
+      .all(siteId)
+      .map(({ assumed, ...fill }) => (assumed === 1 ? { ...fill, isAssumed: true } : fill)),
+    second: secondOf(siteId),
   });
   /** Makes the palette what is given; swatches keep their ids, also when undo brings them back. */
   const replace = db.transaction((siteId: number, palette: NewPalette): void => {
+    const before = bySite(siteId);
+    const second = palette.second === undefined ? (toNewPalette(before).second ?? null) : palette.second;
     statements.dropRoles.run(siteId);
-    const known = new Set(bySite(siteId).swatches.map(({ id }) => id));
+    statements.dropInverted.run(siteId);
+    const known = new Set(before.swatches.map(({ id }) => id));
     for (const id of known) if (!palette.swatches.some((swatch) => swatch.id === id)) statements.drop.run(id, siteId);
     const ids = new Map<string, number>();
-    palette.swatches.forEach(({ id, name, css, token }, position) => {
-      if (known.has(id)) statements.update.run(position, name, css, id, siteId);
+    palette.swatches.forEach(({ id, name, css, token, origin, note }, position) => {
+      if (known.has(id)) statements.update.run(position, name, css, origin ?? null, note ?? null, id, siteId);
       ids.set(
         name,
         known.has(id)
           ? id
           : Number(
-              statements.insert.run(id === 0 ? null : id, siteId, position, name, css, token ?? null).lastInsertRowid,
+              statements.insert.run(
+                id === 0 ? null : id,
+                siteId,
+                position,
+                name,
+                css,
+                token ?? null,
+                origin ?? '',
+                note ?? '',
+              ).lastInsertRowid,
             ),
       );
     });
-    for (const { role, swatch, shade } of palette.roles) {
+    for (const { role, swatch, shade, isAssumed } of palette.roles) {
       const swatchId = ids.get(swatch);
-      if (swatchId !== undefined) statements.insertRole.run(siteId, role, swatchId, shade);
+      if (swatchId !== undefined) statements.insertRole.run(siteId, role, swatchId, shade, isAssumed ? 1 : 0);
+    }
+    statements.tell.run(second && JSON.stringify(second.told), siteId);
+    for (const { role, swatch, shade } of second?.roles ?? []) {
+      const swatchId = ids.get(swatch);
+      if (swatchId !== undefined) statements.insertInverted.run(siteId, role, swatchId, shade);
     }
   });
   /** Keeps the names that swatches go out under, from their first publication on. */
@@ -73,20 +124,22 @@ export function createPalettes(db: Db) {
   });
   const subject: Subject<NewPalette> = {
     take: (siteId) => toNewPalette(bySite(siteId)),
-    put: replace,
+    // What was kept before there were two lightings knows of none.
+    put: (siteId, palette) => replace(siteId, { ...palette, second: palette.second ?? null }),
     isStructure: false,
   };
   return { bySite, replace, keepNames, subject };
 }
 
 /** A stored palette in the form that `replace` takes. */
-export function toNewPalette({ swatches, roles }: Palette): NewPalette {
+export function toNewPalette({ swatches, roles, second }: Palette): NewPalette {
+  const named = ({ swatchId, ...fill }: Fill): NewRole => ({
+    ...fill,
+    swatch: swatches.find(({ id }) => id === swatchId)?.name ?? '',
+  });
   return {
     swatches,
-    roles: roles.map(({ role, swatchId, shade }) => ({
-      role,
-      swatch: swatches.find(({ id }) => id === swatchId)?.name ?? '',
-      shade,
-    })),
+    roles: roles.map(named),
+    second: second ? { told: second.told, roles: second.roles.map(named) } : null,
   };
 }

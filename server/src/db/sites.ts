@@ -27,6 +27,7 @@ export function createSites(db: Db) {
     rename: db.prepare<[string, number]>('UPDATE site SET name = ? WHERE id = ?'),
     drop: db.prepare<[number]>('DELETE FROM site WHERE id = ?'),
     dropRoles: db.prepare<[number]>('DELETE FROM role WHERE site_id = ?'),
+    dropInverted: db.prepare<[number]>('DELETE FROM inverted_role WHERE site_id = ?'),
     dropOverrides: db.prepare<[number]>('DELETE FROM override WHERE site_id = ?'),
     countVersion: db.prepare<[number]>('UPDATE site SET version = version + 1 WHERE id = ?'),
     countStructure: db.prepare<[number]>('UPDATE site SET structure = structure + 1 WHERE id = ?'),
@@ -51,6 +52,7 @@ export function createSites(db: Db) {
     drop: db.transaction((id: number): void => {
       statements.dropOverrides.run(id);
       statements.dropRoles.run(id);
+      statements.dropInverted.run(id);
       statements.drop.run(id);
     }),
     countVersion: (siteId: number) => statements.countVersion.run(siteId),

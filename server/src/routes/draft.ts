@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { ChangeRequest, PaletteRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
-import { wholenessProblem, type Override } from '@upper-veneer/core';
+import { wholenessProblem, type LightingSignal, type Override } from '@upper-veneer/core';
 import { checkOverrides, checkPalette, compileDraft, describeDraft, misreadRule } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
@@ -59,7 +59,8 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
       () => {
         store.palettes.replace(siteId, {
           ...palette,
-          swatches: palette.swatches.map(({ id, name, css }) => ({ id, name, css })),
+          swatches: palette.swatches.map(({ id, name, css, origin, note }) => ({ id, name, css, origin, note })),
+          second: palette.second && { ...palette.second, told: palette.second.told as LightingSignal },
         });
         for (const override of rebound) store.overrides.put(siteId, override);
       },

@@ -12,11 +12,20 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { ROW_WORDS, isScrollbarRow, type NamedValue, type OverrideState, type Painter } from '@upper-veneer/core';
+import {
+  LIGHTINGS,
+  ROW_WORDS,
+  isScrollbarRow,
+  type Lighting,
+  type NamedValue,
+  type OverrideState,
+  type Painter,
+} from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { combineLatest, debounceTime } from 'rxjs';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
+import { LightingSwitch } from '../shared/site/lighting-switch';
 import { OpenedParts } from '../shared/site/opened-parts';
 import { SiteStore } from '../shared/site/site-store';
 import { WordHint } from '../shared/ui/word-hint';
@@ -51,6 +60,7 @@ import { VerdictBar } from './verdict/verdict-bar';
 import { WidthBar } from './page/width-bar';
 import { WrittenCss } from './editor/written-css';
 import { Announcer } from '../shared/spoken/announcer';
+import { LightingToggle } from '../shared/ui/lighting-toggle';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 
 /** The Bench: the page, what paints it in every state, and the override being written. */
@@ -65,6 +75,7 @@ import { PaneSwitch } from '../shared/ui/pane-switch';
     CompanionsList,
     FindField,
     FormsModule,
+    LightingToggle,
     LineageBar,
     LookMenu,
     PageFrame,
@@ -110,6 +121,7 @@ export class BenchPage {
   readonly property = input('');
   readonly state = input('');
   readonly width = input(undefined, { transform: numberAttribute });
+  readonly lighting = input('');
 
   protected readonly site = inject(SiteStore);
   protected readonly selection = inject(BenchSelection);
@@ -121,6 +133,7 @@ export class BenchPage {
   protected readonly acts = inject(BenchActs);
   protected readonly flash = inject(BenchFlash);
   readonly #engine = inject(Engine);
+  readonly #lighting = inject(LightingSwitch);
   readonly #announcer = inject(Announcer);
   readonly #layouts = inject(PageLayouts);
   readonly #router = inject(Router);
@@ -145,6 +158,7 @@ export class BenchPage {
     property: this.property() ?? '',
     state: this.state() ?? '',
     width: numberOrNull(this.width()),
+    lighting: LIGHTINGS.find((name) => name === this.lighting()) ?? null,
   }));
   /** Addresses written here that have not come back yet: one may come when the next is chosen already. */
   readonly #written: string[] = [];
@@ -265,11 +279,18 @@ export class BenchPage {
         element === null
           ? {}
           : { element, ...Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== '')) };
-      const params = { site, page, ...cell, width: this.selection.width() };
+      const lighting = this.#lighting.hasSecond() ? this.#lighting.lighting() : null;
+      const params = {
+        site,
+        page,
+        ...cell,
+        width: this.selection.width(),
+        ...(lighting === null ? {} : { lighting }),
+      };
       untracked(() => {
         const before = this.#whereabouts.bench();
         this.#whereabouts.bench.set(params);
-        const written = JSON.stringify({ page, element, ...rest, width: this.selection.width() });
+        const written = JSON.stringify({ page, element, ...rest, width: this.selection.width(), lighting });
         if (written !== JSON.stringify(this.#asked())) this.#written.push(written);
         const isElsewhere =
           before['page'] !== undefined &&
@@ -338,6 +359,7 @@ export class BenchPage {
     page,
     element,
     width,
+    lighting,
     ...cell
   }: {
     readonly page: number | null;
@@ -346,7 +368,9 @@ export class BenchPage {
     readonly property: string;
     readonly state: string;
     readonly width: number | null;
+    readonly lighting: Lighting | null;
   }): void {
+    if (lighting !== null) this.#lighting.show(lighting);
     if (width !== null && width >= 240 && width <= 3000) this.selection.width.set(width);
     if (page === null || !this.site.site()?.pages.some(({ id }) => id === page)) return;
     if (element === null) this.selection.showPage(page);

@@ -1,12 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
-import { familyOf, type Becomes, type MatchScope, type Strategy } from '@upper-veneer/core';
+import { familyOf, rowAsFound, type Becomes, type MatchScope, type Strategy } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { SelectButton } from 'primeng/selectbutton';
 import type { ForcedStates } from '../shared/engine/engine-api';
 import { SiteStore } from '../shared/site/site-store';
+import { LightingToggle } from '../shared/ui/lighting-toggle';
 import { UnreadMark } from '../shared/ui/unread-mark';
+import { PeelLine } from '../shared/frame/peel-line';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { combineLatest } from 'rxjs';
@@ -19,6 +21,7 @@ import { scopeInAddress, scopeOfAddress } from './plan';
 import { RowDetail } from './row-detail';
 import { ScopeList } from './scope-list';
 import { ScopePicture } from './scope-picture';
+import { ThemeProperties } from './theme-properties';
 
 /** States the pictures can be put into, with the pseudo-classes that hold then. */
 const SHOWN_STATES: readonly { readonly state: string; readonly label: string; readonly names: readonly string[] }[] = [
@@ -32,6 +35,9 @@ const SHOWN_STATES: readonly { readonly state: string; readonly label: string; r
   { state: 'disabled', label: 'Disabled', names: ['disabled'] },
 ];
 
+/** Elements that are lit in a picture at once. */
+const MOST_LIT = 300;
+
 /** Match: what a scope paints beside what it is to become, planned before anything is written. */
 @Component({
   selector: 'uv-match-page',
@@ -39,13 +45,16 @@ const SHOWN_STATES: readonly { readonly state: string; readonly label: string; r
     Button,
     EyeFirst,
     FormsModule,
+    LightingToggle,
     MatchTable,
     PaneSwitch,
+    PeelLine,
     RouterLink,
     RowDetail,
     ScopeList,
     ScopePicture,
     SelectButton,
+    ThemeProperties,
     UnreadMark,
   ],
   providers: [MatchStore],
@@ -144,13 +153,21 @@ export class MatchPage {
       : null;
   });
   readonly #places = toSignal(
-    toObservable(computed(() => this.chosen().at(-1) ?? null)).pipe(
-      askEngine(this.#engine, (id, engine) => (id === null ? null : engine.matchPlaces(id)), []),
+    toObservable(computed(() => ({ id: this.chosen().at(-1), view: this.match.view() }))).pipe(
+      askEngine(this.#engine, ({ id }, engine) => (id === undefined ? null : engine.matchPlaces(id)), []),
     ),
     { initialValue: [] },
   );
-  /** Elements of the page drawn that the row chosen last is painted on. */
-  protected readonly lit = computed(() => {
+  /** Rows that places were set apart from, or others merged into. */
+  protected readonly regrouped = computed(() => {
+    const { apart = [], merged = [] } = this.match.choices();
+    return [...apart.map(({ row }) => rowAsFound(row)), ...merged.flat().map(rowAsFound)];
+  });
+  /** Elements that are pointed at in the list of properties. */
+  protected readonly pointed = signal<readonly number[]>([]);
+  /** Elements of the page drawn that are pointed at, else those that the row chosen last is painted on. */
+  readonly #litAll = computed(() => {
+    if (this.pointed().length > 0) return this.pointed();
     const pageId = this.match.view()?.lead?.pageId;
     const state = this.shownState();
     return [
@@ -161,7 +178,13 @@ export class MatchPage {
           )
           .map(({ element }) => element),
       ),
-    ].slice(0, 300);
+    ];
+  });
+  protected readonly lit = computed(() => this.#litAll().slice(0, MOST_LIT));
+  /** Said where not all of them are lit. */
+  protected readonly litWords = computed(() => {
+    const all = this.#litAll().length;
+    return all > MOST_LIT ? `${MOST_LIT} of ${all.toLocaleString('en')} lit` : '';
   });
   protected readonly isOff = computed(() => {
     const without = this.match.without();
@@ -170,16 +193,20 @@ export class MatchPage {
   });
   /** Whether anything was set by hand that proposing again would give up. */
   protected readonly hasSettled = computed(() => {
-    const { locked, equal, mains } = this.match.choices();
-    return Object.keys(locked).length + equal.length + (mains?.length ?? 0) > 0;
+    const { locked, equal, mains, properties, apart = [], merged = [] } = this.match.choices();
+    const settled = [...Object.keys(locked), ...equal, ...(mains ?? []), ...apart, ...merged];
+    return settled.length > 0 || properties != null;
   });
   protected readonly unmet = computed(() => this.match.view()?.unmet ?? []);
   /** What stands beside the match: the scope as it arrived, or as the other strategy would have it. */
   protected readonly besides = [
-    { beside: 'arrived', label: 'As it arrived' },
-    { beside: 'other', label: 'Other strategy' },
+    { beside: 'arrived', label: 'Arrived' },
+    { beside: 'other', label: 'Other' },
+    { beside: 'line', label: 'Line' },
   ];
-  protected readonly beside = signal<'arrived' | 'other'>('arrived');
+  protected readonly beside = signal<'arrived' | 'other' | 'line'>('arrived');
+  /** Share of the picture, from the left, that is shown as it arrived. */
+  protected readonly divide = signal(0.5);
   protected readonly besideHeading = computed(() =>
     this.beside() === 'arrived'
       ? 'As it arrived'

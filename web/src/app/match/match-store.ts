@@ -2,7 +2,10 @@ import { Injectable, computed, effect, inject, signal, untracked } from '@angula
 import {
   PROOF_WIDTHS,
   isProved,
+  rowAsFound,
   shadesLike,
+  withRowAsFound,
+  withoutStale,
   type Amendments,
   type Becomes,
   type MatchChoices,
@@ -19,6 +22,7 @@ import type { FramedPage } from '../shared/frame/framed-page';
 import { openHidden } from '../shared/frame/hidden-frame';
 import { createSlices } from '../shared/frame/slices';
 import { DraftEdits } from '../shared/site/draft-edits';
+import { LightingSwitch } from '../shared/site/lighting-switch';
 import { SiteStore } from '../shared/site/site-store';
 import { NO_CHOICES, planRequest } from './plan';
 
@@ -40,6 +44,7 @@ export class MatchStore {
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
   readonly #edits = inject(DraftEdits);
+  readonly #lighting = inject(LightingSwitch);
   /** Counts looks begun, so that an older one ends. */
   #run = 0;
   readonly #measured = new Set<string>();
@@ -57,13 +62,17 @@ export class MatchStore {
   /** What is found hangs on, besides the scope. */
   readonly #foundOf = computed(() => {
     const draft = this.#site.draft();
-    return draft ? JSON.stringify([draft.structure, draft.swatches, draft.roles, draft.exceptions]) : '';
+    return draft ? JSON.stringify([draft.structure, draft.swatches, draft.roles, draft.second, draft.exceptions]) : '';
   });
   readonly key = computed(() => JSON.stringify([this.#site.site()?.id ?? 0, this.scope()]));
-  /** What is settled, as it is stored. */
+  /** What was settled last and is on its way to the database: the next is settled on top of it. */
+  readonly #underway = signal<{ readonly scope: string; readonly choices: MatchChoices } | null>(null);
+  /** What is settled. */
   readonly choices = computed<MatchChoices>(
     () => {
       const scope = JSON.stringify(this.scope());
+      const underway = this.#underway();
+      if (underway?.scope === scope) return underway.choices;
       return this.#site.draft()?.plans.find((plan) => plan.scope === scope)?.choices ?? NO_CHOICES;
     },
     { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
@@ -72,6 +81,9 @@ export class MatchStore {
     const state = this.state();
     return state.status === 'proposed' ? state.view : null;
   });
+  readonly #proposedFor = signal<MatchChoices | null>(null);
+  /** Whether the proposal is of what is settled by now: only that is laid on. */
+  readonly isCurrent = computed(() => this.#proposedFor() === this.choices());
   /** Draft and proposal as they were laid on, as long as neither has changed. */
   readonly #laidOn = signal<{ readonly version: number; readonly view: MatchView } | null>(null);
   readonly isLaid = computed(() => {
@@ -88,6 +100,10 @@ export class MatchStore {
       this.choices();
       this.without();
       if (untracked(this.view)) untracked(() => void this.#propose(this.#run));
+    });
+    effect(() => {
+      this.#lighting.lighting();
+      if (untracked(this.view)) untracked(() => void this.#show(this.#run));
     });
   }
 
@@ -162,12 +178,17 @@ export class MatchStore {
   /** Keeps rows as they are, or hands them back to the proposal. */
   lock(rowIds: readonly string[], isLocked: boolean): void {
     const locked = { ...this.choices().locked };
-    for (const row of this.view()?.rows ?? []) {
-      if (!rowIds.includes(row.found.id)) continue;
-      if (isLocked) locked[row.found.id] = row.becomes;
-      else delete locked[row.found.id];
+    for (const id of rowIds) {
+      const row = this.view()?.rows.find(({ found }) => found.id === id);
+      if (!isLocked) delete locked[id];
+      else if (row) locked[id] = row.becomes;
     }
     this.#settle(isLocked ? 'Keep what a colour becomes' : 'Hand a colour back', { ...this.choices(), locked });
+  }
+
+  /** Forgets choices that no longer hold. */
+  forgetStale(): void {
+    this.#settle('Forget what no longer holds', withoutStale(this.choices(), this.view()?.stale ?? []));
   }
 
   /** Ties rows so that they stay equal, or lets them go again. */
@@ -181,6 +202,26 @@ export class MatchStore {
     });
   }
 
+  /** Makes some places of a row a row of their own. */
+  setApart(row: string, places: readonly string[]): void {
+    this.#settle('Set places apart', { ...this.choices(), apart: [...(this.choices().apart ?? []), { row, places }] });
+  }
+
+  /** Merges rows into the first of them. */
+  merge(rowIds: readonly string[]): void {
+    this.#settle('Merge colours', { ...this.choices(), merged: [...(this.choices().merged ?? []), rowIds] });
+  }
+
+  /** Undoes what was set apart from a row or merged into it. */
+  regroupAsFound(rowId: string): void {
+    this.#settle('Rows as found', withRowAsFound(this.choices(), rowAsFound(rowId)));
+  }
+
+  /** Chooses which properties of the theme are overridden themselves. */
+  setProperties(properties: readonly string[]): void {
+    this.#settle('Override properties of the theme', { ...this.choices(), properties });
+  }
+
   /** Names the main action by hand. */
   lead(pageId: number, element: number): void {
     this.#settle('Name the main action', { ...this.choices(), mains: [{ pageId, element }] });
@@ -188,14 +229,25 @@ export class MatchStore {
 
   /** Forgets what was set by hand. */
   reset(): void {
-    this.#settle('Propose all again', { ...this.choices(), locked: {}, equal: [], mains: null });
+    this.#settle('Propose all again', {
+      strategy: this.choices().strategy,
+      locked: {},
+      equal: [],
+      mains: null,
+    });
   }
 
   /** Stores what is settled as one step of undo; the proposal follows what is stored. */
   #settle(label: string, choices: MatchChoices): void {
     const scope = this.scope();
     if (!scope || JSON.stringify(choices) === JSON.stringify(this.choices())) return;
-    this.#edits.putPlan(planRequest(label, scope, choices)).subscribe();
+    const underway = { scope: JSON.stringify(scope), choices };
+    this.#underway.set(underway);
+    // Stored or refused, what is in the draft holds from then on.
+    const done = (): void => {
+      if (this.#underway() === underway) this.#underway.set(null);
+    };
+    this.#edits.putPlan(planRequest(label, scope, choices)).subscribe({ complete: done, error: done });
   }
 
   /** Writes overrides for all places, as one step of undo. */
@@ -227,7 +279,7 @@ export class MatchStore {
             next: ({ version }) => {
               if (view) this.#laidOn.set({ version, view });
               this.laidWords.set(
-                `Laid on ${laid.laid} places by ${laid.put.length} overrides; ${proofWords(laid.proof)}`,
+                `Laid on ${laid.laid} places by ${laid.put.length} overrides${followWords(view)}; ${proofWords(laid.proof, this.#lighting.hasSecond())}`,
               );
             },
             complete: done,
@@ -254,9 +306,18 @@ export class MatchStore {
     });
   }
 
+  /** Proposes again, and draws it as the site is lit. */
+  async #show(run: number): Promise<void> {
+    const scope = this.scope();
+    if (scope) await this.#open(scope);
+    await this.#propose(run);
+  }
+
   async #propose(run: number): Promise<void> {
-    const view = await this.#engine.remote.proposeMatch(this.choices(), this.without());
+    const choices = this.choices();
+    const view = await this.#engine.remote.proposeMatch(choices, this.without());
     if (!view || run !== this.#run) return;
+    this.#proposedFor.set(choices);
     this.state.set(view.rows.length > 0 ? { status: 'proposed', view } : { status: 'empty' });
   }
 
@@ -267,7 +328,7 @@ export class MatchStore {
       ({ id, openers }) => openers.length > 0 && scope.kind === 'parts' && scope.partIds.includes(id),
     );
     const entries =
-      lead && openable.length > 0
+      lead && (openable.length > 0 || this.#lighting.lighting() === 'inverted')
         ? await this.#engine.remote.amendments(
             lead.pageId,
             openable.map(({ id }) => id),
@@ -283,7 +344,7 @@ export class MatchStore {
     const pages = scope.kind === 'site' ? site.pages : site.pages.filter(({ id }) => id === lead?.pageId);
     for (const [i, page] of pages.slice(0, MOST_MEASURED).entries()) {
       const framed = this.framed(page.id, '');
-      const key = `${framed.url} ${[...framed.amendments.keys()].join()}`;
+      const key = `${framed.url} ${framed.scheme} ${[...framed.amendments.keys()].join()}`;
       if (this.#measured.has(key)) continue;
       tell(`Measuring ${page.name}`, (0.5 * i) / pages.length);
       const hidden = await openHidden(framed, MATCH_WIDTH);
@@ -307,14 +368,22 @@ export class MatchStore {
       veneerPlace: site?.veneerPlace ?? 'head-end',
       frameCss,
       amendments: this.amendments(),
+      scheme: this.#lighting.scheme(),
     };
   }
 }
 
 /** What resolving the site with the overrides on says of them. */
-function proofWords(proof: MatchProof): string {
-  const places = `${proof.looked.toLocaleString('en')} places resolved at ${PROOF_WIDTHS.join(', ')} px`;
+function proofWords(proof: MatchProof, isLitTwice: boolean): string {
+  const lit = isLitTwice ? ' in both lightings' : '';
+  const places = `${proof.looked.toLocaleString('en')} places resolved at ${PROOF_WIDTHS.join(', ')} px${lit}`;
   return isProved(proof) ? `proved, ${places}` : `not proved, ${places}`;
+}
+
+/** How many places outside the scope follow properties of the theme that are overridden. */
+function followWords(view: MatchView | null): string {
+  const outside = (view?.properties ?? []).reduce((sum, { isTaken, outside: own }) => sum + (isTaken ? own : 0), 0);
+  return outside === 0 ? '' : `, ${outside} outside follow as chosen`;
 }
 
 /** Findings in words, and how many more there are. */

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import {
@@ -8,13 +17,17 @@ import {
   colorOfValue,
   describeHome,
   hexOf,
+  placeId,
+  propertyWords,
+  rowAsFound,
   shadeOfValue,
 } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
-import type { MatchRow } from '../shared/engine/engine-api';
+import type { MatchRow, PlaceView } from '../shared/engine/engine-api';
 import { SiteStore } from '../shared/site/site-store';
+import { NearestBrand } from '../shared/ui/nearest-brand';
 import { ColorChip } from '../shared/ui/color-chip';
 import { becomesWords } from './match-words';
 
@@ -23,17 +36,22 @@ const MOST_LISTED = 60;
 /** The rows chosen: what they become by hand, where they are painted, and where they can be changed. */
 @Component({
   selector: 'uv-row-detail',
-  imports: [Button, ColorChip, RouterLink],
+  imports: [Button, ColorChip, NearestBrand, RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows()[0]; as lead) {
       <header><uv-color-chip [color]="lead.found.hex" /><span aria-hidden="true">→</span><uv-color-chip [color]="lead.css" /><h2>{{ rows().length > 1 ? rows().length + ' colours' : words() }}</h2></header>
-      <p class="uv-soft reason">{{ rows().length > 1 ? 'What is chosen here goes to all of them.' : lead.reason }}</p>
+      <p class="uv-soft reason">
+        @if (rows().length > 1) { What is chosen here goes to all of them. }
+        @else { {{ lead.reason }}<br /><uv-nearest-brand [css]="lead.found.hex" [palette]="site.palette()" /> }
+      </p>
       <div class="acts">
         <p-button label="Darker" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(-4)" /><p-button label="Lighter" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(4)" />
         <p-button label="Leave alone" [outlined]="true" size="small" (onClick)="set.emit({ kind: 'leave' })" />
         <p-button [label]="areLocked() ? 'Hand back' : 'Keep so'" [outlined]="true" size="small" (onClick)="lock.emit(!areLocked())" />
         @if (rows().length === 1) { <p-button label="Choose its family" [outlined]="true" size="small" (onClick)="family.emit()" /> }
+        @if (rows().length > 1) { <p-button label="Merge into one" [outlined]="true" size="small" (onClick)="merge.emit(ids())" /> }
+        @if (rows().length === 1 && isRegrouped()) { <p-button label="As found again" [outlined]="true" size="small" (onClick)="asFound.emit(lead.found.id)" /> }
         @if (rows().length > 1) { <p-button [label]="areTied() ? 'May differ' : 'Must stay equal'" [outlined]="true" size="small" (onClick)="tie.emit(!areTied())" /> }
         <p-button [label]="isOff() ? 'Show it again' : 'See without'" [outlined]="true" size="small" (onClick)="off.emit(!isOff())" />
       </div>
@@ -54,9 +72,17 @@ const MOST_LISTED = 60;
       </ul>
       @if (homes().length > 1) { <p class="uv-soft note">◆ One look with {{ homes().length }} homes: changing one of them leaves the others.</p> }
       <h3>Places</h3>
+      @if (ticked().length > 0) { <p-button class="apart" [label]="'Set ' + ticked().length + ' apart as a row'" [outlined]="true" size="small" [disabled]="ticked().length >= lead.found.placeCount" (onClick)="setApart(lead.found.id)" /> }
       <ul class="list">
         @for (place of listed(); track $index) {
-          <li><span>{{ place.property }}{{ place.pseudo ? ' ::' + place.pseudo : '' }}{{ place.state === 'rest' ? '' : ', ' + place.state }}@if (place.isHidden) { <span class="uv-soft"> hidden</span> }</span><a [routerLink]="'/bench'" [queryParams]="spotOf(place)">Bench</a></li>
+          <li>
+            <span class="place">
+              @if (rows().length === 1) { <input type="checkbox" [attr.aria-label]="'Tick ' + wordsOf(place)" [checked]="ticked().includes(idOf(place))" (change)="tick(place)" /> }
+              {{ wordsOf(place) }}{{ place.state === 'rest' ? '' : ', ' + place.state }}
+              @if (place.isHidden) { <span class="uv-soft">hidden</span> }
+            </span>
+            <a [routerLink]="'/bench'" [queryParams]="spotOf(place)">Bench</a>
+          </li>
         }
       </ul>
       @if (lead.found.placeCount > listed().length) { <p class="uv-soft note">and {{ lead.found.placeCount - listed().length }} more</p> }
@@ -81,6 +107,8 @@ const MOST_LISTED = 60;
     .list li { display: flex; justify-content: space-between; gap: 8px; padding: 2px 0; font-size: 12.5px; }
     .list li > :first-child { overflow-wrap: anywhere; }
     .list a { display: inline-flex; align-items: center; min-height: 24px; color: inherit; }
+    .place { display: flex; align-items: center; gap: 6px; }
+    .list input { margin: 0; accent-color: var(--uv-black); }
     .note { margin-top: 4px; font-size: 12px; }
     .keeps { display: flex; align-items: center; gap: 6px; min-height: 24px; margin-bottom: 4px; font-size: 12.5px; }
     .keeps input { accent-color: var(--uv-ink); }
@@ -89,7 +117,7 @@ const MOST_LISTED = 60;
 })
 export class RowDetail {
   readonly #engine = inject(Engine);
-  readonly #site = inject(SiteStore);
+  protected readonly site = inject(SiteStore);
   readonly rows = input.required<readonly MatchRow[]>();
   readonly equal = input.required<readonly (readonly string[])[]>();
   readonly isOff = input(false);
@@ -102,18 +130,31 @@ export class RowDetail {
   /** Emits a value that rows take each in a shade of its own. */
   readonly shades = output<PlainValue>();
   protected readonly keepsLightness = signal(true);
+  /** Whether places were set apart from rows, or rows merged, by row. */
+  readonly regrouped = input<readonly string[]>([]);
+  readonly merge = output<readonly string[]>();
+  /** Emits places that are to be a row of their own. */
+  readonly apart = output<{ readonly row: string; readonly places: readonly string[] }>();
+  readonly asFound = output<string>();
+  protected readonly ids = computed(() => this.rows().map(({ found }) => found.id));
+  protected readonly isRegrouped = computed(() => this.ids().some((id) => this.regrouped().includes(rowAsFound(id))));
+  protected readonly ticked = linkedSignal<string, readonly string[]>({
+    source: () => this.ids().join(),
+    computation: () => [],
+  });
+  protected readonly idOf = placeId;
 
   readonly #lead = computed(() => this.rows().at(0) ?? null);
   protected readonly places = toSignal(
     toObservable(this.#lead).pipe(
-      askEngine(this.#engine, (row, engine) => row && engine.matchPlaces(row.found.id), [] as readonly FoundPlace[]),
+      askEngine(this.#engine, (row, engine) => row && engine.matchPlaces(row.found.id), [] as readonly PlaceView[]),
     ),
-    { initialValue: [] as readonly FoundPlace[] },
+    { initialValue: [] as readonly PlaceView[] },
   );
   protected readonly listed = computed(() => this.places().slice(0, MOST_LISTED));
   protected readonly words = computed(() => {
     const lead = this.#lead();
-    return lead ? becomesWords(lead, this.#site.palette()) : '';
+    return lead ? becomesWords(lead, this.site.palette()) : '';
   });
   protected readonly homes = computed(() =>
     (this.#lead()?.found.homes ?? []).slice(0, 12).map((home) => ({ words: describeHome(home), places: home.places })),
@@ -125,7 +166,7 @@ export class RowDetail {
   });
   protected readonly canShade = computed(() => this.rows().every(({ becomes }) => becomes.kind === 'value'));
   protected readonly values = computed(() => {
-    const palette = this.#site.palette();
+    const palette = this.site.palette();
     const now = this.#lead()?.becomes;
     const filled = new Set(palette.roles.map(({ swatchId }) => swatchId));
     const all: { readonly value: PlainValue; readonly words: string }[] = [
@@ -156,8 +197,22 @@ export class RowDetail {
   protected step(points: number): void {
     const becomes = this.#lead()?.becomes;
     if (becomes?.kind !== 'value') return;
-    const value = shadeOfValue(becomes.value, points, this.#site.palette());
+    const value = shadeOfValue(becomes.value, points, this.site.palette());
     if (value) this.set.emit({ kind: 'value', value });
+  }
+
+  protected wordsOf({ property, name }: PlaceView): string {
+    return `${propertyWords(property)} of ${name}`;
+  }
+
+  protected tick(place: FoundPlace): void {
+    const id = placeId(place);
+    this.ticked.update((ticked) => (ticked.includes(id) ? ticked.filter((other) => other !== id) : [...ticked, id]));
+  }
+
+  protected setApart(row: string): void {
+    this.apart.emit({ row, places: this.ticked() });
+    this.ticked.set([]);
   }
 
   protected spotOf({

@@ -100,8 +100,7 @@ export class ScopePicture {
       const frame = this.#frame();
       this.#sized();
       if (!frame) return;
-      frame.amend(this.page().amendments);
-      frame.dress(this.page().frameCss);
+      frame.show(this.page());
       frame.force(this.forced());
       this.width();
       this.#place(frame, this.element());

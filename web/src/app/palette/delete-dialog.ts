@@ -5,7 +5,7 @@ import type { Swatch } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { Select } from 'primeng/select';
-import { usesOf, withoutSwatch } from '../shared/site/palette-edits';
+import { rolesFilledBy, usesOf, withoutSwatch } from '../shared/site/palette-edits';
 import { SiteStore } from '../shared/site/site-store';
 
 /** Asks before a swatch goes that is used: lists where, and who takes its place. */
@@ -43,12 +43,7 @@ export class DeleteDialog {
   readonly decided = output<PaletteRequest>();
 
   protected readonly heir = signal<number | null>(null);
-  protected readonly roles = computed(() =>
-    this.#site
-      .palette()
-      .roles.filter(({ swatchId }) => swatchId === this.swatch().id)
-      .map(({ role }) => role.replace('-', ' ')),
-  );
+  protected readonly roles = computed(() => rolesFilledBy(this.#site.palette(), this.swatch().id));
   protected readonly uses = computed(() => {
     const site = this.#site.site();
     return usesOf(this.#site.palette(), this.#site.overrides(), this.swatch().id).map((override) => ({

@@ -13,8 +13,10 @@ import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import { PictureDesk } from '../shared/picture/picture-desk';
 import {
+  rolesFilledBy,
   usesOf,
   withColors,
+  withConfirmed,
   withEdit,
   withOrder,
   withRole,
@@ -24,6 +26,7 @@ import {
 } from '../shared/site/palette-edits';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
+import { LightingToggle } from '../shared/ui/lighting-toggle';
 import { Notations } from '../shared/ui/notations';
 import { TypedColorField } from '../shared/ui/typed-color';
 import { BringIn } from './bring-in/bring-in';
@@ -33,6 +36,7 @@ import { LogoGrounds } from './logo-grounds';
 import { OtherEyes } from './other-eyes';
 import { PairTable } from './pair-table';
 import { RolesPanel } from './roles-panel';
+import { SecondLighting } from './second-lighting';
 import { ShadeLadder } from './shade-ladder';
 import { Shelf } from './shelf';
 import { Suggestions } from './suggestions';
@@ -63,7 +67,9 @@ const TOPICS = [
     Notations,
     OtherEyes,
     PairTable,
+    LightingToggle,
     RolesPanel,
+    SecondLighting,
     SelectButton,
     ShadeLadder,
     Shelf,
@@ -101,17 +107,14 @@ export class PalettePage {
   );
   protected readonly chosenId = computed(() => this.swatch()?.id ?? 0);
   protected readonly name = linkedSignal(() => this.swatch()?.name ?? '');
+  protected readonly note = linkedSignal(() => this.swatch()?.note ?? '');
   protected readonly isEditing = linkedSignal({ source: () => this.swatch()?.id, computation: () => false });
 
   protected readonly rows = computed(() =>
     this.palette().swatches.map((swatch) => ({
       ...swatch,
       uses: usesOf(this.palette(), this.store.overrides(), swatch.id).length,
-      roles:
-        this.palette()
-          .roles.filter(({ swatchId }) => swatchId === swatch.id)
-          .map(({ role }) => role.replace('-', ' '))
-          .join(' · ') || 'no role',
+      roles: rolesFilledBy(this.palette(), swatch.id).join(' · ') || 'no role',
     })),
   );
   protected readonly uses = computed(() => usesOf(this.palette(), this.store.overrides(), this.swatch()?.id ?? 0));
@@ -126,8 +129,22 @@ export class PalettePage {
     { initialValue: null },
   );
 
-  protected add(css: string): void {
-    this.#store(withSwatch(this.palette(), css), true);
+  protected add(css: string, from: string): void {
+    this.#store(withSwatch(this.palette(), css, from), true);
+  }
+
+  protected keepNote(): void {
+    const swatch = this.swatch();
+    const note = this.note().trim();
+    if (swatch && note !== (swatch.note ?? '')) this.#store(withEdit(this.palette(), swatch.id, { note }));
+  }
+
+  protected put(request: PaletteRequest): void {
+    this.#store(request);
+  }
+
+  protected confirm(roles: readonly RoleName[]): void {
+    this.#store(withConfirmed(this.palette(), roles));
   }
 
   protected rename(): void {
@@ -159,7 +176,7 @@ export class PalettePage {
   protected remove(): void {
     const swatch = this.swatch();
     if (!swatch) return;
-    const isUsed = this.uses().length > 0 || this.palette().roles.some(({ swatchId }) => swatchId === swatch.id);
+    const isUsed = this.uses().length > 0 || rolesFilledBy(this.palette(), swatch.id).length > 0;
     if (isUsed) this.leaving.set(swatch);
     else this.#store(withoutSwatch(this.palette(), this.store.overrides(), swatch.id, null));
   }
@@ -174,7 +191,7 @@ export class PalettePage {
   }
 
   protected take(colors: Readonly<Partial<Record<RoleName, Color>>>, label: string): void {
-    this.#store(withRoles(this.palette(), colors, label));
+    this.#store(withRoles(this.palette(), colors, label, Object.keys(colors).length > 1));
   }
 
   protected remedy(role: RoleName, hex: string): void {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ROLE_NAMES, colorOfValue, describeShade, hexOf, type Pair, type RoleName } from '@upper-veneer/core';
+import { ROLE_NAMES, colorOfValue, describeShade, handSet, hexOf, type Pair, type RoleName } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
@@ -14,14 +14,18 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
   imports: [FormsModule, Select, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>Roles</h2><span class="uv-soft">a job, filled by a swatch or a shade of one</span></header>
-    <table>
+    <header>
+      <h2>Roles{{ isInverted() ? ', inverted' : '' }}</h2>
+      @if (assumed().length > 0) { <button type="button" class="confirm" (click)="confirmed.emit(assumed())">Confirm all {{ assumed().length }} assumed</button> }
+      @else { <span class="uv-soft">a job, filled by a swatch or a shade of one</span> }
+    </header>
+    <div class="wide" role="region" tabindex="0" aria-label="Roles"><table>
       <tbody>
         @for (row of rows(); track row.role) {
           <tr>
-            <th scope="row">{{ row.label }}</th>
+            <th scope="row">{{ row.label }}@if (row.isAssumed) { <button type="button" class="assumed" title="Filled by a suggestion, chosen by nobody yet. Press to confirm it." [attr.aria-label]="'Confirm ' + row.label + ', which is assumed'" (click)="confirmed.emit([row.role])">assumed</button> }</th>
             <td><i [style.background]="row.hex" [class.none]="row.hex === null"></i></td>
-            <td><p-select [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="row.swatchId" (ngModelChange)="filled.emit({ role: row.role, swatchId: $event, shade: $event === row.swatchId ? row.shade : 0 })" [showClear]="row.swatchId !== null" placeholder="not filled" size="small" [ariaLabel]="'Swatch that fills ' + row.label">
+            <td><p-select [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="row.swatchId" (ngModelChange)="filled.emit({ role: row.role, swatchId: $event, shade: $event === row.swatchId ? row.shade : 0 })" [showClear]="row.swatchId !== null" [placeholder]="row.isDerived ? 'derived, ' + row.hex : 'not filled'" size="small" [ariaLabel]="'Swatch that fills ' + row.label">
               <ng-template #selectedItem let-option>{{ option.name }}</ng-template>
               <ng-template #item let-option><span class="option"><i [style.background]="option.css"></i>{{ option.name }}</span></ng-template>
             </p-select></td>
@@ -30,14 +34,18 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
           </tr>
         }
       </tbody>
-    </table>
+    </table></div>
   `,
   styles: `
     header { display: flex; justify-content: space-between; margin-bottom: 6px; font-size: 12.5px; }
     h2 { font-weight: 700; font-size: 13.5px; }
+    .wide { position: relative; overflow-x: auto; }
+    @media (max-width: 900px) { table { min-width: 560px; } header { flex-wrap: wrap; } }
     table { width: 100%; border-collapse: collapse; background: var(--uv-paper); }
     th, td { height: 34px; padding: 2px 6px; border: 1px solid var(--uv-line); border-width: 1px 0; text-align: left; font-weight: 400; }
     th { width: 78px; padding-left: 10px; }
+    .assumed { display: block; padding: 0; border: 0; background: none; color: var(--uv-soft); font: inherit; font-size: 11.5px; text-decoration: underline dashed; cursor: pointer; }
+    .confirm { padding: 0; border: 0; background: none; color: inherit; font: inherit; text-decoration: underline; cursor: pointer; }
     i { display: block; width: 30px; height: 22px; border: 1px solid color-mix(in srgb, var(--uv-ink) 35%, transparent); }
     i.none { border-style: dashed; }
     td:nth-child(2) { width: 42px; }
@@ -56,10 +64,18 @@ export class RolesPanel {
   /** Emits what is to fill a role; no swatch empties it. */
   readonly filled = output<{ readonly role: RoleName; readonly swatchId: number | null; readonly shade: number }>();
 
+  /** Emits roles whose assumed filling is right. */
+  readonly confirmed = output<readonly RoleName[]>();
+
+  protected readonly isInverted = computed(() => this.site.palette().lighting === 'inverted');
+  protected readonly assumed = computed(() =>
+    this.site.palette().roles.flatMap(({ role, isAssumed }) => (isAssumed && !this.isInverted() ? [role] : [])),
+  );
   protected readonly rows = computed(() => {
     const palette = this.site.palette();
-    return ROLE_NAMES.map((role) => {
-      const fill = palette.roles.find((candidate) => candidate.role === role);
+    const isInverted = this.isInverted();
+    return ROLE_NAMES.filter((role) => !isInverted || palette.roles.some((fill) => fill.role === role)).map((role) => {
+      const fill = isInverted ? handSet(palette, role) : palette.roles.find((candidate) => candidate.role === role);
       const color = colorOfValue({ kind: 'role', role, shade: 0 }, palette);
       const pairs = this.pairs()
         .filter((pair) => pair.isMeant && pair.text === role)
@@ -73,6 +89,8 @@ export class RolesPanel {
         label: role.replace('-', ' '),
         swatchId: fill?.swatchId ?? null,
         shade: fill?.shade ?? 0,
+        isAssumed: this.assumed().includes(role),
+        isDerived: isInverted && !fill,
         hex: color ? hexOf(color) : null,
         pairs,
       };

@@ -1,20 +1,25 @@
 import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
+import { NearestBrand } from '../shared/ui/nearest-brand';
 import { Notations } from '../shared/ui/notations';
+import { SiteStore } from '../shared/site/site-store';
 import { ShelfStore } from './shelf-store';
 
 /** Colours picked along the way, for the palette or to be dropped. */
 @Component({
   selector: 'uv-shelf',
-  imports: [Notations],
+  imports: [NearestBrand, Notations],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header><h2>Shelf</h2><span class="uv-soft">@if (shelf.colors().length > 0) { <button type="button" class="clear" (click)="shelf.clear()">clear</button> } @else { picked on the way }</span></header>
     <ul>
       @for (color of shelf.colors(); track color.css) {
-        <li><button type="button" class="chip" [style.background]="color.css" [title]="color.css + ', ' + color.from + '. Press to add it to the palette.'" [attr.aria-label]="'Add ' + color.css + ', ' + color.from" (click)="added.emit(color.css)"></button><button type="button" class="drop" [attr.aria-label]="'Take ' + color.css + ' off the shelf'" (click)="shelf.take(color.css)">×</button></li>
+        <li><button type="button" class="chip" [style.background]="color.css" [title]="color.css + ', ' + color.from + '. Press to add it to the palette.'" [attr.aria-label]="'Add ' + color.css + ', ' + color.from" (click)="added.emit(color)"></button><button type="button" class="drop" [attr.aria-label]="'Take ' + color.css + ' off the shelf'" (click)="shelf.take(color.css)">×</button></li>
       }
     </ul>
-    @if (shelf.colors().at(0); as newest) { <uv-notations [css]="newest.css" [title]="newest.from" /> }
+    @if (shelf.colors().at(0); as newest) {
+      <uv-notations [css]="newest.css" [title]="newest.from" />
+      <uv-nearest-brand [css]="newest.css" [palette]="site.palette()" />
+    }
   `,
   styles: `
     :host { display: block; padding: 10px 16px 14px; border-top: 1px solid var(--uv-line-strong); }
@@ -31,5 +36,6 @@ import { ShelfStore } from './shelf-store';
 })
 export class Shelf {
   protected readonly shelf = inject(ShelfStore);
-  readonly added = output<string>();
+  protected readonly site = inject(SiteStore);
+  readonly added = output<{ readonly css: string; readonly from: string }>();
 }

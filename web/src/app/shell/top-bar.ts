@@ -99,6 +99,7 @@ export class TopBar {
   protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({
     ...(this.census.census() ? { survey: this.census.strays() } : {}),
     palette: this.store.palette().swatches.length,
+    ...(this.store.draft() ? { match: this.store.draft()?.plans.length ?? 0 } : {}),
     sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size,
   }));
   protected readonly canSave = computed(

@@ -172,6 +172,7 @@ export class ColorDetail {
           veneerPlace: site.veneerPlace,
           frameCss: this.#site.veneer().frameCss,
           amendments: new Map(),
+          scheme: 'light',
         }
       : null;
   });

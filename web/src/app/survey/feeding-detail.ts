@@ -160,6 +160,7 @@ export class FeedingDetail {
           veneerPlace: site.veneerPlace,
           frameCss: this.site.veneer().frameCss,
           amendments: new Map(),
+          scheme: 'light',
         }
       : null;
   });

@@ -106,6 +106,7 @@ export class TopicPage {
           veneerPlace: site.veneerPlace,
           frameCss: this.site.veneer().frameCss,
           amendments: new Map(),
+          scheme: 'light',
         }
       : null;
   });

@@ -10,7 +10,7 @@ import {
   linkedSignal,
   output,
 } from '@angular/core';
-import { compileVeneer, sheetOptionsOf, type Override, type Palette } from '@upper-veneer/core';
+import { compileRules, sheetOptionsOf, type Override } from '@upper-veneer/core';
 import { SiteStore } from '../../shared/site/site-store';
 import { SelectorEditor } from './selector-editor';
 
@@ -66,9 +66,6 @@ export class WrittenCss {
     const site = this.#store.site();
     const overrides = this.overrides();
     if (!site || overrides.length === 0) return '';
-    const palette: Palette = this.#store.palette();
-    return compileVeneer(overrides, { palette, parts: site.parts, ...sheetOptionsOf(site) })
-      .replace(/^\/\* Palette \*\/\n:root \{[^}]*\}\n\n/, '')
-      .trim();
+    return compileRules(overrides, { palette: this.#store.palette(), parts: site.parts, ...sheetOptionsOf(site) });
   });
 }

@@ -136,8 +136,7 @@ export class StateTile {
       const page = this.#frame();
       this.#sized();
       if (!page) return;
-      page.amend(this.page().amendments);
-      page.dress(this.page().frameCss);
+      page.show(this.page());
       this.#hold(page);
       page.force(this.forced());
       page.select(this.target().pseudo === 'selection' ? this.target().element : null);

@@ -24,11 +24,11 @@ import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
     }
   `,
   styles: `
-    :host { display: flex; align-items: center; gap: 6px; flex: none; }
-    .turn { padding: 3px 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
+    :host { display: flex; align-items: center; gap: 5px; flex: none; }
+    .turn { padding: 3px 6px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
     .turn:disabled { color: var(--uv-soft); cursor: default; }
-    input { width: 48px; padding-inline: 5px; text-align: right; }
-    .ruler { position: relative; width: 72px; height: 26px; cursor: pointer; }
+    input { width: 46px; padding-inline: 3px; text-align: right; }
+    .ruler { position: relative; width: 54px; height: 26px; cursor: pointer; }
     .track { position: absolute; inset: 12px 0 auto; height: 2px; background: var(--uv-line-strong); }
     .mark { position: absolute; top: 5px; width: 1px; height: 16px; background: var(--uv-soft); }
     .mark.passed { width: 3px; transform: translateX(-1px); }

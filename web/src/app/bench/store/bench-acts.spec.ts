@@ -81,8 +81,8 @@ describe('BenchActs', () => {
         planned.push(wishes);
         return Promise.resolve(plan);
       },
-      proposeStates: () => Promise.resolve(proposed),
-      pasteLook: () => Promise.resolve(proposed),
+      proposeStates: () => Promise.resolve({ wishes: proposed, leftAlone: 0 }),
+      pasteLook: () => Promise.resolve({ wishes: proposed, leftAlone: 0 }),
       copyLook: () => Promise.resolve({ name: 'Apply' } as unknown as Look),
       overridesOfCell: () => Promise.resolve([]),
       explain: () => Promise.resolve({ resolved: 'rgb(1, 2, 3)' }),

@@ -144,22 +144,25 @@ export class BenchActs {
   async fillStates(only?: OverrideState): Promise<void> {
     const target = this.#selection.target();
     if (!target) return;
-    const wishes = await this.#engine.remote.proposeStates(
+    const { wishes, leftAlone } = await this.#engine.remote.proposeStates(
       { ...target, ...this.scope(), width: this.#selection.width() },
       only,
     );
     if (wishes.length === 0) {
       this.#messages.report({
         title: 'Nothing to fill',
-        message: only
-          ? `${STATE_WORDS[only]} already follows from rest, or the palette has no role for it.`
-          : 'All states already follow from rest, or the palette has no roles for them.',
+        message:
+          leftAlone > 0
+            ? LEFT_ALONE
+            : only
+              ? `${STATE_WORDS[only]} already follows from rest, or the palette has no role for it.`
+              : 'All states already follow from rest, or the palette has no roles for them.',
         isLost: false,
       });
       return;
     }
     this.#asked.next({
-      label: only ? `${STATE_WORDS[only]} of ${this.#name()} from rest` : `States of ${this.#name()} from rest`,
+      label: `${only ? STATE_WORDS[only] : 'States'} of ${this.#name()} from rest${leftWords(leftAlone)}`,
       wishes,
     });
   }
@@ -174,14 +177,18 @@ export class BenchActs {
     const target = this.#selection.target();
     const look = this.look();
     if (!target || !look) return;
-    const wishes = await this.#engine.remote.pasteLook(look, { ...target, ...this.scope() }, this.#selection.width());
+    const { wishes, leftAlone } = await this.#engine.remote.pasteLook(
+      look,
+      { ...target, ...this.scope() },
+      this.#selection.width(),
+    );
     if (wishes.length === 0)
       this.#messages.report({
         title: 'Nothing to paste',
-        message: `It already looks like ${look.name}.`,
+        message: leftAlone > 0 ? LEFT_ALONE : `It already looks like ${look.name}.`,
         isLost: false,
       });
-    else this.#asked.next({ label: `Look of ${look.name} on ${this.#name()}`, wishes });
+    else this.#asked.next({ label: `Look of ${look.name} on ${this.#name()}${leftWords(leftAlone)}`, wishes });
   }
 
   repair({ label, wishes }: Repair): void {
@@ -301,4 +308,12 @@ export class BenchActs {
     const name = this.#answers.inspection()?.name ?? 'an element';
     return name.length > 80 ? `${name.slice(0, 77)}…` : name;
   }
+}
+
+const LEFT_ALONE =
+  'What it would change is an exception of this site and is left alone. Change it here by hand if it is meant.';
+
+/** How much of a bulk act the site's exceptions left alone, for its label. */
+function leftWords(leftAlone: number): string {
+  return leftAlone === 0 ? '' : `, ${leftAlone} left alone`;
 }

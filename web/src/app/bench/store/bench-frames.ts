@@ -5,6 +5,7 @@ import { combineLatest, map } from 'rxjs';
 import { askEngine } from '../../shared/engine/ask-engine';
 import { Engine } from '../../shared/engine/engine';
 import type { FramedPage } from '../../shared/frame/framed-page';
+import { LightingSwitch } from '../../shared/site/lighting-switch';
 import { OpenedParts } from '../../shared/site/opened-parts';
 import { SiteStore } from '../../shared/site/site-store';
 import { BenchSelection } from './bench-selection';
@@ -16,12 +17,18 @@ export class BenchFrames {
   readonly #engine = inject(Engine);
   readonly #selection = inject(BenchSelection);
   readonly #opened = inject(OpenedParts).ids;
+  readonly #lighting = inject(LightingSwitch);
 
   readonly #amendments = toSignal<Amendments, Amendments>(
-    combineLatest([toObservable(this.#selection.pageId), toObservable(this.#opened)]).pipe(
+    combineLatest([
+      toObservable(this.#selection.pageId),
+      toObservable(this.#opened),
+      toObservable(this.#site.palette),
+    ]).pipe(
       askEngine(
         this.#engine,
-        ([pageId, opened], engine) => (opened.length > 0 ? engine.amendments(pageId, opened) : null),
+        ([pageId, opened, { lighting }], engine) =>
+          opened.length > 0 || lighting === 'inverted' ? engine.amendments(pageId, opened) : null,
         [],
       ),
       map((entries) => new Map(entries)),
@@ -40,6 +47,7 @@ export class BenchFrames {
       veneerPlace: site?.veneerPlace ?? 'head-end',
       frameCss: this.#site.veneer().frameCss,
       amendments,
+      scheme: this.#lighting.scheme(),
     };
   }
 }

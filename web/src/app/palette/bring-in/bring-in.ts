@@ -5,6 +5,8 @@ import { Button } from 'primeng/button';
 import { SelectButton } from 'primeng/selectbutton';
 import type { PickedColor } from '../../shared/picture/picture-api';
 import { TypedColorField } from '../../shared/ui/typed-color';
+import { PictureDesk } from '../../shared/picture/picture-desk';
+import { SiteStore } from '../../shared/site/site-store';
 import { ShelfStore } from '../shelf-store';
 import { FileSource } from './file-source';
 import { PageSource } from './page-source';
@@ -24,10 +26,10 @@ interface ScreenPicker {
     <div class="head"><h2>Bring colours in</h2>@if (screenPicker) { <p-button label="Off the screen" [text]="true" size="small" (onClick)="pickOffScreen()" /> }</div>
     <p-selectbutton [options]="sources" optionLabel="label" optionValue="source" [ngModel]="source()" (ngModelChange)="source.set($event)" [allowEmpty]="false" size="small" aria-label="Where colours come from" />
     @switch (source()) {
-      @case ('picture') { <uv-picture-source (picked)="pick($event)" (added)="added.emit($event)" /> }
+      @case ('picture') { <uv-picture-source (picked)="pick($event)" (added)="added.emit({ css: $event, from: desk.picture()?.name ?? 'a picture' })" /> }
       @case ('page') { <uv-page-source (picked)="pick($event)" /> }
-      @case ('site') { <uv-site-source (picked)="pick($event)" (added)="added.emit($event)" /> }
-      @case ('typed') { <uv-typed-color (read)="added.emit($event)" /><p class="uv-soft">Hex with or without #, rgb(), three numbers, hsl, hwb, lab, oklch, a name. What reads two ways is asked.</p> }
+      @case ('site') { <uv-site-source (picked)="pick($event)" (added)="added.emit({ css: $event, from: 'painted on the site' })" /> }
+      @case ('typed') { <uv-typed-color [palette]="site.palette()" (read)="added.emit({ css: $event, from: 'typed' })" /><p class="uv-soft">Hex with or without #, rgb(), three numbers, hsl, hwb, lab, oklch, a name. What reads two ways is asked.</p> }
       @case ('file') { <uv-file-source (added)="named.emit($event)" /> }
     }
   `,
@@ -40,8 +42,10 @@ interface ScreenPicker {
 })
 export class BringIn {
   readonly #shelf = inject(ShelfStore);
-  /** Emits the CSS of a colour for the palette. */
-  readonly added = output<string>();
+  protected readonly desk = inject(PictureDesk);
+  protected readonly site = inject(SiteStore);
+  /** Emits the CSS of a colour for the palette, and where it came from. */
+  readonly added = output<{ readonly css: string; readonly from: string }>();
   readonly named = output<readonly NamedColor[]>();
 
   protected readonly sources = [

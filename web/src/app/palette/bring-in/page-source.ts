@@ -56,6 +56,7 @@ export class PageSource {
       veneerPlace: site.veneerPlace,
       frameCss: this.site.veneer().frameCss,
       amendments: new Map(),
+      scheme: 'light' as const,
     };
     void this.desk.openDrawn(page.name, async () => {
       const drawing = await PageDrawing.open(framed, page.name, WIDTH);

@@ -1,6 +1,7 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   brandStandingOf,
+  paletteIn,
   colorOfCss,
   type BrandStanding,
   type CensusPlace,
@@ -52,7 +53,8 @@ export class CensusStore {
     return state.status === 'counted' ? state.census : null;
   });
   readonly colors = computed<readonly JudgedColor[]>(() => {
-    const palette = this.#site.palette();
+    // The site is counted in the light.
+    const palette = paletteIn(this.#site.palette(), 'light');
     const exceptions = new Map(
       this.#site
         .exceptions()
@@ -139,6 +141,7 @@ export class CensusStore {
             veneerPlace: site.veneerPlace,
             frameCss,
             amendments: new Map(),
+            scheme: 'light',
           },
           CENSUS_WIDTH,
           check,

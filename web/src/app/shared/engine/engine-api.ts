@@ -18,7 +18,10 @@ import type {
   FoundColor,
   LaidMatch,
   LayProgress,
+  Lighting,
+  FedProperty,
   FindProgress,
+  Follower,
   Look,
   MatchChoices,
   MatchProof,
@@ -34,6 +37,7 @@ import type {
   OverrideWish,
   Painter,
   PageMeasure,
+  PassedOver,
   Pair,
   Palette,
   PartProgress,
@@ -47,8 +51,10 @@ import type {
   SiteException,
   SiteSource,
   SiteWideTarget,
+  StaleChoice,
   Spot,
   StatesQuestion,
+  ThemeProperty,
   TidyProgress,
   TidySheet,
   UnreadPage,
@@ -152,12 +158,32 @@ export type MatchRow = Omit<ProposedRow, 'found'> & {
   readonly found: Omit<FoundColor, 'places'> & { readonly placeCount: number };
 };
 
+/** A custom property of the theme that feeds a scope, its followers but for those to be shown left in the worker. */
+export type PropertyView = Omit<ThemeProperty, 'fed' | 'outside'> &
+  Omit<FedProperty, 'followers'> & {
+    readonly outside: number;
+    /** Followers on the page that is drawn. */
+    readonly elements: readonly number[];
+    /** The first followers outside the scope. */
+    readonly outsiders: readonly { readonly words: string; readonly spot: Follower }[];
+    /** How many more there are of other words. */
+    readonly moreOutsiders: number;
+    /** Rows that it feeds. */
+    readonly rowIds: readonly string[];
+  };
+
+/** A place with what people call it. */
+export type PlaceView = FoundPlace & { readonly name: string };
+
 /** What a scope paints, what is proposed for it, and what the eye meets first, as it arrived and as matched. */
 export interface MatchView {
   readonly rows: readonly MatchRow[];
   readonly unmet: MatchProposal['unmet'];
   readonly arrived: readonly Prominence[];
   readonly matched: readonly Prominence[];
+  readonly properties: readonly PropertyView[];
+  /** Choices that no longer hold. */
+  readonly stale: readonly StaleChoice[];
   /** Places that laying it on changes. */
   readonly places: number;
   /** Main actions, as they are told from the pages or were named. */
@@ -191,7 +217,9 @@ export interface EngineApi {
   lay(pageId: number, layout: MeasuredLayout): void;
   /** Opens hidden parts; the others are closed. */
   openParts(partIds: readonly number[]): void;
-  /** What opens the parts on one page, by running number. */
+  /** Shows the site in one of its lightings; a site of one stays in it. */
+  light(lighting: Lighting): void;
+  /** What opens the parts on one page, and calls its lighting, by running number. */
   amendments(
     pageId: number,
     partIds: readonly number[],
@@ -217,7 +245,7 @@ export interface EngineApi {
   failing(onProgress: (done: number, total: number) => void): Promise<PublishCheck | null>;
   /** Contrast of texts with the picture under them, at its worst 5 % of pixels; `null` where nothing can be said. */
   overPicture(texts: readonly string[], raster: Raster): readonly (number | null)[];
-  proposeStates(question: StatesQuestion, only?: OverrideState): readonly OverrideWish[];
+  proposeStates(question: StatesQuestion, only?: OverrideState): PassedOver;
   /** Elements that take an inherited longhand from one, and from all alike it. */
   followers(pageId: number, element: number, longhand: string, width: number): readonly Spot[];
   /** Elements of a page in which a part, a stylesheet or a font shows. */
@@ -229,7 +257,7 @@ export interface EngineApi {
     look: Look,
     target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>,
     width: number,
-  ): readonly OverrideWish[];
+  ): PassedOver;
   checkSelector(override: Override, text: string): SelectorCheck;
   whatPaints(pageId: number, stack: readonly number[], width: number): readonly Painter[];
   /** Elements by text or selector. */
@@ -266,7 +294,7 @@ export interface EngineApi {
   /** Another proposal for the same scope as a sheet for the frame, to be looked at beside. */
   previewMatch(choices: MatchChoices): string;
   /** Places of one row of the proposal last made. */
-  matchPlaces(rowId: string): readonly FoundPlace[];
+  matchPlaces(rowId: string): readonly PlaceView[];
   /** Overrides for the proposal last made; `null` when it was stopped. */
   layMatch(onProgress: (progress: LayProgress) => void): Promise<ProvedMatch | null>;
   stopMatch(): void;

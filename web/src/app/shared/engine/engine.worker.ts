@@ -14,8 +14,9 @@ import {
   followersOf,
   glossOf,
   inspect,
-  judgeSteps,
+  judgeLightings,
   layOut,
+  lightSite,
   matchingElements,
   namedValues,
   openParts,
@@ -23,6 +24,8 @@ import {
   overridesOfCell,
   pageOf,
   pairMatrix,
+  plainName,
+  propertyWords,
   paletteAsSeen,
   partProgress,
   pasteLook,
@@ -34,24 +37,29 @@ import {
   reachabilityOf,
   reachOffers,
   readExceptions,
+  regroup,
   readPages,
   rewriteStates,
   rolePropertyNames,
   sheetsInOrder,
   shortName,
   siteWideTargets,
+  staleChoices,
   StyleView,
   takeCensus,
   tidySteps,
-  verifyMatch,
+  proposalIn,
+  verifyLightings,
   withOverrides,
-  toggledOn,
+  shownOtherwise,
   viewIn,
   whatPaints,
   whereItShows,
   whyImportant,
   worstOverPicture,
+  fedProperties,
   findColors,
+  themeProperties,
   layMatch,
   leadOf,
   placesToLay,
@@ -59,7 +67,11 @@ import {
   prominences,
   proposeMatch,
   type CensusColor,
+  type Follower,
   type FoundColors,
+  type FedProperty,
+  type Lighting,
+  type ThemeProperty,
   type MatchProposal,
   type MatchScope,
   type SiteModel,
@@ -67,9 +79,11 @@ import {
 import { expose } from 'comlink';
 import { toPageLayout } from '../frame/layout-in-slices';
 import { CHECKED_PROPERTIES } from './checked-properties';
-import type { EngineApi, FailingOverride, PagesRead } from './engine-api';
+import type { EngineApi, FailingOverride, PagesRead, PropertyView } from './engine-api';
 
 let site: SiteModel | null = null;
+/** The lighting that is looked at, where the site has it. */
+let lighting: Lighting = 'light';
 let counted: readonly CensusColor[] = [];
 /** Counts verdicts begun, so that an older one ends. */
 let judgeRun = 0;
@@ -86,8 +100,18 @@ let matching: {
   readonly scope: MatchScope;
   readonly width: number;
   readonly found: FoundColors;
+  /** The same with rows set apart and merged as was chosen last. */
+  readonly grouped: FoundColors;
+  /** Custom properties that feed what is found. */
+  readonly fed: readonly FedProperty[];
   readonly proposal: MatchProposal | null;
+  readonly properties: readonly ThemeProperty[];
 } | null = null;
+
+/** The site in the light, in which a match is planned: what is bound to roles follows in the other lighting. */
+function inTheLight(): SiteModel {
+  return lightSite(opened(), 'light');
+}
 
 function opened(): SiteModel {
   if (!site) throw new Error('No site is open');
@@ -119,10 +143,11 @@ const engine: EngineApi = {
   openParts(partIds) {
     site = openParts(opened(), partIds);
   },
-  amendments(pageId, partIds) {
-    const closed = opened().closed.get(pageId);
-    return closed ? [...toggledOn(opened(), closed, partIds)] : [];
+  light(wanted) {
+    lighting = wanted;
+    if (site) site = lightSite(site, wanted);
   },
+  amendments: (pageId, partIds) => [...shownOtherwise(opened(), pageId, partIds)],
   sheetsInOrder(pageId) {
     const page = opened().source.pages.find(({ id }) => id === pageId);
     return page ? sheetsInOrder(page.html, page.path) : [];
@@ -140,7 +165,7 @@ const engine: EngineApi = {
   },
   async takeCensus(measures, width, onProgress) {
     const run = (censusRun += 1);
-    const steps = takeCensus(opened(), measures, width);
+    const steps = takeCensus(lightSite(opened(), 'light'), measures, width);
     for (;;) {
       const step = steps.next();
       if (step.done) {
@@ -165,7 +190,7 @@ const engine: EngineApi = {
     return proposeParts(opened().closed);
   },
   dress(overrides, palette, exceptions) {
-    site = dressSite(opened(), overrides, palette, readExceptions(exceptions));
+    site = lightSite(dressSite(opened(), overrides, palette, readExceptions(exceptions)), lighting);
     return { css: site.css, frameCss: rewriteStates(site.css) };
   },
   named: () => ({
@@ -194,7 +219,7 @@ const engine: EngineApi = {
   async judge(override, width, onProgress) {
     const run = (judgeRun += 1);
     const judged = opened();
-    const findings = await inTurns(judgeSteps(judged, override, width), () => run === judgeRun, onProgress);
+    const findings = await inTurns(judgeLightings(judged, override, width), () => run === judgeRun, onProgress);
     return (
       findings && {
         override,
@@ -220,7 +245,7 @@ const engine: EngineApi = {
     let open = 0;
     for (const [i, override] of judged.overrides.entries()) {
       onProgress(i, judged.overrides.length);
-      const steps = judgeSteps(judged, override, override.widths?.max ?? override.widths?.min ?? 1280);
+      const steps = judgeLightings(judged, override, override.widths?.max ?? override.widths?.min ?? 1280);
       for (;;) {
         const step = steps.next();
         if (step.done) {
@@ -287,28 +312,42 @@ const engine: EngineApi = {
   },
   async findColors(scope, width, onProgress) {
     const run = (matchRun += 1);
-    const found = await inTurns(findColors(opened(), scope, width), () => run === matchRun, onProgress);
-    if (found) matching = { scope, width, found, proposal: null };
-    return found !== null;
+    const found = await inTurns(findColors(inTheLight(), scope, width), () => run === matchRun, onProgress);
+    const fed = found && (await inTurns(fedProperties(inTheLight(), found, width), () => run === matchRun));
+    if (found && fed) matching = { scope, width, found, grouped: found, fed, proposal: null, properties: [] };
+    return fed !== null;
   },
   proposeMatch(choices, without) {
     if (!matching) return null;
-    const { scope, width, found } = matching;
-    const proposal = proposeMatch(opened(), scope, found, choices);
-    matching = { ...matching, proposal };
-    const shown = { ...proposal, rows: proposal.rows.filter((row) => !without.includes(row.found.id)) };
-    const lead = leadOf(opened(), scope);
+    const { scope, width, fed } = matching;
+    const light = inTheLight();
+    const found = regroup(light, matching.found, choices);
+    const proposal = proposeMatch(light, scope, found, choices);
+    const properties = themeProperties(fed, proposal, light.palette, choices.properties);
+    matching = { ...matching, grouped: found, proposal, properties };
+    const shown = proposalIn(proposal, opened().palette.lighting ?? 'light');
+    const drawn = { ...shown, rows: shown.rows.filter((row) => !without.includes(row.found.id)) };
+    const lead = leadOf(light, scope);
     return {
-      rows: proposal.rows.map(({ found: { places, ...own }, ...row }) => ({
+      rows: shown.rows.map(({ found: { places, ...own }, ...row }) => ({
         ...row,
-        found: { ...own, placeCount: places.length },
+        found: { ...own, placeCount: places.filter(({ isEcho }) => !isEcho).length },
       })),
       unmet: proposal.unmet,
-      ...(lead ? prominences(opened(), scope, proposal, width, lead.pageId) : { arrived: [], matched: [] }),
-      places: placesToLay(opened(), proposal, width),
+      ...(lead ? prominences(opened(), scope, shown, width, lead.pageId) : { arrived: [], matched: [] }),
+      properties: properties.map((property) => propertyView(property, found, lead?.pageId ?? -1)),
+      stale: staleChoices(
+        new Set([...matching.found.rows, ...found.rows].map(({ id }) => id)),
+        choices,
+        light.palette,
+        fed.map(({ id }) => id),
+      ),
+      places: placesToLay(light, proposal, width),
       mains: choices.mains ?? found.mains,
       lead,
-      frameCss: lead ? rewriteStates(previewCss(opened(), shown, lead.pageId, width)) : '',
+      frameCss: lead
+        ? rewriteStates(previewCss(light, drawn, lead.pageId, width, { palette: opened().palette, properties }))
+        : '',
       answering: answeringOn(found, lead?.pageId ?? -1),
       measuredPages: found.measuredPages,
       pages: found.pages,
@@ -316,21 +355,31 @@ const engine: EngineApi = {
     };
   },
   previewMatch(choices) {
-    const lead = matching && leadOf(opened(), matching.scope);
+    const light = inTheLight();
+    const lead = matching && leadOf(light, matching.scope);
     if (!matching || !lead) return '';
-    const { scope, width, found } = matching;
-    return rewriteStates(previewCss(opened(), proposeMatch(opened(), scope, found, choices), lead.pageId, width));
+    const { scope, width } = matching;
+    const proposal = proposeMatch(light, scope, regroup(light, matching.found, choices), choices);
+    return rewriteStates(previewCss(light, proposal, lead.pageId, width, { palette: opened().palette }));
   },
-  matchPlaces: (rowId) => (matching?.found.rows.find(({ id }) => id === rowId)?.places ?? []).slice(0, MOST_PLACES),
+  matchPlaces: (rowId) =>
+    (matching?.grouped.rows.find(({ id }) => id === rowId)?.places ?? [])
+      .filter(({ isEcho }) => !isEcho)
+      .slice(0, MOST_PLACES)
+      .map((place) => ({
+        ...place,
+        name: plainName(elementOf(pageOf(opened(), place.pageId), place.element), place.pseudo),
+      })),
   async layMatch(onProgress) {
     if (!matching?.proposal) return null;
-    const { scope, proposal, width } = matching;
-    const before = opened();
+    const { scope, proposal, properties, width } = matching;
+    const before = inTheLight();
     const run = (matchRun += 1);
-    const laid = await inTurns(layMatch(before, proposal, width), () => run === matchRun, onProgress);
+    const laid = await inTurns(layMatch(before, proposal, width, properties), () => run === matchRun, onProgress);
     if (!laid) return null;
     const after = withOverrides(before, laid);
-    const proof = await inTurns(verifyMatch(before, after, scope, proposal), () => run === matchRun);
+    const checks = verifyLightings(before, after, scope, proposal, properties);
+    const proof = await inTurns(checks, () => run === matchRun);
     return proof && { ...laid, proof };
   },
   stopMatch() {
@@ -339,12 +388,42 @@ const engine: EngineApi = {
   leadOf: (scope) => leadOf(opened(), scope),
 };
 
+const MOST_OUTSIDERS = 12;
+
+/** Places by their words, the first of those alike. */
+function firstByWords(places: readonly Follower[], site: SiteModel): Map<string, Follower> {
+  const found = new Map<string, Follower>();
+  for (const place of places) {
+    const name = plainName(elementOf(pageOf(site, place.pageId), place.element), place.pseudo);
+    const words = `${propertyWords(place.property)} of ${name}${place.state === 'rest' ? '' : `, ${place.state}`}`;
+    if (!found.has(words)) found.set(words, place);
+  }
+  return found;
+}
+
+function propertyView({ fed, outside, ...rest }: ThemeProperty, found: FoundColors, pageId: number): PropertyView {
+  const { followers, ...about } = fed;
+  const named = [...firstByWords(outside, opened())];
+  return {
+    ...about,
+    ...rest,
+    outside: outside.length,
+    elements: [...new Set(followers.filter((place) => place.pageId === pageId).map(({ element }) => element))],
+    outsiders: named.slice(0, MOST_OUTSIDERS).map(([words, spot]) => ({ words, spot })),
+    moreOutsiders: Math.max(0, named.length - MOST_OUTSIDERS),
+    rowIds: found.rows
+      .filter(({ homes }) => homes.some((home) => home.kind === 'custom-property' && home.property === fed.name))
+      .map(({ id }) => id),
+  };
+}
+
 /** Elements of a page that a state paints otherwise, by state. */
 function answeringOn({ rows }: FoundColors, pageId: number): Readonly<Record<string, readonly number[]>> {
   const byState: Record<string, Set<number>> = {};
   for (const { places } of rows)
     for (const place of places)
-      if (place.pageId === pageId && place.state !== 'rest') (byState[place.state] ??= new Set()).add(place.element);
+      if (place.pageId === pageId && place.state !== 'rest' && !place.isEcho)
+        (byState[place.state] ??= new Set()).add(place.element);
   return Object.fromEntries(Object.entries(byState).map(([state, elements]) => [state, [...elements]]));
 }
 

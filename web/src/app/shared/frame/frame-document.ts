@@ -7,6 +7,8 @@ import {
   type VeneerPlace,
 } from '@upper-veneer/core';
 import type { ForcedStates } from '../engine/engine-api';
+import { FrameScheme } from './frame-scheme';
+import type { FramedPage } from './framed-page';
 
 const VENEER_ID = 'data-uv-veneer';
 
@@ -18,6 +20,8 @@ export class FrameDocument {
   /** The states that are forced. */
   #states: ForcedStates = [];
 
+  readonly #scheme: FrameScheme;
+
   /** Attributes of opened elements as they were captured. */
   #closed = new Map<number, ReadonlyMap<string, string>>();
 
@@ -25,6 +29,7 @@ export class FrameDocument {
     readonly document: Document,
     place: VeneerPlace,
   ) {
+    this.#scheme = new FrameScheme(document);
     for (const [number, element] of numberedElements(document)) this.#elements.set(number, element);
     const style = createUnseenStyle(document);
     style.setAttribute(VENEER_ID, '');
@@ -40,8 +45,17 @@ export class FrameDocument {
 
   /** Lays another veneer on; nothing is loaded again. */
   dress(css: string): void {
-    const style = this.document.querySelector(`style[${VENEER_ID}]`);
-    if (style && style.textContent !== css) style.textContent = css;
+    const style = this.document.querySelector<HTMLStyleElement>(`style[${VENEER_ID}]`);
+    if (!style || style.textContent === css) return;
+    style.textContent = css;
+    this.#scheme.again(style);
+  }
+
+  /** Shows the page as it is framed: its hidden parts opened, in its scheme, with its veneer on. */
+  show({ amendments, scheme, frameCss }: FramedPage): void {
+    this.amend(amendments);
+    this.#scheme.show(scheme);
+    this.dress(frameCss);
   }
 
   /** Puts elements into states; what was forced before is let go. */

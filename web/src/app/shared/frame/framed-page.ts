@@ -1,4 +1,5 @@
 import type { Amendments, VeneerPlace } from '@upper-veneer/core';
+import type { Scheme } from './frame-scheme';
 
 /** A captured page as a frame is to show it. */
 export interface FramedPage {
@@ -8,4 +9,6 @@ export interface FramedPage {
   readonly frameCss: string;
   /** What opens the hidden parts that are to be seen. */
   readonly amendments: Amendments;
+  /** The colour scheme a visitor prefers. */
+  readonly scheme: Scheme;
 }

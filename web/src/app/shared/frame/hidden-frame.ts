@@ -34,7 +34,6 @@ export async function openHidden(page: FramedPage, width: number): Promise<Hidde
     return null;
   }
   const laid = new FrameDocument(content, page.veneerPlace);
-  laid.amend(page.amendments);
-  laid.dress(page.frameCss);
+  laid.show(page);
   return { page: laid, height: VIEW_HEIGHT, close: () => frame.remove() };
 }

@@ -175,8 +175,7 @@ export class PageFrame {
     effect(() => {
       const page = this.#frame();
       if (!page) return;
-      page.amend(this.page().amendments);
-      page.dress(this.page().frameCss);
+      page.show(this.page());
       page.force(this.forced());
       this.#moved.update((count) => count + 1);
     });
@@ -192,7 +191,7 @@ export class PageFrame {
     });
     effect(() => {
       const bare = this.#bare();
-      bare?.amend(this.page().amendments);
+      bare?.show({ ...this.page(), frameCss: '' });
       bare?.force(this.forced());
     });
     effect(() => {
@@ -216,8 +215,7 @@ export class PageFrame {
       return;
     }
     const page = new FrameDocument(content, this.page().veneerPlace);
-    page.amend(this.page().amendments);
-    page.dress(this.page().frameCss);
+    page.show(this.page());
     this.#frame.set(page);
     this.ready.emit(page);
   }

@@ -2,13 +2,13 @@ import { ChangeDetectionStrategy, Component, ElementRef, inject, input, output }
 
 const KEY_STEP = 0.05;
 
-/** The line up to which the page is shown without the veneer: dragged, or moved by the arrow keys. */
+/** The line up to which a page is shown otherwise, as without the veneer: dragged, or moved by the arrow keys. */
 @Component({
   selector: 'uv-peel-line',
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[style.left.%]': '100 * at()' },
-  template: `<button type="button" role="slider" aria-label="Without the veneer up to here" aria-valuemin="0" aria-valuemax="100" [attr.aria-valuenow]="Math.round(100 * at())" aria-orientation="horizontal"
-    (pointerdown)="onDown($event)" (pointermove)="onMove($event)" (keydown)="onKey($event)"></button><span>without</span>`,
+  template: `<button type="button" role="slider" [attr.aria-label]="label()" aria-valuemin="0" aria-valuemax="100" [attr.aria-valuenow]="Math.round(100 * at())" aria-orientation="horizontal"
+    (pointerdown)="onDown($event)" (pointermove)="onMove($event)" (keydown)="onKey($event)"></button><span>{{ left() }}</span>`,
   styles: `
     :host { position: absolute; top: 0; bottom: 0; width: 0; z-index: 2; }
     button { position: absolute; inset: 0 auto 0 -7px; width: 14px; padding: 0; border: 0; background: linear-gradient(#000, #000) center / 2px 100% no-repeat, linear-gradient(#fff, #fff) center / 6px 100% no-repeat; cursor: ew-resize; touch-action: none; }
@@ -17,6 +17,9 @@ const KEY_STEP = 0.05;
 })
 export class PeelLine {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  /** What the line is, and what is to its left, in a word. */
+  readonly label = input('Without the veneer up to here');
+  readonly left = input('without');
   /** 0–1 from the left. */
   readonly at = input.required<number>();
   readonly moved = output<number>();

@@ -22,7 +22,7 @@ describe('PageDrawing', () => {
       ),
     );
     urls.push(url);
-    return { url, veneerPlace: 'head-end', frameCss, amendments: new Map() };
+    return { url, veneerPlace: 'head-end', frameCss, amendments: new Map(), scheme: 'light' as const };
   }
 
   async function pixels(

@@ -1,12 +1,16 @@
 import type { Override, Palette } from '@upper-veneer/core';
 import {
+  rolesFilledBy,
   toRequest,
   usesOf,
   withColors,
+  withConfirmed,
   withEdit,
+  withLightDerived,
   withOrder,
   withRole,
   withRoles,
+  withSecond,
   withSwatch,
   withoutSwatch,
 } from './palette-edits';
@@ -21,6 +25,89 @@ const PALETTE: Palette = {
     { role: 'link', swatchId: 2, shade: 0 },
   ],
 };
+
+describe('palette edits in two lightings', () => {
+  const lit: Palette = {
+    ...PALETTE,
+    roles: [
+      { role: 'accent', swatchId: 1, shade: -4, isAssumed: true },
+      { role: 'link', swatchId: 2, shade: 0 },
+    ],
+    second: { told: { kind: 'scheme' }, roles: [{ role: 'link', swatchId: 1, shade: 20 }] },
+  };
+
+  it('fill, empty and inherit the roles of the one that is shown', () => {
+    const inverted: Palette = { ...lit, lighting: 'inverted' };
+    const filled = withRole(inverted, 'accent', 2, 10);
+    expect(filled.second?.roles.map(({ role, swatch, shade }) => `${role} ${swatch} ${shade}`)).toEqual([
+      'link Willow 20',
+      'accent Colour 3 10',
+    ]);
+    expect(filled.roles).toEqual(toRequest('', lit).roles);
+    expect(withRole(inverted, 'link', null).second?.roles).toEqual([]);
+    expect(withRole(lit, 'link', null).second?.roles.length).toBe(1);
+    expect(withoutSwatch(lit, [], 1, 2).second?.roles[0].swatch).toBe('Colour 3');
+    expect(withoutSwatch(lit, [], 1, null).second?.roles).toEqual([]);
+  });
+
+  it('keep a second lighting through every other edit, and take it away', () => {
+    for (const request of [
+      withSwatch(lit, 'red'),
+      withEdit(lit, 1, { note: 'from the sign' }),
+      withColors(lit, [{ name: 'Mud', css: '#654' }]),
+      withRoles(lit, {}, 'x'),
+    ])
+      expect(request.second).toEqual(toRequest('', lit).second);
+    expect(withSecond(lit, null).second).toBeNull();
+  });
+
+  it('fill the set that is shown with suggestions and remedies, and bake no inverted colour into overrides', () => {
+    const inverted: Palette = { ...lit, lighting: 'inverted' };
+    const color = { space: 'legacy', channels: [0.2, 0.4, 0.6], alpha: 1 } as const;
+    const remedied = withRoles(inverted, { accent: color }, 'x');
+    expect(remedied.roles).toEqual(toRequest('', lit).roles);
+    expect(remedied.second?.roles.map(({ role, swatch }) => `${role} ${swatch}`)).toEqual([
+      'link Willow',
+      'accent Accent',
+    ]);
+    const bound: Override = {
+      id: 'o',
+      partId: null,
+      pageId: 1,
+      element: 1,
+      pseudo: '',
+      reach: 'alike',
+      state: 'rest',
+      property: 'color',
+      value: { kind: 'role', role: 'link', shade: 0 },
+      selector: 'a',
+      important: false,
+    };
+    const [unbound] = withoutSwatch(inverted, [bound], 2, null).overrides ?? [];
+    expect(unbound.value).toEqual({ kind: 'literal', css: '#0f4a48' });
+  });
+
+  it('tell the jobs of a swatch in both', () => {
+    expect(rolesFilledBy(lit, 1)).toEqual(['accent', 'link, inverted']);
+    expect(rolesFilledBy(lit, 2)).toEqual(['link']);
+  });
+
+  it('keep what was assumed until it is confirmed', () => {
+    expect(toRequest('', lit).roles[0].isAssumed).toBeTrue();
+    expect(withConfirmed(lit, ['accent']).roles[0].isAssumed).toBeFalsy();
+  });
+
+  it('derive the light set from the inverted one, which is set by hand from then on', () => {
+    const request = withLightDerived({ ...lit, lighting: 'inverted' });
+    const cssOf = (swatch: string | undefined): string | undefined =>
+      request.swatches.find(({ name }) => name === swatch)?.css;
+    expect(request.second?.roles.map(({ role }) => role).sort()).toEqual(['accent', 'link']);
+    expect(request.roles.map(({ role }) => role).sort()).toEqual(['accent', 'link']);
+    expect(
+      [...request.roles, ...(request.second?.roles ?? [])].every(({ swatch }) => cssOf(swatch) !== undefined),
+    ).toBeTrue();
+  });
+});
 
 describe('palette edits', () => {
   it('name roles by their swatch', () => {

@@ -1,52 +1,98 @@
-import type { PaletteRequest, SwatchBody } from '@upper-veneer/contract';
+import type { PaletteRequest, RoleBody, SwatchBody } from '@upper-veneer/contract';
 import {
   colorOfCss,
   colorOfValue,
   describeShade,
   hexOf,
+  invertRoles,
+  markerSelector,
   nameKey,
+  paletteIn,
   type Color,
+  type LightingSignal,
   type Override,
   type Palette,
   type PlainValue,
+  type RoleFill,
   type RoleName,
 } from '@upper-veneer/core';
 
 /** The palette in the form the server takes it in. */
-export function toRequest(label: string, { swatches, roles }: Palette): PaletteRequest {
+export function toRequest(label: string, { swatches, roles, second }: Palette): PaletteRequest {
   const nameOf = (id: number): string => swatches.find((swatch) => swatch.id === id)?.name ?? '';
+  const toRole = ({ role, swatchId, shade, isAssumed }: RoleFill): RoleBody => ({
+    role,
+    swatch: nameOf(swatchId),
+    shade,
+    ...(isAssumed ? { isAssumed } : {}),
+  });
   return {
     label: label.slice(0, 200),
     swatches: swatches.map(toBody),
-    roles: roles.map(({ role, swatchId, shade }) => ({ role, swatch: nameOf(swatchId), shade })),
+    roles: roles.map(toRole),
+    second: second ? { told: second.told, roles: second.roles.map(toRole) } : null,
   };
 }
 
-function toBody({ id, name, css }: Palette['swatches'][number]): SwatchBody {
-  return { id, name, css };
+function toBody({ id, name, css, origin, note }: Palette['swatches'][number]): SwatchBody {
+  return { id, name, css, ...(origin === undefined ? {} : { origin }), ...(note === undefined ? {} : { note }) };
 }
 
-/** A new swatch at the end, under a name nobody has. */
-export function withSwatch(palette: Palette, css: string): PaletteRequest {
+/** A second lighting told by a signal, or none. */
+export function withSecond(palette: Palette, told: LightingSignal | null): PaletteRequest {
+  return toRequest(told ? `Second lighting told by ${signalWords(told)}` : 'One lighting only', {
+    ...palette,
+    second: told && { told, roles: palette.second?.roles ?? [] },
+  });
+}
+
+/** What tells a lighting, in words. */
+export function signalWords(told: LightingSignal): string {
+  return told.kind === 'scheme' ? 'prefers-color-scheme: dark' : markerSelector(told);
+}
+
+/** The light roles derived from the inverted ones, which stay as they are and are set by hand from then on. */
+export function withLightDerived(palette: Palette): PaletteRequest {
+  const inverted = paletteIn(palette, 'inverted');
+  const colors = Object.fromEntries(
+    palette.roles.flatMap(({ role }) => {
+      const color = colorOfValue({ kind: 'role', role, shade: 0 }, inverted);
+      return color ? [[role, color] as const] : [];
+    }),
+  );
+  const held = withRoles(inverted, colors, '');
+  const light = withRoles(
+    { ...paletteIn(palette, 'light'), swatches: held.swatches },
+    invertRoles(colors),
+    'Derive the light roles from the inverted ones',
+    true,
+  );
+  return { ...light, second: held.second };
+}
+
+/** A new swatch at the end, under a name nobody has. @param origin where it came from, in words. */
+export function withSwatch(palette: Palette, css: string, origin = ''): PaletteRequest {
   const taken = new Set(palette.swatches.map(({ name }) => name.toLowerCase()));
   let number = palette.swatches.length + 1;
   while (taken.has(`colour ${number}`)) number += 1;
   const name = `Colour ${number}`;
   const request = toRequest(`Add ${name} ${css}`, palette);
-  return { ...request, swatches: [...request.swatches, { id: 0, name, css }] };
+  return { ...request, swatches: [...request.swatches, { id: 0, name, css, ...(origin === '' ? {} : { origin }) }] };
 }
 
 /** A swatch renamed or recoloured; its roles follow the name. */
 export function withEdit(
   palette: Palette,
   id: number,
-  edit: { readonly name?: string; readonly css?: string },
+  edit: { readonly name?: string; readonly css?: string; readonly note?: string },
 ): PaletteRequest {
   const before = palette.swatches.find((swatch) => swatch.id === id);
   const label =
-    edit.css === undefined
-      ? `Rename ${before?.name ?? ''} to ${edit.name ?? ''}`
-      : `${before?.name ?? ''} becomes ${edit.css}`;
+    edit.note !== undefined
+      ? `Note on ${before?.name ?? ''}`
+      : edit.css === undefined
+        ? `Rename ${before?.name ?? ''} to ${edit.name ?? ''}`
+        : `${before?.name ?? ''} becomes ${edit.css}`;
   return toRequest(label, {
     ...palette,
     swatches: palette.swatches.map((swatch) => (swatch.id === id ? { ...swatch, ...edit } : swatch)),
@@ -82,11 +128,13 @@ export function withColors(
  * go to the heir or are emptied.
  */
 export function withoutSwatch(
-  palette: Palette,
+  shown: Palette,
   overrides: readonly Override[],
   id: number,
   heir: number | null,
 ): PaletteRequest {
+  // What is kept as a plain value is the colour of the light.
+  const palette = paletteIn(shown, 'light');
   const name = palette.swatches.find((swatch) => swatch.id === id)?.name ?? '';
   const rebound = usesOf(palette, overrides, id).flatMap((override): Override[] => {
     const { value } = override;
@@ -105,22 +153,27 @@ export function withoutSwatch(
     const next = withoutSwatchIn(palette, value, heir);
     return next === value ? [] : [{ ...override, value: next }];
   });
-  const roles =
+  const inherited = (roles: readonly RoleFill[]): readonly RoleFill[] =>
     heir === null
-      ? palette.roles.filter(({ swatchId }) => swatchId !== id)
-      : palette.roles.map((fill) => (fill.swatchId === id ? { ...fill, swatchId: heir } : fill));
+      ? roles.filter(({ swatchId }) => swatchId !== id)
+      : roles.map((fill) => (fill.swatchId === id ? { ...fill, swatchId: heir } : fill));
   return {
-    ...toRequest(`Delete ${name}`, { swatches: palette.swatches, roles }),
+    ...toRequest(`Delete ${name}`, {
+      ...palette,
+      roles: inherited(palette.roles),
+      second: palette.second && { ...palette.second, roles: inherited(palette.second.roles) },
+    }),
     swatches: palette.swatches.filter((swatch) => swatch.id !== id).map(toBody),
     overrides: rebound,
   };
 }
 
-/** Colours for roles: swatches that have them already are used, the others are added under their role's name. */
+/** Colours for the roles of the lighting that is shown: swatches that have them already are used, the others are added under their role's name. @param isAssumed whether nobody chose them one by one. */
 export function withRoles(
   palette: Palette,
   colors: Readonly<Partial<Record<RoleName, Color>>>,
   label: string,
+  isAssumed = false,
 ): PaletteRequest {
   const swatches: SwatchBody[] = palette.swatches.map(toBody);
   const taken = new Set(swatches.map(({ name }) => nameKey(name)));
@@ -135,10 +188,16 @@ export function withRoles(
       swatch = { id: 0, name, css };
       swatches.push(swatch);
     }
-    return { role: role as RoleName, swatch: swatch.name, shade: 0 };
+    return { role: role as RoleName, swatch: swatch.name, shade: 0, ...(isAssumed ? { isAssumed } : {}) };
   });
-  const kept = toRequest(label, palette).roles.filter(({ role }) => !(role in colors));
-  return { label: label.slice(0, 200), swatches, roles: [...kept, ...fills] };
+  const { second, ...request } = toRequest(label, palette);
+  const filled = (roles: readonly RoleBody[]): RoleBody[] => [
+    ...roles.filter(({ role }) => !(role in colors)),
+    ...fills,
+  ];
+  return second && palette.lighting === 'inverted'
+    ? { ...request, swatches, second: { ...second, roles: filled(second.roles) } }
+    : { ...request, swatches, roles: filled(request.roles), second };
 }
 
 function hexOfCss(css: string): string | null {
@@ -146,16 +205,35 @@ function hexOfCss(css: string): string | null {
   return color ? hexOf(color) : null;
 }
 
-/** A role filled by a swatch or a shade of one, or emptied. */
+/** A role filled by a swatch or a shade of one, or emptied; in the inverted lighting an emptied one is derived again. */
 export function withRole(palette: Palette, role: RoleName, swatchId: number | null, shade = 0): PaletteRequest {
-  const others = palette.roles.filter((fill) => fill.role !== role);
+  const { second } = palette;
+  const isInverted = palette.lighting === 'inverted' && second;
+  const others = (isInverted ? second.roles : palette.roles).filter((fill) => fill.role !== role);
   const name = palette.swatches.find(({ id }) => id === swatchId)?.name;
+  const roles = swatchId === null ? others : [...others, { role, swatchId, shade }];
+  const where = isInverted ? ', inverted' : '';
   return toRequest(
     name
-      ? `${name}${shade === 0 ? '' : `, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId: swatchId ?? 0, shade: 0 }, palette))}`} fills ${role}`
-      : `Empty ${role}`,
-    { ...palette, roles: swatchId === null ? others : [...others, { role, swatchId, shade }] },
+      ? `${name}${shade === 0 ? '' : `, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId: swatchId ?? 0, shade: 0 }, palette))}`} fills ${role}${where}`
+      : `${isInverted ? 'Derive' : 'Empty'} ${role}${where}`,
+    isInverted ? { ...palette, second: { ...second, roles } } : { ...palette, roles },
   );
+}
+
+/** Roles that were assumed, confirmed. */
+export function withConfirmed(palette: Palette, roles: readonly RoleName[]): PaletteRequest {
+  return toRequest(roles.length === 1 ? `Confirm ${roles[0]}` : 'Confirm the roles', {
+    ...palette,
+    roles: palette.roles.map((fill) => (roles.includes(fill.role) ? { ...fill, isAssumed: false } : fill)),
+  });
+}
+
+/** Jobs a swatch has, those of the second lighting among them. */
+export function rolesFilledBy({ roles, second }: Palette, swatchId: number): string[] {
+  const named = (fills: readonly RoleFill[], suffix = ''): string[] =>
+    fills.filter((fill) => fill.swatchId === swatchId).map(({ role }) => role.replace('-', ' ') + suffix);
+  return [...named(roles), ...named(second?.roles ?? [], ', inverted')];
 }
 
 /** Overrides that take their colour from a swatch, by itself or through a role. */

@@ -13,6 +13,7 @@ const DRAFT: DraftDocument = {
   overrides: [],
   swatches: [],
   roles: [],
+  second: null,
   exceptions: [],
   plans: [],
   structure: 1,

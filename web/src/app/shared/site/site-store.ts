@@ -1,6 +1,6 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { DraftDocument, SiteDocument } from '@upper-veneer/contract';
-import { sheetOptionsOf, type Override, type Palette } from '@upper-veneer/core';
+import { sheetOptionsOf, type Lighting, type Override, type Palette } from '@upper-veneer/core';
 import {
   type Subscription,
   EMPTY,
@@ -51,12 +51,20 @@ export class SiteStore {
     const state = this.state();
     return state.status === 'open' ? state.site : null;
   });
+  readonly second = computed(() => this.draft()?.second ?? null);
+  readonly #lighting = signal<Lighting>('light');
+  /** The palette in the lighting that is looked at. */
   readonly palette = computed<Palette>(
     () => {
       const draft = this.draft();
-      return draft ? { swatches: draft.swatches, roles: draft.roles } : { swatches: [], roles: [] };
+      if (!draft) return { swatches: [], roles: [] };
+      const { swatches, roles, second } = draft;
+      return { swatches, roles, second, lighting: second ? this.#lighting() : 'light' };
     },
-    { equal: (a, b) => a.swatches === b.swatches && a.roles === b.roles },
+    {
+      equal: (a, b) =>
+        a.swatches === b.swatches && a.roles === b.roles && a.second === b.second && a.lighting === b.lighting,
+    },
   );
   readonly overrides = computed<readonly Override[]>(() => this.draft()?.overrides ?? []);
   readonly exceptions = computed(() => this.draft()?.exceptions ?? []);
@@ -118,6 +126,12 @@ export class SiteStore {
     this.draft.set(draft);
   }
 
+  /** Takes in that the site is looked at in another lighting: everything asked about it is asked again. */
+  lit(lighting: Lighting): void {
+    this.#lighting.set(lighting);
+    this.veneer.update((veneer) => ({ ...veneer }));
+  }
+
   async #load(site: SiteDocument): Promise<void> {
     await this.#engine.remote.open({
       pages: site.pages,
@@ -138,8 +152,8 @@ export class SiteStore {
     if (this.reading()?.siteId === siteId) this.reading.set(null);
   }
 
-  #dress({ overrides, swatches, roles, exceptions }: DraftDocument): Promise<CompiledVeneer> {
-    return this.#engine.remote.dress(overrides, { swatches, roles }, exceptions);
+  #dress({ overrides, swatches, roles, second, exceptions }: DraftDocument): Promise<CompiledVeneer> {
+    return this.#engine.remote.dress(overrides, { swatches, roles, second }, exceptions);
   }
 
   /** Other tabs change the draft too. One that could not be read is passed over; the next is tried all the same. */

@@ -1,11 +1,12 @@
-import { ChangeDetectionStrategy, Component, computed, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { TypedColor, validateBody } from '@upper-veneer/contract';
-import { hexOf, readColorNotation } from '@upper-veneer/core';
+import { hexOf, readColorNotation, type Palette } from '@upper-veneer/core';
 import { InputText } from 'primeng/inputtext';
 import { debounceTime } from 'rxjs';
 import { ColorChip } from './color-chip';
+import { NearestBrand } from './nearest-brand';
 
 /** A pause in typing after which what stands there is meant, ms. */
 const PAUSE_MS = 700;
@@ -13,7 +14,7 @@ const PAUSE_MS = 700;
 /** A field that takes a colour in any notation, says how it read it, and asks where it reads two ways. */
 @Component({
   selector: 'uv-typed-color',
-  imports: [ColorChip, FormsModule, InputText],
+  imports: [ColorChip, FormsModule, InputText, NearestBrand],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <form (ngSubmit)="use()">
@@ -24,7 +25,7 @@ const PAUSE_MS = 700;
         @if (error(); as text) { <span class="error">{{ text }}</span> }
         @if (readings().length > 1) { <span class="uv-soft ask">This can be read two ways</span> }
         @for (reading of readings(); track reading.css) {
-          <button type="button" class="reading" (click)="take(reading.css)"><uv-color-chip [color]="reading.hex" /><span class="uv-mono">{{ reading.css }}</span><span class="uv-soft">{{ reading.as }}</span></button>
+          <button type="button" class="reading" (click)="take(reading.css)"><uv-color-chip [color]="reading.hex" /><span class="uv-mono">{{ reading.css }}</span><span class="uv-soft">{{ reading.as }}</span>@if (palette(); as brand) { <uv-nearest-brand class="near" [css]="reading.css" [palette]="brand" /> }</button>
         }
       </div>
     }
@@ -33,13 +34,16 @@ const PAUSE_MS = 700;
     :host { display: grid; gap: 4px; }
     input { width: 100%; }
     .readings { display: grid; gap: 2px; }
-    .reading { display: flex; align-items: center; gap: 8px; padding: 3px 5px; border: 1px solid var(--uv-line); background: var(--uv-paper); font-size: 12px; text-align: left; cursor: pointer; }
+    .near { margin-left: auto; }
+    .reading { display: flex; flex-wrap: wrap; align-items: center; gap: 2px 8px; padding: 3px 5px; border: 1px solid var(--uv-line); background: var(--uv-paper); font-size: 12px; text-align: left; cursor: pointer; }
     .reading:hover { border-color: var(--uv-ink); }
     .ask, .error { font-size: 12px; }
     .error { color: var(--uv-fails); overflow-wrap: anywhere; }
   `,
 })
 export class TypedColorField {
+  /** Beside it the nearest brand colour is said of each reading. */
+  readonly palette = input<Palette | null>(null);
   /** Emits the CSS of the reading taken. */
   readonly read = output<string>();
 

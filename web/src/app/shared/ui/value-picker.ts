@@ -40,7 +40,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
         <ng-template #item let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
       </p-select>
       @if (roleOf(); as role) { <uv-hold-button [label]="'Flash everything ' + role.replace('-', ' ') + ' colours'" (held)="flashed.emit(role)" (released)="released.emit()" /> }
-      <uv-typed-color (read)="picked.emit({ kind: 'literal', css: $event })" />
+      <uv-typed-color [palette]="palette()" (read)="picked.emit({ kind: 'literal', css: $event })" />
     </div>
   `,
   styles: `

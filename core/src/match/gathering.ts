@@ -1,0 +1,205 @@
+import { CENSUS_STATES } from '../census/census-states.js';
+import type { Painting } from '../census/paintings.js';
+import { SAME_TO_THE_EYE, deltaE2000OfLab, labOf } from '../color/delta-e.js';
+import type { ElementNode } from '../dom/tree.js';
+import { isBrandColor } from '../palette/brand-color.js';
+import type { Page } from '../resolve/page.js';
+import { isExcepted } from '../site/exceptions.js';
+import type { SiteModel } from '../site/site-model.js';
+import type { Color } from '../values/color.js';
+import type { FoundColor, FoundColors, FoundPlace, Home, Meeting } from './found-color.js';
+import { homeOf } from './home.js';
+import { JOBS, type Job } from './job.js';
+import { isWarningRed, paintsWords, saysWarning } from './place-words.js';
+
+/** What tells a row: its job and colour, and whether it is read on dark. */
+export interface EntryKey {
+  readonly isOnDark: boolean;
+  readonly key: string;
+  readonly job: Job;
+  readonly hex: string;
+}
+
+/** A place with what it was found by, which cannot cross to another thread. */
+export interface RawPlace {
+  readonly place: FoundPlace;
+  readonly node: ElementNode;
+  readonly page: Page;
+}
+
+/** All places of one colour in one job, as they are gathered. */
+interface Entry {
+  readonly key: string;
+  readonly hex: string;
+  readonly color: Color;
+  readonly job: Job;
+  readonly isOnDark: boolean;
+  readonly places: RawPlace[];
+  readonly homes: Map<string, { readonly home: Omit<Home, 'places'>; places: number }>;
+  readonly atRest: Map<string, number>;
+  warnings: number;
+  excepted: number;
+}
+
+interface RawMeeting {
+  readonly kind: Meeting['kind'];
+  readonly ink: string;
+  readonly ground: string | null;
+  readonly outside: string;
+  readonly veil: Meeting['veil'];
+  readonly wanted: number;
+  readonly before: number;
+  places: number;
+}
+
+/** Gathers places over pages and states, then joins near-duplicates. */
+export class Gathering {
+  readonly #entries = new Map<string, Entry>();
+  readonly #meetings = new Map<string, RawMeeting>();
+
+  constructor(readonly site: SiteModel) {}
+
+  add({ key, job, hex, isOnDark }: EntryKey, painting: Painting, raw: RawPlace, atRest: EntryKey | null): void {
+    let entry = this.#entries.get(key);
+    if (!entry)
+      this.#entries.set(
+        key,
+        (entry = {
+          key,
+          hex,
+          color: painting.color,
+          job,
+          isOnDark,
+          places: [],
+          homes: new Map(),
+          atRest: new Map(),
+          warnings: 0,
+          excepted: 0,
+        }),
+      );
+    entry.places.push(raw);
+    const home = homeOf(painting);
+    const id = JSON.stringify(home);
+    const known = entry.homes.get(id);
+    if (known) known.places += 1;
+    else entry.homes.set(id, { home, places: 1 });
+    if (atRest) entry.atRest.set(atRest.key, (entry.atRest.get(atRest.key) ?? 0) + 1);
+    if (saysWarning(raw.node, raw.place.state) || isWarningRed(job, painting.color)) entry.warnings += 1;
+    if (isExcepted(this.site.exceptions, raw.page.document, raw.node, painting.color)) entry.excepted += 1;
+  }
+
+  meet(meeting: Omit<RawMeeting, 'places'>): void {
+    if (meeting.ink === meeting.ground) return;
+    const id = idOf(meeting);
+    const known = this.#meetings.get(id);
+    if (known) known.places += 1;
+    else this.#meetings.set(id, { ...meeting, places: 1 });
+  }
+
+  result(): Pick<FoundColors, 'rows' | 'meetings'> {
+    const leaders = this.#leaders();
+    const groups = new Map<string, Entry[]>();
+    for (const [key, leader] of leaders) {
+      const entry = this.#entries.get(key);
+      if (entry) groups.set(leader, [...(groups.get(leader) ?? []), entry]);
+    }
+    const rows = [...groups]
+      .map(([leader, entries]) => this.#row(leader, entries, leaders))
+      .sort(
+        (a, b) =>
+          b.area - a.area ||
+          Number(a.atRest !== null) - Number(b.atRest !== null) ||
+          Number(b.states.includes('rest')) - Number(a.states.includes('rest')) ||
+          JOBS.indexOf(a.job) - JOBS.indexOf(b.job) ||
+          b.places.length - a.places.length ||
+          (a.id < b.id ? -1 : 1),
+      );
+    const meetings = new Map<string, Meeting>();
+    for (const meeting of this.#meetings.values()) {
+      const ink = leaders.get(meeting.ink);
+      const ground = meeting.ground === null ? null : (leaders.get(meeting.ground) ?? null);
+      if (ink === undefined || ink === ground || (meeting.ground !== null && ground === null)) continue;
+      const behind = meeting.veil?.behind == null ? null : (leaders.get(meeting.veil.behind) ?? null);
+      const veil = meeting.veil && { ...meeting.veil, behind };
+      const id = idOf({ ...meeting, ink, ground, veil });
+      const known = meetings.get(id);
+      meetings.set(id, {
+        ...meeting,
+        ink,
+        ground,
+        veil,
+        before: Math.min(meeting.before, known?.before ?? Infinity),
+        places: meeting.places + (known?.places ?? 0),
+      });
+    }
+    return { rows, meetings: [...meetings.values()] };
+  }
+
+  /** For each entry the one that stands for it: the most painted of the same job within `SAME_TO_THE_EYE`. */
+  #leaders(): Map<string, string> {
+    const weight = ({ places }: Entry): number =>
+      places.reduce((sum, { place }) => sum + place.area, 0) + places.length;
+    const leaders: { readonly entry: Entry; readonly lab: ReturnType<typeof labOf> }[] = [];
+    const found = new Map<string, string>();
+    for (const entry of [...this.#entries.values()].sort((a, b) => weight(b) - weight(a) || (a.key < b.key ? -1 : 1))) {
+      const lab = labOf(entry.color);
+      const leader = leaders.find(
+        (other) =>
+          other.entry.job === entry.job &&
+          other.entry.isOnDark === entry.isOnDark &&
+          // What shows in states only is a row beside the one at rest, however near: its step is what matters.
+          isAtRest(other.entry) === isAtRest(entry) &&
+          Math.abs((other.entry.color.alpha ?? 1) - (entry.color.alpha ?? 1)) < 0.02 &&
+          deltaE2000OfLab(other.lab, lab) <= SAME_TO_THE_EYE,
+      );
+      if (!leader) leaders.push({ entry, lab });
+      found.set(entry.key, (leader?.entry ?? entry).key);
+    }
+    return found;
+  }
+
+  #row(id: string, entries: readonly Entry[], leaders: ReadonlyMap<string, string>): FoundColor {
+    const [lead] = entries;
+    const raw = entries.flatMap(({ places }) => places);
+    const places = raw.map(({ place }) => place);
+    const states = CENSUS_STATES.filter((state) => places.some((place) => place.state === state && !place.isEcho));
+    const homes = new Map<string, Home>();
+    for (const { homes: own } of entries)
+      for (const [key, { home, places: count }] of own)
+        homes.set(key, { ...home, places: count + (homes.get(key)?.places ?? 0) });
+    const rest = new Map<string, number>();
+    for (const { atRest } of entries)
+      for (const [key, count] of atRest) {
+        const leader = leaders.get(key);
+        if (leader !== undefined && leader !== id) rest.set(leader, (rest.get(leader) ?? 0) + count);
+      }
+    return {
+      id,
+      hex: lead.hex,
+      hexes: entries.map(({ hex }) => hex),
+      job: lead.job,
+      isOnDark: lead.isOnDark,
+      places,
+      states,
+      area: places.reduce((sum, { area }) => sum + area, 0),
+      elements: new Set(places.map(({ pageId, element, pseudo }) => `${pageId}:${element}:${pseudo}`)).size,
+      homes: [...homes.values()].sort((a, b) => b.places - a.places),
+      paints: paintsWords(
+        lead.job,
+        raw.map(({ node, place: { pseudo } }) => ({ node, pseudo })),
+      ),
+      isBrand: isBrandColor(lead.color, this.site.palette),
+      isExcepted: entries.every((entry) => entry.places.length === entry.excepted),
+      isWarning: entries.reduce((sum, { warnings }) => sum + warnings, 0) * 2 > raw.length,
+      atRest: states.includes('rest') ? null : ([...rest].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null),
+    };
+  }
+}
+
+function idOf({ kind, ink, ground, outside, wanted, veil }: Omit<RawMeeting, 'places' | 'before'>): string {
+  return [kind, ink, ground ?? outside, wanted, ...(veil ? Object.values(veil) : [])].join('|');
+}
+
+function isAtRest({ places }: Entry): boolean {
+  return places.some(({ place }) => place.state === 'rest');
+}
