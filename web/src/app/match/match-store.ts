@@ -15,7 +15,7 @@ import {
   type Strategy,
 } from '@upper-veneer/core';
 import { Engine } from '../shared/engine/engine';
-import type { MatchRow, MatchView } from '../shared/engine/engine-api';
+import type { MatchRow, MatchView } from '../shared/engine/match-api';
 import { withProgress } from '../shared/engine/with-progress';
 import { layoutInSlices } from '../shared/frame/layout-in-slices';
 import type { FramedPage } from '../shared/frame/framed-page';

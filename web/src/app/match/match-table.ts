@@ -9,7 +9,7 @@ import {
   viewChildren,
 } from '@angular/core';
 import type { Palette } from '@upper-veneer/core';
-import type { MatchRow } from '../shared/engine/engine-api';
+import type { MatchRow } from '../shared/engine/match-api';
 import { ColorChip } from '../shared/ui/color-chip';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { becomesWords, standingOf } from './match-words';

@@ -1,5 +1,5 @@
 import { type Palette, valueWords } from '@upper-veneer/core';
-import type { MatchRow } from '../shared/engine/engine-api';
+import type { MatchRow } from '../shared/engine/match-api';
 
 /** What a row becomes, in words. */
 export function becomesWords(row: MatchRow, palette: Palette): string {

@@ -25,7 +25,7 @@ import {
 import { Button } from 'primeng/button';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
-import type { MatchRow, PlaceView } from '../shared/engine/engine-api';
+import type { MatchRow, PlaceView } from '../shared/engine/match-api';
 import { SiteStore } from '../shared/site/site-store';
 import { NearestBrand } from '../shared/ui/nearest-brand';
 import { ColorChip } from '../shared/ui/color-chip';

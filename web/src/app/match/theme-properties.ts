@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { PropertyView } from '../shared/engine/engine-api';
+import type { PropertyView } from '../shared/engine/match-api';
 import { ColorChip } from '../shared/ui/color-chip';
 import { MATCH_WIDTH } from './match-store';
 

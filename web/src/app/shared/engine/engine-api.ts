@@ -11,24 +11,11 @@ import type {
   Finding,
   Flash,
   FoundElements,
-  FoundPlace,
   GridRowName,
   Inspection,
   InspectionScope,
-  FoundColor,
-  LaidMatch,
-  LayProgress,
   Lighting,
-  FedProperty,
-  FindProgress,
-  Follower,
   Look,
-  MatchChoices,
-  MatchProof,
-  MatchProposal,
-  MatchScope,
-  ProposedRow,
-  Prominence,
   NamedValue,
   OrderedSheet,
   Override,
@@ -51,17 +38,15 @@ import type {
   SiteException,
   SiteSource,
   SiteWideTarget,
-  StaleChoice,
   Spot,
   StatesQuestion,
-  ThemeProperty,
   TidyProgress,
   TidySheet,
-  UnreadPage,
   Topic,
   VerdictProgress,
 } from '@upper-veneer/core';
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
+import type { MatchApi } from './match-api';
 
 /** An element or pseudo-element of a page. */
 export interface Target {
@@ -153,55 +138,6 @@ export type CensusColorView = Omit<CensusColor, 'places'> & { readonly placeCoun
 
 export type CensusView = Omit<Census, 'colors'> & { readonly colors: readonly CensusColorView[] };
 
-/** A row of Match without all of its places, which are asked for by row. */
-export type MatchRow = Omit<ProposedRow, 'found'> & {
-  readonly found: Omit<FoundColor, 'places'> & { readonly placeCount: number };
-};
-
-/** A custom property of the theme that feeds a scope, its followers but for those to be shown left in the worker. */
-export type PropertyView = Omit<ThemeProperty, 'fed' | 'outside'> &
-  Omit<FedProperty, 'followers'> & {
-    readonly outside: number;
-    /** Followers on the page that is drawn. */
-    readonly elements: readonly number[];
-    /** The first followers outside the scope. */
-    readonly outsiders: readonly { readonly words: string; readonly spot: Follower }[];
-    /** How many more there are of other words. */
-    readonly moreOutsiders: number;
-    /** Rows that it feeds. */
-    readonly rowIds: readonly string[];
-  };
-
-/** A place with what people call it. */
-export type PlaceView = FoundPlace & { readonly name: string };
-
-/** What a scope paints, what is proposed for it, and what the eye meets first, as it arrived and as matched. */
-export interface MatchView {
-  readonly rows: readonly MatchRow[];
-  readonly unmet: MatchProposal['unmet'];
-  readonly arrived: readonly Prominence[];
-  readonly matched: readonly Prominence[];
-  readonly properties: readonly PropertyView[];
-  /** Choices that no longer hold. */
-  readonly stale: readonly StaleChoice[];
-  /** Places that laying it on changes. */
-  readonly places: number;
-  /** Main actions, as they are told from the pages or were named. */
-  readonly mains: readonly Spot[];
-  /** Element to be drawn, the first of the scope. */
-  readonly lead: Spot | null;
-  /** The proposal as a sheet for the frame of the page the lead is on, states answering to attributes. */
-  readonly frameCss: string;
-  /** Elements of that page which a state paints otherwise, by state. */
-  readonly answering: Readonly<Record<string, readonly number[]>>;
-  readonly measuredPages: number;
-  readonly pages: number;
-  readonly unread: readonly UnreadPage[];
-}
-
-/** Overrides for a proposal, and what resolving the site with them on found. */
-export type ProvedMatch = LaidMatch & { readonly proof: MatchProof };
-
 /** How many pages of a site are read. */
 export interface PagesRead {
   readonly read: number;
@@ -209,7 +145,7 @@ export interface PagesRead {
 }
 
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
-export interface EngineApi {
+export interface EngineApi extends MatchApi {
   open(source: SiteSource): void;
   /** Reads the pages nobody has asked for yet, one by one, other questions between. */
   read(onProgress: (progress: PagesRead) => void): Promise<void>;
@@ -287,17 +223,4 @@ export interface EngineApi {
   reachabilities(): Promise<
     readonly (readonly [partId: number, reachability: Reachability, pageIds: readonly number[]])[]
   >;
-  /** What a scope paints as it arrived, to be proposed for; `null` when it was stopped. */
-  findColors(scope: MatchScope, width: number, onProgress: (progress: FindProgress) => void): Promise<boolean>;
-  /** A proposal for the scope last looked through; without the rows of `without` in its picture. */
-  proposeMatch(choices: MatchChoices, without: readonly string[]): MatchView | null;
-  /** Another proposal for the same scope as a sheet for the frame, to be looked at beside. */
-  previewMatch(choices: MatchChoices): string;
-  /** Places of one row of the proposal last made. */
-  matchPlaces(rowId: string): readonly PlaceView[];
-  /** Overrides for the proposal last made; `null` when it was stopped. */
-  layMatch(onProgress: (progress: LayProgress) => void): Promise<ProvedMatch | null>;
-  stopMatch(): void;
-  /** Where a scope begins, before it is looked through. */
-  leadOf(scope: MatchScope): Spot | null;
 }

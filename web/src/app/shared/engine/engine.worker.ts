@@ -24,8 +24,6 @@ import {
   overridesOfCell,
   pageOf,
   pairMatrix,
-  plainName,
-  propertyWords,
   paletteAsSeen,
   partProgress,
   pasteLook,
@@ -37,49 +35,31 @@ import {
   reachabilityOf,
   reachOffers,
   readExceptions,
-  regroup,
   readPages,
   rewriteStates,
   rolePropertyNames,
   sheetsInOrder,
   shortName,
   siteWideTargets,
-  staleChoices,
   StyleView,
   takeCensus,
   tidySteps,
-  proposalIn,
-  verifyLightings,
-  withOverrides,
   shownOtherwise,
   viewIn,
   whatPaints,
   whereItShows,
   whyImportant,
   worstOverPicture,
-  fedProperties,
-  findColors,
-  themeProperties,
-  layMatch,
-  leadOf,
-  placesToLay,
-  previewCss,
-  prominences,
-  proposeMatch,
   type CensusColor,
-  type Follower,
-  type FoundColors,
-  type FedProperty,
   type Lighting,
-  type ThemeProperty,
-  type MatchProposal,
-  type MatchScope,
   type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
 import { toPageLayout } from '../frame/layout-in-slices';
 import { CHECKED_PROPERTIES } from './checked-properties';
-import type { EngineApi, FailingOverride, PagesRead, PropertyView } from './engine-api';
+import type { EngineApi, FailingOverride, PagesRead } from './engine-api';
+import { inTurns } from './in-turns';
+import { matchAnswers } from './match-answers';
 
 let site: SiteModel | null = null;
 /** The lighting that is looked at, where the site has it. */
@@ -93,26 +73,6 @@ let tidyRun = 0;
 let failingRun = 0;
 /** Counts censuses begun and stopped, so that an older one ends. */
 let censusRun = 0;
-/** Counts looks through a scope and layings begun and stopped, so that an older one ends. */
-let matchRun = 0;
-/** The scope last looked through, and what was proposed for it. */
-let matching: {
-  readonly scope: MatchScope;
-  readonly width: number;
-  readonly found: FoundColors;
-  /** The same with rows set apart and merged as was chosen last. */
-  readonly grouped: FoundColors;
-  /** Custom properties that feed what is found. */
-  readonly fed: readonly FedProperty[];
-  readonly proposal: MatchProposal | null;
-  readonly properties: readonly ThemeProperty[];
-} | null = null;
-
-/** The site in the light, in which a match is planned: what is bound to roles follows in the other lighting. */
-function inTheLight(): SiteModel {
-  return lightSite(opened(), 'light');
-}
-
 function opened(): SiteModel {
   if (!site) throw new Error('No site is open');
   return site;
@@ -310,140 +270,8 @@ const engine: EngineApi = {
       ),
     };
   },
-  async findColors(scope, width, onProgress) {
-    const run = (matchRun += 1);
-    const found = await inTurns(findColors(inTheLight(), scope, width), () => run === matchRun, onProgress);
-    const fed = found && (await inTurns(fedProperties(inTheLight(), found, width), () => run === matchRun));
-    if (found && fed) matching = { scope, width, found, grouped: found, fed, proposal: null, properties: [] };
-    return fed !== null;
-  },
-  proposeMatch(choices, without) {
-    if (!matching) return null;
-    const { scope, width, fed } = matching;
-    const light = inTheLight();
-    const found = regroup(light, matching.found, choices);
-    const proposal = proposeMatch(light, scope, found, choices);
-    const properties = themeProperties(fed, proposal, light.palette, choices.properties);
-    matching = { ...matching, grouped: found, proposal, properties };
-    const shown = proposalIn(proposal, opened().palette.lighting ?? 'light');
-    const drawn = { ...shown, rows: shown.rows.filter((row) => !without.includes(row.found.id)) };
-    const lead = leadOf(light, scope);
-    return {
-      rows: shown.rows.map(({ found: { places, ...own }, ...row }) => ({
-        ...row,
-        found: { ...own, placeCount: places.filter(({ isEcho }) => !isEcho).length },
-      })),
-      unmet: proposal.unmet,
-      ...(lead ? prominences(opened(), scope, shown, width, lead.pageId) : { arrived: [], matched: [] }),
-      properties: properties.map((property) => propertyView(property, found, lead?.pageId ?? -1)),
-      stale: staleChoices(
-        new Set([...matching.found.rows, ...found.rows].map(({ id }) => id)),
-        choices,
-        light.palette,
-        fed.map(({ id }) => id),
-      ),
-      places: placesToLay(light, proposal, width),
-      mains: choices.mains ?? found.mains,
-      lead,
-      frameCss: lead
-        ? rewriteStates(previewCss(light, drawn, lead.pageId, width, { palette: opened().palette, properties }))
-        : '',
-      answering: answeringOn(found, lead?.pageId ?? -1),
-      measuredPages: found.measuredPages,
-      pages: found.pages,
-      unread: found.unread,
-    };
-  },
-  previewMatch(choices) {
-    const light = inTheLight();
-    const lead = matching && leadOf(light, matching.scope);
-    if (!matching || !lead) return '';
-    const { scope, width } = matching;
-    const proposal = proposeMatch(light, scope, regroup(light, matching.found, choices), choices);
-    return rewriteStates(previewCss(light, proposal, lead.pageId, width, { palette: opened().palette }));
-  },
-  matchPlaces: (rowId) =>
-    (matching?.grouped.rows.find(({ id }) => id === rowId)?.places ?? [])
-      .filter(({ isEcho }) => !isEcho)
-      .slice(0, MOST_PLACES)
-      .map((place) => ({
-        ...place,
-        name: plainName(elementOf(pageOf(opened(), place.pageId), place.element), place.pseudo),
-      })),
-  async layMatch(onProgress) {
-    if (!matching?.proposal) return null;
-    const { scope, proposal, properties, width } = matching;
-    const before = inTheLight();
-    const run = (matchRun += 1);
-    const laid = await inTurns(layMatch(before, proposal, width, properties), () => run === matchRun, onProgress);
-    if (!laid) return null;
-    const after = withOverrides(before, laid);
-    const checks = verifyLightings(before, after, scope, proposal, properties);
-    const proof = await inTurns(checks, () => run === matchRun);
-    return proof && { ...laid, proof };
-  },
-  stopMatch() {
-    matchRun += 1;
-  },
-  leadOf: (scope) => leadOf(opened(), scope),
+  ...matchAnswers(opened),
 };
-
-const MOST_OUTSIDERS = 12;
-
-/** Places by their words, the first of those alike. */
-function firstByWords(places: readonly Follower[], site: SiteModel): Map<string, Follower> {
-  const found = new Map<string, Follower>();
-  for (const place of places) {
-    const name = plainName(elementOf(pageOf(site, place.pageId), place.element), place.pseudo);
-    const words = `${propertyWords(place.property)} of ${name}${place.state === 'rest' ? '' : `, ${place.state}`}`;
-    if (!found.has(words)) found.set(words, place);
-  }
-  return found;
-}
-
-function propertyView({ fed, outside, ...rest }: ThemeProperty, found: FoundColors, pageId: number): PropertyView {
-  const { followers, ...about } = fed;
-  const named = [...firstByWords(outside, opened())];
-  return {
-    ...about,
-    ...rest,
-    outside: outside.length,
-    elements: [...new Set(followers.filter((place) => place.pageId === pageId).map(({ element }) => element))],
-    outsiders: named.slice(0, MOST_OUTSIDERS).map(([words, spot]) => ({ words, spot })),
-    moreOutsiders: Math.max(0, named.length - MOST_OUTSIDERS),
-    rowIds: found.rows
-      .filter(({ homes }) => homes.some((home) => home.kind === 'custom-property' && home.property === fed.name))
-      .map(({ id }) => id),
-  };
-}
-
-/** Elements of a page that a state paints otherwise, by state. */
-function answeringOn({ rows }: FoundColors, pageId: number): Readonly<Record<string, readonly number[]>> {
-  const byState: Record<string, Set<number>> = {};
-  for (const { places } of rows)
-    for (const place of places)
-      if (place.pageId === pageId && place.state !== 'rest' && !place.isEcho)
-        (byState[place.state] ??= new Set()).add(place.element);
-  return Object.fromEntries(Object.entries(byState).map(([state, elements]) => [state, [...elements]]));
-}
-
-/** Runs a generator to its end, other questions between; `null` when it is no longer wanted. */
-async function inTurns<Step, Result>(
-  steps: Generator<Step, Result>,
-  isWanted: () => boolean,
-  onProgress: (step: Step) => void = () => undefined,
-): Promise<Result | null> {
-  let shown = performance.now();
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-    if (performance.now() - shown < 60) continue;
-    shown = performance.now();
-    onProgress(step.value);
-    await new Promise((done) => setTimeout(done));
-    if (!isWanted()) return null;
-  }
-}
 
 /** Places of one colour that are handed over at a time. */
 const MOST_PLACES = 3000;

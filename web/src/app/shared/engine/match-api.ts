@@ -1,0 +1,85 @@
+import type {
+  FedProperty,
+  FindProgress,
+  Follower,
+  FoundColor,
+  FoundPlace,
+  LaidMatch,
+  LayProgress,
+  MatchChoices,
+  MatchProof,
+  MatchProposal,
+  MatchScope,
+  Prominence,
+  ProposedRow,
+  Spot,
+  StaleChoice,
+  ThemeProperty,
+  UnreadPage,
+} from '@upper-veneer/core';
+
+/** A row of Match without all of its places, which are asked for by row. */
+export type MatchRow = Omit<ProposedRow, 'found'> & {
+  readonly found: Omit<FoundColor, 'places'> & { readonly placeCount: number };
+};
+
+/** A custom property of the theme that feeds a scope, its followers but for those to be shown left in the worker. */
+export type PropertyView = Omit<ThemeProperty, 'fed' | 'outside'> &
+  Omit<FedProperty, 'followers'> & {
+    readonly outside: number;
+    /** Followers on the page that is drawn. */
+    readonly elements: readonly number[];
+    /** The first followers outside the scope. */
+    readonly outsiders: readonly { readonly words: string; readonly spot: Follower }[];
+    /** How many more there are of other words. */
+    readonly moreOutsiders: number;
+    /** Rows that it feeds. */
+    readonly rowIds: readonly string[];
+  };
+
+/** A place with what people call it. */
+export type PlaceView = FoundPlace & { readonly name: string };
+
+/** What a scope paints, what is proposed for it, and what the eye meets first, as it arrived and as matched. */
+export interface MatchView {
+  readonly rows: readonly MatchRow[];
+  readonly unmet: MatchProposal['unmet'];
+  readonly arrived: readonly Prominence[];
+  readonly matched: readonly Prominence[];
+  readonly properties: readonly PropertyView[];
+  /** Choices that no longer hold. */
+  readonly stale: readonly StaleChoice[];
+  /** Places that laying it on changes. */
+  readonly places: number;
+  /** Main actions, as they are told from the pages or were named. */
+  readonly mains: readonly Spot[];
+  /** Element to be drawn, the first of the scope. */
+  readonly lead: Spot | null;
+  /** The proposal as a sheet for the frame of the page the lead is on, states answering to attributes. */
+  readonly frameCss: string;
+  /** Elements of that page which a state paints otherwise, by state. */
+  readonly answering: Readonly<Record<string, readonly number[]>>;
+  readonly measuredPages: number;
+  readonly pages: number;
+  readonly unread: readonly UnreadPage[];
+}
+
+/** Overrides for a proposal, and what resolving the site with them on found. */
+export type ProvedMatch = LaidMatch & { readonly proof: MatchProof };
+
+/** What the worker answers of Match. */
+export interface MatchApi {
+  /** What a scope paints as it arrived, to be proposed for; `null` when it was stopped. */
+  findColors(scope: MatchScope, width: number, onProgress: (progress: FindProgress) => void): Promise<boolean>;
+  /** A proposal for the scope last looked through; without the rows of `without` in its picture. */
+  proposeMatch(choices: MatchChoices, without: readonly string[]): MatchView | null;
+  /** Another proposal for the same scope as a sheet for the frame, to be looked at beside. */
+  previewMatch(choices: MatchChoices): string;
+  /** Places of one row of the proposal last made. */
+  matchPlaces(rowId: string): readonly PlaceView[];
+  /** Overrides for the proposal last made; `null` when it was stopped. */
+  layMatch(onProgress: (progress: LayProgress) => void): Promise<ProvedMatch | null>;
+  stopMatch(): void;
+  /** Where a scope begins, before it is looked through. */
+  leadOf(scope: MatchScope): Spot | null;
+}
