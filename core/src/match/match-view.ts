@@ -1,11 +1,10 @@
 import { matchesAny } from '../selectors/match-selector.js';
 import { restContext } from '../selectors/match-context.js';
 import { pageOf, type SiteModel } from '../site/site-model.js';
-import type { Color } from '../values/color.js';
 import type { Spot } from '../veneer/override.js';
-import { colorOfCss } from '../veneer/palette.js';
-import { prominenceOf, type PaintedInstead, type Prominence } from './prominence.js';
-import type { MatchProposal, ProposedRow } from './proposal.js';
+import { paintedAsFound, paintedAsMatched } from './painted-by.js';
+import { prominenceOf, type Prominence } from './prominence.js';
+import type { MatchProposal } from './proposal.js';
 import { pagesOf, type MatchScope } from './scope.js';
 
 /** The first element of a scope, to be drawn: of a part its outermost, else the whole page; `null` where no page has it. */
@@ -30,30 +29,7 @@ export function prominences(
   pageId: number,
 ): { readonly arrived: readonly Prominence[]; readonly matched: readonly Prominence[] } {
   return {
-    arrived: prominenceOf(
-      site,
-      scope,
-      width,
-      paintedBy(proposal, pageId, ({ found }) => found.hex),
-      [pageId],
-    ),
-    matched: prominenceOf(
-      site,
-      scope,
-      width,
-      paintedBy(proposal, pageId, ({ css }) => css),
-      [pageId],
-    ),
+    arrived: prominenceOf(site, scope, width, paintedAsFound(proposal, pageId), [pageId]),
+    matched: prominenceOf(site, scope, width, paintedAsMatched(proposal, pageId), [pageId]),
   };
-}
-
-function paintedBy(proposal: MatchProposal, on: number, cssOf: (row: ProposedRow) => string): PaintedInstead {
-  const colors = new Map<string, Color>();
-  for (const row of proposal.rows) {
-    const color = colorOfCss(cssOf(row));
-    if (!color) continue;
-    for (const { pageId, element, pseudo, property, state } of row.found.places)
-      if (pageId === on && state === 'rest' && pseudo === '') colors.set(`${pageId}:${element}:${property}`, color);
-  }
-  return (pageId, element, property) => colors.get(`${pageId}:${element}:${property}`) ?? null;
 }

@@ -10,6 +10,7 @@ import { pageOf, type SiteModel } from '../site/site-model.js';
 import type { Color } from '../values/color.js';
 import type { Spot } from '../veneer/override.js';
 import { actionsOn } from './actions.js';
+import { fillOver } from './fill-over.js';
 import { hasFill } from './job.js';
 import { inScope, pagesOf, type MatchScope } from './scope.js';
 
@@ -66,20 +67,6 @@ export function prominenceOf(
 
 /** What a proposal paints on an element by a property; `null` where it leaves it. */
 export type PaintedInstead = (pageId: number, element: number, property: string) => Color | null;
-
-/** The fill that a proposal lays under a place: of the nearest that paints one; `null` where it leaves that alone. */
-function fillOver(
-  from: ElementNode | null,
-  paintedOn: (node: ElementNode, property: string) => Color | null,
-  view: StyleView,
-): Color | null {
-  for (let node = from; node; node = node.flatParent) {
-    const instead = paintedOn(node, 'background-color') ?? paintedOn(node, 'background-image');
-    if (instead && (instead.alpha ?? 1) > 0.5) return { ...instead, alpha: 1 };
-    if (hasFill(view, node)) return null;
-  }
-  return null;
-}
 
 function figuresOf(
   view: StyleView,

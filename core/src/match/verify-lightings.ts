@@ -36,9 +36,10 @@ export function* verifyLightings(
             missed: joined(proof.missed, own.missed, lighting),
             spilt: joined(proof.spilt, own.spilt, lighting),
             unread: proof.unread,
+            at: proof.at,
           };
   }
-  return proof ?? { looked: 0, missed: NONE, spilt: NONE, unread: [] };
+  return proof ?? { looked: 0, missed: NONE, spilt: NONE, unread: [], at: { settings: [], unseen: [] } };
 }
 
 /** The proposal with what keeps its colour under an override as rows of their own: laid on, it is written by the palette and follows. */

@@ -6,14 +6,16 @@ import { StyleView } from '../resolve/style-view.js';
 import { shortName } from '../selectors/describe-element.js';
 import { pageOf, type SiteModel } from '../site/site-model.js';
 import { unreadPages, type UnreadPage } from '../site/unread.js';
+import { settingWords } from '../site/environments.js';
 import { matchPaintings } from './paintings.js';
+import { proofSettings, type ProofSettings } from './proof-settings.js';
 import type { MatchProposal } from './proposal.js';
 import type { ThemeProperty } from './theme-properties.js';
 import { inScope, type MatchScope } from './scope.js';
 
 /** What resolving the site once more, with the overrides on it, found of them. */
 export interface MatchProof {
-  /** Places looked at: everything painted on the site, in every state of the census, at every width. */
+  /** Places looked at: everything painted on the site, in every state of the census, in every setting that matters. */
   readonly looked: number;
   /** Places that do not come to what was proposed, or changed though they were to be left alone. */
   readonly missed: Told;
@@ -21,6 +23,7 @@ export interface MatchProof {
   readonly spilt: Told;
   /** Pages of which something was not read: nothing is proved there. */
   readonly unread: readonly UnreadPage[];
+  readonly at: ProofSettings;
 }
 
 /** Findings in words, the first of them, and how many there are. */
@@ -29,11 +32,9 @@ export interface Told {
   readonly count: number;
 }
 
-/** Viewport widths that are looked at: a desk, a tablet, a telephone (common practice). */
-export const PROOF_WIDTHS: readonly number[] = [1280, 820, 390];
 export interface VerifyOptions {
-  /** Viewport widths looked at, CSS px; the first is that at which the scope was looked through. */
-  readonly widths?: readonly number[];
+  /** Where it is looked at; the first is where the scope was looked through. Those that matter to the site when absent. */
+  readonly at?: ProofSettings;
   /** Properties of the theme; those taken change what follows them outside the scope, as was chosen. */
   readonly properties?: readonly ThemeProperty[];
 }
@@ -47,7 +48,7 @@ export function isProved({ missed, spilt, unread }: MatchProof): boolean {
 }
 
 /**
- * Resolves every page of the site with the overrides laid on, at each width: each place of the proposal has its colour, in a state that
+ * Resolves every page of the site with the overrides laid on, in each setting: each place of the proposal has its colour, in a state that
  * had none of its own that of rest, what is left alone is as it was, and nothing outside the scope has another colour than before.
  * A generator: it yields after each page and state.
  * @param before the site without the new overrides.
@@ -57,7 +58,7 @@ export function* verifyMatch(
   after: SiteModel,
   scope: MatchScope,
   proposal: MatchProposal,
-  { widths = PROOF_WIDTHS, properties = [] }: VerifyOptions = {},
+  { at = proofSettings(after), properties = [] }: VerifyOptions = {},
 ): Generator<string, MatchProof> {
   const wanted = wantedColors(proposal);
   const unseen = new Set(wanted.keys());
@@ -75,12 +76,12 @@ export function* verifyMatch(
   for (const pageId of after.pages.keys()) {
     const [then, now] = [pageOf(before, pageId), pageOf(after, pageId)];
     const isIn = scope.kind === 'page' && scope.pageId !== pageId ? () => false : inScope(after, scope, pageId);
-    for (const width of widths) {
+    for (const [i, setting] of at.settings.entries()) {
       const shares = [new StyleShare(), new StyleShare()];
       for (const state of CENSUS_STATES) {
         const states = allInState(now.document, state);
         const [was, is] = [then, now].map(
-          (page, i) => new StyleView(page, { environment: { width }, states, share: shares[i] }),
+          (page, k) => new StyleView(page, { environment: setting, states, share: shares[k] }),
         );
         for (const element of now.document.elements) {
           const shown = colorsOf(is, element);
@@ -90,14 +91,14 @@ export function* verifyMatch(
           for (const id of new Set([...shown.keys(), ...old.keys()])) {
             looked += 1;
             const place = `${pageId}:${element.number}:${id}`;
-            if (width === widths[0]) unseen.delete(`${place}:${state}`);
+            if (i === 0) unseen.delete(`${place}:${state}`);
             const hex = shown.get(id) ?? 'not painted';
             const expected = isInside ? expectedOf(wanted, place, state) : undefined;
             if (hex === (expected ?? old.get(id))) continue;
             const where = [
               `${propertyIn(id)} of ${shortName(element)}`,
               ...(state === 'rest' ? [] : [state]),
-              ...(width === widths[0] ? [] : [`at ${width} px`]),
+              ...(i === 0 ? [] : [settingWords([setting])]),
             ].join(', ');
             if (isInside) missed.add(`${where} is ${hex}, not ${expected ?? old.get(id) ?? 'unpainted'}`);
             else if (!meant.has(place)) spilt.add(where);
@@ -109,7 +110,7 @@ export function* verifyMatch(
   }
   for (const place of unseen)
     if (wanted.get(place) !== null) missed.add(`${propertyIn(place)} is not painted any more`);
-  return { looked, missed: missed.told(), spilt: spilt.told(), unread: unreadPages(after) };
+  return { looked, missed: missed.told(), spilt: spilt.told(), unread: unreadPages(after), at };
 }
 
 /** Colour each place is to have; `null` where it is left as it is. */

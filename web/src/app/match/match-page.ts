@@ -5,6 +5,10 @@ import { familyOf, rowAsFound, type Becomes, type MatchScope, type Strategy } fr
 import { Button } from 'primeng/button';
 import { SelectButton } from 'primeng/selectbutton';
 import type { ForcedStates } from '../shared/engine/engine-api';
+import type { BesidesRows, MatchView } from '../shared/engine/match-api';
+import type { FramedPage } from '../shared/frame/framed-page';
+import { LightingSwitch } from '../shared/site/lighting-switch';
+import { BeyondCss } from './beyond-css';
 import { SiteStore } from '../shared/site/site-store';
 import { LightingToggle } from '../shared/ui/lighting-toggle';
 import { UnreadMark } from '../shared/ui/unread-mark';
@@ -42,6 +46,7 @@ const MOST_LIT = 300;
 @Component({
   selector: 'uv-match-page',
   imports: [
+    BeyondCss,
     Button,
     EyeFirst,
     FormsModule,
@@ -80,6 +85,7 @@ export class MatchPage {
   protected readonly site = inject(SiteStore);
   protected readonly match = inject(MatchStore);
   readonly #engine = inject(Engine);
+  protected readonly lighting = inject(LightingSwitch);
   readonly #route = inject(ActivatedRoute);
   readonly #router = inject(Router);
 
@@ -198,32 +204,80 @@ export class MatchPage {
     return settled.length > 0 || properties != null;
   });
   protected readonly unmet = computed(() => this.match.view()?.unmet ?? []);
-  /** What stands beside the match: the scope as it arrived, or as the other strategy would have it. */
-  protected readonly besides = [
-    { beside: 'arrived', label: 'Arrived' },
-    { beside: 'other', label: 'Other' },
+  /** What stands beside the match: the scope as it arrived, by the other strategy, or in the other lighting; or a line divides one picture. */
+  protected readonly besides = computed(() => [
+    { beside: 'arrived', label: 'As it arrived' },
+    { beside: 'strategy', label: this.match.choices().strategy === 'blend' ? 'Stand out' : 'Blend in' },
+    ...(this.lighting.hasSecond()
+      ? [{ beside: 'lighting', label: this.lighting.lighting() === 'light' ? 'Inverted' : 'Light' }]
+      : []),
     { beside: 'line', label: 'Line' },
-  ];
-  protected readonly beside = signal<'arrived' | 'other' | 'line'>('arrived');
+  ]);
+  protected readonly beside = signal<'arrived' | 'strategy' | 'lighting' | 'line'>('arrived');
   /** Share of the picture, from the left, that is shown as it arrived. */
   protected readonly divide = signal(0.5);
-  protected readonly besideHeading = computed(() =>
-    this.beside() === 'arrived'
-      ? 'As it arrived'
-      : this.match.choices().strategy === 'blend'
-        ? 'If it stood out'
-        : 'If it blended in',
-  );
-  readonly #otherCss = toSignal(
+  protected readonly besideHeading = computed(() => {
+    switch (this.beside()) {
+      case 'strategy':
+        return this.match.choices().strategy === 'blend' ? 'If it stood out' : 'If it blended in';
+      case 'lighting':
+        return this.lighting.lighting() === 'light' ? 'Matched, inverted' : 'Matched, in the light';
+      default:
+        return 'As it arrived';
+    }
+  });
+  readonly #otherStrategy = toSignal(
     toObservable(computed(() => ({ beside: this.beside(), view: this.match.view() }))).pipe(
-      askEngine(this.#engine, ({ beside, view }) => (beside === 'other' && view ? this.match.otherCss() : null), ''),
+      askEngine(this.#engine, ({ beside, view }) => (beside === 'strategy' && view ? this.match.otherCss() : null), ''),
     ),
     { initialValue: '' },
   );
+  readonly #otherLighting = toSignal(
+    toObservable(computed(() => ({ beside: this.beside(), view: this.match.view() }))).pipe(
+      askEngine<{ beside: string; view: MatchView | null }, FramedPage | null>(
+        this.#engine,
+        ({ beside, view }) => (beside === 'lighting' && view ? this.match.otherLighting() : null),
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
   protected readonly besideFrame = computed(() => {
     const drawn = this.framed();
-    return drawn && (this.beside() === 'other' ? this.match.framed(drawn.lead.pageId, this.#otherCss()) : drawn.before);
+    if (!drawn) return null;
+    if (this.beside() === 'strategy') return this.match.framed(drawn.lead.pageId, this.#otherStrategy());
+    return this.beside() === 'lighting' ? (this.#otherLighting() ?? drawn.before) : drawn.before;
   });
+  /** What the match brings about, or cannot, besides its rows. */
+  readonly #besidesRows = toSignal(
+    toObservable(this.match.view).pipe(
+      askEngine<MatchView | null, BesidesRows | null>(
+        this.#engine,
+        (view, engine) => (view ? engine.besidesRows() : null),
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
+  protected readonly melting = computed(() => this.#besidesRows()?.melting ?? []);
+  readonly #reachabilities = toSignal(
+    toObservable(this.site.site).pipe(
+      askEngine(this.#engine, (site, engine) => (site ? engine.reachabilities() : null), []),
+    ),
+    { initialValue: [] },
+  );
+  /** Framed parts that stand in the scope: a part cannot be chosen, but a page or the site holds some. */
+  protected readonly framedParts = computed(() => {
+    const scope = this.match.scope();
+    return this.#reachabilities()
+      .filter(
+        ([, reachability, pageIds]) =>
+          reachability === 'framed' &&
+          (scope?.kind === 'site' || (scope?.kind === 'page' && pageIds.includes(scope.pageId))),
+      )
+      .flatMap(([id]) => this.site.site()?.parts.find((part) => part.id === id)?.name ?? []);
+  });
+  protected readonly pictures = computed(() => this.#besidesRows()?.pictures ?? []);
 
   constructor() {
     // A reload, a bookmark and the way back lead to the scope they were made of.

@@ -1,7 +1,8 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
-  PROOF_WIDTHS,
   isProved,
+  otherLighting,
+  proofSettingWords,
   rowAsFound,
   shadesLike,
   withRowAsFound,
@@ -306,6 +307,21 @@ export class MatchStore {
     });
   }
 
+  /** The match as the other lighting shows it; `null` on a site of one. */
+  async otherLighting(): Promise<FramedPage | null> {
+    const lead = this.view()?.lead;
+    const scope = this.scope();
+    if (!lead || !scope || !this.#lighting.hasSecond()) return null;
+    const lit = await this.#engine.remote.otherLighting(this.without(), this.#openable(scope));
+    return (
+      lit && {
+        ...this.framed(lead.pageId, lit.frameCss),
+        amendments: new Map(lit.amendments),
+        scheme: this.#lighting.schemeIn(otherLighting(this.#lighting.lighting())),
+      }
+    );
+  }
+
   /** Proposes again, and draws it as the site is lit. */
   async #show(run: number): Promise<void> {
     const scope = this.scope();
@@ -324,17 +340,19 @@ export class MatchStore {
   /** Hidden parts of the scope are opened in its pictures. */
   async #open(scope: MatchScope): Promise<void> {
     const lead = await this.#engine.remote.leadOf(scope);
-    const openable = (this.#site.site()?.parts ?? []).filter(
-      ({ id, openers }) => openers.length > 0 && scope.kind === 'parts' && scope.partIds.includes(id),
-    );
+    const openable = this.#openable(scope);
     const entries =
       lead && (openable.length > 0 || this.#lighting.lighting() === 'inverted')
-        ? await this.#engine.remote.amendments(
-            lead.pageId,
-            openable.map(({ id }) => id),
-          )
+        ? await this.#engine.remote.amendments(lead.pageId, openable)
         : [];
     this.amendments.set(new Map(entries));
+  }
+
+  #openable(scope: MatchScope): readonly number[] {
+    if (scope.kind !== 'parts') return [];
+    return (this.#site.site()?.parts ?? [])
+      .filter(({ id, openers }) => openers.length > 0 && scope.partIds.includes(id))
+      .map(({ id }) => id);
   }
 
   async #measure(scope: MatchScope, run: number, tell: (doing: string, share: number) => void): Promise<void> {
@@ -376,7 +394,7 @@ export class MatchStore {
 /** What resolving the site with the overrides on says of them. */
 function proofWords(proof: MatchProof, isLitTwice: boolean): string {
   const lit = isLitTwice ? ' in both lightings' : '';
-  const places = `${proof.looked.toLocaleString('en')} places resolved at ${PROOF_WIDTHS.join(', ')} px${lit}`;
+  const places = `${proof.looked.toLocaleString('en')} places resolved ${proofSettingWords(proof.at)}${lit}`;
   return isProved(proof) ? `proved, ${places}` : `not proved, ${places}`;
 }
 

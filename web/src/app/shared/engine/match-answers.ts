@@ -5,7 +5,11 @@ import {
   layMatch,
   leadOf,
   lightSite,
+  meltingAreas,
+  otherLighting as otherLightingThan,
   pageOf,
+  paletteIn,
+  pictureFiles,
   placesToLay,
   plainName,
   previewCss,
@@ -15,6 +19,7 @@ import {
   proposeMatch,
   regroup,
   rewriteStates,
+  shownOtherwise,
   staleChoices,
   themeProperties,
   verifyLightings,
@@ -104,6 +109,28 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
       const { scope, width } = matching;
       const proposal = proposeMatch(light, scope, regroup(light, matching.found, choices), choices);
       return rewriteStates(previewCss(light, proposal, lead.pageId, width, { palette: opened().palette }));
+    },
+    otherLighting(without, openedParts) {
+      const light = inTheLight();
+      const lead = matching && leadOf(light, matching.scope);
+      if (!matching?.proposal || !lead || !light.palette.second) return null;
+      const { proposal, properties, width } = matching;
+      const other = otherLightingThan(opened().palette.lighting ?? 'light');
+      const drawn = { ...proposal, rows: proposal.rows.filter((row) => !without.includes(row.found.id)) };
+      const palette = paletteIn(light.palette, other);
+      return {
+        frameCss: rewriteStates(previewCss(light, drawn, lead.pageId, width, { palette, properties })),
+        amendments: [...shownOtherwise(lightSite(opened(), other), lead.pageId, openedParts)],
+      };
+    },
+    besidesRows() {
+      if (!matching?.proposal) return null;
+      const { scope, width } = matching;
+      const shown = proposalIn(matching.proposal, opened().palette.lighting ?? 'light');
+      return {
+        melting: meltingAreas(opened(), scope, shown, width),
+        pictures: pictureFiles(opened(), scope, shown, width),
+      };
     },
     matchPlaces: (rowId) =>
       (matching?.grouped.rows.find(({ id }) => id === rowId)?.places ?? [])

@@ -1,4 +1,5 @@
 import type {
+  AttributeChange,
   FedProperty,
   FindProgress,
   Follower,
@@ -7,6 +8,8 @@ import type {
   LaidMatch,
   LayProgress,
   MatchChoices,
+  MeltingAreas,
+  PictureFile,
   MatchProof,
   MatchProposal,
   MatchScope,
@@ -67,6 +70,18 @@ export interface MatchView {
 /** Overrides for a proposal, and what resolving the site with them on found. */
 export type ProvedMatch = LaidMatch & { readonly proof: MatchProof };
 
+/** A proposal in one lighting: its sheet for the frame, and what calls the lighting there. */
+export interface LitPicture {
+  readonly frameCss: string;
+  readonly amendments: readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
+}
+
+/** What a proposal brings about, or cannot, besides its rows. */
+export interface BesidesRows {
+  readonly melting: readonly MeltingAreas[];
+  readonly pictures: readonly PictureFile[];
+}
+
 /** What the worker answers of Match. */
 export interface MatchApi {
   /** What a scope paints as it arrived, to be proposed for; `null` when it was stopped. */
@@ -75,6 +90,10 @@ export interface MatchApi {
   proposeMatch(choices: MatchChoices, without: readonly string[]): MatchView | null;
   /** Another proposal for the same scope as a sheet for the frame, to be looked at beside. */
   previewMatch(choices: MatchChoices): string;
+  /** The proposal last made as the other lighting shows it; `null` where there is none. @param openedParts parts that are shown open. */
+  otherLighting(without: readonly string[], openedParts: readonly number[]): LitPicture | null;
+  /** Neighbouring areas that become one by the proposal last made, and picture files that CSS does not recolour. */
+  besidesRows(): BesidesRows | null;
   /** Places of one row of the proposal last made. */
   matchPlaces(rowId: string): readonly PlaceView[];
   /** Overrides for the proposal last made; `null` when it was stopped. */

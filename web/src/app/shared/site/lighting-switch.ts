@@ -15,9 +15,12 @@ export class LightingSwitch {
   readonly hasSecond = computed(() => this.#site.second() !== null);
   readonly lighting = computed<Lighting>(() => (this.hasSecond() ? this.#asked() : 'light'));
   /** What a visitor prefers then. */
-  readonly scheme = computed<Scheme>(() =>
-    this.lighting() === 'inverted' && this.#site.second()?.told.kind === 'scheme' ? 'dark' : 'light',
-  );
+  readonly scheme = computed<Scheme>(() => this.schemeIn(this.lighting()));
+
+  /** What a visitor prefers to whom the site shows itself in a lighting. */
+  schemeIn(lighting: Lighting): Scheme {
+    return lighting === 'inverted' && this.#site.second()?.told.kind === 'scheme' ? 'dark' : 'light';
+  }
 
   show(lighting: Lighting): void {
     if (lighting === this.#asked()) return;

@@ -1,0 +1,64 @@
+import type { Setting } from '../conditions/environment.js';
+import { USUAL_WIDTHS, settingWords, settingsThatMatter } from '../site/environments.js';
+import type { SiteModel } from '../site/site-model.js';
+
+const SIDES = ['top', 'right', 'bottom', 'left'];
+/** What decides the colour of a place, or whether it is painted. */
+const PAINTED = [
+  'color',
+  'background-color',
+  'background-image',
+  'box-shadow',
+  'text-shadow',
+  'text-decoration-color',
+  'text-decoration-line',
+  'outline-color',
+  'outline-style',
+  'outline-width',
+  'fill',
+  'stroke',
+  'caret-color',
+  'accent-color',
+  'scrollbar-color',
+  'content',
+  'list-style-type',
+  ...SIDES.flatMap((side) => ['color', 'style', 'width'].map((kind) => `border-${side}-${kind}`)),
+];
+/** Each is a resolution of the whole site in eight states. */
+const MOST_SETTINGS = 12;
+
+/** Where a proof looks at the site. */
+export interface ProofSettings {
+  /** The first is that at which the scope was looked through. */
+  readonly settings: readonly Setting[];
+  /** What rules hang on and is not looked at, in words. */
+  readonly unseen: readonly string[];
+}
+
+/**
+ * The usual widths, and a width between each two breakpoints of rules that have a say in what is painted, with every other condition
+ * that such rules ask for: pointer, preference, height.
+ */
+export function proofSettings(site: SiteModel): ProofSettings {
+  const { settings: asked, unseen } = settingsThatMatter(site, PAINTED);
+  const usual = USUAL_WIDTHS.map((width): Setting => ({ width }));
+  const keyOf = (setting: Setting): string => JSON.stringify(setting);
+  const known = new Set(usual.map(keyOf));
+  const others = asked.filter((setting) => !known.has(keyOf(setting)));
+  const room = MOST_SETTINGS - usual.length;
+  // Those left out are spread over the range.
+  const kept = others.filter(
+    (_, i) =>
+      others.length <= room || Math.floor((i * room) / others.length) !== Math.floor(((i - 1) * room) / others.length),
+  );
+  const left = others.length - kept.length;
+  return {
+    settings: [...usual, ...kept],
+    unseen: [...unseen, ...(left > 0 ? [`${left} of ${usual.length + others.length} settings`] : [])],
+  };
+}
+
+/** Where a proof looked, in words: `at 1280, 820, 390 px; also without hover; not looked at: @container`. */
+export function proofSettingWords({ settings, unseen }: ProofSettings): string {
+  return [settingWords(settings), ...(unseen.length > 0 ? [`not looked at: ${unseen.join(', ')}`] : [])].join('; ');
+}
