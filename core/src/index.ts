@@ -21,7 +21,7 @@ export { parseSelectorList, SelectorError } from './selectors/parse-selector.js'
 export { matchingElements } from './selectors/matching-elements.js';
 export { formatSpecificity } from './selectors/specificity.js';
 export type { Specificity } from './selectors/selector.js';
-export { WHITE, type Color } from './values/color.js';
+export { BLACK, WHITE, type Color } from './values/color.js';
 export { compositeOver, contrastRatio, RATIOS, readableOn } from './color/contrast.js';
 export { deltaE2000, SAME_TO_THE_EYE } from './color/delta-e.js';
 export { shade, describeShade } from './color/shade.js';
@@ -225,7 +225,9 @@ export { readComposite, withOverlay } from './veneer/composite.js';
 export { familiesOf } from './site/families.js';
 export { tidySheet, tidySteps, type TidyProgress, type TidySheet } from './tidy/tidy-sheet.js';
 export { findElements, type FoundElements } from './site/find-elements.js';
+export { rangeOverPicture } from './image/range-over-picture.js';
 export { worstOverPicture } from './image/worst-over-picture.js';
+export { asPainted, type AsPainted } from './inspect/as-painted.js';
 export { foundColors, findColors, type FindProgress } from './match/find-colors.js';
 export type { FoundColor, FoundColors, FoundPlace, Home, Meeting } from './match/found-color.js';
 export { familyOf, shadesLike } from './match/family.js';

@@ -317,3 +317,34 @@ describe('layMatch', () => {
     expect(laid.put.some(({ state, selector }) => state === 'parent-hover' && /:hover/.test(selector))).toBe(true);
   });
 });
+
+describe('actions of two parts', () => {
+  // Reference: none outside; "the main action takes the accent" is the job of that role in the product's description.
+  it('become one colour, though they were of two; beside one another they stay apart', () => {
+    const html =
+      '<form class=a><input><button type=submit>Book</button></form><form class=b><input><button type=submit>Subscribe</button><button type=button class=other>Later</button></form>';
+    const theme =
+      'body { background: #fff } .a button { background: #2c17b0; color: #fff } .b button { background: #117733; color: #fff } .b .other { background: #996611 }';
+    const part = (id: number, selector: string) => ({ id, name: selector, kind: 'widget', selector, openers: [] });
+    const site = dressSite(
+      openSite({
+        pages: [
+          { id: 1, name: 'Home', path: 'index.html', html: `<head><style>${theme}</style></head><body>${html}</body>` },
+        ],
+        stylesheets: {},
+        parts: [part(1, '.a'), part(2, '.b')],
+        veneerPlace: 'head-end',
+        prefix: 'brand',
+      }),
+      [],
+      PALETTE,
+    );
+    const scope = { kind: 'site' } as const;
+    const found = foundColors(site, scope, 1280);
+    const { rows } = proposeMatch(site, scope, found, { strategy: 'blend', locked: {}, equal: [] });
+    const cssOf = (hex: string): string | undefined =>
+      rows.find((row) => row.found.job === 'action' && row.found.hex === hex)?.css;
+    expect(cssOf('#2c17b0')).toBe(cssOf('#117733'));
+    expect(cssOf('#996611')).not.toBe(cssOf('#117733'));
+  });
+});

@@ -1,7 +1,7 @@
 import { compositeOver } from '../color/contrast.js';
 import { deltaE2000OfLab } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
-import type { SiteModel } from '../site/site-model.js';
+import { elementOf, pageOf, partOf, type SiteModel } from '../site/site-model.js';
 import { WHITE } from '../values/color.js';
 import { LIGHTINGS, type Lighting } from '../veneer/lighting.js';
 import { colorOfValue, type PlainValue } from '../veneer/override-value.js';
@@ -39,7 +39,7 @@ export function proposeMatch(
   found: FoundColors,
   choices: MatchChoices,
 ): MatchProposal {
-  const search = new Search(site.palette, scope, found, choices);
+  const search = new Search(site, scope, found, choices);
   search.run();
   return search.proposal();
 }
@@ -50,13 +50,16 @@ class Search {
   readonly #ties: Tie[] = [];
   readonly #tiesOf = new Map<Variable, Tie[]>();
 
+  readonly palette: Palette;
+
   constructor(
-    readonly palette: Palette,
+    readonly site: SiteModel,
     readonly scope: MatchScope,
     readonly found: FoundColors,
     readonly choices: MatchChoices,
   ) {
-    const candidates = candidatesOf(palette);
+    this.palette = site.palette;
+    const candidates = candidatesOf(site.palette);
     const largest = found.rows.find(({ job, atRest }) => job === 'ground' && atRest === null)?.id;
     for (const rows of together(found.rows, choices.equal)) {
       const variable = this.#variable(
@@ -173,9 +176,15 @@ class Search {
       add({ kind: 'step', a, b, fixed: null, wanted: JUST_NOTICED, meeting });
     }
     const actions = this.#variables.filter(({ lead }) => lead.job === 'action' && lead.atRest === null);
+    const regions = actions.map(({ rows }) => regionsOf(this.site, rows));
     actions.forEach((a, i) => {
-      for (const b of actions.slice(i + 1))
-        if (deltaE2000OfLab(a.found.lab, b.found.lab) > 2 * JUST_NOTICED)
+      for (const [j, b] of actions.entries())
+        // Actions of two parts may well look the same.
+        if (
+          j > i &&
+          [...regions[i]].some((region) => regions[j].has(region)) &&
+          deltaE2000OfLab(a.found.lab, b.found.lab) > 2 * JUST_NOTICED
+        )
           add({ kind: 'differ', a, b, fixed: null, wanted: JUST_NOTICED, meeting: null });
     });
   }
@@ -395,4 +404,15 @@ function withAlpha(value: PlainValue, alpha: number): PlainValue {
 function figuresIn(hex: string): ColorFigures[] {
   const color = colorOfCss(hex);
   return color ? [figuresOf(color)] : [];
+}
+
+/** Parts of pages in which rows are painted at rest; what is in none stands together by page. */
+function regionsOf(site: SiteModel, rows: readonly FoundColor[]): ReadonlySet<string> {
+  const places = rows.flatMap((row) => row.places.filter(({ state }) => state === 'rest'));
+  return new Set(
+    places.map(({ pageId, element }) => {
+      const page = pageOf(site, pageId);
+      return `${pageId}/${partOf(site, page, elementOf(page, element))?.id ?? ''}`;
+    }),
+  );
 }

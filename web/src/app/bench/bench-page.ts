@@ -50,6 +50,8 @@ import { FindField } from './page/find-field';
 import { LineageBar } from './grid/lineage-bar';
 import { LookMenu } from './grid/look-menu';
 import { PartsList } from './page/parts-list';
+import { PictureContrast } from './verdict/picture-contrast';
+import { AsPaintedColor } from './grid/as-painted';
 import { PliesList } from './grid/plies-list';
 import { ReachGroups } from './editor/reach-groups';
 import { ReachScope } from './editor/reach-scope';
@@ -67,6 +69,7 @@ import { PaneSwitch } from '../shared/ui/pane-switch';
 @Component({
   selector: 'uv-bench-page',
   imports: [
+    AsPaintedColor,
     PaneSwitch,
     UnreadMark,
     WordHint,
@@ -100,6 +103,7 @@ import { PaneSwitch } from '../shared/ui/pane-switch';
     BenchSteering,
     BenchActs,
     BenchFlash,
+    PictureContrast,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-pane]': 'pane()' },

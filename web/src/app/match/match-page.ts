@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { familyOf, rowAsFound, type Becomes, type MatchScope, type Strategy } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
+import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
 import type { ForcedStates } from '../shared/engine/engine-api';
 import type { BesidesRows, MatchView } from '../shared/engine/match-api';
@@ -58,6 +59,7 @@ const MOST_LIT = 300;
     RowDetail,
     ScopeList,
     ScopePicture,
+    Select,
     SelectButton,
     ThemeProperties,
     UnreadMark,
@@ -207,11 +209,11 @@ export class MatchPage {
   /** What stands beside the match: the scope as it arrived, by the other strategy, or in the other lighting; or a line divides one picture. */
   protected readonly besides = computed(() => [
     { beside: 'arrived', label: 'As it arrived' },
-    { beside: 'strategy', label: this.match.choices().strategy === 'blend' ? 'Stand out' : 'Blend in' },
+    { beside: 'strategy', label: this.match.choices().strategy === 'blend' ? 'If it stood out' : 'If it blended in' },
     ...(this.lighting.hasSecond()
-      ? [{ beside: 'lighting', label: this.lighting.lighting() === 'light' ? 'Inverted' : 'Light' }]
+      ? [{ beside: 'lighting', label: this.lighting.lighting() === 'light' ? 'Inverted' : 'In the light' }]
       : []),
-    { beside: 'line', label: 'Line' },
+    { beside: 'line', label: 'One picture, a line' },
   ]);
   protected readonly beside = signal<'arrived' | 'strategy' | 'lighting' | 'line'>('arrived');
   /** Share of the picture, from the left, that is shown as it arrived. */

@@ -27,6 +27,7 @@ import {
 import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { LightingToggle } from '../shared/ui/lighting-toggle';
+import { NudgeColor } from '../shared/ui/nudge-color';
 import { Notations } from '../shared/ui/notations';
 import { TypedColorField } from '../shared/ui/typed-color';
 import { BringIn } from './bring-in/bring-in';
@@ -65,6 +66,7 @@ const TOPICS = [
     InputText,
     LogoGrounds,
     Notations,
+    NudgeColor,
     OtherEyes,
     PairTable,
     LightingToggle,
@@ -108,7 +110,7 @@ export class PalettePage {
   protected readonly chosenId = computed(() => this.swatch()?.id ?? 0);
   protected readonly name = linkedSignal(() => this.swatch()?.name ?? '');
   protected readonly note = linkedSignal(() => this.swatch()?.note ?? '');
-  protected readonly isEditing = linkedSignal({ source: () => this.swatch()?.id, computation: () => false });
+  protected readonly isEditing = linkedSignal({ source: this.chosenId, computation: () => false });
 
   protected readonly rows = computed(() =>
     this.palette().swatches.map((swatch) => ({
@@ -158,6 +160,10 @@ export class PalettePage {
     const swatch = this.swatch();
     this.isEditing.set(false);
     if (swatch) this.#store(withEdit(this.palette(), swatch.id, { css }));
+  }
+
+  protected nudge({ id }: Swatch, css: string): void {
+    this.#store(withEdit(this.palette(), id, { css }));
   }
 
   protected reorder(from: number, to: number): void {

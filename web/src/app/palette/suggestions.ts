@@ -15,13 +15,16 @@ import {
   ROLE_NAMES,
   colorOfCss,
   colorOfValue,
+  contrastRatio,
+  harmonyRoles,
+  lowestPair,
+  neutralRamp,
   harmonyOf,
   hexOf,
   proposeRoles,
   readyPalette,
   type Color,
   type Lighting,
-  type ReadyPalette,
   type RoleName,
   type Swatch,
 } from '@upper-veneer/core';
@@ -55,13 +58,31 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
     </section>
     @if (harmonies().length > 0) {
       <section>
-        <header><h2>In harmony with {{ swatch()?.name }}</h2><span class="uv-soft">by hue in OKLCH; press to lay on the shelf</span></header>
-        <div class="harmonies">@for (row of harmonies(); track row.name) { <div class="harmony"><span class="uv-soft">{{ row.name }}</span><i class="own" [style.background]="swatch()?.css"></i>@for (hex of row.hexes; track $index) { <button type="button" [style.background]="hex" [title]="hex" [attr.aria-label]="'Lay ' + hex + ' on the shelf'" (click)="shelf.put(hex, row.name + ' to ' + (swatch()?.name ?? ''))"></button> }</div> }</div>
+        <header><h2>In harmony with {{ swatch()?.name }}</h2><span class="uv-soft">by hue in OKLCH; press a colour to lay it on the shelf</span></header>
+        <ul class="harmonies">
+          @for (row of harmonies(); track row.name) {
+            <li class="harmony">
+              <span class="uv-soft">{{ row.name }}</span>
+              <span class="strip"><i class="own" [style.background]="swatch()?.css"></i>@for (hex of row.hexes; track $index) { <button type="button" [style.background]="hex" [title]="hex" [attr.aria-label]="'Lay ' + hex + ' on the shelf'" (click)="shelf.put(hex, row.name + ' to ' + (swatch()?.name ?? ''))"></button> }</span>
+              @if (row.roles; as roles) {
+                <span class="strip roles" aria-hidden="true">@for (role of rolesOf(roles); track role.role) { <i [style.background]="role.hex" [title]="role.label + ' ' + role.hex"></i> }</span>
+                <span class="lowest" [title]="row.lowestWords">lowest {{ row.lowest }}</span>
+                <p-button label="Take" [text]="true" size="small" [ariaLabel]="'Take roles in harmony, ' + row.name" (onClick)="taken.emit({ colors: roles, label: 'Roles in harmony, ' + row.name })" />
+              }
+            </li>
+          }
+        </ul>
       </section>
     }
     <section>
+      <header><h2>Neutral ramp</h2><p-selectbutton [options]="tints()" optionLabel="label" optionValue="tint" [ngModel]="tint()" (ngModelChange)="tint.set($event)" [allowEmpty]="false" size="small" aria-label="Tint of the neutral ramp" /></header>
+      <div class="ramp">@for (step of ramp(); track step.hex) { <button type="button" [style.background]="step.hex" [title]="step.words" [attr.aria-label]="'Lay ' + step.words + ' on the shelf'" (click)="shelf.put(step.hex, 'neutral ramp')"></button> }</div>
+      <div class="ramp figures uv-soft">@for (step of ramp(); track step.hex) { <span>{{ step.figure }}</span> }</div>
+      <span class="uv-soft">{{ rampWords() }}</span>
+    </section>
+    <section>
       <header><h2>Ready palettes</h2><span class="uv-soft">{{ readyWords() }}</span></header>
-      <ul>@for (ready of shownReady(); track $index) { <li><span class="strip">@for (hex of ready.hexes; track $index) { <i [style.background]="hex"></i> }</span><p-button label="Take" [text]="true" size="small" [ariaLabel]="'Take the palette ' + ready.hexes.join(', ')" (onClick)="taken.emit({ colors: ready.roles, label: 'Take a ready palette' })" /></li> }</ul>
+      <ul>@for (ready of shownReady(); track $index) { <li><span class="strip" [title]="ready.lowestWords">@for (hex of ready.hexes; track $index) { <i [style.background]="hex"></i> }</span><span class="lowest" [title]="ready.lowestWords">{{ ready.lowest }}</span><p-button label="Take" [text]="true" size="small" [ariaLabel]="'Take the palette ' + ready.hexes.join(', ')" (onClick)="taken.emit({ colors: ready.roles, label: 'Take a ready palette' })" /></li> }</ul>
       @if (ready().length > shownReady().length) { <p-button label="More" [text]="true" size="small" (onClick)="many.set(many() + 12)" /> }
     </section>
   `,
@@ -80,12 +101,19 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
     .role { display: grid; font-size: 12px; }
     .role i { height: 30px; }
     .acts { display: flex; align-items: center; justify-content: space-between; font-size: 12px; }
-    .harmonies { display: grid; grid-template-columns: 1fr 1fr; gap: 5px 22px; }
-    .harmony { display: grid; grid-template-columns: 110px; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); align-items: center; font-size: 12.5px; }
-    .harmony button, .harmony i { height: 26px; padding: 0; border: 1px solid color-mix(in srgb, var(--uv-ink) 25%, transparent); border-radius: 0; cursor: pointer; }
-    .harmony .own { border: 2px solid var(--uv-ink); cursor: default; }
+    .harmonies { grid-template-columns: minmax(0, 1fr); gap: 4px; }
+    .harmony { display: grid; grid-template-columns: 100px minmax(0, 1fr) minmax(0, 1.6fr) 88px 62px; align-items: center; gap: 12px; font-size: 12.5px; }
+    .harmony .strip { height: 26px; }
+    .harmony .strip button, .harmony .strip i { height: 26px; padding: 0; border: 1px solid color-mix(in srgb, var(--uv-ink) 25%, transparent); border-radius: 0; cursor: pointer; }
+    .harmony .roles i { cursor: default; }
+    .harmony .strip .own { border: 2px solid var(--uv-ink); cursor: default; }
+    .lowest { font-size: 12px; white-space: nowrap; }
+    .ramp { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); }
+    .ramp button { height: 28px; padding: 0; border: 1px solid color-mix(in srgb, var(--uv-ink) 25%, transparent); border-radius: 0; cursor: pointer; }
+    .figures { font-size: 12px; }
+    section > .uv-soft { font-size: 12px; }
     ul { display: grid; grid-template-columns: repeat(4, minmax(0, 1fr)); gap: 4px 12px; margin: 0; padding: 0; list-style: none; }
-    li { display: flex; align-items: center; }
+    li { display: flex; align-items: center; gap: 6px; }
     .strip { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); flex: 1; height: 24px; }
     .strip i { height: 24px; border-width: 1px 0; }
   `,
@@ -123,22 +151,52 @@ export class Suggestions {
     const [under, read, strong] = [ground, ink, accent].map((css) => (css === null ? null : colorOfCss(css)));
     return under && read && strong ? proposeRoles({ ground: under, ink: read, accent: strong }, this.lighting()) : null;
   });
+  readonly #swatchColor = computed(() =>
+    colorOfValue({ kind: 'swatch', swatchId: this.swatch()?.id ?? 0, shade: 0 }, this.#site.palette()),
+  );
+  /** Each harmony of the chosen swatch, with the roles it would make of it and the start's ground and ink. */
   protected readonly harmonies = computed(() => {
-    const color = colorOfValue({ kind: 'swatch', swatchId: this.swatch()?.id ?? 0, shade: 0 }, this.#site.palette());
-    return color
-      ? HARMONIES.map((name) => ({ name, hexes: harmonyOf(color, name).map(hexOf) })).filter(
-          ({ hexes }) => hexes.length > 0,
-        )
-      : [];
+    const color = this.#swatchColor();
+    const { ground, ink } = this.start();
+    const [under, read] = [ground, ink].map((css) => (css === null ? null : colorOfCss(css)));
+    if (!color) return [];
+    return HARMONIES.flatMap((name) => {
+      const partners = harmonyOf(color, name);
+      if (partners.length === 0) return [];
+      const roles: Colors | null =
+        under && read ? harmonyRoles({ ground: under, ink: read, accent: color }, partners, this.lighting()) : null;
+      return [{ name, hexes: partners.map(hexOf), roles, ...lowestView(roles) }];
+    });
   });
+  protected readonly tint = signal<'pure' | 'ground'>('ground');
+  readonly #ground = computed(() => {
+    const { ground } = this.start();
+    return ground === null ? null : colorOfCss(ground);
+  });
+  protected readonly tints = computed(() => [
+    { tint: 'pure', label: 'Pure' },
+    { tint: 'ground', label: 'Tinted by the ground', disabled: this.#ground() === null },
+  ]);
+  protected readonly ramp = computed(() => {
+    const ground = this.#ground();
+    return neutralRamp(this.tint() === 'ground' ? ground : null).map((step) => {
+      const figure = ground ? contrastRatio(step, ground).toFixed(1) : '';
+      return { hex: hexOf(step), figure, words: ground ? `${hexOf(step)}, ${figure} : 1 on the ground` : hexOf(step) };
+    });
+  });
+  protected readonly rampWords = computed(() =>
+    this.#ground()
+      ? 'Contrast with the ground; press a step to lay it on the shelf.'
+      : 'Press a step to lay it on the shelf.',
+  );
   readonly #sets = resource({
     loader: async () => (await import('nice-color-palettes/500.json')).default as readonly (readonly string[])[],
   });
   protected readonly ready = computed(() => {
     const sets = this.#sets.hasValue() ? this.#sets.value() : [];
-    return sets.flatMap((hexes): { readonly hexes: readonly string[]; readonly roles: ReadyPalette['roles'] }[] => {
+    return sets.flatMap((hexes) => {
       const found = readyPalette(hexes.flatMap((hex) => colorOfCss(hex) ?? []));
-      return found ? [{ hexes, roles: found.roles }] : [];
+      return found ? [{ hexes, roles: found.roles, ...lowestView(found.roles) }] : [];
     });
   });
   protected readonly shownReady = computed(() => this.ready().slice(0, this.many()));
@@ -158,4 +216,16 @@ export class Suggestions {
       return color ? [{ role, label: role.replace('-', ' '), hex: hexOf(color) }] : [];
     });
   }
+}
+
+/** The pair of some roles that comes nearest to failing, in words. */
+function lowestView(roles: Colors | null): { readonly lowest: string; readonly lowestWords: string } {
+  const lowest = roles && lowestPair(roles);
+  if (!lowest) return { lowest: '', lowestWords: '' };
+  const figure = (Math.floor(lowest.ratio * 10) / 10).toFixed(1);
+  const words = `${lowest.above.replace('-', ' ')} on ${lowest.below.replace('-', ' ')}`;
+  return {
+    lowest: figure,
+    lowestWords: `Its lowest pair: ${words}, ${lowest.ratio.toFixed(2)} : 1 of ${lowest.wanted} asked`,
+  };
 }

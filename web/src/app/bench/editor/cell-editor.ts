@@ -36,7 +36,7 @@ import { ValuePicker } from '../../shared/ui/value-picker';
     </div>
     @if (closed()) { <p class="icon uv-soft">{{ closed() }}</p> } @else {
     @switch (kind()) {
-      @case ('color') { <uv-value-picker [palette]="site.palette()" [current]="current()" (picked)="acts.setValue($event)" (flashed)="flash.hold({ kind: 'role', role: $event })" (released)="flash.release()" /> }
+      @case ('color') { <uv-value-picker [palette]="site.palette()" [current]="current()" [cell]="cellKey()" (picked)="acts.setValue($event)" (flashed)="flash.hold({ kind: 'role', role: $event })" (released)="flash.release()" /> }
       @case ('image') { <uv-composite-editor [property]="selection.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()" (picked)="acts.setValue($event)" /> }
       @case ('shadow') { <uv-composite-editor [property]="selection.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()" (picked)="acts.setValue($event)" /> }
       @default { <uv-measure-field class="measure" [property]="selection.rowProperty()" [shown]="shown()" [palette]="site.palette()" [families]="families()" (picked)="acts.setValue({ kind: 'literal', css: $event })" /> }
@@ -97,6 +97,11 @@ export class CellEditor {
       ? CLOSED_TO_VISITED
       : '',
   );
+  /** Tells one cell from another: nudging begins anew there. */
+  protected readonly cellKey = computed(() => {
+    const { row, state } = this.selection.cell();
+    return `${this.inspection().pageId}/${this.inspection().element}/${row}/${state}`;
+  });
   protected readonly kind = computed(() => this.selection.rowProperty().kind);
   protected readonly current = computed<OverrideValue | null>(() => this.answers.cellOverrides().at(-1)?.value ?? null);
   protected readonly shown = computed(() => this.answers.explanation()?.resolved ?? '');

@@ -45,7 +45,7 @@ import { ValuePicker } from '../../shared/ui/value-picker';
     @if (percent() === null && stopStrength() !== null) {
       <div class="strength"><span>This colour {{ stopStrength() }} %</span><p-slider [ngModel]="stopStrength()" (ngModelChange)="wantedStrength.set($event)" (onSlideEnd)="setStopStrength()" [min]="0" [max]="100" [step]="5" ariaLabel="Strength of the chosen colour" /></div>
     }
-    @if (stops().length > 0) { <uv-value-picker [palette]="palette()" [current]="value().colors[at()]" (picked)="recolour($event)" /> }
+    @if (stops().length > 0) { <uv-value-picker [palette]="palette()" [current]="value().colors[at()]" [cell]="at()" (picked)="recolour($event)" /> }
     <form (ngSubmit)="use()">
       <input pInputText pSize="small" class="uv-mono" name="text" autocomplete="off" spellcheck="false" aria-label="Text of the value; numbers in braces stand for its colours" [attr.aria-invalid]="problem() !== ''" [ngModel]="text()" (ngModelChange)="text.set($event)" />
     </form>

@@ -10,7 +10,7 @@ import { WordHint } from '../../shared/ui/word-hint';
   imports: [HoldButton, WordHint],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>{{ heading() }}</h2><span class="uv-soft" uvWord="ply">{{ boards().length }} {{ boards().length === 1 ? 'ply' : 'plies' }}</span></header>
+    <header><h2>{{ heading() }}</h2><ng-content /><span class="uv-soft" uvWord="ply">{{ boards().length }} {{ boards().length === 1 ? 'ply' : 'plies' }}</span></header>
     @if (explanation(); as found) {
       @if (found.inheritedFrom; as from) { <p class="uv-soft note">Inherited from <span class="uv-mono">{{ from.label }}</span>, where these compete. @if (followers().length > 0) { Changed here it is this reach alone; <button type="button" (pointerenter)="shown.emit(followers())" (pointerleave)="shown.emit([])" (focus)="shown.emit(followers())" (blur)="shown.emit([])" (click)="there.emit(from.element)">changed there</button> it is {{ followers().length }} {{ followers().length === 1 ? 'element' : 'elements' }}. }</p> }
       <ol>
@@ -36,7 +36,8 @@ import { WordHint } from '../../shared/ui/word-hint';
     :host { display: block; padding: 8px 16px; border-top: 1px solid var(--uv-line); }
     header { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; margin-bottom: 7px; }
     h2 { font-weight: 700; }
-    header span { font-size: 12px; white-space: nowrap; }
+    header > span { font-size: 12px; white-space: nowrap; }
+    h2 { flex: 1; min-width: 0; }
     ol { margin: 0; padding: 0; list-style: none; }
     li { display: grid; grid-template-columns: 34px minmax(0, 1fr) auto; gap: 9px; align-items: center; min-height: 42px; padding-right: 9px; background: var(--uv-bar); border: 1px solid var(--uv-line); border-bottom: 4px solid var(--uv-board-edge); }
     li.top { background: var(--uv-paper); border-color: var(--uv-line-strong); border-bottom-color: var(--uv-line-strong); }

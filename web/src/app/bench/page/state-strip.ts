@@ -5,7 +5,7 @@ import type { FramedPage } from '../../shared/frame/framed-page';
 import type { FrameDocument } from '../../shared/frame/frame-document';
 import { BenchAnswers } from '../store/bench-answers';
 import { cutAround, type PageCut } from './page-cut';
-import { PictureContrast, type PictureRatios } from '../verdict/picture-contrast';
+import { PictureContrast } from '../verdict/picture-contrast';
 import { StateTile } from './state-tile';
 
 /** Time between one tile's start and the next, so that the page itself comes first. */
@@ -18,13 +18,12 @@ const DRAWN_WHOLE = 1_500;
 @Component({
   selector: 'uv-state-strip',
   imports: [StateTile],
-  providers: [PictureContrast],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (inspection(); as found) {
       @for (tile of found.strip; track tile.state) {
         <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [cut]="cut()" (untrue)="drawWhole()" [width]="width()" [forced]="forced()[tile.state] ?? none"
-          [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" [overPicture]="pictured()[tile.state] ?? null" (chosen)="chosen.emit(tile.state)" />
+          [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" [overPicture]="contrast.found()[tile.state]?.ratio ?? null" (chosen)="chosen.emit(tile.state)" />
       }
     } @else {
       <p class="uv-soft">Its states are drawn here side by side.</p>
@@ -47,9 +46,7 @@ export class StateStrip {
 
   protected readonly none: ForcedStates = [];
   protected readonly loaded = signal(0);
-  readonly #contrast = inject(PictureContrast);
-  /** Contrast with the picture under the text, by state. */
-  protected readonly pictured = signal<PictureRatios>({});
+  protected readonly contrast = inject(PictureContrast);
   protected readonly forced = signal<Readonly<Partial<Record<OverrideState, ForcedStates>>>>({});
   readonly #key = computed(() => {
     const found = this.inspection();
@@ -80,12 +77,12 @@ export class StateStrip {
     });
     effect(() => {
       const found = this.inspection();
-      this.pictured.set({});
+      this.contrast.found.set({});
       if (found)
-        void this.#contrast
-          .ratios(found, this.page(), this.width(), (state) => this.#answers.forcedStates(found, state))
-          .then((ratios) => {
-            if (this.inspection() === found) this.pictured.set(ratios);
+        void this.contrast
+          .read(found, this.page(), this.width(), (state) => this.#answers.forcedStates(found, state))
+          .then((read) => {
+            if (this.inspection() === found) this.contrast.found.set(read);
           });
     });
     effect((onCleanup) => {

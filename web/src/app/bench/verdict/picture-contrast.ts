@@ -1,14 +1,14 @@
-import { Injectable, inject } from '@angular/core';
+import { Injectable, inject, signal } from '@angular/core';
 import type { Inspection, OverrideState, Raster } from '@upper-veneer/core';
-import type { ForcedStates } from '../../shared/engine/engine-api';
+import type { ForcedStates, OverPicture } from '../../shared/engine/engine-api';
 import type { FrameDocument } from '../../shared/frame/frame-document';
 import type { FramedPage } from '../../shared/frame/framed-page';
 import { Engine } from '../../shared/engine/engine';
 import type { Area } from '../../shared/picture/decode-picture';
 import { PageDrawing } from '../../shared/picture/page-drawing';
 
-/** Contrast by state, of texts that stand over a picture. */
-export type PictureRatios = Readonly<Partial<Record<OverrideState, number>>>;
+/** By state, of texts that stand over a picture. */
+export type OverPictures = Readonly<Partial<Record<OverrideState, OverPicture>>>;
 
 /** Reads what lies under a text that stands over a picture, state by state, and holds the text against it. */
 @Injectable()
@@ -17,17 +17,20 @@ export class PictureContrast {
   /** Counts what was asked; an older question is given up where a newer one comes. */
   #asked = 0;
 
-  /** Ratios of the tiles that stand over a picture, by state; empty where none does or it cannot be drawn. */
-  async ratios(
+  /** What was read last, of the element that is inspected. */
+  readonly found = signal<OverPictures>({});
+
+  /** What the tiles that stand over a picture come to, by state; empty where none does or it cannot be drawn. */
+  async read(
     inspection: Inspection,
     page: FramedPage,
     width: number,
     forced: (state: OverrideState) => Promise<ForcedStates>,
-  ): Promise<PictureRatios> {
+  ): Promise<OverPictures> {
     const asked = (this.#asked += 1);
     const tiles = inspection.strip.filter(({ overPicture }) => overPicture !== null);
     if (tiles.length === 0) return {};
-    const found: Partial<Record<OverrideState, number>> = {};
+    const found: Partial<Record<OverrideState, OverPicture>> = {};
     let drawing: PageDrawing | null = null;
     try {
       const { element } = inspection;
@@ -37,8 +40,8 @@ export class PictureContrast {
         if (asked !== this.#asked) break;
         drawing.page.force(await forced(state));
         const raster = await pixelsUnder(drawing, element);
-        const [ratio] = raster ? await this.#engine.remote.overPicture([overPicture ?? ''], raster) : [null];
-        if (ratio !== null) found[state] = ratio;
+        const [over] = raster ? await this.#engine.remote.overPicture([overPicture ?? ''], raster) : [null];
+        if (over !== null) found[state] = over;
       }
     } catch {
       // What cannot be drawn keeps the figure it has, which says that it is not known.

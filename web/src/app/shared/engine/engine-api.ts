@@ -1,5 +1,6 @@
 import type { MeasuredLayout } from '../frame/measure-layout';
 import type {
+  AsPainted,
   AttributeChange,
   CellQuestion,
   Census,
@@ -64,6 +65,8 @@ export interface CompiledVeneer {
 
 /** An explanation that can cross to another thread. */
 export type ExplanationView = Omit<Explanation, 'inheritedFrom'> & {
+  /** The colour as it reaches the eye; `null` where it is none. */
+  readonly painted: AsPainted | null;
   readonly inheritedFrom: { readonly element: number; readonly label: string } | null;
 };
 
@@ -97,6 +100,12 @@ export interface PublishCheck {
   readonly failing: readonly FailingOverride[];
   /** Of how many something could not be told or was not looked at, or is to be looked at by eye. */
   readonly open: number;
+}
+
+/** A text over a picture: its contrast at the worst 5 % of the pixels, and the hexes it comes out in, darkest and lightest. */
+export interface OverPicture {
+  readonly ratio: number;
+  readonly range: readonly [string, string];
 }
 
 /** What is flashed: a step of the lineage, what a ply's selector reaches, or a role. */
@@ -179,8 +188,8 @@ export interface EngineApi extends MatchApi {
   stopJudging(): void;
   /** What fails of all overrides, over the whole site; `null` when another round was begun meanwhile. */
   failing(onProgress: (done: number, total: number) => void): Promise<PublishCheck | null>;
-  /** Contrast of texts with the picture under them, at its worst 5 % of pixels; `null` where nothing can be said. */
-  overPicture(texts: readonly string[], raster: Raster): readonly (number | null)[];
+  /** Texts over the picture under them; `null` where nothing can be said. */
+  overPicture(texts: readonly string[], raster: Raster): readonly (OverPicture | null)[];
   proposeStates(question: StatesQuestion, only?: OverrideState): PassedOver;
   /** Elements that take an inherited longhand from one, and from all alike it. */
   followers(pageId: number, element: number, longhand: string, width: number): readonly Spot[];

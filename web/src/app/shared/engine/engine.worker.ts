@@ -1,4 +1,5 @@
 import {
+  asPainted,
   checkSelector,
   colorOfCss,
   companionsOf,
@@ -13,6 +14,7 @@ import {
   flashOfStep,
   followersOf,
   glossOf,
+  hexOf,
   inspect,
   judgeLightings,
   layOut,
@@ -49,6 +51,7 @@ import {
   whatPaints,
   whereItShows,
   whyImportant,
+  rangeOverPicture,
   worstOverPicture,
   type CensusColor,
   type Lighting,
@@ -171,6 +174,7 @@ const engine: EngineApi = {
     const { inheritedFrom, ...rest } = explain(view, element, property, target.pseudo);
     return {
       ...rest,
+      painted: asPainted(view, element, target.pseudo, property),
       inheritedFrom: inheritedFrom ? { element: inheritedFrom.number, label: shortName(inheritedFrom) } : null,
     };
   },
@@ -193,7 +197,9 @@ const engine: EngineApi = {
   overPicture: (texts, raster) =>
     texts.map((css) => {
       const color = colorOfCss(css);
-      return color ? worstOverPicture(color, raster) : null;
+      const ratio = color && worstOverPicture(color, raster);
+      const range = color && rangeOverPicture(color, raster);
+      return ratio && range ? { ratio, range: [hexOf(range[0]), hexOf(range[1])] as const } : null;
     }),
   stopJudging() {
     judgeRun += 1;

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   ROLE_NAMES,
@@ -13,6 +13,7 @@ import {
 import { Select } from 'primeng/select';
 import { ColorChip } from './color-chip';
 import { HoldButton } from './hold-button';
+import { NudgeColor } from './nudge-color';
 import { TypedColorField } from './typed-color';
 
 /** Lightness points of the ladder's steps. */
@@ -21,7 +22,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
 /** Gives the chosen cell a role, a swatch, a shade of either, or a typed colour. */
 @Component({
   selector: 'uv-value-picker',
-  imports: [ColorChip, FormsModule, HoldButton, Select, TypedColorField],
+  imports: [ColorChip, FormsModule, HoldButton, NudgeColor, Select, TypedColorField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="swatches" role="group" aria-label="Swatches">
@@ -42,6 +43,11 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
       @if (roleOf(); as role) { <uv-hold-button [label]="'Flash everything ' + role.replace('-', ' ') + ' colours'" (held)="flashed.emit(role)" (released)="released.emit()" /> }
       <uv-typed-color [palette]="palette()" (read)="picked.emit({ kind: 'literal', css: $event })" />
     </div>
+    @if (plainHex(); as hex) {
+      <details (toggle)="isNudging.set($any($event.target).open)"><summary>Nudge</summary>
+        @if (isNudging()) { <uv-nudge-color [css]="hex" [of]="cell()" (nudged)="picked.emit({ kind: 'literal', css: $event })" /> }
+      </details>
+    }
   `,
   styles: `
     :host { display: grid; gap: 6px; padding: 8px 16px; border-top: 1px solid var(--uv-line); }
@@ -55,6 +61,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
     .typed uv-typed-color { grid-column: -2; }
     uv-hold-button { align-self: center; }
     p-select { width: 100%; }
+    summary { min-height: 24px; font-size: 12.5px; cursor: pointer; }
     .option { display: flex; align-items: center; gap: 7px; }
   `,
 })
@@ -62,10 +69,20 @@ export class ValuePicker {
   readonly palette = input.required<Palette>();
   /** Value of the override in the chosen cell; `null` when there is none. */
   readonly current = input<OverrideValue | null>(null);
+  /** What the value is of: nudging begins anew for another. */
+  readonly cell = input<unknown>(null);
   readonly picked = output<OverrideValue>();
   /** Emits the role whose flash is held, and when it is let go. */
   readonly flashed = output<RoleName>();
   readonly released = output();
+
+  protected readonly isNudging = signal(false);
+  /** The colour in the cell; `null` where it holds none or several. */
+  protected readonly plainHex = computed(() => {
+    const current = this.current();
+    const color = current && colorOfValue(current, this.palette());
+    return color ? hexOf(color) : null;
+  });
 
   /** What the ladder shades: the value in the cell, or the one picked last. */
   readonly #base = linkedSignal<OverrideValue | null>(() => this.current());
