@@ -1,5 +1,5 @@
-import type { PlainValue, Strategy } from '@upper-veneer/core';
-import { STRATEGIES } from '@upper-veneer/core';
+import type { PlainValue, ShapeBecomes, Strategy } from '@upper-veneer/core';
+import { SHAPE_BECOMES, STRATEGIES } from '@upper-veneer/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -50,6 +50,16 @@ export class ApartBody {
   @IsString({ each: true, message: 'must hold places' })
   @MaxLength(200, { each: true, message: 'must hold places of 200 characters at most' })
   places: string[];
+}
+
+/** What a shape becomes. */
+export class SettledShapeBody {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 600, { message: 'must have 1 to 600 characters' })
+  row: string;
+
+  @IsIn(SHAPE_BECOMES, { message: 'must be house, page or leave' })
+  becomes: ShapeBecomes;
 }
 
 /** An element of a page. */
@@ -103,6 +113,14 @@ export class PlanRequest {
   @IsString({ each: true, message: 'must hold ids' })
   @MaxLength(1000, { each: true, message: 'must hold ids of 1,000 characters at most' })
   properties?: string[] | null;
+
+  /** What shapes become that was set by hand; none when absent. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(500, { message: 'can hold 500 shapes at most' })
+  @ValidateNested({ each: true })
+  @Type(() => SettledShapeBody)
+  shapes?: SettledShapeBody[];
 
   /** Places set apart from their rows; none when absent. */
   @IsOptional()

@@ -2,7 +2,10 @@ import 'reflect-metadata';
 import {
   OVERRIDE_STATES,
   REACHES,
+  HOUSE_PARTS,
   ROLE_NAMES,
+  type HousePart,
+  type HouseShape,
   type Override,
   type OverrideState,
   type OverrideValue,
@@ -34,7 +37,7 @@ import {
 } from 'class-validator';
 
 const PLAIN_VALUE_KINDS = ['role', 'swatch', 'literal'] as const satisfies readonly PlainValue['kind'][];
-const VALUE_KINDS = [...PLAIN_VALUE_KINDS, 'composite'] as const satisfies readonly OverrideValue['kind'][];
+const VALUE_KINDS = [...PLAIN_VALUE_KINDS, 'composite', 'house'] as const satisfies readonly OverrideValue['kind'][];
 
 /** What names a colour of the palette, for the kinds of value that do. */
 abstract class PaletteReference {
@@ -74,8 +77,12 @@ export class PlainValueBody extends PaletteReference {
 
 /** Value of an override on the wire: a plain one, or several colours in one text, such as a gradient's stops. */
 class ValueBody extends PaletteReference {
-  @IsIn(VALUE_KINDS, { message: 'must be role, swatch, literal or composite' })
+  @IsIn(VALUE_KINDS, { message: 'must be role, swatch, literal, composite or house' })
   kind: (typeof VALUE_KINDS)[number];
+
+  @ValidateIf((body: ValueBody) => body.kind === 'house')
+  @IsIn(HOUSE_PARTS, { message: 'is no part of the house shape' })
+  part?: HousePart;
 
   @ValidateIf((body: ValueBody) => body.kind === 'composite')
   @IsArray({ message: 'must be a list of colours' })
@@ -315,6 +322,34 @@ export class SecondLightingBody {
   roles: readonly RoleBody[];
 }
 
+/** The house shape on the wire: what is absent is not settled. */
+class HouseShapeBody implements HouseShape {
+  @IsOptional()
+  @IsString({ message: 'must be a CSS value' })
+  @Length(1, 20, { message: 'must have 1 to 20 characters' })
+  corner?: string;
+
+  @IsOptional()
+  @IsString({ message: 'must be a CSS value' })
+  @Length(1, 20, { message: 'must have 1 to 20 characters' })
+  edge?: string;
+
+  @IsOptional()
+  @IsString({ message: 'must be a CSS value' })
+  @Length(1, 300, { message: 'must have 1 to 300 characters' })
+  shadow?: string;
+
+  @IsOptional()
+  @IsString({ message: 'must be a CSS value' })
+  @Length(1, 300, { message: 'must have 1 to 300 characters' })
+  'text-family'?: string;
+
+  @IsOptional()
+  @IsString({ message: 'must be a CSS value' })
+  @Length(1, 300, { message: 'must have 1 to 300 characters' })
+  'heading-family'?: string;
+}
+
 /** The whole palette as it is to be, in one step of undo. */
 export class PaletteRequest {
   @IsString({ message: 'must be a text' })
@@ -338,6 +373,12 @@ export class PaletteRequest {
   @ValidateNested()
   @Type(() => SecondLightingBody)
   second?: SecondLightingBody | null;
+
+  /** What is stored stays where it is absent. */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => HouseShapeBody)
+  shape?: HouseShapeBody;
 
   /** Overrides that change in the same step, such as those of a swatch that goes. */
   @IsOptional()

@@ -1,4 +1,12 @@
-import type { MatchChoices, Override, Palette, RoleName, SecondLighting, VeneerPlace } from '@upper-veneer/core';
+import type {
+  HouseShape,
+  MatchChoices,
+  Override,
+  Palette,
+  RoleName,
+  SecondLighting,
+  VeneerPlace,
+} from '@upper-veneer/core';
 import type { ExceptionBody, OpenerBody, PartBody } from './site-requests.js';
 import type { ProblemDocument } from './problem-document.js';
 
@@ -48,6 +56,8 @@ export interface DraftDocument {
   readonly roles: Palette['roles'];
   /** The second lighting; `null` for a site of one. */
   readonly second: SecondLighting | null;
+  /** What of the brand is no colour. */
+  readonly shape: HouseShape;
   readonly exceptions: readonly ExceptionBody[];
   /** What is settled of matching each scope, the scope as JSON. */
   readonly plans: readonly { readonly scope: string; readonly choices: MatchChoices }[];

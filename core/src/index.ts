@@ -38,13 +38,23 @@ export {
   type WidthRange,
 } from './veneer/override.js';
 export {
+  HOUSE_PARTS,
+  HOUSE_PROPERTIES,
+  HOUSE_WORDS,
+  houseProblem,
+  type HousePart,
+  type HouseShape,
+} from './veneer/house-shape.js';
+export {
   boundValue,
   colorOfValue,
   plainCssOfValue,
+  plainValuesIn,
   shadeOfValue,
   strengthOf,
   valueWords,
   type CompositeValue,
+  type HouseValue,
   type OverrideValue,
   type PlainValue,
 } from './veneer/override-value.js';
@@ -236,6 +246,10 @@ export { describeHome } from './match/home-words.js';
 export { JOB_WORDS, type Job } from './match/job.js';
 export { layMatch, type LaidMatch, type LayProgress } from './match/lay-match.js';
 export { placesToLay } from './match/lay-tasks.js';
+export { colorsBeside } from './match/shape/colors-beside.js';
+export type { FoundShape } from './match/shape/found-shape.js';
+export { findShapes, usualShape, type FoundShapes } from './match/shape/find-shapes.js';
+export { SHAPE_BECOMES, proposeShapes, type ProposedShape, type ShapeBecomes } from './match/shape/propose-shapes.js';
 export { meltingAreas, type MeltingAreas } from './match/melting-areas.js';
 export { pictureFiles, type PictureFile } from './match/picture-files.js';
 export { leadOf, prominences } from './match/match-view.js';

@@ -1,9 +1,13 @@
 import {
+  HOUSE_PARTS,
+  HOUSE_WORDS,
   OVERRIDABLE,
   colorOfCss,
   compileVeneer,
+  houseProblem,
   markerSelector,
   nameKey,
+  plainValuesIn,
   readBackDifference,
   readMarker,
   selectorProblem,
@@ -76,7 +80,7 @@ export function checkOverrides(store: Store, siteId: number, overrides: readonly
     if (override.partId !== null && !parts.has(override.partId)) add('partId', 'is no part of this site');
     if (!OVERRIDABLE.has(override.property) && !override.property.startsWith('--'))
       add('property', 'is no property the Bench can override');
-    const colors = override.value.kind === 'composite' ? override.value.colors : [override.value];
+    const colors = plainValuesIn(override.value);
     if (colors.some((color) => color.kind === 'swatch' && !swatches.has(color.swatchId)))
       add('value.swatchId', 'is no swatch of this site');
     else {
@@ -123,13 +127,23 @@ export function checkPalette(
     const marker = readMarker(markerSelector(palette.second.told as LightingMarker));
     if (!marker.ok) errors.push({ field: 'second.told', reason: marker.reason });
   }
+  for (const part of HOUSE_PARTS) {
+    const css = palette.shape?.[part];
+    const problem = css === undefined ? null : houseProblem(part, css);
+    if (problem !== null) errors.push({ field: `shape.${part}`, reason: `"${css?.slice(0, 60) ?? ''}" ${problem}` });
+  }
   const kept = new Set(palette.swatches.map(({ id }) => id));
   const roles = new Set(palette.roles.map(({ role }) => role));
   const changed = new Map(rebound.map((override) => [override.id, override]));
   for (const { value, selector } of store.overrides
     .bySite(siteId)
     .map((override) => changed.get(override.id) ?? override)) {
-    for (const color of value.kind === 'composite' ? value.colors : [value]) {
+    if (value.kind === 'house' && palette.shape !== undefined && !palette.shape?.[value.part])
+      errors.push({
+        field: `shape.${value.part}`,
+        reason: `the house's ${HOUSE_WORDS[value.part]} is used by ${selector}`,
+      });
+    for (const color of plainValuesIn(value)) {
       if (color.kind === 'swatch' && !kept.has(color.swatchId))
         errors.push({
           field: 'swatches',

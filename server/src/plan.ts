@@ -33,6 +33,7 @@ export function choicesOf({
   properties,
   apart,
   merged,
+  shapes,
 }: Omit<PlanRequest, 'label' | 'scope'>): MatchChoices {
   return {
     strategy,
@@ -42,6 +43,7 @@ export function choicesOf({
     equal: equal.map(({ rows }) => rows),
     mains: mains.length > 0 ? mains.map(({ pageId, element }) => ({ pageId, element })) : null,
     ...(properties ? { properties } : {}),
+    ...(shapes?.length ? { shapes: Object.fromEntries(shapes.map(({ row, becomes }) => [row, becomes])) } : {}),
     ...(apart?.length ? { apart: apart.map(({ row, places }) => ({ row, places })) } : {}),
     ...(merged?.length ? { merged: merged.map(({ rows }) => rows) } : {}),
   };

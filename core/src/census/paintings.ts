@@ -28,7 +28,8 @@ export interface Painting {
 /** Pseudo-elements that paint colours of their own. */
 const PSEUDOS = ['before', 'after', 'marker', 'placeholder'] as const;
 const SIDES = ['top', 'right', 'bottom', 'left'] as const;
-const NEVER_SEEN = new Set([
+/** Elements that paint nothing of their own. */
+export const NEVER_SEEN: ReadonlySet<string> = new Set([
   'head',
   'title',
   'meta',

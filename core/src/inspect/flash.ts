@@ -4,7 +4,7 @@ import { NUMBER_ATTRIBUTE } from '../frame/frame-page.js';
 import { rewriteStates } from '../frame/rewrite-states.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { Override } from '../veneer/override.js';
-import type { OverrideValue, PlainValue } from '../veneer/override-value.js';
+import { plainValuesIn, type OverrideValue, type PlainValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import { shortName } from '../selectors/describe-element.js';
@@ -58,7 +58,7 @@ export function flashOfRole(site: SiteModel, role: RoleName): Flash {
   const isIt = (value: PlainValue): boolean => value.kind === 'role' && value.role === role;
   const turn = (value: PlainValue): PlainValue => (isIt(value) ? { kind: 'literal', css: LOUD } : value);
   const turned = site.overrides.map((override): Override => ({ ...override, value: turnValue(override.value, turn) }));
-  const own = site.overrides.filter(({ value }) => (value.kind === 'composite' ? value.colors : [value]).some(isIt));
+  const own = site.overrides.filter(({ value }) => plainValuesIn(value).some(isIt));
   const counts = new Map<string, number>();
   for (const { partId } of own) {
     const name = site.source.parts.find(({ id }) => id === partId)?.name ?? 'Everywhere';
@@ -73,6 +73,7 @@ export function flashOfRole(site: SiteModel, role: RoleName): Flash {
 }
 
 function turnValue(value: OverrideValue, turn: (value: PlainValue) => PlainValue): OverrideValue {
+  if (value.kind === 'house') return value;
   return value.kind === 'composite' ? { ...value, colors: value.colors.map(turn) } : turn(value);
 }
 

@@ -11,6 +11,10 @@ import type { Override, OverrideState, Spot } from '../veneer/override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { tellingParent } from '../verdict/telling-parent.js';
 import type { MatchProposal } from './proposal.js';
+import { colorsBeside } from './shape/colors-beside.js';
+import type { ProposedShape } from './shape/propose-shapes.js';
+import { resolvedAlone } from './shape/resolved-alone.js';
+import { shapeTasks } from './shape/shape-tasks.js';
 import { tasksOf, type Task } from './lay-tasks.js';
 import type { ThemeProperty } from './theme-properties.js';
 import { allInState } from '../census/census-states.js';
@@ -39,6 +43,7 @@ export interface LaidMatch {
  * Overrides for all that a proposal changes: one rule for alike elements where all of them are meant, else one for each.
  * A generator: it yields after each, so that a caller can show progress and stop.
  * @param width viewport width the scope was looked at, CSS px.
+ * @param shapes corners, edges, shadows and type that are laid on besides.
  * @param properties of the theme; those taken are overridden first, and what follows them to its colour needs nothing more.
  */
 export function* layMatch(
@@ -46,8 +51,10 @@ export function* layMatch(
   proposal: MatchProposal,
   width: number,
   properties: readonly ThemeProperty[] = [],
+  shapes: readonly ProposedShape[] = [],
 ): Generator<LayProgress, LaidMatch> {
-  const tasks = tasksOf(site, proposal, width);
+  // Shapes first: a state's shadow that they keep takes its matched colours after.
+  const tasks = [...shapeTasks(site, shapes, width), ...tasksOf(site, colorsBeside(proposal, shapes), width)];
   const of = tasks.reduce((sum, { spots }) => sum + spots.size, 0);
   const laying = new Laying(site, width);
   for (const property of properties.filter(({ isTaken }) => isTaken)) {
@@ -154,13 +161,14 @@ class Laying {
       return longhandsOfProperty(property).every((longhand) => same(style.resolved(longhand)) === same(wanted));
     }
     const color = colorOfCss(wanted);
-    return (
-      color !== null &&
-      longhandsOfProperty(property).every((longhand) => {
-        const shown = style.color(longhand);
-        return shown !== null && hexOf(shown) === hexOf(color);
-      })
-    );
+    if (color === null)
+      return longhandsOfProperty(property).every(
+        (longhand) => style.resolved(longhand) === resolvedAlone(property, wanted),
+      );
+    return longhandsOfProperty(property).every((longhand) => {
+      const shown = style.color(longhand);
+      return shown !== null && hexOf(shown) === hexOf(color);
+    });
   }
 
   #keep(plan: { readonly put: readonly Override[]; readonly drop: readonly string[] }): void {

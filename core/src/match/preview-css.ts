@@ -5,6 +5,9 @@ import type { FoundPlace } from './found-color.js';
 import { tasksOf } from './lay-tasks.js';
 import type { Palette } from '../veneer/palette.js';
 import type { MatchProposal } from './proposal.js';
+import { colorsBeside } from './shape/colors-beside.js';
+import type { ProposedShape } from './shape/propose-shapes.js';
+import { shapeTasks } from './shape/shape-tasks.js';
 import type { ThemeProperty } from './theme-properties.js';
 
 /** Stronger than what a page can say: three ids that nothing has. */
@@ -25,6 +28,7 @@ export interface PreviewOptions {
   readonly palette?: Palette;
   /** Properties of the theme: what follows those that are taken, outside the scope too, is shown as it will be. */
   readonly properties?: readonly ThemeProperty[];
+  readonly shapes?: readonly ProposedShape[];
 }
 
 /**
@@ -36,7 +40,7 @@ export function previewCss(
   proposal: MatchProposal,
   pageId: number,
   width: number,
-  { palette = site.palette, properties = [] }: PreviewOptions = {},
+  { palette = site.palette, properties = [], shapes = [] }: PreviewOptions = {},
 ): string {
   const own = {
     ...proposal,
@@ -52,7 +56,11 @@ export function previewCss(
     if (selectors.length > 0)
       rules.push(`${selectors.join(', ')} { ${property}: ${plainCssOfValue(value, palette)} !important }`);
   };
-  for (const task of tasksOf(site, own, width))
+  const shaped = shapes.map((shape) => ({
+    ...shape,
+    found: { ...shape.found, places: shape.found.places.filter((place) => place.pageId === pageId) },
+  }));
+  for (const task of [...shapeTasks(site, shaped, width), ...tasksOf(site, colorsBeside(own, shaped), width)])
     paint(
       [...task.spots.values()].map(({ spot }) => selectorOf(spot.element, task)),
       task.property,

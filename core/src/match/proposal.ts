@@ -2,6 +2,7 @@ import type { Spot } from '../veneer/override.js';
 import type { PlainValue } from '../veneer/override-value.js';
 import type { FoundColor, Meeting } from './found-color.js';
 import type { Strategy } from './fitness.js';
+import type { ShapeBecomes } from './shape/propose-shapes.js';
 
 /** What a row becomes. */
 export type Becomes = { readonly kind: 'value'; readonly value: PlainValue } | { readonly kind: 'leave' };
@@ -17,6 +18,8 @@ export interface MatchChoices {
   readonly mains?: readonly Spot[] | null;
   /** Custom properties of the theme that are overridden themselves, by id; where that is the shorter way when absent. */
   readonly properties?: readonly string[] | null;
+  /** What shapes become that was set by hand, by id. */
+  readonly shapes?: Readonly<Record<string, ShapeBecomes>>;
   /** Places of a row that are a row of their own, by `placeId`. */
   readonly apart?: readonly { readonly row: string; readonly places: readonly string[] }[];
   /** Rows that are one: each list is merged into its first. */

@@ -17,17 +17,18 @@ export interface StaleChoice {
  */
 export function staleChoices(
   rows: ReadonlySet<string>,
-  { locked, equal, apart = [], merged = [], properties }: MatchChoices,
+  { locked, equal, apart = [], merged = [], properties, shapes = {} }: MatchChoices,
   palette: Palette,
   feeding: readonly string[],
 ): StaleChoice[] {
   const stale = new Map<string, string>();
-  const gone = (row: string): void => void (rows.has(row) || stale.set(row, `${row} is painted here no longer`));
+  const gone = (row: string): void => void (rows.has(row) || stale.set(row, `${row} is found here no longer`));
   for (const [row, becomes] of Object.entries(locked)) {
     gone(row);
     const lost = lostBy(becomes, palette);
     if (lost && !stale.has(row)) stale.set(row, `${row} was given what the palette ${lost} now`);
   }
+  for (const row of Object.keys(shapes)) gone(row);
   for (const { row } of apart) gone(row);
   for (const row of [...merged, ...equal].flat()) gone(row);
   for (const id of properties ?? [])
@@ -48,11 +49,12 @@ export function withoutStale(choices: MatchChoices, stale: readonly StaleChoice[
   const gone = new Set(stale.map(({ row }) => row));
   const left = (lists: readonly (readonly string[])[]): (readonly string[])[] =>
     lists.map((rows) => rows.filter((row) => !gone.has(row))).filter((rows) => rows.length > 1);
-  const { apart, merged, properties } = choices;
+  const { apart, merged, properties, shapes } = choices;
   return {
     ...choices,
     locked: Object.fromEntries(Object.entries(choices.locked).filter(([row]) => !gone.has(row))),
     equal: left(choices.equal),
+    ...(shapes ? { shapes: Object.fromEntries(Object.entries(shapes).filter(([row]) => !gone.has(row))) } : {}),
     ...(apart ? { apart: apart.filter(({ row }) => !gone.has(row)) } : {}),
     ...(merged ? { merged: left(merged) } : {}),
     ...(properties ? { properties: properties.filter((id) => !gone.has(id)) } : {}),

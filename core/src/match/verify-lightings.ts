@@ -7,9 +7,9 @@ import { COMPOSITES, coveringPlaces, placeKey } from './lay-tasks.js';
 import type { FoundPlace } from './found-color.js';
 import type { MatchProposal, ProposedRow } from './proposal.js';
 import { proposalIn } from './proposal-in.js';
-import type { ThemeProperty } from './theme-properties.js';
 import type { MatchScope } from './scope.js';
-import { MOST_TOLD, verifyMatch, type MatchProof, type Told } from './verify-match.js';
+import { joined, type Told } from './tally.js';
+import { verifyMatch, type MatchProof, type VerifyOptions } from './verify-match.js';
 
 /** `verifyMatch` in every lighting of a site. @param proposal as it was made in the light. */
 export function* verifyLightings(
@@ -17,7 +17,7 @@ export function* verifyLightings(
   after: SiteModel,
   scope: MatchScope,
   proposal: MatchProposal,
-  properties: readonly ThemeProperty[] = [],
+  options: Omit<VerifyOptions, 'at'> = {},
 ): Generator<string, MatchProof> {
   let proof: MatchProof | null = null;
   for (const lighting of before.palette.second ? LIGHTINGS : (['light'] as const)) {
@@ -26,15 +26,15 @@ export function* verifyLightings(
       lightSite(after, lighting),
       scope,
       lighting === 'light' ? proposal : proposalIn(withKept(proposal, before.palette), lighting),
-      { properties },
+      options,
     );
     proof =
       proof === null
         ? own
         : {
             looked: proof.looked + own.looked,
-            missed: joined(proof.missed, own.missed, lighting),
-            spilt: joined(proof.spilt, own.spilt, lighting),
+            missed: joined(proof.missed, own.missed, `${lighting}: `),
+            spilt: joined(proof.spilt, own.spilt, `${lighting}: `),
             unread: proof.unread,
             at: proof.at,
           };
@@ -70,10 +70,3 @@ function keptApart(row: ProposedRow, isKept: (place: FoundPlace) => boolean, pal
 }
 
 const NONE: Told = { words: [], count: 0 };
-
-function joined(a: Told, b: Told, lighting: string): Told {
-  return {
-    words: [...a.words, ...b.words.map((words) => `${lighting}: ${words}`)].slice(0, MOST_TOLD),
-    count: a.count + b.count,
-  };
-}

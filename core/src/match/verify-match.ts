@@ -9,9 +9,13 @@ import { unreadPages, type UnreadPage } from '../site/unread.js';
 import { settingWords } from '../site/environments.js';
 import { matchPaintings } from './paintings.js';
 import { proofSettings, type ProofSettings } from './proof-settings.js';
+import { colorsBeside, shapedPlaces } from './shape/colors-beside.js';
+import type { ProposedShape } from './shape/propose-shapes.js';
+import { verifyShapes } from './shape/verify-shapes.js';
 import type { MatchProposal } from './proposal.js';
 import type { ThemeProperty } from './theme-properties.js';
 import { inScope, type MatchScope } from './scope.js';
+import { Tally, joined, type Told } from './tally.js';
 
 /** What resolving the site once more, with the overrides on it, found of them. */
 export interface MatchProof {
@@ -26,21 +30,14 @@ export interface MatchProof {
   readonly at: ProofSettings;
 }
 
-/** Findings in words, the first of them, and how many there are. */
-export interface Told {
-  readonly words: readonly string[];
-  readonly count: number;
-}
-
 export interface VerifyOptions {
   /** Where it is looked at; the first is where the scope was looked through. Those that matter to the site when absent. */
   readonly at?: ProofSettings;
+  /** Shapes that are laid on besides; they have a proof of their own. */
+  readonly shapes?: readonly ProposedShape[];
   /** Properties of the theme; those taken change what follows them outside the scope, as was chosen. */
   readonly properties?: readonly ThemeProperty[];
 }
-
-/** Findings that are put into words. */
-export const MOST_TOLD = 20;
 
 /** Whether all was looked at, and nothing found. */
 export function isProved({ missed, spilt, unread }: MatchProof): boolean {
@@ -58,9 +55,10 @@ export function* verifyMatch(
   after: SiteModel,
   scope: MatchScope,
   proposal: MatchProposal,
-  { at = proofSettings(after), properties = [] }: VerifyOptions = {},
+  { at = proofSettings(after), properties = [], shapes = [] }: VerifyOptions = {},
 ): Generator<string, MatchProof> {
-  const wanted = wantedColors(proposal);
+  const wanted = wantedColors(colorsBeside(proposal, shapes));
+  const isShaped = shapedPlaces(shapes);
   const unseen = new Set(wanted.keys());
   const meant = new Set(
     properties
@@ -93,6 +91,7 @@ export function* verifyMatch(
             const place = `${pageId}:${element.number}:${id}`;
             if (i === 0) unseen.delete(`${place}:${state}`);
             const hex = shown.get(id) ?? 'not painted';
+            if (isInside && isShaped(pageId, element.number, propertyOf(id))) continue;
             const expected = isInside ? expectedOf(wanted, place, state) : undefined;
             if (hex === (expected ?? old.get(id))) continue;
             const where = [
@@ -110,7 +109,14 @@ export function* verifyMatch(
   }
   for (const place of unseen)
     if (wanted.get(place) !== null) missed.add(`${propertyIn(place)} is not painted any more`);
-  return { looked, missed: missed.told(), spilt: spilt.told(), unread: unreadPages(after), at };
+  const shaped = yield* verifyShapes(before, after, scope, shapes, at);
+  return {
+    looked: looked + shaped.looked,
+    missed: joined(missed.told(), shaped.missed),
+    spilt: joined(spilt.told(), shaped.spilt),
+    unread: unreadPages(after),
+    at,
+  };
 }
 
 /** Colour each place is to have; `null` where it is left as it is. */
@@ -138,22 +144,11 @@ function colorsOf(view: StyleView, element: ElementNode): Map<string, string> {
   );
 }
 
+function propertyOf(id: string): string {
+  return id.split('|')[1];
+}
+
 function propertyIn(id: string): string {
   const [pseudo, property] = (id.split(':').find((part) => part.includes('|')) ?? id).split('|');
   return pseudo === '' ? property : `${property} ::${pseudo}`;
-}
-
-/** Counts findings, and keeps the words of the first. */
-class Tally {
-  readonly #words = new Set<string>();
-  #count = 0;
-
-  add(words: string): void {
-    this.#count += 1;
-    if (this.#words.size < MOST_TOLD) this.#words.add(words);
-  }
-
-  told(): Told {
-    return { words: [...this.#words], count: this.#count };
-  }
 }

@@ -38,7 +38,7 @@ export function cssOfValue(
   declare: (name: string, css: string) => void = () => undefined,
 ): string {
   if (value.kind === 'composite') return fillComposite(value, (plain) => cssOfValue(plain, palette, naming, declare));
-  if (value.kind === 'literal') return value.css;
+  if (value.kind === 'literal' || value.kind === 'house') return plainCssOfValue(value, palette);
   const custom = customPropertyOf(value, palette, naming);
   if (!custom) return 'inherit';
   const strength = strengthOf(value);

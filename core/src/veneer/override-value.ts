@@ -1,5 +1,6 @@
 import { hexOf } from '../color/read-notation.js';
 import { describeShade, shade } from '../color/shade.js';
+import { HOUSE_WORDS, type HousePart } from './house-shape.js';
 import { fillColor, roleColor, stepIn } from './role-color.js';
 import { serializeColor } from '../values/serialize-color.js';
 import type { Color } from '../values/color.js';
@@ -25,8 +26,20 @@ export interface CompositeValue {
   readonly colors: readonly PlainValue[];
 }
 
+/** A part of the house shape, which follows when that changes. */
+export interface HouseValue {
+  readonly kind: 'house';
+  readonly part: HousePart;
+}
+
 /** Value of an override. */
-export type OverrideValue = PlainValue | CompositeValue;
+export type OverrideValue = PlainValue | CompositeValue | HouseValue;
+
+/** The colours a value is made of: none for what is no colour of the palette's. */
+export function plainValuesIn(value: OverrideValue): readonly PlainValue[] {
+  if (value.kind === 'house') return [];
+  return value.kind === 'composite' ? value.colors : [value];
+}
 
 const HOLE = /\{(\d+)\}/g;
 
@@ -38,13 +51,14 @@ export function fillComposite({ css, colors }: CompositeValue, write: (value: Pl
 /** CSS of a value without custom properties. */
 export function plainCssOfValue(value: OverrideValue, palette: Palette): string {
   if (value.kind === 'composite') return fillComposite(value, (plain) => plainCssOfValue(plain, palette));
+  if (value.kind === 'house') return palette.shape?.[value.part] ?? 'inherit';
   const color = colorOfValue(value, palette);
   return value.kind === 'literal' ? value.css : color ? serializeColor(color) : 'inherit';
 }
 
 /** Colour a value stands for; `null` for what is no single colour, or a role nobody fills. */
 export function colorOfValue(value: OverrideValue, palette: Palette): Color | null {
-  if (value.kind === 'composite') return null;
+  if (value.kind === 'composite' || value.kind === 'house') return null;
   if (value.kind === 'literal') return colorOfCss(value.css);
   const color =
     value.kind === 'role'
@@ -65,6 +79,8 @@ export function shadeOfValue(value: OverrideValue, steps: number, palette: Palet
 export function valueWords(site: { readonly palette: Palette }, value: OverrideValue): string {
   if (value.kind === 'literal') return value.css;
   if (value.kind === 'composite') return fillComposite(value, (plain) => valueWords(site, plain));
+  if (value.kind === 'house')
+    return `House ${HOUSE_WORDS[value.part]}, ${site.palette.shape?.[value.part] ?? 'not settled'}`;
   const base =
     value.kind === 'role'
       ? value.role.replace('-', ' ')

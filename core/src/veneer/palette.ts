@@ -1,6 +1,7 @@
 import { resolveColorValue } from '../values/compute-color.js';
 import { BLACK, type Color } from '../values/color.js';
 import { parseColor } from '../values/parse-color.js';
+import type { HouseShape } from './house-shape.js';
 import type { Lighting, LightingSignal } from './lighting.js';
 
 /** Jobs a swatch, or a shade of one, can have. */
@@ -55,6 +56,8 @@ export interface SecondLighting {
 export interface Palette {
   readonly swatches: readonly Swatch[];
   readonly roles: readonly RoleFill[];
+  /** What of the brand is no colour; absent where nothing was settled. */
+  readonly shape?: HouseShape | null;
   /** Absent for a site of one lighting. */
   readonly second?: SecondLighting | null;
   /** The lighting in which its roles are asked for their colours; light when absent. */

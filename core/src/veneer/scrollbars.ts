@@ -1,7 +1,7 @@
 import type { VeneerRule } from './veneer-rule.js';
 import { mediaOf } from './media.js';
 import type { Override } from './override.js';
-import type { OverrideValue } from './override-value.js';
+import { plainValuesIn, type OverrideValue } from './override-value.js';
 
 /** Engines that have the prefixed scrollbar parts take those; the others the standard properties, so that neither switches the other off. */
 const HAS_PARTS = 'selector(::-webkit-scrollbar)';
@@ -43,7 +43,9 @@ export function standardScrollbars(overrides: readonly Override[], section: stri
     if (!thumb.selector.endsWith('::-webkit-scrollbar-thumb') || thumb.property !== 'background-color') return [];
     const base = thumb.selector.slice(0, -'::-webkit-scrollbar-thumb'.length);
     const track = fillLike(thumb, `${base}::-webkit-scrollbar-track`);
-    if (thumb.value.kind === 'composite' || track?.value.kind === 'composite') return [];
+    const [thumbColor] = plainValuesIn(thumb.value);
+    const [trackColor] = track ? plainValuesIn(track.value) : [{ kind: 'literal', css: 'transparent' } as const];
+    if (thumb.value.kind === 'composite' || track?.value.kind === 'composite' || !thumbColor || !trackColor) return [];
     if (
       overrides.some(
         (other) =>
@@ -54,7 +56,7 @@ export function standardScrollbars(overrides: readonly Override[], section: stri
     const value: OverrideValue = {
       kind: 'composite',
       css: '{0} {1}',
-      colors: [thumb.value, track?.value ?? { kind: 'literal', css: 'transparent' }],
+      colors: [thumbColor, trackColor],
     };
     return [
       {

@@ -1,5 +1,6 @@
 import { inEachLighting, type SiteModel } from '../site/site-model.js';
 import type { Override } from '../veneer/override.js';
+import { plainValuesIn } from '../veneer/override-value.js';
 import type { VerdictProgress } from './effects.js';
 import type { Finding } from './finding.js';
 import { judgeSteps } from './verdict.js';
@@ -44,7 +45,7 @@ export function* judgeLightings(
 
 /** What is said of a value that does not follow, where it fails in the other lighting alone. */
 function stillFindings(site: SiteModel, { value }: Override, elsewhere: readonly Finding[], name: string): Finding[] {
-  const colors = value.kind === 'composite' ? value.colors : [value];
+  const colors = plainValuesIn(value);
   if (colors.every(({ kind }) => kind === 'role') || !elsewhere.some(({ standing }) => standing === 'fails')) return [];
   return [
     {

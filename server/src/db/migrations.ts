@@ -170,6 +170,10 @@ export const MIGRATIONS: readonly Migration[] = [
   ALTER TABLE swatch ADD COLUMN note TEXT NOT NULL DEFAULT '';
   ALTER TABLE role ADD COLUMN assumed INTEGER NOT NULL DEFAULT 0;
   `,
+  `
+  -- Corner radius, edge width, shadow and type families of the brand, as JSON.
+  ALTER TABLE site ADD COLUMN house_shape TEXT NOT NULL DEFAULT '{}';
+  `,
 ];
 
 /** Tables whose numbers others keep: addresses, histories, caches. */

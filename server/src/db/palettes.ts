@@ -1,4 +1,11 @@
-import { namesOf, type LightingSignal, type Naming, type Palette, type RoleName } from '@upper-veneer/core';
+import {
+  namesOf,
+  type HouseShape,
+  type LightingSignal,
+  type Naming,
+  type Palette,
+  type RoleName,
+} from '@upper-veneer/core';
 import type { Subject } from './subject.js';
 import type { Db } from './db.js';
 
@@ -22,6 +29,8 @@ export interface NewPalette {
     readonly note?: string;
   }[];
   readonly roles: readonly NewRole[];
+  /** What is stored stays where it is absent. */
+  readonly shape?: HouseShape;
   /** `null` for one lighting; what is stored stays where it is absent. */
   readonly second?: { readonly told: LightingSignal; readonly roles: readonly NewRole[] } | null;
 }
@@ -43,6 +52,8 @@ export function createPalettes(db: Db) {
     invertedRoles: db.prepare<[number], Fill>(
       'SELECT role, swatch_id AS swatchId, shade FROM inverted_role WHERE site_id = ? ORDER BY role',
     ),
+    shape: db.prepare<[number], { readonly shape: string }>('SELECT house_shape AS shape FROM site WHERE id = ?'),
+    keepShape: db.prepare<[string, number]>('UPDATE site SET house_shape = ? WHERE id = ?'),
     told: db.prepare<[number], { readonly told: string | null }>('SELECT second_told AS told FROM site WHERE id = ?'),
     tell: db.prepare<[string | null, number]>('UPDATE site SET second_told = ? WHERE id = ?'),
     insert: db.prepare<[number | null, number, number, string, string, string | null, string, string]>(
@@ -68,12 +79,15 @@ export function createPalettes(db: Db) {
       ? null
       : { told: JSON.parse(told) as LightingSignal, roles: statements.invertedRoles.all(siteId) };
   };
-  const bySite = (siteId: number): Palette & { readonly second: NonNullable<Palette['second']> | null } => ({
+  const bySite = (
+    siteId: number,
+  ): Palette & { readonly second: NonNullable<Palette['second']> | null; readonly shape: HouseShape } => ({
     swatches: statements.swatches.all(siteId),
     roles: statements.roles
       .all(siteId)
       .map(({ assumed, ...fill }) => (assumed === 1 ? { ...fill, isAssumed: true } : fill)),
     second: secondOf(siteId),
+    shape: JSON.parse(statements.shape.get(siteId)?.shape ?? '{}') as HouseShape,
   });
   /** Makes the palette what is given; swatches keep their ids, also when undo brings them back. */
   const replace = db.transaction((siteId: number, palette: NewPalette): void => {
@@ -108,6 +122,7 @@ export function createPalettes(db: Db) {
       const swatchId = ids.get(swatch);
       if (swatchId !== undefined) statements.insertRole.run(siteId, role, swatchId, shade, isAssumed ? 1 : 0);
     }
+    if (palette.shape) statements.keepShape.run(JSON.stringify(palette.shape), siteId);
     statements.tell.run(second && JSON.stringify(second.told), siteId);
     for (const { role, swatch, shade } of second?.roles ?? []) {
       const swatchId = ids.get(swatch);
@@ -124,15 +139,16 @@ export function createPalettes(db: Db) {
   });
   const subject: Subject<NewPalette> = {
     take: (siteId) => toNewPalette(bySite(siteId)),
-    // What was kept before there were two lightings knows of none.
-    put: (siteId, palette) => replace(siteId, { ...palette, second: palette.second ?? null }),
+    // What was kept before there were two lightings, or a house shape, knows of none.
+    put: (siteId, palette) =>
+      replace(siteId, { ...palette, second: palette.second ?? null, shape: palette.shape ?? {} }),
     isStructure: false,
   };
   return { bySite, replace, keepNames, subject };
 }
 
 /** A stored palette in the form that `replace` takes. */
-export function toNewPalette({ swatches, roles, second }: Palette): NewPalette {
+export function toNewPalette({ swatches, roles, second, shape }: Palette): NewPalette {
   const named = ({ swatchId, ...fill }: Fill): NewRole => ({
     ...fill,
     swatch: swatches.find(({ id }) => id === swatchId)?.name ?? '',
@@ -141,5 +157,6 @@ export function toNewPalette({ swatches, roles, second }: Palette): NewPalette {
     swatches,
     roles: roles.map(named),
     second: second ? { told: second.told, roles: second.roles.map(named) } : null,
+    shape: shape ?? {},
   };
 }

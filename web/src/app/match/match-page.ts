@@ -26,6 +26,7 @@ import { scopeInAddress, scopeOfAddress } from './plan';
 import { RowDetail } from './row-detail';
 import { ScopeList } from './scope-list';
 import { ScopePicture } from './scope-picture';
+import { ShapeRows } from './shape-rows';
 import { ThemeProperties } from './theme-properties';
 
 /** States the pictures can be put into, with the pseudo-classes that hold then. */
@@ -61,6 +62,7 @@ const MOST_LIT = 300;
     ScopePicture,
     Select,
     SelectButton,
+    ShapeRows,
     ThemeProperties,
     UnreadMark,
   ],
@@ -201,8 +203,8 @@ export class MatchPage {
   });
   /** Whether anything was set by hand that proposing again would give up. */
   protected readonly hasSettled = computed(() => {
-    const { locked, equal, mains, properties, apart = [], merged = [] } = this.match.choices();
-    const settled = [...Object.keys(locked), ...equal, ...(mains ?? []), ...apart, ...merged];
+    const { locked, equal, mains, properties, apart = [], merged = [], shapes = {} } = this.match.choices();
+    const settled = [...Object.keys({ ...locked, ...shapes }), ...equal, ...(mains ?? []), ...apart, ...merged];
     return settled.length > 0 || properties != null;
   });
   protected readonly unmet = computed(() => this.match.view()?.unmet ?? []);

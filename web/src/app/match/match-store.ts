@@ -13,6 +13,7 @@ import {
   type MatchProof,
   type MatchScope,
   type PlainValue,
+  type ShapeBecomes,
   type Strategy,
 } from '@upper-veneer/core';
 import { Engine } from '../shared/engine/engine';
@@ -63,7 +64,9 @@ export class MatchStore {
   /** What is found hangs on, besides the scope. */
   readonly #foundOf = computed(() => {
     const draft = this.#site.draft();
-    return draft ? JSON.stringify([draft.structure, draft.swatches, draft.roles, draft.second, draft.exceptions]) : '';
+    return draft
+      ? JSON.stringify([draft.structure, draft.swatches, draft.roles, draft.second, draft.shape, draft.exceptions])
+      : '';
   });
   readonly key = computed(() => JSON.stringify([this.#site.site()?.id ?? 0, this.scope()]));
   /** What was settled last and is on its way to the database: the next is settled on top of it. */
@@ -216,6 +219,14 @@ export class MatchStore {
   /** Undoes what was set apart from a row or merged into it. */
   regroupAsFound(rowId: string): void {
     this.#settle('Rows as found', withRowAsFound(this.choices(), rowAsFound(rowId)));
+  }
+
+  /** Sets what a shape becomes. */
+  setShape(id: string, becomes: ShapeBecomes): void {
+    this.#settle('Set what a shape becomes', {
+      ...this.choices(),
+      shapes: { ...this.choices().shapes, [id]: becomes },
+    });
   }
 
   /** Chooses which properties of the theme are overridden themselves. */

@@ -8,7 +8,7 @@ export const NO_CHOICES: MatchChoices = { strategy: 'blend', locked: {}, equal: 
 export function planRequest(
   label: string,
   scope: MatchScope,
-  { strategy, locked, equal, mains, properties, apart, merged }: MatchChoices,
+  { strategy, locked, equal, mains, properties, apart, merged, shapes }: MatchChoices,
 ): PlanRequest {
   return {
     label,
@@ -20,6 +20,7 @@ export function planRequest(
     equal: equal.map((rows) => ({ rows: [...rows] })),
     mains: (mains ?? []).map(({ pageId, element }) => ({ pageId, element })),
     ...(properties ? { properties: [...properties] } : {}),
+    ...(shapes ? { shapes: Object.entries(shapes).map(([row, becomes]) => ({ row, becomes })) } : {}),
     ...(apart ? { apart: apart.map(({ row, places }) => ({ row, places: [...places] })) } : {}),
     ...(merged ? { merged: merged.map((rows) => ({ rows: [...rows] })) } : {}),
   };

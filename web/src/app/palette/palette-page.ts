@@ -33,6 +33,7 @@ import { TypedColorField } from '../shared/ui/typed-color';
 import { BringIn } from './bring-in/bring-in';
 import { DeleteDialog } from './delete-dialog';
 import { ExceptionsList } from './exceptions-list';
+import { HouseShapePanel } from './house-shape-panel';
 import { LogoGrounds } from './logo-grounds';
 import { OtherEyes } from './other-eyes';
 import { PairTable } from './pair-table';
@@ -46,6 +47,7 @@ import { PaneSwitch } from '../shared/ui/pane-switch';
 const TOPICS = [
   { topic: 'pairs', label: 'Pairs and eyes' },
   { topic: 'roles', label: 'Roles' },
+  { topic: 'shape', label: 'House shape' },
   { topic: 'suggestions', label: 'Suggestions' },
   { topic: 'logo', label: 'Logo on grounds' },
   { topic: 'exceptions', label: 'Exceptions' },
@@ -64,6 +66,7 @@ const TOPICS = [
     ExceptionsList,
     FormsModule,
     InputText,
+    HouseShapePanel,
     LogoGrounds,
     Notations,
     NudgeColor,

@@ -2,6 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { FormsModule } from '@angular/forms';
 import {
   CLOSED_TO_VISITED,
+  HOUSE_PARTS,
+  HOUSE_PROPERTIES,
+  HOUSE_WORDS,
   ROW_PROPERTIES,
   ROW_WORDS,
   isOpenToVisited,
@@ -49,6 +52,7 @@ import { ValuePicker } from '../../shared/ui/value-picker';
       } @else if (inspection().states.length > 1 && !isOnScrollbar()) {
         <uv-every-state [inspection]="inspection()" />
       }
+      @for (house of houses(); track house.part) { <button type="button" [title]="'The house’s ' + house.words + ', which follows when that changes'" (click)="acts.setValue({ kind: 'house', part: house.part })">House {{ house.css }}</button> }
       <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'inherit' })">inherit</button>
       @if (kind() === 'color') { <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'transparent' })">transparent</button> }
       @if (answers.cellOverrides().length > 0) { <button type="button" (click)="acts.clearCell()">Clear</button> }
@@ -103,6 +107,17 @@ export class CellEditor {
     return `${this.inspection().pageId}/${this.inspection().element}/${row}/${state}`;
   });
   protected readonly kind = computed(() => this.selection.rowProperty().kind);
+  /** Parts of the house shape that are values of the chosen property. */
+  protected readonly houses = computed(() => {
+    const { shape } = this.site.palette();
+    const { property } = this.selection.rowProperty();
+    return HOUSE_PARTS.flatMap((part) => {
+      const css = shape?.[part];
+      return css !== undefined && HOUSE_PROPERTIES[part] === property
+        ? [{ part, words: HOUSE_WORDS[part], css: css.length > 24 ? `${css.slice(0, 23)}…` : css }]
+        : [];
+    });
+  });
   protected readonly current = computed<OverrideValue | null>(() => this.answers.cellOverrides().at(-1)?.value ?? null);
   protected readonly shown = computed(() => this.answers.explanation()?.resolved ?? '');
   readonly #ranges = computed(() => {

@@ -107,7 +107,7 @@ export class CompositeEditor {
   );
 
   protected recolour(color: OverrideValue): void {
-    if (color.kind === 'composite') return;
+    if (color.kind === 'composite' || color.kind === 'house') return;
     this.picked.emit({
       ...this.value(),
       colors: this.value().colors.map((own, i) => (i === this.at() ? asStrongAs(own, color) : own)),

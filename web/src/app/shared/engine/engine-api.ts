@@ -13,6 +13,7 @@ import type {
   Flash,
   FoundElements,
   GridRowName,
+  HousePart,
   Inspection,
   InspectionScope,
   Lighting,
@@ -211,6 +212,8 @@ export interface EngineApi extends MatchApi {
   tidy(onProgress: (progress: TidyProgress) => void): Promise<TidySheet | null>;
   /** Font families the site's stylesheets name. */
   families(): Promise<readonly string[]>;
+  /** What corners, edges, shadows and type are usual over all pages. */
+  usualShape(): Promise<readonly { readonly part: HousePart; readonly value: string; readonly count: number }[]>;
   siteWide(pageId: number): readonly SiteWideTarget[];
   flash(question: FlashQuestion): Flash;
   progress(pageId: number, width: number): readonly PartProgress[];

@@ -50,6 +50,7 @@ import {
   viewIn,
   whatPaints,
   whereItShows,
+  usualShape,
   whyImportant,
   rangeOverPicture,
   worstOverPicture,
@@ -242,6 +243,15 @@ const engine: EngineApi = {
   async families() {
     await readAll();
     return familiesOf(opened());
+  },
+  async usualShape() {
+    await readAll();
+    return [
+      ...usualShape(
+        [...opened().closed].map(([, page]) => page),
+        1280,
+      ),
+    ].map(([part, usual]) => ({ part, ...usual }));
   },
   siteWide: (pageId) => siteWideTargets(opened(), pageId),
   flash(question) {

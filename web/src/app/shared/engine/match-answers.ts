@@ -1,7 +1,9 @@
 import {
   elementOf,
+  colorsBeside,
   fedProperties,
   findColors,
+  findShapes,
   layMatch,
   leadOf,
   lightSite,
@@ -17,6 +19,7 @@ import {
   proposalIn,
   propertyWords,
   proposeMatch,
+  proposeShapes,
   regroup,
   rewriteStates,
   shownOtherwise,
@@ -27,8 +30,10 @@ import {
   type FedProperty,
   type Follower,
   type FoundColors,
+  type FoundShapes,
   type MatchProposal,
   type MatchScope,
+  type ProposedShape,
   type SiteModel,
   type ThemeProperty,
 } from '@upper-veneer/core';
@@ -54,6 +59,8 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
     readonly fed: readonly FedProperty[];
     readonly proposal: MatchProposal | null;
     readonly properties: readonly ThemeProperty[];
+    readonly foundShapes: FoundShapes;
+    readonly shapes: readonly ProposedShape[];
   } | null = null;
   /** The site in the light, in which a match is planned: what is bound to roles follows in the other lighting. */
   const inTheLight = (): SiteModel => lightSite(opened(), 'light');
@@ -62,8 +69,20 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
       const run = (matchRun += 1);
       const found = await inTurns(findColors(inTheLight(), scope, width), () => run === matchRun, onProgress);
       const fed = found && (await inTurns(fedProperties(inTheLight(), found, width), () => run === matchRun));
-      if (found && fed) matching = { scope, width, found, grouped: found, fed, proposal: null, properties: [] };
-      return fed !== null;
+      const foundShapes = fed && (await inTurns(findShapes(inTheLight(), scope, width), () => run === matchRun));
+      if (found && fed && foundShapes)
+        matching = {
+          scope,
+          width,
+          found,
+          grouped: found,
+          fed,
+          proposal: null,
+          properties: [],
+          foundShapes,
+          shapes: [],
+        };
+      return foundShapes !== null;
     },
     proposeMatch(choices, without) {
       if (!matching) return null;
@@ -72,7 +91,8 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
       const found = regroup(light, matching.found, choices);
       const proposal = proposeMatch(light, scope, found, choices);
       const properties = themeProperties(fed, proposal, light.palette, choices.properties);
-      matching = { ...matching, grouped: found, proposal, properties };
+      const shapes = proposeShapes(matching.foundShapes, scope, light.palette, choices);
+      matching = { ...matching, grouped: found, proposal, properties, shapes };
       const shown = proposalIn(proposal, opened().palette.lighting ?? 'light');
       const drawn = { ...shown, rows: shown.rows.filter((row) => !without.includes(row.found.id)) };
       const lead = leadOf(light, scope);
@@ -81,20 +101,29 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
           ...row,
           found: { ...own, placeCount: places.filter(({ isEcho }) => !isEcho).length },
         })),
+        shapes: shapes.map(({ found: { places, ...shape }, ...row }) => ({
+          ...row,
+          found: { ...shape, places: places.length },
+          shown: places.filter(({ pageId }) => pageId === lead?.pageId).map(({ element }) => element),
+        })),
         unmet: proposal.unmet,
         ...(lead ? prominences(opened(), scope, shown, width, lead.pageId) : { arrived: [], matched: [] }),
         properties: properties.map((property) => propertyView(opened(), property, found, lead?.pageId ?? -1)),
         stale: staleChoices(
-          new Set([...matching.found.rows, ...found.rows].map(({ id }) => id)),
+          new Set([...matching.found.rows, ...found.rows, ...matching.foundShapes.rows].map(({ id }) => id)),
           choices,
           light.palette,
           fed.map(({ id }) => id),
         ),
-        places: placesToLay(light, proposal, width),
+        places:
+          placesToLay(light, colorsBeside(proposal, shapes), width) +
+          shapes.reduce((sum, { found: own, value }) => sum + (value ? own.places.length : 0), 0),
         mains: choices.mains ?? found.mains,
         lead,
         frameCss: lead
-          ? rewriteStates(previewCss(light, drawn, lead.pageId, width, { palette: opened().palette, properties }))
+          ? rewriteStates(
+              previewCss(light, drawn, lead.pageId, width, { palette: opened().palette, properties, shapes }),
+            )
           : '',
         answering: answeringOn(found, lead?.pageId ?? -1),
         measuredPages: found.measuredPages,
@@ -108,18 +137,19 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
       if (!matching || !lead) return '';
       const { scope, width } = matching;
       const proposal = proposeMatch(light, scope, regroup(light, matching.found, choices), choices);
-      return rewriteStates(previewCss(light, proposal, lead.pageId, width, { palette: opened().palette }));
+      const shapes = proposeShapes(matching.foundShapes, scope, light.palette, choices);
+      return rewriteStates(previewCss(light, proposal, lead.pageId, width, { palette: opened().palette, shapes }));
     },
     otherLighting(without, openedParts) {
       const light = inTheLight();
       const lead = matching && leadOf(light, matching.scope);
       if (!matching?.proposal || !lead || !light.palette.second) return null;
-      const { proposal, properties, width } = matching;
+      const { proposal, properties, shapes, width } = matching;
       const other = otherLightingThan(opened().palette.lighting ?? 'light');
       const drawn = { ...proposal, rows: proposal.rows.filter((row) => !without.includes(row.found.id)) };
       const palette = paletteIn(light.palette, other);
       return {
-        frameCss: rewriteStates(previewCss(light, drawn, lead.pageId, width, { palette, properties })),
+        frameCss: rewriteStates(previewCss(light, drawn, lead.pageId, width, { palette, properties, shapes })),
         amendments: [...shownOtherwise(lightSite(opened(), other), lead.pageId, openedParts)],
       };
     },
@@ -142,13 +172,17 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
         })),
     async layMatch(onProgress) {
       if (!matching?.proposal) return null;
-      const { scope, proposal, properties, width } = matching;
+      const { scope, proposal, properties, shapes, width } = matching;
       const before = inTheLight();
       const run = (matchRun += 1);
-      const laid = await inTurns(layMatch(before, proposal, width, properties), () => run === matchRun, onProgress);
+      const laid = await inTurns(
+        layMatch(before, proposal, width, properties, shapes),
+        () => run === matchRun,
+        onProgress,
+      );
       if (!laid) return null;
       const after = withOverrides(before, laid);
-      const checks = verifyLightings(before, after, scope, proposal, properties);
+      const checks = verifyLightings(before, after, scope, proposal, { properties, shapes });
       const proof = await inTurns(checks, () => run === matchRun);
       return proof && { ...laid, proof };
     },

@@ -5,6 +5,7 @@ import type {
   Follower,
   FoundColor,
   FoundPlace,
+  FoundShape,
   LaidMatch,
   LayProgress,
   MatchChoices,
@@ -15,6 +16,7 @@ import type {
   MatchScope,
   Prominence,
   ProposedRow,
+  ProposedShape,
   Spot,
   StaleChoice,
   ThemeProperty,
@@ -40,12 +42,20 @@ export type PropertyView = Omit<ThemeProperty, 'fed' | 'outside'> &
     readonly rowIds: readonly string[];
   };
 
+/** A row of shapes without its places but for those on the page that is drawn. */
+export type ShapeRow = Omit<ProposedShape, 'found'> & {
+  readonly found: Omit<FoundShape, 'places'> & { readonly places: number };
+  readonly shown: readonly number[];
+};
+
 /** A place with what people call it. */
 export type PlaceView = FoundPlace & { readonly name: string };
 
 /** What a scope paints, what is proposed for it, and what the eye meets first, as it arrived and as matched. */
 export interface MatchView {
   readonly rows: readonly MatchRow[];
+  /** Corners, edges, shadows and type, without their places. */
+  readonly shapes: readonly ShapeRow[];
   readonly unmet: MatchProposal['unmet'];
   readonly arrived: readonly Prominence[];
   readonly matched: readonly Prominence[];

@@ -1,5 +1,6 @@
 import type { PaletteRequest, RoleBody, SwatchBody } from '@upper-veneer/contract';
 import {
+  HOUSE_WORDS,
   colorOfCss,
   colorOfValue,
   describeShade,
@@ -8,7 +9,9 @@ import {
   markerSelector,
   nameKey,
   paletteIn,
+  plainValuesIn,
   type Color,
+  type HousePart,
   type LightingSignal,
   type Override,
   type Palette,
@@ -18,7 +21,7 @@ import {
 } from '@upper-veneer/core';
 
 /** The palette in the form the server takes it in. */
-export function toRequest(label: string, { swatches, roles, second }: Palette): PaletteRequest {
+export function toRequest(label: string, { swatches, roles, second, shape }: Palette): PaletteRequest {
   const nameOf = (id: number): string => swatches.find((swatch) => swatch.id === id)?.name ?? '';
   const toRole = ({ role, swatchId, shade, isAssumed }: RoleFill): RoleBody => ({
     role,
@@ -31,6 +34,7 @@ export function toRequest(label: string, { swatches, roles, second }: Palette): 
     swatches: swatches.map(toBody),
     roles: roles.map(toRole),
     second: second ? { told: second.told, roles: second.roles.map(toRole) } : null,
+    shape: shape ?? {},
   };
 }
 
@@ -150,6 +154,7 @@ export function withoutSwatch(
           },
         },
       ];
+    if (value.kind === 'house') return [];
     const next = withoutSwatchIn(palette, value, heir);
     return next === value ? [] : [{ ...override, value: next }];
   });
@@ -238,9 +243,7 @@ export function rolesFilledBy({ roles, second }: Palette, swatchId: number): str
 
 /** Overrides that take their colour from a swatch, by itself or through a role. */
 export function usesOf(palette: Palette, overrides: readonly Override[], swatchId: number): Override[] {
-  return overrides.filter(({ value }) =>
-    (value.kind === 'composite' ? value.colors : [value]).some((color) => usesSwatch(palette, color, swatchId)),
-  );
+  return overrides.filter(({ value }) => plainValuesIn(value).some((color) => usesSwatch(palette, color, swatchId)));
 }
 
 function usesSwatch(palette: Palette, value: PlainValue, swatchId: number): boolean {
@@ -253,4 +256,26 @@ function withoutSwatchIn(palette: Palette, value: PlainValue, heir: number | nul
   if (heir !== null) return value.kind === 'swatch' ? { ...value, swatchId: heir } : value;
   const color = colorOfValue(value, palette);
   return color ? { kind: 'literal', css: hexOf(color) } : value;
+}
+
+/** Overrides that take a part of the house shape. */
+export function usesOfPart(overrides: readonly Override[], part: HousePart): Override[] {
+  return overrides.filter(({ value }) => value.kind === 'house' && value.part === part);
+}
+
+/** A part of the house shape settled, or emptied: overrides that use it keep it as a plain value then. */
+export function withShape(
+  palette: Palette,
+  overrides: readonly Override[],
+  part: HousePart,
+  css: string,
+): PaletteRequest {
+  const { [part]: before, ...others } = palette.shape ?? {};
+  const words = HOUSE_WORDS[part];
+  if (css !== '') return toRequest(`House ${words} ${css}`, { ...palette, shape: { ...others, [part]: css } });
+  const rebound = usesOfPart(overrides, part).map((override): Override => ({
+    ...override,
+    value: { kind: 'literal', css: before ?? 'initial' },
+  }));
+  return { ...toRequest(`No house ${words}`, { ...palette, shape: others }), overrides: rebound };
 }

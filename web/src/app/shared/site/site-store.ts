@@ -58,12 +58,16 @@ export class SiteStore {
     () => {
       const draft = this.draft();
       if (!draft) return { swatches: [], roles: [] };
-      const { swatches, roles, second } = draft;
-      return { swatches, roles, second, lighting: second ? this.#lighting() : 'light' };
+      const { swatches, roles, second, shape } = draft;
+      return { swatches, roles, second, shape, lighting: second ? this.#lighting() : 'light' };
     },
     {
       equal: (a, b) =>
-        a.swatches === b.swatches && a.roles === b.roles && a.second === b.second && a.lighting === b.lighting,
+        a.swatches === b.swatches &&
+        a.roles === b.roles &&
+        a.second === b.second &&
+        a.shape === b.shape &&
+        a.lighting === b.lighting,
     },
   );
   readonly overrides = computed<readonly Override[]>(() => this.draft()?.overrides ?? []);
@@ -152,8 +156,8 @@ export class SiteStore {
     if (this.reading()?.siteId === siteId) this.reading.set(null);
   }
 
-  #dress({ overrides, swatches, roles, second, exceptions }: DraftDocument): Promise<CompiledVeneer> {
-    return this.#engine.remote.dress(overrides, { swatches, roles, second }, exceptions);
+  #dress({ overrides, swatches, roles, second, shape, exceptions }: DraftDocument): Promise<CompiledVeneer> {
+    return this.#engine.remote.dress(overrides, { swatches, roles, second, shape }, exceptions);
   }
 
   /** Other tabs change the draft too. One that could not be read is passed over; the next is tried all the same. */

@@ -89,7 +89,7 @@ export class ValuePicker {
 
   protected readonly ladder = computed(() => {
     const base = this.#base() ?? this.#firstSwatch();
-    if (!base || base.kind === 'literal' || base.kind === 'composite') return [];
+    if (base?.kind !== 'role' && base?.kind !== 'swatch') return [];
     const current = this.current();
     const plain = colorOfValue({ ...base, shade: 0, alpha: 1 }, this.palette());
     return (plain ? stepsThatGoOn(plain, STEPS) : STEPS).map((shade) => {
@@ -100,9 +100,7 @@ export class ValuePicker {
         value,
         hex: color ? hexOf(color) : 'transparent',
         isCurrent:
-          current !== null &&
-          current.kind !== 'literal' &&
-          current.kind !== 'composite' &&
+          (current?.kind === 'role' || current?.kind === 'swatch') &&
           sameBase(current, base) &&
           current.shade === shade,
         words:

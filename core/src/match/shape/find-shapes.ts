@@ -1,0 +1,160 @@
+import type { ElementNode } from '../../dom/tree.js';
+import { withVeneer, type Page } from '../../resolve/page.js';
+import { StyleView } from '../../resolve/style-view.js';
+import { kindOf } from '../../selectors/alike.js';
+import { plainName } from '../../selectors/describe-element.js';
+import { passedOverOn } from '../../site/exceptions.js';
+import { pageOf, type SiteModel } from '../../site/site-model.js';
+import { HOUSE_PARTS, type HousePart } from '../../veneer/house-shape.js';
+import { inScope, pagesOf, type MatchScope } from '../scope.js';
+import type { FoundShape, ShapeKind, ShapePlace } from './found-shape.js';
+import { shapesOf, type Shape } from './shape-scan.js';
+
+/** What a kind of thing is shaped like around the scope: every value with how many elements have it, the most first. */
+export type PageHabit = ReadonlyMap<string, readonly { readonly value: string; readonly count: number }[]>;
+
+export interface FoundShapes {
+  readonly rows: readonly FoundShape[];
+  /** Of what lies outside the scope on its pages; empty for a scope that is whole pages. */
+  readonly habit: PageHabit;
+}
+
+const OF_WORDS: Readonly<Record<HousePart, string>> = {
+  corner: 'corners of',
+  edge: 'edges of',
+  shadow: 'shadow of',
+  'text-family': 'type of',
+  'heading-family': 'type of heading',
+};
+
+/** Corners, edges, shadows and type families of a scope at rest, without the veneer, and what is usual around it. A generator: it yields after each page. */
+export function* findShapes(site: SiteModel, scope: MatchScope, width: number): Generator<string, FoundShapes> {
+  const rows = new Map<
+    string,
+    { readonly shape: Shape; readonly nodes: ElementNode[]; readonly places: Map<string, ShapePlace> }
+  >();
+  const around = new Map<string, Map<string, number>>();
+  for (const pageId of pagesOf(site, scope)) {
+    const page = withVeneer(pageOf(site, pageId), '');
+    const view = new StyleView(page, { environment: { width } });
+    const isIn = inScope(site, scope, pageId);
+    const isAnyIn = page.document.elements.some(isIn);
+    if (!isAnyIn) continue;
+    const excepted = passedOverOn(site.exceptions, page, {});
+    const shapes = page.document.elements.flatMap((element) => shapesOf(view, element));
+    const outliers = familiesOutside(shapes, isIn);
+    for (const shape of shapes) {
+      if (!isIn(shape.node)) {
+        const values = around.get(habitKey(shape)) ?? new Map<string, number>();
+        values.set(shape.value, (values.get(shape.value) ?? 0) + 1);
+        around.set(habitKey(shape), values);
+        continue;
+      }
+      const held = heldOf(shape, excepted.has(shape.node));
+      const id = rowIdOf(shape, excepted.has(shape.node));
+      const row = rows.get(id) ?? { shape: { ...shape, held }, nodes: [], places: new Map<string, ShapePlace>() };
+      const element = anchorOf(shape, isIn, outliers);
+      row.nodes.push(shape.node);
+      row.places.set(`${pageId}:${element}`, { pageId, element, properties: shape.properties });
+      rows.set(id, row);
+    }
+    yield page.path;
+  }
+  return {
+    rows: [...rows]
+      .map(([id, { shape, nodes, places }]) => ({
+        id,
+        part: shape.part,
+        kind: shape.kind,
+        value: shape.value,
+        places: [...places.values()],
+        elements: nodes.length,
+        paints: wordsOf(shape.part, nodes),
+        held: shape.held,
+      }))
+      .sort(
+        (a, b) =>
+          HOUSE_PARTS.indexOf(a.part) - HOUSE_PARTS.indexOf(b.part) ||
+          b.places.length - a.places.length ||
+          (a.id < b.id ? -1 : 1),
+      ),
+    habit: new Map(
+      [...around].map(([key, values]) => [
+        key,
+        [...values]
+          .map(([value, count]) => ({ value, count }))
+          .sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1)),
+      ]),
+    ),
+  };
+}
+
+/** Row that a shape belongs to. */
+export function rowIdOf(shape: Shape, isExcepted: boolean): string {
+  const held = heldOf(shape, isExcepted);
+  return `${shape.part} ${shape.kind} ${shape.value}${held === '' ? '' : `, ${held}`}`;
+}
+
+function heldOf({ held }: Shape, isExcepted: boolean): string {
+  return isExcepted ? 'an exception' : held;
+}
+
+/** What a habit is kept by. */
+export function habitKey({ part, kind }: { readonly part: HousePart; readonly kind: ShapeKind }): string {
+  return `${part} ${kind}`;
+}
+
+/** Elements outside the scope that show text, with all they stand in. */
+function familiesOutside(shapes: readonly Shape[], isIn: (element: ElementNode) => boolean): ReadonlySet<ElementNode> {
+  const around = new Set<ElementNode>();
+  for (const { part, node } of shapes)
+    if (part.endsWith('family') && !isIn(node))
+      for (let above: ElementNode | null = node; above && !around.has(above); above = above.flatParent)
+        around.add(above);
+  return around;
+}
+
+/** Where a family is laid: as far out as the scope and what decides it let it, and only where nothing else would follow. */
+function anchorOf(
+  { part, node, decider }: Shape,
+  isIn: (element: ElementNode) => boolean,
+  outside: ReadonlySet<ElementNode>,
+): number {
+  if (!part.endsWith('family')) return node.number;
+  let anchor = node;
+  for (let above: ElementNode | null = node; above && isIn(above); above = above.flatParent) {
+    if (outside.has(above)) break;
+    anchor = above;
+    if (above === decider || (part === 'heading-family' && kindOf(above) === 'heading')) break;
+  }
+  return anchor.number;
+}
+
+function wordsOf(part: HousePart, nodes: readonly ElementNode[]): string {
+  const names = [...new Set(nodes.map((node) => plainName(node)))];
+  const more = names.length - 2;
+  return `${OF_WORDS[part]} ${names.slice(0, 2).join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+}
+
+/** What is most usual over whole pages, for a house shape to begin with. */
+export function usualShape(
+  pages: Iterable<Page>,
+  width: number,
+): ReadonlyMap<HousePart, { readonly value: string; readonly count: number }> {
+  const counts = new Map<HousePart, Map<string, number>>();
+  for (const page of pages) {
+    const view = new StyleView(withVeneer(page, ''), { environment: { width } });
+    for (const { part, value, kind, held } of page.document.elements.flatMap((element) => shapesOf(view, element))) {
+      if (held !== '' || kind === 'line') continue;
+      const values = counts.get(part) ?? new Map<string, number>();
+      values.set(value, (values.get(value) ?? 0) + 1);
+      counts.set(part, values);
+    }
+  }
+  return new Map(
+    [...counts].map(([part, values]) => {
+      const [value, count] = [...values].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))[0];
+      return [part, { value, count }];
+    }),
+  );
+}

@@ -1,0 +1,96 @@
+import { plainCssOfValue, type OverrideValue } from '../../veneer/override-value.js';
+import type { Palette } from '../../veneer/palette.js';
+import type { MatchChoices } from '../proposal.js';
+import type { MatchScope } from '../scope.js';
+import type { FoundShape } from './found-shape.js';
+import { habitKey, type FoundShapes } from './find-shapes.js';
+
+/** What a row of shapes becomes: the house's, what the page around it has, or nothing. */
+export const SHAPE_BECOMES = ['house', 'page', 'leave'] as const;
+export type ShapeBecomes = (typeof SHAPE_BECOMES)[number];
+
+export interface ProposedShape {
+  readonly found: FoundShape;
+  readonly becomes: ShapeBecomes;
+  /** The override's value; `null` where it is left alone. */
+  readonly value: OverrideValue | null;
+  /** CSS it comes to. */
+  readonly css: string;
+  readonly reason: string;
+  readonly isLocked: boolean;
+  /** What else it could become, with the CSS of each. */
+  readonly options: readonly { readonly becomes: ShapeBecomes; readonly css: string }[];
+}
+
+/** Elements around the scope that have to agree for a habit (common practice). */
+const LEAST_HABIT = 2;
+const KIND_WORDS: Readonly<Record<FoundShape['kind'], string>> = {
+  action: 'buttons',
+  field: 'fields',
+  box: 'boxes',
+  line: 'dividing lines',
+  heading: 'headings',
+  text: 'texts',
+};
+
+/**
+ * What each shape of a scope becomes: the house's where it is settled; else, blended in, what most things of its kind around the
+ * scope have. What is round, differs by side, or is an exception stays, unless it is chosen by hand.
+ */
+export function proposeShapes(
+  { rows, habit }: FoundShapes,
+  scope: MatchScope,
+  palette: Palette,
+  { strategy, shapes = {} }: MatchChoices,
+): ProposedShape[] {
+  const own = new Map<string, number>();
+  for (const row of rows) own.set(habitKey(row), (own.get(habitKey(row)) ?? 0) + row.elements);
+  return rows.map((found): ProposedShape => {
+    const house = palette.shape?.[found.part];
+    const usual = scope.kind === 'parts' ? habit.get(habitKey(found)) : undefined;
+    const [most] = usual ?? [];
+    const all = (usual ?? []).reduce((sum, { count }) => sum + count, 0);
+    // What is most of its kind on these pages is the habit itself.
+    const isHabit = most && most.count >= Math.max(LEAST_HABIT, own.get(habitKey(found)) ?? 0);
+    const page = isHabit ? most.value : undefined;
+    const options: ProposedShape['options'] = [
+      ...(house === undefined ? [] : [{ becomes: 'house' as const, css: house }]),
+      ...(page === undefined ? [] : [{ becomes: 'page' as const, css: page }]),
+      { becomes: 'leave' as const, css: found.value },
+    ];
+    const isOurs = found.value === (house ?? page);
+    const proposed: readonly [ShapeBecomes, string] =
+      found.held !== ''
+        ? ['leave', found.held]
+        : house !== undefined && found.kind !== 'line'
+          ? ['house', isOurs ? 'the house’s already' : 'the house’s']
+          : page !== undefined && strategy === 'blend' && house === undefined
+            ? [
+                'page',
+                isOurs ? 'as around it already' : `as ${most.count} of ${all} ${KIND_WORDS[found.kind]} around it`,
+              ]
+            : [
+                'leave',
+                house === undefined && strategy === 'blend' ? 'no house shape, no habit around it' : 'left as it is',
+              ];
+    const chosen = shapes[found.id];
+    const isKnown = chosen !== undefined && options.some(({ becomes }) => becomes === chosen);
+    const becomes = isKnown ? chosen : proposed[0];
+    const value: OverrideValue | null =
+      becomes === 'house'
+        ? { kind: 'house', part: found.part }
+        : becomes === 'page' && page !== undefined
+          ? { kind: 'literal', css: page }
+          : null;
+    const css = value ? plainCssOfValue(value, palette) : found.value;
+    return {
+      found,
+      becomes,
+      value: css === found.value ? null : value,
+      css,
+      reason: isKnown ? 'set by hand' : proposed[1],
+      isLocked: isKnown,
+      options,
+    };
+  });
+}

@@ -1,0 +1,80 @@
+import { hasPaintedBox, drawnSides, isSeen } from './painted-box.js';
+import { decidingDeclaration } from '../../census/paintings.js';
+import { lineageOf, type ElementNode } from '../../dom/tree.js';
+import { longhandsOfProperty } from '../../properties/grouped.js';
+import { boxOf } from '../../resolve/page-layout.js';
+import type { StyleView } from '../../resolve/style-view.js';
+import { showsText } from '../../resolve/text-figures.js';
+import { kindOf } from '../../selectors/alike.js';
+import type { HousePart } from '../../veneer/house-shape.js';
+import { actionAround } from '../job.js';
+import type { ShapeKind, ShapePlace } from './found-shape.js';
+
+/** One shape of one element. */
+export interface Shape {
+  readonly part: HousePart;
+  readonly kind: ShapeKind;
+  readonly value: string;
+  readonly node: ElementNode;
+  /** Element the value comes from, where it is inherited. */
+  readonly decider: ElementNode;
+  readonly properties: ShapePlace['properties'];
+  readonly held: string;
+}
+
+/** px from which a corner is round whatever its box is (common practice). */
+const PILL = 99;
+/** Names of families that draw signs instead of letters, or that tell code from text (common practice). */
+const SIGNS = /icon|awesome|symbol|glyph|material|monospace|mono\b/i;
+
+/** Corners, edges, shadow and family of one element as they are at rest. */
+export function shapesOf(view: StyleView, element: ElementNode): Shape[] {
+  if (!isSeen(element)) return [];
+  const style = view.style(element);
+  const found: Shape[] = [];
+  const kind: ShapeKind =
+    kindOf(element) === 'field' ? 'field' : actionAround(view, element) === element ? 'action' : 'box';
+  const add = (part: HousePart, own: ShapeKind, value: string, properties: readonly string[], held = ''): void => {
+    found.push({ part, kind: own, value, node: element, decider: element, properties, held });
+  };
+  const corners = longhandsOfProperty('border-radius').map((longhand) => style.resolved(longhand));
+  if (corners.some((corner) => corner !== '0px') && hasPaintedBox(view, element)) {
+    const [corner] = corners;
+    if (corners.some((other) => other !== corner))
+      add('corner', kind, corners.join(' '), ['border-radius'], 'corners differ by side');
+    else add('corner', kind, corner, ['border-radius'], isRound(view, element, corner) ? 'round as it is' : '');
+  }
+  const sides = drawnSides(style);
+  const [width] = sides.map((side) => style.resolved(`border-${side}-width`));
+  if (width !== undefined) {
+    const isOne = sides.every((side) => style.resolved(`border-${side}-width`) === width);
+    const properties = sides.length === 4 ? ['border-width'] : sides.map((side) => `border-${side}-width`);
+    if (isOne) add('edge', sides.length === 4 ? kind : 'line', width, properties);
+  }
+  const shadow = style.resolved('box-shadow');
+  if (shadow !== 'none') add('shadow', kind, shadow, ['box-shadow']);
+  if (showsText(style)) {
+    const family = style.resolved('font-family');
+    const isHeading = lineageOf(element).some((node) => kindOf(node) === 'heading');
+    const [part, own] = isHeading ? (['heading-family', 'heading'] as const) : (['text-family', 'text'] as const);
+    found.push({
+      part,
+      kind: own,
+      value: family,
+      node: element,
+      decider: decidingDeclaration(style, 'font-family').style.element,
+      properties: ['font-family'],
+      held: SIGNS.test(family) ? 'signs or code' : '',
+    });
+  }
+  return found;
+}
+
+/** A pill or a circle is round by intent. */
+function isRound(view: StyleView, element: ElementNode, corner: string): boolean {
+  const radius = Number.parseFloat(corner);
+  if (corner.includes('%')) return radius >= 50;
+  const layout = view.page.layouts?.get(view.environment.width);
+  const box = layout && boxOf(layout, element.number);
+  return radius >= PILL || (box != null && 2 * radius >= Math.min(box.width, box.height));
+}

@@ -1,0 +1,39 @@
+import { isPropertyValue } from '../properties/is-property-value.js';
+import { wholenessProblem } from '../syntax/whole-text.js';
+
+/** What of the brand's look is no colour. */
+export const HOUSE_PARTS = ['corner', 'edge', 'shadow', 'text-family', 'heading-family'] as const;
+export type HousePart = (typeof HOUSE_PARTS)[number];
+
+/** The brand's corner radius, edge width, shadow and type families, each as CSS; what nobody settled is absent. */
+export type HouseShape = Readonly<Partial<Record<HousePart, string>>>;
+
+/** The property each is a value of. */
+export const HOUSE_PROPERTIES: Readonly<Record<HousePart, string>> = {
+  corner: 'border-radius',
+  edge: 'border-width',
+  shadow: 'box-shadow',
+  'text-family': 'font-family',
+  'heading-family': 'font-family',
+};
+
+export const HOUSE_WORDS: Readonly<Record<HousePart, string>> = {
+  corner: 'corner radius',
+  edge: 'edge width',
+  shadow: 'shadow',
+  'text-family': 'family of text',
+  'heading-family': 'family of headings',
+};
+
+/** A length in px, which means the same wherever it is used. */
+const PIXELS = /^(?:0|\d{1,3}(?:\.\d{1,3})?px)$/;
+
+/** Why a text is no value of a part of the house shape; `null` when it is one. */
+export function houseProblem(part: HousePart, css: string): string | null {
+  const problem = wholenessProblem(css);
+  if (problem !== null) return problem;
+  if (part === 'corner' || part === 'edge') return PIXELS.test(css) ? null : 'is no length in px, such as 3px';
+  if (/[{}]|\/\*|var\(|url\(/i.test(css) || !isPropertyValue(HOUSE_PROPERTIES[part], css))
+    return part === 'shadow' ? 'is no shadow, such as 0 2px 6px #0003, or none' : 'is no list of font families';
+  return null;
+}
