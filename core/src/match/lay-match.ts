@@ -52,9 +52,19 @@ export function* layMatch(
   width: number,
   properties: readonly ThemeProperty[] = [],
   shapes: readonly ProposedShape[] = [],
-): Generator<LayProgress, LaidMatch> {
+): Generator<LayProgress, LaidMatch & { readonly after: SiteModel }> {
   // Shapes first: a state's shadow that they keep takes its matched colours after.
   const tasks = [...shapeTasks(site, shapes, width), ...tasksOf(site, colorsBeside(proposal, shapes), width)];
+  return yield* layTasks(site, tasks, width, properties);
+}
+
+/** Overrides for tasks, one after the other, and the site with them on. */
+export function* layTasks(
+  site: SiteModel,
+  tasks: readonly Task[],
+  width: number,
+  properties: readonly ThemeProperty[] = [],
+): Generator<LayProgress, LaidMatch & { readonly after: SiteModel }> {
   const of = tasks.reduce((sum, { spots }) => sum + spots.size, 0);
   const laying = new Laying(site, width);
   for (const property of properties.filter(({ isTaken }) => isTaken)) {
@@ -69,6 +79,8 @@ export function* layMatch(
   }
   return laying.result();
 }
+
+const WIDE = /^(?:inherit|initial|unset|revert|revert-layer)$/i;
 
 /** States that another element may be in for a place: a switch's. */
 const ELSEWHERE: Readonly<Partial<Record<Task['state'], OverrideState>>> = {
@@ -160,6 +172,8 @@ class Laying {
         readComposite(css, this.site.palette).css + JSON.stringify(readComposite(css, this.site.palette).colors);
       return longhandsOfProperty(property).every((longhand) => same(style.resolved(longhand)) === same(wanted));
     }
+    // What the place inherits, or the browser says, is not known before.
+    if (WIDE.test(wanted)) return false;
     const color = colorOfCss(wanted);
     if (color === null)
       return longhandsOfProperty(property).every(
@@ -258,8 +272,9 @@ class Laying {
     return [...served];
   }
 
-  result(): LaidMatch {
+  result(): LaidMatch & { readonly after: SiteModel } {
     return {
+      after: this.#at,
       put: [...this.#put.values()],
       drop: [...this.#drop],
       laid: this.#laid,

@@ -2,7 +2,7 @@ import { NUMBER_ATTRIBUTE } from '../frame/frame-page.js';
 import type { SiteModel } from '../site/site-model.js';
 import { plainCssOfValue, type OverrideValue } from '../veneer/override-value.js';
 import type { FoundPlace } from './found-color.js';
-import { tasksOf } from './lay-tasks.js';
+import { tasksOf, type Task } from './lay-tasks.js';
 import type { Palette } from '../veneer/palette.js';
 import type { MatchProposal } from './proposal.js';
 import { colorsBeside } from './shape/colors-beside.js';
@@ -49,26 +49,40 @@ export function previewCss(
       found: { ...row.found, places: row.found.places.filter((place) => place.pageId === pageId) },
     })),
   };
-  const selectorOf = (element: number, { pseudo, state }: Pick<FoundPlace, 'pseudo' | 'state'>): string =>
-    `[${NUMBER_ATTRIBUTE}="${element}"]${STRENGTH}${STATES[state]}${pseudo === '' ? '' : `::${pseudo}`}`;
-  const rules: string[] = [];
-  const paint = (selectors: readonly string[], property: string, value: OverrideValue): void => {
-    if (selectors.length > 0)
-      rules.push(`${selectors.join(', ')} { ${property}: ${plainCssOfValue(value, palette)} !important }`);
-  };
   const shaped = shapes.map((shape) => ({
     ...shape,
     found: { ...shape.found, places: shape.found.places.filter((place) => place.pageId === pageId) },
   }));
-  for (const task of [...shapeTasks(site, shaped, width), ...tasksOf(site, colorsBeside(own, shaped), width)])
-    paint(
-      [...task.spots.values()].map(({ spot }) => selectorOf(spot.element, task)),
-      task.property,
-      task.value,
-    );
+  const tasks = [...shapeTasks(site, shaped, width), ...tasksOf(site, colorsBeside(own, shaped), width)];
+  const rules = [previewOfTasks(tasks, pageId, palette)];
   for (const { isTaken, value, outside } of properties)
     for (const place of isTaken ? outside : [])
       if (value && place.pageId === pageId && place.index === 0 && place.property.endsWith('color'))
-        paint([selectorOf(place.element, place)], place.property, value);
+        rules.push(ruleFor([selectorOf(place.element, place)], place.property, value, palette));
   return rules.join('\n');
+}
+
+/** Tasks as a sheet for the frame of one page. */
+export function previewOfTasks(tasks: readonly Task[], pageId: number, palette: Palette): string {
+  return tasks
+    .map((task) => {
+      const spots = [...task.spots.values()].filter(({ spot }) => spot.pageId === pageId);
+      return ruleFor(
+        spots.map(({ spot }) => selectorOf(spot.element, task)),
+        task.property,
+        task.value,
+        palette,
+      );
+    })
+    .filter((rule) => rule !== '')
+    .join('\n');
+}
+
+function selectorOf(element: number, { pseudo, state }: Pick<FoundPlace, 'pseudo' | 'state'>): string {
+  return `[${NUMBER_ATTRIBUTE}="${element}"]${STRENGTH}${STATES[state]}${pseudo === '' ? '' : `::${pseudo}`}`;
+}
+
+function ruleFor(selectors: readonly string[], property: string, value: OverrideValue, palette: Palette): string {
+  if (selectors.length === 0) return '';
+  return `${selectors.join(', ')} { ${property}: ${plainCssOfValue(value, palette)} !important }`;
 }

@@ -102,7 +102,9 @@ describe('what could be read can be read afterwards', () => {
         });
         const laid = toEnd(layMatch(site, proposal, 1280));
         const after = withOverrides(site, laid);
-        const proof = toEnd(verifyMatch(site, after, scope, proposal, { at: { settings: [{ width: 1280 }], unseen: [] } }));
+        const proof = toEnd(
+          verifyMatch(site, after, scope, proposal, { at: { settings: [{ width: 1280 }], unseen: [] } }),
+        );
         if (!isProved(proof)) sum.unproved += proof.missed.count;
         expect(proof.spilt.words).withContext(`${name} ${run}`).toEqual([]);
         // States that an element beside brings about are not all written; what is not is told.

@@ -1,10 +1,8 @@
-import { CENSUS_STATES, allInState, type CensusState } from '../../census/census-states.js';
+import { CENSUS_STATES, type CensusState } from '../../census/census-states.js';
 import { longhandsOfProperty } from '../../properties/grouped.js';
-import { withVeneer } from '../../resolve/page.js';
-import { StyleShare } from '../../resolve/style-share.js';
-import { StyleView } from '../../resolve/style-view.js';
-import { elementOf, pageOf, type SiteModel } from '../../site/site-model.js';
+import { elementOf, type SiteModel } from '../../site/site-model.js';
 import type { OverrideValue } from '../../veneer/override-value.js';
+import { ArrivedViews } from '../arrived-views.js';
 import type { Task } from '../lay-tasks.js';
 import type { ProposedShape } from './propose-shapes.js';
 
@@ -23,7 +21,7 @@ export function shapeTasks(site: SiteModel, shapes: readonly ProposedShape[], wi
     tasks.set(id, task);
     task.spots.set(`${spot.pageId}:${spot.element}`, { spot: { ...spot }, places: 1 });
   };
-  const views = new ViewsByState(site, width);
+  const views = new ArrivedViews(site, width);
   const isTypeLaid = shapes.some(({ found, value }) => found.part === 'text-family' && value);
   for (const { found, value } of shapes) {
     // A heading that stays may take its family from what is overridden around it.
@@ -60,32 +58,4 @@ export function shapeTasks(site: SiteModel, shapes: readonly ProposedShape[], wi
 
 function order({ state, isKept }: Task): number {
   return isKept ? 2 : state === 'rest' ? 0 : 1;
-}
-
-/** Pages as they arrived, everything in a state at once. */
-class ViewsByState {
-  readonly #views = new Map<string, StyleView>();
-  readonly #shares = new Map<number, StyleShare>();
-
-  constructor(
-    readonly site: SiteModel,
-    readonly width: number,
-  ) {}
-
-  viewOf(pageId: number, state: CensusState): StyleView {
-    const key = `${pageId}/${state}`;
-    let view = this.#views.get(key);
-    if (!view) {
-      const page = withVeneer(pageOf(this.site, pageId), '');
-      let share = this.#shares.get(pageId);
-      if (!share) this.#shares.set(pageId, (share = new StyleShare()));
-      view = new StyleView(page, {
-        environment: { width: this.width },
-        states: allInState(page.document, state),
-        share,
-      });
-      this.#views.set(key, view);
-    }
-    return view;
-  }
 }

@@ -215,24 +215,38 @@ export class MatchPage {
     ...(this.lighting.hasSecond()
       ? [{ beside: 'lighting', label: this.lighting.lighting() === 'light' ? 'Inverted' : 'In the light' }]
       : []),
+    ...(this.match.scope()?.kind === 'parts' ? [{ beside: 'theme', label: 'Left to the theme' }] : []),
     { beside: 'line', label: 'One picture, a line' },
   ]);
-  protected readonly beside = signal<'arrived' | 'strategy' | 'lighting' | 'line'>('arrived');
+  protected readonly beside = signal<'arrived' | 'strategy' | 'lighting' | 'theme' | 'line'>('arrived');
   /** Share of the picture, from the left, that is shown as it arrived. */
   protected readonly divide = signal(0.5);
   protected readonly besideHeading = computed(() => {
     switch (this.beside()) {
       case 'strategy':
         return this.match.choices().strategy === 'blend' ? 'If it stood out' : 'If it blended in';
+      case 'theme':
+        return 'If it were left to the theme';
       case 'lighting':
         return this.lighting.lighting() === 'light' ? 'Matched, inverted' : 'Matched, in the light';
       default:
         return 'As it arrived';
     }
   });
-  readonly #otherStrategy = toSignal(
+  readonly #otherwise = toSignal(
     toObservable(computed(() => ({ beside: this.beside(), view: this.match.view() }))).pipe(
-      askEngine(this.#engine, ({ beside, view }) => (beside === 'strategy' && view ? this.match.otherCss() : null), ''),
+      askEngine(
+        this.#engine,
+        ({ beside, view }) =>
+          !view
+            ? null
+            : beside === 'strategy'
+              ? this.match.otherCss()
+              : beside === 'theme'
+                ? this.match.neutralCss()
+                : null,
+        '',
+      ),
     ),
     { initialValue: '' },
   );
@@ -249,7 +263,8 @@ export class MatchPage {
   protected readonly besideFrame = computed(() => {
     const drawn = this.framed();
     if (!drawn) return null;
-    if (this.beside() === 'strategy') return this.match.framed(drawn.lead.pageId, this.#otherStrategy());
+    if (this.beside() === 'strategy' || this.beside() === 'theme')
+      return this.match.framed(drawn.lead.pageId, this.#otherwise());
     return this.beside() === 'lighting' ? (this.#otherLighting() ?? drawn.before) : drawn.before;
   });
   /** What the match brings about, or cannot, besides its rows. */

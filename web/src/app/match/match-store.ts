@@ -11,7 +11,9 @@ import {
   type Becomes,
   type MatchChoices,
   type MatchProof,
+  type LaidMatch,
   type MatchScope,
+  type Override,
   type PlainValue,
   type ShapeBecomes,
   type Strategy,
@@ -263,36 +265,72 @@ export class MatchStore {
   }
 
   /** Writes overrides for all places, as one step of undo. */
-  async layOn(name: string): Promise<void> {
+  layOn(name: string): Promise<void> {
     const view = this.view();
+    return this.#lay(async (onProgress) => {
+      const laid = await this.#engine.remote.layMatch(onProgress);
+      return (
+        laid && {
+          ...laid,
+          label: `Match ${name}`,
+          words: `Laid on ${laid.laid} places by ${laid.put.length} overrides${followWords(view)}; ${proofWords(laid.proof, this.#lighting.hasSecond())}`,
+          refused: [
+            ...notWritten(laid.refused),
+            ...told('does not come to it', laid.proof.missed),
+            ...told('changed outside the scope', laid.proof.spilt),
+          ],
+          view,
+        }
+      );
+    });
+  }
+
+  /** Takes the part's own colours back, so that it shows what its theme says, as one step of undo. */
+  neutralise(name: string): Promise<void> {
+    return this.#lay(async (onProgress) => {
+      const laid = await this.#engine.remote.neutralise(onProgress);
+      const hard = laid?.hardToRead ?? 0;
+      return (
+        laid && {
+          ...laid,
+          label: `Leave ${name} to the theme`,
+          words: `Left to the theme: ${laid.laid} places by ${laid.put.length} overrides; ${laid.themes} were the theme’s already`,
+          refused: [
+            ...notWritten(laid.refused),
+            ...(hard > 0
+              ? [`${hard} ${hard === 1 ? 'text' : 'texts'} can hardly be read on what the theme gives`]
+              : []),
+            ...told('changed outside the scope', laid.spilt),
+          ],
+          view: null,
+        }
+      );
+    });
+  }
+
+  async #lay(
+    write: (onProgress: (progress: { readonly done: number; readonly of: number }) => void) => Promise<Written | null>,
+  ): Promise<void> {
     this.laying.set({ done: 0, of: 0 });
     this.refused.set([]);
     try {
-      const laid = await withProgress(
+      const written = await withProgress(
         (progress: { readonly done: number; readonly of: number }) => this.laying.set(progress),
-        (listener) => this.#engine.remote.layMatch(listener),
+        write,
       );
-      if (!laid) return;
-      this.refused.set([
-        ...laid.refused.map(
-          ({ reason, places }) => `not written, ${places} ${places === 1 ? 'place' : 'places'}: ${reason}`,
-        ),
-        ...told('does not come to it', laid.proof.missed),
-        ...told('changed outside the scope', laid.proof.spilt),
-      ]);
-      if (laid.put.length === 0 && laid.drop.length === 0) {
+      if (!written) return;
+      this.refused.set(written.refused);
+      if (written.put.length === 0 && written.drop.length === 0) {
         this.laidWords.set('Nothing to lay on');
         return;
       }
       await new Promise<void>((done) =>
         this.#edits
-          .change({ label: `Match ${name}`.slice(0, 200), put: [...laid.put], drop: [...laid.drop] })
+          .change({ label: written.label.slice(0, 200), put: [...written.put], drop: [...written.drop] })
           .subscribe({
             next: ({ version }) => {
-              if (view) this.#laidOn.set({ version, view });
-              this.laidWords.set(
-                `Laid on ${laid.laid} places by ${laid.put.length} overrides${followWords(view)}; ${proofWords(laid.proof, this.#lighting.hasSecond())}`,
-              );
+              if (written.view) this.#laidOn.set({ version, view: written.view });
+              this.laidWords.set(written.words);
             },
             complete: done,
           }),
@@ -316,6 +354,11 @@ export class MatchStore {
       locked,
       strategy: strategy === 'blend' ? 'stand-out' : 'blend',
     });
+  }
+
+  /** The scope left to its theme, as a sheet for the frame. */
+  neutralCss(): Promise<string> {
+    return this.#engine.remote.previewNeutral();
   }
 
   /** The match as the other lighting shows it; `null` on a site of one. */
@@ -400,6 +443,21 @@ export class MatchStore {
       scheme: this.#lighting.scheme(),
     };
   }
+}
+
+/** Overrides to be stored, and what is said of them. */
+interface Written {
+  readonly put: readonly Override[];
+  readonly drop: readonly string[];
+  readonly label: string;
+  readonly words: string;
+  readonly refused: readonly string[];
+  /** The proposal they were written for, which is laid on then. */
+  readonly view: MatchView | null;
+}
+
+function notWritten(refused: LaidMatch['refused']): string[] {
+  return refused.map(({ reason, places }) => `not written, ${places} ${places === 1 ? 'place' : 'places'}: ${reason}`);
 }
 
 /** What resolving the site with the overrides on says of them. */

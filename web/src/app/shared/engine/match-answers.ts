@@ -8,6 +8,8 @@ import {
   leadOf,
   lightSite,
   meltingAreas,
+  neutralTasks,
+  neutralise,
   otherLighting as otherLightingThan,
   pageOf,
   paletteIn,
@@ -15,6 +17,7 @@ import {
   placesToLay,
   plainName,
   previewCss,
+  previewOfTasks,
   prominences,
   proposalIn,
   propertyWords,
@@ -184,13 +187,33 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
       const after = withOverrides(before, laid);
       const checks = verifyLightings(before, after, scope, proposal, { properties, shapes });
       const proof = await inTurns(checks, () => run === matchRun);
-      return proof && { ...laid, proof };
+      return proof && { ...withoutSite(laid), proof };
+    },
+    previewNeutral() {
+      const light = inTheLight();
+      const lead = matching && leadOf(light, matching.scope);
+      if (!matching || !lead) return '';
+      const { tasks } = neutralTasks(light, matching.scope, matching.width);
+      return rewriteStates(previewOfTasks(tasks, lead.pageId, opened().palette));
+    },
+    async neutralise(onProgress) {
+      if (!matching) return null;
+      const { scope, width } = matching;
+      const run = (matchRun += 1);
+      const laid = await inTurns(neutralise(inTheLight(), scope, width), () => run === matchRun, onProgress);
+      return laid && withoutSite(laid);
     },
     stopMatch() {
       matchRun += 1;
     },
     leadOf: (scope) => leadOf(opened(), scope),
   };
+}
+
+/** What crosses to another thread. */
+function withoutSite<Laid extends { readonly after: SiteModel }>(laid: Laid): Omit<Laid, 'after'> {
+  const { after: _, ...rest } = laid;
+  return rest;
 }
 
 /** Places by their words, the first of those alike. */

@@ -10,6 +10,7 @@ import type {
   LayProgress,
   MatchChoices,
   MeltingAreas,
+  Neutralised,
   PictureFile,
   MatchProof,
   MatchProposal,
@@ -108,6 +109,10 @@ export interface MatchApi {
   matchPlaces(rowId: string): readonly PlaceView[];
   /** Overrides for the proposal last made; `null` when it was stopped. */
   layMatch(onProgress: (progress: LayProgress) => void): Promise<ProvedMatch | null>;
+  /** The scope left to its theme, as a sheet for the frame. */
+  previewNeutral(): string;
+  /** Overrides that leave the scope to its theme; `null` when it was stopped. */
+  neutralise(onProgress: (progress: LayProgress) => void): Promise<Omit<Neutralised, 'after'> | null>;
   stopMatch(): void;
   /** Where a scope begins, before it is looked through. */
   leadOf(scope: MatchScope): Spot | null;
