@@ -6,6 +6,9 @@ import {
   invertRoles,
   proposeRoles,
   readTokenPalette,
+  roleEntries,
+  roleWords,
+  type Color,
   type Lighting,
   type Palette,
   type RoleName,
@@ -34,25 +37,20 @@ export async function readPalette(path: string, lighting: Lighting): Promise<Pal
   const filled = new Map(
     palette.roles.map(({ role }) => [role, colorOfValue({ kind: 'role', role, shade: 0 }, palette)]),
   );
-  const all = Object.fromEntries(
-    Object.entries(light).map(([role, color]) => [role, filled.get(role as RoleName) ?? color]),
-  );
+  const all = Object.fromEntries(roleEntries<Color>(light).map(([role, color]) => [role, filled.get(role) ?? color]));
   // The second lighting of a palette is derived from the whole of the first.
-  const derived = lighting === 'light' ? light : invertRoles(all);
+  const derived: Readonly<Partial<Record<RoleName, Color>>> = lighting === 'light' ? light : invertRoles(all);
   const given = new Set(lighting === 'light' ? palette.roles.map(({ role }) => role) : []);
-  const missing = (Object.keys(derived) as RoleName[]).filter((role) => !given.has(role));
+  const missing = roleEntries(derived).filter(([role]) => !given.has(role));
   const from = Math.max(0, ...palette.swatches.map(({ id }) => id)) + 1;
   return {
     swatches: [
       ...palette.swatches,
-      ...missing.flatMap((role, i) => {
-        const color = derived[role];
-        return color ? [{ id: from + i, name: role.replace('-', ' '), css: hexOf(color) }] : [];
-      }),
+      ...missing.map(([role, color], i) => ({ id: from + i, name: roleWords(role), css: hexOf(color) })),
     ],
     roles: [
       ...palette.roles.filter(({ role }) => given.has(role)),
-      ...missing.map((role, i) => ({ role, swatchId: from + i, shade: 0 })),
+      ...missing.map(([role], i) => ({ role, swatchId: from + i, shade: 0 })),
     ],
   };
 }

@@ -3,7 +3,7 @@ import {
   OVERRIDE_STATES,
   REACHES,
   HOUSE_PARTS,
-  ROLE_NAMES,
+  ROLE_NAME,
   type HousePart,
   type HouseShape,
   type Override,
@@ -44,7 +44,8 @@ abstract class PaletteReference {
   abstract kind: string;
 
   @ValidateIf((body: PaletteReference) => body.kind === 'role')
-  @IsIn(ROLE_NAMES, { message: 'is no role of the palette' })
+  @Matches(ROLE_NAME, { message: 'is no role of the palette' })
+  @MaxLength(60, { message: 'can have 60 characters at most' })
   role?: RoleName;
 
   @ValidateIf((body: PaletteReference) => body.kind === 'swatch')
@@ -271,7 +272,8 @@ export class SwatchBody {
 
 /** What fills a role on the wire: a swatch by its name. */
 export class RoleBody {
-  @IsIn(ROLE_NAMES, { message: 'is no role of the palette' })
+  @Matches(ROLE_NAME, { message: 'is no role of the palette' })
+  @MaxLength(60, { message: 'can have 60 characters at most' })
   role: RoleName;
 
   @IsString({ message: 'must name a swatch' })
@@ -316,7 +318,7 @@ export class SecondLightingBody {
 
   /** Roles set by hand; the others are derived. */
   @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(50, { message: 'can hold 50 roles at most' })
+  @ArrayMaxSize(64, { message: 'can hold 64 roles at most' })
   @ValidateNested({ each: true })
   @Type(() => RoleBody)
   roles: readonly RoleBody[];
@@ -363,7 +365,7 @@ export class PaletteRequest {
   swatches: readonly SwatchBody[];
 
   @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(50, { message: 'can hold 50 roles at most' })
+  @ArrayMaxSize(64, { message: 'can hold 64 roles at most' })
   @ValidateNested({ each: true })
   @Type(() => RoleBody)
   roles: readonly RoleBody[];

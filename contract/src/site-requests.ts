@@ -16,7 +16,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 
-import { ROLE_NAMES, type RoleName } from '@upper-veneer/core';
+import { ROLE_NAME, type RoleName } from '@upper-veneer/core';
 
 export const OPENER_ACTS = ['add-class', 'drop-class', 'set-attribute', 'drop-attribute'] as const;
 export const PART_KINDS = ['theme', 'embedded widget', 'form', 'pop-up', 'framed', 'shadow', 'other'] as const;
@@ -124,7 +124,8 @@ export class ArrangementRequest {
 
 /** A role's name in the sheet. */
 export class RoleNameBody {
-  @IsIn(ROLE_NAMES, { message: 'is no role of the palette' })
+  @Matches(ROLE_NAME, { message: 'is no role of the palette' })
+  @MaxLength(60, { message: 'can have 60 characters at most' })
   role: RoleName;
 
   @Matches(/^[a-z][a-z0-9]*(?:-[a-z0-9]+)*$/, {
@@ -150,7 +151,7 @@ export class SheetOptionsRequest {
   asValues: boolean;
 
   @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(14, { message: 'can hold 14 roles at most' })
+  @ArrayMaxSize(64, { message: 'can hold 64 roles at most' })
   @ValidateNested({ each: true })
   @Type(() => RoleNameBody)
   names: RoleNameBody[];

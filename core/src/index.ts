@@ -38,10 +38,20 @@ export {
   type WidthRange,
 } from './veneer/override.js';
 export {
+  ROLE_NAME,
+  isStandardRole,
+  ownRolesOf,
+  roleEntries,
+  roleNamed,
+  roleWords,
+  rolesInOrder,
+} from './veneer/own-role.js';
+export {
   HOUSE_PARTS,
   HOUSE_PROPERTIES,
   HOUSE_WORDS,
   houseProblem,
+  readHouse,
   type HousePart,
   type HouseShape,
 } from './veneer/house-shape.js';
@@ -68,7 +78,9 @@ export {
   paletteIn,
   type Palette,
   type RoleFill,
+  type OwnRole,
   type RoleName,
+  type StandardRole,
   type SecondLighting,
   type Swatch,
 } from './veneer/palette.js';
@@ -247,9 +259,9 @@ export { JOB_WORDS, type Job } from './match/job.js';
 export { layMatch, layTasks, type LaidMatch, type LayProgress } from './match/lay-match.js';
 export { placesToLay } from './match/lay-tasks.js';
 export { colorsBeside } from './match/shape/colors-beside.js';
-export type { FoundShape } from './match/shape/found-shape.js';
+export { SHAPE_BECOMES, type FoundShape, type ShapeBecomes } from './match/shape/found-shape.js';
 export { findShapes, usualShape, type FoundShapes } from './match/shape/find-shapes.js';
-export { SHAPE_BECOMES, proposeShapes, type ProposedShape, type ShapeBecomes } from './match/shape/propose-shapes.js';
+export { proposeShapes, type ProposedShape } from './match/shape/propose-shapes.js';
 export { neutralTasks, neutralise, type Neutralised } from './match/neutralise.js';
 export { meltingAreas, type MeltingAreas } from './match/melting-areas.js';
 export { pictureFiles, type PictureFile } from './match/picture-files.js';

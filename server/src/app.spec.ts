@@ -283,6 +283,38 @@ describe('the server', () => {
       expect(server.store.palettes.bySite(server.siteId)).toEqual(stored);
     });
 
+    it('with its house shape and roles of the designer’s own, until they are told otherwise; what they cannot be is said', async () => {
+      const body = current();
+      const shape = { corner: '3px', shadow: '0 2px 6px #0003', 'text-family': '"Atkinson Next", Georgia, serif' };
+      const own = [...body.roles, { role: 'own-überschrift', swatch: body.swatches[0].name, shade: -4 }];
+      expect((await put({ ...body, roles: own, shape })).status).toBe(200);
+      const stored = server.store.palettes.bySite(server.siteId);
+      expect(stored.shape).toEqual(shape);
+      expect(stored.roles.some(({ role, shade }) => role === 'own-überschrift' && shade === -4)).toBeTrue();
+      // A client that knows of no shape leaves it as it is.
+      expect((await put({ ...body, roles: own })).status).toBe(200);
+      expect(server.store.palettes.bySite(server.siteId)).toEqual(stored);
+      for (const [wrong, field] of [
+        [{ ...body, shape: { corner: '1em' } }, 'shape.corner'],
+        [{ ...body, shape: { shadow: '0 0 3px red; } body {' } }, 'shape.shadow'],
+        [{ ...body, shape: { corner: 3 } }, 'shape.corner'],
+        [{ ...body, roles: [{ role: 'own-a;b', swatch: body.swatches[0].name, shade: 0 }] }, 'roles.0.role'],
+        [{ ...body, roles: [{ role: 'heading', swatch: body.swatches[0].name, shade: 0 }] }, 'roles.0.role'],
+      ] as const) {
+        const response = await put(wrong);
+        expect([400, 422]).toContain(response.status);
+        expect((await problemOf(response)).errors?.map((error) => error.field))
+          .withContext(field)
+          .toContain(field);
+      }
+      const house = { ...override, id: 'h', property: 'border-radius', value: { kind: 'house', part: 'corner' } };
+      expect((await change({ label: 'x', put: [house], drop: [] })).status).toBe(201);
+      expect((await put({ ...body, roles: own, shape: {} })).status).toBe(422);
+      expect((await put({ ...body, roles: own, shape: { ...shape, corner: '5px' } })).status).toBe(200);
+      await server.post(`/api/sites/${server.siteId}/undo`, {});
+      expect(server.store.palettes.bySite(server.siteId)).toEqual(stored);
+    });
+
     it('but no lighting that nothing could tell', async () => {
       const body = current();
       const of = (told: unknown, roles: unknown = []): unknown => ({ ...body, second: { told, roles } });

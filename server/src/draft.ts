@@ -10,6 +10,7 @@ import {
   plainValuesIn,
   readBackDifference,
   readMarker,
+  roleWords,
   selectorProblem,
   valueProblem,
   type LightingMarker,
@@ -150,7 +151,7 @@ export function checkPalette(
           reason: `${known.get(color.swatchId)?.name ?? 'A swatch'} is used by ${selector}`,
         });
       if (color.kind === 'role' && !roles.has(color.role))
-        errors.push({ field: 'roles', reason: `${color.role} is used by ${selector}` });
+        errors.push({ field: 'roles', reason: `${roleWords(color.role)} is used by ${selector}` });
     }
   }
   return errors;

@@ -16,6 +16,8 @@ import {
 } from './fitness.js';
 import type { FoundColor } from './found-color.js';
 import { FILL_JOBS, type Job } from './job.js';
+import { isStandardRole } from '../veneer/own-role.js';
+import { ownRoleCost } from './own-role-cost.js';
 import type { MatchScope } from './scope.js';
 
 /** Whether a row fills the main action, another beside it, or there is none to tell it from. */
@@ -50,7 +52,9 @@ export function aloneCost(
       : UNUSUAL
     : role === null
       ? SWATCH_COST
-      : (ROLE_COSTS[job][role] ?? UNUSUAL);
+      : isStandardRole(role)
+        ? (ROLE_COSTS[job][role] ?? UNUSUAL)
+        : ownRoleCost(role, row);
   // Blending a part in takes the page's own light and dark for its ground; what stands on it stays as dark as it is beside it.
   const isBlended = strategy === 'blend' && scope.kind === 'parts' && (isLargest || job === 'field');
   const lightness = Math.abs(figures.oklch[0] - found.oklch[0]) * LIGHTNESS_WEIGHT[job] * (isBlended ? 0.4 : 1);

@@ -1,4 +1,4 @@
-import type { RoleName } from '../veneer/palette.js';
+import type { RoleName, StandardRole } from '../veneer/palette.js';
 import type { Job } from './job.js';
 
 /** Which strategy a scope is matched by. */
@@ -9,7 +9,7 @@ export type Strategy = (typeof STRATEGIES)[number];
  * What it costs, 0–1, to give a job to a role: 0 where the role is there for it. What is not listed costs `UNUSUAL`.
  * Source: the jobs of the roles in the product's own description; the order among what is not meant is common practice.
  */
-export const ROLE_COSTS: Readonly<Record<Job, Readonly<Partial<Record<RoleName, number>>>>> = {
+export const ROLE_COSTS: Readonly<Record<Job, Readonly<Partial<Record<StandardRole, number>>>>> = {
   ground: { ground: 0, panel: 0.05, ink: 0.45, second: 0.45, accent: 0.5, line: 0.4, signal: 0.6, 'soft-ink': 0.6 },
   action: { accent: 0, second: 0.12, link: 0.4, ink: 0.35, panel: 0.4, ground: 0.45, line: 0.4, 'soft-ink': 0.45 },
   field: { ground: 0, panel: 0.02, line: 0.6 },

@@ -33,8 +33,7 @@ const LEAST_TOUCH = 40;
 /** px between two boxes that touch to the eye. */
 const GAP = 1.5;
 const POINTS = 20_000;
-const SIDES = ['top', 'right', 'bottom', 'left'] as const;
-type Side = (typeof SIDES)[number];
+type Side = 'top' | 'right' | 'bottom' | 'left';
 const OPPOSITE: Readonly<Record<Side, Side>> = { top: 'bottom', right: 'left', bottom: 'top', left: 'right' };
 
 /**

@@ -2,7 +2,7 @@ import type { Spot } from '../veneer/override.js';
 import type { PlainValue } from '../veneer/override-value.js';
 import type { FoundColor, Meeting } from './found-color.js';
 import type { Strategy } from './fitness.js';
-import type { ShapeBecomes } from './shape/propose-shapes.js';
+import type { ShapeBecomes } from './shape/found-shape.js';
 
 /** What a row becomes. */
 export type Becomes = { readonly kind: 'value'; readonly value: PlainValue } | { readonly kind: 'leave' };

@@ -1,3 +1,5 @@
+import { isStandardRole, roleWords } from '../veneer/own-role.js';
+import { ownRoleCost } from './own-role-cost.js';
 import type { Candidate } from './candidates.js';
 import type { Strategy } from './fitness.js';
 import { ROLE_COSTS, WARNING_ROLES } from './fitness.js';
@@ -21,9 +23,10 @@ export function reasonFor(
   const words = JOB_WORDS[row.job];
   if (strategy === 'stand-out' && row.job === 'ground' && role === 'accent') return 'the accent leads';
   if (row.atRest !== null) return `${words} in a state: its step is kept`;
-  const meant = role !== null && (ROLE_COSTS[row.job][role] ?? 1) <= 0.05;
-  const base = role === null ? `${words}: nearest swatch` : `${words}: ${role.replace('-', ' ')}`;
-  if (row.isBrand && shade === 0 && role !== null) return `${words}: ${role.replace('-', ' ')}, so that it follows`;
+  const meant =
+    role !== null && (isStandardRole(role) ? (ROLE_COSTS[row.job][role] ?? 1) : ownRoleCost(role, row)) <= 0.05;
+  const base = role === null ? `${words}: nearest swatch` : `${words}: ${roleWords(role)}`;
+  if (row.isBrand && shade === 0 && role !== null) return `${words}: ${roleWords(role)}, so that it follows`;
   // Which way a shade goes can differ between two lightings.
   const way = inverted ? 'a shade' : shade < 0 ? 'darker' : 'lighter';
   if (shade !== 0) return `${base}, ${way} to be read or told apart`;

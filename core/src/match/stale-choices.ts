@@ -1,3 +1,4 @@
+import { roleWords } from '../veneer/own-role.js';
 import { colorOfValue } from '../veneer/override-value.js';
 import type { Palette } from '../veneer/palette.js';
 import type { Becomes, MatchChoices } from './proposal.js';
@@ -41,7 +42,7 @@ function lostBy(becomes: Becomes, palette: Palette): string {
   if (becomes.kind === 'leave' || colorOfValue(becomes.value, palette)) return '';
   const { value } = becomes;
   if (value.kind === 'literal') return 'cannot read';
-  return value.kind === 'role' ? `fills no ${value.role.replace('-', ' ')}` : 'has lost its swatch';
+  return value.kind === 'role' ? `fills no ${roleWords(value.role)}` : 'has lost its swatch';
 }
 
 /** The choices that still hold. Of a list of rows that loses one, nothing stays where fewer than two are left. */

@@ -1,3 +1,4 @@
+import { roleWords } from '../veneer/own-role.js';
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
 import { describeShade } from '../color/shade.js';
 import type { Color } from '../values/color.js';
@@ -39,7 +40,7 @@ function brandColors(palette: Palette): { readonly name: string; readonly color:
     .map(({ role, swatchId, shade }) => {
       const swatch = colorOfValue({ kind: 'swatch', swatchId, shade: 0 }, palette);
       return {
-        name: `${role.replace('-', ' ')}, ${isInverted ? 'inverted' : describeShade(shade, swatch)}`,
+        name: `${roleWords(role)}, ${isInverted ? 'inverted' : describeShade(shade, swatch)}`,
         color: colorOfValue({ kind: 'role', role, shade: 0 }, palette),
       };
     });

@@ -2,7 +2,7 @@ import { RATIOS } from '../color/contrast.js';
 import { passingShade, readOn } from '../color/derive.js';
 import type { Color } from '../values/color.js';
 import type { Lighting } from '../veneer/lighting.js';
-import type { RoleName } from '../veneer/palette.js';
+import type { StandardRole } from '../veneer/palette.js';
 import { proposeRoles, type PaletteStart } from './propose-roles.js';
 
 /**
@@ -13,7 +13,7 @@ export function harmonyRoles(
   start: PaletteStart,
   [first, next]: readonly Color[],
   lighting: Lighting,
-): Readonly<Record<RoleName, Color>> {
+): Readonly<Record<StandardRole, Color>> {
   const roles = proposeRoles(start, lighting);
   const grounds = [roles.ground, roles.panel];
   const second = (first && passingShade(first, grounds, RATIOS.nonText)) ?? roles.second;

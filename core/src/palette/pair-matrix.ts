@@ -6,6 +6,7 @@ import { VISIONS, seenAs, type Vision } from '../color/vision.js';
 import type { Standing } from '../color/standing.js';
 import { WHITE } from '../values/color.js';
 import { MEANT_PAIRS } from './meant-pairs.js';
+import { ownRolesOf } from '../veneer/own-role.js';
 import { colorOfValue } from '../veneer/override-value.js';
 import type { Palette, RoleName } from '../veneer/palette.js';
 
@@ -45,7 +46,7 @@ export interface Pair {
 /** Every text-like role on every ground-like role, and edges and rings on them; roles nobody fills are left out. */
 export function pairMatrix(palette: Palette): Pair[] {
   const filled = (role: RoleName) => colorOfValue({ kind: 'role', role, shade: 0 }, palette);
-  return [...TEXT_ROLES, 'line' as const, 'ring' as const].flatMap((text) =>
+  return [...TEXT_ROLES, ...ownRolesOf(palette), 'line' as const, 'ring' as const].flatMap((text) =>
     GROUND_ROLES.flatMap((ground): Pair[] => {
       const above = filled(text);
       const below = filled(ground);

@@ -5,7 +5,7 @@ import type { Color } from '../values/color.js';
 import { channelsIn } from '../values/convert-color.js';
 import { DARK_GROUND, LINE, PALE_INK, SOFT_INK } from '../veneer/invert-roles.js';
 import type { Lighting } from '../veneer/lighting.js';
-import type { RoleName } from '../veneer/palette.js';
+import type { StandardRole } from '../veneer/palette.js';
 
 /** The three colours a palette can start from. */
 export interface PaletteStart {
@@ -23,7 +23,7 @@ const SIGNAL_CHROMA = 0.17;
  * What the three do not reach themselves is moved to its nearest passing shade, hue held.
  * @param lighting `inverted` turns ground and ink about: the ink's hue lies under, the ground's is read.
  */
-export function proposeRoles(start: PaletteStart, lighting: Lighting): Readonly<Record<RoleName, Color>> {
+export function proposeRoles(start: PaletteStart, lighting: Lighting): Readonly<Record<StandardRole, Color>> {
   const ground = lighting === 'light' ? opaque(start.ground) : atLightness(start.ink, DARK_GROUND);
   const panel = panelBeside(ground);
   const grounds = [ground, panel];

@@ -1,3 +1,4 @@
+import { roleEntries } from '../veneer/own-role.js';
 import { colorOfCss } from '../veneer/palette.js';
 import { hexOf } from '../color/read-notation.js';
 import type { Color } from '../values/color.js';
@@ -8,9 +9,7 @@ const colors = (...texts: string[]): Color[] => texts.map((text) => colorOfCss(t
 describe('readyPalette', () => {
   it('gives roles by lightness and strength', () => {
     const ready = readyPalette(colors('#0f4a48', '#f7f3e9', '#a0481f', '#111111', '#5c6b68'));
-    expect(
-      ready && Object.fromEntries(Object.entries(ready.roles).map(([role, color]) => [role, hexOf(color)])),
-    ).toEqual({
+    expect(ready && Object.fromEntries(roleEntries(ready.roles).map(([role, color]) => [role, hexOf(color)]))).toEqual({
       ground: '#f7f3e9',
       ink: '#111111',
       accent: '#a0481f',

@@ -37,3 +37,11 @@ export function houseProblem(part: HousePart, css: string): string | null {
     return part === 'shadow' ? 'is no shadow, such as 0 2px 6px #0003, or none' : 'is no list of font families';
   return null;
 }
+
+/** A part as it was typed, in the form it is kept: a bare number or one with a space is px. */
+export function readHouse(part: HousePart, text: string): string {
+  const css = text.trim();
+  const number = part === 'corner' || part === 'edge' ? /^(\d{1,3}(?:\.\d{1,3})?) ?(?:px)?$/.exec(css) : null;
+  if (!number) return css;
+  return Number(number[1]) === 0 ? '0' : `${Number(number[1])}px`;
+}

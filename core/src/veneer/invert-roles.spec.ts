@@ -7,6 +7,7 @@ import { runsAsked } from '../testing/runs-asked.js';
 import { rgb8, type Color } from '../values/color.js';
 import { invertRoles } from './invert-roles.js';
 import { colorOfValue } from './override-value.js';
+import { roleEntries } from './own-role.js';
 import { ROLE_NAMES, colorOfCss, paletteIn, type Palette, type RoleName } from './palette.js';
 
 const RUNS = runsAsked('ROLE_RUNS', 24);
@@ -17,10 +18,10 @@ function ratioOf(a: Color, b: Color): number {
 }
 
 function paletteOf(hexes: Readonly<Partial<Record<RoleName, string>>>, second: Palette['second'] = null): Palette {
-  const filled = Object.entries(hexes);
+  const filled = roleEntries(hexes);
   return {
     swatches: filled.map(([name, css], i) => ({ id: i + 1, name, css })),
-    roles: filled.map(([role], i) => ({ role: role as RoleName, swatchId: i + 1, shade: 0 })),
+    roles: filled.map(([role], i) => ({ role, swatchId: i + 1, shade: 0 })),
     second,
   };
 }

@@ -2,7 +2,8 @@ import { RATIOS, readableOn } from '../color/contrast.js';
 import { atLightness, eightBits, mixed, panelBeside, passingShade, readOn } from '../color/derive.js';
 import { BLACK, WHITE, type Color } from '../values/color.js';
 import { channelsIn } from '../values/convert-color.js';
-import type { RoleName } from './palette.js';
+import { isStandardRole, roleEntries } from './own-role.js';
+import type { RoleName, StandardRole } from './palette.js';
 
 /** Lightness of a dark ground and of what is read on it, and the same of a pale one, 0–1 in OKLCH. */
 export const DARK_GROUND = 0.2;
@@ -21,9 +22,7 @@ export type RoleColors = Readonly<Partial<Record<RoleName, Color>>>;
  * to their nearest shade that passes. Colours of eight bits a channel. Every pair of `MEANT_PAIRS` that both sides fill reaches its ratio.
  */
 export function invertRoles(given: RoleColors): RoleColors {
-  const colors = Object.fromEntries(
-    Object.entries(given).map(([role, color]) => [role, eightBits(color)]),
-  ) as RoleColors;
+  const colors: RoleColors = Object.fromEntries(roleEntries(given).map(([role, color]) => [role, eightBits(color)]));
   const below = colors.ground ?? (colors.ink ? readableOn(colors.ink) : WHITE);
   const above = colors.ink ?? readableOn(below);
   const turnsDark = channelsIn(below, 'oklch')[0] > 0.5;
@@ -43,7 +42,8 @@ export function invertRoles(given: RoleColors): RoleColors {
     const own = colors[`on-${role}`];
     return readOn(filled[role], [...(own ? [own] : []), ground, ink]);
   };
-  const all: Readonly<Record<RoleName, Color>> = {
+  const own = roleEntries(colors).flatMap(([role]) => (isStandardRole(role) ? [] : [role]));
+  const all: Readonly<Record<StandardRole, Color>> & RoleColors = {
     ground,
     panel,
     ink,
@@ -56,6 +56,8 @@ export function invertRoles(given: RoleColors): RoleColors {
     link: keep('link', RATIOS.text),
     visited: keep('visited', RATIOS.text),
     ring: keep('ring', RATIOS.nonText),
+    // What a role of the designer's own is for is not known: it is kept so that it can be read.
+    ...Object.fromEntries(own.map((role) => [role, keep(role, RATIOS.text)])),
   };
   return Object.fromEntries(Object.entries(all).filter(([role]) => role in colors));
 }

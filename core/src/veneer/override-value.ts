@@ -1,3 +1,4 @@
+import { roleWords } from './own-role.js';
 import { hexOf } from '../color/read-notation.js';
 import { describeShade, shade } from '../color/shade.js';
 import { HOUSE_WORDS, type HousePart } from './house-shape.js';
@@ -83,7 +84,7 @@ export function valueWords(site: { readonly palette: Palette }, value: OverrideV
     return `House ${HOUSE_WORDS[value.part]}, ${site.palette.shape?.[value.part] ?? 'not settled'}`;
   const base =
     value.kind === 'role'
-      ? value.role.replace('-', ' ')
+      ? roleWords(value.role)
       : (site.palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? 'a lost swatch');
   const name = base.charAt(0).toUpperCase() + base.slice(1);
   return [

@@ -1,6 +1,7 @@
 import anyAscii from 'any-ascii';
 import type { Naming } from './naming.js';
-import { ROLE_NAMES, type Palette, type RoleName } from './palette.js';
+import { isStandardRole, roleWords, rolesInOrder } from './own-role.js';
+import type { Palette, RoleName } from './palette.js';
 
 /** Names that the colours of a palette go out under, without prefix: each of its own, and none that reads like a shade of another. */
 export interface PaletteNames {
@@ -28,7 +29,12 @@ export function namesOf(palette: Palette, names: Naming['names'] = {}): PaletteN
   const swatches: string[] = [];
   const order = palette.swatches.map((_, i) => i).sort((a, b) => age(palette, a) - age(palette, b) || a - b);
   for (const i of order) if (palette.swatches[i].token) swatches[i] = take(palette.swatches[i].token);
-  const roles = new Map(ROLE_NAMES.map((role) => [role, take(unlikeShade(names[role] ?? role))]));
+  const roles = new Map(
+    rolesInOrder(palette).map((role) => [
+      role,
+      take(unlikeShade(names[role] ?? (isStandardRole(role) ? role : slug(roleWords(role)) || 'role'))),
+    ]),
+  );
   for (const i of order) swatches[i] ??= take(unlikeShade(slug(palette.swatches[i].name) || 'swatch'));
   const found = { roles, swatches };
   known.set(palette, { names, found });

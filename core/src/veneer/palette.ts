@@ -21,7 +21,10 @@ export const ROLE_NAMES = [
   'signal',
   'on-signal',
 ] as const;
-export type RoleName = (typeof ROLE_NAMES)[number];
+export type StandardRole = (typeof ROLE_NAMES)[number];
+/** A role of the designer's own, such as `own-heading`. */
+export type OwnRole = `own-${string}`;
+export type RoleName = StandardRole | OwnRole;
 
 /** A brand colour with a name. */
 export interface Swatch {

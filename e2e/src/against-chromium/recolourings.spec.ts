@@ -14,7 +14,7 @@ import {
   withOverrides,
   type Color,
   type Palette,
-  type RoleName,
+  type StandardRole,
 } from '@upper-veneer/core';
 import type { Browser } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
@@ -50,7 +50,7 @@ function drawnPalette(draw: () => number): Palette {
     { ground: color(215, 255), ink: color(0, 70), accent: color(0, 255) },
     isDark ? 'inverted' : 'light',
   );
-  const names = Object.keys(roles) as RoleName[];
+  const names = Object.keys(roles) as StandardRole[];
   return {
     swatches: names.map((name, i) => ({ id: i + 1, name, css: hexOf(roles[name]) })),
     roles: names.map((role, i) => ({ role, swatchId: i + 1, shade: 0 })),

@@ -172,6 +172,28 @@ describe('Match', () => {
     await page.getByText(/; proved, [\d,]+ places resolved at 1280, 820, 390 px$/).waitFor();
   });
 
+  it('leaves a part to its theme, looked at beside the match first, in one step of undo', async () => {
+    await choose('Consent bar');
+    await page.getByRole('combobox', { name: 'Shown beside the match' }).click();
+    await page.getByRole('option', { name: 'Left to the theme' }).click();
+    await page.getByText('If it were left to the theme').waitFor();
+    await page.getByRole('button', { name: 'Leave it to the theme' }).click();
+    await page.getByText(/^Left to the theme: \d+ places by \d+ overrides; \d+ were the theme’s already$/).waitFor();
+    await page.getByRole('button', { name: 'Undo' }).click();
+  });
+
+  it('tells what CSS does not recolour: the inks of pictures, the logo on its real grounds, framed parts', async () => {
+    await page.goto(`${product.url}/match?scope=site`);
+    const beyond = page.locator('uv-beyond-css');
+    const logo = beyond.locator('li', { hasText: 'logo-reversed.svg' });
+    await logo.getByText('2 of 3 not ours').waitFor();
+    await logo
+      .getByText(/\d+ % → \d+ % of its ink under 3 : 1/)
+      .first()
+      .waitFor();
+    await beyond.locator('li', { hasText: 'Chat bubble' }).getByText('settings only').waitFor();
+  });
+
   it('leads from a place to the Bench, and says what it is for before anything is chosen', async () => {
     await page.getByText('What is to become ours').waitFor();
     await choose('Consent bar');

@@ -54,7 +54,7 @@ describe('the Palette', () => {
     await toPalette();
     let before = await on.bench.version();
     await on.bench.page.getByRole('button', { name: 'Change', exact: true }).click();
-    await on.bench.page.locator('.edit input').fill('hsl(220 60% 40%)');
+    await on.bench.page.locator('.edit uv-typed-color input').fill('hsl(220 60% 40%)');
     await on.bench.page.keyboard.press('Enter');
     await on.bench.changed(before);
     await on.bench.page.getByRole('link', { name: /Sheet/ }).click();
@@ -139,5 +139,68 @@ describe('the Palette', () => {
     await on.bench.page.getByRole('button', { name: 'Undo' }).click();
     await on.bench.settled();
     expect(await roleHex('ring')).toBe('#0f4a48 -12');
+  });
+
+  it('nudges a swatch finely by keys, the way back beside it, and takes roles of its harmony', async () => {
+    const { page } = on.bench;
+    await toPalette();
+    await page.getByRole('button', { name: 'Change', exact: true }).click();
+    const hue = page.locator('uv-nudge-color').getByLabel('Hue');
+    await hue.focus();
+    let before = await on.bench.version();
+    for (let i = 0; i < 12; i += 1) await page.keyboard.press('ArrowRight');
+    await on.bench.changed(before);
+    await page
+      .locator('uv-nudge-color')
+      .getByText(/^ΔE \d\.\d from #b4582a$/)
+      .waitFor();
+    before = await on.bench.version();
+    await page.getByRole('button', { name: 'Back to #b4582a' }).click();
+    await on.bench.changed(before);
+    await page.locator('.swatches li').first().getByText('#b4582a').waitFor();
+    await page.locator('.topics').getByText('Suggestions').click();
+    before = await on.bench.version();
+    await page.getByRole('button', { name: 'Take roles in harmony, triad' }).click();
+    await on.bench.changed(before);
+    await page.locator('.topics').getByText('Pairs and eyes').click();
+    await page.waitForFunction(() => !document.querySelector('uv-pair-table td:not(.unmeant) uv-standing.fails'));
+  });
+
+  it('keeps a role of its own, which Match takes for what it is called, and the house’s shape', async () => {
+    const { page } = on.bench;
+    await toPalette();
+    await page.locator('.topics').getByText('Roles').click();
+    await page.getByLabel('A role of your own').fill('Heading');
+    await page.getByRole('combobox', { name: 'Swatch that fills it' }).click();
+    await page.getByRole('option', { name: 'Heron' }).click();
+    let before = await on.bench.version();
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await on.bench.changed(before);
+    await page.locator('.topics').getByText('House shape').click();
+    const corner = page.getByLabel('House corner radius');
+    await corner.fill('1em');
+    await corner.press('Enter');
+    await page.getByText('"1em" is no length in px, such as 3px').waitFor();
+    before = await on.bench.version();
+    await corner.fill('3');
+    await corner.press('Enter');
+    await on.bench.changed(before);
+    await page.goto(`${new URL(page.url()).origin}/match`);
+    await page
+      .locator('uv-scope-list')
+      .getByRole('button', { name: /Booking form/ })
+      .click();
+    const heading = page.locator('uv-match-table tbody tr', { hasText: 'heading Reserve your canoe' }).first();
+    await heading.getByText('Heading', { exact: true }).waitFor();
+    const corners = page.locator('uv-shape-rows tbody tr', { hasText: 'corners of Apply' });
+    await corners.getByText('House: 3px').waitFor();
+    await page.getByRole('button', { name: /^Lay on \d+ places$/ }).click();
+    await page.getByText(/; proved, [\d,]+ places resolved at 1280, 820, 390 px$/).waitFor();
+    const draft = (await (await fetch(`${new URL(page.url()).origin}/api/sites/1/draft`)).json()) as {
+      readonly overrides: readonly { readonly value: unknown }[];
+    };
+    const values = draft.overrides.map(({ value }) => value);
+    expect(values).toContain({ kind: 'house', part: 'corner' });
+    expect(values).toContain(jasmine.objectContaining({ kind: 'role', role: 'own-heading' }));
   });
 });

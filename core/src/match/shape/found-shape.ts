@@ -28,3 +28,7 @@ export interface FoundShape {
   /** Why it is not to be changed by itself; empty where it may be. */
   readonly held: string;
 }
+
+/** What a row of shapes becomes: the house's, what the page around it has, or nothing. */
+export const SHAPE_BECOMES = ['house', 'page', 'leave'] as const;
+export type ShapeBecomes = (typeof SHAPE_BECOMES)[number];

@@ -2,12 +2,8 @@ import { plainCssOfValue, type OverrideValue } from '../../veneer/override-value
 import type { Palette } from '../../veneer/palette.js';
 import type { MatchChoices } from '../proposal.js';
 import type { MatchScope } from '../scope.js';
-import type { FoundShape } from './found-shape.js';
+import type { FoundShape, ShapeBecomes } from './found-shape.js';
 import { habitKey, type FoundShapes } from './find-shapes.js';
-
-/** What a row of shapes becomes: the house's, what the page around it has, or nothing. */
-export const SHAPE_BECOMES = ['house', 'page', 'leave'] as const;
-export type ShapeBecomes = (typeof SHAPE_BECOMES)[number];
 
 export interface ProposedShape {
   readonly found: FoundShape;
@@ -44,7 +40,7 @@ export function proposeShapes(
   { strategy, shapes = {} }: MatchChoices,
 ): ProposedShape[] {
   const own = new Map<string, number>();
-  for (const row of rows) own.set(habitKey(row), (own.get(habitKey(row)) ?? 0) + row.elements);
+  for (const row of rows) if (row.held === '') own.set(habitKey(row), (own.get(habitKey(row)) ?? 0) + row.elements);
   return rows.map((found): ProposedShape => {
     const house = palette.shape?.[found.part];
     const usual = scope.kind === 'parts' ? habit.get(habitKey(found)) : undefined;

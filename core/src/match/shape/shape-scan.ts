@@ -56,7 +56,10 @@ export function shapesOf(view: StyleView, element: ElementNode): Shape[] {
   if (showsText(style)) {
     const family = style.resolved('font-family');
     const isHeading = lineageOf(element).some((node) => kindOf(node) === 'heading');
-    const [part, own] = isHeading ? (['heading-family', 'heading'] as const) : (['text-family', 'text'] as const);
+    // Browsers give controls a family of their own.
+    const control = kindOf(element) === 'field' ? 'field' : actionAround(view, element) ? 'action' : 'text';
+    const part = isHeading ? 'heading-family' : 'text-family';
+    const own = isHeading ? 'heading' : control;
     found.push({
       part,
       kind: own,

@@ -2,7 +2,8 @@ import { hexOf } from '../../color/read-notation.js';
 import { channelsIn } from '../../values/convert-color.js';
 import { colorOfValue } from '../../veneer/override-value.js';
 import { namesOf } from '../../veneer/palette-names.js';
-import { ROLE_NAMES, colorOfCss, type Palette, type RoleFill, type RoleName } from '../../veneer/palette.js';
+import { isStandardRole, roleNamed } from '../../veneer/own-role.js';
+import { colorOfCss, type Palette, type RoleFill, type RoleName } from '../../veneer/palette.js';
 import { describeShade } from '../../color/shade.js';
 import { withDistinctNames, type NamedColor, type PaletteFile } from './named-color.js';
 
@@ -83,15 +84,10 @@ export function readTokenPalette(text: string): {
   const swatches = colors.map(({ name, css }, i) => ({ id: i + 1, name, css }));
   const roles = new Map<RoleName, RoleFill>();
   for (const path of tokens.keys()) {
-    const role = ROLE_NAMES.find(
-      (name) =>
-        name ===
-        path
-          .split('.')
-          .at(-1)
-          ?.toLowerCase()
-          .replace(/[\s_]+/g, '-'),
-    );
+    const names = path.split('.');
+    const named = roleNamed(names.at(-1) ?? '') ?? undefined;
+    // A role of one's own is told by the group it stands in.
+    const role = named && (isStandardRole(named) || /^roles?$/i.test(names.at(-2) ?? '')) ? named : undefined;
     const target = follow(path, tokens);
     const css =
       role !== undefined && typeof target !== 'string' && target.type === 'color' ? cssOf(target.value) : null;

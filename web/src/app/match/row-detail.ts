@@ -21,6 +21,7 @@ import {
   propertyWords,
   rowAsFound,
   shadeOfValue,
+  roleWords,
 } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { askEngine } from '../shared/engine/ask-engine';
@@ -172,7 +173,7 @@ export class RowDetail {
     const all: { readonly value: PlainValue; readonly words: string }[] = [
       ...palette.roles.map(({ role }) => ({
         value: { kind: 'role' as const, role, shade: 0 },
-        words: role.replace('-', ' '),
+        words: roleWords(role),
       })),
       ...palette.swatches
         .filter(({ id }) => !filled.has(id))

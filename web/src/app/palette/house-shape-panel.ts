@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, out
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import type { PaletteRequest } from '@upper-veneer/contract';
-import { HOUSE_PARTS, HOUSE_WORDS, houseProblem, type HousePart, type HouseShape } from '@upper-veneer/core';
+import { HOUSE_PARTS, HOUSE_WORDS, houseProblem, readHouse, type HousePart, type HouseShape } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { askEngine } from '../shared/engine/ask-engine';
@@ -76,7 +76,7 @@ export class HouseShapePanel {
   );
   readonly #shape = computed<HouseShape>(() => this.#site.palette().shape ?? {});
   protected readonly texts = linkedSignal<HouseShape>(() => this.#shape());
-  protected readonly problems = signal<HouseShape>({});
+  protected readonly problems = signal<Readonly<Partial<Record<HousePart, string | undefined>>>>({});
   protected readonly rows = computed(() =>
     HOUSE_PARTS.map((part) => {
       const usual = this.#usual().find((entry) => entry.part === part);
@@ -100,13 +100,15 @@ export class HouseShapePanel {
   }
 
   protected keep(part: HousePart): void {
-    this.take(part, (this.texts()[part] ?? '').trim());
+    this.take(part, readHouse(part, this.texts()[part] ?? ''));
   }
 
   protected take(part: HousePart, css: string): void {
     const problem = css === '' ? null : houseProblem(part, css);
-    const { [part]: _, ...others } = this.problems();
-    this.problems.set(problem === null ? others : { ...others, [part]: `"${css.slice(0, 40)}" ${problem}` });
+    this.problems.set({
+      ...this.problems(),
+      [part]: problem === null ? undefined : `"${css.slice(0, 40)}" ${problem}`,
+    });
     if (problem !== null || css === (this.#shape()[part] ?? '')) return;
     this.changed.emit(withShape(this.#site.palette(), this.#site.overrides(), part, css));
   }

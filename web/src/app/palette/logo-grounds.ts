@@ -9,7 +9,15 @@ import {
   viewChildren,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { GROUND_ROLES, ROLE_NAMES, colorOfValue, hexOf, type RoleName, type Standing } from '@upper-veneer/core';
+import {
+  GROUND_ROLES,
+  ROLE_NAMES,
+  colorOfValue,
+  hexOf,
+  type RoleName,
+  type Standing,
+  roleWords,
+} from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { PictureDesk } from '../shared/picture/picture-desk';
 import { SiteStore } from '../shared/site/site-store';
@@ -80,7 +88,7 @@ export class LogoGrounds {
       const standing: Standing = lost >= FAILS ? 'fails' : lost >= LOOK ? 'look' : 'holds';
       return {
         hex,
-        names: roles.map((role) => role.replace('-', ' ')).join(', '),
+        names: roles.map((role) => roleWords(role)).join(', '),
         standing,
         figure: found ? `${Math.round(100 * lost)} % of its ink is lost` : '…',
         words: found

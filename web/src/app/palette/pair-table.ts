@@ -1,3 +1,4 @@
+import { roleWords } from '@upper-veneer/core';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { Pair, RoleName } from '@upper-veneer/core';
 import { StandingMark } from '../shared/ui/standing-mark';
@@ -80,7 +81,7 @@ export class PairTable {
   protected readonly grounds = computed(() => [...new Set(this.pairs().map(({ ground }) => ground))]);
   protected readonly rows = computed(() =>
     [...new Set(this.pairs().map(({ text }) => text))].map((text) => ({
-      text: text.replace('-', ' '),
+      text: roleWords(text),
       pairs: this.grounds().map(
         (ground) => this.pairs().find((pair) => pair.text === text && pair.ground === ground) ?? null,
       ),
@@ -88,7 +89,7 @@ export class PairTable {
   );
 
   protected wordsOf(role: RoleName): string {
-    return role.replace('-', ' ');
+    return roleWords(role);
   }
 
   /** Rounded down: what misses 4.5 must not read as 4.5. */

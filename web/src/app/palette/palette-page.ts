@@ -2,7 +2,7 @@ import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { colorOfCss, type Color, type NamedColor, type RoleName, type Swatch } from '@upper-veneer/core';
+import { colorOfCss, type Color, type NamedColor, type RoleName, type Swatch, roleWords } from '@upper-veneer/core';
 import type { PaletteRequest } from '@upper-veneer/contract';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
@@ -205,7 +205,7 @@ export class PalettePage {
 
   protected remedy(role: RoleName, hex: string): void {
     const color = colorOfCss(hex);
-    if (color) this.take({ [role]: color }, `${hex} fills ${role.replace('-', ' ')}`);
+    if (color) this.take({ [role]: color }, `${hex} fills ${roleWords(role)}`);
   }
 
   protected fill(role: RoleName, swatchId: number | null, shade: number): void {

@@ -1,6 +1,19 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { ROLE_NAMES, colorOfValue, describeShade, handSet, hexOf, type Pair, type RoleName } from '@upper-veneer/core';
+import {
+  colorOfValue,
+  describeShade,
+  handSet,
+  hexOf,
+  isStandardRole,
+  type Pair,
+  type RoleName,
+  roleNamed,
+  roleWords,
+  rolesInOrder,
+} from '@upper-veneer/core';
+import { Button } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
@@ -11,7 +24,7 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
 /** Every role with the swatch or shade that fills it, and the pairs it is meant for. */
 @Component({
   selector: 'uv-roles-panel',
-  imports: [FormsModule, Select, StandingMark],
+  imports: [Button, FormsModule, InputText, Select, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
@@ -35,6 +48,14 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
         }
       </tbody>
     </table></div>
+    @if (!isInverted()) {
+      <form class="own" (ngSubmit)="add()">
+        <label>A role of your own <input pInputText pSize="small" name="own" maxlength="40" autocomplete="off" placeholder="heading, link hover, sale" [attr.aria-invalid]="problem() !== ''" [ngModel]="own()" (ngModelChange)="own.set($event)" /></label>
+        <p-select name="swatch" [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="ownSwatch()" (ngModelChange)="ownSwatch.set($event)" placeholder="Swatch" size="small" ariaLabel="Swatch that fills it" />
+        <p-button type="submit" label="Add" [outlined]="true" size="small" [disabled]="own().trim() === '' || ownSwatch() === null" />
+        @if (problem()) { <span class="problem" role="alert">{{ problem() }}</span> }
+      </form>
+    }
   `,
   styles: `
     header { display: flex; justify-content: space-between; margin-bottom: 6px; font-size: 12.5px; }
@@ -54,6 +75,11 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
     td p-select { width: 100%; }
     .option { display: flex; align-items: center; gap: 8px; }
     .option i { width: 18px; height: 14px; }
+    .own { display: flex; flex-wrap: wrap; align-items: center; gap: 8px; padding: 8px 10px; font-size: 12.5px; }
+    .own label { display: flex; align-items: center; gap: 8px; }
+    .own input { width: 190px; }
+    .own p-select { width: 138px; }
+    .problem { flex-basis: 100%; color: var(--uv-fails); font-size: 12px; }
     .pairs { font-size: 12px; }
     .pairs span { margin-right: 8px; white-space: nowrap; }
   `,
@@ -67,6 +93,10 @@ export class RolesPanel {
   /** Emits roles whose assumed filling is right. */
   readonly confirmed = output<readonly RoleName[]>();
 
+  protected readonly own = signal('');
+  protected readonly ownSwatch = signal<number | null>(null);
+  protected readonly problem = signal('');
+
   protected readonly isInverted = computed(() => this.site.palette().lighting === 'inverted');
   protected readonly assumed = computed(() =>
     this.site.palette().roles.flatMap(({ role, isAssumed }) => (isAssumed && !this.isInverted() ? [role] : [])),
@@ -74,28 +104,45 @@ export class RolesPanel {
   protected readonly rows = computed(() => {
     const palette = this.site.palette();
     const isInverted = this.isInverted();
-    return ROLE_NAMES.filter((role) => !isInverted || palette.roles.some((fill) => fill.role === role)).map((role) => {
-      const fill = isInverted ? handSet(palette, role) : palette.roles.find((candidate) => candidate.role === role);
-      const color = colorOfValue({ kind: 'role', role, shade: 0 }, palette);
-      const pairs = this.pairs()
-        .filter((pair) => pair.isMeant && pair.text === role)
-        .map((pair) => ({
-          standing: pair.standing,
-          words: `${pair.ground.replace('-', ' ')} ${(Math.floor(pair.ratio * 10) / 10).toFixed(1)}`,
-          title: `${pair.textHex} on ${pair.groundHex}: ${pair.ratio.toFixed(2)} : 1, ${pair.level}`,
-        }));
-      return {
-        role,
-        label: role.replace('-', ' '),
-        swatchId: fill?.swatchId ?? null,
-        shade: fill?.shade ?? 0,
-        isAssumed: this.assumed().includes(role),
-        isDerived: isInverted && !fill,
-        hex: color ? hexOf(color) : null,
-        pairs,
-      };
-    });
+    return rolesInOrder(palette)
+      .filter((role) => !isInverted || palette.roles.some((fill) => fill.role === role))
+      .map((role) => {
+        const fill = isInverted ? handSet(palette, role) : palette.roles.find((candidate) => candidate.role === role);
+        const color = colorOfValue({ kind: 'role', role, shade: 0 }, palette);
+        const pairs = this.pairs()
+          // What a role of one's own is for is not known: it is held against the grounds.
+          .filter(
+            ({ text, isMeant, ground }) =>
+              text === role && (isMeant || (!isStandardRole(role) && (ground === 'ground' || ground === 'panel'))),
+          )
+          .map((pair) => ({
+            standing: pair.standing,
+            words: `${roleWords(pair.ground)} ${(Math.floor(pair.ratio * 10) / 10).toFixed(1)}`,
+            title: `${pair.textHex} on ${pair.groundHex}: ${pair.ratio.toFixed(2)} : 1, ${pair.level}`,
+          }));
+        return {
+          role,
+          label: roleWords(role),
+          swatchId: fill?.swatchId ?? null,
+          shade: fill?.shade ?? 0,
+          isAssumed: this.assumed().includes(role),
+          isDerived: isInverted && !fill,
+          hex: color ? hexOf(color) : null,
+          pairs,
+        };
+      });
   });
+  /** Fills a role that is called as the designer calls it. */
+  protected add(): void {
+    const role = roleNamed(this.own());
+    const swatchId = this.ownSwatch();
+    const isThere = role !== null && this.site.palette().roles.some((fill) => fill.role === role);
+    this.problem.set(role === null ? 'A role needs a word' : isThere ? `${roleWords(role)} is filled already` : '');
+    if (role === null || isThere || swatchId === null) return;
+    this.filled.emit({ role, swatchId, shade: 0 });
+    this.own.set('');
+  }
+
   protected readonly shades = SHADES.map((shade) => ({
     shade,
     label: shade === 0 ? 'as it is' : describeShade(shade),

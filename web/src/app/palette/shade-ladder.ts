@@ -8,6 +8,7 @@ import {
   type RoleName,
   type Swatch,
   colorOfValue,
+  roleWords,
 } from '@upper-veneer/core';
 
 /** Lightness points of the ladder's steps; the ones for hover and for pressed are marked. */
@@ -54,7 +55,7 @@ export class ShadeLadder {
     const partner = roles.map((role) => PARTNERS[role]).find((role) => role !== undefined) ?? 'ground';
     const color = colorOfValue({ kind: 'role', role: partner, shade: 0 }, this.palette());
     return color
-      ? { name: partner.replace('-', ' '), color, hex: hexOf(color) }
+      ? { name: roleWords(partner), color, hex: hexOf(color) }
       : { name: 'white', color: WHITE, hex: '#ffffff' };
   });
   protected readonly steps = computed(() => {

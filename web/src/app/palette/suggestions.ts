@@ -27,6 +27,7 @@ import {
   type Lighting,
   type RoleName,
   type Swatch,
+  roleWords,
 } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
@@ -213,7 +214,7 @@ export class Suggestions {
   protected rolesOf(colors: Colors): { readonly role: RoleName; readonly label: string; readonly hex: string }[] {
     return ROLE_NAMES.flatMap((role) => {
       const color = colors[role];
-      return color ? [{ role, label: role.replace('-', ' '), hex: hexOf(color) }] : [];
+      return color ? [{ role, label: roleWords(role), hex: hexOf(color) }] : [];
     });
   }
 }
@@ -223,7 +224,7 @@ function lowestView(roles: Colors | null): { readonly lowest: string; readonly l
   const lowest = roles && lowestPair(roles);
   if (!lowest) return { lowest: '', lowestWords: '' };
   const figure = (Math.floor(lowest.ratio * 10) / 10).toFixed(1);
-  const words = `${lowest.above.replace('-', ' ')} on ${lowest.below.replace('-', ' ')}`;
+  const words = `${roleWords(lowest.above)} on ${roleWords(lowest.below)}`;
   return {
     lowest: figure,
     lowestWords: `Its lowest pair: ${words}, ${lowest.ratio.toFixed(2)} : 1 of ${lowest.wanted} asked`,

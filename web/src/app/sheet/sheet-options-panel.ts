@@ -1,3 +1,4 @@
+import { roleEntries, roleWords } from '@upper-veneer/core';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
@@ -68,7 +69,7 @@ export class SheetOptionsPanel {
     if (!site) return [];
     return this.#site.palette().roles.map(({ role }) => ({
       role,
-      words: role.charAt(0).toUpperCase() + role.slice(1).replace('-', ' '),
+      words: roleWords(role).charAt(0).toUpperCase() + roleWords(role).slice(1),
       name: site.names[role] ?? '',
       property: this.#properties().get(role) ?? '',
     }));
@@ -113,7 +114,7 @@ export class SheetOptionsPanel {
       label: label.slice(0, 200),
       prefix: next.prefix,
       asValues: next.asValues,
-      names: Object.entries(next.names).map(([role, name]) => ({ role: role as RoleName, name })),
+      names: roleEntries(next.names).map(([role, name]) => ({ role, name })),
       hoverOnly: next.hoverOnly,
     };
     const checked = validateBody(SheetOptionsRequest, request);

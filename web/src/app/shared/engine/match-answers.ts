@@ -33,6 +33,7 @@ import {
   type FedProperty,
   type Follower,
   type FoundColors,
+  type LaidMatch,
   type FoundShapes,
   type MatchProposal,
   type MatchScope,
@@ -187,7 +188,7 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
       const after = withOverrides(before, laid);
       const checks = verifyLightings(before, after, scope, proposal, { properties, shapes });
       const proof = await inTurns(checks, () => run === matchRun);
-      return proof && { ...withoutSite(laid), proof };
+      return proof && { ...overridesOf(laid), proof };
     },
     previewNeutral() {
       const light = inTheLight();
@@ -201,7 +202,9 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
       const { scope, width } = matching;
       const run = (matchRun += 1);
       const laid = await inTurns(neutralise(inTheLight(), scope, width), () => run === matchRun, onProgress);
-      return laid && withoutSite(laid);
+      if (!laid) return null;
+      const { themes, hardToRead, spilt } = laid;
+      return { ...overridesOf(laid), themes, hardToRead, spilt };
     },
     stopMatch() {
       matchRun += 1;
@@ -210,10 +213,9 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
   };
 }
 
-/** What crosses to another thread. */
-function withoutSite<Laid extends { readonly after: SiteModel }>(laid: Laid): Omit<Laid, 'after'> {
-  const { after: _, ...rest } = laid;
-  return rest;
+/** What crosses to another thread: the overrides, without the site they were laid on. */
+function overridesOf({ put, drop, laid, refused }: LaidMatch): LaidMatch {
+  return { put, drop, laid, refused };
 }
 
 /** Places by their words, the first of those alike. */

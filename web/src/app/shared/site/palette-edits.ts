@@ -18,6 +18,8 @@ import {
   type PlainValue,
   type RoleFill,
   type RoleName,
+  roleEntries,
+  roleWords,
 } from '@upper-veneer/core';
 
 /** The palette in the form the server takes it in. */
@@ -182,18 +184,18 @@ export function withRoles(
 ): PaletteRequest {
   const swatches: SwatchBody[] = palette.swatches.map(toBody);
   const taken = new Set(swatches.map(({ name }) => nameKey(name)));
-  const fills = Object.entries(colors).map(([role, color]) => {
+  const fills = roleEntries(colors).map(([role, color]) => {
     const css = hexOf(color);
     let swatch = swatches.find((candidate) => hexOfCss(candidate.css) === css);
     if (!swatch) {
-      const base = role.charAt(0).toUpperCase() + role.slice(1).replace('-', ' ');
+      const base = roleWords(role).charAt(0).toUpperCase() + roleWords(role).slice(1);
       let name = base;
       for (let number = 2; taken.has(nameKey(name)); number += 1) name = `${base} ${number}`;
       taken.add(nameKey(name));
       swatch = { id: 0, name, css };
       swatches.push(swatch);
     }
-    return { role: role as RoleName, swatch: swatch.name, shade: 0, ...(isAssumed ? { isAssumed } : {}) };
+    return { role, swatch: swatch.name, shade: 0, ...(isAssumed ? { isAssumed } : {}) };
   });
   const { second, ...request } = toRequest(label, palette);
   const filled = (roles: readonly RoleBody[]): RoleBody[] => [
@@ -220,15 +222,15 @@ export function withRole(palette: Palette, role: RoleName, swatchId: number | nu
   const where = isInverted ? ', inverted' : '';
   return toRequest(
     name
-      ? `${name}${shade === 0 ? '' : `, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId: swatchId ?? 0, shade: 0 }, palette))}`} fills ${role}${where}`
-      : `${isInverted ? 'Derive' : 'Empty'} ${role}${where}`,
+      ? `${name}${shade === 0 ? '' : `, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId: swatchId ?? 0, shade: 0 }, palette))}`} fills ${roleWords(role)}${where}`
+      : `${isInverted ? 'Derive' : 'Empty'} ${roleWords(role)}${where}`,
     isInverted ? { ...palette, second: { ...second, roles } } : { ...palette, roles },
   );
 }
 
 /** Roles that were assumed, confirmed. */
 export function withConfirmed(palette: Palette, roles: readonly RoleName[]): PaletteRequest {
-  return toRequest(roles.length === 1 ? `Confirm ${roles[0]}` : 'Confirm the roles', {
+  return toRequest(roles.length === 1 ? `Confirm ${roleWords(roles[0])}` : 'Confirm the roles', {
     ...palette,
     roles: palette.roles.map((fill) => (roles.includes(fill.role) ? { ...fill, isAssumed: false } : fill)),
   });
@@ -237,7 +239,7 @@ export function withConfirmed(palette: Palette, roles: readonly RoleName[]): Pal
 /** Jobs a swatch has, those of the second lighting among them. */
 export function rolesFilledBy({ roles, second }: Palette, swatchId: number): string[] {
   const named = (fills: readonly RoleFill[], suffix = ''): string[] =>
-    fills.filter((fill) => fill.swatchId === swatchId).map(({ role }) => role.replace('-', ' ') + suffix);
+    fills.filter((fill) => fill.swatchId === swatchId).map(({ role }) => roleWords(role) + suffix);
   return [...named(roles), ...named(second?.roles ?? [], ', inverted')];
 }
 

@@ -14,6 +14,7 @@ const DRAFT: DraftDocument = {
   swatches: [],
   roles: [],
   second: null,
+  shape: {},
   exceptions: [],
   plans: [],
   structure: 1,

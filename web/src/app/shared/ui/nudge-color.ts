@@ -35,7 +35,7 @@ const STOPS = 12;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (axis of axes(); track axis.key) {
-      <label><span>{{ axis.label }}</span><input type="range" [min]="0" [max]="axis.most" [step]="axis.step" [value]="axis.value" [style.background]="axis.track" [attr.aria-valuetext]="axis.figure" (input)="move(axis.key, $event)" (change)="keepSoon()" /><span class="uv-mono">{{ axis.figure }}</span></label>
+      <label><span>{{ axis.label }}</span><input type="range" [min]="0" [max]="axis.most" [step]="axis.step" [value]="axis.value" [style.background]="axis.track" [attr.aria-label]="axis.label" [attr.aria-valuetext]="axis.figure" (input)="move(axis.key, $event)" (change)="keepSoon()" /><span class="uv-mono">{{ axis.figure }}</span></label>
     }
     <p><uv-color-chip [color]="origin()" /><span aria-hidden="true">→</span><uv-color-chip [color]="hex()" /><span class="uv-mono">{{ hex() }}</span><span class="uv-soft">{{ words() }}</span>@if (isMoved()) { <p-button label="Back" [outlined]="true" size="small" [ariaLabel]="'Back to ' + origin()" (onClick)="back()" /> }</p>
   `,

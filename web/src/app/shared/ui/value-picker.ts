@@ -1,7 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
-  ROLE_NAMES,
   colorOfValue,
   describeShade,
   hexOf,
@@ -9,6 +8,8 @@ import {
   type OverrideValue,
   type Palette,
   type RoleName,
+  roleWords,
+  rolesInOrder,
 } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { ColorChip } from './color-chip';
@@ -40,7 +41,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
         <ng-template #selectedItem let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
         <ng-template #item let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
       </p-select>
-      @if (roleOf(); as role) { <uv-hold-button [label]="'Flash everything ' + role.replace('-', ' ') + ' colours'" (held)="flashed.emit(role)" (released)="released.emit()" /> }
+      @if (roleOf(); as role) { <uv-hold-button [label]="'Flash everything ' + baseName() + ' colours'" (held)="flashed.emit(role)" (released)="released.emit()" /> }
       <uv-typed-color [palette]="palette()" (read)="picked.emit({ kind: 'literal', css: $event })" />
     </div>
     @if (plainHex(); as hex) {
@@ -112,15 +113,15 @@ export class ValuePicker {
   });
   protected readonly baseName = computed(() => {
     const base = this.#base() ?? this.#firstSwatch();
-    if (base?.kind === 'role') return capital(base.role.replace('-', ' '));
+    if (base?.kind === 'role') return capital(roleWords(base.role));
     return base?.kind === 'swatch' ? (this.palette().swatches.find(({ id }) => id === base.swatchId)?.name ?? '') : '';
   });
   protected readonly roles = computed(() =>
     [...this.palette().roles]
-      .sort((a, b) => ROLE_NAMES.indexOf(a.role) - ROLE_NAMES.indexOf(b.role))
+      .sort((a, b) => rolesInOrder(this.palette()).indexOf(a.role) - rolesInOrder(this.palette()).indexOf(b.role))
       .map(({ role }) => {
         const color = colorOfValue({ kind: 'role', role, shade: 0 }, this.palette());
-        return { role, label: capital(role.replace('-', ' ')), hex: color ? hexOf(color) : null };
+        return { role, label: capital(roleWords(role)), hex: color ? hexOf(color) : null };
       }),
   );
   protected readonly roleOf = computed(() => {
