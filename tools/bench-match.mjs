@@ -6,7 +6,7 @@ const WIDTH = 1280;
 /** Prints what looking through, proposing and laying on take, as ratios of one page's reading. */
 export async function benchMatch({ say, ms }) {
   const core = await import('@upper-veneer/core');
-  const { dressSite, findColors, layMatch, openSite, proposeMatch, verifyMatch, withOverrides } = core;
+  const { ShapeGathering, dressSite, findColors, layMatch, openSite, proposeMatch, verifyMatch, withOverrides } = core;
   const demo = demoSite();
   const toEnd = (steps) => {
     let longest = 0;
@@ -24,7 +24,7 @@ export async function benchMatch({ say, ms }) {
   };
   const choices = { strategy: 'blend', locked: {}, equal: [] };
   const propose = (site, scope) => {
-    const found = timed(() => toEnd(findColors(site, scope, WIDTH)));
+    const found = timed(() => toEnd(findColors(site, scope, WIDTH, new ShapeGathering(site, scope))));
     const proposed = timed(() => proposeMatch(site, scope, found.value.value, choices));
     return { found, proposed, all: found.took + proposed.took };
   };

@@ -260,7 +260,7 @@ export { layMatch, layTasks, type LaidMatch, type LayProgress } from './match/la
 export { placesToLay } from './match/lay-tasks.js';
 export { colorsBeside } from './match/shape/colors-beside.js';
 export { SHAPE_BECOMES, type FoundShape, type ShapeBecomes } from './match/shape/found-shape.js';
-export { findShapes, usualShape, type FoundShapes } from './match/shape/find-shapes.js';
+export { ShapeGathering, findShapes, usualShape, type FoundShapes } from './match/shape/find-shapes.js';
 export { proposeShapes, type ProposedShape } from './match/shape/propose-shapes.js';
 export { neutralTasks, neutralise, type Neutralised } from './match/neutralise.js';
 export { meltingAreas, type MeltingAreas } from './match/melting-areas.js';

@@ -7,6 +7,7 @@ import { mainActions } from './actions.js';
 import type { FoundColors } from './found-color.js';
 import { Gathering } from './gathering.js';
 import { PageScan } from './page-scan.js';
+import type { ShapeGathering } from './shape/find-shapes.js';
 import { inScope, pagesOf, type MatchScope } from './scope.js';
 
 export interface FindProgress {
@@ -19,8 +20,14 @@ export interface FindProgress {
  * Everything a scope paints as it arrived, without the veneer, in every state of the census: rows by colour and job, and which of
  * them meet. A generator: it yields its progress, so that a caller can show it and stop.
  * @param width viewport width, CSS px.
+ * @param shapes gathered from the same pages as they are resolved, so that it is done once.
  */
-export function* findColors(site: SiteModel, scope: MatchScope, width: number): Generator<FindProgress, FoundColors> {
+export function* findColors(
+  site: SiteModel,
+  scope: MatchScope,
+  width: number,
+  shapes?: ShapeGathering,
+): Generator<FindProgress, FoundColors> {
   const gathered = new Gathering(site);
   const pageIds = pagesOf(site, scope);
   let [measuredPages, pages] = [0, 0];
@@ -35,6 +42,7 @@ export function* findColors(site: SiteModel, scope: MatchScope, width: number): 
       pages += 1;
       if (layout) measuredPages += 1;
       scan.rest(gathered);
+      shapes?.add(pageId, scan.restView);
       yield { page: page.path, share: (done + 0.3) / pageIds.length };
       for (const state of CENSUS_STATES) if (state !== 'rest') scan.state(gathered, state);
     }

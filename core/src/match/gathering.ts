@@ -52,10 +52,16 @@ interface RawMeeting {
   places: number;
 }
 
+interface IdentifiedHome {
+  readonly id: string;
+  readonly home: Omit<Home, 'places'>;
+}
+
 /** Gathers places over pages and states, then joins near-duplicates. */
 export class Gathering {
   readonly #entries = new Map<string, Entry>();
   readonly #meetings = new Map<string, RawMeeting>();
+  readonly #homes = new WeakMap<object, Map<object | null, IdentifiedHome>>();
 
   constructor(readonly site: SiteModel) {}
 
@@ -78,14 +84,27 @@ export class Gathering {
         }),
       );
     entry.places.push(raw);
-    const home = homeOf(painting);
-    const id = JSON.stringify(home);
+    const { id, home } = this.#homeOf(painting);
     const known = entry.homes.get(id);
     if (known) known.places += 1;
     else entry.homes.set(id, { home, places: 1 });
     if (atRest) entry.atRest.set(atRest.key, (entry.atRest.get(atRest.key) ?? 0) + 1);
     if (saysWarning(raw.node, raw.place.state) || isWarningRed(job, painting.color)) entry.warnings += 1;
     if (isExcepted(this.site.exceptions, raw.page.document, raw.node, painting.color)) entry.excepted += 1;
+  }
+
+  /** Elements that come to the same values by one declaration have one home: there are far fewer than places. */
+  #homeOf(painting: Painting): IdentifiedHome {
+    const { identity } = painting.style;
+    let byEntry = this.#homes.get(identity);
+    if (!byEntry) this.#homes.set(identity, (byEntry = new Map()));
+    const entry = painting.decided?.entry ?? null;
+    let found = byEntry.get(entry);
+    if (!found) {
+      const home = homeOf(painting);
+      byEntry.set(entry, (found = { id: JSON.stringify(home), home }));
+    }
+    return found;
   }
 
   meet(meeting: Omit<RawMeeting, 'places'>): void {
@@ -182,7 +201,7 @@ export class Gathering {
       places,
       states,
       area: places.reduce((sum, { area }) => sum + area, 0),
-      elements: new Set(places.map(({ pageId, element, pseudo }) => `${pageId}:${element}:${pseudo}`)).size,
+      elements: countElements(raw),
       homes: [...homes.values()].sort((a, b) => b.places - a.places),
       paints: paintsWords(
         lead.job,
@@ -194,6 +213,17 @@ export class Gathering {
       atRest: states.includes('rest') ? null : ([...rest].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null),
     };
   }
+}
+
+/** Elements and pseudo-elements among places. */
+function countElements(places: readonly RawPlace[]): number {
+  const byPseudo = new Map<string, Set<ElementNode>>();
+  for (const { node, place } of places) {
+    const nodes = byPseudo.get(place.pseudo);
+    if (nodes) nodes.add(node);
+    else byPseudo.set(place.pseudo, new Set([node]));
+  }
+  return [...byPseudo.values()].reduce((sum, { size }) => sum + size, 0);
 }
 
 function idOf({ kind, ink, ground, outside, wanted, veil }: Omit<RawMeeting, 'places' | 'before'>): string {

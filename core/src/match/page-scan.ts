@@ -62,6 +62,11 @@ export class PageScan {
         : null;
   }
 
+  /** The page at rest, as it arrived. */
+  get restView(): StyleView {
+    return this.#rest;
+  }
+
   rest(into: Gathering): void {
     for (const element of this.page.document.elements) {
       const paintings = this.#paintingsIn(this.#rest, element);

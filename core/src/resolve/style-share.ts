@@ -9,6 +9,8 @@ import { VENEER_SHEET_NAME, type Page } from './page.js';
 export interface KnownMatch {
   readonly blocks: readonly MatchedBlock[];
   readonly consulted: Consulted;
+  /** The style it came to at rest, once that was made. */
+  style: ElementStyle | null;
 }
 
 /**
@@ -59,6 +61,12 @@ export class StyleShare {
     let byPseudo = byElement.get(element);
     if (!byPseudo) byElement.set(element, (byPseudo = new Map()));
     byPseudo.set(pseudo, match);
+  }
+
+  /** Keeps what an element of a page, or a pseudo-element, came to at rest. */
+  keepStyle(page: Page, answers: object, style: ElementStyle): void {
+    const known = this.matched(page, answers, style.element, style.pseudo);
+    if (known) known.style ??= style;
   }
 
   /** What hangs on the values of a style alone, worked out once for all views. @param identity of the style. @param key what it is, and what else it hangs on. */

@@ -121,10 +121,24 @@ export class StyleView {
     const key = asVisited ? `${pseudo}:visited` : pseudo;
     let style = byPseudo.get(key);
     if (!style) {
-      style = this.#createStyle(element, pseudo, asVisited);
+      style = this.#asAtRest(element, pseudo) ?? this.#createStyle(element, pseudo, asVisited);
       byPseudo.set(key, style);
     }
     return style;
+  }
+
+  /** The style that another view has at rest, where no state has a say in what matches the element or in what it inherits. */
+  #asAtRest(element: ElementNode, pseudo: string): ElementStyle | null {
+    const { states, page, conditionAnswers } = this.#session;
+    if (!this.#sharesMatches || pseudo === HIGHLIGHT) return null;
+    const known = this.share.matched(page, conditionAnswers, element, pseudo);
+    if (!known?.style || !isUntouched(known.consulted, states)) return null;
+    const parent = pseudo === '' ? element.flatParent : element;
+    const root = this.page.document.rootElement;
+    const isAlike =
+      known.style.parent === (parent && this.#style(parent, '', false)) &&
+      (known.style.root === null || known.style.root === this.#style(root, '', false));
+    return isAlike ? known.style : null;
   }
 
   #createStyle(element: ElementNode, pseudo: string, asVisited: boolean): ElementStyle {
@@ -155,6 +169,8 @@ export class StyleView {
     const twin = this.share.twin(around, key);
     const style = new ElementStyle(element, pseudo, blocks, surroundings, twin);
     if (!twin) this.share.keep(around, key, style);
+    const { states, page, conditionAnswers } = this.#session;
+    if (this.#sharesMatches && states.size === 0) this.share.keepStyle(page, conditionAnswers, style);
     return style;
   }
 
@@ -178,7 +194,7 @@ export class StyleView {
     const consulted: Consulted = { names: new Map(), isOpaque: false };
     const blocks = this.#match(element, pseudo, visitedLink, consulted);
     if (!consulted.isOpaque && this.#problems.length === 0)
-      this.share.keepMatch(page, conditionAnswers, element, pseudo, { blocks, consulted });
+      this.share.keepMatch(page, conditionAnswers, element, pseudo, { blocks, consulted, style: null });
     return blocks;
   }
 
@@ -205,6 +221,8 @@ export class StyleView {
     if (NOT_GENERATING.has(element.localName)) return false;
     if (element.localName === 'input' && !GENERATING_INPUTS.has(element.attributes.get('type')?.toLowerCase() ?? ''))
       return false;
+    // Most elements have no rule for theirs: nothing is to be worked out then.
+    if (!this.#styles.get(element)?.has(pseudo) && this.#blocks(element, pseudo, null).length === 0) return false;
     const content = this.style(element, pseudo).computed('content');
     return content.kind === 'text' && content.text !== 'normal' && content.text !== 'none';
   }

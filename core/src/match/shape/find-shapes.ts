@@ -27,66 +27,84 @@ const OF_WORDS: Readonly<Record<HousePart, string>> = {
   'heading-family': 'type of heading',
 };
 
-/** Corners, edges, shadows and type families of a scope at rest, without the veneer, and what is usual around it. A generator: it yields after each page. */
-export function* findShapes(site: SiteModel, scope: MatchScope, width: number): Generator<string, FoundShapes> {
-  const rows = new Map<
+/** Gathers the shapes of a scope, page by page. */
+export class ShapeGathering {
+  readonly #rows = new Map<
     string,
     { readonly shape: Shape; readonly nodes: ElementNode[]; readonly places: Map<string, ShapePlace> }
   >();
-  const around = new Map<string, Map<string, number>>();
-  for (const pageId of pagesOf(site, scope)) {
-    const page = withVeneer(pageOf(site, pageId), '');
-    const view = new StyleView(page, { environment: { width } });
-    const isIn = inScope(site, scope, pageId);
-    const isAnyIn = page.document.elements.some(isIn);
-    if (!isAnyIn) continue;
-    const excepted = passedOverOn(site.exceptions, page, {});
+  readonly #around = new Map<string, Map<string, number>>();
+
+  constructor(
+    readonly site: SiteModel,
+    readonly scope: MatchScope,
+  ) {}
+
+  /** @param view of the page at rest, without the veneer. */
+  add(pageId: number, view: StyleView): void {
+    const { page } = view;
+    const isIn = inScope(this.site, this.scope, pageId);
+    if (!page.document.elements.some(isIn)) return;
+    const excepted = passedOverOn(this.site.exceptions, page, {});
     const shapes = page.document.elements.flatMap((element) => shapesOf(view, element));
     const outliers = familiesOutside(shapes, isIn);
     for (const shape of shapes) {
       if (!isIn(shape.node)) {
-        const values = around.get(habitKey(shape)) ?? new Map<string, number>();
+        const values = this.#around.get(habitKey(shape)) ?? new Map<string, number>();
         values.set(shape.value, (values.get(shape.value) ?? 0) + 1);
-        around.set(habitKey(shape), values);
+        this.#around.set(habitKey(shape), values);
         continue;
       }
       const held = heldOf(shape, excepted.has(shape.node));
       const id = rowIdOf(shape, excepted.has(shape.node));
-      const row = rows.get(id) ?? { shape: { ...shape, held }, nodes: [], places: new Map<string, ShapePlace>() };
+      const row = this.#rows.get(id) ?? { shape: { ...shape, held }, nodes: [], places: new Map<string, ShapePlace>() };
       const element = anchorOf(shape, isIn, outliers);
       row.nodes.push(shape.node);
       row.places.set(`${pageId}:${element}`, { pageId, element, properties: shape.properties });
-      rows.set(id, row);
+      this.#rows.set(id, row);
     }
+  }
+
+  result(): FoundShapes {
+    return {
+      rows: [...this.#rows]
+        .map(([id, { shape, nodes, places }]) => ({
+          id,
+          part: shape.part,
+          kind: shape.kind,
+          value: shape.value,
+          places: [...places.values()],
+          elements: nodes.length,
+          paints: wordsOf(shape.part, nodes),
+          held: shape.held,
+        }))
+        .sort(
+          (a, b) =>
+            HOUSE_PARTS.indexOf(a.part) - HOUSE_PARTS.indexOf(b.part) ||
+            b.places.length - a.places.length ||
+            (a.id < b.id ? -1 : 1),
+        ),
+      habit: new Map(
+        [...this.#around].map(([key, values]) => [
+          key,
+          [...values]
+            .map(([value, count]) => ({ value, count }))
+            .sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1)),
+        ]),
+      ),
+    };
+  }
+}
+
+/** Corners, edges, shadows and type families of a scope at rest, without the veneer, and what is usual around it. A generator: it yields after each page. */
+export function* findShapes(site: SiteModel, scope: MatchScope, width: number): Generator<string, FoundShapes> {
+  const gathered = new ShapeGathering(site, scope);
+  for (const pageId of pagesOf(site, scope)) {
+    const page = withVeneer(pageOf(site, pageId), '');
+    gathered.add(pageId, new StyleView(page, { environment: { width } }));
     yield page.path;
   }
-  return {
-    rows: [...rows]
-      .map(([id, { shape, nodes, places }]) => ({
-        id,
-        part: shape.part,
-        kind: shape.kind,
-        value: shape.value,
-        places: [...places.values()],
-        elements: nodes.length,
-        paints: wordsOf(shape.part, nodes),
-        held: shape.held,
-      }))
-      .sort(
-        (a, b) =>
-          HOUSE_PARTS.indexOf(a.part) - HOUSE_PARTS.indexOf(b.part) ||
-          b.places.length - a.places.length ||
-          (a.id < b.id ? -1 : 1),
-      ),
-    habit: new Map(
-      [...around].map(([key, values]) => [
-        key,
-        [...values]
-          .map(([value, count]) => ({ value, count }))
-          .sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1)),
-      ]),
-    ),
-  };
+  return gathered.result();
 }
 
 /** Row that a shape belongs to. */

@@ -1,9 +1,9 @@
 import {
   elementOf,
   colorsBeside,
+  ShapeGathering,
   fedProperties,
   findColors,
-  findShapes,
   layMatch,
   leadOf,
   lightSite,
@@ -71,10 +71,10 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
   return {
     async findColors(scope, width, onProgress) {
       const run = (matchRun += 1);
-      const found = await inTurns(findColors(inTheLight(), scope, width), () => run === matchRun, onProgress);
+      const gathered = new ShapeGathering(inTheLight(), scope);
+      const found = await inTurns(findColors(inTheLight(), scope, width, gathered), () => run === matchRun, onProgress);
       const fed = found && (await inTurns(fedProperties(inTheLight(), found, width), () => run === matchRun));
-      const foundShapes = fed && (await inTurns(findShapes(inTheLight(), scope, width), () => run === matchRun));
-      if (found && fed && foundShapes)
+      if (found && fed)
         matching = {
           scope,
           width,
@@ -83,10 +83,10 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
           fed,
           proposal: null,
           properties: [],
-          foundShapes,
+          foundShapes: gathered.result(),
           shapes: [],
         };
-      return foundShapes !== null;
+      return fed !== null;
     },
     proposeMatch(choices, without) {
       if (!matching) return null;
