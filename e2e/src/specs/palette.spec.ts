@@ -193,7 +193,7 @@ describe('the Palette', () => {
     const heading = page.locator('uv-match-table tbody tr', { hasText: 'heading Reserve your canoe' }).first();
     await heading.getByText('Heading', { exact: true }).waitFor();
     const corners = page.locator('uv-shape-rows tbody tr', { hasText: 'corners of Apply' });
-    await corners.getByText('House: 3px').waitFor();
+    await corners.locator('option:checked', { hasText: 'House: 3px' }).waitFor({ state: 'attached' });
     await page.getByRole('button', { name: /^Lay on \d+ places$/ }).click();
     await page.getByText(/; proved, [\d,]+ places resolved at 1280, 820, 390 px$/).waitFor();
     const draft = (await (await fetch(`${new URL(page.url()).origin}/api/sites/1/draft`)).json()) as {

@@ -11,8 +11,12 @@ import {
 import type { Palette } from '@upper-veneer/core';
 import type { MatchRow } from '../shared/engine/match-api';
 import { ColorChip } from '../shared/ui/color-chip';
+import { inSlices } from '../shared/ui/in-slices';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { becomesWords, standingOf } from './match-words';
+
+/** Rows drawn in one turn. */
+const SLICE = 16;
 
 /** Found colours beside what each becomes. Arrow keys walk, Shift and Ctrl gather several. */
 @Component({
@@ -23,7 +27,7 @@ import { becomesWords, standingOf } from './match-words';
     <table role="grid" aria-label="Found colours and what they become" aria-multiselectable="true">
       <thead><tr><th scope="col">Found</th><th scope="col">Paints</th><th scope="col">Becomes</th><th scope="col" title="Worst contrast over all places and states, and what is asked">On its ground</th><th scope="col">Why</th></tr></thead>
       <tbody>
-        @for (row of shown(); track row.id; let i = $index) {
+        @for (row of drawn(); track row.id; let i = $index) {
           <tr #line [attr.aria-selected]="chosen().includes(row.id)" [class.state]="row.isState" [class.left]="row.isLeft" [tabindex]="i === focusAt() ? 0 : -1" (click)="pick(row.id, i, $event)" (keydown)="onKey($event, i)">
             <td><span class="color"><uv-color-chip [color]="row.hex" /><code class="uv-mono">{{ row.hex }}</code></span></td>
             <td class="paints" [title]="row.paints"><span>{{ row.paints }}</span><span class="uv-soft">{{ row.where }}</span></td>
@@ -64,6 +68,9 @@ export class MatchTable {
   readonly picked = output<readonly string[]>();
   /** Emits the rows on which a key that changes them was pressed. */
   readonly acted = output<'leave' | 'lock'>();
+
+  /** Rows that are drawn by now. */
+  protected readonly drawn = inSlices(() => this.shown(), SLICE);
 
   private readonly lines = viewChildren<ElementRef<HTMLElement>>('line');
   protected readonly host = inject<ElementRef<HTMLElement>>(ElementRef);

@@ -1,27 +1,29 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import { FormsModule } from '@angular/forms';
 import type { ShapeBecomes } from '@upper-veneer/core';
-import { Select } from 'primeng/select';
 import type { ShapeRow } from '../shared/engine/match-api';
+import { inSlices } from '../shared/ui/in-slices';
 import { ShapeSample } from '../shared/ui/shape-sample';
 
 const WORDS: Readonly<Record<ShapeBecomes, string>> = { house: 'House', page: 'As around it', leave: 'Left alone' };
 
+/** Rows drawn in one turn. */
+const SLICE = 12;
+
 /** Corners, edges, shadows and type of the scope beside what each becomes: rows of their own under the colours. */
 @Component({
   selector: 'uv-shape-rows',
-  imports: [FormsModule, Select, ShapeSample],
+  imports: [ShapeSample],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows().length > 0) {
       <table aria-label="Found shapes and what they become">
         <thead><tr><th scope="col">Shape</th><th scope="col">Of</th><th scope="col">Becomes</th><th scope="col">Why</th></tr></thead>
         <tbody>
-          @for (row of shown(); track row.id) {
+          @for (row of drawn(); track row.id) {
             <tr (pointerenter)="lit.emit(row.elements)" (pointerleave)="lit.emit([])" (focusin)="lit.emit(row.elements)" (focusout)="lit.emit([])">
               <td><span class="shape"><uv-shape-sample [part]="row.part" [css]="row.value" /><span class="value uv-mono" [title]="row.value">{{ row.value }}</span></span></td>
               <td class="paints" [title]="row.paints"><span>{{ row.paints }}</span><span class="uv-soft">{{ row.places }}</span></td>
-              <td><span class="shape"><uv-shape-sample [part]="row.part" [css]="row.css" /><p-select [options]="row.options" optionLabel="label" optionValue="becomes" [ngModel]="row.becomes" (ngModelChange)="set.emit({ id: row.id, becomes: $event })" size="small" [ariaLabel]="'What ' + row.paints + ' become'" appendTo="body" /></span></td>
+              <td><span class="shape"><uv-shape-sample [part]="row.part" [css]="row.css" /><select [attr.aria-label]="'What ' + row.paints + ' become'" (change)="choose(row.id, $event)">@for (option of row.options; track option.becomes) { <option [value]="option.becomes" [selected]="option.becomes === row.becomes">{{ option.label }}</option> }</select></span></td>
               <td class="why uv-soft" [title]="row.reason">{{ row.reason }}</td>
             </tr>
           }
@@ -39,7 +41,7 @@ const WORDS: Readonly<Record<ShapeBecomes, string>> = { house: 'House', page: 'A
     tbody tr:hover { background: var(--uv-panel); }
     .shape { display: flex; align-items: center; gap: 9px; min-width: 0; }
     .value { overflow: hidden; text-overflow: ellipsis; font-size: 12.5px; }
-    p-select { width: 170px; }
+    select { width: 170px; height: 30px; padding: 0 6px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: inherit; font: inherit; font-size: 13px; }
     .paints span { display: block; overflow: hidden; text-overflow: ellipsis; }
     .paints .uv-soft, .why, p { font-size: 12px; }
     p { margin: 0; padding: 6px 12px; background: var(--uv-paper); }
@@ -69,6 +71,12 @@ export class ShapeRows {
       })),
     })),
   );
+  /** Rows that are drawn by now. */
+  protected readonly drawn = inSlices(() => this.shown(), SLICE);
+  protected choose(id: string, { target }: Event): void {
+    this.set.emit({ id, becomes: (target as HTMLSelectElement).value as ShapeBecomes });
+  }
+
   protected readonly hasType = computed(() =>
     this.rows().some(({ found, value }) => value !== null && found.part.endsWith('family')),
   );
