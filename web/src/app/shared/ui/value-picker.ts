@@ -43,12 +43,9 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
       </p-select>
       @if (roleOf(); as role) { <uv-hold-button [label]="'Flash everything ' + baseName() + ' colours'" (held)="flashed.emit(role)" (released)="released.emit()" /> }
       <uv-typed-color [palette]="palette()" (read)="picked.emit({ kind: 'literal', css: $event })" />
+      @if (plainHex() !== null) { <button type="button" class="nudge" title="Lightness, chroma and hue in fine steps" [attr.aria-expanded]="isNudging()" (click)="isNudging.set(!isNudging())">Nudge</button> }
     </div>
-    @if (plainHex(); as hex) {
-      <details (toggle)="isNudging.set($any($event.target).open)"><summary>Nudge</summary>
-        @if (isNudging()) { <uv-nudge-color [css]="hex" [of]="cell()" (nudged)="picked.emit({ kind: 'literal', css: $event })" /> }
-      </details>
-    }
+    @if (isNudging() && plainHex(); as hex) { <uv-nudge-color [css]="hex" [of]="cell()" (nudged)="picked.emit({ kind: 'literal', css: $event })" /> }
   `,
   styles: `
     :host { display: grid; gap: 6px; padding: 8px 16px; border-top: 1px solid var(--uv-line); }
@@ -58,11 +55,12 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
     .ladder { display: flex; }
     .ladder button { flex: 1; height: 18px; padding: 0; border: 0; cursor: pointer; }
     .ladder button:focus-visible, .ladder button.current { position: relative; z-index: 1; }
-    .typed { display: grid; grid-template-columns: 150px auto minmax(0, 1fr); gap: 8px; align-items: start; }
-    .typed uv-typed-color { grid-column: -2; }
+    .typed { display: grid; grid-template-columns: 150px auto minmax(0, 1fr) auto; gap: 8px; align-items: start; }
+    .typed uv-typed-color { grid-column: 3; }
+    .nudge { height: 32px; padding: 0 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
+    .nudge[aria-expanded='true'] { background: var(--uv-black); color: var(--uv-paper); }
     uv-hold-button { align-self: center; }
     p-select { width: 100%; }
-    summary { min-height: 24px; font-size: 12.5px; cursor: pointer; }
     .option { display: flex; align-items: center; gap: 7px; }
   `,
 })
