@@ -6,7 +6,7 @@ import { startProduct, temporaryFolder, type Product } from '../support/product.
 import { isWhole } from '../support/whole-run.js';
 
 /** Whole in `npm run prove`. A seed a week would make failures hard to repeat, so it is fixed. */
-const PAGES = isWhole ? 1200 : 60;
+const PAGES = isWhole ? 1200 : 30;
 const AT_A_TIME = 150;
 /** Frames opened at a time. */
 const FRAMES = 12;

@@ -141,6 +141,16 @@ export const SCREENS: readonly Screen[] = [
       await page.getByRole('button', { name: 'Inverted', exact: true }).waitFor();
     },
   },
+  ...['House shape', 'Suggestions'].map((name): Screen => ({
+    name: `Palette, ${name.toLowerCase()}`,
+    reach: async ({ page }) => {
+      const chosen = page.locator('uv-pane-switch').getByText('Chosen', { exact: true });
+      if (await chosen.isVisible()) await chosen.click();
+      if ((await page.locator('uv-nudge-color').count()) === 0)
+        await page.getByRole('button', { name: 'Change', exact: true }).click();
+      await page.locator('.topics').getByText(name, { exact: true }).click();
+    },
+  })),
   { name: 'Sheet', reach: async (bench) => view(bench, 'Sheet') },
   {
     name: 'saving',

@@ -102,7 +102,10 @@ export class MatchPage {
     computation: () => 'rest',
   });
 
-  protected readonly hasPalette = computed(() => this.site.palette().roles.length > 0);
+  protected readonly hasPalette = computed(() => {
+    const { roles, shape } = this.site.palette();
+    return roles.length > 0 || Object.keys(shape ?? {}).length > 0;
+  });
   protected readonly name = computed(() => {
     const scope = this.match.scope();
     const site = this.site.site();

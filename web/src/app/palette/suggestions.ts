@@ -103,7 +103,7 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
     .role i { height: 30px; }
     .acts { display: flex; align-items: center; justify-content: space-between; font-size: 12px; }
     .harmonies { grid-template-columns: minmax(0, 1fr); gap: 4px; }
-    .harmony { display: grid; grid-template-columns: 100px minmax(0, 1fr) minmax(0, 1.6fr) 88px 62px; align-items: center; gap: 12px; font-size: 12.5px; }
+    .harmony { display: grid; grid-template-columns: 100px minmax(176px, 1fr) minmax(0, 1fr) 76px 58px; align-items: center; gap: 12px; font-size: 12.5px; }
     .harmony .strip { height: 26px; }
     .harmony .strip button, .harmony .strip i { height: 26px; padding: 0; border: 1px solid color-mix(in srgb, var(--uv-ink) 25%, transparent); border-radius: 0; cursor: pointer; }
     .harmony .roles i { cursor: default; }
@@ -113,6 +113,7 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
     .ramp button { height: 28px; padding: 0; border: 1px solid color-mix(in srgb, var(--uv-ink) 25%, transparent); border-radius: 0; cursor: pointer; }
     .figures { font-size: 12px; }
     section > .uv-soft { font-size: 12px; }
+    @media (max-width: 900px) { .harmony { grid-template-columns: minmax(0, 1fr) auto; gap: 3px 12px; } .harmony .strip { grid-column: 1 / -1; } ul { grid-template-columns: minmax(0, 1fr); } .roles { grid-template-columns: repeat(4, minmax(0, 1fr)); } .ramp { grid-template-columns: repeat(6, minmax(0, 1fr)); grid-auto-flow: row; } }
     ul { display: grid; grid-template-columns: repeat(4, minmax(0, 1fr)); gap: 4px 12px; margin: 0; padding: 0; list-style: none; }
     li { display: flex; align-items: center; gap: 6px; }
     .strip { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); flex: 1; height: 24px; }
