@@ -4,7 +4,7 @@ import type { Override } from '../veneer/override.js';
 import { valueWords, type OverrideValue } from '../veneer/override-value.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
 import type { SiteModel } from '../site/site-model.js';
-import type { Others } from './effects.js';
+import type { Others } from './others.js';
 import type { StateLook } from './state-looks.js';
 import { proposedForState } from '../plan/state-steps.js';
 import { wishOf } from '../veneer/wish-of.js';
