@@ -1,8 +1,6 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
-  isProved,
   otherLighting,
-  proofSettingWords,
   rowAsFound,
   shadesLike,
   withRowAsFound,
@@ -10,10 +8,7 @@ import {
   type Amendments,
   type Becomes,
   type MatchChoices,
-  type MatchProof,
-  type LaidMatch,
   type MatchScope,
-  type Override,
   type PlainValue,
   type ShapeBecomes,
   type Strategy,
@@ -28,6 +23,7 @@ import { createSlices } from '../shared/frame/slices';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { LightingSwitch } from '../shared/site/lighting-switch';
 import { SiteStore } from '../shared/site/site-store';
+import { followWords, notWritten, proofWords, told, type Written } from './laid-words';
 import { NO_CHOICES, planRequest } from './plan';
 
 /** Viewport width a scope is looked through at, CSS px. */
@@ -443,38 +439,4 @@ export class MatchStore {
       scheme: this.#lighting.scheme(),
     };
   }
-}
-
-/** Overrides to be stored, and what is said of them. */
-interface Written {
-  readonly put: readonly Override[];
-  readonly drop: readonly string[];
-  readonly label: string;
-  readonly words: string;
-  readonly refused: readonly string[];
-  /** The proposal they were written for, which is laid on then. */
-  readonly view: MatchView | null;
-}
-
-function notWritten(refused: LaidMatch['refused']): string[] {
-  return refused.map(({ reason, places }) => `not written, ${places} ${places === 1 ? 'place' : 'places'}: ${reason}`);
-}
-
-/** What resolving the site with the overrides on says of them. */
-function proofWords(proof: MatchProof, isLitTwice: boolean): string {
-  const lit = isLitTwice ? ' in both lightings' : '';
-  const places = `${proof.looked.toLocaleString('en')} places resolved ${proofSettingWords(proof.at)}${lit}`;
-  return isProved(proof) ? `proved, ${places}` : `not proved, ${places}`;
-}
-
-/** How many places outside the scope follow properties of the theme that are overridden. */
-function followWords(view: MatchView | null): string {
-  const outside = (view?.properties ?? []).reduce((sum, { isTaken, outside: own }) => sum + (isTaken ? own : 0), 0);
-  return outside === 0 ? '' : `, ${outside} outside follow as chosen`;
-}
-
-/** Findings in words, and how many more there are. */
-function told(what: string, { words, count }: MatchProof['missed']): string[] {
-  const more = count - words.length;
-  return [...words.map((entry) => `${what}: ${entry}`), ...(more > 0 ? [`${what}: ${more} more`] : [])];
 }
