@@ -3,6 +3,7 @@ import type { Candidate, ColorFigures } from './candidates.js';
 import {
   CHROMA_WEIGHT,
   FAR_SHADE_COST,
+  GREY_SHADOW,
   JUST_NOTICED,
   LEADING_COST,
   LIGHTNESS_WEIGHT,
@@ -100,7 +101,7 @@ const SWATCH_COST = 0.5;
 /** Shadows stay as they are where they have no colour; a brand colour stays; anything else is there to be changed. */
 function leaveCost({ job, isBrand }: FoundColor, { oklch }: ColorFigures): number {
   if (isBrand) return 0;
-  if (job === 'shadow') return oklch[1] < 0.03 ? 0 : 0.5;
+  if (job === 'shadow') return oklch[1] < GREY_SHADOW ? 0 : 0.5;
   return 2;
 }
 

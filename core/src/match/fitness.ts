@@ -166,3 +166,5 @@ export const OTHER_ROLE_COST = 0.35;
 export const BROKEN_COST = 50;
 /** What it costs, at most, that something stays as weak as it was found. */
 export const WEAK_COST = 0.6;
+/** OKLCH chroma under which a shadow has no colour (common practice). */
+export const GREY_SHADOW = 0.03;

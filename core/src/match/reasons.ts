@@ -2,14 +2,14 @@ import { isStandardRole, roleWords } from '../veneer/own-role.js';
 import { ownRoleCost } from './own-role-cost.js';
 import type { Candidate } from './candidates.js';
 import type { Strategy } from './fitness.js';
-import { ROLE_COSTS, WARNING_ROLES } from './fitness.js';
+import { GREY_SHADOW, ROLE_COSTS, WARNING_ROLES } from './fitness.js';
 import type { FoundColor } from './found-color.js';
 import { JOB_WORDS } from './job.js';
 
 /** Why a row becomes what it becomes, in plain words. */
 export function reasonFor(
   row: FoundColor,
-  { value, role, shade, inverted }: Candidate,
+  { value, role, shade, figures, inverted }: Candidate,
   strategy: Strategy,
   isLocked: boolean,
 ): string {
@@ -17,7 +17,8 @@ export function reasonFor(
   if (value === null) {
     if (row.isExcepted) return 'an exception: left alone';
     if (row.isBrand) return 'a brand colour already';
-    return row.job === 'shadow' ? 'a shadow without colour stays' : 'nothing of the palette suits it';
+    const isGrey = figures.oklch[1] < GREY_SHADOW;
+    return row.job === 'shadow' && isGrey ? 'a shadow without colour stays' : 'nothing of the palette suits it';
   }
   if (row.isWarning && role && WARNING_ROLES[row.job]?.includes(role)) return 'a warning stays a warning';
   const words = JOB_WORDS[row.job];

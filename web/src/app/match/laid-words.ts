@@ -12,6 +12,11 @@ export interface Written {
   readonly view: MatchView | null;
 }
 
+/** What was laid: `65 places by 49 overrides`. */
+export function countOf({ laid, put }: Pick<LaidMatch, 'laid' | 'put'>): string {
+  return `${laid} ${laid === 1 ? 'place' : 'places'} by ${put.length} ${put.length === 1 ? 'override' : 'overrides'}`;
+}
+
 export function notWritten(refused: LaidMatch['refused']): string[] {
   return refused.map(({ reason, places }) => `not written, ${places} ${places === 1 ? 'place' : 'places'}: ${reason}`);
 }

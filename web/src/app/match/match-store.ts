@@ -23,7 +23,7 @@ import { createSlices } from '../shared/frame/slices';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { LightingSwitch } from '../shared/site/lighting-switch';
 import { SiteStore } from '../shared/site/site-store';
-import { followWords, notWritten, proofWords, told, type Written } from './laid-words';
+import { countOf, followWords, notWritten, proofWords, told, type Written } from './laid-words';
 import { NO_CHOICES, planRequest } from './plan';
 
 /** Viewport width a scope is looked through at, CSS px. */
@@ -269,7 +269,7 @@ export class MatchStore {
         laid && {
           ...laid,
           label: `Match ${name}`,
-          words: `Laid on ${laid.laid} places by ${laid.put.length} overrides${followWords(view)}; ${proofWords(laid.proof, this.#lighting.hasSecond())}`,
+          words: `Laid on ${countOf(laid)}${followWords(view)}; ${proofWords(laid.proof, this.#lighting.hasSecond())}`,
           refused: [
             ...notWritten(laid.refused),
             ...told('does not come to it', laid.proof.missed),
@@ -290,7 +290,7 @@ export class MatchStore {
         laid && {
           ...laid,
           label: `Leave ${name} to the theme`,
-          words: `Left to the theme: ${laid.laid} places by ${laid.put.length} overrides; ${laid.themes} were the theme’s already`,
+          words: `Left to the theme: ${countOf(laid)}; ${laid.themes} were the theme’s already`,
           refused: [
             ...notWritten(laid.refused),
             ...(hard > 0

@@ -41,6 +41,7 @@ const PARTNERS: Readonly<Partial<Record<RoleName, RoleName>>> = {
     .tone::before { content: attr(data-sample); }
     li.own { outline: 2px solid var(--uv-ink); outline-offset: -1px; }
     p { margin-top: 4px; font-size: 12px; }
+    @media (max-width: 520px) { ol { grid-auto-flow: row; grid-template-columns: repeat(5, minmax(0, 1fr)); } }
   `,
 })
 export class ShadeLadder {
