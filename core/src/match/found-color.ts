@@ -81,6 +81,14 @@ export interface Veil {
   readonly outside: string;
 }
 
+/** A thin fill that lies between what is read and the ground under it, such as a few hundredths of black. */
+export interface Film {
+  /** Row that it is; `null` where it lies outside the scope. */
+  readonly row: string | null;
+  /** Hex of what lies outside, with its alpha, else `''`. */
+  readonly outside: string;
+}
+
 /** Two rows that meet on the page, or a row and a colour outside the scope. */
 export interface Meeting {
   /** `step`: a state beside rest. */
@@ -92,6 +100,8 @@ export interface Meeting {
   readonly outside: string;
   /** `null` where nothing is let through. */
   readonly veil: Veil | null;
+  /** Absent where nothing lies between. */
+  readonly film?: Film | null;
   /** Contrast ratio asked for, or ΔE2000 for `apart` and `step`. */
   readonly wanted: number;
   /** What it is as found. */

@@ -47,6 +47,7 @@ interface RawMeeting {
   readonly ground: string | null;
   readonly outside: string;
   readonly veil: Meeting['veil'];
+  readonly film?: Meeting['film'];
   readonly wanted: number;
   readonly before: number;
   places: number;
@@ -140,13 +141,18 @@ export class Gathering {
       if (ink === undefined || ink === ground || (meeting.ground !== null && ground === null)) continue;
       const behind = meeting.veil?.behind == null ? null : (leaders.get(meeting.veil.behind) ?? null);
       const veil = meeting.veil && { ...meeting.veil, behind };
-      const id = idOf({ ...meeting, ink, ground, veil });
+      const film = meeting.film && {
+        ...meeting.film,
+        row: meeting.film.row === null ? null : (leaders.get(meeting.film.row) ?? null),
+      };
+      const id = idOf({ ...meeting, ink, ground, veil, film });
       const known = meetings.get(id);
       meetings.set(id, {
         ...meeting,
         ink,
         ground,
         veil,
+        ...(film ? { film } : {}),
         before: Math.min(meeting.before, known?.before ?? Infinity),
         places: meeting.places + (known?.places ?? 0),
       });
@@ -226,8 +232,15 @@ function countElements(places: readonly RawPlace[]): number {
   return [...byPseudo.values()].reduce((sum, { size }) => sum + size, 0);
 }
 
-function idOf({ kind, ink, ground, outside, wanted, veil }: Omit<RawMeeting, 'places' | 'before'>): string {
-  return [kind, ink, ground ?? outside, wanted, ...(veil ? Object.values(veil) : [])].join('|');
+function idOf({ kind, ink, ground, outside, wanted, veil, film }: Omit<RawMeeting, 'places' | 'before'>): string {
+  return [
+    kind,
+    ink,
+    ground ?? outside,
+    wanted,
+    ...(veil ? Object.values(veil) : []),
+    ...(film ? [film.row ?? film.outside] : []),
+  ].join('|');
 }
 
 function isAtRest({ places }: Entry): boolean {

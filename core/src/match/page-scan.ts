@@ -226,15 +226,24 @@ export class PageScan {
           : null;
     if (kind === null || (painting.color.alpha ?? 0) < 0.2) return;
     const isOnItself = kind === 'read' || painting.pseudo !== '';
-    for (const { key, color, owner } of this.#groundsUnder(view, isOnItself ? element : element.flatParent)) {
+    for (const { key, color, owner, film } of this.#groundsUnder(view, isOnItself ? element : element.flatParent)) {
       const { veil, behind } = kind === 'apart' ? UNVEILED : this.#veilOf(view, element, owner);
       const before =
         kind === 'apart'
           ? deltaE2000(compositeOver(painting.color, color), color)
-          : veiledContrast(painting.color, color, veil, behind);
+          : veiledContrast(painting.color, film ? compositeOver(film.color, color) : color, veil, behind);
       const wanted =
         kind === 'apart' ? SAME_TO_THE_EYE : kind === 'seen' ? SEEN : wantedRatio(view.style(element, painting.pseudo));
-      into.meet({ kind, ink, ground: key, outside: key === null ? hexOf(color) : '', veil, wanted, before });
+      into.meet({
+        kind,
+        ink,
+        ground: key,
+        outside: key === null ? hexOf(color) : '',
+        veil,
+        film: kind === 'apart' || !film ? null : { row: film.key, outside: film.key === null ? hexOf(film.color) : '' },
+        wanted,
+        before,
+      });
     }
   }
 
@@ -312,8 +321,22 @@ export class PageScan {
     if (!from) return BARE;
     const { grounds } = this.#viewedIn(view);
     let found = grounds.get(from);
-    if (!found) grounds.set(from, (found = this.#ownGrounds(view, from) ?? this.#groundsUnder(view, from.flatParent)));
+    if (!found) grounds.set(from, (found = this.#ownGrounds(view, from) ?? this.#throughFilm(view, from)));
     return found;
+  }
+
+  /** What lies under an element that hides nothing of it: as it is, or through a thin fill of its own; of two the stronger tells. */
+  #throughFilm(view: StyleView, element: ElementNode): readonly GroundUnder[] {
+    const under = this.#groundsUnder(view, element.flatParent);
+    const isIn = this.isIn(element);
+    const around = isIn ? view : this.#dressed;
+    const thin = this.#paintingsIn(around, element).find(
+      ({ use, pseudo, color }) => use === 'fill' && pseudo === '' && (color.alpha ?? 0) > THINNEST,
+    );
+    if (!thin) return under;
+    const film = { key: isIn ? this.#keyOf(around, element, thin).key : null, color: thin.color };
+    const alphaOf = (own: GroundUnder): number => own.film?.color.alpha ?? 0;
+    return under.map((ground) => (alphaOf(ground) >= (film.color.alpha ?? 0) ? ground : { ...ground, film }));
   }
 
   /** Fills an element lays under what is in it; `null` where it lets through what lies under it. */
@@ -358,6 +381,8 @@ function followsText({ property, pseudo, decided, style }: Painting): boolean {
 
 /** Alpha from which a fill is taken for what lies under a text. */
 const MOSTLY_OPAQUE = 0.5;
+/** Alpha from which a thin fill tells on what is read over it. */
+const THINNEST = 0.01;
 
 /** Luminance under which white is read better than black. Source: WCAG 2.2, contrast ratio, solved for the two being equal. */
 const DARK = 0.179;
@@ -368,6 +393,8 @@ interface GroundUnder {
   readonly owner: ElementNode | null;
   readonly key: string | null;
   readonly color: Color;
+  /** A thin fill over it. */
+  readonly film?: { readonly key: string | null; readonly color: Color };
 }
 
 /** The canvas, where nothing paints. */

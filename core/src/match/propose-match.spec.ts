@@ -348,3 +348,36 @@ describe('actions of two parts', () => {
     expect(cssOf('#996611')).not.toBe(cssOf('#117733'));
   });
 });
+
+describe('what is read over a thin fill', () => {
+  // Reference: source-over of CSS Compositing 1 §5.1 by hand, WCAG 2.2's ratio by colorjs.io.
+  it('can still be read over it and the ground under it', () => {
+    const palette: Palette = {
+      swatches: [
+        { id: 1, name: 'White', css: '#ffffff' },
+        { id: 2, name: 'Grey', css: '#757575' },
+        { id: 3, name: 'Black', css: '#101010' },
+      ],
+      roles: [
+        { role: 'ground', swatchId: 1, shade: 0 },
+        { role: 'soft-ink', swatchId: 2, shade: 0 },
+        { role: 'ink', swatchId: 3, shade: 0 },
+      ],
+    };
+    const theme = 'body { background: #fffffe } p { color: #6a6a7a } .head { background: rgb(0 0 0 / .06) }';
+    const site = openOnePage(theme, '<div class=head><p>Trips</p></div>', palette);
+    const found = foundColors(site, SITE, 1280);
+    const meeting = found.meetings.find(({ ink }) => ink.startsWith('text'));
+    expect(meeting?.film?.row).toBe('ground #0000000f');
+    const { rows, unmet } = proposeMatch(site, SITE, found, CHOICES);
+    expect(unmet).toEqual([]);
+    const text = rows.find((row) => row.found.job === 'text')?.css ?? '';
+    const thin = new Color(rows.find((row) => row.found.id === 'ground #0000000f')?.css ?? '');
+    const under = thin.coords.map((channel) => (channel ?? 0) * (thin.alpha ?? 1) + (1 - (thin.alpha ?? 1)));
+    expect(new Color(text).contrastWCAG21(new Color('srgb', under as [number, number, number]))).toBeGreaterThanOrEqual(
+      4.5,
+    );
+    // On the ground alone the grey would do: 4.6 : 1.
+    expect(new Color('#757575').contrastWCAG21(new Color('#ffffff'))).toBeGreaterThan(4.5);
+  });
+});

@@ -2,7 +2,7 @@ import { compositeOver } from '../color/contrast.js';
 import { deltaE2000OfLab } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
 import { elementOf, pageOf, partOf, type SiteModel } from '../site/site-model.js';
-import { WHITE } from '../values/color.js';
+import { WHITE, type Color } from '../values/color.js';
 import { LIGHTINGS, type Lighting } from '../veneer/lighting.js';
 import { colorOfValue, type PlainValue } from '../veneer/override-value.js';
 import { colorOfCss, type Palette } from '../veneer/palette.js';
@@ -136,8 +136,8 @@ class Search {
   #tie(): void {
     const add = (tie: Tie): void => {
       this.#ties.push(tie);
-      for (const end of new Set([tie.a, tie.b, tie.behind])) {
-        if (!end) continue;
+      for (const end of new Set([tie.a, tie.b, tie.behind, tie.film])) {
+        if (!end || !('rows' in end)) continue;
         const list = this.#tiesOf.get(end);
         if (list) list.push(tie);
         else this.#tiesOf.set(end, [tie]);
@@ -152,7 +152,8 @@ class Search {
       const wanted = meeting.kind === 'read' ? meeting.wanted : Math.min(meeting.wanted, meeting.before);
       if (meeting.kind === 'apart' && meeting.before < meeting.wanted) continue;
       const behind = meeting.veil?.behind == null ? null : (this.#byRow.get(meeting.veil.behind) ?? null);
-      add({ kind: meeting.kind, a, b, fixed: outside && figuresOf(outside), wanted, meeting, behind });
+      const film = this.#filmOf(meeting);
+      add({ kind: meeting.kind, a, b, fixed: outside && figuresOf(outside), wanted, meeting, behind, film });
     }
     for (const row of this.found.rows) {
       const a = this.#byRow.get(row.id);
@@ -187,6 +188,11 @@ class Search {
         )
           add({ kind: 'differ', a, b, fixed: null, wanted: JUST_NOTICED, meeting: null });
     });
+  }
+
+  #filmOf({ film }: Meeting): Variable | Color | null {
+    if (!film) return null;
+    return film.row === null ? colorOfCss(film.outside) : (this.#byRow.get(film.row) ?? null);
   }
 
   run(): void {
@@ -306,7 +312,11 @@ class Search {
 
   #fellowsOf(variables: ReadonlySet<Variable>): Set<Variable> {
     const ties = [...variables].flatMap((variable) => this.#tiesOf.get(variable) ?? []);
-    return new Set(ties.flatMap(({ a, b, behind }) => [a, b, behind ?? null].filter((end) => end !== null)));
+    return new Set(
+      ties.flatMap(({ a, b, behind, film }) =>
+        [a, b, behind, film].filter((end): end is Variable => end != null && 'rows' in end),
+      ),
+    );
   }
 
   #mendTogether(a: Variable, b: Variable): void {

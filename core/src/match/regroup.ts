@@ -91,6 +91,7 @@ export function regroup(
         ink: now(meeting.ink) ?? meeting.ink,
         ground: now(meeting.ground),
         veil: meeting.veil && { ...meeting.veil, behind: now(meeting.veil.behind) },
+        film: meeting.film && { ...meeting.film, row: now(meeting.film.row) },
       }))
       .filter(({ ink, ground }) => ink !== ground);
   }

@@ -1,4 +1,4 @@
-import { compositeOver } from '../color/contrast.js';
+import { compositeOver, relativeLuminance } from '../color/contrast.js';
 import { deltaE2000OfLab, labOf } from '../color/delta-e.js';
 import { nearestPassingShade } from '../color/nearest-passing-shade.js';
 import { hexOf } from '../color/read-notation.js';
@@ -26,6 +26,8 @@ export interface Tie {
   readonly meeting: Meeting | null;
   /** What lies behind both, where opacity lets it through. */
   readonly behind?: Variable | null;
+  /** A thin fill between the two: a row's, or one outside the scope. */
+  readonly film?: Variable | Color | null;
 }
 
 /** What a tie costs as things stand, in every lighting in which both sides are matched. */
@@ -90,13 +92,14 @@ const GREY = 0.03;
 const ONE_HUE = 35;
 
 /** Contrast of what a tie holds together, at the worst of its near-duplicates. */
-export function ratioOf({ a, b, fixed, meeting, behind }: Tie, lighting: Lighting = 'light'): number {
+export function ratioOf({ a, b, fixed, meeting, behind, film }: Tie, lighting: Lighting = 'light'): number {
   const ground = b ? optionFigures(b, lighting) : fixed;
   if (!ground) return 21;
   // Near-duplicates that are left alone stay as they are, each by itself.
   const grounds = b && b.options[b.at].value === null && b.asFound.length > 1 ? b.asFound : [ground];
   let worst = 21;
-  for (const under of grounds) {
+  for (const own of grounds) {
+    const under = film ? throughFilm(film, own.color, lighting) : own;
     let ratio: number;
     if (meeting?.veil) {
       const back = behind ? optionFigures(behind, lighting).color : colorOfCss(meeting.veil.outside);
@@ -109,6 +112,16 @@ export function ratioOf({ a, b, fixed, meeting, behind }: Tie, lighting: Lightin
     if (ratio < worst) worst = ratio;
   }
   return worst;
+}
+
+/** A ground as it is seen through a thin fill. */
+function throughFilm(
+  film: Variable | Color,
+  ground: Color,
+  lighting: Lighting,
+): Pick<ColorFigures, 'color' | 'luminance'> {
+  const color = compositeOver('rows' in film ? shownOf(film, lighting) : film, opaque(ground));
+  return { color, luminance: relativeLuminance(color) };
 }
 
 function apartOf({ a, b, fixed }: Tie, lighting: Lighting = 'light'): number {
@@ -130,10 +143,11 @@ function figureOf(tie: Tie, lighting: Lighting): number {
 
 /** The condition of a tie, where it is not met in a lighting. */
 export function unmetIn(tie: Tie, lighting: Lighting): Unmet[] {
-  const { meeting, a, b, fixed, wanted } = tie;
+  const { meeting, a, b, fixed, wanted, film } = tie;
   const figure = figureOf(tie, lighting);
   if (!meeting || figure >= wanted - 1e-9) return [];
-  const ground = b ? opaque(shownOf(b, lighting)) : (fixed?.color ?? WHITE);
+  const bare = b ? opaque(shownOf(b, lighting)) : (fixed?.color ?? WHITE);
+  const ground = film ? throughFilm(film, bare, lighting).color : bare;
   const isApart = tie.kind === 'apart' || tie.kind === 'step';
   const nearest = isApart ? null : nearestPassingShade(opaque(shownOf(a, lighting)), ground, meeting.wanted);
   const words = isApart ? apartWords(tie, figure) : contrastWords(tie, meeting, ground, figure);

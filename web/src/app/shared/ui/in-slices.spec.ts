@@ -1,8 +1,12 @@
-import { Component, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { inSlices } from './in-slices';
 
-@Component({ selector: 'uv-sliced', template: '{{ shown().length }}' })
+@Component({
+  selector: 'uv-sliced',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: '{{ shown().length }}',
+})
 class Sliced {
   readonly all = signal<readonly number[]>(Array.from({ length: 25 }, (_, i) => i));
   readonly shown = inSlices(this.all, 10);
