@@ -195,15 +195,8 @@ export { proposeParts, reachabilityOf, type PartProposal } from './parts/propose
 export { cleanPage, pageAddresses, type PageAddress } from './capture/clean-page.js';
 export { cssAddresses, withCssAddresses } from './capture/css-addresses.js';
 export { sheetsInOrder, withSheetOrder, type OrderedSheet } from './capture/sheet-order.js';
-export {
-  takeCensus,
-  type Census,
-  type CensusColor,
-  type CensusDeclaration,
-  type CensusPlace,
-  type CensusProgress,
-  type FeedingProperty,
-} from './census/census.js';
+export { takeCensus, type Census, type CensusProgress } from './census/census.js';
+export type { CensusColor, CensusDeclaration, CensusPlace, FeedingProperty } from './census/census-color.js';
 export { CENSUS_STATES, type CensusState } from './census/census-states.js';
 export type { FontUse } from './census/fonts.js';
 export type { PageMeasure } from './census/page-measure.js';

@@ -1,7 +1,8 @@
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Place } from '../reach/threshold.js';
-import { NOT_TOLD, writeSelector, type WrittenSelector } from '../reach/write-selector.js';
+import type { WrittenSelector } from '../reach/selector-request.js';
+import { NOT_TOLD, writeSelector } from '../reach/write-selector.js';
 import type { Specificity } from '../selectors/selector.js';
 import { OVERRIDE_STATES, type Override, type OverrideTarget } from '../veneer/override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';

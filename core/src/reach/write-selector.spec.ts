@@ -4,7 +4,8 @@ import { compareSpecificity } from '../selectors/selector.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
 import { seededRandom } from '../testing/random.js';
 import { findThreshold } from './threshold.js';
-import { matchesExactly, writeSelector, type WrittenSelector } from './write-selector.js';
+import type { WrittenSelector } from './selector-request.js';
+import { matchesExactly, writeSelector } from './write-selector.js';
 
 function write(
   theme: string,

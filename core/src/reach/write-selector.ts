@@ -8,8 +8,7 @@ import { NO_SPECIFICITY, compareSpecificity, type ComplexSelector, type Specific
 import { addSpecificity } from '../selectors/specificity.js';
 import { currentMarkerFor, markOf } from '../selectors/current-marker.js';
 import { relationOf } from '../elsewhere/carriers.js';
-import { flipsOf } from '../elsewhere/flips.js';
-import { isSwitchState, type OverrideState, type SwitchState } from '../veneer/override.js';
+import { isSwitchState } from '../veneer/override.js';
 import { isScrollbarPart } from '../veneer/scrollbars.js';
 import { kindSelector } from '../selectors/alike.js';
 import { isLastingId, lastingClasses } from '../selectors/class-names.js';
@@ -18,40 +17,15 @@ import {
   selectorCandidates,
   selectorsBeside,
   selectorsUnder,
-  subjectCandidates,
   type Candidate,
 } from './selector-candidates.js';
-import { clears, findThreshold, raiseBar, type Place, type Threshold, type ThresholdQuestion } from './threshold.js';
+import { clears, findThreshold, raiseBar, type Place, type Threshold } from './threshold.js';
+import type { SelectorRequest, WrittenSelector } from './selector-request.js';
+import { strengthenOne } from './strengthen.js';
+import { stateSuffix } from './state-suffix.js';
 
 /** Reason where nothing an element has sets it apart. */
 export const NOT_TOLD = 'No selector tells this element from the others';
-
-/** A selector that does the job, or why none does. */
-export type WrittenSelector =
-  | {
-      readonly ok: true;
-      readonly selector: string;
-      readonly specificity: Specificity;
-      readonly important: boolean;
-      readonly leansOnPlace: boolean;
-      readonly bar: Threshold;
-    }
-  | { readonly ok: false; readonly reason: string };
-
-export interface SelectorRequest extends Omit<ThresholdQuestion, 'places'> {
-  /** The element the designer chose. */
-  readonly lead: Place;
-  /** Everything the rule is to match, the lead among it. */
-  readonly targets: readonly Place[];
-  /** Every page of the site: elsewhere the selector must match nothing. */
-  readonly pages: readonly Page[];
-  /** Whether the targets are all of one kind, so that the tag may stand alone. */
-  readonly everywhere: boolean;
-  /** Selectors of what "everywhere" gathers, where it is not the lead's kind. */
-  readonly kinds?: readonly string[];
-  /** The selector that gathers the targets, where they are a group by one. */
-  readonly group?: string | null;
-}
 
 /**
  * Writes the least specific selector that matches exactly the targets over all pages and beats every present
@@ -351,145 +325,6 @@ function finish(
     bar,
   };
 }
-
-/** The least specific of some selectors once raised over a bar, the one that says fewest of its own names again; names that nothing has where none can. */
-function strengthenOne(candidates: readonly Candidate[], extra: Specificity, bar: Threshold): Candidate {
-  const raised = candidates
-    .flatMap((candidate) => repeatNames(candidate, extra, bar) ?? [])
-    .sort((a, b) => compareSpecificity(a.candidate.specificity, b.candidate.specificity) || a.repeats - b.repeats);
-  return raised[0]?.candidate ?? addAbsentNames(candidates[0], extra, bar);
-}
-
-/** More classes than this are outweighed by one id. */
-const MOST_REPEATS = 12;
-
-/** Ids and classes that a selector lacks to clear a bar. */
-function lackOf(
-  { specificity }: Candidate,
-  extra: Specificity,
-  bar: Threshold,
-): { readonly ids: number; readonly classes: number } {
-  const has = addSpecificity(specificity, extra);
-  const ids = Math.max(0, bar.specificity[0] - has[0]);
-  if (clears(addSpecificity(has, [ids, 0, 0]), bar)) return { ids, classes: 0 };
-  const least = Math.max(1, bar.specificity[1] - has[1]);
-  const classes = clears(addSpecificity(has, [ids, least, 0]), bar) ? least : least + 1;
-  return classes > MOST_REPEATS ? { ids: ids + 1, classes: 0 } : { ids, classes };
-}
-
-/** An id or class as it is written, escapes included. */
-// eslint-disable-next-line no-control-regex -- CSS Syntax 3 §4.2: every code point from U+0080 on
-const NAMES = /[#.](?:[\w-]|[^\x00-\x7f\\]|\\.)+/g;
-
-/** A selector with the last of its ids or classes said some times more; `null` without one. */
-function sayAgain(text: string, mark: '#' | '.', times: number): string | null {
-  const last = [...text.matchAll(NAMES)].filter(([name]) => name.startsWith(mark)).pop();
-  return last ? text.slice(0, last.index) + last[0].repeat(times + 1) + text.slice(last.index + last[0].length) : null;
-}
-
-/** A selector raised over a bar by its last id and its last class, said again: it matches what it did. `null` where it lacks the names. */
-function repeatNames(
-  candidate: Candidate,
-  extra: Specificity,
-  bar: Threshold,
-): { readonly candidate: Candidate; readonly repeats: number } | null {
-  const { tail, specificity } = candidate;
-  const text = tail ?? candidate.text;
-  // Dots and hashes in attribute values are no names.
-  if (text.includes('[')) return null;
-  const lack = lackOf(candidate, extra, bar);
-  const [hasId, hasClass] = [sayAgain(text, '#', 0) !== null, sayAgain(text, '.', 0) !== null];
-  if ((lack.ids > 0 && !hasId) || (lack.classes > 0 && !hasClass && !hasId)) return null;
-  // One id more stands above any number of classes.
-  const { ids, classes } = lack.classes > 0 && !hasClass ? { ids: lack.ids + 1, classes: 0 } : lack;
-  const withClasses = sayAgain(text, '.', classes) ?? text;
-  const raised = sayAgain(withClasses, '#', ids) ?? withClasses;
-  return {
-    candidate: {
-      ...candidate,
-      ...(tail === undefined ? { text: raised } : { tail: raised }),
-      specificity: addSpecificity(specificity, [ids, classes, 0]),
-    },
-    repeats: ids + classes,
-  };
-}
-
-/** Selectors that may match the root element itself, which stands in nothing. */
-const MAY_BE_ROOT = /^(?:\*|html|:)/;
-
-/** A selector raised over a bar without names of its own: from `:root` down, which is a class's worth, or by one `:not()` of names that nothing has. */
-function addAbsentNames(candidate: Candidate, extra: Specificity, bar: Threshold): Candidate {
-  const { tail, text, specificity } = candidate;
-  const { ids, classes } = lackOf(candidate, extra, bar);
-  if (ids === 0 && !MAY_BE_ROOT.test(text))
-    return {
-      ...candidate,
-      text: `${':root'.repeat(classes)} ${text}`,
-      specificity: addSpecificity(specificity, [0, classes, 0]),
-    };
-  const raise = `:not(${'#uv-none'.repeat(ids)}${'.uv-none'.repeat(classes)})`;
-  return {
-    ...candidate,
-    ...(tail === undefined ? { text: text + raise } : { tail: tail + raise }),
-    specificity: addSpecificity(specificity, [ids, classes, 0]),
-  };
-}
-
-/**
- * The pseudo-class of a state. Focus and invalidity follow the rule that decides now: where the page shows focus to
- * the pointer too, or marks a field before it is touched, so must the override.
- */
-function stateSuffix(request: SelectorRequest, lead: Place, targets: readonly Place[]): string {
-  const { state } = request;
-  if (isSwitchState(state)) return switchSuffix(state, lead);
-  if (state === 'current') {
-    const own = currentMarkerFor(lead.element);
-    // Lists of one kind may mark their current one in different ways.
-    const marks = [
-      ...new Set(
-        targets
-          .flatMap(({ element }) => currentMarkerFor(element) ?? [])
-          .filter(({ on }) => on === own?.on)
-          .map(({ selector }) => selector),
-      ),
-    ].sort();
-    return marks.length > 1 ? `:is(${marks.join(', ')})` : (own?.selector ?? '');
-  }
-  if (state === 'open') return lead.element.attributes.has('popover') ? ':popover-open' : '[open]';
-  if (state === 'focus' || state === 'invalid' || state === 'valid') {
-    const bar = findThreshold({ ...request, places: targets.slice(0, 1) });
-    if (state === 'valid') return bar.setBy && /:valid/.test(bar.setBy) ? ':valid' : ':user-valid';
-    if (state === 'focus') return bar.setBy && /:focus(?![-\w])/.test(bar.setBy) ? ':focus' : ':focus-visible';
-    return bar.setBy && /[^-]invalid/.test(bar.setBy) ? ':invalid' : ':user-invalid';
-  }
-  return STATE_SUFFIX[state];
-}
-
-/** How the element that is switched is asked about; one that stands inside, by `:has()`. */
-function switchSuffix(state: SwitchState, { page, element, parent, flip: asLead }: Place): string {
-  const flip = asLead ?? (parent && flipsOf(parent, page.document)[state]);
-  if (!parent || !flip) return '';
-  if (relationOf(element, parent)?.relation !== 'inside') return flip.selector;
-  const [tag, named = tag] = subjectCandidates(parent);
-  return `:has(> ${(parent.localName === 'input' ? tag : named).text}${flip.selector})`;
-}
-
-const STATE_SUFFIX: Readonly<
-  Record<Exclude<OverrideState, 'current' | 'focus' | 'invalid' | 'valid' | 'open' | SwitchState>, string>
-> = {
-  rest: '',
-  autofilled: ':autofill',
-  indeterminate: ':indeterminate',
-  'read-only': ':read-only',
-  visited: ':visited',
-  hover: ':hover',
-  active: ':active',
-  disabled: ':disabled',
-  checked: ':checked',
-  filled: ':not(:placeholder-shown)',
-  'parent-hover': ':hover',
-  'parent-invalid': ':invalid',
-};
 
 /** Whether a selector matches the given elements and no others on any page. */
 export function matchesExactly(text: string, wanted: ReadonlySet<ElementNode>, pages: readonly Page[]): boolean {
