@@ -45,11 +45,15 @@ const interfaceSpecs = readdirSync(join(root, 'e2e/dist/specs'))
     name: `interface: ${file.replace('.spec.js', '')}`,
     ...jasmine(`e2e/dist/specs/${file}`),
     needsDriver: true,
+    isTimed: true,
     load: 1,
     lasts: LONG[file] ?? 30,
   }));
 
-/** Every set of specs; each prints how many it ran and how many failed. `load`: 2 keeps a core busy, 1 waits half of the time. */
+/**
+ * Every set of specs; each prints how many it ran and how many failed. `load`: 2 keeps a core busy, 1 waits half of the
+ * time. `isTimed`: waits with a limit for what a screen shows, so that what failed beside others is run once more alone.
+ */
 const SETS = [
   { name: 'core against Chromium', ...jasmine('e2e/dist/against-chromium/*.spec.js'), load: 2, lasts: 190 },
   { name: 'core in Node', ...jasmine('core/dist/**/*.spec.js'), load: 2, lasts: 35 },
@@ -68,6 +72,7 @@ let failures = 0;
 const waiting = SETS.filter(({ name }) => only.length === 0 || only.some((word) => name.includes(word)));
 let load = 0;
 const running = new Set();
+const failedBesideOthers = [];
 while (waiting.length > 0 || running.size > 0) {
   // What needs the driver lets others go first until it is compiled.
   const next = waiting.findIndex((set) => load + set.load <= MOST_LOAD && (!set.needsDriver || hasDriver));
@@ -77,11 +82,17 @@ while (waiting.length > 0 || running.size > 0) {
   }
   const [set] = waiting.splice(next, 1);
   load += set.load;
-  const run = runSet(set).then(() => {
+  const run = runSet(set).then((result) => {
+    if (set.isTimed && result.failed > 0) failedBesideOthers.push(set);
+    else count(result);
     load -= set.load;
     running.delete(run);
   });
   running.add(run);
+}
+for (const set of failedBesideOthers) {
+  say(`\n${set.name} failed beside other sets; once more, alone:`);
+  count(await runSet(set));
 }
 say(`\n${passed} passed, ${failures} failed`);
 process.exit(failures > 0 ? 1 : 0);
@@ -94,9 +105,13 @@ async function runSet(set) {
   // A set that dies before it counts has failed, however little it said.
   const result = counts ?? { run: 1, failed: 1 };
   if (code !== 0 && result.failed === 0) result.failed = 1;
+  say(`   ${result.run} run, ${result.failed} failed, ${Math.round((Date.now() - started) / 1000)} s`);
+  return result;
+}
+
+function count(result) {
   passed += Math.max(0, result.run - result.failed);
   failures += result.failed;
-  say(`   ${result.run} run, ${result.failed} failed, ${Math.round((Date.now() - started) / 1000)} s`);
 }
 
 function collect({ command, args, cwd = root }) {

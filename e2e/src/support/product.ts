@@ -97,8 +97,20 @@ export class BenchDriver {
     await this.page.waitForSelector('uv-page-frame .loading', { state: 'detached' });
   }
 
-  /** Middle of an element of the framed page, in window px. */
+  /** Middle of an element of the framed page, in window px, once it stands still: a window just resized is still being laid out. */
   async middleOf(selector: string): Promise<{ x: number; y: number }> {
+    await this.drawn();
+    let last = await this.middleNow(selector);
+    for (let tries = 0; tries < 100; tries += 1) {
+      await this.page.waitForTimeout(60);
+      const now = await this.middleNow(selector);
+      if (now.x === last.x && now.y === last.y) return now;
+      last = now;
+    }
+    throw new Error(`${selector} did not come to rest`);
+  }
+
+  private middleNow(selector: string): Promise<{ x: number; y: number }> {
     return this.page.evaluate((wanted) => {
       const frame = document.querySelector<HTMLIFrameElement>('uv-page-frame iframe');
       const element = frame?.contentDocument?.querySelector(wanted);
