@@ -59,6 +59,7 @@ async function act(args: readonly string[]): Promise<number> {
   await write(css);
   for (const { reason, places } of refused) process.stderr.write(`${places} places not written: ${reason}\n`);
   for (const words of proof.missed.words) process.stderr.write(`does not come to it: ${words}\n`);
+  if (proof.at.unseen.length > 0) process.stderr.write(`not looked at: ${proof.at.unseen.join(', ')}\n`);
   for (const words of proof.spilt.words) process.stderr.write(`changed outside the scope: ${words}\n`);
   if (!isProved(proof))
     process.stderr.write(

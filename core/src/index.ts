@@ -216,7 +216,7 @@ export { PALETTE_FORMATS, readPaletteFile } from './palette/files/palette-file.j
 export type { NamedColor, PaletteFile } from './palette/files/named-color.js';
 export { averageColor } from './image/average-color.js';
 export { distinctInks, type Ink, type InkReport } from './image/distinct-inks.js';
-export { logoOnGround, type LogoOnGround } from './image/logo-on-ground.js';
+export { logoOnGround, logoStanding, type LogoOnGround } from './image/logo-on-ground.js';
 export { pixelAt, type PixelBox, type Raster } from './image/raster.js';
 export { recoverInk, type RecoveredInk } from './image/recover-ink.js';
 export { linkVeneer } from './capture/link-veneer.js';
@@ -253,7 +253,7 @@ export { layMatch, layTasks, type LaidMatch, type LayProgress } from './match/la
 export { placesToLay } from './match/lay-tasks.js';
 export { colorsBeside } from './match/shape/colors-beside.js';
 export { SHAPE_BECOMES, type FoundShape, type ShapeBecomes } from './match/shape/found-shape.js';
-export { ShapeGathering, findShapes, usualShape, type FoundShapes } from './match/shape/find-shapes.js';
+export { ShapeGathering, usualShape, type FoundShapes, type UsualShape } from './match/shape/find-shapes.js';
 export { proposeShapes, type ProposedShape } from './match/shape/propose-shapes.js';
 export { neutralTasks, neutralise, type Neutralised } from './match/neutralise.js';
 export { meltingAreas, type MeltingAreas } from './match/melting-areas.js';

@@ -1,7 +1,7 @@
 import { canonicalName } from '../properties/longhands.js';
 import { SHORTHANDS, ALL_LONGHANDS } from '../properties/shorthands.js';
 import { expandDeclaration, type DeclaredValue } from '../properties/expand-declaration.js';
-import type { ComplexSelector, Specificity } from '../selectors/selector.js';
+import { compareSpecificity, type ComplexSelector, type Specificity } from '../selectors/selector.js';
 import type { DeclarationNode } from '../syntax/nodes.js';
 import type { StyleRule } from '../rules/style-rule.js';
 
@@ -71,5 +71,16 @@ export function setsLonghand(property: string, longhand: string): boolean {
     name === longhand ||
     (name === 'all' && ALL_LONGHANDS.includes(longhand)) ||
     (SHORTHANDS.get(name)?.longhands.includes(longhand) ?? false)
+  );
+}
+
+/**
+ * Whether two blocks are one rule, or one attribute, that ranks alike in two views: each view makes blocks of its own, and of a list of
+ * selectors a state can bring a more specific one in.
+ */
+export function ranksAlike(a: MatchedBlock | undefined, b: MatchedBlock | undefined): boolean {
+  if (!a || !b) return a === b;
+  return (
+    a.rule === b.rule && a.declarations === b.declarations && compareSpecificity(a.specificity, b.specificity) === 0
   );
 }

@@ -1,4 +1,5 @@
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
+import type { Standing } from '../color/standing.js';
 import { rgb8, type Color } from '../values/color.js';
 import type { Raster } from './raster.js';
 
@@ -10,6 +11,15 @@ export interface LogoOnGround {
   readonly ink: number;
   /** Lowest ratio of an ink that makes up a twentieth of the logo or more. */
   readonly worst: number;
+}
+
+/** Shares of lost ink from which a ground is looked at, and fails (common practice). */
+const LOOK = 0.1;
+const FAILS = 0.35;
+
+/** How a ground stands for a logo by the share of its ink that is lost there, 0–1. */
+export function logoStanding(lost: number): Standing {
+  return lost >= FAILS ? 'fails' : lost >= LOOK ? 'look' : 'holds';
 }
 
 /** Alpha from which a pixel counts as ink. */

@@ -15,9 +15,10 @@ function over(source: readonly number[], alpha: number, backdrop: readonly numbe
 describe('a colour as painted', () => {
   const site = openOnePage(
     `body { background: #fff } .card { background: #204060; opacity: .5 } .card p { color: rgb(255 0 0 / .4); background: #101010 }
-     .edge { background: #fff; border: 2px solid rgb(0 0 0 / .25); outline: 2px solid transparent }
+     #tile { background: #204060; border: 2px solid rgb(255 255 255 / .25); opacity: .5; text-decoration-color: rgb(255 255 255 / .5) }
+     #clipped { background: #204060 padding-box; border: 2px solid rgb(255 255 255 / .25) } .edge { background: #fff; border: 2px solid rgb(0 0 0 / .25); outline: 2px solid transparent }
      .photo { background-image: url(a.png) } .photo b { color: #fff }`,
-    '<div class=card><p>Text</p></div><div class=edge>E</div><div class=photo><b>Over</b></div>',
+    '<div class=card><p>Text</p></div><div class=edge>E</div><div id=tile>T</div><div id=clipped>C</div><div class=photo><b>Over</b></div>',
   );
   const page = pageOf(site, 1);
   const view = new StyleView(page);
@@ -37,6 +38,15 @@ describe('a colour as painted', () => {
     });
     expect(painted('.edge', 'outline-color')).toBeNull();
     expect(painted('.edge', 'border-top-width')).toBeNull();
+  });
+
+  // Source: CSS Backgrounds 3 §2.5 and CSS Color 4 §3.2: one piece, laid on at its opacity.
+  it('has the element’s own fill under its edge, and is laid on with it in one piece', () => {
+    const edge = [0x20, 0x40, 0x60].map((value) => 255 * 0.25 + value * 0.75);
+    expect(painted('#tile', 'border-left-color')?.hex).toBe(over(edge, 0.5, [255, 255, 255]));
+    expect(painted('#tile', 'border-left-color')?.doubts).toEqual([]);
+    expect(painted('#clipped', 'border-left-color')?.hex).toBe('#ffffff');
+    expect(painted('#tile', 'text-decoration-color')?.doubts.join()).toContain('opacity');
   });
 
   it('says where a picture lies under it', () => {

@@ -1,6 +1,7 @@
 import { compositeOver } from '../color/contrast.js';
 import { hexOf } from '../color/read-notation.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
+import { edgeOver, reachesUnderEdge } from '../ground/edge-over.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import type { StyleView } from '../resolve/style-view.js';
 
@@ -13,8 +14,12 @@ export interface AsPainted {
   readonly doubts: readonly string[];
 }
 
+/** What is painted beside the element's own fill rather than over it. */
+const AROUND: ReadonlySet<string> = new Set(['background-color', 'outline-color']);
+
 /**
- * One colour of an element as painted: text over its ground, edge, ring and all else over what lies around it.
+ * One colour of an element as painted: text and what is drawn with it over its ground, an edge over its own fill, fill and ring over
+ * what lies around.
  * Source: CSS Compositing 1 §5, CSS Color 4 §3.2.
  * @returns `null` for what is no colour, or wholly clear.
  */
@@ -24,10 +29,22 @@ export function asPainted(view: StyleView, element: ElementNode, pseudo: string,
   if (!color || (color.alpha ?? 0) === 0) return null;
   const { text, ground, outside, doubts, outsideDoubts } = surroundingsOf(view, element, pseudo);
   if (property === 'color') return { hex: hexOf(text), on: hexOf(ground), doubts };
-  const opacity = lineageOf(element).reduce(
-    (product, node) => product * Number(view.style(node).resolved('opacity')),
-    1,
+  const isEdge = property.startsWith('border-');
+  const isOver = !isEdge && !AROUND.has(property);
+  const behind = isOver ? ground : outside;
+  const chain = [...lineageOf(element).map((node) => view.style(node)), ...(pseudo === '' ? [] : [style])];
+  const opacities = chain.map((own) => Number(own.resolved('opacity')));
+  const laid = isEdge ? edgeOver(style, color, behind) : compositeOver(color, behind);
+  const shown = compositeOver(
+    laid,
+    behind,
+    opacities.reduce((product, own) => product * own, 1),
   );
-  const shown = compositeOver({ ...color, alpha: (color.alpha ?? 1) * opacity }, outside);
-  return { hex: hexOf(shown), on: hexOf(outside), doubts: outsideDoubts };
+  const found = [...(isOver ? doubts : outsideDoubts)];
+  if (isEdge && (color.alpha ?? 1) < 1 && reachesUnderEdge(style) && style.resolved('background-image') !== 'none')
+    found.push('a picture or gradient lies under it');
+  // Exact where only the element itself is laid on in one piece: `behind` has the groups further out worked in already.
+  if ((isOver ? opacities : opacities.slice(0, -1)).some((own) => own < 1))
+    found.push('an opacity around it is taken as its own');
+  return { hex: hexOf(shown), on: hexOf(behind), doubts: found };
 }

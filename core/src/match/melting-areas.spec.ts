@@ -1,9 +1,10 @@
 import Reference from 'colorjs.io';
 import { layOut, pageOf, type SiteModel } from '../site/site-model.js';
+import { toEnd } from '../to-end.js';
 import { numberOn, openOnePage } from '../testing/one-page-site.js';
 import type { Becomes } from './proposal.js';
 import { foundColors } from './find-colors.js';
-import { meltingAreas } from './melting-areas.js';
+import { meltingAreas, type MeltingAreas } from './melting-areas.js';
 import { proposeMatch } from './propose-match.js';
 
 const SITE = { kind: 'site' } as const;
@@ -29,7 +30,7 @@ function stacked(theme: string): SiteModel {
 }
 
 /** What melts when the grounds of a hex are given to a role by hand. */
-function melting(theme: string, locked: Readonly<Record<string, string>>): ReturnType<typeof meltingAreas> {
+function melting(theme: string, locked: Readonly<Record<string, string>>): readonly MeltingAreas[] {
   const site = stacked(theme);
   const found = foundColors(site, SITE, 1280);
   const choice = (css: string): Becomes => ({ kind: 'value', value: { kind: 'literal', css } });
@@ -40,7 +41,7 @@ function melting(theme: string, locked: Readonly<Record<string, string>>): Retur
     ]),
   );
   const proposal = proposeMatch(site, SITE, found, { strategy: 'blend', locked: set, equal: [] });
-  return meltingAreas(site, SITE, proposal, 1280);
+  return toEnd(meltingAreas(site, SITE, proposal, 1280));
 }
 
 describe('areas that become one', () => {
@@ -49,6 +50,7 @@ describe('areas that become one', () => {
     const found = melting(THEME, { '#efe7ff': '#fdfdfd', '#3d2a70': '#ffffff' });
     expect(found.length).toBe(1);
     expect(found[0].words).toBe('Main content and Footer');
+    expect([found[0].pairs, found[0].pages]).toEqual([1, 1]);
     expect(Math.abs(found[0].before - new Reference('#efe7ff').deltaE2000(new Reference('#3d2a70')))).toBeLessThan(1);
     expect(Math.abs(found[0].after - new Reference('#fdfdfd').deltaE2000(new Reference('#ffffff')))).toBeLessThan(0.1);
   });
@@ -69,6 +71,6 @@ describe('areas that become one', () => {
       locked: {},
       equal: [],
     });
-    expect(meltingAreas(site, SITE, proposal, 1280)).toEqual([]);
+    expect(toEnd(meltingAreas(site, SITE, proposal, 1280))).toEqual([]);
   });
 });

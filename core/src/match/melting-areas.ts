@@ -18,12 +18,13 @@ import { inScope, pagesOf, type MatchScope } from './scope.js';
 export interface MeltingAreas {
   readonly a: Spot;
   readonly b: Spot;
-  /** `footer and list of dates: both #f7f3e9`. */
+  /** `Main content and Footer`. */
   readonly words: string;
   /** ΔE2000 between them as they arrived, and as matched. */
   readonly before: number;
   readonly after: number;
-  /** Pages on which they meet so. */
+  /** Pairs of these words, and pages on which they meet. */
+  readonly pairs: number;
   readonly pages: number;
 }
 
@@ -38,22 +39,28 @@ const OPPOSITE: Readonly<Record<Side, Side>> = { top: 'bottom', right: 'left', b
 
 /**
  * Neighbouring areas that become one: fills that touch along a side without an edge between them, at ΔE2000 above 2.3 as found and
- * under it as matched. An area on its own ground is no neighbour: that is a condition of the match. Only where a page was laid out.
+ * under it as matched, at rest. An area on its own ground is no neighbour: that is a condition of the match. Only where a page was laid
+ * out; what is said of a pair is of the one that was most apart. A generator: it yields after each page.
  */
-export function meltingAreas(
+export function* meltingAreas(
   site: SiteModel,
   scope: MatchScope,
   proposal: MatchProposal,
   width: number,
-): MeltingAreas[] {
+): Generator<string, MeltingAreas[]> {
   const byWords = new Map<string, MeltingAreas>();
   for (const pageId of pagesOf(site, scope)) {
     const layout = pageOf(site, pageId).layouts?.get(width);
     if (!layout) continue;
+    const onPage = new Set<string>();
     for (const found of meltingOn(site, scope, proposal, pageId, layout)) {
       const known = byWords.get(found.words);
-      byWords.set(found.words, known ? { ...known, pages: known.pages + 1 } : found);
+      const pages = (known?.pages ?? 0) + (onPage.has(found.words) ? 0 : 1);
+      onPage.add(found.words);
+      const lead = known && known.before >= found.before ? known : found;
+      byWords.set(found.words, { ...lead, pairs: (known?.pairs ?? 0) + 1, pages });
     }
+    yield pageOf(site, pageId).path;
   }
   return [...byWords.values()].sort((a, b) => b.before - a.before);
 }
@@ -101,6 +108,7 @@ function meltingOn(
         words: `${plainName(a.element)} and ${plainName(b.element)}`,
         before,
         after,
+        pairs: 1,
         pages: 1,
       },
     ];

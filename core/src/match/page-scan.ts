@@ -1,3 +1,4 @@
+import { ranksAlike } from '../cascade/block.js';
 import { allInState, type CensusState } from '../census/census-states.js';
 import { looksAlike, type Painting } from '../census/paintings.js';
 import { visibleFills } from '../census/visible-fills.js';
@@ -120,7 +121,7 @@ export class PageScan {
       // A text that stays as it is over a ground that turns dark is another row there.
       const isNew = keyBefore?.key !== key.key;
       // Said once more for the state, by a rule that an override for rest leaves in force.
-      const isEcho = !isNew && before !== null && painting.decided?.block !== before.decided?.block;
+      const isEcho = !isNew && before !== null && !ranksAlike(painting.decided?.block, before.decided?.block);
       if (isNew || isEcho)
         into.add(
           key,

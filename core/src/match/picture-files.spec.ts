@@ -1,4 +1,5 @@
 import { dressSite, openSite } from '../site/site-model.js';
+import { toEnd } from '../to-end.js';
 import { RIVER_PALETTE } from '../testing/one-page-site.js';
 import { foundColors } from './find-colors.js';
 import { pictureFiles } from './picture-files.js';
@@ -38,15 +39,35 @@ describe('picture files of a scope', () => {
 
   // Reference: RFC 3986 §5.4 for addresses, from the file that names them.
   it('are found by their addresses from page and sheet, logos first; those elsewhere or written into the page are none', () => {
-    expect(pictureFiles(site, SITE, proposal, 1280).map(({ path, isLogo, places }) => [path, isLogo, places])).toEqual([
+    expect(
+      toEnd(pictureFiles(site, SITE, proposal, 1280)).map(({ path, isLogo, places }) => [path, isLogo, places]),
+    ).toEqual([
       ['img/reed.svg', true, 1],
+      ['css/%zz.png', false, 1],
       ['img/flow.png', false, 1],
       ['trips/pic.png', false, 1],
     ]);
   });
 
   it('tell what they stand on, as it arrived and as matched', () => {
-    const [logo] = pictureFiles(site, SITE, proposal, 1280);
+    const [logo] = toEnd(pictureFiles(site, SITE, proposal, 1280));
     expect(logo.grounds).toEqual([{ arrived: '#2a1f6b', matched: '#104a47', places: 1 }]);
+  });
+
+  it('say where the ground of one cannot be told', () => {
+    const html = '<body><div style="background: url(wood.png)"><img src="logo.svg" alt=""></div></body>';
+    const over = dressSite(
+      openSite({
+        pages: [{ id: 1, name: 'Home', path: 'index.html', html }],
+        stylesheets: {},
+        parts: [],
+        veneerPlace: 'head-end',
+        prefix: 'brand',
+      }),
+      [],
+      RIVER_PALETTE,
+    );
+    const [file] = toEnd(pictureFiles(over, SITE, { strategy: 'blend', rows: [], unmet: [] }, 1280));
+    expect([file.path, file.untold, file.grounds.length]).toEqual(['logo.svg', 1, 0]);
   });
 });

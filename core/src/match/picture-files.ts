@@ -1,9 +1,11 @@
+import { cssAddresses } from '../capture/css-addresses.js';
 import { decidingDeclaration } from '../census/paintings.js';
 import { hexOf } from '../color/read-notation.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import { sourceOf } from '../resolve/explain.js';
 import { withVeneer } from '../resolve/page.js';
+import { resolvePath } from '../rules/resolve-path.js';
 import { StyleView } from '../resolve/style-view.js';
 import { pageOf, type SiteModel, type SiteSource } from '../site/site-model.js';
 import type { Spot } from '../veneer/override.js';
@@ -21,63 +23,90 @@ export interface PictureFile {
   /** The first place that shows it. */
   readonly spot: Spot;
   readonly places: number;
-  /** What it stands on, as it arrived and as matched, each pair once; none where its ground cannot be told. */
-  readonly grounds: readonly { readonly arrived: string; readonly matched: string; readonly places: number }[];
+  /** What it stands on, each pair once. */
+  readonly grounds: readonly PictureGround[];
+  /** Places whose ground cannot be told, since a picture or the like lies under them. */
+  readonly untold: number;
+}
+
+/** A ground as it arrived and as matched, hex, and how many places stand on it. */
+export interface PictureGround {
+  readonly arrived: string;
+  readonly matched: string;
+  readonly places: number;
 }
 
 /** Names that makers of pages give a site's logo (common practice). */
 const LOGO_NAMES = /logo|wordmark|brand/i;
-const BASE = 'http://site.invalid/';
 /** Properties that show a picture file. */
 const SHOWING = ['background-image', 'list-style-image', 'border-image-source'] as const;
 
-/** Picture files of a scope, those of logos first, then by how many places show them. */
-export function pictureFiles(
+/** A picture file as it is gathered. */
+interface Gathered {
+  readonly spot: Spot;
+  isLogo: boolean;
+  places: number;
+  untold: number;
+  readonly grounds: Map<string, PictureGround & { places: number }>;
+}
+
+/**
+ * Picture files of a scope at rest, those of logos first, then by how many places show them; outside the scope grounds are as the
+ * veneer has them by now. A generator: it yields after each page.
+ */
+export function* pictureFiles(
   site: SiteModel,
   scope: MatchScope,
   proposal: MatchProposal,
   width: number,
-): PictureFile[] {
-  const files = new Map<string, { spot: Spot; isLogo: boolean; places: number; grounds: Map<string, number> }>();
+): Generator<string, PictureFile[]> {
+  const files = new Map<string, Gathered>();
   for (const pageId of pagesOf(site, scope)) {
-    const page = withVeneer(pageOf(site, pageId), '');
-    const view = new StyleView(page, { environment: { width } });
-    const painted = paintedAsMatched(proposal, pageId);
-    const isIn = inScope(site, scope, pageId);
-    for (const element of page.document.elements) {
-      if (!isIn(element)) continue;
-      for (const { address, from, isOwn } of picturesOf(view, element, site.source.stylesheets)) {
-        const path = pathOf(address, from ?? page.path);
-        if (path === null) continue;
-        const file = files.get(path) ?? {
-          spot: { pageId, element: element.number },
-          isLogo: false,
-          places: 0,
-          grounds: new Map<string, number>(),
-        };
-        file.isLogo ||= isLogo(element, path);
-        file.places += 1;
-        files.set(path, file);
-        const under = isOwn ? element.flatParent : element;
-        if (!under) continue;
-        const { ground, doubts } = surroundingsOf(view, under);
-        if (isOwn && doubts.length > 0) continue;
-        const matched = fillOver(under, (node, property) => painted(pageId, node.number, property), view) ?? ground;
-        const key = `${hexOf(ground)} ${hexOf(matched)}`;
-        file.grounds.set(key, (file.grounds.get(key) ?? 0) + 1);
-      }
-    }
+    gatherOn(site, scope, proposal, pageId, width, files);
+    yield pageOf(site, pageId).path;
   }
   return [...files]
-    .map(([path, { grounds, ...file }]) => ({
-      path,
-      ...file,
-      grounds: [...grounds].map(([key, places]) => {
-        const [arrived, matched] = key.split(' ');
-        return { arrived, matched, places };
-      }),
-    }))
+    .map(([path, { grounds, ...file }]) => ({ path, ...file, grounds: [...grounds.values()] }))
     .sort((a, b) => Number(b.isLogo) - Number(a.isLogo) || b.places - a.places || (a.path < b.path ? -1 : 1));
+}
+
+function gatherOn(
+  site: SiteModel,
+  scope: MatchScope,
+  proposal: MatchProposal,
+  pageId: number,
+  width: number,
+  files: Map<string, Gathered>,
+): void {
+  const dressed = pageOf(site, pageId);
+  const page = withVeneer(dressed, '');
+  const [view, now] = [page, dressed].map((own) => new StyleView(own, { environment: { width } }));
+  const painted = paintedAsMatched(proposal, pageId);
+  const isIn = inScope(site, scope, pageId);
+  for (const element of page.document.elements) {
+    if (!isIn(element)) continue;
+    for (const { address, from, isOwn } of picturesOf(view, element, site.source.stylesheets)) {
+      const path = resolvePath(from ?? page.path, address);
+      if (!path) continue;
+      const spot = { pageId, element: element.number };
+      const file = files.get(path) ?? { spot, isLogo: false, places: 0, untold: 0, grounds: new Map() };
+      files.set(path, file);
+      file.isLogo ||= isLogo(element, path);
+      file.places += 1;
+      const under = isOwn ? element.flatParent : element;
+      const around = under && surroundingsOf(view, under);
+      if (!under || !around || (isOwn && around.doubts.length > 0)) {
+        file.untold += 1;
+        continue;
+      }
+      const instead = fillOver(under, (node, property) => painted(pageId, node.number, property), view);
+      const [arrived, matched] = [around.ground, instead ?? surroundingsOf(now, under).ground].map(hexOf);
+      const key = `${arrived} ${matched}`;
+      const ground = file.grounds.get(key) ?? { arrived, matched, places: 0 };
+      ground.places += 1;
+      file.grounds.set(key, ground);
+    }
+  }
 }
 
 interface ShownPicture {
@@ -105,31 +134,9 @@ function picturesOf(view: StyleView, element: ElementNode, sheets: SiteSource['s
     const { decided } = decidingDeclaration(style, property);
     const source = decided && sourceOf(decided.block, decided.entry.declaration.start);
     const from = source && Object.hasOwn(sheets, source.sheet) ? source.sheet : null;
-    for (const address of addressesIn(value)) found.push({ address, from, isOwn: false });
+    for (const { address } of cssAddresses(value)) found.push({ address, from, isOwn: false });
   }
   return found;
-}
-
-/** Addresses of `url()` in a resolved value, in which they are quoted. */
-function addressesIn(value: string): string[] {
-  const found: string[] = [];
-  for (let at = value.indexOf('url("'); at >= 0; at = value.indexOf('url("', at + 5)) {
-    const end = value.indexOf('")', at);
-    if (end > at) found.push(value.slice(at + 5, end));
-  }
-  return found;
-}
-
-/** Path in the site of what an address names from a file; `null` for what is elsewhere or written in the page. */
-function pathOf(address: string, from: string): string | null {
-  if (!URL.canParse(address, BASE + from)) return null;
-  const url = new URL(address, BASE + from);
-  if (url.origin !== new URL(BASE).origin) return null;
-  try {
-    return decodeURIComponent(url.pathname.slice(1)) || null;
-  } catch {
-    return null;
-  }
 }
 
 function isLogo(element: ElementNode, path: string): boolean {

@@ -58,6 +58,7 @@ export function regroup(
       meeting,
       ...(meeting.ink === id ? [{ ...meeting, ink: apartId }] : []),
       ...(meeting.ground === id ? [{ ...meeting, ground: apartId }] : []),
+      ...(meeting.film?.row === id ? [{ ...meeting, film: { ...meeting.film, row: apartId } }] : []),
     ]);
   }
   for (const ids of merged) {

@@ -8,6 +8,7 @@ import type { FoundPlace } from './found-color.js';
 import type { MatchProposal, ProposedRow } from './proposal.js';
 import { proposalIn } from './proposal-in.js';
 import type { MatchScope } from './scope.js';
+import type { ProofSettings } from './proof-settings.js';
 import { joined, type Told } from './tally.js';
 import { verifyMatch, type MatchProof, type VerifyOptions } from './verify-match.js';
 
@@ -36,7 +37,7 @@ export function* verifyLightings(
             missed: joined(proof.missed, own.missed, `${lighting}: `),
             spilt: joined(proof.spilt, own.spilt, `${lighting}: `),
             unread: proof.unread,
-            at: proof.at,
+            at: bothSettings(proof.at, own.at),
           };
   }
   return proof ?? { looked: 0, missed: NONE, spilt: NONE, unread: [], at: { settings: [], unseen: [] } };
@@ -67,6 +68,11 @@ function keptApart(row: ProposedRow, isKept: (place: FoundPlace) => boolean, pal
       inverted: inverted && { css: hexOf(inverted), worst: null },
     },
   ];
+}
+
+/** Where both were looked at; what rules hang on can differ between the two. */
+function bothSettings(a: ProofSettings, b: ProofSettings): ProofSettings {
+  return { settings: a.settings, unseen: [...new Set([...a.unseen, ...b.unseen])] };
 }
 
 const NONE: Told = { words: [], count: 0 };

@@ -1,6 +1,7 @@
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import type { ElementNode } from '../dom/tree.js';
 import { boxOf, rectsOf, type PageLayout } from '../resolve/page-layout.js';
+import { edgeOver } from '../ground/edge-over.js';
 import { surroundingsOf, type Surroundings } from '../ground/surroundings.js';
 import { kindOf } from '../selectors/alike.js';
 import type { ElementStyle } from '../resolve/element-style.js';
@@ -232,7 +233,10 @@ function edgeOf(style: ElementStyle, { outsides }: Surroundings): Omit<Reading, 
   const fill = style.color('background-color');
   return worstOf(
     outsides.map((outside) => {
-      const painted = [...edges, ...(fill ? [fill] : [])].map((color) => compositeOver(color, outside));
+      const painted = [
+        ...edges.map((edge) => edgeOver(style, edge, outside)),
+        ...(fill ? [compositeOver(fill, outside)] : []),
+      ];
       const ink = painted.reduce((best, color) =>
         contrastRatio(color, outside) > contrastRatio(best, outside) ? color : best,
       );

@@ -5,7 +5,8 @@ import { launchBrowser } from '../support/browser.js';
 /** A theme, and a part with rules of its own: by class, by id, by state, by attribute, with a custom property. */
 const THEME = `
   body { background: #fbfaf5; color: #223 } a { color: #1c6dd0 } a:visited { color: #6b3fa0 } a:hover { color: #d0241c }
-  button { background: #445; color: #fff; border: 1px solid #112 } button:hover { background: #223 } input { border: 2px solid #889; color: #334 }
+  :root { --fill: #445 linear-gradient(#445, #334) }
+  button { background: var(--fill); color: #fff; border: 1px solid #112 } button:hover { background: #223 } input { border: 2px solid #889; color: #334 }
   main .note { color: #777 }`;
 const PART = `
   :root { --w-deep: #3a2fbf } .w { background: #efeaff; color: #333; border: 1px solid #c3bff0; box-shadow: 0 2px 8px #3a2fbf }

@@ -1,17 +1,16 @@
 import type { ElementNode } from '../../dom/tree.js';
-import { withVeneer, type Page } from '../../resolve/page.js';
 import { StyleView } from '../../resolve/style-view.js';
 import { kindOf } from '../../selectors/alike.js';
 import { plainName } from '../../selectors/describe-element.js';
 import { passedOverOn } from '../../site/exceptions.js';
-import { pageOf, type SiteModel } from '../../site/site-model.js';
+import type { SiteModel } from '../../site/site-model.js';
 import { HOUSE_PARTS, type HousePart } from '../../veneer/house-shape.js';
-import { inScope, pagesOf, type MatchScope } from '../scope.js';
+import { inScope, type MatchScope } from '../scope.js';
 import type { FoundShape, ShapeKind, ShapePlace } from './found-shape.js';
 import { shapesOf, type Shape } from './shape-scan.js';
 
 /** What a kind of thing is shaped like around the scope: every value with how many elements have it, the most first. */
-export type PageHabit = ReadonlyMap<string, readonly { readonly value: string; readonly count: number }[]>;
+export type PageHabit = ReadonlyMap<string, readonly Counted[]>;
 
 export interface FoundShapes {
   readonly rows: readonly FoundShape[];
@@ -50,9 +49,7 @@ export class ShapeGathering {
     const outliers = familiesOutside(shapes, isIn);
     for (const shape of shapes) {
       if (!isIn(shape.node)) {
-        const values = this.#around.get(habitKey(shape)) ?? new Map<string, number>();
-        values.set(shape.value, (values.get(shape.value) ?? 0) + 1);
-        this.#around.set(habitKey(shape), values);
+        countIn(this.#around, habitKey(shape), shape.value);
         continue;
       }
       const held = heldOf(shape, excepted.has(shape.node));
@@ -84,27 +81,9 @@ export class ShapeGathering {
             b.places.length - a.places.length ||
             (a.id < b.id ? -1 : 1),
         ),
-      habit: new Map(
-        [...this.#around].map(([key, values]) => [
-          key,
-          [...values]
-            .map(([value, count]) => ({ value, count }))
-            .sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1)),
-        ]),
-      ),
+      habit: new Map([...this.#around].map(([key, values]) => [key, byCount(values)])),
     };
   }
-}
-
-/** Corners, edges, shadows and type families of a scope at rest, without the veneer, and what is usual around it. A generator: it yields after each page. */
-export function* findShapes(site: SiteModel, scope: MatchScope, width: number): Generator<string, FoundShapes> {
-  const gathered = new ShapeGathering(site, scope);
-  for (const pageId of pagesOf(site, scope)) {
-    const page = withVeneer(pageOf(site, pageId), '');
-    gathered.add(pageId, new StyleView(page, { environment: { width } }));
-    yield page.path;
-  }
-  return gathered.result();
 }
 
 /** Row that a shape belongs to. */
@@ -154,25 +133,36 @@ function wordsOf(part: HousePart, nodes: readonly ElementNode[]): string {
   return `${OF_WORDS[part]} ${names.slice(0, 2).join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
 }
 
-/** What is most usual over whole pages, for a house shape to begin with. */
-export function usualShape(
-  pages: Iterable<Page>,
-  width: number,
-): ReadonlyMap<HousePart, { readonly value: string; readonly count: number }> {
+/** What is most usual over whole pages, for a house shape to begin with. A generator: it yields after each page. */
+export function* usualShape(site: SiteModel, width: number): Generator<string, readonly UsualShape[]> {
   const counts = new Map<HousePart, Map<string, number>>();
-  for (const page of pages) {
-    const view = new StyleView(withVeneer(page, ''), { environment: { width } });
-    for (const { part, value, kind, held } of page.document.elements.flatMap((element) => shapesOf(view, element))) {
-      if (held !== '' || kind === 'line') continue;
-      const values = counts.get(part) ?? new Map<string, number>();
-      values.set(value, (values.get(value) ?? 0) + 1);
-      counts.set(part, values);
-    }
+  for (const [, page] of site.closed) {
+    const view = new StyleView(page, { environment: { width } });
+    for (const { part, value, kind, held } of page.document.elements.flatMap((element) => shapesOf(view, element)))
+      if (held === '' && kind !== 'line') countIn(counts, part, value);
+    yield page.path;
   }
-  return new Map(
-    [...counts].map(([part, values]) => {
-      const [value, count] = [...values].sort((a, b) => b[1] - a[1] || (a[0] < b[0] ? -1 : 1))[0];
-      return [part, { value, count }];
-    }),
-  );
+  return [...counts].map(([part, values]) => ({ part, ...byCount(values)[0] }));
+}
+
+/** A value with how many elements have it. */
+interface Counted {
+  readonly value: string;
+  readonly count: number;
+}
+
+export interface UsualShape extends Counted {
+  readonly part: HousePart;
+}
+
+function countIn<Key>(counts: Map<Key, Map<string, number>>, key: Key, value: string): void {
+  let values = counts.get(key);
+  if (!values) counts.set(key, (values = new Map()));
+  values.set(value, (values.get(value) ?? 0) + 1);
+}
+
+function byCount(values: ReadonlyMap<string, number>): Counted[] {
+  return [...values]
+    .map(([value, count]) => ({ value, count }))
+    .sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1));
 }

@@ -2,6 +2,7 @@ import { plainCssOfValue, type OverrideValue } from '../../veneer/override-value
 import type { Palette } from '../../veneer/palette.js';
 import type { MatchChoices } from '../proposal.js';
 import type { MatchScope } from '../scope.js';
+import { resolvedAlone } from './resolved-alone.js';
 import type { FoundShape, ShapeBecomes } from './found-shape.js';
 import { habitKey, type FoundShapes } from './find-shapes.js';
 
@@ -54,7 +55,11 @@ export function proposeShapes(
       ...(page === undefined ? [] : [{ becomes: 'page' as const, css: page }]),
       { becomes: 'leave' as const, css: found.value },
     ];
-    const isOurs = found.value === (house ?? page);
+    const comesToIt = (css: string): boolean =>
+      found.places.every(({ properties }) =>
+        properties.every((property) => resolvedAlone(property, css) === found.value),
+      );
+    const isOurs = house === undefined ? found.value === page : comesToIt(house);
     const proposed: readonly [ShapeBecomes, string] =
       found.held !== ''
         ? ['leave', found.held]
@@ -82,7 +87,8 @@ export function proposeShapes(
     return {
       found,
       becomes,
-      value: css === found.value ? null : value,
+      // What is so already needs no override, however it is written.
+      value: value && comesToIt(css) ? null : value,
       css,
       reason: isKnown ? 'set by hand' : proposed[1],
       isLocked: isKnown,

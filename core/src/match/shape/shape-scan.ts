@@ -45,11 +45,12 @@ export function shapesOf(view: StyleView, element: ElementNode): Shape[] {
     else add('corner', kind, corner, ['border-radius'], isRound(view, element, corner) ? 'round as it is' : '');
   }
   const sides = drawnSides(style);
-  const [width] = sides.map((side) => style.resolved(`border-${side}-width`));
-  if (width !== undefined) {
-    const isOne = sides.every((side) => style.resolved(`border-${side}-width`) === width);
+  const widths = sides.map((side) => style.resolved(`border-${side}-width`));
+  if (widths.length > 0) {
     const properties = sides.length === 4 ? ['border-width'] : sides.map((side) => `border-${side}-width`);
-    if (isOne) add('edge', sides.length === 4 ? kind : 'line', width, properties);
+    const of = sides.length === 4 ? kind : 'line';
+    if (new Set(widths).size === 1) add('edge', of, widths[0], properties);
+    else add('edge', of, widths.join(' '), properties, 'edges differ by side');
   }
   const shadow = style.resolved('box-shadow');
   if (shadow !== 'none') add('shadow', kind, shadow, ['box-shadow']);

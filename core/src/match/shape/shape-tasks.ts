@@ -1,3 +1,4 @@
+import { ranksAlike } from '../../cascade/block.js';
 import { CENSUS_STATES, type CensusState } from '../../census/census-states.js';
 import { longhandsOfProperty } from '../../properties/grouped.js';
 import { elementOf, type SiteModel } from '../../site/site-model.js';
@@ -46,7 +47,7 @@ export function shapeTasks(site: SiteModel, shapes: readonly ProposedShape[], wi
             const style = view.style(elementOf(view.page, spot.element));
             return { css: style.resolved(longhand), block: style.ranked(longhand)[0]?.block };
           });
-          if (then.block === rest.block) continue;
+          if (ranksAlike(then.block, rest.block)) continue;
           if (then.css === rest.css) add(property, state, value, spot, { isKept: false, isEcho: true });
           else add(property, state, { kind: 'literal', css: then.css }, spot, { isKept: true, isEcho: false });
         }

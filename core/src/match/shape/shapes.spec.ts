@@ -1,8 +1,7 @@
-import { dressSite, openSite, type SiteModel } from '../../site/site-model.js';
+import { dressSite, openSite, pageOf, type SiteModel } from '../../site/site-model.js';
 import { toEnd } from '../../to-end.js';
 import { withOverrides } from '../../plan/plan-override.js';
 import { StyleView } from '../../resolve/style-view.js';
-import { pageOf } from '../../site/site-model.js';
 import { numberOn } from '../../testing/one-page-site.js';
 import type { CensusState } from '../../census/census-states.js';
 import { allInState } from '../../census/census-states.js';
@@ -11,7 +10,7 @@ import type { Strategy } from '../fitness.js';
 import type { MatchProposal } from '../proposal.js';
 import { layMatch } from '../lay-match.js';
 import { isProved, verifyMatch } from '../verify-match.js';
-import { findShapes } from './find-shapes.js';
+import { ShapeGathering } from './find-shapes.js';
 import type { ShapeBecomes } from './found-shape.js';
 import { proposeShapes, type ProposedShape } from './propose-shapes.js';
 
@@ -48,8 +47,9 @@ function proposed(
   strategy: Strategy = 'blend',
   shapes: Readonly<Record<string, ShapeBecomes>> = {},
 ): ProposedShape[] {
-  const found = toEnd(findShapes(site, SCOPE, 1280));
-  return proposeShapes(found, SCOPE, site.palette, { strategy, locked: {}, equal: [], shapes });
+  const found = new ShapeGathering(site, SCOPE);
+  found.add(1, new StyleView(pageOf(site, 1)));
+  return proposeShapes(found.result(), SCOPE, site.palette, { strategy, locked: {}, equal: [], shapes });
 }
 
 /** What a shape of a row becomes, by part, kind and value. */
@@ -81,6 +81,13 @@ describe('shapes of a scope', () => {
     expect(blended['text-family text Arial, sans-serif']).toBe('page Georgia, serif');
     expect(blended['corner box 12px']).toBe('stays');
     expect(Object.values(becomes(proposed(opened({}), 'stand-out'))).every((own) => own === 'stays')).toBeTrue();
+  });
+
+  it('that are the house’s already, however it is written, need no override', () => {
+    const as = { corner: '12px', edge: '1px', shadow: '0 4px 12px #0004', 'text-family': 'Arial,sans-serif' };
+    expect(becomes(proposed(opened(as)))['shadow box rgba(0, 0, 0, 0.267) 0px 4px 12px 0px']).toBe('stays');
+    expect(becomes(proposed(opened(as)))['text-family text Arial, sans-serif']).toBe('stays');
+    expect(becomes(proposed(opened(as)))['corner box 12px']).toBe('stays');
   });
 
   it('are what was set by hand', () => {
@@ -141,5 +148,31 @@ describe('shapes of a scope', () => {
       ['heading-family', 'Georgia; color: red'],
     ] as const)
       expect(houseProblem(part, css)).withContext(css).not.toBeNull();
+  });
+});
+
+describe('a rule that a state brings in again', () => {
+  // Reference: CSS Cascading 5 §6.4.3: of a list of selectors the most specific that matches counts.
+  it('is overridden there where its selector for the state is more specific, and not where it ranks the same', () => {
+    const theme =
+      '.card .a, .card#card .a:hover { border-radius: 8px; background: #eee } .card .b, .card .b:hover { border-radius: 9px; background: #eee }';
+    const html = `<head><style>${theme}</style></head><body><section class=card id=card><i class=a>A</i><i class=b>B</i></section></body>`;
+    const site = dressSite(
+      openSite({
+        pages: [{ id: 1, name: 'Home', path: 'index.html', html }],
+        stylesheets: {},
+        parts: [{ id: 1, name: 'Card', kind: 'widget', selector: '.card', openers: [] }],
+        veneerPlace: 'head-end',
+        prefix: 'or',
+      }),
+      [],
+      { swatches: [], roles: [], shape: { corner: '3px' } },
+    );
+    const shapes = proposed(site);
+    const laid = toEnd(layMatch(site, NOTHING, 1280, [], shapes));
+    const proof = toEnd(verifyMatch(site, withOverrides(site, laid), SCOPE, NOTHING, { shapes }));
+    expect(proof.missed.words).toEqual([]);
+    expect(laid.put.filter(({ state }) => state !== 'rest').length).toBeGreaterThan(0);
+    expect(laid.put.filter(({ selector, state }) => state !== 'rest' && selector.includes('.b:')).length).toBe(1);
   });
 });

@@ -1,14 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { brandStandingOf, colorOfCss, type Palette, type PictureFile, type Standing } from '@upper-veneer/core';
+import {
+  brandStandingOf,
+  colorOfCss,
+  logoStanding,
+  type Palette,
+  type PictureFile,
+  type Standing,
+} from '@upper-veneer/core';
 import { PictureDesk } from '../shared/picture/picture-desk';
 import { ColorChip } from '../shared/ui/color-chip';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { PictureInks, type FileInks } from './picture-inks';
 
-/** Shares of lost ink from which a ground is looked at, and fails (common practice). */
-const LOOK = 0.1;
-const FAILS = 0.35;
 const MOST_FILES = 8;
 const MOST_INKS = 8;
 
@@ -24,18 +28,35 @@ const MOST_INKS = 8;
       <ul>
         @for (file of rows(); track file.path) {
           <li>
-            <span class="head"><span class="name" [title]="file.path">{{ file.name }}</span><span class="uv-soft">{{ file.kind }}</span></span>
+            <span class="head">
+              <span class="name" [title]="file.path">{{ file.name }}</span>
+              <span class="uv-soft">{{ file.kind }}</span>
+            </span>
             @if (file.problem) { <span class="uv-soft">{{ file.problem }}</span> }
             @else {
-              <span class="inks">@for (ink of file.inks; track ink.hex) { <uv-color-chip [color]="ink.hex" [title]="ink.words" /> }<span class="uv-soft">{{ file.words }}</span></span>
+              <span class="inks">
+                @for (ink of file.inks; track ink.hex) { <uv-color-chip [color]="ink.hex" [title]="ink.words" /> }
+                <span class="uv-soft">{{ file.words }}</span>
+              </span>
             }
             @for (ground of file.grounds; track $index) {
-              <span class="ground"><uv-color-chip [color]="ground.arrived" /><span aria-hidden="true">→</span><uv-color-chip [color]="ground.matched" /><span [title]="ground.basis"><uv-standing [standing]="ground.standing" /> {{ ground.figure }}</span></span>
+              <span class="ground">
+                <uv-color-chip [color]="ground.arrived" />
+                <span aria-hidden="true">→</span>
+                <uv-color-chip [color]="ground.matched" />
+                <span [title]="ground.basis"><uv-standing [standing]="ground.standing" /> {{ ground.figure }}</span>
+              </span>
             }
+            @if (file.untold) { <span class="uv-soft">{{ file.untold }}</span> }
             @if (file.strays > 0) { <a routerLink="/palette" class="uv-soft">its inks are read in the Palette</a> }
           </li>
         }
-        @for (name of framed(); track name) { <li><span class="head"><span class="name">{{ name }}</span><span class="uv-soft">framed</span></span><span class="uv-soft">takes colours by its maker’s settings only</span></li> }
+        @for (name of framed(); track name) {
+          <li>
+            <span class="head"><span class="name">{{ name }}</span><span class="uv-soft">framed</span></span>
+            <span class="uv-soft">takes colours by its maker’s settings only</span>
+          </li>
+        }
       </ul>
       @if (more() > 0) { <p class="uv-soft">and {{ more() }} more files, not read</p> }
     }
@@ -91,6 +112,10 @@ export class BeyondCss {
         inks: inks.slice(0, MOST_INKS),
         words: !read ? 'reading its inks' : inkWords(inks.length, strays),
         strays,
+        untold:
+          file.isLogo && file.untold > 0
+            ? `on ${file.untold} ${file.untold === 1 ? 'place' : 'places'} its ground cannot be told`
+            : '',
         grounds: file.isLogo ? file.grounds.map((ground) => groundView(ground, read)) : [],
       };
     }),
@@ -119,7 +144,7 @@ function groundView(
   return {
     arrived,
     matched,
-    standing: lost >= FAILS ? 'fails' : lost >= LOOK ? 'look' : 'holds',
+    standing: logoStanding(lost),
     figure: `${percent(before?.lost)} → ${percent(after?.lost)} of its ink under 3 : 1`,
     basis: `${places} ${places === 1 ? 'place' : 'places'}: on ${arrived} as it arrived, on ${matched} as matched; each pixel over its ground, WCAG 2.2, 1.4.11`,
   };

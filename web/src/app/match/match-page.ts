@@ -1,7 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
-import { familyOf, rowAsFound, type Becomes, type MatchScope, type Strategy } from '@upper-veneer/core';
+import {
+  familyOf,
+  rowAsFound,
+  type Becomes,
+  type MatchScope,
+  type MeltingAreas,
+  type Strategy,
+} from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
@@ -281,7 +288,15 @@ export class MatchPage {
     ),
     { initialValue: null },
   );
-  protected readonly melting = computed(() => this.#besidesRows()?.melting ?? []);
+  protected readonly melting = computed(() =>
+    (this.#besidesRows()?.melting ?? []).map((entry) => ({ ...entry, where: whereMelting(entry) })),
+  );
+  protected readonly meltingWords = computed(() => {
+    const pairs = this.melting().reduce((sum, entry) => sum + entry.pairs, 0);
+    const { measuredPages = 0, pages = 0 } = this.match.view() ?? {};
+    const looked = measuredPages < pages ? `, of ${measuredPages} of ${pages} pages laid out` : '';
+    return `${pairs} ${pairs === 1 ? 'pair of neighbouring areas becomes' : 'pairs of neighbouring areas become'} one${looked}, maybe not meant`;
+  });
   readonly #reachabilities = toSignal(
     toObservable(this.site.site).pipe(
       askEngine(this.#engine, (site, engine) => (site ? engine.reachabilities() : null), []),
@@ -351,4 +366,10 @@ export class MatchPage {
       isOff ? [...new Set([...ids, ...chosen])] : ids.filter((id) => !chosen.includes(id)),
     );
   }
+}
+
+/** On how many pages a pair melts, and how often; of those the one most apart is told. */
+function whereMelting({ pairs, pages }: MeltingAreas): string {
+  if (pairs === 1) return '';
+  return pages > 1 ? `, the most apart of ${pairs} on ${pages} pages` : `, the most apart of ${pairs}`;
 }

@@ -62,10 +62,9 @@ export class MatchStore {
   /** What is found hangs on, besides the scope. */
   readonly #foundOf = computed(() => {
     const draft = this.#site.draft();
-    return draft
-      ? JSON.stringify([draft.structure, draft.swatches, draft.roles, draft.second, draft.shape, draft.exceptions])
-      : '';
+    return draft ? JSON.stringify([draft.structure, draft.swatches, draft.roles, draft.second, draft.exceptions]) : '';
   });
+  readonly #shape = computed(() => JSON.stringify(this.#site.draft()?.shape ?? {}));
   readonly key = computed(() => JSON.stringify([this.#site.site()?.id ?? 0, this.scope()]));
   /** What was settled last and is on its way to the database: the next is settled on top of it. */
   readonly #underway = signal<{ readonly scope: string; readonly choices: MatchChoices } | null>(null);
@@ -98,9 +97,11 @@ export class MatchStore {
     effect(() => {
       if (this.scope() && this.#foundOf() !== '') untracked(() => void this.look());
     });
+    // The house shape is no part of what is found.
     effect(() => {
       this.choices();
       this.without();
+      this.#shape();
       if (untracked(this.view)) untracked(() => void this.#propose(this.#run));
     });
     effect(() => {
@@ -290,13 +291,16 @@ export class MatchStore {
         laid && {
           ...laid,
           label: `Leave ${name} to the theme`,
-          words: `Left to the theme: ${countOf(laid)}; ${laid.themes} were the theme’s already`,
+          words: `Left to the theme: ${countOf(laid)}; ${laid.themes} texts were the theme’s already; ${proofWords(laid.proof, this.#lighting.hasSecond())}`,
           refused: [
             ...notWritten(laid.refused),
             ...(hard > 0
-              ? [`${hard} ${hard === 1 ? 'text' : 'texts'} can hardly be read on what the theme gives`]
+              ? [
+                  `${hard} ${hard === 1 ? 'element' : 'elements'} can hardly be read or seen as the theme has it, in some state`,
+                ]
               : []),
-            ...told('changed outside the scope', laid.spilt),
+            ...told('is still the part’s own', laid.proof.missed),
+            ...told('changed outside the scope', laid.proof.spilt),
           ],
           view: null,
         }

@@ -41,44 +41,85 @@ const MOST_LISTED = 60;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows()[0]; as lead) {
-      <header><uv-color-chip [color]="lead.found.hex" /><span aria-hidden="true">→</span><uv-color-chip [color]="lead.css" /><h2>{{ rows().length > 1 ? rows().length + ' colours' : words() }}</h2></header>
+      <header>
+        <uv-color-chip [color]="lead.found.hex" />
+        <span aria-hidden="true">→</span>
+        <uv-color-chip [color]="lead.css" />
+        <h2>{{ rows().length > 1 ? rows().length + ' colours' : words() }}</h2>
+      </header>
       <p class="uv-soft reason">
         @if (rows().length > 1) { What is chosen here goes to all of them. }
         @else { {{ lead.reason }}<br /><uv-nearest-brand [css]="lead.found.hex" [palette]="site.palette()" /> }
       </p>
       <div class="acts">
-        <p-button label="Darker" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(-4)" /><p-button label="Lighter" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(4)" />
+        <p-button label="Darker" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(-4)" />
+        <p-button label="Lighter" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(4)" />
         <p-button label="Leave alone" [outlined]="true" size="small" (onClick)="set.emit({ kind: 'leave' })" />
         <p-button [label]="areLocked() ? 'Hand back' : 'Keep so'" [outlined]="true" size="small" (onClick)="lock.emit(!areLocked())" />
         @if (rows().length === 1) { <p-button label="Choose its family" [outlined]="true" size="small" (onClick)="family.emit()" /> }
         @if (rows().length > 1) { <p-button label="Merge into one" [outlined]="true" size="small" (onClick)="merge.emit(ids())" /> }
-        @if (rows().length === 1 && isRegrouped()) { <p-button label="As found again" [outlined]="true" size="small" (onClick)="asFound.emit(lead.found.id)" /> }
-        @if (rows().length > 1) { <p-button [label]="areTied() ? 'May differ' : 'Must stay equal'" [outlined]="true" size="small" (onClick)="tie.emit(!areTied())" /> }
+        @if (rows().length === 1 && isRegrouped()) {
+          <p-button label="As found again" [outlined]="true" size="small" (onClick)="asFound.emit(lead.found.id)" />
+        }
+        @if (rows().length > 1) {
+          <p-button
+            [label]="areTied() ? 'May differ' : 'Must stay equal'" [outlined]="true" size="small"
+            (onClick)="tie.emit(!areTied())"
+          />
+        }
         <p-button [label]="isOff() ? 'Show it again' : 'See without'" [outlined]="true" size="small" (onClick)="off.emit(!isOff())" />
       </div>
       <h3>Becomes</h3>
-      @if (rows().length > 1) { <label class="keeps"><input type="checkbox" [checked]="keepsLightness()" (change)="keepsLightness.set(!keepsLightness())" /> each as light beside the first as it was found</label> }
+      @if (rows().length > 1) {
+        <label class="keeps"><input type="checkbox" [checked]="keepsLightness()" (change)="keepsLightness.set(!keepsLightness())" /> each as light beside the first as it was found</label>
+      }
       <ul class="values" aria-label="Values">
         @for (entry of values(); track entry.words) {
-          <li><button type="button" [attr.aria-pressed]="entry.isChosen" (click)="give(entry.value)"><uv-color-chip [color]="entry.css" /><span>{{ entry.words }}</span></button></li>
+          <li>
+            <button type="button" [attr.aria-pressed]="entry.isChosen" (click)="give(entry.value)">
+              <uv-color-chip [color]="entry.css" />
+              <span>{{ entry.words }}</span>
+            </button>
+          </li>
         }
       </ul>
       @if (rows().length > 1) {
         <h3>Same as</h3>
-        <ul class="values">@for (row of rows(); track row.found.id) { <li><button type="button" (click)="set.emit(row.becomes)"><uv-color-chip [color]="row.css" /><span>{{ row.found.hex }}</span></button></li> }</ul>
+        <ul class="values">
+          @for (row of rows(); track row.found.id) {
+            <li>
+              <button type="button" (click)="set.emit(row.becomes)">
+                <uv-color-chip [color]="row.css" />
+                <span>{{ row.found.hex }}</span>
+              </button>
+            </li>
+          }
+        </ul>
       }
       <h3>Its home</h3>
       <ul class="list">
         @for (home of homes(); track $index) { <li><span>{{ home.words }}</span><span class="uv-soft">{{ home.places }}×</span></li> }
       </ul>
-      @if (homes().length > 1) { <p class="uv-soft note">◆ One look with {{ homes().length }} homes: changing one of them leaves the others.</p> }
+      @if (homes().length > 1) {
+        <p class="uv-soft note">◆ One look with {{ homes().length }} homes: changing one of them leaves the others.</p>
+      }
       <h3>Places</h3>
-      @if (ticked().length > 0) { <p-button class="apart" [label]="'Set ' + ticked().length + ' apart as a row'" [outlined]="true" size="small" [disabled]="ticked().length >= lead.found.placeCount" (onClick)="setApart(lead.found.id)" /> }
+      @if (ticked().length > 0) {
+        <p-button
+          class="apart" [label]="'Set ' + ticked().length + ' apart as a row'" [outlined]="true" size="small"
+          [disabled]="ticked().length >= lead.found.placeCount" (onClick)="setApart(lead.found.id)"
+        />
+      }
       <ul class="list">
         @for (place of listed(); track $index) {
           <li>
             <span class="place">
-              @if (rows().length === 1) { <input type="checkbox" [attr.aria-label]="'Tick ' + wordsOf(place)" [checked]="ticked().includes(idOf(place))" (change)="tick(place)" /> }
+              @if (rows().length === 1) {
+                <input
+                  type="checkbox" [attr.aria-label]="'Tick ' + wordsOf(place)"
+                  [checked]="ticked().includes(idOf(place))" (change)="tick(place)"
+                />
+              }
               {{ wordsOf(place) }}{{ place.state === 'rest' ? '' : ', ' + place.state }}
               @if (place.isHidden) { <span class="uv-soft">hidden</span> }
             </span>

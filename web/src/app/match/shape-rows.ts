@@ -20,10 +20,27 @@ const SLICE = 12;
         <thead><tr><th scope="col">Shape</th><th scope="col">Of</th><th scope="col">Becomes</th><th scope="col">Why</th></tr></thead>
         <tbody>
           @for (row of drawn(); track row.id) {
-            <tr (pointerenter)="lit.emit(row.elements)" (pointerleave)="lit.emit([])" (focusin)="lit.emit(row.elements)" (focusout)="lit.emit([])">
-              <td><span class="shape"><uv-shape-sample [part]="row.part" [css]="row.value" /><span class="value uv-mono" [title]="row.value">{{ row.value }}</span></span></td>
+            <tr
+              (pointerenter)="lit.emit(row.elements)" (pointerleave)="lit.emit([])" (focusin)="lit.emit(row.elements)"
+              (focusout)="lit.emit([])"
+            >
+              <td>
+                <span class="shape">
+                  <uv-shape-sample [part]="row.part" [css]="row.value" />
+                  <span class="value uv-mono" [title]="row.value">{{ row.value }}</span>
+                </span>
+              </td>
               <td class="paints" [title]="row.paints"><span>{{ row.paints }}</span><span class="uv-soft">{{ row.places }}</span></td>
-              <td><span class="shape"><uv-shape-sample [part]="row.part" [css]="row.css" /><select [attr.aria-label]="'What ' + row.paints + ' become'" (change)="choose(row.id, $event)">@for (option of row.options; track option.becomes) { <option [value]="option.becomes" [selected]="option.becomes === row.becomes">{{ option.label }}</option> }</select></span></td>
+              <td>
+                <span class="shape">
+                  <uv-shape-sample [part]="row.part" [css]="row.css" />
+                  <select [attr.aria-label]="'What ' + row.paints + ' become'" (change)="choose(row.id, $event)">
+                    @for (option of row.options; track option.becomes) {
+                      <option [value]="option.becomes" [selected]="option.becomes === row.becomes">{{ option.label }}</option>
+                    }
+                  </select>
+                </span>
+              </td>
               <td class="why uv-soft" [title]="row.reason">{{ row.reason }}</td>
             </tr>
           }

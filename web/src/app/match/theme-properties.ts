@@ -16,14 +16,25 @@ import { MATCH_WIDTH } from './match-store';
         @for (property of shown(); track property.id) {
           <li (pointerenter)="lit.emit(property.elements)" (pointerleave)="lit.emit([])">
             <label [title]="property.selector + ' in ' + property.sheet + (property.line > 0 ? ', line ' + property.line : '')">
-              <input type="checkbox" [checked]="property.isTaken" [disabled]="property.value === null" [attr.aria-label]="'Override ' + property.name + ' itself'" (change)="flip(property)" (focus)="lit.emit(property.elements)" (blur)="lit.emit([])" />
+              <input
+                type="checkbox" [checked]="property.isTaken" [disabled]="property.value === null"
+                [attr.aria-label]="'Override ' + property.name + ' itself'" (change)="flip(property)"
+                (focus)="lit.emit(property.elements)" (blur)="lit.emit([])"
+              />
               <uv-color-chip [color]="property.hex" /><span aria-hidden="true">→</span><uv-color-chip [color]="property.css" />
               <span class="uv-mono name">{{ property.name }}</span>
             </label>
             <p class="uv-soft">{{ wordsOf(property) }}</p>
             @if (property.outside > 0) {
               <details><summary>{{ property.outside }} outside the scope would change too</summary>
-                <ul class="outsiders">@for (outsider of property.outsiders; track $index) { <li><span>{{ outsider.words }}</span><a [routerLink]="'/bench'" [queryParams]="spotOf(outsider)">Bench</a></li> }</ul>
+                <ul class="outsiders">
+                  @for (outsider of property.outsiders; track $index) {
+                    <li>
+                      <span>{{ outsider.words }}</span>
+                      <a [routerLink]="'/bench'" [queryParams]="spotOf(outsider)">Bench</a>
+                    </li>
+                  }
+                </ul>
                 <p class="uv-soft">{{ property.moreOutsiders > 0 ? 'and ' + property.moreOutsiders + ' more, alike ones named once' : 'alike ones named once' }}</p>
               </details>
             }

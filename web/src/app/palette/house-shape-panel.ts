@@ -33,10 +33,24 @@ const HINTS: Readonly<Record<HousePart, string>> = {
             <th scope="row">{{ row.words }}</th>
             <td>@if (row.css) { <uv-shape-sample [part]="row.part" [css]="row.css" /> }</td>
             <td class="field">
-              <input pInputText pSize="small" class="uv-mono" spellcheck="false" autocomplete="off" maxlength="300" [placeholder]="row.hint" [attr.aria-label]="'House ' + row.words" [attr.aria-invalid]="problems()[row.part] !== undefined" [ngModel]="texts()[row.part] ?? ''" (ngModelChange)="type(row.part, $event)" (change)="keep(row.part)" />
+              <input
+                pInputText pSize="small" class="uv-mono" spellcheck="false" autocomplete="off" maxlength="300"
+                [placeholder]="row.hint" [attr.aria-label]="'House ' + row.words"
+                [attr.aria-invalid]="problems()[row.part] !== undefined" [ngModel]="texts()[row.part] ?? ''"
+                (ngModelChange)="type(row.part, $event)" (change)="keep(row.part)"
+              />
               @if (problems()[row.part]; as words) { <span class="problem" role="alert">{{ words }}</span> }
             </td>
-            <td class="usual">@if (row.usual; as usual) { <span class="uv-soft" [title]="usual.value">{{ usual.words }}</span><p-button label="Take" [text]="true" size="small" [ariaLabel]="'Take ' + usual.value + ' as the house’s ' + row.words" (onClick)="take(row.part, usual.value)" /> }</td>
+            <td class="usual">
+              @if (row.usual; as usual) {
+                <span class="uv-soft" [title]="usual.value">{{ usual.words }}</span>
+                <p-button
+                  label="Take" [text]="true" size="small"
+                  [ariaLabel]="'Take ' + usual.value + ' as the house’s ' + row.words"
+                  (onClick)="take(row.part, usual.value)"
+                />
+              }
+            </td>
             <td class="uv-soft uses">{{ row.uses }}</td>
           </tr>
         }

@@ -14,18 +14,14 @@ import {
   ROLE_NAMES,
   colorOfValue,
   hexOf,
-  type RoleName,
-  type Standing,
+  logoStanding,
   roleWords,
+  type RoleName,
 } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { PictureDesk } from '../shared/picture/picture-desk';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
-
-/** Shares of lost ink from which a ground is looked at, and fails (common practice). */
-const LOOK = 0.1;
-const FAILS = 0.35;
 
 /** The logo over each ground it may come to stand on, with the share of its ink that is lost there. */
 @Component({
@@ -85,11 +81,10 @@ export class LogoGrounds {
     [...this.#grounds()].map(([hex, roles]) => {
       const found = this.#figures.hasValue() ? this.#figures.value().find(({ ground }) => ground === hex) : undefined;
       const lost = found?.lost ?? 0;
-      const standing: Standing = lost >= FAILS ? 'fails' : lost >= LOOK ? 'look' : 'holds';
       return {
         hex,
         names: roles.map((role) => roleWords(role)).join(', '),
-        standing,
+        standing: logoStanding(lost),
         figure: found ? `${Math.round(100 * lost)} % of its ink is lost` : '…',
         words: found
           ? `${(100 * lost).toFixed(1)} % of the ink is under 3 : 1 on ${hex}; the faintest twentieth reaches ${found.worst.toFixed(1)} : 1`

@@ -29,29 +29,62 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
   template: `
     <header>
       <h2>Roles{{ isInverted() ? ', inverted' : '' }}</h2>
-      @if (assumed().length > 0) { <button type="button" class="confirm" (click)="confirmed.emit(assumed())">Confirm all {{ assumed().length }} assumed</button> }
+      @if (assumed().length > 0) {
+        <button type="button" class="confirm" (click)="confirmed.emit(assumed())">Confirm all {{ assumed().length }} assumed</button>
+      }
       @else { <span class="uv-soft">a job, filled by a swatch or a shade of one</span> }
     </header>
     <div class="wide" role="region" tabindex="0" aria-label="Roles"><table>
       <tbody>
         @for (row of rows(); track row.role) {
           <tr>
-            <th scope="row">{{ row.label }}@if (row.isAssumed) { <button type="button" class="assumed" title="Filled by a suggestion, chosen by nobody yet. Press to confirm it." [attr.aria-label]="'Confirm ' + row.label + ', which is assumed'" (click)="confirmed.emit([row.role])">assumed</button> }</th>
+            <th scope="row">{{ row.label }}@if (row.isAssumed) {
+              <button
+                type="button" class="assumed" title="Filled by a suggestion, chosen by nobody yet. Press to confirm it."
+                [attr.aria-label]="'Confirm ' + row.label + ', which is assumed'" (click)="confirmed.emit([row.role])"
+              >assumed</button>
+            }</th>
             <td><i [style.background]="row.hex" [class.none]="row.hex === null"></i></td>
-            <td><p-select [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="row.swatchId" (ngModelChange)="filled.emit({ role: row.role, swatchId: $event, shade: $event === row.swatchId ? row.shade : 0 })" [showClear]="row.swatchId !== null" [placeholder]="row.isDerived ? 'derived, ' + row.hex : 'not filled'" size="small" [ariaLabel]="'Swatch that fills ' + row.label">
+            <td><p-select
+                [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="row.swatchId"
+                (ngModelChange)="filled.emit({ role: row.role, swatchId: $event, shade: $event === row.swatchId ? row.shade : 0 })"
+                [showClear]="row.swatchId !== null" [placeholder]="row.isDerived ? 'derived, ' + row.hex : 'not filled'"
+                size="small" [ariaLabel]="'Swatch that fills ' + row.label"
+              >
               <ng-template #selectedItem let-option>{{ option.name }}</ng-template>
-              <ng-template #item let-option><span class="option"><i [style.background]="option.css"></i>{{ option.name }}</span></ng-template>
+              <ng-template #item let-option>
+                <span class="option"><i [style.background]="option.css"></i>{{ option.name }}</span>
+              </ng-template>
             </p-select></td>
-            <td>@if (row.swatchId !== null) { <p-select [options]="shades" optionLabel="label" optionValue="shade" [ngModel]="row.shade" (ngModelChange)="filled.emit({ role: row.role, swatchId: row.swatchId, shade: $event })" size="small" [ariaLabel]="'Shade of ' + row.label" /> }</td>
-            <td class="pairs">@for (pair of row.pairs; track pair.words) { <span [title]="pair.title"><uv-standing [standing]="pair.standing" /> {{ pair.words }}</span> }</td>
+            <td>
+              @if (row.swatchId !== null) {
+                <p-select
+                  [options]="shades" optionLabel="label" optionValue="shade" [ngModel]="row.shade"
+                  (ngModelChange)="filled.emit({ role: row.role, swatchId: row.swatchId, shade: $event })" size="small"
+                  [ariaLabel]="'Shade of ' + row.label"
+                />
+              }
+            </td>
+            <td class="pairs">
+              @for (pair of row.pairs; track pair.words) {
+                <span [title]="pair.title"><uv-standing [standing]="pair.standing" /> {{ pair.words }}</span>
+              }
+            </td>
           </tr>
         }
       </tbody>
     </table></div>
     @if (!isInverted()) {
       <form class="own" (ngSubmit)="add()">
-        <label>A role of your own <input pInputText pSize="small" name="own" maxlength="40" autocomplete="off" placeholder="heading, link hover, sale" [attr.aria-invalid]="problem() !== ''" [ngModel]="own()" (ngModelChange)="own.set($event)" /></label>
-        <p-select name="swatch" [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="ownSwatch()" (ngModelChange)="ownSwatch.set($event)" placeholder="Swatch" size="small" ariaLabel="Swatch that fills it" />
+        <label>A role of your own <input
+          pInputText pSize="small" name="own" maxlength="40" autocomplete="off" placeholder="heading, link hover, sale"
+          [attr.aria-invalid]="problem() !== ''" [ngModel]="own()" (ngModelChange)="own.set($event)"
+        /></label>
+        <p-select
+          name="swatch" [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id"
+          [ngModel]="ownSwatch()" (ngModelChange)="ownSwatch.set($event)" placeholder="Swatch" size="small"
+          ariaLabel="Swatch that fills it"
+        />
         <p-button type="submit" label="Add" [outlined]="true" size="small" [disabled]="own().trim() === '' || ownSwatch() === null" />
         @if (problem()) { <span class="problem" role="alert">{{ problem() }}</span> }
       </form>

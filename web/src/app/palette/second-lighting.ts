@@ -16,15 +16,33 @@ import { LightingToggle } from '../shared/ui/lighting-toggle';
   imports: [Button, FormsModule, InputText, LightingToggle, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <span class="told"><span>Second lighting</span><p-select [options]="ways" optionLabel="label" optionValue="way" [ngModel]="way()" (ngModelChange)="choose($event)" size="small" ariaLabel="How the second lighting is told" /></span>
+    <span class="told">
+      <span>Second lighting</span>
+      <p-select
+        [options]="ways" optionLabel="label" optionValue="way" [ngModel]="way()" (ngModelChange)="choose($event)"
+        size="small" ariaLabel="How the second lighting is told"
+      />
+    </span>
     @if (way() === 'marker') {
-      <form (ngSubmit)="use()"><input pInputText pSize="small" class="uv-mono" name="marker" spellcheck="false" autocomplete="off" placeholder="html.night" aria-label="Class or attribute that tells it" [attr.aria-invalid]="problem() !== ''" [ngModel]="text()" (ngModelChange)="text.set($event)" (blur)="use()" /></form>
+      <form (ngSubmit)="use()">
+        <input
+          pInputText pSize="small" class="uv-mono" name="marker" spellcheck="false" autocomplete="off"
+          placeholder="html.night" aria-label="Class or attribute that tells it" [attr.aria-invalid]="problem() !== ''"
+          [ngModel]="text()" (ngModelChange)="text.set($event)" (blur)="use()"
+        />
+      </form>
     }
     <uv-lighting-toggle />
-    @if (lighting.lighting() === 'inverted') { <p-button label="Derive light from this" [outlined]="true" size="small" (onClick)="derive()" /> }
+    @if (lighting.lighting() === 'inverted') {
+      <p-button label="Derive light from this" [outlined]="true" size="small" (onClick)="derive()" />
+    }
     @if (problem(); as words) { <p class="problem" role="alert">{{ words }}</p> }
-    @else if (lighting.hasSecond()) { <p class="uv-soft">Every role is derived from the light set so that its pairs pass, until it is set by hand. Overrides bound to roles follow.</p> }
-    @else { <p class="uv-soft">If visitors can turn the site dark, say how: each role then has a colour for either lighting, and overrides follow.</p> }
+    @else if (lighting.hasSecond()) {
+      <p class="uv-soft">Every role is derived from the light set so that its pairs pass, until it is set by hand. Overrides bound to roles follow.</p>
+    }
+    @else {
+      <p class="uv-soft">If visitors can turn the site dark, say how: each role then has a colour for either lighting, and overrides follow.</p>
+    }
   `,
   styles: `
     :host { display: flex; flex-wrap: wrap; align-items: center; gap: 6px 12px; padding: 8px 10px; margin-bottom: 12px; background: var(--uv-panel); border: 1px solid var(--uv-line); border-radius: 3px; font-size: 12.5px; }

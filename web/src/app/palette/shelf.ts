@@ -10,10 +10,25 @@ import { ShelfStore } from './shelf-store';
   imports: [NearestBrand, Notations],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>Shelf</h2><span class="uv-soft">@if (shelf.colors().length > 0) { <button type="button" class="clear" (click)="shelf.clear()">clear</button> } @else { picked on the way }</span></header>
+    <header>
+      <h2>Shelf</h2>
+      <span class="uv-soft">
+        @if (shelf.colors().length > 0) { <button type="button" class="clear" (click)="shelf.clear()">clear</button> } @else { picked on the way }
+      </span>
+    </header>
     <ul>
       @for (color of shelf.colors(); track color.css) {
-        <li><button type="button" class="chip" [style.background]="color.css" [title]="color.css + ', ' + color.from + '. Press to add it to the palette.'" [attr.aria-label]="'Add ' + color.css + ', ' + color.from" (click)="added.emit(color)"></button><button type="button" class="drop" [attr.aria-label]="'Take ' + color.css + ' off the shelf'" (click)="shelf.take(color.css)">×</button></li>
+        <li>
+          <button
+            type="button" class="chip" [style.background]="color.css"
+            [title]="color.css + ', ' + color.from + '. Press to add it to the palette.'"
+            [attr.aria-label]="'Add ' + color.css + ', ' + color.from" (click)="added.emit(color)"
+          ></button>
+          <button
+            type="button" class="drop" [attr.aria-label]="'Take ' + color.css + ' off the shelf'"
+            (click)="shelf.take(color.css)"
+          >×</button>
+        </li>
       }
     </ul>
     @if (shelf.colors().at(0); as newest) {

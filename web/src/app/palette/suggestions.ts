@@ -44,31 +44,68 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section>
-      <header><h2>All roles from three colours</h2><p-selectbutton [options]="lightings" optionLabel="label" optionValue="lighting" [ngModel]="lighting()" (ngModelChange)="lighting.set($event)" [allowEmpty]="false" size="small" aria-label="Lighting" /></header>
+      <header>
+        <h2>All roles from three colours</h2>
+        <p-selectbutton
+          [options]="lightings" optionLabel="label" optionValue="lighting" [ngModel]="lighting()"
+          (ngModelChange)="lighting.set($event)" [allowEmpty]="false" size="small" aria-label="Lighting"
+        />
+      </header>
       <div class="start">
         @for (part of parts; track part.key) {
-          <span>{{ part.label }} <p-select [options]="$any(choices())" optionLabel="name" optionValue="css" [ngModel]="start()[part.key]" (ngModelChange)="setStart(part.key, $event)" placeholder="choose" size="small" [ariaLabel]="part.label">
+          <span>{{ part.label }} <p-select
+              [options]="$any(choices())" optionLabel="name" optionValue="css" [ngModel]="start()[part.key]"
+              (ngModelChange)="setStart(part.key, $event)" placeholder="choose" size="small" [ariaLabel]="part.label"
+            >
             <ng-template #item let-option><span class="option"><i [style.background]="option.css"></i>{{ option.name }}</span></ng-template>
           </p-select></span>
         }
       </div>
       @if (proposal(); as colors) {
-        <div class="roles">@for (role of rolesOf(colors); track role.role) { <span class="role"><i [style.background]="role.hex"></i><span>{{ role.label }}</span></span> }</div>
-        <div class="acts"><span class="uv-soft">Every pair that is meant to meet reaches its ratio.</span><p-button label="Take these roles" size="small" (onClick)="taken.emit({ colors, label: 'Roles from three colours' })" /></div>
+        <div class="roles">
+          @for (role of rolesOf(colors); track role.role) {
+            <span class="role"><i [style.background]="role.hex"></i><span>{{ role.label }}</span></span>
+          }
+        </div>
+        <div class="acts">
+          <span class="uv-soft">Every pair that is meant to meet reaches its ratio.</span>
+          <p-button
+            label="Take these roles" size="small" (onClick)="taken.emit({ colors, label: 'Roles from three colours' })"
+          />
+        </div>
       }
     </section>
     @if (harmonies().length > 0) {
       <section>
-        <header><h2>In harmony with {{ swatch()?.name }}</h2><span class="uv-soft">by hue in OKLCH; press a colour to lay it on the shelf</span></header>
+        <header>
+          <h2>In harmony with {{ swatch()?.name }}</h2>
+          <span class="uv-soft">by hue in OKLCH; press a colour to lay it on the shelf</span>
+        </header>
         <ul class="harmonies">
           @for (row of harmonies(); track row.name) {
             <li class="harmony">
               <span class="uv-soft">{{ row.name }}</span>
-              <span class="strip"><i class="own" [style.background]="swatch()?.css"></i>@for (hex of row.hexes; track $index) { <button type="button" [style.background]="hex" [title]="hex" [attr.aria-label]="'Lay ' + hex + ' on the shelf'" (click)="shelf.put(hex, row.name + ' to ' + (swatch()?.name ?? ''))"></button> }</span>
+              <span class="strip">
+                <i class="own" [style.background]="swatch()?.css"></i>
+                @for (hex of row.hexes; track $index) {
+                  <button
+                    type="button" [style.background]="hex" [title]="hex"
+                    [attr.aria-label]="'Lay ' + hex + ' on the shelf'"
+                    (click)="shelf.put(hex, row.name + ' to ' + (swatch()?.name ?? ''))"
+                  ></button>
+                }
+              </span>
               @if (row.roles; as roles) {
-                <span class="strip roles" aria-hidden="true">@for (role of rolesOf(roles); track role.role) { <i [style.background]="role.hex" [title]="role.label + ' ' + role.hex"></i> }</span>
+                <span class="strip roles" aria-hidden="true">
+                  @for (role of rolesOf(roles); track role.role) {
+                    <i [style.background]="role.hex" [title]="role.label + ' ' + role.hex"></i>
+                  }
+                </span>
                 <span class="lowest" [title]="row.lowestWords">lowest {{ row.lowest }}</span>
-                <p-button label="Take" [text]="true" size="small" [ariaLabel]="'Take roles in harmony, ' + row.name" (onClick)="taken.emit({ colors: roles, label: 'Roles in harmony, ' + row.name })" />
+                <p-button
+                  label="Take" [text]="true" size="small" [ariaLabel]="'Take roles in harmony, ' + row.name"
+                  (onClick)="taken.emit({ colors: roles, label: 'Roles in harmony, ' + row.name })"
+                />
               }
             </li>
           }
@@ -76,14 +113,40 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
       </section>
     }
     <section>
-      <header><h2>Neutral ramp</h2><p-selectbutton [options]="tints()" optionLabel="label" optionValue="tint" [ngModel]="tint()" (ngModelChange)="tint.set($event)" [allowEmpty]="false" size="small" aria-label="Tint of the neutral ramp" /></header>
-      <div class="ramp">@for (step of ramp(); track step.hex) { <button type="button" [style.background]="step.hex" [title]="step.words" [attr.aria-label]="'Lay ' + step.words + ' on the shelf'" (click)="shelf.put(step.hex, 'neutral ramp')"></button> }</div>
+      <header>
+        <h2>Neutral ramp</h2>
+        <p-selectbutton
+          [options]="tints()" optionLabel="label" optionValue="tint" [ngModel]="tint()"
+          (ngModelChange)="tint.set($event)" [allowEmpty]="false" size="small" aria-label="Tint of the neutral ramp"
+        />
+      </header>
+      <div class="ramp">
+        @for (step of ramp(); track step.hex) {
+          <button
+            type="button" [style.background]="step.hex" [title]="step.words"
+            [attr.aria-label]="'Lay ' + step.words + ' on the shelf'" (click)="shelf.put(step.hex, 'neutral ramp')"
+          ></button>
+        }
+      </div>
       <div class="ramp figures uv-soft">@for (step of ramp(); track step.hex) { <span>{{ step.figure }}</span> }</div>
       <span class="uv-soft">{{ rampWords() }}</span>
     </section>
     <section>
       <header><h2>Ready palettes</h2><span class="uv-soft">{{ readyWords() }}</span></header>
-      <ul>@for (ready of shownReady(); track $index) { <li><span class="strip" [title]="ready.lowestWords">@for (hex of ready.hexes; track $index) { <i [style.background]="hex"></i> }</span><span class="lowest" [title]="ready.lowestWords">{{ ready.lowest }}</span><p-button label="Take" [text]="true" size="small" [ariaLabel]="'Take the palette ' + ready.hexes.join(', ')" (onClick)="taken.emit({ colors: ready.roles, label: 'Take a ready palette' })" /></li> }</ul>
+      <ul>
+        @for (ready of shownReady(); track $index) {
+          <li>
+            <span class="strip" [title]="ready.lowestWords">
+              @for (hex of ready.hexes; track $index) { <i [style.background]="hex"></i> }
+            </span>
+            <span class="lowest" [title]="ready.lowestWords">{{ ready.lowest }}</span>
+            <p-button
+              label="Take" [text]="true" size="small" [ariaLabel]="'Take the palette ' + ready.hexes.join(', ')"
+              (onClick)="taken.emit({ colors: ready.roles, label: 'Take a ready palette' })"
+            />
+          </li>
+        }
+      </ul>
       @if (ready().length > shownReady().length) { <p-button label="More" [text]="true" size="small" (onClick)="many.set(many() + 12)" /> }
     </section>
   `,

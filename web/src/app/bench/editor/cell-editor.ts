@@ -33,34 +33,76 @@ import { ValuePicker } from '../../shared/ui/value-picker';
     <div class="becomes">
       <h2>{{ heading() }}</h2>
       @if (properties().length > 1) {
-        <p-select [options]="properties()" optionLabel="label" optionValue="at" [ngModel]="selection.propertyAt()" (ngModelChange)="selection.propertyAt.set($event)" size="small" scrollHeight="360px" ariaLabel="Property" />
+        <p-select
+          [options]="properties()" optionLabel="label" optionValue="at" [ngModel]="selection.propertyAt()"
+          (ngModelChange)="selection.propertyAt.set($event)" size="small" scrollHeight="360px" ariaLabel="Property"
+        />
       } @else { <span class="spacer"></span> }
-      <p-select [options]="ranges()" optionLabel="label" optionValue="key" [ngModel]="rangeKey()" (ngModelChange)="chooseRange($event)" size="small" scrollHeight="360px" ariaLabel="Widths it holds at" />
+      <p-select
+        [options]="ranges()" optionLabel="label" optionValue="key" [ngModel]="rangeKey()"
+        (ngModelChange)="chooseRange($event)" size="small" scrollHeight="360px" ariaLabel="Widths it holds at"
+      />
     </div>
     @if (closed()) { <p class="icon uv-soft">{{ closed() }}</p> } @else {
     @switch (kind()) {
-      @case ('color') { <uv-value-picker [palette]="site.palette()" [current]="current()" [cell]="cellKey()" (picked)="acts.setValue($event)" (flashed)="flash.hold({ kind: 'role', role: $event })" (released)="flash.release()" /> }
-      @case ('image') { <uv-composite-editor [property]="selection.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()" (picked)="acts.setValue($event)" /> }
-      @case ('shadow') { <uv-composite-editor [property]="selection.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()" (picked)="acts.setValue($event)" /> }
-      @default { <uv-measure-field class="measure" [property]="selection.rowProperty()" [shown]="shown()" [palette]="site.palette()" [families]="families()" (picked)="acts.setValue({ kind: 'literal', css: $event })" /> }
+      @case ('color') {
+        <uv-value-picker
+          [palette]="site.palette()" [current]="current()" [cell]="cellKey()" (picked)="acts.setValue($event)"
+          (flashed)="flash.hold({ kind: 'role', role: $event })" (released)="flash.release()"
+        />
+      }
+      @case ('image') {
+        <uv-composite-editor
+          [property]="selection.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()"
+          (picked)="acts.setValue($event)"
+        />
+      }
+      @case ('shadow') {
+        <uv-composite-editor
+          [property]="selection.rowProperty()" [shown]="shown()" [current]="current()" [palette]="site.palette()"
+          (picked)="acts.setValue($event)"
+        />
+      }
+      @default {
+        <uv-measure-field
+          class="measure" [property]="selection.rowProperty()" [shown]="shown()" [palette]="site.palette()"
+          [families]="families()" (picked)="acts.setValue({ kind: 'literal', css: $event })"
+        />
+      }
     }
     }
     <div class="acts" role="group" aria-label="Other values">
       @if (selection.cell().state !== 'rest') {
         <button type="button" (click)="acts.asAtRest()">As at rest</button>
-        <button type="button" (click)="acts.fillStates(selection.cell().state)" [title]="'Fills ' + stateWord() + ' from rest: a step that shows, the text kept readable'">Fill from rest</button>
+        <button
+          type="button" (click)="acts.fillStates(selection.cell().state)"
+          [title]="'Fills ' + stateWord() + ' from rest: a step that shows, the text kept readable'"
+        >Fill from rest</button>
       } @else if (inspection().states.length > 1 && !isOnScrollbar()) {
         <uv-every-state [inspection]="inspection()" />
       }
-      @for (house of houses(); track house.part) { <button type="button" [title]="'The house’s ' + house.words + ', which follows when that changes'" (click)="acts.setValue({ kind: 'house', part: house.part })">House {{ house.css }}</button> }
+      @for (house of houses(); track house.part) {
+        <button
+          type="button" [title]="'The house’s ' + house.words + ', which follows when that changes'"
+          (click)="acts.setValue({ kind: 'house', part: house.part })"
+        >House {{ house.css }}</button>
+      }
       <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'inherit' })">inherit</button>
-      @if (kind() === 'color') { <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'transparent' })">transparent</button> }
+      @if (kind() === 'color') {
+        <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'transparent' })">transparent</button>
+      }
       @if (answers.cellOverrides().length > 0) { <button type="button" (click)="acts.clearCell()">Clear</button> }
     </div>
     @if (inspection().icon; as icon) { <p class="icon uv-soft"><strong>{{ icon.kind }}</strong> {{ icon.text }}</p> }
-    @if (inspection().avoided.length > 0) { <p class="icon uv-soft"><span class="uv-mono">{{ inspection().avoided.join(' ') }}</span> {{ inspection().avoided.length === 1 ? 'looks' : 'look' }} made by a build tool and may change with the next build: no selector leans on {{ inspection().avoided.length === 1 ? 'it' : 'them' }}.</p> }
-    @if (inspection().reachability === 'shadow') { <p class="icon uv-soft">It stands behind a shadow root: overrides go through its part names and the custom properties it reads; the rest cannot be reached.</p> }
-    @if (inspection().reachability === 'framed') { <p class="icon uv-soft">◆ Another document is framed here. CSS of this site does not reach into it: only the frame itself can be overridden.</p> }
+    @if (inspection().avoided.length > 0) {
+      <p class="icon uv-soft"><span class="uv-mono">{{ inspection().avoided.join(' ') }}</span> {{ inspection().avoided.length === 1 ? 'looks' : 'look' }} made by a build tool and may change with the next build: no selector leans on {{ inspection().avoided.length === 1 ? 'it' : 'them' }}.</p>
+    }
+    @if (inspection().reachability === 'shadow') {
+      <p class="icon uv-soft">It stands behind a shadow root: overrides go through its part names and the custom properties it reads; the rest cannot be reached.</p>
+    }
+    @if (inspection().reachability === 'framed') {
+      <p class="icon uv-soft">◆ Another document is framed here. CSS of this site does not reach into it: only the frame itself can be overridden.</p>
+    }
   `,
   styles: `
     :host { display: block; border-top: 1px solid var(--uv-line); }

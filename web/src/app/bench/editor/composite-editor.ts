@@ -27,7 +27,12 @@ import { ValuePicker } from '../../shared/ui/value-picker';
   template: `
     <div class="chips" role="group" aria-label="Colours in it">
       @for (stop of stops(); track $index) {
-        <button type="button" [class.current]="$index === at()" [attr.aria-pressed]="$index === at()" (click)="at.set($index)"><span class="chip" [style.background]="stop.hex"></span><span>{{ stop.words }}</span></button>
+        <button
+          type="button" [class.current]="$index === at()" [attr.aria-pressed]="$index === at()" (click)="at.set($index)"
+        >
+          <span class="chip" [style.background]="stop.hex"></span>
+          <span>{{ stop.words }}</span>
+        </button>
       } @empty { <span class="uv-soft">{{ property().kind === 'shadow' ? 'No shadow.' : 'No gradient or picture.' }}</span> }
     </div>
     <div class="acts">
@@ -40,14 +45,34 @@ import { ValuePicker } from '../../shared/ui/value-picker';
       }
     </div>
     @if (percent() !== null) {
-      <div class="strength"><span>Strength {{ percent() }} %</span><p-slider [ngModel]="percent()" (ngModelChange)="strength.set($event)" (onSlideEnd)="setStrength()" [min]="5" [max]="100" [step]="5" ariaLabel="Strength of the overlay" /></div>
+      <div class="strength">
+        <span>Strength {{ percent() }} %</span>
+        <p-slider
+          [ngModel]="percent()" (ngModelChange)="strength.set($event)" (onSlideEnd)="setStrength()" [min]="5"
+          [max]="100" [step]="5" ariaLabel="Strength of the overlay"
+        />
+      </div>
     }
     @if (percent() === null && stopStrength() !== null) {
-      <div class="strength"><span>This colour {{ stopStrength() }} %</span><p-slider [ngModel]="stopStrength()" (ngModelChange)="wantedStrength.set($event)" (onSlideEnd)="setStopStrength()" [min]="0" [max]="100" [step]="5" ariaLabel="Strength of the chosen colour" /></div>
+      <div class="strength">
+        <span>This colour {{ stopStrength() }} %</span>
+        <p-slider
+          [ngModel]="stopStrength()" (ngModelChange)="wantedStrength.set($event)" (onSlideEnd)="setStopStrength()"
+          [min]="0" [max]="100" [step]="5" ariaLabel="Strength of the chosen colour"
+        />
+      </div>
     }
-    @if (stops().length > 0) { <uv-value-picker [palette]="palette()" [current]="value().colors[at()]" [cell]="at()" (picked)="recolour($event)" /> }
+    @if (stops().length > 0) {
+      <uv-value-picker
+        [palette]="palette()" [current]="value().colors[at()]" [cell]="at()" (picked)="recolour($event)"
+      />
+    }
     <form (ngSubmit)="use()">
-      <input pInputText pSize="small" class="uv-mono" name="text" autocomplete="off" spellcheck="false" aria-label="Text of the value; numbers in braces stand for its colours" [attr.aria-invalid]="problem() !== ''" [ngModel]="text()" (ngModelChange)="text.set($event)" />
+      <input
+        pInputText pSize="small" class="uv-mono" name="text" autocomplete="off" spellcheck="false"
+        aria-label="Text of the value; numbers in braces stand for its colours" [attr.aria-invalid]="problem() !== ''"
+        [ngModel]="text()" (ngModelChange)="text.set($event)"
+      />
     </form>
     @if (problem(); as words) { <p class="problem" role="status">{{ words }}</p> }
   `,

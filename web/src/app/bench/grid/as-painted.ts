@@ -11,7 +11,14 @@ const COPIED_MS = 1400;
   selector: 'uv-as-painted',
   imports: [ColorChip],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `@for (hex of hexes(); track hex) { <button type="button" class="uv-mono" [title]="title()" [attr.aria-label]="'Copy ' + hex + ', as painted'" (click)="copy(hex)"><uv-color-chip [color]="hex" /> {{ copied() === hex ? 'copied' : hex }}</button> }`,
+  template: `
+    @for (hex of hexes(); track hex) {
+      <button
+        type="button" class="uv-mono" [title]="title()" [attr.aria-label]="'Copy ' + hex + ', as painted'"
+        (click)="copy(hex)"
+      ><uv-color-chip [color]="hex" /> {{ copied() === hex ? 'copied' : hex }}</button>
+    }
+  `,
   styles: `
     :host { display: inline-flex; gap: 8px; }
     button { display: inline-flex; align-items: center; gap: 5px; min-height: 24px; padding: 0 2px; border: 0; background: none; color: inherit; font-size: 12px; cursor: copy; }

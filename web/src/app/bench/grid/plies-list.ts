@@ -10,9 +10,18 @@ import { WordHint } from '../../shared/ui/word-hint';
   imports: [HoldButton, WordHint],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>{{ heading() }}</h2><ng-content /><span class="uv-soft" uvWord="ply">{{ boards().length }} {{ boards().length === 1 ? 'ply' : 'plies' }}</span></header>
+    <header>
+      <h2>{{ heading() }}</h2>
+      <ng-content />
+      <span class="uv-soft" uvWord="ply">{{ boards().length }} {{ boards().length === 1 ? 'ply' : 'plies' }}</span>
+    </header>
     @if (explanation(); as found) {
-      @if (found.inheritedFrom; as from) { <p class="uv-soft note">Inherited from <span class="uv-mono">{{ from.label }}</span>, where these compete. @if (followers().length > 0) { Changed here it is this reach alone; <button type="button" (pointerenter)="shown.emit(followers())" (pointerleave)="shown.emit([])" (focus)="shown.emit(followers())" (blur)="shown.emit([])" (click)="there.emit(from.element)">changed there</button> it is {{ followers().length }} {{ followers().length === 1 ? 'element' : 'elements' }}. }</p> }
+      @if (found.inheritedFrom; as from) {
+        <p class="uv-soft note">Inherited from <span class="uv-mono">{{ from.label }}</span>, where these compete. @if (followers().length > 0) { Changed here it is this reach alone; <button
+          type="button" (pointerenter)="shown.emit(followers())" (pointerleave)="shown.emit([])"
+          (focus)="shown.emit(followers())" (blur)="shown.emit([])" (click)="there.emit(from.element)"
+        >changed there</button> it is {{ followers().length }} {{ followers().length === 1 ? 'element' : 'elements' }}. }</p>
+      }
       <ol>
         @for (board of boards(); track $index) {
           <li [style.margin-left.px]="board.indent" [class.top]="$first">
@@ -21,10 +30,24 @@ import { WordHint } from '../../shared/ui/word-hint';
               <span class="uv-mono value" [title]="board.title">{{ board.value }}</span>
               <span class="uv-soft from" [title]="board.selector">{{ board.from }}</span>
             </span>
-            <span class="end"><span class="uv-mono specificity" title="Specificity: ids, classes, types">{{ board.specificity }}</span>@if (board.selector !== '') { <uv-hold-button [label]="'Flash what ' + board.selector + ' reaches'" (held)="flashed.emit(board.selector)" (released)="released.emit()" /> }</span>
+            <span class="end">
+              <span class="uv-mono specificity" title="Specificity: ids, classes, types">{{ board.specificity }}</span>
+              @if (board.selector !== '') {
+                <uv-hold-button
+                  [label]="'Flash what ' + board.selector + ' reaches'" (held)="flashed.emit(board.selector)"
+                  (released)="released.emit()"
+                />
+              }
+            </span>
           </li>
         } @empty {
-          <li class="top"><span class="chip unknown"></span><span class="text"><span class="value uv-mono">{{ found.resolved }}</span><span class="uv-soft from">Nothing declares it: the initial value.</span></span></li>
+          <li class="top">
+            <span class="chip unknown"></span>
+            <span class="text">
+              <span class="value uv-mono">{{ found.resolved }}</span>
+              <span class="uv-soft from">Nothing declares it: the initial value.</span>
+            </span>
+          </li>
         }
       </ol>
       @for (lost of found.discarded; track $index) {

@@ -11,9 +11,20 @@ import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
   imports: [FormsModule, InputText, SelectButton, WordHint],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-selectbutton [options]="widths" optionLabel="label" optionValue="width" [ngModel]="width()" (ngModelChange)="chosen.emit($event)" [allowEmpty]="false" size="small" aria-label="Viewport width" />
-    <button type="button" class="turn" [disabled]="turned() === width()" (click)="chosen.emit(turned())" uvWord="turn" [isPlain]="false">Turn</button>
-    <form (ngSubmit)="use()"><input pInputText pSize="small" class="uv-mono" inputmode="numeric" name="width" aria-label="Viewport width in px" [ngModel]="text()" (ngModelChange)="text.set($event)" (blur)="use()" /></form>
+    <p-selectbutton
+      [options]="widths" optionLabel="label" optionValue="width" [ngModel]="width()"
+      (ngModelChange)="chosen.emit($event)" [allowEmpty]="false" size="small" aria-label="Viewport width"
+    />
+    <button
+      type="button" class="turn" [disabled]="turned() === width()" (click)="chosen.emit(turned())" uvWord="turn"
+      [isPlain]="false"
+    >Turn</button>
+    <form (ngSubmit)="use()">
+      <input
+        pInputText pSize="small" class="uv-mono" inputmode="numeric" name="width" aria-label="Viewport width in px"
+        [ngModel]="text()" (ngModelChange)="text.set($event)" (blur)="use()"
+      />
+    </form>
     @if (breakpoints().length > 0) {
       <div class="ruler" #ruler role="slider" tabindex="0" aria-label="Breakpoints of the site" [attr.aria-valuemin]="breakpoints()[0]" [attr.aria-valuemax]="breakpoints().at(-1)" [attr.aria-valuenow]="width()" [attr.aria-valuetext]="width() + ' px; rules change at ' + breakpoints().join(', ') + ' px'"
         [title]="'Rules change at ' + breakpoints().join(', ') + ' px'" (click)="pick($event, ruler)" (keydown)="step($event)">

@@ -23,13 +23,26 @@ interface ScreenPicker {
   imports: [Button, FileSource, FormsModule, PageSource, PictureSource, SelectButton, SiteSource, TypedColorField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="head"><h2>Bring colours in</h2>@if (screenPicker) { <p-button label="Off the screen" [text]="true" size="small" (onClick)="pickOffScreen()" /> }</div>
-    <p-selectbutton [options]="sources" optionLabel="label" optionValue="source" [ngModel]="source()" (ngModelChange)="source.set($event)" [allowEmpty]="false" size="small" aria-label="Where colours come from" />
+    <div class="head">
+      <h2>Bring colours in</h2>
+      @if (screenPicker) { <p-button label="Off the screen" [text]="true" size="small" (onClick)="pickOffScreen()" /> }
+    </div>
+    <p-selectbutton
+      [options]="sources" optionLabel="label" optionValue="source" [ngModel]="source()"
+      (ngModelChange)="source.set($event)" [allowEmpty]="false" size="small" aria-label="Where colours come from"
+    />
     @switch (source()) {
-      @case ('picture') { <uv-picture-source (picked)="pick($event)" (added)="added.emit({ css: $event, from: desk.picture()?.name ?? 'a picture' })" /> }
+      @case ('picture') {
+        <uv-picture-source
+          (picked)="pick($event)" (added)="added.emit({ css: $event, from: desk.picture()?.name ?? 'a picture' })"
+        />
+      }
       @case ('page') { <uv-page-source (picked)="pick($event)" /> }
       @case ('site') { <uv-site-source (picked)="pick($event)" (added)="added.emit({ css: $event, from: 'painted on the site' })" /> }
-      @case ('typed') { <uv-typed-color [palette]="site.palette()" (read)="added.emit({ css: $event, from: 'typed' })" /><p class="uv-soft">Hex with or without #, rgb(), three numbers, hsl, hwb, lab, oklch, a name. What reads two ways is asked.</p> }
+      @case ('typed') {
+        <uv-typed-color [palette]="site.palette()" (read)="added.emit({ css: $event, from: 'typed' })" />
+        <p class="uv-soft">Hex with or without #, rgb(), three numbers, hsl, hwb, lab, oklch, a name. What reads two ways is asked.</p>
+      }
       @case ('file') { <uv-file-source (added)="named.emit($event)" /> }
     }
   `,

@@ -13,7 +13,6 @@ import type {
   Flash,
   FoundElements,
   GridRowName,
-  HousePart,
   Inspection,
   InspectionScope,
   Lighting,
@@ -45,6 +44,7 @@ import type {
   TidyProgress,
   TidySheet,
   Topic,
+  UsualShape,
   VerdictProgress,
 } from '@upper-veneer/core';
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
@@ -213,7 +213,7 @@ export interface EngineApi extends MatchApi {
   /** Font families the site's stylesheets name. */
   families(): Promise<readonly string[]>;
   /** What corners, edges, shadows and type are usual over all pages. */
-  usualShape(): Promise<readonly { readonly part: HousePart; readonly value: string; readonly count: number }[]>;
+  usualShape(): Promise<readonly UsualShape[]>;
   siteWide(pageId: number): readonly SiteWideTarget[];
   flash(question: FlashQuestion): Flash;
   progress(pageId: number, width: number): readonly PartProgress[];

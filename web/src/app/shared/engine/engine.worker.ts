@@ -245,13 +245,8 @@ const engine: EngineApi = {
     return familiesOf(opened());
   },
   async usualShape() {
-    await readAll();
-    return [
-      ...usualShape(
-        [...opened().closed].map(([, page]) => page),
-        1280,
-      ),
-    ].map(([part, usual]) => ({ part, ...usual }));
+    const { closed } = opened();
+    return (await inTurns(usualShape(opened(), 1280), () => site?.closed === closed)) ?? [];
   },
   siteWide: (pageId) => siteWideTargets(opened(), pageId),
   flash(question) {

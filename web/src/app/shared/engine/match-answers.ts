@@ -157,14 +157,14 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
         amendments: [...shownOtherwise(lightSite(opened(), other), lead.pageId, openedParts)],
       };
     },
-    besidesRows() {
+    async besidesRows() {
       if (!matching?.proposal) return null;
-      const { scope, width } = matching;
-      const shown = proposalIn(matching.proposal, opened().palette.lighting ?? 'light');
-      return {
-        melting: meltingAreas(opened(), scope, shown, width),
-        pictures: pictureFiles(opened(), scope, shown, width),
-      };
+      const { scope, width, proposal } = matching;
+      const isWanted = (): boolean => matching?.proposal === proposal;
+      const shown = proposalIn(proposal, opened().palette.lighting ?? 'light');
+      const melting = await inTurns(meltingAreas(opened(), scope, shown, width), isWanted);
+      const pictures = melting && (await inTurns(pictureFiles(opened(), scope, shown, width), isWanted));
+      return melting && pictures && { melting, pictures };
     },
     matchPlaces: (rowId) =>
       (matching?.grouped.rows.find(({ id }) => id === rowId)?.places ?? [])
@@ -203,8 +203,8 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
       const run = (matchRun += 1);
       const laid = await inTurns(neutralise(inTheLight(), scope, width), () => run === matchRun, onProgress);
       if (!laid) return null;
-      const { themes, hardToRead, spilt } = laid;
-      return { ...overridesOf(laid), themes, hardToRead, spilt };
+      const { themes, hardToRead, proof } = laid;
+      return { ...overridesOf(laid), themes, hardToRead, proof };
     },
     stopMatch() {
       matchRun += 1;

@@ -103,8 +103,8 @@ export interface MatchApi {
   previewMatch(choices: MatchChoices): string;
   /** The proposal last made as the other lighting shows it; `null` where there is none. @param openedParts parts that are shown open. */
   otherLighting(without: readonly string[], openedParts: readonly number[]): LitPicture | null;
-  /** Neighbouring areas that become one by the proposal last made, and picture files that CSS does not recolour. */
-  besidesRows(): BesidesRows | null;
+  /** Neighbouring areas that become one by the proposal last made, and picture files that CSS does not recolour; `null` when another was made meanwhile. */
+  besidesRows(): Promise<BesidesRows | null>;
   /** Places of one row of the proposal last made. */
   matchPlaces(rowId: string): readonly PlaceView[];
   /** Overrides for the proposal last made; `null` when it was stopped. */

@@ -35,9 +35,26 @@ const STOPS = 12;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (axis of axes(); track axis.key) {
-      <label><span>{{ axis.label }}</span><input type="range" [min]="0" [max]="axis.most" [step]="axis.step" [value]="axis.value" [style.background]="axis.track" [attr.aria-label]="axis.label" [attr.aria-valuetext]="axis.figure" (input)="move(axis.key, $event)" (change)="keepSoon()" /><span class="uv-mono">{{ axis.figure }}</span></label>
+      <label>
+        <span>{{ axis.label }}</span>
+        <input
+          type="range" [min]="0" [max]="axis.most" [step]="axis.step" [value]="axis.value"
+          [style.background]="axis.track" [attr.aria-label]="axis.label" [attr.aria-valuetext]="axis.figure"
+          (input)="move(axis.key, $event)" (change)="keepSoon()"
+        />
+        <span class="uv-mono">{{ axis.figure }}</span>
+      </label>
     }
-    <p><uv-color-chip [color]="origin()" /><span aria-hidden="true">→</span><uv-color-chip [color]="hex()" /><span class="uv-mono">{{ hex() }}</span><span class="uv-soft">{{ words() }}</span>@if (isMoved()) { <p-button label="Back" [outlined]="true" size="small" [ariaLabel]="'Back to ' + origin()" (onClick)="back()" /> }</p>
+    <p>
+      <uv-color-chip [color]="origin()" />
+      <span aria-hidden="true">→</span>
+      <uv-color-chip [color]="hex()" />
+      <span class="uv-mono">{{ hex() }}</span>
+      <span class="uv-soft">{{ words() }}</span>
+      @if (isMoved()) {
+        <p-button label="Back" [outlined]="true" size="small" [ariaLabel]="'Back to ' + origin()" (onClick)="back()" />
+      }
+    </p>
   `,
   styles: `
     :host { display: grid; gap: 5px; font-size: 12.5px; }
@@ -86,7 +103,7 @@ export class NudgeColor {
       figure,
       step: NUDGES[key],
       value: lch[key],
-      track: `linear-gradient(to right, ${Array.from({ length: STOPS + 1 }, (_, i) => hexOf(fromLch({ ...lch, [key]: (most * i) / STOPS }, BLACK))).join(', ')})`,
+      track: `linear-gradient(to right, ${stopsOf(lch, key, most).join(', ')})`,
     });
     return [
       axis('lightness', 'Lightness', 1, `${(100 * lch.lightness).toFixed(2)} %`),
@@ -122,4 +139,9 @@ export class NudgeColor {
     this.#waiting = undefined;
     if (this.hex() !== hexOf(this.#given())) this.nudged.emit(this.hex());
   }
+}
+
+/** Colours along one axis, hex, from 0 to the most of it. */
+function stopsOf(lch: Lch, key: keyof Lch, most: number): string[] {
+  return Array.from({ length: STOPS + 1 }, (_, i) => hexOf(fromLch({ ...lch, [key]: (most * i) / STOPS }, BLACK)));
 }

@@ -28,24 +28,52 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
   template: `
     <div class="swatches" role="group" aria-label="Swatches">
       @for (swatch of palette().swatches; track swatch.id) {
-        <button type="button" class="swatch" [class.current]="isSwatch(swatch.id)" [style.background]="swatch.css" [attr.aria-label]="swatch.name" [attr.aria-pressed]="isSwatch(swatch.id)" [title]="swatch.name + ' ' + swatch.css" (click)="pick({ kind: 'swatch', swatchId: swatch.id, shade: 0 })"></button>
+        <button
+          type="button" class="swatch" [class.current]="isSwatch(swatch.id)" [style.background]="swatch.css"
+          [attr.aria-label]="swatch.name" [attr.aria-pressed]="isSwatch(swatch.id)"
+          [title]="swatch.name + ' ' + swatch.css" (click)="pick({ kind: 'swatch', swatchId: swatch.id, shade: 0 })"
+        ></button>
       } @empty { <span class="uv-soft">The palette is empty; type a colour.</span> }
     </div>
     <div class="ladder" role="group" [attr.aria-label]="'Shades of ' + baseName()">
       @for (step of ladder(); track step.shade) {
-        <button type="button" [class.current]="step.isCurrent" [attr.aria-pressed]="step.isCurrent" [style.background]="step.hex" [attr.aria-label]="step.words" [title]="step.words + ' ' + step.hex" (click)="pick(step.value)"></button>
+        <button
+          type="button" [class.current]="step.isCurrent" [attr.aria-pressed]="step.isCurrent"
+          [style.background]="step.hex" [attr.aria-label]="step.words" [title]="step.words + ' ' + step.hex"
+          (click)="pick(step.value)"
+        ></button>
       }
     </div>
     <div class="typed">
-      <p-select [options]="roles()" optionLabel="label" optionValue="role" [ngModel]="roleOf()" (ngModelChange)="pickRole($event)" placeholder="Role" size="small" scrollHeight="420px" ariaLabel="Role">
-        <ng-template #selectedItem let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
+      <p-select
+        [options]="roles()" optionLabel="label" optionValue="role" [ngModel]="roleOf()"
+        (ngModelChange)="pickRole($event)" placeholder="Role" size="small" scrollHeight="420px" ariaLabel="Role"
+      >
+        <ng-template #selectedItem let-option>
+          <span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span>
+        </ng-template>
         <ng-template #item let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
       </p-select>
-      @if (roleOf(); as role) { <uv-hold-button [label]="'Flash everything ' + baseName() + ' colours'" (held)="flashed.emit(role)" (released)="released.emit()" /> }
+      @if (roleOf(); as role) {
+        <uv-hold-button
+          [label]="'Flash everything ' + baseName() + ' colours'" (held)="flashed.emit(role)"
+          (released)="released.emit()"
+        />
+      }
       <uv-typed-color [palette]="palette()" (read)="picked.emit({ kind: 'literal', css: $event })" />
-      @if (plainHex() !== null) { <button type="button" class="nudge" title="Lightness, chroma and hue in fine steps" [attr.aria-expanded]="isNudging()" (click)="isNudging.set(!isNudging())">Nudge</button> }
+      @if (plainHex() !== null) {
+        <button
+          type="button" class="nudge" title="Lightness, chroma and hue in fine steps" [attr.aria-expanded]="isNudging()"
+          (click)="isNudging.set(!isNudging())"
+        >Nudge</button>
+      }
     </div>
-    @if (isNudging() && plainHex(); as hex) { <uv-nudge-color [css]="hex" [of]="cell()" (nudged)="picked.emit({ kind: 'literal', css: $event })" /> }
+    @if (isNudging() && isBound()) {
+      <p class="uv-soft bound">Nudged, it becomes a plain colour, which follows {{ baseName() }} no longer; undo binds it again.</p>
+    }
+    @if (isNudging() && plainHex(); as hex) {
+      <uv-nudge-color [css]="hex" [of]="cell()" (nudged)="picked.emit({ kind: 'literal', css: $event })" />
+    }
   `,
   styles: `
     :host { display: grid; gap: 6px; padding: 8px 16px; border-top: 1px solid var(--uv-line); }
@@ -57,6 +85,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
     .ladder button:focus-visible, .ladder button.current { position: relative; z-index: 1; }
     .typed { display: grid; grid-template-columns: 150px auto minmax(0, 1fr) auto; gap: 8px; align-items: start; }
     .typed uv-typed-color { grid-column: 3; }
+    .bound { margin: 0; font-size: 12.5px; }
     .nudge { height: 32px; padding: 0 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
     .nudge[aria-expanded='true'] { background: var(--uv-black); color: var(--uv-paper); }
     uv-hold-button { align-self: center; }
@@ -82,6 +111,9 @@ export class ValuePicker {
     const color = current && colorOfValue(current, this.palette());
     return color ? hexOf(color) : null;
   });
+
+  /** Whether the cell follows a role or a swatch. */
+  protected readonly isBound = computed(() => ['role', 'swatch'].includes(this.current()?.kind ?? ''));
 
   /** What the ladder shades: the value in the cell, or the one picked last. */
   readonly #base = linkedSignal<OverrideValue | null>(() => this.current());
