@@ -36,7 +36,9 @@ export function surroundingsByChain(view: StyleView, element: ElementNode, pseud
   if (pseudo !== '') chain.push(view.style(element, pseudo));
   const layers = chain.map((style) => {
     const image = style.computed('background-image');
-    const imageText = image.kind === 'text' ? image.text : 'none';
+    // A highlight has colours alone; what its style says of pictures and opacity is its element's. Source: CSS Pseudo 4 §3.4.
+    const isHighlight = style.pseudo === 'selection';
+    const imageText = image.kind === 'text' && !isHighlight ? image.text : 'none';
     const plain = style.color('background-color') ?? rgb8(0, 0, 0, 0);
     const stops = colorsInImages(imageText, {
       scheme: style.colorScheme(),
@@ -46,7 +48,7 @@ export function surroundingsByChain(view: StyleView, element: ElementNode, pseud
     const opacity = style.computed('opacity');
     return {
       fills: stops.length > 0 ? stops.map((stop) => compositeOver(stop, plain)) : [plain],
-      opacity: opacity.kind === 'text' ? Number(opacity.text) : 1,
+      opacity: opacity.kind === 'text' && !isHighlight ? Number(opacity.text) : 1,
       hasPicture: /url\(|image-set\(/i.test(imageText),
     };
   });

@@ -293,7 +293,13 @@ function composite(
   under.forEach(paint);
   const inDoubt = [...doubts];
   // A filter or a blend on what the text stands in changes both, whatever fill lies between.
-  text.lay(groupsOf(view, element, pseudo, inDoubt), fill);
+  const groups = groupsOf(view, element, pseudo, inDoubt);
+  if (pseudo === 'selection') {
+    const highlight = view.style(element, pseudo).color('background-color');
+    [ground, text].forEach((layers) => layers.lay(groups, highlight));
+    if (groups.length === 0 && (highlight?.alpha ?? 0) >= 0.999) inDoubt.length = 0;
+  }
+  text.lay(groups, fill);
   over.forEach(paint);
   const [without, withText] = [ground.flat(), text.flat()];
   const isHidden =
@@ -317,7 +323,8 @@ interface Group {
 function groupsOf(view: StyleView, element: ElementNode, pseudo: string, doubts: string[]): Group[] {
   const groups: Group[] = [];
   const styles = [
-    ...(pseudo === '' ? [] : [view.style(element, pseudo)]),
+    // What a highlight says of opacity and filters is its element's.
+    ...(pseudo === '' || pseudo === 'selection' ? [] : [view.style(element, pseudo)]),
     ...lineageOf(element)
       .reverse()
       .map((node) => view.style(node)),

@@ -87,6 +87,8 @@ export class NudgeColor {
     computation: (given, before) =>
       before && hexOf(fromLch(before.value, given)) === hexOf(given) ? before.value : lchOf(given),
   });
+  /** What was asked for last: it may still be on its way. */
+  readonly #asked = linkedSignal<Color, string>({ source: this.#given, computation: (given) => hexOf(given) });
   protected readonly hex = computed(() => hexOf(fromLch(this.#lch(), this.#given())));
   protected readonly isMoved = computed(() => this.hex() !== this.origin());
   protected readonly words = computed(() => {
@@ -137,7 +139,9 @@ export class NudgeColor {
   #keep(): void {
     clearTimeout(this.#waiting);
     this.#waiting = undefined;
-    if (this.hex() !== hexOf(this.#given())) this.nudged.emit(this.hex());
+    if (this.hex() === this.#asked()) return;
+    this.#asked.set(this.hex());
+    this.nudged.emit(this.hex());
   }
 }
 
