@@ -11,7 +11,7 @@ import { boxOf, rectsOf, type PageLayout } from '../resolve/page-layout.js';
 import type { Page } from '../resolve/page.js';
 import { StyleShare } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
-import { wantedRatio } from '../resolve/text-figures.js';
+import { generatesWords, wantedRatio } from '../resolve/text-figures.js';
 import type { SiteModel } from '../site/site-model.js';
 import { WHITE, type Color } from '../values/color.js';
 import type { EntryKey, Gathering } from './gathering.js';
@@ -234,7 +234,11 @@ export class PageScan {
           ? deltaE2000(compositeOver(painting.color, color), color)
           : veiledContrast(painting.color, film ? compositeOver(film.color, color) : color, veil, behind);
       const wanted =
-        kind === 'apart' ? SAME_TO_THE_EYE : kind === 'seen' ? SEEN : wantedRatio(view.style(element, painting.pseudo));
+        kind === 'apart'
+          ? SAME_TO_THE_EYE
+          : kind === 'seen' && !generatesWords(view.style(element, painting.pseudo))
+            ? SEEN
+            : wantedRatio(view.style(element, painting.pseudo));
       into.meet({
         kind,
         ink,

@@ -4,7 +4,7 @@ import type { SiteModel } from '../site/site-model.js';
 
 const SIDES = ['top', 'right', 'bottom', 'left'];
 /** What decides the colour of a place, or whether it is painted. */
-const PAINTED = [
+export const PAINTED = [
   'color',
   'background-color',
   'background-image',

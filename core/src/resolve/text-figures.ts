@@ -20,3 +20,16 @@ export function wantedRatio(style: ElementStyle): number {
   const weight = Number(style.resolved('font-weight'));
   return size >= 24 || (size >= 18.66 && weight >= 700) ? RATIOS.largeText : RATIOS.text;
 }
+
+/** The strings of a resolved `content`. */
+export function stringsIn(content: string): string[] {
+  return content.split('"').filter((_, i) => i % 2 === 1);
+}
+
+/** Whether what is generated is read, not only seen: two letters or digits or more. */
+export function generatesWords(style: ElementStyle): boolean {
+  return (
+    (style.pseudo === 'before' || style.pseudo === 'after') &&
+    stringsIn(style.resolved('content')).some((string) => /[\p{L}\p{N}]{2}/u.test(string))
+  );
+}

@@ -7,7 +7,7 @@ import { kindOf } from '../selectors/alike.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
 import type { Setting } from '../conditions/environment.js';
-import { showsText, wantedRatio } from '../resolve/text-figures.js';
+import { generatesWords, showsText, stringsIn, wantedRatio } from '../resolve/text-figures.js';
 import type { Color } from '../values/color.js';
 import type { OverrideState, Spot } from '../veneer/override.js';
 
@@ -151,7 +151,7 @@ export class Readings {
     const doubtOutside = around.outsideDoubts[0] ?? '';
     if (hasInk(style) && !around.isHidden) {
       const wanted =
-        ['before', 'after', 'marker'].includes(pseudo) && !hasWords(style) ? RATIOS.nonText : wantedRatio(style);
+        ['before', 'after', 'marker'].includes(pseudo) && !generatesWords(style) ? RATIOS.nonText : wantedRatio(style);
       readings.push({
         kind: kindOfText(pseudo),
         ratio: around.ratio,
@@ -196,18 +196,6 @@ function hasInk(style: ElementStyle): boolean {
   if (style.pseudo === 'before' || style.pseudo === 'after')
     return stringsIn(style.resolved('content')).some((string) => string.trim() !== '');
   return style.pseudo === 'placeholder' ? style.element.attributes.has('placeholder') : showsText(style);
-}
-
-/** The strings of a resolved `content`. */
-function stringsIn(content: string): string[] {
-  return content.split('"').filter((_, i) => i % 2 === 1);
-}
-
-/** Whether what is generated is read, not only seen: two letters or digits or more. */
-function hasWords(style: ElementStyle): boolean {
-  return (
-    style.pseudo !== 'marker' && stringsIn(style.resolved('content')).some((string) => /[\p{L}\p{N}]{2}/u.test(string))
-  );
 }
 
 /** WCAG 2.2 asks nothing of an inactive control (1.4.3, 1.4.11). */
