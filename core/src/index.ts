@@ -274,3 +274,18 @@ export { proofSettingWords, proofSettings } from './match/proof-settings.js';
 export { isProved, verifyMatch, type MatchProof } from './match/verify-match.js';
 export type { PassedOver } from './plan/pass-over.js';
 export { toEnd } from './to-end.js';
+export { edgeOver } from './ground/edge-over.js';
+export {
+  PROOF_KINDS,
+  type MendIdea,
+  type Proof,
+  type ProofCell,
+  type ProofFinding,
+  type ProofKind,
+  type ProofLevel,
+  type ProofPlace,
+  type Unseen,
+} from './proof/proof-finding.js';
+export { proveSite, type ProofProgress } from './proof/prove-site.js';
+export { ProofMemo } from './proof/proof-memo.js';
+export { tryMend, type Mend, type MendTried } from './proof/try-mend.js';

@@ -1,0 +1,222 @@
+import type { Painting } from '../census/paintings.js';
+import { hexOf } from '../color/read-notation.js';
+import { siblingsOf, type ElementNode } from '../dom/tree.js';
+import { STATE_WORDS } from '../grid/rows.js';
+import { alikeKey, kindOf } from '../selectors/alike.js';
+import { isCurrent } from '../selectors/current-marker.js';
+import { isLink } from '../selectors/element-states.js';
+import { plainName } from '../selectors/describe-element.js';
+import { homeKey, isOfBrowser, isOfVeneer, placeAt, roleOr, sameIn, type Looked } from './looked.js';
+import { isPlainShadow } from './ours.js';
+import { differing, differingOf, differsIn } from './painted-difference.js';
+
+/** States that tell themselves apart, and in which no colour of the theme comes back. */
+export function lookAtAnswers(at: Looked): void {
+  if (at.state === 'rest') {
+    lookAtCurrent(at);
+    lookAtOff(at);
+    return;
+  }
+  lookForTheme(at);
+  if (at.state === 'hover') lookAtHover(at);
+  if (at.state === 'checked') lookAtChecked(at);
+}
+
+/** What the theme still shows in a state of what is ours at rest: a fill, an edge, or a gradient, shadow or dimming laid over it. */
+function lookForTheme(at: Looked): void {
+  const { on, element, view, state, into } = at;
+  if (!on.known.hasPalette || on.isHidden(view, element)) return;
+  const paintings = on.paintingsIn(view, element);
+  const rest = on.paintingsIn(on.rest, element);
+  for (const painting of paintings) {
+    const before = sameIn(rest, painting);
+    if (before && hexOf(before.color) === hexOf(painting.color)) continue;
+    if (isOfVeneer(painting) || (isOfBrowser(painting) && state !== 'visited')) continue;
+    into.look('answers', on.partIdOf(element));
+    if (on.known.isOurs(on.page, element, painting.color) || isPlainShadow(painting)) continue;
+    const isOursAtRest = before
+      ? on.known.isBrand(before.color) || isOfVeneer(before)
+      : rest.some((other) => other.pseudo === painting.pseudo && (isOfVeneer(other) || on.known.isBrand(other.color)));
+    if (!isOursAtRest) continue;
+    into.note({
+      kind: 'answers',
+      level: 'fails',
+      cause: ['theme', state, homeKey(painting), hexOf(painting.color)].join('|'),
+      what: `${STATE_WORDS[state]} still shows the theme’s ${WORDS[painting.use]}:`,
+      name: plainName(element, painting.pseudo),
+      basis: `${hexOf(painting.color)} by ${painting.property}, ${before ? `where at rest it is ${hexOf(before.color)}` : 'laid over what is ours at rest'}.`,
+      figure: null,
+      needed: null,
+      unit: 'none',
+      place: placeAt(at, painting.pseudo, painting.property, painting.index),
+      mend: before
+        ? { kind: 'step' }
+        : painting.use === 'gradient' || painting.use === 'shadow'
+          ? { kind: 'set', values: { [painting.property]: { kind: 'literal', css: 'none' } }, label: 'Without it' }
+          : { kind: 'nearest', property: painting.property, hex: hexOf(painting.color) },
+    });
+  }
+  lookForDimming(at);
+}
+
+function lookForDimming(at: Looked): void {
+  const { on, element, view, state, into } = at;
+  if (state === 'disabled' || view.style(element).identity === on.rest.style(element).identity) return;
+  const [now, then] = [view, on.rest].map((own) => Number(own.style(element).resolved('opacity')));
+  if (now === then || now === 0 || then === 0) return;
+  const fill = on.paintingsIn(view, element).find(({ use, pseudo }) => use === 'fill' && pseudo === '');
+  if (!fill || !isOfVeneer(fill)) return;
+  into.look('answers', on.partIdOf(element));
+  into.note({
+    kind: 'answers',
+    level: 'look',
+    cause: ['dimmed', state, alikeKey(element)].join('|'),
+    what: `${STATE_WORDS[state]} is dimmed by the theme:`,
+    name: plainName(element),
+    basis: `Its opacity goes from ${then} to ${now} over a fill that is ours.`,
+    figure: null,
+    needed: null,
+    unit: 'none',
+    place: placeAt(at, '', 'opacity'),
+    mend: { kind: 'set', values: { opacity: { kind: 'literal', css: String(then) } }, label: 'As strong as at rest' },
+  });
+}
+
+/** A link or button that gives no answer to the pointer. */
+function lookAtHover(at: Looked): void {
+  const { on, element, view, state, into } = at;
+  const kind = kindOf(element);
+  if ((kind !== 'link' && kind !== 'button') || element.attributes.has('disabled') || isCurrent(element)) return;
+  if (on.isHidden(view, element)) return;
+  into.look('answers', on.partIdOf(element));
+  if (differsIn(on, view, element).kind !== 'none') return;
+  into.note({
+    kind: 'answers',
+    level: 'look',
+    cause: ['like rest', state, alikeKey(element)].join('|'),
+    what: 'Looks hovered as at rest:',
+    name: plainName(element),
+    basis: 'Nothing that is painted of it, or in it, changes under the pointer.',
+    figure: null,
+    needed: null,
+    unit: 'none',
+    place: placeAt(at, '', kind === 'button' ? 'background-color' : 'color'),
+    mend: { kind: 'step' },
+  });
+}
+
+/** A box that is ticked and looks as if it were not: only where the page draws it itself. */
+function lookAtChecked(at: Looked): void {
+  const { on, element, view, into } = at;
+  if (element.localName !== 'input' || view.style(element).resolved('appearance') !== 'none') return;
+  if (on.isHidden(view, element)) return;
+  into.look('answers', on.partIdOf(element));
+  const beside = siblingsOf(element);
+  if ([element, ...beside].some((node) => differing(on, view, node).length > 0)) return;
+  if (beside.some((node) => differsIn(on, view, node).kind !== 'none')) return;
+  into.note({
+    kind: 'answers',
+    level: 'fails',
+    cause: ['like unticked', alikeKey(element)].join('|'),
+    what: 'Looks ticked as unticked:',
+    name: plainName(element),
+    basis: 'The page draws it itself, and nothing that is painted of it, or beside it, changes when it is ticked.',
+    figure: null,
+    needed: null,
+    unit: 'none',
+    place: placeAt(at, '', 'background-color'),
+    mend: null,
+  });
+}
+
+/** The current one of several beside its neighbours. */
+function lookAtCurrent(at: Looked): void {
+  const { on, element, view, into } = at;
+  if (!isCurrent(element) || (!isLink(element) && kindOf(element) !== 'button' && element.localName !== 'span')) return;
+  const other = neighbourOf(element);
+  if (!other || on.isHidden(view, element)) return;
+  into.look('answers', on.partIdOf(element));
+  const holder = element.parent;
+  const otherHolder = other.parent;
+  const differs = [
+    ...differingOf(on, [view, element], [view, other]),
+    ...(holder && otherHolder && holder !== otherHolder ? differingOf(on, [view, holder], [view, otherHolder]) : []),
+  ].filter((property) => !LAID_OUT.has(property));
+  if (differs.length > 0) return;
+  into.note({
+    kind: 'answers',
+    level: 'look',
+    cause: ['current', alikeKey(element)].join('|'),
+    what: 'The current one looks like its neighbours:',
+    name: plainName(element),
+    basis: `Beside “${plainName(other)}” nothing that is painted tells it apart.`,
+    figure: null,
+    needed: null,
+    unit: 'none',
+    place: placeAt(at, '', 'color'),
+    mend: { kind: 'set', values: { color: roleOr(on.site, 'accent', 'inherit') }, label: 'In the accent' },
+  });
+}
+
+/** What differs between neighbours by where they stand alone. */
+const LAID_OUT: ReadonlySet<string> = new Set([
+  'width',
+  'height',
+  'left',
+  'right',
+  'top',
+  'bottom',
+  'margin-left',
+  'margin-top',
+  'padding-left',
+  'padding-top',
+]);
+
+export function neighbourOf(element: ElementNode): ElementNode | null {
+  const own = siblingsOf(element).filter((node) => node.localName === 'a' && node !== element && !isCurrent(node));
+  if (own.length > 0) return own[0];
+  const item = element.parent;
+  if (item?.localName !== 'li') return null;
+  for (const other of siblingsOf(item)) {
+    const link = other.children.find((node) => isLink(node) && !isCurrent(node));
+    if (link && other !== item) return link;
+  }
+  return null;
+}
+
+/** A control that is off, beside one of its kind that is not. */
+function lookAtOff(at: Looked): void {
+  const { on, element, view, into } = at;
+  if (!element.attributes.has('disabled') || !['button', 'input', 'select', 'textarea'].includes(element.localName))
+    return;
+  if (on.isHidden(view, element)) return;
+  const other = on.page.document.elements.find(
+    (node) => node !== element && !node.attributes.has('disabled') && alikeKey(node) === alikeKey(element),
+  );
+  if (!other) return;
+  into.look('answers', on.partIdOf(element));
+  if (differingOf(on, [view, element], [view, other]).some((property) => !LAID_OUT.has(property))) return;
+  into.note({
+    kind: 'answers',
+    level: 'look',
+    cause: ['off', alikeKey(element)].join('|'),
+    what: 'Looks off as on:',
+    name: plainName(element),
+    basis: `Nothing that is painted tells it from “${plainName(other)}”, which can be used.`,
+    figure: null,
+    needed: null,
+    unit: 'none',
+    place: placeAt(at, '', 'background-color'),
+    mend: null,
+  });
+}
+
+const WORDS: Readonly<Record<Painting['use'], string>> = {
+  text: 'colour of text',
+  fill: 'fill',
+  gradient: 'gradient',
+  edge: 'edge',
+  ring: 'ring',
+  shadow: 'shadow',
+  icon: 'icon',
+};

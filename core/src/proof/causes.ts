@@ -1,0 +1,187 @@
+import type { CensusState } from '../census/census-states.js';
+import type { Setting } from '../conditions/environment.js';
+import type { Lighting } from '../veneer/lighting.js';
+import {
+  PROOF_KINDS,
+  type MendIdea,
+  type ProofCell,
+  type ProofFinding,
+  type ProofKind,
+  type ProofLevel,
+  type ProofPlace,
+  type FigureUnit,
+} from './proof-finding.js';
+
+/** A cause as it shows at one place. */
+export interface Noted {
+  readonly kind: ProofKind;
+  readonly level: ProofLevel;
+  /** What makes it one cause with others. */
+  readonly cause: string;
+  /** What is wrong, before the names of its places: `Text of`. */
+  readonly what: string;
+  /** What the place is called; empty where the words before say all. */
+  readonly name: string;
+  readonly basis: string;
+  readonly figure: number | null;
+  readonly needed: number | null;
+  readonly unit: FigureUnit;
+  readonly place: ProofPlace;
+  /** Other widths at which it comes out the same, CSS px. */
+  readonly alsoAt?: readonly number[];
+  readonly mend: MendIdea | null;
+}
+
+/** What one look at one page found. */
+export interface Found {
+  readonly noted: readonly Noted[];
+  /** Looks by `part|kind`. */
+  readonly looks: ReadonlyMap<string, number>;
+}
+
+/** Collects what is found on one page. */
+export class Causes {
+  readonly #noted: Noted[] = [];
+  readonly #looks = new Map<string, number>();
+
+  /** @param alsoAt other widths at which an element is painted as it is at the first, CSS px. */
+  constructor(
+    readonly first: Setting,
+    readonly alsoAt: (element: number) => readonly number[],
+  ) {}
+
+  /** Counts a thing that was held against what is asked of it. */
+  look(kind: ProofKind, partId: number | null): void {
+    const key = `${partId ?? ''}|${kind}`;
+    this.#looks.set(key, (this.#looks.get(key) ?? 0) + 1);
+  }
+
+  note(noted: Noted): void {
+    const { element, setting } = noted.place;
+    this.#noted.push({ ...noted, alsoAt: setting === this.first ? this.alsoAt(element) : [] });
+  }
+
+  found(): Found {
+    return { noted: this.#noted, looks: this.#looks };
+  }
+}
+
+/** Every cause once, with all its places: those that fail first, then those with more of them. */
+export function findingsOf(all: readonly Found[]): ProofFinding[] {
+  const byId = new Map<string, Gathered>();
+  for (const { noted } of all)
+    for (const one of noted) {
+      const id = `${one.kind}|${one.cause}`;
+      const gathered = byId.get(id);
+      if (gathered) gathered.take(one);
+      else byId.set(id, new Gathered(id, one));
+    }
+  return [...byId.values()]
+    .map((gathered) => gathered.finding())
+    .sort(
+      (a, b) =>
+        rankOf(a) - rankOf(b) || shareOf(a) - shareOf(b) || b.places.length - a.places.length || (a.id < b.id ? -1 : 1),
+    );
+}
+
+/** How many looks each part got in each group, and what came of them. */
+export function cellsOf(all: readonly Found[], findings: readonly ProofFinding[]): ProofCell[] {
+  const cells = new Map<
+    string,
+    { partId: number | null; kind: ProofKind; looks: number; fails: number; toLookAt: number }
+  >();
+  const cellOf = (partId: number | null, kind: ProofKind): { looks: number; fails: number; toLookAt: number } => {
+    const key = `${partId ?? ''}|${kind}`;
+    let cell = cells.get(key);
+    if (!cell) cells.set(key, (cell = { partId, kind, looks: 0, fails: 0, toLookAt: 0 }));
+    return cell;
+  };
+  for (const { looks } of all)
+    for (const [key, count] of looks) {
+      const [part, kind] = key.split('|');
+      cellOf(part === '' ? null : Number(part), kind as ProofKind).looks += count;
+    }
+  for (const { kind, level, places } of findings)
+    for (const partId of new Set(places.map((place) => place.partId))) {
+      const cell = cellOf(partId, kind);
+      if (level === 'fails') cell.fails += 1;
+      else cell.toLookAt += 1;
+    }
+  return [...cells.values()];
+}
+
+/** One cause while its places come in. */
+class Gathered {
+  readonly #places = new Map<string, Noted>();
+  readonly #names: string[] = [];
+  readonly #states = new Set<CensusState>();
+  readonly #widths = new Set<number>();
+  readonly #lightings = new Set<Lighting>();
+  readonly #grounds = new Set<string>();
+  readonly #overrides = new Set<string>();
+  #worst: Noted;
+
+  constructor(
+    readonly id: string,
+    first: Noted,
+  ) {
+    this.#worst = first;
+    this.take(first);
+  }
+
+  take(one: Noted): void {
+    const { pageId, element, pseudo, property, index, state, setting, lighting } = one.place;
+    const key = [pageId, element, pseudo, property, index, state].join(':');
+    const known = this.#places.get(key);
+    if (!known || isWorse(one, known)) this.#places.set(key, one);
+    if (isWorse(one, this.#worst)) this.#worst = one;
+    if (one.name !== '' && !this.#names.includes(one.name)) this.#names.push(one.name);
+    this.#states.add(state);
+    for (const width of [setting.width, ...(one.alsoAt ?? [])]) this.#widths.add(width);
+    this.#lightings.add(lighting);
+    if (one.mend?.kind === 'recolour') one.mend.grounds.forEach((ground) => this.#grounds.add(ground));
+    if (one.mend?.kind === 'drop' || one.mend?.kind === 'rewrite')
+      one.mend.overrides.forEach((id) => this.#overrides.add(id));
+  }
+
+  finding(): ProofFinding {
+    const { kind, level, what, basis, figure, needed, unit, mend } = this.#worst;
+    const places = [...this.#places.values()].sort((a, b) => Number(isWorse(b, a)) - Number(isWorse(a, b)));
+    const shown = this.#names.slice(0, 2).join(', ');
+    const more = this.#names.length - 2;
+    return {
+      id: this.id,
+      kind,
+      level: places.some((place) => place.level === 'fails') ? 'fails' : level,
+      title: [what, shown + (more > 0 ? ` and ${more} more` : '')].filter((words) => words !== '').join(' '),
+      basis,
+      figure,
+      needed,
+      unit,
+      places: places.map(({ place }) => place),
+      states: [...this.#states],
+      widths: [...this.#widths].sort((a, b) => b - a),
+      lightings: [...this.#lightings],
+      mend:
+        mend?.kind === 'recolour'
+          ? { ...mend, grounds: [...this.#grounds] }
+          : mend?.kind === 'drop' || mend?.kind === 'rewrite'
+            ? { ...mend, overrides: [...this.#overrides] }
+            : mend,
+    };
+  }
+}
+
+function rankOf({ level, kind }: ProofFinding): number {
+  return (level === 'fails' ? 0 : PROOF_KINDS.length) + PROOF_KINDS.indexOf(kind);
+}
+
+/** How far a finding is from what is asked, 1 for just there. */
+function shareOf({ figure, needed }: Pick<ProofFinding, 'figure' | 'needed'>): number {
+  return figure === null || needed === null || needed === 0 ? 1 : figure / needed;
+}
+
+function isWorse(a: Noted, b: Noted): boolean {
+  if (a.level !== b.level) return a.level === 'fails';
+  return shareOf(a) < shareOf(b);
+}

@@ -1,0 +1,65 @@
+import { compositeOver } from '../color/contrast.js';
+import { deltaE2000 } from '../color/delta-e.js';
+import { hexOf } from '../color/read-notation.js';
+import { VISIONS, seenAs, type Vision } from '../color/vision.js';
+import type { ElementNode } from '../dom/tree.js';
+import { surroundingsOf } from '../ground/surroundings.js';
+import { INDISTINCT } from '../palette/pair-matrix.js';
+import { alikeKey, kindOf } from '../selectors/alike.js';
+import { isCurrent } from '../selectors/current-marker.js';
+import { plainName } from '../selectors/describe-element.js';
+import type { StyleView } from '../resolve/style-view.js';
+import type { Color } from '../values/color.js';
+import { neighbourOf } from './answers.js';
+import { placeAt, type Looked } from './looked.js';
+import { differingOf } from './painted-difference.js';
+
+/** Deficiencies that are looked at; without any colour only lightness is left, which contrast tells. */
+const EYES: readonly Vision[] = VISIONS.filter((vision) => vision !== 'grey');
+
+/** What is told by colour alone, as people with colour-vision deficiencies see it. Source: WCAG 2.2, 1.4.1; `seenAs` names its tables. */
+export function lookWithOtherEyes(at: Looked): void {
+  const { on, element, view, state } = at;
+  if (on.isHidden(view, element)) return;
+  if (state === 'rest' && isCurrent(element)) {
+    const other = neighbourOf(element);
+    if (other) compare(at, other, view, 'The current one and its neighbours');
+  }
+  if (state === 'invalid' && kindOf(element) === 'field')
+    compare(at, element, on.rest, 'A refused field and a good one');
+}
+
+function compare(at: Looked, other: ElementNode, otherView: StyleView, what: string): void {
+  const { on, element, view, into } = at;
+  const properties = differingOf(on, [view, element], [otherView, other]);
+  if (properties.length === 0 || properties.some((property) => !/color$|^fill$|^stroke$/.test(property))) return;
+  into.look('eyes', on.partIdOf(element));
+  const pairs = properties.flatMap((property): (readonly [Color, Color])[] => {
+    const [a, b] = [view.style(element).color(property), otherView.style(other).color(property)];
+    if (!a || !b) return [];
+    const [under, beside] = [surroundingsOf(view, element).outside, surroundingsOf(otherView, other).outside];
+    return [[compositeOver(a, under), compositeOver(b, beside)]];
+  });
+  if (pairs.length === 0) return;
+  const apart = Math.max(...pairs.map(([a, b]) => deltaE2000(a, b)));
+  if (apart < INDISTINCT) return;
+  const worst = EYES.map((eye) => ({
+    eye,
+    deltaE: Math.max(...pairs.map(([a, b]) => deltaE2000(seenAs(a, eye), seenAs(b, eye)))),
+  })).reduce((least, own) => (own.deltaE < least.deltaE ? own : least));
+  if (worst.deltaE >= INDISTINCT) return;
+  const [[a, b]] = pairs;
+  into.note({
+    kind: 'eyes',
+    level: 'look',
+    cause: ['merge', worst.eye, hexOf(a), hexOf(b), alikeKey(element)].join('|'),
+    what: `${what} merge with ${worst.eye}:`,
+    name: plainName(element),
+    basis: `${hexOf(a)} and ${hexOf(b)} are ΔE2000 ${apart.toFixed(1)} apart, ${worst.deltaE.toFixed(1)} as they are seen then; nothing else tells them apart.`,
+    figure: worst.deltaE,
+    needed: INDISTINCT,
+    unit: 'deltaE',
+    place: placeAt(at, '', properties[0]),
+    mend: null,
+  });
+}

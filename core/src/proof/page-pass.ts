@@ -1,0 +1,222 @@
+import { CENSUS_STATES, allInState, type CensusState } from '../census/census-states.js';
+import { NEVER_SEEN, looksAlike, type Painting } from '../census/paintings.js';
+import type { Setting } from '../conditions/environment.js';
+import type { ElementNode } from '../dom/tree.js';
+import { matchPaintings } from '../match/paintings.js';
+import { isHidden } from '../parts/propose-openers.js';
+import { withVeneer, type Page } from '../resolve/page.js';
+import { StyleShare } from '../resolve/style-share.js';
+import { StyleView } from '../resolve/style-view.js';
+import { passedOverOn } from '../site/exceptions.js';
+import type { SiteModel } from '../site/site-model.js';
+import type { Lighting } from '../veneer/lighting.js';
+import { Readings } from '../verdict/legibility.js';
+import { lookAtAnswers } from './answers.js';
+import { Causes, type Found } from './causes.js';
+import { lookWithOtherEyes } from './eyes.js';
+import { lookAtLinkOrder } from './link-order.js';
+import { lookAtRunningLink } from './links-in-text.js';
+import type { Looked, PageLook, SiteKnowledge } from './looked.js';
+import { lookAtStrays } from './ours.js';
+import { lookAtReadings } from './reads.js';
+import { lookAtWhatIsSeen } from './seen.js';
+import type { Reach } from './reach.js';
+import { SheetWatch, type SheetUse } from './sheet-use.js';
+import { toldApart } from './told-by-setting.js';
+
+/** What one page came to. */
+export interface PageFound extends Found {
+  readonly uses: SheetUse;
+  /** Elements that an exception leaves alone. */
+  readonly leftAlone: number;
+}
+
+/** One page as it is to be looked at. */
+export interface PageTask {
+  readonly site: SiteModel;
+  readonly pageId: number;
+  readonly page: Page;
+  readonly lighting: Lighting;
+  readonly known: SiteKnowledge;
+  readonly reach: Reach;
+  readonly partIdOf: (element: ElementNode) => number | null;
+  /** Elements that are looked at. */
+  readonly isIn: (element: ElementNode) => boolean;
+}
+
+/** Every check of an element; each takes what is its own. */
+const CHECKS: readonly ((at: Looked) => void)[] = [
+  lookAtReadings,
+  lookAtRunningLink,
+  lookAtWhatIsSeen,
+  lookAtAnswers,
+  lookAtStrays,
+  lookWithOtherEyes,
+];
+
+/**
+ * Looks at a page in every state: in the first setting at all of it, in the others at what may be painted otherwise there, and where
+ * things were laid out, at what is read on them.
+ * A generator: it yields after each state.
+ */
+export function* lookAtPage(task: PageTask, settings: readonly Setting[]): Generator<CensusState, PageFound> {
+  const { page, isIn, reach } = task;
+  const [first, ...others] = settings;
+  const alone = passedOverOn(task.site.exceptions, page, {});
+  const elements = page.document.elements.filter((element) => isIn(element) && !NEVER_SEEN.has(element.localName));
+  const differing = others.map((setting) => ({ setting, told: toldApart(page, first, setting) }));
+  const watch = new SheetWatch(reach);
+  const into = new Causes(first, (number) =>
+    differing.flatMap(({ setting, told }) => (told.has(page.document.elements[number]) ? [] : [setting.width])),
+  );
+  const look = new Look(task, first);
+  yield* lookIn(look, elements, { alone, watch, into, checks: CHECKS });
+  for (const { setting, told } of differing) {
+    const own = new Look(task, setting);
+    const elsewhere = elements.filter((element) => told.has(element));
+    // What is painted alike may lie on something else.
+    if (page.layouts?.has(setting.width)) {
+      const lying = elements.filter((element) => !told.has(element));
+      yield* lookIn(own, lying, { alone, watch: null, into, checks: [lookAtReadings] });
+    }
+    if (elsewhere.length > 0) yield* lookIn(own, elsewhere, { alone, watch, into, checks: CHECKS });
+  }
+  return { ...into.found(), uses: watch.uses, leftAlone: alone.size };
+}
+
+interface Looking {
+  readonly alone: ReadonlySet<ElementNode>;
+  readonly watch: SheetWatch | null;
+  readonly into: Causes;
+  readonly checks: typeof CHECKS;
+}
+
+function* lookIn(
+  look: Look,
+  elements: readonly ElementNode[],
+  { alone, watch, into, checks }: Looking,
+): Generator<CensusState, void> {
+  let visited: StyleView | null = null;
+  for (const state of CENSUS_STATES) {
+    const view = look.viewIn(state);
+    const readings = new Readings(view, state);
+    for (const element of state === 'rest' ? elements : look.touchedIn(view, state, elements)) {
+      const at: Looked = { on: look, element, state, view, readings, into };
+      if (!alone.has(element)) for (const check of checks) check(at);
+      watch?.take(at);
+    }
+    if (state === 'visited') visited = view;
+    if (state === 'hover' && visited && watch) lookAtLinkOrder(look, elements, { visited, hover: view }, into);
+    yield state;
+  }
+}
+
+class Look implements PageLook {
+  readonly site: SiteModel;
+  readonly pageId: number;
+  readonly page: Page;
+  readonly lighting: Lighting;
+  readonly known: SiteKnowledge;
+  readonly rest: StyleView;
+  readonly bareRest: StyleView;
+  readonly dressedPseudos: ReadonlySet<string>;
+  readonly partIdOf: (element: ElementNode) => number | null;
+  readonly #share = new StyleShare();
+  readonly #bareShare = new StyleShare();
+  readonly #bare = new Map<CensusState, StyleView>();
+  readonly #paintings = new WeakMap<StyleView, Map<ElementNode, readonly Painting[]>>();
+  readonly #hidden = new WeakMap<StyleView, Map<ElementNode, boolean>>();
+
+  constructor(
+    task: PageTask,
+    readonly setting: Setting,
+  ) {
+    this.site = task.site;
+    this.pageId = task.pageId;
+    this.page = task.page;
+    this.lighting = task.lighting;
+    this.known = task.known;
+    this.partIdOf = task.partIdOf;
+    this.rest = new StyleView(this.page, { environment: setting, share: this.#share });
+    this.bareRest = new StyleView(withVeneer(this.page, ''), { environment: setting, share: this.#bareShare });
+    this.dressedPseudos = new Set(
+      this.page.veneerRules.flatMap(({ selectors }) =>
+        selectors.flatMap(({ pseudoElements }) => pseudoElements.map(({ name }) => name)),
+      ),
+    );
+  }
+
+  viewIn(state: CensusState): StyleView {
+    return state === 'rest'
+      ? this.rest
+      : new StyleView(this.page, {
+          environment: this.setting,
+          states: allInState(this.page.document, state),
+          share: this.#share,
+        });
+  }
+
+  bareIn(state: CensusState): StyleView {
+    if (state === 'rest') return this.bareRest;
+    let view = this.#bare.get(state);
+    if (!view)
+      this.#bare.set(
+        state,
+        (view = new StyleView(this.bareRest.page, {
+          environment: this.setting,
+          states: allInState(this.page.document, state),
+          share: this.#bareShare,
+        })),
+      );
+    return view;
+  }
+
+  /** Elements that a state tells on: those that come out otherwise, and all in them; and those that could answer to it. */
+  touchedIn(view: StyleView, state: CensusState, elements: readonly ElementNode[]): ElementNode[] {
+    const changed = new Map<ElementNode, boolean>();
+    const isTouched = (element: ElementNode): boolean => {
+      let is = changed.get(element);
+      if (is === undefined)
+        changed.set(
+          element,
+          (is =
+            (state === 'visited'
+              ? view.style(element).seen('color') !== view.style(element)
+              : !looksAlike(view, this.rest, element)) ||
+            (element.flatParent !== null && isTouched(element.flatParent))),
+        );
+      return is;
+    };
+    const asked = ANSWERING[state];
+    return elements.filter((element) => isTouched(element) || (asked?.(element) ?? false));
+  }
+
+  paintingsIn(view: StyleView, element: ElementNode): readonly Painting[] {
+    let byElement = this.#paintings.get(view);
+    if (!byElement) this.#paintings.set(view, (byElement = new Map()));
+    let found = byElement.get(element);
+    if (!found) byElement.set(element, (found = matchPaintings(view, element)));
+    return found;
+  }
+
+  isHidden(view: StyleView, element: ElementNode): boolean {
+    let byElement = this.#hidden.get(view);
+    if (!byElement) this.#hidden.set(view, (byElement = new Map()));
+    let is = byElement.get(element);
+    if (is === undefined) byElement.set(element, (is = isHidden(view, element)));
+    return is;
+  }
+}
+
+const isOneOf =
+  (...names: readonly string[]) =>
+  ({ localName }: ElementNode): boolean =>
+    names.includes(localName);
+
+/** Elements whose silence in a state is a finding too. */
+const ANSWERING: Readonly<Partial<Record<CensusState, (element: ElementNode) => boolean>>> = {
+  hover: isOneOf('a', 'button', 'input'),
+  focus: (element) =>
+    isOneOf('a', 'button', 'input', 'select', 'textarea', 'summary')(element) || element.attributes.has('tabindex'),
+  checked: isOneOf('input'),
+};

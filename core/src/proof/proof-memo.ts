@@ -1,0 +1,85 @@
+import type { Page } from '../resolve/page.js';
+import type { ProofSettings } from '../match/proof-settings.js';
+import { touchedOn } from '../selectors/touched.js';
+import type { StyleRule } from '../rules/style-rule.js';
+import { dressSite, openParts, type SiteModel } from '../site/site-model.js';
+import type { PageFound } from './page-pass.js';
+
+interface Kept {
+  readonly site: SiteModel;
+  readonly page: Page;
+  readonly at: string;
+  readonly found: PageFound[];
+}
+
+/** What was found of each page last, taken over as long as nothing that changed can tell on it. */
+export class ProofMemo {
+  readonly #kept = new Map<string, Kept>();
+  readonly #opened = new Map<
+    string,
+    { readonly from: SiteModel['closed']; readonly parts: string; readonly site: SiteModel }
+  >();
+
+  /** What was found of a page that comes out the same now; `null` where that is not known. */
+  known(site: SiteModel, pageId: number, layer: string, page: Page, at: ProofSettings): PageFound[] | null {
+    const kept = this.#kept.get(keyOf(site, pageId, layer));
+    if (
+      !kept ||
+      kept.at !== JSON.stringify(at.settings) ||
+      kept.page.document !== page.document ||
+      kept.page.base !== page.base ||
+      kept.page.layouts !== page.layouts ||
+      JSON.stringify(kept.site.palette) !== JSON.stringify(site.palette) ||
+      kept.site.exceptions !== site.exceptions ||
+      kept.site.source.parts !== site.source.parts
+    )
+      return null;
+    const changed = changedRules(kept.page.veneerRules, page.veneerRules);
+    if (changed.some((rule) => rule.declarations.some(({ name }) => name.startsWith('--')))) return null;
+    if (changed.length > 0) {
+      const selectors = [...new Set(changed.map(({ selectorText }) => selectorText))];
+      if (touchedOn(page, selectors).touched.length > 0) return null;
+    }
+    return kept.found;
+  }
+
+  keep(site: SiteModel, pageId: number, layer: string, page: Page, at: ProofSettings, found: PageFound[]): void {
+    this.#kept.set(keyOf(site, pageId, layer), { site, page, at: JSON.stringify(at.settings), found });
+  }
+
+  /** Another that knows the same, so that a trial leaves this one as it is. */
+  fork(): ProofMemo {
+    const other = new ProofMemo();
+    for (const [key, kept] of this.#kept) other.#kept.set(key, kept);
+    for (const [key, opened] of this.#opened) other.#opened.set(key, opened);
+    return other;
+  }
+
+  /** The site with its hidden parts opened; its pages are read once. */
+  opened(site: SiteModel, partIds: readonly number[]): SiteModel {
+    const lighting = site.palette.lighting ?? 'light';
+    const known = this.#opened.get(lighting);
+    const isKnown = known?.from === site.closed && known.parts === partIds.join();
+    const opened = isKnown
+      ? dressSite(known.site, site.overrides, site.palette, site.exceptions)
+      : openParts(site, partIds);
+    this.#opened.set(lighting, { from: site.closed, parts: partIds.join(), site: opened });
+    return opened;
+  }
+}
+
+function keyOf(site: SiteModel, pageId: number, layer: string): string {
+  return `${site.palette.lighting ?? 'light'}|${pageId}|${layer}`;
+}
+
+/** Rules that are in one veneer and not in the other; those of a sheet read anew are told by what they say. */
+function changedRules(before: readonly StyleRule[], after: readonly StyleRule[]): StyleRule[] {
+  const textOf = ({ selectorText, declarations, conditions }: StyleRule): string =>
+    JSON.stringify([
+      selectorText,
+      declarations.map(({ name, value, important }) => [name, value, important]),
+      conditions.map(({ text }) => text),
+    ]);
+  const [old, now] = [new Set(before.map(textOf)), new Set(after.map(textOf))];
+  return [...before.filter((rule) => !now.has(textOf(rule))), ...after.filter((rule) => !old.has(textOf(rule)))];
+}

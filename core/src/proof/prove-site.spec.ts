@@ -1,0 +1,265 @@
+import { readExceptions, type SiteException } from '../site/exceptions.js';
+import { dressSite, openSite, type SiteModel } from '../site/site-model.js';
+import { toEnd } from '../to-end.js';
+import type { Override } from '../veneer/override.js';
+import type { Palette } from '../veneer/palette.js';
+import { ProofMemo } from './proof-memo.js';
+import type { ProofFinding, ProofKind } from './proof-finding.js';
+import { proveSite } from './prove-site.js';
+
+const PALETTE: Palette = {
+  swatches: [
+    { id: 1, name: 'River', css: '#104a47' },
+    { id: 2, name: 'Chalk', css: '#ffffff' },
+    { id: 3, name: 'Ink', css: '#1d2b2a' },
+  ],
+  roles: [
+    { role: 'accent', swatchId: 1, shade: 0 },
+    { role: 'ground', swatchId: 2, shade: 0 },
+    { role: 'ink', swatchId: 3, shade: 0 },
+  ],
+};
+const BASE = 'body { background: #fff; color: #1d2b2a } a, button { color: #104a47 }';
+
+interface Given {
+  readonly css?: string;
+  readonly body: string;
+  readonly overrides?: readonly Override[];
+  readonly exceptions?: readonly SiteException[];
+  readonly palette?: Palette;
+}
+
+function opened({ css = '', body, overrides = [], exceptions = [], palette = PALETTE }: Given): SiteModel {
+  const html = `<!doctype html><head><style>${BASE} ${css}</style></head><body>${body}</body>`;
+  const site = openSite({
+    pages: [{ id: 1, name: 'Home', path: 'index.html', html }],
+    stylesheets: {},
+    parts: [{ id: 1, name: 'Form', kind: 'widget', selector: '.form', openers: [] }],
+    veneerPlace: 'head-end',
+    prefix: 'brand',
+  });
+  return dressSite(site, overrides, palette, readExceptions(exceptions));
+}
+
+function found(given: Given, kind: ProofKind): ProofFinding[] {
+  return toEnd(proveSite(opened(given))).findings.filter((finding) => finding.kind === kind);
+}
+
+const titles = (findings: readonly ProofFinding[]): string[] => findings.map(({ level, title }) => `${level} ${title}`);
+
+function override(selector: string, property: string, css: string, some: Partial<Override> = {}): Override {
+  return {
+    id: `${selector} ${property}`,
+    pageId: 1,
+    element: 0,
+    pseudo: '',
+    reach: 'one',
+    state: 'rest',
+    partId: null,
+    property,
+    value: { kind: 'literal', css },
+    selector,
+    important: false,
+    ...some,
+  };
+}
+
+describe('the proof', () => {
+  // Ratios by WCAG 2.2's formula: #767676 on white is the well-known border case of 4.54 : 1, #777777 of 4.48 : 1.
+  it('finds what cannot be read, and only that, with its figure', () => {
+    const body = '<p style="color: #777">Grey</p><p style="color: #767676">Darker</p>';
+    const [first, ...others] = found({ body }, 'reads');
+    expect(others).toEqual([]);
+    expect(first.title).toBe('Text of Grey');
+    expect(first.figure).toBeCloseTo(4.48, 2);
+    expect([first.needed, first.level]).toEqual([4.5, 'fails']);
+  });
+
+  it('looks in every state and at every width a rule asks for', () => {
+    const css = '.t:hover { color: #ddd } @media (max-width: 400px) { .u { color: #ccc } }';
+    const reads = found({ css, body: '<p class=t>One</p><p class=u>Two</p>' }, 'reads');
+    expect(reads.map(({ title, states, widths }) => [title, states, widths])).toEqual([
+      ['Text of One', ['hover', 'active'], [1280, 820, 390]],
+      ['Text of Two', ['rest'], [390]],
+    ]);
+  });
+
+  it('says one cause once, with all its places', () => {
+    const css = '.t { color: #aaa }';
+    const [first, ...others] = found(
+      { css, body: '<p class=t>One</p><p class=t>Two</p><div class=form><p class=t>Three' },
+      'reads',
+    );
+    expect(others).toEqual([]);
+    expect(first.title).toBe('Text of One, Two and 1 more');
+    expect(first.places.map(({ partId }) => partId)).toEqual([null, null, 1]);
+  });
+
+  // WCAG 2.2, 1.4.1 and technique G183: blue (#0000ff) beside black is 2.44 : 1, under 3.
+  it('finds links in running text that colour alone tells from it', () => {
+    const css = 'p { color: #000 } a { color: #00f; text-decoration: none } .u { text-decoration: underline }';
+    const prose = (link: string): string => `<p>Words that go on around it, and on and on ${link} and on.</p>`;
+    const reads = found({ css, body: prose('<a href=x>plain</a>') + prose('<a href=y class=u>lined</a>') }, 'reads');
+    expect(titles(reads)).toEqual(['fails Told from its text by colour alone: Plain']);
+    expect(reads[0].figure).toBeCloseTo(2.44, 2);
+  });
+
+  // WCAG 2.2, 2.4.7.
+  it('finds what does not show its focus, and what shows it by what forced colours take away', () => {
+    const css =
+      'button { outline: none } .ring:focus { outline: 2px solid #104a47 } .glow:focus { box-shadow: 0 0 0 3px #104a47 }';
+    const body = '<button>Plain</button><button class=ring>Ring</button><button class=glow>Glow</button>';
+    expect(titles(found({ css, body }, 'seen'))).toEqual(['fails Nothing shows the focus of Plain']);
+    expect(titles(found({ css, body }, 'eyes'))).toEqual(['look In forced colours nothing shows the focus of Glow']);
+  });
+
+  it('finds what the theme still shows in a state of what is ours, by whatever property', () => {
+    const css =
+      '.a { background: #104a47; color: #fff } .a:hover { background: #a030c0 } .b { background: #104a47; color: #fff } .b:hover { box-shadow: 0 0 4px #a030c0 }';
+    const body = '<button class=a>Fill</button><button class=b>Glow</button>';
+    expect(titles(found({ css, body }, 'answers')).sort()).toEqual([
+      'fails Hover still shows the theme’s fill: Fill',
+      'fails Hover still shows the theme’s shadow: Glow',
+      'fails Pressed still shows the theme’s fill: Fill',
+      'fails Pressed still shows the theme’s shadow: Glow',
+    ]);
+  });
+
+  it('finds what does not answer the pointer, a current one like its neighbours, and visited links that hide hover', () => {
+    const css =
+      '.t:hover { color: #1d2b2a } .o:hover { color: #1d2b2a } .o:visited { color: #fff } a { text-decoration: none }';
+    const body =
+      '<a href=1 class=still>Still</a><nav><a href=2 class="t current">Here</a><a href=3 class=t>There</a></nav><a href=4 class=o>Order</a>';
+    expect(titles(found({ css, body }, 'answers'))).toEqual([
+      'look The current one looks like its neighbours: Here',
+      'look Looks hovered as at rest: Still',
+      'look Once visited it no longer answers the pointer: Order',
+    ]);
+  });
+
+  it('finds colours that are not the brand’s, and passes exceptions over', () => {
+    const css = '.x { background: #a030c0 } .y { border: 2px solid #d0241c } .z { background: #115b57 }';
+    const given = { css, body: '<p class=x>One</p><p class=y>Two</p><p class=z style="color: #fff">Three</p>' };
+    expect(titles(found(given, 'ours'))).toEqual([
+      'fails #d0241c: line of Two',
+      'fails #a030c0: ground of One',
+      jasmine.stringMatching(/^(?:look|fails) #115b57/),
+    ]);
+    const exceptions = [
+      { kind: 'color', target: '#a030c0' },
+      { kind: 'place', target: '.y' },
+    ] as const;
+    expect(found({ ...given, exceptions }, 'ours').length).toBe(1);
+  });
+
+  it('finds rules of the sheet that match nothing, never win, or are not needed', () => {
+    const overrides = [
+      override('.gone', 'color', '#104a47'),
+      override('.t', 'color', '#104a47'),
+      override('.same', 'color', '#1d2b2a'),
+      override('.good', 'color', '#104a47'),
+    ];
+    const css = '#strong { color: #1d2b2a }';
+    const body = '<p id=strong class=t>One</p><p class=same>Two</p><p class=good>Three</p>';
+    expect(titles(found({ css, body, overrides }, 'holds'))).toEqual([
+      'fails .gone { color } matches nothing',
+      'fails .t { color } never wins',
+      'look .same { color } changes nothing',
+    ]);
+  });
+
+  it('finds what a rule changes outside its reach', () => {
+    const body = '<p class=t>One</p><p class=t>Two</p>';
+    const [, , , , first] = [...opened({ body }).pages.values()][0].document.elements;
+    const wide = override('.t', 'color', '#104a47', { element: first.number });
+    expect(titles(found({ body, overrides: [wide] }, 'inside'))).toEqual(['fails color spills to Two']);
+    expect(found({ body, overrides: [{ ...wide, isByHand: true }] }, 'inside')).toEqual([]);
+  });
+
+  // Machado et al. 2009 by way of `seenAs`: a red and a green of like lightness merge for deuteranopes.
+  it('finds what only hue tells apart, for those who do not see it', () => {
+    const css = 'a { text-decoration: none; color: #8a7000 } a.current { color: #b85c00 }';
+    const body = '<nav><a href=2 class=current>Here</a><a href=3>There</a></nav>';
+    const eyes = found({ css, body }, 'eyes').filter(({ title }) => title.includes('merge'));
+    expect(titles(eyes)).toEqual([
+      jasmine.stringMatching(/^look The current one and its neighbours merge with \w+anopia: Here$/),
+    ]);
+    expect(found({ css: `${css} a.current { font-weight: 700 }`, body }, 'eyes')).toEqual([]);
+  });
+
+  it('says what it did not look at', () => {
+    const css = '@container (width > 300px) { p { color: #a030c0 } }';
+    const { unseen } = toEnd(proveSite(opened({ css, body: '<p>One</p><iframe src="x"></iframe>' })));
+    expect(unseen.map(({ what }) => what)).toEqual(['@container (width > 300px)', '1 framed part on Home']);
+    const bare = toEnd(proveSite(opened({ body: '<p>One', palette: { swatches: [], roles: [] } })));
+    expect(bare.unseen.map(({ what }) => what)).toEqual(['colours that are not the brand’s']);
+  });
+
+  it('opens hidden parts', () => {
+    const html = `<!doctype html><style>${BASE} .drawer { display: none } .drawer.open { display: block } .drawer p { color: #ccc }</style><div class=drawer><p>Inside</p></div>`;
+    const site = openSite({
+      pages: [{ id: 1, name: 'Home', path: 'index.html', html }],
+      stylesheets: {},
+      parts: [
+        {
+          id: 4,
+          name: 'Drawer',
+          kind: 'pop-up',
+          selector: '.drawer',
+          openers: [{ selector: '.drawer', act: 'add-class', name: 'open', value: '' }],
+        },
+      ],
+      veneerPlace: 'head-end',
+      prefix: 'brand',
+    });
+    const proof = toEnd(proveSite(dressSite(site, [], PALETTE)));
+    expect(proof.findings.filter(({ kind }) => kind === 'reads').map(({ title }) => title)).toEqual(['Text of Inside']);
+  });
+});
+
+describe('what a proof leaves out or takes over', () => {
+  const css =
+    '.a { background: #104a47; color: #fff } .a:hover { background: #a030c0 } @media (max-width: 900px) { .a { color: #1d2b2a } } @media (max-width: 500px) { .b { font-size: 30px } .b:hover { color: #ddd } } .b { color: #777 }';
+  const body = '<button class=a>Go</button><p class=b>Text</p><p class=b><a href=x>Link</a></p>';
+  const told = (proof: { readonly findings: readonly ProofFinding[] }): string[] =>
+    proof.findings
+      .flatMap(({ id, level, places, widths }) =>
+        places.map((place) => [id, level, place.element, place.state, place.property, widths].join('|')),
+      )
+      .sort();
+
+  it('is what looking at each width by itself finds', () => {
+    const site = opened({ css, body });
+    const whole = toEnd(proveSite(site));
+    const singly = whole.settings.map((setting) => toEnd(proveSite(site, { at: { settings: [setting], unseen: [] } })));
+    const key = ({ findings }: { readonly findings: readonly ProofFinding[] }): Set<string> =>
+      new Set(
+        findings.flatMap(({ id, places }) =>
+          places.map(({ element, state, property }) => [id, element, state, property].join('|')),
+        ),
+      );
+    expect(whole.settings.length).toBeGreaterThan(2);
+    expect([...key(whole)].sort()).toEqual([...new Set(singly.flatMap((proof) => [...key(proof)]))].sort());
+    for (const [i, setting] of whole.settings.entries())
+      for (const { id, widths } of whole.findings.filter(({ kind }) => kind !== 'holds'))
+        expect([id, setting.width, widths.includes(setting.width)]).toEqual([
+          id,
+          setting.width,
+          singly[i].findings.some((other) => other.id === id),
+        ]);
+  });
+
+  it('is the same after a change as when all is looked at anew', () => {
+    const memo = new ProofMemo();
+    const site = opened({ css, body });
+    toEnd(proveSite(site, { memo }));
+    for (const overrides of [
+      [override('.b', 'color', '#1d2b2a')],
+      [override('.b', 'color', '#1d2b2a'), override('.a:hover', 'background-color', '#1d2b2a', { state: 'hover' })],
+      [],
+    ]) {
+      const next = dressSite(site, overrides, PALETTE);
+      expect(told(toEnd(proveSite(next, { memo })))).toEqual(told(toEnd(proveSite(next))));
+    }
+  });
+});

@@ -1,0 +1,43 @@
+import { placesOf } from '../site/places.js';
+import type { SiteModel } from '../site/site-model.js';
+import type { Override } from '../veneer/override.js';
+
+/** Which elements each override was made for. */
+export class Reach {
+  readonly #byRule = new Map<string, Override[]>();
+  readonly #places = new Map<string, ReadonlySet<string> | null>();
+
+  constructor(readonly site: SiteModel) {
+    for (const override of site.overrides) {
+      const key = `${override.selector}|${override.property}`;
+      const known = this.#byRule.get(key);
+      if (known) known.push(override);
+      else this.#byRule.set(key, [override]);
+    }
+  }
+
+  overridesOf(selector: string, property: string): readonly Override[] {
+    // Several selectors may stand in one rule.
+    return (
+      this.#byRule.get(`${selector}|${property}`) ??
+      (selector.includes(', ')
+        ? selector.split(', ').flatMap((own) => this.#byRule.get(`${own}|${property}`) ?? [])
+        : [])
+    );
+  }
+
+  isMeant(override: Override, pageId: number, element: number): boolean {
+    let places = this.#places.get(override.id);
+    if (places === undefined) this.#places.set(override.id, (places = this.#placesOf(override)));
+    return places === null || places.has(`${pageId}:${element}`);
+  }
+
+  /** `null` where whatever it matches is meant, or what it was made for is elsewhere. */
+  #placesOf(override: Override): ReadonlySet<string> | null {
+    if (override.isByHand || override.through) return null;
+    const ids = new Map([...this.site.pages].map(([id, { document }]) => [document, id]));
+    return new Set(
+      placesOf(this.site, override).map(({ page, element }) => `${ids.get(page.document) ?? ''}:${element.number}`),
+    );
+  }
+}

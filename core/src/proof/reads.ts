@@ -1,0 +1,101 @@
+import { RATIOS } from '../color/contrast.js';
+import { hexOf } from '../color/read-notation.js';
+import { decidingDeclaration } from '../census/paintings.js';
+import { showsText } from '../resolve/text-figures.js';
+import { plainName } from '../selectors/describe-element.js';
+import type { Reading, ReadKind } from '../verdict/legibility.js';
+import { homeKey, placeAt, type Looked } from './looked.js';
+import type { ProofKind } from './proof-finding.js';
+
+/** What each kind of reading is called, and the longhand that decides it. */
+const KINDS: Readonly<
+  Record<ReadKind, { readonly what: string; readonly property: string; readonly kind: ProofKind }>
+> = {
+  text: { what: 'Text of', property: 'color', kind: 'reads' },
+  placeholder: { what: 'Placeholder in', property: 'color', kind: 'reads' },
+  'selected text': { what: 'Selected text of', property: 'color', kind: 'reads' },
+  sign: { what: 'Sign of', property: 'color', kind: 'seen' },
+  edge: { what: 'Edge of', property: 'border-color', kind: 'seen' },
+  ring: { what: 'Focus ring of', property: 'outline-color', kind: 'seen' },
+};
+/** Pseudo-elements that hold something to be read. */
+const READ_PSEUDOS = ['', 'before', 'after', 'marker', 'placeholder', 'selection'] as const;
+
+/** Holds what is read and seen of an element against what lies behind it. Source: WCAG 2.2, 1.4.3 and 1.4.11. */
+export function lookAtReadings(at: Looked): void {
+  const { element, readings, state } = at;
+  for (const pseudo of READ_PSEUDOS) {
+    if (pseudo === 'placeholder' && !element.attributes.has('placeholder')) continue;
+    if ((pseudo === 'before' || pseudo === 'after') && !at.view.generates(element, pseudo)) continue;
+    if (pseudo === 'marker' && at.view.style(element).resolved('display') !== 'list-item') continue;
+    if (pseudo === 'selection' && (state !== 'rest' || !showsText({ element, pseudo: '' }) || !saysOwn(at))) continue;
+    for (const reading of readings.of(element, pseudo)) {
+      if (reading.kind === 'ring' && isBrowserRing(at)) continue;
+      noteReading(at, pseudo, reading);
+    }
+  }
+}
+
+function noteReading(at: Looked, pseudo: string, reading: Reading): void {
+  const { on, element, view, into, state } = at;
+  const { what, property } = KINDS[reading.kind];
+  // Generated words are read like any others.
+  const isRead = reading.kind === 'sign' && reading.wanted > RATIOS.nonText;
+  const kind = isRead ? 'reads' : KINDS[reading.kind].kind;
+  const partId = on.partIdOf(element);
+  into.look(kind, partId);
+  const name = plainName(element, pseudo === 'placeholder' || pseudo === 'selection' ? '' : pseudo);
+  const place = placeAt(at, pseudo, property);
+  if (reading.doubt !== '') {
+    into.note({
+      kind,
+      level: 'look',
+      cause: `doubt|${reading.doubt}|${partId ?? ''}`,
+      what: what,
+      name,
+      basis: `${reading.doubt}: its contrast hangs on the picture’s pixels, which the Bench reads under the lines of the one chosen.`,
+      figure: null,
+      needed: null,
+      unit: 'none',
+      place,
+      mend: null,
+    });
+    return;
+  }
+  if (reading.ratio >= reading.wanted) return;
+  const [ink, ground] = [hexOf(reading.ink), hexOf(reading.ground)];
+  const longhand = property === 'border-color' ? 'border-top-color' : property;
+  const { style, decided } = decidingDeclaration(view.style(element, pseudo), longhand);
+  into.note({
+    kind,
+    level: 'fails',
+    cause: [reading.kind, homeKey({ decided, style, property }), ink, ground, state === 'disabled'].join('|'),
+    what,
+    name,
+    basis: `${ink} on ${ground}; WCAG 2.2 asks ${reading.wanted} : 1 of ${reading.kind === 'text' && reading.wanted < 4.5 ? 'large text' : KIND_WORDS[reading.kind]}. ${reading.by === 'boxes' ? 'Held against what is painted under its lines.' : 'Held against the fills of its ancestors; the page was not laid out there.'}`,
+    figure: reading.ratio,
+    needed: reading.wanted,
+    unit: 'ratio',
+    place,
+    mend: { kind: 'recolour', property, ink, grounds: [ground] },
+  });
+}
+
+const KIND_WORDS: Readonly<Record<ReadKind, string>> = {
+  text: 'text',
+  placeholder: 'a placeholder',
+  'selected text': 'selected text',
+  sign: 'what a control is told by',
+  edge: 'the edge of a control',
+  ring: 'a focus ring',
+};
+
+/** Whether the page says itself how selected text looks here; else it is the browser's and the visitor's. */
+function saysOwn({ view, element }: Looked): boolean {
+  return view.style(element, 'selection').blocks.some(({ origin }) => origin === 'author');
+}
+
+/** Whether the ring is drawn by the browser as it likes, which WCAG 2.2 (1.4.11) excepts. */
+function isBrowserRing({ view, element }: Looked): boolean {
+  return decidingDeclaration(view.style(element), 'outline-style').decided?.block.origin !== 'author';
+}

@@ -1,0 +1,268 @@
+import type { FoundPlace } from '../match/found-color.js';
+import { layTasks } from '../match/lay-match.js';
+import { tasksOf, type Task } from '../match/lay-tasks.js';
+import type { MatchProposal } from '../match/proposal.js';
+import { planAll, withOverrides } from '../plan/plan-override.js';
+import { proposeStates } from '../plan/propose-states.js';
+import { alikeKey } from '../selectors/alike.js';
+import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
+import type { Override } from '../veneer/override.js';
+import { plainCssOfValue, type OverrideValue, type PlainValue } from '../veneer/override-value.js';
+import { roleWords } from '../veneer/own-role.js';
+import type { RoleName } from '../veneer/palette.js';
+import { wishOf } from '../veneer/wish-of.js';
+import { nearestBrand, passingColors } from './mend-candidates.js';
+import type { Proof, ProofFinding, ProofPlace } from './proof-finding.js';
+import type { ProofMemo } from './proof-memo.js';
+import { proveSite } from './prove-site.js';
+
+/** Overrides that mend a finding, resolved over the whole site. */
+export interface Mend {
+  /** What it comes to: `Ink, ΔE 9.1 away: 5.1 : 1`. */
+  readonly label: string;
+  readonly put: readonly Override[];
+  readonly drop: readonly string[];
+  readonly after: SiteModel;
+}
+
+/** What came of looking for a mend. */
+export type MendTried =
+  | { readonly ok: true; readonly mend: Mend }
+  /** Why there is none. */
+  | { readonly ok: false; readonly reason: string };
+
+interface Attempt {
+  readonly label: string;
+  plan(): { readonly put: readonly Override[]; readonly drop: readonly string[]; readonly refused: readonly string[] };
+}
+
+/**
+ * Looks for overrides that mend a finding in all its places. What comes to be offered has been laid on and the site looked at once
+ * more with it: the finding is gone, and nothing fails that did not before.
+ * A generator: it yields while it looks.
+ */
+export function* tryMend(
+  site: SiteModel,
+  finding: ProofFinding,
+  proof: Proof,
+  memo: ProofMemo,
+): Generator<unknown, MendTried> {
+  const attempts = attemptsFor(site, finding);
+  if (attempts.length === 0) return { ok: false, reason: reasonFor(finding) };
+  const failing = failingPlaces(proof);
+  let reason = '';
+  for (const attempt of attempts) {
+    const { put, drop, refused } = attempt.plan();
+    if (put.length === 0 && drop.length === 0) {
+      reason = refused[0] ?? 'it comes to what is there already';
+      continue;
+    }
+    const after = withOverrides(site, { put, drop });
+    yield attempt.label;
+    const next = yield* proveSite(after, { memo: memo.fork() });
+    if (isStill(next, finding)) {
+      reason = `${attempt.label} does not clear it${refused[0] ? `: ${refused[0]}` : ''}`;
+      continue;
+    }
+    const brought = [...failingPlaces(next)].filter((place) => !failing.has(place));
+    if (brought.length === 0) return { ok: true, mend: { label: attempt.label, put, drop, after } };
+    reason = `${attempt.label} would make ${brought.length} other ${brought.length === 1 ? 'place' : 'places'} fail`;
+  }
+  return { ok: false, reason };
+}
+
+function reasonFor({ kind, mend }: ProofFinding): string {
+  if (mend) return 'No colour of the palette reaches what is asked.';
+  return kind === 'ours' ? 'Match gives the part its roles.' : 'It is to be decided on the Bench.';
+}
+
+/** Places that fail, by the group and where they are. */
+function failingPlaces({ findings }: Proof): Set<string> {
+  return new Set(
+    findings.flatMap(({ kind, level, places }) =>
+      level === 'fails' ? places.map((place) => `${kind}:${placeKey(place)}`) : [],
+    ),
+  );
+}
+
+function placeKey({ pageId, element, pseudo, property, index, state, lighting }: ProofPlace): string {
+  return [pageId, element, pseudo, property, index, state, lighting].join(':');
+}
+
+/** Whether a finding, or another of its group, is still there at one of its places. */
+function isStill({ findings }: Proof, { kind, level, places }: ProofFinding): boolean {
+  const own = new Set(places.map(placeKey));
+  return findings.some(
+    (other) => other.kind === kind && other.level === level && other.places.some((place) => own.has(placeKey(place))),
+  );
+}
+
+function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
+  const { mend, places, needed } = finding;
+  if (!mend) return [];
+  const byValue = (label: string, values: Readonly<Record<string, OverrideValue>>): Attempt => ({
+    label,
+    plan: () => laid(site, places, values),
+  });
+  switch (mend.kind) {
+    case 'recolour':
+      return passingColors(site, mend, needed ?? 0).map(({ value, label }) =>
+        byValue(label, { [mend.property]: value }),
+      );
+    case 'nearest':
+      return nearestBrand(site, mend.hex).map(({ value, label }) => ({
+        label,
+        plan: () => laidInPlace(site, places, value),
+      }));
+    case 'set':
+      return [byValue(mend.label, mend.values)];
+    case 'ring':
+      return RING_ROLES.filter((role) => site.palette.roles.some((fill) => fill.role === role)).map((role) =>
+        byValue(`A ring of 2 px, ${roleWords(role).toLowerCase()}`, {
+          'outline-style': { kind: 'literal', css: 'solid' },
+          'outline-width': { kind: 'literal', css: '2px' },
+          'outline-offset': { kind: 'literal', css: '2px' },
+          'outline-color': { kind: 'role', role, shade: 0 },
+        }),
+      );
+    case 'step':
+      return [{ label: 'The brand’s step from rest', plan: () => stepped(site, places) }];
+    case 'drop':
+      return [{ label: 'Taken out', plan: () => ({ put: [], drop: mend.overrides, refused: [] }) }];
+    case 'rewrite':
+      return [
+        {
+          label: 'Its selector written anew',
+          plan: () => {
+            const wishes = site.overrides
+              .filter(({ id }) => mend.overrides.includes(id))
+              .map((override) => ({ ...wishOf(override, WIDTH), isAfresh: true }));
+            const { put, drop, refused } = planAll(site, wishes);
+            return { put, drop, refused };
+          },
+        },
+      ];
+  }
+}
+
+const RING_ROLES: readonly RoleName[] = ['ring', 'accent', 'second', 'ink', 'ground'];
+
+/** Viewport width at which selectors are written, CSS px; they are held against every other. */
+const WIDTH = 1280;
+
+/** Values laid on all places, alike elements by one rule where all of them are meant. */
+function laid(
+  site: SiteModel,
+  places: readonly ProofPlace[],
+  values: Readonly<Record<string, OverrideValue>>,
+): ReturnType<Attempt['plan']> {
+  const tasks: Task[] = [];
+  for (const [property, value] of Object.entries(values))
+    for (const own of groupsOf(places, ({ pseudo, state }) => `${pseudo}|${state}`)) {
+      const [{ pseudo, state }] = own;
+      tasks.push({
+        property,
+        pseudo,
+        state,
+        value,
+        isKept: false,
+        isOfAll: false,
+        isEcho: false,
+        spots: new Map(
+          own.map(({ pageId, element }) => [`${pageId}:${element}`, { spot: { pageId, element }, places: 1 }]),
+        ),
+      });
+    }
+  return carried(site, tasks);
+}
+
+/** One colour laid on places that may be one of several in their value. */
+function laidInPlace(site: SiteModel, places: readonly ProofPlace[], value: PlainValue): ReturnType<Attempt['plan']> {
+  const proposal: MatchProposal = {
+    strategy: 'blend',
+    rows: [
+      {
+        found: {
+          id: 'mend',
+          hex: '',
+          hexes: [],
+          job: 'ground',
+          isOnDark: false,
+          places: places.map(foundPlace),
+          states: [],
+          area: 0,
+          elements: places.length,
+          homes: [],
+          paints: '',
+          isBrand: false,
+          isExcepted: false,
+          isWarning: false,
+          atRest: null,
+        },
+        becomes: { kind: 'value', value },
+        css: plainCssOfValue(value, site.palette),
+        reason: '',
+        isLocked: false,
+        worst: null,
+        inverted: null,
+      },
+    ],
+    unmet: [],
+  };
+  return carried(site, tasksOf(site, proposal, WIDTH));
+}
+
+function foundPlace({ pageId, element, pseudo, property, index, state }: ProofPlace): FoundPlace {
+  return {
+    pageId,
+    element,
+    pseudo,
+    property,
+    index,
+    state,
+    area: 0,
+    isHidden: false,
+    anchor: element,
+    followsText: false,
+  };
+}
+
+function carried(site: SiteModel, tasks: readonly Task[]): ReturnType<Attempt['plan']> {
+  const steps = layTasks(site, tasks, WIDTH);
+  for (let step = steps.next(); ; step = steps.next())
+    if (step.done) {
+      const { put, drop, refused } = step.value;
+      return { put, drop, refused: refused.map(({ reason }) => reason) };
+    }
+}
+
+/** States filled from rest, one element of each kind for all alike. */
+function stepped(site: SiteModel, places: readonly ProofPlace[]): ReturnType<Attempt['plan']> {
+  const kinds = groupsOf(places, ({ pageId, element, pseudo, state }) =>
+    [alikeKey(elementOf(pageOf(site, pageId), element)), pseudo, state].join('|'),
+  );
+  let at = site;
+  const put = new Map<string, Override>();
+  const drop = new Set<string>();
+  const refused: string[] = [];
+  for (const [{ pageId, element, pseudo, state }] of kinds) {
+    const { wishes } = proposeStates(at, { pageId, element, pseudo, reach: 'alike', width: WIDTH }, state);
+    const plan = planAll(at, wishes);
+    for (const override of plan.put) put.set(override.id, override);
+    for (const id of plan.drop) if (!put.delete(id)) drop.add(id);
+    refused.push(...plan.refused);
+    at = withOverrides(at, plan);
+  }
+  return { put: [...put.values()], drop: [...drop], refused };
+}
+
+function groupsOf(places: readonly ProofPlace[], keyOf: (place: ProofPlace) => string): ProofPlace[][] {
+  const groups = new Map<string, ProofPlace[]>();
+  for (const place of places) {
+    const key = keyOf(place);
+    const group = groups.get(key);
+    if (group) group.push(place);
+    else groups.set(key, [place]);
+  }
+  return [...groups.values()];
+}
