@@ -33,8 +33,16 @@ const PICTURES: ReadonlySet<string> = new Set([
  * What a box paints at a point of the page: its plain fill, the gradients over that at that place, its edge and its inset shadows.
  * Source: CSS Backgrounds 3 §3 and §7.1.
  * @param isCanvas whether it is painted on the canvas, which is everywhere.
+ * @param leastEdge edges thinner than it are passed over, CSS px.
  */
-export function paintAt(style: ElementStyle, box: Rect, x: number, y: number, isCanvas: boolean): PaintAt {
+export function paintAt(
+  style: ElementStyle,
+  box: Rect,
+  x: number,
+  y: number,
+  isCanvas: boolean,
+  leastEdge = 0,
+): PaintAt {
   if (text(style, 'visibility') !== 'visible') return NOTHING;
   let doubt = '';
   let color: Color | null = null;
@@ -63,7 +71,10 @@ export function paintAt(style: ElementStyle, box: Rect, x: number, y: number, is
     }
   }
   if (isInPadding) for (const shadow of insetShadowsAt(style, padding, x, y)) lay(shadow);
-  else lay(style.color(`border-${sideAt(box, edge, x, y)}-color`));
+  else {
+    const side = sideAt(box, edge, x, y);
+    if (width(style, side) >= leastEdge) lay(style.color(`border-${side}-color`));
+  }
   if (style.pseudo === '' && PICTURES.has(style.element.localName)) doubt = 'a picture lies under it';
   if (style.pseudo !== '' && /url\(/.test(text(style, 'content'))) doubt = 'a picture lies under it';
   return { color, doubt };

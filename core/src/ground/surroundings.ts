@@ -1,4 +1,4 @@
-import { contrastRatio, compositeOver } from '../color/contrast.js';
+import { contrastRatio, compositeOver, readableOn } from '../color/contrast.js';
 import { sameColor } from '../color/same-color.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import type { ElementStyle } from '../resolve/element-style.js';
@@ -24,6 +24,29 @@ export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = '
   return (layout && byBoxes(view, layout, element, pseudo)) ?? surroundingsByChain(view, element, pseudo);
 }
 
+/**
+ * What lies under and over a text, and casts a shadow near it, where the page was laid out at the view's width: by it two widths are told
+ * apart. `null` where it was not, or where a picture or gradient lies there, whose place counts.
+ */
+export function whatLiesAt(view: StyleView, element: ElementNode, pseudo = ''): string | null {
+  const layout = view.page.layouts?.get(view.environment.width);
+  if (!layout) return null;
+  const own = measuredOf(view, layout);
+  const spots = spotsOf(view, layout, element, pseudo);
+  if (spots.length === 0) return '';
+  const found = new Set<string>();
+  for (const { under, over } of withShadows(view, own, spots, element))
+    for (const [where, painted] of [
+      ['u', under],
+      ['o', over],
+    ] as const)
+      for (const { painter, shadows } of painted) {
+        if (view.style(painter.element, painter.pseudo).resolved('background-image') !== 'none') return null;
+        found.add(`${where}${painter.element.number}${painter.pseudo}${shadows ? 's' : ''}`);
+      }
+  return [...found].sort().join();
+}
+
 /** A point of the page, and what paints there, back to front. */
 interface Spot {
   readonly x: number;
@@ -45,6 +68,8 @@ interface Painted {
 
 interface Measured {
   readonly order: PaintingOrder;
+  /** Elements that stay where they are while the page scrolls under them, and all inside those. */
+  readonly fixed: ReadonlySet<ElementNode>;
   /** Points under texts, and around boxes, by element and pseudo-element. */
   readonly spots: Map<string, readonly Spot[]>;
 }
@@ -54,30 +79,55 @@ const measured = new WeakMap<PageLayout, Measured>();
 /** The order is that of the page at rest: states move boxes before one another so seldom that it is asked once a layout. */
 function measuredOf(view: StyleView, layout: PageLayout): Measured {
   let found = measured.get(layout);
+  if (!found) {
+    const rest = new StyleView(view.page, { environment: view.environment });
+    found = { order: paintingOrderOf(rest, layout), fixed: fixedIn(rest), spots: new Map() };
+    measured.set(layout, found);
+  }
+  return found;
+}
+
+function fixedIn(rest: StyleView): ReadonlySet<ElementNode> {
+  const known = new Map<ElementNode, boolean>();
+  const isFixed = (element: ElementNode): boolean => {
+    let is = known.get(element);
+    if (is === undefined) {
+      const parent = element.flatParent;
+      is = rest.style(element).resolved('position') === 'fixed' || (parent !== null && isFixed(parent));
+      known.set(element, is);
+    }
+    return is;
+  };
+  return new Set(rest.page.document.elements.filter(isFixed));
+}
+
+function spotsOf(view: StyleView, layout: PageLayout, element: ElementNode, pseudo: string): readonly Spot[] {
+  const { order, fixed, spots } = measuredOf(view, layout);
+  const key = `${element.number}:${pseudo}`;
+  let found = spots.get(key);
   if (!found)
-    measured.set(
-      layout,
-      (found = {
-        order: paintingOrderOf(new StyleView(view.page, { environment: view.environment }), layout),
-        spots: new Map(),
-      }),
+    spots.set(
+      key,
+      (found = pointsUnder(layout, element, pseudo).map(([x, y]) =>
+        scrolledClear(fixed, element, spotAt(order, element, pseudo, x, y)),
+      )),
     );
   return found;
 }
 
+/** What is fixed over a text that scrolls lets it be read further up or down. */
+function scrolledClear(fixed: ReadonlySet<ElementNode>, element: ElementNode, spot: Spot): Spot {
+  return fixed.has(element) ? spot : { ...spot, over: spot.over.filter(({ painter }) => !fixed.has(painter.element)) };
+}
+
 function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseudo: string): Surroundings | null {
-  const { order, spots } = measuredOf(view, layout);
-  const key = `${element.number}:${pseudo}`;
-  let under = spots.get(key);
-  if (!under)
-    spots.set(
-      key,
-      (under = pointsUnder(layout, element, pseudo).map(([x, y]) => spotAt(order, element, pseudo, x, y))),
-    );
+  const own = measuredOf(view, layout);
+  const { order, spots } = own;
+  const under = spotsOf(view, layout, element, pseudo);
   if (under.length === 0) return null;
   const style = view.style(element, pseudo);
   const fill = style.color('-webkit-text-fill-color') ?? style.color('color') ?? rgb8(0, 0, 0);
-  const found = tellingSpots(view, withShadows(view, order, under)).map((spot) =>
+  const found = tellingSpots(view, withShadows(view, own, under, element)).map((spot) =>
     composite(view, spot, fill, element, pseudo),
   );
   const outside = outsideOf(view, layout, order, spots, element);
@@ -174,7 +224,12 @@ function farCasters(page: Page): readonly (readonly [ElementNode, number])[] {
 }
 
 /** The spots with the boxes that cast a shadow there in this view. */
-function withShadows(view: StyleView, order: PaintingOrder, spots: readonly Spot[]): readonly Spot[] {
+function withShadows(
+  view: StyleView,
+  { order, fixed }: Measured,
+  spots: readonly Spot[],
+  element: ElementNode,
+): readonly Spot[] {
   const xs = spots.map(({ x }) => x);
   const ys = spots.map(({ y }) => y);
   const around: Rect = {
@@ -187,6 +242,8 @@ function withShadows(view: StyleView, order: PaintingOrder, spots: readonly Spot
   const casters: Painted[] = [];
   const cast = (at: number, reach: number): void => {
     const painter = order.painters[at];
+    // The shadow of what is fixed is scrolled clear of as well.
+    if (fixed.has(painter.element) && !fixed.has(element)) return;
     const near = painter.boxes.filter((box) => isWithin(box, around, reach));
     if (near.length === 0) return;
     const shadows = outerShadowsOf(view.style(painter.element, painter.pseudo));
@@ -262,14 +319,40 @@ interface Composited {
   readonly isHidden: boolean;
 }
 
+/** An edge thinner than this crosses a text and is no ground of it: no glyph is lost in it. CSS px (common practice). */
+const LEAST_EDGE = 4;
+
+/** What a point comes to with a text there and without. */
+interface TwicePainted {
+  readonly without: Color;
+  readonly withText: Color;
+  readonly doubts: readonly string[];
+}
+
 /** Paints a point twice, once with the text there and once without. */
-function composite(
+function composite(view: StyleView, spot: Spot, fill: Color, element: ElementNode, pseudo = ''): Composited {
+  const { without, withText, doubts } = paintTwice(view, spot, fill, element, pseudo);
+  // What lies over it may well have the text's own colour: another text would show, were it not hidden.
+  const isHidden =
+    (fill.alpha ?? 0) > 0 &&
+    sameColor(without, withText) &&
+    sameColor(without, paintTwice(view, spot, readableOn(without), element, pseudo).withText);
+  return {
+    ground: without,
+    text: withText,
+    ratio: contrastRatio(withText, without),
+    doubts: isHidden ? [] : doubts,
+    isHidden,
+  };
+}
+
+function paintTwice(
   view: StyleView,
   { x, y, under, over }: Spot,
   fill: Color,
   element: ElementNode,
-  pseudo = '',
-): Composited {
+  pseudo: string,
+): TwicePainted {
   const doubts: string[] = [];
   const base = canvasColor(view, x, y, doubts);
   const ground = new Layering(base);
@@ -283,7 +366,7 @@ function composite(
     }
     if (isCanvas(view, painter)) return;
     const groups = groupsOf(view, painter.element, painter.pseudo, doubts);
-    const painted = paintAt(style, box, x, y, false);
+    const painted = paintAt(style, box, x, y, false, LEAST_EDGE);
     if (painted.doubt !== '') doubts.push(painted.doubt);
     // A fill that lets nothing through hides what is doubtful under it.
     else if (groups.length === 0 && (painted.color?.alpha ?? 0) >= 0.999) doubts.length = 0;
@@ -301,16 +384,7 @@ function composite(
   }
   text.lay(groups, fill);
   over.forEach(paint);
-  const [without, withText] = [ground.flat(), text.flat()];
-  const isHidden =
-    sameColor(without, withText) && !sameColor(without, compositeOver(fill, without)) && (fill.alpha ?? 0) > 0;
-  return {
-    ground: without,
-    text: withText,
-    ratio: contrastRatio(withText, without),
-    doubts: isHidden ? [] : [...new Set([...inDoubt, ...doubts])],
-    isHidden,
-  };
+  return { without: ground.flat(), withText: text.flat(), doubts: [...new Set([...inDoubt, ...doubts])] };
 }
 
 /** A group laid on in one piece, told by the style that makes it. */
@@ -429,7 +503,7 @@ function outsideOf(
     });
     spots.set(name, around);
   }
-  const painted = withShadows(view, order, around).map((spot) =>
+  const painted = withShadows(view, measuredOf(view, layout), around, element).map((spot) =>
     composite(view, { ...spot, over: [] }, CLEAR, element.flatParent ?? element),
   );
   const colors = painted.map(({ ground }) => ground);
