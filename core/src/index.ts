@@ -289,3 +289,4 @@ export {
 export { proveSite, type ProofProgress } from './proof/prove-site.js';
 export { ProofMemo } from './proof/proof-memo.js';
 export { tryMend, type Mend, type MendTried } from './proof/try-mend.js';
+export { exceptionFor } from './proof/leave-alone.js';

@@ -58,7 +58,11 @@ export const JOB_WORDS: Readonly<Record<Job, string>> = {
 };
 
 /** What a painted colour does: by what it is used for and by what stands around it. */
-export function jobOf(view: StyleView, element: ElementNode, { use, pseudo, property, index }: Painting): Job {
+export function jobOf(
+  view: StyleView,
+  element: ElementNode,
+  { use, pseudo, property, index }: Pick<Painting, 'use' | 'pseudo' | 'property' | 'index'>,
+): Job {
   if (pseudo === 'selection') return property === 'color' ? 'selected' : 'highlight';
   if (pseudo === '-webkit-scrollbar-thumb') return 'thumb';
   if (pseudo === '-webkit-scrollbar-track') return 'track';

@@ -5,6 +5,7 @@ import { STATE_WORDS } from '../grid/rows.js';
 import { alikeKey, kindOf } from '../selectors/alike.js';
 import { isCurrent } from '../selectors/current-marker.js';
 import { isLink } from '../selectors/element-states.js';
+import { jobOf } from '../match/job.js';
 import { plainName } from '../selectors/describe-element.js';
 import { homeKey, isOfBrowser, isOfVeneer, placeAt, roleOr, sameIn, type Looked } from './looked.js';
 import { isPlainShadow } from './ours.js';
@@ -32,7 +33,7 @@ function lookForTheme(at: Looked): void {
     const before = sameIn(rest, painting);
     if (before && hexOf(before.color) === hexOf(painting.color)) continue;
     if (isOfVeneer(painting) || (isOfBrowser(painting) && state !== 'visited')) continue;
-    into.look('answers', on.partIdOf(element));
+    into.look('answers', element.number);
     if (on.known.isOurs(on.page, element, painting.color) || isPlainShadow(painting)) continue;
     const isOursAtRest = before
       ? on.known.isBrand(before.color) || isOfVeneer(before)
@@ -53,7 +54,12 @@ function lookForTheme(at: Looked): void {
         ? { kind: 'step' }
         : painting.use === 'gradient' || painting.use === 'shadow'
           ? { kind: 'set', values: { [painting.property]: { kind: 'literal', css: 'none' } }, label: 'Without it' }
-          : { kind: 'nearest', property: painting.property, hex: hexOf(painting.color) },
+          : {
+              kind: 'nearest',
+              property: painting.property,
+              hex: hexOf(painting.color),
+              job: jobOf(view, element, painting),
+            },
     });
   }
   lookForDimming(at);
@@ -66,7 +72,7 @@ function lookForDimming(at: Looked): void {
   if (now === then || now === 0 || then === 0) return;
   const fill = on.paintingsIn(view, element).find(({ use, pseudo }) => use === 'fill' && pseudo === '');
   if (!fill || !isOfVeneer(fill)) return;
-  into.look('answers', on.partIdOf(element));
+  into.look('answers', element.number);
   into.note({
     kind: 'answers',
     level: 'look',
@@ -88,7 +94,7 @@ function lookAtHover(at: Looked): void {
   const kind = kindOf(element);
   if ((kind !== 'link' && kind !== 'button') || element.attributes.has('disabled') || isCurrent(element)) return;
   if (on.isHidden(view, element)) return;
-  into.look('answers', on.partIdOf(element));
+  into.look('answers', element.number);
   if (differsIn(on, view, element).kind !== 'none') return;
   into.note({
     kind: 'answers',
@@ -110,7 +116,7 @@ function lookAtChecked(at: Looked): void {
   const { on, element, view, into } = at;
   if (element.localName !== 'input' || view.style(element).resolved('appearance') !== 'none') return;
   if (on.isHidden(view, element)) return;
-  into.look('answers', on.partIdOf(element));
+  into.look('answers', element.number);
   const beside = siblingsOf(element);
   if ([element, ...beside].some((node) => differing(on, view, node).length > 0)) return;
   if (beside.some((node) => differsIn(on, view, node).kind !== 'none')) return;
@@ -135,7 +141,7 @@ function lookAtCurrent(at: Looked): void {
   if (!isCurrent(element) || (!isLink(element) && kindOf(element) !== 'button' && element.localName !== 'span')) return;
   const other = neighbourOf(element);
   if (!other || on.isHidden(view, element)) return;
-  into.look('answers', on.partIdOf(element));
+  into.look('answers', element.number);
   const holder = element.parent;
   const otherHolder = other.parent;
   const differs = [
@@ -194,7 +200,7 @@ function lookAtOff(at: Looked): void {
     (node) => node !== element && !node.attributes.has('disabled') && alikeKey(node) === alikeKey(element),
   );
   if (!other) return;
-  into.look('answers', on.partIdOf(element));
+  into.look('answers', element.number);
   if (differingOf(on, [view, element], [view, other]).some((property) => !LAID_OUT.has(property))) return;
   into.note({
     kind: 'answers',

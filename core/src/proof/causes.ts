@@ -32,44 +32,82 @@ export interface Noted {
   readonly mend: MendIdea | null;
 }
 
-/** What one look at one page found. */
-export interface Found {
-  readonly noted: readonly Noted[];
-  /** Looks by `part|kind`. */
-  readonly looks: ReadonlyMap<string, number>;
+/** What became of one declaration of the veneer on one element. */
+export interface Use {
+  matched: number;
+  won: number;
+  changed: number;
+  /** Selector of what wins over it where it does not, and whether that is ours. */
+  readonly beatenBy: Map<string, boolean>;
 }
+
+/** What was found of one element. */
+export interface ElementFound {
+  readonly partId: number | null;
+  readonly noted: readonly Noted[];
+  readonly looks: ReadonlyMap<ProofKind, number>;
+  /** By `ruleKey|property`. */
+  readonly uses: ReadonlyMap<string, Use>;
+}
+
+/** What was found of elements, by running number. */
+export type Found = ReadonlyMap<number, ElementFound>;
 
 /** Collects what is found on one page. */
 export class Causes {
-  readonly #noted: Noted[] = [];
-  readonly #looks = new Map<string, number>();
+  readonly #found = new Map<
+    number,
+    { partId: number | null; noted: Noted[]; looks: Map<ProofKind, number>; uses: Map<string, Use> }
+  >();
 
-  /** @param alsoAt other widths at which an element is painted as it is at the first, CSS px. */
+  /**
+   * @param partIdOf part of an element by running number.
+   * @param alsoAt other widths at which an element is painted as it is at the first, CSS px.
+   */
   constructor(
     readonly first: Setting,
+    readonly partIdOf: (element: number) => number | null,
     readonly alsoAt: (element: number) => readonly number[],
   ) {}
 
   /** Counts a thing that was held against what is asked of it. */
-  look(kind: ProofKind, partId: number | null): void {
-    const key = `${partId ?? ''}|${kind}`;
-    this.#looks.set(key, (this.#looks.get(key) ?? 0) + 1);
+  look(kind: ProofKind, element: number): void {
+    const { looks } = this.#of(element);
+    looks.set(kind, (looks.get(kind) ?? 0) + 1);
   }
 
   note(noted: Noted): void {
     const { element, setting } = noted.place;
-    this.#noted.push({ ...noted, alsoAt: setting === this.first ? this.alsoAt(element) : [] });
+    this.#of(element).noted.push({ ...noted, alsoAt: setting === this.first ? this.alsoAt(element) : [] });
   }
 
-  found(): Found {
-    return { noted: this.#noted, looks: this.#looks };
+  /** What became of a declaration on an element, to be counted on. */
+  use(element: number, id: string): Use {
+    const { uses } = this.#of(element);
+    let use = uses.get(id);
+    if (!use) uses.set(id, (use = { matched: 0, won: 0, changed: 0, beatenBy: new Map() }));
+    return use;
+  }
+
+  get found(): Found {
+    return this.#found;
+  }
+
+  #of(element: number): { noted: Noted[]; looks: Map<ProofKind, number>; uses: Map<string, Use> } {
+    let found = this.#found.get(element);
+    if (!found)
+      this.#found.set(
+        element,
+        (found = { partId: this.partIdOf(element), noted: [], looks: new Map(), uses: new Map() }),
+      );
+    return found;
   }
 }
 
 /** Every cause once, with all its places: those that fail first, then those with more of them. */
 export function findingsOf(all: readonly Found[]): ProofFinding[] {
   const byId = new Map<string, Gathered>();
-  for (const { noted } of all)
+  for (const { noted } of all.flatMap((found) => [...found.values()]))
     for (const one of noted) {
       const id = `${one.kind}|${one.cause}`;
       const gathered = byId.get(id);
@@ -96,11 +134,9 @@ export function cellsOf(all: readonly Found[], findings: readonly ProofFinding[]
     if (!cell) cells.set(key, (cell = { partId, kind, looks: 0, fails: 0, toLookAt: 0 }));
     return cell;
   };
-  for (const { looks } of all)
-    for (const [key, count] of looks) {
-      const [part, kind] = key.split('|');
-      cellOf(part === '' ? null : Number(part), kind as ProofKind).looks += count;
-    }
+  for (const found of all)
+    for (const { partId, looks } of found.values())
+      for (const [kind, count] of looks) cellOf(partId, kind).looks += count;
   for (const { kind, level, places } of findings)
     for (const partId of new Set(places.map((place) => place.partId))) {
       const cell = cellOf(partId, kind);

@@ -33,7 +33,7 @@ function compare(at: Looked, other: ElementNode, otherView: StyleView, what: str
   const { on, element, view, into } = at;
   const properties = differingOf(on, [view, element], [otherView, other]);
   if (properties.length === 0 || properties.some((property) => !/color$|^fill$|^stroke$/.test(property))) return;
-  into.look('eyes', on.partIdOf(element));
+  into.look('eyes', element.number);
   const pairs = properties.flatMap((property): (readonly [Color, Color])[] => {
     const [a, b] = [view.style(element).color(property), otherView.style(other).color(property)];
     if (!a || !b) return [];

@@ -30,7 +30,7 @@ export function lookAtLinkOrder(
     if (!visited || !hover || !together || !rest) continue;
     const [asVisited, asHovered, asBoth, atRest] = [visited, hover, together, rest].map(hexOf);
     if (asHovered === atRest || asVisited === atRest) continue;
-    into.look('answers', on.partIdOf(element));
+    into.look('answers', element.number);
     if (asBoth !== asVisited || asVisited === asHovered) continue;
     const { decided } = decidingDeclaration(both.style(element).seen('color'), 'color');
     into.note({

@@ -25,7 +25,7 @@ export function lookAtRunningLink(at: Looked): void {
   const { on, element, view, state, into } = at;
   if ((state !== 'rest' && state !== 'visited') || !isRunningLink(element) || !element.flatParent) return;
   if (on.isHidden(view, element)) return;
-  into.look('reads', on.partIdOf(element));
+  into.look('reads', element.number);
   const [link, around] = [view.style(element), view.style(element.flatParent)];
   if (drawsLine(link) || TELLING.some((longhand) => link.resolved(longhand) !== around.resolved(longhand))) return;
   const [ink, text] = [link.color('color'), around.color('color')];

@@ -2,11 +2,13 @@ import { compositeOver, contrastRatio } from '../color/contrast.js';
 import { deltaE2000 } from '../color/delta-e.js';
 import { nearestPassingShade } from '../color/nearest-passing-shade.js';
 import { hexOf } from '../color/read-notation.js';
+import { ROLE_COSTS, UNUSUAL } from '../match/fitness.js';
+import type { Job } from '../match/job.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { Color } from '../values/color.js';
 import { rolesInOrder } from '../veneer/own-role.js';
 import { colorOfValue, shadeOfValue, valueWords, type PlainValue } from '../veneer/override-value.js';
-import { colorOfCss } from '../veneer/palette.js';
+import { colorOfCss, type StandardRole } from '../veneer/palette.js';
 import type { MendIdea } from './proof-finding.js';
 
 /** A value that may mend a finding. */
@@ -14,7 +16,8 @@ export interface Candidate {
   readonly value: PlainValue;
   readonly color: Color;
   readonly label: string;
-  readonly moved: number;
+  /** By which they are ranked. */
+  readonly cost: number;
 }
 
 /** Most values that are tried for one finding; each is a look at the site. */
@@ -25,7 +28,7 @@ const SHADES = [-48, -36, -24, -18, -12, -6, 0, 6, 12, 18, 24, 36, 48];
 /** Colours that reach what is asked on every ground, the nearest to what is there first; those of the palette before others. */
 export function passingColors(
   site: SiteModel,
-  { ink, grounds }: Extract<MendIdea, { kind: 'recolour' }>,
+  { ink, grounds, job }: Extract<MendIdea, { kind: 'recolour' }>,
   needed: number,
 ): Candidate[] {
   const from = colorOfCss(ink);
@@ -36,7 +39,7 @@ export function passingColors(
   const passing = brandValues(site)
     .map((value) => ({ value, color: colorOfValue(value, site.palette) }))
     .flatMap(({ value, color }) => (color && ratioOf(color) >= needed ? [{ value, color }] : []));
-  const known = asCandidates(site, from, passing, (color) => `${ratioOf(color).toFixed(1)} : 1`);
+  const known = asCandidates(site, from, job, passing, (color) => `${ratioOf(color).toFixed(1)} : 1`);
   if (known.length > 0) return known.slice(0, MOST_TRIED);
   const nearest = nearestPassingShade(from, under, needed);
   if (!nearest) return [];
@@ -46,43 +49,55 @@ export function passingColors(
       value: { kind: 'literal', css },
       color: nearest.color,
       label: `${css}, ΔE ${nearest.moved.toFixed(1)} away: ${ratioOf(nearest.color).toFixed(1)} : 1`,
-      moved: nearest.moved,
+      cost: nearest.moved,
     },
   ];
 }
 
 /** Colours of the brand, the nearest first. */
-export function nearestBrand(site: SiteModel, hex: string): Candidate[] {
+export function nearestBrand(site: SiteModel, { hex, job }: Extract<MendIdea, { kind: 'nearest' }>): Candidate[] {
   const from = colorOfCss(hex);
   if (!from) return [];
   const all = brandValues(site, [0]).flatMap((value) => {
     const color = colorOfValue(value, site.palette);
     return color ? [{ value, color }] : [];
   });
-  return asCandidates(site, from, all, () => '').slice(0, MOST_TRIED);
+  return asCandidates(site, from, job, all, () => '').slice(0, MOST_TRIED);
+}
+
+/** What a role that is not there for the job costs beside ΔE2000, and each point of shade. */
+const ROLE_WEIGHT = 60;
+const SHADE_WEIGHT = 0.25;
+
+/** What each value costs: how far it is, and how little its role is there for the job. */
+function costOf(value: PlainValue, job: Job, moved: number): number {
+  const shade = value.kind === 'literal' ? 0 : Math.abs(value.shade);
+  const role = value.kind === 'role' ? (ROLE_COSTS[job][value.role as StandardRole] ?? UNUSUAL) : UNUSUAL / 2;
+  return moved + ROLE_WEIGHT * role + SHADE_WEIGHT * shade;
 }
 
 function asCandidates(
   site: SiteModel,
   from: Color,
+  job: Job,
   values: readonly { readonly value: PlainValue; readonly color: Color }[],
   figureOf: (color: Color) => string,
 ): Candidate[] {
   const byColor = new Map<string, Candidate>();
   for (const { value, color } of values) {
     const hex = hexOf(color);
-    // A role says more than the swatch that fills it.
-    if (byColor.has(hex)) continue;
     const moved = deltaE2000(from, color);
+    const cost = costOf(value, job, moved);
+    if ((byColor.get(hex)?.cost ?? Number.POSITIVE_INFINITY) <= cost) continue;
     const figure = figureOf(color);
     byColor.set(hex, {
       value,
       color,
-      moved,
+      cost,
       label: `${valueWords(site, value)}, ΔE ${moved.toFixed(1)} away${figure === '' ? '' : `: ${figure}`}`,
     });
   }
-  return [...byColor.values()].sort((a, b) => a.moved - b.moved);
+  return [...byColor.values()].sort((a, b) => a.cost - b.cost);
 }
 
 /** Roles with their shades, then swatches. */

@@ -19,23 +19,23 @@ export function lookAtStrays(at: Looked): void {
     if (state !== 'rest' && (before === null || hexOf(before.color) === hexOf(color))) continue;
     if (state !== 'rest' && before && (on.known.isBrand(before.color) || isOfVeneer(before))) continue;
     if (state !== 'rest' && isOfBrowser(painting) && state !== 'visited') continue;
-    into.look('ours', on.partIdOf(element));
+    into.look('ours', element.number);
     if (on.known.isOurs(on.page, element, color) || on.known.isBound(painting) || isPlainShadow(painting)) continue;
     const { kind, nearest, deltaE } = brandStandingOf(color, on.site.palette);
     const hex = hexOf({ ...color, alpha: 1 });
-    const job = JOB_WORDS[jobOf(view, element, painting)];
+    const job = jobOf(view, element, painting);
     into.note({
       kind: 'ours',
       level: kind === 'near' ? 'look' : 'fails',
       cause: hex,
-      what: `${hex}${kind === 'near' ? `, nearly ${nearest}` : ''}: ${job} of`,
+      what: `${hex}${kind === 'near' ? `, nearly ${nearest}` : ''}: ${JOB_WORDS[job]} of`,
       name: plainName(element, pseudo),
       basis: `No brand colour; the nearest is ${nearest}, ΔE2000 ${deltaE.toFixed(1)} away (2.3 is taken for the same).`,
       figure: deltaE,
       needed: null,
       unit: 'deltaE',
       place: placeAt(at, pseudo, property, painting.index),
-      mend: { kind: 'nearest', property, hex },
+      mend: { kind: 'nearest', property, hex, job },
     });
   }
 }

@@ -2,6 +2,7 @@ import { CENSUS_STATES, allInState, type CensusState } from '../census/census-st
 import { NEVER_SEEN, looksAlike, type Painting } from '../census/paintings.js';
 import type { Setting } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
+import { whatLiesAt } from '../ground/surroundings.js';
 import { matchPaintings } from '../match/paintings.js';
 import { isHidden } from '../parts/propose-openers.js';
 import { withVeneer, type Page } from '../resolve/page.js';
@@ -18,15 +19,15 @@ import { lookAtLinkOrder } from './link-order.js';
 import { lookAtRunningLink } from './links-in-text.js';
 import type { Looked, PageLook, SiteKnowledge } from './looked.js';
 import { lookAtStrays } from './ours.js';
-import { lookAtReadings } from './reads.js';
+import { READ_PSEUDOS, lookAtReadings } from './reads.js';
 import { lookAtWhatIsSeen } from './seen.js';
 import type { Reach } from './reach.js';
-import { SheetWatch, type SheetUse } from './sheet-use.js';
+import { SheetWatch } from './sheet-use.js';
 import { toldApart } from './told-by-setting.js';
 
 /** What one page came to. */
-export interface PageFound extends Found {
-  readonly uses: SheetUse;
+export interface PageFound {
+  readonly found: Found;
   /** Elements that an exception leaves alone. */
   readonly leftAlone: number;
 }
@@ -64,24 +65,40 @@ export function* lookAtPage(task: PageTask, settings: readonly Setting[]): Gener
   const [first, ...others] = settings;
   const alone = passedOverOn(task.site.exceptions, page, {});
   const elements = page.document.elements.filter((element) => isIn(element) && !NEVER_SEEN.has(element.localName));
-  const differing = others.map((setting) => ({ setting, told: toldApart(page, first, setting) }));
-  const watch = new SheetWatch(reach);
-  const into = new Causes(first, (number) =>
-    differing.flatMap(({ setting, told }) => (told.has(page.document.elements[number]) ? [] : [setting.width])),
-  );
   const look = new Look(task, first);
-  yield* lookIn(look, elements, { alone, watch, into, checks: CHECKS });
-  for (const { setting, told } of differing) {
+  const differing = others.map((setting) => {
     const own = new Look(task, setting);
-    const elsewhere = elements.filter((element) => told.has(element));
+    const told = toldApart(page, first, setting);
     // What is painted alike may lie on something else.
-    if (page.layouts?.has(setting.width)) {
-      const lying = elements.filter((element) => !told.has(element));
-      yield* lookIn(own, lying, { alone, watch: null, into, checks: [lookAtReadings] });
-    }
+    const lying = page.layouts?.has(setting.width)
+      ? elements.filter((element) => !told.has(element) && liesOtherwise(look, own, element))
+      : [];
+    return { own, told, lying, differs: new Set([...told, ...lying]) };
+  });
+  const watch = new SheetWatch(reach);
+  const into = new Causes(
+    first,
+    (number) => task.partIdOf(page.document.elements[number]),
+    (number) =>
+      differing.flatMap(({ own, differs }) => (differs.has(page.document.elements[number]) ? [] : [own.setting.width])),
+  );
+  yield* lookIn(look, elements, { alone, watch, into, checks: CHECKS });
+  for (const { own, told, lying } of differing) {
+    const elsewhere = elements.filter((element) => told.has(element));
+    if (lying.length > 0) yield* lookIn(own, lying, { alone, watch: null, into, checks: [lookAtReadings] });
     if (elsewhere.length > 0) yield* lookIn(own, elsewhere, { alone, watch, into, checks: CHECKS });
   }
-  return { ...into.found(), uses: watch.uses, leftAlone: alone.size };
+  return { found: into.found, leftAlone: alone.size };
+}
+
+/** Whether what is read of an element may lie on something else in another setting. */
+function liesOtherwise(a: Look, b: Look, element: ElementNode): boolean {
+  return READ_PSEUDOS.some((pseudo) => {
+    if (pseudo !== '' && (pseudo === 'selection' || !a.rest.generates(element, pseudo))) return false;
+    if (pseudo === 'placeholder' && !element.attributes.has('placeholder')) return false;
+    const here = whatLiesAt(a.rest, element, pseudo);
+    return here === null || here !== whatLiesAt(b.rest, element, pseudo);
+  });
 }
 
 interface Looking {

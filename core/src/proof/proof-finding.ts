@@ -1,5 +1,6 @@
 import type { Setting } from '../conditions/environment.js';
 import type { CensusState } from '../census/census-states.js';
+import type { Job } from '../match/job.js';
 import type { Lighting } from '../veneer/lighting.js';
 import type { OverrideValue } from '../veneer/override-value.js';
 import type { Spot } from '../veneer/override.js';
@@ -56,9 +57,15 @@ export interface ProofFinding {
 /** How a cause might be mended; what it comes to is tried on the site before it is offered. */
 export type MendIdea =
   /** Another colour for a longhand, held against what it is read or seen on. */
-  | { readonly kind: 'recolour'; readonly property: string; readonly ink: string; readonly grounds: readonly string[] }
+  | {
+      readonly kind: 'recolour';
+      readonly property: string;
+      readonly ink: string;
+      readonly grounds: readonly string[];
+      readonly job: Job;
+    }
   /** Nearest colour of the brand. */
-  | { readonly kind: 'nearest'; readonly property: string; readonly hex: string }
+  | { readonly kind: 'nearest'; readonly property: string; readonly hex: string; readonly job: Job }
   /** A plain value. */
   | { readonly kind: 'set'; readonly values: Readonly<Record<string, OverrideValue>>; readonly label: string }
   /** A ring of its own, in the first of the roles that can be seen around it. */
@@ -97,4 +104,6 @@ export interface Proof {
   readonly settings: readonly Setting[];
   readonly lightings: readonly Lighting[];
   readonly unseen: readonly Unseen[];
+  /** Elements that exceptions leave alone. */
+  readonly leftAlone: number;
 }

@@ -1,4 +1,8 @@
+import type { ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
+import { isCurrent } from '../selectors/current-marker.js';
+import { isFocusable } from '../selectors/element-states.js';
+import { textsOver } from '../verdict/legibility.js';
 import type { ProofSettings } from '../match/proof-settings.js';
 import { touchedOn } from '../selectors/touched.js';
 import type { StyleRule } from '../rules/style-rule.js';
@@ -9,8 +13,16 @@ interface Kept {
   readonly site: SiteModel;
   readonly page: Page;
   readonly at: string;
-  readonly found: PageFound[];
+  readonly found: PageFound;
 }
+
+interface Known {
+  readonly found: PageFound;
+  readonly changed: ReadonlySet<ElementNode> | null;
+}
+
+/** Share of a page from which all of it is looked at again. */
+const MOST_AGAIN = 0.6;
 
 /** What was found of each page last, taken over as long as nothing that changed can tell on it. */
 export class ProofMemo {
@@ -20,8 +32,8 @@ export class ProofMemo {
     { readonly from: SiteModel['closed']; readonly parts: string; readonly site: SiteModel }
   >();
 
-  /** What was found of a page that comes out the same now; `null` where that is not known. */
-  known(site: SiteModel, pageId: number, layer: string, page: Page, at: ProofSettings): PageFound[] | null {
+  /** What was found of a page, and which of its elements may come out otherwise now, if any; `null` where all of it may. */
+  known(site: SiteModel, pageId: number, layer: string, page: Page, at: ProofSettings): Known | null {
     const kept = this.#kept.get(keyOf(site, pageId, layer));
     if (
       !kept ||
@@ -36,14 +48,13 @@ export class ProofMemo {
       return null;
     const changed = changedRules(kept.page.veneerRules, page.veneerRules);
     if (changed.some((rule) => rule.declarations.some(({ name }) => name.startsWith('--')))) return null;
-    if (changed.length > 0) {
-      const selectors = [...new Set(changed.map(({ selectorText }) => selectorText))];
-      if (touchedOn(page, selectors).touched.length > 0) return null;
-    }
-    return kept.found;
+    if (changed.length === 0) return { found: kept.found, changed: null };
+    const told = toldByRules(page, changed);
+    if (told.size > MOST_AGAIN * page.document.elements.length) return null;
+    return { found: kept.found, changed: told.size === 0 ? null : told };
   }
 
-  keep(site: SiteModel, pageId: number, layer: string, page: Page, at: ProofSettings, found: PageFound[]): void {
+  keep(site: SiteModel, pageId: number, layer: string, page: Page, at: ProofSettings, found: PageFound): void {
     this.#kept.set(keyOf(site, pageId, layer), { site, page, at: JSON.stringify(at.settings), found });
   }
 
@@ -66,6 +77,23 @@ export class ProofMemo {
     this.#opened.set(lighting, { from: site.closed, parts: partIds.join(), site: opened });
     return opened;
   }
+}
+
+/** Elements that changed rules can tell on: those they match in some state and all inside, and what is held against those. */
+function toldByRules(page: Page, rules: readonly StyleRule[]): ReadonlySet<ElementNode> {
+  const selectors = [...new Set(rules.map(({ selectorText }) => selectorText))];
+  const touched = new Set(touchedOn(page, selectors).touched);
+  if (touched.size === 0) return touched;
+  const { elements } = page.document;
+  const told = new Set(touched);
+  // A control answers by what is in it.
+  for (const element of touched)
+    for (let node = element.flatParent; node; node = node.flatParent) if (isFocusable(node)) told.add(node);
+  // These are held against others of their kind.
+  for (const element of elements) if (isCurrent(element) || element.attributes.has('disabled')) told.add(element);
+  for (const layout of page.layouts?.values() ?? [])
+    textsOver(layout, elements, touched).forEach((text) => told.add(text));
+  return told;
 }
 
 function keyOf(site: SiteModel, pageId: number, layer: string): string {

@@ -4,13 +4,13 @@ import { proofSettings, type ProofSettings } from '../match/proof-settings.js';
 import type { Page } from '../resolve/page.js';
 import { inEachLighting, pageOf, type SiteModel } from '../site/site-model.js';
 import { unreadPages } from '../site/unread.js';
-import { cellsOf, findingsOf, type Found } from './causes.js';
+import { cellsOf, findingsOf, type ElementFound, type Found } from './causes.js';
+import { idleRules } from './idle-rules.js';
 import { SiteKnowledge, partsOn } from './looked.js';
 import { lookAtPage, type PageFound, type PageTask } from './page-pass.js';
 import type { Proof, Unseen } from './proof-finding.js';
 import { ProofMemo } from './proof-memo.js';
 import { Reach } from './reach.js';
-import { idleRules } from './sheet-use.js';
 
 /** How far a look at a site is. */
 export interface ProofProgress {
@@ -37,72 +37,94 @@ export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generat
   const lit = inEachLighting(site);
   const openable = site.source.parts.filter(({ openers }) => openers.length > 0).map(({ id }) => id);
   const all: Found[] = [];
-  const uses: PageFound[] = [];
   const pages: Page[] = [];
   const of = lit.length * pageIds.length;
   let done = 0;
+  let leftAlone = 0;
   const reach = new Reach(site);
   for (const own of lit) {
     const lighting = own.palette.lighting ?? 'light';
     const known = new SiteKnowledge(own, reach);
     const opened = openable.length > 0 ? memo.opened(own, openable) : null;
     for (const pageId of pageIds) {
-      const page = pageOf(own, pageId);
-      const looks: (Omit<PageTask, 'site' | 'lighting' | 'known' | 'reach' | 'pageId'> & { readonly layer: string })[] =
-        [{ page, layer: 'shown', partIdOf: partsOn(own, page), isIn: () => true }];
-      const other = opened && pageOf(opened, pageId);
-      if (other && other.document !== page.document) {
-        const partIdOf = partsOn(own, other);
-        const isIn = (element: ElementNode): boolean => openable.includes(partIdOf(element) ?? -1);
-        looks.push({ page: other, layer: 'opened', partIdOf, isIn });
-      }
-      for (const { layer, ...look } of looks) {
+      for (const { layer, ...look } of layersOf(own, opened, pageId, openable)) {
         pages.push(look.page);
-        const found = memo.known(own, pageId, layer, look.page, at) ?? [];
-        if (found.length === 0) {
-          const task: PageTask = { ...look, site: own, pageId, lighting, known, reach };
+        const before = memo.known(own, pageId, layer, look.page, at);
+        let found = before?.found ?? null;
+        if (!found || before?.changed) {
+          const changed = before?.changed ?? null;
+          const isIn = (element: ElementNode): boolean => look.isIn(element) && (changed?.has(element) ?? true);
+          const task: PageTask = { ...look, isIn, site: own, pageId, lighting, known, reach };
           const steps = lookAtPage(task, at.settings);
-          for (let step = steps.next(); ; step = steps.next()) {
-            if (step.done) {
-              found.push(step.value);
-              break;
-            }
-            yield { done, of };
-          }
+          let step = steps.next();
+          for (; !step.done; step = steps.next()) yield { done, of };
+          found = found && changed ? merged(found, step.value, changed) : step.value;
           memo.keep(own, pageId, layer, look.page, at, found);
         }
-        all.push(...found);
-        uses.push(...found);
+        all.push(found.found);
+        leftAlone += found.leftAlone;
       }
       done += 1;
       yield { done, of };
     }
   }
   const isWhole = pageIds.length === site.pages.size;
-  const idle = isWhole
-    ? idleRules(
-        site,
-        pages,
-        uses.map((found) => found.uses),
-        reach,
-      )
-    : null;
-  if (idle)
-    all.push({
-      noted: idle.noted,
-      looks: idle.looksByPart,
-    });
+  const idle = isWhole ? idleRules(site, pages, all, reach) : null;
+  if (idle) all.push(asFound(idle));
   const findings = findingsOf(all);
+  const cells = cellsOf(all, findings);
   return {
     findings,
-    cells: cellsOf(all, findings),
-    looks: all.reduce((sum, { looks }) => sum + [...looks.values()].reduce((own, count) => own + count, 0), 0),
+    cells,
+    looks: cells.reduce((sum, { looks }) => sum + looks, 0),
     pages: pageIds.length,
     states: CENSUS_STATES,
     settings: at.settings,
     lightings: lit.map(({ palette }) => palette.lighting ?? 'light'),
     unseen: [...unseenOf(site, at), ...(idle?.unseen ?? [])],
+    leftAlone: leftAlone / lit.length,
   };
+}
+
+type Layer = Pick<PageTask, 'page' | 'partIdOf' | 'isIn'> & { readonly layer: string };
+
+/** A page as it is captured, and, where parts of it are hidden, those opened. */
+function layersOf(site: SiteModel, opened: SiteModel | null, pageId: number, openable: readonly number[]): Layer[] {
+  const page = pageOf(site, pageId);
+  const layers: Layer[] = [{ page, layer: 'shown', partIdOf: partsOn(site, page), isIn: () => true }];
+  const other = opened && pageOf(opened, pageId);
+  if (other && other.document !== page.document) {
+    const partIdOf = partsOn(site, other);
+    layers.push({
+      page: other,
+      layer: 'opened',
+      partIdOf,
+      isIn: (element) => openable.includes(partIdOf(element) ?? -1),
+    });
+  }
+  return layers;
+}
+
+/** What was found before, with what was looked at again in its place. */
+function merged(before: PageFound, again: PageFound, changed: ReadonlySet<ElementNode>): PageFound {
+  const found = new Map(before.found);
+  for (const { number } of changed) found.delete(number);
+  for (const [number, element] of again.found) found.set(number, element);
+  return { found, leftAlone: again.leftAlone };
+}
+
+/** Findings of rules beside those of elements: by the part they are filed under. */
+function asFound({ noted, looks }: NonNullable<ReturnType<typeof idleRules>>): Found {
+  const found = new Map<number, ElementFound>();
+  [...new Set(looks)].forEach((partId, i) =>
+    found.set(i, {
+      partId,
+      noted: noted.filter(({ place }) => place.partId === partId),
+      looks: new Map([['holds', looks.filter((own) => own === partId).length]]),
+      uses: new Map(),
+    }),
+  );
+  return found;
 }
 
 function unseenOf(site: SiteModel, { unseen }: ProofSettings): Unseen[] {

@@ -4,6 +4,7 @@ import { decidingDeclaration } from '../census/paintings.js';
 import { showsText } from '../resolve/text-figures.js';
 import { plainName } from '../selectors/describe-element.js';
 import type { Reading, ReadKind } from '../verdict/legibility.js';
+import { jobOf, type Job } from '../match/job.js';
 import { homeKey, placeAt, type Looked } from './looked.js';
 import type { ProofKind } from './proof-finding.js';
 
@@ -19,7 +20,7 @@ const KINDS: Readonly<
   ring: { what: 'Focus ring of', property: 'outline-color', kind: 'seen' },
 };
 /** Pseudo-elements that hold something to be read. */
-const READ_PSEUDOS = ['', 'before', 'after', 'marker', 'placeholder', 'selection'] as const;
+export const READ_PSEUDOS = ['', 'before', 'after', 'marker', 'placeholder', 'selection'] as const;
 
 /** Holds what is read and seen of an element against what lies behind it. Source: WCAG 2.2, 1.4.3 and 1.4.11. */
 export function lookAtReadings(at: Looked): void {
@@ -37,13 +38,13 @@ export function lookAtReadings(at: Looked): void {
 }
 
 function noteReading(at: Looked, pseudo: string, reading: Reading): void {
-  const { on, element, view, into, state } = at;
+  const { on, element, view, into } = at;
   const { what, property } = KINDS[reading.kind];
   // Generated words are read like any others.
   const isRead = reading.kind === 'sign' && reading.wanted > RATIOS.nonText;
   const kind = isRead ? 'reads' : KINDS[reading.kind].kind;
   const partId = on.partIdOf(element);
-  into.look(kind, partId);
+  into.look(kind, element.number);
   const name = plainName(element, pseudo === 'placeholder' || pseudo === 'selection' ? '' : pseudo);
   const place = placeAt(at, pseudo, property);
   if (reading.doubt !== '') {
@@ -69,7 +70,7 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
   into.note({
     kind,
     level: 'fails',
-    cause: [reading.kind, homeKey({ decided, style, property }), ink, ground, state === 'disabled'].join('|'),
+    cause: [reading.kind, homeKey({ decided, style, property }), ink].join('|'),
     what,
     name,
     basis: `${ink} on ${ground}; WCAG 2.2 asks ${reading.wanted} : 1 of ${reading.kind === 'text' && reading.wanted < 4.5 ? 'large text' : KIND_WORDS[reading.kind]}. ${reading.by === 'boxes' ? 'Held against what is painted under its lines.' : 'Held against the fills of its ancestors; the page was not laid out there.'}`,
@@ -77,7 +78,7 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
     needed: reading.wanted,
     unit: 'ratio',
     place,
-    mend: { kind: 'recolour', property, ink, grounds: [ground] },
+    mend: { kind: 'recolour', property, ink, grounds: [ground], job: jobFor(at, pseudo, reading.kind) },
   });
 }
 
@@ -98,4 +99,21 @@ function saysOwn({ view, element }: Looked): boolean {
 /** Whether the ring is drawn by the browser as it likes, which WCAG 2.2 (1.4.11) excepts. */
 function isBrowserRing({ view, element }: Looked): boolean {
   return decidingDeclaration(view.style(element), 'outline-style').decided?.block.origin !== 'author';
+}
+
+function jobFor({ view, element }: Looked, pseudo: string, kind: ReadKind): Job {
+  switch (kind) {
+    case 'edge':
+      return 'frame';
+    case 'ring':
+      return 'ring';
+    case 'sign':
+      return 'icon';
+    case 'selected text':
+      return 'selected';
+    case 'placeholder':
+      return 'placeholder';
+    case 'text':
+      return jobOf(view, element, { use: 'text', pseudo, property: 'color', index: 0 });
+  }
 }

@@ -26,7 +26,7 @@ function lookAtIcon(at: Looked): void {
   if (!control || textOf(control, 2) !== '' || on.isHidden(view, element)) return;
   const paintings = on.paintingsIn(view, element).filter(({ use }) => use === 'icon');
   if (paintings.length === 0) return;
-  into.look('seen', on.partIdOf(element));
+  into.look('seen', element.number);
   const { ground } = surroundingsOf(view, element);
   const best = paintings
     .map((painting) => ({ painting, ratio: contrastRatio(compositeOver(painting.color, ground), ground) }))
@@ -45,7 +45,7 @@ function lookAtIcon(at: Looked): void {
     needed: RATIOS.nonText,
     unit: 'ratio',
     place: placeAt(at, '', property),
-    mend: { kind: 'recolour', property, ink, grounds: [hexOf(ground)] },
+    mend: { kind: 'recolour', property, ink, grounds: [hexOf(ground)], job: 'icon' },
   });
 }
 
@@ -53,7 +53,7 @@ function lookAtCaret(at: Looked): void {
   const { on, element, view, into } = at;
   const caret = on.paintingsIn(view, element).find(({ property }) => property === 'caret-color');
   if (!caret || on.isHidden(view, element)) return;
-  into.look('seen', on.partIdOf(element));
+  into.look('seen', element.number);
   const { ground } = surroundingsOf(view, element);
   const ink = compositeOver(caret.color, ground);
   const ratio = contrastRatio(ink, ground);
@@ -69,7 +69,13 @@ function lookAtCaret(at: Looked): void {
     needed: RATIOS.nonText,
     unit: 'ratio',
     place: placeAt(at, '', 'caret-color'),
-    mend: { kind: 'recolour', property: 'caret-color', ink: hexOf(ink), grounds: [hexOf(ground)] },
+    mend: {
+      kind: 'recolour',
+      property: 'caret-color',
+      ink: hexOf(ink),
+      grounds: [hexOf(ground)],
+      job: 'caret',
+    },
   });
 }
 
@@ -91,7 +97,7 @@ function lookAtThumb(at: Looked): void {
     const under = track ? compositeOver(track.color, ground) : ground;
     const ink = compositeOver(thumb.color, under);
     const ratio = contrastRatio(ink, under);
-    into.look('seen', on.partIdOf(element));
+    into.look('seen', element.number);
     if (ratio >= RATIOS.nonText) continue;
     into.note({
       kind: 'seen',
@@ -107,7 +113,7 @@ function lookAtThumb(at: Looked): void {
       mend:
         thumb.property === 'scrollbar-color'
           ? null
-          : { kind: 'recolour', property: thumb.property, ink: hexOf(ink), grounds: [hexOf(under)] },
+          : { kind: 'recolour', property: thumb.property, ink: hexOf(ink), grounds: [hexOf(under)], job: 'thumb' },
     });
   }
 }
@@ -117,7 +123,7 @@ function lookAtFocus(at: Looked): void {
   const { on, element, view, into, state } = at;
   if (state !== 'focus' || !isFocusable(element) || element.localName === 'iframe') return;
   if (element.attributes.get('tabindex') === '-1' || on.isHidden(view, element)) return;
-  into.look('seen', on.partIdOf(element));
+  into.look('seen', element.number);
   const difference = differsIn(on, view, element);
   if (difference.kind === 'none') {
     const decided = view.style(element).ranked('outline-style')[0];

@@ -10,9 +10,10 @@ import type { Override } from '../veneer/override.js';
 import { plainCssOfValue, type OverrideValue, type PlainValue } from '../veneer/override-value.js';
 import { roleWords } from '../veneer/own-role.js';
 import type { RoleName } from '../veneer/palette.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
 import { wishOf } from '../veneer/wish-of.js';
 import { nearestBrand, passingColors } from './mend-candidates.js';
-import type { Proof, ProofFinding, ProofPlace } from './proof-finding.js';
+import type { Proof, ProofFinding, ProofKind, ProofPlace } from './proof-finding.js';
 import type { ProofMemo } from './proof-memo.js';
 import { proveSite } from './prove-site.js';
 
@@ -76,14 +77,16 @@ function reasonFor({ kind, mend }: ProofFinding): string {
   return kind === 'ours' ? 'Match gives the part its roles.' : 'It is to be decided on the Bench.';
 }
 
-/** Places that fail, by the group and where they are. */
+/** Places that fail: what cannot be read or seen apart from the rest, of which one may take the place of another. */
 function failingPlaces({ findings }: Proof): Set<string> {
   return new Set(
     findings.flatMap(({ kind, level, places }) =>
-      level === 'fails' ? places.map((place) => `${kind}:${placeKey(place)}`) : [],
+      level === 'fails' ? places.map((place) => `${LEGIBLE.has(kind) ? 'legible' : ''}:${placeKey(place)}`) : [],
     ),
   );
 }
+
+const LEGIBLE: ReadonlySet<ProofKind> = new Set(['reads', 'seen']);
 
 function placeKey({ pageId, element, pseudo, property, index, state, lighting }: ProofPlace): string {
   return [pageId, element, pseudo, property, index, state, lighting].join(':');
@@ -110,7 +113,7 @@ function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
         byValue(label, { [mend.property]: value }),
       );
     case 'nearest':
-      return nearestBrand(site, mend.hex).map(({ value, label }) => ({
+      return nearestBrand(site, mend).map(({ value, label }) => ({
         label,
         plan: () => laidInPlace(site, places, value),
       }));
@@ -126,7 +129,11 @@ function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
         }),
       );
     case 'step':
-      return [{ label: 'The brand’s step from rest', plan: () => stepped(site, places) }];
+      return [
+        { label: 'The brand’s step from rest', plan: () => stepped(site, places) },
+        // A line answers as well as a colour.
+        { label: 'Underlined, 2 px', plan: () => underlined(site, places) },
+      ];
     case 'drop':
       return [{ label: 'Taken out', plan: () => ({ put: [], drop: mend.overrides, refused: [] }) }];
     case 'rewrite':
@@ -238,6 +245,38 @@ function carried(site: SiteModel, tasks: readonly Task[]): ReturnType<Attempt['p
 
 /** States filled from rest, one element of each kind for all alike. */
 function stepped(site: SiteModel, places: readonly ProofPlace[]): ReturnType<Attempt['plan']> {
+  return wished(
+    site,
+    places,
+    (at, { pageId, element, pseudo, state }) =>
+      proposeStates(at, { pageId, element, pseudo, reach: 'alike', width: WIDTH }, state).wishes,
+  );
+}
+
+/** A line under all alike in the state. */
+function underlined(site: SiteModel, places: readonly ProofPlace[]): ReturnType<Attempt['plan']> {
+  return wished(site, places, (_, { pageId, element, pseudo, state }) =>
+    Object.entries({ 'text-decoration-line': 'underline', 'text-decoration-thickness': '2px' }).map(
+      ([property, css]): OverrideWish => ({
+        pageId,
+        element,
+        pseudo,
+        state,
+        property,
+        value: { kind: 'literal', css },
+        reach: 'alike',
+        width: WIDTH,
+      }),
+    ),
+  );
+}
+
+/** What is wished for one element of each kind, carried out one after the other. */
+function wished(
+  site: SiteModel,
+  places: readonly ProofPlace[],
+  wishesFor: (at: SiteModel, lead: ProofPlace) => readonly OverrideWish[],
+): ReturnType<Attempt['plan']> {
   const kinds = groupsOf(places, ({ pageId, element, pseudo, state }) =>
     [alikeKey(elementOf(pageOf(site, pageId), element)), pseudo, state].join('|'),
   );
@@ -245,9 +284,8 @@ function stepped(site: SiteModel, places: readonly ProofPlace[]): ReturnType<Att
   const put = new Map<string, Override>();
   const drop = new Set<string>();
   const refused: string[] = [];
-  for (const [{ pageId, element, pseudo, state }] of kinds) {
-    const { wishes } = proposeStates(at, { pageId, element, pseudo, reach: 'alike', width: WIDTH }, state);
-    const plan = planAll(at, wishes);
+  for (const [lead] of kinds) {
+    const plan = planAll(at, wishesFor(at, lead));
     for (const override of plan.put) put.set(override.id, override);
     for (const id of plan.drop) if (!put.delete(id)) drop.add(id);
     refused.push(...plan.refused);

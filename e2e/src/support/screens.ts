@@ -89,6 +89,14 @@ export const SCREENS: readonly Screen[] = [
     },
   },
   {
+    name: 'Proof, a finding',
+    reach: async (bench) => {
+      await view(bench, 'Proof');
+      await bench.page.waitForSelector('uv-proof-table tbody tr', { timeout: 60_000, state: 'attached' });
+      await bench.page.waitForSelector('uv-finding-card .acts', { timeout: 60_000, state: 'attached' });
+    },
+  },
+  {
     name: 'Survey, colours',
     reach: async (bench) => {
       await bench.page.keyboard.press('Escape');

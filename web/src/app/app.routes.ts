@@ -32,6 +32,12 @@ export const VIEW_ROUTES: readonly (Route & { readonly path: string; readonly da
     loadComponent: () => import('./bench/bench-page').then((module) => module.BenchPage),
   },
   {
+    path: 'proof',
+    data: { view: { label: 'Proof', order: 5 } },
+    title: 'Proof · Upper Veneer',
+    loadComponent: () => import('./proof/proof-page').then((module) => module.ProofPage),
+  },
+  {
     path: 'sheet',
     data: { view: { label: 'Sheet', order: 6 } },
     title: 'Sheet · Upper Veneer',

@@ -32,7 +32,7 @@ import { MatchTable } from './match-table';
 import { scopeInAddress, scopeOfAddress } from './plan';
 import { RowDetail } from './row-detail';
 import { ScopeList } from './scope-list';
-import { ScopePicture } from './scope-picture';
+import { ScopePicture } from '../shared/frame/scope-picture';
 import { ShapeRows } from './shape-rows';
 import { ThemeProperties } from './theme-properties';
 

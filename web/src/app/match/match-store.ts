@@ -16,12 +16,10 @@ import {
 import { Engine } from '../shared/engine/engine';
 import type { MatchRow, MatchView } from '../shared/engine/match-api';
 import { withProgress } from '../shared/engine/with-progress';
-import { layoutInSlices } from '../shared/frame/layout-in-slices';
 import type { FramedPage } from '../shared/frame/framed-page';
-import { openHidden } from '../shared/frame/hidden-frame';
-import { createSlices } from '../shared/frame/slices';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { LightingSwitch } from '../shared/site/lighting-switch';
+import { PageMeasuring } from '../shared/site/page-measuring';
 import { SiteStore } from '../shared/site/site-store';
 import { countOf, followWords, notWritten, proofWords, told, type Written } from './laid-words';
 import { NO_CHOICES, planRequest } from './plan';
@@ -45,9 +43,9 @@ export class MatchStore {
   readonly #engine = inject(Engine);
   readonly #edits = inject(DraftEdits);
   readonly #lighting = inject(LightingSwitch);
+  readonly #measuring = inject(PageMeasuring);
   /** Counts looks begun, so that an older one ends. */
   #run = 0;
-  readonly #measured = new Set<string>();
 
   readonly scope = signal<MatchScope | null>(null);
   readonly state = signal<MatchState>({ status: 'none' });
@@ -414,23 +412,12 @@ export class MatchStore {
     if (!site) return;
     const lead = await this.#engine.remote.leadOf(scope);
     const pages = scope.kind === 'site' ? site.pages : site.pages.filter(({ id }) => id === lead?.pageId);
-    for (const [i, page] of pages.slice(0, MOST_MEASURED).entries()) {
-      const framed = this.framed(page.id, '');
-      const key = `${framed.url} ${framed.scheme} ${[...framed.amendments.keys()].join()}`;
-      if (this.#measured.has(key)) continue;
-      tell(`Measuring ${page.name}`, (0.5 * i) / pages.length);
-      const hidden = await openHidden(framed, MATCH_WIDTH);
-      if (run !== this.#run) return hidden?.close();
-      if (!hidden) continue;
-      const layout = await layoutInSlices(
-        hidden.page.document,
-        hidden.page.elements(),
-        createSlices(() => undefined),
-      );
-      hidden.close();
-      if (layout) await this.#engine.remote.lay(page.id, layout);
-      this.#measured.add(key);
-    }
+    await this.#measuring.measure(
+      pages.slice(0, MOST_MEASURED).map(({ id, name }) => ({ id, name, framed: this.framed(id, '') })),
+      [MATCH_WIDTH],
+      () => run === this.#run,
+      (doing, share) => tell(doing, share / 2),
+    );
   }
 
   framed(pageId: number, frameCss: string): FramedPage {

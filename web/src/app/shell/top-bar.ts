@@ -10,13 +10,15 @@ import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { Whereabouts } from '../shared/site/whereabouts';
 import { ThemeService } from '../theme/theme-service';
+import { ProofStore } from '../shared/proof/proof-store';
+import { StandingMark } from '../shared/ui/standing-mark';
 import { PublishDialog } from './publish-dialog';
 import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
 
 /** The bar across the top: mark, site, views with their counts, the draft's standing and the two acts. */
 @Component({
   selector: 'uv-top-bar',
-  imports: [Button, LucideAngularModule, PublishDialog, RouterLink, RouterLinkActive, Tooltip],
+  imports: [Button, LucideAngularModule, PublishDialog, StandingMark, RouterLink, RouterLinkActive, Tooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'onKey($event)' },
   template: `
@@ -27,7 +29,7 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
         <nav aria-label="Views">
           @for (view of views; track view.path) {
             <a [routerLink]="'/' + view.path" [queryParams]="view.path === 'bench' && whereabouts.bench()['site'] === site.id ? whereabouts.bench() : { site: site.id }" routerLinkActive="current" [routerLinkActiveOptions]="anyQuery" ariaCurrentWhenActive="page">
-              {{ view.label }}@if (counts()[view.path] !== undefined) { <span class="count uv-mono">{{ counts()[view.path] }}</span> }
+              {{ view.label }}@if (counts()[view.path] !== undefined) { <span class="count uv-mono">@if (view.path === 'proof' && counts()[view.path]! > 0) { <uv-standing standing="fails" /> }{{ counts()[view.path] }}</span> }
             </a>
           }
         </nav>
@@ -50,15 +52,16 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
   styles: `
     header { display: flex; align-items: center; gap: 10px; height: 48px; padding: 0 14px; background: var(--uv-paper); border-bottom: 1px solid var(--uv-line-strong); }
     .mark { display: flex; align-items: center; gap: 9px; font-weight: 700; font-size: 14.5px; white-space: nowrap; }
-    .site { max-width: 240px; margin-left: 6px; padding-left: 16px; border-left: 1px solid var(--uv-line); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    nav { display: flex; align-self: stretch; margin-left: 14px; }
-    nav a { position: relative; display: flex; align-items: center; gap: 7px; padding: 0 15px; color: var(--uv-soft); text-decoration: none; }
+    .site { max-width: 220px; margin-left: 2px; padding-left: 12px; border-left: 1px solid var(--uv-line); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    nav { display: flex; align-self: stretch; margin-left: 8px; }
+    nav a { position: relative; display: flex; align-items: center; gap: 7px; padding: 0 11px; color: var(--uv-soft); text-decoration: none; }
     nav a:hover { color: var(--uv-ink); }
     nav a.current { background: var(--uv-bar); color: var(--uv-ink); font-weight: 700; }
     nav a.current::after { content: ''; position: absolute; inset: auto 0 -1px; height: 5px; background: repeating-linear-gradient(90deg, var(--uv-grain-dark) 0 11px, var(--uv-grain-light) 11px 12px, var(--uv-grain-dark) 12px 19px, var(--uv-grain-light) 19px 20px); }
     nav a:focus-visible { z-index: 1; }
+    .count uv-standing { margin-right: 3px; }
     .count { font-size: 12px; font-weight: 400; color: var(--uv-soft); }
-    .standing { margin-left: auto; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 12.5px; }
+    .standing { min-width: 0; margin-left: auto; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 12.5px; }
     .off { padding: 0 2px; border: 0; background: none; color: var(--uv-ink); text-decoration: underline; cursor: pointer; }
     .tools { display: flex; gap: 2px; }
     .tool { display: grid; place-items: center; width: 30px; height: 30px; padding: 0; border: 0; border-radius: 3px; background: none; cursor: pointer; }
@@ -74,6 +77,7 @@ export class TopBar {
   protected readonly edits = inject(DraftEdits);
   protected readonly delivery = inject(Delivery);
   protected readonly census = inject(CensusStore);
+  protected readonly proof = inject(ProofStore);
   protected readonly theme = inject(ThemeService);
   protected readonly whereabouts = inject(Whereabouts);
   protected readonly anyQuery = {
@@ -100,6 +104,7 @@ export class TopBar {
     ...(this.census.census() ? { survey: this.census.strays() } : {}),
     palette: this.store.palette().swatches.length,
     ...(this.store.draft() ? { match: this.store.draft()?.plans.length ?? 0 } : {}),
+    ...(this.proof.failing() === null ? {} : { proof: this.proof.failing() ?? 0 }),
     sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size,
   }));
   protected readonly canSave = computed(

@@ -48,7 +48,11 @@ import type {
   VerdictProgress,
 } from '@upper-veneer/core';
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
+import type { ForcedStates } from './forced-states';
 import type { MatchApi } from './match-api';
+import type { ProofApi } from './proof-api';
+
+export type { ForcedStates };
 
 /** An element or pseudo-element of a page. */
 export interface Target {
@@ -127,9 +131,6 @@ export interface StateQuestion {
   readonly parent: number | null;
 }
 
-/** State attributes that a state puts on elements of a page. */
-export type ForcedStates = readonly { readonly element: number; readonly names: readonly string[] }[];
-
 /** Colours that the core gives every element at rest, in the order of `properties`. */
 export interface PageColors {
   readonly properties: readonly string[];
@@ -155,7 +156,7 @@ export interface PagesRead {
 }
 
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
-export interface EngineApi extends MatchApi {
+export interface EngineApi extends MatchApi, ProofApi {
   open(source: SiteSource): void;
   /** Reads the pages nobody has asked for yet, one by one, other questions between. */
   read(onProgress: (progress: PagesRead) => void): Promise<void>;

@@ -64,6 +64,7 @@ import { CHECKED_PROPERTIES } from './checked-properties';
 import type { EngineApi, FailingOverride, PagesRead } from './engine-api';
 import { inTurns } from './in-turns';
 import { matchAnswers } from './match-answers';
+import { proofAnswers } from './proof-answers';
 
 let site: SiteModel | null = null;
 /** The lighting that is looked at, where the site has it. */
@@ -282,6 +283,7 @@ const engine: EngineApi = {
     };
   },
   ...matchAnswers(opened),
+  ...proofAnswers(opened),
 };
 
 /** Places of one colour that are handed over at a time. */

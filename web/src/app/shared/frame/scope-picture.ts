@@ -12,9 +12,9 @@ import {
   viewChild,
 } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
-import { FrameDocument } from '../shared/frame/frame-document';
-import type { FramedPage } from '../shared/frame/framed-page';
-import type { ForcedStates } from '../shared/engine/engine-api';
+import { FrameDocument } from './frame-document';
+import type { FramedPage } from './framed-page';
+import type { ForcedStates } from '../engine/engine-api';
 
 const MARGIN = 20;
 const LEAST_SCALE = 0.35;
@@ -24,7 +24,7 @@ const LEAST_SCALE = 0.35;
   selector: 'uv-scope-picture',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h3>{{ heading() }}</h3>
+    <h3 [title]="heading()">{{ heading() }}</h3>
     <div class="view" #view>
       <iframe #frame [title]="heading()" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [src]="safeUrl()" [style.width.px]="width()" [style.height.px]="frameHeight()" [style.transform]="transform()" (load)="onLoad()"></iframe>
       <div class="shield">
@@ -35,7 +35,7 @@ const LEAST_SCALE = 0.35;
   `,
   styles: `
     :host { display: grid; grid-template-rows: 28px minmax(0, 1fr); min-width: 0; min-height: 0; }
-    h3 { align-self: center; padding: 0 12px; font-weight: 700; font-size: 12.5px; }
+    h3 { align-self: center; padding: 0 12px; overflow: hidden; font-weight: 700; font-size: 12.5px; text-overflow: ellipsis; white-space: nowrap; }
     .view { position: relative; overflow: hidden; margin: 0 12px 12px; background: #fff; box-shadow: 0 1px 4px rgb(0 0 0 / 22%); }
     iframe { position: absolute; left: 0; top: 0; border: 0; transform-origin: 0 0; background: #fff; }
     .shield { position: absolute; inset: 0; overflow: hidden; }
@@ -118,7 +118,12 @@ export class ScopePicture {
     const box = frame.boxOf(number);
     if (!box) return;
     const { clientWidth, clientHeight } = this.viewElement().nativeElement;
-    this.frameHeight.set(Math.max(800, Math.ceil(Math.min(6000, frame.document.documentElement.scrollHeight))));
+    const height = Math.max(800, Math.ceil(Math.min(6000, frame.document.documentElement.scrollHeight)));
+    if (height !== this.frameHeight()) {
+      this.frameHeight.set(height);
+      // What is fixed stands elsewhere in a frame of another height.
+      requestAnimationFrame(() => this.#sized.update((count) => count + 1));
+    }
     const within = Math.min((clientWidth - MARGIN) / box.width, (clientHeight - MARGIN) / box.height);
     const scale = Math.min(1, Math.max(LEAST_SCALE, within));
     const spare = { x: clientWidth - box.width * scale, y: clientHeight - box.height * scale };

@@ -1,0 +1,99 @@
+import type { Page } from '../resolve/page.js';
+import { matchedInAnyState } from '../selectors/touched.js';
+import type { SiteModel } from '../site/site-model.js';
+import type { Found, Noted, Use } from './causes.js';
+import type { Unseen } from './proof-finding.js';
+import type { Reach } from './reach.js';
+import { ruleKey } from './sheet-use.js';
+
+/** Rules that do nothing: they match nothing, never win, are covered, or say what is so anyway. */
+export function idleRules(
+  site: SiteModel,
+  pages: readonly Page[],
+  all: readonly Found[],
+  reach: Reach,
+): {
+  readonly noted: readonly Noted[];
+  readonly looks: readonly (number | null)[];
+  readonly unseen: readonly Unseen[];
+} {
+  const [first] = pages;
+  const noted: Noted[] = [];
+  const looks: (number | null)[] = [];
+  const notReached: string[] = [];
+  if (!first) return { noted, looks, unseen: [] };
+  const seen = new Set<string>();
+  const uses = new Map<string, Use[]>();
+  for (const found of all)
+    for (const element of found.values())
+      for (const [id, use] of element.uses) {
+        const known = uses.get(id);
+        if (known) known.push(use);
+        else uses.set(id, [use]);
+      }
+  for (const rule of first.veneerRules) {
+    // An engine guard that this engine does not pass tells nothing about the engines that do.
+    if (rule.conditions.some((condition) => condition.kind === 'supports')) continue;
+    const key = ruleKey(rule);
+    for (const { name } of rule.declarations) {
+      const id = `${key}|${name}`;
+      if (name.startsWith('--') || seen.has(id)) continue;
+      seen.add(id);
+      const own = uses.get(id) ?? [];
+      const sum = (of: 'matched' | 'won' | 'changed'): number => own.reduce((total, use) => total + use[of], 0);
+      const overrides = reach.overridesOf(rule.selectorText, name);
+      const lead = overrides.at(0);
+      looks.push(lead?.partId ?? null);
+      const note = (level: Noted['level'], what: string, basis: string): void => {
+        noted.push({
+          kind: 'holds',
+          level,
+          cause: `${what}|${id}`,
+          what: `${rule.selectorText} { ${name} } ${what}`,
+          name: '',
+          basis,
+          figure: null,
+          needed: null,
+          unit: 'none',
+          place: {
+            pageId: lead?.pageId ?? [...site.pages.keys()][0],
+            element: lead?.element ?? 0,
+            pseudo: lead?.pseudo ?? '',
+            property: name,
+            index: 0,
+            state: 'rest',
+            setting: { width: 1280 },
+            lighting: site.palette.lighting ?? 'light',
+            partId: lead?.partId ?? null,
+          },
+          mend: overrides.length > 0 ? { kind: 'drop', overrides: overrides.map((override) => override.id) } : null,
+        });
+      };
+      if (sum('matched') === 0) {
+        const isAnywhere = pages.some((page) => matchedInAnyState(page, rule.selectorText).length > 0);
+        if (isAnywhere) notReached.push(rule.selectorText);
+        else note('fails', 'matches nothing', 'No element of any page has it, in any state.');
+      } else if (sum('won') === 0) {
+        const beaten = [...new Map(own.flatMap(({ beatenBy }) => [...beatenBy]))];
+        const isCovered = beaten.length > 0 && beaten.every(([, isOurs]) => isOurs);
+        note(
+          isCovered ? 'look' : 'fails',
+          isCovered ? 'is covered by another of ours' : 'never wins',
+          `Everywhere it matches ${beaten
+            .slice(0, 2)
+            .map(([selector]) => selector)
+            .join(', ')} wins.`,
+        );
+      } else if (sum('changed') === 0)
+        note('look', 'changes nothing', 'What it sets shows without it as well, wherever it matches.');
+    }
+  }
+  return {
+    noted,
+    looks,
+    unseen: [...new Set(notReached)].map((selector) => ({
+      what: selector,
+      reason: 'it is for a state that is not among those looked at',
+    })),
+  };
+}

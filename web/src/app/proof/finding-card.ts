@@ -1,0 +1,220 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { RouterLink } from '@angular/router';
+import { STATE_WORDS } from '@upper-veneer/core';
+import { Button } from 'primeng/button';
+import { InputText } from 'primeng/inputtext';
+import { askEngine } from '../shared/engine/ask-engine';
+import { Engine } from '../shared/engine/engine';
+import type { FindingView, MendView, PlacePicture, ProofPlaceView, ProofView } from '../shared/engine/proof-api';
+import type { FramedPage } from '../shared/frame/framed-page';
+import { ScopePicture } from '../shared/frame/scope-picture';
+import { LightingSwitch } from '../shared/site/lighting-switch';
+import { SiteStore } from '../shared/site/site-store';
+import { StandingMark } from '../shared/ui/standing-mark';
+import { ProofStore } from '../shared/proof/proof-store';
+import { figureWords, whereWords } from './proof-words';
+
+/** Places of a finding that are listed. */
+const MOST_LISTED = 12;
+
+/** One cause: its figure, where it shows, its worst place as it is and mended, and what can be done about it. */
+@Component({
+  selector: 'uv-finding-card',
+  imports: [Button, FormsModule, InputText, RouterLink, ScopePicture, StandingMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h3>
+      <button type="button" class="head" [attr.aria-expanded]="isOpen()" (click)="toggled.emit()">
+        <uv-standing [standing]="finding().level" />
+        <span class="title">{{ finding().title }}</span>
+        <span class="uv-mono figure">{{ figure() }}</span>
+      </button>
+    </h3>
+    <p class="uv-soft where">{{ where() }}</p>
+    @if (isOpen()) {
+      @if (picture(); as drawn) {
+        <div class="pictures">
+          <uv-scope-picture heading="Now" [page]="pageNow(drawn)" [width]="drawn.width" [element]="drawn.element" [forced]="drawn.forced" />
+          @if (mended(); as mend) {
+            <uv-scope-picture heading="Mended" [page]="pageWith(drawn, mend.frameCss)" [width]="drawn.width" [element]="drawn.element" [forced]="drawn.forced" />
+          } @else {
+            <p class="uv-soft none" role="status">{{ noMend() }}</p>
+          }
+        </div>
+      }
+      @if (mended(); as mend) { <p class="mend">{{ mend.label }}</p> }
+      @if (isLeaving()) {
+        <form class="leave" (ngSubmit)="leave()">
+          <input
+            pInputText pSize="small" name="reason" autocomplete="off" maxlength="200" placeholder="Why, for instance: the maker’s own seal"
+            aria-label="Reason to leave it alone" [ngModel]="reason()" (ngModelChange)="reason.set($event)"
+          />
+          <p-button type="submit" label="Leave alone" size="small" [disabled]="reason().trim() === ''" />
+          <p-button label="Cancel" [text]="true" size="small" (onClick)="isLeaving.set(false)" />
+        </form>
+        @if (cannotLeave()) { <p class="cannot" role="alert">No selector tells these places from others; an exception can be written in the Palette.</p> }
+      } @else {
+        <div class="acts">
+          @if (mended(); as mend) {
+            <p-button
+              [label]="finding().placeCount === 1 ? 'Take it' : 'Take it for all ' + finding().placeCount" size="small"
+              (onClick)="store.take(finding(), mend)"
+            />
+          }
+          @if (places()[0]; as lead) {
+            <a class="bench" routerLink="/bench" [queryParams]="spotOf(lead)">Bench</a>
+          }
+          @if (finding().kind !== 'holds' && finding().kind !== 'inside') {
+            <p-button label="Leave alone…" [outlined]="true" size="small" (onClick)="isLeaving.set(true)" />
+          }
+        </div>
+      }
+      <p class="basis">{{ finding().basis }}</p>
+      @if (finding().kind !== 'holds' && places().length > 1) {
+        <ul>
+          @for (place of listed(); track $index) {
+            <li><a routerLink="/bench" [queryParams]="spotOf(place)">{{ place.name }}</a><span class="uv-soft">{{ placeWords(place) }}</span></li>
+          }
+        </ul>
+        @if (more() > 0) { <p class="uv-soft">and {{ more() }} more</p> }
+      }
+    }
+  `,
+  styles: `
+    :host { display: block; min-width: 0; padding: 9px 14px 11px; border-top: 1px solid var(--uv-line); }
+    .head { display: grid; grid-template-columns: 16px minmax(0, 1fr) auto; gap: 4px; width: 100%; padding: 2px 0; border: 0; background: none; font-weight: 700; text-align: left; cursor: pointer; }
+    .head:hover .title { text-decoration: underline; }
+    .title { overflow-wrap: anywhere; }
+    .figure { padding-left: 8px; white-space: nowrap; }
+    .where { padding-left: 20px; font-size: 12.5px; }
+    .pictures { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; height: 150px; margin: 8px 0; background: var(--uv-mat); }
+    .mend { font-weight: 600; }
+    .none { display: grid; align-content: center; padding: 10px; background: var(--uv-panel); font-size: 12.5px; }
+    .acts, .leave { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; margin: 6px 0; }
+    .leave input { flex: 1; min-width: 160px; }
+    .bench { padding: 4px 11px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 13px; font-weight: 600; text-decoration: none; }
+    .bench:hover { background: var(--uv-bar); }
+    .basis { font-size: 12.5px; color: var(--uv-soft); overflow-wrap: anywhere; }
+    .cannot { color: var(--uv-fails); font-size: 12.5px; }
+    ul { margin: 6px 0 0; padding: 0; list-style: none; font-size: 12.5px; }
+    li { display: flex; gap: 8px; justify-content: space-between; padding: 2px 0; }
+    li a { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    li span { white-space: nowrap; }
+    a { color: inherit; }
+  `,
+})
+export class FindingCard {
+  readonly finding = input.required<FindingView>();
+  readonly proof = input.required<ProofView>();
+  readonly isOpen = input(false);
+  readonly toggled = output();
+
+  protected readonly store = inject(ProofStore);
+  readonly #site = inject(SiteStore);
+  readonly #engine = inject(Engine);
+  readonly #lighting = inject(LightingSwitch);
+
+  protected readonly figure = computed(() => figureWords(this.finding()));
+  protected readonly where = computed(() => whereWords(this.finding(), this.#site.site()?.pages ?? [], this.proof()));
+  readonly #asked = computed(() => (this.isOpen() ? { finding: this.finding(), proof: this.proof() } : null));
+  protected readonly picture = toSignal(
+    toObservable(this.#asked).pipe(
+      askEngine<{ finding: FindingView } | null, PlacePicture | null>(
+        this.#engine,
+        (asked, engine) => (asked && asked.finding.kind !== 'holds' ? engine.placePicture(asked.finding.id) : null),
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
+  protected readonly places = toSignal(
+    toObservable(this.#asked).pipe(
+      askEngine<{ finding: FindingView } | null, readonly ProofPlaceView[]>(
+        this.#engine,
+        (asked, engine) => (asked ? engine.proofPlaces(asked.finding.id) : null),
+        [],
+      ),
+    ),
+    { initialValue: [] },
+  );
+  readonly #tried = toSignal(
+    toObservable(this.#asked).pipe(
+      askEngine<{ finding: FindingView } | null, MendView | null>(
+        this.#engine,
+        (asked, engine) => (asked?.finding.mayMend ? engine.mendOf(asked.finding.id) : null),
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
+  protected readonly mended = computed(() => {
+    const tried = this.#tried();
+    return tried?.ok ? tried : null;
+  });
+  protected readonly noMend = computed(() => {
+    const tried = this.#tried();
+    if (!this.finding().mayMend) return 'What would mend it is for you to say.';
+    return tried && !tried.ok
+      ? `No mend is offered: ${tried.reason}`
+      : 'Looking for a mend that makes nothing else fail…';
+  });
+  protected readonly listed = computed(() => this.places().slice(0, MOST_LISTED));
+  protected readonly more = computed(() => this.finding().placeCount - this.listed().length);
+  protected readonly isLeaving = linkedSignal<string, boolean>({
+    source: () => this.finding().id,
+    computation: () => false,
+  });
+  protected readonly reason = signal('');
+  protected readonly cannotLeave = signal(false);
+
+  protected pageNow(drawn: PlacePicture): FramedPage {
+    return this.pageWith(drawn, this.#site.veneer().frameCss);
+  }
+
+  protected pageWith({ pageId, amendments, lighting }: PlacePicture, frameCss: string): FramedPage {
+    return {
+      ...this.store.framed(pageId, frameCss),
+      amendments: new Map(amendments),
+      scheme: this.#lighting.schemeIn(lighting),
+    };
+  }
+
+  protected spotOf({
+    pageId,
+    element,
+    pseudo,
+    property,
+    state,
+    setting,
+  }: ProofPlaceView): Record<string, string | number> {
+    return {
+      page: pageId,
+      element,
+      ...(pseudo === '' ? {} : { pseudo }),
+      property,
+      state,
+      width: setting.width,
+    };
+  }
+
+  protected placeWords({ pageId, state, setting }: ProofPlaceView): string {
+    const page = this.#site.site()?.pages.find(({ id }) => id === pageId)?.name ?? '';
+    return `${page}, ${STATE_WORDS[state].toLowerCase()}, ${setting.width} px`;
+  }
+
+  protected leave(): void {
+    this.cannotLeave.set(false);
+    void this.store.leaveAlone(this.finding(), this.reason().trim()).then((isLeft) => this.cannotLeave.set(!isLeft));
+  }
+}

@@ -1,0 +1,189 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, linkedSignal, signal } from '@angular/core';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { ActivatedRoute, Router, RouterLink } from '@angular/router';
+import { PROOF_KINDS, type ProofKind } from '@upper-veneer/core';
+import { Button } from 'primeng/button';
+import { Select } from 'primeng/select';
+import { combineLatest } from 'rxjs';
+import type { FindingView } from '../shared/engine/proof-api';
+import { SiteStore } from '../shared/site/site-store';
+import { PaneSwitch } from '../shared/ui/pane-switch';
+import { StandingMark } from '../shared/ui/standing-mark';
+import { FindingCard } from './finding-card';
+import { ProofStore } from '../shared/proof/proof-store';
+import { ProofTable, type CellChoice, type TableRow } from './proof-table';
+import { KIND_WORDS, extent, headline } from './proof-words';
+
+/** Strays from which Match is pointed to. */
+const MANY_STRAYS = 5;
+/** Findings that are shown at a time. */
+const MOST_SHOWN = 40;
+
+/** Proof: the whole site held to what is asked of it, at once, and what mends what fails. */
+@Component({
+  selector: 'uv-proof-page',
+  imports: [Button, FindingCard, FormsModule, PaneSwitch, ProofTable, RouterLink, Select, StandingMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[attr.data-pane]': 'pane()' },
+  templateUrl: './proof-page.html',
+  styleUrl: './proof-page.scss',
+})
+export class ProofPage {
+  protected readonly panes = [
+    { pane: 'parts', label: 'Parts' },
+    { pane: 'findings', label: 'Findings' },
+  ];
+  protected readonly pane = signal('parts');
+  protected readonly store = inject(ProofStore);
+  protected readonly site = inject(SiteStore);
+  readonly #route = inject(ActivatedRoute);
+  readonly #router = inject(Router);
+
+  protected readonly choice = signal<CellChoice>({});
+  /** Page and width whose findings are shown; 0 for all. */
+  protected readonly pageId = signal(0);
+  protected readonly width = signal(0);
+  readonly #most = linkedSignal<unknown, number>({ source: this.choice, computation: () => MOST_SHOWN });
+
+  protected readonly pageOptions = computed(() => [
+    { id: 0, label: 'Every page' },
+    ...(this.site.site()?.pages ?? []).map(({ id, name }) => ({ id, label: name })),
+  ]);
+  protected readonly widthOptions = computed(() => [
+    { width: 0, label: 'Every width' },
+    ...[...new Set((this.store.proof()?.settings ?? []).map(({ width }) => width))].map((width) => ({
+      width,
+      label: `${width} px`,
+    })),
+  ]);
+  /** Findings on the page and at the width chosen. */
+  readonly #here = computed(() =>
+    (this.store.proof()?.findings ?? []).filter(
+      ({ pageIds, widths }) =>
+        (this.pageId() === 0 || pageIds.includes(this.pageId())) &&
+        (this.width() === 0 || widths.includes(this.width())),
+    ),
+  );
+  readonly #narrowed = computed(() => {
+    const { partId, kind } = this.choice();
+    return this.#here().filter(
+      (finding) =>
+        (kind === undefined || finding.kind === kind) && (partId === undefined || finding.partIds.includes(partId)),
+    );
+  });
+  protected readonly shown = computed(() => this.#narrowed().slice(0, this.#most()));
+  protected readonly hidden = computed(() => this.#narrowed().length - this.shown().length);
+  /** The finding that is open: the first until another is chosen. */
+  protected readonly openId = linkedSignal<readonly FindingView[], string>({
+    source: this.#narrowed,
+    computation: (findings, before) => {
+      const last = before?.value ?? '';
+      return findings.some(({ id }) => id === last) ? last : (findings[0]?.id ?? '');
+    },
+  });
+  protected readonly title = computed(() => {
+    const proof = this.store.proof();
+    if (!proof)
+      return this.store.state().status === 'working' ? 'Looking at the whole site' : 'Nothing was looked at yet';
+    return headline(levelCount(this.#here(), 'fails'), levelCount(this.#here(), 'look'));
+  });
+  protected readonly extent = computed(() => {
+    const proof = this.store.proof();
+    return proof ? extent(proof) : '';
+  });
+  protected readonly doing = computed(() => {
+    const state = this.store.state();
+    return state.status === 'working' ? state.doing : '';
+  });
+  protected readonly share = computed(() => {
+    const state = this.store.state();
+    return state.status === 'working' ? Math.round(100 * state.share) : 0;
+  });
+  protected readonly rows = computed<readonly TableRow[]>(() => {
+    const proof = this.store.proof();
+    const here = this.#here();
+    const parts = this.site.site()?.parts ?? [];
+    return [...parts.map(({ id, name, kind }) => ({ partId: id, name, of: kind })), OUTSIDE].map((row) => ({
+      ...row,
+      cells: PROOF_KINDS.map((kind) => {
+        const own = here.filter((finding) => finding.kind === kind && finding.partIds.includes(row.partId));
+        const looks = proof?.cells.find((cell) => cell.kind === kind && cell.partId === row.partId)?.looks ?? 0;
+        return { kind, looks, fails: levelCount(own, 'fails'), toLookAt: levelCount(own, 'look') };
+      }),
+    }));
+  });
+  protected readonly isNarrowed = computed(() => Object.keys(this.choice()).length > 0);
+  protected readonly narrowedTo = computed(() => {
+    const { partId, kind } = this.choice();
+    const part = this.rows().find((row) => row.partId === partId)?.name;
+    return [part, kind && KIND_WORDS[kind].name].filter(Boolean).join(' · ') || 'Everything';
+  });
+  protected readonly counted = computed(() => {
+    const { partId, kind } = this.choice();
+    const own = this.#narrowed();
+    const looks = this.rows()
+      .filter((row) => partId === undefined || row.partId === partId)
+      .flatMap(({ cells }) => cells)
+      .filter((cell) => kind === undefined || cell.kind === kind)
+      .reduce((sum, cell) => sum + cell.looks, 0);
+    return `${levelCount(own, 'fails')} fail, ${levelCount(own, 'look')} to look at, of ${looks.toLocaleString('en')} looks; worst first`;
+  });
+  /** Colours that are not ours, where there are many: they are better planned together. */
+  protected readonly strays = computed(() => {
+    const count = this.#narrowed().filter(({ kind, level }) => kind === 'ours' && level === 'fails').length;
+    return count < MANY_STRAYS ? 0 : count;
+  });
+  protected readonly nothing = computed(() =>
+    this.store.isCurrent()
+      ? 'Nothing here fails, and nothing is to be looked at.'
+      : 'Nothing was found before the last change.',
+  );
+
+  constructor() {
+    this.store.watch();
+    inject(DestroyRef).onDestroy(() => this.store.unwatch());
+    // A reload, a bookmark and the way back lead to the same findings.
+    combineLatest([this.#route.queryParamMap, toObservable(this.site.site)])
+      .pipe(takeUntilDestroyed())
+      .subscribe(([params]) => {
+        const part = params.get('part');
+        const kind = PROOF_KINDS.find((known) => known === params.get('asks'));
+        const choice = choiceOf(part, kind);
+        if (JSON.stringify(choice) !== JSON.stringify(this.choice())) this.choice.set(choice);
+      });
+  }
+
+  protected narrow(choice: CellChoice): void {
+    this.choice.set(choice);
+    this.pane.set('findings');
+    const { partId, kind } = choice;
+    void this.#router.navigate([], {
+      relativeTo: this.#route,
+      queryParams: { part: partId === undefined ? null : (partId ?? 'none'), asks: kind ?? null },
+      queryParamsHandling: 'merge',
+    });
+  }
+
+  protected toggle(id: string): void {
+    this.openId.update((open) => (open === id ? '' : id));
+  }
+
+  protected showMore(): void {
+    this.#most.update((count) => count + MOST_SHOWN);
+  }
+}
+
+/** What stands in no part. */
+const OUTSIDE = { partId: null, name: 'Everything else', of: 'in no part' } as const;
+
+function choiceOf(part: string | null, kind: ProofKind | undefined): CellChoice {
+  return {
+    ...(part === null ? {} : { partId: part === 'none' ? null : Number(part) }),
+    ...(kind ? { kind } : {}),
+  };
+}
+
+function levelCount(findings: readonly FindingView[], level: FindingView['level']): number {
+  return findings.filter((finding) => finding.level === level).length;
+}

@@ -1,0 +1,140 @@
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, output, signal } from '@angular/core';
+import { PROOF_KINDS, type ProofKind } from '@upper-veneer/core';
+import { StandingMark } from '../shared/ui/standing-mark';
+import { KIND_WORDS } from './proof-words';
+
+/** What one part came to in one group. */
+export interface TableCell {
+  readonly kind: ProofKind;
+  readonly looks: number;
+  readonly fails: number;
+  readonly toLookAt: number;
+}
+
+/** One part with its cells, in the order of the groups. */
+export interface TableRow {
+  /** `null` for what stands in no part. */
+  readonly partId: number | null;
+  readonly name: string;
+  readonly of: string;
+  readonly cells: readonly TableCell[];
+}
+
+/** What the findings are narrowed to; `undefined` leaves a side open. */
+export interface CellChoice {
+  readonly partId?: number | null;
+  readonly kind?: ProofKind;
+}
+
+/** Every part in every group: how much was looked at, what fails, what is to be looked at. */
+@Component({
+  selector: 'uv-proof-table',
+  imports: [StandingMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <table role="grid" tabindex="-1" aria-label="Parts by what is asked of them" (keydown)="onKey($event)">
+      <thead>
+        <tr>
+          <th scope="col">Part</th>
+          @for (kind of kinds; track kind.kind) {
+            <th scope="col" [class.chosen]="choice().kind === kind.kind">
+              <span>{{ kind.name }}</span><span class="asks">{{ kind.asks }}</span>
+            </th>
+          }
+        </tr>
+      </thead>
+      <tbody>
+        @for (row of rows(); track row.partId; let r = $index) {
+          <tr>
+            <th scope="row" [title]="row.name"><span>{{ row.name }}</span><span class="asks">{{ row.of }}</span></th>
+            @for (cell of row.cells; track cell.kind; let c = $index) {
+              <td>
+                <button
+                  type="button" [class.chosen]="isChosen(row, cell)" [attr.aria-pressed]="isChosen(row, cell)"
+                  [attr.aria-label]="describe(row, cell)" [attr.tabindex]="r === at().row && c === at().column ? 0 : -1"
+                  [attr.data-cell]="r + ' ' + c" (click)="choose(r, c)"
+                >
+                  @if (cell.fails > 0) { <span><uv-standing standing="fails" /> {{ cell.fails }}</span> }
+                  @if (cell.toLookAt > 0) { <span><uv-standing standing="look" /> {{ cell.toLookAt }}</span> }
+                  @if (cell.fails + cell.toLookAt === 0) {
+                    @if (cell.looks > 0) { <span><uv-standing standing="holds" /> {{ cell.looks.toLocaleString('en') }}</span> }
+                    @else { <span class="uv-soft">–</span> }
+                  }
+                </button>
+              </td>
+            }
+          </tr>
+        }
+      </tbody>
+    </table>
+  `,
+  styles: `
+    :host { display: block; border: 1px solid var(--uv-line-strong); border-bottom-width: 4px; background: var(--uv-paper); }
+    table { width: 100%; border-collapse: separate; border-spacing: 0; table-layout: fixed; }
+    thead th { position: sticky; top: 0; z-index: 1; padding: 6px 8px; background: var(--uv-paper); border-bottom: 1px solid var(--uv-line-strong); }
+    th { text-align: left; font-weight: 700; font-size: 12.5px; line-height: 1.16; }
+    th span { display: block; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    .asks { font-weight: 400; font-size: 11.5px; color: var(--uv-soft); }
+    thead th:first-child { width: 18%; vertical-align: bottom; }
+    tbody th { padding: 1px 8px; border-bottom: 1px solid var(--uv-line); }
+    td { padding: 0; border-bottom: 1px solid var(--uv-line); border-left: 1px solid var(--uv-line); }
+    tr:last-child > * { border-bottom: 0; }
+    button { display: flex; gap: 9px; align-items: center; width: 100%; height: 31px; padding: 0 8px; border: 0; border-radius: 0; background: none; font-family: var(--uv-mono); font-size: 12.5px; text-align: left; cursor: pointer; white-space: nowrap; }
+    button:hover { background: var(--uv-panel); }
+    button.chosen { background: var(--uv-black); color: var(--uv-on-black); }
+    button.chosen uv-standing, button.chosen .uv-soft { color: inherit; }
+    button:focus-visible { position: relative; z-index: 1; }
+    uv-standing { display: inline-block; width: 12px; font-family: var(--uv-font); }
+  `,
+})
+export class ProofTable {
+  readonly rows = input.required<readonly TableRow[]>();
+  readonly choice = input.required<CellChoice>();
+  readonly chosen = output<CellChoice>();
+
+  readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  protected readonly kinds = PROOF_KINDS.map((kind) => ({ kind, ...KIND_WORDS[kind] }));
+  readonly #asked = signal({ row: 0, column: 0 });
+  /** Cell that the keyboard is on. */
+  protected readonly at = computed(() => {
+    const { row, column } = this.#asked();
+    return { row: Math.min(row, Math.max(0, this.rows().length - 1)), column };
+  });
+
+  protected isChosen({ partId }: TableRow, { kind }: TableCell): boolean {
+    const choice = this.choice();
+    return choice.kind === kind && choice.partId === partId;
+  }
+
+  /** A second press shows everything again. */
+  protected choose(r: number, c: number): void {
+    this.#asked.set({ row: r, column: c });
+    const row = this.rows()[r];
+    const cell = row.cells[c];
+    this.chosen.emit(this.isChosen(row, cell) ? {} : { partId: row.partId, kind: cell.kind });
+  }
+
+  protected describe({ name }: TableRow, { kind, looks, fails, toLookAt }: TableCell): string {
+    const found = [
+      ...(fails > 0 ? [`${fails} ${fails === 1 ? 'fails' : 'fail'}`] : []),
+      ...(toLookAt > 0 ? [`${toLookAt} to look at`] : []),
+    ];
+    return `${name}, ${KIND_WORDS[kind].name.toLowerCase()}: ${found.length > 0 ? found.join(', ') : looks > 0 ? `holds in ${looks} looks` : 'nothing to look at'}`;
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const step = ({ ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] } as const)[
+      event.key as 'ArrowLeft'
+    ];
+    if (!step) return;
+    event.preventDefault();
+    const { row, column } = this.at();
+    const next = {
+      row: Math.min(this.rows().length - 1, Math.max(0, row + step[0])),
+      column: Math.min(this.kinds.length - 1, Math.max(0, column + step[1])),
+    };
+    this.#asked.set(next);
+    const cell = `[data-cell="${next.row} ${next.column}"]`;
+    this.#host.nativeElement.querySelector<HTMLElement>(cell)?.focus();
+  }
+}

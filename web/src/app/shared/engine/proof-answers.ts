@@ -1,0 +1,104 @@
+import {
+  ProofMemo,
+  elementOf,
+  exceptionFor,
+  lightSite,
+  pageOf,
+  plainName,
+  pointerStates,
+  proveSite,
+  rewriteStates,
+  shownOtherwise,
+  tryMend,
+  type Proof,
+  type ProofFinding,
+  type SiteModel,
+} from '@upper-veneer/core';
+import { inTurns } from './in-turns';
+import type { ProofApi } from './proof-api';
+
+/** Places of one finding that are handed over. */
+const MOST_PLACES = 200;
+/** Widths at which a page is laid out to be wholly looked at. */
+const LAID_WIDTHS = 3;
+
+/** What the worker answers of Proof, for the site it has open. */
+export function proofAnswers(opened: () => SiteModel): ProofApi {
+  const memo = new ProofMemo();
+  /** Counts looks begun and stopped, so that an older one ends. */
+  let run = 0;
+  let mendRun = 0;
+  let last: { readonly site: SiteModel; readonly proof: Proof } | null = null;
+  const findingOf = (id: string): ProofFinding | null => last?.proof.findings.find((own) => own.id === id) ?? null;
+  return {
+    async prove(onProgress) {
+      const own = (run += 1);
+      const site = lightSite(opened(), 'light');
+      const began = performance.now();
+      const proof = await inTurns(proveSite(site, { memo }), () => own === run, onProgress);
+      if (!proof) return null;
+      last = { site, proof };
+      return {
+        ...proof,
+        took: performance.now() - began,
+        laidOut: [...site.pages.values()].filter(({ layouts }) => (layouts?.size ?? 0) >= LAID_WIDTHS).length,
+        findings: proof.findings.map(({ places, mend, ...finding }) => ({
+          ...finding,
+          placeCount: places.length,
+          pageIds: [...new Set(places.map(({ pageId }) => pageId))],
+          partIds: [...new Set(places.map(({ partId }) => partId))],
+          mayMend: mend !== null,
+        })),
+      };
+    },
+    stopProof() {
+      run += 1;
+      mendRun += 1;
+    },
+    proofPlaces: (id) =>
+      (findingOf(id)?.places ?? []).slice(0, MOST_PLACES).map((place) => ({
+        ...place,
+        name: plainName(elementOf(pageOf(opened(), place.pageId), place.element), place.pseudo),
+      })),
+    placePicture(id) {
+      const place = findingOf(id)?.places[0];
+      if (!place || !last) return null;
+      const { pageId, element, state, lighting, setting } = place;
+      const lit = lightSite(last.site, lighting);
+      const parts = lit.source.parts.filter((part) => part.id === place.partId && part.openers.length > 0);
+      const { document } = pageOf(lit, pageId);
+      return {
+        pageId,
+        element,
+        width: setting.width,
+        lighting,
+        forced: [...pointerStates(document, document.elements[element], state)].map(([node, names]) => ({
+          element: node.number,
+          names: [...names],
+        })),
+        amendments: [
+          ...shownOtherwise(
+            lit,
+            pageId,
+            parts.map((part) => part.id),
+          ),
+        ],
+      };
+    },
+    async mendOf(id) {
+      const own = (mendRun += 1);
+      const finding = findingOf(id);
+      if (!finding || !last) return null;
+      const { site, proof } = last;
+      const tried = await inTurns(tryMend(site, finding, proof, memo), () => own === mendRun);
+      if (!tried) return null;
+      if (!tried.ok) return tried;
+      const { label, put, drop, after } = tried.mend;
+      return { ok: true, label, put, drop, frameCss: rewriteStates(after.css) };
+    },
+    exceptionFor(id) {
+      const finding = findingOf(id);
+      return finding && last ? exceptionFor(last.site, finding) : null;
+    },
+  };
+}

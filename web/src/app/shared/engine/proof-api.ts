@@ -1,0 +1,70 @@
+import type {
+  AttributeChange,
+  Lighting,
+  Override,
+  Proof,
+  ProofFinding,
+  ProofPlace,
+  ProofProgress,
+  SiteException,
+} from '@upper-veneer/core';
+import type { ForcedStates } from './forced-states';
+
+/** A finding without its places, which are asked for. */
+export type FindingView = Omit<ProofFinding, 'places' | 'mend'> & {
+  readonly placeCount: number;
+  readonly pageIds: readonly number[];
+  readonly partIds: readonly (number | null)[];
+  /** Whether a mend is worth looking for. */
+  readonly mayMend: boolean;
+};
+
+/** What a look at the whole site comes to. */
+export type ProofView = Omit<Proof, 'findings'> & {
+  readonly findings: readonly FindingView[];
+  /** How long it took, ms. */
+  readonly took: number;
+  /** Pages of which all widths were laid out. */
+  readonly laidOut: number;
+};
+
+/** A place with what people call it. */
+export type ProofPlaceView = ProofPlace & { readonly name: string };
+
+/** One place as it is to be drawn. */
+export interface PlacePicture {
+  readonly pageId: number;
+  readonly element: number;
+  readonly width: number;
+  readonly lighting: Lighting;
+  readonly forced: ForcedStates;
+  /** What opens hidden parts and calls the lighting. */
+  readonly amendments: readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
+}
+
+/** A mend that has been tried on the site, or why there is none. */
+export type MendView =
+  | {
+      readonly ok: true;
+      readonly label: string;
+      readonly put: readonly Override[];
+      readonly drop: readonly string[];
+      /** The veneer with it, for a frame. */
+      readonly frameCss: string;
+    }
+  | { readonly ok: false; readonly reason: string };
+
+/** What the worker answers of Proof. */
+export interface ProofApi {
+  /** Looks at the whole site; what cannot have changed since the last time is taken over. `null` when it was stopped. */
+  prove(onProgress: (progress: ProofProgress) => void): Promise<ProofView | null>;
+  stopProof(): void;
+  /** Places of a finding of the proof last made, the worst first. */
+  proofPlaces(findingId: string): readonly ProofPlaceView[];
+  /** How the worst place of a finding is drawn; `null` where it has none. */
+  placePicture(findingId: string): PlacePicture | null;
+  /** Looks for a mend of a finding of the proof last made; `null` when another was asked for meanwhile. */
+  mendOf(findingId: string): Promise<MendView | null>;
+  /** The exception by which a finding is left alone; `null` where no selector tells its places. */
+  exceptionFor(findingId: string): SiteException | null;
+}

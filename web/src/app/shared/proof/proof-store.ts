@@ -1,0 +1,152 @@
+import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import { Engine } from '../engine/engine';
+import type { FindingView, MendView, ProofView } from '../engine/proof-api';
+import { withProgress } from '../engine/with-progress';
+import type { FramedPage } from '../frame/framed-page';
+import { DraftEdits } from '../site/draft-edits';
+import { LightingSwitch } from '../site/lighting-switch';
+import { PageMeasuring } from '../site/page-measuring';
+import { SiteStore } from '../site/site-store';
+
+/** Pages that are laid out, at most; on the others what is read is held against the fills of its ancestors. */
+const MOST_MEASURED = 12;
+/** Widths at which pages are laid out, CSS px. */
+const WIDTHS = [1280, 820, 390] as const;
+/** A change waits so long for the next before the site is looked at again, ms. */
+const PAUSE_MS = 400;
+
+export type ProofState =
+  | { readonly status: 'none' }
+  | { readonly status: 'working'; readonly doing: string; readonly share: number }
+  | { readonly status: 'stopped' }
+  | { readonly status: 'done' };
+
+/** The proof of the open site: what was found last, kept while it is looked at again after each change. */
+@Injectable({ providedIn: 'root' })
+export class ProofStore {
+  readonly #site = inject(SiteStore);
+  readonly #engine = inject(Engine);
+  readonly #edits = inject(DraftEdits);
+  readonly #lighting = inject(LightingSwitch);
+  readonly #measuring = inject(PageMeasuring);
+  /** Counts looks begun, so that an older one ends. */
+  #run = 0;
+  #waiting: ReturnType<typeof setTimeout> | undefined;
+  /** Whether somebody looks: only then the site is looked at again by itself. */
+  readonly #isWatched = signal(false);
+
+  readonly state = signal<ProofState>({ status: 'none' });
+  readonly #found = signal<{ readonly site: number; readonly key: string; readonly proof: ProofView } | null>(null);
+  /** What a proof hangs on. */
+  readonly #key = computed(() => {
+    const draft = this.#site.draft();
+    return draft ? `${draft.version} ${draft.structure}` : '';
+  });
+  /** What was found last of the open site, before the newest change it may be. */
+  readonly proof = computed(() => {
+    const found = this.#found();
+    return found && found.site === this.#site.site()?.id ? found.proof : null;
+  });
+  /** Whether it is of the draft as it is. */
+  readonly isCurrent = computed(() => this.proof() !== null && this.#found()?.key === this.#key());
+  /** What fails of the draft as it is; `null` where nobody has looked since it changed. */
+  readonly failing = computed(() =>
+    this.isCurrent() ? (this.proof()?.findings ?? []).filter(({ level }) => level === 'fails').length : null,
+  );
+
+  constructor() {
+    effect(() => {
+      const key = this.#key();
+      this.#site.veneer();
+      if (!this.#isWatched() || key === '') return;
+      untracked(() => {
+        if (this.isCurrent() || this.state().status === 'stopped') return;
+        clearTimeout(this.#waiting);
+        // The first look is not put off.
+        this.#waiting = setTimeout(() => void this.look(), this.proof() ? PAUSE_MS : 0);
+      });
+    });
+  }
+
+  /** Keeps the proof up with the draft from now on. */
+  watch(): void {
+    this.#isWatched.set(true);
+  }
+
+  unwatch(): void {
+    this.#isWatched.set(false);
+  }
+
+  /** Looks at the whole site. */
+  async look(): Promise<void> {
+    const site = this.#site.site();
+    if (!site) return;
+    const run = (this.#run += 1);
+    const isWanted = (): boolean => run === this.#run;
+    const tell = (doing: string, share: number): void => {
+      if (isWanted()) this.state.set({ status: 'working', doing, share });
+    };
+    const key = this.#key();
+    try {
+      tell('Looking at the site', 0);
+      const pages = site.pages
+        .slice(0, MOST_MEASURED)
+        .map(({ id, name }) => ({ id, name, framed: this.framed(id, '') }));
+      if (!(await this.#measuring.measure(pages, WIDTHS, isWanted, (doing, share) => tell(doing, share / 2)))) return;
+      const proof = await withProgress(
+        ({ done, of }: { readonly done: number; readonly of: number }) =>
+          tell('Looking at every state', 0.5 + done / of / 2),
+        (listener) => this.#engine.remote.prove(listener),
+      );
+      if (!proof || !isWanted()) return;
+      this.#found.set({ site: site.id, key, proof });
+      this.state.set({ status: 'done' });
+    } catch (error) {
+      if (!isWanted()) return;
+      this.state.set({ status: 'stopped' });
+      this.#engine.tell(error);
+    }
+  }
+
+  stop(): void {
+    this.#run += 1;
+    clearTimeout(this.#waiting);
+    this.state.set({ status: 'stopped' });
+    void this.#engine.remote.stopProof();
+  }
+
+  /** Takes a mend for all places, as one step of undo. */
+  take(finding: FindingView, mend: Extract<MendView, { ok: true }>): void {
+    this.#edits
+      .change({ label: `Mend: ${finding.title}`.slice(0, 200), put: [...mend.put], drop: [...mend.drop] })
+      .subscribe();
+  }
+
+  /** Leaves a finding alone, with the reason. @returns whether it could be told by a colour or a selector. */
+  async leaveAlone(finding: FindingView, reason: string): Promise<boolean> {
+    const exception = await this.#engine.remote.exceptionFor(finding.id);
+    if (!exception) return false;
+    const others = this.#site
+      .exceptions()
+      .filter(({ kind, target }) => kind !== exception.kind || target !== exception.target);
+    this.#edits
+      .putExceptions({
+        label: `Leave alone: ${finding.title}`.slice(0, 200),
+        exceptions: [...others, { ...exception, reason }].map((own) => ({ ...own })),
+      })
+      .subscribe();
+    return true;
+  }
+
+  /** A page as a frame is to show it, with some veneer. */
+  framed(pageId: number, frameCss: string): FramedPage {
+    const site = this.#site.site();
+    return {
+      url: `/frame/sites/${site?.id}/pages/${pageId}/?v=${site?.draft.structure ?? 0}`,
+      veneerPlace: site?.veneerPlace ?? 'head-end',
+      frameCss,
+      amendments: new Map(),
+      scheme: this.#lighting.schemeIn('light'),
+    };
+  }
+}
