@@ -1,6 +1,12 @@
 #!/usr/bin/env node
 import { existsSync } from 'node:fs';
 
+// Whoever reads may stop before all is written.
+process.stdout.on('error', (error) => {
+  if (error.code !== 'EPIPE') throw error;
+  process.exit();
+});
+
 const main = new URL('../dist/main.js', import.meta.url);
 if (existsSync(main)) {
   const { run } = await import(main.href);

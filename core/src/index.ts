@@ -105,6 +105,7 @@ export { compileRules, compileVeneer, type CompileOptions } from './veneer/compi
 export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
 export { rewriteStates, stateAttribute } from './frame/rewrite-states.js';
 export {
+  dressSheet,
   dressSite,
   elementOf,
   layOut,
@@ -290,3 +291,5 @@ export { proveSite, type ProofProgress } from './proof/prove-site.js';
 export { ProofMemo } from './proof/proof-memo.js';
 export { tryMend, type Mend, type MendTried } from './proof/try-mend.js';
 export { exceptionFor } from './proof/leave-alone.js';
+export { pathSelector } from './selectors/path-selector.js';
+export type { ProofSettings } from './match/proof-settings.js';

@@ -278,6 +278,19 @@ export function dressSite(
   };
 }
 
+/** The site with a stylesheet in the veneer's place that no overrides are known of. */
+export function dressSheet(site: SiteModel, css: string): SiteModel {
+  return {
+    ...site,
+    css,
+    overrides: [],
+    pages: site.pages.changed(
+      (id) => pageIn(site.opened, id),
+      (page) => withVeneer(page, css),
+    ),
+  };
+}
+
 /** Page with an id. @throws {RangeError} when the site has none. */
 export function pageOf(site: SiteModel, pageId: number): Page {
   return pageIn(site.pages, pageId);
