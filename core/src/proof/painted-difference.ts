@@ -109,7 +109,11 @@ export function differingOf(
   for (const pseudo of ['', 'before', 'after'] as const) {
     if (pseudo !== '' && !view.generates(element, pseudo) && !other.generates(beside, pseudo)) continue;
     const [a, b] = [view.style(element, pseudo), other.style(beside, pseudo)];
-    for (const longhand of SEEN) if (a.resolved(longhand) !== b.resolved(longhand)) found.add(longhand);
+    // An outline that is not drawn has no measure that could be seen.
+    const isOutlined = [a, b].some((style) => style.resolved('outline-style') !== 'none');
+    for (const longhand of SEEN)
+      if (a.resolved(longhand) !== b.resolved(longhand) && (isOutlined || !longhand.startsWith('outline-')))
+        found.add(longhand);
   }
   return [...found];
 }
