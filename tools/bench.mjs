@@ -177,4 +177,5 @@ say(
 
 await (await import('./bench-verdict.mjs')).benchVerdict({ say, time, ms, html, css });
 await (await import('./bench-match.mjs')).benchMatch({ say, ms });
+await (await import('./bench-proof.mjs')).benchProof({ say, ms });
 await (await import('./bench-interface.mjs')).benchInterface({ say, ms, launchBrowser });

@@ -44,6 +44,9 @@ await page
   .click();
 await page.locator('uv-match-table tbody tr', { hasText: 'fill of Apply' }).first().click();
 await shoot('match');
+await page.getByRole('navigation').getByRole('link', { name: /Proof/ }).click();
+await page.waitForSelector('uv-finding-card .mend', { timeout: 90_000 });
+await shoot('proof');
 await page.getByRole('navigation').getByRole('link', { name: /Bench/ }).click();
 await bench.drawn();
 await bench.choose('.qs-title');

@@ -45,20 +45,28 @@ export interface Use {
 export interface ElementFound {
   readonly partId: number | null;
   readonly noted: readonly Noted[];
-  readonly looks: ReadonlyMap<ProofKind, number>;
-  /** By `ruleKey|property`. */
-  readonly uses: ReadonlyMap<string, Use>;
+  /** By group, in the order of `PROOF_KINDS`. */
+  readonly looks: readonly number[];
+  /** By `ruleKey|property`; `null` where no rule of the veneer matches. */
+  readonly uses: ReadonlyMap<string, Use> | null;
 }
+
+/** The same while it is collected: there is one for each element of a site. */
+interface Collected {
+  readonly partId: number | null;
+  noted: Noted[];
+  readonly looks: number[];
+  uses: Map<string, Use> | null;
+}
+
+const NO_NOTES: Noted[] = [];
 
 /** What was found of elements, by running number. */
 export type Found = ReadonlyMap<number, ElementFound>;
 
 /** Collects what is found on one page. */
 export class Causes {
-  readonly #found = new Map<
-    number,
-    { partId: number | null; noted: Noted[]; looks: Map<ProofKind, number>; uses: Map<string, Use> }
-  >();
+  readonly #found = new Map<number, Collected>();
 
   /**
    * @param partIdOf part of an element by running number.
@@ -72,20 +80,22 @@ export class Causes {
 
   /** Counts a thing that was held against what is asked of it. */
   look(kind: ProofKind, element: number): void {
-    const { looks } = this.#of(element);
-    looks.set(kind, (looks.get(kind) ?? 0) + 1);
+    this.#of(element).looks[PROOF_KINDS.indexOf(kind)] += 1;
   }
 
   note(noted: Noted): void {
     const { element, setting } = noted.place;
-    this.#of(element).noted.push({ ...noted, alsoAt: setting === this.first ? this.alsoAt(element) : [] });
+    const found = this.#of(element);
+    if (found.noted === NO_NOTES) found.noted = [];
+    found.noted.push({ ...noted, alsoAt: setting === this.first ? this.alsoAt(element) : [] });
   }
 
   /** What became of a declaration on an element, to be counted on. */
   use(element: number, id: string): Use {
-    const { uses } = this.#of(element);
-    let use = uses.get(id);
-    if (!use) uses.set(id, (use = { matched: 0, won: 0, changed: 0, beatenBy: new Map() }));
+    const found = this.#of(element);
+    found.uses ??= new Map();
+    let use = found.uses.get(id);
+    if (!use) found.uses.set(id, (use = { matched: 0, won: 0, changed: 0, beatenBy: new Map() }));
     return use;
   }
 
@@ -93,13 +103,12 @@ export class Causes {
     return this.#found;
   }
 
-  #of(element: number): { noted: Noted[]; looks: Map<ProofKind, number>; uses: Map<string, Use> } {
+  #of(element: number): Collected {
     let found = this.#found.get(element);
-    if (!found)
-      this.#found.set(
-        element,
-        (found = { partId: this.partIdOf(element), noted: [], looks: new Map(), uses: new Map() }),
-      );
+    if (!found) {
+      found = { partId: this.partIdOf(element), noted: NO_NOTES, looks: PROOF_KINDS.map(() => 0), uses: null };
+      this.#found.set(element, found);
+    }
     return found;
   }
 }
@@ -136,7 +145,9 @@ export function cellsOf(all: readonly Found[], findings: readonly ProofFinding[]
   };
   for (const found of all)
     for (const { partId, looks } of found.values())
-      for (const [kind, count] of looks) cellOf(partId, kind).looks += count;
+      looks.forEach((count, i) => {
+        if (count > 0) cellOf(partId, PROOF_KINDS[i]).looks += count;
+      });
   for (const { kind, level, places } of findings)
     for (const partId of new Set(places.map((place) => place.partId))) {
       const cell = cellOf(partId, kind);

@@ -26,7 +26,7 @@ export function idleRules(
   const uses = new Map<string, Use[]>();
   for (const found of all)
     for (const element of found.values())
-      for (const [id, use] of element.uses) {
+      for (const [id, use] of element.uses ?? []) {
         const known = uses.get(id);
         if (known) known.push(use);
         else uses.set(id, [use]);

@@ -2,7 +2,7 @@ import type { CensusState } from '../census/census-states.js';
 import type { Painting } from '../census/paintings.js';
 import type { Setting } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
-import { isBrandColor } from '../palette/brand-color.js';
+import { brandStandingOf, type BrandStanding } from '../palette/brand-standing.js';
 import type { RoleName } from '../veneer/palette.js';
 import { plainValuesIn, type OverrideValue } from '../veneer/override-value.js';
 import { hexOf } from '../color/read-notation.js';
@@ -50,7 +50,7 @@ export interface PageLook {
 
 /** Answers that hold for a whole site in one lighting, kept from page to page. */
 export class SiteKnowledge {
-  readonly #brand = new Map<string, boolean>();
+  readonly #standings = new Map<string, BrandStanding>();
   readonly hasPalette: boolean;
 
   constructor(
@@ -72,11 +72,16 @@ export class SiteKnowledge {
     });
   }
 
-  isBrand(color: Color): boolean {
+  /** The nearest brand colour, alpha left aside. */
+  standingOf(color: Color): BrandStanding {
     const hex = hexOf({ ...color, alpha: 1 });
-    let is = this.#brand.get(hex);
-    if (is === undefined) this.#brand.set(hex, (is = isBrandColor(color, this.site.palette)));
-    return is;
+    let standing = this.#standings.get(hex);
+    if (!standing) this.#standings.set(hex, (standing = brandStandingOf(color, this.site.palette)));
+    return standing;
+  }
+
+  isBrand(color: Color): boolean {
+    return this.standingOf(color).kind === 'brand';
   }
 
   /** Whether a colour is the brand's, or left alone where it is. */

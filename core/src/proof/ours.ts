@@ -1,6 +1,5 @@
 import type { Painting } from '../census/paintings.js';
 import { hexOf } from '../color/read-notation.js';
-import { brandStandingOf } from '../palette/brand-standing.js';
 import { plainName } from '../selectors/describe-element.js';
 import { jobOf, JOB_WORDS } from '../match/job.js';
 import { channelsIn } from '../values/convert-color.js';
@@ -21,7 +20,7 @@ export function lookAtStrays(at: Looked): void {
     if (state !== 'rest' && isOfBrowser(painting) && state !== 'visited') continue;
     into.look('ours', element.number);
     if (on.known.isOurs(on.page, element, color) || on.known.isBound(painting) || isPlainShadow(painting)) continue;
-    const { kind, nearest, deltaE } = brandStandingOf(color, on.site.palette);
+    const { kind, nearest, deltaE } = on.known.standingOf(color);
     const hex = hexOf({ ...color, alpha: 1 });
     const job = jobOf(view, element, painting);
     into.note({

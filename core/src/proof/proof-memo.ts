@@ -2,6 +2,7 @@ import type { ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
 import { isCurrent } from '../selectors/current-marker.js';
 import { isFocusable } from '../selectors/element-states.js';
+import { variablesIn } from '../values/variables-in.js';
 import { textsOver } from '../verdict/legibility.js';
 import type { ProofSettings } from '../match/proof-settings.js';
 import { touchedOn } from '../selectors/touched.js';
@@ -46,8 +47,8 @@ export class ProofMemo {
       kept.site.source.parts !== site.source.parts
     )
       return null;
-    const changed = changedRules(kept.page.veneerRules, page.veneerRules);
-    if (changed.some((rule) => rule.declarations.some(({ name }) => name.startsWith('--')))) return null;
+    const changed = changedRules(kept.page.veneerRules, page.veneerRules, usedOn(page));
+    if (!changed) return null;
     if (changed.length === 0) return { found: kept.found, changed: null };
     const told = toldByRules(page, changed);
     if (told.size > MOST_AGAIN * page.document.elements.length) return null;
@@ -100,8 +101,15 @@ function keyOf(site: SiteModel, pageId: number, layer: string): string {
   return `${site.palette.lighting ?? 'light'}|${pageId}|${layer}`;
 }
 
-/** Rules that are in one veneer and not in the other; those of a sheet read anew are told by what they say. */
-function changedRules(before: readonly StyleRule[], after: readonly StyleRule[]): StyleRule[] {
+/**
+ * Rules that are in one veneer and not in the other; those of a sheet read anew are told by what they say. A custom property that comes or
+ * goes tells only on rules that use it, which change with it; `null` where one has another value, which tells on whatever follows it.
+ */
+function changedRules(
+  before: readonly StyleRule[],
+  after: readonly StyleRule[],
+  used: ReadonlySet<string>,
+): StyleRule[] | null {
   const textOf = ({ selectorText, declarations, conditions }: StyleRule): string =>
     JSON.stringify([
       selectorText,
@@ -109,5 +117,50 @@ function changedRules(before: readonly StyleRule[], after: readonly StyleRule[])
       conditions.map(({ text }) => text),
     ]);
   const [old, now] = [new Set(before.map(textOf)), new Set(after.map(textOf))];
-  return [...before.filter((rule) => !now.has(textOf(rule))), ...after.filter((rule) => !old.has(textOf(rule)))];
+  const [gone, come] = [
+    before.filter((rule) => !now.has(textOf(rule))),
+    after.filter((rule) => !old.has(textOf(rule))),
+  ];
+  const [valuesBefore, valuesAfter] = [customValues(gone), customValues(come)];
+  for (const [key, { value }] of valuesBefore) if ((valuesAfter.get(key)?.value ?? value) !== value) return null;
+  // One that the page itself follows is the theme's.
+  for (const { name } of [...valuesBefore.values(), ...valuesAfter.values()]) if (used.has(name)) return null;
+  const isOfProperties = ({ declarations }: StyleRule): boolean =>
+    declarations.every(({ name }) => name.startsWith('--'));
+  const changed = [...gone, ...come];
+  // A rule that sets one beside other things is an override of the theme's, and reaches whatever follows it.
+  const isMixed = changed.some(
+    (rule) => !isOfProperties(rule) && rule.declarations.some(({ name }) => name.startsWith('--')),
+  );
+  return isMixed ? null : changed.filter((rule) => !isOfProperties(rule));
+}
+
+/** Values of custom properties by what they are set on. */
+function customValues(rules: readonly StyleRule[]): Map<string, { readonly name: string; readonly value: string }> {
+  return new Map(
+    rules.flatMap(({ selectorText, conditions, declarations }) =>
+      declarations
+        .filter(({ name }) => name.startsWith('--'))
+        .map(({ name, value }) => [
+          `${conditions.map(({ text }) => text).join()}|${selectorText}|${name}`,
+          { name, value },
+        ]),
+    ),
+  );
+}
+
+const usedByPage = new WeakMap<Page['base'], ReadonlySet<string>>();
+
+/** Custom properties that a page's own rules and attributes follow. */
+function usedOn({ base, document }: Page): ReadonlySet<string> {
+  let used = usedByPage.get(base);
+  if (!used) {
+    const values = [
+      ...base.rules.flatMap(({ declarations }) => declarations.map(({ value }) => value)),
+      ...document.elements.map(({ attributes }) => attributes.get('style') ?? ''),
+    ];
+    used = new Set(values.flatMap((value) => (value.includes('var(') ? variablesIn(value) : [])));
+    usedByPage.set(base, used);
+  }
+  return used;
 }

@@ -219,7 +219,7 @@ describe('the proof', () => {
 
 describe('what a proof leaves out or takes over', () => {
   const css =
-    '.a { background: #104a47; color: #fff } .a:hover { background: #a030c0 } @media (max-width: 900px) { .a { color: #1d2b2a } } @media (max-width: 500px) { .b { font-size: 30px } .b:hover { color: #ddd } } .b { color: #777 }';
+    '.a { background: #104a47; color: #fff } .a:hover { background: #a030c0 } @media (max-width: 900px) { .a { color: #1d2b2a } } @media (max-width: 500px) { .b { font-size: 30px } .b:hover { color: #ddd } }   .b { color: var(--tone, #777) }';
   const body = '<button class=a>Go</button><p class=b>Text</p><p class=b><a href=x>Link</a></p>';
   const told = (proof: { readonly findings: readonly ProofFinding[] }): string[] =>
     proof.findings
@@ -255,6 +255,7 @@ describe('what a proof leaves out or takes over', () => {
     toEnd(proveSite(site, { memo }));
     for (const overrides of [
       [override('.b', 'color', '#1d2b2a')],
+      [override(':root', '--tone', '#104a47', { isByHand: true })],
       [override('.b', 'color', '#1d2b2a'), override('.a:hover', 'background-color', '#1d2b2a', { state: 'hover' })],
       [],
     ]) {

@@ -8,7 +8,7 @@ import { cellsOf, findingsOf, type ElementFound, type Found } from './causes.js'
 import { idleRules } from './idle-rules.js';
 import { SiteKnowledge, partsOn } from './looked.js';
 import { lookAtPage, type PageFound, type PageTask } from './page-pass.js';
-import type { Proof, Unseen } from './proof-finding.js';
+import { PROOF_KINDS, type Proof, type Unseen } from './proof-finding.js';
 import { ProofMemo } from './proof-memo.js';
 import { Reach } from './reach.js';
 
@@ -120,8 +120,8 @@ function asFound({ noted, looks }: NonNullable<ReturnType<typeof idleRules>>): F
     found.set(i, {
       partId,
       noted: noted.filter(({ place }) => place.partId === partId),
-      looks: new Map([['holds', looks.filter((own) => own === partId).length]]),
-      uses: new Map(),
+      looks: PROOF_KINDS.map((kind) => (kind === 'holds' ? looks.filter((own) => own === partId).length : 0)),
+      uses: null,
     }),
   );
   return found;

@@ -1,6 +1,8 @@
 import {
   ProofMemo,
+  StyleView,
   dressSite,
+  matchingElements,
   openSite,
   pageOf,
   pathSelector,
@@ -28,6 +30,14 @@ interface Fault {
   readonly kinds: readonly ProofKind[];
   /** Part in which; `undefined` where any will do. */
   readonly partId?: number | null;
+}
+
+/** An element, and a selector that finds it. */
+interface Spot {
+  readonly selector: string;
+  readonly partId: number;
+  readonly pageId: number;
+  readonly element: number;
 }
 
 type Draw = <T>(list: readonly T[]) => T;
@@ -109,13 +119,21 @@ function removedRule(site: SiteModel, draw: Draw): Fault {
 }
 
 function strongerHover(site: SiteModel, draw: Draw): Fault {
-  const { selector, partId } = controlOf(site, draw);
-  return {
-    words: `${selector}:hover with the theme’s violet`,
-    site: withTheme(site, `${selector}:hover { background-color: #7a2bd6 !important }`),
-    kinds: ['answers', 'ours'],
-    partId,
-  };
+  for (;;) {
+    const { selector, partId, pageId, element } = controlOf(site, draw);
+    const faulty = withTheme(site, `${selector}:hover { background-color: #7a2bd6 !important }`);
+    const page = pageOf(faulty, pageId);
+    const node = page.document.elements[element];
+    const view = new StyleView(page, { states: new Map([[node, new Set(['hover'])]]) });
+    // A widget whose own rules are stronger still has no fault by it.
+    if (view.style(node).resolved('background-color') !== 'rgb(122, 43, 214)') continue;
+    return {
+      words: `${selector}:hover with the theme’s violet`,
+      site: faulty,
+      kinds: ['answers', 'ours'],
+      partId,
+    };
+  }
 }
 
 function strayColor(site: SiteModel, draw: Draw): Fault {
@@ -165,7 +183,7 @@ function noFocus(site: SiteModel, draw: Draw): Fault {
     words: `${selector} without a sign of its focus`,
     site: withTheme(
       site,
-      `${selector}:focus, ${selector}:focus-visible { outline: none !important; box-shadow: none !important; border-color: transparent !important; background-color: inherit; text-decoration: none !important } ${selector} { outline: none !important; box-shadow: none !important; border-color: transparent !important; text-decoration: none !important; transition: none }`,
+      `${selector}:focus, ${selector}:focus-visible { outline: none !important; box-shadow: none !important; border-color: transparent !important; text-decoration: none !important } ${selector} { outline: none !important; box-shadow: none !important; border-color: transparent !important; text-decoration: none !important; transition: none }`,
     ),
     kinds: ['seen'],
     partId,
@@ -201,22 +219,18 @@ function idle(site: SiteModel, draw: Draw): Fault {
 }
 
 /** An element of a drawn page that stands in a part and is in view, by a selector of its own. */
-function elementOf(
-  site: SiteModel,
-  draw: Draw,
-  isWanted: (element: ElementNode) => boolean,
-): { readonly selector: string; readonly partId: number } {
+function elementOf(site: SiteModel, draw: Draw, isWanted: (element: ElementNode) => boolean): Spot {
   for (;;) {
     const [pageId, page] = draw([...site.pages]);
     const body = page.document.elements.filter((element) => isWanted(element) && isPlain(element));
     if (body.length === 0) continue;
     const element = draw(body);
     const part = partOf(site, pageId, element);
-    if (part !== null) return { selector: pathSelector(element), partId: part };
+    if (part !== null) return { selector: pathSelector(element), partId: part, pageId, element: element.number };
   }
 }
 
-function controlOf(site: SiteModel, draw: Draw): { readonly selector: string; readonly partId: number } {
+function controlOf(site: SiteModel, draw: Draw): Spot {
   return elementOf(
     site,
     draw,
@@ -237,19 +251,12 @@ function isPlain(element: ElementNode): boolean {
   return true;
 }
 
+/** The part an element stands in: that of the nearest ancestor that is one. */
 function partOf(site: SiteModel, pageId: number, element: ElementNode): number | null {
-  const found = pageOf(site, pageId).document.elements[element.number];
-  for (let node: ElementNode | null = found; node; node = node.flatParent)
-    for (const { part } of site.parts)
-      if (part.selector.split(',').some((own) => isNamed(node, own.trim()))) return part.id;
+  const page = pageOf(site, pageId);
+  for (let node: ElementNode | null = element; node; node = node.flatParent)
+    for (const { part, selectors } of site.parts) if (matchingElements(page, selectors).includes(node)) return part.id;
   return null;
-}
-
-/** Whether the last name of a simple selector is an element's: parts of the demo are told by one id, class or tag. */
-function isNamed(element: ElementNode, selector: string): boolean {
-  if (selector.startsWith('#')) return element.id === selector.slice(1);
-  if (selector.startsWith('.')) return element.classes.includes(selector.slice(1));
-  return element.localName === selector;
 }
 
 /** The site with rules added at the end of its theme's sheet. */

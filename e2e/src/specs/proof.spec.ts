@@ -1,3 +1,5 @@
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import type { Browser, Page } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
 import { eventually } from '../support/eventually.js';
@@ -106,6 +108,25 @@ describe('Proof', () => {
     await page.getByRole('button', { name: 'Undo' }).click();
     await eventually(titles, (all) => all.some((own) => own.startsWith(hex)));
   }, 120_000);
+
+  it('hands a report on that opens as a file, by itself', async () => {
+    await page.getByRole('button', { name: 'Report…' }).click();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name: 'A page for the client (HTML)' }).click(),
+    ]);
+    expect(download.suggestedFilename()).toBe('Osier-Reed-proof.html');
+    const path = join(folder.path, 'report.html');
+    await download.saveAs(path);
+    const alone = await (await newContext(browser)).newPage();
+    const asked: string[] = [];
+    alone.on('request', (request) => asked.push(request.url()));
+    await alone.goto(pathToFileURL(path).href);
+    expect(asked).toEqual([pathToFileURL(path).href]);
+    await alone.getByRole('heading', { name: 'Which role carries what' }).waitFor();
+    expect(await alone.locator('h3').count()).toBeGreaterThan(20);
+    await alone.context().close();
+  }, 60_000);
 
   it('is worked by the keyboard, and its address leads back', async () => {
     await page.goto(`${product.url}/proof`);

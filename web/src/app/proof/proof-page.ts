@@ -4,6 +4,8 @@ import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
 import { PROOF_KINDS, type ProofKind } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
+import type { MenuItem } from 'primeng/api';
+import { Menu } from 'primeng/menu';
 import { Select } from 'primeng/select';
 import { combineLatest } from 'rxjs';
 import type { FindingView } from '../shared/engine/proof-api';
@@ -23,7 +25,7 @@ const MOST_SHOWN = 40;
 /** Proof: the whole site held to what is asked of it, at once, and what mends what fails. */
 @Component({
   selector: 'uv-proof-page',
-  imports: [Button, FindingCard, FormsModule, PaneSwitch, ProofTable, RouterLink, Select, StandingMark],
+  imports: [Button, FindingCard, FormsModule, Menu, PaneSwitch, ProofTable, RouterLink, Select, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-pane]': 'pane()' },
   templateUrl: './proof-page.html',
@@ -40,6 +42,10 @@ export class ProofPage {
   readonly #route = inject(ActivatedRoute);
   readonly #router = inject(Router);
 
+  protected readonly reportItems: MenuItem[] = [
+    { label: 'A page for the client (HTML)', command: () => void this.store.report('html') },
+    { label: 'A table of all places (CSV)', command: () => void this.store.report('csv') },
+  ];
   protected readonly choice = signal<CellChoice>({});
   /** Page and width whose findings are shown; 0 for all. */
   protected readonly pageId = signal(0);

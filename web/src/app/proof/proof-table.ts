@@ -51,14 +51,15 @@ export interface CellChoice {
               <td>
                 <button
                   type="button" [class.chosen]="isChosen(row, cell)" [attr.aria-pressed]="isChosen(row, cell)"
-                  [attr.aria-label]="describe(row, cell)" [attr.tabindex]="r === at().row && c === at().column ? 0 : -1"
+                  [attr.tabindex]="r === at().row && c === at().column ? 0 : -1"
                   [attr.data-cell]="r + ' ' + c" (click)="choose(r, c)"
                 >
+                  <span class="uv-hidden">{{ row.name }}, {{ kinds[c].name.toLowerCase() }}: </span>
                   @if (cell.fails > 0) { <span><uv-standing standing="fails" /> {{ cell.fails }}</span> }
                   @if (cell.toLookAt > 0) { <span><uv-standing standing="look" /> {{ cell.toLookAt }}</span> }
                   @if (cell.fails + cell.toLookAt === 0) {
                     @if (cell.looks > 0) { <span><uv-standing standing="holds" /> {{ cell.looks.toLocaleString('en') }}</span> }
-                    @else { <span class="uv-soft">–</span> }
+                    @else { <span class="uv-soft" aria-hidden="true">–</span><span class="uv-hidden">nothing to look at</span> }
                   }
                 </button>
               </td>
@@ -79,11 +80,11 @@ export interface CellChoice {
     tbody th { padding: 1px 8px; border-bottom: 1px solid var(--uv-line); }
     td { padding: 0; border-bottom: 1px solid var(--uv-line); border-left: 1px solid var(--uv-line); }
     tr:last-child > * { border-bottom: 0; }
-    button { display: flex; gap: 9px; align-items: center; width: 100%; height: 31px; padding: 0 8px; border: 0; border-radius: 0; background: none; font-family: var(--uv-mono); font-size: 12.5px; text-align: left; cursor: pointer; white-space: nowrap; }
+    button { position: relative; display: flex; gap: 9px; align-items: center; width: 100%; height: 31px; padding: 0 8px; border: 0; border-radius: 0; background: none; font-family: var(--uv-mono); font-size: 12.5px; text-align: left; cursor: pointer; white-space: nowrap; }
     button:hover { background: var(--uv-panel); }
     button.chosen { background: var(--uv-black); color: var(--uv-on-black); }
     button.chosen uv-standing, button.chosen .uv-soft { color: inherit; }
-    button:focus-visible { position: relative; z-index: 1; }
+    button:focus-visible { z-index: 1; }
     uv-standing { display: inline-block; width: 12px; font-family: var(--uv-font); }
   `,
 })
@@ -112,14 +113,6 @@ export class ProofTable {
     const row = this.rows()[r];
     const cell = row.cells[c];
     this.chosen.emit(this.isChosen(row, cell) ? {} : { partId: row.partId, kind: cell.kind });
-  }
-
-  protected describe({ name }: TableRow, { kind, looks, fails, toLookAt }: TableCell): string {
-    const found = [
-      ...(fails > 0 ? [`${fails} ${fails === 1 ? 'fails' : 'fail'}`] : []),
-      ...(toLookAt > 0 ? [`${toLookAt} to look at`] : []),
-    ];
-    return `${name}, ${KIND_WORDS[kind].name.toLowerCase()}: ${found.length > 0 ? found.join(', ') : looks > 0 ? `holds in ${looks} looks` : 'nothing to look at'}`;
   }
 
   protected onKey(event: KeyboardEvent): void {

@@ -7,6 +7,8 @@ import {
   plainName,
   pointerStates,
   proveSite,
+  reportCsv,
+  reportHtml,
   rewriteStates,
   shownOtherwise,
   tryMend,
@@ -95,6 +97,10 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       if (!tried.ok) return tried;
       const { label, put, drop, after } = tried.mend;
       return { ok: true, label, put, drop, frameCss: rewriteStates(after.css) };
+    },
+    proofReport(format, facts) {
+      if (!last) return '';
+      return format === 'html' ? reportHtml(last.site, last.proof, facts) : reportCsv(last.site, last.proof);
     },
     exceptionFor(id) {
       const finding = findingOf(id);

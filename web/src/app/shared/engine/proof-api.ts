@@ -6,6 +6,7 @@ import type {
   ProofFinding,
   ProofPlace,
   ProofProgress,
+  ReportFacts,
   SiteException,
 } from '@upper-veneer/core';
 import type { ForcedStates } from './forced-states';
@@ -65,6 +66,8 @@ export interface ProofApi {
   placePicture(findingId: string): PlacePicture | null;
   /** Looks for a mend of a finding of the proof last made; `null` when another was asked for meanwhile. */
   mendOf(findingId: string): Promise<MendView | null>;
+  /** The proof last made as a file to hand on: a page for a client, or a table of all places. Empty where nothing was looked at. */
+  proofReport(format: 'html' | 'csv', facts: ReportFacts): string;
   /** The exception by which a finding is left alone; `null` where no selector tells its places. */
   exceptionFor(findingId: string): SiteException | null;
 }

@@ -7,6 +7,7 @@ import { DraftEdits } from '../site/draft-edits';
 import { LightingSwitch } from '../site/lighting-switch';
 import { PageMeasuring } from '../site/page-measuring';
 import { SiteStore } from '../site/site-store';
+import { downloadText } from '../ui/download-text';
 
 /** Pages that are laid out, at most; on the others what is read is held against the fills of its ancestors. */
 const MOST_MEASURED = 12;
@@ -136,6 +137,20 @@ export class ProofStore {
       })
       .subscribe();
     return true;
+  }
+
+  /** Hands the proof on as a file: a page for the client, or a table of all places. */
+  async report(format: 'html' | 'csv'): Promise<void> {
+    const site = this.#site.site();
+    if (!site) return;
+    const text = await this.#engine.remote.proofReport(format, {
+      site: site.name,
+      at: new Intl.DateTimeFormat('en', { dateStyle: 'long', timeStyle: 'short' }).format(new Date()),
+      exceptions: this.#site.exceptions().map(({ target, reason }) => ({ target, reason })),
+      revision: this.#site.draft()?.equalsRevision ?? null,
+    });
+    const name = site.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'site';
+    downloadText(`${name}-proof.${format}`, format === 'html' ? 'text/html' : 'text/csv', text);
   }
 
   /** A page as a frame is to show it, with some veneer. */

@@ -1,0 +1,208 @@
+import { hexOf } from '../color/read-notation.js';
+import { STATE_WORDS, propertyWords } from '../grid/rows.js';
+import { plainName } from '../selectors/describe-element.js';
+import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
+import { roleWords, rolesInOrder } from '../veneer/own-role.js';
+import { colorOfValue, plainValuesIn } from '../veneer/override-value.js';
+import type { Palette } from '../veneer/palette.js';
+import { PROOF_KINDS, type Proof, type ProofFinding, type ProofKind, type ProofPlace } from './proof-finding.js';
+
+/** What is said of a site beside what was found. */
+export interface ReportFacts {
+  readonly site: string;
+  /** When it was looked at, in words. */
+  readonly at: string;
+  /** What is left alone, with the reasons. */
+  readonly exceptions: readonly { readonly target: string; readonly reason: string }[];
+  /** Revision the draft equals; `null` where it differs from all. */
+  readonly revision: number | null;
+}
+
+/** What each group asks, for those who did not make the site. */
+export const GROUP_WORDS: Readonly<Record<ProofKind, { readonly name: string; readonly asks: string }>> = {
+  reads: { name: 'Can be read', asks: 'text against what lies behind it, in every state' },
+  seen: { name: 'Can be seen', asks: 'edges of fields, icons, carets, scrollbars and the focus' },
+  answers: { name: 'Answers', asks: 'hover, pressed, visited, ticked, off and current tell themselves apart' },
+  ours: { name: 'Is the brand’s', asks: 'every painted colour' },
+  inside: { name: 'Stays where it was meant', asks: 'no rule changes anything else' },
+  holds: { name: 'Works', asks: 'every rule of the sheet does something' },
+  eyes: { name: 'Other eyes', asks: 'without hue, and in forced colours' },
+};
+
+const STYLE = `
+  body { max-width: 60em; margin: 2em auto; padding: 0 1.5em; background: #fff; color: #1a1a1a; font: 15px/1.45 system-ui, sans-serif; }
+  h1 { margin: 0; font-size: 1.7em; } h2 { margin: 2em 0 .5em; font-size: 1.2em; break-after: avoid; } h3 { margin: 1.2em 0 .2em; font-size: 1em; break-after: avoid; }
+  p { margin: .3em 0; } .soft { color: #565656; } table { width: 100%; border-collapse: collapse; } th, td { padding: .3em .6em; border: 1px solid #c8c8c8; text-align: left; vertical-align: top; }
+  th { background: #f0f0f0; } tr, li, h3 + p { break-inside: avoid; } .chip { display: inline-block; width: 1em; height: 1em; margin-right: .4em; border: 1px solid #8a8a8a; vertical-align: -.12em; print-color-adjust: exact; forced-color-adjust: none; }
+  td .role { display: block; } ul { margin: .3em 0; padding-left: 1.2em; } @page { margin: 16mm; } @media print { body { margin: 0; padding: 0; max-width: none; font-size: 10pt; } }
+`;
+
+/** The proof for a client: one HTML file that needs no other, runs no script and prints. */
+export function reportHtml(site: SiteModel, proof: Proof, facts: ReportFacts): string {
+  const levels = { fails: of(proof, 'fails'), look: of(proof, 'look') };
+  const widths = [...new Set(proof.settings.map(({ width }) => width))];
+  return `<!doctype html>
+<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${text(facts.site)}: colours checked</title><style>${STYLE}</style></head><body>
+<header><h1>${text(facts.site)}: colours checked</h1>
+<p class="soft">${text(facts.at)}${facts.revision === null ? ', a draft' : `, revision ${facts.revision}`}</p>
+<p><strong>${levels.fails.length === 0 ? 'Nothing fails' : `${counted(levels.fails.length, 'thing fails', 'things fail')}`}${levels.look.length > 0 ? `, ${levels.look.length} to be looked at` : ''}.</strong>
+${counted(proof.pages, 'page', 'pages')}, each in ${proof.states.length} states (${proof.states.map((state) => STATE_WORDS[state].toLowerCase()).join(', ')}), ${counted(widths.length, 'width', 'widths')} (${widths.join(', ')} px)${proof.lightings.length > 1 ? ', light and inverted' : ''}: ${proof.looks.toLocaleString('en')} looks.</p></header>
+<main>
+<h2>What was checked, and what holds</h2>${groupTable(proof)}
+<h2>Which role carries what</h2>${roleTable(site)}
+${findingSection('What fails', 'Nothing.', site, levels.fails)}
+${findingSection('What is to be looked at by eye', 'Nothing.', site, levels.look)}
+<h2>What was left alone, and why</h2>${listOf(
+    facts.exceptions.map(({ target, reason }) => `<strong>${text(target)}</strong>: ${text(reason)}`),
+  )}
+<h2>What was not looked at</h2>${listOf(proof.unseen.map(({ what, reason }) => `<strong>${text(what)}</strong>: ${text(reason)}`))}
+</main></body></html>
+`;
+}
+
+/** The places of all findings, one a line. Source: RFC 4180. */
+export function reportCsv(site: SiteModel, proof: Proof): string {
+  const rows = proof.findings.flatMap((finding) =>
+    finding.places.map((place) => [
+      finding.kind,
+      finding.level,
+      finding.title,
+      pageName(site, place),
+      partName(site, place.partId),
+      plainName(elementOf(pageOf(site, place.pageId), place.element), place.pseudo),
+      place.state,
+      String(place.setting.width),
+      place.lighting,
+      finding.figure === null ? '' : finding.figure.toFixed(2),
+      finding.needed === null ? '' : String(finding.needed),
+      finding.basis,
+    ]),
+  );
+  const head = [
+    'group',
+    'level',
+    'finding',
+    'page',
+    'part',
+    'element',
+    'state',
+    'width',
+    'lighting',
+    'figure',
+    'asked',
+    'basis',
+  ];
+  return [head, ...rows].map((row) => `${row.map(cell).join(',')}\r\n`).join('');
+}
+
+function groupTable(proof: Proof): string {
+  const rows = PROOF_KINDS.map((kind) => {
+    const looks = proof.cells.reduce((sum, cell) => sum + (cell.kind === kind ? cell.looks : 0), 0);
+    const fails = of(proof, 'fails').filter((own) => own.kind === kind).length;
+    const look = of(proof, 'look').filter((own) => own.kind === kind).length;
+    const { name, asks } = GROUP_WORDS[kind];
+    const standing = looks === 0 ? 'nothing of it here' : fails > 0 ? counted(fails, 'fails', 'fail') : 'holds';
+    return `<tr><th scope="row">${name}</th><td>${asks}</td><td>${looks.toLocaleString('en')}</td><td>${standing}${look > 0 ? `, ${look} to look at` : ''}</td></tr>`;
+  });
+  return `<table><thead><tr><th>What is asked</th><th>Of what</th><th>Looks</th><th>Standing</th></tr></thead><tbody>${rows.join('')}</tbody></table>`;
+}
+
+/** What each role paints in each part, as the overrides say. */
+function roleTable(site: SiteModel): string {
+  const parts = [...site.source.parts.map(({ id, name }) => ({ id, name })), { id: null, name: 'Everywhere else' }];
+  const rows = parts.flatMap(({ id, name }) => {
+    const carried = carriedIn(site, id);
+    return carried.length === 0 ? [] : [`<tr><th scope="row">${text(name)}</th><td>${carried.join('')}</td></tr>`];
+  });
+  return rows.length === 0
+    ? '<p>No role is used yet.</p>'
+    : `<table><thead><tr><th>Part</th><th>Roles and what they carry</th></tr></thead><tbody>${rows.join('')}</tbody></table>`;
+}
+
+function carriedIn(site: SiteModel, partId: number | null): string[] {
+  const known = new Set(site.source.parts.map(({ id }) => id));
+  const uses = new Map<string, Set<string>>();
+  for (const { partId: own, property, state, value } of site.overrides) {
+    if ((own !== null && known.has(own) ? own : null) !== partId) continue;
+    for (const plain of plainValuesIn(value)) {
+      if (plain.kind !== 'role') continue;
+      const what = uses.get(plain.role) ?? new Set<string>();
+      what.add(`${propertyWords(property)}${state === 'rest' ? '' : ` ${STATE_WORDS[state].toLowerCase()}`}`);
+      uses.set(plain.role, what);
+    }
+  }
+  return rolesInOrder(site.palette).flatMap((role) => {
+    const what = uses.get(role);
+    if (!what) return [];
+    const hex = hexOfRole(site.palette, role);
+    return [
+      `<span class="role"><span class="chip" style="background:${hex}"></span>${text(capital(roleWords(role)))} (${text(swatchOf(site.palette, role))}, ${hex}): ${text([...what].join(', '))}</span>`,
+    ];
+  });
+}
+
+function hexOfRole(palette: Palette, role: ReturnType<typeof rolesInOrder>[number]): string {
+  const color = colorOfValue({ kind: 'role', role, shade: 0 }, palette);
+  return color ? hexOf(color) : '#ffffff';
+}
+
+function swatchOf({ swatches, roles }: Palette, role: ReturnType<typeof rolesInOrder>[number]): string {
+  const fill = roles.find((own) => own.role === role);
+  return swatches.find(({ id }) => id === fill?.swatchId)?.name ?? '';
+}
+
+/** Places of a finding that are named. */
+const MOST_NAMED = 6;
+
+function findingSection(heading: string, none: string, site: SiteModel, findings: readonly ProofFinding[]): string {
+  if (findings.length === 0) return `<h2>${heading}</h2><p>${none}</p>`;
+  const items = findings.map(({ title, kind, basis, figure, needed, unit, places, widths }) => {
+    const pages = [...new Set(places.map((place) => pageName(site, place)))];
+    const named = [
+      ...new Set(places.map((place) => `${partName(site, place.partId)}, ${STATE_WORDS[place.state].toLowerCase()}`)),
+    ];
+    const measure =
+      figure === null
+        ? ''
+        : unit === 'ratio'
+          ? ` ${figure.toFixed(2)} : 1${needed === null ? '' : ` of ${needed} : 1 asked`}`
+          : ` ΔE ${figure.toFixed(1)}`;
+    return `<h3>${text(title)}</h3><p>${GROUP_WORDS[kind].name}.${measure === '' ? '' : `${measure}.`} ${counted(places.length, 'place', 'places')} on ${text(pages.join(', '))}, at ${widths.join(', ')} px: ${text(named.slice(0, MOST_NAMED).join('; '))}${named.length > MOST_NAMED ? ` and ${named.length - MOST_NAMED} more` : ''}.</p><p class="soft">${text(basis)}</p>`;
+  });
+  return `<h2>${heading}</h2>${items.join('')}`;
+}
+
+function of({ findings }: Proof, level: ProofFinding['level']): readonly ProofFinding[] {
+  return findings.filter((finding) => finding.level === level);
+}
+
+function pageName(site: SiteModel, { pageId }: ProofPlace): string {
+  return site.source.pages.find(({ id }) => id === pageId)?.name ?? '';
+}
+
+function partName(site: SiteModel, partId: number | null): string {
+  return site.source.parts.find(({ id }) => id === partId)?.name ?? 'in no part';
+}
+
+function listOf(items: readonly string[]): string {
+  return items.length === 0 ? '<p>Nothing.</p>' : `<ul>${items.map((item) => `<li>${item}</li>`).join('')}</ul>`;
+}
+
+function counted(count: number, one: string, many: string): string {
+  return `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
+}
+
+function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
+/** Source: HTML §13.1.2, characters that text and attributes must not hold as they are. */
+function text(words: string): string {
+  return words.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
+}
+
+/** A cell that a spreadsheet takes for text: quoted, and never begun as a formula. */
+function cell(words: string): string {
+  const safe = /^[=+\-@\t\r]/.test(words) ? `'${words}` : words;
+  return /[",\r\n]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
+}

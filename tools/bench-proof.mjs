@@ -1,0 +1,65 @@
+import { demoSite } from './demo-site.mjs';
+import { LARGE_SITES } from './large-sites.mjs';
+
+/** Prints what looking at a whole site takes: at first, warm, and again after one change. */
+export async function benchProof({ say, ms }) {
+  const core = await import('@upper-veneer/core');
+  const { ProofMemo, dressSite, foundColors, layMatch, openSite, proposeMatch, proveSite, toEnd, withOverrides } = core;
+  const demo = demoSite();
+  const timed = (act) => {
+    const start = performance.now();
+    const value = act();
+    return { value, took: performance.now() - start };
+  };
+  const scope = { kind: 'site' };
+  const choices = { strategy: 'blend', locked: {}, equal: [] };
+  const proposal = proposeMatch(demo, scope, foundColors(demo, scope, 1280), choices);
+  const matched = withOverrides(demo, toEnd(layMatch(demo, proposal, 1280)));
+  const lit = dressSite(matched, matched.overrides, {
+    ...matched.palette,
+    second: { told: { kind: 'scheme' }, roles: [] },
+  });
+  const first = timed(() => toEnd(proveSite(lit)));
+  const [warm] = [0, 1, 2].map(() => timed(() => toEnd(proveSite(lit)))).sort((a, b) => a.took - b.took);
+  const memo = new ProofMemo();
+  toEnd(proveSite(lit, { memo }));
+  const changes = ['background-color', 'color'].flatMap((property) => {
+    const one = lit.overrides.find((own) => own.property === property && own.state === 'rest');
+    if (!one) return [];
+    const next = lit.overrides.map((own) =>
+      own === one ? { ...own, value: { kind: 'literal', css: '#345678' } } : own,
+    );
+    return [timed(() => toEnd(proveSite(dressSite(lit, next, lit.palette), { memo: memo.fork() }))).took];
+  });
+  say(
+    `Proof of the demo (7 pages, 8 states, 3 widths, light and inverted, ${lit.overrides.length} overrides), ${warm.value.looks} looks: ${ms(warm.took)} warm (bound 1.5 s), ${ms(first.took)} at the first look; again after one change ${changes.map(ms).join(', ')} (bound 300 ms)`,
+  );
+  const files = Object.entries(LARGE_SITES.fifty());
+  const fifty = dressSite(
+    openSite({
+      pages: files
+        .filter(([path]) => path.endsWith('.html'))
+        .map(([path, html], i) => ({ id: i + 1, name: path, path, html })),
+      stylesheets: Object.fromEntries(files.filter(([path]) => path.endsWith('.css'))),
+      parts: [],
+      veneerPlace: 'head-end',
+      prefix: 'brand',
+    }),
+    [],
+    demo.palette,
+  );
+  let longest = 0;
+  let last = performance.now();
+  const large = timed(() => {
+    const steps = proveSite(fifty);
+    for (;;) {
+      const step = steps.next();
+      longest = Math.max(longest, performance.now() - last);
+      last = performance.now();
+      if (step.done) return step.value;
+    }
+  });
+  say(
+    `Proof of fifty pages of 1,900 elements, reading them included: ${ms(large.took)} (bound 90 s), ${large.value.looks} looks, the longest step ${ms(longest)}, ${Math.round(process.memoryUsage().rss / 1e6)} MB (bound 1,500)`,
+  );
+}
