@@ -24,7 +24,7 @@ export async function benchProof({ say, ms }) {
   const memo = new ProofMemo();
   toEnd(proveSite(lit, { memo }));
   const changes = ['background-color', 'color'].flatMap((property) => {
-    const one = lit.overrides.find((own) => own.property === property && own.state === 'rest');
+    const one = lit.overrides.find((own) => own.property === property && own.state === 'rest' && own.partId !== null);
     if (!one) return [];
     const next = lit.overrides.map((own) =>
       own === one ? { ...own, value: { kind: 'literal', css: '#345678' } } : own,

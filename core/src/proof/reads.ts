@@ -73,7 +73,7 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
     cause: [reading.kind, homeKey({ decided, style, property }), ink].join('|'),
     what,
     name,
-    basis: `${ink} on ${ground}; WCAG 2.2 asks ${reading.wanted} : 1 of ${reading.kind === 'text' && reading.wanted < 4.5 ? 'large text' : KIND_WORDS[reading.kind]}. ${reading.by === 'boxes' ? 'Held against what is painted under its lines.' : 'Held against the fills of its ancestors; the page was not laid out there.'}`,
+    basis: `${ink} on ${ground}; WCAG 2.2 asks ${reading.wanted} : 1 of ${reading.kind === 'text' && reading.wanted < RATIOS.text ? 'large text' : isRead ? 'text' : KIND_WORDS[reading.kind]}. ${reading.by === 'boxes' ? 'Held against what is painted under its lines.' : 'Held against the fills of its ancestors; the page was not laid out there.'}`,
     figure: reading.ratio,
     needed: reading.wanted,
     unit: 'ratio',
