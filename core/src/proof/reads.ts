@@ -54,7 +54,7 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
       cause: `doubt|${reading.doubt}|${partId ?? ''}`,
       what: what,
       name,
-      basis: `${reading.doubt}: its contrast hangs on the picture’s pixels, which the Bench reads under the lines of the one chosen.`,
+      basis: `${reading.doubt.charAt(0).toUpperCase()}${reading.doubt.slice(1)}: its contrast hangs on the picture’s pixels, which the Bench reads under the lines of the one chosen.`,
       figure: null,
       needed: null,
       unit: 'none',

@@ -68,7 +68,7 @@ const MOST_LISTED = 12;
         <div class="acts">
           @if (mended(); as mend) {
             <p-button
-              [label]="finding().placeCount === 1 ? 'Take it' : 'Take it for all ' + finding().placeCount" size="small"
+              [label]="finding().placeCount === 1 ? 'Take it' : 'Take it for all ' + finding().placeCount.toLocaleString('en')" size="small"
               (onClick)="store.take(finding(), mend)"
             />
           }
@@ -87,7 +87,7 @@ const MOST_LISTED = 12;
             <li><a routerLink="/bench" [queryParams]="spotOf(place)">{{ place.name }}</a><span class="uv-soft">{{ placeWords(place) }}</span></li>
           }
         </ul>
-        @if (more() > 0) { <p class="uv-soft">and {{ more() }} more</p> }
+        @if (more() > 0) { <p class="uv-soft">and {{ more().toLocaleString('en') }} more</p> }
       }
     }
   `,

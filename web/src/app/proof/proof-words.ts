@@ -50,7 +50,7 @@ export function whereWords(
   const names = pages.filter(({ id }) => pageIds.includes(id)).map(({ name }) => name);
   const all = new Set(proof.settings.map(({ width }) => width)).size;
   return [
-    `${placeCount} ${placeCount === 1 ? 'place' : 'places'}`,
+    `${placeCount.toLocaleString('en')} ${placeCount === 1 ? 'place' : 'places'}`,
     states.map((state) => STATE_WORDS[state].toLowerCase()).join(', '),
     names.length === pages.length && pages.length > 1
       ? 'every page'
