@@ -3,7 +3,8 @@ import { tellersOf } from '../elsewhere/tellers.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
-import { withVeneer } from '../resolve/page.js';
+import { VENEER_SHEET_NAME, withVeneer } from '../resolve/page.js';
+import { decidingDeclaration } from '../census/paintings.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 import { placesOf } from '../site/places.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
@@ -21,7 +22,7 @@ import { allInState } from '../census/census-states.js';
 import { hexOf } from '../color/read-notation.js';
 import { StyleView } from '../resolve/style-view.js';
 import { readComposite } from '../veneer/composite.js';
-import { plainCssOfValue } from '../veneer/override-value.js';
+import { plainCssOfValue, plainValuesIn } from '../veneer/override-value.js';
 import { colorOfCss } from '../veneer/palette.js';
 
 export interface LayProgress {
@@ -133,7 +134,8 @@ class Laying {
   next(task: Task): void {
     const [first] = task.spots.values();
     const { pageId, element } = first.spot;
-    if ((task.isEcho || this.#fed.has(`${pageId}:${element}:${task.pseudo}`)) && this.#isSo(task, first.spot)) {
+    const isFed = this.#fed.has(`${pageId}:${element}:${task.pseudo}`);
+    if ((isFed || (task.isEcho && this.#follows(task, first.spot))) && this.#isSo(task, first.spot)) {
       task.spots.delete(keyOf(first.spot));
       this.#laid += task.isKept || task.isEcho ? 0 : first.places;
       return;
@@ -155,6 +157,18 @@ class Laying {
     }
     this.#laid += places;
     this.#keep(plan);
+  }
+
+  /** Whether a place that comes to a value does so in the other lighting too: by an override, which follows the palette. */
+  #follows({ property, pseudo, state, value }: Task, { pageId, element: number }: Spot): boolean {
+    if (!this.site.palette.second || plainValuesIn(value).every(({ kind }) => kind === 'literal')) return true;
+    const page = pageOf(this.#at, pageId);
+    const view = new StyleView(page, {
+      environment: { width: this.width },
+      states: allInState(page.document, state),
+    });
+    const { decided } = decidingDeclaration(view.style(elementOf(page, number), pseudo), leadLonghand(property));
+    return decided?.block.rule?.sheet.name === VENEER_SHEET_NAME;
   }
 
   /** Whether a place comes to what it is to become already. */

@@ -44,6 +44,21 @@ const SIGNALS: readonly (readonly [string, LightingSignal])[] = [
 ];
 
 describe('a match in two lightings', () => {
+  // A switch's knob, drawn by a shadow that moves when it is ticked: its white is the panel's in the light alone.
+  it('follows in a state that the theme says once more in the colour it is to have in the light', () => {
+    const theme =
+      'body { background: #f7f3e9; color: #1d2b2a } .knob { box-shadow: inset 12px 0 0 7px #fff } .tick:checked + .knob { box-shadow: inset -12px 0 0 7px #fff }';
+    const body = '<label><input type=checkbox class=tick><span class=knob></span> Text</label>';
+    const site = openOnePage(theme, body, palette({ kind: 'scheme' }));
+    const scope = { kind: 'site' } as const;
+    const found = foundColors(site, scope, 1280);
+    const proposal = proposeMatch(site, scope, found, { strategy: 'blend', locked: {}, equal: [] });
+    const shadow = proposal.rows.find(({ found: row }) => row.job === 'shadow');
+    expect(shadow?.inverted?.css).not.toBe(shadow?.css);
+    const after = withOverrides(site, toEnd(layMatch(site, proposal, 1280)));
+    expect(toEnd(verifyLightings(site, after, scope, proposal)).missed.words).toEqual([]);
+  });
+
   for (const [told, signal] of SIGNALS) {
     // Ratios by WCAG 2.2, reckoned by colorjs.io from what the laid-on site resolves to.
     it(`told by ${told} is read in both, brand colours bound so that they follow`, () => {
