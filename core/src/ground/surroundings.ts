@@ -1,16 +1,15 @@
 import { contrastRatio, compositeOver, readableOn } from '../color/contrast.js';
 import { sameColor } from '../color/same-color.js';
-import { lineageOf, type ElementNode } from '../dom/tree.js';
-import type { ElementStyle } from '../resolve/element-style.js';
-import { StyleView } from '../resolve/style-view.js';
+import type { ElementNode } from '../dom/tree.js';
+import { boxOf, type PageLayout } from '../resolve/page-layout.js';
+import type { StyleView } from '../resolve/style-view.js';
 import { WHITE, rgb8, type Color } from '../values/color.js';
 import { surroundingsByChain, type Surroundings } from './chain.js';
-import type { Page } from '../resolve/page.js';
-import { boxIndexOf } from './box-index.js';
-import { boxOf, holds, rectsOf, type PageLayout, type Rect } from '../resolve/page-layout.js';
-import { outerShadowsOf, shadowCasters, shadowsAt, type OuterShadow } from './outer-shadows.js';
-import { groupOf, paintAt } from './paint-at.js';
-import { paintingOrderOf, type Painter, type PaintingOrder } from './painting-order.js';
+import { CLEAR, Layering, groupsOf } from './layering.js';
+import { shadowsAt } from './outer-shadows.js';
+import { paintAt } from './paint-at.js';
+import type { Painter } from './painting-order.js';
+import { measuredOf, spotAt, spotsOf, withShadows, type Painted, type Spot } from './spots.js';
 
 export type { Surroundings } from './chain.js';
 
@@ -24,105 +23,8 @@ export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = '
   return (layout && byBoxes(view, layout, element, pseudo)) ?? surroundingsByChain(view, element, pseudo);
 }
 
-/**
- * What lies under and over a text, and casts a shadow near it, where the page was laid out at the view's width: by it two widths are told
- * apart. `null` where it was not, or where a picture or gradient lies there, whose place counts.
- */
-export function whatLiesAt(view: StyleView, element: ElementNode, pseudo = ''): string | null {
-  const layout = view.page.layouts?.get(view.environment.width);
-  if (!layout) return null;
-  const own = measuredOf(view, layout);
-  const spots = spotsOf(view, layout, element, pseudo);
-  if (spots.length === 0) return '';
-  const found = new Set<string>();
-  for (const { under, over } of withShadows(view, own, spots, element))
-    for (const [where, painted] of [
-      ['u', under],
-      ['o', over],
-    ] as const)
-      for (const { painter, shadows } of painted) {
-        if (view.style(painter.element, painter.pseudo).resolved('background-image') !== 'none') return null;
-        found.add(`${where}${painter.element.number}${painter.pseudo}${shadows ? 's' : ''}`);
-      }
-  return [...found].sort().join();
-}
-
-/** A point of the page, and what paints there, back to front. */
-interface Spot {
-  readonly x: number;
-  readonly y: number;
-  /** Where in the painting order the text stands. */
-  readonly end: number;
-  readonly under: readonly Painted[];
-  readonly over: readonly Painted[];
-}
-
-/** A box that paints at a point: by its fill and edges, or by the shadow it casts around itself. */
-interface Painted {
-  readonly painter: Painter;
-  readonly box: Rect;
-  /** Its place in the painting order. */
-  readonly at: number;
-  readonly shadows?: readonly OuterShadow[];
-}
-
-interface Measured {
-  readonly order: PaintingOrder;
-  /** Elements that stay where they are while the page scrolls under them, and all inside those. */
-  readonly fixed: ReadonlySet<ElementNode>;
-  /** Points under texts, and around boxes, by element and pseudo-element. */
-  readonly spots: Map<string, readonly Spot[]>;
-}
-
-const measured = new WeakMap<PageLayout, Measured>();
-
-/** The order is that of the page at rest: states move boxes before one another so seldom that it is asked once a layout. */
-function measuredOf(view: StyleView, layout: PageLayout): Measured {
-  let found = measured.get(layout);
-  if (!found) {
-    const rest = new StyleView(view.page, { environment: view.environment });
-    found = { order: paintingOrderOf(rest, layout), fixed: fixedIn(rest), spots: new Map() };
-    measured.set(layout, found);
-  }
-  return found;
-}
-
-function fixedIn(rest: StyleView): ReadonlySet<ElementNode> {
-  const known = new Map<ElementNode, boolean>();
-  const isFixed = (element: ElementNode): boolean => {
-    let is = known.get(element);
-    if (is === undefined) {
-      const parent = element.flatParent;
-      is = rest.style(element).resolved('position') === 'fixed' || (parent !== null && isFixed(parent));
-      known.set(element, is);
-    }
-    return is;
-  };
-  return new Set(rest.page.document.elements.filter(isFixed));
-}
-
-function spotsOf(view: StyleView, layout: PageLayout, element: ElementNode, pseudo: string): readonly Spot[] {
-  const { order, fixed, spots } = measuredOf(view, layout);
-  const key = `${element.number}:${pseudo}`;
-  let found = spots.get(key);
-  if (!found)
-    spots.set(
-      key,
-      (found = pointsUnder(layout, element, pseudo).map(([x, y]) =>
-        scrolledClear(fixed, element, spotAt(order, element, pseudo, x, y)),
-      )),
-    );
-  return found;
-}
-
-/** What is fixed over a text that scrolls lets it be read further up or down. */
-function scrolledClear(fixed: ReadonlySet<ElementNode>, element: ElementNode, spot: Spot): Spot {
-  return fixed.has(element) ? spot : { ...spot, over: spot.over.filter(({ painter }) => !fixed.has(painter.element)) };
-}
-
 function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseudo: string): Surroundings | null {
   const own = measuredOf(view, layout);
-  const { order, spots } = own;
   const under = spotsOf(view, layout, element, pseudo);
   if (under.length === 0) return null;
   const style = view.style(element, pseudo);
@@ -130,7 +32,7 @@ function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseu
   const found = tellingSpots(view, withShadows(view, own, under, element)).map((spot) =>
     composite(view, spot, fill, element, pseudo),
   );
-  const outside = outsideOf(view, layout, order, spots, element);
+  const outside = outsideOf(view, layout, element);
   // Where something opaque lies over a text, nothing of it is seen.
   const seen = found.filter(({ isHidden }) => !isHidden);
   const worst = (seen.length > 0 ? seen : found).reduce((a, b) => (b.ratio < a.ratio ? b : a));
@@ -145,146 +47,6 @@ function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseu
     by: 'boxes',
     isHidden: seen.length === 0,
   };
-}
-
-const ACROSS = [0.005, 0.13, 0.25, 0.38, 0.5, 0.62, 0.75, 0.87, 0.995];
-/** Glyphs stand in the middle of their line. */
-const DOWN = [0.12, 0.5, 0.88];
-
-/** Points under the lines of a text; under the middle of a box that shows none. */
-function pointsUnder(layout: PageLayout, element: ElementNode, pseudo: string): [number, number][] {
-  const own =
-    pseudo === '' || pseudo === 'selection' || pseudo === 'placeholder' || pseudo.startsWith('first-')
-      ? rectsOf(layout.lines.get(element.number))
-      : rectsOf(layout.pseudoBoxes.get(key(element, pseudo)));
-  if (own.length > 0) {
-    const [across, down] = own.length > MANY_LINES ? [FEW_ACROSS, [0.5]] : [ACROSS, DOWN];
-    return own.flatMap(({ left, top, width, height }) =>
-      down.flatMap((y) => across.map((x): [number, number] => [left + width * x, top + height * y])),
-    );
-  }
-  const box = boxOf(layout, element.number);
-  return box && (pseudo === '' || pseudo === 'before' || pseudo === 'after' || pseudo === 'marker')
-    ? [[box.left + box.width / 2, box.top + box.height / 2]]
-    : [];
-}
-
-/** Lines above which each is looked under at fewer points; none is passed over. */
-const MANY_LINES = 24;
-const FEW_ACROSS = [0.005, 0.5, 0.995];
-
-function key(element: ElementNode, pseudo: string): string {
-  return `${element.number}:${pseudo}`;
-}
-
-function spotAt(order: PaintingOrder, element: ElementNode, pseudo: string, x: number, y: number): Spot {
-  const { painters, textAt } = order;
-  const paintedBy = (at: number): Painted | null => {
-    const painter = painters[at];
-    if (painter.clip && !holds(painter.clip, x, y)) return null;
-    // The canvas takes the background of the root, which is everywhere.
-    const box =
-      painter.element.flatParent === null && painter.pseudo === ''
-        ? painter.boxes[0]
-        : painter.boxes.find((own) => holds(own, x, y));
-    return box ? { painter, box, at } : null;
-  };
-  // A positioned pseudo-element holds its own text.
-  const own =
-    pseudo === '' ? -1 : ((placesIn(order).get(element) ?? []).find((at) => painters[at].pseudo === pseudo) ?? -1);
-  const end = own === -1 ? (textAt.get(element.number) ?? painters.length) : own + 1;
-  const all = boxIndexOf(order)
-    .touching({ left: x, top: y, width: 0, height: 0 })
-    .flatMap((at) => paintedBy(at) ?? []);
-  return { x, y, end, under: all.filter(({ at }) => at < end), over: all.filter(({ at }) => at >= end) };
-}
-
-const paintersByElement = new WeakMap<PaintingOrder, ReadonlyMap<ElementNode, readonly number[]>>();
-
-/** Places in the painting order that an element and its pseudo-elements have. */
-function placesIn(order: PaintingOrder): ReadonlyMap<ElementNode, readonly number[]> {
-  let places = paintersByElement.get(order);
-  if (!places) {
-    const found = new Map<ElementNode, number[]>();
-    order.painters.forEach(({ element }, i) => found.set(element, [...(found.get(element) ?? []), i]));
-    paintersByElement.set(order, (places = found));
-  }
-  return places;
-}
-
-/** How far a shadow may reach to be looked for among the boxes near a text, CSS px; those that reach further are asked one by one. */
-const NEAR = 120;
-const farByCasters = new WeakMap<object, readonly (readonly [ElementNode, number])[]>();
-
-function farCasters(page: Page): readonly (readonly [ElementNode, number])[] {
-  const casters = shadowCasters(page);
-  let far = farByCasters.get(casters);
-  if (!far) farByCasters.set(casters, (far = [...casters].filter(([, reach]) => reach > NEAR)));
-  return far;
-}
-
-/** The spots with the boxes that cast a shadow there in this view. */
-function withShadows(
-  view: StyleView,
-  { order, fixed }: Measured,
-  spots: readonly Spot[],
-  element: ElementNode,
-): readonly Spot[] {
-  const xs = spots.map(({ x }) => x);
-  const ys = spots.map(({ y }) => y);
-  const around: Rect = {
-    left: Math.min(...xs),
-    top: Math.min(...ys),
-    width: Math.max(...xs) - Math.min(...xs),
-    height: Math.max(...ys) - Math.min(...ys),
-  };
-  const places = placesIn(order);
-  const casters: Painted[] = [];
-  const cast = (at: number, reach: number): void => {
-    const painter = order.painters[at];
-    // The shadow of what is fixed is scrolled clear of as well.
-    if (fixed.has(painter.element) && !fixed.has(element)) return;
-    const near = painter.boxes.filter((box) => isWithin(box, around, reach));
-    if (near.length === 0) return;
-    const shadows = outerShadowsOf(view.style(painter.element, painter.pseudo));
-    if (shadows.length > 0) casters.push(...near.map((box) => ({ painter, box, at, shadows })));
-  };
-  const reaches = shadowCasters(view.page);
-  for (const at of boxIndexOf(order).touching({
-    left: around.left - NEAR,
-    top: around.top - NEAR,
-    width: around.width + 2 * NEAR,
-    height: around.height + 2 * NEAR,
-  })) {
-    const reach = reaches.get(order.painters[at].element) ?? -1;
-    if (reach >= 0 && reach <= NEAR) cast(at, reach);
-  }
-  for (const [element, reach] of farCasters(view.page)) for (const at of places.get(element) ?? []) cast(at, reach);
-  if (casters.length === 0) return spots;
-  return spots.map((spot) => {
-    const { x, y, end } = spot;
-    const here = casters.filter(
-      ({ painter, box, shadows = [] }) =>
-        (!painter.clip || holds(painter.clip, x, y)) && shadowsAt(shadows, box, x, y).length > 0,
-    );
-    if (here.length === 0) return spot;
-    const inOrder = (list: readonly Painted[]): Painted[] => [...list].sort((a, b) => a.at - b.at);
-    return {
-      ...spot,
-      under: inOrder([...spot.under, ...here.filter(({ at }) => at < end)]),
-      over: inOrder([...spot.over, ...here.filter(({ at }) => at >= end)]),
-    };
-  });
-}
-
-/** Whether a box is no further than a distance from a rectangle. */
-function isWithin(box: Rect, from: Rect, distance: number): boolean {
-  return (
-    box.left - distance <= from.left + from.width &&
-    box.left + box.width + distance >= from.left &&
-    box.top - distance <= from.top + from.height &&
-    box.top + box.height + distance >= from.top
-  );
 }
 
 /** Of points under which the same plain boxes lie, the first, middle and last tell as much as all. */
@@ -387,63 +149,6 @@ function paintTwice(
   return { without: ground.flat(), withText: text.flat(), doubts: [...new Set([...inDoubt, ...doubts])] };
 }
 
-/** A group laid on in one piece, told by the style that makes it. */
-interface Group {
-  readonly of: ElementStyle;
-  readonly opacity: number;
-}
-
-/** Ancestors, the element and its pseudo-element among them, that are laid on in one piece, the outermost first. */
-function groupsOf(view: StyleView, element: ElementNode, pseudo: string, doubts: string[]): Group[] {
-  const groups: Group[] = [];
-  const styles = [
-    // What a highlight says of opacity and filters is its element's.
-    ...(pseudo === '' || pseudo === 'selection' ? [] : [view.style(element, pseudo)]),
-    ...lineageOf(element)
-      .reverse()
-      .map((node) => view.style(node)),
-  ];
-  for (const of of styles) {
-    const { opacity, doubt } = groupOf(of);
-    if (doubt !== '') doubts.push(doubt);
-    if (opacity < 1) groups.unshift({ of, opacity });
-  }
-  return groups;
-}
-
-/** Layers of one point, groups of opacity laid on as they end. */
-class Layering {
-  readonly #stack: { readonly of: ElementStyle | null; readonly opacity: number; color: Color }[];
-
-  constructor(base: Color) {
-    this.#stack = [{ of: null, opacity: 1, color: base }];
-  }
-
-  lay(groups: readonly Group[], color: Color | null): void {
-    if (!color || (color.alpha ?? 0) === 0) return;
-    let shared = 0;
-    while (shared < groups.length && this.#stack[shared + 1]?.of === groups[shared].of) shared += 1;
-    while (this.#stack.length > shared + 1) this.#close();
-    for (const group of groups.slice(shared)) this.#stack.push({ ...group, color: CLEAR });
-    const top = this.#stack[this.#stack.length - 1];
-    top.color = compositeOver(color, top.color);
-  }
-
-  /** The colour in the end. */
-  flat(): Color {
-    while (this.#stack.length > 1) this.#close();
-    return this.#stack[0].color;
-  }
-
-  #close(): void {
-    const group = this.#stack.pop();
-    const below = this.#stack[this.#stack.length - 1];
-    if (group && below) below.color = compositeOver(group.color, below.color, group.opacity);
-  }
-}
-
-const CLEAR = rgb8(0, 0, 0, 0);
-
 /** Whether a box gave its background to the canvas. Source: CSS Backgrounds 3 §2.11.2. */
 function isCanvas(view: StyleView, { element, pseudo }: Painter): boolean {
   if (pseudo !== '') return false;
@@ -480,12 +185,12 @@ function canvasColor(view: StyleView, x: number, y: number, doubts: string[]): C
 function outsideOf(
   view: StyleView,
   layout: PageLayout,
-  order: PaintingOrder,
-  spots: Map<string, readonly Spot[]>,
   element: ElementNode,
 ): { readonly color: Color; readonly colors: readonly Color[]; readonly doubts: readonly string[] } {
   const box = boxOf(layout, element.number);
   if (!box) return { color: WHITE, colors: [WHITE], doubts: [] };
+  const own = measuredOf(view, layout);
+  const { order, spots } = own;
   const name = `${element.number}/outside`;
   let around = spots.get(name);
   if (!around) {
@@ -503,15 +208,15 @@ function outsideOf(
     });
     spots.set(name, around);
   }
-  const painted = withShadows(view, measuredOf(view, layout), around, element).map((spot) =>
+  const painted = withShadows(view, own, around, element).map((spot) =>
     composite(view, { ...spot, over: [] }, CLEAR, element.flatParent ?? element),
   );
   const colors = painted.map(({ ground }) => ground);
   const count = (color: Color): number => colors.filter((other) => sameColor(other, color)).length;
-  const color = colors.reduce((best, own) => (count(own) > count(best) ? own : best), colors[0]);
+  const color = colors.reduce((best, shown) => (count(shown) > count(best) ? shown : best), colors[0]);
   return {
     color,
-    colors: colors.filter((own, i) => colors.findIndex((other) => sameColor(other, own)) === i),
+    colors: colors.filter((shown, i) => colors.findIndex((other) => sameColor(other, shown)) === i),
     doubts: [...new Set(painted.flatMap(({ doubts }) => doubts))],
   };
 }

@@ -2,7 +2,7 @@ import { CENSUS_STATES, allInState, type CensusState } from '../census/census-st
 import { NEVER_SEEN, looksAlike, type Painting } from '../census/paintings.js';
 import type { Setting } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
-import { whatLiesAt } from '../ground/surroundings.js';
+import { whatLiesAt } from '../ground/spots.js';
 import { matchPaintings } from '../match/paintings.js';
 import { isHidden } from '../parts/propose-openers.js';
 import { withVeneer, type Page } from '../resolve/page.js';
