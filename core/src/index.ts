@@ -294,3 +294,4 @@ export { exceptionFor } from './proof/leave-alone.js';
 export { pathSelector } from './selectors/path-selector.js';
 export type { ProofSettings } from './match/proof-settings.js';
 export { reportCsv, reportHtml, type ReportFacts } from './proof/report.js';
+export { thingsOf } from './proof/causes.js';

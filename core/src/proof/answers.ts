@@ -9,7 +9,7 @@ import { jobOf } from '../match/job.js';
 import { plainName } from '../selectors/describe-element.js';
 import { homeKey, isOfBrowser, isOfVeneer, placeAt, roleOr, sameIn, type Looked } from './looked.js';
 import { isPlainShadow } from './ours.js';
-import { differing, differingOf, differsIn } from './painted-difference.js';
+import { LAID_OUT, differing, differingOf, differsIn } from './painted-difference.js';
 
 /** States that tell themselves apart, and in which no colour of the theme comes back. */
 export function lookAtAnswers(at: Looked): void {
@@ -39,13 +39,14 @@ function lookForTheme(at: Looked): void {
       ? on.known.isBrand(before.color) || isOfVeneer(before)
       : rest.some((other) => other.pseudo === painting.pseudo && (isOfVeneer(other) || on.known.isBrand(other.color)));
     if (!isOursAtRest) continue;
+    const beside = before ? `where at rest it is ${hexOf(before.color)}` : 'laid over what is ours at rest';
     into.note({
       kind: 'answers',
       level: 'fails',
       cause: ['theme', state, homeKey(painting), hexOf(painting.color)].join('|'),
       what: `${STATE_WORDS[state]} still shows the theme’s ${WORDS[painting.use]}:`,
       name: plainName(element, painting.pseudo),
-      basis: `${hexOf(painting.color)} by ${painting.property}, ${before ? `where at rest it is ${hexOf(before.color)}` : 'laid over what is ours at rest'}.`,
+      basis: `${hexOf(painting.color)} by ${painting.property}, ${beside}.`,
       figure: null,
       needed: null,
       unit: 'none',
@@ -147,7 +148,7 @@ function lookAtCurrent(at: Looked): void {
   const differs = [
     ...differingOf(on, [view, element], [view, other]),
     ...(holder && otherHolder && holder !== otherHolder ? differingOf(on, [view, holder], [view, otherHolder]) : []),
-  ].filter((property) => !LAID_OUT.has(property));
+  ].filter((property) => !LAID_OUT.includes(property));
   if (differs.length > 0) return;
   into.note({
     kind: 'answers',
@@ -164,20 +165,7 @@ function lookAtCurrent(at: Looked): void {
   });
 }
 
-/** What differs between neighbours by where they stand alone. */
-const LAID_OUT: ReadonlySet<string> = new Set([
-  'width',
-  'height',
-  'left',
-  'right',
-  'top',
-  'bottom',
-  'margin-left',
-  'margin-top',
-  'padding-left',
-  'padding-top',
-]);
-
+/** One of the others in a list, to hold the current one against. */
 export function neighbourOf(element: ElementNode): ElementNode | null {
   const own = siblingsOf(element).filter((node) => node.localName === 'a' && node !== element && !isCurrent(node));
   if (own.length > 0) return own[0];
@@ -201,7 +189,7 @@ function lookAtOff(at: Looked): void {
   );
   if (!other) return;
   into.look('answers', element.number);
-  if (differingOf(on, [view, element], [view, other]).some((property) => !LAID_OUT.has(property))) return;
+  if (differingOf(on, [view, element], [view, other]).some((property) => !LAID_OUT.includes(property))) return;
   into.note({
     kind: 'answers',
     level: 'look',

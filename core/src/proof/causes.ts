@@ -49,6 +49,8 @@ export interface ElementFound {
   readonly looks: readonly number[];
   /** By `ruleKey|property`; `null` where no rule of the veneer matches. */
   readonly uses: ReadonlyMap<string, Use> | null;
+  /** Whether it has a text that shows in no state that was looked at. */
+  readonly isUnseen: boolean;
 }
 
 /** The same while it is collected: there is one for each element of a site. */
@@ -57,6 +59,7 @@ interface Collected {
   noted: Noted[];
   readonly looks: number[];
   uses: Map<string, Use> | null;
+  isUnseen: boolean;
 }
 
 const NO_NOTES: Noted[] = [];
@@ -90,6 +93,12 @@ export class Causes {
     found.noted.push({ ...noted, alsoAt: setting === this.first ? this.alsoAt(element) : [] });
   }
 
+  /** Notes whether a text shows: one that does in some state is seen. */
+  show(element: number, isShown: boolean, isFirst: boolean): void {
+    const found = this.#of(element);
+    found.isUnseen = isFirst ? !isShown : found.isUnseen && !isShown;
+  }
+
   /** What became of a declaration on an element, to be counted on. */
   use(element: number, id: string): Use {
     const found = this.#of(element);
@@ -106,7 +115,13 @@ export class Causes {
   #of(element: number): Collected {
     let found = this.#found.get(element);
     if (!found) {
-      found = { partId: this.partIdOf(element), noted: NO_NOTES, looks: PROOF_KINDS.map(() => 0), uses: null };
+      found = {
+        partId: this.partIdOf(element),
+        noted: NO_NOTES,
+        looks: PROOF_KINDS.map(() => 0),
+        uses: null,
+        isUnseen: false,
+      };
       this.#found.set(element, found);
     }
     return found;
@@ -178,7 +193,7 @@ class Gathered {
 
   take(one: Noted): void {
     const { pageId, element, pseudo, property, index, state, setting, lighting } = one.place;
-    const key = [pageId, element, pseudo, property, index, state].join(':');
+    const key = [pageId, element, pseudo, property, index, state, lighting].join(':');
     const known = this.#places.get(key);
     if (!known || isWorse(one, known)) this.#places.set(key, one);
     if (isWorse(one, this.#worst)) this.#worst = one;
@@ -231,4 +246,9 @@ function shareOf({ figure, needed }: Pick<ProofFinding, 'figure' | 'needed'>): n
 function isWorse(a: Noted, b: Noted): boolean {
   if (a.level !== b.level) return a.level === 'fails';
   return shareOf(a) < shareOf(b);
+}
+
+/** Things a finding is about: an element or pseudo-element once, whatever its states and lightings. */
+export function thingsOf({ places }: Pick<ProofFinding, 'places'>): number {
+  return new Set(places.map(({ pageId, element, pseudo }) => `${pageId}:${element}:${pseudo}`)).size;
 }

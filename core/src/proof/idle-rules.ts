@@ -93,7 +93,7 @@ export function idleRules(
     looks,
     unseen: [...new Set(notReached)].map((selector) => ({
       what: selector,
-      reason: 'it is for a state that is not among those looked at',
+      reason: 'it is for a state or a setting that is not among those looked at',
     })),
   };
 }

@@ -34,9 +34,9 @@ export interface PageLook {
   readonly page: Page;
   readonly setting: Setting;
   readonly lighting: Lighting;
-  /** At rest, with the veneer and without it. */
+  /** Whether it is the setting in which all of the page is looked at. */
+  readonly isFirst: boolean;
   readonly rest: StyleView;
-  readonly bareRest: StyleView;
   /** Pseudo-elements that the veneer has rules for. */
   readonly dressedPseudos: ReadonlySet<string>;
   readonly known: SiteKnowledge;
@@ -141,10 +141,9 @@ export function sameIn(paintings: readonly Painting[], { pseudo, property, index
 /** Part an element stands in, remembered for a page. */
 export function partsOn(site: SiteModel, page: Page): (element: ElementNode) => number | null {
   const known = new Map<ElementNode, number | null>();
-  const own = (element: ElementNode): number | null => {
+  return (element) => {
     let id = known.get(element);
     if (id === undefined) known.set(element, (id = partOf(site, page, element)?.id ?? null));
     return id;
   };
-  return own;
 }

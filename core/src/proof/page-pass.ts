@@ -65,9 +65,9 @@ export function* lookAtPage(task: PageTask, settings: readonly Setting[]): Gener
   const [first, ...others] = settings;
   const alone = passedOverOn(task.site.exceptions, page, {});
   const elements = page.document.elements.filter((element) => isIn(element) && !NEVER_SEEN.has(element.localName));
-  const look = new Look(task, first);
+  const look = new Look(task, first, true);
   const differing = others.map((setting) => {
-    const own = new Look(task, setting);
+    const own = new Look(task, setting, false);
     const told = toldApart(page, first, setting);
     // What is painted alike may lie on something else.
     const lying = page.layouts?.has(setting.width)
@@ -88,7 +88,7 @@ export function* lookAtPage(task: PageTask, settings: readonly Setting[]): Gener
     if (lying.length > 0) yield* lookIn(own, lying, { alone, watch: null, into, checks: [lookAtReadings] });
     if (elsewhere.length > 0) yield* lookIn(own, elsewhere, { alone, watch, into, checks: CHECKS });
   }
-  return { found: into.found, leftAlone: alone.size };
+  return { found: into.found, leftAlone: elements.filter((element) => alone.has(element)).length };
 }
 
 /** Whether what is read of an element may lie on something else in another setting. */
@@ -123,7 +123,13 @@ function* lookIn(
       watch?.take(at);
     }
     if (state === 'visited') visited = view;
-    if (state === 'hover' && visited && watch) lookAtLinkOrder(look, elements, { visited, hover: view }, into);
+    if (state === 'hover' && visited && watch)
+      lookAtLinkOrder(
+        look,
+        elements.filter((element) => !alone.has(element)),
+        { visited, hover: view },
+        into,
+      );
     yield state;
   }
 }
@@ -135,7 +141,7 @@ class Look implements PageLook {
   readonly lighting: Lighting;
   readonly known: SiteKnowledge;
   readonly rest: StyleView;
-  readonly bareRest: StyleView;
+  readonly #barePage: Page;
   readonly dressedPseudos: ReadonlySet<string>;
   readonly partIdOf: (element: ElementNode) => number | null;
   readonly #share = new StyleShare();
@@ -147,6 +153,7 @@ class Look implements PageLook {
   constructor(
     task: PageTask,
     readonly setting: Setting,
+    readonly isFirst: boolean,
   ) {
     this.site = task.site;
     this.pageId = task.pageId;
@@ -155,7 +162,7 @@ class Look implements PageLook {
     this.known = task.known;
     this.partIdOf = task.partIdOf;
     this.rest = new StyleView(this.page, { environment: setting, share: this.#share });
-    this.bareRest = new StyleView(withVeneer(this.page, ''), { environment: setting, share: this.#bareShare });
+    this.#barePage = withVeneer(this.page, '');
     this.dressedPseudos = new Set(
       this.page.veneerRules.flatMap(({ selectors }) =>
         selectors.flatMap(({ pseudoElements }) => pseudoElements.map(({ name }) => name)),
@@ -174,12 +181,11 @@ class Look implements PageLook {
   }
 
   bareIn(state: CensusState): StyleView {
-    if (state === 'rest') return this.bareRest;
     let view = this.#bare.get(state);
     if (!view)
       this.#bare.set(
         state,
-        (view = new StyleView(this.bareRest.page, {
+        (view = new StyleView(this.#barePage, {
           environment: this.setting,
           states: allInState(this.page.document, state),
           share: this.#bareShare,

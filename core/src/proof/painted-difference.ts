@@ -23,8 +23,22 @@ const FORCED: ReadonlySet<string> = new Set([
   'accent-color',
   'scrollbar-color',
 ]);
+/** Longhands that say where something stands and how large it is. */
+export const LAID_OUT: readonly string[] = [
+  'width',
+  'height',
+  'left',
+  'right',
+  'top',
+  'bottom',
+  'margin-left',
+  'margin-top',
+  'padding-left',
+  'padding-top',
+];
 /** What is seen of an element besides the colours it paints. */
 const SEEN = [
+  ...LAID_OUT,
   'text-decoration-line',
   'text-decoration-style',
   'text-decoration-thickness',
@@ -41,16 +55,6 @@ const SEEN = [
   'display',
   'visibility',
   'content',
-  'width',
-  'height',
-  'left',
-  'right',
-  'top',
-  'bottom',
-  'margin-left',
-  'margin-top',
-  'padding-left',
-  'padding-top',
   'border-top-width',
   'border-right-width',
   'border-bottom-width',
@@ -94,18 +98,15 @@ export function differingOf(
   [other, beside]: readonly [StyleView, ElementNode],
 ): string[] {
   const found = new Set<string>();
-  const [now, then] = [
-    [view, element],
-    [other, beside],
-  ].map(([own, node]) => {
-    const painted = new Map<string, string>();
-    for (const { pseudo, property, index, color } of on.paintingsIn(own as StyleView, node as ElementNode))
-      painted.set(`${pseudo}|${property}|${index}`, hexOf(color));
-    return painted;
-  });
+  const painted = (own: StyleView, node: ElementNode): ReadonlyMap<string, string> =>
+    new Map(
+      on
+        .paintingsIn(own, node)
+        .map(({ pseudo, property, index, color }) => [`${pseudo}|${property}|${index}`, hexOf(color)]),
+    );
+  const [now, then] = [painted(view, element), painted(other, beside)];
   for (const key of new Set([...now.keys(), ...then.keys()]))
     if (now.get(key) !== then.get(key)) found.add(key.split('|')[1]);
-  // An outline that appears is seen by itself, whatever its colour becomes.
   for (const pseudo of ['', 'before', 'after'] as const) {
     if (pseudo !== '' && !view.generates(element, pseudo) && !other.generates(beside, pseudo)) continue;
     const [a, b] = [view.style(element, pseudo), other.style(beside, pseudo)];

@@ -5,6 +5,8 @@ import { isFocusable } from '../selectors/element-states.js';
 import { variablesIn } from '../values/variables-in.js';
 import { textsOver } from '../verdict/legibility.js';
 import type { ProofSettings } from '../match/proof-settings.js';
+import { changedRules } from '../rules/changed-rules.js';
+import type { Override } from '../veneer/override.js';
 import { touchedOn } from '../selectors/touched.js';
 import type { StyleRule } from '../rules/style-rule.js';
 import { dressSite, openParts, type SiteModel } from '../site/site-model.js';
@@ -47,10 +49,14 @@ export class ProofMemo {
       kept.site.source.parts !== site.source.parts
     )
       return null;
-    const changed = changedRules(kept.page.veneerRules, page.veneerRules, usedOn(page));
+    const changed = telling(kept.page, page);
     if (!changed) return null;
-    if (changed.length === 0) return { found: kept.found, changed: null };
-    const told = toldByRules(page, changed);
+    const selectors = new Set([
+      ...changed.map(({ selectorText }) => selectorText),
+      ...changedOverrides(kept.site, site).map(({ selector }) => selector),
+    ]);
+    if (selectors.size === 0) return { found: kept.found, changed: null };
+    const told = toldBy(page, [...selectors]);
     if (told.size > MOST_AGAIN * page.document.elements.length) return null;
     return { found: kept.found, changed: told.size === 0 ? null : told };
   }
@@ -80,9 +86,8 @@ export class ProofMemo {
   }
 }
 
-/** Elements that changed rules can tell on: those they match in some state and all inside, and what is held against those. */
-function toldByRules(page: Page, rules: readonly StyleRule[]): ReadonlySet<ElementNode> {
-  const selectors = [...new Set(rules.map(({ selectorText }) => selectorText))];
+/** Elements that rules with these selectors can tell on: those they match in some state and all inside, and what is held against those. */
+function toldBy(page: Page, selectors: readonly string[]): ReadonlySet<ElementNode> {
   const touched = new Set(touchedOn(page, selectors).touched);
   if (touched.size === 0) return touched;
   const { elements } = page.document;
@@ -101,38 +106,48 @@ function keyOf(site: SiteModel, pageId: number, layer: string): string {
   return `${site.palette.lighting ?? 'light'}|${pageId}|${layer}`;
 }
 
+/** Longhands by which a box is moved, or casts a shadow on what it does not hold: what else they tell on is not told by its selector. */
+const FAR_REACHING =
+  /^(?:box-shadow|filter|position|z-index|transform|translate|scale|rotate|float|inset|top|right|bottom|left)$/;
+
 /**
- * Rules that are in one veneer and not in the other; those of a sheet read anew are told by what they say. A custom property that comes or
- * goes tells only on rules that use it, which change with it; `null` where one has another value, which tells on whatever follows it.
+ * Rules that came or went, and tell on what they match alone. A custom property that comes or goes tells only on rules that use it, which
+ * change with it. `null` where one has another value or is one the page itself follows, and where a rule reaches further than its matches.
  */
-function changedRules(
-  before: readonly StyleRule[],
-  after: readonly StyleRule[],
-  used: ReadonlySet<string>,
-): StyleRule[] | null {
-  const textOf = ({ selectorText, declarations, conditions }: StyleRule): string =>
-    JSON.stringify([
-      selectorText,
-      declarations.map(({ name, value, important }) => [name, value, important]),
-      conditions.map(({ text }) => text),
-    ]);
-  const [old, now] = [new Set(before.map(textOf)), new Set(after.map(textOf))];
-  const [gone, come] = [
-    before.filter((rule) => !now.has(textOf(rule))),
-    after.filter((rule) => !old.has(textOf(rule))),
-  ];
+function telling(before: Page, after: Page): readonly StyleRule[] | null {
+  const { gone, come } = changedRules(before.veneerRules, after.veneerRules);
   const [valuesBefore, valuesAfter] = [customValues(gone), customValues(come)];
-  for (const [key, { value }] of valuesBefore) if ((valuesAfter.get(key)?.value ?? value) !== value) return null;
-  // One that the page itself follows is the theme's.
-  for (const { name } of [...valuesBefore.values(), ...valuesAfter.values()]) if (used.has(name)) return null;
-  const isOfProperties = ({ declarations }: StyleRule): boolean =>
-    declarations.every(({ name }) => name.startsWith('--'));
-  const changed = [...gone, ...come];
-  // A rule that sets one beside other things is an override of the theme's, and reaches whatever follows it.
-  const isMixed = changed.some(
-    (rule) => !isOfProperties(rule) && rule.declarations.some(({ name }) => name.startsWith('--')),
+  const used = usedOn(after);
+  for (const [key, { name, value }] of valuesBefore)
+    if (used.has(name) || (valuesAfter.get(key)?.value ?? value) !== value) return null;
+  for (const { name } of valuesAfter.values()) if (used.has(name)) return null;
+  const changed = [...gone, ...come].filter(({ declarations }) => declarations.some(({ name }) => !isCustom(name)));
+  const isFar = changed.some(({ declarations }) =>
+    declarations.some(({ name }) => isCustom(name) || FAR_REACHING.test(name)),
   );
-  return isMixed ? null : changed.filter((rule) => !isOfProperties(rule));
+  return isFar ? null : changed;
+}
+
+function isCustom(name: string): boolean {
+  return name.startsWith('--');
+}
+
+const overridesChanged = new WeakMap<SiteModel, WeakMap<SiteModel, readonly Override[]>>();
+
+/** Overrides that say something else, or are there in one site alone: their reach or value may tell though their rule is the same. */
+function changedOverrides(before: SiteModel, after: SiteModel): readonly Override[] {
+  let byAfter = overridesChanged.get(before);
+  if (!byAfter) overridesChanged.set(before, (byAfter = new WeakMap()));
+  let changed = byAfter.get(after);
+  if (!changed) {
+    const texts = (site: SiteModel): Map<string, Override> =>
+      new Map(site.overrides.map((override) => [JSON.stringify(override), override]));
+    const [old, now] = before.overrides === after.overrides ? [new Map(), new Map()] : [texts(before), texts(after)];
+    const only = (own: Map<string, Override>, other: Map<string, Override>): Override[] =>
+      [...own].flatMap(([text, override]) => (other.has(text) ? [] : [override]));
+    byAfter.set(after, (changed = [...only(old, now), ...only(now, old)]));
+  }
+  return changed;
 }
 
 /** Values of custom properties by what they are set on. */
@@ -140,7 +155,7 @@ function customValues(rules: readonly StyleRule[]): Map<string, { readonly name:
   return new Map(
     rules.flatMap(({ selectorText, conditions, declarations }) =>
       declarations
-        .filter(({ name }) => name.startsWith('--'))
+        .filter(({ name }) => isCustom(name))
         .map(({ name, value }) => [
           `${conditions.map(({ text }) => text).join()}|${selectorText}|${name}`,
           { name, value },

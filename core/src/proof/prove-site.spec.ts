@@ -3,6 +3,7 @@ import { dressSite, openSite, type SiteModel } from '../site/site-model.js';
 import { toEnd } from '../to-end.js';
 import type { Override } from '../veneer/override.js';
 import type { Palette } from '../veneer/palette.js';
+import { thingsOf } from './causes.js';
 import { ProofMemo } from './proof-memo.js';
 import type { ProofFinding, ProofKind } from './proof-finding.js';
 import { proveSite } from './prove-site.js';
@@ -195,6 +196,44 @@ describe('the proof', () => {
     expect(bare.unseen.map(({ what }) => what)).toEqual(['colours that are not the brand’s']);
   });
 
+  it('passes over what does not show, and says how many texts no state shows', () => {
+    const css =
+      '.menu { opacity: 0; color: #bbb } .bar:hover .menu { opacity: 1; color: #1d2b2a } .off { display: none; color: #bbb }';
+    const body =
+      '<div class=bar>Bar <p class=menu>Shown when hovered</p></div><p class=off>Never</p><p class=off>Nor this</p>';
+    const proof = toEnd(proveSite(opened({ css, body })));
+    expect(proof.findings.filter(({ kind }) => kind === 'reads')).toEqual([]);
+    expect(proof.unseen.map(({ what }) => what)).toEqual(['2 hidden texts on Home']);
+  });
+
+  it('leaves exceptions alone whatever they show, and counts them once', () => {
+    const css = '.o:hover { color: #1d2b2a } .o:visited { color: #888 } .o { text-decoration: none }';
+    const body = '<nav><a class=o href=1>One</a><a class=o href=2>Two</a></nav>';
+    const exceptions = [{ kind: 'place', target: 'nav' }] as const;
+    const proof = toEnd(proveSite(opened({ css, body, exceptions })));
+    expect(proof.findings).toEqual([]);
+    expect(proof.leftAlone).toBe(3);
+  });
+
+  it('follows rules for parts of a scrollbar', () => {
+    const css = 'html { overflow: auto }';
+    const thumb = override('::-webkit-scrollbar-thumb', 'background-color', '#104a47', {
+      pseudo: '-webkit-scrollbar-thumb',
+      isByHand: true,
+    });
+    const proof = toEnd(proveSite(opened({ css, body: '<p>One', overrides: [thumb] })));
+    expect(proof.findings.filter(({ kind }) => kind === 'holds')).toEqual([]);
+    expect(proof.unseen).toEqual([]);
+  });
+
+  it('lists a place in each lighting it fails in', () => {
+    const palette: Palette = { ...PALETTE, second: { told: { kind: 'scheme' }, roles: [] } };
+    const [first] = found({ css: '.t { color: #888; background: #999 }', body: '<p class=t>One', palette }, 'reads');
+    expect(first.lightings).toEqual(['light', 'inverted']);
+    expect(first.places.map(({ lighting }) => lighting)).toEqual(['light', 'inverted']);
+    expect(thingsOf(first)).toBe(1);
+  });
+
   it('opens hidden parts', () => {
     const html = `<!doctype html><style>${BASE} .drawer { display: none } .drawer.open { display: block } .drawer p { color: #ccc }</style><div class=drawer><p>Inside</p></div>`;
     const site = openSite({
@@ -247,6 +286,17 @@ describe('what a proof leaves out or takes over', () => {
           setting.width,
           singly[i].findings.some((other) => other.id === id),
         ]);
+  });
+
+  it('is looked at again where an override is meant for other places by the same rule', () => {
+    const memo = new ProofMemo();
+    const site = opened({ body: '<p class=t>One</p><p class=t>Two</p>' });
+    const first = [...site.pages.values()][0].document.elements.find(({ classes }) => classes.includes('t'));
+    const one = override('.t', 'color', '#104a47', { element: first?.number ?? 0 });
+    const spilt = (own: Override): number =>
+      toEnd(proveSite(dressSite(site, [own], PALETTE), { memo })).findings.filter(({ kind }) => kind === 'inside')
+        .length;
+    expect([spilt({ ...one, reach: 'alike' }), spilt(one), spilt({ ...one, reach: 'alike' })]).toEqual([0, 1, 0]);
   });
 
   it('is the same after a change as when all is looked at anew', () => {

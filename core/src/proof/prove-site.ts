@@ -41,12 +41,14 @@ export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generat
   const of = lit.length * pageIds.length;
   let done = 0;
   let leftAlone = 0;
+  const hidden = new Map<number, number>();
   const reach = new Reach(site);
   for (const own of lit) {
     const lighting = own.palette.lighting ?? 'light';
     const known = new SiteKnowledge(own, reach);
     const opened = openable.length > 0 ? memo.opened(own, openable) : null;
     for (const pageId of pageIds) {
+      const layers: Found[] = [];
       for (const { layer, ...look } of layersOf(own, opened, pageId, openable)) {
         pages.push(look.page);
         const before = memo.known(own, pageId, layer, look.page, at);
@@ -61,9 +63,12 @@ export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generat
           found = found && changed ? merged(found, step.value, changed) : step.value;
           memo.keep(own, pageId, layer, look.page, at, found);
         }
-        all.push(found.found);
-        leftAlone += found.leftAlone;
+        layers.push(found.found);
+        // Elements of opened parts are among those of the page as it is captured.
+        if (layer === 'shown') leftAlone += found.leftAlone;
       }
+      all.push(...layers);
+      hidden.set(pageId, unseenIn(layers));
       done += 1;
       yield { done, of };
     }
@@ -81,7 +86,7 @@ export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generat
     states: CENSUS_STATES,
     settings: at.settings,
     lightings: lit.map(({ palette }) => palette.lighting ?? 'light'),
-    unseen: [...unseenOf(site, at), ...(idle?.unseen ?? [])],
+    unseen: [...unseenOf(site, at), ...hiddenOn(site, hidden), ...(idle?.unseen ?? [])],
     leftAlone: leftAlone / lit.length,
   };
 }
@@ -122,9 +127,31 @@ function asFound({ noted, looks }: NonNullable<ReturnType<typeof idleRules>>): F
       noted: noted.filter(({ place }) => place.partId === partId),
       looks: PROOF_KINDS.map((kind) => (kind === 'holds' ? looks.filter((own) => own === partId).length : 0)),
       uses: null,
+      isUnseen: false,
     }),
   );
   return found;
+}
+
+/** Texts of a page that show in none of its layers. */
+function unseenIn(layers: readonly Found[]): number {
+  const [shown, ...opened] = layers;
+  return [...shown].filter(
+    ([number, { isUnseen }]) => isUnseen && opened.every((layer) => layer.get(number)?.isUnseen ?? true),
+  ).length;
+}
+
+function hiddenOn(site: SiteModel, hidden: ReadonlyMap<number, number>): Unseen[] {
+  return [...hidden]
+    .filter(([, count]) => count > 0)
+    .map(([pageId, count]) => ({
+      what: `${count} hidden ${count === 1 ? 'text' : 'texts'} on ${nameOf(site, pageId)}`,
+      reason: 'no state shows them, and no part that could be opened holds them',
+    }));
+}
+
+function nameOf(site: SiteModel, pageId: number): string {
+  return site.source.pages.find(({ id }) => id === pageId)?.name ?? '';
 }
 
 function unseenOf(site: SiteModel, { unseen }: ProofSettings): Unseen[] {
@@ -142,15 +169,14 @@ function unseenOf(site: SiteModel, { unseen }: ProofSettings): Unseen[] {
     ...(site.palette.swatches.length === 0
       ? [{ what: 'colours that are not the brand’s', reason: 'the palette has none' }]
       : []),
-    ...[...new Map([...site.pages].flatMap(([id, page]) => framesOn(site, id, page))).values()],
+    ...[...site.pages].flatMap(([id, page]) => framesOn(site, id, page)),
   ];
 }
 
 /** Framed parts: what is in them no stylesheet of the site reaches. */
-function framesOn(site: SiteModel, id: number, { document }: Page): [string, Unseen][] {
+function framesOn(site: SiteModel, pageId: number, { document }: Page): Unseen[] {
   const frames = document.elements.filter(({ localName }) => localName === 'iframe').length;
-  const name = site.source.pages.find((page) => page.id === id)?.name ?? '';
-  return frames === 0
-    ? []
-    : [[name, { what: `${frames} framed ${frames === 1 ? 'part' : 'parts'} on ${name}`, reason: 'of another origin' }]];
+  if (frames === 0) return [];
+  const what = `${frames} framed ${frames === 1 ? 'part' : 'parts'} on ${nameOf(site, pageId)}`;
+  return [{ what, reason: 'of another origin' }];
 }

@@ -24,11 +24,14 @@ export const READ_PSEUDOS = ['', 'before', 'after', 'marker', 'placeholder', 'se
 
 /** Holds what is read and seen of an element against what lies behind it. Source: WCAG 2.2, 1.4.3 and 1.4.11. */
 export function lookAtReadings(at: Looked): void {
-  const { element, readings, state } = at;
+  const { on, element, view, readings, state, into } = at;
+  const isShown = !on.isHidden(view, element);
+  if (showsText({ element, pseudo: '' })) into.show(element.number, isShown, state === 'rest' && on.isFirst);
+  if (!isShown) return;
   for (const pseudo of READ_PSEUDOS) {
     if (pseudo === 'placeholder' && !element.attributes.has('placeholder')) continue;
-    if ((pseudo === 'before' || pseudo === 'after') && !at.view.generates(element, pseudo)) continue;
-    if (pseudo === 'marker' && at.view.style(element).resolved('display') !== 'list-item') continue;
+    if ((pseudo === 'before' || pseudo === 'after') && !view.generates(element, pseudo)) continue;
+    if (pseudo === 'marker' && view.style(element).resolved('display') !== 'list-item') continue;
     if (pseudo === 'selection' && (state !== 'rest' || !showsText({ element, pseudo: '' }) || !saysOwn(at))) continue;
     for (const reading of readings.of(element, pseudo)) {
       if (reading.kind === 'ring' && isBrowserRing(at)) continue;
@@ -52,7 +55,7 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
       kind,
       level: 'look',
       cause: `doubt|${reading.doubt}|${partId ?? ''}`,
-      what: what,
+      what,
       name,
       basis: `${reading.doubt.charAt(0).toUpperCase()}${reading.doubt.slice(1)}: its contrast hangs on the picture’s pixels, which the Bench reads under the lines of the one chosen.`,
       figure: null,
@@ -73,13 +76,24 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
     cause: [reading.kind, homeKey({ decided, style, property }), ink].join('|'),
     what,
     name,
-    basis: `${ink} on ${ground}; WCAG 2.2 asks ${reading.wanted} : 1 of ${reading.kind === 'text' && reading.wanted < RATIOS.text ? 'large text' : isRead ? 'text' : KIND_WORDS[reading.kind]}. ${reading.by === 'boxes' ? 'Held against what is painted under its lines.' : 'Held against the fills of its ancestors; the page was not laid out there.'}`,
+    basis: `${ink} on ${ground}; WCAG 2.2 asks ${reading.wanted} : 1 of ${askedOf(reading, isRead)}. ${HELD[reading.by]}`,
     figure: reading.ratio,
     needed: reading.wanted,
     unit: 'ratio',
     place,
     mend: { kind: 'recolour', property, ink, grounds: [ground], job: jobFor(at, pseudo, reading.kind) },
   });
+}
+
+/** What it was held against. */
+const HELD: Readonly<Record<Reading['by'], string>> = {
+  boxes: 'Held against what is painted under its lines.',
+  chain: 'Held against the fills of its ancestors; the page was not laid out there.',
+};
+
+function askedOf({ kind, wanted }: Reading, isRead: boolean): string {
+  if (kind === 'text' && wanted < RATIOS.text) return 'large text';
+  return isRead ? 'text' : KIND_WORDS[kind];
 }
 
 const KIND_WORDS: Readonly<Record<ReadKind, string>> = {

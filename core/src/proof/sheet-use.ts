@@ -8,8 +8,6 @@ import type { Reach } from './reach.js';
 import type { Looked } from './looked.js';
 import { placeAt } from './looked.js';
 
-const PSEUDOS = ['', 'before', 'after', 'marker', 'placeholder', 'selection'] as const;
-
 /** A rule as it is told on every page alike. */
 export function ruleKey({ selectorText, conditions }: StyleRule): string {
   return `${conditions.map(({ kind, text }) => `${kind} ${text}`).join(' and ')}|${selectorText}`;
@@ -25,7 +23,7 @@ export class SheetWatch {
   take(at: Looked): void {
     const { on, element, view, state } = at;
     if (on.page.veneerRules.length === 0) return;
-    for (const pseudo of PSEUDOS) {
+    for (const pseudo of ['', ...on.dressedPseudos]) {
       if (pseudo !== '' && !mayMatter(at, pseudo)) continue;
       const style = view.style(element, pseudo);
       // Inside visited links rules match that only the permitted longhands show.
@@ -114,9 +112,10 @@ function noteSpill(
   });
 }
 
-function mayMatter({ view, element, on }: Looked, pseudo: (typeof PSEUDOS)[number]): boolean {
-  if (!on.dressedPseudos.has(pseudo)) return false;
+function mayMatter({ view, element }: Looked, pseudo: string): boolean {
+  // What is behind a shadow root is an element of its own.
+  if (pseudo === 'part' || pseudo === 'slotted') return false;
   if (pseudo === 'placeholder') return element.attributes.has('placeholder');
   if (pseudo === 'marker') return view.style(element).resolved('display') === 'list-item';
-  return pseudo === 'selection' || view.generates(element, pseudo);
+  return view.generates(element, pseudo);
 }

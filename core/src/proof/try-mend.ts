@@ -1,3 +1,4 @@
+import { toEnd } from '../to-end.js';
 import type { FoundPlace } from '../match/found-color.js';
 import { layTasks } from '../match/lay-match.js';
 import { tasksOf, type Task } from '../match/lay-tasks.js';
@@ -60,7 +61,7 @@ export function* tryMend(
     }
     const after = withOverrides(site, { put, drop });
     yield attempt.label;
-    const next = yield* proveSite(after, { memo: memo.fork() });
+    const next = yield* proveSite(after, { memo: memo.fork(), at: { settings: proof.settings, unseen: [] } });
     if (isStill(next, finding)) {
       reason = `${attempt.label} does not clear it${refused[0] ? `: ${refused[0]}` : ''}`;
       continue;
@@ -140,13 +141,13 @@ function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
       return [
         {
           label: 'Its selector written anew',
-          plan: () => {
-            const wishes = site.overrides
-              .filter(({ id }) => mend.overrides.includes(id))
-              .map((override) => ({ ...wishOf(override, WIDTH), isAfresh: true }));
-            const { put, drop, refused } = planAll(site, wishes);
-            return { put, drop, refused };
-          },
+          plan: () =>
+            planAll(
+              site,
+              site.overrides
+                .filter(({ id }) => mend.overrides.includes(id))
+                .map((override) => ({ ...wishOf(override, WIDTH), isAfresh: true })),
+            ),
         },
       ];
   }
@@ -235,12 +236,8 @@ function foundPlace({ pageId, element, pseudo, property, index, state }: ProofPl
 }
 
 function carried(site: SiteModel, tasks: readonly Task[]): ReturnType<Attempt['plan']> {
-  const steps = layTasks(site, tasks, WIDTH);
-  for (let step = steps.next(); ; step = steps.next())
-    if (step.done) {
-      const { put, drop, refused } = step.value;
-      return { put, drop, refused: refused.map(({ reason }) => reason) };
-    }
+  const { put, drop, refused } = toEnd(layTasks(site, tasks, WIDTH));
+  return { put, drop, refused: refused.map(({ reason }) => reason) };
 }
 
 /** States filled from rest, one element of each kind for all alike. */

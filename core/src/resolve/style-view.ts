@@ -2,6 +2,7 @@ import { DESKTOP, type MediaEnvironment } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Problem } from '../problem.js';
 import { hasSay, linkAround } from '../selectors/element-states.js';
+import { changedRules } from '../rules/changed-rules.js';
 import type { StyleRule } from '../rules/style-rule.js';
 import { MatchBudgetError, NO_STATES, restContext, type Consulted, type StateMap } from '../selectors/match-context.js';
 import { matchesSelector } from '../selectors/match-selector.js';
@@ -89,7 +90,8 @@ export class StyleView {
       states: this.#session.states,
       pseudoStates: this.#session.pseudoStates,
     });
-    const touched = touchedBy(changedRules(this.page.veneerRules, page.veneerRules), page, this.#session.states);
+    const { gone, come } = changedRules(this.page.veneerRules, page.veneerRules);
+    const touched = touchedBy([...gone, ...come], page, this.#session.states);
     if (this.#visitedLinks.size > 0) return { view, touched: new Set(page.document.elements) };
     for (const [element, styles] of this.#styles) if (!touched.has(element)) view.#styles.set(element, styles);
     return { view, touched };
@@ -247,15 +249,6 @@ function answersFor(page: Page, environment: MediaEnvironment): MatchSession['co
   let answers = byEnvironment.get(key);
   if (!answers) byEnvironment.set(key, (answers = new WeakMap()));
   return answers;
-}
-
-/** Rules that are in one veneer and not in the other. */
-function changedRules(before: readonly StyleRule[], after: readonly StyleRule[]): StyleRule[] {
-  const textOf = (rule: StyleRule): string =>
-    `${rule.selectorText}{${rule.declarations.map(({ name, value, important }) => `${name}:${value}${important ? '!' : ''}`).join(';')}}${rule.conditions.map(({ text }) => text).join()}`;
-  const old = new Set(before.map(textOf));
-  const now = new Set(after.map(textOf));
-  return [...before.filter((rule) => !now.has(textOf(rule))), ...after.filter((rule) => !old.has(textOf(rule)))];
 }
 
 /** Elements that rules match, with all that is inside them: it may inherit. */
