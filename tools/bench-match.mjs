@@ -1,4 +1,4 @@
-import { LARGE_SITES } from './large-sites.mjs';
+import { openFifty, timed } from './open-large.mjs';
 import { demoSite } from './demo-site.mjs';
 
 const WIDTH = 1280;
@@ -6,7 +6,7 @@ const WIDTH = 1280;
 /** Prints what looking through, proposing and laying on take, as ratios of one page's reading. */
 export async function benchMatch({ say, ms }) {
   const core = await import('@upper-veneer/core');
-  const { ShapeGathering, dressSite, findColors, layMatch, openSite, proposeMatch, verifyMatch, withOverrides } = core;
+  const { ShapeGathering, findColors, layMatch, proposeMatch, verifyMatch, withOverrides } = core;
   const demo = demoSite();
   const toEnd = (steps) => {
     let longest = 0;
@@ -16,11 +16,6 @@ export async function benchMatch({ say, ms }) {
       longest = Math.max(longest, performance.now() - start);
       if (step.done) return { value: step.value, longest };
     }
-  };
-  const timed = (act) => {
-    const start = performance.now();
-    const value = act();
-    return { value, took: performance.now() - start };
   };
   const choices = { strategy: 'blend', locked: {}, equal: [] };
   const propose = (site, scope) => {
@@ -42,20 +37,7 @@ export async function benchMatch({ say, ms }) {
   say(
     `Laying on ${laid.value.laid} places: ${ms(laid.took)}, ${ms((100 * laid.took) / laid.value.laid)} for 100 (bound 2 s); resolved once more in ${ms(proof.took)}`,
   );
-  const files = Object.entries(LARGE_SITES.fifty());
-  const fifty = dressSite(
-    openSite({
-      pages: files
-        .filter(([path]) => path.endsWith('.html'))
-        .map(([path, html], i) => ({ id: i + 1, name: path, path, html })),
-      stylesheets: Object.fromEntries(files.filter(([path]) => path.endsWith('.css'))),
-      parts: [],
-      veneerPlace: 'head-end',
-      prefix: 'brand',
-    }),
-    [],
-    demo.palette,
-  );
+  const fifty = openFifty(demo.palette);
   const large = propose(fifty, { kind: 'site' });
   say(
     `Fifty pages of 1,900 elements, reading them included: ${ms(large.all)} (bound 20 s), the longest step between two signs of progress ${ms(large.found.value.longest)}`,

@@ -1,16 +1,11 @@
 import { demoSite } from './demo-site.mjs';
-import { LARGE_SITES } from './large-sites.mjs';
+import { openFifty, timed } from './open-large.mjs';
 
 /** Prints what looking at a whole site takes: at first, warm, and again after one change. */
 export async function benchProof({ say, ms }) {
   const core = await import('@upper-veneer/core');
-  const { ProofMemo, dressSite, foundColors, layMatch, openSite, proposeMatch, proveSite, toEnd, withOverrides } = core;
+  const { ProofMemo, dressSite, foundColors, layMatch, proposeMatch, proveSite, toEnd, withOverrides } = core;
   const demo = demoSite();
-  const timed = (act) => {
-    const start = performance.now();
-    const value = act();
-    return { value, took: performance.now() - start };
-  };
   const scope = { kind: 'site' };
   const choices = { strategy: 'blend', locked: {}, equal: [] };
   const proposal = proposeMatch(demo, scope, foundColors(demo, scope, 1280), choices);
@@ -32,22 +27,11 @@ export async function benchProof({ say, ms }) {
     return [timed(() => toEnd(proveSite(dressSite(lit, next, lit.palette), { memo: memo.fork() }))).took];
   });
   say(
-    `Proof of the demo (7 pages, 8 states, 3 widths, light and inverted, ${lit.overrides.length} overrides), ${warm.value.looks} looks: ${ms(warm.took)} warm (bound 1.5 s), ${ms(first.took)} at the first look; again after one change ${changes.map(ms).join(', ')} (bound 300 ms)`,
+    `Proof of the demo (7 pages, 8 states, 3 widths, light and inverted, ${lit.overrides.length} overrides), ` +
+      `${warm.value.looks} looks: ${ms(warm.took)} warm (bound 1.5 s), ${ms(first.took)} at the first look; ` +
+      `again after one change ${changes.map(ms).join(', ')} (bound 300 ms)`,
   );
-  const files = Object.entries(LARGE_SITES.fifty());
-  const fifty = dressSite(
-    openSite({
-      pages: files
-        .filter(([path]) => path.endsWith('.html'))
-        .map(([path, html], i) => ({ id: i + 1, name: path, path, html })),
-      stylesheets: Object.fromEntries(files.filter(([path]) => path.endsWith('.css'))),
-      parts: [],
-      veneerPlace: 'head-end',
-      prefix: 'brand',
-    }),
-    [],
-    demo.palette,
-  );
+  const fifty = openFifty(demo.palette);
   let longest = 0;
   let last = performance.now();
   const large = timed(() => {
@@ -60,6 +44,8 @@ export async function benchProof({ say, ms }) {
     }
   });
   say(
-    `Proof of fifty pages of 1,900 elements, reading them included: ${ms(large.took)} (bound 90 s), ${large.value.looks} looks, the longest step ${ms(longest)}, ${Math.round(process.memoryUsage().rss / 1e6)} MB (bound 1,500)`,
+    `Proof of fifty pages of 1,900 elements, reading them included: ${ms(large.took)} (bound 90 s), ` +
+      `${large.value.looks} looks, the longest step ${ms(longest)}, ` +
+      `${Math.round(process.memoryUsage().rss / 1e6)} MB (bound 1,500)`,
   );
 }

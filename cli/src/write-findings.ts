@@ -67,9 +67,15 @@ export function wordsOf({ title, basis }: ProofFinding): string {
 export function findingsAsText(checked: Checked): string {
   const { proof, mends } = checked;
   const count = (level: ProofFinding['level']): number => proof.findings.filter((own) => own.level === level).length;
-  const lines = [
-    `${count('fails')} fail, ${count('look')} to look at; ${proof.pages} pages, ${proof.states.length} states, ${proof.settings.map(({ width }) => width).join(', ')} px, ${proof.lightings.join(' and ')}, ${proof.looks} looks`,
+  const widths = [...new Set(proof.settings.map(({ width }) => width))];
+  const extent = [
+    `${proof.pages} ${proof.pages === 1 ? 'page' : 'pages'}`,
+    `${proof.states.length} states`,
+    `${widths.join(', ')} px`,
+    proof.lightings.join(' and '),
+    `${proof.looks} looks`,
   ];
+  const lines = [`${count('fails')} fail, ${count('look')} to look at; ${extent.join(', ')}`];
   for (const finding of proof.findings) {
     const tried = mends.get(finding.id);
     lines.push(

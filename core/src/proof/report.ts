@@ -5,6 +5,7 @@ import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { roleWords, rolesInOrder } from '../veneer/own-role.js';
 import { colorOfValue, plainValuesIn } from '../veneer/override-value.js';
 import type { Palette } from '../veneer/palette.js';
+import { thingsOf } from './causes.js';
 import { PROOF_KINDS, type Proof, type ProofFinding, type ProofKind, type ProofPlace } from './proof-finding.js';
 
 /** What is said of a site beside what was found. */
@@ -30,34 +31,63 @@ export const GROUP_WORDS: Readonly<Record<ProofKind, { readonly name: string; re
 };
 
 const STYLE = `
-  body { max-width: 60em; margin: 2em auto; padding: 0 1.5em; background: #fff; color: #1a1a1a; font: 15px/1.45 system-ui, sans-serif; }
-  h1 { margin: 0; font-size: 1.7em; } h2 { margin: 2em 0 .5em; font-size: 1.2em; break-after: avoid; } h3 { margin: 1.2em 0 .2em; font-size: 1em; break-after: avoid; }
-  p { margin: .3em 0; } .soft { color: #565656; } table { width: 100%; border-collapse: collapse; } th, td { padding: .3em .6em; border: 1px solid #c8c8c8; text-align: left; vertical-align: top; }
-  th { background: #f0f0f0; } tr, li, h3 + p { break-inside: avoid; } .chip { display: inline-block; width: 1em; height: 1em; margin-right: .4em; border: 1px solid #8a8a8a; vertical-align: -.12em; print-color-adjust: exact; forced-color-adjust: none; }
-  td .role { display: block; } ul { margin: .3em 0; padding-left: 1.2em; } @page { margin: 16mm; } @media print { body { margin: 0; padding: 0; max-width: none; font-size: 10pt; } }
+  body { max-width: 60em; margin: 2em auto; padding: 0 1.5em; background: #fff; color: #1a1a1a; }
+  body { font: 15px/1.45 system-ui, sans-serif; }
+  h1 { margin: 0; font-size: 1.7em; }
+  h2 { margin: 2em 0 .5em; font-size: 1.2em; break-after: avoid; }
+  h3 { margin: 1.2em 0 .2em; font-size: 1em; break-after: avoid; }
+  p { margin: .3em 0; }
+  .soft { color: #565656; }
+  table { width: 100%; border-collapse: collapse; }
+  th, td { padding: .3em .6em; border: 1px solid #c8c8c8; text-align: left; vertical-align: top; }
+  th { background: #f0f0f0; }
+  tr, li, h3 + p { break-inside: avoid; }
+  .chip { display: inline-block; width: 1em; height: 1em; margin-right: .4em; border: 1px solid #8a8a8a; }
+  .chip { vertical-align: -.12em; print-color-adjust: exact; forced-color-adjust: none; }
+  .role { display: block; }
+  ul { margin: .3em 0; padding-left: 1.2em; }
+  @page { margin: 16mm; }
+  @media print { body { margin: 0; padding: 0; max-width: none; font-size: 10pt; } }
 `;
 
 /** The proof for a client: one HTML file that needs no other, runs no script and prints. */
 export function reportHtml(site: SiteModel, proof: Proof, facts: ReportFacts): string {
-  const levels = { fails: of(proof, 'fails'), look: of(proof, 'look') };
-  const widths = [...new Set(proof.settings.map(({ width }) => width))];
-  return `<!doctype html>
-<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>${text(facts.site)}: colours checked</title><style>${STYLE}</style></head><body>
-<header><h1>${text(facts.site)}: colours checked</h1>
-<p class="soft">${text(facts.at)}${facts.revision === null ? ', a draft' : `, revision ${facts.revision}`}</p>
-<p><strong>${levels.fails.length === 0 ? 'Nothing fails' : `${counted(levels.fails.length, 'thing fails', 'things fail')}`}${levels.look.length > 0 ? `, ${levels.look.length} to be looked at` : ''}.</strong>
-${counted(proof.pages, 'page', 'pages')}, each in ${proof.states.length} states (${proof.states.map((state) => STATE_WORDS[state].toLowerCase()).join(', ')}), ${counted(widths.length, 'width', 'widths')} (${widths.join(', ')} px)${proof.lightings.length > 1 ? ', light and inverted' : ''}: ${proof.looks.toLocaleString('en')} looks.</p></header>
-<main>
-<h2>What was checked, and what holds</h2>${groupTable(proof)}
-<h2>Which role carries what</h2>${roleTable(site)}
-${findingSection('What fails', 'Nothing.', site, levels.fails)}
-${findingSection('What is to be looked at by eye', 'Nothing.', site, levels.look)}
-<h2>What was left alone, and why</h2>${listOf(
-    facts.exceptions.map(({ target, reason }) => `<strong>${text(target)}</strong>: ${text(reason)}`),
-  )}
-<h2>What was not looked at</h2>${listOf(proof.unseen.map(({ what, reason }) => `<strong>${text(what)}</strong>: ${text(reason)}`))}
-</main></body></html>
-`;
+  const [fails, look] = [of(proof, 'fails'), of(proof, 'look')];
+  const title = `${text(facts.site)}: colours checked`;
+  return [
+    '<!doctype html>',
+    '<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">',
+    `<title>${title}</title><style>${STYLE}</style></head><body>`,
+    `<header><h1>${title}</h1>`,
+    `<p class="soft">${text(facts.at)}${facts.revision === null ? ', a draft' : `, revision ${facts.revision}`}</p>`,
+    `<p><strong>${standing(fails.length, look.length)}.</strong> ${extent(proof)}.</p></header>`,
+    '<main>',
+    `<h2>What was checked, and what holds</h2>${groupTable(proof)}`,
+    `<h2>Which role carries what</h2>${roleTable(site)}`,
+    findingSection('What fails', site, fails),
+    findingSection('What is to be looked at by eye', site, look),
+    `<h2>What was left alone, and why</h2>${listOf(facts.exceptions.map(({ target, reason }) => [target, reason]))}`,
+    `<h2>What was not looked at</h2>${listOf(proof.unseen.map(({ what, reason }) => [what, reason]))}`,
+    '</main></body></html>',
+    '',
+  ].join('\n');
+}
+
+function standing(fails: number, look: number): string {
+  const failing = fails === 0 ? 'Nothing fails' : counted(fails, 'thing fails', 'things fail');
+  return look === 0 ? failing : `${failing}, ${look} to be looked at`;
+}
+
+/** How much was looked at: `7 pages, each in 8 states (rest…), 3 widths (1280…): 8,315 looks`. */
+function extent({ pages, states, settings, lightings, looks }: Proof): string {
+  const widths = [...new Set(settings.map(({ width }) => width))];
+  return [
+    counted(pages, 'page', 'pages'),
+    `each in ${states.length} states (${states.map((state) => STATE_WORDS[state].toLowerCase()).join(', ')})`,
+    `${counted(widths.length, 'width', 'widths')} (${widths.join(', ')} px)`,
+    ...(lightings.length > 1 ? ['light and inverted'] : []),
+    `${looks.toLocaleString('en')} looks`,
+  ].join(', ');
 }
 
 /** The places of all findings, one a line. Source: RFC 4180. */
@@ -96,15 +126,25 @@ export function reportCsv(site: SiteModel, proof: Proof): string {
 }
 
 function groupTable(proof: Proof): string {
-  const rows = PROOF_KINDS.map((kind) => {
-    const looks = proof.cells.reduce((sum, cell) => sum + (cell.kind === kind ? cell.looks : 0), 0);
-    const fails = of(proof, 'fails').filter((own) => own.kind === kind).length;
-    const look = of(proof, 'look').filter((own) => own.kind === kind).length;
-    const { name, asks } = GROUP_WORDS[kind];
-    const standing = looks === 0 ? 'nothing of it here' : fails > 0 ? counted(fails, 'fails', 'fail') : 'holds';
-    return `<tr><th scope="row">${name}</th><td>${asks}</td><td>${looks.toLocaleString('en')}</td><td>${standing}${look > 0 ? `, ${look} to look at` : ''}</td></tr>`;
-  });
-  return `<table><thead><tr><th>What is asked</th><th>Of what</th><th>Looks</th><th>Standing</th></tr></thead><tbody>${rows.join('')}</tbody></table>`;
+  return table(
+    ['What is asked', 'Of what', 'Looks', 'Standing'],
+    PROOF_KINDS.map((kind) => {
+      const looks = proof.cells.reduce((sum, cell) => sum + (cell.kind === kind ? cell.looks : 0), 0);
+      const [fails, look] = (['fails', 'look'] as const).map((level) => of(proof, level, kind).length);
+      const held = looks === 0 ? 'nothing of it here' : fails > 0 ? counted(fails, 'fails', 'fail') : 'holds';
+      const { name, asks } = GROUP_WORDS[kind];
+      return [name, asks, looks.toLocaleString('en'), look > 0 ? `${held}, ${look} to look at` : held];
+    }),
+  );
+}
+
+/** A table whose first column heads its rows. @param rows cells as HTML. */
+function table(head: readonly string[], rows: readonly (readonly string[])[]): string {
+  const body = rows.map(
+    ([first, ...cells]) => `<tr><th scope="row">${first}</th>${cells.map((own) => `<td>${own}</td>`).join('')}</tr>`,
+  );
+  const heads = head.map((words) => `<th>${words}</th>`).join('');
+  return `<table><thead><tr>${heads}</tr></thead><tbody>${body.join('')}</tbody></table>`;
 }
 
 /** What each role paints in each part, as the overrides say. */
@@ -112,11 +152,9 @@ function roleTable(site: SiteModel): string {
   const parts = [...site.source.parts.map(({ id, name }) => ({ id, name })), { id: null, name: 'Everywhere else' }];
   const rows = parts.flatMap(({ id, name }) => {
     const carried = carriedIn(site, id);
-    return carried.length === 0 ? [] : [`<tr><th scope="row">${text(name)}</th><td>${carried.join('')}</td></tr>`];
+    return carried.length === 0 ? [] : [[text(name), carried.join('')]];
   });
-  return rows.length === 0
-    ? '<p>No role is used yet.</p>'
-    : `<table><thead><tr><th>Part</th><th>Roles and what they carry</th></tr></thead><tbody>${rows.join('')}</tbody></table>`;
+  return rows.length === 0 ? '<p>No role is used yet.</p>' : table(['Part', 'Roles and what they carry'], rows);
 }
 
 function carriedIn(site: SiteModel, partId: number | null): string[] {
@@ -135,9 +173,11 @@ function carriedIn(site: SiteModel, partId: number | null): string[] {
     const what = uses.get(role);
     if (!what) return [];
     const hex = hexOfRole(site.palette, role);
-    return [
-      `<span class="role"><span class="chip" style="background:${hex}"></span>${text(capital(roleWords(role)))} (${text(swatchOf(site.palette, role))}, ${hex}): ${text([...what].join(', '))}</span>`,
-    ];
+    const chip = `<span class="chip" style="background:${hex}"></span>`;
+    const named = text(
+      `${capital(roleWords(role))} (${swatchOf(site.palette, role)}, ${hex}): ${[...what].join(', ')}`,
+    );
+    return [`<span class="role">${chip}${named}</span>`];
   });
 }
 
@@ -154,26 +194,34 @@ function swatchOf({ swatches, roles }: Palette, role: ReturnType<typeof rolesInO
 /** Places of a finding that are named. */
 const MOST_NAMED = 6;
 
-function findingSection(heading: string, none: string, site: SiteModel, findings: readonly ProofFinding[]): string {
-  if (findings.length === 0) return `<h2>${heading}</h2><p>${none}</p>`;
-  const items = findings.map(({ title, kind, basis, figure, needed, unit, places, widths }) => {
+function findingSection(heading: string, site: SiteModel, findings: readonly ProofFinding[]): string {
+  if (findings.length === 0) return `<h2>${heading}</h2><p>Nothing.</p>`;
+  const items = findings.map((finding) => {
+    const { title, kind, basis, places, widths } = finding;
     const pages = [...new Set(places.map((place) => pageName(site, place)))];
-    const named = [
-      ...new Set(places.map((place) => `${partName(site, place.partId)}, ${STATE_WORDS[place.state].toLowerCase()}`)),
-    ];
-    const measure =
-      figure === null
-        ? ''
-        : unit === 'ratio'
-          ? ` ${figure.toFixed(2)} : 1${needed === null ? '' : ` of ${needed} : 1 asked`}`
-          : ` ΔE ${figure.toFixed(1)}`;
-    return `<h3>${text(title)}</h3><p>${GROUP_WORDS[kind].name}.${measure === '' ? '' : `${measure}.`} ${counted(places.length, 'place', 'places')} on ${text(pages.join(', '))}, at ${widths.join(', ')} px: ${text(named.slice(0, MOST_NAMED).join('; '))}${named.length > MOST_NAMED ? ` and ${named.length - MOST_NAMED} more` : ''}.</p><p class="soft">${text(basis)}</p>`;
+    const where = `${counted(thingsOf(finding), 'place', 'places')} on ${pages.join(', ')}, at ${widths.join(', ')} px`;
+    const words = `${GROUP_WORDS[kind].name}.${measure(finding)} ${where}: ${namedPlaces(site, places)}.`;
+    return `<h3>${text(title)}</h3><p>${text(words)}</p><p class="soft">${text(basis)}</p>`;
   });
   return `<h2>${heading}</h2>${items.join('')}`;
 }
 
-function of({ findings }: Proof, level: ProofFinding['level']): readonly ProofFinding[] {
-  return findings.filter((finding) => finding.level === level);
+function namedPlaces(site: SiteModel, places: readonly ProofPlace[]): string {
+  const named = [
+    ...new Set(places.map(({ partId, state }) => `${partName(site, partId)}, ${STATE_WORDS[state].toLowerCase()}`)),
+  ];
+  const more = named.length - MOST_NAMED;
+  return named.slice(0, MOST_NAMED).join('; ') + (more > 0 ? ` and ${more} more` : '');
+}
+
+function measure({ figure, needed, unit }: ProofFinding): string {
+  if (figure === null) return '';
+  if (unit !== 'ratio') return ` ΔE ${figure.toFixed(1)}.`;
+  return ` ${figure.toFixed(2)} : 1${needed === null ? '' : ` of ${needed} : 1 asked`}.`;
+}
+
+function of({ findings }: Proof, level: ProofFinding['level'], kind?: ProofKind): readonly ProofFinding[] {
+  return findings.filter((finding) => finding.level === level && (kind === undefined || finding.kind === kind));
 }
 
 function pageName(site: SiteModel, { pageId }: ProofPlace): string {
@@ -184,8 +232,9 @@ function partName(site: SiteModel, partId: number | null): string {
   return site.source.parts.find(({ id }) => id === partId)?.name ?? 'in no part';
 }
 
-function listOf(items: readonly string[]): string {
-  return items.length === 0 ? '<p>Nothing.</p>' : `<ul>${items.map((item) => `<li>${item}</li>`).join('')}</ul>`;
+function listOf(items: readonly (readonly [what: string, why: string])[]): string {
+  if (items.length === 0) return '<p>Nothing.</p>';
+  return `<ul>${items.map(([what, why]) => `<li><strong>${text(what)}</strong>: ${text(why)}</li>`).join('')}</ul>`;
 }
 
 function counted(count: number, one: string, many: string): string {

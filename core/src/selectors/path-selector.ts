@@ -1,7 +1,7 @@
 import { siblingsOf, type ElementNode } from '../dom/tree.js';
 import { escapeIdentifier } from './parse-selector.js';
 
-/** A selector that finds one element of its page: the way down to it from the nearest id, or from the root. */
+/** A selector that finds one element of its tree, of a shadow tree within that: the way down to it from the nearest id, or from the root. */
 export function pathSelector(element: ElementNode): string {
   const steps: string[] = [];
   for (let node: ElementNode | null = element; node; node = node.parent) {

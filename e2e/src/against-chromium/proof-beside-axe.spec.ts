@@ -43,7 +43,12 @@ describe('contrast beside an independent checker', () => {
       await page.addScriptTag({ content: AXE });
       const theirs = (await page.evaluate(`(async () => {
         const { violations } = await axe.run(document, { runOnly: ['color-contrast'], elementRef: true, iframes: false });
-        return violations.flatMap(({ nodes }) => nodes.map(({ element, html, any }) => ({ element: window.counted.indexOf(element), html: html.slice(0, 90), ratio: any[0]?.data?.contrastRatio ?? 0 })));
+        const told = ({ element, html, any }) => ({
+          element: window.counted.indexOf(element),
+          html: html.slice(0, 90),
+          ratio: any[0]?.data?.contrastRatio ?? 0,
+        });
+        return violations.flatMap(({ nodes }) => nodes.map(told));
       })()`)) as AxeNode[];
       // What was added here is no part of the page.
       await page.evaluate('document.querySelectorAll("script").forEach((node) => node.remove())');

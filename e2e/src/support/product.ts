@@ -100,14 +100,18 @@ export class BenchDriver {
   /** Middle of an element of the framed page, in window px, once it stands still: a window just resized is still being laid out. */
   async middleOf(selector: string): Promise<{ x: number; y: number }> {
     await this.drawn();
-    let last = await this.middleNow(selector);
-    for (let tries = 0; tries < 100; tries += 1) {
-      await this.page.waitForTimeout(60);
-      const now = await this.middleNow(selector);
-      if (now.x === last.x && now.y === last.y) return now;
-      last = now;
-    }
-    throw new Error(`${selector} did not come to rest`);
+    // The same in three frames of the browser's, one after the other.
+    await this.page.waitForFunction((wanted) => {
+      const frame = document.querySelector<HTMLIFrameElement>('uv-page-frame iframe');
+      const element = frame?.contentDocument?.querySelector(wanted);
+      const boxes = [frame?.getBoundingClientRect(), element?.getBoundingClientRect()];
+      const at = JSON.stringify([wanted, ...boxes]);
+      const seen = window as unknown as { stillAt?: string; stillFor?: number };
+      seen.stillFor = seen.stillAt === at ? (seen.stillFor ?? 0) + 1 : 0;
+      seen.stillAt = at;
+      return element != null && seen.stillFor >= 3;
+    }, selector);
+    return this.middleNow(selector);
   }
 
   private middleNow(selector: string): Promise<{ x: number; y: number }> {

@@ -45,9 +45,15 @@ const MOST_LISTED = 12;
     @if (isOpen()) {
       @if (picture(); as drawn) {
         <div class="pictures">
-          <uv-scope-picture heading="Now" [page]="pageNow(drawn)" [width]="drawn.width" [element]="drawn.element" [forced]="drawn.forced" />
+          <uv-scope-picture
+            heading="Now" [page]="pageNow(drawn)" [width]="drawn.width" [element]="drawn.element"
+            [forced]="drawn.forced"
+          />
           @if (mended(); as mend) {
-            <uv-scope-picture heading="Mended" [page]="pageWith(drawn, mend.frameCss)" [width]="drawn.width" [element]="drawn.element" [forced]="drawn.forced" />
+            <uv-scope-picture
+              heading="Mended" [page]="pageWith(drawn, mend.frameCss)" [width]="drawn.width" [element]="drawn.element"
+              [forced]="drawn.forced"
+            />
           } @else {
             <p class="uv-soft none" role="status">{{ noMend() }}</p>
           }
@@ -63,12 +69,13 @@ const MOST_LISTED = 12;
           <p-button type="submit" label="Leave alone" size="small" [disabled]="reason().trim() === ''" />
           <p-button label="Cancel" [text]="true" size="small" (onClick)="isLeaving.set(false)" />
         </form>
+        <p class="basis">{{ leaveWords() }}</p>
         @if (cannotLeave()) { <p class="cannot" role="alert">No selector tells these places from others; an exception can be written in the Palette.</p> }
       } @else {
         <div class="acts">
           @if (mended(); as mend) {
             <p-button
-              [label]="finding().placeCount === 1 ? 'Take it' : 'Take it for all ' + finding().placeCount.toLocaleString('en')" size="small"
+              [label]="finding().things === 1 ? 'Take it' : 'Take it for all ' + finding().things.toLocaleString('en')" size="small"
               (onClick)="store.take(finding(), mend)"
             />
           }
@@ -171,6 +178,12 @@ export class FindingCard {
   });
   protected readonly listed = computed(() => this.places().slice(0, MOST_LISTED));
   protected readonly more = computed(() => this.finding().placeCount - this.listed().length);
+  /** What leaving it alone brings about. */
+  protected readonly leaveWords = computed(() =>
+    this.finding().kind === 'ours'
+      ? 'An exception: this colour is passed over wherever it is painted, here, in Match and by whatever reaches further than one element.'
+      : 'An exception: these places are passed over in whatever is asked here, in Match and by whatever reaches further than one element.',
+  );
   protected readonly isLeaving = linkedSignal<string, boolean>({
     source: () => this.finding().id,
     computation: () => false,

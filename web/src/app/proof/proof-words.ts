@@ -41,16 +41,16 @@ export function figureWords({ figure, unit }: Pick<FindingView, 'figure' | 'unit
   return unit === 'ratio' ? `${(Math.floor(figure * 10 + 1e-9) / 10).toFixed(1)} : 1` : `ΔE ${figure.toFixed(1)}`;
 }
 
-/** Where a finding shows: `3 places · rest, focus · Book, Checkout · every width`. */
+/** Where a finding shows: `3 places · rest, focus · Book, Checkout · every width`; a place in several states is one. */
 export function whereWords(
-  { placeCount, states, pageIds, widths, lightings }: FindingView,
+  { things, states, pageIds, widths, lightings }: FindingView,
   pages: readonly { readonly id: number; readonly name: string }[],
   proof: Pick<Proof, 'settings' | 'lightings'>,
 ): string {
   const names = pages.filter(({ id }) => pageIds.includes(id)).map(({ name }) => name);
   const all = new Set(proof.settings.map(({ width }) => width)).size;
   return [
-    `${placeCount.toLocaleString('en')} ${placeCount === 1 ? 'place' : 'places'}`,
+    `${things.toLocaleString('en')} ${things === 1 ? 'place' : 'places'}`,
     states.map((state) => STATE_WORDS[state].toLowerCase()).join(', '),
     names.length === pages.length && pages.length > 1
       ? 'every page'

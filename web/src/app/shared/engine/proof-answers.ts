@@ -6,11 +6,13 @@ import {
   pageOf,
   plainName,
   pointerStates,
+  proofSettings,
   proveSite,
   reportCsv,
   reportHtml,
   rewriteStates,
   shownOtherwise,
+  thingsOf,
   tryMend,
   type Proof,
   type ProofFinding,
@@ -21,8 +23,6 @@ import type { ProofApi } from './proof-api';
 
 /** Places of one finding that are handed over. */
 const MOST_PLACES = 200;
-/** Widths at which a page is laid out to be wholly looked at. */
-const LAID_WIDTHS = 3;
 
 /** What the worker answers of Proof, for the site it has open. */
 export function proofAnswers(opened: () => SiteModel): ProofApi {
@@ -33,6 +33,7 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
   let last: { readonly site: SiteModel; readonly proof: Proof } | null = null;
   const findingOf = (id: string): ProofFinding | null => last?.proof.findings.find((own) => own.id === id) ?? null;
   return {
+    proofWidths: () => widthsOf(proofSettings(lightSite(opened(), 'light'))),
     async prove(onProgress) {
       const own = (run += 1);
       const site = lightSite(opened(), 'light');
@@ -43,9 +44,11 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       return {
         ...proof,
         took: performance.now() - began,
-        laidOut: [...site.pages.values()].filter(({ layouts }) => (layouts?.size ?? 0) >= LAID_WIDTHS).length,
+        laidOut: [...site.pages.values()].filter(({ layouts }) => widthsOf(proof).every((width) => layouts?.has(width)))
+          .length,
         findings: proof.findings.map(({ places, mend, ...finding }) => ({
           ...finding,
+          things: thingsOf({ places }),
           placeCount: places.length,
           pageIds: [...new Set(places.map(({ pageId }) => pageId))],
           partIds: [...new Set(places.map(({ partId }) => partId))],
@@ -107,4 +110,8 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       return finding && last ? exceptionFor(last.site, finding) : null;
     },
   };
+}
+
+function widthsOf({ settings }: Pick<Proof, 'settings'>): readonly number[] {
+  return [...new Set(settings.map(({ width }) => width))];
 }

@@ -13,6 +13,8 @@ import type { ForcedStates } from './forced-states';
 
 /** A finding without its places, which are asked for. */
 export type FindingView = Omit<ProofFinding, 'places' | 'mend'> & {
+  /** Elements and pseudo-elements, whatever their states. */
+  readonly things: number;
   readonly placeCount: number;
   readonly pageIds: readonly number[];
   readonly partIds: readonly (number | null)[];
@@ -25,7 +27,7 @@ export type ProofView = Omit<Proof, 'findings'> & {
   readonly findings: readonly FindingView[];
   /** How long it took, ms. */
   readonly took: number;
-  /** Pages of which all widths were laid out. */
+  /** Pages that were laid out at every width that was looked at. */
   readonly laidOut: number;
 };
 
@@ -57,6 +59,8 @@ export type MendView =
 
 /** What the worker answers of Proof. */
 export interface ProofApi {
+  /** Viewport widths at which the site is looked at, CSS px, the widest first. */
+  proofWidths(): readonly number[];
   /** Looks at the whole site; what cannot have changed since the last time is taken over. `null` when it was stopped. */
   prove(onProgress: (progress: ProofProgress) => void): Promise<ProofView | null>;
   stopProof(): void;

@@ -11,8 +11,8 @@ import { downloadText } from '../ui/download-text';
 
 /** Pages that are laid out, at most; on the others what is read is held against the fills of its ancestors. */
 const MOST_MEASURED = 12;
-/** Widths at which pages are laid out, CSS px. */
-const WIDTHS = [1280, 820, 390] as const;
+/** Frames that are laid out for it, at most: pages times widths, the widest of all pages first. */
+const MOST_LAID = 60;
 /** A change waits so long for the next before the site is looked at again, ms. */
 const PAUSE_MS = 400;
 
@@ -93,7 +93,9 @@ export class ProofStore {
       const pages = site.pages
         .slice(0, MOST_MEASURED)
         .map(({ id, name }) => ({ id, name, framed: this.framed(id, '') }));
-      if (!(await this.#measuring.measure(pages, WIDTHS, isWanted, (doing, share) => tell(doing, share / 2)))) return;
+      const all = await this.#engine.remote.proofWidths();
+      const widths = all.slice(0, Math.max(1, Math.floor(MOST_LAID / pages.length)));
+      if (!(await this.#measuring.measure(pages, widths, isWanted, (doing, share) => tell(doing, share / 2)))) return;
       const proof = await withProgress(
         ({ done, of }: { readonly done: number; readonly of: number }) =>
           tell('Looking at every state', 0.5 + done / of / 2),

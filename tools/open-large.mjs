@@ -1,0 +1,24 @@
+import { dressSite, openSite } from '@upper-veneer/core';
+import { LARGE_SITES } from './large-sites.mjs';
+
+/** Fifty pages of 1,900 elements as the core opens them, none read yet. */
+export function openFifty(palette) {
+  const files = Object.entries(LARGE_SITES.fifty());
+  const source = {
+    pages: files
+      .filter(([path]) => path.endsWith('.html'))
+      .map(([path, html], i) => ({ id: i + 1, name: path, path, html })),
+    stylesheets: Object.fromEntries(files.filter(([path]) => path.endsWith('.css'))),
+    parts: [],
+    veneerPlace: 'head-end',
+    prefix: 'brand',
+  };
+  return dressSite(openSite(source), [], palette);
+}
+
+/** What something gives, and how long it took, ms. */
+export function timed(act) {
+  const start = performance.now();
+  const value = act();
+  return { value, took: performance.now() - start };
+}
