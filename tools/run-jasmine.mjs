@@ -1,18 +1,32 @@
 import { isAbsolute, resolve } from 'node:path';
 import Jasmine from 'jasmine';
+import { inTurn, turnOf } from './sample.mjs';
 
-/** Runs compiled specs by glob and closes with `Executed N specs, N failed`. */
+/** Runs compiled specs by glob and closes with `Executed N specs, N failed`; with `SPEC_SAMPLE` those alone whose turn it is. */
 const patterns = process.argv.slice(2);
 const jasmine = new Jasmine();
 jasmine.exitOnCompletion = false;
 jasmine.randomizeTests(false);
 jasmine.jasmine.DEFAULT_TIMEOUT_INTERVAL = process.env.PROVE_DRAWS || process.env.TIDY_RUNS ? 3_600_000 : 240_000;
+// Left out since it is not their turn, which is another thing than being switched off.
+const notYet = new Set();
+if (process.env.SPEC_SAMPLE) {
+  const isInTurn = inTurn(turnOf());
+  jasmine.env.configure({
+    specFilter: (spec) => {
+      const isNow = isInTurn(spec.getFullName());
+      if (!isNow) notYet.add(spec.getFullName());
+      return isNow;
+    },
+  });
+}
 let passed = 0;
 let failed = 0;
 const times = [];
 jasmine.clearReporters();
 jasmine.addReporter({
   specDone(result) {
+    if (notYet.has(result.fullName)) return;
     times.push({ name: result.fullName, ms: result.duration ?? 0 });
     if (result.status === 'passed') passed += 1;
     else failed += 1;
@@ -50,7 +64,8 @@ const slow = times
   .slice(0, 20);
 if (slow.length > 0)
   process.stdout.write(`Slowest:\n${slow.map(({ name, ms }) => `  ${Math.round(ms / 1000)} s  ${name}`).join('\n')}\n`);
-if (passed + failed === 0) {
+if (passed + failed === 0 && notYet.size > 0) process.stdout.write('None of its specs is in this turn.\n');
+else if (passed + failed === 0) {
   failed = 1;
   process.stdout.write(`\nFAILED no spec in ${patterns.join(' ')}\n`);
 }

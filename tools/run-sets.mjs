@@ -1,0 +1,90 @@
+import { spawn } from 'node:child_process';
+import { root, say } from './setup.mjs';
+
+/** Two cores, each with what keeps it busy or two that wait. */
+const MOST_LOAD = 4;
+
+/**
+ * Runs sets of specs beside each other, the longest first, and closes with `N passed, N failed`.
+ * @param driver settles when the database driver is compiled: what needs it lets others go first until then.
+ * @param environmentOf variables that a set runs with.
+ * @returns how many failed.
+ */
+export async function runSets(sets, { driver, environmentOf }) {
+  let [passed, failures, load, hasDriver] = [0, 0, 0, false];
+  const compiled = driver.then(() => {
+    hasDriver = true;
+  });
+  const count = (result) => {
+    passed += Math.max(0, result.run - result.failed);
+    failures += result.failed;
+  };
+  const waiting = [...sets];
+  const running = new Set();
+  const failedBesideOthers = [];
+  while (waiting.length > 0 || running.size > 0) {
+    const next = waiting.findIndex((set) => load + set.load <= MOST_LOAD && (!set.needsDriver || hasDriver));
+    if (next < 0) {
+      await Promise.race([...running, ...(hasDriver ? [] : [compiled])]);
+      continue;
+    }
+    const [set] = waiting.splice(next, 1);
+    load += set.load;
+    const run = runSet(set, environmentOf(set)).then((result) => {
+      if (set.isTimed && result.failed > 0) failedBesideOthers.push(set);
+      else count(result);
+      load -= set.load;
+      running.delete(run);
+    });
+    running.add(run);
+  }
+  for (const set of failedBesideOthers) {
+    say(`\n${set.name} failed beside other sets; once more, alone:`);
+    count(await runSet(set, environmentOf(set)));
+  }
+  say(`\n${passed} passed, ${failures} failed`);
+  return failures;
+}
+
+async function runSet(set, environment) {
+  const started = Date.now();
+  const { code, output } = await collect(set, environment);
+  say(`\n== ${set.name}\n${output.trimEnd()}`);
+  const counts = set.isSingle ? { run: 1, failed: code === 0 ? 0 : 1 } : readCounts(output);
+  // A set that dies before it counts has failed, however little it said.
+  const result = counts ?? { run: 1, failed: 1 };
+  if (code !== 0 && result.failed === 0) result.failed = 1;
+  say(`   ${result.run} run, ${result.failed} failed, ${Math.round((Date.now() - started) / 1000)} s`);
+  return result;
+}
+
+function collect({ command, args, cwd = root }, environment) {
+  return new Promise((done) => {
+    const child = spawn(command, args, {
+      cwd,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: {
+        ...process.env,
+        CHROME_BIN: process.env.CHROME_BIN ?? '/usr/bin/chromium',
+        NG_CLI_ANALYTICS: 'false',
+        ...environment,
+      },
+    });
+    let output = '';
+    const take = (chunk) => {
+      output += chunk;
+    };
+    child.stdout.on('data', take);
+    child.stderr.on('data', take);
+    child.on('close', (code) => done({ code, output }));
+  });
+}
+
+function readCounts(output) {
+  const own = [...output.matchAll(/Executed (\d+) specs, (\d+) failed/g)].pop();
+  if (own) return { run: Number(own[1]), failed: Number(own[2]) };
+  const karmaRun = [...output.matchAll(/Executed (\d+) of (\d+)(?: \((\d+) FAILED\))?/g)].pop();
+  return karmaRun
+    ? { run: Number(karmaRun[2]), failed: Number(karmaRun[3] ?? 0) + (Number(karmaRun[2]) - Number(karmaRun[1])) }
+    : null;
+}
