@@ -8,6 +8,7 @@ import { inOtherLighting } from '../site/other-lighting.js';
 import { placesOf } from '../site/places.js';
 import type { SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from '../selectors/touched.js';
+import { selectorsIn } from '../selectors/selectors-in.js';
 
 /** What a selector written by hand would do in place of an override's own. */
 export interface SelectorCheck {
@@ -66,7 +67,7 @@ export function checkSelector(site: SiteModel, override: Override, text: string)
     pseudo: override.pseudo,
     state: override.state,
     longhands: longhandsOfProperty(override.property),
-    isReplaced: (selector) => override.selector.split(', ').includes(selector),
+    isReplaced: (selector) => selectorsIn(override.selector).includes(selector),
     environments: settingsThatMatter(site, longhandsOfProperty(override.property), override.widths).settings,
     alsoAt: inOtherLighting(site),
   });

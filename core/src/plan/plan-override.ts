@@ -17,6 +17,7 @@ import { CLOSED_TO_VISITED, isOpenToVisited } from '../grid/visited.js';
 import { routeOf } from './shadow-route.js';
 import { dressSite, elementOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from '../selectors/touched.js';
+import { selectorsIn } from '../selectors/selectors-in.js';
 
 /** What is to be written, or why it cannot be. */
 export type OverridePlan =
@@ -146,12 +147,12 @@ function selectorFor(
     pseudoState: wish.pseudoState,
     state: wish.state,
     longhands,
-    isReplaced: (selector) => drop.some((override) => override.selector.split(', ').includes(selector)),
+    isReplaced: (selector) => drop.some((override) => selectorsIn(override.selector).includes(selector)),
     // Rules of one element stand together in the order of their states.
     isWrittenBefore: (selector) =>
       site.overrides.some(
         (override) =>
-          override.selector.split(', ').includes(selector) &&
+          selectorsIn(override.selector).includes(selector) &&
           override.pageId === wish.pageId &&
           override.element === wish.element &&
           override.pseudo === wish.pseudo &&

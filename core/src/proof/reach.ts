@@ -1,6 +1,7 @@
 import { placesOf } from '../site/places.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { Override } from '../veneer/override.js';
+import { selectorsIn } from '../selectors/selectors-in.js';
 
 /** Which elements each override was made for. */
 export class Reach {
@@ -20,8 +21,8 @@ export class Reach {
     // Several selectors may stand in one rule.
     return (
       this.#byRule.get(`${selector}|${property}`) ??
-      (selector.includes(', ')
-        ? selector.split(', ').flatMap((own) => this.#byRule.get(`${own}|${property}`) ?? [])
+      (selector.includes(',')
+        ? selectorsIn(selector).flatMap((own) => this.#byRule.get(`${own}|${property}`) ?? [])
         : [])
     );
   }

@@ -8,6 +8,7 @@ import type { VeneerDeclaration, VeneerRule } from '../veneer/veneer-rule.js';
 import { settingsThatMatter } from '../site/environments.js';
 import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
 import { inEachLighting, sheetOptionsOf, type SiteModel } from '../site/site-model.js';
+import { selectorsIn } from '../selectors/selectors-in.js';
 
 /** The sheet as it leaves the product, and what was done to it. */
 export interface TidySheet {
@@ -163,7 +164,7 @@ function canStandTogether(a: VeneerRule, b: VeneerRule): boolean {
     sameDeclarations(a.declarations, b.declarations) &&
     !UNSURE.test(a.selector) &&
     !UNSURE.test(b.selector) &&
-    a.selector.split(', ').length + b.selector.split(', ').length <= MOST_SELECTORS
+    selectorsIn(a.selector).length + selectorsIn(b.selector).length <= MOST_SELECTORS
   );
 }
 

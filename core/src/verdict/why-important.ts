@@ -5,6 +5,7 @@ import { inOtherLighting } from '../site/other-lighting.js';
 import { placesOf } from '../site/places.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { Override } from '../veneer/override.js';
+import { selectorsIn } from '../selectors/selectors-in.js';
 
 /** Why an override says `!important`, for people; empty where it does not. */
 export function whyImportant(site: SiteModel, override: Override): string {
@@ -15,7 +16,7 @@ export function whyImportant(site: SiteModel, override: Override): string {
     pseudo: override.pseudo,
     state: override.state,
     longhands,
-    isReplaced: (selector) => override.selector.split(', ').includes(selector),
+    isReplaced: (selector) => selectorsIn(override.selector).includes(selector),
     environments: settingsThatMatter(site, longhands, override.widths).settings,
     alsoAt: inOtherLighting(site),
   });
