@@ -24,10 +24,19 @@ export {
   PartsRequest,
   SheetOrderBody,
 } from './site-requests.js';
+export {
+  LOOK_STEPS,
+  LookedBody,
+  LookedRequest,
+  RevisionProofRequest,
+  SettledRequest,
+  type LookStep,
+} from './proof-requests.js';
 export { validateBody, type Validated } from './validate.js';
 export { PROBLEM_MEDIA_TYPE, type FieldError, type ProblemDocument } from './problem-document.js';
 export type {
   DraftDocument,
+  FormerCaptureDocument,
   ImportProgress,
   ImportResult,
   LeftOutFile,

@@ -1,4 +1,5 @@
 import type {
+  FormerCapture,
   HouseShape,
   MatchChoices,
   Override,
@@ -7,6 +8,7 @@ import type {
   SecondLighting,
   VeneerPlace,
 } from '@upper-veneer/core';
+import type { LookedBody } from './proof-requests.js';
 import type { ExceptionBody, OpenerBody, PartBody } from './site-requests.js';
 import type { ProblemDocument } from './problem-document.js';
 
@@ -49,6 +51,12 @@ export interface SiteDocument {
   readonly hostUrl: string;
 }
 
+/** A page as it was before it was captured again. */
+export interface FormerCaptureDocument extends FormerCapture {
+  /** When it was captured again; ISO 8601, UTC. */
+  readonly capturedAt: string;
+}
+
 /** The draft and its history. */
 export interface DraftDocument {
   readonly overrides: readonly Override[];
@@ -72,6 +80,10 @@ export interface DraftDocument {
   /** Number of the newest revision the draft equals; `null` when it differs from all. */
   readonly equalsRevision: number | null;
   readonly publishedRevision: number | null;
+  /** How many pages are kept as they were before they were captured again: what drifted is not settled. */
+  readonly formerCaptures: number;
+  /** Parts on pages that were looked at by eye. */
+  readonly looked: readonly Readonly<LookedBody>[];
 }
 
 export interface RevisionSummary {
@@ -82,6 +94,8 @@ export interface RevisionSummary {
   readonly rules: number;
   /** Present where it holds the sheet as it was compiled, since tidying took too long or failed. */
   readonly isUntidied?: true;
+  /** What its proof came to; absent where it was not proved. */
+  readonly proof?: { readonly fails: number; readonly toLookAt: number };
 }
 
 export interface LeftOutFile {

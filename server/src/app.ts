@@ -13,6 +13,7 @@ import { createImportJobs } from './import/import-jobs.js';
 import { draftRoutes } from './routes/draft.js';
 import { frameRoutes } from './routes/frame.js';
 import { importRoutes } from './routes/imports.js';
+import { proofRoutes } from './routes/proof.js';
 import { siteChangeRoutes } from './routes/site-changes.js';
 import { siteRoutes } from './routes/sites.js';
 import type { Store } from './store.js';
@@ -87,8 +88,9 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     '/api',
     siteRoutes(store, hostUrl),
     siteChangeRoutes({ store, events, now }),
-    importRoutes({ store, jobs, pool, policy: fetchPolicy, announce }),
+    importRoutes({ store, jobs, pool, policy: fetchPolicy, now, announce }),
     draftRoutes({ store, events, pool, now }),
+    proofRoutes({ store, events, now }),
   );
   app.use('/api', () => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address');

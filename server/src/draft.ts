@@ -60,11 +60,15 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
     plans: store.plans.bySite(siteId),
     structure: store.sites.byId(siteId)?.structure ?? 0,
     version: store.sites.byId(siteId)?.version ?? 0,
-    revisions: store.revisions
-      .summaries(siteId)
-      .map(({ untidied, ...revision }) => ({ ...revision, ...(untidied === 1 ? { isUntidied: true } : {}) })),
+    revisions: store.revisions.summaries(siteId).map(({ untidied, fails, toLookAt, ...revision }) => ({
+      ...revision,
+      ...(untidied === 1 ? { isUntidied: true } : {}),
+      ...(fails !== null && toLookAt !== null ? { proof: { fails, toLookAt } } : {}),
+    })),
     equalsRevision: store.revisions.equalTo(siteId, compileDraft(store, siteId)),
     publishedRevision: store.revisions.published(siteId),
+    formerCaptures: store.formerCaptures.count(siteId),
+    looked: store.looked.bySite(siteId),
   };
 }
 

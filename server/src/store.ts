@@ -4,7 +4,9 @@ import { createChanges } from './db/changes.js';
 import { createExceptions, type Exceptions } from './db/exceptions.js';
 import type { Db } from './db/db.js';
 import { createSheetOptions, type SheetOptionsTable } from './db/sheet-options.js';
+import { createFormerCaptures, type FormerCaptures } from './db/former-captures.js';
 import { createLeftOut, type LeftOut } from './db/left-out.js';
+import { createLooked, type LookedTable } from './db/looked.js';
 import { createOverrides, type Overrides } from './db/overrides.js';
 import { createPages, type Pages } from './db/pages.js';
 import { createPalettes, type Palettes } from './db/palettes.js';
@@ -19,6 +21,8 @@ export interface Store {
   readonly pages: Pages;
   readonly assets: Assets;
   readonly leftOut: LeftOut;
+  readonly formerCaptures: FormerCaptures;
+  readonly looked: LookedTable;
   readonly overrides: Overrides;
   readonly palettes: Palettes;
   readonly parts: Parts;
@@ -53,6 +57,8 @@ export function createStore(db: Db): Store {
     pages: createPages(db),
     assets: createAssets(db),
     leftOut: createLeftOut(db),
+    formerCaptures: createFormerCaptures(db),
+    looked: createLooked(db),
     revisions: createRevisions(db),
     changes: createHistory(db, { sites, overrides, palettes, parts, exceptions, plans, arrangements, sheetOptions }),
     inOneStep: (act) => db.transaction(act)(),

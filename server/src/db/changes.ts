@@ -46,6 +46,10 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
     firstUndone: db.prepare<[number], ChangeRow>(
       'SELECT id, label, before, after FROM change WHERE site_id = ? AND undone = 1 ORDER BY id LIMIT 1',
     ),
+    sides: db.prepare<[number], Pick<ChangeRow, 'id' | 'before' | 'after'>>(
+      'SELECT id, before, after FROM change WHERE site_id = ?',
+    ),
+    putSides: db.prepare<[string, string, number]>('UPDATE change SET before = ?, after = ? WHERE id = ?'),
     trim: db.prepare<[number, number, number]>(
       'DELETE FROM change WHERE site_id = ? AND id <= (SELECT id FROM change WHERE site_id = ? ORDER BY id DESC LIMIT 1 OFFSET ?)',
     ),
@@ -126,6 +130,22 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
       statements.mark.run(0, change.id);
       return true;
     }),
+    /** Every override that the history leads back to, each once. */
+    overridesIn: (siteId: number): Override[] => {
+      const found = new Map<string, Override>();
+      for (const { before, after } of statements.sides.all(siteId))
+        for (const text of [before, after])
+          for (const { override } of snapshotsIn(JSON.parse(text) as Side))
+            if (override) found.set(JSON.stringify(override), override);
+      return [...found.values()];
+    },
+    /** Puts others in place of overrides that the history leads back to; what it holds of pages as they were captured goes. */
+    rewrite: db.transaction((siteId: number, moved: ReadonlyMap<string, Override>): void => {
+      for (const { id, before, after } of statements.sides.all(siteId)) {
+        const sides = [before, after].map((text) => JSON.stringify(rewritten(JSON.parse(text) as Side, moved)));
+        if (sides[0] !== before || sides[1] !== after) statements.putSides.run(sides[0], sides[1], id);
+      }
+    }),
     /** Forgets the history, where what it leads back to is gone. */
     forget: (siteId: number): void => {
       statements.forgetAll.run(siteId);
@@ -134,6 +154,32 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
       undo: statements.lastDone.get(siteId)?.label ?? null,
       redo: statements.firstUndone.get(siteId)?.label ?? null,
     }),
+  };
+}
+
+/** Single overrides on one side of a change. */
+function snapshotsIn(side: Side): Snapshot {
+  return isSnapshot(side) ? side : ((side[SINGLE] as Snapshot | undefined) ?? []);
+}
+
+function isSnapshot(side: Side): side is Snapshot {
+  return Array.isArray(side);
+}
+
+/** A side with others in place of some overrides, and without the order of sheets, which is that of a capture. */
+function rewritten(side: Side, moved: ReadonlyMap<string, Override>): Side {
+  const next = (snapshot: Snapshot): Snapshot =>
+    snapshot.map(({ id, override }) => ({
+      id,
+      override: override && (moved.get(JSON.stringify(override)) ?? override),
+    }));
+  if (isSnapshot(side)) return next(side);
+  const { [SINGLE]: single, arrangement, ...rest } = side;
+  return {
+    ...rest,
+    ...(single === undefined ? {} : { [SINGLE]: next(single as Snapshot) }),
+    // Where the veneer stands is no matter of a capture.
+    ...(arrangement === undefined ? {} : { arrangement: { ...(arrangement as object), sheetOrders: {} } }),
   };
 }
 

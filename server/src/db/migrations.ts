@@ -174,6 +174,33 @@ export const MIGRATIONS: readonly Migration[] = [
   -- Corner radius, edge width, shadow and type families of the brand, as JSON.
   ALTER TABLE site ADD COLUMN house_shape TEXT NOT NULL DEFAULT '{}';
   `,
+  `
+  -- Pages as they were before they were captured again: their sheets that changed and the overrides of then, both as JSON.
+  CREATE TABLE former_capture (
+    id INTEGER PRIMARY KEY AUTOINCREMENT,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    page_id INTEGER NOT NULL REFERENCES page (id) ON DELETE CASCADE,
+    html TEXT NOT NULL,
+    stylesheets TEXT NOT NULL,
+    overrides TEXT NOT NULL,
+    captured_at TEXT NOT NULL
+  ) STRICT;
+  CREATE INDEX former_capture_by_site ON former_capture (site_id, id);
+  CREATE INDEX former_capture_by_page ON former_capture (page_id, id);
+  -- Parts on pages that were looked at by eye, with what they looked like then; part 0 is what stands in none.
+  CREATE TABLE looked (
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    part_id INTEGER NOT NULL,
+    page_id INTEGER NOT NULL REFERENCES page (id) ON DELETE CASCADE,
+    step TEXT NOT NULL,
+    look TEXT NOT NULL,
+    looked_at TEXT NOT NULL,
+    PRIMARY KEY (site_id, part_id, page_id, step)
+  ) WITHOUT ROWID;
+  -- How many things failed, and how many were to be looked at, when a revision was proved; null where it was not.
+  ALTER TABLE revision ADD COLUMN fails INTEGER;
+  ALTER TABLE revision ADD COLUMN to_look_at INTEGER;
+  `,
 ];
 
 /** Tables whose numbers others keep: addresses, histories, caches. */

@@ -17,6 +17,9 @@ export interface RevisionRow {
 /** A revision in a list. */
 export interface RevisionSummaryRow extends Pick<RevisionRow, 'number' | 'note' | 'savedAt' | 'untidied'> {
   readonly rules: number;
+  /** What its proof came to; `null` where it was not proved. */
+  readonly fails: number | null;
+  readonly toLookAt: number | null;
 }
 
 export type Revisions = ReturnType<typeof createRevisions>;
@@ -29,7 +32,7 @@ export function createRevisions(db: Db) {
       `SELECT ${columns} FROM revision WHERE site_id = ? AND number = ?`,
     ),
     summaries: db.prepare<[number], RevisionSummaryRow>(
-      "SELECT number, note, saved_at AS savedAt, LENGTH(css) - LENGTH(REPLACE(css, '{', '')) AS rules, untidied FROM revision WHERE site_id = ? ORDER BY number DESC",
+      "SELECT number, note, saved_at AS savedAt, LENGTH(css) - LENGTH(REPLACE(css, '{', '')) AS rules, untidied, fails, to_look_at AS toLookAt FROM revision WHERE site_id = ? ORDER BY number DESC",
     ),
     equalTo: db.prepare<[number, string], { number: number }>(
       'SELECT number FROM revision WHERE site_id = ? AND plain_css = ? ORDER BY number DESC LIMIT 1',
@@ -39,6 +42,9 @@ export function createRevisions(db: Db) {
     ),
     insert: db.prepare<[number, number, string, string, string, string, string, number]>(
       'INSERT INTO revision (site_id, number, note, css, plain_css, overrides, saved_at, untidied) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    ),
+    prove: db.prepare<[number, number, number, number]>(
+      'UPDATE revision SET fails = ?, to_look_at = ? WHERE site_id = ? AND number = ?',
     ),
     publish: db.prepare<[number, number, string]>(
       'INSERT INTO publication (site_id, revision, published_at) VALUES (?, ?, ?)',
@@ -62,6 +68,12 @@ export function createRevisions(db: Db) {
         return number;
       },
     ),
+    /** Keeps what a revision's proof came to. */
+    prove: (
+      siteId: number,
+      number: number,
+      { fails, toLookAt }: { readonly fails: number; readonly toLookAt: number },
+    ) => statements.prove.run(fails, toLookAt, siteId, number),
     publish: (siteId: number, number: number, at: string) => statements.publish.run(siteId, number, at),
     published: (siteId: number) => statements.published.get(siteId)?.revision ?? null,
   };

@@ -23,6 +23,7 @@ export interface ImportTools {
   readonly store: Store;
   readonly pool: WorkPool;
   readonly policy: AddressPolicy;
+  readonly now: () => Date;
 }
 
 /**
@@ -31,7 +32,7 @@ export interface ImportTools {
  * @throws {ImportProblem}
  */
 export async function importSite(
-  { store, pool, policy }: ImportTools,
+  { store, pool, policy, now }: ImportTools,
   { request, uploads }: ImportSource,
   report: ReportProgress,
   signal: AbortSignal,
@@ -56,7 +57,7 @@ export async function importSite(
     report('Storing', 0, 1);
     return siteId === null
       ? storeNew(store, site, brought.parts, name)
-      : await addTo(store, pool, siteId, site, signal);
+      : await addTo({ store, pool, now }, siteId, site, signal);
   } catch (error) {
     if (!(error instanceof WorkError)) throw error;
     if (error.fault === 'stopped') throw new ImportProblem('stopped', 'The import was stopped');
@@ -99,8 +100,7 @@ function storeNew(
 const MOST_TRIES = 3;
 
 async function addTo(
-  store: Store,
-  pool: WorkPool,
+  { store, pool, now }: Omit<ImportTools, 'policy'>,
   siteId: number,
   { pages, assets, leftOut }: AssembledSite,
   signal: AbortSignal,
@@ -118,7 +118,9 @@ async function addTo(
           .map(({ path, body }) => [path, body.toString('utf8')]),
       ),
     };
-    const overrides = store.overrides.bySite(siteId);
+    const current = store.overrides.bySite(siteId);
+    // What the history leads back to is led to its elements as well, so that undo goes on.
+    const overrides = [...current, ...store.changes.overridesIn(siteId)];
     const again = pages.flatMap(({ path, html }) => {
       const old = before.find((page) => page.path === path);
       return old ? [{ id: old.id, before: { path, html: old.html }, after: { path, html } }] : [];
@@ -130,16 +132,30 @@ async function addTo(
     const isStale = (): boolean => store.sites.byId(siteId)?.version !== site.version;
     const stored = store.inOneStep(() => {
       if (isStale()) return null;
+      const changed = changedIn(sheetsBefore, sheetsAfter);
+      // Only what overrides were made on can drift, and only where something is other than it was.
+      const drifting = again.filter(
+        ({ before: old, after }) => old.html !== after.html || Object.keys(changed).length > 0,
+      );
+      for (const { id, before: old } of current.length > 0 ? drifting : [])
+        store.formerCaptures.keep(
+          siteId,
+          { pageId: id, html: old.html, stylesheets: changed, overrides: current },
+          now().toISOString(),
+        );
       const ids = addPages(store, siteId, { pages: named(pages, before), assets, leftOut });
-      const known = new Map(overrides.map((override): [string, Override] => [override.id, override]));
-      for (const { override } of moved)
-        if (JSON.stringify(override) !== JSON.stringify(known.get(override.id))) store.overrides.put(siteId, override);
-      // What the history leads back to was made on the pages as they were.
-      if (ids.length > 0) store.changes.forget(siteId);
+      const next = new Map<string, Override>();
+      moved.forEach(({ override }, i) => {
+        const old = JSON.stringify(overrides[i]);
+        if (JSON.stringify(override) === old) return;
+        if (i < current.length) store.overrides.put(siteId, override);
+        next.set(old, override);
+      });
+      if (ids.length > 0) store.changes.rewrite(siteId, next);
       return ids;
     });
     if (stored === null) continue;
-    const lost: LeftOutFile[] = moved.flatMap((each) => each.lost);
+    const lost: LeftOutFile[] = moved.slice(0, current.length).flatMap((each) => each.lost);
     const added = named(pages, before).filter(({ path }) => !before.some((page) => page.path === path));
     const recaptured = before.filter(({ id }) => stored.includes(id));
     return {
@@ -152,6 +168,14 @@ async function addTo(
     };
   }
   throw new ImportProblem('busy', 'The draft kept changing while the pages were brought in; nothing was stored');
+}
+
+/** Texts of sheets that are others now, as they were. */
+function changedIn(
+  before: Readonly<Record<string, string>>,
+  after: Readonly<Record<string, string>>,
+): Record<string, string> {
+  return Object.fromEntries(Object.entries(before).filter(([path, css]) => after[path] !== css));
 }
 
 /** New pages under names that no page of the site has. */

@@ -1,4 +1,5 @@
 import { Router, type Response } from 'express';
+import type { FormerCapture } from '@upper-veneer/core';
 import { HttpProblem, readId } from '../http/problem.js';
 import type { Store } from '../store.js';
 import type { DressedTexts } from '../work/dressed-texts.js';
@@ -20,6 +21,12 @@ const FRAME_POLICY = [
 /** Captured pages for the preview frame, and their files. */
 export function frameRoutes(store: Store, dressed: DressedTexts): Router {
   const router = Router();
+  const sendFile = async (response: Response, siteId: number, path: string): Promise<void> => {
+    const asset = store.assets.byPath(siteId, path);
+    if (!asset) throw new HttpProblem(404, 'Not found', `"${path}" was not captured`);
+    const body = asset.mediaType === 'text/css' ? await dressed.frameSheet(asset.body.toString('utf8')) : asset.body;
+    guard(response).type(asset.mediaType).send(body);
+  };
   router.get('/sites/:siteId/pages/:pageId/', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
     const page = store.pages.byId(siteId, readId(request.params.pageId, 'page'));
@@ -29,13 +36,36 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
   });
   router.get('/sites/:siteId/files/*path', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
-    const path = ([] as string[]).concat(request.params.path).join('/');
-    const asset = store.assets.byPath(siteId, path);
-    if (!asset) throw new HttpProblem(404, 'Not found', `"${path}" was not captured`);
-    const body = asset.mediaType === 'text/css' ? await dressed.frameSheet(asset.body.toString('utf8')) : asset.body;
-    guard(response).type(asset.mediaType).send(body);
+    await sendFile(response, siteId, pathIn(request.params.path));
+  });
+  const formerOf = (siteId: number, text: string | undefined): FormerCapture => {
+    const former = store.formerCaptures.byId(siteId, readId(text, 'former capture'));
+    if (!former) throw new HttpProblem(404, 'Not found', 'There is no such former capture');
+    return former;
+  };
+  router.get('/sites/:siteId/former/:formerId/', async (request, response) => {
+    const siteId = readId(request.params.siteId, 'site');
+    const { id, pageId, html } = formerOf(siteId, request.params.formerId);
+    const path = store.pages.byId(siteId, pageId)?.path ?? '';
+    const framed = await dressed.framePage(html, path, `/frame/sites/${siteId}/former/${id}/files/`);
+    guard(response).type('html').send(framed);
+  });
+  router.get('/sites/:siteId/former/:formerId/files/*path', async (request, response) => {
+    const siteId = readId(request.params.siteId, 'site');
+    const { stylesheets } = formerOf(siteId, request.params.formerId);
+    const path = pathIn(request.params.path);
+    if (Object.hasOwn(stylesheets, path))
+      guard(response)
+        .type('text/css')
+        .send(await dressed.frameSheet(stylesheets[path]));
+    // What is the same still is not kept twice.
+    else await sendFile(response, siteId, path);
   });
   return router;
+}
+
+function pathIn(pieces: string | string[] | undefined): string {
+  return ([] as string[]).concat(pieces ?? []).join('/');
 }
 
 function guard(response: Response): Response {

@@ -15,12 +15,13 @@ export interface ImportRouteOptions {
   readonly jobs: ImportJobs;
   readonly pool: WorkPool;
   readonly policy: () => AddressPolicy;
+  readonly now: () => Date;
   /** Told when a site has changed. */
   readonly announce: (siteId: number) => void;
 }
 
 /** Bringing sites and pages in: a request starts a job, its events tell how far it is and how it ended. */
-export function importRoutes({ store, jobs, pool, policy, announce }: ImportRouteOptions): Router {
+export function importRoutes({ store, jobs, pool, policy, now, announce }: ImportRouteOptions): Router {
   const router = Router();
   const upload = multer({
     storage: uploadMemory,
@@ -51,7 +52,12 @@ export function importRoutes({ store, jobs, pool, policy, announce }: ImportRout
         body: buffer,
       }));
       const id = jobs.start(async (report, signal) => {
-        const result = await importSite({ store, pool, policy: policy() }, { request: wish, uploads }, report, signal);
+        const result = await importSite(
+          { store, pool, policy: policy(), now },
+          { request: wish, uploads },
+          report,
+          signal,
+        );
         announce(result.siteId);
         return result;
       });
