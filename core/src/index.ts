@@ -115,6 +115,7 @@ export {
   openParts,
   openSite,
   pageOf,
+  partOf,
   readPages,
   sheetOptionsOf,
   viewIn,
@@ -227,6 +228,7 @@ export { type PageLayout, type Rect } from './resolve/page-layout.js';
 export { withLayout } from './resolve/page.js';
 export { driftOf, type Drift, type DriftPlace, type DriftProgress } from './drift/drift.js';
 export { elementsBetween } from './recapture/elements-between.js';
+export { driftWords } from './drift/drift-words.js';
 export { formerCss, formerPage, type FormerCapture } from './drift/former-capture.js';
 export { proposeDrift, withoutIdleSelectors, type DriftProposal } from './drift/propose-drift.js';
 export { reanchor } from './site/reanchor.js';
@@ -292,6 +294,15 @@ export {
   type ProofPlace,
   type Unseen,
 } from './proof/proof-finding.js';
+export { partLooks, type LookedStep, type PartLook } from './proof/part-looks.js';
+export {
+  PROOF_STATES,
+  PROOF_STATE_WORDS,
+  leadingState,
+  oneInState,
+  wholeInState,
+  type ProofState,
+} from './proof/proof-state.js';
 export { proveSite, type ProofProgress } from './proof/prove-site.js';
 export { ProofMemo } from './proof/proof-memo.js';
 export { tryMend, type Mend, type MendTried } from './proof/try-mend.js';

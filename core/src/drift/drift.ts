@@ -72,8 +72,9 @@ export function* driftOf(site: SiteModel, formers: readonly FormerCapture[]): Ge
   return [...found.values()].filter(hasDrifted).sort((a, b) => weightOf(b) - weightOf(a));
 }
 
-function hasDrifted({ lost, gone, beaten, gained }: Drift): boolean {
-  return lost.length + gone.length + beaten.length + gained.length > 0;
+/** That one of several targets is no longer on a page is no drift; that none of them is, is. */
+function hasDrifted({ lost, gone, beaten, gained, kept }: Drift): boolean {
+  return lost.length + beaten.length + gained.length > 0 || (gone.length > 0 && kept === 0);
 }
 
 /** What does nothing any more first, then what does less, then what does more. */

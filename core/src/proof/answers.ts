@@ -1,7 +1,7 @@
 import type { Painting } from '../census/paintings.js';
 import { hexOf } from '../color/read-notation.js';
 import { siblingsOf, type ElementNode } from '../dom/tree.js';
-import { STATE_WORDS } from '../grid/rows.js';
+import { PROOF_STATE_WORDS } from './proof-state.js';
 import { alikeKey, kindOf } from '../selectors/alike.js';
 import { isCurrent } from '../selectors/current-marker.js';
 import { isLink } from '../selectors/element-states.js';
@@ -44,7 +44,7 @@ function lookForTheme(at: Looked): void {
       kind: 'answers',
       level: 'fails',
       cause: ['theme', state, homeKey(painting), hexOf(painting.color)].join('|'),
-      what: `${STATE_WORDS[state]} still shows the theme’s ${WORDS[painting.use]}:`,
+      what: `${PROOF_STATE_WORDS[state]} still shows the theme’s ${WORDS[painting.use]}:`,
       name: plainName(element, painting.pseudo),
       basis: `${hexOf(painting.color)} by ${painting.property}, ${beside}.`,
       figure: null,
@@ -78,7 +78,7 @@ function lookForDimming(at: Looked): void {
     kind: 'answers',
     level: 'look',
     cause: ['dimmed', state, alikeKey(element)].join('|'),
-    what: `${STATE_WORDS[state]} is dimmed by the theme:`,
+    what: `${PROOF_STATE_WORDS[state]} is dimmed by the theme:`,
     name: plainName(element),
     basis: `Its opacity goes from ${then} to ${now} over a fill that is ours.`,
     figure: null,

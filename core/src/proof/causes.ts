@@ -1,4 +1,3 @@
-import type { CensusState } from '../census/census-states.js';
 import type { Setting } from '../conditions/environment.js';
 import type { Lighting } from '../veneer/lighting.js';
 import {
@@ -11,6 +10,7 @@ import {
   type ProofPlace,
   type FigureUnit,
 } from './proof-finding.js';
+import type { ProofState } from './proof-state.js';
 
 /** A cause as it shows at one place. */
 export interface Noted {
@@ -108,6 +108,11 @@ export class Causes {
     return use;
   }
 
+  /** Another for the same page, to be looked through before anything of it is noted. */
+  apart(): Causes {
+    return new Causes(this.first, this.partIdOf, this.alsoAt);
+  }
+
   get found(): Found {
     return this.#found;
   }
@@ -176,7 +181,7 @@ export function cellsOf(all: readonly Found[], findings: readonly ProofFinding[]
 class Gathered {
   readonly #places = new Map<string, Noted>();
   readonly #names: string[] = [];
-  readonly #states = new Set<CensusState>();
+  readonly #states = new Set<ProofState>();
   readonly #widths = new Set<number>();
   readonly #lightings = new Set<Lighting>();
   readonly #grounds = new Set<string>();

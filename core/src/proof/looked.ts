@@ -1,4 +1,3 @@
-import type { CensusState } from '../census/census-states.js';
 import type { Painting } from '../census/paintings.js';
 import type { Setting } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -16,12 +15,13 @@ import type { Readings } from '../verdict/legibility.js';
 import type { Causes } from './causes.js';
 import type { Reach } from './reach.js';
 import type { ProofPlace } from './proof-finding.js';
+import type { ProofState } from './proof-state.js';
 
 /** One element of a page in one state, setting and lighting, as the checks look at it. */
 export interface Looked {
   readonly on: PageLook;
   readonly element: ElementNode;
-  readonly state: CensusState;
+  readonly state: ProofState;
   readonly view: StyleView;
   readonly readings: Readings;
   readonly into: Causes;
@@ -42,7 +42,7 @@ export interface PageLook {
   readonly known: SiteKnowledge;
   partIdOf(element: ElementNode): number | null;
   /** The page without the veneer in a state. */
-  bareIn(state: CensusState): StyleView;
+  bareIn(state: ProofState): StyleView;
   paintingsIn(view: StyleView, element: ElementNode): readonly Painting[];
   /** Whether an element shows nothing as the page stands. */
   isHidden(view: StyleView, element: ElementNode): boolean;

@@ -1,4 +1,4 @@
-import { CENSUS_STATES, allInState, type CensusState } from '../census/census-states.js';
+import { CENSUS_STATES, type CensusState } from '../census/census-states.js';
 import { NEVER_SEEN, looksAlike, type Painting } from '../census/paintings.js';
 import type { Setting } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -22,6 +22,8 @@ import { lookAtStrays } from './ours.js';
 import { READ_PSEUDOS, lookAtReadings } from './reads.js';
 import { lookAtWhatIsSeen } from './seen.js';
 import type { Reach } from './reach.js';
+import { PROOF_KINDS } from './proof-finding.js';
+import { TOGETHER, leadingState, wholeInState, type ProofState } from './proof-state.js';
 import { SheetWatch } from './sheet-use.js';
 import { toldApart } from './told-by-setting.js';
 
@@ -60,7 +62,7 @@ const CHECKS: readonly ((at: Looked) => void)[] = [
  * things were laid out, at what is read on them.
  * A generator: it yields after each state.
  */
-export function* lookAtPage(task: PageTask, settings: readonly Setting[]): Generator<CensusState, PageFound> {
+export function* lookAtPage(task: PageTask, settings: readonly Setting[]): Generator<ProofState, PageFound> {
   const { page, isIn, reach } = task;
   const [first, ...others] = settings;
   const alone = passedOverOn(task.site.exceptions, page, {});
@@ -112,12 +114,15 @@ function* lookIn(
   look: Look,
   elements: readonly ElementNode[],
   { alone, watch, into, checks }: Looking,
-): Generator<CensusState, void> {
+): Generator<ProofState, void> {
   let visited: StyleView | null = null;
+  const touchedBy = new Map<ElementNode, number>();
   for (const state of CENSUS_STATES) {
     const view = look.viewIn(state);
     const readings = new Readings(view, state);
     for (const element of state === 'rest' ? elements : look.touchedIn(view, state, elements)) {
+      if (isOfTogether(state) && !look.looksAtRest(view, element))
+        touchedBy.set(element, (touchedBy.get(element) ?? 0) + 1);
       const at: Looked = { on: look, element, state, view, readings, into };
       if (!alone.has(element)) for (const check of checks) check(at);
       watch?.take(at);
@@ -132,6 +137,36 @@ function* lookIn(
       );
     yield state;
   }
+  const several = elements.filter((element) => !alone.has(element) && (touchedBy.get(element) ?? 0) > 1);
+  if (several.length > 0) {
+    lookTogether(look, several, into);
+    yield 'together';
+  }
+}
+
+/** Looks at what several states tell on as it is in all of them at once: what cannot be read or seen then, and can in each. */
+function lookTogether(look: Look, elements: readonly ElementNode[], into: Causes): void {
+  const view = look.viewIn('together');
+  const readings = new Readings(view, leadingState('together'));
+  const own = into.apart();
+  for (const element of elements) {
+    const at: Looked = { on: look, element, state: 'together', view, readings, into: own };
+    for (const check of [lookAtReadings, lookAtWhatIsSeen]) check(at);
+  }
+  for (const [element, { noted, looks }] of own.found) {
+    PROOF_KINDS.forEach((kind, i) => {
+      for (let count = 0; count < looks[i]; count += 1) into.look(kind, element);
+    });
+    const known = into.found.get(element)?.noted ?? [];
+    for (const one of noted)
+      if (!known.some(({ kind, place }) => kind === one.kind && place.pseudo === one.place.pseudo))
+        // Which of the states is to give way is for the designer to say.
+        into.note({ ...one, mend: null });
+  }
+}
+
+function isOfTogether(state: CensusState): boolean {
+  return (TOGETHER as readonly CensusState[]).includes(state);
 }
 
 class Look implements PageLook {
@@ -146,7 +181,7 @@ class Look implements PageLook {
   readonly partIdOf: (element: ElementNode) => number | null;
   readonly #share = new StyleShare();
   readonly #bareShare = new StyleShare();
-  readonly #bare = new Map<CensusState, StyleView>();
+  readonly #bare = new Map<ProofState, StyleView>();
   readonly #paintings = new WeakMap<StyleView, Map<ElementNode, readonly Painting[]>>();
   readonly #hidden = new WeakMap<StyleView, Map<ElementNode, boolean>>();
 
@@ -170,24 +205,24 @@ class Look implements PageLook {
     );
   }
 
-  viewIn(state: CensusState): StyleView {
+  viewIn(state: ProofState): StyleView {
     return state === 'rest'
       ? this.rest
       : new StyleView(this.page, {
           environment: this.setting,
-          states: allInState(this.page.document, state),
+          states: wholeInState(this.page.document, state),
           share: this.#share,
         });
   }
 
-  bareIn(state: CensusState): StyleView {
+  bareIn(state: ProofState): StyleView {
     let view = this.#bare.get(state);
     if (!view)
       this.#bare.set(
         state,
         (view = new StyleView(this.#barePage, {
           environment: this.setting,
-          states: allInState(this.page.document, state),
+          states: wholeInState(this.page.document, state),
           share: this.#bareShare,
         })),
       );
@@ -212,6 +247,13 @@ class Look implements PageLook {
     };
     const asked = ANSWERING[state];
     return elements.filter((element) => isTouched(element) || (asked?.(element) ?? false));
+  }
+
+  /** Whether a state leaves an element, and all around it, as they are at rest. */
+  looksAtRest(view: StyleView, element: ElementNode): boolean {
+    for (let node: ElementNode | null = element; node; node = node.flatParent)
+      if (!looksAlike(view, this.rest, node)) return false;
+    return true;
   }
 
   paintingsIn(view: StyleView, element: ElementNode): readonly Painting[] {

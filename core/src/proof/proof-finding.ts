@@ -1,5 +1,5 @@
 import type { Setting } from '../conditions/environment.js';
-import type { CensusState } from '../census/census-states.js';
+import type { ProofState } from './proof-state.js';
 import type { Job } from '../match/job.js';
 import type { Lighting } from '../veneer/lighting.js';
 import type { OverrideValue } from '../veneer/override-value.js';
@@ -20,7 +20,7 @@ export interface ProofPlace extends Spot {
   readonly property: string;
   /** Which of several in one value, from 0: gradient stops, shadows; 0 where there is one. */
   readonly index: number;
-  readonly state: CensusState;
+  readonly state: ProofState;
   readonly setting: Setting;
   readonly lighting: Lighting;
   /** Part it stands in; `null` outside all. */
@@ -48,7 +48,7 @@ export interface ProofFinding {
   /** The worst first; each place once, in the setting and lighting where it is worst. */
   readonly places: readonly ProofPlace[];
   /** States, widths in px and lightings in which it shows. */
-  readonly states: readonly CensusState[];
+  readonly states: readonly ProofState[];
   readonly widths: readonly number[];
   readonly lightings: readonly Lighting[];
   readonly mend: MendIdea | null;
@@ -100,7 +100,7 @@ export interface Proof {
   readonly cells: readonly ProofCell[];
   readonly looks: number;
   readonly pages: number;
-  readonly states: readonly CensusState[];
+  readonly states: readonly ProofState[];
   readonly settings: readonly Setting[];
   readonly lightings: readonly Lighting[];
   readonly unseen: readonly Unseen[];

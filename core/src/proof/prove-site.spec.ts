@@ -313,4 +313,24 @@ describe('what a proof leaves out or takes over', () => {
       expect(told(toEnd(proveSite(next, { memo })))).toEqual(told(toEnd(proveSite(next))));
     }
   });
+
+  describe('with three states at once', () => {
+    // Source: Selectors 4 §9 and §13: each pseudo-class holds by itself, so that all may hold together.
+    const css =
+      'input { background: #fff; color: #1d2b2a } input:hover { background: #104a47; color: #fff } input:invalid { color: #8a1010 }';
+    const body = '<form class=form><input required value=x></form>';
+
+    it('finds what cannot be read where they come together, and can in each', () => {
+      const reads = found({ css, body }, 'reads').filter(({ level }) => level === 'fails');
+      expect(reads.map(({ states, mend }) => [states, mend])).toEqual([[['together'], null]]);
+      // #8a1010 on #104a47 by the formula of WCAG 2.2, relative luminances 0.0561 and 0.0566.
+      expect(reads[0].figure).toBeCloseTo(1.0, 1);
+    });
+
+    it('says nothing more of what fails in one of them already', () => {
+      const each = css.replace('color: #8a1010', 'color: #e8e8e8');
+      const reads = found({ css: each, body }, 'reads').filter(({ level }) => level === 'fails');
+      expect(reads.flatMap(({ states }) => states)).not.toContain('together');
+    });
+  });
 });

@@ -1,4 +1,3 @@
-import { CENSUS_STATES } from '../census/census-states.js';
 import type { ElementNode } from '../dom/tree.js';
 import { proofSettings, type ProofSettings } from '../match/proof-settings.js';
 import type { Page } from '../resolve/page.js';
@@ -10,6 +9,7 @@ import { SiteKnowledge, partsOn } from './looked.js';
 import { lookAtPage, type PageFound, type PageTask } from './page-pass.js';
 import { PROOF_KINDS, type Proof, type Unseen } from './proof-finding.js';
 import { ProofMemo } from './proof-memo.js';
+import { PROOF_STATES } from './proof-state.js';
 import { Reach } from './reach.js';
 
 /** How far a look at a site is. */
@@ -83,7 +83,7 @@ export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generat
     cells,
     looks: cells.reduce((sum, { looks }) => sum + looks, 0),
     pages: pageIds.length,
-    states: CENSUS_STATES,
+    states: PROOF_STATES,
     settings: at.settings,
     lightings: lit.map(({ palette }) => palette.lighting ?? 'light'),
     unseen: [...unseenOf(site, at), ...hiddenOn(site, hidden), ...(idle?.unseen ?? [])],

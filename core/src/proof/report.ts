@@ -1,5 +1,6 @@
 import { hexOf } from '../color/read-notation.js';
 import { STATE_WORDS, propertyWords } from '../grid/rows.js';
+import { PROOF_STATE_WORDS } from './proof-state.js';
 import { plainName } from '../selectors/describe-element.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { roleWords, rolesInOrder } from '../veneer/own-role.js';
@@ -83,7 +84,7 @@ function extent({ pages, states, settings, lightings, looks }: Proof): string {
   const widths = [...new Set(settings.map(({ width }) => width))];
   return [
     counted(pages, 'page', 'pages'),
-    `each in ${states.length} states (${states.map((state) => STATE_WORDS[state].toLowerCase()).join(', ')})`,
+    `each in ${states.length} states (${states.map((state) => PROOF_STATE_WORDS[state].toLowerCase()).join(', ')})`,
     `${counted(widths.length, 'width', 'widths')} (${widths.join(', ')} px)`,
     ...(lightings.length > 1 ? ['light and inverted'] : []),
     `${looks.toLocaleString('en')} looks`,
@@ -208,7 +209,9 @@ function findingSection(heading: string, site: SiteModel, findings: readonly Pro
 
 function namedPlaces(site: SiteModel, places: readonly ProofPlace[]): string {
   const named = [
-    ...new Set(places.map(({ partId, state }) => `${partName(site, partId)}, ${STATE_WORDS[state].toLowerCase()}`)),
+    ...new Set(
+      places.map(({ partId, state }) => `${partName(site, partId)}, ${PROOF_STATE_WORDS[state].toLowerCase()}`),
+    ),
   ];
   const more = named.length - MOST_NAMED;
   return named.slice(0, MOST_NAMED).join('; ') + (more > 0 ? ` and ${more} more` : '');

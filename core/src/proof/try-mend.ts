@@ -16,6 +16,7 @@ import { wishOf } from '../veneer/wish-of.js';
 import { nearestBrand, passingColors } from './mend-candidates.js';
 import type { Proof, ProofFinding, ProofKind, ProofPlace } from './proof-finding.js';
 import type { ProofMemo } from './proof-memo.js';
+import { leadingState } from './proof-state.js';
 import { proveSite } from './prove-site.js';
 
 /** Overrides that mend a finding, resolved over the whole site. */
@@ -171,7 +172,7 @@ function laid(
       tasks.push({
         property,
         pseudo,
-        state,
+        state: leadingState(state),
         value,
         isKept: false,
         isOfAll: false,
@@ -227,7 +228,7 @@ function foundPlace({ pageId, element, pseudo, property, index, state }: ProofPl
     pseudo,
     property,
     index,
-    state,
+    state: leadingState(state),
     area: 0,
     isHidden: false,
     anchor: element,
@@ -246,7 +247,7 @@ function stepped(site: SiteModel, places: readonly ProofPlace[]): ReturnType<Att
     site,
     places,
     (at, { pageId, element, pseudo, state }) =>
-      proposeStates(at, { pageId, element, pseudo, reach: 'alike', width: WIDTH }, state).wishes,
+      proposeStates(at, { pageId, element, pseudo, reach: 'alike', width: WIDTH }, leadingState(state)).wishes,
   );
 }
 
@@ -258,7 +259,7 @@ function underlined(site: SiteModel, places: readonly ProofPlace[]): ReturnType<
         pageId,
         element,
         pseudo,
-        state,
+        state: leadingState(state),
         property,
         value: { kind: 'literal', css },
         reach: 'alike',

@@ -96,6 +96,20 @@ export const SCREENS: readonly Screen[] = [
       await bench.page.waitForSelector('uv-finding-card .acts', { timeout: 60_000, state: 'attached' });
     },
   },
+  ...['By eye', 'Drift'].map((name): Screen => ({
+    name: `Proof, ${name.toLowerCase()}`,
+    reach: async ({ page }) => {
+      // In a narrow window pictures are a panel of their own.
+      await page
+        .locator('.toolbar p-selectbutton')
+        .getByText(new RegExp(`^${name}`))
+        .click();
+      await page
+        .locator(name === 'Drift' ? 'uv-drift-list' : 'uv-look-detail iframe')
+        .first()
+        .waitFor({ state: 'attached' });
+    },
+  })),
   {
     name: 'Survey, colours',
     reach: async (bench) => {

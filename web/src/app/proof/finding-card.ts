@@ -11,7 +11,7 @@ import {
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { STATE_WORDS } from '@upper-veneer/core';
+import { PROOF_STATE_WORDS, leadingState } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { askEngine } from '../shared/engine/ask-engine';
@@ -216,14 +216,14 @@ export class FindingCard {
       element,
       ...(pseudo === '' ? {} : { pseudo }),
       property,
-      state,
+      state: leadingState(state),
       width: setting.width,
     };
   }
 
   protected placeWords({ pageId, state, setting }: ProofPlaceView): string {
     const page = this.#site.site()?.pages.find(({ id }) => id === pageId)?.name ?? '';
-    return `${page}, ${STATE_WORDS[state].toLowerCase()}, ${setting.width} px`;
+    return `${page}, ${PROOF_STATE_WORDS[state].toLowerCase()}, ${setting.width} px`;
   }
 
   protected leave(): void {

@@ -7,14 +7,22 @@ import { Button } from 'primeng/button';
 import type { MenuItem } from 'primeng/api';
 import { Menu } from 'primeng/menu';
 import { Select } from 'primeng/select';
+import { SelectButton } from 'primeng/selectbutton';
 import { combineLatest } from 'rxjs';
 import type { FindingView } from '../shared/engine/proof-api';
 import { SiteStore } from '../shared/site/site-store';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 import { StandingMark } from '../shared/ui/standing-mark';
+import { DriftDetail } from './drift/drift-detail';
+import { DriftList } from './drift/drift-list';
 import { FindingCard } from './finding-card';
+import { LookDetail } from './by-eye/look-detail';
+import { LooksTable } from './by-eye/looks-table';
+import { DriftStore } from '../shared/proof/drift-store';
+import { LooksStore } from '../shared/proof/looks-store';
 import { ProofStore } from '../shared/proof/proof-store';
 import { ProofTable, type CellChoice, type TableRow } from './proof-table';
+import { RevisionStrip } from './revision-strip';
 import { KIND_WORDS, extent, headline } from './proof-words';
 
 /** Strays from which Match is pointed to. */
@@ -25,19 +33,34 @@ const MOST_SHOWN = 40;
 /** Proof: the whole site held to what is asked of it, at once, and what mends what fails. */
 @Component({
   selector: 'uv-proof-page',
-  imports: [Button, FindingCard, FormsModule, Menu, PaneSwitch, ProofTable, RouterLink, Select, StandingMark],
+  imports: [
+    Button,
+    DriftDetail,
+    DriftList,
+    FindingCard,
+    FormsModule,
+    LookDetail,
+    LooksTable,
+    Menu,
+    PaneSwitch,
+    ProofTable,
+    RevisionStrip,
+    RouterLink,
+    Select,
+    SelectButton,
+    StandingMark,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-pane]': 'pane()' },
   templateUrl: './proof-page.html',
   styleUrl: './proof-page.scss',
 })
 export class ProofPage {
-  protected readonly panes = [
-    { pane: 'parts', label: 'Parts' },
-    { pane: 'findings', label: 'Findings' },
-  ];
+  protected readonly panes = computed(() => PANES[this.sight()]);
   protected readonly pane = signal('parts');
   protected readonly store = inject(ProofStore);
+  protected readonly drift = inject(DriftStore);
+  protected readonly looks = inject(LooksStore);
   protected readonly site = inject(SiteStore);
   readonly #route = inject(ActivatedRoute);
   readonly #router = inject(Router);
@@ -46,6 +69,53 @@ export class ProofPage {
     { label: 'A page for the client (HTML)', command: () => void this.store.report('html') },
     { label: 'A table of all places (CSV)', command: () => void this.store.report('csv') },
   ];
+  /** What of the proof is looked at. */
+  protected readonly sight = signal<Sight>('findings');
+  protected readonly sights = computed(() => {
+    const drifted = this.drift.drifts()?.length ?? null;
+    const left = this.looks.left();
+    return [
+      { sight: 'findings', label: 'Findings' },
+      { sight: 'eye', label: left === null ? 'By eye' : `By eye, ${left.toLocaleString('en')} left` },
+      {
+        sight: 'drift',
+        label: drifted ? `Drift, ${drifted.toLocaleString('en')}` : 'Drift',
+      },
+    ];
+  });
+  protected readonly driftTitle = computed(() => {
+    const drifts = this.drift.drifts();
+    if (drifts === null) return 'Holding the overrides against the pages as they were';
+    const missing = drifts.filter(({ isMissing }) => isMissing).length;
+    return drifts.length === 0
+      ? 'Nothing drifted'
+      : `${drifts.length} ${drifts.length === 1 ? 'override' : 'overrides'} drifted${missing < drifts.length ? `, ${drifts.length - missing} only to more` : ''}`;
+  });
+  readonly #chosenDrift = signal('');
+  /** The drifted override that is shown: the first until another is chosen. */
+  protected readonly drifted = computed(() => {
+    const drifts = this.drift.drifts() ?? [];
+    return drifts.find(({ override }) => override.id === this.#chosenDrift()) ?? drifts.at(0) ?? null;
+  });
+  readonly #chosenLook = signal('');
+  /** The part on a page that is shown: the first that is to be looked at until another is chosen. */
+  protected readonly look = computed(() => {
+    const rows = this.looks.rows() ?? [];
+    return (
+      rows.find(({ key }) => key === this.#chosenLook()) ??
+      rows.find(({ standing }) => standing !== 'looked') ??
+      rows.at(0) ??
+      null
+    );
+  });
+  protected readonly looksTitle = computed(() => {
+    const rows = this.looks.rows();
+    if (!rows) return 'Looking where each part stands';
+    const left = this.looks.left() ?? 0;
+    return left === 0
+      ? 'All was looked at as it is now'
+      : `${(rows.length - left).toLocaleString('en')} of ${rows.length.toLocaleString('en')} looked at by eye`;
+  });
   protected readonly choice = signal<CellChoice>({});
   /** Page and width whose findings are shown; 0 for all. */
   protected readonly pageId = signal(0);
@@ -147,14 +217,18 @@ export class ProofPage {
   );
 
   constructor() {
-    this.store.watch();
-    inject(DestroyRef).onDestroy(() => this.store.unwatch());
+    const watched = [this.store, this.drift, this.looks];
+    for (const each of watched) each.watch();
+    inject(DestroyRef).onDestroy(() => {
+      for (const each of watched) each.unwatch();
+    });
     // A reload, a bookmark and the way back lead to the same findings.
     combineLatest([this.#route.queryParamMap, toObservable(this.site.site)])
       .pipe(takeUntilDestroyed())
       .subscribe(([params]) => {
         const part = params.get('part');
         const kind = PROOF_KINDS.find((known) => known === params.get('asks'));
+        this.sight.set(SIGHTS.find((known) => known === params.get('see')) ?? 'findings');
         const choice = choiceOf(part, kind);
         if (JSON.stringify(choice) !== JSON.stringify(this.choice())) this.choice.set(choice);
       });
@@ -171,6 +245,34 @@ export class ProofPage {
     });
   }
 
+  protected see(sight: Sight): void {
+    this.sight.set(sight);
+    this.pane.set('parts');
+    void this.#router.navigate([], {
+      relativeTo: this.#route,
+      queryParams: { see: sight === 'findings' ? null : sight },
+      queryParamsHandling: 'merge',
+    });
+  }
+
+  protected chooseDrift(id: string): void {
+    this.#chosenDrift.set(id);
+    this.pane.set('findings');
+  }
+
+  protected chooseLook(key: string): void {
+    this.#chosenLook.set(key);
+    this.pane.set('findings');
+  }
+
+  /** Goes on to the next that is to be looked at, from where one is. */
+  protected nextLook(): void {
+    const rows = this.looks.rows() ?? [];
+    const at = rows.findIndex(({ key }) => key === this.look()?.key);
+    const next = [...rows.slice(at + 1), ...rows.slice(0, at)].find(({ standing }) => standing !== 'looked');
+    if (next) this.#chosenLook.set(next.key);
+  }
+
   protected toggle(id: string): void {
     this.openId.update((open) => (open === id ? '' : id));
   }
@@ -179,6 +281,24 @@ export class ProofPage {
     this.#most.update((count) => count + MOST_SHOWN);
   }
 }
+
+const SIGHTS = ['findings', 'eye', 'drift'] as const;
+type Sight = (typeof SIGHTS)[number];
+
+const PANES: Readonly<Record<Sight, readonly { readonly pane: string; readonly label: string }[]>> = {
+  findings: [
+    { pane: 'parts', label: 'Parts' },
+    { pane: 'findings', label: 'Findings' },
+  ],
+  eye: [
+    { pane: 'parts', label: 'Parts' },
+    { pane: 'findings', label: 'Pictures' },
+  ],
+  drift: [
+    { pane: 'parts', label: 'Overrides' },
+    { pane: 'findings', label: 'What to do' },
+  ],
+};
 
 /** What stands in no part. */
 const OUTSIDE = { partId: null, name: 'Everything else', of: 'in no part' } as const;

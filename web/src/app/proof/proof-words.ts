@@ -1,4 +1,4 @@
-import { STATE_WORDS, type Proof, type ProofKind } from '@upper-veneer/core';
+import { PROOF_STATE_WORDS, type Proof, type ProofKind } from '@upper-veneer/core';
 import type { FindingView } from '../shared/engine/proof-api';
 
 /** What each group asks, in the order it is shown. */
@@ -18,13 +18,13 @@ export function headline(fails: number, looks: number): string {
   return looks === 0 ? failing : `${failing}, ${looks} to look at`;
 }
 
-/** `7 pages · 8 states · 3 widths · light and inverted · 8,315 looks in 0.9 s`. */
+/** `7 pages · 8 states, 3 at once · 3 widths · light and inverted · 8,315 looks in 0.9 s`. */
 export function extent(proof: Proof | (Omit<Proof, 'findings'> & { readonly took: number })): string {
   const widths = new Set(proof.settings.map(({ width }) => width)).size;
   const others = proof.settings.length - widths;
   return [
     `${proof.pages} ${proof.pages === 1 ? 'page' : 'pages'}`,
-    `${proof.states.length} states`,
+    `${proof.states.filter((state) => state !== 'together').length} states, 3 at once`,
     `${widths} ${widths === 1 ? 'width' : 'widths'}${others > 0 ? ` and ${others} other ${others === 1 ? 'setting' : 'settings'}` : ''}`,
     ...(proof.lightings.length > 1 ? ['light and inverted'] : []),
     `${proof.looks.toLocaleString('en')} looks${'took' in proof ? ` in ${seconds(proof.took)}` : ''}`,
@@ -51,7 +51,7 @@ export function whereWords(
   const all = new Set(proof.settings.map(({ width }) => width)).size;
   return [
     `${things.toLocaleString('en')} ${things === 1 ? 'place' : 'places'}`,
-    states.map((state) => STATE_WORDS[state].toLowerCase()).join(', '),
+    states.map((state) => PROOF_STATE_WORDS[state].toLowerCase()).join(', '),
     names.length === pages.length && pages.length > 1
       ? 'every page'
       : names.length > 3

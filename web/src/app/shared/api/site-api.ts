@@ -5,10 +5,13 @@ import type {
   ChangeRequest,
   DraftDocument,
   ExceptionsRequest,
+  FormerCaptureDocument,
+  LookedRequest,
   PlanRequest,
   SheetOptionsRequest,
   PaletteRequest,
   PartsRequest,
+  RevisionProofRequest,
   SiteDocument,
   SiteSummary,
 } from '@upper-veneer/contract';
@@ -92,6 +95,24 @@ export class SiteApi {
 
   publish(siteId: number, revision: number): Observable<DraftDocument> {
     return this.#post(`/api/sites/${siteId}/publications`, { revision });
+  }
+
+  putRevisionProof(siteId: number, revision: number, request: RevisionProofRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/revisions/${revision}/proof`, request);
+  }
+
+  putLooked(siteId: number, request: LookedRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/looked`, request);
+  }
+
+  /** Pages as they were before they were captured again. */
+  formerCaptures(siteId: number): Observable<readonly FormerCaptureDocument[]> {
+    return this.#get(`/api/sites/${siteId}/former-captures`);
+  }
+
+  /** @param overrides whose drift is settled; all where it is `null`. */
+  settleDrift(siteId: number, overrides: readonly string[] | null): Observable<DraftDocument> {
+    return this.#post(`/api/sites/${siteId}/former-captures/settled`, { overrides });
   }
 
   /** Emits the draft's version whenever any tab changes it; goes on trying when the server is away. */

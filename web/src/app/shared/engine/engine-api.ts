@@ -50,6 +50,7 @@ import type {
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
 import type { ForcedStates } from './forced-states';
 import type { MatchApi } from './match-api';
+import type { DriftApi } from './drift-api';
 import type { ProofApi } from './proof-api';
 
 export type { ForcedStates };
@@ -156,7 +157,7 @@ export interface PagesRead {
 }
 
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
-export interface EngineApi extends MatchApi, ProofApi {
+export interface EngineApi extends MatchApi, ProofApi, DriftApi {
   open(source: SiteSource): void;
   /** Reads the pages nobody has asked for yet, one by one, other questions between. */
   read(onProgress: (progress: PagesRead) => void): Promise<void>;

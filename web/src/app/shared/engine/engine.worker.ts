@@ -62,6 +62,7 @@ import { expose } from 'comlink';
 import { toPageLayout } from '../frame/layout-in-slices';
 import { CHECKED_PROPERTIES } from './checked-properties';
 import type { EngineApi, FailingOverride, PagesRead } from './engine-api';
+import { driftAnswers } from './drift-answers';
 import { inTurns } from './in-turns';
 import { matchAnswers } from './match-answers';
 import { proofAnswers } from './proof-answers';
@@ -284,6 +285,7 @@ const engine: EngineApi = {
   },
   ...matchAnswers(opened),
   ...proofAnswers(opened),
+  ...driftAnswers(opened),
 };
 
 /** Places of one colour that are handed over at a time. */

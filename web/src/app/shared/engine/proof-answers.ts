@@ -3,9 +3,12 @@ import {
   elementOf,
   exceptionFor,
   lightSite,
+  openParts,
   pageOf,
+  partLooks,
+  partOf,
   plainName,
-  pointerStates,
+  oneInState,
   proofSettings,
   proveSite,
   reportCsv,
@@ -14,6 +17,7 @@ import {
   shownOtherwise,
   thingsOf,
   tryMend,
+  wholeInState,
   type Proof,
   type ProofFinding,
   type SiteModel,
@@ -30,6 +34,7 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
   /** Counts looks begun and stopped, so that an older one ends. */
   let run = 0;
   let mendRun = 0;
+  let lookRun = 0;
   let last: { readonly site: SiteModel; readonly proof: Proof } | null = null;
   const findingOf = (id: string): ProofFinding | null => last?.proof.findings.find((own) => own.id === id) ?? null;
   return {
@@ -77,7 +82,7 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
         element,
         width: setting.width,
         lighting,
-        forced: [...pointerStates(document, document.elements[element], state)].map(([node, names]) => ({
+        forced: [...oneInState(document, document.elements[element], state)].map(([node, names]) => ({
           element: node.number,
           names: [...names],
         })),
@@ -104,6 +109,22 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
     proofReport(format, facts) {
       if (!last) return '';
       return format === 'html' ? reportHtml(last.site, last.proof, facts) : reportCsv(last.site, last.proof);
+    },
+    async partLooks() {
+      const own = (lookRun += 1);
+      return inTurns(partLooks(lightSite(opened(), 'light')), () => own === lookRun);
+    },
+    lookPicture({ partId, pageId, step }, state) {
+      const closed = lightSite(opened(), 'light');
+      const ids = step === 'opened' && partId !== null ? [partId] : [];
+      const site = ids.length > 0 ? openParts(closed, ids) : closed;
+      const page = pageOf(site, pageId);
+      return {
+        amendments: [...shownOtherwise(closed, pageId, ids)],
+        forced: [...wholeInState(page.document, state)].flatMap(([element, names]) =>
+          (partOf(site, page, element)?.id ?? null) === partId ? [{ element: element.number, names: [...names] }] : [],
+        ),
+      };
     },
     exceptionFor(id) {
       const finding = findingOf(id);

@@ -2,10 +2,12 @@ import type {
   AttributeChange,
   Lighting,
   Override,
+  PartLook,
   Proof,
   ProofFinding,
   ProofPlace,
   ProofProgress,
+  ProofState,
   ReportFacts,
   SiteException,
 } from '@upper-veneer/core';
@@ -45,6 +47,9 @@ export interface PlacePicture {
   readonly amendments: readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
 }
 
+/** A part on a page as it is to be drawn. */
+export type LookPicture = Pick<PlacePicture, 'forced' | 'amendments'>;
+
 /** A mend that has been tried on the site, or why there is none. */
 export type MendView =
   | {
@@ -72,6 +77,10 @@ export interface ProofApi {
   mendOf(findingId: string): Promise<MendView | null>;
   /** The proof last made as a file to hand on: a page for a client, or a table of all places. Empty where nothing was looked at. */
   proofReport(format: 'html' | 'csv', facts: ReportFacts): string;
+  /** Every part on every page with a fingerprint of how it looks; `null` when another was asked for meanwhile. */
+  partLooks(): Promise<readonly PartLook[] | null>;
+  /** How a part on a page is drawn, all of it in a state. */
+  lookPicture(look: Pick<PartLook, 'partId' | 'pageId' | 'step' | 'element'>, state: ProofState): LookPicture;
   /** The exception by which a finding is left alone; `null` where no selector tells its places. */
   exceptionFor(findingId: string): SiteException | null;
 }

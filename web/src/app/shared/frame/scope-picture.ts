@@ -50,6 +50,8 @@ export class ScopePicture {
   /** Element that fills the picture. */
   readonly element = input.required<number>();
   readonly forced = input<ForcedStates>([]);
+  /** Scale below which it is rather cut off than shown whole. */
+  readonly leastScale = input(LEAST_SCALE);
   /** Elements that are lit. */
   readonly lit = input<readonly number[]>([]);
 
@@ -125,12 +127,13 @@ export class ScopePicture {
       requestAnimationFrame(() => this.#sized.update((count) => count + 1));
     }
     const within = Math.min((clientWidth - MARGIN) / box.width, (clientHeight - MARGIN) / box.height);
-    const scale = Math.min(1, Math.max(LEAST_SCALE, within));
+    const scale = Math.min(1, Math.max(this.leastScale(), within));
     const spare = { x: clientWidth - box.width * scale, y: clientHeight - box.height * scale };
     this.#placed.set({
       scale,
       x: Math.max(MARGIN / 2, spare.x / 2) - box.left * scale,
-      y: Math.max(MARGIN / 2, spare.y / 2) - box.top * scale,
+      // Nothing stands above a page's top.
+      y: Math.min(0, Math.max(MARGIN / 2, spare.y / 2) - box.top * scale),
     });
   }
 }

@@ -32,6 +32,8 @@ export class ProofStore {
   readonly #measuring = inject(PageMeasuring);
   /** Counts looks begun, so that an older one ends. */
   #run = 0;
+  /** Newest revision of the open site as it was seen last. */
+  #newest = { site: 0, number: 0 };
   #waiting: ReturnType<typeof setTimeout> | undefined;
   /** Whether somebody looks: only then the site is looked at again by itself. */
   readonly #isWatched = signal(false);
@@ -41,7 +43,9 @@ export class ProofStore {
   /** What a proof hangs on. */
   readonly #key = computed(() => {
     const draft = this.#site.draft();
-    return draft ? `${draft.version} ${draft.structure}` : '';
+    if (!draft) return '';
+    const { structure, overrides, exceptions, swatches, roles, second, shape } = draft;
+    return JSON.stringify([structure, overrides, exceptions, swatches, roles, second, shape]);
   });
   /** What was found last of the open site, before the newest change it may be. */
   readonly proof = computed(() => {
@@ -51,11 +55,43 @@ export class ProofStore {
   /** Whether it is of the draft as it is. */
   readonly isCurrent = computed(() => this.proof() !== null && this.#found()?.key === this.#key());
   /** What fails of the draft as it is; `null` where nobody has looked since it changed. */
-  readonly failing = computed(() =>
-    this.isCurrent() ? (this.proof()?.findings ?? []).filter(({ level }) => level === 'fails').length : null,
+  readonly failing = computed(() => this.counts()?.fails ?? null);
+
+  /** What fails and what is to be looked at of the draft as it is; `null` where nobody has looked since it changed. */
+  readonly counts = computed(() => {
+    const findings = this.isCurrent() ? this.proof()?.findings : null;
+    if (!findings) return null;
+    const fails = findings.filter(({ level }) => level === 'fails').length;
+    return { fails, toLookAt: findings.length - fails };
+  });
+  /** The revision whose counts are to be kept: the one the draft is, where it was not proved before; the site may go on, and it with it. */
+  readonly #toKeep = computed(
+    () => {
+      const [counts, draft] = [this.counts(), this.#site.draft()];
+      const revision = draft?.revisions.find(({ number }) => number === draft.equalsRevision);
+      if (!counts || !revision) return null;
+      return revision.proof ? null : { number: revision.number, counts };
+    },
+    { equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
   );
 
   constructor() {
+    // A revision just saved is proved once, so that its counts stand beside those before; large sites wait until they are looked at.
+    effect(() => {
+      const [site, draft] = [this.#site.site(), this.#site.draft()];
+      if (!site || !draft) return;
+      const newest = draft.revisions.at(0)?.number ?? 0;
+      const before = this.#newest.site === site.id ? this.#newest.number : newest;
+      this.#newest = { site: site.id, number: newest };
+      if (newest > before && draft.equalsRevision === newest && site.pages.length <= MOST_MEASURED)
+        untracked(() => {
+          if (!this.isCurrent() && this.state().status !== 'working') void this.look();
+        });
+    });
+    effect(() => {
+      const kept = this.#toKeep();
+      if (kept) untracked(() => this.#edits.keepProof(kept.number, kept.counts).subscribe());
+    });
     effect(() => {
       const key = this.#key();
       this.#site.veneer();

@@ -4,6 +4,7 @@ import type {
   ChangeRequest,
   DraftDocument,
   ExceptionsRequest,
+  LookedRequest,
   PaletteRequest,
   PartsRequest,
   PlanRequest,
@@ -54,6 +55,21 @@ export class DraftEdits {
   /** Stores what is settled of matching a scope. */
   putPlan(request: PlanRequest): Observable<DraftDocument> {
     return this.#stored((siteId) => this.#api.putPlan(siteId, request));
+  }
+
+  /** Keeps what a revision's proof came to. */
+  keepProof(revision: number, proof: { readonly fails: number; readonly toLookAt: number }): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putRevisionProof(siteId, revision, proof), true);
+  }
+
+  /** Keeps that parts on pages were looked at by eye, or are to be looked at again. */
+  putLooked(request: LookedRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putLooked(siteId, request), true);
+  }
+
+  /** What overrides came to on pages captured again is right as it is. */
+  settleDrift(overrides: readonly string[] | null): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.settleDrift(siteId, overrides), true);
   }
 
   renameSite(name: string): Observable<DraftDocument> {

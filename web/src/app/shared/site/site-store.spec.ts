@@ -24,6 +24,8 @@ const DRAFT: DraftDocument = {
   revisions: [],
   equalsRevision: null,
   publishedRevision: null,
+  formerCaptures: 0,
+  looked: [],
 };
 const SITE = {
   id: 5,
