@@ -309,5 +309,5 @@ export { tryMend, type Mend, type MendTried } from './proof/try-mend.js';
 export { exceptionFor } from './proof/leave-alone.js';
 export { pathSelector } from './selectors/path-selector.js';
 export type { ProofSettings } from './match/proof-settings.js';
-export { reportCsv, reportHtml, type ReportFacts } from './proof/report.js';
+export { reportCsv, reportHtml, type PartPicture, type ReportFacts } from './proof/report.js';
 export { thingsOf } from './proof/causes.js';

@@ -51,6 +51,22 @@ describe('the report', () => {
       expect(words).toContain(expected);
   });
 
+  it('shows parts before and after, and nothing that was not drawn', () => {
+    const drawn = 'data:image/png;base64,iVBORw0KGgo=';
+    const pictures = [
+      { name: `Form ${HOSTILE}`, page: 'Book', before: drawn, after: drawn },
+      { name: 'Other', page: 'Book', before: 'https://elsewhere.example/a.png', after: drawn },
+      { name: 'Third', page: 'Book', before: `${drawn}" onload="x()`, after: drawn },
+    ];
+    const { elements } = parseHtml(reportHtml(site, proof, { ...FACTS, pictures }));
+    const images = elements.filter(({ localName }) => localName === 'img');
+    expect(images.map(({ attributes }) => [attributes.get('src'), [...attributes.keys()].sort().join()])).toEqual([
+      [drawn, 'alt,src'],
+      [drawn, 'alt,src'],
+    ]);
+    expect(images[0].attributes.get('alt')).toBe(`Form ${HOSTILE}, as it arrived`);
+  });
+
   // Source: RFC 4180, read back by its grammar.
   it('comes as CSV that a spreadsheet reads cell by cell, none of them as a formula', () => {
     const csv = reportCsv(site, proof);

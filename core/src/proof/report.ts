@@ -18,6 +18,16 @@ export interface ReportFacts {
   readonly exceptions: readonly { readonly target: string; readonly reason: string }[];
   /** Revision the draft equals; `null` where it differs from all. */
   readonly revision: number | null;
+  /** Parts as they arrived and as they are now. */
+  readonly pictures?: readonly PartPicture[];
+}
+
+/** A part drawn without and with the veneer, as `data:` addresses of PNG pictures. */
+export interface PartPicture {
+  readonly name: string;
+  readonly page: string;
+  readonly before: string;
+  readonly after: string;
 }
 
 /** What each group asks, for those who did not make the site. */
@@ -46,6 +56,10 @@ const STYLE = `
   .chip { display: inline-block; width: 1em; height: 1em; margin-right: .4em; border: 1px solid #8a8a8a; }
   .chip { vertical-align: -.12em; print-color-adjust: exact; forced-color-adjust: none; }
   .role { display: block; }
+  figure { display: grid; grid-template-columns: 1fr 1fr; gap: .6em 1em; margin: 1em 0; break-inside: avoid; }
+  figcaption { grid-column: 1 / -1; font-weight: 600; }
+  figure img { max-width: 100%; border: 1px solid #c8c8c8; print-color-adjust: exact; }
+  figure span { display: block; color: #565656; font-size: .86em; }
   ul { margin: .3em 0; padding-left: 1.2em; }
   @page { margin: 16mm; }
   @media print { body { margin: 0; padding: 0; max-width: none; font-size: 10pt; } }
@@ -65,6 +79,7 @@ export function reportHtml(site: SiteModel, proof: Proof, facts: ReportFacts): s
     '<main>',
     `<h2>What was checked, and what holds</h2>${groupTable(proof)}`,
     `<h2>Which role carries what</h2>${roleTable(site)}`,
+    pictureSection(facts.pictures ?? []),
     findingSection('What fails', site, fails),
     findingSection('What is to be looked at by eye', site, look),
     `<h2>What was left alone, and why</h2>${listOf(facts.exceptions.map(({ target, reason }) => [target, reason]))}`,
@@ -180,6 +195,20 @@ function carriedIn(site: SiteModel, partId: number | null): string[] {
     );
     return [`<span class="role">${chip}${named}</span>`];
   });
+}
+
+/** Only what was drawn goes in: an address of any other kind is left out. Source: RFC 2397. */
+const DRAWN = /^data:image\/png;base64,[A-Za-z0-9+/]+={0,2}$/;
+
+function pictureSection(pictures: readonly PartPicture[]): string {
+  const figures = pictures
+    .filter(({ before, after }) => DRAWN.test(before) && DRAWN.test(after))
+    .map(({ name, page, before, after }) => {
+      const picture = (when: string, address: string): string =>
+        `<span>${when}<img alt="${text(`${name}, ${when.toLowerCase()}`)}" src="${address}"></span>`;
+      return `<figure><figcaption>${text(name)}, on ${text(page)}</figcaption>${picture('As it arrived', before)}${picture('Now', after)}</figure>`;
+    });
+  return figures.length === 0 ? '' : `<h2>Before and after</h2>${figures.join('')}`;
 }
 
 function hexOfRole(palette: Palette, role: ReturnType<typeof rolesInOrder>[number]): string {

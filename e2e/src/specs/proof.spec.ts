@@ -109,7 +109,35 @@ describe('Proof', () => {
     await eventually(titles, (all) => all.some((own) => own.startsWith(hex)));
   }, 120_000);
 
-  it('hands a report on that opens as a file, by itself', async () => {
+  it('hands a report on that opens as a file, by itself, with what was changed in pictures', async () => {
+    const { pages } = (await (await fetch(`${product.url}/api/sites/1`)).json()) as { pages: { id: number }[] };
+    await fetch(`${product.url}/api/sites/1/changes`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        label: 'A header in brown',
+        drop: [],
+        put: [
+          {
+            id: 'header',
+            partId: null,
+            pageId: pages[0].id,
+            element: 0,
+            pseudo: '',
+            reach: 'everywhere',
+            state: 'rest',
+            property: 'background-color',
+            value: { kind: 'literal', css: '#8a3600' },
+            selector: 'body header#masthead, body #masthead, body header',
+            important: true,
+          },
+        ],
+      }),
+    });
+    await eventually(
+      () => page.locator('.standing').innerText(),
+      (words) => words.includes('not saved'),
+    );
     await page.getByRole('button', { name: 'Report…' }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
@@ -125,6 +153,15 @@ describe('Proof', () => {
     expect(asked).toEqual([pathToFileURL(path).href]);
     await alone.getByRole('heading', { name: 'Which role carries what' }).waitFor();
     expect(await alone.locator('h3').count()).toBeGreaterThan(20);
+    // What was changed is shown before and after, drawn into the file.
+    const [before, after] = await alone
+      .locator('figure', { hasText: 'Header and menu' })
+      .locator('img')
+      .evaluateAll((images) =>
+        images.map((image) => [(image as HTMLImageElement).naturalWidth, (image as HTMLImageElement).src]),
+      );
+    expect(before[0]).toBeGreaterThan(200);
+    expect(after[1]).not.toBe(before[1]);
     await alone.context().close();
   }, 60_000);
 

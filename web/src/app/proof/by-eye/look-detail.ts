@@ -46,7 +46,7 @@ const STANDING_WORDS: Readonly<Record<LookRow['standing'], string>> = {
     @if (picture(); as drawn) {
       <div class="pictures">
         @for (width of widths; track width) {
-          <uv-scope-picture [heading]="width + ' px'" [page]="framed(drawn)" [width]="width" [element]="row().element" [forced]="drawn.forced" [leastScale]="0.22" />
+          <uv-scope-picture [heading]="width + ' px'" [page]="framed(drawn)" [width]="width" [element]="row().element" [forced]="drawn.forced" [leastScale]="0.15" />
         }
       </div>
     }

@@ -48,11 +48,21 @@ export class PageDrawing {
   /** Draws the page as it stands, or an area of it. @throws {PictureProblem} */
   draw(area: Area | null = null): Promise<ImageBitmap> {
     const { documentElement } = this.page.document;
-    const full = Math.min(TALLEST, Math.max(this.hidden.height, documentElement.scrollHeight));
+    const full = this.fullHeight;
     const markup = new XMLSerializer().serializeToString(documentElement);
     const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${this.width}" height="${full}"><foreignObject x="0" y="0" width="${this.width}" height="${full}">${markup}</foreignObject></svg>`;
     // Cut out while drawing: a view box of its own would shift what is positioned.
     return drawSvg(svg, area ?? { left: 0, top: 0, width: this.width, height: full }, this.name);
+  }
+
+  /** Makes the window as high as the page is drawn, so that what is fixed in it is measured where it is drawn. */
+  stretch(): void {
+    const frame = this.page.document.defaultView?.frameElement as HTMLElement | null;
+    if (frame) frame.style.height = `${this.fullHeight}px`;
+  }
+
+  private get fullHeight(): number {
+    return Math.min(TALLEST, Math.max(this.hidden.height, this.page.document.documentElement.scrollHeight));
   }
 
   close(): void {

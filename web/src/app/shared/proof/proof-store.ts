@@ -1,4 +1,5 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
+import type { PartPicture } from '@upper-veneer/core';
 import { Engine } from '../engine/engine';
 import type { FindingView, MendView, ProofView } from '../engine/proof-api';
 import { withProgress } from '../engine/with-progress';
@@ -8,11 +9,14 @@ import { LightingSwitch } from '../site/lighting-switch';
 import { PageMeasuring } from '../site/page-measuring';
 import { SiteStore } from '../site/site-store';
 import { downloadText } from '../ui/download-text';
+import { drawParts, type PartToDraw } from './part-pictures';
 
 /** Pages that are laid out, at most; on the others what is read is held against the fills of its ancestors. */
 const MOST_MEASURED = 12;
 /** Frames that are laid out for it, at most: pages times widths, the widest of all pages first. */
 const MOST_LAID = 60;
+/** Parts that a report shows. */
+const MOST_DRAWN = 14;
 /** A change waits so long for the next before the site is looked at again, ms. */
 const PAUSE_MS = 400;
 
@@ -38,6 +42,8 @@ export class ProofStore {
   /** Whether somebody looks: only then the site is looked at again by itself. */
   readonly #isWatched = signal(false);
 
+  /** Whether pictures for a report are being drawn. */
+  readonly isDrawing = signal(false);
   readonly state = signal<ProofState>({ status: 'none' });
   readonly #found = signal<{ readonly site: number; readonly key: string; readonly proof: ProofView } | null>(null);
   /** What a proof hangs on. */
@@ -181,7 +187,9 @@ export class ProofStore {
   async report(format: 'html' | 'csv'): Promise<void> {
     const site = this.#site.site();
     if (!site) return;
+    const pictures = format === 'html' ? await this.#pictures() : [];
     const text = await this.#engine.remote.proofReport(format, {
+      pictures,
       site: site.name,
       at: new Intl.DateTimeFormat('en', { dateStyle: 'long', timeStyle: 'short' }).format(new Date()),
       exceptions: this.#site.exceptions().map(({ target, reason }) => ({ target, reason })),
@@ -189,6 +197,30 @@ export class ProofStore {
     });
     const name = site.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'site';
     downloadText(`${name}-proof.${format}`, format === 'html' ? 'text/html' : 'text/csv', text);
+  }
+
+  /** Parts that the draft changes, as they arrived and as they are. */
+  async #pictures(): Promise<PartPicture[]> {
+    const site = this.#site.site();
+    if (!site || this.#site.overrides().length === 0) return [];
+    const run = this.#run;
+    this.isDrawing.set(true);
+    try {
+      const looks = (await this.#engine.remote.partLooks()) ?? [];
+      const parts: PartToDraw[] = [];
+      for (const { id, name } of site.parts) {
+        const look = looks.find((own) => own.partId === id);
+        const page = site.pages.find((own) => own.id === look?.pageId);
+        if (!look || !page || parts.length === MOST_DRAWN) continue;
+        const { partId, pageId, step, element } = look;
+        const { amendments } = await this.#engine.remote.lookPicture({ partId, pageId, step, element }, 'rest');
+        const framed = { ...this.framed(pageId, this.#site.veneer().frameCss), amendments: new Map(amendments) };
+        parts.push({ name, element, page: framed, pageName: page.name });
+      }
+      return await drawParts(parts, () => run === this.#run);
+    } finally {
+      this.isDrawing.set(false);
+    }
   }
 
   /** A page as a frame is to show it, with some veneer. */
