@@ -131,7 +131,7 @@ export async function ensureBuilt(targets) {
     },
     cli: {
       from: ['cli/src', 'cli/tsconfig.json'],
-      needs: ['core'],
+      needs: ['core', 'contract'],
       make: () => run('npx', ['tsc', '-p', 'cli/tsconfig.json']),
     },
     server: {

@@ -1,5 +1,7 @@
 import { parseArgs } from 'node:util';
 import type { Command, Given } from './command.js';
+import { build } from './commands/build.js';
+import { capture } from './commands/capture.js';
 import { check } from './commands/check.js';
 import { lay } from './commands/lay.js';
 import { propose } from './commands/propose.js';
@@ -7,7 +9,7 @@ import { tokens } from './commands/tokens.js';
 import { UsageProblem } from './usage-problem.js';
 
 /** Every command. A new one is one more file and one more row. */
-const COMMANDS: readonly Command[] = [propose, lay, check, tokens];
+const COMMANDS: readonly Command[] = [capture, propose, lay, build, check, tokens];
 
 const HELP = `upper-veneer: fits saved pages to a brand palette and checks them, without a server and without a browser.
 
@@ -23,14 +25,16 @@ ${COMMANDS.map(({ name, takes, does }) => `  upper-veneer ${`${name} ${takes}`.p
   --json            as JSON (propose, check)
   --sarif           as SARIF 2.1.0 (check)
   --to EXTENSION    .tokens.json, .gpl or .css (tokens)
-  --out FILE        writes there instead of to the screen
+  --out FILE        writes there instead of to the screen; a folder for capture
   --help            this
 
 check ends with 0 where nothing fails, 1 where something does, 2 where it could not be looked at.
 
+  upper-veneer capture https://river.example/book --out saved/
   upper-veneer propose saved/ --palette brand.tokens.json --scope '#booking'
   upper-veneer lay shop.zip --palette brand.tokens.json --strategy stand-out --out veneer.css
   upper-veneer check shop.zip --veneer veneer.css --palette brand.tokens.json --sarif --out findings.sarif
+  upper-veneer build osier-reed.draft.json --out veneer.css
   upper-veneer tokens brand.gpl --to .tokens.json
 `;
 

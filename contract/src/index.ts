@@ -1,3 +1,4 @@
+export { DRAFT_FILE_VERSION, DraftFile, readDraftFile, type DraftRead } from './draft-file.js';
 export {
   ChangeRequest,
   OverrideBody,

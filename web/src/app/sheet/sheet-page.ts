@@ -5,9 +5,10 @@ import { debounceTime, from, merge, of, switchMap } from 'rxjs';
 import { Engine } from '../shared/engine/engine';
 import { DatePipe } from '@angular/common';
 import { Button } from 'primeng/button';
+import { writeDraftFile } from './draft-file';
 import { SheetOptionsPanel } from './sheet-options-panel';
 import { SiteStore } from '../shared/site/site-store';
-import { downloadText } from '../shared/ui/download-text';
+import { downloadText, fileNameOf } from '../shared/ui/download-text';
 import { withProgress } from '../shared/engine/with-progress';
 
 const COPIED_MS = 1600;
@@ -26,6 +27,7 @@ const COPIED_MS = 1600;
         <span class="acts">
           <p-button [label]="copied() ? 'Copied' : 'Copy'" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="copy()" />
           <p-button label="Download" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="download()" />
+          <p-button label="Draft as a file" [outlined]="true" size="small" [disabled]="store.overrides().length === 0" (onClick)="downloadDraft()" />
         </span>
       </div>
       @if (css() === '') {
@@ -143,6 +145,13 @@ export class SheetPage {
       this.copied.set(true);
       setTimeout(() => this.copied.set(false), COPIED_MS);
     });
+  }
+
+  /** All that the sheet is compiled from, for `upper-veneer build`. */
+  protected downloadDraft(): void {
+    const [site, draft] = [this.store.site(), this.store.draft()];
+    if (site && draft)
+      downloadText(`${fileNameOf(site.name)}.draft.json`, 'application/json', writeDraftFile(site, draft));
   }
 
   protected download(): void {

@@ -8,7 +8,7 @@ import { DraftEdits } from '../site/draft-edits';
 import { LightingSwitch } from '../site/lighting-switch';
 import { PageMeasuring } from '../site/page-measuring';
 import { SiteStore } from '../site/site-store';
-import { downloadText } from '../ui/download-text';
+import { downloadText, fileNameOf } from '../ui/download-text';
 import { drawParts, type PartToDraw } from './part-pictures';
 
 /** Pages that are laid out, at most; on the others what is read is held against the fills of its ancestors. */
@@ -195,8 +195,7 @@ export class ProofStore {
       exceptions: this.#site.exceptions().map(({ target, reason }) => ({ target, reason })),
       revision: this.#site.draft()?.equalsRevision ?? null,
     });
-    const name = site.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'site';
-    downloadText(`${name}-proof.${format}`, format === 'html' ? 'text/html' : 'text/csv', text);
+    downloadText(`${fileNameOf(site.name)}-proof.${format}`, format === 'html' ? 'text/html' : 'text/csv', text);
   }
 
   /** Parts that the draft changes, as they arrived and as they are. */

@@ -7,3 +7,8 @@ export function downloadText(name: string, mediaType: string, text: string): voi
   link.click();
   setTimeout(() => URL.revokeObjectURL(url));
 }
+
+/** A name without what file systems take amiss: letters, digits and hyphens of any script. */
+export function fileNameOf(name: string): string {
+  return name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'site';
+}

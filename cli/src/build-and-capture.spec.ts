@@ -1,0 +1,127 @@
+import { execFile } from 'node:child_process';
+import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const root = fileURLToPath(new URL('../..', import.meta.url));
+const COMMAND = join(root, 'cli/bin/upper-veneer.mjs');
+
+const OVERRIDE = {
+  id: 'o1',
+  partId: 1,
+  pageId: 1,
+  element: 4,
+  pseudo: '',
+  reach: 'alike',
+  state: 'hover',
+  property: 'background-color',
+  value: { kind: 'role', role: 'accent', shade: 12 },
+  selector: '.qs-card button:hover',
+  important: false,
+};
+const DRAFT = {
+  version: 1,
+  site: 'Osier & Reed',
+  prefix: 'brand',
+  asValues: false,
+  hoverOnly: false,
+  names: {},
+  parts: [{ id: 1, name: 'Booking form' }],
+  palette: {
+    swatches: [{ id: 7, name: 'Willow', css: '#b4582a' }],
+    roles: [{ role: 'accent', swatchId: 7, shade: 0 }],
+    second: null,
+    shape: {},
+  },
+  overrides: [OVERRIDE],
+};
+
+describe('upper-veneer', () => {
+  let folder = '';
+  beforeEach(async () => {
+    folder = await mkdtemp(join(tmpdir(), 'uv-build-'));
+  });
+  afterEach(() => rm(folder, { recursive: true }));
+
+  const run = (...args: string[]): Promise<{ code: number; out: string; err: string }> =>
+    new Promise((done) =>
+      execFile(process.execPath, [COMMAND, ...args], (error, out, err) =>
+        done({ code: typeof error?.code === 'number' ? error.code : 0, out, err }),
+      ),
+    );
+  const built = async (draft: unknown): Promise<{ code: number; out: string; err: string }> => {
+    const file = join(folder, 'a.draft.json');
+    await writeFile(file, typeof draft === 'string' ? draft : JSON.stringify(draft));
+    return run('build', file);
+  };
+
+  describe('build', () => {
+    it('compiles a draft to the sheet that the product shows', async () => {
+      const { code, out } = await built(DRAFT);
+      expect(code).toBe(0);
+      // Source: the CSS of the draft as the Bench writes it, `bench.spec.ts`.
+      expect(out).toContain('Booking form');
+      expect(out).toMatch(/\.qs-card button:hover \{\n {2}background-color: var\(--brand-[\w-]+\);\n\}/);
+      expect(out).toMatch(/--brand-accent-\w+: #[0-9a-f]{6};/);
+    });
+
+    const broken: readonly (readonly [what: string, draft: unknown, says: RegExp])[] = [
+      ['what is no JSON', '{', /is no JSON/],
+      ['another version', { ...DRAFT, version: 2 }, /version must be 1/],
+      ['no overrides', { ...DRAFT, overrides: 'none' }, /overrides must be a list/],
+      ['a selector that swallows', { ...DRAFT, overrides: [{ ...OVERRIDE, selector: '.x/*' }] }, /o1: /],
+      [
+        'a colour that is none',
+        { ...DRAFT, palette: { ...DRAFT.palette, swatches: [{ id: 7, name: 'Willow', css: 'rgb(1,2' }] } },
+        /swatch Willow: "rgb\(1,2" is no colour/,
+      ],
+      ['a role nobody fills', { ...DRAFT, palette: { ...DRAFT.palette, roles: [] } }, /o1: /],
+    ];
+    for (const [what, draft, says] of broken)
+      it(`refuses ${what}, and says where`, async () => {
+        const { code, err } = await built(draft);
+        expect(code).withContext(err).toBe(2);
+        expect(err).toMatch(says);
+      });
+  });
+
+  describe('capture', () => {
+    let server: Server;
+    let origin = '';
+    beforeEach(async () => {
+      server = createServer((request, response) => {
+        const texts: Readonly<Record<string, string>> = {
+          '/trips/': '<!doctype html><link rel=stylesheet href=/css/a.css><p class=t>x',
+          '/css/a.css': '@import "b.css"; .t { color: #999 }',
+          '/css/b.css': 'p { color: red }',
+        };
+        const text = texts[request.url ?? ''];
+        response.writeHead(text === undefined ? 404 : 200, { 'content-type': 'text/html' }).end(text ?? '');
+      });
+      await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+      origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    });
+    afterEach(() => server.close());
+
+    it('writes a page with its stylesheets where check reads them', async () => {
+      const out = join(folder, 'saved');
+      const captured = await run('capture', `${origin}/trips/`, '--out', out);
+      expect([captured.code, captured.err]).toEqual([0, '']);
+      expect(captured.out).toContain('1 page, 2 stylesheets');
+      expect(await readFile(join(out, 'css/b.css'), 'utf8')).toBe('p { color: red }');
+      const checked = await run('check', out);
+      // #999 on white is 2.85 : 1 by WCAG 2.2's formula.
+      expect(checked.code).toBe(1);
+      expect(checked.out).toContain('2.8');
+    });
+
+    it('says what it needs', async () => {
+      expect((await run('capture', `${origin}/trips/`)).err).toContain('--out');
+      expect((await run('capture', 'saved/', '--out', folder)).err).toContain('is no address');
+      expect((await run('capture', `${origin}/none`, '--out', folder)).err).toContain('404');
+    });
+  });
+});

@@ -1,0 +1,105 @@
+import 'reflect-metadata';
+import type { CompileOptions, Override, Palette, RoleName } from '@upper-veneer/core';
+import { HOUSE_PARTS } from '@upper-veneer/core';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsObject,
+  IsString,
+  Length,
+  Matches,
+  ValidateNested,
+} from 'class-validator';
+import { OverrideBody, PaletteRequest } from './requests.js';
+import { validateBody } from './validate.js';
+
+/** Version of the format. */
+export const DRAFT_FILE_VERSION = 1;
+
+/** A part's section in the sheet. */
+class SectionBody {
+  @IsInt({ message: 'must be the number of a part' })
+  id: number;
+
+  @IsString({ message: 'must be a text' })
+  @Length(1, 120, { message: 'must have 1 to 120 characters' })
+  name: string;
+}
+
+/** A draft as a file: all that its sheet is compiled from. */
+export class DraftFile {
+  @IsIn([DRAFT_FILE_VERSION], { message: `must be ${DRAFT_FILE_VERSION}: this version of the product reads no other` })
+  version: number;
+
+  @IsString({ message: 'must be a text' })
+  @Length(1, 200, { message: 'must have 1 to 200 characters' })
+  site: string;
+
+  @Matches(/^[a-z][a-z0-9-]{0,30}$/, { message: 'must begin with a letter and hold letters, digits and hyphens' })
+  prefix: string;
+
+  @IsBoolean({ message: 'must be true or false' })
+  asValues: boolean;
+
+  @IsBoolean({ message: 'must be true or false' })
+  hoverOnly: boolean;
+
+  @IsObject({ message: 'must be names by role' })
+  names: Readonly<Partial<Record<RoleName, string>>>;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(300, { message: 'can hold 300 parts at most' })
+  @ValidateNested({ each: true })
+  @Type(() => SectionBody)
+  parts: readonly SectionBody[];
+
+  @IsObject({ message: 'must be a palette' })
+  palette: Palette;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(20_000, { message: 'can hold 20,000 overrides at most' })
+  @ValidateNested({ each: true })
+  @Type(() => OverrideBody)
+  overrides: readonly Override[];
+}
+
+/** What a draft file holds, or what is wrong with it and where. */
+export type DraftRead =
+  | { readonly ok: true; readonly overrides: readonly Override[]; readonly options: CompileOptions }
+  | { readonly ok: false; readonly problems: readonly string[] };
+
+/** Reads a draft file; whatever it does not say as it should is named by its field. */
+export function readDraftFile(text: string): DraftRead {
+  let body: unknown;
+  try {
+    body = JSON.parse(text);
+  } catch (error) {
+    return { ok: false, problems: [`it is no JSON: ${error instanceof Error ? error.message : String(error)}`] };
+  }
+  const read = validateBody(DraftFile, body);
+  if (!read.ok) return { ok: false, problems: read.errors.map(({ field, reason }) => `${field} ${reason}`) };
+  const { palette, overrides, prefix, asValues, hoverOnly, names, parts } = read.value;
+  const { swatches, roles, second, shape } = palette;
+  // Of the palette as the product sends it, roles name their swatch.
+  const named = (list: Palette['roles']) =>
+    list.map(({ role, swatchId, shade }) => ({
+      role,
+      shade,
+      swatch: swatches.find(({ id }) => id === swatchId)?.name ?? '',
+    }));
+  const known = validateBody(PaletteRequest, {
+    label: 'read',
+    swatches: (Array.isArray(swatches) ? swatches : []).map(({ id, name, css }) => ({ id, name, css })),
+    roles: Array.isArray(roles) ? named(roles) : roles,
+    ...(second ? { second: { told: second.told, roles: Array.isArray(second.roles) ? named(second.roles) : [] } } : {}),
+    ...(shape
+      ? { shape: Object.fromEntries(HOUSE_PARTS.flatMap((part) => (shape[part] ? [[part, shape[part]]] : []))) }
+      : {}),
+  });
+  if (!known.ok) return { ok: false, problems: known.errors.map(({ field, reason }) => `palette.${field} ${reason}`) };
+  return { ok: true, overrides, options: { palette, prefix, asValues, hoverOnly, names, parts } };
+}

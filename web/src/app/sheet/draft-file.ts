@@ -1,0 +1,20 @@
+import type { DraftDocument, DraftFile, SiteDocument } from '@upper-veneer/contract';
+
+/** Writes a draft as a file, all that its sheet is compiled from; the same draft gives the same bytes. */
+export function writeDraftFile(
+  { name, prefix, asValues, hoverOnly, names, parts }: SiteDocument,
+  { swatches, roles, second, shape, overrides }: DraftDocument,
+): string {
+  const file: DraftFile = {
+    version: 1,
+    site: name,
+    prefix,
+    asValues,
+    hoverOnly,
+    names,
+    parts: parts.map((part) => ({ id: part.id, name: part.name })),
+    palette: { swatches, roles, second, shape },
+    overrides,
+  };
+  return `${JSON.stringify(file, null, 2)}\n`;
+}
