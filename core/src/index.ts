@@ -116,6 +116,7 @@ export {
   openSite,
   pageOf,
   partOf,
+  withSpecimen,
   readPages,
   sheetOptionsOf,
   viewIn,
@@ -303,6 +304,8 @@ export {
   wholeInState,
   type ProofState,
 } from './proof/proof-state.js';
+export { specimenPage } from './specimen/specimen-page.js';
+export { SPECIMEN_PATH, isSpecimen } from './site/specimen-path.js';
 export { proveSite, type ProofProgress } from './proof/prove-site.js';
 export { ProofMemo } from './proof/proof-memo.js';
 export { tryMend, type Mend, type MendTried } from './proof/try-mend.js';

@@ -87,7 +87,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
   app.use(
     '/api',
     siteRoutes(store, hostUrl),
-    siteChangeRoutes({ store, events, now }),
+    siteChangeRoutes({ store, events, pool, now }),
     importRoutes({ store, jobs, pool, policy: fetchPolicy, now, announce }),
     draftRoutes({ store, events, pool, now }),
     proofRoutes({ store, events, now }),

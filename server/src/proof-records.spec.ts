@@ -116,6 +116,23 @@ describe('what is kept of proving a site', () => {
     });
   });
 
+  it('makes a specimen that visitors do not get, and leads what was overridden on it when it is made anew', async () => {
+    const made = (await (await server.post(`/api/sites/${siteId}/specimen`, {})).json()) as DraftDocument;
+    const site = (await (await server.get(`/api/sites/${siteId}`)).json()) as SiteDocument;
+    expect(site.draft.structure).toBe(made.structure);
+    expect(site.pages.map(({ name }) => name)).toContain('Specimen');
+    const specimen = site.pages.find(({ name }) => name === 'Specimen');
+    expect((await server.visit(`/${siteId}/${specimen?.path ?? ''}`)).status).toBe(404);
+    expect((await server.get(`/frame/sites/${siteId}/pages/${specimen?.id ?? 0}/`)).status).toBe(200);
+    await server.post(`/api/sites/${siteId}/specimen`, {});
+    const again = (await (await server.get(`/api/sites/${siteId}`)).json()) as SiteDocument;
+    expect(again.pages.filter(({ name }) => name === 'Specimen').map(({ id }) => id)).toEqual([specimen?.id ?? 0]);
+    expect((await server.post('/api/sites/9999/specimen', {})).status).toBe(404);
+    // The one captured page cannot go while the specimen stands by itself.
+    const gone = await fetch(`${server.url}/api/sites/${siteId}/pages/${pageId}`, { method: 'DELETE' });
+    expect(gone.status).toBe(409);
+  });
+
   it('keeps what a revision’s proof came to', async () => {
     await server.post(`/api/sites/${siteId}/revisions`, { note: 'first' });
     expect((await draft()).revisions[0].proof).toBeUndefined();

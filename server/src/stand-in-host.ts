@@ -1,3 +1,4 @@
+import { SPECIMEN_PATH, isSpecimen } from '@upper-veneer/core';
 import express, { type Express, type Request, type Response } from 'express';
 import type { Store } from './store.js';
 import type { DressedTexts } from './work/dressed-texts.js';
@@ -41,7 +42,7 @@ export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOp
       else response.status(404).type('text/plain').send('Nothing is published.');
       return;
     }
-    const page = store.pages.byPath(siteId, path);
+    const page = path === SPECIMEN_PATH ? null : store.pages.byPath(siteId, path);
     if (page) {
       const site = store.sites.byId(siteId);
       // The number makes caches fetch each publication anew.
@@ -58,7 +59,7 @@ export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOp
       return;
     }
     // A site brought in from elsewhere need not have an index: its first page stands for it.
-    const [first] = asked === '' ? store.pages.bySite(siteId) : [];
+    const [first] = asked === '' ? store.pages.bySite(siteId).filter((own) => !isSpecimen(own)) : [];
     if (first) {
       response.redirect(302, `/${siteId}/${first.path.split('/').map(encodeURIComponent).join('/')}`);
       return;

@@ -99,7 +99,10 @@ export interface Proof {
   readonly findings: readonly ProofFinding[];
   readonly cells: readonly ProofCell[];
   readonly looks: number;
+  /** Captured pages. */
   readonly pages: number;
+  /** Whether the specimen was looked at beside them. */
+  readonly hasSpecimen: boolean;
   readonly states: readonly ProofState[];
   readonly settings: readonly Setting[];
   readonly lightings: readonly Lighting[];

@@ -2,6 +2,7 @@ import type { ElementNode } from '../dom/tree.js';
 import { proofSettings, type ProofSettings } from '../match/proof-settings.js';
 import type { Page } from '../resolve/page.js';
 import { inEachLighting, pageOf, type SiteModel } from '../site/site-model.js';
+import { isSpecimen } from '../site/specimen-path.js';
 import { unreadPages } from '../site/unread.js';
 import { cellsOf, findingsOf, type ElementFound, type Found } from './causes.js';
 import { idleRules } from './idle-rules.js';
@@ -73,6 +74,7 @@ export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generat
       yield { done, of };
     }
   }
+  const aside = new Set(site.source.pages.filter(isSpecimen).map(({ id }) => id));
   const isWhole = pageIds.length === site.pages.size;
   const idle = isWhole ? idleRules(site, pages, all, reach) : null;
   if (idle) all.push(asFound(idle));
@@ -82,7 +84,8 @@ export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generat
     findings,
     cells,
     looks: cells.reduce((sum, { looks }) => sum + looks, 0),
-    pages: pageIds.length,
+    pages: pageIds.filter((id) => !aside.has(id)).length,
+    hasSpecimen: pageIds.some((id) => aside.has(id)),
     states: PROOF_STATES,
     settings: at.settings,
     lightings: lit.map(({ palette }) => palette.lighting ?? 'light'),

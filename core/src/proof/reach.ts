@@ -1,4 +1,5 @@
 import { placesOf } from '../site/places.js';
+import { isSpecimen } from '../site/specimen-path.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { Override } from '../veneer/override.js';
 import { selectorsIn } from '../selectors/selectors-in.js';
@@ -7,8 +8,10 @@ import { selectorsIn } from '../selectors/selectors-in.js';
 export class Reach {
   readonly #byRule = new Map<string, Override[]>();
   readonly #places = new Map<string, ReadonlySet<string> | null>();
+  readonly #specimens: ReadonlySet<number>;
 
   constructor(readonly site: SiteModel) {
+    this.#specimens = new Set(site.source.pages.filter(isSpecimen).map(({ id }) => id));
     for (const override of site.overrides) {
       const key = `${override.selector}|${override.property}`;
       const known = this.#byRule.get(key);
@@ -28,6 +31,8 @@ export class Reach {
   }
 
   isMeant(override: Override, pageId: number, element: number): boolean {
+    // The specimen shows copies of what is meant elsewhere, which no selector could tell from it.
+    if (pageId !== override.pageId && this.#specimens.has(pageId)) return true;
     let places = this.#places.get(override.id);
     if (places === undefined) this.#places.set(override.id, (places = this.#placesOf(override)));
     return places === null || places.has(`${pageId}:${element}`);

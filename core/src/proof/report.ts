@@ -95,10 +95,11 @@ function standing(fails: number, look: number): string {
 }
 
 /** How much was looked at: `7 pages, each in 8 states (rest…), 3 widths (1280…): 8,315 looks`. */
-function extent({ pages, states, settings, lightings, looks }: Proof): string {
+function extent({ pages, hasSpecimen, states, settings, lightings, looks }: Proof): string {
   const widths = [...new Set(settings.map(({ width }) => width))];
   return [
-    counted(pages, 'page', 'pages'),
+    counted(pages, 'page', 'pages') +
+      (hasSpecimen ? ' and a page that shows every kind of element in the states that markup can say' : ''),
     `each in ${states.length} states (${states.map((state) => PROOF_STATE_WORDS[state].toLowerCase()).join(', ')})`,
     `${counted(widths.length, 'width', 'widths')} (${widths.join(', ')} px)`,
     ...(lightings.length > 1 ? ['light and inverted'] : []),

@@ -4,11 +4,25 @@ import type { Page } from '../resolve/page.js';
 export class LazyPages implements ReadonlyMap<number, Page> {
   readonly #ids: readonly number[];
   readonly #make: (id: number) => Page;
-  readonly #made = new Map<number, Page>();
+  readonly #aside: readonly number[];
+  readonly #made: Map<number, Page>;
 
-  constructor(ids: readonly number[], make: (id: number) => Page) {
+  /** @param aside pages that can be asked for by id, and are not among them otherwise. */
+  constructor(
+    ids: readonly number[],
+    make: (id: number) => Page,
+    aside: readonly number[] = [],
+    made = new Map<number, Page>(),
+  ) {
     this.#ids = ids;
     this.#make = make;
+    this.#aside = aside;
+    this.#made = made;
+  }
+
+  /** The same pages, those that stand aside among them, last. */
+  revealed(): LazyPages {
+    return new LazyPages([...this.#ids, ...this.#aside], this.#make, [], this.#made);
   }
 
   get size(): number {
@@ -21,7 +35,12 @@ export class LazyPages implements ReadonlyMap<number, Page> {
   }
 
   has(id: number): boolean {
-    return this.#ids.includes(id);
+    return this.#ids.includes(id) || this.#aside.includes(id);
+  }
+
+  /** Ids of pages that stand aside. */
+  get aside(): readonly number[] {
+    return this.#aside;
   }
 
   get(id: number): Page | undefined {
@@ -33,14 +52,14 @@ export class LazyPages implements ReadonlyMap<number, Page> {
 
   /** The same pages changed: those that were made at once, the others, as `make` has them, when they are asked for. */
   changed(make: (id: number) => Page, change: (page: Page) => Page): LazyPages {
-    const next = new LazyPages(this.#ids, (id) => change(make(id)));
+    const next = new LazyPages(this.#ids, (id) => change(make(id)), this.#aside);
     for (const [id, page] of this.#made) next.#made.set(id, change(page));
     return next;
   }
 
   /** The same pages with one of them another. */
   with(id: number, page: Page): LazyPages {
-    const next = new LazyPages(this.#ids, this.#make);
+    const next = new LazyPages(this.#ids, this.#make, this.#aside);
     for (const [at, made] of this.#made) next.#made.set(at, made);
     next.#made.set(id, page);
     return next;

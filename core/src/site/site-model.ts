@@ -14,6 +14,7 @@ import { parseSelectorList } from '../selectors/parse-selector.js';
 import type { SelectorList } from '../selectors/selector.js';
 import { LazyPages } from './lazy-pages.js';
 import { NO_EXCEPTIONS, type Exceptions } from './exceptions.js';
+import { isSpecimen } from './specimen-path.js';
 import type { MediaEnvironment } from '../conditions/environment.js';
 import { otherLighting, type Lighting, type LightingMarker, type LightingSignal } from '../veneer/lighting.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
@@ -90,17 +91,44 @@ function closedPages(source: SiteSource, told: LightingSignal | null): LazyPages
   const key = JSON.stringify(told);
   let pages = known.get(key);
   if (!pages) {
+    const [ids, aside] = pageIds(source);
     pages = new LazyPages(
-      source.pages.map(({ id }) => id),
+      ids,
       (id) => {
         const page = sourceOf(source, id);
         if (told?.kind !== 'marker') return parseSource(source, page, undefined, told ? DARK : {});
         return parseSource(source, page, markedOn(pageIn(closedPages(source, null), id), told));
       },
+      aside,
     );
     known.set(key, pages);
   }
   return pages;
+}
+
+/** Pages that visitors get, and the specimen, which stands aside. */
+function pageIds({ pages }: SiteSource): readonly [shown: number[], aside: number[]] {
+  const isAside = (page: SiteSource['pages'][number]): boolean => isSpecimen(page);
+  return [pages.filter((page) => !isAside(page)).map(({ id }) => id), pages.filter(isAside).map(({ id }) => id)];
+}
+
+const revealed = new WeakMap<SiteModel, SiteModel>();
+
+/** The site with the specimen among its pages, as it is looked at where nothing that could show is to be passed over. */
+export function withSpecimen(site: SiteModel): SiteModel {
+  if (site.pages.aside.length === 0) return site;
+  let whole = revealed.get(site);
+  if (!whole)
+    revealed.set(
+      site,
+      (whole = {
+        ...site,
+        closed: site.closed.revealed(),
+        opened: site.opened.revealed(),
+        pages: site.pages.revealed(),
+      }),
+    );
+  return whole;
 }
 
 const NONE: Amendments = new Map();
@@ -150,23 +178,27 @@ function parseSource(
 
 /** The site with some of its parts shown otherwise than they were captured: hidden ones opened, as their openers say, others put away. */
 export function openParts(site: SiteModel, partIds: readonly number[]): SiteModel {
-  const ids = site.source.pages.map(({ id }) => id);
+  const [ids, aside] = [[...site.pages.keys()], site.pages.aside];
   const opened =
     partIds.length === 0
       ? site.closed
-      : new LazyPages(ids, (id) => {
-          const closed = pageIn(site.closed, id);
-          const amendments = toggledOn(site, closed, partIds);
-          const litBy = site.litBy?.kind === 'marker' ? markedOn(closed, site.litBy) : NONE;
-          return amendments.size === 0
-            ? closed
-            : parseSource(site.source, sourceOf(site.source, id), together(litBy, amendments), closed.environment);
-        });
+      : new LazyPages(
+          ids,
+          (id) => {
+            const closed = pageIn(site.closed, id);
+            const amendments = toggledOn(site, closed, partIds);
+            const litBy = site.litBy?.kind === 'marker' ? markedOn(closed, site.litBy) : NONE;
+            return amendments.size === 0
+              ? closed
+              : parseSource(site.source, sourceOf(site.source, id), together(litBy, amendments), closed.environment);
+          },
+          aside,
+        );
   return {
     ...site,
     opened,
     openedParts: partIds,
-    pages: new LazyPages(ids, (id) => withVeneer(pageIn(opened, id), site.css)),
+    pages: new LazyPages(ids, (id) => withVeneer(pageIn(opened, id), site.css), aside),
   };
 }
 
@@ -191,7 +223,11 @@ export function lightSite(site: SiteModel, lighting: Lighting): SiteModel {
     site.pages.unread.includes(id) ? undefined : pageIn(site.pages, id).layouts;
   return {
     ...lit,
-    pages: new LazyPages([...site.pages.keys()], (id) => ({ ...pageIn(lit.pages, id), layouts: layoutsOf(id) })),
+    pages: new LazyPages(
+      [...site.pages.keys()],
+      (id) => ({ ...pageIn(lit.pages, id), layouts: layoutsOf(id) }),
+      site.pages.aside,
+    ),
   };
 }
 

@@ -7,7 +7,7 @@ import { veneerRules, writeRules } from '../veneer/compile-veneer.js';
 import type { VeneerDeclaration, VeneerRule } from '../veneer/veneer-rule.js';
 import { settingsThatMatter } from '../site/environments.js';
 import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
-import { inEachLighting, sheetOptionsOf, type SiteModel } from '../site/site-model.js';
+import { withSpecimen, inEachLighting, sheetOptionsOf, type SiteModel } from '../site/site-model.js';
 import { selectorsIn } from '../selectors/selectors-in.js';
 
 /** The sheet as it leaves the product, and what was done to it. */
@@ -37,7 +37,9 @@ export function tidySheet(site: SiteModel): TidySheet {
  * on every page, in every state and pair of states that the rules ask for, at every width that a breakpoint sets apart, are
  * the same before and after; a rewrite that changes one of them is not made.
  */
-export function* tidySteps(site: SiteModel): Generator<TidyProgress, TidySheet> {
+export function* tidySteps(of: SiteModel): Generator<TidyProgress, TidySheet> {
+  // What only the specimen shows is there to be told as well.
+  const site = withSpecimen(of);
   const compiled: readonly VeneerRule[] = veneerRules(site.overrides, {
     ...sheetOptionsOf(site.source),
     parts: site.source.parts,

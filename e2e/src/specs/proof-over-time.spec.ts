@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
 import { eventually } from '../support/eventually.js';
-import { newContext, startProduct, temporaryFolder, type Product } from '../support/product.js';
+import { BenchDriver, newContext, startProduct, temporaryFolder, type Product } from '../support/product.js';
 
 interface Draft {
   readonly overrides: readonly { readonly id: string; readonly selector: string; readonly element: number }[];
@@ -150,6 +150,33 @@ describe('Proof over time', () => {
       (words) => words.includes('changed since'),
     );
     expect(await cell('Consent bar, Book').innerText()).toContain('not yet');
+  }, 120_000);
+
+  it('makes a specimen, shows what no page does, and takes overrides on it that no visitor’s page spills into', async () => {
+    await page.goto(`${product.url}/survey`);
+    await page.getByRole('button', { name: 'Make a specimen' }).click();
+    await page.getByText('made here, for what no page shows').waitFor();
+    const bench = await BenchDriver.openIn(page.context(), product.url);
+    await bench.openPage('Specimen');
+    // A field that says it is refused stands on no page of the demo.
+    const refused = '.uv-specimen-kinds input[aria-invalid]';
+    await bench.find(refused);
+    await bench.page.getByRole('button', { name: /^All alike/ }).click();
+    await bench.settled();
+    await bench.cell('Text, rest');
+    await bench.typed('#8a1f1f');
+    expect(await bench.framed(refused, 'color')).toBe('rgb(138, 31, 31)');
+    expect(await bench.verdict()).toMatch(/no spill/);
+    await bench.page
+      .getByRole('navigation', { name: 'Views' })
+      .getByRole('link', { name: /^Proof/ })
+      .click();
+    await bench.page.getByText('7 pages and the specimen').waitFor({ timeout: 60_000 });
+    await bench.page
+      .getByRole('grid')
+      .getByRole('button', { name: /^Everything else, stays in: / })
+      .waitFor();
+    expect(await bench.page.locator('.title', { hasText: 'spills to' }).count()).toBe(0);
   }, 120_000);
 
   it('proves a revision once it is saved, and keeps its counts beside those before', async () => {

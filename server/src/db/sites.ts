@@ -1,4 +1,4 @@
-import type { VeneerPlace } from '@upper-veneer/core';
+import { SPECIMEN_PATH, type VeneerPlace } from '@upper-veneer/core';
 import type { Db } from './db.js';
 
 export interface SiteRow {
@@ -18,8 +18,8 @@ export function createSites(db: Db) {
   const columns =
     "id, name, prefix, CASE WHEN veneer_after IS NULL THEN veneer_place ELSE 'after:' || veneer_after END AS veneerPlace, version, structure";
   const statements = {
-    all: db.prepare<[], { id: number; name: string; pages: number }>(
-      'SELECT s.id, s.name, (SELECT COUNT(*) FROM page p WHERE p.site_id = s.id) AS pages FROM site s ORDER BY s.id',
+    all: db.prepare<[string], { id: number; name: string; pages: number }>(
+      'SELECT s.id, s.name, (SELECT COUNT(*) FROM page p WHERE p.site_id = s.id AND p.path <> ?) AS pages FROM site s ORDER BY s.id',
     ),
     byId: db.prepare<[number], SiteRow>(`SELECT ${columns} FROM site WHERE id = ?`),
     byName: db.prepare<[string], SiteRow>(`SELECT ${columns} FROM site WHERE name = ?`),
@@ -33,7 +33,8 @@ export function createSites(db: Db) {
     countStructure: db.prepare<[number]>('UPDATE site SET structure = structure + 1 WHERE id = ?'),
   };
   return {
-    all: () => statements.all.all(),
+    /** The specimen is no page of theirs. */
+    all: () => statements.all.all(SPECIMEN_PATH),
     byId: (id: number) => statements.byId.get(id) ?? null,
     byName: (name: string) => statements.byName.get(name) ?? null,
     insert: ({

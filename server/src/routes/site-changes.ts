@@ -7,22 +7,25 @@ import {
   SheetOptionsRequest,
   PartsRequest,
 } from '@upper-veneer/contract';
-import { ROLE_NAMES, withoutPage, type Part, type VeneerPlace } from '@upper-veneer/core';
+import { ROLE_NAMES, isSpecimen, withoutPage, type Part, type VeneerPlace } from '@upper-veneer/core';
 import { checkScope, choicesOf } from '../plan.js';
 import { checkExceptions, checkParts, composeOrders } from '../site-checks.js';
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
+import { makeSpecimen } from '../specimen.js';
 import type { Store } from '../store.js';
+import type { WorkPool } from '../work/work-pool.js';
 
 export interface SiteChangeOptions {
   readonly store: Store;
   readonly events: DraftEvents;
+  readonly pool: WorkPool;
   readonly now: () => Date;
 }
 
 /** Changes to what a site is made of: its names, parts, sheet order, the veneer's place, and exceptions. */
-export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Router {
+export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions): Router {
   const router = Router();
   const siteOf = (text: string | string[] | undefined): number => {
     const id = readId(text, 'site');
@@ -56,6 +59,12 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
     store.sites.drop(siteOf(request.params.siteId));
     response.status(204).end();
   });
+  router.post('/sites/:siteId/specimen', async (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    if (!(await makeSpecimen(store, pool, siteId)))
+      throw new HttpProblem(409, 'Not made', 'The site kept changing while its specimen was made; make it again');
+    response.status(201).json(answer(siteOf(request.params.siteId)));
+  });
   router.put('/sites/:siteId/pages/:pageId/name', (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { name } = readBody(NameRequest, request.body);
@@ -74,7 +83,8 @@ export function siteChangeRoutes({ store, events, now }: SiteChangeOptions): Rou
         'Not removed',
         `${uses} ${uses === 1 ? 'override was' : 'overrides were'} made on this page; clear them first`,
       );
-    if (store.pages.bySite(siteId).length === 1)
+    const shown = store.pages.bySite(siteId).filter((page) => !isSpecimen(page));
+    if (shown.length === 1 && shown[0].id === pageId)
       throw new HttpProblem(409, 'Not removed', 'It is the only page of the site');
     const overrides = store.overrides.bySite(siteId);
     const stranded = overrides.filter((override) => withoutPage(override, pageId) === null);

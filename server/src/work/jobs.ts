@@ -1,3 +1,4 @@
+import type { SiteSource } from '@upper-veneer/core';
 import type { Reanchored, ReanchorInput } from './reanchor-pages.js';
 import type { BroughtIn, ImportInput } from '../import/bring-in.js';
 import type { TidyInput } from './tidy-sheet.js';
@@ -9,6 +10,8 @@ export interface JobInputs {
   readonly 'bring-in': ImportInput;
   /** Overrides led to where their elements are on pages captured again. */
   readonly reanchor: ReanchorInput;
+  /** The page that shows every kind of element and every part in the states markup can say. */
+  readonly specimen: SiteSource;
   /** The draft's sheet without what it can do without. */
   readonly tidy: TidyInput;
   /** A page as the preview frame shows it. */
@@ -22,6 +25,7 @@ export interface JobInputs {
 export interface JobResults {
   readonly 'bring-in': BroughtIn;
   readonly reanchor: readonly Reanchored[];
+  readonly specimen: string;
   readonly tidy: string | null;
   readonly 'frame-page': string;
   readonly 'frame-sheet': string;
@@ -40,6 +44,7 @@ export const BEGUN = 'begun';
 export const DEADLINES: Readonly<Record<JobKind, number>> = {
   'bring-in': 180_000,
   reanchor: 60_000,
+  specimen: 60_000,
   tidy: 60_000,
   'frame-page': 20_000,
   'frame-sheet': 20_000,

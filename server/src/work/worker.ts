@@ -1,5 +1,5 @@
 import type { MessagePort } from 'node:worker_threads';
-import { rewriteStates } from '@upper-veneer/core';
+import { rewriteStates, specimenPage } from '@upper-veneer/core';
 import { bringIn } from '../import/bring-in.js';
 import { framePageOf, linkVeneerIn } from './dress-page.js';
 import { BEGUN, type JobInputs, type JobKind, type JobResults } from './jobs.js';
@@ -13,6 +13,7 @@ const DOING: {
 } = {
   'bring-in': bringIn,
   reanchor: reanchorPages,
+  specimen: specimenPage,
   tidy: tidySheetOf,
   'frame-page': framePageOf,
   'frame-sheet': (css) => rewriteStates(css),

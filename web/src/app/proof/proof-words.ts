@@ -23,7 +23,7 @@ export function extent(proof: Proof | (Omit<Proof, 'findings'> & { readonly took
   const widths = new Set(proof.settings.map(({ width }) => width)).size;
   const others = proof.settings.length - widths;
   return [
-    `${proof.pages} ${proof.pages === 1 ? 'page' : 'pages'}`,
+    `${proof.pages} ${proof.pages === 1 ? 'page' : 'pages'}${proof.hasSpecimen ? ' and the specimen' : ''}`,
     `${proof.states.filter((state) => state !== 'together').length} states, 3 at once`,
     `${widths} ${widths === 1 ? 'width' : 'widths'}${others > 0 ? ` and ${others} other ${others === 1 ? 'setting' : 'settings'}` : ''}`,
     ...(proof.lightings.length > 1 ? ['light and inverted'] : []),

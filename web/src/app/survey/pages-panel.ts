@@ -1,10 +1,12 @@
-import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { LucideAngularModule, Pencil, RefreshCw, Trash2 } from 'lucide-angular';
 import { ConfirmationService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
+import { isSpecimen } from '@upper-veneer/core';
+import { finalize } from 'rxjs';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteList } from '../shared/site/site-list';
 import { SiteStore } from '../shared/site/site-store';
@@ -31,22 +33,36 @@ import type { ImportAim } from './import/import-aim';
           @if (renaming() === page.id) {
             <form (ngSubmit)="renamePage(page.id, field.value)"><input #field pInputText pSize="small" name="page" maxlength="120" autocomplete="off" [attr.aria-label]="'Name of the page ' + page.name" [value]="page.name" (blur)="renamePage(page.id, field.value)" (keydown.escape)="renaming.set(null)" /></form>
           } @else {
-            <span class="text"><strong [title]="page.name">{{ page.name }}</strong><span class="uv-mono uv-soft" [title]="page.source || page.path">{{ page.path }}</span></span>
+            <span class="text">
+              <strong [title]="page.name">{{ page.name }}</strong>
+              @if (isSpecimen(page)) { <span class="uv-soft made" title="Every kind of element and every part in the states that markup can say; visitors do not get it">made here, for what no page shows</span> }
+              @else { <span class="uv-mono uv-soft" [title]="page.source || page.path">{{ page.path }}</span> }
+            </span>
             <span class="tools">
               <button type="button" [attr.aria-label]="'Rename ' + page.name" title="Rename" (click)="rename(page.id)"><lucide-angular [img]="icons.rename" [size]="14" /></button>
+              @if (isSpecimen(page)) {
+                <button type="button" aria-label="Make the specimen anew" title="Make it anew" (click)="makeSpecimen()"><lucide-angular [img]="icons.again" [size]="14" /></button>
+              } @else {
               <button type="button" [attr.aria-label]="'Capture ' + page.name + ' again'" title="Capture again" (click)="wanted.emit({ siteId: store.site()?.id ?? null, page: page })"><lucide-angular [img]="icons.again" [size]="14" /></button>
+              }
               <button type="button" [attr.aria-label]="'Remove ' + page.name" title="Remove" (click)="drop(page.id, page.name)"><lucide-angular [img]="icons.drop" [size]="14" /></button>
             </span>
           }
         </li>
       }
     </ul>
+    @if (!hasSpecimen() && store.site()) {
+      <p class="specimen">
+        <span class="uv-soft">No page may show a refused field, a link or a second list page. The specimen shows every kind and part in every state.</span>
+        <p-button label="Make a specimen" [outlined]="true" size="small" [loading]="isMaking()" (onClick)="makeSpecimen()" />
+      </p>
+    }
     @if (store.site()?.leftOut?.length; as count) {
       <details class="uv-scroll"><summary>{{ count }} left out by the last import</summary><ul>@for (file of store.site()?.leftOut; track $index) { <li class="left"><span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span></li> }</ul></details>
     }
   `,
   styles: `
-    :host { display: grid; grid-template-columns: minmax(0, 1fr); grid-template-rows: auto auto minmax(0, 1fr) auto; min-height: 0; background: var(--uv-panel); border-right: 1px solid var(--uv-line-strong); }
+    :host { display: grid; grid-template-columns: minmax(0, 1fr); grid-template-rows: auto auto minmax(0, 1fr) auto auto; min-height: 0; background: var(--uv-panel); border-right: 1px solid var(--uv-line-strong); }
     header { display: grid; grid-template-columns: minmax(0, 1fr); gap: 7px; padding: 12px; border-bottom: 1px solid var(--uv-line); }
     header p-select, .site { width: 100%; }
     .site { font-weight: 700; }
@@ -66,6 +82,8 @@ import type { ImportAim } from './import/import-aim';
     li:hover .tools, .tools:focus-within { opacity: 1; }
     .tools button { display: grid; place-items: center; width: 24px; height: 26px; padding: 0; border: 0; border-radius: 3px; background: none; cursor: pointer; }
     .tools button:hover { background: var(--uv-bar); }
+    .specimen { display: grid; gap: 6px; justify-items: start; padding: 9px 12px; border-top: 1px solid var(--uv-line-strong); font-size: 12px; }
+    .made { font-size: 12px; }
     details { max-height: 220px; border-top: 1px solid var(--uv-line-strong); font-size: 12px; }
     summary { padding: 8px 12px; cursor: pointer; }
     .left { display: grid; min-height: 0; }
@@ -82,6 +100,18 @@ export class PagesPanel {
 
   protected readonly icons = { rename: Pencil, again: RefreshCw, drop: Trash2 };
   protected readonly renaming = signal<number | null>(null);
+
+  protected readonly isSpecimen = isSpecimen;
+  protected readonly hasSpecimen = computed(() => (this.store.site()?.pages ?? []).some(isSpecimen));
+  protected readonly isMaking = signal(false);
+
+  protected makeSpecimen(): void {
+    this.isMaking.set(true);
+    this.edits
+      .makeSpecimen()
+      .pipe(finalize(() => this.isMaking.set(false)))
+      .subscribe();
+  }
 
   protected rename(id: number): void {
     this.renaming.set(id);

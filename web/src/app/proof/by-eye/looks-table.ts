@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, output, signal } from '@angular/core';
+import { isSpecimen } from '@upper-veneer/core';
 import { LooksStore, type LookRow, type LookStanding } from '../../shared/proof/looks-store';
 import { SiteStore } from '../../shared/site/site-store';
 import { StandingMark } from '../../shared/ui/standing-mark';
@@ -83,7 +84,7 @@ export class LooksTable {
   readonly #site = inject(SiteStore);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
 
-  protected readonly pages = computed(() => this.#site.site()?.pages ?? []);
+  protected readonly pages = computed(() => (this.#site.site()?.pages ?? []).filter((page) => !isSpecimen(page)));
   protected readonly table = computed(() => {
     const rows = this.store.rows() ?? [];
     const parts = [

@@ -81,6 +81,11 @@ export class SiteApi {
     return this.#told(this.#http.delete<DraftDocument>(`/api/sites/${siteId}/pages/${pageId}`));
   }
 
+  /** Makes the page that shows what no captured page does, or makes it anew. */
+  makeSpecimen(siteId: number): Observable<DraftDocument> {
+    return this.#post(`/api/sites/${siteId}/specimen`, {});
+  }
+
   undo(siteId: number): Observable<DraftDocument> {
     return this.#post(`/api/sites/${siteId}/undo`, {});
   }

@@ -1,6 +1,7 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   brandStandingOf,
+  isSpecimen,
   paletteIn,
   colorOfCss,
   type BrandStanding,
@@ -132,7 +133,7 @@ export class CensusStore {
       tell('Reading the pages', 0);
       const measures: PageMeasure[] = [];
       const unmeasured: string[] = [];
-      for (const [i, page] of site.pages.entries()) {
+      for (const [i, page] of site.pages.filter((own) => !isSpecimen(own)).entries()) {
         tell(`Measuring ${page.name}`, (0.5 * i) / site.pages.length);
         const measure = await measureInFrame(
           page.id,

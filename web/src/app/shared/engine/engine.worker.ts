@@ -48,6 +48,7 @@ import {
   tidySteps,
   shownOtherwise,
   viewIn,
+  withSpecimen,
   whatPaints,
   whereItShows,
   usualShape,
@@ -82,6 +83,12 @@ let censusRun = 0;
 function opened(): SiteModel {
   if (!site) throw new Error('No site is open');
   return site;
+}
+
+/** The site as what is done on some pages is to see it: the specimen among its pages where it is one of them. */
+function openedAt(...pageIds: readonly number[]): SiteModel {
+  const own = opened();
+  return own.pages.aside.some((id) => pageIds.includes(id)) ? withSpecimen(own) : own;
 }
 
 /** Reads the pages nobody has asked for yet, other questions between; those of another site where one is opened meanwhile. */
@@ -163,8 +170,9 @@ const engine: EngineApi = {
     values: namedValues(opened().overrides, opened().palette, opened().source),
     roles: rolePropertyNames(opened().palette, opened().source),
   }),
-  inspect: (target, width, scope) => inspect(opened(), target.pageId, target.element, target.pseudo, width, scope),
-  reachOffers: (question) => reachOffers(opened(), question),
+  inspect: (target, width, scope) =>
+    inspect(openedAt(target.pageId), target.pageId, target.element, target.pseudo, width, scope),
+  reachOffers: (question) => reachOffers(openedAt(question.pageId), question),
   explain(target, property, { state, parent, pseudoState }, width) {
     const page = pageOf(opened(), target.pageId);
     const element = elementOf(page, target.element);
@@ -181,11 +189,11 @@ const engine: EngineApi = {
       inheritedFrom: inheritedFrom ? { element: inheritedFrom.number, label: shortName(inheritedFrom) } : null,
     };
   },
-  plan: (wishes) => planAll(opened(), wishes),
+  plan: (wishes) => planAll(openedAt(...wishes.map(({ pageId }) => pageId)), wishes),
   overridesOfCell: (cell) => overridesOfCell(opened(), cell),
   async judge(override, width, onProgress) {
     const run = (judgeRun += 1);
-    const judged = opened();
+    const judged = openedAt(override.pageId);
     const findings = await inTurns(judgeLightings(judged, override, width), () => run === judgeRun, onProgress);
     return (
       findings && {
@@ -214,7 +222,11 @@ const engine: EngineApi = {
     let open = 0;
     for (const [i, override] of judged.overrides.entries()) {
       onProgress(i, judged.overrides.length);
-      const steps = judgeLightings(judged, override, override.widths?.max ?? override.widths?.min ?? 1280);
+      const steps = judgeLightings(
+        openedAt(override.pageId),
+        override,
+        override.widths?.max ?? override.widths?.min ?? 1280,
+      );
       for (;;) {
         const step = steps.next();
         if (step.done) {
@@ -229,13 +241,13 @@ const engine: EngineApi = {
     }
     return { failing, open };
   },
-  proposeStates: (question, only) => proposeStates(opened(), question, only),
+  proposeStates: (question, only) => proposeStates(openedAt(question.pageId), question, only),
   followers: (pageId, element, longhand, width) => followersOf(opened(), pageId, element, longhand, width),
   whereItShows: (pageId, topic, width) => whereItShows(opened(), pageId, topic, width),
-  proposeRow: (question, row) => proposeRow(opened(), question, row),
+  proposeRow: (question, row) => proposeRow(openedAt(question.pageId), question, row),
   copyLook: (target, width) => copyLook(opened(), target, width),
-  pasteLook: (look, target, width) => pasteLook(opened(), look, target, width),
-  checkSelector: (override, text) => checkSelector(opened(), override, text),
+  pasteLook: (look, target, width) => pasteLook(openedAt(target.pageId), look, target, width),
+  checkSelector: (override, text) => checkSelector(openedAt(override.pageId), override, text),
   whatPaints: (pageId, stack, width) => whatPaints(opened(), pageId, stack, width),
   find: (pageId, text) => findElements(opened(), pageId, text),
   async tidy(onProgress) {

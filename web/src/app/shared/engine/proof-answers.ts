@@ -18,6 +18,7 @@ import {
   thingsOf,
   tryMend,
   wholeInState,
+  withSpecimen,
   type Proof,
   type ProofFinding,
   type SiteModel,
@@ -38,10 +39,10 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
   let last: { readonly site: SiteModel; readonly proof: Proof } | null = null;
   const findingOf = (id: string): ProofFinding | null => last?.proof.findings.find((own) => own.id === id) ?? null;
   return {
-    proofWidths: () => widthsOf(proofSettings(lightSite(opened(), 'light'))),
+    proofWidths: () => widthsOf(proofSettings(withSpecimen(lightSite(opened(), 'light')))),
     async prove(onProgress) {
       const own = (run += 1);
-      const site = lightSite(opened(), 'light');
+      const site = withSpecimen(lightSite(opened(), 'light'));
       const began = performance.now();
       const proof = await inTurns(proveSite(site, { memo }), () => own === run, onProgress);
       if (!proof) return null;

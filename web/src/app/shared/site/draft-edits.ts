@@ -80,6 +80,10 @@ export class DraftEdits {
     return this.#stored((siteId) => this.#api.renamePage(siteId, pageId, name));
   }
 
+  makeSpecimen(): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.makeSpecimen(siteId));
+  }
+
   dropPage(pageId: number): Observable<DraftDocument> {
     return this.#stored((siteId) => this.#api.dropPage(siteId, pageId)).pipe(tap(() => this.#list.refresh()));
   }
