@@ -2,7 +2,7 @@ import { compositeOver } from '../color/contrast.js';
 import { deltaE2000 } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
 import { VISIONS, seenAs, type Vision } from '../color/vision.js';
-import type { ElementNode } from '../dom/tree.js';
+import { siblingsOf, type ElementNode } from '../dom/tree.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import { INDISTINCT } from '../palette/pair-matrix.js';
 import { alikeKey, kindOf } from '../selectors/alike.js';
@@ -10,6 +10,7 @@ import { isCurrent } from '../selectors/current-marker.js';
 import { plainName } from '../selectors/describe-element.js';
 import type { StyleView } from '../resolve/style-view.js';
 import type { Color } from '../values/color.js';
+import { hasFill } from '../match/job.js';
 import { neighbourOf } from './answers.js';
 import { placeAt, type Looked } from './looked.js';
 import { differingOf } from './painted-difference.js';
@@ -25,8 +26,42 @@ export function lookWithOtherEyes(at: Looked): void {
     const other = neighbourOf(element);
     if (other) compare(at, other, view, 'The current one and its neighbours');
   }
+  if (state === 'rest' && isAction(view, element)) {
+    const [before] = besideIt(element);
+    const other = before.find((node) => isAction(view, node) && !on.isHidden(view, node));
+    if (other) compare(at, other, view, 'Two actions beside each other');
+  }
+  if (state === 'rest' && kindOf(element) === 'link' && !isAction(view, element)) {
+    // A reduced price or a warning beside a link: each in a colour of its own.
+    const other = besideIt(element)
+      .flat()
+      .find((node) => isColoredText(view, node) && !on.isHidden(view, node));
+    if (other) compare(at, other, view, 'A link and a coloured text beside it');
+  }
   if (state === 'invalid' && kindOf(element) === 'field')
     compare(at, element, on.rest, 'A refused field and a good one');
+}
+
+/** Whether it is something to press, drawn as a field of colour. */
+function isAction(view: StyleView, element: ElementNode): boolean {
+  const kind = kindOf(element);
+  return (kind === 'button' || kind === 'link') && hasFill(view, element);
+}
+
+/** Whether it is text in another colour than what it stands in, and no link. */
+function isColoredText(view: StyleView, element: ElementNode): boolean {
+  return (
+    element.ownText.trim() !== '' &&
+    kindOf(element) === 'other' &&
+    element.parent !== null &&
+    view.style(element).resolved('color') !== view.style(element.parent).resolved('color')
+  );
+}
+
+/** What stands beside an element, the nearest first: before it, and after it. */
+function besideIt(element: ElementNode): readonly [before: ElementNode[], after: ElementNode[]] {
+  const all = siblingsOf(element);
+  return [all.slice(0, element.position).reverse(), all.slice(element.position + 1)];
 }
 
 function compare(at: Looked, other: ElementNode, otherView: StyleView, what: string): void {
@@ -55,7 +90,7 @@ function compare(at: Looked, other: ElementNode, otherView: StyleView, what: str
     cause: ['merge', worst.eye, hexOf(a), hexOf(b), alikeKey(element)].join('|'),
     what: `${what} merge with ${worst.eye}:`,
     name: plainName(element),
-    basis: `${hexOf(a)} and ${hexOf(b)} are ΔE2000 ${apart.toFixed(1)} apart, ${worst.deltaE.toFixed(1)} as they are seen then; nothing else tells them apart.`,
+    basis: `${hexOf(a)} and ${hexOf(b)} are ΔE2000 ${apart.toFixed(1)} apart, ${worst.deltaE.toFixed(1)} as they are seen then; nothing else that is painted tells them apart.`,
     figure: worst.deltaE,
     needed: INDISTINCT,
     unit: 'deltaE',

@@ -333,4 +333,28 @@ describe('what a proof leaves out or takes over', () => {
       expect(reads.flatMap(({ states }) => states)).not.toContain('together');
     });
   });
+
+  describe('as other eyes see it', () => {
+    // #c0392b and #6b7a1e lie on a line of confusion of deuteranopes; by the tables of Machado et al. 2009 that `vision.spec.ts` checks.
+    const merging = 'a, button { border: 0; color: #fff } .go { background: #c0392b } .no { background: #6b7a1e }';
+    const both = '<p class=form><button class=go>Go</button> <button class=no>No</button></p>';
+
+    it('names two actions, and a reduced price beside a link, that only hue tells apart', () => {
+      expect(titles(found({ css: merging, body: both }, 'eyes'))).toEqual([
+        'look Two actions beside each other merge with deuteranopia: No',
+      ]);
+      const prices =
+        '<p>From <b class=sale>39</b> <a href=x>Book</a></p><style>.sale { color: #c0392b; font-weight: 400 } a { color: #6b7a1e !important; text-decoration: none }</style>';
+      expect(titles(found({ body: prices }, 'eyes'))).toContain(
+        'look A link and a coloured text beside it merge with deuteranopia: Book',
+      );
+    });
+
+    it('says nothing where lightness or an edge tells them as well', () => {
+      const lighter = merging.replace('#6b7a1e', '#dfe8b0; color: #1d2b2a');
+      expect(found({ css: lighter, body: both }, 'eyes')).toEqual([]);
+      const edged = `${merging} .no { border: 2px solid #1d2b2a }`;
+      expect(found({ css: edged, body: both }, 'eyes')).toEqual([]);
+    });
+  });
 });

@@ -90,6 +90,17 @@ describe('Proof', () => {
     await page.waitForSelector('uv-proof-table tbody tr');
   }, 60_000);
 
+  it('reads the pixels under a text over a picture, and says what they come to', async () => {
+    await narrow('Opening picture', 'Reads');
+    const over = cards().first();
+    await open(over);
+    await over.locator('.over uv-standing').waitFor({ timeout: 30_000 });
+    const words = await over.locator('.over').innerText();
+    expect(words).toMatch(/\d+\.\d : 1 over the picture at worst, of (?:3|4\.5) : 1 asked/);
+    // White words over the river's dark banks, as the demo has them: by the painted pixels more than one to one.
+    expect(parseFloat(/(\d+\.\d) : 1 over/.exec(words)?.[1] ?? '0')).toBeGreaterThan(1.2);
+  }, 60_000);
+
   it('leaves a colour alone with its reason, which lasts', async () => {
     await narrow('Consent bar', 'Is ours');
     const first = cards().first();

@@ -66,12 +66,12 @@ const WORDS: Readonly<Record<LookStanding, string>> = {
     tbody th, td { border-bottom: 1px solid var(--uv-line); }
     td { padding: 0; border-left: 1px solid var(--uv-line); }
     tr:last-child > * { border-bottom: 0; }
-    button, .none { display: flex; gap: 6px; align-items: center; width: 100%; height: 31px; padding: 0 8px; border: 0; border-radius: 0; background: none; font-size: 12.5px; white-space: nowrap; overflow: hidden; }
+    button, .none { position: relative; display: flex; gap: 6px; align-items: center; width: 100%; height: 31px; padding: 0 8px; border: 0; border-radius: 0; background: none; font-size: 12.5px; white-space: nowrap; overflow: hidden; }
     button { cursor: pointer; }
     button:hover { background: var(--uv-panel); }
     button.chosen { background: var(--uv-black); color: var(--uv-on-black); }
     button.chosen uv-standing { color: inherit; }
-    button:focus-visible { position: relative; z-index: 1; }
+    button:focus-visible { z-index: 1; }
     .empty { padding: 14px; }
   `,
 })

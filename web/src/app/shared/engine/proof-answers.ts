@@ -1,7 +1,9 @@
 import {
   ProofMemo,
+  StyleView,
   elementOf,
   exceptionFor,
+  hexOf,
   lightSite,
   openParts,
   pageOf,
@@ -21,6 +23,7 @@ import {
   withSpecimen,
   type Proof,
   type ProofFinding,
+  type ProofPlace,
   type SiteModel,
 } from '@upper-veneer/core';
 import { inTurns } from './in-turns';
@@ -70,9 +73,10 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       (findingOf(id)?.places ?? []).slice(0, MOST_PLACES).map((place) => ({
         ...place,
         name: plainName(elementOf(pageOf(opened(), place.pageId), place.element), place.pseudo),
+        overPicture: last && isOverPicture(findingOf(id)) ? inkAt(last.site, place) : null,
       })),
-    placePicture(id) {
-      const place = findingOf(id)?.places[0];
+    placePicture(id, index = 0) {
+      const place = findingOf(id)?.places[index];
       if (!place || !last) return null;
       const { pageId, element, state, lighting, setting } = place;
       const lit = lightSite(last.site, lighting);
@@ -132,6 +136,20 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       return finding && last ? exceptionFor(last.site, finding) : null;
     },
   };
+}
+
+/** Whether a text stands over a picture, whose pixels the core has not seen: then nothing was measured of what is asked. */
+function isOverPicture(finding: ProofFinding | null): boolean {
+  return finding?.kind === 'reads' && finding.figure === null && finding.needed !== null;
+}
+
+/** Colour of a text in its state, as CSS. */
+function inkAt(site: SiteModel, { pageId, element, pseudo, state, setting, lighting }: ProofPlace): string | null {
+  const page = pageOf(lightSite(site, lighting), pageId);
+  const node = elementOf(page, element);
+  const view = new StyleView(page, { environment: setting, states: oneInState(page.document, node, state) });
+  const ink = view.style(node, pseudo).color('color');
+  return ink && hexOf(ink);
 }
 
 function widthsOf({ settings }: Pick<Proof, 'settings'>): readonly number[] {

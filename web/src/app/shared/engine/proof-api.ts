@@ -34,7 +34,11 @@ export type ProofView = Omit<Proof, 'findings'> & {
 };
 
 /** A place with what people call it. */
-export type ProofPlaceView = ProofPlace & { readonly name: string };
+export type ProofPlaceView = ProofPlace & {
+  readonly name: string;
+  /** Colour of its text, where that stands over a picture. */
+  readonly overPicture: string | null;
+};
 
 /** One place as it is to be drawn. */
 export interface PlacePicture {
@@ -71,8 +75,8 @@ export interface ProofApi {
   stopProof(): void;
   /** Places of a finding of the proof last made, the worst first. */
   proofPlaces(findingId: string): readonly ProofPlaceView[];
-  /** How the worst place of a finding is drawn; `null` where it has none. */
-  placePicture(findingId: string): PlacePicture | null;
+  /** How a place of a finding is drawn, the worst where none is named; `null` where it has none. */
+  placePicture(findingId: string, index?: number): PlacePicture | null;
   /** Looks for a mend of a finding of the proof last made; `null` when another was asked for meanwhile. */
   mendOf(findingId: string): Promise<MendView | null>;
   /** The proof last made as a file to hand on: a page for a client, or a table of all places. Empty where nothing was looked at. */
