@@ -53,7 +53,7 @@ import type { ImportAim } from './import/import-aim';
     </ul>
     @if (!hasSpecimen() && store.site()) {
       <p class="specimen">
-        <span class="uv-soft">No page may show a refused field, a link or a second list page. The specimen shows every kind and part in every state.</span>
+        <span class="uv-soft">No page may show a refused field, a link or a second list page. The specimen shows every kind and part in the states that markup can say.</span>
         <p-button label="Make a specimen" [outlined]="true" size="small" [loading]="isMaking()" (onClick)="makeSpecimen()" />
       </p>
     }
