@@ -63,6 +63,11 @@ export function demoSource(): { readonly source: SiteSource; readonly palette: P
 /** The demo's whole site with the proposal of Match laid on. */
 export function matchedDemo(): SiteModel {
   const { source, palette } = demoSource();
+  return matched(source, palette);
+}
+
+/** A whole site with the proposal of Match laid on. */
+export function matched(source: SiteSource, palette: Palette): SiteModel {
   const site = dressSite(openSite(source), [], palette);
   const scope = { kind: 'site' } as const;
   const found = foundColors(site, scope, 1280);
