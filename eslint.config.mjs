@@ -49,6 +49,8 @@ export default tseslint.config(
     languageOptions: {
       globals: {
         fetch: 'readonly',
+        FormData: 'readonly',
+        Blob: 'readonly',
         process: 'readonly',
         URL: 'readonly',
         console: 'readonly',
