@@ -71,6 +71,8 @@ describe('upper-veneer', () => {
     const broken: readonly (readonly [what: string, draft: unknown, says: RegExp])[] = [
       ['what is no JSON', '{', /is no JSON/],
       ['another version', { ...DRAFT, version: 2 }, /version must be 1/],
+      ['no palette', { ...DRAFT, palette: { swatches: [null], roles: 'none' } }, /palette/],
+      ['a name that breaks out', { ...DRAFT, names: { accent: 'x: red } b {' } }, /names/],
       ['no overrides', { ...DRAFT, overrides: 'none' }, /overrides must be a list/],
       ['a selector that swallows', { ...DRAFT, overrides: [{ ...OVERRIDE, selector: '.x/*' }] }, /o1: /],
       [
@@ -94,6 +96,7 @@ describe('upper-veneer', () => {
     beforeEach(async () => {
       server = createServer((request, response) => {
         const texts: Readonly<Record<string, string>> = {
+          '/book': '<!doctype html><p>Book',
           '/trips/': '<!doctype html><link rel=stylesheet href=/css/a.css><p class=t>x',
           '/css/a.css': '@import "b.css"; .t { color: #999 }',
           '/css/b.css': 'p { color: red }',
@@ -118,7 +121,16 @@ describe('upper-veneer', () => {
       expect(checked.out).toContain('2.8');
     });
 
+    it('names a page as pages are named, whatever its address ends in', async () => {
+      const out = join(folder, 'book');
+      expect((await run('capture', `${origin}/book`, '--out', out)).out).toContain('book.html');
+      expect((await run('check', out)).code).toBe(0);
+    });
+
     it('says what it needs', async () => {
+      await writeFile(join(folder, 'taken'), '');
+      expect((await run('capture', `${origin}/book`, '--out', join(folder, 'taken'))).code).toBe(2);
+      expect((await run('capture', 'http://', '--out', folder)).err).toContain('is no address');
       expect((await run('capture', `${origin}/trips/`)).err).toContain('--out');
       expect((await run('capture', 'saved/', '--out', folder)).err).toContain('is no address');
       expect((await run('capture', `${origin}/none`, '--out', folder)).err).toContain('404');

@@ -14,7 +14,7 @@ export function isAddress(path: string): boolean {
  * @throws {UsageProblem} when it does not answer, is no page, or is larger than is read.
  */
 export async function readAddress(address: string): Promise<SavedSite> {
-  const url = new URL(address);
+  const url = readUrl(address);
   const path = url.pathname.replace(/^\//, '').replace(/\/$|^$/, (end) => `${end}index.html`);
   const html = await fetchText(url);
   const stylesheets: Record<string, string> = {};
@@ -35,6 +35,14 @@ export async function readAddress(address: string): Promise<SavedSite> {
     for (const [sheet, text] of read) stylesheets[sheet] = text;
   }
   return { pages: [{ path, html }], stylesheets };
+}
+
+function readUrl(address: string): URL {
+  try {
+    return new URL(address);
+  } catch {
+    throw new UsageProblem(`${address} is no address that can be read`);
+  }
 }
 
 async function fetchText(url: URL): Promise<string> {

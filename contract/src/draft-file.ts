@@ -67,6 +67,9 @@ export class DraftFile {
   overrides: readonly Override[];
 }
 
+/** What a role may be called, as the Sheet asks it; linear. */
+const NAME = /^[a-z][a-z0-9-]{0,39}$/;
+
 /** What a draft file holds, or what is wrong with it and where. */
 export type DraftRead =
   | { readonly ok: true; readonly overrides: readonly Override[]; readonly options: CompileOptions }
@@ -83,7 +86,17 @@ export function readDraftFile(text: string): DraftRead {
   const read = validateBody(DraftFile, body);
   if (!read.ok) return { ok: false, problems: read.errors.map(({ field, reason }) => `${field} ${reason}`) };
   const { palette, overrides, prefix, asValues, hoverOnly, names, parts } = read.value;
+  const misnamed = Object.entries(names).find(([, name]) => !NAME.test(String(name)));
+  if (misnamed)
+    return {
+      ok: false,
+      problems: [`names.${misnamed[0]} must be words of small letters and digits, joined by hyphens`],
+    };
   const { swatches, roles, second, shape } = palette;
+  const isList = (value: unknown): boolean =>
+    Array.isArray(value) && value.every((item) => typeof item === 'object' && item !== null);
+  if (!isList(swatches) || !isList(roles) || (second && !isList(second.roles)))
+    return { ok: false, problems: ['palette must hold swatches and roles, each a list of objects'] };
   // Of the palette as the product sends it, roles name their swatch.
   const named = (list: Palette['roles']) =>
     list.map(({ role, swatchId, shade }) => ({
@@ -93,9 +106,9 @@ export function readDraftFile(text: string): DraftRead {
     }));
   const known = validateBody(PaletteRequest, {
     label: 'read',
-    swatches: (Array.isArray(swatches) ? swatches : []).map(({ id, name, css }) => ({ id, name, css })),
-    roles: Array.isArray(roles) ? named(roles) : roles,
-    ...(second ? { second: { told: second.told, roles: Array.isArray(second.roles) ? named(second.roles) : [] } } : {}),
+    swatches: swatches.map(({ id, name, css }) => ({ id, name, css })),
+    roles: named(roles),
+    ...(second ? { second: { told: second.told, roles: named(second.roles) } } : {}),
     ...(shape
       ? { shape: Object.fromEntries(HOUSE_PARTS.flatMap((part) => (shape[part] ? [[part, shape[part]]] : []))) }
       : {}),

@@ -13,11 +13,18 @@ export const capture: Command = {
     if (!isAddress(address)) throw new UsageProblem(`${address} is no address: it begins with http:// or https://`);
     if (out === undefined) throw new UsageProblem('capture needs --out and the folder to write into');
     const { pages, stylesheets } = await readAddress(address);
-    const files = new Map([...pages.map(({ path, html }) => [path, html] as const), ...Object.entries(stylesheets)]);
+    const files = new Map([
+      ...pages.map(({ path, html }) => [asPage(path), html] as const),
+      ...Object.entries(stylesheets),
+    ]);
     for (const [path, text] of files) {
       const file = join(out, withinFolder(path));
-      await mkdir(dirname(file), { recursive: true });
-      await writeFile(file, text);
+      try {
+        await mkdir(dirname(file), { recursive: true });
+        await writeFile(file, text);
+      } catch (error) {
+        throw new UsageProblem(`${file} cannot be written: ${error instanceof Error ? error.message : String(error)}`);
+      }
     }
     const sheets = Object.keys(stylesheets).length;
     await write(
@@ -27,6 +34,11 @@ export const capture: Command = {
     return 0;
   },
 };
+
+/** Path of a page as it is known again in the folder: an address need not end as pages do. */
+function asPage(path: string): string {
+  return /\.(?:html?|xhtml)$/i.test(path) ? path : `${path}.html`;
+}
 
 /** A path that cannot lead out of the folder, whatever the address says. */
 function withinFolder(path: string): string {

@@ -2,15 +2,27 @@ import { openSite, dressSite, type SiteModel } from '../site/site-model.js';
 import { withOverrides } from '../plan/plan-override.js';
 import { toEnd } from '../to-end.js';
 import type { Override } from '../veneer/override.js';
+import type { Palette } from '../veneer/palette.js';
 import { driftOf, type Drift } from './drift.js';
 import type { FormerCapture } from './former-capture.js';
 import { proposeDrift, withoutIdleSelectors } from './propose-drift.js';
 
 const HTML =
   '<!doctype html><link rel=stylesheet href=theme.css><body><main><a class="rv-go" href=a>Book</a><a class="rv-go" href=b>Gear</a><p class=note>Low water</p></main>';
+/** A second lighting, told by a class of the root. */
+const NIGHT: Palette = {
+  swatches: [],
+  roles: [],
+  second: { told: { kind: 'marker', on: 'html', attribute: 'class', value: 'night' }, roles: [] },
+};
 const CSS = '.rv-go { color: #123 } .note { color: #456 }';
 
-function siteOf(html: string, css: string, overrides: readonly Override[]): SiteModel {
+function siteOf(
+  html: string,
+  css: string,
+  overrides: readonly Override[],
+  palette: Palette = { swatches: [], roles: [] },
+): SiteModel {
   const bare = openSite({
     pages: [{ id: 1, name: 'Home', path: 'index.html', html }],
     stylesheets: { 'theme.css': css },
@@ -18,7 +30,7 @@ function siteOf(html: string, css: string, overrides: readonly Override[]): Site
     veneerPlace: 'head-end',
     prefix: 'brand',
   });
-  return dressSite(bare, overrides, { swatches: [], roles: [] });
+  return dressSite(bare, overrides, palette);
 }
 
 function override(some: Partial<Override>): Override {
@@ -84,6 +96,26 @@ describe('drift', () => {
       'main .rv-go in theme.css',
     ]);
     expect(selectorAfter(stronger)).toBe('a.rv-go');
+  });
+
+  it('tells what covers it in the state of another element, on one of several alike, and in the other lighting', () => {
+    const hover = override({ state: 'parent-hover', parent: 4, selector: 'main:hover .rv-go' });
+    const stronger = captured({ css: `${CSS} main:hover a.rv-go.rv-go { color: #789 }` }, hover);
+    expect(stronger.drifts.map(({ beaten }) => beaten.length)).toEqual([2]);
+    const one = captured({ css: `${CSS} .rv-go[href=b] { color: #789 }` });
+    expect(one.drifts.map(({ beaten, kept }) => [beaten.length, kept])).toEqual([[1, 1]]);
+    // Source: CSS Cascading 5 §6.4, specificity; the marker stands on the root in the second lighting alone.
+    const lit = siteOf(HTML, `${CSS} .night .rv-go { color: #789 }`, [override({})], NIGHT);
+    const former: FormerCapture = {
+      id: 1,
+      pageId: 1,
+      html: HTML,
+      stylesheets: { 'theme.css': CSS },
+      overrides: [override({})],
+    };
+    expect(toEnd(driftOf(lit, [former])).map(({ beaten }) => beaten.map(({ by }) => by))).toEqual([
+      ['.night .rv-go in theme.css', '.night .rv-go in theme.css'],
+    ]);
   });
 
   it('tells what it matches besides now, and keeps to what it was', () => {

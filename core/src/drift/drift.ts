@@ -1,15 +1,17 @@
 import { CENSUS_STATES, allInState, type CensusState } from '../census/census-states.js';
 import type { Setting } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
+import { flipsOf } from '../elsewhere/flips.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
+import { statesTogether, type Place } from '../reach/threshold.js';
+import type { ElementStyle } from '../resolve/element-style.js';
 import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
-import { alikeKey } from '../selectors/alike.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 import { settingsThatMatter } from '../site/environments.js';
-import { placesOf } from '../site/places.js';
-import { pageOf, viewIn, type SiteModel } from '../site/site-model.js';
-import { isOfAnother, type Override } from '../veneer/override.js';
+import { otherAlike, placesOf } from '../site/places.js';
+import { inEachLighting, pageOf, type SiteModel } from '../site/site-model.js';
+import { isSwitchState, type Override } from '../veneer/override.js';
 import { elementsBetween } from '../recapture/elements-between.js';
 import { formerPage, type FormerCapture } from './former-capture.js';
 
@@ -54,9 +56,16 @@ export function* driftOf(site: SiteModel, formers: readonly FormerCapture[]): Ge
   const now = new Map(site.overrides.map((override) => [override.id, override]));
   const of = formers.reduce((sum, { overrides }) => sum + overrides.length, 0);
   let done = 0;
-  const settingsFor = rememberedSettings(site);
+  const lit = inEachLighting(site).map((own) => ({ site: own, settingsFor: rememberedSettings(own) }));
   for (const former of [...formers].sort((a, b) => a.id - b.id)) {
-    const pair = new CapturePair(site, former, settingsFor);
+    const [own, ...others] = lit;
+    const pair = new CapturePair(
+      own.site,
+      former,
+      own.settingsFor,
+      others.map((other) => new CapturePair(other.site, former, other.settingsFor)),
+    );
+    yield { done, of };
     for (const before of former.overrides) {
       done += 1;
       const override = now.get(before.id);
@@ -107,10 +116,16 @@ function rememberedSettings(site: SiteModel): SettingsFor {
   };
 }
 
+/** An element that is matched before and after. */
+interface KeptPair {
+  readonly was: ElementNode;
+  readonly is: ElementNode;
+}
+
 /** A page before and after. */
 class CapturePair {
-  readonly #before: Page;
-  readonly #after: Page;
+  readonly before: Page;
+  readonly after: Page;
   readonly #became: ReadonlyMap<ElementNode, ElementNode>;
   readonly #was: ReadonlyMap<ElementNode, ElementNode>;
   readonly #views = new Map<string, StyleView>();
@@ -119,10 +134,12 @@ class CapturePair {
     readonly site: SiteModel,
     readonly former: FormerCapture,
     readonly settingsFor: SettingsFor,
+    /** The same pair in the site's other lighting. */
+    readonly others: readonly CapturePair[] = [],
   ) {
-    this.#before = formerPage(site, former);
-    this.#after = pageOf(site, former.pageId);
-    this.#became = elementsBetween(this.#before.document, this.#after.document);
+    this.before = formerPage(site, former);
+    this.after = pageOf(site, former.pageId);
+    this.#became = elementsBetween(this.before.document, this.after.document);
     this.#was = new Map([...this.#became].map(([was, is]) => [is, was]));
   }
 
@@ -135,11 +152,15 @@ class CapturePair {
       is: is?.number ?? null,
     });
     const isOut = override.pages != null && !override.pages.includes(pageId);
-    const matchedBefore = new Set(matchedInAnyState(this.#before, before.selector));
-    const matched = new Set(isOut ? [] : matchedInAnyState(this.#after, override.selector));
+    const matchedBefore = new Set(matchedInAnyState(this.before, before.selector));
+    const matched = new Set(isOut ? [] : matchedInAnyState(this.after, override.selector));
     const meant = [...matchedBefore].map((was) => ({ was, is: this.#became.get(was) }));
-    const kept = meant.filter(({ is }) => is !== undefined && matched.has(is));
-    const beaten = this.#beaten(before, override, kept as { was: ElementNode; is: ElementNode }[]);
+    const kept = meant.filter((pair): pair is KeptPair => pair.is !== undefined && matched.has(pair.is));
+    const beaten = this.beaten(before, override, kept);
+    for (const pair of this.others) {
+      const still = kept.filter(({ is }) => !beaten.some((own) => own.is === is));
+      beaten.push(...pair.beatenHere(before, override, still));
+    }
     return {
       override,
       lost: meant.flatMap(({ was, is }) => (is && !matched.has(is) ? [place(was, is)] : [])),
@@ -166,61 +187,87 @@ class CapturePair {
   }
 
   /** Of what is still matched, where ours won before and does not now, in any setting that has a say in it. */
-  #beaten(
-    before: Override,
-    override: Override,
-    kept: readonly { readonly was: ElementNode; readonly is: ElementNode }[],
-  ): { readonly was: ElementNode; readonly is: ElementNode; readonly by: string }[] {
+  beaten(before: Override, override: Override, kept: readonly KeptPair[]): (KeptPair & { readonly by: string })[] {
     const longhands = longhandsOfProperty(override.property);
     if (override.property.startsWith('--') || longhands.length === 0) return [];
-    const settings = this.settingsFor(longhands, override.widths);
-    const answers = new Map<string, string | null>();
-    return kept.flatMap(({ was, is }) => {
-      // Alike elements in alike places come to the same.
-      const key = `${alikeKey(was)}|${alikeKey(is)}|${is.parent ? alikeKey(is.parent) : ''}`;
-      let by = answers.get(key);
-      if (by === undefined) {
-        by = null;
-        for (const setting of settings) {
-          const winner = this.#rivalOf(this.#after, is, override, longhands, setting);
-          if (winner === null || this.#rivalOf(this.#before, was, before, longhands, setting) !== null) continue;
-          by = winner;
-          break;
-        }
-        answers.set(key, by);
-      }
-      return by === null ? [] : [{ was, is, by }];
+    let left = [...kept];
+    const beaten: (KeptPair & { readonly by: string })[] = [];
+    for (const setting of this.settingsFor(longhands, override.widths)) {
+      if (left.length === 0) break;
+      const now = this.#viewOf(
+        this.after,
+        { as: override, now: override },
+        setting,
+        left.map(({ is }) => is),
+      );
+      const then = this.#viewOf(
+        this.before,
+        { as: before, now: override },
+        setting,
+        left.map(({ was }) => was),
+      );
+      left = left.filter(({ was, is }) => {
+        const by = rivalOf(now.style(is, override.pseudo), longhands);
+        if (by === null || rivalOf(then.style(was, before.pseudo), longhands) !== null) return true;
+        beaten.push({ was, is, by });
+        return false;
+      });
+    }
+    return beaten;
+  }
+
+  /** The same of elements of another lighting's pages, by their running numbers. */
+  beatenHere(before: Override, override: Override, kept: readonly KeptPair[]): ReturnType<CapturePair['beaten']> {
+    const at = (page: Page, { number }: ElementNode): ElementNode => page.document.elements[number];
+    const own = new Map(kept.map((pair) => [pair.is.number, pair]));
+    const pairs = kept.map(({ was, is }) => ({ was: at(this.before, was), is: at(this.after, is) }));
+    return this.beaten(before, override, pairs).flatMap(({ is, by }) => {
+      const pair = own.get(is.number);
+      return pair ? [{ ...pair, by }] : [];
     });
   }
 
-  /** The rule that wins over an override's on an element; `null` where ours wins. */
-  #rivalOf(
+  /** A page with all of some elements in an override's state, as the element each hangs on brings it about. */
+  #viewOf(
     page: Page,
-    element: ElementNode,
-    override: Override,
-    longhands: readonly string[],
+    { as: override, now }: { readonly as: Override; readonly now: Override },
     setting: Setting,
-  ): string | null {
-    const style = this.#viewOf(page, element, override, setting).style(element, override.pseudo);
-    for (const longhand of longhands) {
-      const rule = style.seen(longhand).ranked(longhand).at(0)?.block.rule;
-      if (rule?.sheet.name !== VENEER_SHEET_NAME)
-        return rule ? `${rule.selectorText} in ${rule.sheet.name}` : 'a style attribute';
+    elements: readonly ElementNode[],
+  ): StyleView {
+    const { state, pageId } = override;
+    if ((CENSUS_STATES as readonly string[]).includes(state)) {
+      const key = JSON.stringify([page === this.after, state, setting]);
+      let view = this.#views.get(key);
+      if (!view) {
+        const states = allInState(page.document, state as CensusState);
+        this.#views.set(key, (view = new StyleView(page, { environment: setting, states })));
+      }
+      return view;
     }
-    return null;
-  }
-
-  #viewOf(page: Page, element: ElementNode, { state }: Override, setting: Setting): StyleView {
-    const shared = (CENSUS_STATES as readonly string[]).includes(state) ? (state as CensusState) : null;
-    // A state of another element is told where both stand; what matters here is the target as it is at rest then.
-    if (!shared) return viewIn(page, element, isOfAnother(state) ? 'rest' : (state as 'rest'), setting.width);
-    const key = JSON.stringify([page === this.#after, shared, setting]);
-    let view = this.#views.get(key);
-    if (!view)
-      this.#views.set(
-        key,
-        (view = new StyleView(page, { environment: setting, states: allInState(page.document, shared) })),
-      );
-    return view;
+    // Where it was made on another page, what it hangs on there tells what it hangs on here.
+    const home = pageId === this.former.pageId ? page : pageOf(this.site, now.pageId);
+    const { element: leadNumber, parent: otherNumber } = home === page ? override : now;
+    const { elements: all } = home.document;
+    const [lead, other] = [all[leadNumber], otherNumber == null ? undefined : all[otherNumber]];
+    const places = elements.map((element): Place => {
+      const parent = lead && other ? otherAlike(element, lead, other) : null;
+      const flip = parent && isSwitchState(state) ? flipsOf(parent, page.document)[state] : undefined;
+      return { page, element, parent, ...(flip ? { flip } : {}) };
+    });
+    return new StyleView(page, { environment: setting, states: statesTogether(places, state) });
   }
 }
+
+/** The rule that wins over ours on an element; `null` where ours wins. */
+function rivalOf(style: ElementStyle, longhands: readonly string[]): string | null {
+  for (const longhand of longhands) {
+    const top = style.seen(longhand).ranked(longhand).at(0);
+    if (!top) return NOTHING_SAID;
+    const { rule } = top.block;
+    if (rule?.sheet.name !== VENEER_SHEET_NAME)
+      return rule ? `${rule.selectorText} in ${rule.sheet.name}` : 'a style attribute';
+  }
+  return null;
+}
+
+const NOTHING_SAID = 'what is inherited';

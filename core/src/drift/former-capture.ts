@@ -1,6 +1,6 @@
 import { parsePage, withVeneer, type Page } from '../resolve/page.js';
 import type { LoadSheet } from '../rules/sheet.js';
-import { pageOf, sheetOptionsOf, type SiteModel } from '../site/site-model.js';
+import { lightingMarks, pageOf, sheetOptionsOf, type SiteModel } from '../site/site-model.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import type { Override } from '../veneer/override.js';
 
@@ -23,13 +23,11 @@ export function formerPage(site: SiteModel, { pageId, html, stylesheets, overrid
       : Object.hasOwn(site.source.stylesheets, path)
         ? site.source.stylesheets[path]
         : null;
-  const page = parsePage(html, {
-    path: now.path,
-    loadSheet,
-    veneerPlace: now.veneerPlace,
-    environment: now.environment,
-  });
-  return withVeneer(page, formerCss(site, overrides));
+  const options = { path: now.path, loadSheet, veneerPlace: now.veneerPlace, environment: now.environment };
+  const page = parsePage(html, options);
+  const amendments = lightingMarks(site, page);
+  const lit = amendments.size === 0 ? page : parsePage(html, { ...options, amendments });
+  return withVeneer(lit, formerCss(site, overrides));
 }
 
 /** The veneer of a former capture. */

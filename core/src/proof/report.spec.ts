@@ -58,7 +58,8 @@ describe('the report', () => {
       { name: 'Other', page: 'Book', before: 'https://elsewhere.example/a.png', after: drawn },
       { name: 'Third', page: 'Book', before: `${drawn}" onload="x()`, after: drawn },
     ];
-    const { elements } = parseHtml(reportHtml(site, proof, { ...FACTS, pictures }));
+    const { elements } = parseHtml(reportHtml(site, proof, { ...FACTS, pictures, unpictured: ['Chat <b>'] }));
+    expect(textOf(elements[0], 20_000)).toContain('Not pictured: Chat <b>.');
     const images = elements.filter(({ localName }) => localName === 'img');
     expect(images.map(({ attributes }) => [attributes.get('src'), [...attributes.keys()].sort().join()])).toEqual([
       [drawn, 'alt,src'],

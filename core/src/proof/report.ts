@@ -20,6 +20,8 @@ export interface ReportFacts {
   readonly revision: number | null;
   /** Parts as they arrived and as they are now. */
   readonly pictures?: readonly PartPicture[];
+  /** Parts that are in none of them. */
+  readonly unpictured?: readonly string[];
 }
 
 /** A part drawn without and with the veneer, as `data:` addresses of PNG pictures. */
@@ -79,7 +81,7 @@ export function reportHtml(site: SiteModel, proof: Proof, facts: ReportFacts): s
     '<main>',
     `<h2>What was checked, and what holds</h2>${groupTable(proof)}`,
     `<h2>Which role carries what</h2>${roleTable(site)}`,
-    pictureSection(facts.pictures ?? []),
+    pictureSection(facts),
     findingSection('What fails', site, fails),
     findingSection('What is to be looked at by eye', site, look),
     `<h2>What was left alone, and why</h2>${listOf(facts.exceptions.map(({ target, reason }) => [target, reason]))}`,
@@ -201,7 +203,7 @@ function carriedIn(site: SiteModel, partId: number | null): string[] {
 /** Only what was drawn goes in: an address of any other kind is left out. Source: RFC 2397. */
 const DRAWN = /^data:image\/png;base64,[A-Za-z0-9+/]+={0,2}$/;
 
-function pictureSection(pictures: readonly PartPicture[]): string {
+function pictureSection({ pictures = [], unpictured = [] }: ReportFacts): string {
   const figures = pictures
     .filter(({ before, after }) => DRAWN.test(before) && DRAWN.test(after))
     .map(({ name, page, before, after }) => {
@@ -209,7 +211,8 @@ function pictureSection(pictures: readonly PartPicture[]): string {
         `<span>${when}<img alt="${text(`${name}, ${when.toLowerCase()}`)}" src="${address}"></span>`;
       return `<figure><figcaption>${text(name)}, on ${text(page)}</figcaption>${picture('As it arrived', before)}${picture('Now', after)}</figure>`;
     });
-  return figures.length === 0 ? '' : `<h2>Before and after</h2>${figures.join('')}`;
+  const left = unpictured.length === 0 ? '' : `<p class="soft">Not pictured: ${text(unpictured.join(', '))}.</p>`;
+  return figures.length === 0 ? '' : `<h2>Before and after</h2>${figures.join('')}${left}`;
 }
 
 function hexOfRole(palette: Palette, role: ReturnType<typeof rolesInOrder>[number]): string {

@@ -187,10 +187,14 @@ export function openParts(site: SiteModel, partIds: readonly number[]): SiteMode
           (id) => {
             const closed = pageIn(site.closed, id);
             const amendments = toggledOn(site, closed, partIds);
-            const litBy = site.litBy?.kind === 'marker' ? markedOn(closed, site.litBy) : NONE;
             return amendments.size === 0
               ? closed
-              : parseSource(site.source, sourceOf(site.source, id), together(litBy, amendments), closed.environment);
+              : parseSource(
+                  site.source,
+                  sourceOf(site.source, id),
+                  together(lightingMarks(site, closed), amendments),
+                  closed.environment,
+                );
           },
           aside,
         );
@@ -200,6 +204,11 @@ export function openParts(site: SiteModel, partIds: readonly number[]): SiteMode
     openedParts: partIds,
     pages: new LazyPages(ids, (id) => withVeneer(pageIn(opened, id), site.css), aside),
   };
+}
+
+/** What calls the site's lighting on a page, where that is a marker on it. */
+export function lightingMarks({ litBy }: SiteModel, page: Page): Amendments {
+  return litBy?.kind === 'marker' ? markedOn(page, litBy) : NONE;
 }
 
 function together(a: Amendments, b: Amendments): Amendments {
@@ -267,8 +276,7 @@ function pageIn(pages: LazyPages, id: number): Page {
 /** Attribute changes by which a page is shown in the site's lighting, with parts shown otherwise than they were captured. */
 export function shownOtherwise(site: SiteModel, pageId: number, partIds: readonly number[]): Amendments {
   const closed = pageIn(site.closed, pageId);
-  const marks = site.litBy?.kind === 'marker' ? markedOn(closed, site.litBy) : NONE;
-  return together(marks, toggledOn(site, closed, partIds));
+  return together(lightingMarks(site, closed), toggledOn(site, closed, partIds));
 }
 
 /** Attribute changes on a page as it was captured that open hidden parts by their openers, and put away those that have none. */

@@ -177,6 +177,15 @@ describe('Proof over time', () => {
       .getByRole('button', { name: /^Everything else, stays in: / })
       .waitFor();
     expect(await bench.page.locator('.title', { hasText: 'spills to' }).count()).toBe(0);
+    // It is as it would be made now, until a page it is copied from changes.
+    const stale = bench.page.locator('.notes li', { hasText: 'the specimen as it would be made now' });
+    expect(await stale.count()).toBe(0);
+    await captureAgain();
+    await eventually(
+      () => stale.count(),
+      (count) => count === 1,
+      60_000,
+    );
   }, 120_000);
 
   it('proves a revision once it is saved, and keeps its counts beside those before', async () => {

@@ -411,7 +411,8 @@ export class MatchStore {
     const site = this.#site.site();
     if (!site) return;
     const lead = await this.#engine.remote.leadOf(scope);
-    const pages = scope.kind === 'site' ? site.pages : site.pages.filter(({ id }) => id === lead?.pageId);
+    const captured = this.#site.captured();
+    const pages = scope.kind === 'site' ? captured : captured.filter(({ id }) => id === lead?.pageId);
     await this.#measuring.measure(
       pages.slice(0, MOST_MEASURED).map(({ id, name }) => ({ id, name, framed: this.framed(id, '') })),
       [MATCH_WIDTH],

@@ -28,7 +28,7 @@ import { MATCH_WIDTH } from './match-store';
     <h2 class="second">Whole</h2>
     <ul>
       <li [class.current]="scope()?.kind === 'site'"><button type="button" class="plain" [attr.aria-current]="scope()?.kind === 'site'" (click)="chosen.emit({ kind: 'site' })">The whole site</button></li>
-      @for (page of site.site()?.pages ?? []; track page.id) {
+      @for (page of site.captured(); track page.id) {
         <li [class.current]="pageId() === page.id"><button type="button" class="plain" [attr.aria-current]="pageId() === page.id" (click)="chosen.emit({ kind: 'page', pageId: page.id })">{{ page.name }}</button></li>
       }
     </ul>
@@ -64,10 +64,10 @@ export class ScopeList {
 
   /** Progress of each part on the first page that holds it. */
   readonly #progress = toSignal(
-    combineLatest([toObservable(this.site.site), toObservable(this.site.draft)]).pipe(
+    combineLatest([toObservable(this.site.captured), toObservable(this.site.draft)]).pipe(
       askEngine(
         this.#engine,
-        ([site], engine) => site && Promise.all(site.pages.map(({ id }) => engine.progress(id, MATCH_WIDTH))),
+        ([pages], engine) => Promise.all(pages.map(({ id }) => engine.progress(id, MATCH_WIDTH))),
         [] as PartProgress[][],
       ),
     ),

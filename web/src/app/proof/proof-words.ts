@@ -1,4 +1,4 @@
-import { PROOF_STATE_WORDS, type Proof, type ProofKind } from '@upper-veneer/core';
+import { PROOF_STATE_WORDS, isSpecimen, type Proof, type ProofKind } from '@upper-veneer/core';
 import type { FindingView } from '../shared/engine/proof-api';
 
 /** What each group asks, in the order it is shown. */
@@ -44,15 +44,16 @@ export function figureWords({ figure, unit }: Pick<FindingView, 'figure' | 'unit
 /** Where a finding shows: `3 places · rest, focus · Book, Checkout · every width`; a place in several states is one. */
 export function whereWords(
   { things, states, pageIds, widths, lightings }: FindingView,
-  pages: readonly { readonly id: number; readonly name: string }[],
+  pages: readonly { readonly id: number; readonly name: string; readonly path: string }[],
   proof: Pick<Proof, 'settings' | 'lightings'>,
 ): string {
   const names = pages.filter(({ id }) => pageIds.includes(id)).map(({ name }) => name);
+  const isOnEvery = pages.every((page) => pageIds.includes(page.id) || isSpecimen(page));
   const all = new Set(proof.settings.map(({ width }) => width)).size;
   return [
     `${things.toLocaleString('en')} ${things === 1 ? 'place' : 'places'}`,
     states.map((state) => PROOF_STATE_WORDS[state].toLowerCase()).join(', '),
-    names.length === pages.length && pages.length > 1
+    isOnEvery && names.length > 1
       ? 'every page'
       : names.length > 3
         ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
-import { isSpecimen } from '@upper-veneer/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { LucideAngularModule, Moon, Redo2, Sun, SunMoon, Undo2 } from 'lucide-angular';
 import { Button } from 'primeng/button';
@@ -96,7 +95,7 @@ export class TopBar {
 
   protected readonly pagesWords = computed(() => {
     const reading = this.store.reading();
-    const count = this.store.site()?.pages.filter((page) => !isSpecimen(page)).length ?? 0;
+    const count = this.store.captured().length;
     // A moment is not worth a word.
     if (reading && reading.pages > 8 && reading.read < reading.pages)
       return `${reading.read} of ${reading.pages} pages read`;

@@ -146,7 +146,7 @@ export class PagesPanel {
     if (!site) return;
     this.#confirm.confirm({
       header: `Remove ${site.name}`,
-      message: `The site goes with its pages (${site.pages.length}), its palette, its overrides (${site.draft.overrides.length}) and its revisions (${site.draft.revisions.length}). This cannot be undone.`,
+      message: `The site goes with its pages (${this.store.captured().length}), its palette, its overrides (${site.draft.overrides.length}) and its revisions (${site.draft.revisions.length}). This cannot be undone.`,
       acceptLabel: 'Remove the site',
       rejectLabel: 'Keep it',
       accept: () => this.edits.dropSite(),

@@ -17,7 +17,7 @@ import { SiteStore } from '../shared/site/site-store';
   host: { role: 'region', 'aria-label': 'Stylesheets', tabindex: '0' },
   template: `
     <div class="bar">
-      <span>Order on <p-select [options]="$any(site.site()?.pages ?? [])" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page whose stylesheets are shown" /></span>
+      <span>Order on <p-select [options]="$any(site.captured())" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page whose stylesheets are shown" /></span>
       <span>The veneer is loaded <p-select [options]="$any(places())" optionLabel="label" optionValue="place" [ngModel]="site.site()?.veneerPlace" (ngModelChange)="place($event)" size="small" ariaLabel="Where the veneer is loaded" /></span>
     </div>
     <p class="uv-soft note">Later sheets win ties.@if (likePages().length > 1) { A change of order holds for all {{ likePages().length }} pages that load these sheets in this order. }</p>
@@ -75,7 +75,7 @@ export class SheetsPanel {
   };
   protected readonly chosenPage = signal<number | null>(null);
   protected readonly pageId = computed(() => {
-    const pages = this.site.site()?.pages ?? [];
+    const pages = this.site.captured();
     return pages.find(({ id }) => id === this.chosenPage())?.id ?? pages.at(0)?.id ?? null;
   });
 
@@ -84,12 +84,12 @@ export class SheetsPanel {
     ReadonlyMap<number, readonly OrderedSheet[]>,
     ReadonlyMap<number, readonly OrderedSheet[]>
   >(
-    toObservable(this.site.site).pipe(
+    toObservable(this.site.captured).pipe(
       askEngine(
         this.#engine,
-        (site, engine): Promise<ReadonlyMap<number, readonly OrderedSheet[]>> | null =>
-          site
-            ? Promise.all(site.pages.map(async ({ id }) => [id, await engine.sheetsInOrder(id)] as const)).then(
+        (pages, engine): Promise<ReadonlyMap<number, readonly OrderedSheet[]>> | null =>
+          pages.length > 0
+            ? Promise.all(pages.map(async ({ id }) => [id, await engine.sheetsInOrder(id)] as const)).then(
                 (entries) => new Map(entries),
               )
             : null,

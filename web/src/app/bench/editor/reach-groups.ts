@@ -17,7 +17,7 @@ import { BenchSelection } from '../store/bench-selection';
   template: `
     @if (groups().length > 0) { <button type="button" class="link" [class.chosen]="selection.reach() === 'group'" (click)="panel.toggle($event)" aria-haspopup="dialog">{{ selection.reach() === 'group' ? chosenWords() : countWords() }}</button> }
     @if (lookAlikes().length > 0) {
-      <button type="button" class="link" (pointerenter)="selection.shown.set(lookAlikes())" (pointerleave)="selection.shown.set([])" (click)="selection.shown.set(lookAlikes())" [title]="'Elements of the same kind that look the same at rest at 1280 px' + (isPartial() ? '; ' + offers()?.looked + ' of ' + site.site()?.pages?.length + ' pages were looked at' : '')">{{ isPartial() ? 'at least ' : '' }}{{ lookAlikes().length }} more {{ lookAlikes().length === 1 ? 'looks' : 'look' }} like it</button>
+      <button type="button" class="link" (pointerenter)="selection.shown.set(lookAlikes())" (pointerleave)="selection.shown.set([])" (click)="selection.shown.set(lookAlikes())" [title]="'Elements of the same kind that look the same at rest at 1280 px' + (isPartial() ? '; ' + offers()?.looked + ' of ' + site.captured().length + ' pages were looked at' : '')">{{ isPartial() ? 'at least ' : '' }}{{ lookAlikes().length }} more {{ lookAlikes().length === 1 ? 'looks' : 'look' }} like it</button>
     }
     <p-popover #panel ariaLabel="Groups it is in" (onHide)="selection.shown.set([])">
       <div class="panel">
@@ -91,7 +91,7 @@ export class ReachGroups {
     const [shown, found] = [this.groups().length, this.offers()?.found ?? 0];
     return `${shown < found ? `${shown} of ${found}` : shown} ${found === 1 ? 'group' : 'groups'}…`;
   });
-  protected readonly isPartial = computed(() => (this.offers()?.looked ?? 0) < (this.site.site()?.pages.length ?? 0));
+  protected readonly isPartial = computed(() => (this.offers()?.looked ?? 0) < this.site.captured().length);
   protected readonly chosenWords = computed(
     () => this.groups().find((group) => this.isChosen(group))?.words ?? this.selection.group() ?? '',
   );

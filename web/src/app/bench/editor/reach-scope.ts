@@ -19,7 +19,7 @@ const MOST_MATCHES = 60;
         <section>
           <h2>Pages</h2>
           <label><input type="checkbox" autofocus [checked]="selection.pages() === null" (change)="acts.setPages(selection.pages() === null ? [selection.pageId()] : null)" /> All pages</label>
-          @for (page of site.site()?.pages ?? []; track page.id) { <label><input type="checkbox" [disabled]="selection.pages() === null" [checked]="isOn(page.id)" (change)="togglePage(page.id)" /> {{ page.name }}</label> }
+          @for (page of site.captured(); track page.id) { <label><input type="checkbox" [disabled]="selection.pages() === null" [checked]="isOn(page.id)" (change)="togglePage(page.id)" /> {{ page.name }}</label> }
           <p class="uv-soft">A page is told from others by a class or id of its own.</p>
         </section>
         <section>

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, output, signal } from '@angular/core';
-import { isSpecimen } from '@upper-veneer/core';
 import { LooksStore, type LookRow, type LookStanding } from '../../shared/proof/looks-store';
 import { SiteStore } from '../../shared/site/site-store';
 import { StandingMark } from '../../shared/ui/standing-mark';
@@ -17,7 +16,10 @@ const WORDS: Readonly<Record<LookStanding, string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (store.rows()) {
-      <table role="grid" tabindex="-1" aria-label="Parts by pages, looked at or not" (keydown)="onKey($event)">
+      <table
+        role="grid" tabindex="-1" aria-label="Parts by pages, looked at or not" [style.min-width.px]="150 + 92 * pages().length"
+        (keydown)="onKey($event)"
+      >
         <thead>
           <tr>
             <th scope="col">Part</th>
@@ -57,7 +59,7 @@ const WORDS: Readonly<Record<LookStanding, string>> = {
   `,
   styles: `
     :host { display: block; overflow-x: auto; }
-    table { width: 100%; min-width: 640px; border: 1px solid var(--uv-line-strong); border-bottom-width: 4px; border-collapse: separate; border-spacing: 0; background: var(--uv-paper); table-layout: fixed; }
+    table { width: 100%; border: 1px solid var(--uv-line-strong); border-bottom-width: 4px; border-collapse: separate; border-spacing: 0; background: var(--uv-paper); table-layout: fixed; }
     th { padding: 1px 8px; text-align: left; font-size: 12.5px; }
     thead th { padding-block: 7px; border-bottom: 1px solid var(--uv-line-strong); }
     th:first-child { width: 150px; }
@@ -84,7 +86,7 @@ export class LooksTable {
   readonly #site = inject(SiteStore);
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
 
-  protected readonly pages = computed(() => (this.#site.site()?.pages ?? []).filter((page) => !isSpecimen(page)));
+  protected readonly pages = this.#site.captured;
   protected readonly table = computed(() => {
     const rows = this.store.rows() ?? [];
     const parts = [

@@ -133,8 +133,9 @@ export class CensusStore {
       tell('Reading the pages', 0);
       const measures: PageMeasure[] = [];
       const unmeasured: string[] = [];
-      for (const [i, page] of site.pages.filter((own) => !isSpecimen(own)).entries()) {
-        tell(`Measuring ${page.name}`, (0.5 * i) / site.pages.length);
+      const pages = site.pages.filter((own) => !isSpecimen(own));
+      for (const [i, page] of pages.entries()) {
+        tell(`Measuring ${page.name}`, (0.5 * i) / pages.length);
         const measure = await measureInFrame(
           page.id,
           {

@@ -6,6 +6,7 @@ import {
   formerPage,
   glossOf,
   isOfAnother,
+  lightSite,
   pageOf,
   plainName,
   pointerStates,
@@ -31,17 +32,27 @@ export function driftAnswers(opened: () => SiteModel): DriftApi {
     drifts: [],
     formers: [],
   };
+  /** Former pages read, by what they were and the veneer on them. */
+  let read = new Map<number, { readonly former: FormerCapture; readonly page: Page }>();
+  const pageAs = (site: SiteModel, former: FormerCapture): Page => {
+    let own = read.get(former.id);
+    if (own?.former !== former) read.set(former.id, (own = { former, page: formerPage(site, former) }));
+    return own.page;
+  };
   const driftAt = (id: string): Drift | undefined => last.drifts.find(({ override }) => override.id === id);
   const formerOf = (id: number): FormerCapture | undefined => last.formers.find((former) => former.id === id);
   return {
     async drift(formers, onProgress) {
       const own = (run += 1);
-      const site = opened();
+      const site = lightSite(opened(), 'light');
       const drifts = await inTurns(driftOf(site, formers), () => own === run, onProgress);
       if (!drifts) return null;
       last = { drifts, formers };
-      const before = new Map(formers.map((former) => [former.id, formerPage(site, former)]));
-      return drifts.map((drift) => viewOf(site, drift, before));
+      read = new Map();
+      return drifts.map((drift) => {
+        const former = formerOf(placeOf(drift)?.formerId ?? 0);
+        return viewOf(site, drift, former ? pageAs(site, former) : null);
+      });
     },
     driftPicture(id) {
       const place = placeOf(driftAt(id));
@@ -51,7 +62,7 @@ export function driftAnswers(opened: () => SiteModel): DriftApi {
       const site = opened();
       return {
         formerCss: rewriteStates(formerCss(site, former.overrides)),
-        forcedBefore: forcedOn(formerPage(site, former), place.was, override),
+        forcedBefore: forcedOn(pageAs(site, former), place.was, override),
         forcedNow: forcedOn(pageOf(site, place.pageId), place.is, override),
       };
     },
@@ -101,10 +112,10 @@ export function driftAnswers(opened: () => SiteModel): DriftApi {
   };
 }
 
-function viewOf(site: SiteModel, drift: Drift, before: ReadonlyMap<number, Page>): DriftView {
+function viewOf(site: SiteModel, drift: Drift, before: Page | null): DriftView {
   const { override, lost, gone, beaten } = drift;
   const place = placeOf(drift);
-  const nameOn = (page: Page | undefined, number: number | null | undefined): string =>
+  const nameOn = (page: Page | null, number: number | null | undefined): string =>
     page && number != null ? plainName(elementOf(page, number), override.pseudo) : '';
   return {
     override,
@@ -112,8 +123,8 @@ function viewOf(site: SiteModel, drift: Drift, before: ReadonlyMap<number, Page>
     words: driftWords(drift),
     isMissing: lost.length + gone.length + beaten.length > 0,
     place,
-    wasName: nameOn(place ? before.get(place.formerId) : undefined, place?.was),
-    isName: nameOn(place ? pageOf(site, place.pageId) : undefined, place?.is),
+    wasName: nameOn(before, place?.was),
+    isName: nameOn(place && pageOf(site, place.pageId), place?.is),
     isIdleInPart: withoutIdleSelectors(site, override) !== null,
   };
 }

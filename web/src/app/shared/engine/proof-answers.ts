@@ -4,6 +4,7 @@ import {
   elementOf,
   exceptionFor,
   hexOf,
+  isSpecimen,
   lightSite,
   openParts,
   pageOf,
@@ -15,6 +16,7 @@ import {
   proveSite,
   reportCsv,
   reportHtml,
+  specimenPage,
   rewriteStates,
   shownOtherwise,
   thingsOf,
@@ -25,6 +27,7 @@ import {
   type ProofFinding,
   type ProofPlace,
   type SiteModel,
+  type SiteSource,
 } from '@upper-veneer/core';
 import { inTurns } from './in-turns';
 import type { ProofApi } from './proof-api';
@@ -50,8 +53,10 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       const proof = await inTurns(proveSite(site, { memo }), () => own === run, onProgress);
       if (!proof) return null;
       last = { site, proof };
+      const isStale = isSpecimenStale(site);
       return {
         ...proof,
+        unseen: isStale ? [...proof.unseen, STALE] : proof.unseen,
         took: performance.now() - began,
         laidOut: [...site.pages.values()].filter(({ layouts }) => widthsOf(proof).every((width) => layouts?.has(width)))
           .length,
@@ -73,7 +78,11 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       (findingOf(id)?.places ?? []).slice(0, MOST_PLACES).map((place) => ({
         ...place,
         name: plainName(elementOf(pageOf(opened(), place.pageId), place.element), place.pseudo),
-        overPicture: last && isOverPicture(findingOf(id)) ? inkAt(last.site, place) : null,
+        // A frame shows no other preference than its width and lighting.
+        overPicture:
+          last && isOverPicture(findingOf(id)) && Object.keys(place.setting).length === 1
+            ? inkAt(last.site, place)
+            : null,
       })),
     placePicture(id, index = 0) {
       const place = findingOf(id)?.places[index];
@@ -136,6 +145,22 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       return finding && last ? exceptionFor(last.site, finding) : null;
     },
   };
+}
+
+const STALE = {
+  what: 'the specimen as it would be made now',
+  reason: 'its parts, or the pages they are copied from, have changed since it was made; the Survey makes it anew',
+};
+
+const staleness = new WeakMap<SiteSource, boolean>();
+
+/** Whether a specimen made now would be another; reckoned once for a site as it was captured. */
+function isSpecimenStale({ source }: SiteModel): boolean {
+  const made = source.pages.find(isSpecimen);
+  if (!made) return false;
+  let isStale = staleness.get(source);
+  if (isStale === undefined) staleness.set(source, (isStale = made.html !== specimenPage(source)));
+  return isStale;
 }
 
 /** Whether a text stands over a picture, whose pixels the core has not seen: then nothing was measured of what is asked. */

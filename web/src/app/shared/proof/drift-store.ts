@@ -20,6 +20,8 @@ export class DriftStore {
   readonly #edits = inject(DraftEdits);
   readonly #lighting = inject(LightingSwitch);
   #run = 0;
+  /** Counts what was settled, after which less is held against the pages as they were. */
+  readonly #settled = signal(0);
   readonly #isWatched = signal(false);
   readonly #found = signal<{ readonly site: number; readonly drifts: readonly DriftView[] } | null>(null);
   readonly formers = signal<readonly FormerCaptureDocument[]>([]);
@@ -36,7 +38,8 @@ export class DriftStore {
 
   constructor() {
     effect(() => {
-      this.#site.veneer();
+      this.#site.painted();
+      this.#settled();
       const kept = this.kept();
       if (this.#isWatched() && kept > 0) untracked(() => void this.#look());
     });
@@ -78,7 +81,9 @@ export class DriftStore {
 
   /** What these came to is right as it is; all of them, and the former captures with them, where none are named. */
   settle(drifts: readonly DriftView[] | null): void {
-    this.#edits.settleDrift(drifts && drifts.map(({ override }) => override.id)).subscribe();
+    this.#edits
+      .settleDrift(drifts && drifts.map(({ override }) => override.id))
+      .subscribe(() => this.#settled.update((count) => count + 1));
   }
 
   /** A page as it was before it was captured again. */

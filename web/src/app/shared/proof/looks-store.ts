@@ -37,7 +37,7 @@ export class LooksStore {
 
   constructor() {
     effect(() => {
-      this.#site.veneer();
+      this.#site.painted();
       const site = this.#site.site();
       if (this.#isWatched() && site) untracked(() => void this.#look(site.id));
     });

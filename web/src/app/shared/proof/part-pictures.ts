@@ -21,12 +21,15 @@ const WIDEST = 560;
 
 /**
  * Draws parts without and with the veneer. One whose page does not load, or that shows nothing, is left out.
- * @param isWanted asked before each; what was drawn until then is given.
+ * @param isWanted asked before each, with how many are done; what was drawn until then is given.
  */
-export async function drawParts(parts: readonly PartToDraw[], isWanted: () => boolean): Promise<PartPicture[]> {
+export async function drawParts(
+  parts: readonly PartToDraw[],
+  isWanted: (done: number) => boolean,
+): Promise<PartPicture[]> {
   const pictures: PartPicture[] = [];
-  for (const { name, element, page, pageName } of parts) {
-    if (!isWanted()) break;
+  for (const [done, { name, element, page, pageName }] of parts.entries()) {
+    if (!isWanted(done)) break;
     let drawing: PageDrawing | null = null;
     try {
       const bare: FramedPage = { ...page, frameCss: '' };

@@ -1,5 +1,5 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import type { PartPicture } from '@upper-veneer/core';
+import type { ReportFacts } from '@upper-veneer/core';
 import { Engine } from '../engine/engine';
 import type { FindingView, MendView, ProofView } from '../engine/proof-api';
 import { withProgress } from '../engine/with-progress';
@@ -19,6 +19,12 @@ const MOST_LAID = 60;
 const MOST_DRAWN = 14;
 /** A change waits so long for the next before the site is looked at again, ms. */
 const PAUSE_MS = 400;
+
+/** How far the drawing of pictures is. */
+export interface PicturesDrawn {
+  readonly done: number;
+  readonly of: number;
+}
 
 export type ProofState =
   | { readonly status: 'none' }
@@ -42,17 +48,12 @@ export class ProofStore {
   /** Whether somebody looks: only then the site is looked at again by itself. */
   readonly #isWatched = signal(false);
 
-  /** Whether pictures for a report are being drawn. */
-  readonly isDrawing = signal(false);
+  /** How many of the pictures for a report are drawn; `null` while none are. */
+  readonly drawing = signal<PicturesDrawn | null>(null);
   readonly state = signal<ProofState>({ status: 'none' });
   readonly #found = signal<{ readonly site: number; readonly key: string; readonly proof: ProofView } | null>(null);
   /** What a proof hangs on. */
-  readonly #key = computed(() => {
-    const draft = this.#site.draft();
-    if (!draft) return '';
-    const { structure, overrides, exceptions, swatches, roles, second, shape } = draft;
-    return JSON.stringify([structure, overrides, exceptions, swatches, roles, second, shape]);
-  });
+  readonly #key = this.#site.painted;
   /** What was found last of the open site, before the newest change it may be. */
   readonly proof = computed(() => {
     const found = this.#found();
@@ -89,7 +90,7 @@ export class ProofStore {
       const newest = draft.revisions.at(0)?.number ?? 0;
       const before = this.#newest.site === site.id ? this.#newest.number : newest;
       this.#newest = { site: site.id, number: newest };
-      if (newest > before && draft.equalsRevision === newest && site.pages.length <= MOST_MEASURED)
+      if (newest > before && draft.equalsRevision === newest && this.#site.captured().length <= MOST_MEASURED)
         untracked(() => {
           if (!this.isCurrent() && this.state().status !== 'working') void this.look();
         });
@@ -187,9 +188,11 @@ export class ProofStore {
   async report(format: 'html' | 'csv'): Promise<void> {
     const site = this.#site.site();
     if (!site) return;
-    const pictures = format === 'html' ? await this.#pictures() : [];
+    const drawn = format === 'html' ? await this.#pictures() : { pictures: [], unpictured: [] };
+    // Whoever stops the drawing wants no report.
+    if (!drawn) return;
     const text = await this.#engine.remote.proofReport(format, {
-      pictures,
+      ...drawn,
       site: site.name,
       at: new Intl.DateTimeFormat('en', { dateStyle: 'long', timeStyle: 'short' }).format(new Date()),
       exceptions: this.#site.exceptions().map(({ target, reason }) => ({ target, reason })),
@@ -198,12 +201,15 @@ export class ProofStore {
     downloadText(`${fileNameOf(site.name)}-proof.${format}`, format === 'html' ? 'text/html' : 'text/csv', text);
   }
 
-  /** Parts that the draft changes, as they arrived and as they are. */
-  async #pictures(): Promise<PartPicture[]> {
+  stopDrawing(): void {
+    this.drawing.set(null);
+  }
+
+  /** Parts as they arrived and as they are, and which are not shown; `null` when it was stopped. */
+  async #pictures(): Promise<Pick<ReportFacts, 'pictures' | 'unpictured'> | null> {
     const site = this.#site.site();
-    if (!site || this.#site.overrides().length === 0) return [];
-    const run = this.#run;
-    this.isDrawing.set(true);
+    if (!site || this.#site.overrides().length === 0) return { pictures: [], unpictured: [] };
+    this.drawing.set({ done: 0, of: Math.min(MOST_DRAWN, site.parts.length) });
     try {
       const looks = (await this.#engine.remote.partLooks()) ?? [];
       const parts: PartToDraw[] = [];
@@ -216,9 +222,16 @@ export class ProofStore {
         const framed = { ...this.framed(pageId, this.#site.veneer().frameCss), amendments: new Map(amendments) };
         parts.push({ name, element, page: framed, pageName: page.name });
       }
-      return await drawParts(parts, () => run === this.#run);
+      const pictures = await drawParts(parts, (done) => {
+        if (this.drawing() === null) return false;
+        this.drawing.set({ done, of: parts.length });
+        return true;
+      });
+      if (this.drawing() === null) return null;
+      const shown = new Set(pictures.map(({ name }) => name));
+      return { pictures, unpictured: site.parts.map(({ name }) => name).filter((name) => !shown.has(name)) };
     } finally {
-      this.isDrawing.set(false);
+      this.drawing.set(null);
     }
   }
 

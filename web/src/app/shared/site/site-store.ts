@@ -1,6 +1,6 @@
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { DraftDocument, SiteDocument } from '@upper-veneer/contract';
-import { sheetOptionsOf, type Lighting, type Override, type Palette } from '@upper-veneer/core';
+import { isSpecimen, sheetOptionsOf, type Lighting, type Override, type Palette } from '@upper-veneer/core';
 import {
   type Subscription,
   EMPTY,
@@ -72,6 +72,15 @@ export class SiteStore {
   );
   readonly overrides = computed<readonly Override[]>(() => this.draft()?.overrides ?? []);
   readonly exceptions = computed(() => this.draft()?.exceptions ?? []);
+  /** What all that is painted hangs on: the same as long as only records beside it change, such as revisions and what was looked at. */
+  readonly painted = computed(() => {
+    const draft = this.draft();
+    if (!draft) return '';
+    const { structure, overrides, exceptions, swatches, roles, second, shape } = draft;
+    return JSON.stringify([structure, overrides, exceptions, swatches, roles, second, shape]);
+  });
+  /** Pages that were captured, without the specimen. */
+  readonly captured = computed(() => (this.site()?.pages ?? []).filter((page) => !isSpecimen(page)));
   readonly standing = computed(() => {
     const draft = this.draft();
     if (!draft) return '';
