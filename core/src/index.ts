@@ -197,7 +197,14 @@ export type { Opener, Part, Reachability } from './parts/part.js';
 export { proposeParts, reachabilityOf, type PartProposal } from './parts/propose-parts.js';
 export { cleanPage, pageAddresses, type PageAddress } from './capture/clean-page.js';
 export { cssAddresses, withCssAddresses } from './capture/css-addresses.js';
-export { sheetsInOrder, withSheetOrder, type OrderedSheet } from './capture/sheet-order.js';
+export {
+  sheetOrderProblem,
+  sheetSpans,
+  sheetsInOrder,
+  withSheetOrder,
+  type OrderedSheet,
+  type SheetSpan,
+} from './capture/sheet-order.js';
 export { takeCensus, type Census, type CensusProgress } from './census/census.js';
 export type { CensusColor, CensusDeclaration, CensusPlace, FeedingProperty } from './census/census-color.js';
 export { CENSUS_STATES, allInState, type CensusState } from './census/census-states.js';

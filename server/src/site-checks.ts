@@ -1,6 +1,7 @@
-import { colorOfCss, selectorProblem, withSheetOrder } from '@upper-veneer/core';
+import { colorOfCss, selectorProblem, sheetOrderProblem } from '@upper-veneer/core';
 import type { ExceptionBody, FieldError, MergedPart, PartBody, SheetOrderBody } from '@upper-veneer/contract';
 import type { Store } from './store.js';
+import type { WorkPool } from './work/work-pool.js';
 
 /** What class rules cannot see of parts: names told apart, selectors that parse, merges between parts that are there. */
 export function checkParts(
@@ -38,31 +39,40 @@ export function checkParts(
 }
 
 /** The orders wanted now, as places of the sheets as they were captured. */
-export function composeOrders(
+export async function composeOrders(
   store: Store,
+  pool: WorkPool,
   siteId: number,
   wanted: readonly SheetOrderBody[],
-): { readonly errors: readonly FieldError[]; readonly orders: Readonly<Record<number, readonly number[]>> } {
+): Promise<{
+  readonly errors: readonly FieldError[];
+  readonly orders: Readonly<Record<number, readonly number[]>>;
+}> {
+  const counts = await Promise.all(wanted.map(({ pageId }) => countSheets(store, pool, siteId, pageId)));
   const errors: FieldError[] = [];
   const orders: Record<number, readonly number[]> = {};
   const stored = store.arrangements.bySite(siteId).sheetOrders;
   wanted.forEach(({ pageId, order }, i) => {
-    const page = store.pages.byId(siteId, pageId);
-    if (!page) {
+    const count = counts[i];
+    if (count === null) {
       errors.push({ field: `sheetOrders.${i}.pageId`, reason: `${pageId} is no page of this site` });
       return;
     }
-    try {
-      withSheetOrder(page.html, order);
-    } catch (error) {
-      if (!(error instanceof RangeError)) throw error;
-      errors.push({ field: `sheetOrders.${i}.order`, reason: error.message });
-      return;
-    }
+    const reason = sheetOrderProblem(order, count);
+    if (reason !== null) errors.push({ field: `sheetOrders.${i}.order`, reason });
     const before = stored[pageId];
     orders[pageId] = before ? order.map((place) => before[place]) : order;
   });
   return { errors, orders };
+}
+
+/** How many stylesheets a page brings in; where they stand is kept. `null` when there is no such page, or another one by now. */
+async function countSheets(store: Store, pool: WorkPool, siteId: number, pageId: number): Promise<number | null> {
+  const page = store.pages.captured(siteId, pageId);
+  if (!page) return null;
+  if (page.spans) return page.spans.length;
+  const spans = await pool.run('sheet-spans', page.html);
+  return store.pages.putSpans(siteId, pageId, page.html, spans) ? spans.length : null;
 }
 
 /** Colours that are colours, places that are selectors. */

@@ -4,7 +4,7 @@ import { cleanPage, pageAddresses } from './clean-page.js';
 import { cssAddresses, withCssAddresses } from './css-addresses.js';
 import { parseSrcset } from './page-addresses.js';
 import { linkVeneer } from './link-veneer.js';
-import { sheetsInOrder, withSheetOrder } from './sheet-order.js';
+import { sheetSpans, sheetsInOrder, withSheetOrder } from './sheet-order.js';
 import { framePage } from '../frame/frame-page.js';
 
 describe('cssAddresses', () => {
@@ -174,6 +174,15 @@ describe('withSheetOrder', () => {
         .map(({ number, localName }) => `${number} ${localName}`);
     expect(numbers(moved)).toEqual(numbers(html));
     expect(sheetsOf(withSheetOrder(moved, [1, 2, 0]))).toEqual(sheetsOf(html));
+  });
+
+  it('takes a style within the style of a picture for a part of it', () => {
+    // HTML §13.2.6.5: in foreign content `style` is an element like others, and may hold elements.
+    const nested = '<!doctype html><style>a{}</style><svg><style>b{}<style>c{}</style></style></svg>';
+    expect(sheetSpans(nested).map(({ start, end }) => nested.slice(start, end))).toEqual([
+      '<style>a{}</style>',
+      '<style>b{}<style>c{}</style></style>',
+    ]);
   });
 
   it('refuses an order that loses or doubles a sheet', () => {

@@ -1,26 +1,44 @@
-import { parse, serialize, type DefaultTreeAdapterTypes as P5 } from 'parse5';
+import { parse, type DefaultTreeAdapterTypes as P5 } from 'parse5';
 import { resolvePath } from '../rules/resolve-path.js';
 import { walkTree } from './walk-tree.js';
+
+/** Where the element that brings a stylesheet in stands in the source: offsets in UTF-16 units, the end left out. */
+export interface SheetSpan {
+  readonly start: number;
+  readonly end: number;
+}
+
+/** Where a page's stylesheets stand in its source; they count from 0 over the document, shadow trees left out. */
+export function sheetSpans(html: string): SheetSpan[] {
+  return slotsOf(parse(html, { scriptingEnabled: false, sourceCodeLocationInfo: true })).map(({ element }) => ({
+    start: element.sourceCodeLocation?.startOffset ?? 0,
+    end: element.sourceCodeLocation?.endOffset ?? 0,
+  }));
+}
 
 /**
  * A page with its stylesheets in another order: the `<link>` and `<style>` elements that bring them change places
  * among themselves, so that no other element moves and none changes its running number.
- * @param order places of the sheets as they are now, in the order they are to have; sheets count from 0 over the document,
- *   shadow trees left out.
+ * @param order places of the sheets as they are now, in the order they are to have.
+ * @param spans of this very source, where they are known: it is not parsed then.
  * @throws {RangeError} when `order` does not name each sheet once.
  */
-export function withSheetOrder(html: string, order: readonly number[]): string {
-  const document = parse(html, { scriptingEnabled: false });
-  const slots = slotsOf(document);
-  if (order.length !== slots.length || new Set(order).size !== slots.length || order.some((place) => !slots[place])) {
-    throw new RangeError(`The order ${order.join(' ')} does not name each of ${slots.length} stylesheets once`);
-  }
-  slots.forEach(({ parent, index }, i) => {
-    const { element } = slots[order[i]];
-    element.parentNode = parent;
-    parent.childNodes[index] = element;
+export function withSheetOrder(html: string, order: readonly number[], spans = sheetSpans(html)): string {
+  const problem = sheetOrderProblem(order, spans.length);
+  if (problem !== null) throw new RangeError(problem);
+  let from = 0;
+  const pieces = spans.flatMap(({ start, end }, i) => {
+    const before = html.slice(from, start);
+    from = end;
+    return [before, html.slice(spans[order[i]].start, spans[order[i]].end)];
   });
-  return serialize(document);
+  return [...pieces, html.slice(from)].join('');
+}
+
+/** What is wrong with an order of `count` sheets; `null` when it names each once. */
+export function sheetOrderProblem(order: readonly number[], count: number): string | null {
+  const isWhole = order.length === count && new Set(order).size === count && order.every((place) => place < count);
+  return isWhole ? null : `The order ${order.join(' ')} does not name each of ${count} stylesheets once`;
 }
 
 /** A stylesheet as a page brings it in. */
@@ -43,12 +61,11 @@ export function sheetsInOrder(html: string, path: string): OrderedSheet[] {
   });
 }
 
-function slotsOf(
-  document: P5.Document,
-): { readonly parent: P5.ParentNode; readonly index: number; readonly element: P5.Element }[] {
-  const slots: { readonly parent: P5.ParentNode; readonly index: number; readonly element: P5.Element }[] = [];
-  walkTree(document, (element, parent, index) => {
-    if (isSheet(element)) slots.push({ parent, index, element });
+function slotsOf(document: P5.Document): { readonly parent: P5.ParentNode; readonly element: P5.Element }[] {
+  const slots: { readonly parent: P5.ParentNode; readonly element: P5.Element }[] = [];
+  walkTree(document, (element, parent) => {
+    // In SVG, elements can stand within a `<style>`.
+    if (isSheet(element) && !slots.some((slot) => slot.element === parent)) slots.push({ parent, element });
   });
   return slots;
 }

@@ -1,5 +1,6 @@
 import type { Override } from '@upper-veneer/core';
 import type { Db } from './db.js';
+import { applied, differencesOf, type Difference } from './difference.js';
 import type { Overrides } from './overrides.js';
 import type { Sites } from './sites.js';
 import type { Subject } from './subject.js';
@@ -7,8 +8,10 @@ import type { Subject } from './subject.js';
 /** Overrides as they stood, by id; `null` where there was none. */
 type Snapshot = readonly { readonly id: string; readonly override: Override | null }[];
 
-/** What a change touched, as it stood on one side of it: some overrides, or a subject by its name. */
+/** What a change touched, on one side of it: some overrides as they stood, and of other subjects by name what leads there from the other side. */
 type Side = Snapshot | Readonly<Record<string, unknown>>;
+
+type Differences = Readonly<Record<string, Difference>>;
 
 interface ChangeRow {
   readonly id: number;
@@ -24,8 +27,10 @@ export const MOST_CHANGES = 1000;
 
 /** The subject that is kept override by override. */
 const OVERRIDES = 'overrides';
-/** Key under which those stand beside subjects that are kept whole. */
+/** Key under which those stand beside other subjects. */
 const SINGLE = 'single overrides';
+/** Key under which subjects stand by what differs; a subject under its own name is kept whole, as all once were. */
+const DIFFERENCES = 'differences';
 
 /** The history of the draft: the last changes, undone or not, each in one transaction and with what it changed alone. */
 export function createChanges<Subjects extends Readonly<Record<string, Subject<unknown>>>>(
@@ -64,18 +69,21 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
       else overrides.drop(siteId, id);
     }
   };
+  const putSubject = (siteId: number, name: string, value: unknown): void => {
+    byName[name].put(siteId, value);
+    if (byName[name].isStructure) sites.countStructure(siteId);
+  };
   const restore = (siteId: number, text: string): void => {
     const side = JSON.parse(text) as Side;
     if (Array.isArray(side)) {
       restoreOverrides(siteId, side as Snapshot);
     } else {
       for (const [name, value] of Object.entries(side)) {
-        if (name === SINGLE) {
-          restoreOverrides(siteId, value as Snapshot);
-          continue;
-        }
-        byName[name].put(siteId, value);
-        if (byName[name].isStructure) sites.countStructure(siteId);
+        if (name === SINGLE) restoreOverrides(siteId, value as Snapshot);
+        else if (name === DIFFERENCES)
+          for (const [subject, difference] of Object.entries(value as Differences))
+            putSubject(siteId, subject, applied(byName[subject].take(siteId), difference));
+        else putSubject(siteId, name, value);
       }
     }
     sites.countVersion(siteId);
@@ -174,24 +182,33 @@ function rewritten(side: Side, moved: ReadonlyMap<string, Override>): Side {
       override: override && (moved.get(JSON.stringify(override)) ?? override),
     }));
   if (isSnapshot(side)) return next(side);
-  const { [SINGLE]: single, arrangement, ...rest } = side;
+  const { [SINGLE]: single, [DIFFERENCES]: differences, arrangement, ...rest } = side;
   return {
     ...rest,
     ...(single === undefined ? {} : { [SINGLE]: next(single as Snapshot) }),
     // Where the veneer stands is no matter of a capture.
     ...(arrangement === undefined ? {} : { arrangement: { ...(arrangement as object), sheetOrders: {} } }),
+    ...(differences === undefined ? {} : { [DIFFERENCES]: withoutOrders(differences as Differences) }),
   };
+}
+
+function withoutOrders({ arrangement, ...rest }: Differences): Differences {
+  if (arrangement === undefined) return rest;
+  const kept = Object.entries(arrangement).filter(([name]) => name !== 'sheetOrders');
+  return { ...rest, arrangement: Object.fromEntries(kept) };
 }
 
 /** Both sides of a change, without what is the same on either. */
 function differing(before: ReadonlyMap<string, unknown>, after: ReadonlyMap<string, unknown>): [Side, Side] {
   const [old, now]: Record<string, unknown>[] = [{}, {}];
+  const [oldDifferences, nowDifferences]: Record<string, Difference>[] = [{}, {}];
   for (const [name, value] of before) {
     const next = after.get(name);
     if (JSON.stringify(value) === JSON.stringify(next)) continue;
     if (name !== OVERRIDES) {
-      old[name] = value;
-      now[name] = next;
+      const { there, back } = differencesOf(value, next);
+      oldDifferences[name] = back;
+      nowDifferences[name] = there;
       continue;
     }
     const [was, is] = [value, next].map(
@@ -202,6 +219,10 @@ function differing(before: ReadonlyMap<string, unknown>, after: ReadonlyMap<stri
     );
     old[SINGLE] = ids.map((id) => ({ id, override: was.get(id) ?? null }));
     now[SINGLE] = ids.map((id) => ({ id, override: is.get(id) ?? null }));
+  }
+  if (Object.keys(nowDifferences).length > 0) {
+    old[DIFFERENCES] = oldDifferences;
+    now[DIFFERENCES] = nowDifferences;
   }
   return [old, now];
 }

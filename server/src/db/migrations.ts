@@ -1,3 +1,4 @@
+import { sheetSpans } from '@upper-veneer/core';
 import type { Db } from './db.js';
 
 /** A change of the schema: SQL, or what does it with foreign keys off. */
@@ -201,7 +202,18 @@ export const MIGRATIONS: readonly Migration[] = [
   ALTER TABLE revision ADD COLUMN fails INTEGER;
   ALTER TABLE revision ADD COLUMN to_look_at INTEGER;
   `,
+  keepSheetSpans,
 ];
+
+/** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */
+function keepSheetSpans(db: Db): void {
+  db.exec('ALTER TABLE page ADD COLUMN sheet_spans TEXT');
+  const put = db.prepare<[string, number]>('UPDATE page SET sheet_spans = ? WHERE id = ?');
+  const pages = db
+    .prepare<[], { id: number; html: string }>('SELECT id, html FROM page WHERE sheet_order IS NOT NULL')
+    .all();
+  for (const { id, html } of pages) put.run(JSON.stringify(sheetSpans(html)), id);
+}
 
 /** Tables whose numbers others keep: addresses, histories, caches. */
 const NUMBERED = ['site', 'page', 'part', 'swatch', 'change', 'exception', 'publication'] as const;

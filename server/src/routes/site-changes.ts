@@ -126,10 +126,10 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
     );
     response.json(answer(siteId));
   });
-  router.put('/sites/:siteId/arrangement', (request, response) => {
+  router.put('/sites/:siteId/arrangement', async (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { label, veneerPlace, sheetOrders } = readBody(ArrangementRequest, request.body);
-    const composed = composeOrders(store, siteId, sheetOrders);
+    const composed = await composeOrders(store, pool, siteId, sheetOrders);
     refuse(composed.errors);
     store.changes.applyTo(
       siteId,

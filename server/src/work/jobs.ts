@@ -1,4 +1,4 @@
-import type { SiteSource } from '@upper-veneer/core';
+import type { SheetSpan, SiteSource } from '@upper-veneer/core';
 import type { Reanchored, ReanchorInput } from './reanchor-pages.js';
 import type { BroughtIn, ImportInput } from '../import/bring-in.js';
 import type { TidyInput } from './tidy-sheet.js';
@@ -12,6 +12,8 @@ export interface JobInputs {
   readonly reanchor: ReanchorInput;
   /** The page that shows every kind of element and every part in the states markup can say. */
   readonly specimen: SiteSource;
+  /** Where a page's stylesheets stand in its source. */
+  readonly 'sheet-spans': string;
   /** The draft's sheet without what it can do without. */
   readonly tidy: TidyInput;
   /** A page as the preview frame shows it. */
@@ -26,6 +28,7 @@ export interface JobResults {
   readonly 'bring-in': BroughtIn;
   readonly reanchor: readonly Reanchored[];
   readonly specimen: string;
+  readonly 'sheet-spans': readonly SheetSpan[];
   readonly tidy: string | null;
   readonly 'frame-page': string;
   readonly 'frame-sheet': string;
@@ -35,7 +38,7 @@ export interface JobResults {
 export type JobKind = keyof JobInputs;
 
 /** Jobs somebody waits for with the pointer in hand: they do not queue behind long ones. */
-export const SHORT_JOBS: ReadonlySet<JobKind> = new Set(['frame-page', 'frame-sheet', 'link-veneer']);
+export const SHORT_JOBS: ReadonlySet<JobKind> = new Set(['sheet-spans', 'frame-page', 'frame-sheet', 'link-veneer']);
 
 /** Said first by whoever does a job: its time runs from there, not from when it began to wait. */
 export const BEGUN = 'begun';
@@ -45,6 +48,7 @@ export const DEADLINES: Readonly<Record<JobKind, number>> = {
   'bring-in': 180_000,
   reanchor: 60_000,
   specimen: 60_000,
+  'sheet-spans': 20_000,
   tidy: 60_000,
   'frame-page': 20_000,
   'frame-sheet': 20_000,

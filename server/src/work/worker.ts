@@ -1,5 +1,5 @@
 import type { MessagePort } from 'node:worker_threads';
-import { rewriteStates, specimenPage } from '@upper-veneer/core';
+import { rewriteStates, sheetSpans, specimenPage } from '@upper-veneer/core';
 import { bringIn } from '../import/bring-in.js';
 import { framePageOf, linkVeneerIn } from './dress-page.js';
 import { BEGUN, type JobInputs, type JobKind, type JobResults } from './jobs.js';
@@ -14,6 +14,7 @@ const DOING: {
   'bring-in': bringIn,
   reanchor: reanchorPages,
   specimen: specimenPage,
+  'sheet-spans': (html) => sheetSpans(html),
   tidy: tidySheetOf,
   'frame-page': framePageOf,
   'frame-sheet': (css) => rewriteStates(css),
