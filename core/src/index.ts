@@ -196,7 +196,7 @@ export { amendmentsOf } from './parts/open-parts.js';
 export type { Opener, Part, Reachability } from './parts/part.js';
 export { proposeParts, reachabilityOf, type PartProposal } from './parts/propose-parts.js';
 export { cleanPage, pageAddresses, type PageAddress } from './capture/clean-page.js';
-export { cssAddresses, withCssAddresses } from './capture/css-addresses.js';
+export { cssAddresses, withCssAddresses } from './syntax/css-addresses.js';
 export {
   sheetOrderProblem,
   sheetSpans,
@@ -256,6 +256,7 @@ export { readComposite, withOverlay } from './veneer/composite.js';
 export { familiesOf } from './site/families.js';
 export { tidySheet, tidySteps, type TidyProgress, type TidySheet } from './tidy/tidy-sheet.js';
 export { findElements, type FoundElements } from './site/find-elements.js';
+export { coverPicture } from './image/cover-picture.js';
 export { rangeOverPicture } from './image/range-over-picture.js';
 export { worstOverPicture } from './image/worst-over-picture.js';
 export { asPainted, type AsPainted } from './inspect/as-painted.js';
@@ -313,6 +314,7 @@ export {
 } from './proof/proof-state.js';
 export { specimenPage } from './specimen/specimen-page.js';
 export { SPECIMEN_PATH, isSpecimen } from './site/specimen-path.js';
+export { isOverPicture, withPicturesRead, type PictureReading } from './proof/over-pictures.js';
 export { proveSite, type ProofProgress } from './proof/prove-site.js';
 export { ProofMemo } from './proof/proof-memo.js';
 export { tryMend, type Mend, type MendTried } from './proof/try-mend.js';

@@ -1,7 +1,7 @@
 import { parsePage } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { cleanPage, pageAddresses } from './clean-page.js';
-import { cssAddresses, withCssAddresses } from './css-addresses.js';
+import { cssAddresses, withCssAddresses } from '../syntax/css-addresses.js';
 import { parseSrcset } from './page-addresses.js';
 import { linkVeneer } from './link-veneer.js';
 import { sheetSpans, sheetsInOrder, withSheetOrder } from './sheet-order.js';

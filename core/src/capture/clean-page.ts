@@ -1,5 +1,5 @@
 import { parse, serialize, type DefaultTreeAdapterTypes as P5 } from 'parse5';
-import { cssAddresses, withCssAddresses } from './css-addresses.js';
+import { cssAddresses, withCssAddresses } from '../syntax/css-addresses.js';
 import { addressSlotsOf, parseSrcset, type AddressKind } from './page-addresses.js';
 
 /** An address a page leads to, as written. */

@@ -95,7 +95,8 @@ function absolute(text: string): Color | null {
   return resolveColorValue(value, { scheme: 'light', currentColor: BLACK });
 }
 
-function channels8(color: Color): number[] {
+/** Red, green and blue of a colour in sRGB, rounded to 0–255. */
+export function channels8(color: Color): number[] {
   return channelsIn(color, 'srgb').map((channel) => Math.round(Math.min(1, Math.max(0, channel)) * 255));
 }
 

@@ -1,6 +1,7 @@
 import { contrastRatio } from '../color/contrast.js';
 import { BLACK, WHITE, rgb8 } from '../values/color.js';
 import { drawRaster } from '../testing/draw.js';
+import { coverPicture } from './cover-picture.js';
 import { worstOverPicture } from './worst-over-picture.js';
 
 describe('worstOverPicture', () => {
@@ -24,5 +25,20 @@ describe('worstOverPicture', () => {
 
   it('knows nothing of an empty picture', () => {
     expect(worstOverPicture(BLACK, { width: 0, height: 0, data: new Uint8ClampedArray(0) })).toBeNull();
+  });
+});
+
+describe('coverPicture', () => {
+  it('lays a colour over each pixel, as CSS Compositing 1 has source-over', () => {
+    const raster = {
+      width: 3,
+      height: 1,
+      data: new Uint8ClampedArray([0, 0, 0, 255, 200, 100, 50, 255, 0, 0, 0, 255]),
+    };
+    // Cs × αs + Cb × (1 − αs), by hand.
+    expect([...coverPicture(raster, rgb8(100, 200, 0, 0.5)).data]).toEqual([
+      50, 100, 0, 255, 150, 150, 25, 255, 50, 100, 0, 255,
+    ]);
+    expect([...raster.data.subarray(0, 4)]).toEqual([0, 0, 0, 255]);
   });
 });

@@ -1,3 +1,4 @@
+import { rootedValue } from '../resolve/rooted-value.js';
 import { withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { allInState } from '../census/census-states.js';
@@ -199,7 +200,8 @@ function compositeOf(
   width: number,
 ): OverrideValue {
   const view = viewOf(site, place, width);
-  const css = view.style(view.page.document.elements[place.element], place.pseudo).resolved(place.property);
+  const style = view.style(view.page.document.elements[place.element], place.pseudo);
+  const css = rootedValue(style, view.page, place.property);
   const composite = readComposite(css, { swatches: [], roles: [] });
   return { ...composite, colors: composite.colors.map((color, i) => values.get(i) ?? color) };
 }

@@ -1,4 +1,4 @@
-import { cssAddresses } from '../capture/css-addresses.js';
+import { cssAddresses } from '../syntax/css-addresses.js';
 import { decidingDeclaration } from '../census/paintings.js';
 import { hexOf } from '../color/read-notation.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';

@@ -1,3 +1,5 @@
+import type { Page } from '../resolve/page.js';
+import { rootedValue } from '../resolve/rooted-value.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementStyle } from '../resolve/element-style.js';
@@ -56,7 +58,7 @@ export function copyLook(
   const entries = applicableStates(element, pseudo).flatMap((state) => {
     const style = state === 'rest' ? restStyle : viewIn(page, element, state, width).style(element, pseudo);
     return LOOK_PROPERTIES.flatMap((property) => {
-      const css = groupValue(style, property);
+      const css = groupValue(page, style, property);
       if (css === null) return [];
       const own = overridesOfCell(site, { pageId, element: number, pseudo, state, property }).at(-1);
       const color = style.color(longhandsOfProperty(property)[0]);
@@ -91,12 +93,12 @@ export function pasteLook(
   for (const state of applicableStates(element, target.pseudo)) {
     const style = styleOf(state);
     for (const entry of look.entries) {
-      if (entry.state !== state || groupValue(style, entry.property) === entry.css) continue;
+      if (entry.state !== state || groupValue(page, style, entry.property) === entry.css) continue;
       // A state that shows what rest shows, there as here, follows from rest.
       const isAsRest =
         state !== 'rest' &&
         entry.css === restOfLook.get(entry.property) &&
-        groupValue(style, entry.property) === groupValue(styleOf('rest'), entry.property);
+        groupValue(page, style, entry.property) === groupValue(page, styleOf('rest'), entry.property);
       if (!isAsRest) wishes.push({ ...target, state, property: entry.property, value: entry.value, width });
     }
   }
@@ -104,7 +106,7 @@ export function pasteLook(
 }
 
 /** Value of a property whose sides or corners agree; `null` where they do not. */
-function groupValue(style: ElementStyle, property: string): string | null {
-  const values = new Set(longhandsOfProperty(property).map((longhand) => style.resolved(longhand)));
+function groupValue(page: Page, style: ElementStyle, property: string): string | null {
+  const values = new Set(longhandsOfProperty(property).map((longhand) => rootedValue(style, page, longhand)));
   return values.size === 1 ? [...values][0] : null;
 }

@@ -64,6 +64,8 @@ export type MendIdea =
       readonly grounds: readonly string[];
       readonly job: Job;
     }
+  /** Something between a text and the picture under it, whose darkest and lightest pixels are given as hex. */
+  | { readonly kind: 'over-picture'; readonly ink: string; readonly under: readonly string[] }
   /** Nearest colour of the brand. */
   | { readonly kind: 'nearest'; readonly property: string; readonly hex: string; readonly job: Job }
   /** A plain value. */

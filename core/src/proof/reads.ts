@@ -54,10 +54,10 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
     into.note({
       kind,
       level: 'look',
-      cause: `doubt|${reading.doubt}|${partId ?? ''}|${reading.wanted}`,
+      cause: `doubt|${reading.kind}|${reading.doubt}|${partId ?? ''}|${reading.wanted}`,
       what,
       name,
-      basis: `${reading.doubt.charAt(0).toUpperCase()}${reading.doubt.slice(1)}: its contrast hangs on the picture’s pixels, which are read under its lines where it is shown, here and on the Bench.`,
+      basis: `${reading.doubt.charAt(0).toUpperCase()}${reading.doubt.slice(1)}: its contrast hangs on the picture’s pixels, which were not read here: a frame shows them, and the Bench.`,
       figure: null,
       needed: reading.wanted,
       unit: 'none',

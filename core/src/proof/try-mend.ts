@@ -14,6 +14,7 @@ import type { RoleName } from '../veneer/palette.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { wishOf } from '../veneer/wish-of.js';
 import { nearestBrand, passingColors } from './mend-candidates.js';
+import { groundMends, pictureMends, type PictureMend } from './picture-mends.js';
 import type { Proof, ProofFinding, ProofKind, ProofPlace } from './proof-finding.js';
 import type { ProofMemo } from './proof-memo.js';
 import { leadingState } from './proof-state.js';
@@ -109,11 +110,18 @@ function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
     label,
     plan: () => laid(site, places, values),
   });
+  const asAttempt = ({ label, places: on, values }: PictureMend): Attempt => ({
+    label,
+    plan: () => laid(site, on, values),
+  });
   switch (mend.kind) {
     case 'recolour':
-      return passingColors(site, mend, needed ?? 0).map(({ value, label }) =>
-        byValue(label, { [mend.property]: value }),
-      );
+      return [
+        ...passingColors(site, mend, needed ?? 0).map(({ value, label }) => byValue(label, { [mend.property]: value })),
+        ...(mend.property === 'color' ? groundMends(site, mend.ink, places, needed ?? 0).map(asAttempt) : []),
+      ];
+    case 'over-picture':
+      return pictureMends(site, mend, places, needed ?? 0).map(asAttempt);
     case 'nearest':
       return nearestBrand(site, mend).map(({ value, label }) => ({
         label,

@@ -1,3 +1,4 @@
+import { rootedValue } from './rooted-value.js';
 import { compareCascade, type Criterion } from '../cascade/compare.js';
 import type { ElementNode } from '../dom/tree.js';
 import { LONGHANDS, canonicalName } from '../properties/longhands.js';
@@ -45,6 +46,8 @@ export interface Explanation {
   readonly property: string;
   /** As `getComputedStyle` gives it. */
   readonly resolved: string;
+  /** The same as an override says it, which stands at the site's root: addresses of files lead from there. */
+  readonly rooted: string;
   /** Declarations of the element itself, or of the ancestor the value is inherited from; top one first. */
   readonly plies: readonly Ply[];
   /** `null` when the value is the element's own or the initial one. */
@@ -71,6 +74,7 @@ export function explain(view: StyleView, element: ElementNode, property: string,
   return {
     property: name,
     resolved: style.resolved(name),
+    rooted: name.startsWith('--') ? style.resolved(name) : rootedValue(style, view.page, name),
     plies: ranked.map((declaration, i) =>
       toPly(declaration, i === 0 ? null : ranked[i - 1], origin.settle(name, declaration.entry.value)),
     ),

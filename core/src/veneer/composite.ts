@@ -3,7 +3,7 @@ import { generate, parse, walk, type CssNode } from 'css-tree';
 import { isColorFunction, parseColorNode } from '../values/parse-color.js';
 import { BLACK } from '../values/color.js';
 import { resolveColorValue } from '../values/compute-color.js';
-import { boundValue, type CompositeValue, type PlainValue } from './override-value.js';
+import { boundValue, type CompositeValue, type OverrideValue, type PlainValue } from './override-value.js';
 import type { Palette } from './palette.js';
 
 /**
@@ -54,4 +54,9 @@ export function withOverlay(css: string, color: PlainValue, percent: number): Co
     css: `linear-gradient(${layer}, ${layer})${picture === '' ? '' : `, ${picture}`}`,
     colors: [color],
   };
+}
+
+/** How strong the overlay over a picture is in a value, percent; 0 where it has none. */
+export function overlayStrength(value: OverrideValue): number {
+  return value.kind === 'composite' ? Number(/\{0\} (\d+)%, transparent/.exec(value.css)?.[1] ?? 0) : 0;
 }

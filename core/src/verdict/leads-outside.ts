@@ -1,4 +1,4 @@
-import { cssAddresses } from '../capture/css-addresses.js';
+import { cssAddresses } from '../syntax/css-addresses.js';
 import type { Override } from '../veneer/override.js';
 import { plainCssOfValue } from '../veneer/override-value.js';
 import type { Palette } from '../veneer/palette.js';

@@ -2,13 +2,11 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
-  effect,
   inject,
   input,
   linkedSignal,
   output,
   signal,
-  untracked,
 } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -21,10 +19,8 @@ import { Engine } from '../shared/engine/engine';
 import type { FindingView, MendView, PlacePicture, ProofPlaceView, ProofView } from '../shared/engine/proof-api';
 import type { FramedPage } from '../shared/frame/framed-page';
 import { ScopePicture } from '../shared/frame/scope-picture';
-import { LightingSwitch } from '../shared/site/lighting-switch';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
-import { pictureFigures, type PictureFigure } from '../shared/proof/picture-figures';
 import { ProofStore } from '../shared/proof/proof-store';
 import { figureWords, whereWords } from './proof-words';
 
@@ -63,15 +59,6 @@ const MOST_LISTED = 12;
         </div>
       }
       @if (mended(); as mend) { <p class="mend">{{ mend.label }}</p> }
-      @if (overPicture(); as over) {
-        <p class="over" role="status">
-          @if (over.worst === null) { Reading the pictures under its texts… }
-          @else {
-            <uv-standing [standing]="over.holds ? 'holds' : 'fails'" />
-            {{ over.worst }} over the picture at worst, of {{ over.asked }} asked; read from the pixels under {{ over.read }} of {{ over.of }} texts
-          }
-        </p>
-      }
       @if (isLeaving()) {
         <form class="leave" (ngSubmit)="leave()">
           <input
@@ -103,7 +90,7 @@ const MOST_LISTED = 12;
       @if (finding().kind !== 'holds' && places().length > 1) {
         <ul>
           @for (place of listed(); track $index) {
-            <li><a routerLink="/bench" [queryParams]="spotOf(place)">{{ place.name }}</a><span class="uv-soft">{{ placeWords(place, $index) }}</span></li>
+            <li><a routerLink="/bench" [queryParams]="spotOf(place)">{{ place.name }}</a><span class="uv-soft">{{ placeWords(place) }}</span></li>
           }
         </ul>
         @if (more() > 0) { <p class="uv-soft">and {{ more().toLocaleString('en') }} more</p> }
@@ -118,7 +105,7 @@ const MOST_LISTED = 12;
     .figure { padding-left: 8px; white-space: nowrap; }
     .where { padding-left: 20px; font-size: 12.5px; }
     .pictures { display: grid; grid-template-columns: 1fr 1fr; gap: 8px; height: 150px; margin: 8px 0; background: var(--uv-mat); }
-    .mend, .over { font-weight: 600; }
+    .mend { font-weight: 600; }
     .none { display: grid; align-content: center; padding: 10px; background: var(--uv-panel); font-size: 12.5px; }
     .acts, .leave { display: flex; flex-wrap: wrap; gap: 6px; align-items: center; margin: 6px 0; }
     .leave input { flex: 1; min-width: 160px; }
@@ -142,7 +129,6 @@ export class FindingCard {
   protected readonly store = inject(ProofStore);
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
-  readonly #lighting = inject(LightingSwitch);
 
   protected readonly figure = computed(() => figureWords(this.finding()));
   protected readonly where = computed(() => whereWords(this.finding(), this.#site.site()?.pages ?? [], this.proof()));
@@ -190,49 +176,6 @@ export class FindingCard {
   });
   protected readonly listed = computed(() => this.places().slice(0, MOST_LISTED));
   protected readonly more = computed(() => this.finding().placeCount - this.listed().length);
-  /** What was read from the pixels of pictures under its texts; `null` while that goes on. */
-  readonly #read = signal<readonly PictureFigure[] | null>(null);
-  protected readonly overPicture = computed(() => {
-    const of = this.places().filter(({ overPicture }) => overPicture !== null).length;
-    if (of === 0) return null;
-    const read = this.#read();
-    const needed = this.finding().needed ?? 0;
-    const worst = read && read.length > 0 ? Math.min(...read.map(({ ratio }) => ratio)) : null;
-    // Where none could be drawn, it stays to be looked at as its basis says.
-    if (read !== null && worst === null) return null;
-    return {
-      of,
-      read: read?.length ?? 0,
-      worst: worst === null ? null : figureWords({ figure: worst, unit: 'ratio' }),
-      holds: worst !== null && worst >= needed,
-      asked: `${needed} : 1`,
-    };
-  });
-  #reading = 0;
-
-  constructor() {
-    effect((onCleanup) => {
-      const places = this.places();
-      const run = (this.#reading += 1);
-      onCleanup(() => (this.#reading += 1));
-      this.#read.set(null);
-      if (!places.some(({ overPicture }) => overPicture !== null)) return;
-      const id = untracked(this.finding).id;
-      void pictureFigures(
-        id,
-        places,
-        this.#engine.remote,
-        (drawn) => this.pageNow(drawn),
-        () => run === this.#reading,
-      ).then(
-        (figures) => {
-          if (run === this.#reading) this.#read.set(figures);
-        },
-        (error: unknown) => this.#engine.tell(error),
-      );
-    });
-  }
-
   /** What leaving it alone brings about. */
   protected readonly leaveWords = computed(() =>
     this.finding().kind === 'ours'
@@ -250,12 +193,8 @@ export class FindingCard {
     return this.pageWith(drawn, this.#site.veneer().frameCss);
   }
 
-  protected pageWith({ pageId, amendments, lighting }: PlacePicture, frameCss: string): FramedPage {
-    return {
-      ...this.store.framed(pageId, frameCss),
-      amendments: new Map(amendments),
-      scheme: this.#lighting.schemeIn(lighting),
-    };
+  protected pageWith(drawn: PlacePicture, frameCss: string): FramedPage {
+    return this.store.pictured(drawn, frameCss);
   }
 
   protected spotOf({
@@ -276,10 +215,9 @@ export class FindingCard {
     };
   }
 
-  protected placeWords({ pageId, state, setting }: ProofPlaceView, index: number): string {
+  protected placeWords({ pageId, state, setting, overPicture }: ProofPlaceView): string {
     const page = this.#site.site()?.pages.find(({ id }) => id === pageId)?.name ?? '';
-    const read = this.#read()?.find((own) => own.index === index);
-    const figure = read ? `${figureWords({ figure: read.ratio, unit: 'ratio' })}, ` : '';
+    const figure = overPicture === null ? '' : `${figureWords({ figure: overPicture, unit: 'ratio' })}, `;
     return `${figure}${page}, ${PROOF_STATE_WORDS[state].toLowerCase()}, ${setting.width} px`;
   }
 

@@ -162,7 +162,8 @@ export class ProofPage {
     const proof = this.store.proof();
     if (!proof)
       return this.store.state().status === 'working' ? 'Looking at the whole site' : 'Nothing was looked at yet';
-    return headline(levelCount(this.#here(), 'fails'), levelCount(this.#here(), 'look'));
+    const words = headline(levelCount(this.#here(), 'fails'), levelCount(this.#here(), 'look'));
+    return this.store.arePicturesRead() ? words : `${words}, so far`;
   });
   protected readonly extent = computed(() => {
     const proof = this.store.proof();

@@ -161,7 +161,7 @@ export class CellEditor {
     });
   });
   protected readonly current = computed<OverrideValue | null>(() => this.answers.cellOverrides().at(-1)?.value ?? null);
-  protected readonly shown = computed(() => this.answers.explanation()?.resolved ?? '');
+  protected readonly shown = computed(() => this.answers.explanation()?.rooted ?? '');
   readonly #ranges = computed(() => {
     const ranges = rangesFor(this.inspection().breakpoints);
     const own = this.selection.range();

@@ -32,13 +32,13 @@ export class PictureContrast {
     const found: Partial<Record<OverrideState, OverPicture>> = {};
     let drawing: PageDrawing | null = null;
     try {
-      const { element } = inspection;
-      drawing = await PageDrawing.open(page, 'The page', width, (drawn) => areaOf(drawn, element));
-      hideText(drawing.page, element);
+      const text = { element: inspection.element, isWhole: false };
+      drawing = await PageDrawing.open(page, 'The page', width, (drawn) => areaOf(drawn, text));
+      hideText(drawing.page, text.element);
       for (const { state, overPicture } of tiles) {
         if (asked !== this.#asked) break;
         drawing.page.force(await forced(state));
-        const raster = await pixelsUnder(drawing, element);
+        const raster = await pixelsUnder(drawing, text);
         const [over] = raster ? await this.#engine.remote.overPicture([overPicture ?? ''], raster) : [null];
         if (over !== null) found[state] = over;
       }

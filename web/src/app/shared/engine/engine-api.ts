@@ -191,8 +191,8 @@ export interface EngineApi extends MatchApi, ProofApi, DriftApi {
   stopJudging(): void;
   /** What fails of all overrides, over the whole site; `null` when another round was begun meanwhile. */
   failing(onProgress: (done: number, total: number) => void): Promise<PublishCheck | null>;
-  /** Texts over the picture under them; `null` where nothing can be said. */
-  overPicture(texts: readonly string[], raster: Raster): readonly (OverPicture | null)[];
+  /** Texts over the picture under them, with a colour laid in between where one is; `null` where nothing can be said. */
+  overPicture(texts: readonly string[], raster: Raster, cover?: string | null): readonly (OverPicture | null)[];
   proposeStates(question: StatesQuestion, only?: OverrideState): PassedOver;
   /** Elements that take an inherited longhand from one, and from all alike it. */
   followers(pageId: number, element: number, longhand: string, width: number): readonly Spot[];

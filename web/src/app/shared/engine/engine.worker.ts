@@ -2,6 +2,7 @@ import {
   asPainted,
   checkSelector,
   colorOfCss,
+  coverPicture,
   companionsOf,
   copyLook,
   dressSite,
@@ -205,13 +206,16 @@ const engine: EngineApi = {
       }
     );
   },
-  overPicture: (texts, raster) =>
-    texts.map((css) => {
+  overPicture: (texts, uncovered, cover = null) => {
+    const between = cover === null ? null : colorOfCss(cover);
+    const raster = between ? coverPicture(uncovered, between) : uncovered;
+    return texts.map((css) => {
       const color = colorOfCss(css);
       const ratio = color && worstOverPicture(color, raster);
       const range = color && rangeOverPicture(color, raster);
       return ratio && range ? { ratio, range: [hexOf(range[0]), hexOf(range[1])] as const } : null;
-    }),
+    });
+  },
   stopJudging() {
     judgeRun += 1;
   },

@@ -4,6 +4,7 @@ import {
   elementOf,
   exceptionFor,
   hexOf,
+  isOverPicture,
   isSpecimen,
   lightSite,
   openParts,
@@ -22,7 +23,9 @@ import {
   thingsOf,
   tryMend,
   wholeInState,
+  withPicturesRead,
   withSpecimen,
+  type PictureReading,
   type Proof,
   type ProofFinding,
   type ProofPlace,
@@ -30,7 +33,17 @@ import {
   type SiteSource,
 } from '@upper-veneer/core';
 import { inTurns } from './in-turns';
-import type { ProofApi } from './proof-api';
+import type { PictureAsk, PlacePicture, ProofApi, ProofView } from './proof-api';
+
+/** The proof made last. */
+interface Last {
+  readonly site: SiteModel;
+  readonly proof: Proof;
+  readonly run: number;
+  readonly took: number;
+  /** Worst contrast over pictures that was read, by place. */
+  readonly read: ReadonlyMap<string, number>;
+}
 
 /** Places of one finding that are handed over. */
 const MOST_PLACES = 200;
@@ -42,7 +55,7 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
   let run = 0;
   let mendRun = 0;
   let lookRun = 0;
-  let last: { readonly site: SiteModel; readonly proof: Proof } | null = null;
+  let last: Last | null = null;
   const findingOf = (id: string): ProofFinding | null => last?.proof.findings.find((own) => own.id === id) ?? null;
   return {
     proofWidths: () => widthsOf(proofSettings(withSpecimen(lightSite(opened(), 'light')))),
@@ -52,23 +65,15 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       const began = performance.now();
       const proof = await inTurns(proveSite(site, { memo }), () => own === run, onProgress);
       if (!proof) return null;
-      last = { site, proof };
-      const isStale = isSpecimenStale(site);
-      return {
-        ...proof,
-        unseen: isStale ? [...proof.unseen, STALE] : proof.unseen,
-        took: performance.now() - began,
-        laidOut: [...site.pages.values()].filter(({ layouts }) => widthsOf(proof).every((width) => layouts?.has(width)))
-          .length,
-        findings: proof.findings.map(({ places, mend, ...finding }) => ({
-          ...finding,
-          things: thingsOf({ places }),
-          placeCount: places.length,
-          pageIds: [...new Set(places.map(({ pageId }) => pageId))],
-          partIds: [...new Set(places.map(({ partId }) => partId))],
-          mayMend: mend !== null,
-        })),
-      };
+      last = { site, proof, run: own, took: performance.now() - began, read: new Map() };
+      return viewOf(last);
+    },
+    pictureAsks: () => (last ? pictureAsks(last) : []),
+    withPictures(asked, readings) {
+      if (!last || last.run !== asked) return null;
+      const proof = withPicturesRead(last.proof, readings);
+      last = { ...last, proof, read: figuresOf(last.proof, readings) };
+      return viewOf(last);
     },
     stopProof() {
       run += 1;
@@ -78,36 +83,11 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       (findingOf(id)?.places ?? []).slice(0, MOST_PLACES).map((place) => ({
         ...place,
         name: plainName(elementOf(pageOf(opened(), place.pageId), place.element), place.pseudo),
-        // A frame shows no other preference than its width and lighting.
-        overPicture:
-          last && isOverPicture(findingOf(id)) && Object.keys(place.setting).length === 1
-            ? inkAt(last.site, place)
-            : null,
+        overPicture: last?.read.get(spotKey(place)) ?? null,
       })),
     placePicture(id, index = 0) {
       const place = findingOf(id)?.places[index];
-      if (!place || !last) return null;
-      const { pageId, element, state, lighting, setting } = place;
-      const lit = lightSite(last.site, lighting);
-      const parts = lit.source.parts.filter((part) => part.id === place.partId && part.openers.length > 0);
-      const { document } = pageOf(lit, pageId);
-      return {
-        pageId,
-        element,
-        width: setting.width,
-        lighting,
-        forced: [...oneInState(document, document.elements[element], state)].map(([node, names]) => ({
-          element: node.number,
-          names: [...names],
-        })),
-        amendments: [
-          ...shownOtherwise(
-            lit,
-            pageId,
-            parts.map((part) => part.id),
-          ),
-        ],
-      };
+      return place && last ? pictureOf(last.site, place) : null;
     },
     async mendOf(id) {
       const own = (mendRun += 1);
@@ -163,18 +143,105 @@ function isSpecimenStale({ source }: SiteModel): boolean {
   return isStale;
 }
 
-/** Whether a text stands over a picture, whose pixels the core has not seen: then nothing was measured of what is asked. */
-function isOverPicture(finding: ProofFinding | null): boolean {
-  return finding?.kind === 'reads' && finding.figure === null && finding.needed !== null;
+/** How a place is drawn. */
+function pictureOf(site: SiteModel, place: ProofPlace): PlacePicture {
+  const { pageId, element, state, lighting, setting } = place;
+  const lit = lightSite(site, lighting);
+  const parts = lit.source.parts.filter((part) => part.id === place.partId && part.openers.length > 0);
+  const { document } = pageOf(lit, pageId);
+  return {
+    pageId,
+    element,
+    width: setting.width,
+    lighting,
+    forced: [...oneInState(document, document.elements[element], state)].map(([node, names]) => ({
+      element: node.number,
+      names: [...names],
+    })),
+    amendments: [
+      ...shownOtherwise(
+        lit,
+        pageId,
+        parts.map((part) => part.id),
+      ),
+    ],
+  };
 }
 
-/** Colour of a text in its state, as CSS. */
-function inkAt(site: SiteModel, { pageId, element, pseudo, state, setting, lighting }: ProofPlace): string | null {
+/** Pseudo-elements whose pixels a frame tells: those that lie in the lines or the box of their element. */
+const READABLE: ReadonlySet<string> = new Set(['', 'before', 'after', 'placeholder', 'selection']);
+
+/** Texts over pictures, at every width where they are; those that one drawing serves together. */
+function pictureAsks({ site, proof }: Last): PictureAsk[] {
+  const asks = proof.findings.filter(isOverPicture).flatMap((finding) =>
+    finding.places.flatMap((place, index) => {
+      // A frame shows no other preference than its width and lighting.
+      if (!READABLE.has(place.pseudo) || Object.keys(place.setting).length !== 1) return [];
+      const { id: findingId } = finding;
+      return finding.widths.flatMap((width) => {
+        const at = { ...place, setting: { ...place.setting, width } };
+        const ink = colorAt(site, at, 'color');
+        // Selected text has its highlight between it and the picture.
+        const cover = place.pseudo === 'selection' ? colorAt(site, at, 'background-color') : null;
+        const picture = pictureOf(site, at);
+        return ink === null ? [] : [{ findingId, index, pseudo: place.pseudo, ink, cover, picture }];
+      });
+    }),
+  );
+  const drawingOf = ({ picture: { pageId, width, lighting, amendments } }: PictureAsk): string =>
+    JSON.stringify([width, lighting, pageId, amendments]);
+  const sorted = asks.map((ask) => ({ ask, key: drawingOf(ask) }));
+  return sorted
+    .sort((a, b) => b.ask.picture.width - a.ask.picture.width || (a.key < b.key ? -1 : 1))
+    .map(({ ask }) => ask);
+}
+
+/** What was read, by place. */
+function figuresOf(before: Proof, readings: readonly PictureReading[]): Map<string, number> {
+  const figures = new Map<string, number>();
+  for (const { findingId, index, ratio } of readings) {
+    const place = before.findings.find(({ id }) => id === findingId)?.places[index];
+    if (place && ratio !== null) figures.set(spotKey(place), ratio);
+  }
+  return figures;
+}
+
+function spotKey({ pageId, element, pseudo, state, lighting }: ProofPlace): string {
+  return [pageId, element, pseudo, state, lighting].join(':');
+}
+
+/** What the screen shows of a proof. */
+function viewOf({ site, proof, run, took }: Last): ProofView {
+  const isStale = isSpecimenStale(site);
+  return {
+    ...proof,
+    unseen: isStale ? [...proof.unseen, STALE] : proof.unseen,
+    run,
+    took,
+    laidOut: [...site.pages.values()].filter(({ layouts }) => widthsOf(proof).every((width) => layouts?.has(width)))
+      .length,
+    findings: proof.findings.map(({ places, mend, ...finding }) => ({
+      ...finding,
+      things: thingsOf({ places }),
+      placeCount: places.length,
+      pageIds: [...new Set(places.map(({ pageId }) => pageId))],
+      partIds: [...new Set(places.map(({ partId }) => partId))],
+      mayMend: mend !== null,
+    })),
+  };
+}
+
+/** A colour of a place in its state, as CSS. */
+function colorAt(
+  site: SiteModel,
+  { pageId, element, pseudo, state, setting, lighting }: ProofPlace,
+  longhand: 'color' | 'background-color',
+): string | null {
   const page = pageOf(lightSite(site, lighting), pageId);
   const node = elementOf(page, element);
   const view = new StyleView(page, { environment: setting, states: oneInState(page.document, node, state) });
-  const ink = view.style(node, pseudo).color('color');
-  return ink && hexOf(ink);
+  const color = view.style(node, pseudo).color(longhand);
+  return color && hexOf(color);
 }
 
 function widthsOf({ settings }: Pick<Proof, 'settings'>): readonly number[] {

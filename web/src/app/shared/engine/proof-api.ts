@@ -3,6 +3,7 @@ import type {
   Lighting,
   Override,
   PartLook,
+  PictureReading,
   Proof,
   ProofFinding,
   ProofPlace,
@@ -27,6 +28,8 @@ export type FindingView = Omit<ProofFinding, 'places' | 'mend'> & {
 /** What a look at the whole site comes to. */
 export type ProofView = Omit<Proof, 'findings'> & {
   readonly findings: readonly FindingView[];
+  /** Tells it from those before and after. */
+  readonly run: number;
   /** How long it took, ms. */
   readonly took: number;
   /** Pages that were laid out at every width that was looked at. */
@@ -36,9 +39,22 @@ export type ProofView = Omit<Proof, 'findings'> & {
 /** A place with what people call it. */
 export type ProofPlaceView = ProofPlace & {
   readonly name: string;
-  /** Colour of its text, where that stands over a picture. */
-  readonly overPicture: string | null;
+  /** Worst contrast of its text over the picture under it, as it was read; `null` where it was not. */
+  readonly overPicture: number | null;
 };
+
+/** A text over a picture whose pixels are to be read. */
+export interface PictureAsk {
+  readonly findingId: string;
+  /** Which of the finding's places. */
+  readonly index: number;
+  readonly pseudo: string;
+  /** Colour of the text, as CSS. */
+  readonly ink: string;
+  /** Colour between it and the picture, as CSS; `null` where there is none. */
+  readonly cover: string | null;
+  readonly picture: PlacePicture;
+}
 
 /** One place as it is to be drawn. */
 export interface PlacePicture {
@@ -77,6 +93,10 @@ export interface ProofApi {
   proofPlaces(findingId: string): readonly ProofPlaceView[];
   /** How a place of a finding is drawn, the worst where none is named; `null` where it has none. */
   placePicture(findingId: string, index?: number): PlacePicture | null;
+  /** Texts over pictures in the proof last made, at every width; those of one page, width and lighting together. */
+  pictureAsks(): readonly PictureAsk[];
+  /** The proof last made with what the pixels came to; `null` when the site was looked at again meanwhile. */
+  withPictures(proof: number, readings: readonly PictureReading[]): ProofView | null;
   /** Looks for a mend of a finding of the proof last made; `null` when another was asked for meanwhile. */
   mendOf(findingId: string): Promise<MendView | null>;
   /** The proof last made as a file to hand on: a page for a client, or a table of all places. Empty where nothing was looked at. */

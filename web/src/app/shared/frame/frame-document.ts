@@ -3,6 +3,7 @@ import {
   amendAttributes,
   sheetBefore,
   stateAttribute,
+  withCssAddresses,
   type Amendments,
   type VeneerPlace,
 } from '@upper-veneer/core';
@@ -21,6 +22,9 @@ export class FrameDocument {
   #states: ForcedStates = [];
 
   readonly #scheme: FrameScheme;
+
+  /** The veneer that is laid on. */
+  #dressed = '';
 
   /** Attributes of opened elements as they were captured. */
   #closed = new Map<number, ReadonlyMap<string, string>>();
@@ -46,9 +50,17 @@ export class FrameDocument {
   /** Lays another veneer on; nothing is loaded again. */
   dress(css: string): void {
     const style = this.document.querySelector<HTMLStyleElement>(`style[${VENEER_ID}]`);
-    if (!style || style.textContent === css) return;
-    style.textContent = css;
+    if (!style || this.#dressed === css) return;
+    this.#dressed = css;
+    style.textContent = this.#rooted(css);
     this.#scheme.again(style);
+  }
+
+  /** The veneer stands at the site's root; its addresses lead there from wherever the page is framed. */
+  #rooted(css: string): string {
+    const { pathname } = new URL(this.document.URL);
+    const root = new URL(pathname.includes('/pages/') ? '../../files/' : 'files/', this.document.URL);
+    return withCssAddresses(css, ({ address }) => (URL.canParse(address) ? null : new URL(address, root).href));
   }
 
   /** Shows the page as it is framed: its hidden parts opened, in its scheme, with its veneer on. */

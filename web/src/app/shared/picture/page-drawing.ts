@@ -31,6 +31,7 @@ export class PageDrawing {
     const hidden = await openHidden(page, width);
     if (!hidden) throw new PictureProblem(`${name} does not load`);
     try {
+      stretch(hidden);
       const area = near?.(hidden.page) ?? null;
       if (area) blankBeyond(hidden.page.document, area);
       await carryInside(hidden.page.document);
@@ -55,19 +56,23 @@ export class PageDrawing {
     return drawSvg(svg, area ?? { left: 0, top: 0, width: this.width, height: full }, this.name);
   }
 
-  /** Makes the window as high as the page is drawn, so that what is fixed in it is measured where it is drawn. */
-  stretch(): void {
-    const frame = this.page.document.defaultView?.frameElement as HTMLElement | null;
-    if (frame) frame.style.height = `${this.fullHeight}px`;
-  }
-
   private get fullHeight(): number {
-    return Math.min(TALLEST, Math.max(this.hidden.height, this.page.document.documentElement.scrollHeight));
+    return fullHeightOf(this.hidden);
   }
 
   close(): void {
     this.hidden.close();
   }
+}
+
+function fullHeightOf({ page, height }: HiddenFrame): number {
+  return Math.min(TALLEST, Math.max(height, page.document.documentElement.scrollHeight));
+}
+
+/** Makes the window as high as the page is drawn, so that what is fixed in it is measured where it is drawn. */
+function stretch(hidden: HiddenFrame): void {
+  const frame = hidden.page.document.defaultView?.frameElement as HTMLElement | null;
+  if (frame) frame.style.height = `${fullHeightOf(hidden)}px`;
 }
 
 /** Pictures that do not touch an area keep their place and show nothing. */

@@ -3,24 +3,39 @@ import type { FrameDocument } from '../frame/frame-document';
 import type { Area } from './decode-picture';
 import type { PageDrawing } from './page-drawing';
 
-/** Makes the text of an element and of all inside it invisible; what lies under it stays. */
-export function hideText(page: FrameDocument, element: number): void {
+/** A text in a page: the lines of an element, or all of its box. */
+export interface TextArea {
+  readonly element: number;
+  readonly isWhole: boolean;
+}
+
+const INVISIBLE = ['-webkit-text-fill-color', 'transparent', 'important'] as const;
+
+/** Makes the text of an element and of all inside it invisible; what lies under it stays. @returns shows it again. */
+export function hideText(page: FrameDocument, element: number): () => void {
   const node = page.element(element);
-  if (node)
-    for (const own of [node, ...node.querySelectorAll('*')])
-      (own as HTMLElement).style.setProperty('-webkit-text-fill-color', 'transparent', 'important');
+  const hidden = node ? [node, ...node.querySelectorAll('*')] : [];
+  const before = hidden.map((own) => own.getAttribute('style'));
+  for (const own of hidden) (own as HTMLElement).style.setProperty(...INVISIBLE);
+  return () => {
+    hidden.forEach((own, i) => {
+      const style = before[i];
+      if (style === null) own.removeAttribute('style');
+      else own.setAttribute('style', style);
+    });
+  };
 }
 
 /** Pixels under the lines of a text, one after the other. */
-export async function pixelsUnder(drawing: PageDrawing, element: number): Promise<Raster | null> {
-  const area = areaOf(drawing.page, element);
+export async function pixelsUnder(drawing: PageDrawing, text: TextArea): Promise<Raster | null> {
+  const area = areaOf(drawing.page, text);
   if (!area) return null;
   const bitmap = await drawing.draw(area);
   const context = new OffscreenCanvas(area.width, area.height).getContext('2d', { willReadFrequently: true });
   context?.drawImage(bitmap, 0, 0);
   bitmap.close();
   if (!context) return null;
-  const lines = linesOf(drawing.page, element).flatMap((line) => {
+  const lines = linesOf(drawing.page, text).flatMap((line) => {
     const inside = cut(line, area);
     return inside
       ? [context.getImageData(inside.left - area.left, inside.top - area.top, inside.width, inside.height).data]
@@ -36,7 +51,7 @@ export async function pixelsUnder(drawing: PageDrawing, element: number): Promis
 }
 
 /** Boxes of the lines of an element's own text; its own box where it holds none, as fields do. */
-function linesOf(page: FrameDocument, element: number): Area[] {
+function linesOf(page: FrameDocument, { element, isWhole }: TextArea): Area[] {
   const node = page.element(element);
   if (!node) return [];
   const texts = [...node.childNodes].filter(
@@ -48,7 +63,7 @@ function linesOf(page: FrameDocument, element: number): Area[] {
     return [...range.getClientRects()];
   });
   const own = page.boxOf(element);
-  return (boxes.length > 0 ? boxes : own ? [own] : [])
+  return (boxes.length > 0 && !isWhole ? boxes : own ? [own] : [])
     .map(({ left, top, width, height }) => ({
       left: Math.floor(left),
       top: Math.floor(top),
@@ -59,8 +74,8 @@ function linesOf(page: FrameDocument, element: number): Area[] {
 }
 
 /** The least area that holds all lines, kept to the page. */
-export function areaOf(page: FrameDocument, element: number): Area | null {
-  const lines = linesOf(page, element);
+export function areaOf(page: FrameDocument, text: TextArea): Area | null {
+  const lines = linesOf(page, text);
   if (lines.length === 0) return null;
   const left = Math.max(0, Math.min(...lines.map((line) => line.left)));
   const top = Math.max(0, Math.min(...lines.map((line) => line.top)));

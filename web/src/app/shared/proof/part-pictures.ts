@@ -34,7 +34,6 @@ export async function drawParts(
     try {
       const bare: FramedPage = { ...page, frameCss: '' };
       drawing = await PageDrawing.open(bare, pageName, WIDTH, (shown) => areaOf(shown, element));
-      drawing.stretch();
       const before = await drawn(drawing, element);
       drawing.page.show(page);
       const after = await drawn(drawing, element);

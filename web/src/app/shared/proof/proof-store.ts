@@ -1,7 +1,7 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { ReportFacts } from '@upper-veneer/core';
 import { Engine } from '../engine/engine';
-import type { FindingView, MendView, ProofView } from '../engine/proof-api';
+import type { FindingView, MendView, PlacePicture, ProofView } from '../engine/proof-api';
 import { withProgress } from '../engine/with-progress';
 import type { FramedPage } from '../frame/framed-page';
 import { DraftEdits } from '../site/draft-edits';
@@ -9,6 +9,7 @@ import { LightingSwitch } from '../site/lighting-switch';
 import { PageMeasuring } from '../site/page-measuring';
 import { SiteStore } from '../site/site-store';
 import { downloadText, fileNameOf } from '../ui/download-text';
+import { readPictures } from './read-pictures';
 import { drawParts, type PartToDraw } from './part-pictures';
 
 /** Pages that are laid out, at most; on the others what is read is held against the fills of its ancestors. */
@@ -51,6 +52,8 @@ export class ProofStore {
   /** How many of the pictures for a report are drawn; `null` while none are. */
   readonly drawing = signal<PicturesDrawn | null>(null);
   readonly state = signal<ProofState>({ status: 'none' });
+  /** Whether the pixels under texts over pictures have been read for what was found last. */
+  readonly arePicturesRead = signal(false);
   readonly #found = signal<{ readonly site: number; readonly key: string; readonly proof: ProofView } | null>(null);
   /** What a proof hangs on. */
   readonly #key = this.#site.painted;
@@ -66,7 +69,8 @@ export class ProofStore {
 
   /** What fails and what is to be looked at of the draft as it is; `null` where nobody has looked since it changed. */
   readonly counts = computed(() => {
-    const findings = this.isCurrent() ? this.proof()?.findings : null;
+    // What the pixels under texts come to belongs to it.
+    const findings = this.isCurrent() && this.arePicturesRead() ? this.proof()?.findings : null;
     if (!findings) return null;
     const fails = findings.filter(({ level }) => level === 'fails').length;
     return { fails, toLookAt: findings.length - fails };
@@ -145,13 +149,30 @@ export class ProofStore {
         (listener) => this.#engine.remote.prove(listener),
       );
       if (!proof || !isWanted()) return;
+      this.arePicturesRead.set(false);
       this.#found.set({ site: site.id, key, proof });
+      const read = await this.#readPictures(proof, (done, of) => {
+        if (of > 0) tell('Reading the pictures under texts', done / of);
+        return isWanted();
+      });
+      if (!isWanted()) return;
+      if (read) this.#found.set({ site: site.id, key, proof: read });
+      this.arePicturesRead.set(true);
       this.state.set({ status: 'done' });
     } catch (error) {
       if (!isWanted()) return;
       this.state.set({ status: 'stopped' });
       this.#engine.tell(error);
     }
+  }
+
+  /** The proof with what the pixels under its texts come to; `null` where there is nothing to read, or it was stopped. */
+  async #readPictures(proof: ProofView, tell: (done: number, of: number) => boolean): Promise<ProofView | null> {
+    const asks = await this.#engine.remote.pictureAsks();
+    if (asks.length === 0) return null;
+    const frameCss = this.#site.veneer().frameCss;
+    const readings = await readPictures(asks, this.#engine.remote, (drawn) => this.pictured(drawn, frameCss), tell);
+    return readings && this.#engine.remote.withPictures(proof.run, readings);
   }
 
   stop(): void {
@@ -233,6 +254,15 @@ export class ProofStore {
     } finally {
       this.drawing.set(null);
     }
+  }
+
+  /** A place as a frame is to show it, with some veneer. */
+  pictured({ pageId, amendments, lighting }: PlacePicture, frameCss: string): FramedPage {
+    return {
+      ...this.framed(pageId, frameCss),
+      amendments: new Map(amendments),
+      scheme: this.#lighting.schemeIn(lighting),
+    };
   }
 
   /** A page as a frame is to show it, with some veneer. */

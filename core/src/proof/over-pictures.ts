@@ -1,0 +1,127 @@
+import type { ProofCell, ProofFinding, ProofPlace, Proof, Unseen } from './proof-finding.js';
+
+/** What was read of a text over a picture, at one place of a finding and one width. */
+export interface PictureReading {
+  readonly findingId: string;
+  /** Which of the finding's places. */
+  readonly index: number;
+  /** Worst contrast at the width, 1–21; `null` where it could not be read. */
+  readonly ratio: number | null;
+  /** Colour of the text there, and the darkest and lightest of what lies under it, as hex. */
+  readonly ink: string;
+  readonly under: readonly string[];
+  /** CSS px. */
+  readonly width: number;
+}
+
+/** Whether a finding is of texts over pictures, whose pixels the core has not seen: then nothing was measured of what is asked. */
+export function isOverPicture({ kind, figure, needed }: ProofFinding): boolean {
+  return kind === 'reads' && figure === null && needed !== null;
+}
+
+/**
+ * A proof with what the pixels under its texts came to: those that fail are findings with their figure, those that hold are none, and
+ * what was not read stays to be looked at, which is said.
+ */
+export function withPicturesRead(proof: Proof, readings: readonly PictureReading[]): Proof {
+  const byFinding = new Map<string, PictureReading[]>();
+  for (const reading of readings) {
+    const own = byFinding.get(reading.findingId);
+    if (own) own.push(reading);
+    else byFinding.set(reading.findingId, [reading]);
+  }
+  const settled = proof.findings.map((finding) =>
+    isOverPicture(finding) ? settle(finding, byFinding.get(finding.id) ?? []) : [finding],
+  );
+  const findings = settled.flat();
+  const failed = findings.filter(({ id }) => id.endsWith(READ));
+  const others = findings.filter(({ id }) => !id.endsWith(READ));
+  const unread = others.filter(isOverPicture).reduce((sum, { places }) => sum + places.length, 0);
+  return {
+    ...proof,
+    findings: [...failed, ...others],
+    cells: recounted(proof.cells, findings),
+    unseen: unread === 0 ? proof.unseen : [...proof.unseen, unreadOf(unread)],
+  };
+}
+
+/** End of the id of a finding whose figure was read from pixels. */
+const READ = '|read';
+
+function settle(finding: ProofFinding, readings: readonly PictureReading[]): ProofFinding[] {
+  const needed = finding.needed ?? 0;
+  const read = worstRead(finding, readings);
+  const failing = [...read.values()].filter(({ ratio }) => (ratio ?? 0) < needed);
+  failing.sort((a, b) => (a.ratio ?? 0) - (b.ratio ?? 0));
+  const left = finding.places.filter((_, i) => !read.has(i));
+  const found: ProofFinding[] = [];
+  if (failing.length > 0) {
+    const places = failing.map(({ index, width }): ProofPlace => {
+      const place = finding.places[index];
+      return { ...place, setting: { ...place.setting, width } };
+    });
+    const [worst] = failing;
+    found.push({
+      ...narrowed(finding, places),
+      id: `${finding.id}${READ}`,
+      level: 'fails',
+      figure: worst.ratio,
+      unit: 'ratio',
+      basis: `${worst.ink} over pixels from ${[...new Set(worst.under)].join(' to ')}, read under its lines at ${worst.width} px, the worst twentieth left aside; WCAG 2.2 asks ${needed} : 1. ${shareWords(finding.places.length, read.size, failing.length)}`,
+      mend: { kind: 'over-picture', ink: worst.ink, under: [...new Set(failing.flatMap(({ under }) => under))] },
+    });
+  }
+  if (left.length > 0) found.push(narrowed(finding, left));
+  return found;
+}
+
+/** How much of it was read, and what of that holds. */
+function shareWords(all: number, read: number, failing: number): string {
+  const held = read === failing ? 'none holds' : `${read - failing} of them ${read - failing === 1 ? 'holds' : 'hold'}`;
+  return read === all
+    ? `${all === 1 ? 'It was' : `All ${all} places were`} read at every width${all === 1 ? '' : `, ${held}`}.`
+    : `${read} of ${all} places were read, ${held}.`;
+}
+
+/** The worst of all widths, by place: of those read at each width, or that fail at one already. */
+function worstRead(finding: ProofFinding, readings: readonly PictureReading[]): Map<number, PictureReading> {
+  const worst = new Map<number, PictureReading>();
+  const widths = new Map<number, number>();
+  for (const reading of readings) {
+    if (reading.ratio === null) continue;
+    const { index, ratio } = reading;
+    widths.set(index, (widths.get(index) ?? 0) + 1);
+    if (ratio < (worst.get(index)?.ratio ?? Number.POSITIVE_INFINITY)) worst.set(index, reading);
+  }
+  for (const [index, { ratio }] of worst)
+    if ((widths.get(index) ?? 0) < finding.widths.length && (ratio ?? 0) >= (finding.needed ?? 0)) worst.delete(index);
+  return worst;
+}
+
+/** A finding of some of its places alone. */
+function narrowed(finding: ProofFinding, places: readonly ProofPlace[]): ProofFinding {
+  return {
+    ...finding,
+    places,
+    states: finding.states.filter((state) => places.some((place) => place.state === state)),
+    lightings: finding.lightings.filter((lighting) => places.some((place) => place.lighting === lighting)),
+  };
+}
+
+function recounted(cells: readonly ProofCell[], findings: readonly ProofFinding[]): ProofCell[] {
+  return cells.map((cell) => {
+    if (cell.kind !== 'reads') return cell;
+    const own = findings.filter(
+      ({ kind, places }) => kind === 'reads' && places.some(({ partId }) => partId === cell.partId),
+    );
+    const fails = own.filter(({ level }) => level === 'fails').length;
+    return { ...cell, fails, toLookAt: own.length - fails };
+  });
+}
+
+function unreadOf(count: number): Unseen {
+  return {
+    what: `${count} ${count === 1 ? 'text' : 'texts'} over pictures`,
+    reason: 'the pixels under them were not read: markers, settings a frame cannot show, or beyond the bound',
+  };
+}
