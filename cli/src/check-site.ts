@@ -1,6 +1,7 @@
 import {
   ProofMemo,
   dressSheet,
+  filesShown,
   dressSite,
   openSite,
   proofSettings,
@@ -57,7 +58,8 @@ export function checkSite({ saved, palette, veneer, widths, lighting, triesMends
   const site = dressSheet(dressSite(openSite({ ...source, parts }), [], lit), veneer);
   const memo = new ProofMemo();
   const at = widths ? { settings: widths.map((width) => ({ width })), unseen: [] } : proofSettings(site);
-  const whole = toEnd(proveSite(site, { at, memo }));
+  const found = toEnd(proveSite(site, { at, memo }));
+  const whole = { ...found, unseen: [...found.unseen, ...filesUnread(site)] };
   const proof = lighting === 'inverted' ? onlyInverted(whole) : whole;
   const mends = new Map(
     triesMends
@@ -65,6 +67,14 @@ export function checkSite({ saved, palette, veneer, widths, lighting, triesMends
       : [],
   );
   return { site, proof, mends };
+}
+
+/** Picture files: nothing decodes them here. */
+function filesUnread(site: SiteModel): Proof['unseen'] {
+  const files = new Set(toEnd(filesShown(site)).flatMap((shown) => shown.files.map(({ path }) => path)));
+  if (files.size === 0) return [];
+  const what = `inks of ${files.size} picture ${files.size === 1 ? 'file' : 'files'}, logos among them`;
+  return [{ what, reason: 'pictures are not decoded at the command line' }];
 }
 
 function onlyInverted(proof: Proof): Proof {

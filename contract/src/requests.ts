@@ -382,6 +382,14 @@ export class PaletteRequest {
   @Type(() => HouseShapeBody)
   shape?: HouseShapeBody;
 
+  /** Colours of an older brand that are to go, as CSS; what is stored stays where it is absent. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(40, { message: 'can hold 40 colours at most' })
+  @IsString({ each: true, message: 'must be CSS colours' })
+  @Length(1, 100, { each: true, message: 'must have 1 to 100 characters each' })
+  former?: readonly string[];
+
   /** Overrides that change in the same step, such as those of a swatch that goes. */
   @IsOptional()
   @IsArray({ message: 'must be a list' })

@@ -66,6 +66,8 @@ export interface DraftDocument {
   readonly second: SecondLighting | null;
   /** What of the brand is no colour. */
   readonly shape: HouseShape;
+  /** Colours of an older brand that are to go. */
+  readonly former: readonly string[];
   readonly exceptions: readonly ExceptionBody[];
   /** What is settled of matching each scope, the scope as JSON. */
   readonly plans: readonly { readonly scope: string; readonly choices: MatchChoices }[];

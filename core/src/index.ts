@@ -314,6 +314,7 @@ export {
 } from './proof/proof-state.js';
 export { specimenPage } from './specimen/specimen-page.js';
 export { SPECIMEN_PATH, isSpecimen } from './site/specimen-path.js';
+export { filesShown, withFilesRead, type FileReading, type ShownFiles } from './proof/picture-file-findings.js';
 export { isOverPicture, withPicturesRead, type PictureReading } from './proof/over-pictures.js';
 export { proveSite, type ProofProgress } from './proof/prove-site.js';
 export { ProofMemo } from './proof/proof-memo.js';

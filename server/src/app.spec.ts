@@ -315,6 +315,18 @@ describe('the server', () => {
       expect(server.store.palettes.bySite(server.siteId)).toEqual(stored);
     });
 
+    it('with the colours of an older brand that are to go, which undo brings back', async () => {
+      const body = current();
+      expect((await draftOf(await put({ ...body, former: ['#0a5c8a', 'teal'] }))).former).toEqual(['#0a5c8a', 'teal']);
+      expect((await draftOf(await put(body))).former).toEqual(['#0a5c8a', 'teal']);
+      const wrong = await put({ ...body, former: ['teal', 'tealish'] });
+      expect([wrong.status, (await problemOf(wrong)).errors?.map(({ field }) => field)]).toEqual([422, ['former.1']]);
+      expect((await put({ ...body, former: 'teal' })).status).toBe(422);
+      expect((await draftOf(await put({ ...body, former: [] }))).former).toEqual([]);
+      const undone = await draftOf(await server.post(`/api/sites/${server.siteId}/undo`, {}));
+      expect(undone.former).toEqual(['#0a5c8a', 'teal']);
+    });
+
     it('but no lighting that nothing could tell', async () => {
       const body = current();
       const of = (told: unknown, roles: unknown = []): unknown => ({ ...body, second: { told, roles } });

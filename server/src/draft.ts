@@ -132,6 +132,9 @@ export function checkPalette(
     const marker = readMarker(markerSelector(palette.second.told as LightingMarker));
     if (!marker.ok) errors.push({ field: 'second.told', reason: marker.reason });
   }
+  (palette.former ?? []).forEach((css, i) => {
+    if (colorOfCss(css) === null) errors.push({ field: `former.${i}`, reason: `"${css}" is no colour` });
+  });
   for (const part of HOUSE_PARTS) {
     const css = palette.shape?.[part];
     const problem = css === undefined ? null : houseProblem(part, css);

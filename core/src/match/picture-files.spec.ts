@@ -51,7 +51,7 @@ describe('picture files of a scope', () => {
 
   it('tell what they stand on, as it arrived and as matched', () => {
     const [logo] = toEnd(pictureFiles(site, SITE, proposal, 1280));
-    expect(logo.grounds).toEqual([{ arrived: '#2a1f6b', matched: '#104a47', places: 1 }]);
+    expect(logo.grounds).toEqual([{ arrived: '#2a1f6b', matched: '#104a47', places: 1, spots: [logo.spot] }]);
   });
 
   it('say where the ground of one cannot be told', () => {

@@ -23,6 +23,8 @@ export interface PictureFile {
   /** The first place that shows it. */
   readonly spot: Spot;
   readonly places: number;
+  /** Places that show it, the first of them. */
+  readonly spots: readonly Spot[];
   /** What it stands on, each pair once. */
   readonly grounds: readonly PictureGround[];
   /** Places whose ground cannot be told, since a picture or the like lies under them. */
@@ -34,7 +36,11 @@ export interface PictureGround {
   readonly arrived: string;
   readonly matched: string;
   readonly places: number;
+  readonly spots: readonly Spot[];
 }
+
+/** Most places that are told of a file, and of each of its grounds. */
+const MOST_SPOTS = 100;
 
 /** Names that makers of pages give a site's logo (common practice). */
 const LOGO_NAMES = /logo|wordmark|brand/i;
@@ -47,7 +53,13 @@ interface Gathered {
   isLogo: boolean;
   places: number;
   untold: number;
-  readonly grounds: Map<string, PictureGround & { places: number }>;
+  readonly spots: Spot[];
+  readonly grounds: Map<string, GatheredGround>;
+}
+
+interface GatheredGround extends PictureGround {
+  places: number;
+  readonly spots: Spot[];
 }
 
 /**
@@ -89,10 +101,18 @@ function gatherOn(
       const path = resolvePath(from ?? page.path, address);
       if (!path) continue;
       const spot = { pageId, element: element.number };
-      const file = files.get(path) ?? { spot, isLogo: false, places: 0, untold: 0, grounds: new Map() };
+      const file: Gathered = files.get(path) ?? {
+        spot,
+        isLogo: false,
+        places: 0,
+        untold: 0,
+        spots: [],
+        grounds: new Map(),
+      };
       files.set(path, file);
       file.isLogo ||= isLogo(element, path);
       file.places += 1;
+      if (file.spots.length < MOST_SPOTS) file.spots.push(spot);
       const under = isOwn ? element.flatParent : element;
       const around = under && surroundingsOf(view, under);
       if (!under || !around || (isOwn && around.doubts.length > 0)) {
@@ -102,8 +122,9 @@ function gatherOn(
       const instead = fillOver(under, (node, property) => painted(pageId, node.number, property), view);
       const [arrived, matched] = [around.ground, instead ?? surroundingsOf(now, under).ground].map(hexOf);
       const key = `${arrived} ${matched}`;
-      const ground = file.grounds.get(key) ?? { arrived, matched, places: 0 };
+      const ground: GatheredGround = file.grounds.get(key) ?? { arrived, matched, places: 0, spots: [] };
       ground.places += 1;
+      if (ground.spots.length < MOST_SPOTS) ground.spots.push(spot);
       file.grounds.set(key, ground);
     }
   }

@@ -4,6 +4,8 @@ import type { ElementNode } from '../dom/tree.js';
 import { brandStandingOf, type BrandStanding } from '../palette/brand-standing.js';
 import type { RoleName } from '../veneer/palette.js';
 import { plainValuesIn, type OverrideValue } from '../veneer/override-value.js';
+import { colorOfCss } from '../veneer/palette.js';
+import { deltaE2000 } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
 import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
 import type { StyleView } from '../resolve/style-view.js';
@@ -48,8 +50,12 @@ export interface PageLook {
   isHidden(view: StyleView, element: ElementNode): boolean;
 }
 
+/** ΔE2000 up to which a colour is taken for one of a family: a shade or a tint of it, not another colour (common practice). */
+const OF_THE_FAMILY = 10;
+
 /** Answers that hold for a whole site in one lighting, kept from page to page. */
 export class SiteKnowledge {
+  readonly #former: readonly { readonly css: string; readonly color: Color }[];
   readonly #standings = new Map<string, BrandStanding>();
   readonly hasPalette: boolean;
 
@@ -58,6 +64,10 @@ export class SiteKnowledge {
     readonly reach: Reach,
   ) {
     this.hasPalette = site.palette.swatches.length > 0;
+    this.#former = (site.palette.former ?? []).flatMap((css) => {
+      const color = colorOfCss(css);
+      return color ? [{ css, color }] : [];
+    });
   }
 
   /** Whether the veneer paints it by a role, a swatch, or a shade of one; of a sheet without overrides, by a custom property of its own. */
@@ -78,6 +88,17 @@ export class SiteKnowledge {
     let standing = this.#standings.get(hex);
     if (!standing) this.#standings.set(hex, (standing = brandStandingOf(color, this.site.palette)));
     return standing;
+  }
+
+  /** The colour of the older brand that a colour is left of, and how far it is from it; `null` where it is of none. */
+  formerOf(color: Color): { readonly css: string; readonly deltaE: number } | null {
+    const opaque = { ...color, alpha: 1 };
+    let nearest: { readonly css: string; readonly deltaE: number } | null = null;
+    for (const { css, color: former } of this.#former) {
+      const deltaE = deltaE2000(former, opaque);
+      if (deltaE <= OF_THE_FAMILY && deltaE < (nearest?.deltaE ?? Number.POSITIVE_INFINITY)) nearest = { css, deltaE };
+    }
+    return nearest;
   }
 
   isBrand(color: Color): boolean {

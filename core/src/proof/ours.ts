@@ -23,6 +23,23 @@ export function lookAtStrays(at: Looked): void {
     const { kind, nearest, deltaE } = on.known.standingOf(color);
     const hex = hexOf({ ...color, alpha: 1 });
     const job = jobOf(view, element, painting);
+    const former = on.known.formerOf(color);
+    if (former) {
+      into.note({
+        kind: 'ours',
+        level: 'fails',
+        cause: `former|${former.css}|${job}`,
+        what: `Left of the old ${former.css}: ${JOB_WORDS[job]} of`,
+        name: plainName(element, pseudo),
+        basis: `${hex} is ΔE2000 ${former.deltaE.toFixed(1)} from ${former.css}, which is named as of the old family; up to 10 is taken for a shade of it. The nearest brand colour is ${nearest}, ${deltaE.toFixed(1)} away.`,
+        figure: former.deltaE,
+        needed: null,
+        unit: 'deltaE',
+        place: placeAt(at, pseudo, property, painting.index),
+        mend: { kind: 'nearest', property, hex, job },
+      });
+      continue;
+    }
     into.note({
       kind: 'ours',
       level: kind === 'near' ? 'look' : 'fails',

@@ -1,3 +1,5 @@
+import ColorJs from 'colorjs.io';
+import { openOnePage } from '../testing/one-page-site.js';
 import { readExceptions, type SiteException } from '../site/exceptions.js';
 import { dressSite, openSite, type SiteModel } from '../site/site-model.js';
 import { toEnd } from '../to-end.js';
@@ -356,5 +358,26 @@ describe('what a proof leaves out or takes over', () => {
       const edged = `${merging} .no { border: 2px solid #1d2b2a }`;
       expect(found({ css: edged, body: both }, 'eyes')).toEqual([]);
     });
+  });
+});
+
+describe('what is left of an old family', () => {
+  it('is named by its colour, by distance to the eye, and mended to the brand', () => {
+    const css = `${BASE} .a { color: #0a5c8a } .b { color: #12648f } .c { color: #7a1f1f } .d { color: #1d2b2a }`;
+    const opened = openOnePage(css, '<p class=a>One</p><p class=b>Two</p><p class=c>Three</p><p class=d>Four</p>');
+    const site = dressSite(opened, [], { ...PALETTE, former: ['#0a5c8a'] });
+    // CIEDE2000 by an implementation of its own: colorjs.io.
+    const distance = (a: string, b: string): number => new ColorJs(a).deltaE(b, '2000');
+    const proof = toEnd(proveSite(site));
+    const left = proof.findings.filter(({ title }) => title.startsWith('Left of the old #0a5c8a'));
+    expect(left.map(({ level, places }) => [level, places.length])).toEqual([['fails', 2]]);
+    expect(distance('#0a5c8a', '#12648f')).toBeLessThan(10);
+    expect(distance('#0a5c8a', '#7a1f1f')).toBeGreaterThan(10);
+    expect(left[0].figure).toBeCloseTo(0, 3);
+    // Of another family, and the brand's own.
+    expect(proof.findings.filter(({ kind }) => kind === 'ours').map(({ title }) => title.slice(0, 7))).toEqual([
+      'Left of',
+      '#7a1f1f',
+    ]);
   });
 });

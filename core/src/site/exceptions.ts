@@ -124,6 +124,10 @@ export function isExcepted(
   color: Color,
 ): boolean {
   if (colors.some((other) => deltaE2000(other, color) <= SAME_TO_THE_EYE)) return true;
-  if (places.length === 0) return false;
-  return isInPlace({ colors, places }, restContext(document), element);
+  return isInExceptedPlace({ colors, places }, document, element);
+}
+
+/** Whether an element, or one it is inside of, is left alone whatever its colours. */
+export function isInExceptedPlace(exceptions: Exceptions, document: PageDocument, element: ElementNode): boolean {
+  return exceptions.places.length > 0 && isInPlace(exceptions, restContext(document), element);
 }

@@ -61,6 +61,8 @@ export interface Palette {
   readonly roles: readonly RoleFill[];
   /** What of the brand is no colour; absent where nothing was settled. */
   readonly shape?: HouseShape | null;
+  /** Colours of an older brand that are to go, as CSS; absent where none are named. */
+  readonly former?: readonly string[];
   /** Absent for a site of one lighting. */
   readonly second?: SecondLighting | null;
   /** The lighting in which its roles are asked for their colours; light when absent. */

@@ -203,6 +203,10 @@ export const MIGRATIONS: readonly Migration[] = [
   ALTER TABLE revision ADD COLUMN to_look_at INTEGER;
   `,
   keepSheetSpans,
+  `
+  -- Colours of an older brand that are to go, as JSON.
+  ALTER TABLE site ADD COLUMN former_colors TEXT NOT NULL DEFAULT '[]';
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

@@ -31,6 +31,8 @@ export interface NewPalette {
   readonly roles: readonly NewRole[];
   /** What is stored stays where it is absent. */
   readonly shape?: HouseShape;
+  /** What is stored stays where it is absent. */
+  readonly former?: readonly string[];
   /** `null` for one lighting; what is stored stays where it is absent. */
   readonly second?: { readonly told: LightingSignal; readonly roles: readonly NewRole[] } | null;
 }
@@ -54,6 +56,8 @@ export function createPalettes(db: Db) {
     ),
     shape: db.prepare<[number], { readonly shape: string }>('SELECT house_shape AS shape FROM site WHERE id = ?'),
     keepShape: db.prepare<[string, number]>('UPDATE site SET house_shape = ? WHERE id = ?'),
+    former: db.prepare<[number], { readonly former: string }>('SELECT former_colors AS former FROM site WHERE id = ?'),
+    keepFormer: db.prepare<[string, number]>('UPDATE site SET former_colors = ? WHERE id = ?'),
     told: db.prepare<[number], { readonly told: string | null }>('SELECT second_told AS told FROM site WHERE id = ?'),
     tell: db.prepare<[string | null, number]>('UPDATE site SET second_told = ? WHERE id = ?'),
     insert: db.prepare<[number | null, number, number, string, string, string | null, string, string]>(
@@ -81,13 +85,18 @@ export function createPalettes(db: Db) {
   };
   const bySite = (
     siteId: number,
-  ): Palette & { readonly second: NonNullable<Palette['second']> | null; readonly shape: HouseShape } => ({
+  ): Palette & {
+    readonly second: NonNullable<Palette['second']> | null;
+    readonly shape: HouseShape;
+    readonly former: readonly string[];
+  } => ({
     swatches: statements.swatches.all(siteId),
     roles: statements.roles
       .all(siteId)
       .map(({ assumed, ...fill }) => (assumed === 1 ? { ...fill, isAssumed: true } : fill)),
     second: secondOf(siteId),
     shape: JSON.parse(statements.shape.get(siteId)?.shape ?? '{}') as HouseShape,
+    former: JSON.parse(statements.former.get(siteId)?.former ?? '[]') as string[],
   });
   /** Makes the palette what is given; swatches keep their ids, also when undo brings them back. */
   const replace = db.transaction((siteId: number, palette: NewPalette): void => {
@@ -123,6 +132,7 @@ export function createPalettes(db: Db) {
       if (swatchId !== undefined) statements.insertRole.run(siteId, role, swatchId, shade, isAssumed ? 1 : 0);
     }
     if (palette.shape) statements.keepShape.run(JSON.stringify(palette.shape), siteId);
+    if (palette.former) statements.keepFormer.run(JSON.stringify(palette.former), siteId);
     statements.tell.run(second && JSON.stringify(second.told), siteId);
     for (const { role, swatch, shade } of second?.roles ?? []) {
       const swatchId = ids.get(swatch);
@@ -139,16 +149,21 @@ export function createPalettes(db: Db) {
   });
   const subject: Subject<NewPalette> = {
     take: (siteId) => toNewPalette(bySite(siteId)),
-    // What was kept before there were two lightings, or a house shape, knows of none.
+    // What was kept before there were two lightings, a house shape or an old family, knows of none.
     put: (siteId, palette) =>
-      replace(siteId, { ...palette, second: palette.second ?? null, shape: palette.shape ?? {} }),
+      replace(siteId, {
+        ...palette,
+        second: palette.second ?? null,
+        shape: palette.shape ?? {},
+        former: palette.former ?? [],
+      }),
     isStructure: false,
   };
   return { bySite, replace, keepNames, subject };
 }
 
 /** A stored palette in the form that `replace` takes. */
-export function toNewPalette({ swatches, roles, second, shape }: Palette): NewPalette {
+export function toNewPalette({ swatches, roles, second, shape, former }: Palette): NewPalette {
   const named = ({ swatchId, ...fill }: Fill): NewRole => ({
     ...fill,
     swatch: swatches.find(({ id }) => id === swatchId)?.name ?? '',
@@ -158,5 +173,6 @@ export function toNewPalette({ swatches, roles, second, shape }: Palette): NewPa
     roles: roles.map(named),
     second: second ? { told: second.told, roles: second.roles.map(named) } : null,
     shape: shape ?? {},
+    former: former ?? [],
   };
 }

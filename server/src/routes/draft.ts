@@ -61,6 +61,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
           ...palette,
           swatches: palette.swatches.map(({ id, name, css, origin, note }) => ({ id, name, css, origin, note })),
           shape: palette.shape,
+          former: palette.former,
           second: palette.second && { ...palette.second, told: palette.second.told as LightingSignal },
         });
         for (const override of rebound) store.overrides.put(siteId, override);

@@ -8,10 +8,9 @@ import {
   type PictureFile,
   type Standing,
 } from '@upper-veneer/core';
-import { PictureDesk } from '../shared/picture/picture-desk';
 import { ColorChip } from '../shared/ui/color-chip';
 import { StandingMark } from '../shared/ui/standing-mark';
-import { PictureInks, type FileInks } from './picture-inks';
+import { PictureInks, type FileInks } from '../shared/picture/picture-inks';
 
 const MOST_FILES = 8;
 const MOST_INKS = 8;
@@ -20,7 +19,6 @@ const MOST_INKS = 8;
 @Component({
   selector: 'uv-beyond-css',
   imports: [ColorChip, RouterLink, StandingMark],
-  providers: [PictureDesk, PictureInks],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (files().length > 0 || framed().length > 0) {

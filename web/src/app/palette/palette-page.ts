@@ -35,6 +35,7 @@ import { DeleteDialog } from './delete-dialog';
 import { ExceptionsList } from './exceptions-list';
 import { HouseShapePanel } from './house-shape-panel';
 import { LogoGrounds } from './logo-grounds';
+import { OldFamily } from './old-family';
 import { OtherEyes } from './other-eyes';
 import { PairTable } from './pair-table';
 import { RolesPanel } from './roles-panel';
@@ -50,7 +51,7 @@ const TOPICS = [
   { topic: 'shape', label: 'House shape' },
   { topic: 'suggestions', label: 'Suggestions' },
   { topic: 'logo', label: 'Logo on grounds' },
-  { topic: 'exceptions', label: 'Exceptions' },
+  { topic: 'exceptions', label: 'Exceptions, old family' },
 ] as const;
 
 /** The Palette: brand swatches, the jobs they have, and how they go together. */
@@ -70,6 +71,7 @@ const TOPICS = [
     LogoGrounds,
     Notations,
     NudgeColor,
+    OldFamily,
     OtherEyes,
     PairTable,
     LightingToggle,

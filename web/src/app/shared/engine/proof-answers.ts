@@ -3,6 +3,7 @@ import {
   StyleView,
   elementOf,
   exceptionFor,
+  filesShown,
   hexOf,
   isOverPicture,
   isSpecimen,
@@ -23,12 +24,14 @@ import {
   thingsOf,
   tryMend,
   wholeInState,
+  withFilesRead,
   withPicturesRead,
   withSpecimen,
   type PictureReading,
   type Proof,
   type ProofFinding,
   type ProofPlace,
+  type ShownFiles,
   type SiteModel,
   type SiteSource,
 } from '@upper-veneer/core';
@@ -43,6 +46,8 @@ interface Last {
   readonly took: number;
   /** Worst contrast over pictures that was read, by place. */
   readonly read: ReadonlyMap<string, number>;
+  /** Picture files that the site shows, once they were looked for. */
+  readonly shown: readonly ShownFiles[];
 }
 
 /** Places of one finding that are handed over. */
@@ -65,14 +70,29 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       const began = performance.now();
       const proof = await inTurns(proveSite(site, { memo }), () => own === run, onProgress);
       if (!proof) return null;
-      last = { site, proof, run: own, took: performance.now() - began, read: new Map() };
+      last = { site, proof, run: own, took: performance.now() - began, read: new Map(), shown: [] };
       return viewOf(last);
     },
     pictureAsks: () => (last ? pictureAsks(last) : []),
-    withPictures(asked, readings) {
+    async fileAsks() {
+      if (!last) return null;
+      const { run: own, site } = last;
+      const shown = await inTurns(filesShown(site), () => last?.run === own);
+      if (!shown || !last) return null;
+      last = { ...last, shown };
+      const grounds = new Map<string, Set<string>>();
+      for (const file of shown.flatMap(({ files }) => files)) {
+        const asked = grounds.get(file.path) ?? new Set();
+        grounds.set(file.path, asked);
+        if (file.isLogo) for (const { matched } of file.grounds) asked.add(matched);
+      }
+      return [...grounds].map(([path, hexes]) => ({ path, grounds: [...hexes] }));
+    },
+    withPictures(asked, texts, files) {
       if (!last || last.run !== asked) return null;
-      const proof = withPicturesRead(last.proof, readings);
-      last = { ...last, proof, read: figuresOf(last.proof, readings) };
+      const { site, shown } = last;
+      const proof = withFilesRead(site, withPicturesRead(last.proof, texts), shown, files);
+      last = { ...last, proof, read: figuresOf(last.proof, texts) };
       return viewOf(last);
     },
     stopProof() {

@@ -1,5 +1,6 @@
 import type {
   AttributeChange,
+  FileReading,
   Lighting,
   Override,
   PartLook,
@@ -42,6 +43,13 @@ export type ProofPlaceView = ProofPlace & {
   /** Worst contrast of its text over the picture under it, as it was read; `null` where it was not. */
   readonly overPicture: number | null;
 };
+
+/** A picture file whose inks are to be read. */
+export interface FileAsk {
+  readonly path: string;
+  /** Hexes of the grounds it stands on, where it is a logo. */
+  readonly grounds: readonly string[];
+}
 
 /** A text over a picture whose pixels are to be read. */
 export interface PictureAsk {
@@ -95,8 +103,10 @@ export interface ProofApi {
   placePicture(findingId: string, index?: number): PlacePicture | null;
   /** Texts over pictures in the proof last made, at every width; those of one page, width and lighting together. */
   pictureAsks(): readonly PictureAsk[];
+  /** Picture files that the site shows, with the grounds that logos stand on; `null` when the site was looked at again meanwhile. */
+  fileAsks(): Promise<readonly FileAsk[] | null>;
   /** The proof last made with what the pixels came to; `null` when the site was looked at again meanwhile. */
-  withPictures(proof: number, readings: readonly PictureReading[]): ProofView | null;
+  withPictures(proof: number, texts: readonly PictureReading[], files: readonly FileReading[]): ProofView | null;
   /** Looks for a mend of a finding of the proof last made; `null` when another was asked for meanwhile. */
   mendOf(findingId: string): Promise<MendView | null>;
   /** The proof last made as a file to hand on: a page for a client, or a table of all places. Empty where nothing was looked at. */

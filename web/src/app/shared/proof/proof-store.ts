@@ -1,5 +1,5 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
-import type { ReportFacts } from '@upper-veneer/core';
+import type { FileReading, ReportFacts } from '@upper-veneer/core';
 import { Engine } from '../engine/engine';
 import type { FindingView, MendView, PlacePicture, ProofView } from '../engine/proof-api';
 import { withProgress } from '../engine/with-progress';
@@ -9,6 +9,7 @@ import { LightingSwitch } from '../site/lighting-switch';
 import { PageMeasuring } from '../site/page-measuring';
 import { SiteStore } from '../site/site-store';
 import { downloadText, fileNameOf } from '../ui/download-text';
+import { PictureInks } from '../picture/picture-inks';
 import { readPictures } from './read-pictures';
 import { drawParts, type PartToDraw } from './part-pictures';
 
@@ -16,6 +17,8 @@ import { drawParts, type PartToDraw } from './part-pictures';
 const MOST_MEASURED = 12;
 /** Frames that are laid out for it, at most: pages times widths, the widest of all pages first. */
 const MOST_LAID = 60;
+/** Picture files whose inks are read, at most. */
+const MOST_FILES = 60;
 /** Parts that a report shows. */
 const MOST_DRAWN = 14;
 /** A change waits so long for the next before the site is looked at again, ms. */
@@ -41,6 +44,7 @@ export class ProofStore {
   readonly #edits = inject(DraftEdits);
   readonly #lighting = inject(LightingSwitch);
   readonly #measuring = inject(PageMeasuring);
+  readonly #inks = inject(PictureInks);
   /** Counts looks begun, so that an older one ends. */
   #run = 0;
   /** Newest revision of the open site as it was seen last. */
@@ -152,7 +156,7 @@ export class ProofStore {
       this.arePicturesRead.set(false);
       this.#found.set({ site: site.id, key, proof });
       const read = await this.#readPictures(proof, (done, of) => {
-        if (of > 0) tell('Reading the pictures under texts', done / of);
+        if (of > 0) tell('Reading the pixels of pictures', done / of);
         return isWanted();
       });
       if (!isWanted()) return;
@@ -166,13 +170,22 @@ export class ProofStore {
     }
   }
 
-  /** The proof with what the pixels under its texts come to; `null` where there is nothing to read, or it was stopped. */
+  /** The proof with what the pixels of pictures come to; `null` when it was stopped. */
   async #readPictures(proof: ProofView, tell: (done: number, of: number) => boolean): Promise<ProofView | null> {
-    const asks = await this.#engine.remote.pictureAsks();
-    if (asks.length === 0) return null;
+    const { remote } = this.#engine;
+    const asks = await remote.pictureAsks();
+    const files = (await remote.fileAsks()) ?? [];
+    const of = asks.length + Math.min(files.length, MOST_FILES);
     const frameCss = this.#site.veneer().frameCss;
-    const readings = await readPictures(asks, this.#engine.remote, (drawn) => this.pictured(drawn, frameCss), tell);
-    return readings && this.#engine.remote.withPictures(proof.run, readings);
+    const framed = (drawn: PlacePicture): FramedPage => this.pictured(drawn, frameCss);
+    const texts = await readPictures(asks, remote, framed, (done) => tell(done, of));
+    if (!texts) return null;
+    const read: FileReading[] = [];
+    for (const { path, grounds } of files.slice(0, MOST_FILES)) {
+      if (!tell(asks.length + read.length, of)) return null;
+      read.push({ path, ...(await this.#inks.read(path, grounds)) });
+    }
+    return remote.withPictures(proof.run, texts, read);
   }
 
   stop(): void {

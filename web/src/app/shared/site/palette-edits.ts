@@ -23,7 +23,7 @@ import {
 } from '@upper-veneer/core';
 
 /** The palette in the form the server takes it in. */
-export function toRequest(label: string, { swatches, roles, second, shape }: Palette): PaletteRequest {
+export function toRequest(label: string, { swatches, roles, second, shape, former }: Palette): PaletteRequest {
   const nameOf = (id: number): string => swatches.find((swatch) => swatch.id === id)?.name ?? '';
   const toRole = ({ role, swatchId, shade, isAssumed }: RoleFill): RoleBody => ({
     role,
@@ -37,6 +37,7 @@ export function toRequest(label: string, { swatches, roles, second, shape }: Pal
     roles: roles.map(toRole),
     second: second ? { told: second.told, roles: second.roles.map(toRole) } : null,
     shape: shape ?? {},
+    former: former ?? [],
   };
 }
 

@@ -58,8 +58,8 @@ export class SiteStore {
     () => {
       const draft = this.draft();
       if (!draft) return { swatches: [], roles: [] };
-      const { swatches, roles, second, shape } = draft;
-      return { swatches, roles, second, shape, lighting: second ? this.#lighting() : 'light' };
+      const { swatches, roles, second, shape, former } = draft;
+      return { swatches, roles, second, shape, former, lighting: second ? this.#lighting() : 'light' };
     },
     {
       equal: (a, b) =>
@@ -67,6 +67,7 @@ export class SiteStore {
         a.roles === b.roles &&
         a.second === b.second &&
         a.shape === b.shape &&
+        a.former === b.former &&
         a.lighting === b.lighting,
     },
   );
@@ -76,8 +77,8 @@ export class SiteStore {
   readonly painted = computed(() => {
     const draft = this.draft();
     if (!draft) return '';
-    const { structure, overrides, exceptions, swatches, roles, second, shape } = draft;
-    return JSON.stringify([structure, overrides, exceptions, swatches, roles, second, shape]);
+    const { structure, overrides, exceptions, swatches, roles, second, shape, former } = draft;
+    return JSON.stringify([structure, overrides, exceptions, swatches, roles, second, shape, former]);
   });
   /** Pages that were captured, without the specimen. */
   readonly captured = computed(() => (this.site()?.pages ?? []).filter((page) => !isSpecimen(page)));
@@ -165,8 +166,8 @@ export class SiteStore {
     if (this.reading()?.siteId === siteId) this.reading.set(null);
   }
 
-  #dress({ overrides, swatches, roles, second, shape, exceptions }: DraftDocument): Promise<CompiledVeneer> {
-    return this.#engine.remote.dress(overrides, { swatches, roles, second, shape }, exceptions);
+  #dress({ overrides, exceptions, ...palette }: DraftDocument): Promise<CompiledVeneer> {
+    return this.#engine.remote.dress(overrides, paletteOf(palette), exceptions);
   }
 
   /** Other tabs change the draft too. One that could not be read is passed over; the next is tried all the same. */
@@ -188,4 +189,14 @@ export class SiteStore {
       )
       .subscribe();
   }
+}
+
+function paletteOf({
+  swatches,
+  roles,
+  second,
+  shape,
+  former,
+}: Omit<DraftDocument, 'overrides' | 'exceptions'>): Palette {
+  return { swatches, roles, second, shape, former };
 }

@@ -1,6 +1,7 @@
-import { Injectable, inject } from '@angular/core';
-import { PictureDesk } from '../shared/picture/picture-desk';
-import type { LogoFigure, PictureInk } from '../shared/picture/picture-api';
+import { EnvironmentInjector, Injectable, createEnvironmentInjector, inject } from '@angular/core';
+import { SiteStore } from '../site/site-store';
+import type { LogoFigure, PictureInk } from './picture-api';
+import { PictureDesk } from './picture-desk';
 
 /** What is known of one picture file. */
 export interface FileInks {
@@ -12,15 +13,18 @@ export interface FileInks {
 }
 
 /** Reads the inks of the site's picture files one after the other; those read once are kept. */
-@Injectable()
+@Injectable({ providedIn: 'root' })
 export class PictureInks {
-  readonly #desk = inject(PictureDesk);
+  readonly #site = inject(SiteStore);
+  /** A desk of its own: others hold the picture somebody looks at. */
+  readonly #desk = createEnvironmentInjector([PictureDesk], inject(EnvironmentInjector)).get(PictureDesk);
   readonly #known = new Map<string, FileInks>();
   #last: Promise<unknown> = Promise.resolve();
 
   /** @param grounds hexes it is laid over; none where only its inks are wanted. */
   read(path: string, grounds: readonly string[]): Promise<FileInks> {
-    const key = JSON.stringify([path, grounds]);
+    // A site captured again may have another file there.
+    const key = JSON.stringify([this.#site.site()?.id, this.#site.draft()?.structure, path, grounds]);
     const known = this.#known.get(key);
     if (known) return Promise.resolve(known);
     // The desk holds one picture at a time.
