@@ -3,6 +3,7 @@ export {
   ChangeRequest,
   OverrideBody,
   PaletteRequest,
+  BringBackRequest,
   PublicationRequest,
   RevisionRequest,
   RoleBody,
@@ -36,12 +37,14 @@ export {
 export { validateBody, type Validated } from './validate.js';
 export { PROBLEM_MEDIA_TYPE, type FieldError, type ProblemDocument } from './problem-document.js';
 export type {
+  BroughtBackDocument,
   DraftDocument,
   FormerCaptureDocument,
   ImportProgress,
   ImportResult,
   LeftOutFile,
   PictureSummary,
+  RevisionDocument,
   RevisionSummary,
   SiteDocument,
   SiteSummary,

@@ -399,6 +399,14 @@ export class PaletteRequest {
   overrides?: readonly Override[];
 }
 
+/** Brings a revision back into the draft, as one step of undo. */
+export class BringBackRequest {
+  /** Id of a part, `null` for what is site-wide, `all` for the whole. */
+  @ValidateIf((_, value) => value !== null && value !== 'all')
+  @IsInt({ message: 'must be the id of a part, null, or "all"' })
+  part: number | null | 'all';
+}
+
 /** Saves the draft as a revision. */
 export class RevisionRequest {
   @IsString({ message: 'must be a text' })

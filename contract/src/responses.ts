@@ -57,6 +57,27 @@ export interface FormerCaptureDocument extends FormerCapture {
   readonly capturedAt: string;
 }
 
+/** A saved revision. */
+export interface RevisionDocument {
+  readonly number: number;
+  readonly note: string;
+  /** The sheet as it is published. */
+  readonly css: string;
+  readonly savedAt: string;
+  readonly overrides: readonly Override[];
+  /** Whether its palette, names and parts were kept with it. */
+  readonly hasBasis: boolean;
+}
+
+/** What came of bringing a revision back. */
+export interface BroughtBackDocument {
+  readonly draft: DraftDocument;
+  /** Overrides that stay away, since their page is gone. */
+  readonly stranded: number;
+  /** Whether its palette, names and parts came back too. */
+  readonly isWhole: boolean;
+}
+
 /** The draft and its history. */
 export interface DraftDocument {
   readonly overrides: readonly Override[];

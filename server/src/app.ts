@@ -14,6 +14,7 @@ import { draftRoutes } from './routes/draft.js';
 import { frameRoutes } from './routes/frame.js';
 import { importRoutes } from './routes/imports.js';
 import { proofRoutes } from './routes/proof.js';
+import { revisionRoutes } from './routes/revisions.js';
 import { siteChangeRoutes } from './routes/site-changes.js';
 import { siteRoutes } from './routes/sites.js';
 import type { Store } from './store.js';
@@ -90,6 +91,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     siteChangeRoutes({ store, events, pool, now }),
     importRoutes({ store, jobs, pool, policy: fetchPolicy, now, announce }),
     draftRoutes({ store, events, pool, now }),
+    revisionRoutes({ store, events, now }),
     proofRoutes({ store, events, now }),
   );
   app.use('/api', () => {

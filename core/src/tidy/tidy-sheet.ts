@@ -13,6 +13,8 @@ import { selectorsIn } from '../selectors/selectors-in.js';
 /** The sheet as it leaves the product, and what was done to it. */
 export interface TidySheet {
   readonly css: string;
+  /** What it is written from, in order. */
+  readonly rules: readonly VeneerRule[];
   /** Declarations left out because nothing changes without them: `selector { property }`. */
   readonly dropped: readonly string[];
   /** Rules that stand together with another of equal declarations. */
@@ -92,8 +94,8 @@ export function* tidySteps(of: SiteModel): Generator<TidyProgress, TidySheet> {
     }
   }
   const unread = ground.pages.reduce((sum, page) => sum + shortfallOf(page), 0);
-  if (unread > 0) return { css: writeRules(compiled, ground), dropped: [], merged: 0, unread };
-  return { css: writeRules(rules, ground), dropped, merged, unread };
+  if (unread > 0) return { css: writeRules(compiled, ground), rules: compiled, dropped: [], merged: 0, unread };
+  return { css: writeRules(rules, ground), rules, dropped, merged, unread };
 }
 
 /** Places of a declaration that may change nothing. */

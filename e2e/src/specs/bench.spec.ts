@@ -300,18 +300,18 @@ describe('the Sheet', () => {
     await bench.choose('.qs-apply');
     await bench.value('Reed');
     await page.getByRole('link', { name: /Sheet/ }).click();
-    await page.getByRole('button', { name: 'Copy' }).click();
+    await page.getByRole('button', { name: 'Copy', exact: true }).click();
     const expected =
       '/* Palette */\n:root {\n  --brand-reed: #6d8a35;\n}\n\n/* Booking form */\n.qs-root .qs-apply {\n  background-color: var(--brand-reed);\n}\n';
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(expected);
     const [download] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Download' }).click(),
+      page.getByRole('button', { name: 'Download', exact: true }).click(),
     ]);
     expect(download.suggestedFilename()).toBe('veneer.css');
     await page.getByRole('button', { name: 'Save revision' }).click();
     await page.locator('.p-dialog').getByRole('button', { name: 'Save revision' }).click();
-    await page.getByText('Revision 1', { exact: true }).waitFor();
+    await page.locator('uv-revision-list li.chosen', { hasText: 'the draft' }).waitFor();
     expect(await page.locator('uv-top-bar .standing').innerText()).toBe('Draft is revision 1');
     await product.kill();
     await browser.close();

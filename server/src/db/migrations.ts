@@ -207,6 +207,10 @@ export const MIGRATIONS: readonly Migration[] = [
   -- Colours of an older brand that are to go, as JSON.
   ALTER TABLE site ADD COLUMN former_colors TEXT NOT NULL DEFAULT '[]';
   `,
+  `
+  -- What a revision's sheet was compiled from beside its overrides, as JSON: palette, naming and parts; null for those saved before.
+  ALTER TABLE revision ADD COLUMN basis TEXT;
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

@@ -9,6 +9,8 @@ export interface RevisionRow {
   readonly plainCss: string;
   /** The overrides, as JSON. */
   readonly overrides: string;
+  /** What it was compiled from beside them, as JSON; `null` for a revision saved before that was kept. */
+  readonly basis: string | null;
   readonly savedAt: string;
   /** 1 where the sheet is as it was compiled, since tidying took too long or failed. */
   readonly untidied: 0 | 1;
@@ -26,7 +28,7 @@ export type Revisions = ReturnType<typeof createRevisions>;
 
 /** Saved versions of the veneer, and which of them is published. */
 export function createRevisions(db: Db) {
-  const columns = 'number, note, css, plain_css AS plainCss, overrides, saved_at AS savedAt, untidied';
+  const columns = 'number, note, css, plain_css AS plainCss, overrides, basis, saved_at AS savedAt, untidied';
   const statements = {
     byNumber: db.prepare<[number, number], RevisionRow>(
       `SELECT ${columns} FROM revision WHERE site_id = ? AND number = ?`,
@@ -40,8 +42,8 @@ export function createRevisions(db: Db) {
     newest: db.prepare<[number], { number: number | null }>(
       'SELECT MAX(number) AS number FROM revision WHERE site_id = ?',
     ),
-    insert: db.prepare<[number, number, string, string, string, string, string, number]>(
-      'INSERT INTO revision (site_id, number, note, css, plain_css, overrides, saved_at, untidied) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    insert: db.prepare<[number, number, string, string, string, string, string | null, string, number]>(
+      'INSERT INTO revision (site_id, number, note, css, plain_css, overrides, basis, saved_at, untidied) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
     ),
     prove: db.prepare<[number, number, number, number]>(
       'UPDATE revision SET fails = ?, to_look_at = ? WHERE site_id = ? AND number = ?',
@@ -62,9 +64,12 @@ export function createRevisions(db: Db) {
     newest: (siteId: number) => statements.newest.get(siteId)?.number ?? 0,
     byNumber: (siteId: number, number: number) => statements.byNumber.get(siteId, number) ?? null,
     save: db.transaction(
-      (siteId: number, { note, css, plainCss, overrides, savedAt, untidied }: Omit<RevisionRow, 'number'>): number => {
+      (
+        siteId: number,
+        { note, css, plainCss, overrides, basis, savedAt, untidied }: Omit<RevisionRow, 'number'>,
+      ): number => {
         const number = (statements.newest.get(siteId)?.number ?? 0) + 1;
-        statements.insert.run(siteId, number, note, css, plainCss, overrides, savedAt, untidied);
+        statements.insert.run(siteId, number, note, css, plainCss, overrides, basis, savedAt, untidied);
         return number;
       },
     ),

@@ -4,6 +4,7 @@ import { wholenessProblem, type LightingSignal, type Override } from '@upper-ven
 import { checkOverrides, checkPalette, compileDraft, describeDraft, misreadRule } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
+import { basisOf } from '../revision-basis.js';
 import type { Store } from '../store.js';
 import { tidyDraft } from '../work/tidy-draft.js';
 import { WorkError, type WorkPool } from '../work/work-pool.js';
@@ -86,6 +87,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     // The draft as it stands now is what is saved, however it goes on while the sheet is tidied.
     const plainCss = compileDraft(store, siteId);
     const overrides = store.overrides.bySite(siteId);
+    const basis = JSON.stringify(basisOf(store, siteId));
     const misread = misreadRule(store, siteId, plainCss);
     if (misread !== null)
       throw new HttpProblem(
@@ -116,6 +118,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
       css,
       plainCss,
       overrides: JSON.stringify(overrides),
+      basis,
       savedAt: now().toISOString(),
       untidied: isUntidied ? 1 : 0,
     });

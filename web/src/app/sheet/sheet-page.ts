@@ -1,10 +1,20 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { TidyProgress, TidySheet } from '@upper-veneer/core';
-import { debounceTime, from, merge, of, switchMap } from 'rxjs';
+import { catchError, debounceTime, distinctUntilChanged, from, merge, of, startWith, switchMap } from 'rxjs';
 import { Engine } from '../shared/engine/engine';
-import { DatePipe } from '@angular/common';
+import { FormsModule } from '@angular/forms';
+import { ActivatedRoute, Router } from '@angular/router';
 import { Button } from 'primeng/button';
+import { SelectButton } from 'primeng/selectbutton';
+import { ApiProblem } from '../shared/api/api-problem';
+import { SiteApi } from '../shared/api/site-api';
+import { Messages } from '../shared/spoken/messages';
+import { DifferingRules } from './compare/differing-rules';
+import { SheetsBeside } from './compare/sheets-beside';
+import { WhereItGoes } from './delivery/where-it-goes';
+import { RevisionList } from './revisions/revision-list';
+import { SheetText } from './text/sheet-text';
 import { writeDraftFile } from './draft-file';
 import { SheetOptionsPanel } from './sheet-options-panel';
 import { SiteStore } from '../shared/site/site-store';
@@ -13,83 +23,100 @@ import { withProgress } from '../shared/engine/with-progress';
 
 const COPIED_MS = 1600;
 
-/** The compiled stylesheet, to read, copy and download; beside it the revisions. */
+/** What of the sheet is shown. */
+type Sight = 'sheet' | 'revision' | 'beside' | 'differs' | 'changes';
+const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'changes']);
+
+/** The compiled stylesheet, to read, compare and hand on; beside it the revisions and where it goes. */
 @Component({
   selector: 'uv-sheet-page',
-  imports: [Button, DatePipe, SheetOptionsPanel],
+  imports: [
+    Button,
+    DifferingRules,
+    FormsModule,
+    RevisionList,
+    SelectButton,
+    SheetOptionsPanel,
+    SheetText,
+    SheetsBeside,
+    WhereItGoes,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section class="sheet" aria-label="Stylesheet">
       <div class="toolbar">
         <h1>veneer.css</h1>
-        <span class="uv-soft">{{ size() }}</span>
-        <span class="uv-soft" role="status" [title]="left().join('\n')">{{ words() }}</span>
+        <span class="uv-soft size">{{ size() }}</span>
+        <span class="uv-soft words" role="status" [title]="left().join('\n')">{{ words() }}</span>
         <span class="acts">
+          @if (chosen() !== null) {
+            <p-selectbutton
+              [options]="sights()" optionLabel="label" optionValue="sight" [ngModel]="sight()" (ngModelChange)="go({ see: $event === 'sheet' ? null : $event })"
+              [allowEmpty]="false" size="small" aria-label="What of the sheet is shown"
+            />
+          }
           <p-button [label]="copied() ? 'Copied' : 'Copy'" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="copy()" />
           <p-button label="Download" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="download()" />
           <p-button label="Draft as a file" [outlined]="true" size="small" [disabled]="store.overrides().length === 0" (onClick)="downloadDraft()" />
         </span>
       </div>
-      @if (css() === '') {
-        <div class="empty"><h2>The sheet is empty</h2><p class="uv-soft">It fills as overrides are made on the Bench: the palette first, then a section for each part.</p></div>
-      } @else {
-        <ol class="lines uv-mono uv-scroll" tabindex="0" aria-label="CSS">@for (line of lines(); track $index) { <li [class.comment]="line.isComment"><code>{{ line.text }}</code></li> }</ol>
+      @switch (sight()) {
+        @case ('sheet') {
+          @if (css() === '') {
+            <div class="empty"><h2>The sheet is empty</h2><p class="uv-soft">It fills as overrides are made on the Bench: the palette first, then a section for each part.</p></div>
+          } @else { <uv-sheet-text [css]="css()" label="CSS of the draft" /> }
+        }
+        @default {
+          @if (isTidying() && sight() !== 'revision') { <p class="uv-soft reading" role="status">The draft is tidied before it is compared: revisions are.</p> }
+          @else if (kept(); as revision) {
+            @switch (sight()) {
+              @case ('revision') { <uv-sheet-text [css]="revision.css" [label]="'CSS of revision ' + revision.number" /> }
+              @case ('changes') { <uv-differing-rules [before]="revision.css" [after]="css()" [beforeLabel]="'Revision ' + revision.number" afterLabel="Draft" [overrides]="both()" /> }
+              @default { <uv-sheets-beside [before]="revision.css" [after]="css()" [beforeLabel]="'CSS of revision ' + revision.number" afterLabel="CSS of the draft" [onlyDiffering]="sight() === 'differs'" /> }
+            }
+          } @else { <p class="uv-soft reading" role="status">Reading revision {{ chosen() }}…</p> }
+        }
       }
     </section>
-    <aside class="uv-scroll" aria-label="Revisions">
-      <h2>Revisions</h2>
-      <ul>
-        @for (revision of store.draft()?.revisions ?? []; track revision.number) {
-          <li>
-            <strong>Revision {{ revision.number }}</strong>
-            @if (revision.number === store.draft()?.publishedRevision) { <span class="badge">published</span> }
-            @if (revision.number === store.draft()?.equalsRevision) { <span class="badge">the draft</span> }
-            <p>{{ revision.note || 'No note' }}</p>
-            <p class="uv-soft">{{ revision.savedAt | date: 'd MMM y, HH:mm' }} · {{ revision.rules }} rules@if (revision.isUntidied) {, <strong>not tidied</strong>: that took too long or failed, so the sheet is longer than it need be}</p>
-          </li>
-        } @empty {
-          <li class="uv-soft">None saved yet. A revision is a way back.</li>
+    <aside class="uv-scroll" aria-label="Revisions and delivery">
+      <uv-revision-list [chosen]="chosen()" [kept]="kept()" (choose)="choose($event)" />
+      <uv-where-it-goes [tidy]="tidied()" />
+      <div class="more">
+        <uv-sheet-options-panel />
+        @if (store.site(); as site) {
+          <h2>What visitors get</h2>
+          @if (store.draft()?.publishedRevision !== null) {
+            <p class="host">Revision {{ store.draft()?.publishedRevision }} at <a [href]="site.hostUrl" target="_blank" rel="noopener">{{ site.hostUrl }}</a></p>
+          } @else {
+            <p class="host uv-soft">Nothing is published; the stand-in host serves the site as it arrived, at <a [href]="site.hostUrl" target="_blank" rel="noopener">{{ site.hostUrl }}</a></p>
+          }
         }
-      </ul>
-      <uv-sheet-options-panel />
-      @if (store.site(); as site) {
-        <h2>What visitors get</h2>
-        @if (store.draft()?.publishedRevision !== null) {
-          <p class="host">Revision {{ store.draft()?.publishedRevision }} at <a [href]="site.hostUrl" target="_blank" rel="noopener">{{ site.hostUrl }}</a></p>
-        } @else {
-          <p class="host uv-soft">Nothing is published; the stand-in host serves the site as it arrived, at <a [href]="site.hostUrl" target="_blank" rel="noopener">{{ site.hostUrl }}</a></p>
-        }
-      }
+      </div>
     </aside>
   `,
   styles: `
-    :host { display: grid; grid-template-columns: minmax(0, 1fr) 320px; height: 100%; min-height: 0; }
-    .sheet { display: grid; grid-template-rows: 40px minmax(0, 1fr); min-height: 0; }
-    .toolbar { display: flex; align-items: center; gap: 12px; padding: 0 16px; border-bottom: 1px solid var(--uv-line-strong); }
+    :host { display: grid; grid-template-columns: minmax(0, 1fr) 360px; height: 100%; min-height: 0; }
+    .sheet { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; min-height: 0; }
+    .toolbar { display: flex; flex-wrap: wrap; align-items: center; gap: 4px 12px; min-height: 46px; padding: 6px 16px; border-bottom: 1px solid var(--uv-line-strong); }
     .toolbar h1 { font-weight: 700; font-size: 15px; }
-    .acts { display: flex; gap: 8px; margin-left: auto; }
-    .lines { margin: 0; padding: 14px 0 24px; background: var(--uv-paper); counter-reset: line; list-style: none; font-size: 13px; line-height: 1.55; }
-    .lines li { display: grid; grid-template-columns: 52px 1fr; counter-increment: line; }
-    .lines li::before { content: counter(line); padding-right: 14px; color: var(--uv-soft); text-align: right; user-select: none; }
-    .lines code { font: inherit; white-space: pre-wrap; overflow-wrap: anywhere; }
-    .lines .comment { color: var(--uv-soft); }
-    .lines:focus-visible { box-shadow: inset 0 0 0 2px var(--uv-ink); border-radius: 0; }
+    .acts { display: flex; flex-wrap: wrap; gap: 8px; margin-left: auto; }
     .empty { display: grid; place-content: center; gap: 6px; background: var(--uv-paper); max-width: none; text-align: center; }
     .empty h2 { font-size: 17px; font-weight: 700; }
-    aside { padding: 12px 16px; background: var(--uv-panel); border-left: 1px solid var(--uv-line-strong); }
-    aside h2 { margin: 4px 0 8px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
-    aside ul { margin: 0 0 18px; padding: 0; list-style: none; }
-    aside li { padding: 9px 0; border-top: 1px solid var(--uv-line); overflow-wrap: anywhere; }
-    .badge { margin-left: 6px; padding: 0 6px; border: 1px solid var(--uv-ink); border-radius: 3px; font-size: 11.5px; }
+    .reading { padding: 16px; }
+    aside { padding: 10px 0 16px; background: var(--uv-panel); border-left: 1px solid var(--uv-line-strong); }
+    .more { padding: 8px 16px 0; }
+    .more h2 { margin: 4px 0 8px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
     .host { overflow-wrap: anywhere; }
     a { color: inherit; }
-    @media (max-width: 900px) { :host { grid-template-columns: minmax(0, 1fr); height: auto; } .sheet { grid-template-rows: auto auto; } .toolbar { flex-wrap: wrap; padding: 6px 12px; } aside { border: 0; border-top: 1px solid var(--uv-line-strong); } }
+    @media (max-width: 900px) { :host { grid-template-columns: minmax(0, 1fr); height: auto; } .sheet { grid-template-rows: auto minmax(60vh, auto); } .toolbar { padding: 6px 12px; } aside { border: 0; border-top: 1px solid var(--uv-line-strong); } }
   `,
 })
 export class SheetPage {
   protected readonly store = inject(SiteStore);
   protected readonly copied = signal(false);
   readonly #engine = inject(Engine);
+  readonly #api = inject(SiteApi);
+  readonly #messages = inject(Messages);
   /** How far the tidying is; `null` once it is done. */
   protected readonly progress = signal<TidyProgress | null>(null);
   readonly #tidy = toSignal<TidySheet | null, null>(
@@ -99,6 +126,7 @@ export class SheetPage {
     ),
     { initialValue: null },
   );
+  protected readonly tidied = this.#tidy;
   protected readonly css = computed(() => this.#tidy()?.css ?? this.store.veneer().css);
   protected readonly left = computed(() => this.#tidy()?.dropped ?? []);
   /** What was done to the sheet, in words. */
@@ -118,17 +146,66 @@ export class SheetPage {
     ].filter(Boolean);
     return parts.length > 0 ? parts.join(', ') : 'Every declaration changes something';
   });
-  protected readonly lines = computed(() =>
-    this.css()
-      .trimEnd()
-      .split('\n')
-      .map((text) => ({ text: text === '' ? ' ' : text, isComment: text.startsWith('/*') })),
+  protected readonly size = computed(() => {
+    const css = this.css();
+    if (css === '') return '';
+    return `${css.trimEnd().split('\n').length.toLocaleString('en')} lines, ${(new TextEncoder().encode(css).length / 1024).toFixed(1)} KB`;
+  });
+
+  protected readonly isTidying = computed(() => this.#tidy() === null && this.store.veneer().css !== '');
+
+  readonly #router = inject(Router);
+  readonly #route = inject(ActivatedRoute);
+  readonly #query = toSignal(this.#route.queryParamMap, { requireSync: true });
+  /** The revision that is looked at or compared with: the newest until another is chosen. */
+  protected readonly chosen = computed(() => {
+    const revisions = this.store.draft()?.revisions ?? [];
+    const asked = Number(this.#query().get('revision') ?? NaN);
+    return revisions.some(({ number }) => number === asked) ? asked : (revisions.at(0)?.number ?? null);
+  });
+  protected readonly sight = computed((): Sight => {
+    const asked = this.#query().get('see') ?? '';
+    return this.chosen() !== null && SIGHTS.has(asked) ? (asked as Sight) : 'sheet';
+  });
+  protected readonly sights = computed((): { sight: Sight; label: string }[] => [
+    { sight: 'sheet', label: 'The sheet' },
+    { sight: 'revision', label: `Revision ${this.chosen()}` },
+    { sight: 'beside', label: 'Side by side' },
+    { sight: 'differs', label: 'Only what differs' },
+    { sight: 'changes', label: 'On the page' },
+  ]);
+  readonly #asked = computed(() => {
+    const [site, number] = [this.store.site(), this.chosen()];
+    return site && number !== null ? { siteId: site.id, number } : null;
+  });
+  readonly #kept = toSignal(
+    toObservable(this.#asked).pipe(
+      distinctUntilChanged((a, b) => a?.siteId === b?.siteId && a?.number === b?.number),
+      switchMap((asked) =>
+        asked
+          ? this.#api.revision(asked.siteId, asked.number).pipe(
+              catchError((error: unknown) => {
+                this.#messages.report(ApiProblem.from(error));
+                return of(null);
+              }),
+              startWith(null),
+            )
+          : of(null),
+      ),
+    ),
+    { initialValue: null },
   );
-  protected readonly size = computed(() =>
-    this.css() === ''
-      ? ''
-      : `${this.lines().length} lines, ${(new TextEncoder().encode(this.css()).length / 1024).toFixed(1)} KB`,
-  );
+  protected readonly kept = computed(() => (this.#kept()?.number === this.chosen() ? this.#kept() : null));
+  /** Overrides of the draft and of the revision. */
+  protected readonly both = computed(() => [...this.store.overrides(), ...(this.kept()?.overrides ?? [])]);
+
+  protected choose(number: number): void {
+    this.go({ revision: number, ...(this.sight() === 'sheet' ? { see: 'beside' } : {}) });
+  }
+
+  protected go(queryParams: Record<string, string | number | null>): void {
+    void this.#router.navigate([], { queryParams, queryParamsHandling: 'merge', replaceUrl: true });
+  }
 
   async #tidyNow(): Promise<TidySheet | null> {
     this.progress.set({ done: 0, total: 0 });

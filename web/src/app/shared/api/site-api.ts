@@ -3,7 +3,9 @@ import { Injectable, inject } from '@angular/core';
 import type {
   ArrangementRequest,
   ChangeRequest,
+  BroughtBackDocument,
   DraftDocument,
+  RevisionDocument,
   ExceptionsRequest,
   FormerCaptureDocument,
   LookedRequest,
@@ -63,6 +65,15 @@ export class SiteApi {
 
   putPlan(siteId: number, request: PlanRequest): Observable<DraftDocument> {
     return this.#put(`/api/sites/${siteId}/plan`, request);
+  }
+
+  revision(siteId: number, number: number): Observable<RevisionDocument> {
+    return this.#get<RevisionDocument>(`/api/sites/${siteId}/revisions/${number}`);
+  }
+
+  /** @param part id of a part, `null` for what is site-wide, `all` for the whole. */
+  bringBack(siteId: number, number: number, part: number | null | 'all'): Observable<BroughtBackDocument> {
+    return this.#told(this.#http.post<BroughtBackDocument>(`/api/sites/${siteId}/revisions/${number}/back`, { part }));
   }
 
   renameSite(siteId: number, name: string): Observable<DraftDocument> {

@@ -140,6 +140,14 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
         ),
       };
     },
+    spotPicture: ({ pageId, element, partId }, width) => {
+      const site = lightSite(opened(), 'light');
+      return pictureOf(site, {
+        ...{ pageId, element, partId, state: 'rest', lighting: 'light', setting: { width } },
+        ...{ pseudo: '', property: '', index: 0 },
+      });
+    },
+    framed: (css) => rewriteStates(css),
     exceptionFor(id) {
       const finding = findingOf(id);
       return finding && last ? exceptionFor(last.site, finding) : null;

@@ -12,6 +12,7 @@ import type {
   ProofState,
   ReportFacts,
   SiteException,
+  Spot,
 } from '@upper-veneer/core';
 import type { ForcedStates } from './forced-states';
 
@@ -115,6 +116,10 @@ export interface ProofApi {
   partLooks(): Promise<readonly PartLook[] | null>;
   /** How a part on a page is drawn, all of it in a state. */
   lookPicture(look: Pick<PartLook, 'partId' | 'pageId' | 'step' | 'element'>, state: ProofState): LookPicture;
+  /** How an element is drawn at rest, its part opened where it is hidden. */
+  spotPicture(spot: Spot & { readonly partId: number | null }, width: number): PlacePicture;
+  /** A sheet as a frame takes it. */
+  framed(css: string): string;
   /** The exception by which a finding is left alone; `null` where no selector tells its places. */
   exceptionFor(findingId: string): SiteException | null;
 }

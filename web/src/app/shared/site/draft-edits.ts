@@ -1,6 +1,7 @@
 import { Injectable, inject } from '@angular/core';
 import type {
   ArrangementRequest,
+  BroughtBackDocument,
   ChangeRequest,
   DraftDocument,
   ExceptionsRequest,
@@ -116,6 +117,27 @@ export class DraftEdits {
     const revision =
       saved !== null ? of(saved) : this.saveRevision(note).pipe(map((draft) => draft.revisions[0].number));
     return revision.pipe(concatMap((number) => this.#stored((siteId) => this.#api.publish(siteId, number), true)));
+  }
+
+  /** Brings a revision back, or one part of it; `told` hears what stayed away. */
+  bringBack(
+    number: number,
+    part: number | null | 'all',
+    told: (brought: Omit<BroughtBackDocument, 'draft'>) => void,
+  ): Observable<DraftDocument> {
+    return this.#stored((siteId) =>
+      this.#api.bringBack(siteId, number, part).pipe(
+        map(({ draft, ...brought }) => {
+          told(brought);
+          return draft;
+        }),
+      ),
+    );
+  }
+
+  /** Publishes a revision as it is. */
+  publishRevision(number: number): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.publish(siteId, number), true);
   }
 
   /** @param isBeside whether work on the draft goes on meanwhile. */

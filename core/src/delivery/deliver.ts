@@ -1,0 +1,106 @@
+import { withCssAddresses } from '../syntax/css-addresses.js';
+import { writeRules, type CompileOptions } from '../veneer/compile-veneer.js';
+import type { VeneerRule } from '../veneer/veneer-rule.js';
+import { contentHash } from './content-hash.js';
+import { betweenMarkers } from './markers.js';
+
+/** Where a sheet goes. */
+export const DELIVERY_WAYS = ['file', 'head', 'box', 'end', 'embed', 'child'] as const;
+export type DeliveryWay = (typeof DELIVERY_WAYS)[number];
+
+/** What a sheet is delivered from. */
+export interface DeliveryFacts {
+  /** The tidied rules, in order. */
+  readonly rules: readonly VeneerRule[];
+  readonly options: Omit<CompileOptions, 'parts'>;
+  readonly site: string;
+  /** Number of the revision; `null` for a draft that equals none. */
+  readonly revision: number | null;
+  /** Day it was written, as `2026-05-04`. */
+  readonly date: string;
+  /** Version of whatever it was made for, as the designer says it; empty for none. */
+  readonly target: string;
+  /** Address of the site's root, with its slash, from which files lead where the text stands inside a page: `/`. */
+  readonly root: string;
+  /** Section whose rules an embed takes. */
+  readonly part: string;
+  /** Whether a box strips custom properties. */
+  readonly isPlain: boolean;
+  /** The file it is put at the end of. */
+  readonly existing: string;
+}
+
+/** A sheet made ready for one way. */
+export interface Delivered {
+  readonly way: DeliveryWay;
+  readonly text: string;
+  /** Name of the file it is; `null` where it is pasted. */
+  readonly fileName: string | null;
+  /** The element that loads it; `null` where none does. */
+  readonly link: string | null;
+  readonly bytes: number;
+  readonly rules: number;
+  /** Declarations that are important. */
+  readonly important: number;
+}
+
+/** The text of a sheet for the place it goes to. The same facts give the same bytes. */
+export function deliver(way: DeliveryWay, facts: DeliveryFacts): Delivered {
+  const { part, root, isPlain, existing } = facts;
+  const rules = way === 'embed' ? facts.rules.filter(({ section }) => section === part) : facts.rules;
+  // An embed's field styles a document of its own, which knows of no properties defined elsewhere; boxes may strip them.
+  const asValues = way === 'embed' || (way === 'box' && isPlain) || facts.options.asValues;
+  const css = rules.length === 0 ? '' : `${headerOf(facts)}\n${writeRules(rules, { ...facts.options, asValues })}`;
+  const inPage = (): string => withCssAddresses(css, ({ address }) => fromRoot(address, root));
+  const summary = {
+    way,
+    rules: rules.length,
+    important: rules.reduce((sum, { declarations }) => sum + declarations.filter((own) => own.important).length, 0),
+  };
+  const made = (text: string, fileName: string | null = null, link: string | null = null): Delivered => ({
+    ...summary,
+    text,
+    fileName,
+    link,
+    bytes: new TextEncoder().encode(text).length,
+  });
+  switch (way) {
+    case 'file': {
+      const name = `veneer.${contentHash(css)}.css`;
+      return made(css, name, `<link rel="stylesheet" href="${root}${name}">`);
+    }
+    case 'head':
+      return made(css === '' ? '' : `<style>\n${inPage()}</style>\n`);
+    case 'box':
+    case 'embed':
+      return made(inPage());
+    case 'end':
+      return made(betweenMarkers(existing, inPage()));
+    case 'child':
+      return made(inPage(), 'style.css', `<link rel="stylesheet" href="style.css">`);
+  }
+}
+
+/** What it is, of when and for what: no licence is claimed of anybody's work. */
+function headerOf({ site, revision, date, target }: DeliveryFacts): string {
+  const words = [
+    site,
+    revision === null ? 'draft' : `revision ${revision}`,
+    date,
+    target === '' ? '' : `for ${target}`,
+  ];
+  return `/* ${words
+    .filter((word) => word !== '')
+    .map(safe)
+    .join(', ')} */`;
+}
+
+/** Foreign words that end no comment, and stand on one line. */
+function safe(words: string): string {
+  return words.replaceAll('*/', '* /').replaceAll('</', '< /').replaceAll(/\s/g, ' ');
+}
+
+function fromRoot(address: string, root: string): string | null {
+  const isElsewhere = address.startsWith('/') || address.startsWith('#') || /^[a-z][a-z0-9+.-]*:/i.test(address);
+  return isElsewhere ? null : root + address;
+}

@@ -1,0 +1,127 @@
+import type { BroughtBackDocument, DraftDocument, RevisionDocument } from '@upper-veneer/contract';
+import { startTestServer, type TestServer } from './testing/test-site.js';
+
+const at = {
+  partId: null,
+  pageId: 1,
+  element: 3,
+  pseudo: '',
+  reach: 'alike',
+  state: 'rest',
+  important: false,
+} as const;
+const override = {
+  ...at,
+  id: 'a',
+  property: 'color',
+  value: { kind: 'role', role: 'accent', shade: 0 },
+  selector: '.x',
+};
+
+describe('a revision', () => {
+  let server: TestServer;
+  beforeEach(async () => {
+    server = await startTestServer();
+  });
+  afterEach(() => server.stop());
+
+  const send = (path: string, body: unknown, method = 'POST'): Promise<Response> =>
+    fetch(`${server.url}/api/sites/${server.siteId}${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  const draft = async (): Promise<DraftDocument> =>
+    (await (await fetch(`${server.url}/api/sites/${server.siteId}/draft`)).json()) as DraftDocument;
+  const revision = async (number: number): Promise<RevisionDocument> =>
+    (await (await fetch(`${server.url}/api/sites/${server.siteId}/revisions/${number}`)).json()) as RevisionDocument;
+  const back = async (number: number, part: number | null | 'all' = 'all'): Promise<BroughtBackDocument> =>
+    (await (await send(`/revisions/${number}/back`, { part })).json()) as BroughtBackDocument;
+  const change = (put: unknown[], drop: string[] = []): Promise<Response> =>
+    send('/changes', { label: 'x', put, drop });
+
+  async function afterMuch(): Promise<void> {
+    const { pages, parts } = (await (await fetch(`${server.url}/api/sites/${server.siteId}`)).json()) as {
+      pages: { id: number }[];
+      parts: { id: number; name: string }[];
+    };
+    const own = { ...override, pageId: pages[0].id };
+    const inPart = { ...own, id: 'b', property: 'background-color', partId: parts[0].id };
+    expect((await change([own, inPart])).status).toBe(201);
+    await send('/revisions', { note: 'first' });
+    const { swatches, roles } = await draft();
+    // Another palette, another name, a part renamed, an override changed and one more.
+    const palette = {
+      label: 'y',
+      swatches: [
+        { ...swatches[0], name: 'Reed', css: '#6d8a35' },
+        { id: 0, name: 'New', css: '#123456' },
+      ],
+      roles: roles.map(({ role, shade }) => ({ role, shade, swatch: 'New' })),
+    };
+    expect((await send('/palette', palette, 'PUT')).status).toBe(200);
+    expect(
+      (await send('/sheet-options', { label: 'z', prefix: 'reed', asValues: false, names: [], hoverOnly: true }, 'PUT'))
+        .status,
+    ).toBe(200);
+    expect(
+      (
+        await change([
+          { ...own, value: { kind: 'literal', css: '#010203' } },
+          { ...own, id: 'c', property: 'outline-color' },
+        ])
+      ).status,
+    ).toBe(201);
+  }
+
+  it('comes back whole: its own bytes, in one step of undo', async () => {
+    await afterMuch();
+    const before = await draft();
+    const sheet = (): string => server.store.revisions.byNumber(server.siteId, 1)?.plainCss ?? '';
+    expect(before.equalsRevision).toBeNull();
+    const { draft: after, stranded, isWhole } = await back(1);
+    expect([after.equalsRevision, stranded, isWhole, after.undo]).toEqual([1, 0, true, 'Bring revision 1 back']);
+    await send('/revisions', { note: 'again' });
+    const [one, two] = [await revision(1), await revision(2)];
+    expect(two.css).toBe(one.css);
+    expect(server.store.revisions.byNumber(server.siteId, 2)?.plainCss).toBe(sheet());
+    const undone = (await (await send('/undo', {})).json()) as DraftDocument;
+    expect([undone.overrides, undone.swatches, undone.roles]).toEqual([
+      before.overrides,
+      before.swatches,
+      before.roles,
+    ]);
+  });
+
+  it('gives one part back, and leaves the others as they are', async () => {
+    await afterMuch();
+    const { overrides } = await draft();
+    const { partId } = overrides.find(({ id }) => id === 'b') ?? { partId: null };
+    await change([], ['b']);
+    const { draft: after, isWhole } = await back(1, partId);
+    expect(after.overrides.map(({ id, value }) => `${id} ${value.kind}`).sort()).toEqual([
+      'a literal',
+      'b role',
+      'c role',
+    ]);
+    expect([isWhole, after.swatches.length]).toEqual([false, 2]);
+  });
+
+  it('of before its palette was kept brings its overrides alone, which it says', async () => {
+    await afterMuch();
+    server.db.prepare('UPDATE revision SET basis = NULL').run();
+    expect((await revision(1)).hasBasis).toBeFalse();
+    const { draft: after, isWhole } = await back(1);
+    expect([isWhole, after.overrides.length, after.swatches.some(({ name }) => name === 'New')]).toEqual([
+      false,
+      2,
+      true,
+    ]);
+  });
+
+  it('that is not there, and a part that is none, are refused', async () => {
+    expect((await send('/revisions/9/back', { part: 'all' })).status).toBe(404);
+    await send('/revisions', { note: '' });
+    expect((await send('/revisions/1/back', { part: 'some' })).status).toBeGreaterThanOrEqual(400);
+  });
+});

@@ -1,0 +1,47 @@
+import { Router } from 'express';
+import { BringBackRequest, type RevisionDocument } from '@upper-veneer/contract';
+import type { DraftEvents } from '../draft-events.js';
+import { describeDraft } from '../draft.js';
+import { HttpProblem, readBody, readId } from '../http/problem.js';
+import type { RevisionRow } from '../db/revisions.js';
+import { bringBack } from '../revision-basis.js';
+import type { Store } from '../store.js';
+
+export interface RevisionOptions {
+  readonly store: Store;
+  readonly events: DraftEvents;
+  readonly now: () => Date;
+}
+
+/** Saved revisions: looked at, and brought back into the draft. */
+export function revisionRoutes({ store, events, now }: RevisionOptions): Router {
+  const router = Router();
+  const found = (site: string | string[] | undefined, text: string | string[] | undefined): [number, RevisionRow] => {
+    const siteId = readId(site, 'site');
+    const number = readId(text, 'revision');
+    const revision = store.sites.byId(siteId) ? store.revisions.byNumber(siteId, number) : null;
+    if (!revision) throw new HttpProblem(404, 'Not found', `There is no revision ${number}`);
+    return [siteId, revision];
+  };
+  router.get('/sites/:siteId/revisions/:number', (request, response) => {
+    const [, { number, note, css, savedAt, overrides, basis }] = found(request.params.siteId, request.params.number);
+    const document: RevisionDocument = {
+      number,
+      note,
+      css,
+      savedAt,
+      overrides: JSON.parse(overrides) as RevisionDocument['overrides'],
+      hasBasis: basis !== null,
+    };
+    response.json(document);
+  });
+  router.post('/sites/:siteId/revisions/:number/back', (request, response) => {
+    const [siteId, revision] = found(request.params.siteId, request.params.number);
+    const { part } = readBody(BringBackRequest, request.body);
+    const brought = bringBack(store, siteId, revision, part === 'all' ? undefined : part, now().toISOString());
+    const draft = describeDraft(store, siteId);
+    events.announce(siteId, draft.version);
+    response.json({ draft, ...brought });
+  });
+  return router;
+}

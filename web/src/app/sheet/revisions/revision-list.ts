@@ -1,0 +1,119 @@
+import { DatePipe } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import type { RevisionDocument } from '@upper-veneer/contract';
+import { MessageService, type MenuItem } from 'primeng/api';
+import { Button } from 'primeng/button';
+import { Menu } from 'primeng/menu';
+import { DraftEdits } from '../../shared/site/draft-edits';
+import { SiteStore } from '../../shared/site/site-store';
+
+/** Saved revisions, the newest first; the chosen one can be brought back, whole or a part of it, and published. */
+@Component({
+  selector: 'uv-revision-list',
+  imports: [Button, DatePipe, Menu],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2>Revisions</h2>
+    <ul>
+      @for (revision of revisions(); track revision.number) {
+        <li [class.chosen]="revision.number === chosen()">
+          <button type="button" class="row" [attr.aria-pressed]="revision.number === chosen()" (click)="choose.emit(revision.number)">
+            <strong>{{ revision.number }}</strong>
+            <span class="note">{{ revision.note || 'No note' }}</span>
+            <span class="marks">{{ marksOf(revision.number) }}</span>
+            <span class="uv-soft facts">{{ revision.savedAt | date: 'd MMM y, HH:mm' }} · {{ revision.rules }} {{ revision.rules === 1 ? 'rule' : 'rules' }}@if (revision.proof; as proof) { · {{ proof.fails }} {{ proof.fails === 1 ? 'fails' : 'fail' }}}@if (revision.isUntidied) {, <b>not tidied</b>: that took too long or failed, so the sheet is longer than it need be}</span>
+          </button>
+          @if (revision.number === chosen()) {
+            <div class="acts">
+              <p-button label="Bring back…" [outlined]="true" size="small" [disabled]="kept() === null || revision.number === site.draft()?.equalsRevision" (onClick)="menu.toggle($event)" />
+              <p-button label="Publish it" [outlined]="true" size="small" [disabled]="revision.number === site.draft()?.publishedRevision" (onClick)="publish(revision.number)" />
+            </div>
+          }
+        </li>
+      } @empty {
+        <li class="none uv-soft">None saved yet. A revision is a way back.</li>
+      }
+    </ul>
+    <p-menu #menu [model]="ways()" [popup]="true" appendTo="body" />
+    <p class="uv-soft told" role="status">{{ told() }}</p>
+  `,
+  styles: `
+    h2 { margin: 4px 16px 8px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
+    ul { margin: 0; padding: 0; border-bottom: 1px solid var(--uv-line); list-style: none; }
+    li { border-top: 1px solid var(--uv-line); border-left: 4px solid transparent; overflow-wrap: anywhere; }
+    li.chosen { border-left-color: var(--uv-ink); background: var(--uv-paper); }
+    li.none { padding: 9px 16px; }
+    .row { display: grid; grid-template-columns: 26px minmax(0, 1fr) auto; gap: 1px 6px; width: 100%; padding: 8px 16px 8px 12px; border: 0; background: none; color: inherit; text-align: left; cursor: pointer; }
+    .row:hover .note { text-decoration: underline; }
+    .marks { font-size: 12px; }
+    .facts { grid-column: 2 / -1; font-size: 12.5px; }
+    .acts { display: flex; gap: 6px; padding: 0 16px 10px 42px; }
+    .told { margin: 6px 16px 0; font-size: 12.5px; }
+    .told:empty { display: none; }
+  `,
+})
+export class RevisionList {
+  readonly chosen = input.required<number | null>();
+  /** The chosen one as it was saved; `null` while it is read. */
+  readonly kept = input.required<RevisionDocument | null>();
+  readonly choose = output<number>();
+
+  protected readonly site = inject(SiteStore);
+  readonly #edits = inject(DraftEdits);
+  readonly #messages = inject(MessageService);
+  protected readonly menu = viewChild.required(Menu);
+  protected readonly revisions = computed(() => this.site.draft()?.revisions ?? []);
+  protected readonly told = signal('');
+  /** What of the chosen revision can come back. */
+  protected readonly ways = computed((): MenuItem[] => {
+    const kept = this.kept();
+    if (!kept) return [];
+    const parts = this.site.site()?.parts ?? [];
+    const counts = new Map<number | null, number>();
+    for (const { partId } of kept.overrides) counts.set(partId, (counts.get(partId) ?? 0) + 1);
+    const named = [...counts].flatMap(([id, count]) => {
+      const name = id === null ? 'Everywhere' : parts.find((part) => part.id === id)?.name;
+      return name === undefined ? [] : [{ label: `${name}, ${count}`, command: () => this.#bring(kept.number, id) }];
+    });
+    return [
+      { label: `The whole revision, ${kept.overrides.length}`, command: () => this.#bring(kept.number, 'all') },
+      ...(named.length > 1 ? [{ separator: true }, ...named] : []),
+    ];
+  });
+
+  protected marksOf(number: number): string {
+    const draft = this.site.draft();
+    return [number === draft?.publishedRevision ? 'published' : '', number === draft?.equalsRevision ? 'the draft' : '']
+      .filter((mark) => mark !== '')
+      .join(', ');
+  }
+
+  protected publish(number: number): void {
+    this.#edits.publishRevision(number).subscribe(() =>
+      this.#messages.add({
+        severity: 'contrast',
+        summary: 'Published',
+        detail: `Revision ${number} is what visitors now get`,
+        life: 8000,
+      }),
+    );
+  }
+
+  #bring(number: number, part: number | null | 'all'): void {
+    this.#edits
+      .bringBack(number, part, ({ stranded, isWhole }) => {
+        const away =
+          stranded === 0
+            ? ''
+            : ` ${stranded} ${stranded === 1 ? 'override stays' : 'overrides stay'} away: the page is gone.`;
+        const lead =
+          part !== 'all'
+            ? `That part is as revision ${number} had it.`
+            : isWhole
+              ? `The draft is as revision ${number} had it.`
+              : `The overrides of revision ${number} are back; it was saved before palettes were kept with revisions, so the colours are today’s.`;
+        this.told.set(`${lead}${away} Undo takes it back.`);
+      })
+      .subscribe();
+  }
+}
