@@ -4,6 +4,7 @@ export {
   OverrideBody,
   PaletteRequest,
   BringBackRequest,
+  LiveRequest,
   PublicationRequest,
   RevisionRequest,
   RoleBody,

@@ -399,6 +399,12 @@ export class PaletteRequest {
   overrides?: readonly Override[];
 }
 
+/** Opens the draft's stylesheet to pages elsewhere under an address of its own, or ends that. */
+export class LiveRequest {
+  @IsBoolean({ message: 'must be true or false' })
+  isOn: boolean;
+}
+
 /** Brings a revision back into the draft, as one step of undo. */
 export class BringBackRequest {
   /** Id of a part, `null` for what is site-wide, `all` for the whole. */

@@ -90,6 +90,8 @@ export interface DraftDocument {
   /** Colours of an older brand that are to go. */
   readonly former: readonly string[];
   readonly exceptions: readonly ExceptionBody[];
+  /** What opens the draft's stylesheet to a page elsewhere; `null` while it is switched off. */
+  readonly live: string | null;
   /** What is settled of matching each scope, the scope as JSON. */
   readonly plans: readonly { readonly scope: string; readonly choices: MatchChoices }[];
   /** Counts changes to pages, sheets and parts, which are read again when it moves. */

@@ -13,6 +13,7 @@ import { createImportJobs } from './import/import-jobs.js';
 import { draftRoutes } from './routes/draft.js';
 import { frameRoutes } from './routes/frame.js';
 import { importRoutes } from './routes/imports.js';
+import { liveSheetRoutes, liveSwitchRoutes } from './routes/live.js';
 import { proofRoutes } from './routes/proof.js';
 import { revisionRoutes } from './routes/revisions.js';
 import { siteChangeRoutes } from './routes/site-changes.js';
@@ -58,6 +59,8 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
   const app = express();
   app.disable('x-powered-by');
   app.use(localOnly(allowedHosts));
+  // Before who is let in is asked: its address is the secret.
+  app.use('/live', liveSheetRoutes(store));
   if (token !== '') app.use(accessOnly(token));
   app.use('/frame', frameRoutes(store, dressed));
   app.use(
@@ -92,6 +95,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     importRoutes({ store, jobs, pool, policy: fetchPolicy, now, announce }),
     draftRoutes({ store, events, pool, now }),
     revisionRoutes({ store, events, now }),
+    liveSwitchRoutes({ store, events }),
     proofRoutes({ store, events, now }),
   );
   app.use('/api', () => {

@@ -58,6 +58,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
     ...store.changes.labels(siteId),
     exceptions: store.exceptions.bySite(siteId),
     plans: store.plans.bySite(siteId),
+    live: store.sites.live(siteId),
     structure: store.sites.byId(siteId)?.structure ?? 0,
     version: store.sites.byId(siteId)?.version ?? 0,
     revisions: store.revisions.summaries(siteId).map(({ untidied, fails, toLookAt, ...revision }) => ({

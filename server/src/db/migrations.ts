@@ -211,6 +211,11 @@ export const MIGRATIONS: readonly Migration[] = [
   -- What a revision's sheet was compiled from beside its overrides, as JSON: palette, naming and parts; null for those saved before.
   ALTER TABLE revision ADD COLUMN basis TEXT;
   `,
+  `
+  -- What opens the draft's stylesheet to a page elsewhere; null while it is switched off.
+  ALTER TABLE site ADD COLUMN live_secret TEXT;
+  CREATE UNIQUE INDEX site_by_live_secret ON site (live_secret);
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

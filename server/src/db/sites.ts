@@ -29,6 +29,9 @@ export function createSites(db: Db) {
     dropRoles: db.prepare<[number]>('DELETE FROM role WHERE site_id = ?'),
     dropInverted: db.prepare<[number]>('DELETE FROM inverted_role WHERE site_id = ?'),
     dropOverrides: db.prepare<[number]>('DELETE FROM override WHERE site_id = ?'),
+    live: db.prepare<[number], { secret: string | null }>('SELECT live_secret AS secret FROM site WHERE id = ?'),
+    byLive: db.prepare<[string], { id: number }>('SELECT id FROM site WHERE live_secret = ?'),
+    putLive: db.prepare<[string | null, number]>('UPDATE site SET live_secret = ? WHERE id = ?'),
     countVersion: db.prepare<[number]>('UPDATE site SET version = version + 1 WHERE id = ?'),
     countStructure: db.prepare<[number]>('UPDATE site SET structure = structure + 1 WHERE id = ?'),
   };
@@ -56,6 +59,12 @@ export function createSites(db: Db) {
       statements.dropInverted.run(id);
       statements.drop.run(id);
     }),
+    /** What opens the draft's stylesheet to a page elsewhere; `null` while it is switched off. */
+    live: (siteId: number) => statements.live.get(siteId)?.secret ?? null,
+    byLive: (secret: string) => statements.byLive.get(secret)?.id ?? null,
+    putLive: (siteId: number, secret: string | null): void => {
+      statements.putLive.run(secret, siteId);
+    },
     countVersion: (siteId: number) => statements.countVersion.run(siteId),
     countStructure: (siteId: number) => statements.countStructure.run(siteId),
   };

@@ -12,6 +12,7 @@ import { SiteApi } from '../shared/api/site-api';
 import { Messages } from '../shared/spoken/messages';
 import { DifferingRules } from './compare/differing-rules';
 import { SheetsBeside } from './compare/sheets-beside';
+import { TryLive } from './delivery/try-live';
 import { WhereItGoes } from './delivery/where-it-goes';
 import { RevisionList } from './revisions/revision-list';
 import { SheetText } from './text/sheet-text';
@@ -39,6 +40,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
     SheetOptionsPanel,
     SheetText,
     SheetsBeside,
+    TryLive,
     WhereItGoes,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -81,6 +83,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
     <aside class="uv-scroll" aria-label="Revisions and delivery">
       <uv-revision-list [chosen]="chosen()" [kept]="kept()" (choose)="choose($event)" />
       <uv-where-it-goes [tidy]="tidied()" />
+      <uv-try-live />
       <div class="more">
         <uv-sheet-options-panel />
         @if (store.site(); as site) {

@@ -76,6 +76,11 @@ export class SiteApi {
     return this.#told(this.#http.post<BroughtBackDocument>(`/api/sites/${siteId}/revisions/${number}/back`, { part }));
   }
 
+  /** Opens the draft's stylesheet to pages elsewhere, or ends that. */
+  putLive(siteId: number, isOn: boolean): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/live`, { isOn });
+  }
+
   renameSite(siteId: number, name: string): Observable<DraftDocument> {
     return this.#put(`/api/sites/${siteId}/name`, { name });
   }

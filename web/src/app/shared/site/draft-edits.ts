@@ -135,6 +135,11 @@ export class DraftEdits {
     );
   }
 
+  /** Opens the draft's stylesheet to pages elsewhere under a new address, or ends that. */
+  putLive(isOn: boolean): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putLive(siteId, isOn), true);
+  }
+
   /** Publishes a revision as it is. */
   publishRevision(number: number): Observable<DraftDocument> {
     return this.#stored((siteId) => this.#api.publish(siteId, number), true);
