@@ -318,6 +318,7 @@ export { filesShown, withFilesRead, type FileReading, type ShownFiles } from './
 export { isOverPicture, withPicturesRead, type PictureReading } from './proof/over-pictures.js';
 export { contentHash } from './delivery/content-hash.js';
 export { DELIVERY_WAYS, deliver, type Delivered, type DeliveryFacts, type DeliveryWay } from './delivery/deliver.js';
+export { handOverHtml, handOverMarkdown, type HandOverFacts } from './delivery/hand-over.js';
 export { liveBookmark, liveScript } from './delivery/live-script.js';
 export { colorsInSheet, type SheetColor } from './veneer/colors-in-sheet.js';
 export { sheetDifference, type RuleDifference } from './veneer/sheet-difference.js';

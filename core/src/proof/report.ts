@@ -1,3 +1,4 @@
+import { escapeHtml as text } from '../text/escape-html.js';
 import { hexOf } from '../color/read-notation.js';
 import { STATE_WORDS, propertyWords } from '../grid/rows.js';
 import { PROOF_STATE_WORDS } from './proof-state.js';
@@ -43,7 +44,8 @@ export const GROUP_WORDS: Readonly<Record<ProofKind, { readonly name: string; re
   eyes: { name: 'Other eyes', asks: 'without hue, and in forced colours' },
 };
 
-const STYLE = `
+/** How a file for a client looks, on the screen and printed. */
+export const REPORT_STYLE = `
   body { max-width: 60em; margin: 2em auto; padding: 0 1.5em; background: #fff; color: #1a1a1a; }
   body { font: 15px/1.45 system-ui, sans-serif; }
   h1 { margin: 0; font-size: 1.7em; }
@@ -74,7 +76,7 @@ export function reportHtml(site: SiteModel, proof: Proof, facts: ReportFacts): s
   return [
     '<!doctype html>',
     '<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">',
-    `<title>${title}</title><style>${STYLE}</style></head><body>`,
+    `<title>${title}</title><style>${REPORT_STYLE}</style></head><body>`,
     `<header><h1>${title}</h1>`,
     `<p class="soft">${text(facts.at)}${facts.revision === null ? ', a draft' : `, revision ${facts.revision}`}</p>`,
     `<p><strong>${standing(fails.length, look.length)}.</strong> ${extent(proof)}.</p></header>`,
@@ -203,7 +205,11 @@ function carriedIn(site: SiteModel, partId: number | null): string[] {
 /** Only what was drawn goes in: an address of any other kind is left out. Source: RFC 2397. */
 const DRAWN = /^data:image\/png;base64,[A-Za-z0-9+/]+={0,2}$/;
 
-function pictureSection({ pictures = [], unpictured = [] }: ReportFacts): string {
+/** Parts before and after; nothing where none was drawn. */
+export function pictureSection({
+  pictures = [],
+  unpictured = [],
+}: Pick<ReportFacts, 'pictures' | 'unpictured'>): string {
   const figures = pictures
     .filter(({ before, after }) => DRAWN.test(before) && DRAWN.test(after))
     .map(({ name, page, before, after }) => {
@@ -282,10 +288,6 @@ function capital(words: string): string {
 }
 
 /** Source: HTML §13.1.2, characters that text and attributes must not hold as they are. */
-function text(words: string): string {
-  return words.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;');
-}
-
 /** A cell that a spreadsheet takes for text: quoted, and never begun as a formula. */
 function cell(words: string): string {
   const safe = /^[=+\-@\t\r]/.test(words) ? `'${words}` : words;

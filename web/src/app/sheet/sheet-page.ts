@@ -6,10 +6,13 @@ import { Engine } from '../shared/engine/engine';
 import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router } from '@angular/router';
 import { Button } from 'primeng/button';
+import type { MenuItem } from 'primeng/api';
+import { Menu } from 'primeng/menu';
 import { SelectButton } from 'primeng/selectbutton';
 import { ApiProblem } from '../shared/api/api-problem';
 import { SiteApi } from '../shared/api/site-api';
 import { Messages } from '../shared/spoken/messages';
+import { ProofStore } from '../shared/proof/proof-store';
 import { DifferingRules } from './compare/differing-rules';
 import { SheetsBeside } from './compare/sheets-beside';
 import { TryLive } from './delivery/try-live';
@@ -35,6 +38,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
     Button,
     DifferingRules,
     FormsModule,
+    Menu,
     RevisionList,
     SelectButton,
     SheetOptionsPanel,
@@ -59,6 +63,12 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
           }
           <p-button [label]="copied() ? 'Copied' : 'Copy'" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="copy()" />
           <p-button label="Download" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="download()" />
+          @if (proof.drawing(); as drawn) {
+            <p-button [label]="'Stop drawing, ' + drawn.done + ' of ' + drawn.of" [outlined]="true" size="small" (onClick)="proof.stopDrawing()" />
+          } @else {
+            <p-button label="Hand over…" [outlined]="true" size="small" [disabled]="store.overrides().length === 0" (onClick)="notes.toggle($event)" />
+          }
+          <p-menu #notes [model]="noteItems" [popup]="true" appendTo="body" />
           <p-button label="Draft as a file" [outlined]="true" size="small" [disabled]="store.overrides().length === 0" (onClick)="downloadDraft()" />
         </span>
       </div>
@@ -117,13 +127,19 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
 export class SheetPage {
   protected readonly store = inject(SiteStore);
   protected readonly copied = signal(false);
+  protected readonly proof = inject(ProofStore);
+  protected readonly noteItems: MenuItem[] = [
+    { label: 'Note with pictures (HTML)', command: () => this.#note('html') },
+    { label: 'Note (Markdown)', command: () => this.#note('md') },
+  ];
   readonly #engine = inject(Engine);
   readonly #api = inject(SiteApi);
   readonly #messages = inject(Messages);
   /** How far the tidying is; `null` once it is done. */
   protected readonly progress = signal<TidyProgress | null>(null);
   readonly #tidy = toSignal<TidySheet | null, null>(
-    toObservable(this.store.veneer).pipe(
+    toObservable(computed(() => ({ css: this.store.veneer().css, painted: this.store.painted() }))).pipe(
+      distinctUntilChanged((a, b) => a.css === b.css && a.painted === b.painted),
       debounceTime(150),
       switchMap(({ css }) => (css === '' ? of(null) : merge(of(null), from(this.#tidyNow())))),
     ),
@@ -218,6 +234,10 @@ export class SheetPage {
     );
     this.progress.set(null);
     return tidy;
+  }
+
+  #note(format: 'html' | 'md'): void {
+    this.proof.handOver(format).catch((error: unknown) => this.#engine.tell(error));
   }
 
   protected copy(): void {

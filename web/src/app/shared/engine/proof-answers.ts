@@ -4,6 +4,8 @@ import {
   elementOf,
   exceptionFor,
   filesShown,
+  handOverHtml,
+  handOverMarkdown,
   hexOf,
   isOverPicture,
   isSpecimen,
@@ -139,6 +141,10 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
           (partOf(site, page, element)?.id ?? null) === partId ? [{ element: element.number, names: [...names] }] : [],
         ),
       };
+    },
+    handOver: (format, facts) => {
+      const site = lightSite(opened(), 'light');
+      return format === 'html' ? handOverHtml(site, facts) : handOverMarkdown(site, facts);
     },
     spotPicture: ({ pageId, element, partId }, width) => {
       const site = lightSite(opened(), 'light');

@@ -1,6 +1,7 @@
 import type {
   AttributeChange,
   FileReading,
+  HandOverFacts,
   Lighting,
   Override,
   PartLook,
@@ -116,6 +117,8 @@ export interface ProofApi {
   partLooks(): Promise<readonly PartLook[] | null>;
   /** How a part on a page is drawn, all of it in a state. */
   lookPicture(look: Pick<PartLook, 'partId' | 'pageId' | 'step' | 'element'>, state: ProofState): LookPicture;
+  /** The note for whoever keeps the site on. */
+  handOver(format: 'html' | 'md', facts: HandOverFacts): string;
   /** How an element is drawn at rest, its part opened where it is hidden. */
   spotPicture(spot: Spot & { readonly partId: number | null }, width: number): PlacePicture;
   /** A sheet as a frame takes it. */

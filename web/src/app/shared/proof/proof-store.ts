@@ -228,11 +228,29 @@ export class ProofStore {
     const text = await this.#engine.remote.proofReport(format, {
       ...drawn,
       site: site.name,
-      at: new Intl.DateTimeFormat('en', { dateStyle: 'long', timeStyle: 'short' }).format(new Date()),
+      at: writtenAt(),
       exceptions: this.#site.exceptions().map(({ target, reason }) => ({ target, reason })),
       revision: this.#site.draft()?.equalsRevision ?? null,
     });
     downloadText(`${fileNameOf(site.name)}-proof.${format}`, format === 'html' ? 'text/html' : 'text/csv', text);
+  }
+
+  /** Writes the note for whoever keeps the site on: as one HTML file with its parts in pictures, or as Markdown. */
+  async handOver(format: 'html' | 'md'): Promise<void> {
+    const [site, draft] = [this.#site.site(), this.#site.draft()];
+    if (!site || !draft) return;
+    const drawn = format === 'html' ? await this.#pictures() : { pictures: [], unpictured: [] };
+    if (!drawn) return;
+    const text = await this.#engine.remote.handOver(format, {
+      ...drawn,
+      site: site.name,
+      at: writtenAt(),
+      exceptions: this.#site.exceptions().map(({ target, reason }) => ({ target, reason })),
+      revision: draft.equalsRevision,
+      published: draft.publishedRevision,
+    });
+    const type = format === 'html' ? 'text/html' : 'text/markdown';
+    downloadText(`${fileNameOf(site.name)}-hand-over.${format}`, type, text);
   }
 
   stopDrawing(): void {
@@ -289,4 +307,8 @@ export class ProofStore {
       scheme: this.#lighting.schemeIn('light'),
     };
   }
+}
+
+function writtenAt(): string {
+  return new Intl.DateTimeFormat('en', { dateStyle: 'long', timeStyle: 'short' }).format(new Date());
 }

@@ -45,7 +45,7 @@ const MOST_BYTES = 8 * 1024 * 1024;
             </div>
           }
         </li>
-      }
+      } @empty { <li class="uv-soft wait">The texts come once the sheet is tidied.</li> }
     </ul>
     <label class="field"><span>Made for</span><input pInputText pSize="small" maxlength="80" autocomplete="off" placeholder="theme and version, for the head comment" [ngModel]="target()" (ngModelChange)="target.set($event)" /></label>
     <label class="field"><span>Site’s root</span><input pInputText pSize="small" class="uv-mono" maxlength="200" autocomplete="off" spellcheck="false" [ngModel]="root()" (ngModelChange)="root.set($event)" /></label>
@@ -56,6 +56,7 @@ const MOST_BYTES = 8 * 1024 * 1024;
     h3 { margin-top: 8px; font-size: 12.5px; font-weight: 700; }
     :host > ul { margin: 0 0 10px; padding: 0; border-bottom: 1px solid var(--uv-line); list-style: none; }
     :host > ul > li { display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: center; gap: 0 8px; padding: 0 16px 0 0; border-top: 1px solid var(--uv-line); }
+    .wait { padding: 8px 16px; font-size: 12.5px; }
     .open { background: var(--uv-paper); }
     .row { display: grid; gap: 1px; padding: 7px 0 7px 16px; border: 0; background: none; color: inherit; font-size: 13px; text-align: left; cursor: pointer; }
     .row strong { font-weight: 600; }
