@@ -47,6 +47,7 @@ export type {
   PictureSummary,
   RevisionDocument,
   RevisionSummary,
+  ServedDocument,
   SiteDocument,
   SiteSummary,
 } from './responses.js';

@@ -57,6 +57,23 @@ export interface FormerCaptureDocument extends FormerCapture {
   readonly capturedAt: string;
 }
 
+/** What visitors are served, as the host answered. */
+export interface ServedDocument {
+  readonly askedAt: string;
+  /** Number of the revision that was published last; `null` for none. */
+  readonly published: number | null;
+  readonly pages: readonly {
+    readonly id: number;
+    readonly name: string;
+    /** Whether the page brings that revision's bytes, others, none at all, or did not come. */
+    readonly standing: 'it' | 'other' | 'none' | 'lost';
+    /** Revision whose name it links; `null` for none. */
+    readonly revision: number | null;
+  }[];
+  /** Pages that were not asked for. */
+  readonly left: number;
+}
+
 /** A saved revision. */
 export interface RevisionDocument {
   readonly number: number;

@@ -16,6 +16,8 @@ import { importRoutes } from './routes/imports.js';
 import { liveSheetRoutes, liveSwitchRoutes } from './routes/live.js';
 import { proofRoutes } from './routes/proof.js';
 import { revisionRoutes } from './routes/revisions.js';
+import { servedRoutes } from './routes/served.js';
+import type { AskHost } from './served.js';
 import { siteChangeRoutes } from './routes/site-changes.js';
 import { siteRoutes } from './routes/sites.js';
 import type { Store } from './store.js';
@@ -33,6 +35,8 @@ export interface AppOptions {
   readonly allowedHosts?: readonly string[];
   /** What others must show first, where others may reach it. */
   readonly token?: string;
+  /** Asks the host of a site as a visitor would. */
+  readonly askHost: AskHost;
   /** Which addresses may be fetched; public ones by default. */
   readonly fetchPolicy?: () => AddressPolicy;
   readonly now?: () => Date;
@@ -46,6 +50,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     pool,
     dressed,
     hostUrl,
+    askHost,
     webFolder,
     allowedHosts = [],
     token = '',
@@ -95,6 +100,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     importRoutes({ store, jobs, pool, policy: fetchPolicy, now, announce }),
     draftRoutes({ store, events, pool, now }),
     revisionRoutes({ store, events, now }),
+    servedRoutes({ store, askHost, now }),
     liveSwitchRoutes({ store, events }),
     proofRoutes({ store, events, now }),
   );

@@ -1,4 +1,5 @@
 import type { BroughtBackDocument, DraftDocument, RevisionDocument } from '@upper-veneer/contract';
+import { askServed, type HostAnswer } from './served.js';
 import { startTestServer, type TestServer } from './testing/test-site.js';
 
 const at = {
@@ -117,6 +118,34 @@ describe('a revision', () => {
       2,
       true,
     ]);
+  });
+
+  it('once published is what visitors get, by its hash, on every page', async () => {
+    type Served = { published: number | null; pages: { standing: string; revision: number | null }[] };
+    const served = async (): Promise<Served> =>
+      (await (await fetch(`${server.url}/api/sites/${server.siteId}/served`)).json()) as Served;
+    expect(await served()).toEqual(
+      jasmine.objectContaining({ published: null, pages: [jasmine.objectContaining({ standing: 'none' })] }) as never,
+    );
+    await afterMuch();
+    await send('/publications', { revision: 1 });
+    const { published, pages } = await served();
+    expect([published, pages.map(({ standing, revision: number }) => [standing, number])]).toEqual([1, [['it', 1]]]);
+    // A cache in front that keeps the old sheet, the old page, or nothing at all.
+    const standings = async (answer: (path: string) => HostAnswer): Promise<string[]> => {
+      const asked = await askServed(server.store, server.siteId, (_, path) => Promise.resolve(answer(path)), 'now');
+      return asked.pages.map(({ standing, revision: number }) => `${standing} ${number}`);
+    };
+    const page = (body: string): HostAnswer => ({ status: 200, body });
+    const linked = page('<link rel="stylesheet" href="veneer.css?r=7">');
+    expect(await standings((path) => (path.startsWith('veneer') ? page('.old { top: 0 }') : linked))).toEqual([
+      'other 7',
+    ]);
+    expect(await standings((path) => (path.startsWith('veneer') ? { status: 404, body: '' } : linked))).toEqual([
+      'lost 7',
+    ]);
+    expect(await standings(() => page('<p>as it arrived'))).toEqual(['none null']);
+    expect(await standings(() => ({ status: 503, body: '' }))).toEqual(['lost null']);
   });
 
   it('that is not there, and a part that is none, are refused', async () => {

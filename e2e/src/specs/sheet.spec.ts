@@ -96,6 +96,9 @@ describe('the Sheet, from revision to visitors', () => {
     await row(1).getByRole('button').first().click();
     await row(1).getByRole('button', { name: 'Publish it' }).click();
     await row(1).getByText('published').waitFor();
+    // The host itself was asked: every page carries the bytes that were published.
+    await page.locator('uv-visitors-get', { hasText: /Visitors get revision 1/ }).waitFor();
+    expect(await page.locator('uv-visitors-get').innerText()).toMatch(/7 of 7 pages carry its hash/);
     const { hostUrl } = (await (await fetch(`${product.url}/api/sites/1`)).json()) as { hostUrl: string };
     const visitor = await browser.newPage();
     await visitor.goto(`${hostUrl}book.html`);
@@ -129,5 +132,17 @@ describe('the Sheet, from revision to visitors', () => {
     const text = readFileSync(await download.path(), 'utf8');
     expect(text.startsWith(own)).toBeTrue();
     expect(text).toContain('/* Osier & Reed, revision 2, ');
+  });
+
+  it('hands a note over that says what was done and how it is undone', async () => {
+    await page.getByRole('button', { name: 'Hand over…' }).click();
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('menuitem', { name: 'Note (Markdown)' }).click(),
+    ]);
+    const note = readFileSync(await download.path(), 'utf8');
+    expect(note).toContain('| Booking form | ');
+    expect(note).toContain('## How to undo it');
+    expect(note).toContain('visitors get revision 1');
   });
 });

@@ -16,6 +16,7 @@ import { ProofStore } from '../shared/proof/proof-store';
 import { DifferingRules } from './compare/differing-rules';
 import { SheetsBeside } from './compare/sheets-beside';
 import { TryLive } from './delivery/try-live';
+import { VisitorsGet } from './delivery/visitors-get';
 import { WhereItGoes } from './delivery/where-it-goes';
 import { RevisionList } from './revisions/revision-list';
 import { SheetText } from './text/sheet-text';
@@ -45,6 +46,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
     SheetText,
     SheetsBeside,
     TryLive,
+    VisitorsGet,
     WhereItGoes,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -93,17 +95,10 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
     <aside class="uv-scroll" aria-label="Revisions and delivery">
       <uv-revision-list [chosen]="chosen()" [kept]="kept()" (choose)="choose($event)" />
       <uv-where-it-goes [tidy]="tidied()" />
+      <uv-visitors-get />
       <uv-try-live />
       <div class="more">
         <uv-sheet-options-panel />
-        @if (store.site(); as site) {
-          <h2>What visitors get</h2>
-          @if (store.draft()?.publishedRevision !== null) {
-            <p class="host">Revision {{ store.draft()?.publishedRevision }} at <a [href]="site.hostUrl" target="_blank" rel="noopener">{{ site.hostUrl }}</a></p>
-          } @else {
-            <p class="host uv-soft">Nothing is published; the stand-in host serves the site as it arrived, at <a [href]="site.hostUrl" target="_blank" rel="noopener">{{ site.hostUrl }}</a></p>
-          }
-        }
       </div>
     </aside>
   `,
@@ -118,9 +113,6 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
     .reading { padding: 16px; }
     aside { padding: 10px 0 16px; background: var(--uv-panel); border-left: 1px solid var(--uv-line-strong); }
     .more { padding: 8px 16px 0; }
-    .more h2 { margin: 4px 0 8px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
-    .host { overflow-wrap: anywhere; }
-    a { color: inherit; }
     @media (max-width: 900px) { :host { grid-template-columns: minmax(0, 1fr); height: auto; } .sheet { grid-template-rows: auto minmax(60vh, auto); } .toolbar { padding: 6px 12px; } aside { border: 0; border-top: 1px solid var(--uv-line-strong); } }
   `,
 })

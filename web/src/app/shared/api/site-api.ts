@@ -14,6 +14,7 @@ import type {
   PaletteRequest,
   PartsRequest,
   RevisionProofRequest,
+  ServedDocument,
   SiteDocument,
   SiteSummary,
 } from '@upper-veneer/contract';
@@ -74,6 +75,11 @@ export class SiteApi {
   /** @param part id of a part, `null` for what is site-wide, `all` for the whole. */
   bringBack(siteId: number, number: number, part: number | null | 'all'): Observable<BroughtBackDocument> {
     return this.#told(this.#http.post<BroughtBackDocument>(`/api/sites/${siteId}/revisions/${number}/back`, { part }));
+  }
+
+  /** What visitors are really served. */
+  served(siteId: number): Observable<ServedDocument> {
+    return this.#get<ServedDocument>(`/api/sites/${siteId}/served`);
   }
 
   /** Opens the draft's stylesheet to pages elsewhere, or ends that. */

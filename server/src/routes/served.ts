@@ -1,0 +1,29 @@
+import { Router } from 'express';
+import { HttpProblem, readId } from '../http/problem.js';
+import { askServed, type AskHost } from '../served.js';
+import type { Store } from '../store.js';
+
+export interface ServedOptions {
+  readonly store: Store;
+  readonly askHost: AskHost;
+  readonly now: () => Date;
+}
+
+/** What visitors are really served, asked at the host itself. */
+export function servedRoutes({ store, askHost, now }: ServedOptions): Router {
+  const router = Router();
+  router.get('/sites/:siteId/served', async (request, response) => {
+    const siteId = readId(request.params.siteId, 'site');
+    if (!store.sites.byId(siteId)) throw new HttpProblem(404, 'Not found', `There is no site ${siteId}`);
+    try {
+      response.set('cache-control', 'no-store').json(await askServed(store, siteId, askHost, now().toISOString()));
+    } catch (error) {
+      throw new HttpProblem(
+        502,
+        'Not asked',
+        `The host does not answer: ${error instanceof Error ? error.message : String(error)}`,
+      );
+    }
+  });
+  return router;
+}

@@ -1,0 +1,87 @@
+import { createHash } from 'node:crypto';
+import { request } from 'node:http';
+import { isSpecimen } from '@upper-veneer/core';
+import type { ServedDocument } from '@upper-veneer/contract';
+import type { Store } from './store.js';
+
+/** What a host answered a visitor. */
+export interface HostAnswer {
+  readonly status: number;
+  readonly body: string;
+}
+
+/** Asks the host of a site as a visitor would. @param path under the site's root, with its query. */
+export type AskHost = (siteId: number, path: string) => Promise<HostAnswer>;
+
+/** Pages that are asked for, at most. */
+const MOST_PAGES = 12;
+/** An answer that has not come by then does not come, ms. */
+const PATIENCE_MS = 5_000;
+/** Longest answer that is read, bytes. */
+const MOST_BYTES = 20 * 1024 * 1024;
+const LINKED = 'veneer.css?r=';
+
+/** What visitors are really served: each page is fetched, the veneer it links too, and that is compared by its hash with what was published. */
+export async function askServed(store: Store, siteId: number, ask: AskHost, at: string): Promise<ServedDocument> {
+  const published = store.revisions.published(siteId);
+  const wanted = published === null ? null : hashOf(store.revisions.byNumber(siteId, published)?.css ?? '');
+  const captured = store.pages.bySite(siteId).filter((page) => !isSpecimen(page));
+  const sheets = new Map<string, Promise<HostAnswer>>();
+  const pages: ServedDocument['pages'][number][] = [];
+  for (const { id, name, path } of captured.slice(0, MOST_PAGES)) {
+    const page = await ask(siteId, encodeURI(path));
+    const linked = page.status === 200 ? linkIn(page.body) : null;
+    if (linked === null) {
+      pages.push({ id, name, standing: page.status === 200 ? 'none' : 'lost', revision: null });
+      continue;
+    }
+    let sheet = sheets.get(linked);
+    if (!sheet) sheets.set(linked, (sheet = ask(siteId, linked)));
+    const { status, body } = await sheet;
+    const standing = status !== 200 ? 'lost' : hashOf(body) === wanted ? 'it' : 'other';
+    pages.push({ id, name, standing, revision: Number(linked.slice(LINKED.length)) || null });
+  }
+  return { askedAt: at, published, pages, left: captured.length - pages.length };
+}
+
+/** The veneer's address as a page links it, from the site's root; `null` where it links none. */
+function linkIn(html: string): string | null {
+  const from = html.indexOf(LINKED);
+  if (from === -1) return null;
+  const end = html.indexOf('"', from);
+  return html.slice(from, end === -1 || end > from + 60 ? from + 60 : end);
+}
+
+function hashOf(text: string): string {
+  return createHash('sha256').update(text).digest('base64');
+}
+
+/** Asks a host on this machine under a name that only browsers look up. */
+export function askLocalHost(port: number, nameOf: (siteId: number) => string): AskHost {
+  return (siteId, path) =>
+    new Promise((done, failed) => {
+      const asked = request(
+        {
+          host: '127.0.0.1',
+          port,
+          path: `/${siteId}/${path}`,
+          headers: { host: `${nameOf(siteId)}:${port}` },
+          timeout: PATIENCE_MS,
+        },
+        (response) => {
+          const chunks: Buffer[] = [];
+          let size = 0;
+          response.on('data', (chunk: Buffer) => {
+            size += chunk.length;
+            if (size > MOST_BYTES) asked.destroy(new Error('The answer is too long'));
+            else chunks.push(chunk);
+          });
+          response.on('end', () =>
+            done({ status: response.statusCode ?? 0, body: Buffer.concat(chunks).toString('utf8') }),
+          );
+        },
+      );
+      asked.on('timeout', () => asked.destroy(new Error('No answer came in time')));
+      asked.on('error', failed).end();
+    });
+}
