@@ -127,7 +127,7 @@ describe('the product itself', () => {
       const { page } = bench;
       await bench.choose('.qs-go');
       await bench.cell('Fill, rest');
-      await bench.typed('#0a7f5a');
+      await bench.typed('#0a6f5a');
       for (const [name, closing] of [
         ['Edit selector', 'Escape'],
         ['Pages and matches…', 'Escape'],

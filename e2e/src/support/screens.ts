@@ -187,4 +187,35 @@ export const SCREENS: readonly Screen[] = [
       await page.getByRole('button', { name: 'Publish…' }).click();
     },
   },
+  {
+    name: 'Sheet, side by side',
+    reach: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      if ((await page.locator('uv-revision-list li.chosen').count()) === 0) {
+        await page.getByRole('button', { name: 'Save revision' }).click();
+        await page.getByRole('dialog').getByRole('button', { name: 'Save revision' }).click();
+        await page.locator('uv-revision-list li.chosen').waitFor();
+      }
+      await page.locator('.toolbar').getByText('Side by side', { exact: true }).click();
+      await page.locator('uv-sheets-beside .cm-mergeView').waitFor({ timeout: 30_000 });
+    },
+  },
+  ...['Only what differs', 'On the page'].map((name): Screen => ({
+    name: `Sheet, ${name.toLowerCase()}`,
+    reach: async ({ page }) => page.locator('.toolbar').getByText(name, { exact: true }).click(),
+  })),
+  ...['A file, linked last', 'A box for added CSS', 'The end of an existing file', 'An embed’s own'].map(
+    (name): Screen => ({
+      name: `Sheet, ${name.toLowerCase()}`,
+      reach: async ({ page }) => page.getByRole('button', { name: new RegExp(`^${name}`) }).click(),
+    }),
+  ),
+  {
+    name: 'Sheet, the draft on a live page',
+    reach: async ({ page }) => {
+      if ((await page.getByRole('button', { name: 'End it' }).count()) === 0)
+        await page.getByRole('button', { name: 'Switch on' }).click();
+      await page.getByRole('button', { name: 'End it' }).waitFor();
+    },
+  },
 ];
