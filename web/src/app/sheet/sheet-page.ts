@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { TidyProgress, TidySheet } from '@upper-veneer/core';
-import { catchError, debounceTime, distinctUntilChanged, from, merge, of, startWith, switchMap } from 'rxjs';
+import { catchError, distinctUntilChanged, merge, of, startWith, switchMap, timer } from 'rxjs';
 import { Engine } from '../shared/engine/engine';
 import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router } from '@angular/router';
@@ -27,6 +27,8 @@ import { downloadText, fileNameOf } from '../shared/ui/download-text';
 import { withProgress } from '../shared/engine/with-progress';
 
 const COPIED_MS = 1600;
+/** A change waits so long for the next before the sheet is tidied, ms. */
+const PAUSE_MS = 150;
 
 /** What of the sheet is shown. */
 type Sight = 'sheet' | 'revision' | 'beside' | 'differs' | 'changes';
@@ -132,8 +134,10 @@ export class SheetPage {
   readonly #tidy = toSignal<TidySheet | null, null>(
     toObservable(computed(() => ({ css: this.store.veneer().css, painted: this.store.painted() }))).pipe(
       distinctUntilChanged((a, b) => a.css === b.css && a.painted === b.painted),
-      debounceTime(150),
-      switchMap(({ css }) => (css === '' ? of(null) : merge(of(null), from(this.#tidyNow())))),
+      // What is shown is never of the draft before.
+      switchMap(({ css }) =>
+        css === '' ? of(null) : merge(of(null), timer(PAUSE_MS).pipe(switchMap(() => this.#tidyNow()))),
+      ),
     ),
     { initialValue: null },
   );

@@ -1,6 +1,8 @@
 import {
   ProofMemo,
   StyleView,
+  colorsInSheet,
+  sheetDifference,
   elementOf,
   exceptionFor,
   filesShown,
@@ -153,6 +155,8 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
         ...{ pseudo: '', property: '', index: 0 },
       });
     },
+    colorsInSheet,
+    sheetDifference,
     framed: (css) => rewriteStates(css),
     exceptionFor(id) {
       const finding = findingOf(id);

@@ -12,6 +12,8 @@ import type {
   ProofProgress,
   ProofState,
   ReportFacts,
+  RuleDifference,
+  SheetColor,
   SiteException,
   Spot,
 } from '@upper-veneer/core';
@@ -121,6 +123,9 @@ export interface ProofApi {
   handOver(format: 'html' | 'md', facts: HandOverFacts): string;
   /** How an element is drawn at rest, its part opened where it is hidden. */
   spotPicture(spot: Spot & { readonly partId: number | null }, width: number): PlacePicture;
+  /** Colours as a sheet writes them. */
+  colorsInSheet(css: string): readonly SheetColor[];
+  sheetDifference(before: string, after: string): readonly RuleDifference[];
   /** A sheet as a frame takes it. */
   framed(css: string): string;
   /** The exception by which a finding is left alone; `null` where no selector tells its places. */

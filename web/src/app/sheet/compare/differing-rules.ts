@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { sheetDifference, type Override, type RuleDifference } from '@upper-veneer/core';
+import type { Override, RuleDifference } from '@upper-veneer/core';
 import { askEngine } from '../../shared/engine/ask-engine';
 import { Engine } from '../../shared/engine/engine';
 import type { PlacePicture } from '../../shared/engine/proof-api';
@@ -25,7 +25,9 @@ interface Drawn {
   imports: [ScopePicture],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (rules().length === 0) {
+    @if (!isKnown()) {
+      <p class="uv-soft none" role="status">Comparing…</p>
+    } @else if (rules().length === 0) {
       <div class="same"><h2>Nothing differs</h2><p class="uv-soft">Both sheets say the same.</p></div>
     } @else {
       <ul class="rules uv-scroll" aria-label="Rules that differ">
@@ -78,7 +80,19 @@ export class DifferingRules {
   readonly #engine = inject(Engine);
   readonly #site = inject(SiteStore);
   readonly #proof = inject(ProofStore);
-  protected readonly rules = computed(() => sheetDifference(this.before(), this.after()));
+  readonly #sheets = computed(() => [this.before(), this.after()] as const);
+  readonly #found = toSignal(
+    toObservable(this.#sheets).pipe(
+      askEngine<readonly [string, string], readonly RuleDifference[] | null>(
+        this.#engine,
+        ([before, after], engine) => engine.sheetDifference(before, after),
+        null,
+      ),
+    ),
+    { initialValue: null },
+  );
+  protected readonly isKnown = computed(() => this.#found() !== null);
+  protected readonly rules = computed(() => this.#found() ?? []);
   protected readonly at = linkedSignal({ source: () => this.rules(), computation: () => 0 });
   /** What is to be drawn: the override behind the chosen rule, on a page that is still there. */
   readonly #asked = computed(() => {

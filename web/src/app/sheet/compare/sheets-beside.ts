@@ -8,9 +8,9 @@ import {
   input,
 } from '@angular/core';
 import { MergeView } from '@codemirror/merge';
-import { EditorState } from '@codemirror/state';
+import { EditorState, type Extension } from '@codemirror/state';
 import { EditorView } from '@codemirror/view';
-import { SHEET_VIEW } from '../text/sheet-text';
+import { injectFindColors, sheetView } from '../text/sheet-text';
 
 /** Two sheets side by side, line by line; what is the same in both can be left out. */
 @Component({
@@ -31,21 +31,22 @@ export class SheetsBeside {
   readonly onlyDiffering = input(false);
 
   constructor() {
+    const find = injectFindColors();
     const host = inject<ElementRef<HTMLElement>>(ElementRef);
     let view: MergeView | null = null;
     afterRenderEffect(() => {
       view?.destroy();
-      const labelled = (label: string): readonly (typeof SHEET_VIEW)[number][] => [
-        ...SHEET_VIEW,
+      const labelled = (label: string): Extension[] => [
+        ...sheetView(find),
         EditorView.lineWrapping,
         EditorState.phrases.of({ '$ unchanged lines': '$ lines the same' }),
         EditorView.contentAttributes.of({ 'aria-label': label, tabindex: '0' }),
       ];
       view = new MergeView({
         parent: host.nativeElement,
-        a: { doc: this.before(), extensions: [...labelled(this.beforeLabel())] },
+        a: { doc: this.before(), extensions: labelled(this.beforeLabel()) },
         diffConfig: { scanLimit: 20_000, timeout: 400 },
-        b: { doc: this.after(), extensions: [...labelled(this.afterLabel())] },
+        b: { doc: this.after(), extensions: labelled(this.afterLabel()) },
         ...(this.onlyDiffering() ? { collapseUnchanged: { margin: 2, minSize: 5 } } : {}),
       });
     });

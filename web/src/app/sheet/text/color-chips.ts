@@ -7,7 +7,10 @@ import {
   type EditorView,
   type ViewUpdate,
 } from '@codemirror/view';
-import { colorsInSheet, type SheetColor } from '@upper-veneer/core';
+import type { SheetColor } from '@upper-veneer/core';
+
+/** Finds the colours of a sheet, away from the thread that draws. */
+export type FindColors = (css: string) => Promise<readonly SheetColor[]>;
 
 /** A small sample of a colour before its value. */
 class Chip extends WidgetType {
@@ -28,29 +31,49 @@ class Chip extends WidgetType {
   }
 }
 
-/** Shows a chip beside each colour on the lines that are drawn. */
-export const colorChips: Extension = ViewPlugin.fromClass(
-  class {
-    #colors: readonly SheetColor[];
-    decorations: DecorationSet;
+/** Shows a chip beside each colour on the lines that are drawn, once they are found. */
+export function colorChips(find: FindColors): Extension {
+  return ViewPlugin.fromClass(
+    class {
+      #colors: readonly SheetColor[] = [];
+      /** Counts texts, so that colours of an older one are not shown. */
+      #turn = 0;
+      decorations: DecorationSet = Decoration.none;
 
-    constructor(view: EditorView) {
-      this.#colors = colorsInSheet(view.state.doc.toString());
-      this.decorations = this.#drawn(view);
-    }
+      constructor(view: EditorView) {
+        this.#find(view);
+      }
 
-    update({ docChanged, viewportChanged, view }: ViewUpdate): void {
-      if (docChanged) this.#colors = colorsInSheet(view.state.doc.toString());
-      if (docChanged || viewportChanged) this.decorations = this.#drawn(view);
-    }
+      update({ docChanged, view }: ViewUpdate): void {
+        if (docChanged) {
+          this.#colors = [];
+          this.#find(view);
+        }
+        this.decorations = this.#drawn(view);
+      }
 
-    #drawn({ visibleRanges }: EditorView): DecorationSet {
-      const builder = new RangeSetBuilder<Decoration>();
-      for (const { start, hex } of this.#colors)
-        if (visibleRanges.some(({ from, to }) => start >= from && start < to))
-          builder.add(start, start, Decoration.widget({ widget: new Chip(hex), side: -1 }));
-      return builder.finish();
-    }
-  },
-  { decorations: (plugin) => plugin.decorations },
-);
+      destroy(): void {
+        this.#turn += 1;
+      }
+
+      #find(view: EditorView): void {
+        const turn = (this.#turn += 1);
+        void find(view.state.doc.toString()).then((colors) => {
+          if (turn !== this.#turn) return;
+          this.#colors = colors;
+          // An empty step has the view ask for its decorations.
+          view.dispatch({});
+        });
+      }
+
+      #drawn({ visibleRanges }: EditorView): DecorationSet {
+        const builder = new RangeSetBuilder<Decoration>();
+        for (const { start, hex } of this.#colors)
+          if (visibleRanges.some(({ from, to }) => start >= from && start < to))
+            builder.add(start, start, Decoration.widget({ widget: new Chip(hex), side: -1 }));
+        return builder.finish();
+      }
+    },
+    { decorations: (plugin) => plugin.decorations },
+  );
+}

@@ -14,21 +14,34 @@ import { highlightSelectionMatches, search, searchKeymap } from '@codemirror/sea
 import { EditorState, type Extension } from '@codemirror/state';
 import { EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { foldKeymap } from '@codemirror/language';
-import { colorChips } from './color-chips';
+import { Engine } from '../../shared/engine/engine';
+import { colorChips, type FindColors } from './color-chips';
 import { CSS_LOOK } from './css-theme';
 import { foldSections } from './fold-sections';
 
 /** What every view of a sheet has; the text cannot be typed in. */
-export const SHEET_VIEW: readonly Extension[] = [
-  lineNumbers(),
-  css(),
-  colorChips,
-  search({ top: true }),
-  highlightSelectionMatches(),
-  keymap.of([...searchKeymap, ...foldKeymap]),
-  EditorState.readOnly.of(true),
-  CSS_LOOK,
-];
+export function sheetView(find: FindColors): Extension[] {
+  return [
+    lineNumbers(),
+    css(),
+    colorChips(find),
+    search({ top: true }),
+    highlightSelectionMatches(),
+    keymap.of([...searchKeymap, ...foldKeymap]),
+    EditorState.readOnly.of(true),
+    CSS_LOOK,
+  ];
+}
+
+/** Colours of a sheet as the worker finds them; none where it fails, which is told. */
+export function injectFindColors(): FindColors {
+  const engine = inject(Engine);
+  return (text) =>
+    engine.remote.colorsInSheet(text).catch((error: unknown) => {
+      engine.tell(error);
+      return [];
+    });
+}
 
 /** A stylesheet to read: sections that fold, a chip beside each colour, search. */
 @Component({
@@ -44,13 +57,14 @@ export class SheetText {
   #view: EditorView | null = null;
 
   constructor() {
+    const find = injectFindColors();
     afterNextRender(() => {
       this.#view = new EditorView({
         parent: this.#host.nativeElement,
         state: EditorState.create({
           doc: untracked(this.css),
           extensions: [
-            ...SHEET_VIEW,
+            ...sheetView(find),
             foldSections,
             EditorView.contentAttributes.of({ 'aria-label': untracked(this.label), tabindex: '0' }),
           ],
