@@ -58,6 +58,9 @@ await page.locator('uv-match-table tbody tr', { hasText: 'fill of Apply' }).firs
 await shoot('match');
 await page.getByRole('navigation').getByRole('link', { name: /Proof/ }).click();
 await page.waitForSelector('uv-finding-card .mend', { timeout: 90_000 });
+await page.waitForFunction(
+  () => !/so far|Looking/.test(document.querySelector('.toolbar h2')?.textContent ?? 'Looking'),
+);
 await shoot('proof');
 await page.getByRole('navigation').getByRole('link', { name: /Bench/ }).click();
 await bench.drawn();
@@ -91,7 +94,20 @@ await page.getByRole('button', { name: 'Save revision' }).click();
 await page.getByLabel(/What changed/).fill('Booking button and links in text');
 await page.locator('.p-dialog').getByRole('button', { name: 'Save revision' }).click();
 await page.getByRole('link', { name: /Sheet/ }).click();
+await page.waitForTimeout(1500);
 await shoot('sheet');
+const { overrides } = await (await fetch(`${product.url}/api/sites/1/draft`)).json();
+await fetch(`${product.url}/api/sites/1/changes`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ label: 'Without its fill', put: [], drop: [overrides[0].id] }),
+});
+await page.getByText('On the page', { exact: true }).click();
+await page.waitForSelector('uv-differing-rules iframe', { timeout: 30_000 });
+await page.waitForTimeout(2500);
+await shoot('sheet-compared');
+await page.getByRole('button', { name: 'Undo' }).click();
+await page.waitForTimeout(1500);
 await captureAgain();
 await page.goto(`${product.url}/proof?see=drift`);
 await page.waitForSelector('uv-drift-detail uv-scope-picture iframe', { timeout: 60_000 });

@@ -72,7 +72,6 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
           } @else {
             <p-button label="Hand over…" [outlined]="true" size="small" [disabled]="store.overrides().length === 0" (onClick)="notes.toggle($event)" />
           }
-          <p-menu #notes [model]="noteItems" [popup]="true" appendTo="body" />
           <p-button label="Draft as a file" [outlined]="true" size="small" [disabled]="store.overrides().length === 0" (onClick)="downloadDraft()" />
         </span>
       </div>
@@ -95,6 +94,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
       }
     </section>
     <aside class="uv-scroll" aria-label="Revisions and delivery">
+      <p-menu #notes [model]="noteItems" [popup]="true" appendTo="body" />
       <uv-revision-list [chosen]="chosen()" [kept]="kept()" (choose)="choose($event)" />
       <uv-where-it-goes [tidy]="tidied()" />
       <uv-visitors-get />

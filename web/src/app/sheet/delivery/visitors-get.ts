@@ -57,6 +57,7 @@ const WORDS: Readonly<Record<ServedDocument['pages'][number]['standing'], string
     :host { display: grid; gap: 5px; justify-items: start; padding: 14px 16px; border-top: 1px solid var(--uv-line); font-size: 12.5px; }
     h2 { font-size: 12px; font-weight: 700; color: var(--uv-soft); }
     p { overflow-wrap: anywhere; }
+    uv-standing { margin-right: 5px; }
     ul { margin: 0; padding-left: 18px; }
     a { color: inherit; }
   `,
