@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { DELIVERY_WAYS, deliver, tidySheet, type DeliveryFacts, type DeliveryWay } from '@upper-veneer/core';
 import type { Browser, Page } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
-import { matchedDemo } from '../support/matched-demo.js';
+import { demoSource, matched } from '../support/matched-demo.js';
 import { root } from '../support/product.js';
 import { openSiteFolder } from '../support/site-folder.js';
 import { isWhole, turn } from '../support/whole-run.js';
@@ -32,10 +32,10 @@ function asRgb(line: string): string {
 }
 
 describe('a sheet delivered', () => {
-  const site = matchedDemo();
+  const { source, palette } = demoSource();
+  const chosen = isWhole ? source.pages : [source.pages[turn % source.pages.length]];
+  const site = matched({ ...source, pages: chosen }, palette);
   const { rules, css } = tidySheet(site);
-  const { pages } = site.source;
-  const chosen = isWhole ? pages : pages.filter((_, i) => i % 4 === turn % 4);
   const facts: DeliveryFacts = {
     rules,
     options: { ...site.source, palette: site.palette },

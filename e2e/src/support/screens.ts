@@ -200,16 +200,14 @@ export const SCREENS: readonly Screen[] = [
       await page.locator('uv-sheets-beside .cm-mergeView').waitFor({ timeout: 30_000 });
     },
   },
-  ...['Only what differs', 'On the page'].map((name): Screen => ({
+  {
+    name: 'Sheet, on the page',
+    reach: async ({ page }) => page.locator('.toolbar').getByText('On the page', { exact: true }).click(),
+  },
+  ...['A box for added CSS', 'The end of an existing file'].map((name): Screen => ({
     name: `Sheet, ${name.toLowerCase()}`,
-    reach: async ({ page }) => page.locator('.toolbar').getByText(name, { exact: true }).click(),
+    reach: async ({ page }) => page.getByRole('button', { name: new RegExp(`^${name}`) }).click(),
   })),
-  ...['A file, linked last', 'A box for added CSS', 'The end of an existing file', 'An embed’s own'].map(
-    (name): Screen => ({
-      name: `Sheet, ${name.toLowerCase()}`,
-      reach: async ({ page }) => page.getByRole('button', { name: new RegExp(`^${name}`) }).click(),
-    }),
-  ),
   {
     name: 'Sheet, the draft on a live page',
     reach: async ({ page }) => {

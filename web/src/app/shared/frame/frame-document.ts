@@ -58,6 +58,8 @@ export class FrameDocument {
 
   /** The veneer stands at the site's root; its addresses lead there from wherever the page is framed. */
   #rooted(css: string): string {
+    // A document that was written, not loaded, stands nowhere.
+    if (!this.document.URL.startsWith('http')) return css;
     const { pathname } = new URL(this.document.URL);
     const root = new URL(pathname.includes('/pages/') ? '../../files/' : 'files/', this.document.URL);
     return withCssAddresses(css, ({ address }) => (URL.canParse(address) ? null : new URL(address, root).href));

@@ -15,6 +15,8 @@ const DRAFT: DraftDocument = {
   roles: [],
   second: null,
   shape: {},
+  former: [],
+  live: null,
   exceptions: [],
   plans: [],
   structure: 1,
