@@ -137,6 +137,12 @@ describe('the Sheet, from revision to visitors', () => {
   });
 
   it('hands a note over that says what was done and how it is undone', async () => {
+    await fetch(`${product.url}/api/sites/1/publications`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ revision: 2 }),
+    });
+    await row(2).getByText('published').waitFor();
     await page.getByRole('button', { name: 'Hand over…' }).click();
     const [download] = await Promise.all([
       page.waitForEvent('download'),
@@ -145,6 +151,6 @@ describe('the Sheet, from revision to visitors', () => {
     const note = readFileSync(await download.path(), 'utf8');
     expect(note).toContain('| Booking form | ');
     expect(note).toContain('## How to undo it');
-    expect(note).toContain('visitors get revision 1');
+    expect(note).toContain('visitors get revision 2');
   });
 });
