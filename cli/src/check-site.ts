@@ -59,7 +59,7 @@ export function checkSite({ saved, palette, veneer, widths, lighting, triesMends
   const memo = new ProofMemo();
   const at = widths ? { settings: widths.map((width) => ({ width })), unseen: [] } : proofSettings(site);
   const found = toEnd(proveSite(site, { at, memo }));
-  const whole = { ...found, unseen: [...found.unseen, ...filesUnread(site)] };
+  const whole = { ...found, unseen: [...found.unseen, ...filesUnread(site, at.settings)] };
   const proof = lighting === 'inverted' ? onlyInverted(whole) : whole;
   const mends = new Map(
     triesMends
@@ -70,8 +70,8 @@ export function checkSite({ saved, palette, veneer, widths, lighting, triesMends
 }
 
 /** Picture files: nothing decodes them here. */
-function filesUnread(site: SiteModel): Proof['unseen'] {
-  const files = new Set(toEnd(filesShown(site)).flatMap((shown) => shown.files.map(({ path }) => path)));
+function filesUnread(site: SiteModel, settings: Proof['settings']): Proof['unseen'] {
+  const files = new Set(toEnd(filesShown(site, settings)).flatMap((shown) => shown.files.map(({ path }) => path)));
   if (files.size === 0) return [];
   const what = `inks of ${files.size} picture ${files.size === 1 ? 'file' : 'files'}, logos among them`;
   return [{ what, reason: 'pictures are not decoded at the command line' }];

@@ -91,6 +91,8 @@ export interface BroughtBackDocument {
   readonly draft: DraftDocument;
   /** Overrides that stay away, since their page is gone. */
   readonly stranded: number;
+  /** Overrides that stay away, since nobody can tell their colour any more. */
+  readonly colorless: number;
   /** Whether its palette, names and parts came back too. */
   readonly isWhole: boolean;
 }

@@ -320,6 +320,7 @@ export { contentHash } from './delivery/content-hash.js';
 export { DELIVERY_WAYS, deliver, type Delivered, type DeliveryFacts, type DeliveryWay } from './delivery/deliver.js';
 export { handOverHtml, handOverMarkdown, type HandOverFacts } from './delivery/hand-over.js';
 export { liveBookmark, liveScript } from './delivery/live-script.js';
+export { carriedValue } from './veneer/carried-value.js';
 export { colorsInSheet, type SheetColor } from './veneer/colors-in-sheet.js';
 export { sheetDifference, type RuleDifference } from './veneer/sheet-difference.js';
 export { proveSite, type ProofProgress } from './proof/prove-site.js';

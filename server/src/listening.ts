@@ -10,6 +10,8 @@ export interface Listening {
   readonly names: readonly string[];
   /** Name under which others find it; `localhost` where none can. */
   readonly name: string;
+  /** Host by which the program reaches itself. */
+  readonly itself: string;
   /** What opens it to others; empty where none can reach it. */
   readonly token: string;
 }
@@ -21,7 +23,8 @@ const LEAST_TOKEN = 8;
 
 /** @throws {RangeError} for a token too short to keep anyone out. */
 export function listeningAt(address: string, givenToken: string | undefined): Listening {
-  if (LOOPBACK.test(address)) return { address, isOpen: false, names: [], name: 'localhost', token: '' };
+  if (LOOPBACK.test(address))
+    return { address, isOpen: false, names: [], name: 'localhost', itself: asHost(address), token: '' };
   if (givenToken !== undefined && givenToken !== '' && givenToken.length < LEAST_TOKEN)
     throw new RangeError(`ACCESS_TOKEN must have ${LEAST_TOKEN} characters or more`);
   const outer = Object.values(networkInterfaces()).flatMap((all) =>
@@ -33,6 +36,7 @@ export function listeningAt(address: string, givenToken: string | undefined): Li
     isOpen: true,
     names,
     name: names[0] ?? hostname().toLowerCase(),
+    itself: EVERYWHERE.has(address) ? '127.0.0.1' : asHost(address),
     token: givenToken || randomBytes(12).toString('base64url'),
   };
 }

@@ -6,7 +6,7 @@ import { createApp } from './app.js';
 import { DataError, openDatabase } from './db/open.js';
 import { listeningAt, type Listening } from './listening.js';
 import { seedFolder } from './seed/seed-folder.js';
-import { askLocalHost } from './served.js';
+import { askHostAt } from './served.js';
 import { createStandInHost, siteHostName } from './stand-in-host.js';
 import { createStore } from './store.js';
 import { createDressedTexts } from './work/dressed-texts.js';
@@ -76,7 +76,9 @@ async function start(): Promise<void> {
     dressed,
     hostUrl: (siteId) =>
       `http://${listening.isOpen ? listening.name : siteHostName(siteId)}:${boundHostPort}/${siteId}/`,
-    askHost: askLocalHost(boundHostPort, (siteId) => (listening.isOpen ? listening.name : siteHostName(siteId))),
+    askHost: askHostAt(`http://${listening.itself}:${boundHostPort}`, (siteId) =>
+      listening.isOpen ? listening.name : siteHostName(siteId),
+    ),
     allowedHosts: listening.names,
     token: listening.token,
     webFolder: join(root, 'web/dist/browser'),

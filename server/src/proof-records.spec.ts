@@ -106,6 +106,17 @@ describe('what is kept of proving a site', () => {
       expect(await value()).toEqual([[5, '{"kind":"literal","css":"teal"}']]);
     });
 
+    it('leads revisions to elements as they are now, for whoever brings one back', async () => {
+      await color('blue');
+      await server.post(`/api/sites/${siteId}/revisions`, { note: '' });
+      await color('teal');
+      await bring({ siteId }, { 'index.html': AFTER });
+      await server.post(`/api/sites/${siteId}/revisions/1/back`, { part: 'all' });
+      expect((await draft()).overrides.map(({ element, value }) => [element, JSON.stringify(value)])).toEqual([
+        [5, '{"kind":"literal","css":"blue"}'],
+      ]);
+    });
+
     it('keeps the last five of a page, and none of a page that is taken out', async () => {
       await color('blue');
       for (let i = 0; i < 7; i += 1) await bring({ siteId }, { 'index.html': `${BEFORE}<p>${i}` });

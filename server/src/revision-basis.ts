@@ -1,27 +1,19 @@
-import {
-  colorOfValue,
-  hexOf,
-  plainValuesIn,
-  type Override,
-  type OverrideValue,
-  type Palette,
-  type PlainValue,
-} from '@upper-veneer/core';
-import type { NewPalette } from './db/palettes.js';
+import { carriedValue, withoutPage, type Override, type Palette } from '@upper-veneer/core';
+import { toNewPalette } from './db/palettes.js';
 import type { RevisionRow } from './db/revisions.js';
 import type { Store } from './store.js';
 
-/** What a revision's sheet was compiled from beside its overrides, as the history keeps each. */
-export interface RevisionBasis {
-  readonly palette: NewPalette;
-  readonly naming: unknown;
-  readonly parts: unknown;
+/** What a revision's sheet was compiled from beside its overrides. */
+interface RevisionBasis {
+  readonly palette: Palette;
+  readonly naming: ReturnType<Store['sheetOptions']['subject']['take']>;
+  readonly parts: ReturnType<Store['parts']['subject']['take']>;
 }
 
 /** What the draft is compiled from beside its overrides. */
 export function basisOf(store: Store, siteId: number): RevisionBasis {
   return {
-    palette: store.palettes.subject.take(siteId),
+    palette: store.palettes.bySite(siteId),
     naming: store.sheetOptions.subject.take(siteId),
     parts: store.parts.subject.take(siteId),
   };
@@ -31,84 +23,97 @@ export function basisOf(store: Store, siteId: number): RevisionBasis {
 export interface BroughtBack {
   /** Overrides that stay away, since their page is gone. */
   readonly stranded: number;
+  /** Overrides that stay away, since nobody can tell their colour any more. */
+  readonly colorless: number;
   /** Whether its palette, names and parts came back too. */
   readonly isWhole: boolean;
 }
 
-/** Brings a revision back into the draft, or one part of it, as one step of undo. @param partId `null` for the site-wide part; absent for all. */
-export function bringBack(
-  store: Store,
-  siteId: number,
-  revision: RevisionRow,
-  partId: number | null | undefined,
-  at: string,
-): BroughtBack {
-  const all = JSON.parse(revision.overrides) as Override[];
-  const basis = revision.basis === null ? null : (JSON.parse(revision.basis) as RevisionBasis);
-  const pages = new Set(store.pages.ids(siteId));
-  const there = all.filter(({ pageId }) => pages.has(pageId));
-  const lead = `Bring revision ${revision.number} back`;
-  if (partId === undefined) {
-    const names = basis ? (['overrides', 'palette', 'naming', 'parts'] as const) : (['overrides'] as const);
-    store.changes.applyTo(
-      siteId,
-      lead,
-      names,
-      () => {
-        if (basis) {
-          store.palettes.subject.put(siteId, basis.palette);
-          store.sheetOptions.subject.put(siteId, basis.naming as ReturnType<typeof store.sheetOptions.subject.take>);
-          store.parts.subject.put(siteId, basis.parts as ReturnType<typeof store.parts.subject.take>);
-        }
-        store.overrides.subject.put(
-          siteId,
-          basis ? there : there.map((own) => rebound(own, store.palettes.bySite(siteId), null)),
-        );
-      },
-      at,
-    );
-    return { stranded: all.length - there.length, isWhole: basis !== null };
-  }
-  const own = there.filter((override) => override.partId === partId);
-  const now = store.palettes.bySite(siteId);
-  const drop = store.overrides
-    .bySite(siteId)
-    .filter((override) => override.partId === partId)
-    .map(({ id }) => id);
-  const name = store.parts.bySite(siteId).find(({ id }) => id === partId)?.name ?? 'the site-wide part';
-  const put = own.map((override) => rebound(override, now, basis?.palette ?? null));
-  store.changes.apply(
-    siteId,
-    `${lead}: ${name}`.slice(0, 200),
-    put,
-    drop.filter((id) => !put.some((override) => override.id === id)),
-    at,
-  );
-  return { stranded: all.filter((override) => override.partId === partId).length - own.length, isWhole: false };
+interface BringBack {
+  readonly store: Store;
+  readonly siteId: number;
+  readonly revision: RevisionRow;
+  /** When it is done, as ISO 8601. */
+  readonly at: string;
 }
 
-/** An override whose swatches are no longer there keeps their colour as a plain value. */
-function rebound(override: Override, now: Palette, then: NewPalette | null): Override {
-  const before: Palette | null = then && {
-    swatches: then.swatches.map(({ id, name, css }) => ({ id, name, css })),
-    roles: then.roles.flatMap(({ role, swatch, shade }) => {
-      const found = then.swatches.find(({ name }) => name === swatch);
-      return found ? [{ role, swatchId: found.id, shade }] : [];
-    }),
-  };
-  const plain = (value: PlainValue): PlainValue => {
-    const isThere =
-      value.kind === 'swatch'
-        ? now.swatches.some(({ id }) => id === value.swatchId)
-        : value.kind !== 'role' || now.roles.some(({ role }) => role === value.role);
-    const color = isThere || !before ? null : colorOfValue(value, before);
-    return color ? { kind: 'literal', css: hexOf(color) } : value;
-  };
-  const value: OverrideValue =
-    override.value.kind === 'composite'
-      ? { ...override.value, colors: plainValuesIn(override.value).map(plain) }
-      : override.value.kind === 'house'
-        ? override.value
-        : plain(override.value);
-  return { ...override, value };
+/** Brings a revision back into the draft, with its palette, names and parts where they were kept with it, as one step of undo. */
+export function bringBack({ store, siteId, revision, at }: BringBack): BroughtBack {
+  const basis = basisIn(revision);
+  const names = basis ? (['overrides', 'palette', 'naming', 'parts'] as const) : (['overrides'] as const);
+  let brought: Carried | null = null;
+  store.changes.applyTo(
+    siteId,
+    `Bring revision ${revision.number} back`,
+    names,
+    () => {
+      if (basis) {
+        store.palettes.subject.put(siteId, toNewPalette(basis.palette));
+        store.sheetOptions.subject.put(siteId, basis.naming);
+        store.parts.subject.put(siteId, basis.parts);
+      }
+      brought = carried(store, siteId, overridesIn(revision), basis);
+      store.overrides.subject.put(siteId, brought.overrides);
+    },
+    at,
+  );
+  return toldOf(brought, basis !== null);
+}
+
+/** Brings one part of a revision back, in today's palette. @param partId `null` for what is in no part. */
+export function bringPartBack({ store, siteId, revision, at }: BringBack, partId: number | null): BroughtBack {
+  const isOwn = (override: Override): boolean => override.partId === partId;
+  const brought = carried(store, siteId, overridesIn(revision).filter(isOwn), basisIn(revision));
+  const put = new Set(brought.overrides.map(({ id }) => id));
+  const drop = store.overrides.bySite(siteId).filter((override) => isOwn(override) && !put.has(override.id));
+  const name = store.parts.bySite(siteId).find(({ id }) => id === partId)?.name ?? 'what is in no part';
+  const label = `Bring revision ${revision.number} back: ${name}`.slice(0, 200);
+  store.changes.apply(
+    siteId,
+    label,
+    brought.overrides,
+    drop.map(({ id }) => id),
+    at,
+  );
+  return toldOf(brought, false);
+}
+
+function basisIn({ basis }: RevisionRow): RevisionBasis | null {
+  return basis === null ? null : (JSON.parse(basis) as RevisionBasis);
+}
+
+function overridesIn({ overrides }: RevisionRow): Override[] {
+  return JSON.parse(overrides) as Override[];
+}
+
+interface Carried {
+  readonly overrides: readonly Override[];
+  readonly stranded: number;
+  readonly colorless: number;
+}
+
+function toldOf(brought: Carried | null, isWhole: boolean): BroughtBack {
+  return { stranded: brought?.stranded ?? 0, colorless: brought?.colorless ?? 0, isWhole };
+}
+
+/** Overrides of a revision on the pages, in the parts and in the palette that are there now. */
+function carried(store: Store, siteId: number, all: readonly Override[], basis: RevisionBasis | null): Carried {
+  const pages = new Set(store.pages.ids(siteId));
+  const parts = new Set(store.parts.bySite(siteId).map(({ id }) => id));
+  const palette = store.palettes.bySite(siteId);
+  const onPages = all.flatMap((override) => onlyOn(override, pages) ?? []);
+  const overrides = onPages.flatMap((override) => {
+    const value = carriedValue(override.value, basis?.palette ?? null, palette);
+    const partId = override.partId !== null && parts.has(override.partId) ? override.partId : null;
+    return value ? [{ ...override, value, partId }] : [];
+  });
+  return { overrides, stranded: all.length - onPages.length, colorless: onPages.length - overrides.length };
+}
+
+/** An override without the pages that are gone; `null` where it was made on one, or kept to those alone. */
+function onlyOn(override: Override, pages: ReadonlySet<number>): Override | null {
+  const named = [...(override.pages ?? []), ...(override.spared ?? []).map(({ pageId }) => pageId)];
+  return [override.pageId, ...named]
+    .filter((id) => !pages.has(id))
+    .reduce<Override | null>((kept, id) => (kept && kept.pageId !== id ? withoutPage(kept, id) : null), override);
 }

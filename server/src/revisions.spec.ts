@@ -120,6 +120,45 @@ describe('a revision', () => {
     ]);
   });
 
+  it('comes back, and goes again, over parts that were made and taken away since', async () => {
+    await afterMuch();
+    const { parts, pages } = (await (await fetch(`${server.url}/api/sites/${server.siteId}`)).json()) as {
+      parts: { id: number; name: string; kind: string; selector: string; openers: [] }[];
+      pages: { id: number }[];
+    };
+    // The part of then goes, another comes with an override of its own.
+    const other = { id: 0, name: 'Other', kind: 'theme', selector: '.x', openers: [] };
+    expect((await send('/parts', { label: 'parts', parts: [other], merged: [] }, 'PUT')).status).toBe(200);
+    const made = server.store.parts.bySite(server.siteId)[0].id;
+    await change([{ ...override, id: 'd', pageId: pages[0].id, partId: made, property: 'fill' }]);
+    const before = await draft();
+    const { draft: after } = await back(1);
+    expect(after.equalsRevision).toBe(1);
+    const undone = (await (await send('/undo', {})).json()) as DraftDocument;
+    expect(undone.overrides).toEqual(before.overrides);
+    expect(server.store.parts.bySite(server.siteId).map(({ name }) => name)).toEqual(['Other']);
+    const redone = (await (await send('/redo', {})).json()) as DraftDocument;
+    expect(redone.equalsRevision).toBe(1);
+    await send('/undo', {});
+    // Without what was kept with it, its overrides stand outside of parts that are gone; a part that is gone is refused.
+    server.db.prepare('UPDATE revision SET basis = NULL').run();
+    expect((await send('/revisions/1/back', { part: parts[0].id })).status).toBe(422);
+    const { draft: loose } = await back(1);
+    expect(loose.overrides.map(({ id, partId }) => [id, partId])).toEqual([
+      ['a', null],
+      ['b', null],
+    ]);
+  });
+
+  it('of before its palette was kept leaves overrides away whose colour nobody can tell', async () => {
+    await afterMuch();
+    server.db
+      .prepare('UPDATE revision SET basis = NULL, overrides = replace(overrides, \'"accent"\', \'"second"\')')
+      .run();
+    const { draft: after, colorless } = await back(1);
+    expect([after.overrides.length, colorless]).toEqual([0, 2]);
+  });
+
   it('once published is what visitors get, by its hash, on every page', async () => {
     type Served = { published: number | null; pages: { standing: string; revision: number | null }[] };
     const served = async (): Promise<Served> =>

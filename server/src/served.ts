@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { request } from 'node:http';
+import { Agent, request } from 'undici';
 import { isSpecimen } from '@upper-veneer/core';
 import type { ServedDocument } from '@upper-veneer/contract';
 import type { Store } from './store.js';
@@ -29,7 +29,7 @@ export async function askServed(store: Store, siteId: number, ask: AskHost, at: 
   const sheets = new Map<string, Promise<HostAnswer>>();
   const pages: ServedDocument['pages'][number][] = [];
   for (const { id, name, path } of captured.slice(0, MOST_PAGES)) {
-    const page = await ask(siteId, encodeURI(path));
+    const page = await ask(siteId, path.split('/').map(encodeURIComponent).join('/'));
     const linked = page.status === 200 ? linkIn(page.body) : null;
     if (linked === null) {
       pages.push({ id, name, standing: page.status === 200 ? 'none' : 'lost', revision: null });
@@ -56,32 +56,20 @@ function hashOf(text: string): string {
   return createHash('sha256').update(text).digest('base64');
 }
 
-/** Asks a host on this machine under a name that only browsers look up. */
-export function askLocalHost(port: number, nameOf: (siteId: number) => string): AskHost {
-  return (siteId, path) =>
-    new Promise((done, failed) => {
-      const asked = request(
-        {
-          host: '127.0.0.1',
-          port,
-          path: `/${siteId}/${path}`,
-          headers: { host: `${nameOf(siteId)}:${port}` },
-          timeout: PATIENCE_MS,
-        },
-        (response) => {
-          const chunks: Buffer[] = [];
-          let size = 0;
-          response.on('data', (chunk: Buffer) => {
-            size += chunk.length;
-            if (size > MOST_BYTES) asked.destroy(new Error('The answer is too long'));
-            else chunks.push(chunk);
-          });
-          response.on('end', () =>
-            done({ status: response.statusCode ?? 0, body: Buffer.concat(chunks).toString('utf8') }),
-          );
-        },
-      );
-      asked.on('timeout', () => asked.destroy(new Error('No answer came in time')));
-      asked.on('error', failed).end();
+/** Asks the stand-in host where it listens, under the name that visitors know it by. @param origin such as `http://127.0.0.1:4311`. */
+export function askHostAt(origin: string, nameOf: (siteId: number) => string): AskHost {
+  const { port } = new URL(origin);
+  const dispatcher = new Agent({
+    maxResponseSize: MOST_BYTES,
+    headersTimeout: PATIENCE_MS,
+    bodyTimeout: PATIENCE_MS,
+  });
+  return async (siteId, path) => {
+    const { statusCode, body } = await request(`${origin}/${siteId}/${path}`, {
+      dispatcher,
+      headers: { host: `${nameOf(siteId)}:${port}` },
+      reset: true,
     });
+    return { status: statusCode, body: await body.text() };
+  };
 }

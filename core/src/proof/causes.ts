@@ -143,16 +143,40 @@ export function findingsOf(all: readonly Found[]): ProofFinding[] {
       if (gathered) gathered.take(one);
       else byId.set(id, new Gathered(id, one));
     }
-  return [...byId.values()]
-    .map((gathered) => gathered.finding())
-    .sort(
-      (a, b) =>
-        rankOf(a) - rankOf(b) || shareOf(a) - shareOf(b) || b.places.length - a.places.length || (a.id < b.id ? -1 : 1),
-    );
+  return inOrder([...byId.values()].map((gathered) => gathered.finding()));
+}
+
+/** Findings with those that fail first, the gravest of a group before others, then those with more places. */
+export function inOrder(findings: readonly ProofFinding[]): ProofFinding[] {
+  return [...findings].sort(
+    (a, b) =>
+      rankOf(a) - rankOf(b) || shareOf(a) - shareOf(b) || b.places.length - a.places.length || (a.id < b.id ? -1 : 1),
+  );
 }
 
 /** How many looks each part got in each group, and what came of them. */
 export function cellsOf(all: readonly Found[], findings: readonly ProofFinding[]): ProofCell[] {
+  const looked = all.flatMap((found) =>
+    [...found.values()].flatMap(({ partId, looks }) =>
+      looks.flatMap((count, i) => (count > 0 ? [{ partId, kind: PROOF_KINDS[i], count }] : [])),
+    ),
+  );
+  return cellsWith([], looked, findings);
+}
+
+/** Looks at things of one part in one group. */
+export interface CountedLooks {
+  readonly partId: number | null;
+  readonly kind: ProofKind;
+  readonly count: number;
+}
+
+/** Cells with more looks, and what all findings there are come to in each. */
+export function cellsWith(
+  before: readonly ProofCell[],
+  looked: readonly CountedLooks[],
+  findings: readonly ProofFinding[],
+): ProofCell[] {
   const cells = new Map<
     string,
     { partId: number | null; kind: ProofKind; looks: number; fails: number; toLookAt: number }
@@ -163,11 +187,8 @@ export function cellsOf(all: readonly Found[], findings: readonly ProofFinding[]
     if (!cell) cells.set(key, (cell = { partId, kind, looks: 0, fails: 0, toLookAt: 0 }));
     return cell;
   };
-  for (const found of all)
-    for (const { partId, looks } of found.values())
-      looks.forEach((count, i) => {
-        if (count > 0) cellOf(partId, PROOF_KINDS[i]).looks += count;
-      });
+  for (const { partId, kind, looks } of before) cellOf(partId, kind).looks += looks;
+  for (const { partId, kind, count } of looked) cellOf(partId, kind).looks += count;
   for (const { kind, level, places } of findings)
     for (const partId of new Set(places.map((place) => place.partId))) {
       const cell = cellOf(partId, kind);

@@ -1,4 +1,5 @@
-import type { ProofCell, ProofFinding, ProofPlace, Proof, Unseen } from './proof-finding.js';
+import { cellsWith, inOrder, thingsOf } from './causes.js';
+import type { ProofFinding, ProofPlace, Proof, Unseen } from './proof-finding.js';
 
 /** What was read of a text over a picture, at one place of a finding and one width. */
 export interface PictureReading {
@@ -30,23 +31,19 @@ export function withPicturesRead(proof: Proof, readings: readonly PictureReading
     if (own) own.push(reading);
     else byFinding.set(reading.findingId, [reading]);
   }
-  const settled = proof.findings.map((finding) =>
-    isOverPicture(finding) ? settle(finding, byFinding.get(finding.id) ?? []) : [finding],
+  const findings = inOrder(
+    proof.findings.flatMap((finding) =>
+      isOverPicture(finding) ? settle(finding, byFinding.get(finding.id) ?? []) : [finding],
+    ),
   );
-  const findings = settled.flat();
-  const failed = findings.filter(({ id }) => id.endsWith(READ));
-  const others = findings.filter(({ id }) => !id.endsWith(READ));
-  const unread = others.filter(isOverPicture).reduce((sum, { places }) => sum + places.length, 0);
+  const unread = findings.filter(isOverPicture).reduce((sum, finding) => sum + thingsOf(finding), 0);
   return {
     ...proof,
-    findings: [...failed, ...others],
-    cells: recounted(proof.cells, findings),
+    findings,
+    cells: cellsWith(proof.cells, [], findings),
     unseen: unread === 0 ? proof.unseen : [...proof.unseen, unreadOf(unread)],
   };
 }
-
-/** End of the id of a finding whose figure was read from pixels. */
-const READ = '|read';
 
 function settle(finding: ProofFinding, readings: readonly PictureReading[]): ProofFinding[] {
   const needed = finding.needed ?? 0;
@@ -63,7 +60,8 @@ function settle(finding: ProofFinding, readings: readonly PictureReading[]): Pro
     const [worst] = failing;
     found.push({
       ...narrowed(finding, places),
-      id: `${finding.id}${READ}`,
+      id: `${finding.id}|read`,
+      widths: failingWidths(readings, failing, needed),
       level: 'fails',
       figure: worst.ratio,
       unit: 'ratio',
@@ -73,6 +71,17 @@ function settle(finding: ProofFinding, readings: readonly PictureReading[]): Pro
   }
   if (left.length > 0) found.push(narrowed(finding, left));
   return found;
+}
+
+/** Widths at which places that fail do so, the widest first. */
+function failingWidths(
+  readings: readonly PictureReading[],
+  failing: readonly PictureReading[],
+  needed: number,
+): number[] {
+  const indexes = new Set(failing.map(({ index }) => index));
+  const widths = readings.filter(({ index, ratio }) => indexes.has(index) && ratio !== null && ratio < needed);
+  return [...new Set(widths.map(({ width }) => width))].sort((a, b) => b - a);
 }
 
 /** How much of it was read, and what of that holds. */
@@ -106,17 +115,6 @@ function narrowed(finding: ProofFinding, places: readonly ProofPlace[]): ProofFi
     states: finding.states.filter((state) => places.some((place) => place.state === state)),
     lightings: finding.lightings.filter((lighting) => places.some((place) => place.lighting === lighting)),
   };
-}
-
-function recounted(cells: readonly ProofCell[], findings: readonly ProofFinding[]): ProofCell[] {
-  return cells.map((cell) => {
-    if (cell.kind !== 'reads') return cell;
-    const own = findings.filter(
-      ({ kind, places }) => kind === 'reads' && places.some(({ partId }) => partId === cell.partId),
-    );
-    const fails = own.filter(({ level }) => level === 'fails').length;
-    return { ...cell, fails, toLookAt: own.length - fails };
-  });
 }
 
 function unreadOf(count: number): Unseen {

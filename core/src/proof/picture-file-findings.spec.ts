@@ -13,7 +13,7 @@ describe('picture files in a proof', () => {
   );
   const site = dressSite(opened, [], RIVER_PALETTE);
   const proof = toEnd(proveSite(site));
-  const shown = toEnd(filesShown(site));
+  const shown = toEnd(filesShown(site, [{ width: 1280 }]));
   const reading = (own: Partial<FileReading> & { readonly path: string }): FileReading => ({
     inks: [],
     figures: [],
@@ -44,6 +44,25 @@ describe('picture files in a proof', () => {
     const light = { ...inked, figures: [{ ground: '#104a47', lost: 0.02, worst: 9 }] };
     const held = withFilesRead(site, proof, shown, [light, reading({ path: 'img/map.png' })]);
     expect(held.findings.some(({ id }) => id.startsWith('seen|logo'))).toBeFalse();
+  });
+
+  it('looks at every width: a header that is dark on small windows alone', () => {
+    const css = 'body { background: #fff } @media (max-width: 600px) { header { background: #104a47 } }';
+    const narrow = dressSite(
+      openOnePage(css, '<header><img class=logo src=img/logo.svg alt=Logo></header>'),
+      [],
+      RIVER_PALETTE,
+    );
+    const looked = toEnd(proveSite(narrow));
+    const files = toEnd(filesShown(narrow, looked.settings));
+    const grounds = new Set(
+      files.flatMap((own) => own.files.flatMap((file) => file.grounds.map(({ matched }) => matched))),
+    );
+    expect(grounds).toEqual(new Set(['#ffffff', '#104a47']));
+    const found = withFilesRead(narrow, looked, files, [inked]).findings.filter(({ id }) => id.startsWith('seen|logo'));
+    expect(found.length).toBe(1);
+    expect(found[0].widths.length).toBeGreaterThan(0);
+    expect(found[0].widths.every((width) => width <= 600)).toBeTrue();
   });
 
   it('tells inks that are none of the brand’s, but none of an edge, nor the brand’s own', () => {

@@ -6,11 +6,14 @@ import { elementOf, inEachLighting, pageOf, partOf, type SiteModel } from '../si
 import { colorOfCss } from '../veneer/palette.js';
 import type { Lighting } from '../veneer/lighting.js';
 import type { Spot } from '../veneer/override.js';
-import type { Proof, ProofCell, ProofFinding, ProofPlace } from './proof-finding.js';
+import type { Setting } from '../conditions/environment.js';
+import { cellsWith, inOrder, type CountedLooks } from './causes.js';
+import type { Proof, ProofFinding, ProofPlace } from './proof-finding.js';
 
-/** Picture files as a site shows them now, in one lighting. */
+/** Picture files as a site shows them now, in one lighting at one width. */
 export interface ShownFiles {
   readonly lighting: Lighting;
+  readonly setting: Setting;
   readonly files: readonly PictureFile[];
 }
 
@@ -24,20 +27,24 @@ export interface FileReading {
   readonly problem: string;
 }
 
-/** Width at which the files are looked for, CSS px. */
-const WIDTH = 1280;
 /** Share of a file's inks from which one is told, 0–1: less are edges between two. */
 const TOLD = 0.02;
 /** Most inks of a file that are named. */
 const MOST_NAMED = 6;
 
-/** Picture files of a site on what they stand on now. A generator: it yields after each page. */
-export function* filesShown(site: SiteModel): Generator<string, ShownFiles[]> {
+/**
+ * Picture files of a site on what they stand on now, at rest, in each lighting and at each width that a proof looked at.
+ * A generator: it yields after each page.
+ */
+export function* filesShown(site: SiteModel, settings: readonly Setting[]): Generator<string, ShownFiles[]> {
   const shown: ShownFiles[] = [];
-  for (const lit of inEachLighting(site)) {
-    const files = yield* pictureFiles(lit, { kind: 'site' }, { strategy: 'blend', rows: [], unmet: [] }, WIDTH);
-    shown.push({ lighting: lit.palette.lighting ?? 'light', files });
-  }
+  for (const lit of inEachLighting(site))
+    // Other preferences than the width are not told to what reads a picture's surroundings.
+    for (const setting of settings.filter((own) => Object.keys(own).length === 1)) {
+      const nothing = { strategy: 'blend', rows: [], unmet: [] } as const;
+      const files = yield* pictureFiles(lit, { kind: 'site' }, nothing, setting.width);
+      shown.push({ lighting: lit.palette.lighting ?? 'light', setting, files });
+    }
   return shown;
 }
 
@@ -49,36 +56,49 @@ export function withFilesRead(
   readings: readonly FileReading[],
 ): Proof {
   const byPath = new Map(readings.map((reading) => [reading.path, reading]));
-  const findings: ProofFinding[] = [];
-  const looked: { readonly partId: number | null; readonly kind: 'seen' | 'ours' }[] = [];
+  const logos = new Map<string, ProofFinding>();
+  const inks = new Map<string, ProofFinding | null>();
+  const looked: CountedLooks[] = [];
   const unread = new Map<string, string>();
-  for (const { lighting, files } of shown)
+  for (const { lighting, setting, files } of shown)
     for (const file of files) {
       const reading = byPath.get(file.path);
       if (!reading || reading.problem !== '') {
         unread.set(file.path, reading?.problem ?? 'beyond the bound');
         continue;
       }
-      const at = (spots: readonly Spot[], property: string): ProofPlace[] =>
-        spots.map((spot) => placeOf(site, spot, property, lighting, proof));
-      if (file.isLogo) findings.push(...logoFindings(site, file, reading, at));
-      looked.push(...at(file.spots, '').map(({ partId }) => ({ partId, kind: 'ours' as const })));
-      if (file.isLogo) looked.push(...at(file.spots, '').map(({ partId }) => ({ partId, kind: 'seen' as const })));
-      // Whatever the lighting, a file has the same inks.
-      if (lighting === shown[0].lighting) findings.push(...inkFindings(site, file, reading, at));
+      const at: PlacesOf = (spots, property) =>
+        spots.map((spot) => placeOf(site, spot, { property, lighting, setting }));
+      if (file.isLogo) {
+        for (const found of logoFindings(site, file, reading, at))
+          logos.set(found.id, joined(logos.get(found.id), found));
+        looked.push(...at(file.spots, '').map(({ partId }) => ({ partId, kind: 'seen', count: 1 }) as const));
+      }
+      // Whatever the lighting and the width, a file has the same inks.
+      if (inks.has(file.path)) continue;
+      inks.set(file.path, inkFinding(site, file, reading, at));
+      looked.push(...at(file.spots, '').map(({ partId }) => ({ partId, kind: 'ours', count: 1 }) as const));
     }
-  const failing = findings.filter(({ level }) => level === 'fails');
-  const others = findings.filter(({ level }) => level !== 'fails');
-  const firstOther = proof.findings.findIndex(({ level }) => level !== 'fails');
-  const split = firstOther === -1 ? proof.findings.length : firstOther;
-  const all = [...proof.findings.slice(0, split), ...failing, ...proof.findings.slice(split), ...others];
+  const findings = inOrder([
+    ...proof.findings,
+    ...logos.values(),
+    ...[...inks.values()].flatMap((found) => found ?? []),
+  ]);
   return {
     ...proof,
-    findings: all,
-    cells: recounted(proof.cells, findings, looked),
+    findings,
+    cells: cellsWith(proof.cells, looked, findings),
     looks: proof.looks + looked.length,
     unseen: [...proof.unseen, ...[...unread].map(([path, reason]) => ({ what: `inks of ${path}`, reason }))],
   };
+}
+
+/** The same logo on the same ground at one more width: each place once, where it was found first. */
+function joined(before: ProofFinding | undefined, found: ProofFinding): ProofFinding {
+  if (!before) return found;
+  const known = new Set(before.places.map(({ pageId, element }) => `${pageId}:${element}`));
+  const more = found.places.filter(({ pageId, element }) => !known.has(`${pageId}:${element}`));
+  return { ...before, places: [...before.places, ...more], widths: [...before.widths, ...found.widths] };
 }
 
 type PlacesOf = (spots: readonly Spot[], property: string) => ProofPlace[];
@@ -103,7 +123,7 @@ function logoFindings(
         kind: 'seen',
         level: standing,
         title: `Logo ${nameOf(path)} on ${matched}`,
-        basis: `${Math.round(figure.lost * 100)} % of its ink falls under 3 : 1 there, pixel by pixel; of a logo a tenth is to be looked at, a third fails (common practice). A ground of another lightness, or the logo’s other edition, mends it.`,
+        basis: `${Math.round(figure.lost * 100)} % of its ink falls under 3 : 1 there, pixel by pixel, at rest; of a logo a tenth is to be looked at, a third fails (common practice). A ground of another lightness, or the logo’s other edition, mends it.`,
         figure: figure.worst,
         needed: 3,
         unit: 'ratio',
@@ -113,9 +133,9 @@ function logoFindings(
   });
 }
 
-function inkFindings(site: SiteModel, file: PictureFile, { inks }: FileReading, at: PlacesOf): ProofFinding[] {
+function inkFinding(site: SiteModel, file: PictureFile, { inks }: FileReading, at: PlacesOf): ProofFinding | null {
   const { path, spots, spot } = file;
-  if (site.palette.swatches.length === 0) return [];
+  if (site.palette.swatches.length === 0) return null;
   const page = pageOf(site, spot.pageId);
   const element = elementOf(page, spot.element);
   const told = inks.filter(({ share }) => share >= TOLD);
@@ -125,7 +145,7 @@ function inkFindings(site: SiteModel, file: PictureFile, { inks }: FileReading, 
     if (!color || standing?.kind === 'brand' || isExcepted(site.exceptions, page.document, element, color)) return [];
     return [{ hex, share, nearest: standing?.nearest ?? '', deltaE: standing?.deltaE ?? 0 }];
   });
-  if (strays.length === 0) return [];
+  if (strays.length === 0) return null;
   const furthest = strays.reduce((far, own) => (own.deltaE > far.deltaE ? own : far));
   const words = strays
     .slice(0, MOST_NAMED)
@@ -134,19 +154,17 @@ function inkFindings(site: SiteModel, file: PictureFile, { inks }: FileReading, 
         `${hex} (${Math.round(share * 100)} %, ΔE ${deltaE.toFixed(1)} from ${nearest})`,
     );
   const more = strays.length - words.length;
-  return [
-    asFinding({
-      id: `ours|inks|${path}`,
-      kind: 'ours',
-      level: 'look',
-      title: `${strays.length} of ${told.length} inks of ${nameOf(path)}`,
-      basis: `None of the brand’s: ${words.join(', ')}${more > 0 ? ` and ${more} more` : ''}. No CSS reaches them: the file is to be redrawn, or left alone.`,
-      figure: furthest.deltaE,
-      needed: null,
-      unit: 'deltaE',
-      places: at(spots, 'background-image'),
-    }),
-  ];
+  return asFinding({
+    id: `ours|inks|${path}`,
+    kind: 'ours',
+    level: 'look',
+    title: `${strays.length} of ${told.length} inks of ${nameOf(path)}`,
+    basis: `None of the brand’s: ${words.join(', ')}${more > 0 ? ` and ${more} more` : ''}. No CSS reaches them: the file is to be redrawn, or left alone.`,
+    figure: furthest.deltaE,
+    needed: null,
+    unit: 'deltaE',
+    places: at(spots, 'background-image'),
+  });
 }
 
 function asFinding(found: Omit<ProofFinding, 'states' | 'widths' | 'lightings' | 'mend'>): ProofFinding {
@@ -157,39 +175,13 @@ function asFinding(found: Omit<ProofFinding, 'states' | 'widths' | 'lightings' |
 function placeOf(
   site: SiteModel,
   { pageId, element }: Spot,
-  property: string,
-  lighting: Lighting,
-  { settings }: Proof,
+  at: Pick<ProofPlace, 'property' | 'lighting' | 'setting'>,
 ): ProofPlace {
   const page = pageOf(site, pageId);
   const partId = partOf(site, page, elementOf(page, element))?.id ?? null;
-  return { pageId, element, pseudo: '', property, index: 0, state: 'rest', setting: settings[0], lighting, partId };
+  return { pageId, element, pseudo: '', index: 0, state: 'rest', partId, ...at };
 }
 
 function nameOf(path: string): string {
   return path.slice(path.lastIndexOf('/') + 1);
-}
-
-function recounted(
-  cells: readonly ProofCell[],
-  findings: readonly ProofFinding[],
-  looked: readonly Pick<ProofCell, 'partId' | 'kind'>[],
-): ProofCell[] {
-  const next = cells.map((cell) => ({ ...cell }));
-  const cellOf = ({
-    partId,
-    kind,
-  }: Pick<ProofCell, 'partId' | 'kind'>): { looks: number; fails: number; toLookAt: number } => {
-    let cell = next.find((own) => own.partId === partId && own.kind === kind);
-    if (!cell) next.push((cell = { partId, kind, looks: 0, fails: 0, toLookAt: 0 }));
-    return cell;
-  };
-  for (const look of looked) cellOf(look).looks += 1;
-  for (const { kind, level, places } of findings)
-    for (const partId of new Set(places.map((place) => place.partId))) {
-      const cell = cellOf({ partId, kind });
-      if (level === 'fails') cell.fails += 1;
-      else cell.toLookAt += 1;
-    }
-  return next;
 }

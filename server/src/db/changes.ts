@@ -75,16 +75,18 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
   };
   const restore = (siteId: number, text: string): void => {
     const side = JSON.parse(text) as Side;
-    if (Array.isArray(side)) {
-      restoreOverrides(siteId, side as Snapshot);
+    if (isSnapshot(side)) {
+      restoreOverrides(siteId, side);
     } else {
-      for (const [name, value] of Object.entries(side)) {
-        if (name === SINGLE) restoreOverrides(siteId, value as Snapshot);
-        else if (name === DIFFERENCES)
+      // Single overrides last: they stand in parts that come back with the others.
+      const { [SINGLE]: single = [], ...subjects } = side;
+      for (const [name, value] of Object.entries(subjects)) {
+        if (name === DIFFERENCES)
           for (const [subject, difference] of Object.entries(value as Differences))
             putSubject(siteId, subject, applied(byName[subject].take(siteId), difference));
         else putSubject(siteId, name, value);
       }
+      restoreOverrides(siteId, single as Snapshot);
     }
     sites.countVersion(siteId);
   };

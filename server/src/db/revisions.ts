@@ -1,3 +1,4 @@
+import type { Override } from '@upper-veneer/core';
 import type { Db } from './db.js';
 
 export interface RevisionRow {
@@ -45,6 +46,12 @@ export function createRevisions(db: Db) {
     insert: db.prepare<[number, number, string, string, string, string, string | null, string, number]>(
       'INSERT INTO revision (site_id, number, note, css, plain_css, overrides, basis, saved_at, untidied) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
     ),
+    contents: db.prepare<[number], Pick<RevisionRow, 'number' | 'overrides'>>(
+      'SELECT number, overrides FROM revision WHERE site_id = ?',
+    ),
+    putOverrides: db.prepare<[string, number, number]>(
+      'UPDATE revision SET overrides = ? WHERE site_id = ? AND number = ?',
+    ),
     prove: db.prepare<[number, number, number, number]>(
       'UPDATE revision SET fails = ?, to_look_at = ? WHERE site_id = ? AND number = ?',
     ),
@@ -73,6 +80,22 @@ export function createRevisions(db: Db) {
         return number;
       },
     ),
+    /** Every override that a revision leads back to, each once. */
+    overridesIn: (siteId: number): Override[] => {
+      const found = new Map<string, Override>();
+      for (const { overrides } of statements.contents.all(siteId))
+        for (const override of JSON.parse(overrides) as Override[]) found.set(JSON.stringify(override), override);
+      return [...found.values()];
+    },
+    /** Puts others in place of overrides that revisions lead back to; the sheets stay as they were saved. */
+    rewrite: (siteId: number, moved: ReadonlyMap<string, Override>): void => {
+      if (moved.size === 0) return;
+      for (const { number, overrides } of statements.contents.all(siteId)) {
+        const all = JSON.parse(overrides) as Override[];
+        const next = JSON.stringify(all.map((override) => moved.get(JSON.stringify(override)) ?? override));
+        if (next !== overrides) statements.putOverrides.run(next, siteId, number);
+      }
+    },
     /** Keeps what a revision's proof came to. */
     prove: (
       siteId: number,

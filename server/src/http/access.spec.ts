@@ -67,6 +67,9 @@ describe('listeningAt', () => {
       ['127.0.0.1', '::1', 'localhost', '127.1.2.3'].map((address) => listeningAt(address, undefined).isOpen),
     ).toEqual([false, false, false, false]);
     const open = listeningAt('192.0.2.7', undefined);
+    expect(
+      ['127.0.0.1', '::1', '0.0.0.0', '192.0.2.7'].map((address) => listeningAt(address, undefined).itself),
+    ).toEqual(['127.0.0.1', '[::1]', '127.0.0.1', '192.0.2.7']);
     expect([open.isOpen, open.names, open.token.length]).toEqual([true, ['192.0.2.7'], 16]);
     expect(listeningAt('2001:db8::1', 'reed and willow')).toEqual(
       jasmine.objectContaining({ names: ['[2001:db8::1]'], token: 'reed and willow' }),

@@ -119,8 +119,9 @@ async function addTo(
       ),
     };
     const current = store.overrides.bySite(siteId);
-    // What the history leads back to is led to its elements as well, so that undo goes on.
-    const overrides = [...current, ...store.changes.overridesIn(siteId)];
+    // What the history and revisions lead back to is led to its elements as well, so that both go on.
+    const kept = [...store.changes.overridesIn(siteId), ...store.revisions.overridesIn(siteId)];
+    const overrides = [...current, ...kept];
     const again = pages.flatMap(({ path, html }) => {
       const old = before.find((page) => page.path === path);
       return old ? [{ id: old.id, before: { path, html: old.html }, after: { path, html } }] : [];
@@ -151,7 +152,10 @@ async function addTo(
         if (i < current.length) store.overrides.put(siteId, override);
         next.set(old, override);
       });
-      if (ids.length > 0) store.changes.rewrite(siteId, next);
+      if (ids.length > 0) {
+        store.changes.rewrite(siteId, next);
+        store.revisions.rewrite(siteId, next);
+      }
       return ids;
     });
     if (stored === null) continue;

@@ -4,7 +4,7 @@ import type { DraftEvents } from '../draft-events.js';
 import { describeDraft } from '../draft.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
 import type { RevisionRow } from '../db/revisions.js';
-import { bringBack } from '../revision-basis.js';
+import { bringBack, bringPartBack } from '../revision-basis.js';
 import type { Store } from '../store.js';
 
 export interface RevisionOptions {
@@ -38,7 +38,10 @@ export function revisionRoutes({ store, events, now }: RevisionOptions): Router 
   router.post('/sites/:siteId/revisions/:number/back', (request, response) => {
     const [siteId, revision] = found(request.params.siteId, request.params.number);
     const { part } = readBody(BringBackRequest, request.body);
-    const brought = bringBack(store, siteId, revision, part === 'all' ? undefined : part, now().toISOString());
+    if (typeof part === 'number' && !store.parts.bySite(siteId).some(({ id }) => id === part))
+      throw new HttpProblem(422, 'Not brought back', `${part} is no part of this site any more`);
+    const asked = { store, siteId, revision, at: now().toISOString() };
+    const brought = part === 'all' ? bringBack(asked) : bringPartBack(asked, part);
     const draft = describeDraft(store, siteId);
     events.announce(siteId, draft.version);
     response.json({ draft, ...brought });

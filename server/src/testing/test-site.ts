@@ -6,7 +6,7 @@ import { createApp } from '../app.js';
 import { storeSite, type NewSite } from '../captures.js';
 import type { Db } from '../db/db.js';
 import { openDatabase } from '../db/open.js';
-import { askLocalHost } from '../served.js';
+import { askHostAt } from '../served.js';
 import { createStandInHost, siteHostName } from '../stand-in-host.js';
 import { createStore, type Store } from '../store.js';
 import { createDressedTexts } from '../work/dressed-texts.js';
@@ -94,7 +94,7 @@ export async function startTestServer(): Promise<TestServer> {
     pool,
     dressed,
     hostUrl: (id) => `http://host.test/${id}/`,
-    askHost: (id, path) => askLocalHost(hostPort, siteHostName)(id, path),
+    askHost: (id, path) => askHostAt(`http://127.0.0.1:${hostPort}`, siteHostName)(id, path),
     fetchPolicy: () => ({ allowedHosts: [`*.localhost:${hostPort}`, ...allowed], allowPrivate: false }),
     now: () => new Date('2026-01-02T03:04:05Z'),
     log: (error) => errors.push(error),

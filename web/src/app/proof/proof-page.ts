@@ -165,6 +165,13 @@ export class ProofPage {
     const words = headline(levelCount(this.#here(), 'fails'), levelCount(this.#here(), 'look'));
     return this.store.arePicturesRead() ? words : `${words}, so far`;
   });
+  /** What is to be known of a look that was stopped. */
+  protected readonly stopped = computed(() => {
+    if (!this.store.proof()) return 'Stopped before anything was found';
+    return this.store.isCurrent()
+      ? 'Stopped before the pixels of pictures were read: what hangs on them is to be looked at'
+      : 'Stopped; what is shown is from before the last change';
+  });
   protected readonly extent = computed(() => {
     const proof = this.store.proof();
     return proof ? extent(proof) : '';

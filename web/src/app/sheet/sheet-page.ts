@@ -131,6 +131,8 @@ export class SheetPage {
   readonly #messages = inject(Messages);
   /** How far the tidying is; `null` once it is done. */
   protected readonly progress = signal<TidyProgress | null>(null);
+  /** Whether the last tidying came to nothing. */
+  protected readonly hasFailed = signal(false);
   readonly #tidy = toSignal<TidySheet | null, null>(
     toObservable(computed(() => ({ css: this.store.veneer().css, painted: this.store.painted() }))).pipe(
       distinctUntilChanged((a, b) => a.css === b.css && a.painted === b.painted),
@@ -152,7 +154,7 @@ export class SheetPage {
       return progress.total > 0
         ? `Tidying, ${Math.min(progress.done, progress.total)} of ${progress.total}…`
         : 'Tidying…';
-    if (!tidy) return '';
+    if (!tidy) return this.hasFailed() ? '◆ Not tidied: that failed' : '';
     if (tidy.unread > 0)
       return `◆ Not tidied: ${tidy.unread.toLocaleString('en')} ${tidy.unread === 1 ? 'element was' : 'elements were'} not read, so nothing is proved to change nothing`;
     const parts = [
@@ -167,7 +169,9 @@ export class SheetPage {
     return `${css.trimEnd().split('\n').length.toLocaleString('en')} lines, ${(new TextEncoder().encode(css).length / 1024).toFixed(1)} KB`;
   });
 
-  protected readonly isTidying = computed(() => this.#tidy() === null && this.store.veneer().css !== '');
+  protected readonly isTidying = computed(
+    () => this.#tidy() === null && !this.hasFailed() && this.store.veneer().css !== '',
+  );
 
   readonly #router = inject(Router);
   readonly #route = inject(ActivatedRoute);
@@ -224,12 +228,19 @@ export class SheetPage {
 
   async #tidyNow(): Promise<TidySheet | null> {
     this.progress.set({ done: 0, total: 0 });
-    const tidy = await withProgress(
-      (progress: TidyProgress) => this.progress.set(progress),
-      (listener) => this.#engine.remote.tidy(listener),
-    );
-    this.progress.set(null);
-    return tidy;
+    this.hasFailed.set(false);
+    try {
+      return await withProgress(
+        (progress: TidyProgress) => this.progress.set(progress),
+        (listener) => this.#engine.remote.tidy(listener),
+      );
+    } catch (error) {
+      this.hasFailed.set(true);
+      this.#engine.tell(error);
+      return null;
+    } finally {
+      this.progress.set(null);
+    }
   }
 
   #note(format: 'html' | 'md'): void {

@@ -52,6 +52,7 @@ import type { ForcedStates } from './forced-states';
 import type { MatchApi } from './match-api';
 import type { DriftApi } from './drift-api';
 import type { ProofApi } from './proof-api';
+import type { SheetApi } from './sheet-api';
 
 export type { ForcedStates };
 
@@ -157,7 +158,7 @@ export interface PagesRead {
 }
 
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
-export interface EngineApi extends MatchApi, ProofApi, DriftApi {
+export interface EngineApi extends MatchApi, ProofApi, DriftApi, SheetApi {
   open(source: SiteSource): void;
   /** Reads the pages nobody has asked for yet, one by one, other questions between. */
   read(onProgress: (progress: PagesRead) => void): Promise<void>;

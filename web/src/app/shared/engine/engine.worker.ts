@@ -68,6 +68,7 @@ import { driftAnswers } from './drift-answers';
 import { inTurns } from './in-turns';
 import { matchAnswers } from './match-answers';
 import { proofAnswers } from './proof-answers';
+import { sheetAnswers } from './sheet-answers';
 
 let site: SiteModel | null = null;
 /** The lighting that is looked at, where the site has it. */
@@ -301,6 +302,7 @@ const engine: EngineApi = {
   },
   ...matchAnswers(opened),
   ...proofAnswers(opened),
+  ...sheetAnswers(opened),
   ...driftAnswers(opened),
 };
 

@@ -1,13 +1,9 @@
 import {
   ProofMemo,
   StyleView,
-  colorsInSheet,
-  sheetDifference,
   elementOf,
   exceptionFor,
   filesShown,
-  handOverHtml,
-  handOverMarkdown,
   hexOf,
   isOverPicture,
   isSpecimen,
@@ -40,7 +36,8 @@ import {
   type SiteSource,
 } from '@upper-veneer/core';
 import { inTurns } from './in-turns';
-import type { PictureAsk, PlacePicture, ProofApi, ProofView } from './proof-api';
+import { pictureOf } from './place-picture';
+import type { PictureAsk, ProofApi, ProofView } from './proof-api';
 
 /** The proof made last. */
 interface Last {
@@ -80,8 +77,8 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
     pictureAsks: () => (last ? pictureAsks(last) : []),
     async fileAsks() {
       if (!last) return null;
-      const { run: own, site } = last;
-      const shown = await inTurns(filesShown(site), () => last?.run === own);
+      const { run: own, site, proof } = last;
+      const shown = await inTurns(filesShown(site, proof.settings), () => last?.run === own);
       if (!shown || !last) return null;
       last = { ...last, shown };
       const grounds = new Map<string, Set<string>>();
@@ -144,20 +141,6 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
         ),
       };
     },
-    handOver: (format, facts) => {
-      const site = lightSite(opened(), 'light');
-      return format === 'html' ? handOverHtml(site, facts) : handOverMarkdown(site, facts);
-    },
-    spotPicture: ({ pageId, element, partId }, width) => {
-      const site = lightSite(opened(), 'light');
-      return pictureOf(site, {
-        ...{ pageId, element, partId, state: 'rest', lighting: 'light', setting: { width } },
-        ...{ pseudo: '', property: '', index: 0 },
-      });
-    },
-    colorsInSheet,
-    sheetDifference,
-    framed: (css) => rewriteStates(css),
     exceptionFor(id) {
       const finding = findingOf(id);
       return finding && last ? exceptionFor(last.site, finding) : null;
@@ -181,42 +164,16 @@ function isSpecimenStale({ source }: SiteModel): boolean {
   return isStale;
 }
 
-/** How a place is drawn. */
-function pictureOf(site: SiteModel, place: ProofPlace): PlacePicture {
-  const { pageId, element, state, lighting, setting } = place;
-  const lit = lightSite(site, lighting);
-  const parts = lit.source.parts.filter((part) => part.id === place.partId && part.openers.length > 0);
-  const { document } = pageOf(lit, pageId);
-  return {
-    pageId,
-    element,
-    width: setting.width,
-    lighting,
-    forced: [...oneInState(document, document.elements[element], state)].map(([node, names]) => ({
-      element: node.number,
-      names: [...names],
-    })),
-    amendments: [
-      ...shownOtherwise(
-        lit,
-        pageId,
-        parts.map((part) => part.id),
-      ),
-    ],
-  };
-}
-
 /** Pseudo-elements whose pixels a frame tells: those that lie in the lines or the box of their element. */
 const READABLE: ReadonlySet<string> = new Set(['', 'before', 'after', 'placeholder', 'selection']);
 
-/** Texts over pictures, at every width where they are; those that one drawing serves together. */
+/** Texts over pictures, each at every width where it is, one after the other: where not all can be read, some are read whole. */
 function pictureAsks({ site, proof }: Last): PictureAsk[] {
-  const asks = proof.findings.filter(isOverPicture).flatMap((finding) =>
-    finding.places.flatMap((place, index) => {
+  return proof.findings.filter(isOverPicture).flatMap(({ id: findingId, places, widths }) =>
+    places.flatMap((place, index) => {
       // A frame shows no other preference than its width and lighting.
       if (!READABLE.has(place.pseudo) || Object.keys(place.setting).length !== 1) return [];
-      const { id: findingId } = finding;
-      return finding.widths.flatMap((width) => {
+      return widths.flatMap((width) => {
         const at = { ...place, setting: { ...place.setting, width } };
         const ink = colorAt(site, at, 'color');
         // Selected text has its highlight between it and the picture.
@@ -226,20 +183,16 @@ function pictureAsks({ site, proof }: Last): PictureAsk[] {
       });
     }),
   );
-  const drawingOf = ({ picture: { pageId, width, lighting, amendments } }: PictureAsk): string =>
-    JSON.stringify([width, lighting, pageId, amendments]);
-  const sorted = asks.map((ask) => ({ ask, key: drawingOf(ask) }));
-  return sorted
-    .sort((a, b) => b.ask.picture.width - a.ask.picture.width || (a.key < b.key ? -1 : 1))
-    .map(({ ask }) => ask);
 }
 
-/** What was read, by place. */
+/** The worst that was read, by place. */
 function figuresOf(before: Proof, readings: readonly PictureReading[]): Map<string, number> {
   const figures = new Map<string, number>();
   for (const { findingId, index, ratio } of readings) {
     const place = before.findings.find(({ id }) => id === findingId)?.places[index];
-    if (place && ratio !== null) figures.set(spotKey(place), ratio);
+    if (!place || ratio === null) continue;
+    const key = spotKey(place);
+    figures.set(key, Math.min(ratio, figures.get(key) ?? ratio));
   }
   return figures;
 }

@@ -1,8 +1,5 @@
 import type {
-  AttributeChange,
   FileReading,
-  HandOverFacts,
-  Lighting,
   Override,
   PartLook,
   PictureReading,
@@ -12,12 +9,9 @@ import type {
   ProofProgress,
   ProofState,
   ReportFacts,
-  RuleDifference,
-  SheetColor,
   SiteException,
-  Spot,
 } from '@upper-veneer/core';
-import type { ForcedStates } from './forced-states';
+import type { PlacePicture } from './place-picture';
 
 /** A finding without its places, which are asked for. */
 export type FindingView = Omit<ProofFinding, 'places' | 'mend'> & {
@@ -68,17 +62,6 @@ export interface PictureAsk {
   readonly picture: PlacePicture;
 }
 
-/** One place as it is to be drawn. */
-export interface PlacePicture {
-  readonly pageId: number;
-  readonly element: number;
-  readonly width: number;
-  readonly lighting: Lighting;
-  readonly forced: ForcedStates;
-  /** What opens hidden parts and calls the lighting. */
-  readonly amendments: readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
-}
-
 /** A part on a page as it is to be drawn. */
 export type LookPicture = Pick<PlacePicture, 'forced' | 'amendments'>;
 
@@ -119,15 +102,6 @@ export interface ProofApi {
   partLooks(): Promise<readonly PartLook[] | null>;
   /** How a part on a page is drawn, all of it in a state. */
   lookPicture(look: Pick<PartLook, 'partId' | 'pageId' | 'step' | 'element'>, state: ProofState): LookPicture;
-  /** The note for whoever keeps the site on. */
-  handOver(format: 'html' | 'md', facts: HandOverFacts): string;
-  /** How an element is drawn at rest, its part opened where it is hidden. */
-  spotPicture(spot: Spot & { readonly partId: number | null }, width: number): PlacePicture;
-  /** Colours as a sheet writes them. */
-  colorsInSheet(css: string): readonly SheetColor[];
-  sheetDifference(before: string, after: string): readonly RuleDifference[];
-  /** A sheet as a frame takes it. */
-  framed(css: string): string;
   /** The exception by which a finding is left alone; `null` where no selector tells its places. */
   exceptionFor(findingId: string): SiteException | null;
 }

@@ -1,7 +1,8 @@
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { FileReading, ReportFacts } from '@upper-veneer/core';
 import { Engine } from '../engine/engine';
-import type { FindingView, MendView, PlacePicture, ProofView } from '../engine/proof-api';
+import type { PlacePicture } from '../engine/place-picture';
+import type { FindingView, MendView, ProofView } from '../engine/proof-api';
 import { withProgress } from '../engine/with-progress';
 import type { FramedPage } from '../frame/framed-page';
 import { DraftEdits } from '../site/draft-edits';

@@ -1,7 +1,8 @@
 import type { PictureReading } from '@upper-veneer/core';
 import type { Remote } from 'comlink';
 import type { EngineApi } from '../engine/engine-api';
-import type { PictureAsk, PlacePicture } from '../engine/proof-api';
+import type { PlacePicture } from '../engine/place-picture';
+import type { PictureAsk } from '../engine/proof-api';
 import type { FramedPage } from '../frame/framed-page';
 import { PageDrawing } from '../picture/page-drawing';
 import { areaOf, hideText, pixelsUnder, type TextArea } from '../picture/under-text';

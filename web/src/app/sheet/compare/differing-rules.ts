@@ -3,7 +3,8 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { Override, RuleDifference } from '@upper-veneer/core';
 import { askEngine } from '../../shared/engine/ask-engine';
 import { Engine } from '../../shared/engine/engine';
-import type { PlacePicture } from '../../shared/engine/proof-api';
+import type { PlacePicture } from '../../shared/engine/place-picture';
+
 import type { FramedPage } from '../../shared/frame/framed-page';
 import { ScopePicture } from '../../shared/frame/scope-picture';
 import { ProofStore } from '../../shared/proof/proof-store';

@@ -101,11 +101,9 @@ export class RevisionList {
 
   #bring(number: number, part: number | null | 'all'): void {
     this.#edits
-      .bringBack(number, part, ({ stranded, isWhole }) => {
+      .bringBack(number, part, ({ stranded, colorless, isWhole }) => {
         const away =
-          stranded === 0
-            ? ''
-            : ` ${stranded} ${stranded === 1 ? 'override stays' : 'overrides stay'} away: the page is gone.`;
+          awayWords(stranded, 'the page is gone') + awayWords(colorless, 'nobody can tell their colour any more');
         const lead =
           part !== 'all'
             ? `That part is as revision ${number} had it.`
@@ -116,4 +114,8 @@ export class RevisionList {
       })
       .subscribe();
   }
+}
+
+function awayWords(count: number, why: string): string {
+  return count === 0 ? '' : ` ${count} ${count === 1 ? 'override stays' : 'overrides stay'} away: ${why}.`;
 }
