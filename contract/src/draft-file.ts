@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import type { CompileOptions, Override, Palette, RoleName } from '@upper-veneer/core';
+import type { CompileOptions, Override, OwnCss, Palette, RoleName } from '@upper-veneer/core';
 import { HOUSE_PARTS } from '@upper-veneer/core';
 import { Type } from 'class-transformer';
 import {
@@ -9,12 +9,13 @@ import {
   IsIn,
   IsInt,
   IsObject,
+  IsOptional,
   IsString,
   Length,
   Matches,
   ValidateNested,
 } from 'class-validator';
-import { OverrideBody, PaletteRequest } from './requests.js';
+import { OverrideBody, OwnCssBody, PaletteRequest } from './requests.js';
 import { validateBody } from './validate.js';
 
 /** Version of the format. */
@@ -65,6 +66,13 @@ export class DraftFile {
   @ValidateNested({ each: true })
   @Type(() => OverrideBody)
   overrides: readonly Override[];
+
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(301, { message: 'can hold one a section' })
+  @ValidateNested({ each: true })
+  @Type(() => OwnCssBody)
+  ownCss?: readonly OwnCss[];
 }
 
 /** What a role may be called, as the Sheet asks it; linear. */
@@ -85,7 +93,7 @@ export function readDraftFile(text: string): DraftRead {
   }
   const read = validateBody(DraftFile, body);
   if (!read.ok) return { ok: false, problems: read.errors.map(({ field, reason }) => `${field} ${reason}`) };
-  const { palette, overrides, prefix, asValues, hoverOnly, names, parts } = read.value;
+  const { palette, overrides, ownCss, prefix, asValues, hoverOnly, names, parts } = read.value;
   const misnamed = Object.entries(names).find(([, name]) => !NAME.test(String(name)));
   if (misnamed)
     return {
@@ -114,5 +122,5 @@ export function readDraftFile(text: string): DraftRead {
       : {}),
   });
   if (!known.ok) return { ok: false, problems: known.errors.map(({ field, reason }) => `palette.${field} ${reason}`) };
-  return { ok: true, overrides, options: { palette, prefix, asValues, hoverOnly, names, parts } };
+  return { ok: true, overrides, options: { palette, ownCss, prefix, asValues, hoverOnly, names, parts } };
 }

@@ -3,12 +3,14 @@ import {
   OVERRIDE_STATES,
   REACHES,
   HOUSE_PARTS,
+  MOST_OWN_CSS,
   ROLE_NAME,
   type HousePart,
   type HouseShape,
   type Override,
   type OverrideState,
   type OverrideValue,
+  type OwnCss,
   type PlainValue,
   type Reach,
   type RoleName,
@@ -219,7 +221,18 @@ export class OverrideBody extends AspectBody implements Override {
   isByHand?: boolean;
 }
 
-/** A change to the draft: overrides put and dropped, in one step of undo. */
+/** CSS of the designer's own in one section of the sheet. */
+export class OwnCssBody implements OwnCss {
+  @ValidateIf(({ partId }: OwnCssBody) => partId !== null)
+  @IsInt({ message: 'must be the number of a part, or null' })
+  partId: number | null;
+
+  @IsString({ message: 'must be a text' })
+  @Length(1, MOST_OWN_CSS, { message: `must have 1 to ${MOST_OWN_CSS} characters` })
+  css: string;
+}
+
+/** A change to the draft: overrides put and dropped, and all CSS of the designer's own where it is given, in one step of undo. */
 export class ChangeRequest {
   @IsString({ message: 'must be a text' })
   @Length(1, 200, { message: 'must have 1 to 200 characters' })
@@ -235,6 +248,14 @@ export class ChangeRequest {
   @ArrayMaxSize(3000, { message: 'can hold 3,000 overrides at most' })
   @IsString({ each: true, message: 'must hold ids' })
   drop: readonly string[];
+
+  /** What stands in place of all that stood; what there is stays where it is left out. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(301, { message: 'can hold one a section' })
+  @ValidateNested({ each: true })
+  @Type(() => OwnCssBody)
+  ownCss?: readonly OwnCss[];
 }
 
 /** A swatch on the wire; `id` 0 for a new one. */

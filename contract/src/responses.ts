@@ -7,6 +7,7 @@ import type {
   RoleName,
   SecondLighting,
   VeneerPlace,
+  OwnCss,
 } from '@upper-veneer/core';
 import type { LookedBody } from './proof-requests.js';
 import type { ExceptionBody, OpenerBody, PartBody } from './site-requests.js';
@@ -100,6 +101,8 @@ export interface BroughtBackDocument {
 /** The draft and its history. */
 export interface DraftDocument {
   readonly overrides: readonly Override[];
+  /** What of the sheet no override can say. */
+  readonly ownCss: readonly OwnCss[];
   readonly swatches: Palette['swatches'];
   readonly roles: Palette['roles'];
   /** The second lighting; `null` for a site of one. */

@@ -101,10 +101,19 @@ export { selectorProblem } from './selectors/selector-problem.js';
 export { wholenessProblem } from './syntax/whole-text.js';
 export type { Naming } from './veneer/naming.js';
 export type { SheetOptions } from './veneer/sheet-options.js';
-export { compileRules, compileVeneer, type CompileOptions } from './veneer/compile-veneer.js';
+export {
+  compileRules,
+  compileVeneer,
+  sectionOf,
+  sectionsOf,
+  type CompileOptions,
+  type Section,
+} from './veneer/compile-veneer.js';
+export { ownCssProblem, MOST_OWN_CSS, type OwnCss } from './veneer/own-css.js';
 export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
 export { rewriteStates, stateAttribute } from './frame/rewrite-states.js';
 export {
+  compileOptionsOf,
   dressSheet,
   dressSite,
   elementOf,
@@ -331,3 +340,25 @@ export { pathSelector } from './selectors/path-selector.js';
 export type { ProofSettings } from './match/proof-settings.js';
 export { reportCsv, reportHtml, type PartPicture, type ReportFacts } from './proof/report.js';
 export { thingsOf } from './proof/causes.js';
+export {
+  afterEdit,
+  idleEditsSteps,
+  paletteLines,
+  readSheetSteps,
+  sheetToEdit,
+  type KeptRule,
+  type SheetReading,
+} from './sheet-text/read-sheet.js';
+export { sheetProblems, type SheetProblem } from './sheet-text/sheet-problems.js';
+export { ruleAt, rulesOn, type RuleAt } from './sheet-text/rule-at.js';
+export { sheetWords, type PaletteWord, type SheetWords } from './sheet-text/sheet-words.js';
+export {
+  pieceAt,
+  PIECE_FORMS,
+  PIECES,
+  type Piece,
+  type PieceForm,
+  type PieceQuestion,
+} from './sheet-text/copy-piece.js';
+export { putInSnippet, type SnippetPut } from './sheet-text/put-in-snippet.js';
+export { writtenValue } from './veneer/written-value.js';

@@ -7,6 +7,7 @@ import {
   houseProblem,
   markerSelector,
   nameKey,
+  ownCssProblem,
   plainValuesIn,
   readBackDifference,
   readMarker,
@@ -15,6 +16,7 @@ import {
   valueProblem,
   type LightingMarker,
   type Override,
+  type OwnCss,
 } from '@upper-veneer/core';
 import { LRUCache } from 'lru-cache';
 import type { DraftDocument, FieldError, PaletteRequest } from '@upper-veneer/contract';
@@ -35,6 +37,7 @@ export function compileDraft(store: Store, siteId: number): string {
       ...store.sheetOptions.bySite(siteId),
       palette: store.palettes.bySite(siteId),
       parts: store.parts.bySite(siteId),
+      ownCss: store.ownCss.bySite(siteId),
     });
     sheets.set(key, css);
   }
@@ -47,6 +50,7 @@ export function misreadRule(store: Store, siteId: number, css: string): string |
     ...store.sheetOptions.bySite(siteId),
     palette: store.palettes.bySite(siteId),
     parts: store.parts.bySite(siteId),
+    ownCss: store.ownCss.bySite(siteId),
   });
 }
 
@@ -54,6 +58,7 @@ export function misreadRule(store: Store, siteId: number, css: string): string |
 export function describeDraft(store: Store, siteId: number): DraftDocument {
   return {
     overrides: store.overrides.bySite(siteId),
+    ownCss: store.ownCss.bySite(siteId),
     ...store.palettes.bySite(siteId),
     ...store.changes.labels(siteId),
     exceptions: store.exceptions.bySite(siteId),
@@ -97,6 +102,22 @@ export function checkOverrides(store: Store, siteId: number, overrides: readonly
     const selector = selectorProblem(override.selector);
     if (selector !== null) add('selector', selector);
     return errors;
+  });
+}
+
+/** What class rules cannot see of CSS written by hand: that it stays in its section, and that section is there, once. */
+export function checkOwnCss(store: Store, siteId: number, ownCss: readonly OwnCss[]): FieldError[] {
+  const parts = new Set(store.parts.bySite(siteId).map(({ id }) => id));
+  return ownCss.flatMap(({ partId, css }, i) => {
+    const problem = ownCssProblem(css);
+    const isTwice = ownCss.findIndex((other) => other.partId === partId) !== i;
+    return [
+      ...(partId === null || parts.has(partId)
+        ? []
+        : [{ field: `ownCss.${i}.partId`, reason: 'is no part of this site' }]),
+      ...(isTwice ? [{ field: `ownCss.${i}.partId`, reason: 'has own CSS already' }] : []),
+      ...(problem === null ? [] : [{ field: `ownCss.${i}.css`, reason: problem }]),
+    ];
   });
 }
 

@@ -1,4 +1,4 @@
-import { carriedValue, withoutPage, type Override, type Palette } from '@upper-veneer/core';
+import { carriedValue, withoutPage, type Override, type OwnCss, type Palette } from '@upper-veneer/core';
 import { toNewPalette } from './db/palettes.js';
 import type { RevisionRow } from './db/revisions.js';
 import type { Store } from './store.js';
@@ -8,6 +8,8 @@ interface RevisionBasis {
   readonly palette: Palette;
   readonly naming: ReturnType<Store['sheetOptions']['subject']['take']>;
   readonly parts: ReturnType<Store['parts']['subject']['take']>;
+  /** Absent from revisions of before there was any. */
+  readonly ownCss?: readonly OwnCss[];
 }
 
 /** What the draft is compiled from beside its overrides. */
@@ -16,6 +18,7 @@ export function basisOf(store: Store, siteId: number): RevisionBasis {
     palette: store.palettes.bySite(siteId),
     naming: store.sheetOptions.subject.take(siteId),
     parts: store.parts.subject.take(siteId),
+    ownCss: store.ownCss.bySite(siteId),
   };
 }
 
@@ -40,7 +43,7 @@ interface BringBack {
 /** Brings a revision back into the draft, with its palette, names and parts where they were kept with it, as one step of undo. */
 export function bringBack({ store, siteId, revision, at }: BringBack): BroughtBack {
   const basis = basisIn(revision);
-  const names = basis ? (['overrides', 'palette', 'naming', 'parts'] as const) : (['overrides'] as const);
+  const names = basis ? (['overrides', 'ownCss', 'palette', 'naming', 'parts'] as const) : (['overrides'] as const);
   let brought: Carried | null = null;
   store.changes.applyTo(
     siteId,
@@ -51,6 +54,7 @@ export function bringBack({ store, siteId, revision, at }: BringBack): BroughtBa
         store.palettes.subject.put(siteId, toNewPalette(basis.palette));
         store.sheetOptions.subject.put(siteId, basis.naming);
         store.parts.subject.put(siteId, basis.parts);
+        store.ownCss.put(siteId, basis.ownCss ?? []);
       }
       brought = carried(store, siteId, overridesIn(revision), basis);
       store.overrides.subject.put(siteId, brought.overrides);
@@ -68,11 +72,19 @@ export function bringPartBack({ store, siteId, revision, at }: BringBack, partId
   const drop = store.overrides.bySite(siteId).filter((override) => isOwn(override) && !put.has(override.id));
   const name = store.parts.bySite(siteId).find(({ id }) => id === partId)?.name ?? 'what is in no part';
   const label = `Bring revision ${revision.number} back: ${name}`.slice(0, 200);
-  store.changes.apply(
+  store.changes.applyTo(
     siteId,
     label,
-    brought.overrides,
-    drop.map(({ id }) => id),
+    ['overrides', 'ownCss'],
+    () => {
+      for (const { id } of drop) store.overrides.drop(siteId, id);
+      for (const override of brought.overrides) store.overrides.put(siteId, override);
+      const inPart = (own: OwnCss): boolean => own.partId === partId;
+      store.ownCss.put(siteId, [
+        ...store.ownCss.bySite(siteId).filter((own) => !inPart(own)),
+        ...(basisIn(revision)?.ownCss ?? []).filter(inPart),
+      ]);
+    },
     at,
   );
   return toldOf(brought, false);

@@ -8,6 +8,7 @@ import { createFormerCaptures, type FormerCaptures } from './db/former-captures.
 import { createLeftOut, type LeftOut } from './db/left-out.js';
 import { createLooked, type LookedTable } from './db/looked.js';
 import { createOverrides, type Overrides } from './db/overrides.js';
+import { createOwnCss, type OwnCssTable } from './db/own-css.js';
 import { createPages, type Pages } from './db/pages.js';
 import { createPalettes, type Palettes } from './db/palettes.js';
 import { createParts, type Parts } from './db/parts.js';
@@ -24,6 +25,7 @@ export interface Store {
   readonly formerCaptures: FormerCaptures;
   readonly looked: LookedTable;
   readonly overrides: Overrides;
+  readonly ownCss: OwnCssTable;
   readonly palettes: Palettes;
   readonly parts: Parts;
   readonly exceptions: Exceptions;
@@ -39,6 +41,7 @@ export interface Store {
 export function createStore(db: Db): Store {
   const sites = createSites(db);
   const overrides = createOverrides(db);
+  const ownCss = createOwnCss(db);
   const palettes = createPalettes(db);
   const parts = createParts(db);
   const exceptions = createExceptions(db);
@@ -48,6 +51,7 @@ export function createStore(db: Db): Store {
   return {
     sites,
     overrides,
+    ownCss,
     palettes,
     parts,
     exceptions,
@@ -60,7 +64,17 @@ export function createStore(db: Db): Store {
     formerCaptures: createFormerCaptures(db),
     looked: createLooked(db),
     revisions: createRevisions(db),
-    changes: createHistory(db, { sites, overrides, palettes, parts, exceptions, plans, arrangements, sheetOptions }),
+    changes: createHistory(db, {
+      sites,
+      overrides,
+      ownCss,
+      palettes,
+      parts,
+      exceptions,
+      plans,
+      arrangements,
+      sheetOptions,
+    }),
     inOneStep: (act) => db.transaction(act)(),
   };
 }
@@ -71,6 +85,7 @@ function createHistory(
   {
     sites,
     overrides,
+    ownCss,
     palettes,
     parts,
     exceptions,
@@ -79,12 +94,13 @@ function createHistory(
     sheetOptions,
   }: Pick<
     Store,
-    'sites' | 'overrides' | 'palettes' | 'parts' | 'exceptions' | 'plans' | 'arrangements' | 'sheetOptions'
+    'sites' | 'overrides' | 'ownCss' | 'palettes' | 'parts' | 'exceptions' | 'plans' | 'arrangements' | 'sheetOptions'
   >,
 ) {
   return createChanges(db, overrides, sites, {
     palette: palettes.subject,
     overrides: overrides.subject,
+    ownCss: ownCss.subject,
     parts: parts.subject,
     exceptions: exceptions.subject,
     plans: plans.subject,

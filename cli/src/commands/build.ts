@@ -3,6 +3,7 @@ import { readDraftFile } from '@upper-veneer/contract';
 import {
   colorOfCss,
   compileVeneer,
+  ownCssProblem,
   plainValuesIn,
   readBackDifference,
   selectorProblem,
@@ -33,6 +34,10 @@ export const build: Command = {
       ...options.palette.swatches.flatMap(({ name, css }) =>
         colorOfCss(css) ? [] : [`swatch ${name}: "${css}" is no colour`],
       ),
+      ...(options.ownCss ?? []).flatMap(({ css }, i) => {
+        const problem = ownCssProblem(css);
+        return problem === null ? [] : [`ownCss.${i} ${problem}`];
+      }),
       ...overrides.flatMap((override) =>
         reasonsAgainst(override, options.palette).map((reason) => `override ${override.id}: ${reason}`),
       ),

@@ -24,6 +24,7 @@ const parts = [
 ];
 const options = {
   prefix: 'b',
+  parts,
   palette: {
     swatches: [{ id: 1, name: 'Willow', css: '#b4582a' }],
     roles: [{ role: 'accent', swatchId: 1, shade: 0 }],
@@ -51,7 +52,7 @@ const facts: DeliveryFacts = {
   date: '2026-05-04',
   target: 'theme 2.1',
   root: '/shop/',
-  part: 'Form',
+  partId: 1,
   isPlain: false,
   existing: '',
 };
@@ -90,7 +91,7 @@ describe('deliver', () => {
     expect(text('box', { isPlain: true })).not.toContain('--');
     expect(text('embed')).toContain('color: #b4582a');
     expect(text('embed')).not.toContain('.bar');
-    expect(text('embed', { part: 'None' })).toBe('');
+    expect(text('embed', { partId: null })).toBe('');
   });
 
   it('stands at the end of a file between markers, and is replaced there', () => {

@@ -1,5 +1,7 @@
 import { withCssAddresses } from '../syntax/css-addresses.js';
-import { writeRules, type CompileOptions } from '../veneer/compile-veneer.js';
+import type { BodyNode, DeclarationNode } from '../syntax/nodes.js';
+import { parseStylesheet } from '../syntax/parse-stylesheet.js';
+import { sectionOf, writeRules, type CompileOptions } from '../veneer/compile-veneer.js';
 import type { VeneerRule } from '../veneer/veneer-rule.js';
 import { contentHash } from './content-hash.js';
 import { betweenMarkers } from './markers.js';
@@ -12,7 +14,7 @@ export type DeliveryWay = (typeof DELIVERY_WAYS)[number];
 export interface DeliveryFacts {
   /** The tidied rules, in order. */
   readonly rules: readonly VeneerRule[];
-  readonly options: Omit<CompileOptions, 'parts'>;
+  readonly options: CompileOptions;
   readonly site: string;
   /** Number of the revision; `null` for a draft that equals none. */
   readonly revision: number | null;
@@ -22,8 +24,8 @@ export interface DeliveryFacts {
   readonly target: string;
   /** Address of the site's root, with its slash, from which files lead where the text stands inside a page: `/`. */
   readonly root: string;
-  /** Section whose rules an embed takes. */
-  readonly part: string;
+  /** Part whose section an embed takes; `null` for what is in none. */
+  readonly partId: number | null;
   /** Whether a box strips custom properties. */
   readonly isPlain: boolean;
   /** The file it is put at the end of. */
@@ -46,16 +48,24 @@ export interface Delivered {
 
 /** The text of a sheet for the place it goes to. The same facts give the same bytes. */
 export function deliver(way: DeliveryWay, facts: DeliveryFacts): Delivered {
-  const { part, root, isPlain, existing } = facts;
-  const rules = way === 'embed' ? facts.rules.filter(({ section }) => section === part) : facts.rules;
+  const { partId, root, isPlain, existing } = facts;
+  const isIn = (own: { readonly partId: number | null }): boolean =>
+    way !== 'embed' || sectionOf(own.partId, facts.options) === partId;
+  const rules = facts.rules.filter(isIn);
+  const ownCss = (facts.options.ownCss ?? []).filter(isIn);
   // An embed's field styles a document of its own, which knows of no properties defined elsewhere; boxes may strip them.
   const asValues = way === 'embed' || (way === 'box' && isPlain) || facts.options.asValues;
-  const css = rules.length === 0 ? '' : `${headerOf(facts)}\n${writeRules(rules, { ...facts.options, asValues })}`;
+  const sheet = writeRules(rules, { ...facts.options, ownCss, asValues });
+  const css = sheet === '' ? '' : `${headerOf(facts)}\n${sheet}`;
   const inPage = (): string => withCssAddresses(css, ({ address }) => fromRoot(address, root));
+  const own = parseStylesheet(ownCss.map(({ css }) => css).join('\n')).rules.flatMap(styleRulesIn);
   const summary = {
     way,
-    rules: rules.length,
-    important: rules.reduce((sum, { declarations }) => sum + declarations.filter((own) => own.important).length, 0),
+    rules: rules.length + own.length,
+    important: [...rules, ...own].reduce(
+      (sum, { declarations }) => sum + declarations.filter(({ important }) => important).length,
+      0,
+    ),
   };
   const made = (text: string, fileName: string | null = null, link: string | null = null): Delivered => ({
     ...summary,
@@ -79,6 +89,13 @@ export function deliver(way: DeliveryWay, facts: DeliveryFacts): Delivered {
     case 'child':
       return made(inPage(), 'style.css', `<link rel="stylesheet" href="style.css">`);
   }
+}
+
+/** Style rules of what was written by hand, those inside conditions and other rules among them. */
+function styleRulesIn(rule: BodyNode): { readonly declarations: readonly DeclarationNode[] }[] {
+  if (rule.kind === 'declaration' || rule.body === null) return [];
+  const declarations = rule.body.filter((node) => node.kind === 'declaration');
+  return [...(rule.kind === 'qualified' ? [{ declarations }] : []), ...rule.body.flatMap(styleRulesIn)];
 }
 
 /** What it is, of when and for what: no licence is claimed of anybody's work. */

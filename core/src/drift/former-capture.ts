@@ -1,6 +1,6 @@
 import { parsePage, withVeneer, type Page } from '../resolve/page.js';
 import type { LoadSheet } from '../rules/sheet.js';
-import { lightingMarks, pageOf, sheetOptionsOf, type SiteModel } from '../site/site-model.js';
+import { lightingMarks, pageOf, compileOptionsOf, type SiteModel } from '../site/site-model.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import type { Override } from '../veneer/override.js';
 
@@ -32,9 +32,5 @@ export function formerPage(site: SiteModel, { pageId, html, stylesheets, overrid
 
 /** The veneer of a former capture. */
 export function formerCss(site: SiteModel, overrides: readonly Override[]): string {
-  return compileVeneer(overrides, {
-    ...sheetOptionsOf(site.source),
-    palette: site.palette,
-    parts: site.source.parts,
-  });
+  return compileVeneer(overrides, compileOptionsOf(site));
 }

@@ -8,7 +8,7 @@ import { plainValuesIn, type OverrideValue, type PlainValue } from '../veneer/ov
 import type { RoleName } from '../veneer/palette.js';
 import { compileVeneer } from '../veneer/compile-veneer.js';
 import { shortName } from '../selectors/describe-element.js';
-import { elementOf, sheetOptionsOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { elementOf, compileOptionsOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 
 /** The loud test colour: no brand has it by accident, and it shows on any ground. */
@@ -65,9 +65,7 @@ export function flashOfRole(site: SiteModel, role: RoleName): Flash {
     counts.set(name, (counts.get(name) ?? 0) + 1);
   }
   return {
-    css: rewriteStates(
-      compileVeneer(turned, { ...sheetOptionsOf(site.source), palette: site.palette, parts: site.source.parts }),
-    ),
+    css: rewriteStates(compileVeneer(turned, compileOptionsOf(site))),
     places: [...counts].map(([name, count]) => ({ name, count })),
   };
 }

@@ -22,7 +22,7 @@ function opened(theme: string, part: string, exceptions: Parameters<typeof readE
     veneerPlace: 'head-end',
     prefix: 'or',
   });
-  return dressSite(site, [], { swatches: [], roles: [] }, readExceptions(exceptions));
+  return dressSite(site, [], { swatches: [], roles: [] }, { exceptions: readExceptions(exceptions) });
 }
 
 describe('leaving a part to its theme', () => {

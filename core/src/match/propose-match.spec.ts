@@ -188,7 +188,7 @@ describe('proposeMatch', () => {
   });
 
   it('passes exceptions over', () => {
-    const spared = dressSite(site, [], PALETTE, readExceptions([{ kind: 'place', target: '.error' }]));
+    const spared = dressSite(site, [], PALETTE, { exceptions: readExceptions([{ kind: 'place', target: '.error' }]) });
     const proposal = proposeMatch(spared, SITE, foundColors(spared, SITE, 1280), CHOICES);
     expect(becomes(proposal, 'text #b23b3b')).toBe('leave');
     expect(hexIn(laidOn(spared, proposal).site, '.error', 'color')).toBe('#b23b3b');

@@ -75,7 +75,10 @@ export class SiteKnowledge {
     if (!isOfVeneer(painting) || !painting.decided) return false;
     const { block, entry } = painting.decided;
     const overrides = this.reach.overridesOf(block.rule?.selectorText ?? '', entry.declaration.name);
-    if (overrides.length === 0) return this.site.overrides.length === 0 && entry.declaration.value.includes('var(--');
+    if (overrides.length === 0)
+      return (
+        (this.site.overrides.length === 0 || this.site.ownCss.length > 0) && entry.declaration.value.includes('var(--')
+      );
     return overrides.some(({ value }) => {
       const parts = plainValuesIn(value);
       return (parts[value.kind === 'composite' ? painting.index : 0]?.kind ?? 'literal') !== 'literal';

@@ -78,9 +78,7 @@ export class ProofMemo {
     const lighting = site.palette.lighting ?? 'light';
     const known = this.#opened.get(lighting);
     const isKnown = known?.from === site.closed && known.parts === partIds.join();
-    const opened = isKnown
-      ? dressSite(known.site, site.overrides, site.palette, site.exceptions)
-      : openParts(site, partIds);
+    const opened = isKnown ? dressSite(known.site, site.overrides, site.palette, site) : openParts(site, partIds);
     this.#opened.set(lighting, { from: site.closed, parts: partIds.join(), site: opened });
     return opened;
   }

@@ -41,7 +41,7 @@ function opened({ css = '', body, overrides = [], exceptions = [], palette = PAL
     veneerPlace: 'head-end',
     prefix: 'brand',
   });
-  return dressSite(site, overrides, palette, readExceptions(exceptions));
+  return dressSite(site, overrides, palette, { exceptions: readExceptions(exceptions) });
 }
 
 function found(given: Given, kind: ProofKind): ProofFinding[] {

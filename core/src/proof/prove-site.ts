@@ -169,6 +169,14 @@ function unseenOf(site: SiteModel, { unseen }: ProofSettings): Unseen[] {
     ...(site.css !== '' && site.overrides.length === 0
       ? [{ what: 'what rules change outside their reach', reason: 'no reach is known of a sheet without overrides' }]
       : []),
+    ...(site.ownCss.length > 0
+      ? [
+          {
+            what: 'what own CSS changes outside its part',
+            reason: 'it was written by hand, and no reach is known of it',
+          },
+        ]
+      : []),
     ...(site.palette.swatches.length === 0
       ? [{ what: 'colours that are not the brand’s', reason: 'the palette has none' }]
       : []),

@@ -27,7 +27,7 @@ describe('exceptions', () => {
       }),
       [],
       PALETTE,
-      readExceptions(exceptions),
+      { exceptions: readExceptions(exceptions) },
     );
   const numberOf = (site: ReturnType<typeof open>, name: string): number =>
     pageOf(site, 1).document.elements.findIndex(
@@ -96,7 +96,7 @@ describe('bulk acts pass over exceptions', () => {
     }),
     [],
     { swatches: [{ id: 1, name: 'River', css: '#0f4a48' }], roles: [{ role: 'second', swatchId: 1, shade: 0 }] },
-    readExceptions([{ kind: 'color', target: '#a3262a' }]),
+    { exceptions: readExceptions([{ kind: 'color', target: '#a3262a' }]) },
   );
   const reached = (selector: string, some: Partial<Parameters<typeof placesOf>[1]>): number =>
     placesOf(site, { pageId: 1, element: numberOn(site, selector), reach: 'alike', ...some }).length;

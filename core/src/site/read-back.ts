@@ -2,10 +2,11 @@ import { flattenSheets } from '../rules/flatten-sheets.js';
 import { parsePage, VENEER_SHEET_NAME } from '../resolve/page.js';
 import { textBetween, tokenizeCss } from '../syntax/tokens.js';
 import { wholenessProblem } from '../syntax/whole-text.js';
-import { cssOfValue } from '../veneer/custom-property.js';
 import { inBothLightings } from '../veneer/both-lightings.js';
 import { PaletteBlocks } from '../veneer/palette-blocks.js';
-import { escapeEndTags, veneerRules, type CompileOptions } from '../veneer/compile-veneer.js';
+import { writeOwnCss } from '../veneer/own-css.js';
+import type { OverrideValue } from '../veneer/override-value.js';
+import { escapeEndTags, sectionOf, sectionsOf, veneerRules, type CompileOptions } from '../veneer/compile-veneer.js';
 import type { Override } from '../veneer/override.js';
 
 /**
@@ -18,29 +19,34 @@ export function readBackDifference(
   overrides: readonly Override[],
   options: CompileOptions,
 ): string | null {
-  const { palette, ...naming } = options;
-  const wanted = inBothLightings(veneerRules(overrides, options), palette, naming);
+  const { palette, ownCss = [], ...naming } = options;
+  const lit = inBothLightings(veneerRules(overrides, options), palette, naming);
   const blocks = new PaletteBlocks(palette);
-  for (const { declarations } of wanted) for (const { value } of declarations) blocks.write(value, naming);
+  const write = (value: OverrideValue): string => blocks.write(value, naming);
+  const wanted = sectionsOf(options).flatMap(({ id }) => [
+    ...lit
+      .filter(({ partId }) => sectionOf(partId, options) === id)
+      .map(({ selector, declarations }) => ({
+        selector,
+        read: asRead(escapeEndTags(selector)),
+        declarations: declarations.map(
+          ({ property, value, important }) =>
+            `${property}: ${escapeEndTags(write(value))}${important ? ' !important' : ''}`,
+        ),
+      })),
+    ...ownCss
+      .filter(({ partId }) => sectionOf(partId, options) === id)
+      .flatMap(({ css }) => rulesIn(escapeEndTags(writeOwnCss(css, palette, naming, write))))
+      .map((rule) => ({ ...rule, read: rule.selector })),
+  ]);
   // The palette stands first, a rule a lighting.
-  const own = rulesIn(css).slice(wanted.length === 0 ? 0 : blocks.blocks().length);
+  const own = rulesIn(css).slice(css === '' ? 0 : blocks.blocks().length);
   for (let i = 0; i < wanted.length; i += 1) {
-    const rule = wanted[i];
-    const declarations = rule.declarations.map(
-      ({ property, value, important }) =>
-        `${property}: ${escapeEndTags(cssOfValue(value, palette, naming, () => undefined))}${important ? ' !important' : ''}`,
-    );
-    if (
-      own[i]?.selector !== asRead(escapeEndTags(rule.selector)) ||
-      own[i].declarations.join(';') !== declarations.join(';')
-    )
-      return rule.selector;
+    const { selector, read, declarations } = wanted[i];
+    if (own[i]?.selector !== read || own[i].declarations.join(';') !== declarations.join(';')) return selector;
   }
-  return own.length > wanted.length
-    ? own[wanted.length].selector
-    : wholenessProblem(css) === null
-      ? null
-      : (wanted[wanted.length - 1]?.selector ?? ':root');
+  if (own.length > wanted.length) return own[wanted.length].selector;
+  return wholenessProblem(css) === null ? null : (wanted[wanted.length - 1]?.selector ?? ':root');
 }
 
 /** A selector's text as the parser keeps it. */

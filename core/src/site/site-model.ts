@@ -17,7 +17,8 @@ import { NO_EXCEPTIONS, type Exceptions } from './exceptions.js';
 import { isSpecimen } from './specimen-path.js';
 import type { MediaEnvironment } from '../conditions/environment.js';
 import { otherLighting, type Lighting, type LightingMarker, type LightingSignal } from '../veneer/lighting.js';
-import { compileVeneer } from '../veneer/compile-veneer.js';
+import { compileVeneer, type CompileOptions } from '../veneer/compile-veneer.js';
+import type { OwnCss } from '../veneer/own-css.js';
 import type { Override } from '../veneer/override.js';
 import { paletteIn, type Palette } from '../veneer/palette.js';
 import type { SheetOptions } from '../veneer/sheet-options.js';
@@ -50,6 +51,8 @@ export interface SiteModel {
   readonly openedParts: readonly number[];
   readonly overrides: readonly Override[];
   readonly palette: Palette;
+  /** What of the veneer no override can say. */
+  readonly ownCss: readonly OwnCss[];
   /** What is left alone. */
   readonly exceptions: Exceptions;
   /** The veneer compiled. */
@@ -61,6 +64,11 @@ export interface SiteModel {
 /** How the sheet of a site is written. */
 export function sheetOptionsOf({ prefix, asValues, names, hoverOnly }: SheetOptions): SheetOptions {
   return { prefix, asValues, names, hoverOnly };
+}
+
+/** What the site's sheet is compiled with besides its overrides. */
+export function compileOptionsOf({ source, palette, ownCss }: SiteModel): CompileOptions {
+  return { ...sheetOptionsOf(source), palette, ownCss, parts: source.parts };
 }
 
 /** Opens a site without a veneer, its hidden parts closed. */
@@ -76,6 +84,7 @@ export function openSite(source: SiteSource): SiteModel {
     openedParts: [],
     overrides: [],
     palette: { swatches: [], roles: [] },
+    ownCss: [],
     exceptions: NO_EXCEPTIONS,
     css: '',
     parts: source.parts.map((part) => ({ part, selectors: parseSelectorList(part.selector) })),
@@ -301,15 +310,11 @@ export function dressSite(
   site: SiteModel,
   overrides: readonly Override[],
   palette: Palette,
-  exceptions: Exceptions = site.exceptions,
+  { exceptions = site.exceptions, ownCss = site.ownCss }: Partial<Pick<SiteModel, 'exceptions' | 'ownCss'>> = {},
 ): SiteModel {
   const lighting = site.palette.lighting ?? 'light';
-  const lit = lightSite({ ...site, palette: paletteIn(palette, lighting) }, lighting);
-  const css = compileVeneer(overrides, {
-    ...sheetOptionsOf(lit.source),
-    palette: lit.palette,
-    parts: lit.source.parts,
-  });
+  const lit = { ...lightSite({ ...site, palette: paletteIn(palette, lighting) }, lighting), ownCss };
+  const css = compileVeneer(overrides, compileOptionsOf(lit));
   return {
     ...lit,
     overrides,
@@ -328,6 +333,7 @@ export function dressSheet(site: SiteModel, css: string): SiteModel {
     ...site,
     css,
     overrides: [],
+    ownCss: [],
     pages: site.pages.changed(
       (id) => pageIn(site.opened, id),
       (page) => withVeneer(page, css),

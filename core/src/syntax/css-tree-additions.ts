@@ -7,5 +7,7 @@ declare module 'css-tree' {
   interface Lexer {
     /** The property's syntax, or `null` when unknown. */
     getProperty(name: string): object | null;
+    /** Syntaxes by the names of properties. */
+    readonly properties: Readonly<Record<string, object>>;
   }
 }

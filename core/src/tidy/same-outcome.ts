@@ -9,17 +9,14 @@ import { StyleShares, hangsOnViewport, isByWidth, type StyleShare } from '../res
 import { StyleView } from '../resolve/style-view.js';
 import type { StateMap } from '../selectors/match-context.js';
 import { OVERRIDE_STATES, type OverrideState } from '../veneer/override.js';
-import { writeRules } from '../veneer/compile-veneer.js';
+import { writeRules, type CompileOptions } from '../veneer/compile-veneer.js';
 import type { VeneerRule } from '../veneer/veneer-rule.js';
-import type { Palette } from '../veneer/palette.js';
-import type { SheetOptions } from '../veneer/sheet-options.js';
 import type { Setting } from '../conditions/environment.js';
 import { touchedOn } from '../selectors/touched.js';
 
 /** What outcomes are compared over. */
-export interface OutcomeGround extends SheetOptions {
+export interface OutcomeGround extends CompileOptions {
   readonly pages: readonly Page[];
-  readonly palette: Palette;
   readonly settings: readonly Setting[];
 }
 
@@ -47,7 +44,10 @@ export interface OutcomeSpot {
 }
 
 /** Everywhere that rules can show: every page, every state and pair of states, every width, with hover and without where that makes a difference. */
-export function* outcomeSpots(ground: OutcomeGround, rules: readonly VeneerRule[]): Generator<OutcomeSpot> {
+export function* outcomeSpots(
+  ground: Pick<OutcomeGround, 'pages' | 'settings' | 'hoverOnly'>,
+  rules: readonly VeneerRule[],
+): Generator<OutcomeSpot> {
   const selectors = [...new Set(rules.map(({ selector }) => selector))];
   const devices = ground.hoverOnly ? [{}, TOUCH] : [{}];
   const asked = new Set(selectors.flatMap(statesIn));
@@ -134,16 +134,26 @@ export function sameOutcome(
     ...after.filter((rule) => !before.includes(rule)),
   ];
   if (differing.length === 0) return true;
+  const [cssBefore, cssAfter] = [before, after].map((rules) => writeRules(rules, ground));
+  return sameSheets(ground, differing, (page) => [withVeneer(page, cssBefore), withVeneer(page, cssAfter)]);
+}
+
+/**
+ * Whether two sheets are shown to come to the same computed values wherever the rules that differ between them can show.
+ * @param dress a page under either sheet.
+ */
+export function sameSheets(
+  ground: Pick<OutcomeGround, 'pages' | 'settings' | 'hoverOnly'>,
+  differing: readonly VeneerRule[],
+  dress: (page: Page) => readonly [Page, Page],
+): boolean {
   const longhands = [
     ...new Set(
       differing.flatMap(({ declarations }) => declarations.flatMap(({ property }) => longhandsOfProperty(property))),
     ),
   ];
   const pseudos = pseudosOf(differing);
-  const [cssBefore, cssAfter] = [before, after].map((rules) => writeRules(rules, ground));
-  const dressed = new Map(
-    ground.pages.map((page) => [page, [withVeneer(page, cssBefore), withVeneer(page, cssAfter)] as const]),
-  );
+  const dressed = new Map(ground.pages.map((page) => [page, dress(page)]));
   for (const { page, touched, states, environment, share } of outcomeSpots(ground, differing)) {
     const [a, b] = (dressed.get(page) ?? []).map((variant) => new StyleView(variant, { states, environment, share }));
     for (const element of touched) {

@@ -7,7 +7,7 @@ import { veneerRules, writeRules } from '../veneer/compile-veneer.js';
 import type { VeneerDeclaration, VeneerRule } from '../veneer/veneer-rule.js';
 import { settingsThatMatter } from '../site/environments.js';
 import { outcomeSpots, pseudosOf, sameOutcome, type OutcomeGround } from './same-outcome.js';
-import { withSpecimen, inEachLighting, sheetOptionsOf, type SiteModel } from '../site/site-model.js';
+import { withSpecimen, inEachLighting, compileOptionsOf, type SiteModel } from '../site/site-model.js';
 import { selectorsIn } from '../selectors/selectors-in.js';
 
 /** The sheet as it leaves the product, and what was done to it. */
@@ -42,10 +42,7 @@ export function tidySheet(site: SiteModel): TidySheet {
 export function* tidySteps(of: SiteModel): Generator<TidyProgress, TidySheet> {
   // What only the specimen shows is there to be told as well.
   const site = withSpecimen(of);
-  const compiled: readonly VeneerRule[] = veneerRules(site.overrides, {
-    ...sheetOptionsOf(site.source),
-    parts: site.source.parts,
-  });
+  const compiled: readonly VeneerRule[] = veneerRules(site.overrides, compileOptionsOf(site));
   let rules = compiled;
   const longhands = [
     ...new Set(
@@ -54,8 +51,7 @@ export function* tidySteps(of: SiteModel): Generator<TidyProgress, TidySheet> {
   ];
   const ground: OutcomeGround = {
     pages: inEachLighting(site).flatMap((lit) => [...lit.closed.values()]),
-    palette: site.palette,
-    ...sheetOptionsOf(site.source),
+    ...compileOptionsOf(site),
     settings: settingsThatMatter(site, longhands).settings,
   };
   const idle = idleDeclarations(ground, rules);
@@ -161,7 +157,7 @@ const MOST_SELECTORS = 8;
 
 function canStandTogether(a: VeneerRule, b: VeneerRule): boolean {
   return (
-    a.section === b.section &&
+    a.partId === b.partId &&
     a.media === b.media &&
     a.supports === null &&
     b.supports === null &&

@@ -26,7 +26,7 @@ export function inBothLightings(
     waiting = [];
   };
   for (const rule of rules) {
-    if (waiting.some((twin) => twin.section !== rule.section || canCompete(twin, rule))) flush();
+    if (waiting.some((twin) => twin.partId !== rule.partId || canCompete(twin, rule))) flush();
     written.push(rule);
     const twin = twinOf(rule, palette, second.told);
     if (twin) waiting.push(twin);
@@ -41,7 +41,7 @@ function twinOf(rule: VeneerRule, palette: Palette, told: LightingSignal): Venee
     const css = plainCssOfValue(declaration.value, inverted);
     return css === plainCssOfValue(declaration.value, light)
       ? []
-      : [{ ...declaration, value: { kind: 'literal', css } }];
+      : [{ ...declaration, value: { kind: 'literal', css }, from: [] }];
   });
   if (declarations.length === 0) return null;
   if (told.kind === 'scheme')

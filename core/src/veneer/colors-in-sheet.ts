@@ -6,8 +6,13 @@ import { colorOfCss } from './palette.js';
 export interface SheetColor {
   /** Offset in the text, UTF-16 units from 0. */
   readonly start: number;
+  readonly end: number;
+  /** Empty where it is still to be filled in. */
   readonly hex: string;
 }
+
+/** Stands in snippets where a colour is to be filled in. */
+export const PLACEHOLDER = 'PLACEHOLDER';
 
 /**
  * Colours that stand in a sheet's declarations, in order: by their notation, or by a custom property that the sheet defines for its
@@ -30,18 +35,19 @@ export function colorsInSheet(css: string): SheetColor[] {
       walk(declaration.value, {
         enter(node: CssNode) {
           if (node.type === 'Url' || !node.loc) return undefined;
-          const { offset: start } = node.loc.start;
+          const [start, end] = [node.loc.start.offset, node.loc.end.offset];
           if (node.type === 'Function' && node.name.toLowerCase() === 'var') {
             const [name] = generate(node).slice(4, -1).split(',', 1);
             const color = colorOfCss(defined.get(name.trim()) ?? '');
-            if (color) found.push({ start, hex: hexOf(color) });
+            if (color) found.push({ start, end, hex: hexOf(color) });
             return walk.skip;
           }
           if (node.type !== 'Hash' && node.type !== 'Identifier' && node.type !== 'Function') return undefined;
           const text = generate(node);
+          if (text === PLACEHOLDER) found.push({ start, end, hex: '' });
           const color = /currentcolor/i.test(text) ? null : colorOfCss(text);
           if (!color || color.alpha === 0) return undefined;
-          found.push({ start, hex: hexOf(color) });
+          found.push({ start, end, hex: hexOf(color) });
           return walk.skip;
         },
       });

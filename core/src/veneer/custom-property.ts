@@ -30,6 +30,26 @@ export function customPropertyOf(
   return { name: `--${prefix}-${base}${step}`, css: hexOf(color) };
 }
 
+/** The value of the palette that a custom property carries; `null` for a name that is none of the palette's. Undoes `customPropertyOf`. */
+export function valueOfCustomProperty(
+  name: string,
+  palette: Palette,
+  { prefix, names }: Pick<Naming, 'prefix' | 'names'>,
+): PlainValue | null {
+  const start = `--${prefix}-`;
+  if (!name.startsWith(start)) return null;
+  const named = namesOf(palette, names);
+  const find = (base: string, shade: number): PlainValue | null => {
+    for (const [role, own] of named.roles) if (own === base) return { kind: 'role', role, shade };
+    const swatch = palette.swatches.find((_, i) => named.swatches[i] === base);
+    return swatch ? { kind: 'swatch', swatchId: swatch.id, shade } : null;
+  };
+  const base = name.slice(start.length);
+  const step = /-([dl])(\d{1,3})$/.exec(base);
+  const value = step ? find(base.slice(0, step.index), Number(step[2]) * (step[1] === 'd' ? -1 : 1)) : find(base, 0);
+  return value && customPropertyOf(value, palette, { prefix, names })?.name === name ? value : null;
+}
+
 /** CSS of a value as it is published: roles and swatches by their custom property. */
 export function cssOfValue(
   value: OverrideValue,

@@ -31,7 +31,7 @@ export function isForOtherEngines(override: Override, overrides: readonly Overri
 }
 
 /** For engines without scrollbar parts: thumb and track by the standard property, where nothing else was said; without a track of ours what lies under it shows. */
-export function standardScrollbars(overrides: readonly Override[], section: string): VeneerRule[] {
+export function standardScrollbars(overrides: readonly Override[], partId: number | null): VeneerRule[] {
   const fillLike = (thumb: Override, selector: string): Override | undefined =>
     overrides.find(
       (override) =>
@@ -60,7 +60,7 @@ export function standardScrollbars(overrides: readonly Override[], section: stri
     };
     return [
       {
-        section,
+        partId,
         selector: base || '*',
         media: mediaOf(thumb, false),
         isForWidths: thumb.widths != null,

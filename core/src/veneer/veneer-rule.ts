@@ -5,11 +5,14 @@ export interface VeneerDeclaration {
   readonly property: string;
   readonly value: OverrideValue;
   readonly important: boolean;
+  /** Overrides it is written from, the one that counts last; none for what follows from others. */
+  readonly from?: readonly string[];
 }
 
 /** One rule of the sheet. */
 export interface VeneerRule {
-  readonly section: string;
+  /** Part whose section it stands in; `null` for the last section, which is of no part. */
+  readonly partId: number | null;
   readonly selector: string;
   /** Media condition; `null` for none. */
   readonly media: string | null;

@@ -9,7 +9,7 @@ const BODY = '<div class=card><p class=p>text</p><b class=sale>39</b></div><p cl
 describe('what is to be left alone', () => {
   const open = (theme: string, exceptions: Parameters<typeof readExceptions>[0]): SiteModel => {
     const site = openOnePage(theme, BODY);
-    return dressSite(site, [], site.palette, readExceptions(exceptions));
+    return dressSite(site, [], site.palette, { exceptions: readExceptions(exceptions) });
   };
   const found = (site: SiteModel, some: object, on = '.card') => {
     const made = fulfil(site, on, some);

@@ -1,6 +1,13 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { DELIVERY_WAYS, deliver, tidySheet, type DeliveryFacts, type DeliveryWay } from '@upper-veneer/core';
+import {
+  DELIVERY_WAYS,
+  compileOptionsOf,
+  deliver,
+  tidySheet,
+  type DeliveryFacts,
+  type DeliveryWay,
+} from '@upper-veneer/core';
 import type { Browser, Page } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
 import { demoSource, matched } from '../support/matched-demo.js';
@@ -38,13 +45,13 @@ describe('a sheet delivered', () => {
   const { rules, css } = tidySheet(site);
   const facts: DeliveryFacts = {
     rules,
-    options: { ...site.source, palette: site.palette },
+    options: compileOptionsOf(site),
     site: 'Osier & Reed',
     revision: 1,
     date: '2026-05-04',
     target: '',
     root: '/',
-    part: '',
+    partId: null,
     isPlain: false,
     existing: '',
   };
@@ -64,11 +71,11 @@ describe('a sheet delivered', () => {
   const atHeadEnd = (html: string, markup: string): string => html.replace('</head>', () => `${markup}</head>`);
 
   /** A page with the sheet as the preview has it, or put where a way says: its files by path. */
-  function placed(path: string, html: string, way: DeliveryWay | 'preview', part: string): Map<string, string> {
+  function placed(path: string, html: string, way: DeliveryWay | 'preview', partId: number): Map<string, string> {
     if (way === 'preview') return new Map([[path, atHeadEnd(html, `<style>${css}</style>`)]]);
     const last = lastSheet(html);
     const existing = way === 'end' ? readFileSync(join(folder, last), 'utf8') : '';
-    const { text, fileName, link } = deliver(way, { ...facts, part, existing });
+    const { text, fileName, link } = deliver(way, { ...facts, partId, existing });
     switch (way) {
       case 'file':
         return new Map([
@@ -126,8 +133,8 @@ describe('a sheet delivered', () => {
       it(`${way}: ${name} looks as in the preview`, async () => {
         const own = site.source.parts.find(({ selector }) => selector.startsWith('.qs')) ?? site.source.parts[0];
         const [preview, delivered] = await Promise.all([
-          values(path, placed(path, html, 'preview', own.name), own.selector),
-          values(path, placed(path, html, way, own.name), own.selector),
+          values(path, placed(path, html, 'preview', own.id), own.selector),
+          values(path, placed(path, html, way, own.id), own.selector),
         ]);
         const [expected, found] = (way === 'embed' ? [preview.part, delivered.part] : [preview.all, delivered.all]).map(
           (lines) => lines.map(asRgb),

@@ -216,6 +216,10 @@ export const MIGRATIONS: readonly Migration[] = [
   ALTER TABLE site ADD COLUMN live_secret TEXT;
   CREATE UNIQUE INDEX site_by_live_secret ON site (live_secret);
   `,
+  `
+  -- CSS of the designer's own, a section of the sheet each, as JSON.
+  ALTER TABLE site ADD COLUMN own_css TEXT NOT NULL DEFAULT '[]';
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

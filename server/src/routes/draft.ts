@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { ChangeRequest, PaletteRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
 import { wholenessProblem, type LightingSignal, type Override } from '@upper-veneer/core';
-import { checkOverrides, checkPalette, compileDraft, describeDraft, misreadRule } from '../draft.js';
+import { checkOverrides, checkOwnCss, checkPalette, compileDraft, describeDraft, misreadRule } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
 import { basisOf } from '../revision-basis.js';
@@ -40,11 +40,26 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
   });
   router.post('/sites/:siteId/changes', (request, response) => {
     const siteId = siteOf(request.params.siteId);
-    const { label, put, drop } = readBody(ChangeRequest, request.body);
+    const { label, put, drop, ownCss } = readBody(ChangeRequest, request.body);
     const overrides = toOverrides(put);
-    const errors = checkOverrides(store, siteId, overrides);
+    const errors = [...checkOverrides(store, siteId, overrides), ...checkOwnCss(store, siteId, ownCss ?? [])];
     if (errors.length > 0) throw new HttpProblem(422, 'Not stored', `${errors[0].field} ${errors[0].reason}`, errors);
-    store.changes.apply(siteId, label, overrides, drop, now().toISOString());
+    if (ownCss === undefined) store.changes.apply(siteId, label, overrides, drop, now().toISOString());
+    else
+      store.changes.applyTo(
+        siteId,
+        label,
+        ['overrides', 'ownCss'],
+        () => {
+          for (const id of drop) store.overrides.drop(siteId, id);
+          for (const override of overrides) store.overrides.put(siteId, override);
+          store.ownCss.put(
+            siteId,
+            ownCss.map(({ partId, css }) => ({ partId, css })),
+          );
+        },
+        now().toISOString(),
+      );
     response.status(201).json(answer(siteId));
   });
   router.put('/sites/:siteId/palette', (request, response) => {
@@ -111,7 +126,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     if (given.signal.aborted) return;
     // The site may have been deleted meanwhile.
     siteOf(request.params.siteId);
-    const isUntidied = overrides.length > 0 && (tidied === null || wholenessProblem(tidied) !== null);
+    const isUntidied = plainCss !== '' && (tidied === null || wholenessProblem(tidied) !== null);
     const css = isUntidied ? plainCss : (tidied ?? plainCss);
     store.revisions.save(siteId, {
       note,

@@ -114,9 +114,12 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
     store.changes.applyTo(
       siteId,
       label,
-      ['parts'],
+      ['parts', 'ownCss'],
       () => {
-        for (const { from, into } of merged) store.parts.moveOverrides(siteId, from, into);
+        for (const { from, into } of merged) {
+          store.parts.moveOverrides(siteId, from, into);
+          store.ownCss.move(siteId, from, into);
+        }
         store.parts.replace(
           siteId,
           parts.map((part): Part => ({ ...part, openers: part.openers.map((opener) => ({ ...opener })) })),

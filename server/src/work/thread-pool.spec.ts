@@ -27,6 +27,7 @@ function longTidy(count: number): TidyInput {
       selector: `.a${i % 20}.b${i % 7} b:nth-child(${1 + (i % 3)})`,
       important: false,
     })),
+    ownCss: [],
     palette: { swatches: [], roles: [] },
   };
 }

@@ -17,7 +17,8 @@ export async function tidyDraft(
 ): Promise<string | null> {
   const site = store.sites.byId(siteId);
   const overrides = store.overrides.bySite(siteId);
-  if (!site || overrides.length === 0) return null;
+  const ownCss = store.ownCss.bySite(siteId);
+  if (!site || overrides.length + ownCss.length === 0) return null;
   const input = {
     source: {
       pages: store.pages.bySite(siteId),
@@ -27,6 +28,7 @@ export async function tidyDraft(
       ...store.sheetOptions.bySite(siteId),
     },
     overrides,
+    ownCss,
     palette: store.palettes.bySite(siteId),
   };
   const key = `tidy:${siteId}:${createHash('sha256')
@@ -36,6 +38,7 @@ export async function tidyDraft(
         site.veneerPlace,
         store.sheetOptions.bySite(siteId),
         input.overrides,
+        input.ownCss,
         input.palette,
       ]),
     )

@@ -3,7 +3,7 @@ import type { DraftDocument, DraftFile, SiteDocument } from '@upper-veneer/contr
 /** Writes a draft as a file, all that its sheet is compiled from; the same draft gives the same bytes. */
 export function writeDraftFile(
   { name, prefix, asValues, hoverOnly, names, parts }: SiteDocument,
-  { swatches, roles, second, shape, overrides }: DraftDocument,
+  { swatches, roles, second, shape, overrides, ownCss }: DraftDocument,
 ): string {
   const file: DraftFile = {
     version: 1,
@@ -15,6 +15,7 @@ export function writeDraftFile(
     parts: parts.map((part) => ({ id: part.id, name: part.name })),
     palette: { swatches, roles, second, shape },
     overrides,
+    ...(ownCss.length > 0 ? { ownCss } : {}),
   };
   return `${JSON.stringify(file, null, 2)}\n`;
 }

@@ -19,6 +19,7 @@ import { TryLive } from './delivery/try-live';
 import { VisitorsGet } from './delivery/visitors-get';
 import { WhereItGoes } from './delivery/where-it-goes';
 import { RevisionList } from './revisions/revision-list';
+import { SheetEditor } from './edit/sheet-editor';
 import { SheetText } from './text/sheet-text';
 import { writeDraftFile } from './draft-file';
 import { SheetOptionsPanel } from './sheet-options-panel';
@@ -30,9 +31,9 @@ const COPIED_MS = 1600;
 /** A change waits so long for the next before the sheet is tidied, ms. */
 const PAUSE_MS = 150;
 
-/** What of the sheet is shown. */
-type Sight = 'sheet' | 'revision' | 'beside' | 'differs' | 'changes';
-const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'changes']);
+/** What of the sheet is shown; the last four need a revision. */
+type Sight = 'sheet' | 'edit' | 'revision' | 'beside' | 'differs' | 'changes';
+const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'differs', 'changes']);
 
 /** The compiled stylesheet, to read, compare and hand on; beside it the revisions and where it goes. */
 @Component({
@@ -44,6 +45,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
     Menu,
     RevisionList,
     SelectButton,
+    SheetEditor,
     SheetOptionsPanel,
     SheetText,
     SheetsBeside,
@@ -52,6 +54,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
     WhereItGoes,
   ],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[class.wide]': "sight() === 'edit'" },
   template: `
     <section class="sheet" aria-label="Stylesheet">
       <div class="toolbar">
@@ -59,28 +62,27 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
         <span class="uv-soft size">{{ size() }}</span>
         <span class="uv-soft words" role="status" [title]="left().join('\n')">{{ words() }}</span>
         <span class="acts">
-          @if (chosen() !== null) {
-            <p-selectbutton
-              [options]="sights()" optionLabel="label" optionValue="sight" [ngModel]="sight()" (ngModelChange)="go({ see: $event === 'sheet' ? null : $event })"
-              [allowEmpty]="false" size="small" aria-label="What of the sheet is shown"
-            />
-          }
+          <p-selectbutton
+            [options]="sights()" optionLabel="label" optionValue="sight" [ngModel]="sight()" (ngModelChange)="go({ see: $event === 'sheet' ? null : $event })"
+            [allowEmpty]="false" size="small" aria-label="What of the sheet is shown"
+          />
           <p-button [label]="copied() ? 'Copied' : 'Copy'" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="copy()" />
           <p-button label="Download" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="download()" />
           @if (proof.drawing(); as drawn) {
             <p-button [label]="'Stop drawing, ' + drawn.done + ' of ' + drawn.of" [outlined]="true" size="small" (onClick)="proof.stopDrawing()" />
           } @else {
-            <p-button label="Hand over…" [outlined]="true" size="small" [disabled]="store.overrides().length === 0" (onClick)="notes.toggle($event)" />
+            <p-button label="Hand over…" [outlined]="true" size="small" [disabled]="store.isEmpty()" (onClick)="notes.toggle($event)" />
           }
-          <p-button label="Draft as a file" [outlined]="true" size="small" [disabled]="store.overrides().length === 0" (onClick)="downloadDraft()" />
+          <p-button label="Draft as a file" [outlined]="true" size="small" [disabled]="store.isEmpty()" (onClick)="downloadDraft()" />
         </span>
       </div>
       @switch (sight()) {
         @case ('sheet') {
           @if (css() === '') {
-            <div class="empty"><h2>The sheet is empty</h2><p class="uv-soft">It fills as overrides are made on the Bench: the palette first, then a section for each part.</p></div>
+            <div class="empty"><h2>The sheet is empty</h2><p class="uv-soft">It fills as overrides are made on the Bench: the palette first, then a section for each part. An earlier sheet of yours can be put in: choose Edit.</p></div>
           } @else { <uv-sheet-text [css]="css()" label="CSS of the draft" /> }
         }
+        @case ('edit') { <uv-sheet-editor /> }
         @default {
           @if (isTidying() && sight() !== 'revision') { <p class="uv-soft reading" role="status">The draft is tidied before it is compared: revisions are.</p> }
           @else if (kept(); as revision) {
@@ -93,8 +95,9 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
         }
       }
     </section>
+    <p-menu #notes [model]="noteItems" [popup]="true" appendTo="body" />
+    @if (sight() !== 'edit') {
     <aside class="uv-scroll" aria-label="Revisions and delivery">
-      <p-menu #notes [model]="noteItems" [popup]="true" appendTo="body" />
       <uv-revision-list [chosen]="chosen()" [kept]="kept()" (choose)="choose($event)" />
       <uv-where-it-goes [tidy]="tidied()" />
       <uv-visitors-get />
@@ -103,9 +106,11 @@ const SIGHTS: ReadonlySet<string> = new Set(['revision', 'beside', 'differs', 'c
         <uv-sheet-options-panel />
       </div>
     </aside>
+    }
   `,
   styles: `
     :host { display: grid; grid-template-columns: minmax(0, 1fr) 360px; height: 100%; min-height: 0; }
+    :host(.wide) { grid-template-columns: minmax(0, 1fr); }
     .sheet { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; min-height: 0; }
     .toolbar { display: flex; flex-wrap: wrap; align-items: center; gap: 4px 12px; min-height: 46px; padding: 6px 16px; border-bottom: 1px solid var(--uv-line-strong); }
     .toolbar h1 { font-weight: 700; font-size: 15px; }
@@ -184,14 +189,19 @@ export class SheetPage {
   });
   protected readonly sight = computed((): Sight => {
     const asked = this.#query().get('see') ?? '';
-    return this.chosen() !== null && SIGHTS.has(asked) ? (asked as Sight) : 'sheet';
+    return (this.chosen() !== null || asked === 'edit') && SIGHTS.has(asked) ? (asked as Sight) : 'sheet';
   });
   protected readonly sights = computed((): { sight: Sight; label: string }[] => [
     { sight: 'sheet', label: 'The sheet' },
-    { sight: 'revision', label: `Revision ${this.chosen()}` },
-    { sight: 'beside', label: 'Side by side' },
-    { sight: 'differs', label: 'Only what differs' },
-    { sight: 'changes', label: 'On the page' },
+    { sight: 'edit', label: 'Edit' },
+    ...(this.chosen() === null
+      ? []
+      : ([
+          { sight: 'revision', label: `Revision ${this.chosen()}` },
+          { sight: 'beside', label: 'Side by side' },
+          { sight: 'differs', label: 'Only what differs' },
+          { sight: 'changes', label: 'On the page' },
+        ] as const)),
   ]);
   readonly #asked = computed(() => {
     const [site, number] = [this.store.site(), this.chosen()];

@@ -108,14 +108,12 @@ export class TopBar {
     ...(this.proof.failing() === null ? {} : { proof: this.proof.failing() ?? 0 }),
     sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size,
   }));
-  protected readonly canSave = computed(
-    () => (this.store.draft()?.overrides.length ?? 0) > 0 && this.store.draft()?.equalsRevision === null,
-  );
+  protected readonly canSave = computed(() => !this.store.isEmpty() && this.store.draft()?.equalsRevision === null);
   protected readonly canPublish = computed(() => {
     const draft = this.store.draft();
     return (
       draft !== null &&
-      (draft.overrides.length > 0 || draft.revisions.length > 0) &&
+      (!this.store.isEmpty() || draft.revisions.length > 0) &&
       (draft.equalsRevision === null || draft.equalsRevision !== draft.publishedRevision)
     );
   });

@@ -46,6 +46,7 @@ import type {
   Topic,
   UsualShape,
   VerdictProgress,
+  OwnCss,
 } from '@upper-veneer/core';
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
 import type { ForcedStates } from './forced-states';
@@ -62,6 +63,14 @@ export interface Target {
   readonly element: number;
   /** Without colons; `''` for the element. */
   readonly pseudo: string;
+}
+
+/** What a veneer is compiled from, and what is left alone. */
+export interface DressedBy {
+  readonly overrides: readonly Override[];
+  readonly palette: Palette;
+  readonly ownCss: readonly OwnCss[];
+  readonly exceptions: readonly SiteException[];
 }
 
 /** The veneer compiled: as it is published, and as the frame takes it. */
@@ -173,7 +182,7 @@ export interface EngineApi extends MatchApi, ProofApi, DriftApi, SheetApi {
     pageId: number,
     partIds: readonly number[],
   ): readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
-  dress(overrides: readonly Override[], palette: Palette, exceptions: readonly SiteException[]): CompiledVeneer;
+  dress(draft: DressedBy): CompiledVeneer;
   /** Colours of the palette as the draft's sheet has them: by the CSS they are written as, and the custom property of each role. */
   named(): { readonly values: ReadonlyMap<string, NamedValue>; readonly roles: ReadonlyMap<RoleName, string> };
   inspect(target: Target, width: number, scope: InspectionScope): Inspection;

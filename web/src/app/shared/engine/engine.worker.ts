@@ -164,8 +164,9 @@ const engine: EngineApi = {
     await readAll();
     return proposeParts(opened().closed);
   },
-  dress(overrides, palette, exceptions) {
-    site = lightSite(dressSite(opened(), overrides, palette, readExceptions(exceptions)), lighting);
+  dress({ overrides, palette, ownCss, exceptions }) {
+    const dressed = dressSite(opened(), overrides, palette, { ownCss, exceptions: readExceptions(exceptions) });
+    site = lightSite(dressed, lighting);
     return { css: site.css, frameCss: rewriteStates(site.css) };
   },
   named: () => ({

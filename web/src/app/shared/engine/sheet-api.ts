@@ -1,5 +1,29 @@
-import type { HandOverFacts, RuleDifference, SheetColor, Spot } from '@upper-veneer/core';
+import type {
+  HandOverFacts,
+  KeptRule,
+  PieceQuestion,
+  RuleAt,
+  RuleDifference,
+  SheetColor,
+  SheetProblem,
+  SheetReading,
+  SheetWords,
+  SnippetPut,
+  Spot,
+} from '@upper-veneer/core';
 import type { PlacePicture } from './place-picture';
+
+/** What an edited sheet comes to, and what of it changes nothing. */
+export interface EditReading extends SheetReading {
+  readonly idle: readonly KeptRule[];
+  /** Changed rules that were not looked at for that. */
+  readonly unlooked: number;
+}
+
+/** A rule of the sheet, with how its first match is drawn. */
+export interface DrawnRule extends RuleAt {
+  readonly picture: PlacePicture | null;
+}
 
 /** What the worker answers of the Sheet. */
 export interface SheetApi {
@@ -13,4 +37,18 @@ export interface SheetApi {
   spotPicture(spot: Spot & { readonly partId: number | null }, width: number): PlacePicture;
   /** The note for whoever keeps the site on. */
   handOver(format: 'html' | 'md', facts: HandOverFacts): string;
+  /** The sheet as it is edited, and how long the lines of the palette at its head are. */
+  sheetToEdit(): { readonly text: string; readonly head: number };
+  /** What an edited sheet comes to; `null` when it was asked again meanwhile. */
+  readSheet(text: string): Promise<EditReading | null>;
+  sheetProblems(text: string): readonly SheetProblem[];
+  /** The rule at an offset of an edited sheet. */
+  ruleAt(text: string, offset: number, width: number): DrawnRule | null;
+  /** Offsets of the rules of an edited sheet that style an element in some state, in order. */
+  rulesOn(text: string, spot: Spot): readonly number[];
+  sheetWords(): SheetWords;
+  /** A piece of an edited sheet to be pasted elsewhere; `null` where there is none. */
+  pieceAt(text: string, offset: number, question: PieceQuestion): string | null;
+  /** An edited sheet with a snippet put in, or why it cannot be. */
+  putInSnippet(text: string, snippet: string): SnippetPut | string;
 }

@@ -261,7 +261,7 @@ export class ProofStore {
   /** Parts as they arrived and as they are, and which are not shown; `null` when it was stopped. */
   async #pictures(): Promise<Pick<ReportFacts, 'pictures' | 'unpictured'> | null> {
     const site = this.#site.site();
-    if (!site || this.#site.overrides().length === 0) return { pictures: [], unpictured: [] };
+    if (!site || this.#site.isEmpty()) return { pictures: [], unpictured: [] };
     this.drawing.set({ done: 0, of: Math.min(MOST_DRAWN, site.parts.length) });
     try {
       const looks = (await this.#engine.remote.partLooks()) ?? [];

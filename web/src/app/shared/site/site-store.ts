@@ -72,13 +72,16 @@ export class SiteStore {
     },
   );
   readonly overrides = computed<readonly Override[]>(() => this.draft()?.overrides ?? []);
+  readonly ownCss = computed(() => this.draft()?.ownCss ?? []);
+  /** Whether anything is in the draft. */
+  readonly isEmpty = computed(() => this.overrides().length + this.ownCss().length === 0);
   readonly exceptions = computed(() => this.draft()?.exceptions ?? []);
   /** What all that is painted hangs on: the same as long as only records beside it change, such as revisions and what was looked at. */
   readonly painted = computed(() => {
     const draft = this.draft();
     if (!draft) return '';
-    const { structure, overrides, exceptions, swatches, roles, second, shape, former } = draft;
-    return JSON.stringify([structure, overrides, exceptions, swatches, roles, second, shape, former]);
+    const { structure, overrides, ownCss, exceptions, swatches, roles, second, shape, former } = draft;
+    return JSON.stringify([structure, overrides, ownCss, exceptions, swatches, roles, second, shape, former]);
   });
   /** Pages that were captured, without the specimen. */
   readonly captured = computed(() => (this.site()?.pages ?? []).filter((page) => !isSpecimen(page)));
@@ -92,7 +95,7 @@ export class SiteStore {
     const newest = draft.revisions[0];
     return newest
       ? `Draft differs from revision ${newest.number}`
-      : draft.overrides.length > 0
+      : draft.overrides.length + draft.ownCss.length > 0
         ? 'Draft not saved as a revision'
         : 'Nothing overridden yet';
   });
@@ -166,8 +169,8 @@ export class SiteStore {
     if (this.reading()?.siteId === siteId) this.reading.set(null);
   }
 
-  #dress({ overrides, exceptions, ...palette }: DraftDocument): Promise<CompiledVeneer> {
-    return this.#engine.remote.dress(overrides, paletteOf(palette), exceptions);
+  #dress({ overrides, ownCss, exceptions, ...palette }: DraftDocument): Promise<CompiledVeneer> {
+    return this.#engine.remote.dress({ overrides, ownCss, exceptions, palette: paletteOf(palette) });
   }
 
   /** Other tabs change the draft too. One that could not be read is passed over; the next is tried all the same. */
@@ -197,6 +200,6 @@ function paletteOf({
   second,
   shape,
   former,
-}: Omit<DraftDocument, 'overrides' | 'exceptions'>): Palette {
+}: Omit<DraftDocument, 'overrides' | 'ownCss' | 'exceptions'>): Palette {
   return { swatches, roles, second, shape, former };
 }

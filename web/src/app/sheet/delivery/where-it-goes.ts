@@ -1,6 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { deliver, type Delivered, type DeliveryFacts, type DeliveryWay, type TidySheet } from '@upper-veneer/core';
+import {
+  deliver,
+  sectionOf,
+  sectionsOf,
+  type Delivered,
+  type DeliveryFacts,
+  type DeliveryWay,
+  type TidySheet,
+} from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
@@ -30,7 +38,7 @@ const MOST_BYTES = 8 * 1024 * 1024;
               <p class="uv-soft">{{ factsOf(row.delivered) }}</p>
               @switch (row.way) {
                 @case ('box') { <div class="check"><p-checkbox [binary]="true" inputId="uv-plain" [ngModel]="isPlain()" (ngModelChange)="isPlain.set($event)" /><label for="uv-plain">plain values, it strips custom properties</label></div> }
-                @case ('embed') { <p-select [options]="sections()" [ngModel]="part()" (ngModelChange)="part.set($event)" size="small" ariaLabel="Part that is embedded" /> }
+                @case ('embed') { <p-select [options]="sections()" optionLabel="name" optionValue="id" [ngModel]="part()" (ngModelChange)="part.set($event)" size="small" ariaLabel="Part that is embedded" /> }
                 @case ('end') {
                   <div class="file"><label for="uv-existing">The file as it is now</label><input id="uv-existing" type="file" accept=".css,text/css" (change)="read($event)" /></div>
                   @if (existing(); as own) { <p class="uv-soft">{{ own.name }}, {{ own.text.length.toLocaleString('en') }} characters</p> }
@@ -87,8 +95,15 @@ export class WhereItGoes {
   protected readonly isPlain = signal(false);
   protected readonly existing = signal<{ readonly name: string; readonly text: string } | null>(null);
   protected readonly problem = signal('');
-  protected readonly sections = computed(() => [...new Set((this.tidy()?.rules ?? []).map(({ section }) => section))]);
-  protected readonly part = linkedSignal(() => this.sections().at(0) ?? '');
+  /** Sections that have something in them. */
+  protected readonly sections = computed(() => {
+    const parts = this.#site.site()?.parts ?? [];
+    const filled = new Set(
+      [...(this.tidy()?.rules ?? []), ...this.#site.ownCss()].map(({ partId }) => sectionOf(partId, { parts })),
+    );
+    return sectionsOf({ parts }).filter(({ id }) => filled.has(id));
+  });
+  protected readonly part = linkedSignal(() => this.sections().at(0)?.id ?? null);
   readonly #facts = computed((): DeliveryFacts | null => {
     const [site, tidy] = [this.#site.site(), this.tidy()];
     if (!site || !tidy) return null;
@@ -96,13 +111,21 @@ export class WhereItGoes {
     const root = this.root().trim();
     return {
       rules: tidy.rules,
-      options: { prefix, asValues, names, hoverOnly, palette: this.#site.palette() },
+      options: {
+        prefix,
+        asValues,
+        names,
+        hoverOnly,
+        parts: site.parts,
+        palette: this.#site.palette(),
+        ownCss: this.#site.ownCss(),
+      },
       site: site.name,
       revision: this.#site.draft()?.equalsRevision ?? null,
       date: new Date().toISOString().slice(0, 10),
       target: this.target().trim(),
       root: root === '' ? '/' : root.endsWith('/') ? root : `${root}/`,
-      part: this.part(),
+      partId: this.part(),
       isPlain: this.isPlain(),
       existing: this.existing()?.text ?? '',
     };

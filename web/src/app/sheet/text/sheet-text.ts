@@ -15,22 +15,26 @@ import { EditorState, type Extension } from '@codemirror/state';
 import { EditorView, keymap, lineNumbers } from '@codemirror/view';
 import { foldKeymap } from '@codemirror/language';
 import { Engine } from '../../shared/engine/engine';
-import { colorChips, type FindColors } from './color-chips';
+import { colorChips, type FindColors, type PressChip } from './color-chips';
 import { CSS_LOOK } from './css-theme';
 import { foldSections } from './fold-sections';
 
-/** What every view of a sheet has; the text cannot be typed in. */
-export function sheetView(find: FindColors): Extension[] {
+/** What every view of a sheet has. */
+export function sheetReading(find: FindColors, press: PressChip | null = null): Extension[] {
   return [
     lineNumbers(),
     css(),
-    colorChips(find),
+    colorChips(find, press),
     search({ top: true }),
     highlightSelectionMatches(),
     keymap.of([...searchKeymap, ...foldKeymap]),
-    EditorState.readOnly.of(true),
     CSS_LOOK,
   ];
+}
+
+/** The same, of a text that cannot be typed in. */
+export function sheetView(find: FindColors): Extension[] {
+  return [...sheetReading(find), EditorState.readOnly.of(true)];
 }
 
 /** Colours of a sheet as the worker finds them; none where it fails, which is told. */

@@ -1,0 +1,172 @@
+import { OVERRIDABLE } from '../grid/rows.js';
+import { selectorProblem } from '../selectors/selector-problem.js';
+import { matchedInAnyState } from '../selectors/touched.js';
+import { compileOptionsOf, partOf, type SiteModel } from '../site/site-model.js';
+import type { DeclarationNode } from '../syntax/nodes.js';
+import { cssOfValue } from '../veneer/custom-property.js';
+import type { Override, Spot } from '../veneer/override.js';
+import { isScrollbarPart } from '../veneer/scrollbars.js';
+import { valueProblem } from '../veneer/value-problem.js';
+import { writtenValue } from '../veneer/written-value.js';
+import { changingIn, selectorTargets, type SelectorTarget } from './selector-target.js';
+import type { SheetItem } from './sheet-items.js';
+import { writtenConditions } from './written-widths.js';
+
+/** A rule as overrides, or why none stand for it. */
+export type RuleAsOverrides =
+  | {
+      readonly ok: true;
+      readonly overrides: readonly Override[];
+      /** Declarations that no override can say, and why of the first. */
+      readonly rest: readonly DeclarationNode[];
+      readonly reason: string;
+    }
+  | { readonly ok: false; readonly reason: string };
+
+/** What a written rule is read by. */
+export interface RuleReading {
+  readonly site: SiteModel;
+  /** Section it stands in; `undefined` where it stands before all of them. */
+  readonly section: number | null | undefined;
+  /** Overrides of the rule it stands in place of; empty for a new one. */
+  readonly base: readonly Override[];
+  /** Gives ids that no override has. */
+  readonly newId: () => string;
+}
+
+/** Reads a rule as the overrides that compile to it. What stays as it was keeps its override whole. */
+export function ruleAsOverrides(item: SheetItem, reading: RuleReading): RuleAsOverrides {
+  const no = (reason: string): RuleAsOverrides => ({ ok: false, reason });
+  if (item.beyond !== null) return no(item.beyond);
+  if (item.declarations.length === 0) return no('says nothing');
+  const conditions = writtenConditions(item.within);
+  if (typeof conditions === 'string') return no(`stands under ${conditions}`);
+  const problem = selectorProblem(item.selector);
+  if (problem !== null) return no(`has a selector that browsers drop: ${problem}`);
+  const { values, rest, reason } = readDeclarations(item.declarations, reading);
+  if (values.length === 0) return no(reason);
+  const targets = targetsOf(item.selector, reading);
+  if (typeof targets === 'string') return no(targets);
+  const overrides: Override[] = [];
+  for (const target of targets) {
+    const isHover = target.state === 'hover' || target.state === 'parent-hover';
+    if (isHover && (reading.site.source.hoverOnly ?? false) !== conditions.isHoverOnly)
+      return no(conditions.isHoverOnly ? 'is kept to devices that hover' : 'is for hover on devices that do not');
+    if (!isHover && conditions.isHoverOnly) return no('is kept to devices that hover');
+    const made = overridesFor(target, values, conditions.widths, reading);
+    if (typeof made === 'string') return no(made);
+    overrides.push(...made);
+  }
+  return { ok: true, overrides, rest, reason };
+}
+
+type ReadValue = Pick<Override, 'property' | 'value' | 'important'>;
+
+/** Declarations as overrides have them, and those that none can have, with the reason of the first. */
+function readDeclarations(
+  declarations: readonly DeclarationNode[],
+  { site, base }: RuleReading,
+): { readonly values: ReadValue[]; readonly rest: DeclarationNode[]; readonly reason: string } {
+  const options = compileOptionsOf(site);
+  const values: ReadValue[] = [];
+  const rest: DeclarationNode[] = [];
+  let reason = '';
+  const read = ({ name, value: css, important }: DeclarationNode): ReadValue | string => {
+    if (declarations.filter((other) => other.name === name).length > 1) return `says ${name} twice`;
+    if (!OVERRIDABLE.has(name) && !name.startsWith('--')) return `says ${name}, which no override can`;
+    const old = base.findLast(({ property }) => property === name);
+    const isSame = old && cssOfValue(old.value, site.palette, options) === css;
+    const value = isSame ? old.value : writtenValue(css, site.palette, options);
+    if (!value) return `writes ${name} in a way of its own`;
+    return valueProblem(name, value, site.palette) ?? { property: name, value, important };
+  };
+  for (const declaration of declarations) {
+    const value = read(declaration);
+    if (typeof value !== 'string') values.push(value);
+    else {
+      reason ||= value;
+      rest.push(declaration);
+    }
+  }
+  return { values, rest, reason };
+}
+
+/** What a selector asks for; one that asks as the rule before it did keeps that one's state, whatever it hangs on. */
+function targetsOf(selector: string, { base }: RuleReading): readonly SelectorTarget[] | string {
+  const [lead] = base;
+  if (lead && changingIn(lead.selector).join() === changingIn(selector).join()) {
+    const kept: SelectorTarget = { elements: selector, pseudo: lead.pseudo, state: lead.state, selector };
+    if (lead.selector === selector) return [kept];
+    const targets = selectorTargets(selector);
+    if (typeof targets === 'string') return [kept];
+    return targets.length === 1 && targets[0].pseudo === lead.pseudo ? [{ ...targets[0], state: lead.state }] : targets;
+  }
+  return selectorTargets(selector);
+}
+
+function overridesFor(
+  target: SelectorTarget,
+  values: readonly ReadValue[],
+  widths: Override['widths'],
+  { site, section, base, newId }: RuleReading,
+): Override[] | string {
+  const [lead] = base;
+  const isSame = lead?.selector === target.selector;
+  const matches = isSame ? [] : matchesOf(site, target.elements);
+  if (!isSame && matches.length === 0) return 'matches nothing on the pages that are here';
+  if (!isSame && isScrollbarPart(target.pseudo)) return 'is for a part of a scrollbar, whose standard twin follows it';
+  const spot =
+    matches.find(({ pageId, element }) => pageId === lead?.pageId && element === lead.element) ?? matches.at(0);
+  const partId = section === undefined ? (spot ? partAt(site, spot) : null) : section;
+  return values.map(({ property, value, important }): Override => {
+    const old = base.findLast((override) => override.property === property);
+    const shared = {
+      property,
+      value,
+      important,
+      partId,
+      ...(widths || old?.widths ? { widths } : {}),
+      id: old?.id ?? newId(),
+    };
+    if (old && isSame) return { ...old, ...shared };
+    if (isSame && lead) {
+      // What these say is of one property alone.
+      const like = { ...lead, meant: null, through: null };
+      return { ...like, ...shared };
+    }
+    return {
+      ...shared,
+      pageId: spot?.pageId ?? 0,
+      element: spot?.element ?? 0,
+      pseudo: target.pseudo,
+      state: target.state,
+      selector: target.selector,
+      isByHand: true,
+      ...reachOf(target, matches, old ?? lead),
+    };
+  });
+}
+
+/** How far a selector written by hand reaches: what it matches is what is meant. */
+function reachOf(
+  { elements, state }: SelectorTarget,
+  matches: readonly Spot[],
+  kept: Override | undefined,
+): Pick<Override, 'reach' | 'group' | 'parent'> {
+  const parent = kept?.state === state ? kept.parent : null;
+  // What hangs on another element's state is gathered as it was.
+  if (kept && changingIn(elements).length > 0) return { reach: kept.reach, group: kept.group, parent };
+  return matches.length === 1 ? { reach: 'one', parent } : { reach: 'group', group: elements, parent };
+}
+
+function matchesOf(site: SiteModel, selector: string): Spot[] {
+  return [...site.pages].flatMap(([pageId, page]) =>
+    matchedInAnyState(page, selector).map(({ number }) => ({ pageId, element: number })),
+  );
+}
+
+function partAt(site: SiteModel, { pageId, element }: Spot): number | null {
+  const page = site.pages.get(pageId);
+  const node = page?.document.elements[element];
+  return page && node ? (partOf(site, page, node)?.id ?? null) : null;
+}

@@ -1,0 +1,56 @@
+import MagicString from 'magic-string';
+import { skipBlank, T, tokenText, tokenizeCss } from '../syntax/tokens.js';
+import { parseStylesheet } from '../syntax/parse-stylesheet.js';
+import { wholenessProblem } from '../syntax/whole-text.js';
+import { valueOfCustomProperty } from './custom-property.js';
+import type { Naming } from './naming.js';
+import type { OverrideValue } from './override-value.js';
+import type { Palette } from './palette.js';
+
+/** CSS that no override can say, kept as it was written: it stands at the end of a part's section. */
+export interface OwnCss {
+  /** Part whose section it stands in; `null` for the last section, which is of no part. */
+  readonly partId: number | null;
+  readonly css: string;
+}
+
+/** Longest that is kept for one section, UTF-16 units. */
+export const MOST_OWN_CSS = 400_000;
+
+/** At-rules that are read at the head of a sheet alone, where nothing of a section stands. Source: CSS Cascade 5 §2, CSS Syntax 3 §3.2. */
+const HEAD_ONLY: ReadonlySet<string> = new Set(['import', 'charset', 'namespace']);
+
+/** Why a text cannot stand in a section; `null` when it can, and nothing of it tells on what follows. */
+export function ownCssProblem(css: string): string | null {
+  if (css.length > MOST_OWN_CSS) return `has ${css.length} characters, the bound is ${MOST_OWN_CSS}`;
+  const problem = wholenessProblem(css);
+  if (problem !== null) return problem;
+  const head = parseStylesheet(css).rules.find((rule) => rule.kind === 'at' && HEAD_ONLY.has(rule.name));
+  return head?.kind === 'at' ? `holds @${head.name}, which is read at the head of a sheet alone` : null;
+}
+
+/**
+ * Own CSS as the sheet has it: it may name the palette's custom properties, which are declared with those that overrides use, or written
+ * as values where the sheet has no custom properties.
+ * @param write CSS of a value of the palette; what it leans on is declared.
+ */
+export function writeOwnCss(
+  css: string,
+  palette: Palette,
+  naming: Naming,
+  write: (value: OverrideValue) => string,
+): string {
+  const edited = new MagicString(css);
+  const tokens = tokenizeCss(css);
+  for (let i = 0; i < tokens.count; i += 1) {
+    if (tokens.types[i] !== T.Function || tokenText(tokens, i).toLowerCase() !== 'var(') continue;
+    const name = skipBlank(tokens, i + 1, tokens.count);
+    if (name >= tokens.count || tokens.types[name] !== T.Ident) continue;
+    const value = valueOfCustomProperty(tokenText(tokens, name), palette, naming);
+    if (!value) continue;
+    const written = write(value);
+    const close = tokens.closers[i];
+    if (naming.asValues && close < tokens.count) edited.update(tokens.starts[i], tokens.ends[close], written);
+  }
+  return edited.toString();
+}
