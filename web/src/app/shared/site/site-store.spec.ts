@@ -11,6 +11,7 @@ import { SiteStore } from './site-store';
 
 const DRAFT: DraftDocument = {
   overrides: [],
+  ownCss: [],
   swatches: [],
   roles: [],
   second: null,
