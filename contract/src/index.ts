@@ -2,6 +2,7 @@ export { DRAFT_FILE_VERSION, DraftFile, readDraftFile, type DraftRead } from './
 export {
   ChangeRequest,
   OverrideBody,
+  PaletteBody,
   PaletteRequest,
   BringBackRequest,
   LiveRequest,
@@ -52,3 +53,15 @@ export type {
   SiteSummary,
 } from './responses.js';
 export { EqualRowsBody, MainActionBody, PlanRequest, SettledRowBody } from './plan-request.js';
+export {
+  ARCHIVE_FORMAT,
+  ARCHIVE_HEAD,
+  ARCHIVE_VERSION,
+  ArchiveFormer,
+  ArchiveHead,
+  ArchiveHistory,
+  ArchiveRevision,
+  ArchiveStep,
+  type ArchiveBasis,
+  type SiteArchive,
+} from './site-archive.js';

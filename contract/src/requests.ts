@@ -373,12 +373,8 @@ class HouseShapeBody implements HouseShape {
   'heading-family'?: string;
 }
 
-/** The whole palette as it is to be, in one step of undo. */
-export class PaletteRequest {
-  @IsString({ message: 'must be a text' })
-  @Length(1, 200, { message: 'must have 1 to 200 characters' })
-  label: string;
-
+/** A whole palette: what fills a role is named. */
+export class PaletteBody {
   @IsArray({ message: 'must be a list' })
   @ArrayMaxSize(200, { message: 'can hold 200 swatches at most' })
   @ValidateNested({ each: true })
@@ -410,6 +406,13 @@ export class PaletteRequest {
   @IsString({ each: true, message: 'must be CSS colours' })
   @Length(1, 100, { each: true, message: 'must have 1 to 100 characters each' })
   former?: readonly string[];
+}
+
+/** The whole palette as it is to be, in one step of undo. */
+export class PaletteRequest extends PaletteBody {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 200, { message: 'must have 1 to 200 characters' })
+  label: string;
 
   /** Overrides that change in the same step, such as those of a swatch that goes. */
   @IsOptional()

@@ -10,6 +10,7 @@ import { localOnly } from './http/local-only.js';
 import { HttpProblem, problemHandler } from './http/problem.js';
 import type { AddressPolicy } from './import/address-policy.js';
 import { createImportJobs } from './import/import-jobs.js';
+import { archiveRoutes } from './routes/archives.js';
 import { draftRoutes } from './routes/draft.js';
 import { frameRoutes } from './routes/frame.js';
 import { importRoutes } from './routes/imports.js';
@@ -102,6 +103,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     revisionRoutes({ store, events, now }),
     servedRoutes({ store, askHost, now }),
     liveSwitchRoutes({ store, events }),
+    archiveRoutes({ store, pool, now }),
     proofRoutes({ store, events, now }),
   );
   app.use('/api', () => {

@@ -4,7 +4,7 @@ import type { RevisionRow } from './db/revisions.js';
 import type { Store } from './store.js';
 
 /** What a revision's sheet was compiled from beside its overrides. */
-interface RevisionBasis {
+export interface BasisRow {
   readonly palette: Palette;
   readonly naming: ReturnType<Store['sheetOptions']['subject']['take']>;
   readonly parts: ReturnType<Store['parts']['subject']['take']>;
@@ -13,7 +13,7 @@ interface RevisionBasis {
 }
 
 /** What the draft is compiled from beside its overrides. */
-export function basisOf(store: Store, siteId: number): RevisionBasis {
+export function basisOf(store: Store, siteId: number): BasisRow {
   return {
     palette: store.palettes.bySite(siteId),
     naming: store.sheetOptions.subject.take(siteId),
@@ -90,8 +90,8 @@ export function bringPartBack({ store, siteId, revision, at }: BringBack, partId
   return toldOf(brought, false);
 }
 
-function basisIn({ basis }: RevisionRow): RevisionBasis | null {
-  return basis === null ? null : (JSON.parse(basis) as RevisionBasis);
+function basisIn({ basis }: RevisionRow): BasisRow | null {
+  return basis === null ? null : (JSON.parse(basis) as BasisRow);
 }
 
 function overridesIn({ overrides }: RevisionRow): Override[] {
@@ -109,7 +109,7 @@ function toldOf(brought: Carried | null, isWhole: boolean): BroughtBack {
 }
 
 /** Overrides of a revision on the pages, in the parts and in the palette that are there now. */
-function carried(store: Store, siteId: number, all: readonly Override[], basis: RevisionBasis | null): Carried {
+function carried(store: Store, siteId: number, all: readonly Override[], basis: BasisRow | null): Carried {
   const pages = new Set(store.pages.ids(siteId));
   const parts = new Set(store.parts.bySite(siteId).map(({ id }) => id));
   const palette = store.palettes.bySite(siteId);

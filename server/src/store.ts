@@ -7,6 +7,7 @@ import { createSheetOptions, type SheetOptionsTable } from './db/sheet-options.j
 import { createFormerCaptures, type FormerCaptures } from './db/former-captures.js';
 import { createLeftOut, type LeftOut } from './db/left-out.js';
 import { createLooked, type LookedTable } from './db/looked.js';
+import { createMoving, type Moving } from './db/moving.js';
 import { createOverrides, type Overrides } from './db/overrides.js';
 import { createOwnCss, type OwnCssTable } from './db/own-css.js';
 import { createPages, type Pages } from './db/pages.js';
@@ -34,6 +35,10 @@ export interface Store {
   readonly sheetOptions: SheetOptionsTable;
   readonly changes: ReturnType<typeof createHistory>;
   readonly revisions: Revisions;
+  /** What a site that moves from one database to another needs. */
+  readonly moving: Moving;
+  /** Copies all data to a file, while others go on. */
+  copyTo(file: string): Promise<void>;
   /** Does several things in one transaction. */
   inOneStep<T>(act: () => T): T;
 }
@@ -75,6 +80,10 @@ export function createStore(db: Db): Store {
       arrangements,
       sheetOptions,
     }),
+    moving: createMoving(db),
+    copyTo: async (file) => {
+      await db.backup(file);
+    },
     inOneStep: (act) => db.transaction(act)(),
   };
 }

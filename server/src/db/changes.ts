@@ -58,6 +58,9 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
     trim: db.prepare<[number, number, number]>(
       'DELETE FROM change WHERE site_id = ? AND id <= (SELECT id FROM change WHERE site_id = ? ORDER BY id DESC LIMIT 1 OFFSET ?)',
     ),
+    log: db.prepare<[number], { readonly label: string; readonly madeAt: string; readonly undone: number }>(
+      'SELECT label, made_at AS madeAt, undone FROM change WHERE site_id = ? ORDER BY id',
+    ),
     mark: db.prepare<[number, number]>('UPDATE change SET undone = ? WHERE id = ?'),
   };
   const byName: Readonly<Record<string, Subject<unknown>>> = subjects;
@@ -160,6 +163,9 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
     forget: (siteId: number): void => {
       statements.forgetAll.run(siteId);
     },
+    /** All changes that are kept, the oldest first. */
+    log: (siteId: number): { readonly label: string; readonly madeAt: string; readonly isUndone: boolean }[] =>
+      statements.log.all(siteId).map(({ label, madeAt, undone }) => ({ label, madeAt, isUndone: undone === 1 })),
     labels: (siteId: number) => ({
       undo: statements.lastDone.get(siteId)?.label ?? null,
       redo: statements.firstUndone.get(siteId)?.label ?? null,

@@ -1,5 +1,6 @@
 import { parsePage, proposeParts, type Opener, type Page } from '@upper-veneer/core';
 import type { ImportRequest } from '@upper-veneer/contract';
+import { isArchive, readArchive, type ReadArchive } from '../archive/read-archive.js';
 import type { TellProgress } from '../work/progress.js';
 import type { AddressPolicy } from './address-policy.js';
 import { assembleSite, type AssembledSite } from './assemble-site.js';
@@ -28,6 +29,8 @@ export interface ProposedPart {
 /** A site ready to be stored, or why it is refused. */
 export type BroughtIn =
   | { readonly ok: true; readonly site: AssembledSite; readonly parts: readonly ProposedPart[] }
+  /** An archive of a site, which is stored whole. */
+  | { readonly ok: true; readonly whole: ReadArchive }
   | { readonly ok: false; readonly code: ImportProblem['code']; readonly message: string };
 
 /** Most parts that a site begins with. */
@@ -37,6 +40,15 @@ const MOST_PARTS = 60;
 export async function bringIn(input: ImportInput, tell: TellProgress): Promise<BroughtIn> {
   const report: ReportProgress = (stage, done, total) => tell({ stage, done, total });
   try {
+    const [first] = input.uploads;
+    if (input.request.kind === 'files' && input.uploads.length === 1) {
+      const body = Buffer.from(first.body.buffer, first.body.byteOffset, first.body.byteLength);
+      if (await isArchive(body)) {
+        if (!input.isNew)
+          throw new ImportProblem('unreadable', 'This is a whole site with its history: bring it in as a new one');
+        return { ok: true, whole: await readArchive(body, report) };
+      }
+    }
     const site = assembleSite(await capture(input, report), report);
     return { ok: true, site, parts: input.isNew ? partsOf(site, report) : [] };
   } catch (error) {

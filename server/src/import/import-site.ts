@@ -1,5 +1,6 @@
 import type { Override } from '@upper-veneer/core';
 import type { ImportRequest, ImportResult, LeftOutFile } from '@upper-veneer/contract';
+import { storeArchive } from '../archive/store-archive.js';
 import { addPages, storeSite } from '../captures.js';
 import type { PageRow } from '../db/pages.js';
 import type { Store } from '../store.js';
@@ -47,6 +48,24 @@ export async function importSite(
       { signal, onProgress },
     );
     if (!brought.ok) throw new ImportProblem(brought.code, brought.message);
+    if ('whole' in brought) {
+      const stored = await storeArchive(
+        store,
+        brought.whole,
+        (done, total) => report('Going through its history', done, total),
+        () => !signal.aborted,
+      );
+      if (!stored) throw new ImportProblem('stopped', 'The import was stopped');
+      const { head } = brought.whole.archive;
+      return {
+        ok: true,
+        siteId: stored.siteId,
+        siteName: stored.name,
+        pages: head.pages.map((page) => page.name),
+        again: [],
+        leftOut: head.leftOut,
+      };
+    }
     const site = {
       ...brought.site,
       assets: brought.site.assets.map((asset) => ({

@@ -9,6 +9,9 @@ const FILE_KIND = 0o170000;
 const SYMLINK = 0o120000;
 const REGULAR = 0o100000;
 
+/** What of an archive is read. */
+type ZipLimits = Readonly<Record<'totalBytes' | 'files' | 'fileBytes' | 'pathLength', number>>;
+
 /** Files that systems put into archives by themselves (common practice). */
 const SYSTEM_FILE = /(?:^|\/)(?:__MACOSX\/|\.DS_Store$|Thumbs\.db$|desktop\.ini$|\._)/i;
 
@@ -16,7 +19,7 @@ const SYSTEM_FILE = /(?:^|\/)(?:__MACOSX\/|\.DS_Store$|Thumbs\.db$|desktop\.ini$
  * Reads a zip of a saved site. Sizes are counted while it is unpacked, whatever its directory claims.
  * @throws {ImportProblem} for archives that are broken, leave their folder, or grow past the bounds.
  */
-export async function readZip(archive: Buffer, report: ReportProgress): Promise<Capture> {
+export async function readZip(archive: Buffer, report: ReportProgress, limits: ZipLimits = LIMITS): Promise<Capture> {
   let zip: ZipFile;
   try {
     zip = await fromBufferPromise(archive, { lazyEntries: true, autoClose: false, validateEntrySizes: true });
@@ -26,10 +29,10 @@ export async function readZip(archive: Buffer, report: ReportProgress): Promise<
       `The zip archive cannot be read: ${error instanceof Error ? error.message : String(error)}`,
     );
   }
-  if (zip.entryCount > LIMITS.files)
+  if (zip.entryCount > limits.files)
     throw new ImportProblem(
       'too-many',
-      `The archive holds ${zip.entryCount.toLocaleString('en')} entries; ${LIMITS.files.toLocaleString('en')} are the most`,
+      `The archive holds ${zip.entryCount.toLocaleString('en')} entries; ${limits.files.toLocaleString('en')} are the most`,
     );
   const files: CapturedFile[] = [];
   const leftOut: LeftOut[] = [];
@@ -40,9 +43,9 @@ export async function readZip(archive: Buffer, report: ReportProgress): Promise<
       report('Unpacking', files.length + leftOut.length, zip.entryCount);
       const path = entry.fileName;
       if (path.endsWith('/') || SYSTEM_FILE.test(path)) continue;
-      const reason = refusalOf(entry);
+      const reason = refusalOf(entry, limits);
       if (reason !== null) {
-        leftOut.push({ path: path.slice(0, LIMITS.pathLength), reason });
+        leftOut.push({ path: path.slice(0, limits.pathLength), reason });
         continue;
       }
       // Which of two a reader takes differs from reader to reader.
@@ -51,7 +54,7 @@ export async function readZip(archive: Buffer, report: ReportProgress): Promise<
         continue;
       }
       names.add(path);
-      const body = await unpack(zip, entry, LIMITS.totalBytes - total);
+      const body = await unpack(zip, entry, total, limits);
       total += body.length;
       if (crc32(body) !== entry.crc32) {
         leftOut.push({ path, reason: 'Damaged: it is not what the archive says was packed' });
@@ -74,31 +77,31 @@ export async function readZip(archive: Buffer, report: ReportProgress): Promise<
 }
 
 /** Why one entry is passed over; `null` when it is not. */
-function refusalOf(entry: Entry): string | null {
+function refusalOf(entry: Entry, limits: ZipLimits): string | null {
   const mode = (entry.externalFileAttributes >>> 16) & FILE_KIND;
   if (mode === SYMLINK) return 'A link to another file';
   if (mode !== 0 && mode !== REGULAR) return 'No regular file';
   if ((entry.generalPurposeBitFlag & 1) !== 0) return 'Encrypted';
-  if (entry.fileName.length > LIMITS.pathLength) return `Its path is longer than ${LIMITS.pathLength} characters`;
-  if (entry.uncompressedSize > LIMITS.fileBytes) return `Larger than ${megabytes(LIMITS.fileBytes)}`;
+  if (entry.fileName.length > limits.pathLength) return `Its path is longer than ${limits.pathLength} characters`;
+  if (entry.uncompressedSize > limits.fileBytes) return `Larger than ${megabytes(limits.fileBytes)}`;
   return entry.uncompressedSize === 0 ? 'Empty' : null;
 }
 
-async function unpack(zip: ZipFile, entry: Entry, room: number): Promise<Buffer> {
+async function unpack(zip: ZipFile, entry: Entry, before: number, limits: ZipLimits): Promise<Buffer> {
   const stream = await zip.openReadStreamPromise(entry);
   const chunks: Buffer[] = [];
   let size = 0;
   for await (const chunk of stream as AsyncIterable<Buffer>) {
     size += chunk.length;
-    if (size > room)
+    if (before + size > limits.totalBytes)
       throw new ImportProblem(
         'too-large',
-        `Unpacked, the archive is larger than ${megabytes(LIMITS.totalBytes)}; it grew past that in "${entry.fileName.slice(0, 120)}"`,
+        `Unpacked, the archive is larger than ${megabytes(limits.totalBytes)}; it grew past that in "${entry.fileName.slice(0, 120)}"`,
       );
-    if (size > LIMITS.fileBytes)
+    if (size > limits.fileBytes)
       throw new ImportProblem(
         'too-large',
-        `"${entry.fileName.slice(0, 120)}" unpacks to more than ${megabytes(LIMITS.fileBytes)}`,
+        `"${entry.fileName.slice(0, 120)}" unpacks to more than ${megabytes(limits.fileBytes)}`,
       );
     chunks.push(chunk);
   }

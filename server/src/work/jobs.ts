@@ -1,6 +1,7 @@
 import type { SheetSpan, SiteSource } from '@upper-veneer/core';
 import type { Reanchored, ReanchorInput } from './reanchor-pages.js';
 import type { BroughtIn, ImportInput } from '../import/bring-in.js';
+import type { TakeInput } from '../archive/take-archive.js';
 import type { TidyInput } from './tidy-sheet.js';
 import type { FrameInput, LinkInput } from './dress-page.js';
 
@@ -8,6 +9,8 @@ import type { FrameInput, LinkInput } from './dress-page.js';
 export interface JobInputs {
   /** Files, an address or a pasted widget made a site. */
   readonly 'bring-in': ImportInput;
+  /** A site with its history written into a file. */
+  readonly 'take-archive': TakeInput;
   /** Overrides led to where their elements are on pages captured again. */
   readonly reanchor: ReanchorInput;
   /** The page that shows every kind of element and every part in the states markup can say. */
@@ -26,6 +29,7 @@ export interface JobInputs {
 
 export interface JobResults {
   readonly 'bring-in': BroughtIn;
+  readonly 'take-archive': boolean;
   readonly reanchor: readonly Reanchored[];
   readonly specimen: string;
   readonly 'sheet-spans': readonly SheetSpan[];
@@ -46,6 +50,7 @@ export const BEGUN = 'begun';
 /** Longest a job may take once it is begun, ms. */
 export const DEADLINES: Readonly<Record<JobKind, number>> = {
   'bring-in': 180_000,
+  'take-archive': 180_000,
   reanchor: 60_000,
   specimen: 60_000,
   'sheet-spans': 20_000,

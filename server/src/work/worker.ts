@@ -1,5 +1,6 @@
 import type { MessagePort } from 'node:worker_threads';
 import { rewriteStates, sheetSpans, specimenPage } from '@upper-veneer/core';
+import { takeArchive } from '../archive/take-archive.js';
 import { bringIn } from '../import/bring-in.js';
 import { framePageOf, linkVeneerIn } from './dress-page.js';
 import { BEGUN, type JobInputs, type JobKind, type JobResults } from './jobs.js';
@@ -12,6 +13,7 @@ const DOING: {
   readonly [K in JobKind]: (input: JobInputs[K], tell: TellProgress) => JobResults[K] | Promise<JobResults[K]>;
 } = {
   'bring-in': bringIn,
+  'take-archive': takeArchive,
   reanchor: reanchorPages,
   specimen: specimenPage,
   'sheet-spans': (html) => sheetSpans(html),

@@ -10,12 +10,13 @@ import { finalize } from 'rxjs';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteList } from '../shared/site/site-list';
 import { SiteStore } from '../shared/site/site-store';
+import { SaveSite } from './save-site';
 import type { ImportAim } from './import/import-aim';
 
 /** The site and its pages: chosen, named, captured again, removed. */
 @Component({
   selector: 'uv-pages-panel',
-  imports: [Button, FormsModule, InputText, LucideAngularModule, Select],
+  imports: [Button, FormsModule, InputText, LucideAngularModule, SaveSite, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
@@ -25,6 +26,7 @@ import type { ImportAim } from './import/import-aim';
       <div class="named"><form (ngSubmit)="renameSite()"><input pInputText pSize="small" name="site" class="site" maxlength="120" autocomplete="off" aria-label="Name of the site" [ngModel]="store.site()?.name" #name="ngModel" (blur)="renameSite(name.value)" (keydown.enter)="renameSite(name.value)" /></form>
         <span class="tools"><button type="button" aria-label="Remove this site" title="Remove this site" (click)="dropSite()"><lucide-angular [img]="icons.drop" [size]="14" /></button></span></div>
       <p-button class="wide" label="Bring in a site…" size="small" (onClick)="wanted.emit({ siteId: null, page: null })" />
+      <uv-save-site />
     </header>
     <div class="title"><h2>Pages</h2><p-button label="Add…" [text]="true" size="small" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null })" /></div>
     <ul class="uv-scroll">

@@ -36,6 +36,13 @@ export class SiteApi {
     return this.#get<SiteDocument>(`/api/sites/${id}`);
   }
 
+  /** The site with its history, as one file. */
+  archive(siteId: number): Observable<Blob> {
+    return this.#http
+      .get(`/api/sites/${siteId}/archive`, { responseType: 'blob' })
+      .pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
+  }
+
   draft(siteId: number): Observable<DraftDocument> {
     return this.#get<DraftDocument>(`/api/sites/${siteId}/draft`);
   }

@@ -1,6 +1,11 @@
 /** Hands a text to the browser as a file to save. */
 export function downloadText(name: string, mediaType: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: mediaType }));
+  downloadBlob(name, new Blob([text], { type: mediaType }));
+}
+
+/** Hands a file to the browser to save. */
+export function downloadBlob(name: string, blob: Blob): void {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

@@ -10,6 +10,9 @@ interface Row {
   readonly end: number;
 }
 
+/** Rows that are drawn. */
+const MOST_ROWS = 60;
+
 const MARKS: Readonly<Record<SheetProblem['level'], string>> = { stops: '✕', fails: '◆', look: '◇' };
 
 /** What is wrong with an edited sheet, what of it is kept as it is written and why, and what changes nothing; each leads to its line. */
@@ -17,12 +20,14 @@ const MARKS: Readonly<Record<SheetProblem['level'], string>> = { stops: '✕', f
   selector: 'uv-becomes-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @for (row of rows(); track $index) {
+    @for (row of shown(); track $index) {
       <li><button type="button" (click)="chosen.emit(row)"><span aria-hidden="true">{{ row.mark }}</span><span class="uv-mono line">{{ lineOf(row) }}</span><span class="words">{{ row.words }}@if (row.why !== '') { <span class="uv-soft"> {{ row.why }}</span> }</span></button></li>
     }
+    @if (more() > 0) { <li class="more uv-soft">{{ more() }} more further down</li> }
   `,
   styles: `
     :host { display: block; }
+    .more { padding: 4px 12px; font-size: 12.5px; }
     li { list-style: none; }
     button { display: grid; grid-template-columns: 14px 38px minmax(0, 1fr); gap: 6px; width: 100%; min-height: 24px; padding: 3px 12px; border: 0; border-bottom: 1px solid var(--uv-line); background: none; color: inherit; font: inherit; font-size: 12.5px; text-align: left; cursor: pointer; }
     button:hover { background: var(--uv-bar); }
@@ -62,6 +67,8 @@ export class BecomesList {
       })),
     ].sort((a, b) => a.start - b.start);
   });
+  protected readonly shown = computed(() => this.rows().slice(0, MOST_ROWS));
+  protected readonly more = computed(() => this.rows().length - this.shown().length);
   /** Where each line begins. */
   readonly #lines = computed(() => {
     const starts = [0];

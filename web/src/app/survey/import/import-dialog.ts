@@ -45,7 +45,7 @@ type Step =
                     <p class="uv-soft names">{{ fileNames() }}</p>
                   } @else {
                     <p><strong>Drop a saved page or site here</strong></p>
-                    <p class="uv-soft">A zip, a web archive (.mhtml), HTML files with what belongs to them, or a whole folder. Up to 50 MB and 2,000 files.</p>
+                    <p class="uv-soft">A zip, a web archive (.mhtml), HTML files with what belongs to them, a whole folder, or a site that was saved here as a file, which comes back with its history. Up to 50 MB and 2,000 files.</p>
                   }
                   <p class="pick"><p-button label="Choose files" [outlined]="true" size="small" (onClick)="fileField.click()" /><p-button label="Choose a folder" [outlined]="true" size="small" (onClick)="folderField.click()" />@if (files().length > 0) { <p-button label="Start over" [text]="true" size="small" (onClick)="files.set([])" /> }</p>
                   <input #fileField type="file" multiple hidden aria-label="Files to bring in" (change)="take(fileField)" /><input #folderField type="file" webkitdirectory hidden aria-label="Folder to bring in" (change)="take(folderField)" />

@@ -1,0 +1,60 @@
+import { readFileSync } from 'node:fs';
+import type { Browser, Page } from 'playwright-core';
+import type { DraftDocument, SiteSummary } from '@upper-veneer/contract';
+import { launchBrowser } from '../support/browser.js';
+import { BenchDriver, startProduct, temporaryFolder } from '../support/product.js';
+
+describe('a site saved as a file', () => {
+  const folder = temporaryFolder();
+  let browser: Browser;
+  let product: Awaited<ReturnType<typeof startProduct>>;
+  let page: Page;
+  beforeAll(async () => {
+    [browser, product] = await Promise.all([launchBrowser(), startProduct(folder.path)]);
+    const bench = await BenchDriver.open(browser, product.url);
+    ({ page } = bench);
+    await bench.choose('.qs-apply');
+    await bench.value('Reed');
+    await page.getByRole('button', { name: 'Save revision' }).click();
+    await page.locator('.p-dialog input').fill('The voucher in reed');
+    await page.locator('.p-dialog').getByRole('button', { name: 'Save revision' }).click();
+    await page.locator('uv-top-bar .standing', { hasText: /Draft is revision/ }).waitFor();
+    await page.getByRole('link', { name: /Survey/ }).click();
+  }, 120_000);
+  afterAll(async () => {
+    await browser.close();
+    await product.kill();
+    folder.remove();
+  });
+
+  const json = async <T>(path: string): Promise<T> => (await (await fetch(product.url + path)).json()) as T;
+
+  it('comes back as a site of its own, with the same sheet, revision and history', async () => {
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save the site as a file' }).click(),
+    ]);
+    expect(download.suggestedFilename()).toBe('Osier-Reed.upper-veneer.zip');
+    const file = await download.path();
+    expect(readFileSync(file).includes('upper-veneer-site.json')).toBeTrue();
+    await page.getByRole('button', { name: 'Bring in a site…' }).click();
+    await page.getByLabel('Files to bring in').setInputFiles({
+      name: 'site.zip',
+      mimeType: 'application/zip',
+      buffer: readFileSync(file),
+    });
+    await page.getByRole('button', { name: 'Bring in', exact: true }).click();
+    await page.getByRole('button', { name: 'Look at it' }).click({ timeout: 60_000 });
+    await page.locator('uv-top-bar', { hasText: 'Osier & Reed 2' }).waitFor({ timeout: 60_000 });
+    const other = (await json<SiteSummary[]>('/api/sites')).find(({ name }) => name === 'Osier & Reed 2')?.id ?? 0;
+    const [a, b] = [
+      await json<DraftDocument>('/api/sites/1/draft'),
+      await json<DraftDocument>(`/api/sites/${other}/draft`),
+    ];
+    expect([b.undo, b.redo, b.equalsRevision, b.revisions]).toEqual([a.undo, a.redo, a.equalsRevision, a.revisions]);
+    const sheets = await Promise.all(
+      [1, other].map(async (id) => (await json<{ css: string }>(`/api/sites/${id}/revisions/1`)).css),
+    );
+    expect(sheets[1]).toBe(sheets[0]);
+  }, 90_000);
+});
