@@ -36,6 +36,7 @@ export {
   SettledRequest,
   type LookStep,
 } from './proof-requests.js';
+export { ClientRequestBody, ClientRequestsRequest } from './client-requests.js';
 export { validateBody, type Validated } from './validate.js';
 export { PROBLEM_MEDIA_TYPE, type FieldError, type ProblemDocument } from './problem-document.js';
 export type {

@@ -79,15 +79,15 @@ export class PlainValueBody extends PaletteReference {
 }
 
 /** Value of an override on the wire: a plain one, or several colours in one text, such as a gradient's stops. */
-class ValueBody extends PaletteReference {
+export class OverrideValueBody extends PaletteReference {
   @IsIn(VALUE_KINDS, { message: 'must be role, swatch, literal, composite or house' })
   kind: (typeof VALUE_KINDS)[number];
 
-  @ValidateIf((body: ValueBody) => body.kind === 'house')
+  @ValidateIf((body: OverrideValueBody) => body.kind === 'house')
   @IsIn(HOUSE_PARTS, { message: 'is no part of the house shape' })
   part?: HousePart;
 
-  @ValidateIf((body: ValueBody) => body.kind === 'composite')
+  @ValidateIf((body: OverrideValueBody) => body.kind === 'composite')
   @IsArray({ message: 'must be a list of colours' })
   @ArrayMaxSize(24, { message: 'can hold 24 colours at most' })
   @ValidateNested({ each: true })
@@ -165,7 +165,7 @@ export class OverrideBody extends AspectBody implements Override {
   property: string;
 
   @ValidateNested()
-  @Type(() => ValueBody)
+  @Type(() => OverrideValueBody)
   value: OverrideValue;
 
   @IsString({ message: 'must be a selector' })
@@ -248,6 +248,11 @@ export class ChangeRequest {
   @ArrayMaxSize(3000, { message: 'can hold 3,000 overrides at most' })
   @IsString({ each: true, message: 'must hold ids' })
   drop: readonly string[];
+
+  /** Item of the client's list that the overrides put are made for; none when absent. */
+  @IsOptional()
+  @Matches(/^[\w-]{1,80}$/, { message: 'must be the id of an item' })
+  forItem?: string;
 
   /** What stands in place of all that stood; what there is stays where it is left out. */
   @IsOptional()

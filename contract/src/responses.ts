@@ -7,6 +7,7 @@ import type {
   RoleName,
   SecondLighting,
   VeneerPlace,
+  ClientRequest,
   OwnCss,
 } from '@upper-veneer/core';
 import type { LookedBody } from './proof-requests.js';
@@ -112,6 +113,8 @@ export interface DraftDocument {
   /** Colours of an older brand that are to go. */
   readonly former: readonly string[];
   readonly exceptions: readonly ExceptionBody[];
+  /** What the client asked for. */
+  readonly requests: readonly ClientRequest[];
   /** What opens the draft's stylesheet to a page elsewhere; `null` while it is switched off. */
   readonly live: string | null;
   /** What is settled of matching each scope, the scope as JSON. */

@@ -18,6 +18,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
+import { ClientRequestBody } from './client-requests.js';
 import { PlanRequest } from './plan-request.js';
 import { LookedBody } from './proof-requests.js';
 import { OverrideBody, OwnCssBody, PaletteBody } from './requests.js';
@@ -145,6 +146,13 @@ export class ArchiveStep {
   @ValidateNested({ each: true })
   @Type(() => PlanRequest)
   plans?: readonly PlanRequest[];
+
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(200, { message: 'can hold 200 requests at most' })
+  @ValidateNested({ each: true })
+  @Type(() => ClientRequestBody)
+  requests?: readonly ClientRequestBody[];
 
   @IsOptional()
   @ValidateNested()

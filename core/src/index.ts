@@ -362,3 +362,13 @@ export {
 } from './sheet-text/copy-piece.js';
 export { putInSnippet, type SnippetPut } from './sheet-text/put-in-snippet.js';
 export { writtenValue } from './veneer/written-value.js';
+export {
+  REQUEST_STANDINGS,
+  type ClientRequest,
+  type RequestItem,
+  type RequestLook,
+  type RequestStanding,
+} from './requests/request.js';
+export { splitRequest, type GuessedItem } from './requests/split-request.js';
+export { itemHolds, type ItemHolds, type LookMissed } from './requests/item-holds.js';
+export { firstMatch } from './site/first-match.js';

@@ -1,5 +1,12 @@
-import { colorOfCss, selectorProblem, sheetOrderProblem } from '@upper-veneer/core';
-import type { ExceptionBody, FieldError, MergedPart, PartBody, SheetOrderBody } from '@upper-veneer/contract';
+import { colorOfCss, selectorProblem, sheetOrderProblem, valueProblem } from '@upper-veneer/core';
+import type {
+  ClientRequestBody,
+  ExceptionBody,
+  FieldError,
+  MergedPart,
+  PartBody,
+  SheetOrderBody,
+} from '@upper-veneer/contract';
 import type { Store } from './store.js';
 import type { WorkPool } from './work/work-pool.js';
 
@@ -36,6 +43,32 @@ export function checkParts(
       errors.push({ field: `merged.${i}`, reason: 'names parts that cannot be merged' });
   });
   return errors;
+}
+
+/** What class rules cannot see of the client's list: ids told apart, looks that can be had. */
+export function checkRequests(store: Store, siteId: number, requests: readonly ClientRequestBody[]): FieldError[] {
+  const palette = store.palettes.bySite(siteId);
+  const ids = new Set<string>();
+  return requests.flatMap((request, i) => [
+    ...twice(ids, request.id, `requests.${i}.id`),
+    ...request.items.flatMap((item, k) => [
+      ...twice(ids, item.id, `requests.${i}.items.${k}.id`),
+      ...item.looks.flatMap(({ selector, property, value }, l) => {
+        const field = `requests.${i}.items.${k}.looks.${l}`;
+        const [selectorReason, valueReason] = [selectorProblem(selector), valueProblem(property, value, palette)];
+        return [
+          ...(selectorReason === null ? [] : [{ field: `${field}.selector`, reason: selectorReason }]),
+          ...(valueReason === null ? [] : [{ field: `${field}.value`, reason: valueReason }]),
+        ];
+      }),
+    ]),
+  ]);
+}
+
+function twice(ids: Set<string>, id: string, field: string): FieldError[] {
+  const isKnown = ids.has(id);
+  ids.add(id);
+  return isKnown ? [{ field, reason: 'is the id of another' }] : [];
 }
 
 /** The orders wanted now, as places of the sheets as they were captured. */

@@ -1,6 +1,7 @@
 import { createArrangements, type Arrangements } from './db/arrangement.js';
 import { createAssets, type Assets } from './db/assets.js';
 import { createChanges } from './db/changes.js';
+import { createClientRequests, type ClientRequests } from './db/client-requests.js';
 import { createExceptions, type Exceptions } from './db/exceptions.js';
 import type { Db } from './db/db.js';
 import { createSheetOptions, type SheetOptionsTable } from './db/sheet-options.js';
@@ -30,6 +31,7 @@ export interface Store {
   readonly palettes: Palettes;
   readonly parts: Parts;
   readonly exceptions: Exceptions;
+  readonly requests: ClientRequests;
   readonly plans: Plans;
   readonly arrangements: Arrangements;
   readonly sheetOptions: SheetOptionsTable;
@@ -50,6 +52,7 @@ export function createStore(db: Db): Store {
   const palettes = createPalettes(db);
   const parts = createParts(db);
   const exceptions = createExceptions(db);
+  const requests = createClientRequests(db);
   const plans = createPlans(db);
   const arrangements = createArrangements(db);
   const sheetOptions = createSheetOptions(db);
@@ -60,6 +63,7 @@ export function createStore(db: Db): Store {
     palettes,
     parts,
     exceptions,
+    requests,
     plans,
     arrangements,
     sheetOptions,
@@ -73,6 +77,7 @@ export function createStore(db: Db): Store {
       sites,
       overrides,
       ownCss,
+      requests,
       palettes,
       parts,
       exceptions,
@@ -98,12 +103,22 @@ function createHistory(
     palettes,
     parts,
     exceptions,
+    requests,
     plans,
     arrangements,
     sheetOptions,
   }: Pick<
     Store,
-    'sites' | 'overrides' | 'ownCss' | 'palettes' | 'parts' | 'exceptions' | 'plans' | 'arrangements' | 'sheetOptions'
+    | 'sites'
+    | 'overrides'
+    | 'ownCss'
+    | 'requests'
+    | 'palettes'
+    | 'parts'
+    | 'exceptions'
+    | 'plans'
+    | 'arrangements'
+    | 'sheetOptions'
   >,
 ) {
   return createChanges(db, overrides, sites, {
@@ -112,6 +127,7 @@ function createHistory(
     ownCss: ownCss.subject,
     parts: parts.subject,
     exceptions: exceptions.subject,
+    requests: requests.subject,
     plans: plans.subject,
     arrangement: arrangements.subject,
     naming: sheetOptions.subject,

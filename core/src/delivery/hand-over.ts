@@ -3,6 +3,8 @@ import { STATE_WORDS } from '../grid/rows.js';
 import { REPORT_STYLE, pictureSection, type PartPicture } from '../proof/report.js';
 import type { SiteException } from '../site/exceptions.js';
 import type { SiteModel } from '../site/site-model.js';
+import { itemHolds } from '../requests/item-holds.js';
+import type { ClientRequest, RequestItem } from '../requests/request.js';
 import { escapeHtml } from '../text/escape-html.js';
 import { colorOfValue } from '../veneer/override-value.js';
 import type { Override } from '../veneer/override.js';
@@ -17,6 +19,8 @@ export interface HandOverFacts {
   /** Number of the revision visitors get; `null` for none. */
   readonly published: number | null;
   readonly exceptions: readonly (Pick<SiteException, 'target'> & { readonly reason: string })[];
+  /** What the client asked for; none where there is no list. */
+  readonly requests?: readonly ClientRequest[];
   /** Parts before and after; none in Markdown. */
   readonly pictures?: readonly PartPicture[];
   readonly unpictured?: readonly string[];
@@ -79,8 +83,21 @@ function standing({ at, revision, published }: HandOverFacts): string {
   return `${at}; ${revision === null ? 'a draft that is no revision' : `revision ${revision}`}; ${served}.`;
 }
 
-function sectionsOf(site: SiteModel, { exceptions }: HandOverFacts): Section[] {
+function sectionsOf(site: SiteModel, { exceptions, requests = [] }: HandOverFacts): Section[] {
+  const wishes = requests.flatMap(({ items }) => items);
   return [
+    ...(wishes.length === 0
+      ? []
+      : [
+          {
+            title: 'What was asked for',
+            words: [],
+            table: {
+              head: ['Wish', 'How it stands', 'Must not change'],
+              rows: wishes.map((item) => [item.words, standingWords(site, item), item.keep]),
+            },
+          },
+        ]),
     {
       title: 'What was done',
       words: [
@@ -119,6 +136,22 @@ function sectionsOf(site: SiteModel, { exceptions }: HandOverFacts): Section[] {
       ],
     },
   ];
+}
+
+/** How a wish stands, by proof where a look is named for it. */
+function standingWords(site: SiteModel, item: RequestItem): string {
+  const said = {
+    'to do': 'open',
+    asked: `asked back: ${item.question}`,
+    refused: `not done: ${item.reason}`,
+    done: 'done',
+  };
+  if (item.standing !== 'done' || item.looks.length === 0) return said[item.standing];
+  const { places, missed, unseen } = itemHolds(site, item);
+  if (missed.length > 0) return `done, but ${missed.length} of ${places} places have not the look`;
+  return unseen.length > 0
+    ? `done; ${unseen[0]}`
+    : `holds on ${counted(places, 'place', 'places')}, in every state and width`;
 }
 
 function partRows({ source, overrides }: SiteModel): string[][] {

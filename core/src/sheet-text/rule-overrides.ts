@@ -23,6 +23,9 @@ export type RuleAsOverrides =
     }
   | { readonly ok: false; readonly reason: string };
 
+/** Longest selector that gathers a group, UTF-16 units. */
+const LONGEST_GROUP = 600;
+
 /** What a written rule is read by. */
 export interface RuleReading {
   readonly site: SiteModel;
@@ -114,6 +117,7 @@ function overridesFor(
   const isSame = lead?.selector === target.selector;
   const matches = isSame ? [] : matchesOf(site, target.elements);
   if (!isSame && matches.length === 0) return 'matches nothing on the pages that are here';
+  if (!isSame && target.elements.length > LONGEST_GROUP) return 'has a selector longer than an override keeps';
   if (!isSame && isScrollbarPart(target.pseudo)) return 'is for a part of a scrollbar, whose standard twin follows it';
   const spot =
     matches.find(({ pageId, element }) => pageId === lead?.pageId && element === lead.element) ?? matches.at(0);

@@ -123,6 +123,49 @@ describe('a site with its history as one file', () => {
     await act(
       here,
       id,
+      'requests',
+      {
+        label: 'Wishes',
+        requests: [
+          {
+            id: 'r1',
+            text: 'The form in willow',
+            cameAt: '2026-01-01',
+            items: [
+              {
+                id: 'i1',
+                words: 'The form in willow',
+                partIds: [parts[0].id],
+                pageIds: [pageId],
+                keep: '',
+                question: '',
+                standing: 'done',
+                reason: '',
+                overrides: ['o1'],
+                looks: [
+                  {
+                    selector: 'form',
+                    property: 'color',
+                    state: null,
+                    value: { kind: 'swatch', swatchId: swatches[0].id, shade: 0 },
+                  },
+                ],
+              },
+            ],
+          },
+        ],
+      },
+      'PUT',
+    );
+    await act(here, id, 'changes', {
+      label: 'For it',
+      put: [{ ...OVERRIDE, id: 'o9', pageId, partId: parts[0].id, selector: '.w' }],
+      drop: [],
+      forItem: 'i1',
+    });
+    await act(
+      here,
+      id,
       'plan',
       {
         label: 'Plan',
@@ -227,6 +270,9 @@ describe('a site with its history as one file', () => {
       expect(parts.map((part) => part.id)).toContain(partId ?? -1);
       if (value.kind === 'swatch') expect(swatches.map((swatch) => swatch.id)).toContain(value.swatchId);
     }
+    const [item] = (await draft(there, other)).requests[0].items;
+    expect([item.partIds, item.pageIds, item.overrides]).toEqual([[parts[1].id], [pages[0].id], ['o1', 'o9']]);
+    expect(item.looks[0].value).toEqual({ kind: 'swatch', swatchId: swatches[0].id, shade: 0 });
     expect(plans[0].choices.apart?.[0].places[0]).toBe(`${pages[0].id}:4::color:0:rest`);
     expect(JSON.parse(plans[0].scope)).toEqual({ kind: 'parts', partIds: [parts[1].id] });
     await act(there, other, 'revisions/1/back', { part: 'all' });

@@ -10,7 +10,7 @@ export type DraftState = Required<Omit<ArchiveStep, 'label' | 'madeAt' | 'put' |
 };
 
 /** Subjects of the draft that are kept whole in a step that changed them. */
-const WHOLE = ['palette', 'parts', 'ownCss', 'exceptions', 'plans', 'arrangement', 'naming'] as const;
+const WHOLE = ['palette', 'parts', 'ownCss', 'exceptions', 'requests', 'plans', 'arrangement', 'naming'] as const;
 
 /** The draft as it stands. */
 export function draftState(store: Store, siteId: number): DraftState {
@@ -22,6 +22,7 @@ export function draftState(store: Store, siteId: number): DraftState {
       .map((part) => ({ ...part, openers: part.openers.map((own) => ({ ...own })) })) as DraftState['parts'],
     ownCss: store.ownCss.bySite(siteId),
     exceptions: store.exceptions.bySite(siteId).map(({ kind, target, reason }) => ({ kind, target, reason })),
+    requests: store.requests.bySite(siteId) as DraftState['requests'],
     plans: store.plans.bySite(siteId).map(planBody),
     arrangement: store.arrangements.bySite(siteId),
     naming: store.sheetOptions.bySite(siteId) as DraftState['naming'],

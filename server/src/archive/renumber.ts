@@ -1,5 +1,6 @@
 import type {
   ArchiveBasis,
+  ClientRequestBody,
   ArchiveStep,
   OverrideBody,
   PaletteBody,
@@ -45,13 +46,14 @@ export function renumbered({ head, steps, revisions, former }: SiteArchive, numb
 }
 
 function renumberedStep(step: ArchiveStep, numbers: Numbers): ArchiveStep {
-  const { palette, parts, ownCss, plans, arrangement } = step;
+  const { palette, parts, ownCss, requests, plans, arrangement } = step;
   return {
     ...step,
     put: step.put.map((own) => renumberedOverride(own, numbers)),
     ...(palette ? { palette: renumberedPalette(palette, numbers) } : {}),
     ...(parts ? { parts: parts.map((part) => ({ ...part, id: numbers.part(part.id) })) } : {}),
     ...(ownCss ? { ownCss: ownCss.map((own) => renumberedOwn(own, numbers)) } : {}),
+    ...(requests ? { requests: requests.map((request) => renumberedRequest(request, numbers)) } : {}),
     ...(plans ? { plans: plans.map((plan) => renumberedPlan(plan, numbers)) } : {}),
     ...(arrangement
       ? {
@@ -104,6 +106,18 @@ function renumberedValue(value: OverrideValue, numbers: Numbers): OverrideValue 
 
 function renumberedPlain(value: PlainValue, numbers: Numbers): PlainValue {
   return value.kind === 'swatch' ? { ...value, swatchId: numbers.swatch(value.swatchId) } : value;
+}
+
+function renumberedRequest(request: ClientRequestBody, numbers: Numbers): ClientRequestBody {
+  return {
+    ...request,
+    items: request.items.map((item) => ({
+      ...item,
+      partIds: item.partIds.map((id) => numbers.part(id)),
+      pageIds: item.pageIds.map((id) => numbers.page(id)),
+      looks: item.looks.map((look) => ({ ...look, value: renumberedValue(look.value, numbers) })),
+    })),
+  };
 }
 
 function renumberedPlan(plan: PlanRequest, numbers: Numbers): PlanRequest {

@@ -106,16 +106,16 @@ function withNumbersOf(
 
 function takeStep(store: Store, siteId: number, step: ArchiveStep): void {
   const { label, madeAt, put, drop } = step;
-  const whole = (['palette', 'parts', 'ownCss', 'exceptions', 'plans', 'arrangement', 'naming'] as const).filter(
-    (name) => step[name] !== undefined,
-  );
+  const whole = (
+    ['palette', 'parts', 'ownCss', 'exceptions', 'requests', 'plans', 'arrangement', 'naming'] as const
+  ).filter((name) => step[name] !== undefined);
   if (whole.length === 0) store.changes.apply(siteId, label, inParts(store, siteId, put), drop, madeAt);
   else store.changes.applyTo(siteId, label, [...whole, 'overrides'], () => take(store, siteId, step), madeAt);
 }
 
 /** Makes the draft what a step says. */
 function take(store: Store, siteId: number, step: ArchiveStep): void {
-  const { put, drop, palette, parts, ownCss, exceptions, plans, arrangement, naming } = step;
+  const { put, drop, palette, parts, ownCss, exceptions, requests, plans, arrangement, naming } = step;
   for (const id of drop) store.overrides.drop(siteId, id);
   if (palette) store.palettes.replace(siteId, newPalette(palette));
   if (parts)
@@ -130,6 +130,7 @@ function take(store: Store, siteId: number, step: ArchiveStep): void {
       ownCss.map(({ partId, css }) => ({ partId, css })),
     );
   if (exceptions) store.exceptions.replace(siteId, exceptions);
+  if (requests) store.requests.put(siteId, requests);
   if (plans)
     store.plans.subject.put(
       siteId,

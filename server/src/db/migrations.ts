@@ -220,6 +220,10 @@ export const MIGRATIONS: readonly Migration[] = [
   -- CSS of the designer's own, a section of the sheet each, as JSON.
   ALTER TABLE site ADD COLUMN own_css TEXT NOT NULL DEFAULT '[]';
   `,
+  `
+  -- What the client asked for, as JSON.
+  ALTER TABLE site ADD COLUMN requests TEXT NOT NULL DEFAULT '[]';
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

@@ -40,23 +40,32 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
   });
   router.post('/sites/:siteId/changes', (request, response) => {
     const siteId = siteOf(request.params.siteId);
-    const { label, put, drop, ownCss } = readBody(ChangeRequest, request.body);
+    const { label, put, drop, ownCss, forItem } = readBody(ChangeRequest, request.body);
     const overrides = toOverrides(put);
     const errors = [...checkOverrides(store, siteId, overrides), ...checkOwnCss(store, siteId, ownCss ?? [])];
     if (errors.length > 0) throw new HttpProblem(422, 'Not stored', `${errors[0].field} ${errors[0].reason}`, errors);
-    if (ownCss === undefined) store.changes.apply(siteId, label, overrides, drop, now().toISOString());
+    if (ownCss === undefined && forItem === undefined)
+      store.changes.apply(siteId, label, overrides, drop, now().toISOString());
     else
       store.changes.applyTo(
         siteId,
         label,
-        ['overrides', 'ownCss'],
+        ['overrides', 'ownCss', 'requests'],
         () => {
           for (const id of drop) store.overrides.drop(siteId, id);
           for (const override of overrides) store.overrides.put(siteId, override);
-          store.ownCss.put(
-            siteId,
-            ownCss.map(({ partId, css }) => ({ partId, css })),
-          );
+          if (ownCss)
+            store.ownCss.put(
+              siteId,
+              ownCss.map(({ partId, css }) => ({ partId, css })),
+            );
+          // An item that was taken away meanwhile has nothing made for it.
+          if (forItem !== undefined)
+            store.requests.link(
+              siteId,
+              forItem,
+              overrides.map(({ id }) => id),
+            );
         },
         now().toISOString(),
       );

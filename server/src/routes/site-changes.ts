@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import {
   ArrangementRequest,
+  ClientRequestsRequest,
   ExceptionsRequest,
   PlanRequest,
   NameRequest,
@@ -9,7 +10,7 @@ import {
 } from '@upper-veneer/contract';
 import { ROLE_NAMES, isSpecimen, withoutPage, type Part, type VeneerPlace } from '@upper-veneer/core';
 import { checkScope, choicesOf } from '../plan.js';
-import { checkExceptions, checkParts, composeOrders } from '../site-checks.js';
+import { checkExceptions, checkParts, checkRequests, composeOrders } from '../site-checks.js';
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
@@ -127,6 +128,13 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
       },
       now().toISOString(),
     );
+    response.json(answer(siteId));
+  });
+  router.put('/sites/:siteId/requests', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { label, requests } = readBody(ClientRequestsRequest, request.body);
+    refuse(checkRequests(store, siteId, requests));
+    store.changes.applyTo(siteId, label, ['requests'], () => store.requests.put(siteId, requests), now().toISOString());
     response.json(answer(siteId));
   });
   router.put('/sites/:siteId/arrangement', async (request, response) => {

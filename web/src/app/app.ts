@@ -11,6 +11,9 @@ import { Router, RouterOutlet } from '@angular/router';
 import { Button } from 'primeng/button';
 import { PrimeNG } from 'primeng/config';
 import { Toast } from 'primeng/toast';
+import { RequestsDrawer } from './requests/requests-drawer';
+import { RequestsStore } from './requests/requests-store';
+import { WorkedStrip } from './requests/worked-strip';
 import { SiteStore } from './shared/site/site-store';
 import { Announcer } from './shared/spoken/announcer';
 import { FocusKeeper } from './shell/focus-keeper';
@@ -20,11 +23,11 @@ import { ImportDialog } from './survey/import/import-dialog';
 
 @Component({
   selector: 'uv-root',
-  imports: [Button, ImportDialog, RouterOutlet, Toast, TopBar],
+  imports: [Button, ImportDialog, RequestsDrawer, RouterOutlet, Toast, TopBar, WorkedStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button type="button" class="skip" (click)="view.focus()">Past the bar, to the view</button>
-    <uv-top-bar />
+    <div><uv-top-bar /><uv-worked-strip /></div>
     <main #view class="view" tabindex="-1">
     @switch (store.state().status) {
       @case ('open') { <router-outlet /> }
@@ -42,6 +45,7 @@ import { ImportDialog } from './survey/import/import-dialog';
       }
     }
     </main>
+    @if (requests.isOpen() && store.state().status === 'open') { <uv-requests-drawer /> }
     <div class="uv-hidden" role="status" aria-live="polite">{{ announcer.text() }}</div>
     <p-toast position="bottom-center" />
   `,
@@ -58,6 +62,7 @@ import { ImportDialog } from './survey/import/import-dialog';
 })
 export class App {
   protected readonly store = inject(SiteStore);
+  protected readonly requests = inject(RequestsStore);
   protected readonly announcer = inject(Announcer);
   readonly #router = inject(Router);
   readonly #overlays = inject(PrimeNG);

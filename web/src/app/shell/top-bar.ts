@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
-import { LucideAngularModule, Moon, Redo2, Sun, SunMoon, Undo2 } from 'lucide-angular';
+import { ListChecks, LucideAngularModule, Moon, Redo2, Sun, SunMoon, Undo2 } from 'lucide-angular';
 import { Button } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { VIEW_ROUTES } from '../app.routes';
+import { RequestsStore } from '../requests/requests-store';
 import { CensusStore } from '../shared/census/census-store';
 import { Delivery } from '../shared/site/delivery';
 import { DraftEdits } from '../shared/site/draft-edits';
@@ -39,6 +40,7 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
           <span class="standing uv-soft" aria-live="polite">{{ store.isSaving() ? 'Storing…' : store.standing() }}</span>
         }
         <span class="tools">
+          <button class="tool asks" type="button" (click)="requests.isOpen.set(!requests.isOpen())" [pTooltip]="requestsTip()" tooltipPosition="bottom" [attr.aria-label]="requestsTip()" [attr.aria-expanded]="requests.isOpen()"><lucide-angular [img]="icons.requests" [size]="17" />@if (requests.count().items > 0) { <span class="uv-mono">{{ requests.count().items - requests.count().settled }}</span> }</button>
           <button class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()" tooltipPosition="bottom" aria-label="Undo"><lucide-angular [img]="icons.undo" [size]="17" /></button>
           <button class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()" tooltipPosition="bottom" aria-label="Redo"><lucide-angular [img]="icons.redo" [size]="17" /></button>
           <button class="tool" type="button" (click)="theme.next()" [pTooltip]="'Interface: ' + theme.choice()" tooltipPosition="bottom" [attr.aria-label]="'Interface lit as ' + theme.choice() + '; change'"><lucide-angular [img]="themeIcon()" [size]="17" /></button>
@@ -65,6 +67,7 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
     .off { padding: 0 2px; border: 0; background: none; color: var(--uv-ink); text-decoration: underline; cursor: pointer; }
     .tools { display: flex; gap: 2px; }
     .tool { display: grid; place-items: center; width: 30px; height: 30px; padding: 0; border: 0; border-radius: 3px; background: none; cursor: pointer; }
+    .asks { display: flex; align-items: center; justify-content: center; gap: 3px; width: auto; min-width: 30px; font-size: 12px; }
     .tool:hover:not(:disabled) { background: var(--uv-bar); }
     .tool:disabled { color: var(--uv-line-strong); opacity: .55; cursor: default; }
     p-button { flex: none; white-space: nowrap; }
@@ -87,10 +90,15 @@ export class TopBar {
     fragment: 'ignored',
     matrixParams: 'ignored',
   } as const;
-  protected readonly icons = { undo: Undo2, redo: Redo2 };
+  protected readonly icons = { undo: Undo2, redo: Redo2, requests: ListChecks };
   protected readonly views = [...VIEW_ROUTES]
     .sort((a, b) => a.data.view.order - b.data.view.order)
     .map(({ path, data }) => ({ path, label: data.view.label }));
+  protected readonly requests = inject(RequestsStore);
+  protected readonly requestsTip = computed(() => {
+    const { items, settled } = this.requests.count();
+    return items === 0 ? 'Requests' : `Requests: ${settled} of ${items} settled`;
+  });
   protected readonly dialog = signal<'save' | 'publish' | null>(null);
 
   protected readonly pagesWords = computed(() => {

@@ -12,6 +12,7 @@ import {
 } from '@angular/core';
 import { compileRules, sheetOptionsOf, type Override } from '@upper-veneer/core';
 import { SiteStore } from '../../shared/site/site-store';
+import { RequestsStore } from '../../requests/requests-store';
 import { SelectorEditor } from './selector-editor';
 
 /** The rule that the chosen cell's override compiles to; its selector can be edited by hand. */
@@ -25,6 +26,7 @@ import { SelectorEditor } from './selector-editor';
     } @else {
       <pre class="uv-mono uv-scroll" [class.told]="why() !== ''" tabindex="0" aria-label="CSS being written">{{ shown() || '/* nothing written for this cell */' }}</pre>
       @if (why() !== '') { <p class="why" [title]="why()">{{ why() }}</p> }
+      @if (item(); as wish) { <button type="button" class="wish" [title]="'Made for: ' + wish.words" (click)="requests.isOpen.set(true)">For: {{ wish.words }}</button> }
       @if (overrides().length > 0) { <button type="button" (click)="edit(true)">{{ overrides().at(-1)?.isByHand ? 'Selector by hand' : 'Edit selector' }}</button> }
     }
   `,
@@ -34,6 +36,7 @@ import { SelectorEditor } from './selector-editor';
     pre.told { padding-top: 5px; line-height: 1.3; }
     pre:focus-visible { outline: none; box-shadow: inset 0 0 0 2px #fff, inset 0 0 0 4px #000; }
     .why { position: absolute; inset: auto 0 0; margin: 0; padding: 1px 16px 3px; background: #1a1a1a; color: #c4c4c4; font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
+    .wish { right: 10px; top: auto; bottom: 6px; max-width: 60%; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     button { position: absolute; right: 10px; top: 8px; padding: 1px 8px; border: 1px solid #777; border-radius: 3px; background: #333; color: #f2f2f2; font-size: 12px; cursor: pointer; }
     button:focus-visible { outline: 2px solid #fff; }
   `,
@@ -43,6 +46,12 @@ export class WrittenCss {
   readonly overrides = input.required<readonly Override[]>();
   /** Why it says `!important`; empty where it does not. */
   readonly why = input('');
+  protected readonly requests = inject(RequestsStore);
+  /** The wish it was made for. */
+  protected readonly item = computed(() => {
+    const id = this.overrides().at(-1)?.id;
+    return id === undefined ? null : this.requests.itemOf(id);
+  });
   readonly rewritten = output<{ readonly override: Override; readonly selector: string }>();
 
   /** Closes itself when another override is looked at. */

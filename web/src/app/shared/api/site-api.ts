@@ -3,6 +3,7 @@ import { Injectable, inject } from '@angular/core';
 import type {
   ArrangementRequest,
   ChangeRequest,
+  ClientRequestsRequest,
   BroughtBackDocument,
   DraftDocument,
   RevisionDocument,
@@ -65,6 +66,10 @@ export class SiteApi {
 
   putSheetOptions(siteId: number, request: SheetOptionsRequest): Observable<DraftDocument> {
     return this.#put(`/api/sites/${siteId}/sheet-options`, request);
+  }
+
+  putRequests(siteId: number, request: ClientRequestsRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/requests`, request);
   }
 
   putExceptions(siteId: number, request: ExceptionsRequest): Observable<DraftDocument> {

@@ -2,9 +2,11 @@ import {
   CENSUS_STATES,
   colorsInSheet,
   compileOptionsOf,
+  firstMatch,
   handOverHtml,
   handOverMarkdown,
   idleEditsSteps,
+  itemHolds,
   lightSite,
   paletteLines,
   pieceAt,
@@ -17,6 +19,7 @@ import {
   sheetProblems,
   sheetToEdit,
   sheetWords,
+  type ItemHolds,
   type SiteModel,
 } from '@upper-veneer/core';
 import { inTurns } from './in-turns';
@@ -34,6 +37,16 @@ export function sheetAnswers(opened: () => SiteModel): SheetApi {
   /** Counts readings begun, so that an older one ends. */
   let reading = 0;
   return {
+    firstMatch: (selector) => firstMatch(opened(), selector),
+    async requestHolds(items) {
+      const site = opened();
+      const found: [string, ItemHolds][] = [];
+      for (const item of items) {
+        found.push([item.id, itemHolds(site, item)]);
+        await new Promise((done) => setTimeout(done));
+      }
+      return found;
+    },
     colorsInSheet,
     sheetDifference,
     framed: (css) => rewriteStates(css),

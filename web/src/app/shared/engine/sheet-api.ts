@@ -1,7 +1,9 @@
 import type {
   HandOverFacts,
+  ItemHolds,
   KeptRule,
   PieceQuestion,
+  RequestItem,
   RuleAt,
   RuleDifference,
   SheetColor,
@@ -27,6 +29,12 @@ export interface DrawnRule extends RuleAt {
 
 /** What the worker answers of the Sheet. */
 export interface SheetApi {
+  /** The first element that a selector styles in some state, on any page. */
+  firstMatch(selector: string): Spot | null;
+  /** Whether items of the client's list have the looks named for them, by their id. */
+  requestHolds(
+    items: readonly Pick<RequestItem, 'id' | 'looks' | 'pageIds'>[],
+  ): Promise<readonly (readonly [id: string, holds: ItemHolds])[]>;
   /** Colours as a sheet writes them. */
   colorsInSheet(css: string): readonly SheetColor[];
   /** Rules in which two sheets differ. */

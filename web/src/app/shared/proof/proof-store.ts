@@ -249,6 +249,7 @@ export class ProofStore {
       exceptions: this.#site.exceptions().map(({ target, reason }) => ({ target, reason })),
       revision: draft.equalsRevision,
       published: draft.publishedRevision,
+      requests: draft.requests,
     });
     const type = format === 'html' ? 'text/html' : 'text/markdown';
     downloadText(`${fileNameOf(site.name)}-hand-over.${format}`, type, text);

@@ -3,6 +3,7 @@ import type {
   ArrangementRequest,
   BroughtBackDocument,
   ChangeRequest,
+  ClientRequestsRequest,
   DraftDocument,
   ExceptionsRequest,
   LookedRequest,
@@ -15,6 +16,7 @@ import { type Observable, EMPTY, catchError, concatMap, from, map, of, tap } fro
 import { ApiProblem } from '../api/api-problem';
 import { SiteApi } from '../api/site-api';
 import { Messages } from '../spoken/messages';
+import { ItemWorkedOn } from './item-worked-on';
 import { SiteList } from './site-list';
 import { SiteStore } from './site-store';
 
@@ -25,9 +27,13 @@ export class DraftEdits {
   readonly #store = inject(SiteStore);
   readonly #list = inject(SiteList);
   readonly #messages = inject(Messages);
+  readonly #worked = inject(ItemWorkedOn);
 
+  /** What is put while an item of the client's list is worked on is kept as made for it. */
   change(request: ChangeRequest): Observable<DraftDocument> {
-    return this.#stored((siteId) => this.#api.change(siteId, request));
+    const forItem = this.#worked.id();
+    const made = forItem !== null && request.put.length > 0 ? { ...request, forItem } : request;
+    return this.#stored((siteId) => this.#api.change(siteId, made));
   }
 
   /** Stores the palette as it is to be; every override bound to it follows. */
@@ -47,6 +53,10 @@ export class DraftEdits {
   /** Stores how the sheet names its colours. */
   putSheetOptions(request: SheetOptionsRequest): Observable<DraftDocument> {
     return this.#stored((siteId) => this.#api.putSheetOptions(siteId, request));
+  }
+
+  putRequests(request: ClientRequestsRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putRequests(siteId, request));
   }
 
   putExceptions(request: ExceptionsRequest): Observable<DraftDocument> {

@@ -12,6 +12,7 @@ import { SiteStore } from './site-store';
 const DRAFT: DraftDocument = {
   overrides: [],
   ownCss: [],
+  requests: [],
   swatches: [],
   roles: [],
   second: null,

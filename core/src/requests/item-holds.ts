@@ -1,0 +1,138 @@
+import { sameColor } from '../color/same-color.js';
+import { hexOf } from '../color/read-notation.js';
+import { applicableStates } from '../grid/applicable-states.js';
+import { longhandsOfProperty } from '../properties/grouped.js';
+import { statesTogether, type Place } from '../reach/threshold.js';
+import { shortfallOf } from '../resolve/shortfall.js';
+import { StyleView } from '../resolve/style-view.js';
+import type { ElementStyle } from '../resolve/element-style.js';
+import { parseSelectorList } from '../selectors/parse-selector.js';
+import { selectorProblem } from '../selectors/selector-problem.js';
+import { matchedInAnyState } from '../selectors/touched.js';
+import { settingsThatMatter } from '../site/environments.js';
+import { inEachLighting, withSpecimen, type SiteModel } from '../site/site-model.js';
+import { OVERRIDE_STATES, type OverrideState, type Spot } from '../veneer/override.js';
+import { colorOfValue, plainCssOfValue } from '../veneer/override-value.js';
+import type { Palette } from '../veneer/palette.js';
+import type { RequestItem, RequestLook } from './request.js';
+
+/** A place that has not the look that was named for it. */
+export interface LookMissed extends Spot {
+  readonly look: number;
+  readonly state: OverrideState;
+  readonly width: number;
+  readonly lighting: string;
+  /** What shows instead. */
+  readonly shown: string;
+}
+
+/** Whether an item has its looks, everywhere. */
+export interface ItemHolds {
+  /** Elements that were looked at, over all pages and looks. */
+  readonly places: number;
+  /** Comparisons: a place in one state, width and lighting each. */
+  readonly compared: number;
+  /** Places that miss theirs, each once, with the first state it misses it in. */
+  readonly missed: readonly LookMissed[];
+  /** Why not everything was looked at; empty where it was. */
+  readonly unseen: readonly string[];
+}
+
+const MOST_MISSED = 200;
+/** States that the browser alone brings about, or that stand for a relation to another element. */
+const LOOKED_AT = OVERRIDE_STATES.filter(
+  (state) =>
+    !state.startsWith('parent') && !['autofilled', 'switched', 'locked', 'switched-locked', 'focused'].includes(state),
+);
+
+/**
+ * Holds the looks that an item names against every element they are for: on every page, in every state that it can be in or the one that
+ * is named, at every width that a breakpoint sets apart, in both lightings. Colours count as the same where they come to the same pixels.
+ */
+export function itemHolds(of: SiteModel, item: Pick<RequestItem, 'looks' | 'pageIds'>): ItemHolds {
+  const found = { places: 0, compared: 0, missed: new Map<string, LookMissed>(), unseen: new Set<string>() };
+  for (const [at, look] of item.looks.entries()) {
+    const problem = selectorProblem(look.selector);
+    if (problem !== null) found.unseen.add(problem);
+    else lookHolds(withSpecimen(of), item.pageIds, look, at, found);
+  }
+  return {
+    places: found.places,
+    compared: found.compared,
+    missed: [...found.missed.values()].slice(0, MOST_MISSED),
+    unseen: [...found.unseen],
+  };
+}
+
+function lookHolds(
+  site: SiteModel,
+  pageIds: readonly number[],
+  look: RequestLook,
+  at: number,
+  found: { places: number; compared: number; missed: Map<string, LookMissed>; unseen: Set<string> },
+): void {
+  const longhands = longhandsOfProperty(look.property);
+  const { settings, unseen } = settingsThatMatter(site, longhands);
+  for (const what of unseen) found.unseen.add(`${what}: no setting that is looked at stands for it`);
+  const pseudo = parseSelectorList(look.selector)[0]?.pseudoElements.at(-1)?.name ?? '';
+  const before = found.places;
+  for (const [index, lit] of inEachLighting(site).entries()) {
+    for (const [pageId, page] of lit.pages) {
+      if (pageIds.length > 0 && !pageIds.includes(pageId)) continue;
+      const elements = matchedInAnyState(page, look.selector);
+      if (index === 0) found.places += elements.length;
+      if (elements.length === 0) continue;
+      if (shortfallOf(page) > 0) found.unseen.add(`${shortfallOf(page)} elements of a page were not matched`);
+      for (const state of look.state === null ? LOOKED_AT : [look.state]) {
+        const able = elements.filter((element) => applicableStates(element, pseudo).includes(state));
+        if (able.length === 0) continue;
+        const states = statesTogether(
+          able.map((element): Place => ({ page, element })),
+          state,
+        );
+        for (const setting of settings) {
+          const view = new StyleView(page, { states, environment: setting });
+          for (const element of able) {
+            found.compared += 1;
+            const shown = shownOtherwise(view.style(element, pseudo), longhands, look, lit.palette);
+            const key = `${at} ${pageId} ${element.number}`;
+            if (shown === null || found.missed.has(key)) continue;
+            const lighting = lit.palette.lighting ?? 'light';
+            found.missed.set(key, {
+              look: at,
+              pageId,
+              element: element.number,
+              state,
+              width: setting.width,
+              lighting,
+              shown,
+            });
+          }
+        }
+      }
+    }
+  }
+  if (found.places === before) found.unseen.add(`${look.selector} matches nothing on the pages here`);
+}
+
+/** What an element shows instead of a look; `null` where it has it. */
+function shownOtherwise(
+  style: ElementStyle,
+  longhands: readonly string[],
+  { value }: RequestLook,
+  palette: Palette,
+): string | null {
+  const wanted = colorOfValue(value, palette);
+  for (const longhand of longhands) {
+    const color = style.color(longhand);
+    if (wanted && color) {
+      if (!sameColor(wanted, color)) return hexOf(color);
+    } else if (plain(style.resolved(longhand)) !== plain(plainCssOfValue(value, palette)))
+      return style.resolved(longhand);
+  }
+  return null;
+}
+
+function plain(css: string): string {
+  return css.replaceAll(/\s+/g, ' ').trim().toLowerCase();
+}

@@ -1,0 +1,40 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { StandingMark } from '../shared/ui/standing-mark';
+import { RequestsStore } from './requests-store';
+
+/** Says for which wish changes are being made, with the way back to the list. */
+@Component({
+  selector: 'uv-worked-strip',
+  imports: [StandingMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    @if (store.worked(); as item) {
+      <p role="status">
+        <span class="uv-soft">Worked on:</span> <strong [title]="item.words">{{ item.words }}</strong>
+        <span class="uv-soft">{{ madeWords() }}</span>
+        @if (holds(); as found) { <span><uv-standing [standing]="found.missed.length === 0 ? 'holds' : 'fails'" /> {{ found.missed.length === 0 ? 'holds' : found.missed.length + ' of ' + found.places + ' places miss it' }}</span> }
+        <button type="button" (click)="store.change(item.id, 'Wish done: ' + item.words, { standing: 'done' }); store.workOn(null)">Done</button>
+        <button type="button" (click)="store.isOpen.set(true)">To the list</button>
+        <button type="button" (click)="store.workOn(null)">Leave it</button>
+      </p>
+    }
+  `,
+  styles: `
+    :host { display: block; }
+    p { display: flex; align-items: center; gap: 8px; max-width: none; margin: 0; padding: 4px 14px; border-bottom: 1px solid var(--uv-line-strong); border-left: 4px solid var(--uv-ink); background: var(--uv-bar); font-size: 12.5px; white-space: nowrap; }
+    strong { min-width: 0; overflow: hidden; text-overflow: ellipsis; }
+    button { flex: none; min-height: 24px; padding: 0 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12.5px; cursor: pointer; }
+    button:first-of-type { margin-left: auto; }
+  `,
+})
+export class WorkedStrip {
+  protected readonly store = inject(RequestsStore);
+  protected readonly holds = computed(() => {
+    const item = this.store.worked();
+    return item ? this.store.holdsOf(item) : null;
+  });
+  protected readonly madeWords = computed(() => {
+    const count = this.store.worked()?.overrides.length ?? 0;
+    return count === 0 ? 'what you change is kept as made for it' : `${count} made for it`;
+  });
+}
