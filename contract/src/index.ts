@@ -29,6 +29,7 @@ export {
   SheetOrderBody,
 } from './site-requests.js';
 export {
+  HostingRequest,
   LOOK_STEPS,
   LookedBody,
   LookedRequest,

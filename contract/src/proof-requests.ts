@@ -28,6 +28,17 @@ export class RevisionProofRequest {
   toLookAt: number;
 }
 
+/** How the stand-in host hands files on. */
+export class HostingRequest {
+  @IsBoolean({ message: 'must be true or false' })
+  hasNewName: boolean;
+
+  @IsInt({ message: 'must be a whole number of seconds' })
+  @Min(0, { message: 'cannot be negative' })
+  @Max(31_536_000, { message: 'can be a year at most' })
+  maxAge: number;
+}
+
 /** What is shown of a page: as it is captured, or with its hidden parts opened. */
 export const LOOK_STEPS = ['shown', 'opened'] as const;
 export type LookStep = (typeof LOOK_STEPS)[number];

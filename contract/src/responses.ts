@@ -69,11 +69,18 @@ export interface ServedDocument {
     readonly name: string;
     /** Whether the page brings that revision's bytes, others, none at all, or did not come. */
     readonly standing: 'it' | 'other' | 'none' | 'lost';
-    /** Revision whose name it links; `null` for none. */
+    /** Revision whose bytes it brings; `null` for none, or none that is known. */
     readonly revision: number | null;
+    /** Seconds that a cache has kept them, and may keep them; `null` where the host does not say. */
+    readonly age: number | null;
+    readonly maxAge: number | null;
   }[];
   /** Pages that were not asked for. */
   readonly left: number;
+  /** Whether each publication has an address of its own. */
+  readonly hasNewName: boolean;
+  /** Seconds that caches are told to keep a file. */
+  readonly maxAge: number;
 }
 
 /** A saved revision. */

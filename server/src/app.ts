@@ -7,6 +7,7 @@ import { createDraftEvents } from './draft-events.js';
 import { accessOnly } from './http/access.js';
 import { isLoopback } from './http/loopback.js';
 import { localOnly } from './http/local-only.js';
+import type { HostCache } from './host-cache.js';
 import { HttpProblem, problemHandler } from './http/problem.js';
 import type { AddressPolicy } from './import/address-policy.js';
 import { createImportJobs } from './import/import-jobs.js';
@@ -29,6 +30,8 @@ export interface AppOptions {
   readonly store: Store;
   readonly pool: WorkPool;
   readonly dressed: DressedTexts;
+  /** Cache in front of the stand-in host. */
+  readonly cache: HostCache;
   /** Address of the stand-in host for a site. */
   readonly hostUrl: (siteId: number) => string;
   /** Folder of the built web client; left out in tests. */
@@ -50,6 +53,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     store,
     pool,
     dressed,
+    cache,
     hostUrl,
     askHost,
     webFolder,
@@ -101,7 +105,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     importRoutes({ store, jobs, pool, policy: fetchPolicy, now, announce }),
     draftRoutes({ store, events, pool, now }),
     revisionRoutes({ store, events, now }),
-    servedRoutes({ store, askHost, now }),
+    servedRoutes({ store, cache, askHost, now }),
     liveSwitchRoutes({ store, events }),
     archiveRoutes({ store, pool, now }),
     proofRoutes({ store, events, now }),

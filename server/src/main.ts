@@ -7,6 +7,7 @@ import { DataError, openDatabase } from './db/open.js';
 import { listeningAt, type Listening } from './listening.js';
 import { seedFolder } from './seed/seed-folder.js';
 import { askHostAt } from './served.js';
+import { createHostCache } from './host-cache.js';
 import { createStandInHost, siteHostName } from './stand-in-host.js';
 import { createStore } from './store.js';
 import { createDressedTexts } from './work/dressed-texts.js';
@@ -68,12 +69,14 @@ async function start(): Promise<void> {
   seedFolder(store, join(root, 'demo'));
   const pool = createThreadPool();
   const dressed = createDressedTexts(pool);
-  const hostServer = createServer(createStandInHost({ store, dressed, openTo: listening.names }));
+  const cache = createHostCache();
+  const hostServer = createServer(createStandInHost({ store, dressed, cache, openTo: listening.names }));
   const boundHostPort = await listen(hostServer, hostPort, 'HOST_PORT', address);
   const { app, close } = createApp({
     store,
     pool,
     dressed,
+    cache,
     hostUrl: (siteId) =>
       `http://${listening.isOpen ? listening.name : siteHostName(siteId)}:${boundHostPort}/${siteId}/`,
     askHost: askHostAt(`http://${listening.itself}:${boundHostPort}`, (siteId) =>

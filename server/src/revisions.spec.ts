@@ -175,16 +175,16 @@ describe('a revision', () => {
       const asked = await askServed(server.store, server.siteId, (_, path) => Promise.resolve(answer(path)), 'now');
       return asked.pages.map(({ standing, revision: number }) => `${standing} ${number}`);
     };
-    const page = (body: string): HostAnswer => ({ status: 200, body });
+    const page = (body: string): HostAnswer => ({ status: 200, body, age: null, maxAge: null });
     const linked = page('<link rel="stylesheet" href="veneer.css?r=7">');
     expect(await standings((path) => (path.startsWith('veneer') ? page('.old { top: 0 }') : linked))).toEqual([
-      'other 7',
+      'other null',
     ]);
-    expect(await standings((path) => (path.startsWith('veneer') ? { status: 404, body: '' } : linked))).toEqual([
-      'lost 7',
+    expect(await standings((path) => (path.startsWith('veneer') ? { ...page(''), status: 404 } : linked))).toEqual([
+      'lost null',
     ]);
     expect(await standings(() => page('<p>as it arrived'))).toEqual(['none null']);
-    expect(await standings(() => ({ status: 503, body: '' }))).toEqual(['lost null']);
+    expect(await standings(() => ({ ...page(''), status: 503 }))).toEqual(['lost null']);
   });
 
   it('that is not there, and a part that is none, are refused', async () => {

@@ -1,10 +1,14 @@
 import { SPECIMEN_PATH, isSpecimen } from '@upper-veneer/core';
 import express, { type Express, type Request, type Response } from 'express';
+import type { HostCache, HostFile } from './host-cache.js';
 import type { Store } from './store.js';
 import type { DressedTexts } from './work/dressed-texts.js';
 
 /** Name under which the host serves the published veneer. */
 const VENEER_PATH = 'veneer.css';
+
+/** Of a query, which names one address among many, UTF-16 units. */
+const MOST_QUERY = 100;
 
 /** Address under which the demo's pages frame their makers' widgets; the host serves them from a second origin of the site. */
 const WIDGETS_HOST = 'https://widgets.osier.example';
@@ -15,6 +19,7 @@ const OWN_NAMES: ReadonlySet<string> = new Set(['localhost', '127.0.0.1', '[::1]
 export interface StandInHostOptions {
   readonly store: Store;
   readonly dressed: DressedTexts;
+  readonly cache: HostCache;
   /** Names besides this machine's own under which it answers, all sites under one origin there: where others may reach it. */
   readonly openTo?: readonly string[];
 }
@@ -27,32 +32,52 @@ export function siteHostName(siteId: number): string {
 /**
  * A small web host that serves the captured sites to visitors, with the published veneer linked where the site says.
  * Each site has an origin of its own, `site-N.localhost`, and a second one, `widgets-N.localhost`, for what it frames.
- * Nothing that a captured page brings runs, and nothing is asked of any other host.
+ * Files come by a cache, pages are asked for each time. Nothing that a captured page brings runs, and nothing is asked of any other host.
  */
-export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOptions): Express {
+export function createStandInHost({ store, dressed, cache, openTo = [] }: StandInHostOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   const answer = async (siteId: number, asked: string, request: Request, response: Response): Promise<void> => {
     const path = asked || 'index.html';
     guard(request, response, siteId);
     const published = store.revisions.published(siteId);
+    const { hasNewName, maxAge } = store.hosting.bySite(siteId);
+    const send = (fetch: () => HostFile | null): boolean => {
+      const query = request.originalUrl.indexOf('?');
+      const address = path + (query === -1 ? '' : request.originalUrl.slice(query, query + MOST_QUERY));
+      const file = cache.file(siteId, address, maxAge, fetch);
+      if (!file) return false;
+      response.set({
+        etag: file.etag,
+        'cache-control': maxAge > 0 ? `public, max-age=${maxAge}` : 'no-cache',
+        age: String(file.age),
+        // RFC 9211 §2: who answered, and why.
+        'cache-status': file.isHit ? `stand-in; hit; ttl=${maxAge - file.age}` : 'stand-in; fwd=miss',
+      });
+      response.type(file.mediaType);
+      if (request.fresh) response.status(304).end();
+      else response.send(file.body);
+      return true;
+    };
     if (path === VENEER_PATH) {
-      const revision = published === null ? null : store.revisions.byNumber(siteId, published);
-      if (revision) response.type('text/css').send(revision.css);
-      else response.status(404).type('text/plain').send('Nothing is published.');
+      const isSent = send(() => {
+        const revision = published === null ? null : store.revisions.byNumber(siteId, published);
+        return revision && { mediaType: 'text/css', body: Buffer.from(revision.css) };
+      });
+      if (!isSent) response.status(404).type('text/plain').send('Nothing is published.');
       return;
     }
     const page = path === SPECIMEN_PATH ? null : store.pages.byPath(siteId, path);
     if (page) {
       const site = store.sites.byId(siteId);
-      // The number makes caches fetch each publication anew.
+      // Where it has a name of its own, caches fetch each publication anew.
       const html =
         published === null
           ? page.html
           : await dressed.linkedPage(
               page.html,
               path,
-              `${depthOf(path)}${VENEER_PATH}?r=${published}`,
+              `${depthOf(path)}${VENEER_PATH}${hasNewName ? `?r=${published}` : ''}`,
               site?.veneerPlace ?? 'head-end',
             );
       response.type('html').send(html.replaceAll(WIDGETS_HOST, `${widgetsOrigin(request, siteId)}/${siteId}/widgets`));
@@ -64,9 +89,7 @@ export function createStandInHost({ store, dressed, openTo = [] }: StandInHostOp
       response.redirect(302, `/${siteId}/${first.path.split('/').map(encodeURIComponent).join('/')}`);
       return;
     }
-    const asset = store.assets.byPath(siteId, path);
-    if (asset) response.type(asset.mediaType).send(asset.body);
-    else
+    if (!send(() => store.assets.byPath(siteId, path)))
       response
         .status(404)
         .type('text/plain')

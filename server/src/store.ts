@@ -6,6 +6,7 @@ import { createExceptions, type Exceptions } from './db/exceptions.js';
 import type { Db } from './db/db.js';
 import { createSheetOptions, type SheetOptionsTable } from './db/sheet-options.js';
 import { createFormerCaptures, type FormerCaptures } from './db/former-captures.js';
+import { createHosting, type HostingTable } from './db/hosting.js';
 import { createLeftOut, type LeftOut } from './db/left-out.js';
 import { createLooked, type LookedTable } from './db/looked.js';
 import { createMoving, type Moving } from './db/moving.js';
@@ -24,6 +25,7 @@ export interface Store {
   readonly pages: Pages;
   readonly assets: Assets;
   readonly leftOut: LeftOut;
+  readonly hosting: HostingTable;
   readonly formerCaptures: FormerCaptures;
   readonly looked: LookedTable;
   readonly overrides: Overrides;
@@ -70,6 +72,7 @@ export function createStore(db: Db): Store {
     pages: createPages(db),
     assets: createAssets(db),
     leftOut: createLeftOut(db),
+    hosting: createHosting(db),
     formerCaptures: createFormerCaptures(db),
     looked: createLooked(db),
     revisions: createRevisions(db),

@@ -224,6 +224,11 @@ export const MIGRATIONS: readonly Migration[] = [
   -- What the client asked for, as JSON.
   ALTER TABLE site ADD COLUMN requests TEXT NOT NULL DEFAULT '[]';
   `,
+  `
+  -- Whether each publication has an address of its own, and for how many seconds caches may keep a file.
+  ALTER TABLE site ADD COLUMN host_new_name INTEGER NOT NULL DEFAULT 1;
+  ALTER TABLE site ADD COLUMN host_max_age INTEGER NOT NULL DEFAULT 300;
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

@@ -1,16 +1,19 @@
 import { Router } from 'express';
-import { HttpProblem, readId } from '../http/problem.js';
+import { HostingRequest } from '@upper-veneer/contract';
+import type { HostCache } from '../host-cache.js';
+import { HttpProblem, readBody, readId } from '../http/problem.js';
 import { askServed, type AskHost } from '../served.js';
 import type { Store } from '../store.js';
 
 export interface ServedOptions {
   readonly store: Store;
+  readonly cache: HostCache;
   readonly askHost: AskHost;
   readonly now: () => Date;
 }
 
 /** What visitors are really served, asked at the host itself. */
-export function servedRoutes({ store, askHost, now }: ServedOptions): Router {
+export function servedRoutes({ store, cache, askHost, now }: ServedOptions): Router {
   const router = Router();
   router.get('/sites/:siteId/served', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
@@ -24,6 +27,18 @@ export function servedRoutes({ store, askHost, now }: ServedOptions): Router {
         `The host does not answer: ${error instanceof Error ? error.message : String(error)}`,
       );
     }
+  });
+  router.put('/sites/:siteId/hosting', (request, response) => {
+    const siteId = readId(request.params.siteId, 'site');
+    if (!store.sites.byId(siteId)) throw new HttpProblem(404, 'Not found', `There is no site ${siteId}`);
+    const { hasNewName, maxAge } = readBody(HostingRequest, request.body);
+    store.hosting.put(siteId, { hasNewName, maxAge });
+    response.status(204).end();
+  });
+  router.post('/sites/:siteId/purge', (request, response) => {
+    const siteId = readId(request.params.siteId, 'site');
+    if (!store.sites.byId(siteId)) throw new HttpProblem(404, 'Not found', `There is no site ${siteId}`);
+    response.json({ purged: cache.purge(siteId) });
   });
   return router;
 }

@@ -6,6 +6,7 @@ import { createApp } from '../app.js';
 import { storeSite, type NewSite } from '../captures.js';
 import type { Db } from '../db/db.js';
 import { openDatabase } from '../db/open.js';
+import { createHostCache } from '../host-cache.js';
 import { askHostAt } from '../served.js';
 import { createStandInHost, siteHostName } from '../stand-in-host.js';
 import { createStore, type Store } from '../store.js';
@@ -48,15 +49,18 @@ const pool = createThreadPool();
 const dressed = createDressedTexts(pool);
 
 /** Asks under a host name that only browsers look up. */
-function visit(port: number, path: string, name: string): Promise<Visit> {
+function visit(port: number, path: string, name: string, headers: Record<string, string>): Promise<Visit> {
   return new Promise((done, failed) => {
-    const asked = request({ host: '127.0.0.1', port, path, headers: { host: `${name}:${port}` } }, (response) => {
-      let text = '';
-      response
-        .setEncoding('utf8')
-        .on('data', (chunk: string) => (text += chunk))
-        .on('end', () => done({ status: response.statusCode ?? 0, headers: response.headers, text }));
-    });
+    const asked = request(
+      { host: '127.0.0.1', port, path, headers: { ...headers, host: `${name}:${port}` } },
+      (response) => {
+        let text = '';
+        response
+          .setEncoding('utf8')
+          .on('data', (chunk: string) => (text += chunk))
+          .on('end', () => done({ status: response.statusCode ?? 0, headers: response.headers, text }));
+      },
+    );
     asked.on('error', failed).end();
   });
 }
@@ -70,9 +74,11 @@ export interface TestServer {
   readonly hostUrl: string;
   readonly siteId: number;
   readonly errors: unknown[];
+  /** Time as the host's cache has it, ms since the epoch. */
+  readonly clock: { now: number };
   get(path: string, headers?: Record<string, string>): Promise<Response>;
   /** What the stand-in host answers a visitor of the site. */
-  visit(path: string, site?: string): Promise<Visit>;
+  visit(path: string, site?: string, headers?: Record<string, string>): Promise<Visit>;
   post(path: string, body: unknown, headers?: Record<string, string>): Promise<Response>;
   /** Lets a host of this machine be fetched from, `host:port`. */
   allow(host: string): void;
@@ -80,11 +86,13 @@ export interface TestServer {
 }
 
 export async function startTestServer(): Promise<TestServer> {
+  const clock = { now: Date.parse('2026-01-02T03:04:05Z') };
   const folder = mkdtempSync(join(tmpdir(), 'uv-'));
   const file = join(folder, 'test.sqlite');
   const db = openDatabase(file);
   const store = createStore(db);
   const siteId = storeSite(store, SMALL_SITE);
+  const cache = createHostCache(() => clock.now);
   const errors: unknown[] = [];
   let hostUrl = '';
   let hostPort = 0;
@@ -93,6 +101,7 @@ export async function startTestServer(): Promise<TestServer> {
     store,
     pool,
     dressed,
+    cache,
     hostUrl: (id) => `http://host.test/${id}/`,
     askHost: (id, path) => askHostAt(`http://127.0.0.1:${hostPort}`, siteHostName)(id, path),
     fetchPolicy: () => ({ allowedHosts: [`*.localhost:${hostPort}`, ...allowed], allowPrivate: false }),
@@ -100,7 +109,7 @@ export async function startTestServer(): Promise<TestServer> {
     log: (error) => errors.push(error),
   });
   const server = createServer(app);
-  const host = createServer(createStandInHost({ store, dressed }));
+  const host = createServer(createStandInHost({ store, dressed, cache }));
   const url = await listen(server);
   hostPort = Number(new URL(await listen(host)).port);
   hostUrl = `http://${siteHostName(siteId)}:${hostPort}`;
@@ -112,7 +121,9 @@ export async function startTestServer(): Promise<TestServer> {
     hostUrl,
     siteId,
     errors,
-    visit: (path, name = siteHostName(Number(path.split('/')[1]))) => visit(hostPort, path, name),
+    clock,
+    visit: (path, name = siteHostName(Number(path.split('/')[1])), headers = {}) =>
+      visit(hostPort, path, name, headers),
     get: (path, headers = {}) => fetch(url + path, { headers }),
     post: (path, body, headers = {}) =>
       fetch(url + path, {

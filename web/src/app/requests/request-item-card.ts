@@ -60,7 +60,7 @@ import { RequestsStore } from './requests-store';
   `,
   styles: `
     :host { display: grid; gap: 6px; padding: 10px 14px 12px; border-bottom: 1px solid var(--uv-line); }
-    .head { display: grid; grid-template-columns: minmax(0, 1fr) 108px; gap: 6px; }
+    .head { display: grid; grid-template-columns: minmax(0, 1fr) 108px; align-items: start; gap: 6px; }
     .wish { padding: 5px 8px; border: 1px solid transparent; background: none; color: inherit; font: inherit; font-weight: 600; resize: none; }
     .wish:hover, .wish:focus { border-color: var(--uv-line-strong); background: var(--uv-paper); }
     a { color: inherit; }

@@ -74,6 +74,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
             <p-button label="Hand over…" [outlined]="true" size="small" [disabled]="store.isEmpty()" (onClick)="notes.toggle($event)" />
           }
           <p-button label="Draft as a file" [outlined]="true" size="small" [disabled]="store.isEmpty()" (onClick)="downloadDraft()" />
+          <p-menu #notes [model]="noteItems" [popup]="true" appendTo="body" />
         </span>
       </div>
       @switch (sight()) {
@@ -95,7 +96,6 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
         }
       }
     </section>
-    <p-menu #notes [model]="noteItems" [popup]="true" appendTo="body" />
     @if (sight() !== 'edit') {
     <aside class="uv-scroll" aria-label="Revisions and delivery">
       <uv-revision-list [chosen]="chosen()" [kept]="kept()" (choose)="choose($event)" />

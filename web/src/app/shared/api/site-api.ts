@@ -9,6 +9,7 @@ import type {
   RevisionDocument,
   ExceptionsRequest,
   FormerCaptureDocument,
+  HostingRequest,
   LookedRequest,
   PlanRequest,
   SheetOptionsRequest,
@@ -162,6 +163,20 @@ export class SiteApi {
   /** How far the sheet that is being saved is tidied. */
   tidied(siteId: number): Observable<{ readonly done: number; readonly total: number }> {
     return this.#live.of('tidied', siteId);
+  }
+
+  /** How the stand-in host hands the site's files on. */
+  putHosting(siteId: number, hosting: HostingRequest): Observable<null> {
+    return this.#http
+      .put<null>(`/api/sites/${siteId}/hosting`, hosting)
+      .pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
+  }
+
+  /** Has the cache in front of the stand-in host forget the site. */
+  purge(siteId: number): Observable<{ readonly purged: number }> {
+    return this.#http
+      .post<{ readonly purged: number }>(`/api/sites/${siteId}/purge`, {})
+      .pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
   }
 
   #get<T>(url: string): Observable<T> {

@@ -1,7 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { ServedDocument } from '@upper-veneer/contract';
+import type { HostingRequest, ServedDocument } from '@upper-veneer/contract';
+import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
+import { Select } from 'primeng/select';
 import {
   type Observable,
   catchError,
@@ -16,6 +18,7 @@ import {
 import { ApiProblem } from '../../shared/api/api-problem';
 import { SiteApi } from '../../shared/api/site-api';
 import { SiteStore } from '../../shared/site/site-store';
+import { Messages } from '../../shared/spoken/messages';
 import { StandingMark } from '../../shared/ui/standing-mark';
 
 /** What came of asking the host. */
@@ -25,16 +28,16 @@ type Asked =
   | { readonly status: 'lost'; readonly words: string };
 
 const WORDS: Readonly<Record<ServedDocument['pages'][number]['standing'], string>> = {
-  it: 'carries it',
-  other: 'carries other bytes',
-  none: 'carries none',
-  lost: 'did not come',
+  it: 'what was published',
+  other: 'other bytes',
+  none: 'no veneer',
+  lost: 'no answer',
 };
 
 /** What visitors are really served: asked at the host, compared by hash, with how long ago. */
 @Component({
   selector: 'uv-visitors-get',
-  imports: [Button, StandingMark],
+  imports: [Button, FormsModule, Select, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2>What visitors get</h2>
@@ -46,7 +49,15 @@ const WORDS: Readonly<Record<ServedDocument['pages'][number]['standing'], string
           @if (told(); as now) {
             <p role="status"><uv-standing [standing]="now.standing" /> <strong>{{ now.words }}</strong> at <a [href]="own.hostUrl" target="_blank" rel="noopener">{{ own.hostUrl }}</a></p>
             <p class="uv-soft">{{ now.facts }}</p>
-            @if (now.wrong.length > 0) { <ul>@for (page of now.wrong; track page.id) { <li>{{ page.name }} {{ wordsOf(page.standing) }}</li> }</ul> }
+            @if (now.wrong.length > 0) { <ul>@for (line of now.wrong; track line) { <li>{{ line }}</li> }</ul> }
+            @if (now.isStale) {
+              <p class="cure"><p-button label="Purge the cache" size="small" (onClick)="purge()" />@if (!now.hasNewName) { <p-button label="Give it a new name" [outlined]="true" size="small" (onClick)="host({ hasNewName: true, maxAge: now.maxAge })" /> }</p>
+              <p class="uv-soft">A purge empties the host’s cache; a browser that has the old copy keeps it until it is as old as the host allowed. A new name reaches those too, with the next page they open.</p>
+            }
+            <div class="host">
+              <p-select [options]="names" optionLabel="label" optionValue="hasNewName" [ngModel]="now.hasNewName" (ngModelChange)="host({ hasNewName: $event, maxAge: now.maxAge })" size="small" ariaLabel="Name of the published sheet" />
+              <p-select [options]="agesWith(now.maxAge)" optionLabel="label" optionValue="maxAge" [ngModel]="now.maxAge" (ngModelChange)="host({ hasNewName: now.hasNewName, maxAge: $event })" size="small" ariaLabel="How long caches keep it" />
+            </div>
           }
         }
       }
@@ -60,11 +71,15 @@ const WORDS: Readonly<Record<ServedDocument['pages'][number]['standing'], string
     uv-standing { margin-right: 5px; }
     ul { margin: 0; padding-left: 18px; }
     a { color: inherit; }
+    .cure { display: flex; flex-wrap: wrap; gap: 6px; }
+    .host { display: grid; grid-template-columns: minmax(0, 1.35fr) minmax(0, 1fr); gap: 6px; width: 100%; }
+    .host p-select { min-width: 0; width: 100%; }
   `,
 })
 export class VisitorsGet {
   protected readonly site = inject(SiteStore);
   readonly #api = inject(SiteApi);
+  readonly #messages = inject(Messages);
   protected readonly again = signal(0);
   /** What the answer hangs on: another publication is asked for at once. */
   readonly #key = computed(() => {
@@ -99,7 +114,7 @@ export class VisitorsGet {
   protected readonly told = computed(() => {
     const asked = this.asked();
     if (asked.status !== 'told') return null;
-    const { published, pages, left, askedAt } = asked.served;
+    const { published, pages, left, askedAt, hasNewName, maxAge } = asked.served;
     const right = pages.filter(({ standing }) => standing === (published === null ? 'none' : 'it'));
     const seconds = Math.max(0, Math.round((this.#ago() - Date.parse(askedAt)) / 1000));
     const unasked = left === 0 ? '' : `, ${left} more not asked for`;
@@ -112,11 +127,68 @@ export class VisitorsGet {
             ? 'Visitors get the site as it arrived'
             : `Visitors get revision ${published}`,
       facts: `asked ${seconds} s ago: ${right.length} of ${pages.length} pages ${published === null ? 'carry no veneer' : 'carry its hash'}${unasked}`,
-      wrong: pages.filter((page) => !right.includes(page)),
+      wrong: this.#linesOf(pages.filter((page) => !right.includes(page))),
+      isStale: pages.some(({ standing, age }) => standing === 'other' && age !== null),
+      hasNewName,
+      maxAge,
     };
   });
 
-  protected wordsOf(standing: ServedDocument['pages'][number]['standing']): string {
-    return WORDS[standing];
+  /** What pages bring, those that bring the same together. */
+  #linesOf(pages: ServedDocument['pages']): string[] {
+    const together = new Map<string, string[]>();
+    for (const page of pages) {
+      const words = this.#wordsOf(page);
+      together.set(words, [...(together.get(words) ?? []), page.name]);
+    }
+    return [...together].map(([words, names]) => {
+      const more = names.length - 3;
+      return `${names.slice(0, 3).join(', ')}${more > 0 ? ` and ${more} more` : ''}: ${words}`;
+    });
   }
+
+  #wordsOf({ standing, revision, age, maxAge }: ServedDocument['pages'][number]): string {
+    if (standing !== 'other') return WORDS[standing];
+    const what = revision === null ? WORDS.other : `revision ${revision}`;
+    if (age === null) return what;
+    const left = maxAge === null ? '' : `, for ${durationWords(Math.max(0, maxAge - age))} more`;
+    return `${what}, which a cache has kept for ${durationWords(age)}${left}`;
+  }
+
+  protected readonly names = [
+    { hasNewName: true, label: 'New name each time' },
+    { hasNewName: false, label: 'One name for all' },
+  ];
+
+  /** How long caches may be told to keep a file, with what is set. */
+  protected agesWith(set: number): { readonly maxAge: number; readonly label: string }[] {
+    return [...new Set([0, 300, 3600, 86_400, set])]
+      .sort((a, b) => a - b)
+      .map((maxAge) => ({ maxAge, label: maxAge === 0 ? 'not kept' : `kept ${durationWords(maxAge)}` }));
+  }
+
+  protected host(hosting: HostingRequest): void {
+    this.#then((siteId) => this.#api.putHosting(siteId, hosting));
+  }
+
+  protected purge(): void {
+    this.#then((siteId) => this.#api.purge(siteId));
+  }
+
+  /** Does something to the host, and asks it again. */
+  #then(act: (siteId: number) => Observable<unknown>): void {
+    const site = this.site.site();
+    if (!site) return;
+    act(site.id).subscribe({
+      next: () => this.again.update((count) => count + 1),
+      error: (error: unknown) => this.#messages.report(ApiProblem.from(error)),
+    });
+  }
+}
+
+/** `12 min`, `2 h`. */
+function durationWords(seconds: number): string {
+  if (seconds < 90) return `${seconds} s`;
+  const minutes = Math.round(seconds / 60);
+  return minutes < 90 ? `${minutes} min` : `${Math.round(minutes / 60)} h`;
 }
