@@ -38,6 +38,7 @@ export {
   type LookStep,
 } from './proof-requests.js';
 export { ClientRequestBody, ClientRequestsRequest } from './client-requests.js';
+export { KitBody, KitRuleBody, type KitDocument } from './kits.js';
 export { validateBody, type Validated } from './validate.js';
 export { PROBLEM_MEDIA_TYPE, type FieldError, type ProblemDocument } from './problem-document.js';
 export type {

@@ -96,7 +96,7 @@ export class OverrideValueBody extends PaletteReference {
 }
 
 /** Widths an override holds at, on the wire, CSS px. */
-class WidthRangeBody implements WidthRange {
+export class WidthRangeBody implements WidthRange {
   @ValidateIf((body: WidthRangeBody) => body.min !== null)
   @IsInt({ message: 'must be a whole number of px, or nothing' })
   @Min(1, { message: 'must be 1 px or more' })

@@ -372,3 +372,6 @@ export {
 export { splitRequest, type GuessedItem } from './requests/split-request.js';
 export { itemHolds, type ItemHolds, type LookMissed } from './requests/item-holds.js';
 export { firstMatch } from './site/first-match.js';
+export { KIT_FORMAT, KIT_VERSION, type Kit, type KitRule } from './kits/kit.js';
+export { makeKit } from './kits/make-kit.js';
+export { kitFit, layKitSteps, type KitFit, type KitMisfit, type LaidKit } from './kits/lay-kit.js';

@@ -15,6 +15,7 @@ import { archiveRoutes } from './routes/archives.js';
 import { draftRoutes } from './routes/draft.js';
 import { frameRoutes } from './routes/frame.js';
 import { importRoutes } from './routes/imports.js';
+import { kitRoutes } from './routes/kits.js';
 import { liveSheetRoutes, liveSwitchRoutes } from './routes/live.js';
 import { proofRoutes } from './routes/proof.js';
 import { revisionRoutes } from './routes/revisions.js';
@@ -108,6 +109,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     servedRoutes({ store, cache, askHost, now }),
     liveSwitchRoutes({ store, events }),
     archiveRoutes({ store, pool, now }),
+    kitRoutes(store, now),
     proofRoutes({ store, events, now }),
   );
   app.use('/api', () => {

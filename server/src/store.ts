@@ -7,6 +7,7 @@ import type { Db } from './db/db.js';
 import { createSheetOptions, type SheetOptionsTable } from './db/sheet-options.js';
 import { createFormerCaptures, type FormerCaptures } from './db/former-captures.js';
 import { createHosting, type HostingTable } from './db/hosting.js';
+import { createKits, type Kits } from './db/kits.js';
 import { createLeftOut, type LeftOut } from './db/left-out.js';
 import { createLooked, type LookedTable } from './db/looked.js';
 import { createMoving, type Moving } from './db/moving.js';
@@ -26,6 +27,7 @@ export interface Store {
   readonly assets: Assets;
   readonly leftOut: LeftOut;
   readonly hosting: HostingTable;
+  readonly kits: Kits;
   readonly formerCaptures: FormerCaptures;
   readonly looked: LookedTable;
   readonly overrides: Overrides;
@@ -73,6 +75,7 @@ export function createStore(db: Db): Store {
     assets: createAssets(db),
     leftOut: createLeftOut(db),
     hosting: createHosting(db),
+    kits: createKits(db),
     formerCaptures: createFormerCaptures(db),
     looked: createLooked(db),
     revisions: createRevisions(db),

@@ -229,6 +229,14 @@ export const MIGRATIONS: readonly Migration[] = [
   ALTER TABLE site ADD COLUMN host_new_name INTEGER NOT NULL DEFAULT 1;
   ALTER TABLE site ADD COLUMN host_max_age INTEGER NOT NULL DEFAULT 300;
   `,
+  `
+  -- Finished matches of parts, by role, for any site; as JSON.
+  CREATE TABLE kit (
+    id INTEGER PRIMARY KEY AUTOINCREMENT,
+    kept_at TEXT NOT NULL,
+    body TEXT NOT NULL
+  ) STRICT;
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

@@ -27,6 +27,7 @@ import { combineLatest } from 'rxjs';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import { EyeFirst } from './eye-first';
+import { KitsDialog } from './kits-dialog';
 import { MatchStore } from './match-store';
 import { MatchTable } from './match-table';
 import { scopeInAddress, scopeOfAddress } from './plan';
@@ -59,6 +60,7 @@ const MOST_LIT = 300;
     Button,
     EyeFirst,
     FormsModule,
+    KitsDialog,
     LightingToggle,
     MatchTable,
     PaneSwitch,
@@ -80,6 +82,7 @@ const MOST_LIT = 300;
   styleUrl: './match-page.scss',
 })
 export class MatchPage {
+  protected readonly isKits = signal(false);
   protected readonly panes = [
     { pane: 'scope', label: 'Scope' },
     { pane: 'rows', label: 'Colours' },

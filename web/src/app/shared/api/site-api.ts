@@ -10,6 +10,7 @@ import type {
   ExceptionsRequest,
   FormerCaptureDocument,
   HostingRequest,
+  KitDocument,
   LookedRequest,
   PlanRequest,
   SheetOptionsRequest,
@@ -20,6 +21,7 @@ import type {
   SiteDocument,
   SiteSummary,
 } from '@upper-veneer/contract';
+import type { Kit } from '@upper-veneer/core';
 import { type Observable, catchError, map, throwError } from 'rxjs';
 import { ApiProblem } from './api-problem';
 import { LiveEvents } from './live-events';
@@ -163,6 +165,23 @@ export class SiteApi {
   /** How far the sheet that is being saved is tidied. */
   tidied(siteId: number): Observable<{ readonly done: number; readonly total: number }> {
     return this.#live.of('tidied', siteId);
+  }
+
+  /** Kits of all sites, the newest first. */
+  kits(): Observable<readonly KitDocument[]> {
+    return this.#get<readonly KitDocument[]>('/api/kits');
+  }
+
+  keepKit(kit: Kit): Observable<readonly KitDocument[]> {
+    return this.#http
+      .post<readonly KitDocument[]>('/api/kits', kit)
+      .pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
+  }
+
+  dropKit(id: number): Observable<readonly KitDocument[]> {
+    return this.#http
+      .delete<readonly KitDocument[]>(`/api/kits/${id}`)
+      .pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
   }
 
   /** How the stand-in host hands the site's files on. */

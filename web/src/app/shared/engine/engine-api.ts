@@ -50,6 +50,7 @@ import type {
 } from '@upper-veneer/core';
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
 import type { ForcedStates } from './forced-states';
+import type { KitApi } from './kit-api';
 import type { MatchApi } from './match-api';
 import type { DriftApi } from './drift-api';
 import type { ProofApi } from './proof-api';
@@ -167,7 +168,7 @@ export interface PagesRead {
 }
 
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
-export interface EngineApi extends MatchApi, ProofApi, DriftApi, SheetApi {
+export interface EngineApi extends KitApi, MatchApi, ProofApi, DriftApi, SheetApi {
   open(source: SiteSource): void;
   /** Reads the pages nobody has asked for yet, one by one, other questions between. */
   read(onProgress: (progress: PagesRead) => void): Promise<void>;

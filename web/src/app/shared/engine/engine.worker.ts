@@ -66,6 +66,7 @@ import { CHECKED_PROPERTIES } from './checked-properties';
 import type { EngineApi, FailingOverride, PagesRead } from './engine-api';
 import { driftAnswers } from './drift-answers';
 import { inTurns } from './in-turns';
+import { kitAnswers } from './kit-answers';
 import { matchAnswers } from './match-answers';
 import { proofAnswers } from './proof-answers';
 import { sheetAnswers } from './sheet-answers';
@@ -304,6 +305,7 @@ const engine: EngineApi = {
   ...matchAnswers(opened),
   ...proofAnswers(opened),
   ...sheetAnswers(opened),
+  ...kitAnswers(opened),
   ...driftAnswers(opened),
 };
 

@@ -1,0 +1,133 @@
+import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
+import { toEnd } from '../to-end.js';
+import { StyleView } from '../resolve/style-view.js';
+import { matchedInAnyState } from '../selectors/touched.js';
+import { statesTogether } from '../reach/threshold.js';
+import { planOverride, withOverrides } from '../plan/plan-override.js';
+import type { OverrideWish } from '../veneer/override-wish.js';
+import type { OverrideState } from '../veneer/override.js';
+import type { Palette } from '../veneer/palette.js';
+import { kitFit, layKitSteps } from './lay-kit.js';
+import { makeKit } from './make-kit.js';
+
+const WIDGET =
+  '<form class=qs-root><p class=qs-note>n</p><input class=qs-field><button class="qs-go">Go</button><button class="qs-go qs-more">More</button></form>';
+const WIDGET_CSS =
+  '.qs-root .qs-go { background-color: #5b50ee; color: #fff } .qs-root .qs-go:hover { background-color: #4038c0 } .qs-note { color: gray }';
+const HERE: Palette = {
+  swatches: [
+    { id: 1, name: 'Willow', css: '#b4582a' },
+    { id: 2, name: 'Chalk', css: '#ffffff' },
+    { id: 3, name: 'Moss', css: '#3d5a2b' },
+  ],
+  roles: [
+    { role: 'accent', swatchId: 1, shade: 0 },
+    { role: 'on-accent', swatchId: 2, shade: 0 },
+  ],
+};
+const THERE: Palette = {
+  swatches: [
+    { id: 9, name: 'Sea', css: '#0b6e99' },
+    { id: 10, name: 'Foam', css: '#f4ffff' },
+  ],
+  roles: [{ role: 'accent', swatchId: 9, shade: 0 }],
+};
+
+function open(css: string, body: string, palette: Palette, partSelector = '.qs-root'): SiteModel {
+  return dressSite(
+    openSite({
+      pages: [{ id: 1, name: 'x', path: 'x.html', html: `<!doctype html><style>${css}</style><body>${body}` }],
+      stylesheets: {},
+      parts: [{ id: 1, name: 'Form', kind: 'form', selector: partSelector, openers: [] }],
+      veneerPlace: 'head-end',
+      prefix: 'brand',
+    }),
+    [],
+    palette,
+  );
+}
+
+function wish(site: SiteModel, selector: string, some: Partial<OverrideWish>): SiteModel {
+  const [element] = matchedInAnyState(pageOf(site, 1), selector);
+  const plan = planOverride(site, {
+    pageId: 1,
+    element: element.number,
+    pseudo: '',
+    reach: 'alike',
+    state: 'rest',
+    property: 'color',
+    value: { kind: 'role', role: 'accent', shade: 0 },
+    width: 1280,
+    ...some,
+  });
+  if (!plan.ok) throw new Error(plan.reason);
+  return withOverrides(site, plan);
+}
+
+/** What an element shows in a state, resolved afresh. */
+function shown(site: SiteModel, selector: string, state: OverrideState, property: string): string {
+  const page = pageOf(site, 1);
+  const [element] = matchedInAnyState(page, selector);
+  const states = statesTogether([{ page, element }], state);
+  return new StyleView(page, { states }).style(element).resolved(property);
+}
+
+describe('a kit', () => {
+  const matched = [
+    (site: SiteModel) =>
+      wish(site, '.qs-go', { property: 'background-color', value: { kind: 'swatch', swatchId: 1, shade: 0 } }),
+    (site: SiteModel) =>
+      wish(site, '.qs-go', {
+        property: 'background-color',
+        state: 'hover',
+        value: { kind: 'role', role: 'accent', shade: -12 },
+      }),
+    (site: SiteModel) => wish(site, '.qs-go', { value: { kind: 'role', role: 'on-accent', shade: 0 } }),
+    (site: SiteModel) => wish(site, '.qs-note', { value: { kind: 'swatch', swatchId: 3, shade: 0 } }),
+  ].reduce((site, act) => act(site), open(WIDGET_CSS, WIDGET, HERE));
+  const kit = makeKit(matched, 1, 'Booking', 'Osier');
+  if (!kit) throw new Error('no kit');
+
+  it('keeps a match by role, a swatch by the role it fills, and no text or address of the page', () => {
+    expect(kit.rules.map(({ state, property, value }) => [state, property, value])).toEqual(
+      jasmine.arrayWithExactContents([
+        ['rest', 'background-color', { kind: 'role', role: 'accent', shade: 0 }],
+        ['hover', 'background-color', { kind: 'role', role: 'accent', shade: -12 }],
+        ['rest', 'color', { kind: 'role', role: 'on-accent', shade: 0 }],
+        ['rest', 'color', { kind: 'literal', css: '#3d5a2b' }],
+      ]),
+    );
+    expect(kit.classes).toEqual(['qs-root', 'qs-note', 'qs-field', 'qs-go', 'qs-more']);
+    expect(kit.roles).toEqual({ accent: '#b4582a', 'on-accent': '#ffffff' });
+    expect(kit.markup).not.toContain('More');
+    expect(makeKit(open('', WIDGET, HERE), 1, 'x', 'y')).toBeNull();
+  });
+
+  // The other site's theme is stronger, so that the selectors of the first would lose there (CSS Cascading 5 §6.1).
+  const stronger = `${WIDGET_CSS} #shop form .qs-go { background-color: silver } #shop form .qs-go:hover { background-color: gray }`;
+
+  it('is known again by its classes, and laid on with the palette and against the theme that are there', () => {
+    const there = open(stronger, `<div id=shop>${WIDGET}</div>`, THERE);
+    const fit = kitFit(there, kit);
+    expect([fit.partId, fit.likeness, fit.rules, fit.of]).toEqual([1, 1, 4, 4]);
+    const laid = toEnd(layKitSteps(there, kit));
+    expect(laid.misfits.map(({ reason }) => reason)).toEqual(['no swatch fills on accent here']);
+    const after = withOverrides(there, laid);
+    expect(shown(after, '.qs-go', 'rest', 'background-color')).toBe('rgb(11, 110, 153)');
+    expect(shown(after, '.qs-go', 'hover', 'background-color')).not.toBe('rgb(128, 128, 128)');
+    expect(shown(after, '.qs-note', 'rest', 'color')).toBe('rgb(61, 90, 43)');
+  });
+
+  it('lists what has no place, and what would reach further than the part', () => {
+    const less = open(
+      WIDGET_CSS,
+      `<main>${WIDGET.replace('<p class=qs-note>n</p>', '')}</main><a class=qs-go>out</a>`,
+      HERE,
+    );
+    const laid = toEnd(layKitSteps(less, kit));
+    expect(laid.misfits.map(({ reason }) => reason)).toEqual(['matches nothing on the pages here']);
+    expect(laid.wider.every(({ reason }) => reason === 'reaches 1 outside of the part')).toBeTrue();
+    const none = kitFit(open('', '<p class=qs-note>x</p>', THERE), kit);
+    expect([none.spot, none.partId]).toEqual([null, null]);
+  });
+});

@@ -1,0 +1,188 @@
+import { ancestorsOf, type ElementNode } from '../dom/tree.js';
+import { planOverride, withOverrides } from '../plan/plan-override.js';
+import { selectorProblem } from '../selectors/selector-problem.js';
+import { matchedInAnyState } from '../selectors/touched.js';
+import { partOf, type SiteModel } from '../site/site-model.js';
+import type { Override, Spot } from '../veneer/override.js';
+import { colorOfValue, plainValuesIn } from '../veneer/override-value.js';
+import { roleWords } from '../veneer/own-role.js';
+import { HOUSE_WORDS } from '../veneer/house-shape.js';
+import type { Kit, KitRule } from './kit.js';
+import { classesIn } from './make-kit.js';
+
+/** How far a kit is known again on a site. */
+export interface KitFit {
+  /** Where the part was found; `null` where nothing is like it. */
+  readonly spot: Spot | null;
+  readonly partId: number | null;
+  /** Share of the kit's classes that are in what was found, 0–1. */
+  readonly likeness: number;
+  /** Rules that have something to match, of all. */
+  readonly rules: number;
+  readonly of: number;
+}
+
+/** A rule of a kit that has no place on a site. */
+export interface KitMisfit {
+  readonly selector: string;
+  readonly property: string;
+  readonly reason: string;
+}
+
+/** A kit laid on a site. */
+export interface LaidKit {
+  readonly put: readonly Override[];
+  readonly drop: readonly string[];
+  readonly misfits: readonly KitMisfit[];
+  /** Rules that reach something outside of the part as well. */
+  readonly wider: readonly KitMisfit[];
+}
+
+/** A part is known again from this share of its classes on. */
+export const LEAST_LIKENESS = 0.5;
+const WIDTH = 1280;
+
+/** Looks for the part that a kit was made for: where its own selector leads, else where most of its classes are. */
+export function kitFit(site: SiteModel, kit: Kit): KitFit {
+  const [best] = rootsOf(site, kit)
+    .map((found) => ({ ...found, likeness: likenessOf(found.element, kit) }))
+    .sort((a, b) => b.likeness - a.likeness);
+  const rules = kit.rules.filter(({ elements, selector }) => spotsOf(site, elements ?? selector).length > 0).length;
+  const isKnown = best !== undefined && best.likeness >= LEAST_LIKENESS;
+  const page = best && site.pages.get(best.pageId);
+  return {
+    spot: isKnown ? { pageId: best.pageId, element: best.element.number } : null,
+    partId: isKnown && page ? (partOf(site, page, best.element)?.id ?? null) : null,
+    likeness: best?.likeness ?? 0,
+    rules,
+    of: kit.rules.length,
+  };
+}
+
+/**
+ * Lays a kit on a site, with the palette it has: each rule is planned anew, so that its selector wins there. What matches nothing, has no
+ * role filled, or cannot win is listed.
+ */
+export function* layKitSteps(
+  before: SiteModel,
+  kit: Kit,
+): Generator<{ readonly done: number; readonly total: number }, LaidKit> {
+  let site = before;
+  const put = new Map<string, Override>();
+  const drop = new Set<string>();
+  const misfits: KitMisfit[] = [];
+  const wider: KitMisfit[] = [];
+  const roots = new Set(rootsOf(site, kit).map(({ element }) => element));
+  for (const [done, rule] of kit.rules.entries()) {
+    yield { done, total: kit.rules.length };
+    const miss = (reason: string): void => {
+      misfits.push({ selector: rule.selector, property: rule.property, reason });
+    };
+    const unfilled = unfilledIn(rule, site);
+    if (unfilled !== null) {
+      miss(unfilled);
+      continue;
+    }
+    const matched = elementsOf(site, rule.elements ?? rule.selector);
+    const [first] = matched;
+    if (!first) {
+      miss('matches nothing on the pages here');
+      continue;
+    }
+    const outside = matched.filter(
+      ({ element }) => ![element, ...ancestorsOf(element)].some((node) => roots.has(node)),
+    );
+    if (roots.size > 0 && outside.length > 0)
+      wider.push({
+        selector: rule.selector,
+        property: rule.property,
+        reason: `reaches ${outside.length} outside of the part`,
+      });
+    const spot = { pageId: first.pageId, element: first.element.number };
+    const plan = planned(site, rule, spot, matched.length);
+    if (!plan.ok) {
+      miss(plan.reason);
+      continue;
+    }
+    for (const override of plan.put) put.set(override.id, override);
+    for (const id of plan.drop) {
+      put.delete(id);
+      drop.add(id);
+    }
+    site = withOverrides(site, plan);
+  }
+  for (const id of put.keys()) drop.delete(id);
+  return { put: [...put.values()], drop: [...drop], misfits, wider };
+}
+
+function planned(site: SiteModel, rule: KitRule, spot: Spot, matches: number): ReturnType<typeof planOverride> {
+  const { elements, selector, pseudo, state, property, value, important, widths } = rule;
+  if (elements !== null)
+    return planOverride(site, {
+      ...spot,
+      pseudo,
+      state,
+      property,
+      value,
+      widths,
+      width: WIDTH,
+      ...(matches === 1 ? { reach: 'one' as const } : { reach: 'group' as const, group: elements }),
+    });
+  // What hangs on another element is kept as it was written.
+  const override: Override = {
+    ...spot,
+    id: `kit ${selector} ${property} ${widths?.min ?? ''} ${widths?.max ?? ''}`.slice(0, 80),
+    partId: null,
+    pseudo,
+    reach: 'alike',
+    state,
+    property,
+    value,
+    selector,
+    important,
+    isByHand: true,
+    ...(widths ? { widths } : {}),
+  };
+  return { ok: true, put: [override], drop: [], specificity: [0, 0, 0] };
+}
+
+/** What of a rule's value the palette here does not have; `null` for nothing. */
+function unfilledIn({ value }: KitRule, { palette }: SiteModel): string | null {
+  if (value.kind === 'house')
+    return palette.shape?.[value.part] ? null : `the house has no ${HOUSE_WORDS[value.part]} here`;
+  const role = plainValuesIn(value).find((plain) => plain.kind === 'role' && !colorOfValue(plain, palette));
+  return role?.kind === 'role' ? `no swatch fills ${roleWords(role.role)} here` : null;
+}
+
+interface Found {
+  readonly pageId: number;
+  readonly element: ElementNode;
+}
+
+/** Elements that may be the part: where the kit's own selector leads, else those that bear a class of its root. */
+function rootsOf(site: SiteModel, kit: Kit): Found[] {
+  const own = elementsOf(site, kit.root);
+  if (own.some(({ element }) => likenessOf(element, kit) >= LEAST_LIKENESS)) return own;
+  const [lead] = kit.classes;
+  return lead === undefined ? [] : elementsOf(site, `.${CSS_NAME.test(lead) ? lead : 'x'}`);
+}
+
+/** Class names that need no escape in a selector. */
+const CSS_NAME = /^-?[a-z_][\w-]*$/i;
+
+function likenessOf(element: ElementNode, { classes }: Kit): number {
+  if (classes.length === 0) return 0;
+  const here = new Set(classesIn(element));
+  return classes.filter((name) => here.has(name)).length / classes.length;
+}
+
+function elementsOf(site: SiteModel, selector: string): Found[] {
+  if (selectorProblem(selector) !== null) return [];
+  return [...site.pages].flatMap(([pageId, page]) =>
+    matchedInAnyState(page, selector).map((element) => ({ pageId, element })),
+  );
+}
+
+function spotsOf(site: SiteModel, selector: string): Spot[] {
+  return elementsOf(site, selector).map(({ pageId, element }) => ({ pageId, element: element.number }));
+}
