@@ -47,6 +47,7 @@ export type {
   FormerCaptureDocument,
   ImportProgress,
   ImportResult,
+  LeftDraftSummary,
   LeftOutFile,
   PictureSummary,
   RevisionDocument,

@@ -141,6 +141,20 @@ export interface DraftDocument {
   readonly formerCaptures: number;
   /** Parts on pages that were looked at by eye. */
   readonly looked: readonly Readonly<LookedBody>[];
+  /** Drafts whose last steps were undone and written over, the newest first. */
+  readonly leftDrafts: readonly LeftDraftSummary[];
+}
+
+/** A draft that was left behind. */
+export interface LeftDraftSummary {
+  readonly id: number;
+  /** ISO 8601, UTC. */
+  readonly leftAt: string;
+  /** The last of the steps that were written over, and how many. */
+  readonly label: string;
+  readonly steps: number;
+  /** How many overrides it has. */
+  readonly count: number;
 }
 
 export interface RevisionSummary {

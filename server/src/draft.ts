@@ -76,6 +76,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
     publishedRevision: store.revisions.published(siteId),
     formerCaptures: store.formerCaptures.count(siteId),
     looked: store.looked.bySite(siteId),
+    leftDrafts: store.leftDrafts.summaries(siteId),
   };
 }
 

@@ -1,26 +1,7 @@
-import { carriedValue, withoutPage, type Override, type OwnCss, type Palette } from '@upper-veneer/core';
+import { carriedValue, withoutPage, type Override, type OwnCss } from '@upper-veneer/core';
+import type { BasisRow } from './draft-basis.js';
 import { toNewPalette } from './db/palettes.js';
-import type { RevisionRow } from './db/revisions.js';
 import type { Store } from './store.js';
-
-/** What a revision's sheet was compiled from beside its overrides. */
-export interface BasisRow {
-  readonly palette: Palette;
-  readonly naming: ReturnType<Store['sheetOptions']['subject']['take']>;
-  readonly parts: ReturnType<Store['parts']['subject']['take']>;
-  /** Absent from revisions of before there was any. */
-  readonly ownCss?: readonly OwnCss[];
-}
-
-/** What the draft is compiled from beside its overrides. */
-export function basisOf(store: Store, siteId: number): BasisRow {
-  return {
-    palette: store.palettes.bySite(siteId),
-    naming: store.sheetOptions.subject.take(siteId),
-    parts: store.parts.subject.take(siteId),
-    ownCss: store.ownCss.bySite(siteId),
-  };
-}
 
 /** What came of bringing a revision back. */
 export interface BroughtBack {
@@ -32,10 +13,19 @@ export interface BroughtBack {
   readonly isWhole: boolean;
 }
 
+/** What is brought back: a revision, or a draft that was left behind. */
+export interface KeptDraft {
+  /** The overrides, and what they were compiled with besides, as JSON. */
+  readonly overrides: string;
+  readonly basis: string | null;
+  /** What it is called in the history: `revision 3`. */
+  readonly words: string;
+}
+
 interface BringBack {
   readonly store: Store;
   readonly siteId: number;
-  readonly revision: RevisionRow;
+  readonly revision: KeptDraft;
   /** When it is done, as ISO 8601. */
   readonly at: string;
 }
@@ -47,7 +37,7 @@ export function bringBack({ store, siteId, revision, at }: BringBack): BroughtBa
   let brought: Carried | null = null;
   store.changes.applyTo(
     siteId,
-    `Bring revision ${revision.number} back`,
+    `Bring ${revision.words} back`.slice(0, 200),
     names,
     () => {
       if (basis) {
@@ -71,7 +61,7 @@ export function bringPartBack({ store, siteId, revision, at }: BringBack, partId
   const put = new Set(brought.overrides.map(({ id }) => id));
   const drop = store.overrides.bySite(siteId).filter((override) => isOwn(override) && !put.has(override.id));
   const name = store.parts.bySite(siteId).find(({ id }) => id === partId)?.name ?? 'what is in no part';
-  const label = `Bring revision ${revision.number} back: ${name}`.slice(0, 200);
+  const label = `Bring ${revision.words} back: ${name}`.slice(0, 200);
   store.changes.applyTo(
     siteId,
     label,
@@ -90,11 +80,11 @@ export function bringPartBack({ store, siteId, revision, at }: BringBack, partId
   return toldOf(brought, false);
 }
 
-function basisIn({ basis }: RevisionRow): BasisRow | null {
+function basisIn({ basis }: KeptDraft): BasisRow | null {
   return basis === null ? null : (JSON.parse(basis) as BasisRow);
 }
 
-function overridesIn({ overrides }: RevisionRow): Override[] {
+function overridesIn({ overrides }: KeptDraft): Override[] {
   return JSON.parse(overrides) as Override[];
 }
 

@@ -4,10 +4,12 @@ import { createChanges } from './db/changes.js';
 import { createClientRequests, type ClientRequests } from './db/client-requests.js';
 import { createExceptions, type Exceptions } from './db/exceptions.js';
 import type { Db } from './db/db.js';
+import { basisOf } from './draft-basis.js';
 import { createSheetOptions, type SheetOptionsTable } from './db/sheet-options.js';
 import { createFormerCaptures, type FormerCaptures } from './db/former-captures.js';
 import { createHosting, type HostingTable } from './db/hosting.js';
 import { createKits, type Kits } from './db/kits.js';
+import { createLeftDrafts, type LeftDrafts } from './db/left-drafts.js';
 import { createLeftOut, type LeftOut } from './db/left-out.js';
 import { createLooked, type LookedTable } from './db/looked.js';
 import { createMoving, type Moving } from './db/moving.js';
@@ -26,6 +28,7 @@ export interface Store {
   readonly pages: Pages;
   readonly assets: Assets;
   readonly leftOut: LeftOut;
+  readonly leftDrafts: LeftDrafts;
   readonly hosting: HostingTable;
   readonly kits: Kits;
   readonly formerCaptures: FormerCaptures;
@@ -60,6 +63,7 @@ export function createStore(db: Db): Store {
   const plans = createPlans(db);
   const arrangements = createArrangements(db);
   const sheetOptions = createSheetOptions(db);
+  const leftDrafts = createLeftDrafts(db);
   return {
     sites,
     overrides,
@@ -74,6 +78,7 @@ export function createStore(db: Db): Store {
     pages: createPages(db),
     assets: createAssets(db),
     leftOut: createLeftOut(db),
+    leftDrafts,
     hosting: createHosting(db),
     kits: createKits(db),
     formerCaptures: createFormerCaptures(db),
@@ -90,6 +95,7 @@ export function createStore(db: Db): Store {
       plans,
       arrangements,
       sheetOptions,
+      leftDrafts,
     }),
     moving: createMoving(db),
     copyTo: async (file) => {
@@ -113,6 +119,7 @@ function createHistory(
     plans,
     arrangements,
     sheetOptions,
+    leftDrafts,
   }: Pick<
     Store,
     | 'sites'
@@ -125,9 +132,10 @@ function createHistory(
     | 'plans'
     | 'arrangements'
     | 'sheetOptions'
+    | 'leftDrafts'
   >,
 ) {
-  return createChanges(db, overrides, sites, {
+  const subjects = {
     palette: palettes.subject,
     overrides: overrides.subject,
     ownCss: ownCss.subject,
@@ -137,5 +145,15 @@ function createHistory(
     plans: plans.subject,
     arrangement: arrangements.subject,
     naming: sheetOptions.subject,
+  };
+  return createChanges(db, overrides, sites, subjects, (siteId, { at, ...left }) => {
+    const all = overrides.bySite(siteId);
+    leftDrafts.keep(siteId, {
+      ...left,
+      leftAt: at,
+      count: all.length,
+      overrides: JSON.stringify(all),
+      basis: JSON.stringify(basisOf({ palettes, sheetOptions, parts, ownCss }, siteId)),
+    });
   });
 }

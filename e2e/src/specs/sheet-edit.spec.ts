@@ -147,4 +147,14 @@ describe('the Sheet, typed in', () => {
       (text) => /^color: var\(--brand-heron, #[0-9a-f]{6}\);$/.test(text),
     );
   });
+
+  it('finds a draft again that was undone and written over', async () => {
+    await page.getByText('The sheet', { exact: true }).click();
+    const left = page.locator('uv-revision-list .left');
+    await left.locator('summary').click();
+    const row = left.locator('li', { hasText: 'the last: Edit the sheet' }).last();
+    await row.getByRole('button', { name: 'Bring back' }).click();
+    await page.locator('uv-revision-list .told', { hasText: 'That draft is here again' }).waitFor();
+    expect((await draft()).overrides.some(({ value }) => value.kind === 'swatch' && value.shade === 0)).toBeTrue();
+  });
 });

@@ -57,4 +57,38 @@ describe('a site saved as a file', () => {
     );
     expect(sheets[1]).toBe(sheets[0]);
   }, 90_000);
+
+  it('follows the palette of another that shares its swatches, proved before and after', async () => {
+    const other = (await json<SiteSummary[]>('/api/sites')).find(({ name }) => name === 'Osier & Reed 2')?.id ?? 0;
+    const reedOf = async (id: number): Promise<string | undefined> =>
+      (await json<DraftDocument>(`/api/sites/${id}/draft`)).swatches.find(({ name }) => name === 'Reed')?.css;
+    const { swatches, roles } = await json<DraftDocument>(`/api/sites/${other}/draft`);
+    await fetch(`${product.url}/api/sites/${other}/palette`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        label: 'Reed',
+        swatches: swatches.map(({ id, name, css }) => ({ id, name, css: name === 'Reed' ? '#2f6f4f' : css })),
+        roles: roles.map(({ role, shade, swatchId }) => ({
+          role,
+          shade,
+          swatch: swatches.find(({ id }) => id === swatchId)?.name,
+        })),
+      }),
+    });
+    // The open site is the second; the first follows it.
+    await page.getByRole('link', { name: /Palette/ }).click();
+    await page.getByText('Other sites', { exact: true }).click();
+    const panel = page.locator('uv-other-sites');
+    await panel.locator('.swatch', { hasText: '#2f6f4f' }).waitFor();
+    await panel.getByRole('checkbox').check();
+    expect(await panel.getByRole('button', { name: 'Take over on 1 site' }).isDisabled()).toBeTrue();
+    await panel.getByRole('button', { name: 'Prove before and after' }).click();
+    await panel.locator('li', { hasText: /Fails \d+ before, \d+ after; to look at \d+ before, \d+ after/ }).waitFor();
+    await panel.getByRole('button', { name: 'Take over on 1 site' }).click();
+    await panel.locator('li', { hasText: 'Taken over; undo is in that site' }).waitFor();
+    expect(await reedOf(1)).toBe('#2f6f4f');
+    await fetch(`${product.url}/api/sites/1/undo`, { method: 'POST' });
+    expect(await reedOf(1)).not.toBe('#2f6f4f');
+  }, 90_000);
 });

@@ -2,7 +2,7 @@ import type { ArchiveBasis, ArchiveStep, PaletteBody, SiteArchive } from '@upper
 import type { LightingSignal, Override, Palette, Part, SheetOptions, VeneerPlace } from '@upper-veneer/core';
 import type { NewPalette } from '../db/palettes.js';
 import { choicesOf } from '../plan.js';
-import type { BasisRow } from '../revision-basis.js';
+import type { BasisRow } from '../draft-basis.js';
 import type { Store } from '../store.js';
 import type { ReadArchive } from './read-archive.js';
 import { renumbered, type Numbers } from './renumber.js';

@@ -13,7 +13,7 @@ import type { Override, Palette } from '@upper-veneer/core';
 import { ZipFile } from 'yazl';
 import { openDatabase } from '../db/open.js';
 import type { MovedRevision } from '../db/moving.js';
-import type { BasisRow } from '../revision-basis.js';
+import type { BasisRow } from '../draft-basis.js';
 import { createStore, type Store } from '../store.js';
 import type { TellProgress } from '../work/progress.js';
 import { draftState, firstStep, paletteBody, stepBetween } from './draft-state.js';

@@ -20,6 +20,17 @@ interface ChangeRow {
   readonly after: string;
 }
 
+/** Told when steps that were undone are about to be forgotten, while the draft is as they had left it. */
+export type LeaveDraft = (siteId: number, left: LeftSteps) => void;
+
+/** Steps that are written over. */
+export interface LeftSteps {
+  /** The last of them. */
+  readonly label: string;
+  readonly steps: number;
+  readonly at: string;
+}
+
 export type Changes = ReturnType<typeof createChanges>;
 
 /** Changes that can be taken back, a site; older ones are forgotten. Revisions are not among them and stay. */
@@ -38,6 +49,7 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
   overrides: Overrides,
   sites: Sites,
   subjects: Subjects,
+  leave: LeaveDraft = () => undefined,
 ) {
   const statements = {
     insert: db.prepare<[number, string, string, string, string]>(
@@ -93,6 +105,25 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
     }
     sites.countVersion(siteId);
   };
+  /** Has the draft that undone steps lead to kept, before another step is taken in their place. */
+  const leaveUndone = (siteId: number, at: string): void => {
+    let label = '';
+    let steps = 0;
+    for (let next = statements.firstUndone.get(siteId); next; next = statements.firstUndone.get(siteId)) {
+      restore(siteId, next.after);
+      statements.mark.run(0, next.id);
+      ({ label } = next);
+      steps += 1;
+    }
+    if (steps === 0) return;
+    leave(siteId, { label, steps, at });
+    for (let i = 0; i < steps; i += 1) {
+      const last = statements.lastDone.get(siteId);
+      if (!last) return;
+      restore(siteId, last.before);
+      statements.mark.run(1, last.id);
+    }
+  };
   const record = (siteId: number, label: string, before: Side, after: Side, madeAt: string): void => {
     statements.forgetUndone.run(siteId);
     statements.insert.run(siteId, label, JSON.stringify(before), JSON.stringify(after), madeAt);
@@ -109,6 +140,7 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
         act: () => void,
         madeAt: string,
       ): void => {
+        leaveUndone(siteId, madeAt);
         const take = (): Map<string, unknown> =>
           new Map(
             names.map((name) => [name, name === OVERRIDES ? overrides.bySite(siteId) : byName[name].take(siteId)]),
@@ -121,6 +153,7 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
     ),
     apply: db.transaction(
       (siteId: number, label: string, put: readonly Override[], drop: readonly string[], madeAt: string): void => {
+        leaveUndone(siteId, madeAt);
         const ids = [...new Set([...put.map(({ id }) => id), ...drop])];
         const before = snapshot(siteId, ids);
         for (const id of drop) overrides.drop(siteId, id);

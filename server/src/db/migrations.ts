@@ -237,6 +237,20 @@ export const MIGRATIONS: readonly Migration[] = [
     body TEXT NOT NULL
   ) STRICT;
   `,
+  `
+  -- Drafts whose last steps were undone and written over, so that they are found again.
+  CREATE TABLE left_draft (
+    id INTEGER PRIMARY KEY AUTOINCREMENT,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    left_at TEXT NOT NULL,
+    label TEXT NOT NULL,
+    steps INTEGER NOT NULL,
+    count INTEGER NOT NULL,
+    overrides TEXT NOT NULL,
+    basis TEXT NOT NULL
+  ) STRICT;
+  CREATE INDEX left_draft_by_site ON left_draft (site_id, id);
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

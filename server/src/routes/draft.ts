@@ -4,7 +4,7 @@ import { wholenessProblem, type LightingSignal, type Override } from '@upper-ven
 import { checkOverrides, checkOwnCss, checkPalette, compileDraft, describeDraft, misreadRule } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
-import { basisOf } from '../revision-basis.js';
+import { basisOf } from '../draft-basis.js';
 import type { Store } from '../store.js';
 import { tidyDraft } from '../work/tidy-draft.js';
 import { WorkError, type WorkPool } from '../work/work-pool.js';

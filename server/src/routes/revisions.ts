@@ -40,8 +40,19 @@ export function revisionRoutes({ store, events, now }: RevisionOptions): Router 
     const { part } = readBody(BringBackRequest, request.body);
     if (typeof part === 'number' && !store.parts.bySite(siteId).some(({ id }) => id === part))
       throw new HttpProblem(422, 'Not brought back', `${part} is no part of this site any more`);
-    const asked = { store, siteId, revision, at: now().toISOString() };
+    const kept = { ...revision, words: `revision ${revision.number}` };
+    const asked = { store, siteId, revision: kept, at: now().toISOString() };
     const brought = part === 'all' ? bringBack(asked) : bringPartBack(asked, part);
+    const draft = describeDraft(store, siteId);
+    events.announce(siteId, draft.version);
+    response.json({ draft, ...brought });
+  });
+  router.post('/sites/:siteId/left-drafts/:id/back', (request, response) => {
+    const siteId = readId(request.params.siteId, 'site');
+    const left = store.sites.byId(siteId) ? store.leftDrafts.byId(siteId, readId(request.params.id, 'draft')) : null;
+    if (!left) throw new HttpProblem(404, 'Not found', 'There is no such draft any more');
+    const kept = { ...left, words: `the draft left at ${left.leftAt.slice(0, 16).replace('T', ', ')}` };
+    const brought = bringBack({ store, siteId, revision: kept, at: now().toISOString() });
     const draft = describeDraft(store, siteId);
     events.announce(siteId, draft.version);
     response.json({ draft, ...brought });

@@ -36,6 +36,7 @@ import { ExceptionsList } from './exceptions-list';
 import { HouseShapePanel } from './house-shape-panel';
 import { LogoGrounds } from './logo-grounds';
 import { OldFamily } from './old-family';
+import { OtherSites } from './other-sites';
 import { OtherEyes } from './other-eyes';
 import { PairTable } from './pair-table';
 import { RolesPanel } from './roles-panel';
@@ -52,6 +53,7 @@ const TOPICS = [
   { topic: 'suggestions', label: 'Suggestions' },
   { topic: 'logo', label: 'Logo on grounds' },
   { topic: 'exceptions', label: 'Exceptions, old family' },
+  { topic: 'sites', label: 'Other sites' },
 ] as const;
 
 /** The Palette: brand swatches, the jobs they have, and how they go together. */
@@ -73,6 +75,7 @@ const TOPICS = [
     NudgeColor,
     OldFamily,
     OtherEyes,
+    OtherSites,
     PairTable,
     LightingToggle,
     RolesPanel,

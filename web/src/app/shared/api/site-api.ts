@@ -92,6 +92,13 @@ export class SiteApi {
     return this.#told(this.#http.post<BroughtBackDocument>(`/api/sites/${siteId}/revisions/${number}/back`, { part }));
   }
 
+  /** Brings a draft back that was left behind. */
+  bringLeftBack(siteId: number, id: number): Observable<BroughtBackDocument> {
+    return this.#http
+      .post<BroughtBackDocument>(`/api/sites/${siteId}/left-drafts/${id}/back`, {})
+      .pipe(catchError((error: unknown) => throwError(() => ApiProblem.from(error))));
+  }
+
   /** What visitors are really served. */
   served(siteId: number): Observable<ServedDocument> {
     return this.#get<ServedDocument>(`/api/sites/${siteId}/served`);

@@ -145,6 +145,11 @@ export class DraftEdits {
     );
   }
 
+  /** Brings a draft back that was left behind. */
+  bringLeftBack(id: number): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.bringLeftBack(siteId, id).pipe(map(({ draft }) => draft)));
+  }
+
   /** Opens the draft's stylesheet to pages elsewhere under a new address, or ends that. */
   putLive(isOn: boolean): Observable<DraftDocument> {
     return this.#stored((siteId) => this.#api.putLive(siteId, isOn), true);

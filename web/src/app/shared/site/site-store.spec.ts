@@ -13,6 +13,7 @@ const DRAFT: DraftDocument = {
   overrides: [],
   ownCss: [],
   requests: [],
+  leftDrafts: [],
   swatches: [],
   roles: [],
   second: null,

@@ -35,6 +35,17 @@ import { SiteStore } from '../../shared/site/site-store';
       }
     </ul>
     <p-menu #menu [model]="ways()" [popup]="true" appendTo="body" />
+    @if (left().length > 0) {
+      <details class="left">
+        <summary>{{ left().length === 1 ? 'A draft was' : left().length + ' drafts were' }} left behind</summary>
+        <ul>
+          @for (own of left(); track own.id) {
+            <li><span><strong>{{ own.leftAt | date: 'd MMM, HH:mm' }}</strong> {{ own.count }} {{ own.count === 1 ? 'override' : 'overrides' }}<br /><span class="uv-soft">{{ own.steps }} {{ own.steps === 1 ? 'step' : 'steps' }} undone and written over, the last: {{ own.label }}</span></span>
+              <p-button label="Bring back" [outlined]="true" size="small" (onClick)="bringLeft(own.id)" /></li>
+          }
+        </ul>
+      </details>
+    }
     <p class="uv-soft told" role="status">{{ told() }}</p>
   `,
   styles: `
@@ -48,6 +59,9 @@ import { SiteStore } from '../../shared/site/site-store';
     .marks { font-size: 12px; }
     .facts { grid-column: 2 / -1; font-size: 12.5px; }
     .acts { display: flex; gap: 6px; padding: 0 16px 10px 42px; }
+    .left { margin: 8px 16px 0; font-size: 12.5px; }
+    .left summary { cursor: pointer; }
+    .left li { display: flex; justify-content: space-between; align-items: center; gap: 8px; padding: 6px 0; }
     .told { margin: 6px 16px 0; font-size: 12.5px; }
     .told:empty { display: none; }
   `,
@@ -64,6 +78,7 @@ export class RevisionList {
   protected readonly menu = viewChild.required(Menu);
   protected readonly revisions = computed(() => this.site.draft()?.revisions ?? []);
   protected readonly told = signal('');
+  protected readonly left = computed(() => this.site.draft()?.leftDrafts ?? []);
   /** What of the chosen revision can come back. */
   protected readonly ways = computed((): MenuItem[] => {
     const kept = this.kept();
@@ -97,6 +112,10 @@ export class RevisionList {
         life: 8000,
       }),
     );
+  }
+
+  protected bringLeft(id: number): void {
+    this.#edits.bringLeftBack(id).subscribe(() => this.told.set('That draft is here again. Undo takes it back.'));
   }
 
   #bring(number: number, part: number | null | 'all'): void {

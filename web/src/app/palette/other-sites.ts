@@ -1,0 +1,202 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { proxy } from 'comlink';
+import type { SiteDocument, SiteSummary } from '@upper-veneer/contract';
+import { rebranded, sheetOptionsOf, type Palette, type Rebranded } from '@upper-veneer/core';
+import { Button } from 'primeng/button';
+import { Checkbox } from 'primeng/checkbox';
+import { firstValueFrom } from 'rxjs';
+import { ApiProblem } from '../shared/api/api-problem';
+import { SiteApi } from '../shared/api/site-api';
+import { startSideEngine, type SideEngine } from '../shared/engine/side-engine';
+import { Messages } from '../shared/spoken/messages';
+import { toRequest } from '../shared/site/palette-edits';
+import { SiteStore } from '../shared/site/site-store';
+import { ColorChip } from '../shared/ui/color-chip';
+
+/** What a proof came to. */
+interface Counts {
+  readonly fails: number;
+  readonly toLookAt: number;
+}
+
+/** A site that shares swatches with the open one. */
+interface Sharing {
+  readonly site: SiteDocument;
+  readonly change: Rebranded;
+  readonly before: Counts | null;
+  readonly after: Counts | null;
+  readonly standing: 'waits' | 'proving' | 'proved' | 'taken';
+}
+
+/** Carries the palette's colours to other sites that share swatches with it by name, each with its proof before and after. */
+@Component({
+  selector: 'uv-other-sites',
+  imports: [Button, Checkbox, ColorChip, FormsModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p class="uv-soft">Sites that have swatches of the same names can follow this palette. Each is proved before and after; each change is a step of undo there. Text over pictures is not read in these counts.</p>
+    @if (!isRead()) { <p role="status">Reading the other sites…</p> }
+    <ul>
+      @for (own of sharing(); track own.site.id) {
+        <li>
+          <p-checkbox [binary]="true" [ngModel]="chosen().has(own.site.id)" (ngModelChange)="choose(own.site.id, $event)" [disabled]="own.change.changes.length === 0 || own.standing === 'taken'" [inputId]="'uv-site-' + own.site.id" />
+          <div>
+            <label [for]="'uv-site-' + own.site.id"><strong>{{ own.site.name }}</strong></label> <span class="uv-soft">{{ own.change.shared }} swatches shared, {{ own.change.changes.length }} of another colour</span>
+            @for (swatch of own.change.changes; track swatch.name) { <p class="swatch"><uv-color-chip [color]="swatch.before" /> <span class="uv-mono">{{ swatch.before }}</span> → <uv-color-chip [color]="swatch.after" /> <span class="uv-mono">{{ swatch.after }}</span> {{ swatch.name }}</p> }
+            <p role="status">{{ wordsOf(own) }}</p>
+          </div>
+        </li>
+      } @empty { @if (isRead()) { <li class="uv-soft">No other site has a swatch of a name that is used here.</li> } }
+    </ul>
+    <p class="acts">
+      @if (isProving()) { <p-button label="Stop" [outlined]="true" size="small" (onClick)="stop()" /> }
+      @else {
+        <p-button label="Prove before and after" [outlined]="true" size="small" [disabled]="chosen().size === 0" (onClick)="prove()" />
+        <p-button [label]="'Take over on ' + chosen().size + (chosen().size === 1 ? ' site' : ' sites')" size="small" [disabled]="!canTake()" (onClick)="take()" />
+      }
+    </p>
+  `,
+  styles: `
+    :host { display: grid; gap: 10px; padding: 12px 16px; max-width: 720px; }
+    ul { margin: 0; padding: 0; list-style: none; border-top: 1px solid var(--uv-line); }
+    li { display: flex; gap: 10px; padding: 10px 0; border-bottom: 1px solid var(--uv-line); }
+    li p { margin: 3px 0 0; }
+    strong { margin-right: 6px; }
+    .swatch { display: flex; flex-wrap: wrap; align-items: center; gap: 6px; font-size: 12.5px; }
+    .acts { display: flex; gap: 8px; }
+  `,
+})
+export class OtherSites {
+  readonly #site = inject(SiteStore);
+  readonly #api = inject(SiteApi);
+  readonly #messages = inject(Messages);
+  protected readonly isRead = signal(false);
+  protected readonly isProving = signal(false);
+  protected readonly chosen = signal<ReadonlySet<number>>(new Set());
+  readonly #sites = signal<readonly SiteDocument[]>([]);
+  readonly #told = signal<ReadonlyMap<number, Pick<Sharing, 'before' | 'after' | 'standing'>>>(new Map());
+  #engine: SideEngine | null = null;
+  #run = 0;
+
+  protected readonly sharing = computed((): Sharing[] =>
+    this.#sites().flatMap((site) => {
+      const change = rebranded(paletteOf(site), this.#site.palette());
+      const told = this.#told().get(site.id) ?? { before: null, after: null, standing: 'waits' as const };
+      return change.shared === 0 ? [] : [{ site, change, ...told }];
+    }),
+  );
+  protected readonly canTake = computed(() => {
+    const chosen = this.sharing().filter(({ site }) => this.chosen().has(site.id));
+    return chosen.length > 0 && chosen.every(({ standing }) => standing === 'proved');
+  });
+
+  constructor() {
+    void this.#read();
+    inject(DestroyRef).onDestroy(() => this.stop());
+  }
+
+  protected choose(id: number, isChosen: boolean): void {
+    this.chosen.update((before) => {
+      const next = new Set(before);
+      if (isChosen) next.add(id);
+      else next.delete(id);
+      return next;
+    });
+  }
+
+  protected stop(): void {
+    this.#run += 1;
+    this.#engine?.end();
+    this.#engine = null;
+    this.isProving.set(false);
+    this.#told.update((told) => new Map([...told].filter(([, { standing }]) => standing !== 'proving')));
+  }
+
+  /** Proves each chosen site as it is, and with the colours it would have. */
+  protected async prove(): Promise<void> {
+    const run = (this.#run += 1);
+    this.isProving.set(true);
+    const engine = (this.#engine = startSideEngine());
+    try {
+      for (const { site, change } of this.sharing().filter(({ site }) => this.chosen().has(site.id))) {
+        this.#tell(site.id, { before: null, after: null, standing: 'proving' });
+        const before = await countsOf(engine, site, paletteOf(site), true);
+        if (run !== this.#run || !before) return;
+        this.#tell(site.id, { before, after: null, standing: 'proving' });
+        const after = await countsOf(engine, site, change.palette, false);
+        if (run !== this.#run || !after) return;
+        this.#tell(site.id, { before, after, standing: 'proved' });
+      }
+    } catch (error) {
+      this.#messages.report(ApiProblem.from(error));
+    } finally {
+      if (run === this.#run) this.stop();
+    }
+  }
+
+  /** Stores the colours on each chosen site, as one step of undo there. */
+  protected async take(): Promise<void> {
+    const from = this.#site.site()?.name ?? '';
+    for (const { site, change, before, after } of this.sharing().filter(({ site }) => this.chosen().has(site.id))) {
+      try {
+        const draft = await firstValueFrom(
+          this.#api.putPalette(site.id, toRequest(`Colours of ${from}`, change.palette)),
+        );
+        this.#sites.update((sites) => sites.map((own) => (own.id === site.id ? { ...own, draft } : own)));
+        this.#tell(site.id, { before, after, standing: 'taken' });
+        this.choose(site.id, false);
+      } catch (error) {
+        this.#messages.report(ApiProblem.from(error));
+      }
+    }
+  }
+
+  protected wordsOf({ change, before, after, standing }: Sharing): string {
+    if (standing === 'taken') return `Taken over; undo is in that site. ${countWords(before, after)}`;
+    if (change.changes.length === 0) return 'It has these colours already.';
+    if (standing === 'proving') return before ? 'Proving it as it would be…' : 'Proving it as it is…';
+    return standing === 'proved' ? countWords(before, after) : 'Not proved yet.';
+  }
+
+  #tell(id: number, told: Pick<Sharing, 'before' | 'after' | 'standing'>): void {
+    this.#told.update((before) => new Map([...before, [id, told]]));
+  }
+
+  async #read(): Promise<void> {
+    try {
+      const all: readonly SiteSummary[] = await firstValueFrom(this.#api.sites());
+      const others = all.filter(({ id }) => id !== this.#site.site()?.id);
+      this.#sites.set(await Promise.all(others.map(({ id }) => firstValueFrom(this.#api.site(id)))));
+    } catch (error) {
+      this.#messages.report(ApiProblem.from(error));
+    } finally {
+      this.isRead.set(true);
+    }
+  }
+}
+
+function paletteOf({ draft: { swatches, roles, second, shape, former } }: SiteDocument): Palette {
+  return { swatches, roles, second, shape, former };
+}
+
+/** What the proof of a site comes to under a palette; `null` when it was stopped. */
+async function countsOf(
+  { remote }: SideEngine,
+  site: SiteDocument,
+  palette: Palette,
+  isFresh: boolean,
+): Promise<Counts | null> {
+  const { pages, stylesheets, parts, veneerPlace, draft } = site;
+  if (isFresh) await remote.open({ pages, stylesheets, parts, veneerPlace, ...sheetOptionsOf(site) });
+  await remote.dress({ overrides: draft.overrides, ownCss: draft.ownCss, exceptions: draft.exceptions, palette });
+  const proof = await remote.prove(proxy(() => undefined));
+  if (!proof) return null;
+  const fails = proof.findings.filter(({ level }) => level === 'fails').length;
+  return { fails, toLookAt: proof.findings.length - fails };
+}
+
+function countWords(before: Counts | null, after: Counts | null): string {
+  if (!before || !after) return '';
+  return `Fails ${before.fails} before, ${after.fails} after; to look at ${before.toLookAt} before, ${after.toLookAt} after.`;
+}
