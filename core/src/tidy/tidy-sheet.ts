@@ -1,3 +1,4 @@
+import { hides, lostBy, lostWords } from '../hiding/hidden.js';
 import { toEnd } from '../to-end.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { VENEER_SHEET_NAME, withVeneer } from '../resolve/page.js';
@@ -89,9 +90,20 @@ export function* tidySteps(of: SiteModel): Generator<TidyProgress, TidySheet> {
       j -= 1;
     }
   }
+  const noted = (all: readonly VeneerRule[]): VeneerRule[] => all.map((rule) => withNote(site, rule));
   const unread = ground.pages.reduce((sum, page) => sum + shortfallOf(page), 0);
-  if (unread > 0) return { css: writeRules(compiled, ground), rules: compiled, dropped: [], merged: 0, unread };
-  return { css: writeRules(rules, ground), rules, dropped, merged, unread };
+  if (unread > 0)
+    return { css: writeRules(noted(compiled), ground), rules: noted(compiled), dropped: [], merged: 0, unread };
+  return { css: writeRules(noted(rules), ground), rules: noted(rules), dropped, merged, unread };
+}
+
+/** A rule that hides something says so in the sheet, with what is lost by it. */
+function withNote(site: SiteModel, rule: VeneerRule): VeneerRule {
+  const isHiding = rule.declarations.some(
+    ({ property, value }) => value.kind === 'literal' && hides(property, value.css),
+  );
+  if (!isHiding) return rule;
+  return { ...rule, note: `hides ${lostWords(lostBy(site, rule.selector))}, for screen readers and the keyboard too` };
 }
 
 /** Places of a declaration that may change nothing. */

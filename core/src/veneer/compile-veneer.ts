@@ -131,6 +131,7 @@ function writtenSection(
       around = wanted;
     }
     const indent = '  '.repeat(around.length);
+    if (rule.note) line(`${indent}/* ${rule.note.replaceAll('*/', '* /')} */`);
     written.push({ rule, start: at + text.length + 1 + indent.length });
     line(`${indent}${rule.selector} {`);
     for (const { property, value, important } of rule.declarations)

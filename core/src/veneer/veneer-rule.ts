@@ -21,4 +21,6 @@ export interface VeneerRule {
   /** Condition of an engine guard; `null` for none. */
   readonly supports: string | null;
   readonly declarations: readonly VeneerDeclaration[];
+  /** What is said of it in the sheet; nothing when absent. */
+  readonly note?: string;
 }

@@ -157,4 +157,27 @@ describe('the Sheet, typed in', () => {
     await page.locator('uv-revision-list .told', { hasText: 'That draft is here again' }).waitFor();
     expect((await draft()).overrides.some(({ value }) => value.kind === 'swatch' && value.shade === 0)).toBeTrue();
   });
+
+  it('says what it hides and what is lost, and offers to take it out of sight alone', async () => {
+    await page.getByText('Edit', { exact: true }).click();
+    await page.getByRole('button', { name: 'Put CSS in…' }).click();
+    await page.locator('.p-dialog textarea').fill('.qs-terms { display: none }');
+    await page.locator('.p-dialog').getByRole('button', { name: 'Put in' }).click();
+    await words().filter({ hasText: '1 is new' }).waitFor();
+    await page.getByRole('button', { name: 'Take over' }).click();
+    await takenOver();
+    await page.getByText('The sheet', { exact: true }).click();
+    // Further down than what is drawn of the text.
+    const copied = async (): Promise<string> => {
+      await page.getByRole('button', { name: 'Copy', exact: true }).first().click();
+      return page.evaluate(() => navigator.clipboard.readText());
+    };
+    await eventually(copied, (css) => css.includes('/* hides 2 links and its text, for screen readers'));
+    const list = page.locator('uv-hidden-list');
+    expect(await list.innerText()).toContain('screen readers and the keyboard too: 2 links and its text');
+    await list.getByRole('button', { name: 'Out of sight only' }).click();
+    await eventually(copied, (css) => css.includes('.qs-terms:not(:focus, :focus-within) {'));
+    expect((await draft()).overrides.some(({ property }) => property === 'display')).toBeFalse();
+    expect(await list.locator('li').count()).toBe(0);
+  });
 });

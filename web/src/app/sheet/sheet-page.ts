@@ -15,6 +15,7 @@ import { Messages } from '../shared/spoken/messages';
 import { ProofStore } from '../shared/proof/proof-store';
 import { DifferingRules } from './compare/differing-rules';
 import { SheetsBeside } from './compare/sheets-beside';
+import { HiddenList } from './delivery/hidden-list';
 import { TryLive } from './delivery/try-live';
 import { VisitorsGet } from './delivery/visitors-get';
 import { WhereItGoes } from './delivery/where-it-goes';
@@ -42,6 +43,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
     Button,
     DifferingRules,
     FormsModule,
+    HiddenList,
     Menu,
     RevisionList,
     SelectButton,
@@ -99,6 +101,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
     @if (sight() !== 'edit') {
     <aside class="uv-scroll" aria-label="Revisions and delivery">
       <uv-revision-list [chosen]="chosen()" [kept]="kept()" (choose)="choose($event)" />
+      <uv-hidden-list />
       <uv-where-it-goes [tidy]="tidied()" />
       <uv-visitors-get />
       <uv-try-live />

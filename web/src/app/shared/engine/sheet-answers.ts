@@ -5,6 +5,7 @@ import {
   firstMatch,
   handOverHtml,
   handOverMarkdown,
+  hiddenBy,
   idleEditsSteps,
   itemHolds,
   lightSite,
@@ -37,6 +38,7 @@ export function sheetAnswers(opened: () => SiteModel): SheetApi {
   /** Counts readings begun, so that an older one ends. */
   let reading = 0;
   return {
+    hidden: () => hiddenBy(opened()),
     firstMatch: (selector) => firstMatch(opened(), selector),
     async requestHolds(items) {
       const site = opened();

@@ -1,5 +1,6 @@
 import type {
   HandOverFacts,
+  Hiding,
   ItemHolds,
   KeptRule,
   PieceQuestion,
@@ -29,6 +30,8 @@ export interface DrawnRule extends RuleAt {
 
 /** What the worker answers of the Sheet. */
 export interface SheetApi {
+  /** What the sheet hides, with what is lost by it. */
+  hidden(): readonly Hiding[];
   /** The first element that a selector styles in some state, on any page. */
   firstMatch(selector: string): Spot | null;
   /** Whether items of the client's list have the looks named for them, by their id. */

@@ -1,0 +1,53 @@
+import { openOnePage, fulfil } from '../testing/one-page-site.js';
+import { dressSite, pageOf } from '../site/site-model.js';
+import { StyleView } from '../resolve/style-view.js';
+import { matchedInAnyState } from '../selectors/touched.js';
+import { tidySheet } from '../tidy/tidy-sheet.js';
+import { hiddenBy, hides, lostWords, outOfSight } from './hidden.js';
+
+// What display: none and visibility: hidden take away is CSS Display 4 §2.5 and §4.
+describe('what a sheet hides', () => {
+  const site = openOnePage(
+    '.pop { color: red }',
+    '<div class=pop><h2>News</h2><p>Text <a href=x>more</a></p><input><button>Go</button><img alt="a canoe"><img alt=""></div><hr class=line>',
+  );
+  const { site: hidden, override } = fulfil(site, '.pop', {
+    property: 'display',
+    value: { kind: 'literal', css: 'none' },
+  });
+
+  it('is told with what is lost to those who listen or type', () => {
+    const [found] = hiddenBy(hidden);
+    expect([found.override.id, found.lost]).toEqual([
+      override.id,
+      { elements: 1, links: 1, controls: 2, headings: 1, pictures: 1, hasText: true },
+    ]);
+    expect(lostWords(found.lost)).toBe('1 link, 2 controls, 1 heading, 1 picture and its text');
+    const line = fulfil(site, '.line', { property: 'visibility', value: { kind: 'literal', css: 'hidden' } }).site;
+    expect(lostWords(hiddenBy(line)[0].lost)).toBe('nothing that is read out or used');
+    expect([hides('display', ' NONE '), hides('display', 'block'), hides('opacity', '0')]).toEqual([
+      true,
+      false,
+      false,
+    ]);
+    expect(hiddenBy(site)).toEqual([]);
+  });
+
+  it('is noted in the sheet that leaves the product', () => {
+    expect(tidySheet(hidden).css).toContain(
+      '/* hides 1 link, 2 controls, 1 heading, 1 picture and its text, for screen readers and the keyboard too */\ndiv {\n  display: none;\n}',
+    );
+  });
+
+  it('can be taken out of sight alone instead', () => {
+    const milder = dressSite(site, [], site.palette, { ownCss: [{ partId: null, css: outOfSight('.pop') }] });
+    const page = pageOf(milder, 1);
+    const [pop] = matchedInAnyState(page, '.pop');
+    const style = new StyleView(page).style(pop);
+    expect([style.resolved('display'), style.resolved('position'), style.resolved('overflow-x')]).toEqual([
+      'block',
+      'absolute',
+      'hidden',
+    ]);
+  });
+});

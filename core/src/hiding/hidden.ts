@@ -1,0 +1,97 @@
+import type { ElementNode } from '../dom/tree.js';
+import { isFocusable } from '../selectors/element-states.js';
+import { matchedInAnyState } from '../selectors/touched.js';
+import type { SiteModel } from '../site/site-model.js';
+import type { Override } from '../veneer/override.js';
+
+/** What is lost where a rule hides something, over all pages. */
+export interface Lost {
+  /** Elements that are hidden. */
+  readonly elements: number;
+  readonly links: number;
+  /** Fields, buttons and whatever else takes the focus. */
+  readonly controls: number;
+  readonly headings: number;
+  /** Pictures that say something: those with a text of their own. */
+  readonly pictures: number;
+  /** Whether there is text in it. */
+  readonly hasText: boolean;
+}
+
+/** An override that hides something from everyone, screen readers and the keyboard among them. */
+export interface Hiding {
+  readonly override: Override;
+  readonly lost: Lost;
+}
+
+/** Whether a declaration hides what it is for from everyone. Source: CSS Display 4 §2.5 and §4, what neither is read out nor focused. */
+export function hides(property: string, css: string): boolean {
+  return (
+    (property === 'display' && css.trim().toLowerCase() === 'none') ||
+    (property === 'visibility' && ['hidden', 'collapse'].includes(css.trim().toLowerCase()))
+  );
+}
+
+/** Everything the overrides of a site hide, with what is lost by it. */
+export function hiddenBy(site: SiteModel): Hiding[] {
+  return site.overrides.flatMap((override) => {
+    const { property, value, pseudo, selector } = override;
+    if (pseudo !== '' || value.kind !== 'literal' || !hides(property, value.css)) return [];
+    return [{ override, lost: lostBy(site, selector) }];
+  });
+}
+
+/** What is lost where a selector's elements are hidden. */
+export function lostBy(site: SiteModel, selector: string): Lost {
+  const lost = { elements: 0, links: 0, controls: 0, headings: 0, pictures: 0, hasText: false };
+  for (const page of site.closed.values()) {
+    const seen = new Set<ElementNode>();
+    const roots = matchedInAnyState(page, selector);
+    lost.elements += roots.length;
+    const waiting = [...roots];
+    for (let element = waiting.pop(); element; element = waiting.pop()) {
+      if (seen.has(element)) continue;
+      seen.add(element);
+      if (element.localName === 'a' && element.attributes.has('href')) lost.links += 1;
+      else if (isFocusable(element)) lost.controls += 1;
+      if (/^h[1-6]$/.test(element.localName)) lost.headings += 1;
+      if (element.localName === 'img' && (element.attributes.get('alt') ?? '') !== '') lost.pictures += 1;
+      if (element.ownText.trim() !== '') lost.hasText = true;
+      waiting.push(...element.children);
+    }
+  }
+  return lost;
+}
+
+/** What is lost, in words: `2 links, 1 control and its text`. */
+export function lostWords({ links, controls, headings, pictures, hasText }: Lost): string {
+  const counted = (count: number, one: string): string =>
+    count === 0 ? '' : `${count} ${one}${count === 1 ? '' : 's'}`;
+  const things = [
+    counted(links, 'link'),
+    counted(controls, 'control'),
+    counted(headings, 'heading'),
+    counted(pictures, 'picture'),
+  ].filter((words) => words !== '');
+  if (hasText) things.push('its text');
+  if (things.length === 0) return 'nothing that is read out or used';
+  return things.length === 1 ? things[0] : `${things.slice(0, -1).join(', ')} and ${things[things.length - 1]}`;
+}
+
+/**
+ * A rule that takes elements out of sight for sight alone: read out and focused they still are, and come into sight while they hold the focus.
+ * Source: common practice; WCAG 2.2, 2.4.7 for the focus.
+ */
+export function outOfSight(selector: string): string {
+  return `${selector}:not(:focus, :focus-within) {
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  margin: -1px;
+  padding: 0;
+  border: 0;
+  overflow: hidden;
+  clip-path: inset(50%);
+  white-space: nowrap;
+}`;
+}
