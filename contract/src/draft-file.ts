@@ -13,6 +13,7 @@ import {
   IsString,
   Length,
   Matches,
+  MaxLength,
   ValidateNested,
 } from 'class-validator';
 import { OverrideBody, OwnCssBody, PaletteRequest } from './requests.js';
@@ -48,6 +49,17 @@ export class DraftFile {
 
   @IsBoolean({ message: 'must be true or false' })
   hoverOnly: boolean;
+
+  /** An older engine that is to be reached; no `color-mix()` is written then. */
+  @IsOptional()
+  @IsString({ message: 'must be a text' })
+  @MaxLength(60, { message: 'can have 60 characters at most' })
+  flatFor?: string;
+
+  /** Whether declarations stand by the letters of their names. */
+  @IsOptional()
+  @IsBoolean({ message: 'must be true or false' })
+  isByLetters?: boolean;
 
   @IsObject({ message: 'must be names by role' })
   names: Readonly<Partial<Record<RoleName, string>>>;
@@ -93,7 +105,7 @@ export function readDraftFile(text: string): DraftRead {
   }
   const read = validateBody(DraftFile, body);
   if (!read.ok) return { ok: false, problems: read.errors.map(({ field, reason }) => `${field} ${reason}`) };
-  const { palette, overrides, ownCss, prefix, asValues, hoverOnly, names, parts } = read.value;
+  const { palette, overrides, ownCss, prefix, asValues, hoverOnly, flatFor, isByLetters, names, parts } = read.value;
   const misnamed = Object.entries(names).find(([, name]) => !NAME.test(String(name)));
   if (misnamed)
     return {
@@ -122,5 +134,9 @@ export function readDraftFile(text: string): DraftRead {
       : {}),
   });
   if (!known.ok) return { ok: false, problems: known.errors.map(({ field, reason }) => `palette.${field} ${reason}`) };
-  return { ok: true, overrides, options: { palette, ownCss, prefix, asValues, hoverOnly, names, parts } };
+  return {
+    ok: true,
+    overrides,
+    options: { palette, ownCss, prefix, asValues, hoverOnly, flatFor, isByLetters, names, parts },
+  };
 }

@@ -31,6 +31,10 @@ export interface SiteDocument {
   readonly names: Readonly<Partial<Record<RoleName, string>>>;
   /** Whether rules for hover are kept to devices that hover. */
   readonly hoverOnly: boolean;
+  /** An older engine that is to be reached; empty for none. */
+  readonly flatFor: string;
+  /** Whether declarations stand by the letters of their names. */
+  readonly isByLetters: boolean;
   /** Where the veneer is loaded; `after:` and a path follows that stylesheet. */
   readonly veneerPlace: VeneerPlace;
   readonly pages: readonly {

@@ -81,6 +81,17 @@ export class ArchiveNaming {
 
   @IsBoolean({ message: 'must be true or false' })
   hoverOnly: boolean;
+
+  /** An older engine that is to be reached; no `color-mix()` is written then. */
+  @IsOptional()
+  @IsString({ message: 'must be a text' })
+  @MaxLength(60, { message: 'can have 60 characters at most' })
+  flatFor?: string;
+
+  /** Whether declarations stand by the letters of their names. */
+  @IsOptional()
+  @IsBoolean({ message: 'must be true or false' })
+  isByLetters?: boolean;
 }
 
 /** Where the veneer stands, and the order of each page's stylesheets by the page's number; `null` for the captured one. */

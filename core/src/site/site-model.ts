@@ -62,8 +62,9 @@ export interface SiteModel {
 }
 
 /** How the sheet of a site is written. */
-export function sheetOptionsOf({ prefix, asValues, names, hoverOnly }: SheetOptions): SheetOptions {
-  return { prefix, asValues, names, hoverOnly };
+export function sheetOptionsOf(options: SheetOptions): SheetOptions {
+  const { prefix, asValues, names, hoverOnly, flatFor, isByLetters } = options;
+  return { prefix, asValues, names, hoverOnly, flatFor, isByLetters };
 }
 
 /** What the site's sheet is compiled with besides its overrides. */

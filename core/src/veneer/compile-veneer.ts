@@ -5,7 +5,7 @@ import { writeOwnCss, type OwnCss } from './own-css.js';
 import type { OverrideValue } from './override-value.js';
 import { OVERRIDE_STATES, REACHES, type Override } from './override.js';
 import type { Palette } from './palette.js';
-import { propertyRank } from './property-order.js';
+import { compareProperties } from './property-order.js';
 import type { VeneerRule } from './veneer-rule.js';
 import { engineGuardOf, standardScrollbars } from './scrollbars.js';
 import type { SheetOptions } from './sheet-options.js';
@@ -52,11 +52,11 @@ export function sectionOf(partId: number | null, { parts }: Pick<CompileOptions,
 /** The rules overrides come to, in the order they are written. */
 export function veneerRules(
   overrides: readonly Override[],
-  { parts, hoverOnly }: Pick<CompileOptions, 'parts' | 'hoverOnly'>,
+  { parts, hoverOnly, isByLetters }: Pick<CompileOptions, 'parts' | 'hoverOnly' | 'isByLetters'>,
 ): VeneerRule[] {
   return sectionsOf({ parts }).flatMap(({ id }) => {
     const own = overrides.filter((override) => sectionOf(override.partId, { parts }) === id);
-    return rulesOf(own, id, hoverOnly ?? false);
+    return rulesOf(own, id, { hoverOnly: hoverOnly ?? false, isByLetters: isByLetters ?? false });
   });
 }
 
@@ -147,7 +147,11 @@ export function escapeEndTags(css: string): string {
   return css.replaceAll('</', '<\\/');
 }
 
-function rulesOf(overrides: readonly Override[], partId: number | null, hoverOnly: boolean): VeneerRule[] {
+function rulesOf(
+  overrides: readonly Override[],
+  partId: number | null,
+  { hoverOnly, isByLetters }: Required<Pick<SheetOptions, 'hoverOnly' | 'isByLetters'>>,
+): VeneerRule[] {
   const byPlace = new Map<string, Override[]>();
   for (const override of [...overrides].sort(compareOverrides)) {
     const key = `${engineGuardOf(override, overrides) ?? ''}|${mediaOf(override, hoverOnly) ?? ''}|${override.selector}`;
@@ -168,7 +172,7 @@ function rulesOf(overrides: readonly Override[], partId: number | null, hoverOnl
       isForWidths: first.widths != null,
       supports: engineGuardOf(first, overrides),
       declarations: [...byProperty.values()]
-        .sort((a, b) => propertyRank(a.property) - propertyRank(b.property) || (a.property < b.property ? -1 : 1))
+        .sort((a, b) => compareProperties(a.property, b.property, isByLetters))
         .map(({ property, value, important }) => ({ property, value, important, from: idsOf(property) })),
     };
   });

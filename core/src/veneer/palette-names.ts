@@ -46,9 +46,9 @@ function age(palette: Palette, i: number): number {
   return palette.swatches[i].id || Number.MAX_SAFE_INTEGER;
 }
 
-/** `reed-d2` is how a shade of `reed` is named; a name of that form is parted. */
+/** `reed-d2` is how a shade of `reed` is named, `reed-a40` how a sheer one may be; a name of that form is parted. */
 function unlikeShade(name: string): string {
-  return name.replace(/-([dl])(\d+)$/, '-$1-$2');
+  return name.replace(/-([dla])(\d+)$/, '-$1-$2');
 }
 
 /** A name fit for a custom property: in Latin letters whatever its script, lower case, words joined by hyphens; `''` where nothing is left. */

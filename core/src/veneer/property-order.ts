@@ -51,8 +51,24 @@ const PROPERTY_ORDER = [
 ];
 
 /** Place of a property in a rule: custom properties come first, unknown ones last. */
-export function propertyRank(property: string): number {
+function propertyRank(property: string): number {
   if (property.startsWith('--')) return -1;
   const rank = PROPERTY_ORDER.indexOf(property);
   return rank === -1 ? PROPERTY_ORDER.length : rank;
+}
+
+/** Sides and corners, which stand after the group they belong to: before it, it would set them again. */
+const SIDE = /^border-(?:(?:top|right|bottom|left)-(color|width|style)|(?:top|bottom)-(?:left|right)-(radius))$/;
+
+/** What a property is ordered by where letters decide. */
+function letterKey(property: string): string {
+  const side = SIDE.exec(property);
+  return side ? `border-${side[1] ?? side[2]} ${property}` : property;
+}
+
+/** Order of two properties in a rule: what is seen first, or by the letters of their names. */
+export function compareProperties(a: string, b: string, isByLetters: boolean): number {
+  const rank = isByLetters ? 0 : propertyRank(a) - propertyRank(b);
+  const [one, other] = isByLetters ? [letterKey(a), letterKey(b)] : [a, b];
+  return rank || (one < other ? -1 : one > other ? 1 : 0);
 }

@@ -251,6 +251,11 @@ export const MIGRATIONS: readonly Migration[] = [
   ) STRICT;
   CREATE INDEX left_draft_by_site ON left_draft (site_id, id);
   `,
+  `
+  -- An older engine that the sheet is to reach, empty for none; and whether its declarations stand by their letters.
+  ALTER TABLE site ADD COLUMN flat_for TEXT NOT NULL DEFAULT '';
+  ALTER TABLE site ADD COLUMN by_letters INTEGER NOT NULL DEFAULT 0;
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

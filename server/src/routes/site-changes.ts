@@ -153,7 +153,10 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
   });
   router.put('/sites/:siteId/sheet-options', (request, response) => {
     const siteId = siteOf(request.params.siteId);
-    const { label, prefix, asValues, names, hoverOnly } = readBody(SheetOptionsRequest, request.body);
+    const { label, prefix, asValues, names, hoverOnly, flatFor, isByLetters } = readBody(
+      SheetOptionsRequest,
+      request.body,
+    );
     const { swatches } = store.palettes.bySite(siteId);
     refuse(
       names.flatMap(({ role, name }, i) => {
@@ -183,6 +186,8 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
           asValues,
           names: Object.fromEntries(names.map(({ role, name }) => [role, name])),
           hoverOnly,
+          flatFor: flatFor?.trim() ?? '',
+          isByLetters: isByLetters ?? false,
         }),
       now().toISOString(),
     );

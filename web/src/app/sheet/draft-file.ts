@@ -2,7 +2,7 @@ import type { DraftDocument, DraftFile, SiteDocument } from '@upper-veneer/contr
 
 /** Writes a draft as a file, all that its sheet is compiled from; the same draft gives the same bytes. */
 export function writeDraftFile(
-  { name, prefix, asValues, hoverOnly, names, parts }: SiteDocument,
+  { name, prefix, asValues, hoverOnly, flatFor, isByLetters, names, parts }: SiteDocument,
   { swatches, roles, second, shape, overrides, ownCss }: DraftDocument,
 ): string {
   const file: DraftFile = {
@@ -11,6 +11,8 @@ export function writeDraftFile(
     prefix,
     asValues,
     hoverOnly,
+    ...(flatFor === '' ? {} : { flatFor }),
+    ...(isByLetters ? { isByLetters } : {}),
     names,
     parts: parts.map((part) => ({ id: part.id, name: part.name })),
     palette: { swatches, roles, second, shape },

@@ -19,6 +19,12 @@ import { SiteStore } from '../shared/site/site-store';
     <h2>Hover</h2>
     <label class="tick"><input type="checkbox" [checked]="hoverOnly()" (change)="store({ hoverOnly: !hoverOnly() })" /> Only on devices that hover</label>
     <p class="hint">A hover look can stick after a tap. Ticked, ours stand in <code>@media (hover: hover)</code> and do not.</p>
+    <h2>Lines of a rule</h2>
+    <label class="tick"><input type="checkbox" [checked]="isByLetters()" (change)="store({ isByLetters: !isByLetters() })" /> By the letters of their names</label>
+    <p class="hint">Else what is seen first stands first. Proved to come to the same either way.</p>
+    <h2>Older engines</h2>
+    <label class="field"><span>To reach</span><input pInputText pSize="small" maxlength="60" placeholder="name and version" [ngModel]="flatFor()" (ngModelChange)="flatFor.set($event)" (change)="store({ flatFor: flatFor().trim() })" /></label>
+    <p class="hint">Where one is named, no <code>color-mix()</code> is written: sheer colours, those in gradients and shadows too, have flat custom properties of their own.</p>
     <h2>Colours in the sheet</h2>
     <div class="kinds" role="radiogroup" aria-label="How colours are written">
       <label><input type="radio" name="kind" [checked]="!asValues()" (change)="store({ asValues: false })" /> Custom properties</label>
@@ -62,6 +68,8 @@ export class SheetOptionsPanel {
   readonly #edits = inject(DraftEdits);
   protected readonly asValues = computed(() => this.#site.site()?.asValues ?? false);
   protected readonly hoverOnly = computed(() => this.#site.site()?.hoverOnly ?? false);
+  protected readonly isByLetters = computed(() => this.#site.site()?.isByLetters ?? false);
+  protected readonly flatFor = linkedSignal(() => this.#site.site()?.flatFor ?? '');
   protected readonly prefix = linkedSignal(() => this.#site.site()?.prefix ?? '');
   protected readonly problem = signal('');
   protected readonly rows = computed(() => {
@@ -88,6 +96,8 @@ export class SheetOptionsPanel {
     readonly asValues?: boolean;
     readonly names?: Partial<Record<RoleName, string>>;
     readonly hoverOnly?: boolean;
+    readonly flatFor?: string;
+    readonly isByLetters?: boolean;
   }): void {
     const site = this.#site.site();
     if (!site) return;
@@ -96,6 +106,8 @@ export class SheetOptionsPanel {
       asValues: site.asValues,
       names: site.names,
       hoverOnly: site.hoverOnly,
+      flatFor: site.flatFor,
+      isByLetters: site.isByLetters,
       ...change,
     };
     const label =
@@ -103,19 +115,25 @@ export class SheetOptionsPanel {
         ? change.hoverOnly
           ? 'Hover rules only where there is hover'
           : 'Hover rules on all devices'
-        : change.prefix !== undefined
-          ? `Prefix ${next.prefix}`
-          : change.asValues !== undefined
-            ? next.asValues
-              ? 'Colours as plain values'
-              : 'Colours as custom properties'
-            : 'Names of roles';
+        : change.isByLetters !== undefined
+          ? 'Order of lines'
+          : change.flatFor !== undefined
+            ? `Sheet for ${next.flatFor || 'today’s engines'}`
+            : change.prefix !== undefined
+              ? `Prefix ${next.prefix}`
+              : change.asValues !== undefined
+                ? next.asValues
+                  ? 'Colours as plain values'
+                  : 'Colours as custom properties'
+                : 'Names of roles';
     const request = {
       label: label.slice(0, 200),
       prefix: next.prefix,
       asValues: next.asValues,
       names: roleEntries(next.names).map(([role, name]) => ({ role, name })),
       hoverOnly: next.hoverOnly,
+      flatFor: next.flatFor,
+      isByLetters: next.isByLetters,
     };
     const checked = validateBody(SheetOptionsRequest, request);
     this.problem.set(checked.ok ? '' : `${checked.errors[0].field} ${checked.errors[0].reason}`);

@@ -4,6 +4,7 @@ import {
   deliver,
   sectionOf,
   sectionsOf,
+  sheetOptionsOf,
   type Delivered,
   type DeliveryFacts,
   type DeliveryWay,
@@ -107,15 +108,11 @@ export class WhereItGoes {
   readonly #facts = computed((): DeliveryFacts | null => {
     const [site, tidy] = [this.#site.site(), this.tidy()];
     if (!site || !tidy) return null;
-    const { prefix, asValues, names, hoverOnly } = site;
     const root = this.root().trim();
     return {
       rules: tidy.rules,
       options: {
-        prefix,
-        asValues,
-        names,
-        hoverOnly,
+        ...sheetOptionsOf(site),
         parts: site.parts,
         palette: this.#site.palette(),
         ownCss: this.#site.ownCss(),
