@@ -27,7 +27,7 @@ describe('kits', () => {
   const json = async <T>(path: string): Promise<T> => (await (await fetch(product.url + path)).json()) as T;
   const dialog = (): ReturnType<Page['locator']> => page.locator('uv-kits-dialog .p-dialog');
 
-  it('are kept of a part, handed on as a file, and known again on the site they come to', async () => {
+  it('are kept of a part, handed on as a file, known again on the site they come to, and laid on', async () => {
     await dialog().getByRole('combobox', { name: 'Part to keep as a kit' }).click();
     await page.getByRole('option', { name: 'Booking form' }).click();
     await dialog().getByRole('button', { name: 'Keep as a kit' }).click();
@@ -52,9 +52,7 @@ describe('kits', () => {
       .setInputFiles({ name: 'kit.json', mimeType: 'application/json', buffer: Buffer.from(kit) });
     await dialog().locator('li', { hasText: 'rules have something to match' }).waitFor();
     expect((await json<KitDocument[]>('/api/kits')).length).toBe(1);
-  });
-
-  it('are laid on as one step of undo', async () => {
+    // Laid on as one step of undo.
     await fetch(`${product.url}/api/sites/1/undo`, { method: 'POST' });
     const empty = (await json<DraftDocument>('/api/sites/1/draft')).overrides;
     await dialog().getByRole('button', { name: 'Lay it on' }).click();

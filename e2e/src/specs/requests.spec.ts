@@ -14,6 +14,8 @@ describe('the client’s list', () => {
     [browser, product] = await Promise.all([launchBrowser(), startProduct(folder.path)]);
     bench = await BenchDriver.open(browser, product.url);
     ({ page } = bench);
+    await bench.choose('.qs-go');
+    await bench.value('Willow');
     await page.getByRole('button', { name: 'Requests' }).click();
     await page
       .locator('#uv-wishes')

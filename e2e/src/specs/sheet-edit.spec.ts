@@ -139,27 +139,40 @@ describe('the Sheet, typed in', () => {
     await page.keyboard.type('x');
     await page.locator('.told', { hasText: 'written from Palette' }).waitFor();
     await takenOver();
-    await goTo('color: var(--brand-heron');
+    await goTo('background-color: var(--brand-willow');
     await page.getByRole('button', { name: 'Copy…' }).click();
     await page.getByRole('button', { name: 'The line' }).click();
     await eventually(
       () => page.evaluate(() => navigator.clipboard.readText()),
-      (text) => /^color: var\(--brand-heron, #[0-9a-f]{6}\);$/.test(text),
+      (text) => /^background-color: var\(--brand-willow, #[0-9a-f]{6}\);$/.test(text),
     );
   });
 
   it('finds a draft again that was undone and written over', async () => {
+    const { overrides } = await draft();
+    const post = (path: string, body: object = {}): Promise<Response> =>
+      fetch(`${product.url}/api/sites/1/${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+    const put = (label: string, css: string): Promise<Response> =>
+      post('changes', { label, drop: [], put: [{ ...overrides[0], value: { kind: 'literal', css } }] });
+    await put('To be left', '#010203');
+    await post('undo');
+    await put('Instead of it', '#040506');
     await page.getByText('The sheet', { exact: true }).click();
     const left = page.locator('uv-revision-list .left');
     await left.locator('summary').click();
-    const row = left.locator('li', { hasText: 'the last: Edit the sheet' }).last();
+    const row = left.locator('li', { hasText: 'the last: To be left' });
     await row.getByRole('button', { name: 'Bring back' }).click();
     await page.locator('uv-revision-list .told', { hasText: 'That draft is here again' }).waitFor();
-    expect((await draft()).overrides.some(({ value }) => value.kind === 'swatch' && value.shade === 0)).toBeTrue();
+    expect((await draft()).overrides[0].value).toEqual({ kind: 'literal', css: '#010203' });
   });
 
   it('says what it hides and what is lost, and offers to take it out of sight alone', async () => {
     await page.getByText('Edit', { exact: true }).click();
+    await page.locator('uv-sheet-code .cm-line').first().waitFor();
     await page.getByRole('button', { name: 'Put CSS in…' }).click();
     await page.locator('.p-dialog textarea').fill('.qs-terms { display: none }');
     await page.locator('.p-dialog').getByRole('button', { name: 'Put in' }).click();

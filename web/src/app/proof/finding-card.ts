@@ -116,7 +116,7 @@ const MOST_LISTED = 12;
     .cannot { color: var(--uv-fails); font-size: 12.5px; }
     ul { margin: 6px 0 0; padding: 0; list-style: none; font-size: 12.5px; }
     li { display: flex; gap: 8px; justify-content: space-between; padding: 2px 0; }
-    li a { min-width: 0; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+    li a { min-width: 24px; min-height: 24px; line-height: 24px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
     li span { white-space: nowrap; }
     a { color: inherit; }
   `,

@@ -52,11 +52,11 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
     @if (dialog(); as act) { <uv-publish-dialog [act]="act" (closed)="dialog.set(null)" /> }
   `,
   styles: `
-    header { display: flex; align-items: center; gap: 9px; height: 48px; padding: 0 14px; background: var(--uv-paper); border-bottom: 1px solid var(--uv-line-strong); }
+    header { display: flex; align-items: center; gap: 7px; height: 48px; padding: 0 14px; background: var(--uv-paper); border-bottom: 1px solid var(--uv-line-strong); }
     .mark { display: flex; align-items: center; gap: 9px; font-weight: 700; font-size: 14.5px; white-space: nowrap; }
     .site { min-width: 0; max-width: 220px; padding-left: 12px; border-left: 1px solid var(--uv-line); overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-    nav { display: flex; align-self: stretch; margin-left: 8px; }
-    nav a { position: relative; display: flex; align-items: center; gap: 5px; padding: 0 9px; color: var(--uv-soft); text-decoration: none; }
+    nav { display: flex; align-self: stretch; margin-left: 4px; }
+    nav a { position: relative; display: flex; align-items: center; gap: 5px; padding: 0 8px; color: var(--uv-soft); text-decoration: none; }
     nav a:hover { color: var(--uv-ink); }
     nav a.current { background: var(--uv-bar); color: var(--uv-ink); font-weight: 700; }
     nav a.current::after { content: ''; position: absolute; inset: auto 0 -1px; height: 5px; background: repeating-linear-gradient(90deg, var(--uv-grain-dark) 0 11px, var(--uv-grain-light) 11px 12px, var(--uv-grain-dark) 12px 19px, var(--uv-grain-light) 19px 20px); }

@@ -39,6 +39,8 @@ const SITE = {
   asValues: false,
   names: {},
   hoverOnly: false,
+  flatFor: '',
+  isByLetters: false,
   veneerPlace: 'head-end',
   pages: [],
   stylesheets: {},
