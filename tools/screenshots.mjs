@@ -96,6 +96,15 @@ await page.locator('.p-dialog').getByRole('button', { name: 'Save revision' }).c
 await page.getByRole('link', { name: /Sheet/ }).click();
 await page.waitForTimeout(1500);
 await shoot('sheet');
+await page.getByText('Edit', { exact: true }).click();
+await page.locator('uv-sheet-code .cm-line', { hasText: '.qs-go' }).first().click();
+await page.keyboard.press('End');
+await page.keyboard.type('\n  colr: white;\n  border: 1px solid var(--brand-accent);');
+await page.locator('uv-becomes-list li', { hasText: 'own CSS' }).first().waitFor();
+await page.waitForTimeout(1500);
+await shoot('sheet-edit');
+await page.getByRole('button', { name: 'Put back' }).click();
+await page.locator('.toolbar').getByText('The sheet', { exact: true }).click();
 const { overrides } = await (await fetch(`${product.url}/api/sites/1/draft`)).json();
 await fetch(`${product.url}/api/sites/1/changes`, {
   method: 'POST',
@@ -108,6 +117,26 @@ await page.waitForTimeout(2500);
 await shoot('sheet-compared');
 await page.getByRole('button', { name: 'Undo' }).click();
 await page.waitForTimeout(1500);
+await page.getByRole('link', { name: /Bench/ }).click();
+await page.getByRole('button', { name: 'Requests' }).click();
+await page
+  .locator('#uv-wishes')
+  .fill(
+    'A few wishes for spring:\n- The booking form in our orange, in every state\n- A calmer header and menu\n- Could the logo be bigger?',
+  );
+await page.getByRole('button', { name: /^Take in as/ }).click();
+const wish = page.locator('uv-request-item').first();
+await wish.getByText('Name a look to prove it by').click();
+await wish.getByLabel('Selector of the elements').fill('.qs-go');
+await wish.getByRole('combobox', { name: 'What of them' }).click();
+await page.getByRole('option', { name: 'fill', exact: true }).first().click();
+await wish.getByRole('combobox', { name: 'Colour of the palette' }).click();
+await page.getByRole('option', { name: 'accent', exact: true }).click();
+await wish.getByRole('button', { name: 'Name it' }).click();
+await wish.locator('.holds').waitFor();
+await page.waitForTimeout(1000);
+await shoot('requests');
+await page.keyboard.press('Escape');
 await captureAgain();
 await page.goto(`${product.url}/proof?see=drift`);
 await page.waitForSelector('uv-drift-detail uv-scope-picture iframe', { timeout: 60_000 });

@@ -16,7 +16,14 @@ const LONG = {
 const node = process.execPath;
 const jasmine = (...patterns) => ({ command: node, args: ['tools/run-jasmine.mjs', ...patterns] });
 const karma = (project) => ({ command: 'npx', args: ['ng', 'test', project], cwd: join(root, 'web') });
-const CORE_DRAWS = { TIDY_RUNS: '2000', NAME_RUNS: '2000', ROLE_RUNS: '200', FUZZ_RUNS: '20000', MATCH_RUNS: '500' };
+const CORE_DRAWS = {
+  TIDY_RUNS: '2000',
+  SHEET_RUNS: '500',
+  NAME_RUNS: '2000',
+  ROLE_RUNS: '200',
+  FUZZ_RUNS: '20000',
+  MATCH_RUNS: '500',
+};
 const ALL_DRAWS = { PROVE_DRAWS: '400' };
 const specsIn = (folder) => readdirSync(join(root, folder)).filter((file) => file.endsWith('.spec.js'));
 

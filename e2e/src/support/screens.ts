@@ -89,8 +89,19 @@ export const SCREENS: readonly Screen[] = [
     },
   },
   {
+    name: 'Match, kits',
+    panes: false,
+    reach: async ({ page }) => {
+      const scope = page.locator('uv-pane-switch').getByText('Scope', { exact: true });
+      if (await scope.isVisible()) await scope.click();
+      await page.getByRole('button', { name: 'Kits…' }).click();
+      await page.locator('uv-kits-dialog .kits li').first().waitFor();
+    },
+  },
+  {
     name: 'Proof, a finding',
     reach: async (bench) => {
+      await bench.page.keyboard.press('Escape');
       await view(bench, 'Proof');
       await bench.page.waitForSelector('uv-proof-table tbody tr', { timeout: 60_000, state: 'attached' });
       await bench.page.waitForSelector('uv-finding-card .acts', { timeout: 60_000, state: 'attached' });
@@ -173,11 +184,51 @@ export const SCREENS: readonly Screen[] = [
       await page.locator('.topics').getByText(name, { exact: true }).click();
     },
   })),
+  {
+    name: 'Palette, other sites',
+    reach: async ({ page }) => {
+      const chosen = page.locator('uv-pane-switch').getByText('Chosen', { exact: true });
+      if (await chosen.isVisible()) await chosen.click();
+      await page.locator('.topics').getByText('Other sites', { exact: true }).click();
+      await page.locator('uv-other-sites li').first().waitFor();
+    },
+  },
   { name: 'Sheet', reach: async (bench) => view(bench, 'Sheet') },
+  {
+    name: 'Sheet, typed in',
+    reach: async ({ page }) => {
+      await page.locator('.toolbar').getByText('Edit', { exact: true }).click();
+      await page.locator('uv-sheet-code .cm-line', { hasText: 'background-color' }).first().click();
+      await page.locator('uv-sheet-editor .counts').waitFor();
+    },
+  },
+  {
+    name: 'Sheet, CSS put in',
+    panes: false,
+    reach: async ({ page }) => page.getByRole('button', { name: 'Put CSS in…' }).click(),
+  },
+  {
+    name: 'Requests',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.locator('.toolbar').getByText('The sheet', { exact: true }).click();
+      await page.locator('uv-top-bar .asks').click();
+      if ((await page.locator('uv-request-item').count()) === 0) {
+        await page.locator('#uv-wishes').fill('- The voucher in green\n- A bigger logo');
+        await page.getByRole('button', { name: 'Take in as 2 wishes' }).click();
+      }
+      const card = page.locator('uv-request-item').first();
+      await card.getByText('Name a look to prove it by').click();
+    },
+  },
   {
     name: 'saving',
     panes: false,
-    reach: async ({ page }) => page.getByRole('button', { name: 'Save revision' }).click(),
+    reach: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Save revision' }).click();
+    },
   },
   {
     name: 'publishing',

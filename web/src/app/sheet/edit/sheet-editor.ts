@@ -61,7 +61,7 @@ const PAUSE_MS = 120;
         </div>
       }
     </div>
-    <aside aria-label="The page with what is typed">
+    <section class="beside" aria-label="The page with what is typed">
       <div class="rule">
         @if (rule(); as rule) {
           <p class="selector uv-mono">@for (around of rule.within; track $index) { <span class="uv-soft">{{ around }} </span> }{{ rule.selector }}</p>
@@ -73,7 +73,7 @@ const PAUSE_MS = 120;
       @if (framed(); as page) {
         <uv-page-frame [page]="page" [width]="width" [reached]="lit()" [forced]="rule()?.picture?.forced ?? []" [target]="target()" (chosen)="find($event)" />
       }
-    </aside>
+    </section>
     @if (isPutting()) { <uv-snippet-dialog [text]="edit.text()" (made)="putIn($event)" (closed)="isPutting.set(false)" /> }
   `,
   styles: `
@@ -88,11 +88,11 @@ const PAUSE_MS = 120;
     .picker { position: absolute; z-index: 5; width: min(430px, 96%); padding-bottom: 4px; border: 1px solid var(--uv-line-strong); background: var(--uv-panel); box-shadow: 0 4px 18px rgb(0 0 0 / 25%); }
     .of { display: flex; justify-content: space-between; align-items: center; gap: 8px; padding: 4px 6px 4px 16px; font-size: 12.5px; overflow-wrap: anywhere; }
     .of button { width: 26px; height: 26px; border: 0; background: none; color: inherit; font-size: 16px; cursor: pointer; }
-    aside { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; min-height: 0; border-left: 1px solid var(--uv-line-strong); }
+    .beside { display: grid; grid-template-rows: auto minmax(0, 1fr); min-width: 0; min-height: 0; border-left: 1px solid var(--uv-line-strong); }
     .rule { min-height: 76px; max-height: 150px; overflow-y: auto; padding: 8px 14px; background: var(--uv-panel); border-bottom: 1px solid var(--uv-line); font-size: 12.5px; }
     .rule p { margin: 0 0 2px; max-width: none; overflow-wrap: anywhere; }
     .selector { font-weight: 600; }
-    @media (max-width: 900px) { :host { grid-template-columns: minmax(0, 1fr); overflow: visible; } .left { height: 70vh; } aside { border: 0; border-top: 1px solid var(--uv-line-strong); height: 70vh; } }
+    @media (max-width: 900px) { :host { grid-template-columns: minmax(0, 1fr); overflow: visible; } .left { height: 70vh; } .beside { border: 0; border-top: 1px solid var(--uv-line-strong); height: 70vh; } }
   `,
 })
 export class SheetEditor {
