@@ -65,7 +65,7 @@ describe('the client’s list', () => {
     await first()
       .locator('.holds', { hasText: /Holds on 1 place/ })
       .waitFor();
-    expect(await page.locator('uv-requests-drawer header').innerText()).toContain('1 of 2 settled');
+    expect(await page.locator('uv-requests-drawer > .head').innerText()).toContain('1 of 2 settled');
     // The look is named for every state: hovered, the widget's own colour is back.
     await first().getByText('Name a look to prove it by').click();
     await first().getByLabel('Selector of the elements').fill('.qs-apply');
@@ -74,7 +74,7 @@ describe('the client’s list', () => {
     await first().getByLabel('CSS value').fill('rgb(1, 2, 3)');
     await first().getByRole('button', { name: 'Name it' }).click();
     await first().locator('.holds', { hasText: '1 of 2 places have not the look' }).waitFor();
-    expect(await page.locator('uv-requests-drawer header').innerText()).toContain('0 of 2 settled');
+    expect(await page.locator('uv-requests-drawer > .head').innerText()).toContain('0 of 2 settled');
   });
 
   it('comes back with undo, tells why something is refused, and stands in the hand-over note', async () => {

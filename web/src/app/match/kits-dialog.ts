@@ -61,6 +61,7 @@ const MOST_BYTES = 2_000_000;
     </p-dialog>
   `,
   styles: `
+    :host { position: absolute; }
     .all { display: grid; gap: 10px; }
     .keep { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) auto auto; gap: 6px; }
     .keep p-select { min-width: 0; width: 100%; }

@@ -24,10 +24,10 @@ import { RequestsStore } from './requests-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { role: 'complementary', 'aria-label': 'Requests', '(keydown.escape)': 'close()' },
   template: `
-    <header>
+    <div class="head">
       <h2>Requests</h2><span class="uv-soft" role="status">{{ countWords() }}</span>
       <button type="button" class="x" aria-label="Close the requests" (click)="close()">×</button>
-    </header>
+    </div>
     <div class="uv-scroll list">
       @for (request of store.requests(); track request.id) {
         <section [attr.aria-label]="'Request of ' + request.cameAt">
@@ -49,7 +49,7 @@ import { RequestsStore } from './requests-store';
   `,
   styles: `
     :host { position: fixed; z-index: 12; inset: 48px 0 0 auto; display: grid; grid-template-rows: auto minmax(0, 1fr); width: min(440px, 100vw); background: var(--uv-panel); border-left: 1px solid var(--uv-line-strong); box-shadow: -4px 0 18px rgb(0 0 0 / 18%); }
-    header { display: flex; align-items: center; gap: 10px; padding: 8px 8px 8px 14px; border-bottom: 1px solid var(--uv-line-strong); }
+    .head { display: flex; align-items: center; gap: 10px; padding: 8px 8px 8px 14px; border-bottom: 1px solid var(--uv-line-strong); }
     h2 { font-size: 15px; font-weight: 700; }
     .x { width: 30px; height: 30px; margin-left: auto; border: 0; background: none; color: inherit; font-size: 18px; cursor: pointer; }
     details { padding: 8px 14px 0; font-size: 12.5px; }
