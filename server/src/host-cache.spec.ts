@@ -25,6 +25,8 @@ describe('the cache in front of the host', () => {
     await post('revisions', { note: css });
     const number = server.store.revisions.newest(server.siteId);
     await post('publications', { revision: number });
+    // Threads start slowly beside much else: the page is linked before anybody is held to a time.
+    await server.visit(`/${server.siteId}/index.html`);
   }
   const sheet = (query = ''): ReturnType<TestServer['visit']> => server.visit(`/${server.siteId}/veneer.css${query}`);
 
