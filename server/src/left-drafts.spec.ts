@@ -66,4 +66,28 @@ describe('a draft left behind', () => {
     expect((await post(`left-drafts/${left.id}/back`)).status).toBe(404);
     expect((await post('left-drafts/x/back')).status).toBeGreaterThanOrEqual(400);
   });
+
+  it('leads to the elements of a page that was captured again', async () => {
+    const form = new FormData();
+    form.set('wish', JSON.stringify({ siteId: server.siteId, name: '', kind: 'files' }));
+    const page = (body: string): string => `<!doctype html><link rel=stylesheet href=css/a.css><body>${body}`;
+    const bring = async (body: string): Promise<void> => {
+      form.set('files', new Blob([page(body)]), 'index.html');
+      const answer = await fetch(`${server.url}/api/imports`, { method: 'POST', body: form });
+      const { id } = (await answer.json()) as { id: number };
+      await (await server.get(`/api/imports/${id}/events`)).text();
+    };
+    await bring('<p class=x>hi</p>');
+    const before = server.store.pages.bySite(server.siteId)[0].html;
+    const element = [...before.matchAll(/<([a-z]\w*)/g)].findIndex(([, name]) => name === 'p');
+    await post('changes', { label: 'x', put: [{ ...OVERRIDE, id: 'left', element, selector: '.x' }], drop: [] });
+    await post('undo');
+    await change('other');
+    await bring('<nav>new</nav><div><b>more</b></div><p class=x>hi</p>');
+    const [left] = (await draft()).leftDrafts;
+    await post(`left-drafts/${left.id}/back`);
+    expect((await draft()).overrides.map((override) => [override.id, override.element])).toEqual([
+      ['left', element + 3],
+    ]);
+  });
 });

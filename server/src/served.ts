@@ -30,7 +30,7 @@ export async function askServed(store: Store, siteId: number, ask: AskHost, at: 
   const wanted = published === null ? null : hashOf(store.revisions.byNumber(siteId, published)?.css ?? '');
   const captured = store.pages.bySite(siteId).filter((page) => !isSpecimen(page));
   const sheets = new Map<string, Promise<HostAnswer>>();
-  const numbers = new Map(store.moving.revisions(siteId).map(({ number, css }) => [hashOf(css), number]));
+  const numbers = new Map(store.revisions.sheets(siteId).map(({ number, css }) => [hashOf(css), number]));
   const numberOf = (hash: string): number | null => (hash === wanted ? published : (numbers.get(hash) ?? null));
   const pages: ServedDocument['pages'][number][] = [];
   for (const { id, name, path } of captured.slice(0, MOST_PAGES)) {

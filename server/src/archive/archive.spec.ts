@@ -294,6 +294,34 @@ describe('a site with its history as one file', () => {
     expect(await names(await archive(there, result.siteId))).toEqual(await names(one));
   });
 
+  it('keeps the names that swatches are published under, whenever those were added', async () => {
+    const id = here.siteId;
+    const { swatches } = await draft(here, id);
+    const [accent] = swatches;
+    await act(
+      here,
+      id,
+      'palette',
+      {
+        label: 'Heron',
+        swatches: [
+          ...swatches.map(({ id: own, name, css }) => ({ id: own, name, css })),
+          { id: 0, name: 'Heron', css: '#5a3f5c' },
+        ],
+        roles: [{ role: 'accent', swatch: accent.name, shade: 0 }],
+      },
+      'PUT',
+    );
+    await act(here, id, 'revisions', { note: '' });
+    await act(here, id, 'publications', { revision: 1 });
+    const tokens = async (server: TestServer, siteId: number): Promise<unknown> =>
+      (await draft(server, siteId)).swatches.map(({ name, token }) => [name, token]);
+    const result = await bring(there, await archive(here, id));
+    if (!result.ok) throw new Error(result.problem.detail);
+    expect(await tokens(there, result.siteId)).toEqual(await tokens(here, id));
+    expect(JSON.stringify(await tokens(here, id))).toContain('heron');
+  });
+
   it('leaves what is open as it is, and is refused over an open site', async () => {
     const id = await worked();
     const before = await draft(here, id);

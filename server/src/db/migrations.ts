@@ -256,6 +256,15 @@ export const MIGRATIONS: readonly Migration[] = [
   ALTER TABLE site ADD COLUMN flat_for TEXT NOT NULL DEFAULT '';
   ALTER TABLE site ADD COLUMN by_letters INTEGER NOT NULL DEFAULT 0;
   `,
+  `
+  -- Names that swatches were published under. They outlive their swatch, which undo may take away and bring back.
+  CREATE TABLE published_name (
+    swatch_id INTEGER PRIMARY KEY,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    token TEXT NOT NULL
+  ) STRICT;
+  INSERT INTO published_name SELECT id, site_id, token FROM swatch WHERE token IS NOT NULL;
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

@@ -68,6 +68,12 @@ export function createPalettes(db: Db) {
     ),
     drop: db.prepare<[number, number]>('DELETE FROM swatch WHERE id = ? AND site_id = ?'),
     name: db.prepare<[string, number, number]>('UPDATE swatch SET token = ? WHERE id = ? AND site_id = ?'),
+    keepName: db.prepare<[number, number, string]>(
+      'INSERT INTO published_name (swatch_id, site_id, token) VALUES (?, ?, ?) ON CONFLICT (swatch_id) DO NOTHING',
+    ),
+    keptName: db.prepare<[number, number], { readonly token: string }>(
+      'SELECT token FROM published_name WHERE swatch_id = ? AND site_id = ?',
+    ),
     dropRoles: db.prepare<[number]>('DELETE FROM role WHERE site_id = ?'),
     dropInverted: db.prepare<[number]>('DELETE FROM inverted_role WHERE site_id = ?'),
     insertRole: db.prepare<[number, string, number, number, number]>(
@@ -98,6 +104,19 @@ export function createPalettes(db: Db) {
     shape: JSON.parse(statements.shape.get(siteId)?.shape ?? '{}') as HouseShape,
     former: JSON.parse(statements.former.get(siteId)?.former ?? '[]') as string[],
   });
+  const insert = (
+    siteId: number,
+    position: number,
+    { id, name, css, token, origin, note }: NewPalette['swatches'][number],
+  ): number => {
+    // What was published under a name keeps it, though it was away meanwhile.
+    const kept = token ?? statements.keptName.get(id, siteId)?.token ?? null;
+    const given = id === 0 ? null : id;
+    const row = statements.insert.run(given, siteId, position, name, css, kept, origin ?? '', note ?? '');
+    const own = Number(row.lastInsertRowid);
+    if (kept !== null) statements.keepName.run(own, siteId, kept);
+    return own;
+  };
   /** Makes the palette what is given; swatches keep their ids, also when undo brings them back. */
   const replace = db.transaction((siteId: number, palette: NewPalette): void => {
     const before = bySite(siteId);
@@ -109,23 +128,7 @@ export function createPalettes(db: Db) {
     const ids = new Map<string, number>();
     palette.swatches.forEach(({ id, name, css, token, origin, note }, position) => {
       if (known.has(id)) statements.update.run(position, name, css, origin ?? null, note ?? null, id, siteId);
-      ids.set(
-        name,
-        known.has(id)
-          ? id
-          : Number(
-              statements.insert.run(
-                id === 0 ? null : id,
-                siteId,
-                position,
-                name,
-                css,
-                token ?? null,
-                origin ?? '',
-                note ?? '',
-              ).lastInsertRowid,
-            ),
-      );
+      ids.set(name, known.has(id) ? id : insert(siteId, position, { id, name, css, token, origin, note }));
     });
     for (const { role, swatch, shade, isAssumed } of palette.roles) {
       const swatchId = ids.get(swatch);
@@ -145,6 +148,7 @@ export function createPalettes(db: Db) {
     const named = namesOf(palette, names);
     palette.swatches.forEach(({ id, token }, i) => {
       if (!token) statements.name.run(named.swatches[i], id, siteId);
+      statements.keepName.run(id, siteId, token ?? named.swatches[i]);
     });
   });
   const subject: Subject<NewPalette> = {

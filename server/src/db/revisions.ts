@@ -1,5 +1,6 @@
 import type { Override } from '@upper-veneer/core';
 import type { Db } from './db.js';
+import { distinctOverrides, withMoved } from './kept-overrides.js';
 
 export interface RevisionRow {
   readonly number: number;
@@ -46,6 +47,9 @@ export function createRevisions(db: Db) {
     insert: db.prepare<[number, number, string, string, string, string, string | null, string, number]>(
       'INSERT INTO revision (site_id, number, note, css, plain_css, overrides, basis, saved_at, untidied) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
     ),
+    sheets: db.prepare<[number], Pick<RevisionRow, 'number' | 'css'>>(
+      'SELECT number, css FROM revision WHERE site_id = ?',
+    ),
     contents: db.prepare<[number], Pick<RevisionRow, 'number' | 'overrides'>>(
       'SELECT number, overrides FROM revision WHERE site_id = ?',
     ),
@@ -80,19 +84,16 @@ export function createRevisions(db: Db) {
         return number;
       },
     ),
+    /** Their published sheets alone. */
+    sheets: (siteId: number) => statements.sheets.all(siteId),
     /** Every override that a revision leads back to, each once. */
-    overridesIn: (siteId: number): Override[] => {
-      const found = new Map<string, Override>();
-      for (const { overrides } of statements.contents.all(siteId))
-        for (const override of JSON.parse(overrides) as Override[]) found.set(JSON.stringify(override), override);
-      return [...found.values()];
-    },
+    overridesIn: (siteId: number): Override[] =>
+      distinctOverrides(statements.contents.all(siteId).map(({ overrides }) => overrides)),
     /** Puts others in place of overrides that revisions lead back to; the sheets stay as they were saved. */
     rewrite: (siteId: number, moved: ReadonlyMap<string, Override>): void => {
       if (moved.size === 0) return;
       for (const { number, overrides } of statements.contents.all(siteId)) {
-        const all = JSON.parse(overrides) as Override[];
-        const next = JSON.stringify(all.map((override) => moved.get(JSON.stringify(override)) ?? override));
+        const next = withMoved(overrides, moved);
         if (next !== overrides) statements.putOverrides.run(next, siteId, number);
       }
     },

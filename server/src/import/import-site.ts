@@ -138,8 +138,8 @@ async function addTo(
       ),
     };
     const current = store.overrides.bySite(siteId);
-    // What the history and revisions lead back to is led to its elements as well, so that both go on.
-    const kept = [...store.changes.overridesIn(siteId), ...store.revisions.overridesIn(siteId)];
+    // What the history, revisions and drafts left behind lead back to is led to its elements as well, so that both go on.
+    const kept = [store.changes, store.revisions, store.leftDrafts].flatMap((table) => table.overridesIn(siteId));
     const overrides = [...current, ...kept];
     const again = pages.flatMap(({ path, html }) => {
       const old = before.find((page) => page.path === path);
@@ -174,6 +174,7 @@ async function addTo(
       if (ids.length > 0) {
         store.changes.rewrite(siteId, next);
         store.revisions.rewrite(siteId, next);
+        store.leftDrafts.rewrite(siteId, next);
       }
       return ids;
     });
