@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import {
   OVERRIDE_STATES,
+  MOST_LOOKS,
   REQUEST_STANDINGS,
   type ClientRequest,
   type OverrideState,
@@ -8,6 +9,7 @@ import {
   type RequestItem,
   type RequestLook,
   type RequestStanding,
+  type WidthRange,
 } from '@upper-veneer/core';
 import { Type } from 'class-transformer';
 import {
@@ -15,6 +17,7 @@ import {
   IsArray,
   IsIn,
   IsInt,
+  IsOptional,
   IsString,
   Length,
   Matches,
@@ -22,7 +25,7 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
-import { OverrideValueBody } from './requests.js';
+import { OverrideValueBody, WidthRangeBody } from './requests.js';
 
 /** A look that an item comes to, on the wire. */
 export class RequestLookBody implements RequestLook {
@@ -41,6 +44,12 @@ export class RequestLookBody implements RequestLook {
   @ValidateIf(({ state }: RequestLookBody) => state !== null)
   @IsIn(OVERRIDE_STATES, { message: 'is no state' })
   state: OverrideState | null;
+
+  /** Widths it is meant for; every width when absent. */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => WidthRangeBody)
+  widths?: WidthRange | null;
 }
 
 /** One wish of the client, on the wire. */
@@ -78,7 +87,7 @@ export class RequestItemBody implements RequestItem {
   reason: string;
 
   @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(40, { message: 'can hold 40 looks at most' })
+  @ArrayMaxSize(MOST_LOOKS, { message: `can hold ${MOST_LOOKS} looks at most` })
   @ValidateNested({ each: true })
   @Type(() => RequestLookBody)
   looks: readonly RequestLookBody[];

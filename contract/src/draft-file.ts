@@ -5,7 +5,6 @@ import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
-  IsBoolean,
   IsIn,
   IsInt,
   IsObject,
@@ -13,11 +12,11 @@ import {
   IsString,
   Length,
   Matches,
-  MaxLength,
   ValidateNested,
 } from 'class-validator';
 import { OverrideBody, OwnCssBody, PaletteRequest } from './requests.js';
 import { validateBody } from './validate.js';
+import { SheetWriting } from './sheet-writing.js';
 
 /** Version of the format. */
 export const DRAFT_FILE_VERSION = 1;
@@ -33,7 +32,7 @@ class SectionBody {
 }
 
 /** A draft as a file: all that its sheet is compiled from. */
-export class DraftFile {
+export class DraftFile extends SheetWriting {
   @IsIn([DRAFT_FILE_VERSION], { message: `must be ${DRAFT_FILE_VERSION}: this version of the product reads no other` })
   version: number;
 
@@ -43,23 +42,6 @@ export class DraftFile {
 
   @Matches(/^[a-z][a-z0-9-]{0,30}$/, { message: 'must begin with a letter and hold letters, digits and hyphens' })
   prefix: string;
-
-  @IsBoolean({ message: 'must be true or false' })
-  asValues: boolean;
-
-  @IsBoolean({ message: 'must be true or false' })
-  hoverOnly: boolean;
-
-  /** An older engine that is to be reached; no `color-mix()` is written then. */
-  @IsOptional()
-  @IsString({ message: 'must be a text' })
-  @MaxLength(60, { message: 'can have 60 characters at most' })
-  flatFor?: string;
-
-  /** Whether declarations stand by the letters of their names. */
-  @IsOptional()
-  @IsBoolean({ message: 'must be true or false' })
-  isByLetters?: boolean;
 
   @IsObject({ message: 'must be names by role' })
   names: Readonly<Partial<Record<RoleName, string>>>;

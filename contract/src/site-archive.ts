@@ -23,6 +23,7 @@ import { PlanRequest } from './plan-request.js';
 import { LookedBody } from './proof-requests.js';
 import { OverrideBody, OwnCssBody, PaletteBody } from './requests.js';
 import { ExceptionBody, PartBody } from './site-requests.js';
+import { SheetWriting } from './sheet-writing.js';
 
 /** Name of the file that tells an archive of a site, and what it calls itself. */
 export const ARCHIVE_HEAD = 'upper-veneer-site.json';
@@ -68,30 +69,13 @@ export class ArchiveFile {
 }
 
 /** How the sheet is written. */
-export class ArchiveNaming {
+export class ArchiveNaming extends SheetWriting {
   @Matches(/^[a-z][a-z0-9-]{0,30}$/, { message: 'must begin with a letter and hold letters, digits and hyphens' })
   prefix: string;
-
-  @IsBoolean({ message: 'must be true or false' })
-  asValues: boolean;
 
   /** Names by role. */
   @IsObject({ message: 'must be names by role' })
   names: Readonly<Record<string, string>>;
-
-  @IsBoolean({ message: 'must be true or false' })
-  hoverOnly: boolean;
-
-  /** An older engine that is to be reached; no `color-mix()` is written then. */
-  @IsOptional()
-  @IsString({ message: 'must be a text' })
-  @MaxLength(60, { message: 'can have 60 characters at most' })
-  flatFor?: string;
-
-  /** Whether declarations stand by the letters of their names. */
-  @IsOptional()
-  @IsBoolean({ message: 'must be true or false' })
-  isByLetters?: boolean;
 }
 
 /** Where the veneer stands, and the order of each page's stylesheets by the page's number; `null` for the captured one. */

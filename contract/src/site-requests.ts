@@ -3,7 +3,6 @@ import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
-  IsBoolean,
   IsIn,
   IsInt,
   IsOptional,
@@ -17,6 +16,7 @@ import {
 } from 'class-validator';
 
 import { ROLE_NAME, type RoleName } from '@upper-veneer/core';
+import { SheetWriting } from './sheet-writing.js';
 
 export const OPENER_ACTS = ['add-class', 'drop-class', 'set-attribute', 'drop-attribute'] as const;
 export const PART_KINDS = ['theme', 'embedded widget', 'form', 'pop-up', 'framed', 'shadow', 'other'] as const;
@@ -136,7 +136,7 @@ export class RoleNameBody {
 }
 
 /** How the sheet is written. */
-export class SheetOptionsRequest {
+export class SheetOptionsRequest extends SheetWriting {
   @IsString({ message: 'must be a text' })
   @Length(1, 200, { message: 'must have 1 to 200 characters' })
   label: string;
@@ -147,28 +147,11 @@ export class SheetOptionsRequest {
   @Length(1, 24, { message: 'must have 1 to 24 characters' })
   prefix: string;
 
-  @IsBoolean({ message: 'must be true or false' })
-  asValues: boolean;
-
   @IsArray({ message: 'must be a list' })
   @ArrayMaxSize(64, { message: 'can hold 64 roles at most' })
   @ValidateNested({ each: true })
   @Type(() => RoleNameBody)
   names: RoleNameBody[];
-
-  @IsBoolean({ message: 'must be true or false' })
-  hoverOnly: boolean;
-
-  /** An older engine that is to be reached; no `color-mix()` is written then. */
-  @IsOptional()
-  @IsString({ message: 'must be a text' })
-  @MaxLength(60, { message: 'can have 60 characters at most' })
-  flatFor?: string;
-
-  /** Whether declarations stand by the letters of their names. */
-  @IsOptional()
-  @IsBoolean({ message: 'must be true or false' })
-  isByLetters?: boolean;
 }
 
 /** A colour or place that is left alone. */

@@ -363,6 +363,7 @@ export {
 export { putInSnippet, type SnippetPut } from './sheet-text/put-in-snippet.js';
 export { writtenValue } from './veneer/written-value.js';
 export {
+  MOST_LOOKS,
   REQUEST_STANDINGS,
   type ClientRequest,
   type RequestItem,

@@ -102,6 +102,9 @@ function sectionsOf(site: SiteModel, { exceptions, requests = [] }: HandOverFact
       title: 'What was done',
       words: [
         `${counted(site.overrides.length, 'override', 'overrides')} in one stylesheet that is loaded after the site’s own. No file of the site was changed.`,
+        ...(site.ownCss.length > 0
+          ? [`Beside them ${counted(site.ownCss.length, 'section has', 'sections have')} CSS that was written by hand.`]
+          : []),
       ],
       table: { head: ['Part', 'Overrides', 'States', 'What'], rows: partRows(site) },
     },
@@ -147,8 +150,8 @@ function standingWords(site: SiteModel, item: RequestItem): string {
     done: 'done',
   };
   if (item.standing !== 'done' || item.looks.length === 0) return said[item.standing];
-  const { places, missed, unseen } = itemHolds(site, item);
-  if (missed.length > 0) return `done, but ${missed.length} of ${places} places have not the look`;
+  const { places, misses, unseen } = itemHolds(site, item);
+  if (misses > 0) return `done, but ${misses} of ${places} places have not the look`;
   return unseen.length > 0
     ? `done; ${unseen[0]}`
     : `holds on ${counted(places, 'place', 'places')}, in every state and width`;

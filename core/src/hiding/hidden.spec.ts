@@ -18,7 +18,7 @@ describe('what a sheet hides', () => {
 
   it('is told with what is lost to those who listen or type', () => {
     const [found] = hiddenBy(hidden);
-    expect([found.override.id, found.lost]).toEqual([
+    expect([found.override?.id, found.lost]).toEqual([
       override.id,
       { elements: 1, links: 1, controls: 2, headings: 1, pictures: 1, hasText: true },
     ]);
@@ -40,7 +40,7 @@ describe('what a sheet hides', () => {
   });
 
   it('can be taken out of sight alone instead', () => {
-    const milder = dressSite(site, [], site.palette, { ownCss: [{ partId: null, css: outOfSight('.pop') }] });
+    const milder = dressSite(site, [], site.palette, { ownCss: [{ partId: null, css: outOfSight('.pop', null) }] });
     const page = pageOf(milder, 1);
     const [pop] = matchedInAnyState(page, '.pop');
     const style = new StyleView(page).style(pop);
@@ -48,6 +48,25 @@ describe('what a sheet hides', () => {
       'block',
       'absolute',
       'hidden',
+    ]);
+  });
+
+  // Selectors 4 §4.2: of a list each selector stands for itself, so that what is added to the last tells on the last alone.
+  it('is taken out of sight where and when it was hidden, all that was, and told of own CSS too', () => {
+    const css = outOfSight('.pop, .line', '(max-width: 600px)');
+    const milder = dressSite(site, [], site.palette, { ownCss: [{ partId: null, css }] });
+    const page = pageOf(milder, 1);
+    const shown = (selector: string, width: number): string =>
+      new StyleView(page, { environment: { width } }).style(matchedInAnyState(page, selector)[0]).resolved('position');
+    expect(['.pop', '.line'].map((name) => [shown(name, 390), shown(name, 1280)])).toEqual([
+      ['absolute', 'static'],
+      ['absolute', 'static'],
+    ]);
+    const byHand = dressSite(site, [], site.palette, {
+      ownCss: [{ partId: null, css: '@media print { .pop { display: none } } .gone { display: none }' }],
+    });
+    expect(hiddenBy(byHand).map(({ selector, media, override: own }) => [selector, media, own])).toEqual([
+      ['.pop', 'print', null],
     ]);
   });
 });

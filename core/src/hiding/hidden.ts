@@ -1,7 +1,10 @@
 import type { ElementNode } from '../dom/tree.js';
 import { isFocusable } from '../selectors/element-states.js';
+import { rulesInVeneer } from '../resolve/rules-in-veneer.js';
+import { parseSelectorList } from '../selectors/parse-selector.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 import type { SiteModel } from '../site/site-model.js';
+import { mediaOf } from '../veneer/media.js';
 import type { Override } from '../veneer/override.js';
 
 /** What is lost where a rule hides something, over all pages. */
@@ -18,9 +21,13 @@ export interface Lost {
   readonly hasText: boolean;
 }
 
-/** An override that hides something from everyone, screen readers and the keyboard among them. */
+/** A rule of the sheet that hides something from everyone, screen readers and the keyboard among them. */
 export interface Hiding {
-  readonly override: Override;
+  readonly selector: string;
+  /** Media condition it holds under; `null` for none. */
+  readonly media: string | null;
+  /** Override it is; `null` where it is own CSS. */
+  readonly override: Override | null;
   readonly lost: Lost;
 }
 
@@ -32,13 +39,22 @@ export function hides(property: string, css: string): boolean {
   );
 }
 
-/** Everything the overrides of a site hide, with what is lost by it. */
+/** Everything the sheet of a site hides, by overrides and by own CSS, with what is lost by it. */
 export function hiddenBy(site: SiteModel): Hiding[] {
-  return site.overrides.flatMap((override) => {
+  const byOverrides = site.overrides.flatMap((override): Hiding[] => {
     const { property, value, pseudo, selector } = override;
     if (pseudo !== '' || value.kind !== 'literal' || !hides(property, value.css)) return [];
-    return [{ override, lost: lostBy(site, selector) }];
+    const media = mediaOf(override, site.source.hoverOnly ?? false);
+    return [{ selector, media, override, lost: lostBy(site, selector) }];
   });
+  const byHand = site.ownCss
+    .flatMap(({ css }) => rulesInVeneer(css))
+    .filter(({ declarations }) => declarations.some(({ name, value }) => hides(name, value)))
+    .map(({ selectorText, conditions }): Hiding => {
+      const media = conditions.flatMap((own) => (own.kind === 'media' ? [own.text] : [])).join(' and ') || null;
+      return { selector: selectorText, media, override: null, lost: lostBy(site, selectorText) };
+    });
+  return [...byOverrides, ...byHand].filter(({ lost }) => lost.elements > 0);
 }
 
 /** What is lost where a selector's elements are hidden. */
@@ -79,11 +95,14 @@ export function lostWords({ links, controls, headings, pictures, hasText }: Lost
 }
 
 /**
- * A rule that takes elements out of sight for sight alone: read out and focused they still are, and come into sight while they hold the focus.
- * Source: common practice; WCAG 2.2, 2.4.7 for the focus.
+ * A rule that takes elements out of sight for sight alone: read out and focused they still are, and come into sight while they hold
+ * the focus. Source: common practice; WCAG 2.2, 2.4.7 for the focus.
+ * @param selector one or several.
+ * @param media condition it is to hold under; `null` for none.
  */
-export function outOfSight(selector: string): string {
-  return `${selector}:not(:focus, :focus-within) {
+export function outOfSight(selector: string, media: string | null): string {
+  const isOne = parseSelectorList(selector).length === 1;
+  const rule = `${isOne ? selector : `:is(${selector})`}:not(:focus, :focus-within) {
   position: absolute;
   width: 1px;
   height: 1px;
@@ -94,4 +113,5 @@ export function outOfSight(selector: string): string {
   clip-path: inset(50%);
   white-space: nowrap;
 }`;
+  return media === null ? rule : `@media ${media} {\n${rule}\n}`;
 }

@@ -1,7 +1,6 @@
 import { ancestorsOf, type ElementNode } from '../dom/tree.js';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
-import { selectorProblem } from '../selectors/selector-problem.js';
-import { matchedInAnyState } from '../selectors/touched.js';
+import { matchesOf, type Match } from '../site/matches.js';
 import { partOf, type SiteModel } from '../site/site-model.js';
 import type { Override, Spot } from '../veneer/override.js';
 import { colorOfValue, plainValuesIn } from '../veneer/override-value.js';
@@ -47,7 +46,7 @@ export function kitFit(site: SiteModel, kit: Kit): KitFit {
   const [best] = rootsOf(site, kit)
     .map((found) => ({ ...found, likeness: likenessOf(found.element, kit) }))
     .sort((a, b) => b.likeness - a.likeness);
-  const rules = kit.rules.filter(({ elements, selector }) => spotsOf(site, elements ?? selector).length > 0).length;
+  const rules = kit.rules.filter(({ elements, selector }) => matchesOf(site, elements ?? selector).length > 0).length;
   const isKnown = best !== undefined && best.likeness >= LEAST_LIKENESS;
   const page = best && site.pages.get(best.pageId);
   return {
@@ -83,7 +82,7 @@ export function* layKitSteps(
       miss(unfilled);
       continue;
     }
-    const matched = elementsOf(site, rule.elements ?? rule.selector);
+    const matched = matchesOf(site, rule.elements ?? rule.selector);
     const [first] = matched;
     if (!first) {
       miss('matches nothing on the pages here');
@@ -154,17 +153,12 @@ function unfilledIn({ value }: KitRule, { palette }: SiteModel): string | null {
   return role?.kind === 'role' ? `no swatch fills ${roleWords(role.role)} here` : null;
 }
 
-interface Found {
-  readonly pageId: number;
-  readonly element: ElementNode;
-}
-
 /** Elements that may be the part: where the kit's own selector leads, else those that bear a class of its root. */
-function rootsOf(site: SiteModel, kit: Kit): Found[] {
-  const own = elementsOf(site, kit.root);
+function rootsOf(site: SiteModel, kit: Kit): Match[] {
+  const own = matchesOf(site, kit.root);
   if (own.some(({ element }) => likenessOf(element, kit) >= LEAST_LIKENESS)) return own;
   const [lead] = kit.classes;
-  return lead === undefined ? [] : elementsOf(site, `.${CSS_NAME.test(lead) ? lead : 'x'}`);
+  return lead === undefined ? [] : matchesOf(site, `.${CSS_NAME.test(lead) ? lead : 'x'}`);
 }
 
 /** Class names that need no escape in a selector. */
@@ -174,15 +168,4 @@ function likenessOf(element: ElementNode, { classes }: Kit): number {
   if (classes.length === 0) return 0;
   const here = new Set(classesIn(element));
   return classes.filter((name) => here.has(name)).length / classes.length;
-}
-
-function elementsOf(site: SiteModel, selector: string): Found[] {
-  if (selectorProblem(selector) !== null) return [];
-  return [...site.pages].flatMap(([pageId, page]) =>
-    matchedInAnyState(page, selector).map((element) => ({ pageId, element })),
-  );
-}
-
-function spotsOf(site: SiteModel, selector: string): Spot[] {
-  return elementsOf(site, selector).map(({ pageId, element }) => ({ pageId, element: element.number }));
 }

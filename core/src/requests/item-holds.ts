@@ -1,17 +1,21 @@
 import { sameColor } from '../color/same-color.js';
 import { hexOf } from '../color/read-notation.js';
+import type { ElementNode } from '../dom/tree.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { statesTogether, type Place } from '../reach/threshold.js';
 import { shortfallOf } from '../resolve/shortfall.js';
 import { StyleView } from '../resolve/style-view.js';
 import type { ElementStyle } from '../resolve/element-style.js';
+import type { StateMap } from '../selectors/match-context.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
 import { selectorProblem } from '../selectors/selector-problem.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 import { settingsThatMatter } from '../site/environments.js';
 import { inEachLighting, withSpecimen, type SiteModel } from '../site/site-model.js';
-import { OVERRIDE_STATES, type OverrideState, type Spot } from '../veneer/override.js';
+import { STATE_PAIRS } from '../tidy/same-outcome.js';
+import { isInRange } from '../veneer/media.js';
+import { OVERRIDE_STATES, isOfAnother, type OverrideState, type Spot } from '../veneer/override.js';
 import { colorOfValue, plainCssOfValue } from '../veneer/override-value.js';
 import type { Palette } from '../veneer/palette.js';
 import type { RequestItem, RequestLook } from './request.js';
@@ -19,7 +23,8 @@ import type { RequestItem, RequestLook } from './request.js';
 /** A place that has not the look that was named for it. */
 export interface LookMissed extends Spot {
   readonly look: number;
-  readonly state: OverrideState;
+  /** State it is in, or the two at once. */
+  readonly states: readonly OverrideState[];
   readonly width: number;
   readonly lighting: string;
   /** What shows instead. */
@@ -32,22 +37,27 @@ export interface ItemHolds {
   readonly places: number;
   /** Comparisons: a place in one state, width and lighting each. */
   readonly compared: number;
-  /** Places that miss theirs, each once, with the first state it misses it in. */
+  /** How many places miss theirs. */
+  readonly misses: number;
+  /** Those places, each once, with the first state it misses it in; the first of them where there are very many. */
   readonly missed: readonly LookMissed[];
   /** Why not everything was looked at; empty where it was. */
   readonly unseen: readonly string[];
 }
 
 const MOST_MISSED = 200;
-/** States that the browser alone brings about, or that stand for a relation to another element. */
-const LOOKED_AT = OVERRIDE_STATES.filter(
-  (state) =>
-    !state.startsWith('parent') && !['autofilled', 'switched', 'locked', 'switched-locked', 'focused'].includes(state),
-);
+/** States that the browser alone brings about. */
+const BEYOND: ReadonlySet<OverrideState> = new Set(['autofilled']);
+/** States that are looked at where a look is meant for all of them: each alone, and those that come together. */
+const LOOKED_AT: readonly (readonly OverrideState[])[] = [
+  ...OVERRIDE_STATES.filter((state) => !isOfAnother(state) && !BEYOND.has(state)).map((state) => [state]),
+  ...STATE_PAIRS,
+];
 
 /**
- * Holds the looks that an item names against every element they are for: on every page, in every state that it can be in or the one that
- * is named, at every width that a breakpoint sets apart, in both lightings. Colours count as the same where they come to the same pixels.
+ * Holds the looks that an item names against every element they are for: on every page, in every state that it can be in by itself, and in
+ * two at once, or the one that is named, at every width that a breakpoint sets apart, in both lightings. Colours count as the same where
+ * they come to the same pixels.
  */
 export function itemHolds(of: SiteModel, item: Pick<RequestItem, 'looks' | 'pageIds'>): ItemHolds {
   const found = { places: 0, compared: 0, missed: new Map<string, LookMissed>(), unseen: new Set<string>() };
@@ -59,6 +69,7 @@ export function itemHolds(of: SiteModel, item: Pick<RequestItem, 'looks' | 'page
   return {
     places: found.places,
     compared: found.compared,
+    misses: found.missed.size,
     missed: [...found.missed.values()].slice(0, MOST_MISSED),
     unseen: [...found.unseen],
   };
@@ -72,7 +83,8 @@ function lookHolds(
   found: { places: number; compared: number; missed: Map<string, LookMissed>; unseen: Set<string> },
 ): void {
   const longhands = longhandsOfProperty(look.property);
-  const { settings, unseen } = settingsThatMatter(site, longhands);
+  const { settings: all, unseen } = settingsThatMatter(site, longhands, look.widths);
+  const settings = all.filter(({ width }) => isInRange(width, look.widths));
   for (const what of unseen) found.unseen.add(`${what}: no setting that is looked at stands for it`);
   const pseudo = parseSelectorList(look.selector)[0]?.pseudoElements.at(-1)?.name ?? '';
   const before = found.places;
@@ -83,15 +95,18 @@ function lookHolds(
       if (index === 0) found.places += elements.length;
       if (elements.length === 0) continue;
       if (shortfallOf(page) > 0) found.unseen.add(`${shortfallOf(page)} elements of a page were not matched`);
-      for (const state of look.state === null ? LOOKED_AT : [look.state]) {
-        const able = elements.filter((element) => applicableStates(element, pseudo).includes(state));
+      for (const states of look.state === null ? LOOKED_AT : [[look.state]]) {
+        const able = elements.filter((element) => {
+          const own = applicableStates(element, pseudo);
+          return states.every((state) => own.includes(state));
+        });
         if (able.length === 0) continue;
-        const states = statesTogether(
+        const forced = inStates(
           able.map((element): Place => ({ page, element })),
-          state,
+          states,
         );
         for (const setting of settings) {
-          const view = new StyleView(page, { states, environment: setting });
+          const view = new StyleView(page, { states: forced, environment: setting });
           for (const element of able) {
             found.compared += 1;
             const shown = shownOtherwise(view.style(element, pseudo), longhands, look, lit.palette);
@@ -102,7 +117,7 @@ function lookHolds(
               look: at,
               pageId,
               element: element.number,
-              state,
+              states,
               width: setting.width,
               lighting,
               shown,
@@ -113,6 +128,15 @@ function lookHolds(
     }
   }
   if (found.places === before) found.unseen.add(`${look.selector} matches nothing on the pages here`);
+}
+
+/** Elements that are all in some states at once. */
+function inStates(places: readonly Place[], states: readonly OverrideState[]): StateMap {
+  const all = new Map<ElementNode, Set<string>>();
+  for (const state of states)
+    for (const [node, names] of statesTogether(places, state))
+      all.set(node, new Set([...(all.get(node) ?? []), ...names]));
+  return all;
 }
 
 /** What an element shows instead of a look; `null` where it has it. */

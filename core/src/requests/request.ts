@@ -1,9 +1,12 @@
-import type { OverrideState } from '../veneer/override.js';
+import type { OverrideState, WidthRange } from '../veneer/override.js';
 import type { OverrideValue } from '../veneer/override-value.js';
 
 /** How an item stands by the designer's word; whether it holds is told by proof. */
 export const REQUEST_STANDINGS = ['to do', 'asked', 'done', 'refused'] as const;
 export type RequestStanding = (typeof REQUEST_STANDINGS)[number];
+
+/** Looks that one item can name. */
+export const MOST_LOOKS = 400;
 
 /** A look that an item comes to: what it is of, and what it is to be there. */
 export interface RequestLook {
@@ -13,6 +16,8 @@ export interface RequestLook {
   readonly value: OverrideValue;
   /** State it is meant for; `null` for every state. */
   readonly state: OverrideState | null;
+  /** Widths it is meant for; every width when absent. */
+  readonly widths?: WidthRange | null;
 }
 
 /** One wish of the client. */

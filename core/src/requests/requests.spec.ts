@@ -68,7 +68,7 @@ describe('a client’s request', () => {
     it('where every match has the look in every state and width, and says who does not', () => {
       const rest = holds(dressed('a'), look());
       expect(rest.places).toBe(2);
-      expect(rest.missed.map(({ element, state, shown }) => [element, state, shown])).toEqual([
+      expect(rest.missed.map(({ element, states, shown }) => [element, states.join(), shown])).toEqual([
         [numberOn(site, '.b'), 'rest', '#008080'],
         [numberOn(site, 'a'), 'hover', '#0000ff'],
       ]);
@@ -89,6 +89,20 @@ describe('a client’s request', () => {
       expect(
         holds(dressed(), look({ property: 'font-weight', value: { kind: 'literal', css: '700' } })).missed.length,
       ).toBe(1);
+    });
+
+    it('in two states at once, and at the widths that are meant alone', () => {
+      const rings = openOnePage('a:hover:focus { color: teal }', '<a href=x>1</a>', site.palette);
+      const css = { kind: 'literal', css: 'teal' } as const;
+      const [first] = itemHolds(rings, { looks: [look({ value: css })], pageIds: [] }).missed;
+      expect(first.states.join()).toBe('rest');
+      const plain = dressSite(rings, [], rings.palette, { ownCss: [{ partId: null, css: 'a { color: #b4582a }' }] });
+      expect(holds(plain, look()).missed.map(({ states, shown }) => [states.join(), shown])).toEqual([
+        ['hover,focus', '#008080'],
+      ]);
+      const wide = dressed('a', 'a:hover');
+      expect(holds(wide, look({ widths: { min: 601, max: null } })).missed).toEqual([]);
+      expect(holds(wide, look({ widths: { min: null, max: 600 } })).misses).toBe(1);
     });
 
     it('and what was not looked at is said', () => {

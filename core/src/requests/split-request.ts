@@ -14,8 +14,8 @@ const MOST_ITEMS = 60;
 const LONGEST = 400;
 
 /**
- * Splits a client's text into wishes: a line each where it has several, else a sentence each; a line that only leads to others, by its colon, is none. Parts and pages are guessed by the words of
- * their names (common practice); where none is named, neither is settled.
+ * Splits a client's text into wishes: a line each where it has several, else a sentence each; a line that only leads to others, by its
+ * colon, is none. Parts and pages are guessed by the words of their names (common practice); where none is named, neither is settled.
  */
 export function splitRequest(text: string, parts: readonly Named[], pages: readonly Named[]): GuessedItem[] {
   const lines = text

@@ -5,7 +5,7 @@ import { skipBlank, T, tokenText, tokenizeCss } from '../syntax/tokens.js';
 import { sectionsOf, type CompileOptions } from '../veneer/compile-veneer.js';
 import { valueOfCustomProperty } from '../veneer/custom-property.js';
 import { colorOfValue } from '../veneer/override-value.js';
-import { sheetItems } from './sheet-items.js';
+import { ruleItemAt, sheetItems } from './sheet-items.js';
 
 /** What is copied of a sheet. */
 export const PIECES = ['rule', 'declaration', 'value'] as const;
@@ -30,9 +30,7 @@ export function pieceAt(
   options: CompileOptions,
 ): string | null {
   const { items } = sheetItems(text, sectionsOf(options));
-  const item = items.find(
-    ({ start, end, declarations }) => start <= offset && offset <= end && declarations.length > 0,
-  );
+  const item = ruleItemAt(items, offset);
   if (!item) return null;
   if (piece === 'rule') {
     const lines = item.declarations.map((own) => `  ${declarationText(own)};`);

@@ -1,5 +1,6 @@
 import { selectorProblem } from '../selectors/selector-problem.js';
 import { matchedInAnyState } from '../selectors/touched.js';
+import { matchesOf } from '../site/matches.js';
 import { compileOptionsOf, partOf, type SiteModel } from '../site/site-model.js';
 import { compareSpecificity, type Specificity } from '../selectors/selector.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
@@ -8,7 +9,7 @@ import type { OverrideState, Spot } from '../veneer/override.js';
 import { glossOf } from '../verdict/gloss.js';
 import { paletteLines } from './read-sheet.js';
 import { ruleAsOverrides } from './rule-overrides.js';
-import { sheetItems } from './sheet-items.js';
+import { ruleItemAt, sheetItems } from './sheet-items.js';
 
 /** The rule that stands at a place in a sheet's text. */
 export interface RuleAt {
@@ -17,7 +18,9 @@ export interface RuleAt {
   readonly within: readonly string[];
   /** Greatest of its selectors; `null` where no browser reads one. */
   readonly specificity: Specificity | null;
-  /** Elements that it styles in some state, on all pages, those of the first kind first. */
+  /** How many elements it styles in some state, on all pages. */
+  readonly elements: number;
+  /** Those elements, the first of them where there are very many. */
   readonly spots: readonly Spot[];
   readonly pages: number;
   /** State it is for, and the part its first match stands in. */
@@ -40,24 +43,31 @@ export function ruleAt(site: SiteModel, text: string, offset: number): RuleAt | 
   const head = paletteLines(site);
   if (text.startsWith(head) && offset <= head.length) return null;
   const { items } = sheetItems(text, sectionsOf(compileOptionsOf(site)));
-  const item = items.find(
-    ({ start, end, declarations }) => start <= offset && offset <= end && declarations.length > 0,
-  );
+  const item = ruleItemAt(items, offset);
   if (!item) return null;
   const { selector, within, start, end } = item;
   const shared = { selector, within, start, end };
   if (selectorProblem(selector) !== null)
-    return { ...shared, specificity: null, spots: [], pages: 0, state: 'rest', partId: null, gloss: [], beyond: null };
+    return {
+      ...shared,
+      specificity: null,
+      elements: 0,
+      spots: [],
+      pages: 0,
+      state: 'rest',
+      partId: null,
+      gloss: [],
+      beyond: null,
+    };
   const [strongest] = [...parseSelectorList(selector)].sort((a, b) => compareSpecificity(b.specificity, a.specificity));
-  const found = [...site.pages].flatMap(([pageId, page]) =>
-    matchedInAnyState(page, selector).map((element) => ({ pageId, page, element })),
-  );
+  const found = matchesOf(site, selector);
   const first = found.at(0);
   const base = site.overrides.filter((override) => override.selector === selector);
   const read = ruleAsOverrides(item, { site, section: item.section, base, newId: () => 'looked-at' });
   return {
     ...shared,
     specificity: strongest?.specificity ?? null,
+    elements: found.length,
     spots: found.slice(0, MOST_SPOTS).map(({ pageId, element }) => ({ pageId, element: element.number })),
     pages: new Set(found.map(({ pageId }) => pageId)).size,
     state: read.ok ? read.overrides[0].state : 'rest',

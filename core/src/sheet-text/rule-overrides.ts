@@ -1,6 +1,6 @@
 import { OVERRIDABLE } from '../grid/rows.js';
 import { selectorProblem } from '../selectors/selector-problem.js';
-import { matchedInAnyState } from '../selectors/touched.js';
+import { matchesOf, type Match } from '../site/matches.js';
 import { compileOptionsOf, partOf, type SiteModel } from '../site/site-model.js';
 import type { DeclarationNode } from '../syntax/nodes.js';
 import { cssOfValue } from '../veneer/custom-property.js';
@@ -115,7 +115,7 @@ function overridesFor(
 ): Override[] | string {
   const [lead] = base;
   const isSame = lead?.selector === target.selector;
-  const matches = isSame ? [] : matchesOf(site, target.elements);
+  const matches = isSame ? [] : matchesOf(site, target.elements).map(spotOf);
   if (!isSame && matches.length === 0) return 'matches nothing on the pages that are here';
   if (!isSame && target.elements.length > LONGEST_GROUP) return 'has a selector longer than an override keeps';
   if (!isSame && isScrollbarPart(target.pseudo)) return 'is for a part of a scrollbar, whose standard twin follows it';
@@ -163,10 +163,8 @@ function reachOf(
   return matches.length === 1 ? { reach: 'one', parent } : { reach: 'group', group: elements, parent };
 }
 
-function matchesOf(site: SiteModel, selector: string): Spot[] {
-  return [...site.pages].flatMap(([pageId, page]) =>
-    matchedInAnyState(page, selector).map(({ number }) => ({ pageId, element: number })),
-  );
+function spotOf({ pageId, element }: Match): Spot {
+  return { pageId, element: element.number };
 }
 
 function partAt(site: SiteModel, { pageId, element }: Spot): number | null {

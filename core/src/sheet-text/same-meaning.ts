@@ -1,5 +1,5 @@
-import { parsePage, VENEER_SHEET_NAME, withVeneer } from '../resolve/page.js';
-import { flattenSheets } from '../rules/flatten-sheets.js';
+import { withVeneer } from '../resolve/page.js';
+import { rulesInVeneer } from '../resolve/rules-in-veneer.js';
 import { settingsThatMatter } from '../site/environments.js';
 import { compileOptionsOf, dressSheet, inEachLighting, withSpecimen, type SiteModel } from '../site/site-model.js';
 import { sameSheets } from '../tidy/same-outcome.js';
@@ -53,18 +53,7 @@ function rulesOf(css: string, { palette, source }: SiteModel): VeneerRule[] {
     ':root',
     ...(palette.second && palette.second.told.kind !== 'scheme' ? [litRoot(palette.second.told)] : []),
   ];
-  const { document } = parsePage('');
-  const sheet = {
-    name: VENEER_SHEET_NAME,
-    origin: 'author' as const,
-    text: css,
-    media: '',
-    tree: document.root,
-    owner: null,
-    disabled: false,
-    title: '',
-  };
-  return flattenSheets([sheet], () => null).rules.map(({ selectorText, conditions, declarations }) => ({
+  return rulesInVeneer(css).map(({ selectorText, conditions, declarations }) => ({
     partId: null,
     selector: selectorText,
     media: conditions.map(({ kind, text }) => `${kind} ${text}`).join(' ') || null,

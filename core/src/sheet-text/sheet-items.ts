@@ -71,6 +71,11 @@ export function sheetItems(text: string, sections: readonly Section[]): SheetIte
   return { items, heads };
 }
 
+/** The rule that stands at an offset; `undefined` where none does. */
+export function ruleItemAt(items: readonly SheetItem[], offset: number): SheetItem | undefined {
+  return items.find(({ start, end, declarations }) => start <= offset && offset <= end && declarations.length > 0);
+}
+
 interface Around {
   readonly section: number | null | undefined;
   readonly start: number;

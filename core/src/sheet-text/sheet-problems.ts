@@ -83,7 +83,18 @@ export function sheetProblems(site: SiteModel, text: string): SheetProblem[] {
   };
   visit(rules, false, false);
   found.push(...placeholders(text));
-  return found.sort((a, b) => a.start - b.start || a.end - b.end).slice(0, MOST_TOLD);
+  return inOrder(found, text.length);
+}
+
+/** What stops the sheet, and as much of the rest as is told, in the order it stands there; what is not told is said. */
+function inOrder(found: readonly SheetProblem[], end: number): SheetProblem[] {
+  const compare = (a: SheetProblem, b: SheetProblem): number => a.start - b.start || a.end - b.end;
+  const stops = found.filter(({ level }) => level === 'stops');
+  const rest = found.filter(({ level }) => level !== 'stops').sort(compare);
+  const told = [...stops, ...rest.slice(0, MOST_TOLD)].sort(compare);
+  if (rest.length <= MOST_TOLD) return told;
+  const words = `More may be wrong: the first ${MOST_TOLD} are told`;
+  return [...told, { level: 'look', words, mend: 'Mend those, and the next are', start: end, end }];
 }
 
 /** Properties that the grammars of the standards are known of. */

@@ -1,5 +1,4 @@
-import { flattenSheets } from '../rules/flatten-sheets.js';
-import { parsePage, VENEER_SHEET_NAME } from '../resolve/page.js';
+import { rulesInVeneer } from '../resolve/rules-in-veneer.js';
 import { textBetween, tokenizeCss } from '../syntax/tokens.js';
 import { wholenessProblem } from '../syntax/whole-text.js';
 import { inBothLightings } from '../veneer/both-lightings.js';
@@ -56,18 +55,7 @@ function asRead(selector: string): string {
 }
 
 function rulesIn(css: string): { readonly selector: string; readonly declarations: readonly string[] }[] {
-  const { document } = parsePage('');
-  const sheet = {
-    name: VENEER_SHEET_NAME,
-    origin: 'author' as const,
-    text: css,
-    media: '',
-    tree: document.root,
-    owner: null,
-    disabled: false,
-    title: '',
-  };
-  return flattenSheets([sheet], () => null).rules.map(({ selectorText, declarations }) => ({
+  return rulesInVeneer(css).map(({ selectorText, declarations }) => ({
     selector: selectorText,
     declarations: declarations.map(
       ({ name, value, important }) => `${name}: ${value}${important ? ' !important' : ''}`,

@@ -20,9 +20,8 @@ export interface OutcomeGround extends CompileOptions {
   readonly settings: readonly Setting[];
 }
 
-/** States an element can be in, and those it can be in at once: a focused link may be hovered, a pressed one focused. */
-const TOGETHER: readonly (readonly OverrideState[])[] = [
-  ...OVERRIDE_STATES.filter((state) => !state.startsWith('parent')).map((state) => [state]),
+/** States an element can be in at once: a focused link may be hovered, a pressed one focused. */
+export const STATE_PAIRS: readonly (readonly [OverrideState, OverrideState])[] = [
   ['hover', 'focus'],
   ['focus', 'active'],
   ['visited', 'hover'],
@@ -31,6 +30,12 @@ const TOGETHER: readonly (readonly OverrideState[])[] = [
   ['checked', 'focus'],
   ['invalid', 'focus'],
   ['filled', 'focus'],
+];
+
+/** States an element can be in, alone and at once. */
+const TOGETHER: readonly (readonly OverrideState[])[] = [
+  ...OVERRIDE_STATES.filter((state) => !state.startsWith('parent')).map((state) => [state]),
+  ...STATE_PAIRS,
 ];
 
 /** One page in one set of states in one environment: where rules are compared. */

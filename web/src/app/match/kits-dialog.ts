@@ -172,11 +172,13 @@ export class KitsDialog {
     return `${known}; ${fit.rules} of ${fit.of} rules have something to match.`;
   }
 
-  protected laidWords({ put, misfits }: LaidKit): string {
+  protected laidWords({ put, misfits, wider }: LaidKit): string {
     const laid = `${put.length} ${put.length === 1 ? 'override' : 'overrides'} laid on, as one step of undo`;
-    return misfits.length === 0
-      ? `${laid}; everything fits.`
-      : `${laid}; ${misfits.length} of the kit ${misfits.length === 1 ? 'has' : 'have'} no place here:`;
+    const notes = [
+      misfits.length === 0 ? '' : `${misfits.length} of the kit ${misfits.length === 1 ? 'has' : 'have'} no place here`,
+      wider.length === 0 ? '' : `${wider.length} ${wider.length === 1 ? 'reaches' : 'reach'} further than the part`,
+    ].filter((note) => note !== '');
+    return notes.length === 0 ? `${laid}; everything fits.` : `${laid}; ${notes.join(', ')}:`;
   }
 
   protected misfitsOf({ misfits, wider }: LaidKit): LaidKit['misfits'] {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { proxy } from 'comlink';
-import type { SiteDocument, SiteSummary } from '@upper-veneer/contract';
+import type { DraftDocument, SiteDocument, SiteSummary } from '@upper-veneer/contract';
 import { rebranded, sheetOptionsOf, type Palette, type Rebranded } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { Checkbox } from 'primeng/checkbox';
@@ -22,11 +22,28 @@ interface Counts {
 
 /** A site that shares swatches with the open one. */
 interface Sharing {
-  readonly site: SiteDocument;
+  readonly site: Other;
   readonly change: Rebranded;
   readonly before: Counts | null;
   readonly after: Counts | null;
   readonly standing: 'waits' | 'proving' | 'proved' | 'taken';
+}
+
+/** Another site, as it was when it was asked for last. */
+interface Other {
+  readonly id: number;
+  readonly name: string;
+  readonly draft: DraftDocument;
+}
+
+/** What is known of a site, and of which change: of another one it says nothing. */
+type Told = Pick<Sharing, 'before' | 'after' | 'standing'> & { readonly of: string };
+
+const WAITS = { before: null, after: null, standing: 'waits' } as const;
+
+/** Which change it is: what was proved of another counts no more. */
+function keyOf({ palette }: Rebranded): string {
+  return JSON.stringify(palette);
 }
 
 /** Carries the palette's colours to other sites that share swatches with it by name, each with its proof before and after. */
@@ -74,16 +91,18 @@ export class OtherSites {
   protected readonly isRead = signal(false);
   protected readonly isProving = signal(false);
   protected readonly chosen = signal<ReadonlySet<number>>(new Set());
-  readonly #sites = signal<readonly SiteDocument[]>([]);
-  readonly #told = signal<ReadonlyMap<number, Pick<Sharing, 'before' | 'after' | 'standing'>>>(new Map());
+  readonly #sites = signal<readonly Other[]>([]);
+  readonly #told = signal<ReadonlyMap<number, Told>>(new Map());
   #engine: SideEngine | null = null;
   #run = 0;
 
   protected readonly sharing = computed((): Sharing[] =>
     this.#sites().flatMap((site) => {
-      const change = rebranded(paletteOf(site), this.#site.palette());
-      const told = this.#told().get(site.id) ?? { before: null, after: null, standing: 'waits' as const };
-      return change.shared === 0 ? [] : [{ site, change, ...told }];
+      const change = this.#changeOf(site.draft);
+      const known = this.#told().get(site.id);
+      const isOfIt = known?.standing === 'taken' || known?.of === keyOf(change);
+      const { before, after, standing } = isOfIt && known ? known : WAITS;
+      return change.shared === 0 ? [] : [{ site, change, before, after, standing }];
     }),
   );
   protected readonly canTake = computed(() => {
@@ -119,14 +138,19 @@ export class OtherSites {
     this.isProving.set(true);
     const engine = (this.#engine = startSideEngine());
     try {
-      for (const { site, change } of this.sharing().filter(({ site }) => this.chosen().has(site.id))) {
-        this.#tell(site.id, { before: null, after: null, standing: 'proving' });
-        const before = await countsOf(engine, site, paletteOf(site), true);
+      for (const id of this.chosen()) {
+        const site = await firstValueFrom(this.#api.site(id));
+        if (run !== this.#run) return;
+        this.#take(id, site.draft);
+        const change = this.#changeOf(site.draft);
+        const of = keyOf(change);
+        this.#tell(id, { of, before: null, after: null, standing: 'proving' });
+        const before = await countsOf(engine, site, paletteOf(site.draft), true);
         if (run !== this.#run || !before) return;
-        this.#tell(site.id, { before, after: null, standing: 'proving' });
+        this.#tell(id, { of, before, after: null, standing: 'proving' });
         const after = await countsOf(engine, site, change.palette, false);
         if (run !== this.#run || !after) return;
-        this.#tell(site.id, { before, after, standing: 'proved' });
+        this.#tell(id, { of, before, after, standing: 'proved' });
       }
     } catch (error) {
       this.#messages.report(ApiProblem.from(error));
@@ -138,13 +162,22 @@ export class OtherSites {
   /** Stores the colours on each chosen site, as one step of undo there. */
   protected async take(): Promise<void> {
     const from = this.#site.site()?.name ?? '';
-    for (const { site, change, before, after } of this.sharing().filter(({ site }) => this.chosen().has(site.id))) {
+    for (const { site, change, before, after } of this.sharing().filter((own) => this.chosen().has(own.site.id))) {
       try {
-        const draft = await firstValueFrom(
-          this.#api.putPalette(site.id, toRequest(`Colours of ${from}`, change.palette)),
-        );
-        this.#sites.update((sites) => sites.map((own) => (own.id === site.id ? { ...own, draft } : own)));
-        this.#tell(site.id, { before, after, standing: 'taken' });
+        const now = await firstValueFrom(this.#api.draft(site.id));
+        this.#take(site.id, now);
+        const of = keyOf(this.#changeOf(now));
+        if (of !== keyOf(change)) {
+          this.#messages.report({
+            title: `${site.name} changed meanwhile`,
+            message: 'Its palette is another than was proved; nothing was taken over there. Prove it again.',
+            isLost: false,
+          });
+          continue;
+        }
+        const request = toRequest(`Colours of ${from}`, change.palette);
+        this.#take(site.id, await firstValueFrom(this.#api.putPalette(site.id, request)));
+        this.#tell(site.id, { of, before, after, standing: 'taken' });
         this.choose(site.id, false);
       } catch (error) {
         this.#messages.report(ApiProblem.from(error));
@@ -159,7 +192,16 @@ export class OtherSites {
     return standing === 'proved' ? countWords(before, after) : 'Not proved yet.';
   }
 
-  #tell(id: number, told: Pick<Sharing, 'before' | 'after' | 'standing'>): void {
+  #changeOf(draft: DraftDocument): Rebranded {
+    return rebranded(paletteOf(draft), this.#site.palette());
+  }
+
+  /** Takes in a site's draft as it is now. */
+  #take(id: number, draft: DraftDocument): void {
+    this.#sites.update((sites) => sites.map((own) => (own.id === id ? { ...own, draft } : own)));
+  }
+
+  #tell(id: number, told: Told): void {
     this.#told.update((before) => new Map([...before, [id, told]]));
   }
 
@@ -167,7 +209,12 @@ export class OtherSites {
     try {
       const all: readonly SiteSummary[] = await firstValueFrom(this.#api.sites());
       const others = all.filter(({ id }) => id !== this.#site.site()?.id);
-      this.#sites.set(await Promise.all(others.map(({ id }) => firstValueFrom(this.#api.site(id)))));
+      const read = async ({ id, name }: SiteSummary): Promise<Other> => ({
+        id,
+        name,
+        draft: await firstValueFrom(this.#api.draft(id)),
+      });
+      this.#sites.set(await Promise.all(others.map(read)));
     } catch (error) {
       this.#messages.report(ApiProblem.from(error));
     } finally {
@@ -176,7 +223,7 @@ export class OtherSites {
   }
 }
 
-function paletteOf({ draft: { swatches, roles, second, shape, former } }: SiteDocument): Palette {
+function paletteOf({ swatches, roles, second, shape, former }: DraftDocument): Palette {
   return { swatches, roles, second, shape, former };
 }
 

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import {
+  MOST_LOOKS,
   REQUEST_STANDINGS,
   STATE_WORDS,
   propertyWords,
@@ -15,6 +16,7 @@ import { InputText } from 'primeng/inputtext';
 import { MultiSelect } from 'primeng/multiselect';
 import { Select } from 'primeng/select';
 import { SiteStore } from '../shared/site/site-store';
+import { Messages } from '../shared/spoken/messages';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { LookForm } from './look-form';
 import { RequestsStore } from './requests-store';
@@ -31,9 +33,9 @@ import { RequestsStore } from './requests-store';
     </div>
     @if (holds(); as found) {
       <p class="holds" role="status">
-        @if (found.missed.length > 0) { <uv-standing standing="fails" /> {{ found.missed.length }} of {{ found.places }} places have not the look: <a routerLink="/bench" [queryParams]="spotOf(found.missed[0])">{{ missedWords() }}</a> }
+        @if (found.misses > 0) { <uv-standing standing="fails" /> {{ found.misses }} of {{ found.places }} places have not the look: <a routerLink="/bench" [queryParams]="spotOf(found.missed[0])">{{ missedWords() }}</a> }
         @else if (found.unseen.length > 0) { <uv-standing standing="look" /> {{ found.unseen[0] }} }
-        @else { <uv-standing standing="holds" /> Holds on {{ found.places }} {{ found.places === 1 ? 'place' : 'places' }}, in every state, width and page: {{ found.compared }} comparisons }
+        @else { <uv-standing standing="holds" /> <span title="Each state by itself and two that come together; what browsers paint over fields they filled in, and states of other elements, are not looked at">Holds on {{ found.places }} {{ found.places === 1 ? 'place' : 'places' }}, in every state of its own, width and page: {{ found.compared }} comparisons</span> }
       </p>
     } @else if (item().standing === 'done') { <p class="holds"><uv-standing standing="look" /> Done by your word alone: no look is named to prove it by.</p> }
     <div class="for">
@@ -78,6 +80,7 @@ import { RequestsStore } from './requests-store';
 export class RequestItemCard {
   protected readonly store = inject(RequestsStore);
   readonly #site = inject(SiteStore);
+  readonly #messages = inject(Messages);
   readonly item = input.required<RequestItem>();
   readonly worked = output();
   protected readonly standings = [...REQUEST_STANDINGS];
@@ -91,7 +94,7 @@ export class RequestItemCard {
     const [first] = this.holds()?.missed ?? [];
     if (!first) return '';
     const page = this.pages().find(({ id }) => id === first.pageId)?.name ?? '';
-    return `${page}, ${STATE_WORDS[first.state].toLowerCase()}, ${first.width} px: ${first.shown}`;
+    return `${page}, ${first.states.map((state) => STATE_WORDS[state].toLowerCase()).join(' and ')}, ${first.width} px: ${first.shown}`;
   });
 
   protected spotOf({ pageId, element }: { readonly pageId: number; readonly element: number }) {
@@ -116,17 +119,24 @@ export class RequestItemCard {
     });
   }
 
-  protected lookWords({ property, value, state }: RequestLook): string {
+  protected lookWords({ property, value, state, widths }: RequestLook): string {
     const when = state === null ? 'in every state' : STATE_WORDS[state].toLowerCase();
-    return `${propertyWords(property)}: ${valueWords({ palette: this.#site.palette() }, value)}, ${when}`;
+    const from = widths?.min == null ? '' : ` from ${widths.min} px`;
+    const to = widths?.max == null ? '' : ` to ${widths.max} px`;
+    return `${propertyWords(property)}: ${valueWords({ palette: this.#site.palette() }, value)}, ${when}${from}${to}`;
   }
 
   protected addLooks(looks: readonly RequestLook[]): void {
     const known = new Set(this.item().looks.map((look) => JSON.stringify(look)));
     const added = looks.filter((look) => !known.has(JSON.stringify(look)));
-    this.store.change(this.item().id, `Name a look: ${this.item().words}`, {
-      looks: [...this.item().looks, ...added].slice(0, 40),
-    });
+    const next = [...this.item().looks, ...added];
+    if (next.length > MOST_LOOKS)
+      this.#messages.report({
+        title: `More than ${MOST_LOOKS} looks`,
+        message: `The last ${next.length - MOST_LOOKS} were left out, and are not proved. Split the wish.`,
+        isLost: false,
+      });
+    this.store.change(this.item().id, `Name a look: ${this.item().words}`, { looks: next.slice(0, MOST_LOOKS) });
   }
 
   protected dropLook(at: number): void {

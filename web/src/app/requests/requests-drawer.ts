@@ -12,6 +12,7 @@ import { Router } from '@angular/router';
 import { splitRequest, type ClientRequest, type RequestItem } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { Textarea } from 'primeng/textarea';
+import { newId } from '../shared/engine/new-id';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
 import { RequestItemCard } from './request-item-card';
@@ -127,9 +128,4 @@ export class RequestsDrawer {
     this.store.isOpen.set(false);
     document.querySelector('main')?.focus();
   }
-}
-
-/** `randomUUID` is there in secure contexts alone. */
-function newId(): string {
-  return [...crypto.getRandomValues(new Uint32Array(3))].map((part) => part.toString(36)).join('');
 }

@@ -56,7 +56,7 @@ export class RequestsStore {
   standingOf(item: RequestItem): ShownStanding {
     const holds = this.holdsOf(item);
     if (item.standing !== 'done' || !holds) return item.standing;
-    return holds.missed.length === 0 && holds.unseen.length === 0 && holds.places > 0 ? 'holds' : 'fails';
+    return holds.misses === 0 && holds.unseen.length === 0 && holds.places > 0 ? 'holds' : 'fails';
   }
 
   readonly count = computed(() => {
@@ -107,13 +107,14 @@ export class RequestsStore {
     const looks = this.#site
       .overrides()
       .filter(({ id }) => item.overrides.includes(id))
-      .map(({ selector, property, value, state, group, reach }): RequestLook => ({
+      .map(({ selector, property, value, state, group, reach, widths }): RequestLook => ({
         // What was gathered is what is meant, whatever the rule had to ask for besides.
         selector: reach === 'group' && group ? group : selector,
         property,
         value,
         state,
+        ...(widths ? { widths } : {}),
       }));
-    return [...new Map(looks.map((look) => [JSON.stringify(look), look])).values()].slice(0, 40);
+    return [...new Map(looks.map((look) => [JSON.stringify(look), look])).values()];
   }
 }

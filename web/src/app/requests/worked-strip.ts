@@ -12,7 +12,7 @@ import { RequestsStore } from './requests-store';
       <p role="status">
         <span class="uv-soft">Worked on:</span> <strong [title]="item.words">{{ item.words }}</strong>
         <span class="uv-soft">{{ madeWords() }}</span>
-        @if (holds(); as found) { <span><uv-standing [standing]="found.missed.length === 0 ? 'holds' : 'fails'" /> {{ found.missed.length === 0 ? 'holds' : found.missed.length + ' of ' + found.places + ' places miss it' }}</span> }
+        @if (holds(); as found) { <span><uv-standing [standing]="found.misses === 0 ? 'holds' : 'fails'" /> {{ found.misses === 0 ? 'holds' : found.misses + ' of ' + found.places + ' places miss it' }}</span> }
         <button type="button" (click)="store.change(item.id, 'Wish done: ' + item.words, { standing: 'done' }); store.workOn(null)">Done</button>
         <button type="button" (click)="store.isOpen.set(true)">To the list</button>
         <button type="button" (click)="store.workOn(null)">Leave it</button>

@@ -24,28 +24,28 @@ import {
   type SiteModel,
 } from '@upper-veneer/core';
 import { inTurns } from './in-turns';
+import { newId } from './new-id';
 import { pictureOf } from './place-picture';
 import type { SheetApi } from './sheet-api';
-
-/** An id that no override has; `randomUUID` is there in secure contexts alone. */
-function newId(): string {
-  return [...crypto.getRandomValues(new Uint32Array(4))].map((part) => part.toString(36)).join('');
-}
 
 /** What the worker answers of the Sheet, for the site it has open. */
 export function sheetAnswers(opened: () => SiteModel): SheetApi {
   const inTheLight = (): SiteModel => lightSite(opened(), 'light');
   /** Counts readings begun, so that an older one ends. */
   let reading = 0;
+  /** Counts times the client's list was proved, so that an older one ends. */
+  let proving = 0;
   return {
     hidden: () => hiddenBy(opened()),
     firstMatch: (selector) => firstMatch(opened(), selector),
     async requestHolds(items) {
+      const run = (proving += 1);
       const site = opened();
       const found: [string, ItemHolds][] = [];
       for (const item of items) {
-        found.push([item.id, itemHolds(site, item)]);
         await new Promise((done) => setTimeout(done));
+        if (run !== proving) return [];
+        found.push([item.id, itemHolds(site, item)]);
       }
       return found;
     },

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { lostWords, outOfSight, type Hiding, type OwnCss } from '@upper-veneer/core';
+import { lostWords, outOfSight, sectionOf, type Hiding, type Override, type OwnCss } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { askEngine } from '../../shared/engine/ask-engine';
 import { Engine } from '../../shared/engine/engine';
@@ -16,11 +16,11 @@ import { SiteStore } from '../../shared/site/site-store';
     @if (hidden().length > 0) {
       <h2>Hidden by this sheet</h2>
       <ul>
-        @for (own of hidden(); track own.override.id) {
+        @for (own of hidden(); track $index) {
           <li>
-            <p><span class="uv-mono">{{ own.override.selector }}</span> <span class="uv-soft">{{ own.lost.elements }} {{ own.lost.elements === 1 ? 'element' : 'elements' }}</span></p>
+            <p><span class="uv-mono">{{ own.selector }}</span> <span class="uv-soft">{{ own.lost.elements }} {{ own.lost.elements === 1 ? 'element' : 'elements' }}{{ own.media ? ', where ' + own.media : '' }}{{ own.override ? '' : ', own CSS' }}</span></p>
             <p>Lost to everyone, screen readers and the keyboard too: {{ wordsOf(own) }}.</p>
-            <p class="acts"><p-button label="Out of sight only" [outlined]="true" size="small" (onClick)="soften(own)" title="Read out and focused it still is, and comes into sight while it has the focus" /><p-button label="Show it again" [text]="true" size="small" (onClick)="show(own)" /></p>
+            @if (own.override; as override) { <p class="acts"><p-button label="Out of sight only" [outlined]="true" size="small" (onClick)="soften(own, override)" title="Read out and focused it still is, and comes into sight while it has the focus" /><p-button label="Show it again" [text]="true" size="small" (onClick)="show(override)" /></p> }
           </li>
         }
       </ul>
@@ -47,22 +47,23 @@ export class HiddenList {
     return lostWords(lost);
   }
 
-  protected show({ override }: Hiding): void {
-    this.#edits
-      .change({ label: `Show ${override.selector} again`.slice(0, 200), put: [], drop: [override.id] })
-      .subscribe();
+  protected show({ selector, id }: Override): void {
+    this.#edits.change({ label: `Show ${selector} again`.slice(0, 200), put: [], drop: [id] }).subscribe();
   }
 
   /** Takes it out of sight alone: no override can say that, so it is own CSS of its section. */
-  protected soften({ override }: Hiding): void {
-    const { partId, selector, id } = override;
-    const own = this.#site.ownCss();
-    const css = outOfSight(selector);
-    const next: OwnCss[] = own.some((other) => other.partId === partId)
-      ? own.map((other) => (other.partId === partId ? { partId, css: `${other.css}\n${css}` } : other))
-      : [...own, { partId, css }];
+  protected soften({ selector, media }: Hiding, override: Override): void {
+    const parts = this.#site.site()?.parts ?? [];
+    const partId = sectionOf(override.partId, { parts });
+    const css = outOfSight(selector, media);
+    const own = this.#site.ownCss().map((other) => ({ ...other, partId: sectionOf(other.partId, { parts }) }));
+    const before = own.filter((other) => other.partId === partId).map((other) => other.css);
+    const next: OwnCss[] = [
+      ...own.filter((other) => other.partId !== partId),
+      { partId, css: [...before, css].join('\n') },
+    ];
     this.#edits
-      .change({ label: `Take ${selector} out of sight only`.slice(0, 200), put: [], drop: [id], ownCss: next })
+      .change({ label: `Take ${selector} out of sight only`.slice(0, 200), put: [], drop: [override.id], ownCss: next })
       .subscribe();
   }
 }

@@ -271,10 +271,11 @@ export class SheetEditor {
     );
   }
 
-  protected countsOf({ specificity, spots, pages }: DrawnRule): string {
+  protected countsOf({ specificity, elements: count, spots, pages }: DrawnRule): string {
     if (!specificity) return 'Browsers drop it';
-    const elements = `${spots.length} ${spots.length === 1 ? 'element' : 'elements'} on ${pages} ${pages === 1 ? 'page' : 'pages'}`;
-    return `${spots.length === 0 ? 'Nothing on the pages here' : elements}, specificity ${specificity.join(',')}`;
+    const lit = count > spots.length ? `, the first ${spots.length} lit` : '';
+    const elements = `${count} ${count === 1 ? 'element' : 'elements'} on ${pages} ${pages === 1 ? 'page' : 'pages'}${lit}`;
+    return `${count === 0 ? 'Nothing on the pages here' : elements}, specificity ${specificity.join(',')}`;
   }
 }
 
