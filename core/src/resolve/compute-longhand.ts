@@ -72,11 +72,6 @@ const TAKES_NEGATIVE =
 export function finishLonghand(property: string, value: ComputedValue, style: StyleSource): string {
   if (value.kind === 'color') return '';
   const { text } = value;
-  const paint: PaintContext = {
-    scheme: style.colorScheme(),
-    currentColor: style.color('color') ?? style.currentColor(),
-    lengths: lengthContext(style),
-  };
   switch (property) {
     case 'line-height':
       return Number.isFinite(Number(text))
@@ -86,16 +81,24 @@ export function finishLonghand(property: string, value: ComputedValue, style: St
     case 'mask-image':
     case 'border-image-source':
     case 'list-style-image':
-      return serializeImages(text, paint);
+      return text === 'none' ? text : serializeImages(text, paintContext(style));
     case 'box-shadow':
-      return serializeShadows(text, paint, 'box');
+      return text === 'none' ? text : serializeShadows(text, paintContext(style), 'box');
     case 'text-shadow':
-      return serializeShadows(text, paint, 'text');
+      return text === 'none' ? text : serializeShadows(text, paintContext(style), 'text');
     case 'letter-spacing':
       return text === '0px' ? 'normal' : text;
     default:
       return text;
   }
+}
+
+function paintContext(style: StyleSource): PaintContext {
+  return {
+    scheme: style.colorScheme(),
+    currentColor: style.color('color') ?? style.currentColor(),
+    lengths: lengthContext(style),
+  };
 }
 
 /** What relative lengths of a style refer to. */

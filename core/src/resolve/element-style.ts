@@ -63,8 +63,9 @@ export class ElementStyle implements StyleSource {
   /** Resolved values as text, once for each computed value: reading them is most of what pages are asked. */
   readonly #resolved: Map<string, string>;
   #scheme: 'light' | 'dark' | null = null;
-  readonly #substituting: string[] = [];
-  readonly #cyclic = new Set<string>();
+  /** Custom properties that are being substituted, and those found to hang on themselves; few styles ever have any. */
+  #substituting: string[] | null = null;
+  #cyclic: Set<string> | null = null;
   #importantBlocks: readonly MatchedBlock[] | null = null;
 
   constructor(
@@ -257,15 +258,17 @@ export class ElementStyle implements StyleSource {
     if (source) return source.customProperty(name);
     const known = this.#custom.get(name);
     if (known !== undefined) return known;
-    const at = this.#substituting.indexOf(name);
+    const substituting = (this.#substituting ??= []);
+    const at = substituting.indexOf(name);
     if (at >= 0) {
-      for (const member of this.#substituting.slice(at)) this.#cyclic.add(member);
+      this.#cyclic ??= new Set();
+      for (const member of substituting.slice(at)) this.#cyclic.add(member);
       return null;
     }
-    this.#substituting.push(name);
+    substituting.push(name);
     let value = this.#computeCustom(name);
-    this.#substituting.pop();
-    if (this.#cyclic.has(name)) value = null;
+    substituting.pop();
+    if (this.#cyclic?.has(name)) value = null;
     this.#custom.set(name, value);
     return value;
   }

@@ -45,7 +45,16 @@ export function indexByKey(rules: readonly StyleRule[], foldCase: boolean): Rule
       else byKey.set(key, [item]);
     }
   }
-  return new Map([...byKey].map(([key, entries]) => [key, createSelectorIndex(entries, foldCase)]));
+  const index = new Map([...byKey].map(([key, entries]) => [key, createSelectorIndex(entries, foldCase)]));
+  indexed.set(index, rules);
+  return index;
+}
+
+const indexed = new WeakMap<RuleIndex, readonly StyleRule[]>();
+
+/** The rules an index was made of. */
+export function rulesIn(index: RuleIndex): readonly StyleRule[] {
+  return indexed.get(index) ?? [];
 }
 
 /** Key of a selector: how it reaches, then its pseudo-element. */

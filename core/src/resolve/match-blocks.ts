@@ -13,6 +13,7 @@ import { NO_SPECIFICITY, compareSpecificity, type ComplexSelector, type PseudoCl
 import type { DeclarationNode } from '../syntax/nodes.js';
 import { parseDeclarationList } from '../syntax/parse-stylesheet.js';
 import { presentationalHints } from '../user-agent/presentational-hints.js';
+import type { AlikeElements } from './alike.js';
 import type { RuleEntry } from './index-rules.js';
 import type { Page } from './page.js';
 
@@ -29,6 +30,7 @@ export interface MatchSession {
   readonly hasAnswers: MatchContext['hasAnswers'];
   /** Whether conditions hold, by the identity of a rule's list. */
   readonly conditionAnswers: WeakMap<readonly Condition[], boolean>;
+  readonly alike: AlikeElements;
 }
 
 /**
@@ -50,18 +52,21 @@ export function matchBlocks(
   const collect = (tree: TreeRoot | null, kind: string, subject: ElementNode, depth: number): void => {
     for (const indexes of page.indexes) {
       const index = indexes.get(tree)?.get(`${kind}:${pseudo}`);
-      if (index)
-        matchCandidates(
-          session,
-          index.candidates(subject, session.states.get(subject)),
-          element,
-          subject,
-          tree,
-          depth,
-          visitedLink,
-          blocks,
-          consulted,
-        );
+      if (!index) continue;
+      const given = session.states.get(subject);
+      const entries = index.candidates(subject, given);
+      const search: Search = { session, element, subject, tree, depth, visitedLink };
+      // What is matched through a slot, as a part or for a visited link hangs on more than names.
+      if (subject !== element || kind !== 'plain' || visitedLink || given || entries.length === 0)
+        blocks.push(...matchCandidates(search, entries, consulted));
+      else {
+        const { blocks: plain, rest } = session.alike.match(entries, element, consulted, {
+          blocks: (some, asked) => matchCandidates(search, some, asked),
+          mayMatch: (part) => matchesSelector(part, element, contextOf(search, null)),
+        });
+        blocks.push(...plain);
+        if (rest.length > 0) blocks.push(...matchCandidates(search, rest, consulted));
+      }
     }
   };
   const depth = depthOf(element.root);
@@ -105,19 +110,18 @@ function depthOf(root: TreeRoot): number {
   return depth;
 }
 
-function matchCandidates(
-  session: MatchSession,
-  entries: readonly RuleEntry[],
-  element: ElementNode,
-  subject: ElementNode,
-  tree: TreeRoot | null,
-  depth: number,
-  visitedLink: ElementNode | null,
-  into: MatchedBlock[],
-  consulted: Consulted | null,
-): void {
-  if (entries.length === 0) return;
-  const context: MatchContext = {
+/** What is matched: an element by way of a subject, which is another where it is slotted or a part. */
+interface Search {
+  readonly session: MatchSession;
+  readonly element: ElementNode;
+  readonly subject: ElementNode;
+  readonly tree: TreeRoot | null;
+  readonly depth: number;
+  readonly visitedLink: ElementNode | null;
+}
+
+function contextOf({ session, subject, tree, visitedLink }: Search, consulted: Consulted | null): MatchContext {
+  return {
     document: session.page.document,
     states: session.states,
     tree: tree ?? subject.root,
@@ -127,11 +131,22 @@ function matchCandidates(
     consulted,
     budget: session.budget,
   };
-  const best = new Map<StyleRule, { selector: ComplexSelector; proximity: number }>();
+}
+
+function matchCandidates(
+  search: Search,
+  entries: readonly RuleEntry[],
+  consulted: Consulted | null,
+): readonly MatchedBlock[] {
+  if (entries.length === 0) return NO_BLOCKS;
+  const { session, element, subject, depth } = search;
+  // Most calls find nothing: what a match needs is made when it is needed.
+  let context: MatchContext | null = null;
+  let best: Map<StyleRule, { selector: ComplexSelector; proximity: number }> | null = null;
   const filter = filterAbove(subject);
   for (const { rule, selector, above } of entries) {
     if (above.length > 0 && !session.givesNames && !mayStandUnder(above, filter)) continue;
-    const known = best.get(rule);
+    const known = best?.get(rule);
     if (
       known &&
       (known.selector === selector || compareSpecificity(known.selector.specificity, selector.specificity) >= 0)
@@ -139,6 +154,7 @@ function matchCandidates(
       continue;
     if (rule.sheet.namespace !== undefined && rule.sheet.namespace !== subject.namespace) continue;
     if (rule.conditions.length > 0 && !conditionsHold(session, rule.conditions)) continue;
+    context ??= contextOf(search, consulted);
     if (selector.pseudoElements.length > 0 && !matchesPseudoPart(selector, element, subject, context, session))
       continue;
     const proximity =
@@ -147,11 +163,13 @@ function matchCandidates(
         : matchesSelector(selector, subject, context)
           ? Infinity
           : null;
-    if (proximity !== null) best.set(rule, { selector, proximity });
+    if (proximity !== null) (best ??= new Map()).set(rule, { selector, proximity });
   }
+  if (!best) return NO_BLOCKS;
   const { layerRanks } = session.page;
+  const blocks: MatchedBlock[] = [];
   for (const [rule, { selector, proximity }] of best) {
-    into.push({
+    blocks.push({
       origin: rule.sheet.origin,
       rule,
       selector,
@@ -164,7 +182,10 @@ function matchCandidates(
       declarations: readBlock(rule.declarations),
     });
   }
+  return blocks;
 }
+
+const NO_BLOCKS: readonly MatchedBlock[] = [];
 
 function matchesPseudoPart(
   selector: ComplexSelector,

@@ -20,6 +20,7 @@ export interface KnownMatch {
 export class StyleShare {
   readonly #twins = new Map<object, Map<string, ElementStyle>>();
   readonly #ids = new WeakMap<object, number>();
+  readonly #blockKeys = new WeakMap<MatchedBlock, string>();
   readonly #veneerIds = new Map<string, number>();
   readonly #matches = new Map<Page, Map<object, Map<ElementNode, Map<string, KnownMatch>>>>();
   readonly #kept = new WeakMap<object, Map<string, unknown>>();
@@ -36,8 +37,14 @@ export class StyleShare {
     twins.set(key, style);
   }
 
-  /** Number that stands for what a block declares and how it ranks among others. */
-  idOf({ rule, declarations, specificity }: MatchedBlock): number {
+  /** Text that stands for what a block declares and how it ranks among others. */
+  keyOf(block: MatchedBlock): string {
+    let key = this.#blockKeys.get(block);
+    if (key === undefined) this.#blockKeys.set(block, (key = `|${this.#idOf(block)}:${block.specificity.join()}`));
+    return key;
+  }
+
+  #idOf({ rule, declarations, specificity }: MatchedBlock): number {
     if (rule === null) return this.#numberOf(declarations);
     if (rule.sheet.name !== VENEER_SHEET_NAME) return this.#numberOf(rule);
     // Each veneer is parsed anew: its rules are told by what they say.

@@ -7,6 +7,7 @@ import type { StyleRule } from '../rules/style-rule.js';
 import { MatchBudgetError, NO_STATES, restContext, type Consulted, type StateMap } from '../selectors/match-context.js';
 import { matchesSelector } from '../selectors/match-selector.js';
 import type { MatchedBlock } from '../cascade/block.js';
+import { AlikeElements } from './alike.js';
 import { ElementStyle, type StyleSurroundings } from './element-style.js';
 import { matchBlocks, type MatchSession } from './match-blocks.js';
 import type { Page } from './page.js';
@@ -30,6 +31,7 @@ const HIGHLIGHT = 'selection';
 const MATCH_BUDGET = 1_000_000;
 const MATCH_BUDGET_PER_ELEMENT = 3_000;
 const NONE: ReadonlySet<string> = new Set();
+const NOT_VISITED = (): null => null;
 
 /** A page in one environment and one set of states: where styles are asked for. */
 export class StyleView {
@@ -76,6 +78,7 @@ export class StyleView {
       budget: { steps: MATCH_BUDGET + MATCH_BUDGET_PER_ELEMENT * page.document.elements.length },
       hasAnswers: new Map(),
       conditionAnswers: answersFor(page, this.environment),
+      alike: new AlikeElements(page, states),
     };
   }
 
@@ -160,7 +163,7 @@ export class StyleView {
       environment: this.environment,
       registered: this.page.registered,
       pageSchemes: this.page.metaColorScheme,
-      visited: () => (isInVisited && !asVisited ? this.#style(element, pseudo, true) : null),
+      visited: isInVisited && !asVisited ? () => this.#style(element, pseudo, true) : NOT_VISITED,
     };
     const key =
       asVisited || pseudo === HIGHLIGHT || (!parentStyle && element !== rootElement)
@@ -184,7 +187,7 @@ export class StyleView {
       const value = element.attributes.get(name);
       if (value !== undefined) key += `[${name}=${value}]`;
     }
-    for (const block of blocks) key += `|${this.share.idOf(block)}:${block.specificity.join()}`;
+    for (const block of blocks) key += this.share.keyOf(block);
     return key;
   }
 

@@ -15,6 +15,8 @@ export interface LengthContext {
  */
 export function computeLengths(text: string, context: LengthContext): string {
   if (!/[\d(]/.test(text)) return text;
+  const single = SINGLE.test(text) ? lengthInPx(text, context) : null;
+  if (single !== null) return `${formatNumber(single)}px`;
   const tokens = tokenizeCss(text);
   let result = '';
   for (let i = 0; i < tokens.count; i += 1) {
@@ -34,6 +36,9 @@ export function computeLengths(text: string, context: LengthContext): string {
     (_, before: string, number: string) => `${before}${formatNumber(Number(number))}px`,
   );
 }
+
+/** One length, which is what most texts are: it needs no tokens. */
+const SINGLE = /^[+-]?(?:\d+(?:\.\d+)?|\.\d+)[a-z]+$/i;
 
 function lengthInPx(dimension: string, context: LengthContext): number | null {
   const parsed = /^([+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:e[+-]?\d+)?)([a-z]+)$/i.exec(dimension);

@@ -73,9 +73,20 @@ export function colorsInImages(text: string, context: PaintContext): Color[] {
   return found;
 }
 
-function childrenOf(text: string): CssNode[] {
-  const node = parse(text, { context: 'value' });
-  return node.type === 'Value' ? node.children.toArray() : [];
+const parsed = new Map<string, readonly CssNode[]>();
+const MOST_PARSED = 2_000;
+
+/** The same few images and shadows stand on many elements; their nodes are read, never changed. */
+function childrenOf(text: string): readonly CssNode[] {
+  let children = parsed.get(text);
+  if (!children) {
+    const node = parse(text, { context: 'value' });
+    children = node.type === 'Value' ? node.children.toArray() : [];
+    if (parsed.size >= MOST_PARSED) parsed.clear();
+    // Pictures written into a value are too long to keep.
+    if (text.length < 1_000) parsed.set(text, children);
+  }
+  return children;
 }
 
 function isColorNode(node: CssNode): boolean {
