@@ -547,7 +547,7 @@ describe('the server', () => {
     while (!text.includes('"version":1')) text += new TextDecoder().decode((await reader.read()).value);
     // What a stream may have missed while it was away comes first.
     expect(text).toMatch(
-      /event: draft\ndata: \{"siteId":1,"version":0\}\n\nevent: draft\ndata: \{"siteId":1,"version":1\}/,
+      /event:draft\nid:[\w-]+\ndata:\{"siteId":1,"version":0\}\n\nevent:draft\nid:[\w-]+\ndata:\{"siteId":1,"version":1\}/,
     );
     abort.abort();
   });

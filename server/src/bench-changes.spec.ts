@@ -142,9 +142,9 @@ describe('what the Bench stores', () => {
     expect((await draft()).revisions.map(({ note }) => note)).toEqual(['whole']);
     const reader = events.body?.getReader();
     const told: string[] = [];
-    while (reader && !told.join('').includes('event: tidied'))
+    while (reader && !told.join('').includes('event:tidied'))
       told.push(new TextDecoder().decode((await reader.read()).value));
-    expect(told.join('')).toMatch(/event: tidied\ndata: \{"siteId":1,"done":\d+,"total":\d+\}/);
+    expect(told.join('')).toMatch(/event:tidied\nid:[\w-]+\ndata:\{"siteId":1,"done":\d+,"total":\d+\}/);
     await reader?.cancel();
   });
 

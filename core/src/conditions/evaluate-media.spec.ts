@@ -71,6 +71,23 @@ describe('evaluateMedia', () => {
     ['(grid: 0)', true],
     ['(min-height: 50.1em)', false],
     ['SCREEN AND (MIN-WIDTH: 1PX)', true],
+    ['not', false],
+    ['or', false],
+    ['not (not (color))', true],
+    ['((color) or (width)) and (grid: 0)', true],
+    ['(color) or not (width)', false],
+    ['(color) and(width)', false],
+    ['screen and(color)', false],
+    ['screen or (color)', false],
+    ['(width:10px', false],
+    ['(400px < width > 300px)', false],
+    ['(600px = width)', true],
+    ['(min-width: max(100px, 5em))', true],
+    ['(width: -1px)', false],
+    ['(width > -1px)', true],
+    ['(color),,(width)', true],
+    ['screen and (color), &', true],
+    [`${'('.repeat(50)}color${')'.repeat(50)}`, false],
   ];
   for (const [query, holds] of rows) {
     it(`${query || 'nothing'} ${holds ? 'holds' : 'does not hold'}`, () => {

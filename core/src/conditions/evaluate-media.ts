@@ -1,7 +1,21 @@
-import { T, skipBlank, splitAtCommas, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
-import { evaluateCondition, isWord, type ReadOperand } from './parse-condition.js';
-import { DESKTOP, not, or, type MediaEnvironment, type Ternary } from './environment.js';
-import { parseMediaFeature, type Bound, type MediaFeature } from './media-feature.js';
+import {
+  isMediaCondition,
+  isMediaConditionListWithAnd,
+  isMediaFeature,
+  isMediaInParens,
+  isMediaNot,
+  isMediaQueryInvalid,
+  isMediaQueryWithType,
+  isMediaQueryWithoutType,
+  type MediaCondition,
+  type MediaFeature as FeatureNode,
+  type MediaInParens,
+  type MediaQuery,
+  type MediaQueryWithType,
+} from '@csstools/media-query-list-parser';
+import { and, not, or, type MediaEnvironment, type Ternary } from './environment.js';
+import { readMediaFeature, type Bound, type MediaFeature } from './media-feature.js';
+import { parseMediaQueries } from './parse-media.js';
 
 /**
  * Evaluates a media query list.
@@ -9,56 +23,34 @@ import { parseMediaFeature, type Bound, type MediaFeature } from './media-featur
  * @returns `false` for what is malformed or unknown, as the standard has it.
  */
 export function evaluateMedia(text: string, environment: MediaEnvironment): boolean {
-  const tokens = tokenizeCss(text);
-  if (skipBlank(tokens, 0, tokens.count) >= tokens.count) return true;
-  const read: ReadOperand = (list, start, end) => readFeature(list, start, end, environment);
-  return (
-    or(
-      splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => evaluateQuery(tokens, from, to, environment, read)),
-    ) === true
-  );
+  const queries = parseMediaQueries(text);
+  return queries.length === 0 || queries.some((query) => evaluateQuery(query, environment) === true);
 }
 
-function evaluateQuery(
-  tokens: TokenList,
-  from: number,
-  to: number,
-  environment: MediaEnvironment,
-  read: ReadOperand,
-): boolean {
-  let i = skipBlank(tokens, from, to);
-  if (i >= to) return false;
-  if (
-    tokens.types[i] !== T.Ident ||
-    (isWord(tokens, i, 'not') && tokens.types[skipBlank(tokens, i + 1, to)] !== T.Ident)
-  ) {
-    return evaluateCondition(tokens, i, to, read) === true;
-  }
-  let negated = false;
-  if (isWord(tokens, i, 'not') || isWord(tokens, i, 'only')) {
-    negated = isWord(tokens, i, 'not');
-    i = skipBlank(tokens, i + 1, to);
-  }
-  if (i >= to || tokens.types[i] !== T.Ident) return false;
-  const type = tokenText(tokens, i).toLowerCase();
-  if (['and', 'or', 'not', 'only', 'layer'].includes(type)) return false;
-  let matches: Ternary = type === 'all' || type === environment.type;
-  i = skipBlank(tokens, i + 1, to);
-  if (i < to) {
-    if (!isWord(tokens, i, 'and')) return false;
-    const rest = evaluateCondition(tokens, i + 1, to, read);
-    if (rest === null || hasTopLevelOr(tokens, i + 1, to)) return false;
-    matches = matches && rest;
-  }
-  return (negated ? not(matches) : matches) === true;
+/** Words that are no media types. Source: Media Queries 5 §3, `<media-type>`. */
+const RESERVED: ReadonlySet<string> = new Set(['not', 'only', 'and', 'or', 'layer']);
+
+function evaluateQuery(query: MediaQuery, environment: MediaEnvironment): Ternary {
+  if (isMediaQueryInvalid(query)) return 'undecided';
+  if (isMediaQueryWithoutType(query)) return evaluateCondition(query.media, environment);
+  const type = query.getMediaType().toLowerCase();
+  if (RESERVED.has(type)) return 'undecided';
+  const ofType: Ternary = type === 'all' || type === environment.type;
+  const matches = query.media ? and([ofType, evaluateCondition(query.media, environment)]) : ofType;
+  return query.getModifier().toLowerCase() === 'not' ? not(matches) : matches;
 }
 
-function hasTopLevelOr(tokens: TokenList, from: number, to: number): boolean {
-  for (let i = from; i < to; i += 1) {
-    if (tokens.closers[i] !== 0) i = tokens.closers[i];
-    else if (isWord(tokens, i, 'or')) return true;
-  }
-  return false;
+function evaluateCondition({ media }: MediaCondition, environment: MediaEnvironment): Ternary {
+  const evaluate = (operand: MediaInParens): Ternary => evaluateOperand(operand, environment);
+  if (isMediaInParens(media)) return evaluate(media);
+  if (isMediaNot(media)) return not(evaluate(media.media));
+  const operands = [media.leading, ...media.list.map((next) => next.media)].map(evaluate);
+  return isMediaConditionListWithAnd(media) ? and(operands) : or(operands);
+}
+
+function evaluateOperand({ media }: MediaInParens, environment: MediaEnvironment): Ternary {
+  if (isMediaCondition(media)) return evaluateCondition(media, environment);
+  return isMediaFeature(media) ? evaluateFeature(media, environment) : 'undecided';
 }
 
 /** Features with a range; lengths in CSS px, resolution in dppx. */
@@ -127,8 +119,8 @@ const DISCRETE: ReadonlyMap<
 ]);
 
 /** One `(feature)`, `(feature: value)` or range; undecided when unknown, which makes neither it nor its negation hold (§3.1). */
-function readFeature(tokens: TokenList, from: number, to: number, environment: MediaEnvironment): Ternary {
-  const feature = parseMediaFeature(tokens, from, to);
+function evaluateFeature(node: FeatureNode, environment: MediaEnvironment): Ternary {
+  const feature = readMediaFeature(node);
   if (feature === null) return 'undecided';
   const range = RANGES.get(feature.name)?.(environment);
   if (feature.kind === 'range')
@@ -144,29 +136,22 @@ function readFeature(tokens: TokenList, from: number, to: number, environment: M
 
 /** Features a media query list asks about, in the order they stand, those of media other than screens left out. */
 export function mediaFeaturesIn(text: string): MediaFeature[] {
-  const features: MediaFeature[] = [];
-  const tokens = tokenizeCss(text);
-  for (const [from, to] of splitAtCommas(tokens, 0, tokens.count)) {
-    const own: MediaFeature[] = [];
-    const isOfScreens = typeOfQuery(tokens, from, to, (list, start, end) => {
-      const feature = parseMediaFeature(list, start, end);
-      if (feature) own.push(feature);
-      return 'undecided';
+  return parseMediaQueries(text).flatMap((query) => {
+    if (isMediaQueryInvalid(query)) return [];
+    if (isMediaQueryWithType(query) && !isOfScreens(query)) return [];
+    const features: MediaFeature[] = [];
+    query.walk(({ node }) => {
+      const feature = isMediaFeature(node) ? readMediaFeature(node) : null;
+      if (feature) features.push(feature);
     });
-    if (isOfScreens) features.push(...own);
-  }
-  return features;
+    return features;
+  });
 }
 
-/** Reads a query for its features; whether it is for screens at all. */
-function typeOfQuery(tokens: TokenList, from: number, to: number, read: ReadOperand): boolean {
-  evaluateQuery(tokens, from, to, DESKTOP, read);
-  const first = skipBlank(tokens, from, to);
-  const isModified = isWord(tokens, first, 'only');
-  const at = isModified ? skipBlank(tokens, first + 1, to) : first;
-  return (
-    at >= to || tokens.types[at] !== T.Ident || ['all', 'screen', 'not'].includes(tokenText(tokens, at).toLowerCase())
-  );
+/** Whether a query asks something of screens: `not print` does too. */
+function isOfScreens(query: MediaQueryWithType): boolean {
+  const isNegated = query.getModifier().toLowerCase() === 'not';
+  return isNegated || ['all', 'screen'].includes(query.getMediaType().toLowerCase());
 }
 
 function isWithin(actual: number, { sign, value }: Bound): boolean {

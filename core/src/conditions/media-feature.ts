@@ -1,4 +1,15 @@
-import { T, isBlank, isDelim, skipBlank, tokenText, type TokenList } from '../syntax/tokens.js';
+import {
+  MediaFeatureEQ,
+  invertComparison,
+  isMediaFeatureBoolean,
+  isMediaFeaturePlain,
+  isMediaFeatureRangeNameValue,
+  isMediaFeatureRangeValueName,
+  type MediaFeature as FeatureNode,
+  type MediaFeatureComparison,
+  type MediaFeatureValue,
+} from '@csstools/media-query-list-parser';
+import { computeLengths } from '../values/compute-length.js';
 import { absoluteLengthInPx } from '../values/units.js';
 
 /** Font size behind `em` and `rem` in media queries: the initial one. Source: Media Queries 4 §1.3. */
@@ -37,106 +48,54 @@ export const RANGE_FEATURES: ReadonlySet<string> = new Set([
   'monochrome',
 ]);
 
-const MIRRORED: Readonly<Record<BoundSign, BoundSign>> = { '<': '>', '<=': '>=', '=': '=', '>=': '<=', '>': '<' };
-
-/** Reads one parenthesised feature, the tokens `from` to `to`; `null` for what is malformed. Unknown names are read too. */
-export function parseMediaFeature(tokens: TokenList, from: number, to: number): MediaFeature | null {
-  if (tokens.types[from] !== T.LeftParenthesis) return null;
-  const parts = splitFeature(tokens, from + 1, Math.min(tokens.closers[from], to));
-  if (parts === null) return null;
-  if (parts.length === 1) {
-    const name = wordOf(tokens, parts[0]);
-    return name === null ? null : { kind: 'present', name };
-  }
-  const [left, operator, right] = parts;
-  if (operatorOf(tokens, operator) === ':') {
-    const name = parts.length === 3 ? wordOf(tokens, left) : null;
-    return name === null ? null : parsePlain(name, tokens, right);
-  }
-  return parseRange(tokens, parts);
+/** Reads one parenthesised feature; `null` for what is malformed. Unknown names are read too. */
+export function readMediaFeature({ feature }: FeatureNode): MediaFeature | null {
+  const name = feature.getName().toLowerCase();
+  if (isMediaFeatureBoolean(feature)) return { kind: 'present', name };
+  if (isMediaFeaturePlain(feature)) return readPlain(name, feature.value);
+  if (!RANGE_FEATURES.has(name)) return null;
+  const isDouble = !isMediaFeatureRangeNameValue(feature) && !isMediaFeatureRangeValueName(feature);
+  const bounds = isDouble
+    ? [
+        boundOf(name, mirrored(feature.valueOneOperatorKind()), feature.valueOne),
+        boundOf(name, feature.valueTwoOperatorKind(), feature.valueTwo),
+      ]
+    : [
+        boundOf(
+          name,
+          isMediaFeatureRangeValueName(feature) ? mirrored(feature.operatorKind()) : feature.operatorKind(),
+          feature.value,
+        ),
+      ];
+  // Signs of a double range point one way (§2.4.3).
+  if (isDouble && (bounds.some((bound) => bound?.sign === '=') || bounds[0]?.sign[0] === bounds[1]?.sign[0]))
+    return null;
+  return bounds.every((bound) => bound !== null) ? { kind: 'range', name, bounds } : null;
 }
 
-function parsePlain(name: string, tokens: TokenList, at: Span): MediaFeature | null {
+function readPlain(name: string, written: MediaFeatureValue): MediaFeature | null {
   const bound = /^(-webkit-)?(min|max)-(.+)$/.exec(name);
   const key = bound ? `${bound[1] ?? ''}${bound[3]}` : name;
-  const value = valueOf(tokens, at, key);
+  const value = valueOf(written, key);
   if (!RANGE_FEATURES.has(key)) return value === undefined ? null : { kind: 'keyword', name, value: String(value) };
   return typeof value === 'number'
     ? { kind: 'range', name: key, bounds: [{ sign: bound ? (bound[2] === 'min' ? '>=' : '<=') : '=', value }] }
     : null;
 }
 
-/** `width < 600px`, `600px >= width`, `400px <= width < 700px`; signs of a double range point one way (§2.4.3). */
-function parseRange(tokens: TokenList, parts: readonly Span[]): MediaFeature | null {
-  if (parts.length !== 3 && parts.length !== 5) return null;
-  const first = wordOf(tokens, parts[0]);
-  const nameAt = parts.length === 3 && first !== null && RANGE_FEATURES.has(first) ? 0 : 2;
-  const name = wordOf(tokens, parts[nameAt]);
-  if (name === null || !RANGE_FEATURES.has(name)) return null;
-  const bounds: Bound[] = [];
-  for (let i = 0; i < parts.length; i += 2) {
-    if (i === nameAt) continue;
-    const sign = signOf(operatorOf(tokens, parts[i < nameAt ? i + 1 : i - 1]));
-    const value = valueOf(tokens, parts[i], name);
-    if (sign === null || typeof value !== 'number') return null;
-    bounds.push({ sign: i < nameAt ? MIRRORED[sign] : sign, value });
-  }
-  if (bounds.length === 2 && (bounds.some(({ sign }) => sign === '=') || bounds[0].sign[0] === bounds[1].sign[0]))
-    return null;
-  return { kind: 'range', name, bounds };
+/** `600px >= width` as `width <= 600px`. */
+function mirrored(sign: MediaFeatureComparison | false): MediaFeatureComparison | false {
+  return sign === false || sign === MediaFeatureEQ.EQ ? sign : invertComparison(sign);
 }
 
-function signOf(text: string | null): BoundSign | null {
-  return text !== null && Object.hasOwn(MIRRORED, text) ? (text as BoundSign) : null;
-}
-
-type FeatureValue = number | string;
-
-type Span = readonly [from: number, to: number];
-
-/** Splits at `:` and comparison signs; the signs are parts of their own. */
-function splitFeature(tokens: TokenList, from: number, to: number): Span[] | null {
-  const parts: Span[] = [];
-  let start = from;
-  for (let i = from; i < to; i += 1) {
-    if (tokens.closers[i] !== 0) {
-      i = Math.min(tokens.closers[i], to - 1);
-      continue;
-    }
-    const isSign =
-      tokens.types[i] === T.Colon || isDelim(tokens, i, '<') || isDelim(tokens, i, '>') || isDelim(tokens, i, '=');
-    if (!isSign) continue;
-    const signEnd =
-      !isDelim(tokens, i, '=') && tokens.types[i] !== T.Colon && i + 1 < to && isDelim(tokens, i + 1, '=')
-        ? i + 2
-        : i + 1;
-    parts.push([start, i], [i, signEnd]);
-    start = signEnd;
-    i = signEnd - 1;
-  }
-  parts.push([start, to]);
-  return parts.every(([a, b]) => skipBlank(tokens, a, b) < b) ? parts : null;
-}
-
-function wordOf(tokens: TokenList, [from, to]: Span): string | null {
-  const i = skipBlank(tokens, from, to);
-  if (i >= to || tokens.types[i] !== T.Ident) return null;
-  return skipBlank(tokens, i + 1, to) < to ? null : tokenText(tokens, i).toLowerCase();
-}
-
-function operatorOf(tokens: TokenList, span: Span | undefined): string | null {
-  if (!span) return null;
-  let text = '';
-  for (let i = span[0]; i < span[1]; i += 1) if (!isBlank(tokens, i)) text += tokenText(tokens, i);
-  return text;
+function boundOf(name: string, sign: MediaFeatureComparison | false, written: MediaFeatureValue): Bound | null {
+  const value = valueOf(written, name);
+  return sign === false || typeof value !== 'number' ? null : { sign, value };
 }
 
 /** A length in px, a resolution in dppx, a ratio, a number, or a keyword. */
-function valueOf(tokens: TokenList, [from, to]: Span, feature: string): FeatureValue | undefined {
-  const text = tokens.text
-    .slice(tokens.starts[from], tokens.ends[to - 1])
-    .trim()
-    .toLowerCase();
+function valueOf(written: MediaFeatureValue, feature: string): number | string | undefined {
+  const text = written.toString().trim().toLowerCase();
   if (feature.endsWith('aspect-ratio')) {
     const ratio = /^([\d.]+)(?:\s*\/\s*([\d.]+))?$/.exec(text);
     return ratio ? Number(ratio[1]) / Number(ratio[2] ?? 1) : undefined;
@@ -165,23 +124,14 @@ function valueOf(tokens: TokenList, [from, to]: Span, feature: string): FeatureV
   return absoluteLengthInPx(value, unit) ?? undefined;
 }
 
-/** A sum of lengths in `calc()`, as media queries use it. */
+/** A length that a math function comes to; parts of the viewport, which it is to decide, are none. */
 function lengthOfCalc(text: string): number | undefined {
-  const inner = /^calc\(([^()]+)\)$/.exec(text)?.[1];
-  if (!inner) return undefined;
-  let sum = 0;
-  for (const term of inner
-    .replace(/\s([+-])\s/g, ' $1')
-    .split(/\s/)
-    .filter(Boolean)) {
-    const number = /^([+-]?[\d.]+)([a-z]+)$/.exec(term.trim());
-    if (!number) return undefined;
-    const px =
-      number[2] === 'em' || number[2] === 'rem'
-        ? Number(number[1]) * INITIAL_FONT_SIZE
-        : absoluteLengthInPx(Number(number[1]), number[2]);
-    if (px === null) return undefined;
-    sum += px;
-  }
-  return sum;
+  const px = /^([+-]?[\d.]+)px$/.exec(
+    computeLengths(text, {
+      em: () => INITIAL_FONT_SIZE,
+      rem: () => INITIAL_FONT_SIZE,
+      viewport: { width: NaN, height: NaN },
+    }),
+  );
+  return px ? Number(px[1]) : undefined;
 }

@@ -1,8 +1,9 @@
-import { parse, type CssNode } from 'css-tree';
+import type { CssNode } from 'css-tree';
 import { resolveColorValue, mixColors } from '../values/compute-color.js';
 import { BLACK, type Color, type HueMethod, type MixSpace } from '../values/color.js';
 import { groupsBetweenCommas } from '../values/comma-groups.js';
 import { isColorFunction, parseColorNode } from '../values/parse-color.js';
+import { valueNodes } from '../values/value-nodes.js';
 
 /** One layer of a resolved `background-image`. A gradient answers for a point of its own box, CSS px from the box's top left. */
 export type ImageLayer =
@@ -27,9 +28,7 @@ export function imageLayers(text: string): readonly ImageLayer[] {
 }
 
 function readLayers(text: string): ImageLayer[] {
-  const root = parse(text, { context: 'value' });
-  if (root.type !== 'Value') return [];
-  return groupsBetweenCommas(root.children.toArray()).map(([node]): ImageLayer => {
+  return groupsBetweenCommas(valueNodes(text)).map(([node]): ImageLayer => {
     if (node?.type === 'Identifier' && node.name.toLowerCase() === 'none') return { kind: 'none' };
     const gradient = node?.type === 'Function' ? readGradient(node.name.toLowerCase(), node.children.toArray()) : null;
     return gradient ? { kind: 'gradient', colorAt: gradient } : { kind: 'picture' };

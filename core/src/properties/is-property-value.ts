@@ -2,6 +2,7 @@ import { clone, generate, lexer, parse, walk, type CssNode, type List, type List
 import { isColorFunction, parseColorNode } from '../values/parse-color.js';
 import { SYSTEM_COLORS } from '../values/system-colors.js';
 import { vendorAnswer } from './vendor-properties.js';
+import { valueNodes } from '../values/value-nodes.js';
 
 /** CSS-wide keywords. Source: CSS Cascading 5 §7.3. */
 export const CSS_WIDE_KEYWORDS: ReadonlySet<string> = new Set([
@@ -150,8 +151,6 @@ function replaceSystemColors(node: CssNode): boolean {
 }
 
 function parseColorText(text: string): boolean {
-  const node = parse(text, { context: 'value' });
-  if (node.type !== 'Value') return false;
-  const children = node.children.toArray();
+  const children = valueNodes(text);
   return children.length === 1 && parseColorNode(children[0]) !== null;
 }

@@ -1,6 +1,7 @@
-import { generate, parse, type CssNode } from 'css-tree';
+import { generate, type CssNode } from 'css-tree';
 import { parseColorNode } from '../values/parse-color.js';
 import { LONGHANDS } from './longhands.js';
+import { valueNodes } from '../values/value-nodes.js';
 
 /** Longhand values that a shorthand's value sets, in its order; `null` when the parts do not fit. */
 export type ExpandShorthand = (value: string) => readonly (readonly [longhand: string, value: string])[] | null;
@@ -430,8 +431,7 @@ function expandColumns(value: string): [string, string][] | null {
 }
 
 function componentsWithOperators(value: string): CssNode[] {
-  const node = parse(value, { context: 'value' });
-  return node.type === 'Value' ? node.children.toArray().filter((child) => child.type !== 'WhiteSpace') : [];
+  return valueNodes(value).filter((child) => child.type !== 'WhiteSpace');
 }
 
 function components(value: string): CssNode[] {

@@ -336,4 +336,13 @@ describe('native controls', () => {
     ).toEqual(['inline-block', 'inline', 'inline-table', 'list-item', 'inline']);
     await expectLikeBrowser(html, ['display']);
   });
+
+  // A malformed range of code points is a value of nothing (CSS Syntax 3 §7): css-tree throws it, browsers drop it.
+  for (const property of ['color', 'background', 'box-shadow', 'border', 'columns', 'font']) {
+    it(`drops ${property}: 0 1px u+zz`, () => {
+      const page = parsePage(`<!doctype html><p style="${property}: 0 1px u+zz; opacity: .5">`);
+      expect(new StyleView(page).styleAt(3).resolved('opacity')).toBe('0.5');
+      expect(new StyleView(page).styleAt(3).ranked(property)).toEqual([]);
+    });
+  }
 });

@@ -1,4 +1,4 @@
-import { parseSelectorList } from '../selectors/parse-selector.js';
+import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
 import type { SelectorList } from '../selectors/selector.js';
 import type { BodyNode, DeclarationNode, QualifiedNode, SheetNode } from '../syntax/nodes.js';
 import { parseStylesheet } from '../syntax/parse-stylesheet.js';
@@ -58,10 +58,24 @@ export function parsedSelectors(
   if (!byNesting) selectors.set(node, (byNesting = new Map()));
   const known = byNesting.get(nesting ?? TOP);
   if (known) return known;
-  const list = parse();
-  byNesting.set(nesting ?? TOP, list);
-  return list;
+  const key = `${nesting ? '&' : ''}${node.prelude}`;
+  const before = refused.get(key);
+  if (before) throw before;
+  try {
+    const list = parse();
+    byNesting.set(nesting ?? TOP, list);
+    return list;
+  } catch (error) {
+    if (!(error instanceof SelectorError)) throw error;
+    if (refused.size >= MOST_REFUSED) refused.clear();
+    refused.set(key, error);
+    throw error;
+  }
 }
+
+/** Texts that are no selectors, with why: errors are dear to make, and a broken sheet has the same ones by the thousand. */
+const refused = new Map<string, SelectorError>();
+const MOST_REFUSED = 2_000;
 
 type Run = readonly DeclarationNode[];
 const runs = [

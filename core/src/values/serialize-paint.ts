@@ -1,10 +1,11 @@
-import { generate, parse, type CssNode } from 'css-tree';
+import { generate, type CssNode } from 'css-tree';
 import type { Color } from './color.js';
 import { resolveColorValue } from './compute-color.js';
 import { computeLengths, formatNumber, type LengthContext } from './compute-length.js';
 import { serializeGradient, type GradientWriter } from './serialize-gradient.js';
 import { isColorFunction, parseColorNode } from './parse-color.js';
 import { serializeColor } from './serialize-color.js';
+import { valueNodes } from './value-nodes.js';
 
 /** What colours and lengths inside an image or a shadow hang on. */
 export interface PaintContext {
@@ -16,7 +17,7 @@ export interface PaintContext {
 /** Images with their colours and lengths computed. Source: CSS Images 4 §3. */
 export function serializeImages(text: string, context: PaintContext): string {
   if (text === 'none') return text;
-  return serializeNodes(childrenOf(text), context);
+  return serializeNodes(valueNodes(text), context);
 }
 
 /**
@@ -41,7 +42,7 @@ export interface Shadow {
 export function readShadows(text: string, context: PaintContext, kind: 'box' | 'text'): Shadow[] {
   if (text === 'none') return [];
   const groups: CssNode[][] = [[]];
-  for (const node of childrenOf(text)) {
+  for (const node of valueNodes(text)) {
     if (node.type === 'Operator' && node.value === ',') groups.push([]);
     else groups[groups.length - 1].push(node);
   }
@@ -69,24 +70,8 @@ export function colorsInImages(text: string, context: PaintContext): Color[] {
       else if (node.type === 'Function') visit(node.children.toArray());
     }
   };
-  if (text !== 'none') visit(childrenOf(text));
+  if (text !== 'none') visit(valueNodes(text));
   return found;
-}
-
-const parsed = new Map<string, readonly CssNode[]>();
-const MOST_PARSED = 2_000;
-
-/** The same few images and shadows stand on many elements; their nodes are read, never changed. */
-function childrenOf(text: string): readonly CssNode[] {
-  let children = parsed.get(text);
-  if (!children) {
-    const node = parse(text, { context: 'value' });
-    children = node.type === 'Value' ? node.children.toArray() : [];
-    if (parsed.size >= MOST_PARSED) parsed.clear();
-    // Pictures written into a value are too long to keep.
-    if (text.length < 1_000) parsed.set(text, children);
-  }
-  return children;
 }
 
 function isColorNode(node: CssNode): boolean {

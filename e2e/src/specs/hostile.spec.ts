@@ -1,3 +1,4 @@
+import { createParser } from 'eventsource-parser';
 import type { Browser, BrowserContext } from 'playwright-core';
 import yazl from 'yazl';
 import { launchBrowser } from '../support/browser.js';
@@ -166,7 +167,12 @@ async function bringIn(url: string, files: readonly HostileFile[]): Promise<numb
   form.append('files', new Blob([Buffer.concat(chunks)]), 'x.zip');
   const { id } = (await (await fetch(`${url}/api/imports`, { method: 'POST', body: form })).json()) as { id: number };
   const text = await (await fetch(`${url}/api/imports/${id}/events`)).text();
-  const end = JSON.parse(/event: end\ndata: (.*)/.exec(text)?.[1] ?? '{}') as { ok?: boolean; siteId?: number };
+  let end: { ok?: boolean; siteId?: number } = {};
+  createParser({
+    onEvent: ({ event, data }) => {
+      if (event === 'end') end = JSON.parse(data) as typeof end;
+    },
+  }).feed(text);
   if (!end.ok) throw new Error(`Not brought in: ${text.slice(-400)}`);
   return end.siteId ?? 0;
 }

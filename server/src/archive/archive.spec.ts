@@ -2,6 +2,7 @@ import type { ArchiveHead, DraftDocument, ImportResult, SiteDocument } from '@up
 import { fromBufferPromise } from 'yauzl';
 import { makeZip, type ZipEntry } from '../testing/make-zip.js';
 import { startTestServer, type TestServer } from '../testing/test-site.js';
+import { endOf } from '../testing/read-events.js';
 
 const OVERRIDE = {
   id: 'o1',
@@ -51,8 +52,7 @@ describe('a site with its history as one file', () => {
     const { id } = (await (await fetch(`${server.url}/api/imports`, { method: 'POST', body: form })).json()) as {
       id: number;
     };
-    const events = await (await server.get(`/api/imports/${id}/events`)).text();
-    return JSON.parse(/event: end\ndata: (.*)\n/.exec(events)?.[1] ?? '{}') as ImportResult;
+    return endOf(await (await server.get(`/api/imports/${id}/events`)).text());
   };
   const entriesOf = async (zip: Buffer): Promise<(ZipEntry & { body: Buffer })[]> => {
     const read = await fromBufferPromise(zip, { lazyEntries: true, autoClose: false });

@@ -1,5 +1,6 @@
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import type { ImportProgress, ImportResult } from '@upper-veneer/contract';
+import { createEventStreams, type EventStreams, type StreamEvent } from '../http/event-stream.js';
 import { toProblem } from '../http/problem.js';
 import { ImportProblem } from './import-problem.js';
 import type { ReportProgress } from './captured.js';
@@ -8,7 +9,7 @@ type Work = (report: ReportProgress, signal: AbortSignal) => Promise<ImportResul
 
 interface Job {
   readonly abort: AbortController;
-  readonly listeners: Set<Response>;
+  readonly streams: EventStreams;
   progress: ImportProgress;
   result: ImportResult | null;
 }
@@ -22,7 +23,7 @@ const TOLD_EVERY_MS = 100;
 export interface ImportJobs {
   start(work: Work): number;
   /** Whether there is such a job; `response` then gets its events. */
-  follow(id: number, response: Response): boolean;
+  follow(id: number, request: Request, response: Response): Promise<boolean>;
   stop(id: number): boolean;
   close(): void;
 }
@@ -31,16 +32,10 @@ export function createImportJobs(log: (error: unknown) => void): ImportJobs {
   const jobs = new Map<number, Job>();
   const timers = new Set<NodeJS.Timeout>();
   let next = 1;
-  const send = (response: Response, event: string, data: object): void => {
-    response.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
-  };
   const end = (job: Job, id: number, result: ImportResult): void => {
     job.result = result;
-    for (const response of job.listeners) {
-      send(response, 'end', result);
-      response.end();
-    }
-    job.listeners.clear();
+    job.streams.tell({ name: 'end', data: result });
+    job.streams.end();
     const timer = setTimeout(() => {
       jobs.delete(id);
       timers.delete(timer);
@@ -54,7 +49,7 @@ export function createImportJobs(log: (error: unknown) => void): ImportJobs {
       next += 1;
       const job: Job = {
         abort: new AbortController(),
-        listeners: new Set(),
+        streams: createEventStreams(),
         progress: { stage: 'Reading', done: 0, total: 0 },
         result: null,
       };
@@ -66,7 +61,7 @@ export function createImportJobs(log: (error: unknown) => void): ImportJobs {
         job.progress = { stage, done, total };
         if (!isNews) return;
         toldAt = Date.now();
-        for (const response of job.listeners) send(response, 'progress', job.progress);
+        job.streams.tell({ name: 'progress', data: job.progress });
       };
       // Answered first, so that the progress of a short import is seen as well.
       setImmediate(() => {
@@ -81,22 +76,14 @@ export function createImportJobs(log: (error: unknown) => void): ImportJobs {
       });
       return id;
     },
-    follow(id, response) {
+    async follow(id, request, response) {
       const job = jobs.get(id);
       if (!job) return false;
-      response.writeHead(200, {
-        'content-type': 'text/event-stream',
-        'cache-control': 'no-store',
-        'x-accel-buffering': 'no',
-      });
-      send(response, 'progress', job.progress);
-      if (job.result) {
-        send(response, 'end', job.result);
-        response.end();
-        return true;
-      }
-      job.listeners.add(response);
-      response.on('close', () => job.listeners.delete(response));
+      await job.streams.open(request, response, (): StreamEvent[] => [
+        { name: 'progress', data: job.progress },
+        ...(job.result ? [{ name: 'end', data: job.result }] : []),
+      ]);
+      if (job.result) job.streams.end();
       return true;
     },
     stop(id) {
@@ -108,7 +95,7 @@ export function createImportJobs(log: (error: unknown) => void): ImportJobs {
       for (const timer of timers) clearTimeout(timer);
       for (const job of jobs.values()) {
         job.abort.abort();
-        for (const response of job.listeners) response.end();
+        job.streams.end();
       }
     },
   };

@@ -3,6 +3,7 @@ import { brotliCompressSync, deflateSync, gzipSync } from 'node:zlib';
 import type { ImportResult, SiteDocument } from '@upper-veneer/contract';
 import { makeZip, renameInZip } from '../testing/make-zip.js';
 import { startTestServer, type TestServer } from '../testing/test-site.js';
+import { endOf } from '../testing/read-events.js';
 import { decodeCss, decodeHtml } from './decode-text.js';
 import { looksLikeHtml } from './media-type.js';
 
@@ -35,7 +36,7 @@ describe('bringing a site in', () => {
       };
     const { id } = (await answer.json()) as { id: number };
     const events = await (await server.get(`/api/imports/${id}/events`)).text();
-    return { result: JSON.parse(/event: end\ndata: (.*)\n/.exec(events)?.[1] ?? '{}') as ImportResult, events };
+    return { result: endOf(events), events };
   };
   const siteOf = async (result: ImportResult): Promise<SiteDocument> => {
     if (!result.ok) throw new Error(JSON.stringify(result.problem));
@@ -84,7 +85,7 @@ describe('bringing a site in', () => {
           .length,
       ).toBe(6);
       expect(left['trips/index.html']).toContain('1 script');
-      expect(events).toContain('event: progress');
+      expect(events).toContain('event:progress');
       expect(site.pictures.map(({ path }) => path)).toEqual(['img/logo.png']);
     });
 

@@ -32,9 +32,8 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
   router.get('/sites/:siteId/draft', (request, response) => {
     response.json(describeDraft(store, siteOf(request.params.siteId)));
   });
-  router.get('/events', (_request, response) => {
-    events.subscribe(
-      response,
+  router.get('/events', async (request, response) => {
+    await events.subscribe(request, response, () =>
       store.sites.all().map(({ id }) => ({ siteId: id, version: store.sites.byId(id)?.version ?? 0 })),
     );
   });

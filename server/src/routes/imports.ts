@@ -64,8 +64,8 @@ export function importRoutes({ store, jobs, pool, policy, now, announce }: Impor
       response.status(202).json({ id });
     },
   );
-  router.get('/imports/:id/events', (request, response) => {
-    if (!jobs.follow(readId(request.params.id, 'import'), response))
+  router.get('/imports/:id/events', async (request, response) => {
+    if (!(await jobs.follow(readId(request.params.id, 'import'), request, response)))
       throw new HttpProblem(404, 'Not found', 'There is no such import');
   });
   router.delete('/imports/:id', (request, response) => {
