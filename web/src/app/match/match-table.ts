@@ -14,6 +14,7 @@ import { ColorChip } from '../shared/ui/color-chip';
 import { inSlices } from '../shared/ui/in-slices';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { becomesWords, standingOf } from './match-words';
+import { within } from '../shared/keys/arrow-step';
 
 /** Rows drawn in one turn. */
 const SLICE = 16;
@@ -121,7 +122,7 @@ export class MatchTable {
     const step = { ArrowDown: 1, ArrowUp: -1, Home: -Infinity, End: Infinity, PageDown: 8, PageUp: -8 }[event.key];
     if (step !== undefined) {
       event.preventDefault();
-      const next = Math.min(this.rows().length - 1, Math.max(0, at + step));
+      const next = within(this.rows().length, at + step);
       this.pick(this.rows()[next].found.id, next, event.shiftKey ? event : new KeyboardEvent('keydown'));
       this.lines()[next]?.nativeElement.focus();
     } else if (event.key === 'Delete' || event.key === 'Backspace') {

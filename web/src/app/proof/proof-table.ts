@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input
 import { PROOF_KINDS, type ProofKind } from '@upper-veneer/core';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { KIND_WORDS } from './proof-words';
+import { arrowStep, within } from '../shared/keys/arrow-step';
 
 /** What one part came to in one group. */
 export interface TableCell {
@@ -116,15 +117,12 @@ export class ProofTable {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const step = ({ ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] } as const)[
-      event.key as 'ArrowLeft'
-    ];
+    const step = arrowStep(event);
     if (!step) return;
-    event.preventDefault();
     const { row, column } = this.at();
     const next = {
-      row: Math.min(this.rows().length - 1, Math.max(0, row + step[0])),
-      column: Math.min(this.kinds.length - 1, Math.max(0, column + step[1])),
+      row: within(this.rows().length, row + step.rows),
+      column: within(this.kinds.length, column + step.columns),
     };
     this.#asked.set(next);
     const cell = `[data-cell="${next.row} ${next.column}"]`;

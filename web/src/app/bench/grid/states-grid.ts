@@ -18,6 +18,7 @@ import {
   type OverrideState,
 } from '@upper-veneer/core';
 import type { CellChoice } from '../store/bench-selection';
+import { arrowStep, within } from '../../shared/keys/arrow-step';
 
 /** What each state paints. A full swatch is the state's own, a thin one falls through from rest, dashes paint nothing; a black corner is ours. */
 /** States from which the heads of columns stand upright, since words no longer fit across. */
@@ -174,16 +175,12 @@ export class StatesGrid {
   }
 
   protected onKey(event: KeyboardEvent): void {
-    const step = ({ ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] } as const)[
-      event.key as 'ArrowLeft'
-    ];
+    const step = arrowStep(event);
     if (!step) return;
-    event.preventDefault();
     const rows = this.lines();
     const { states } = this.inspection();
-    const row =
-      rows[Math.min(rows.length - 1, Math.max(0, rows.findIndex((line) => line.row === this.#at().row) + step[0]))];
-    const state = states[Math.min(states.length - 1, Math.max(0, states.indexOf(this.#at().state) + step[1]))];
+    const row = rows[within(rows.length, rows.findIndex((line) => line.row === this.#at().row) + step.rows)];
+    const state = states[within(states.length, states.indexOf(this.#at().state) + step.columns)];
     this.#at.set({ row: row.row, state });
     this.chosen.emit({ row: row.row, state });
     setTimeout(() => this.#host.nativeElement.querySelector<HTMLElement>('button.chosen')?.focus());

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input
 import { LooksStore, type LookRow, type LookStanding } from '../../shared/proof/looks-store';
 import { SiteStore } from '../../shared/site/site-store';
 import { StandingMark } from '../../shared/ui/standing-mark';
+import { arrowStep } from '../../shared/keys/arrow-step';
 
 const WORDS: Readonly<Record<LookStanding, string>> = {
   looked: 'looked at',
@@ -120,16 +121,13 @@ export class LooksTable {
 
   /** The next cell that is there, in the direction of an arrow. */
   protected onKey(event: KeyboardEvent): void {
-    const step = ({ ArrowLeft: [0, -1], ArrowRight: [0, 1], ArrowUp: [-1, 0], ArrowDown: [1, 0] } as const)[
-      event.key as 'ArrowLeft'
-    ];
+    const step = arrowStep(event);
     if (!step) return;
-    event.preventDefault();
     const table = this.table();
     let { row, column } = this.at();
     do {
-      row += step[0];
-      column += step[1];
+      row += step.rows;
+      column += step.columns;
     } while (table[row] && column >= 0 && column < this.pages().length && !table[row].cells[column]);
     if (!table[row]?.cells[column]) return;
     this.#asked.set({ row, column });
