@@ -4,6 +4,7 @@ import { readExceptions, type SiteException } from '../site/exceptions.js';
 import { dressSite, openSite, type SiteModel } from '../site/site-model.js';
 import { toEnd } from '../to-end.js';
 import type { Override } from '../veneer/override.js';
+import type { OwnCss } from '../veneer/own-css.js';
 import type { Palette } from '../veneer/palette.js';
 import { thingsOf } from './causes.js';
 import { ProofMemo } from './proof-memo.js';
@@ -30,9 +31,10 @@ interface Given {
   readonly overrides?: readonly Override[];
   readonly exceptions?: readonly SiteException[];
   readonly palette?: Palette;
+  readonly ownCss?: readonly OwnCss[];
 }
 
-function opened({ css = '', body, overrides = [], exceptions = [], palette = PALETTE }: Given): SiteModel {
+function opened({ css = '', body, overrides = [], exceptions = [], palette = PALETTE, ownCss = [] }: Given): SiteModel {
   const html = `<!doctype html><head><style>${BASE} ${css}</style></head><body>${body}</body>`;
   const site = openSite({
     pages: [{ id: 1, name: 'Home', path: 'index.html', html }],
@@ -41,7 +43,7 @@ function opened({ css = '', body, overrides = [], exceptions = [], palette = PAL
     veneerPlace: 'head-end',
     prefix: 'brand',
   });
-  return dressSite(site, overrides, palette, { exceptions: readExceptions(exceptions) });
+  return dressSite(site, overrides, palette, { exceptions: readExceptions(exceptions), ownCss });
 }
 
 function found(given: Given, kind: ProofKind): ProofFinding[] {
@@ -379,5 +381,35 @@ describe('what is left of an old family', () => {
       'Left of',
       '#7a1f1f',
     ]);
+  });
+});
+
+// Source: design.md §3, "stays in"; what a rule written by hand reaches is read off the page here.
+describe('what own CSS of a part reaches', () => {
+  const body = '<div class="form"><p><a class="x" href="a">in it</a></p></div><a class="x" href="b">outside</a>';
+  const own = (css: string, partId: number | null = 1): ProofFinding[] =>
+    found({ body, ownCss: [{ partId, css }] }, 'inside');
+
+  it('is told where it changes what stands outside of the part', () => {
+    const [finding, ...more] = own('.x { color: #103020; letter-spacing: 0 }');
+    expect(more).toEqual([]);
+    expect([finding.level, new Set(finding.places.map(({ element }) => element)).size, finding.mend]).toEqual([
+      'look',
+      1,
+      null,
+    ]);
+    expect(finding.title).toContain('own CSS of a part: color reaches');
+  });
+
+  it('is nothing to tell inside of it, by nesting and in a condition too, nor in the section of no part', () => {
+    expect(own('.form .x { color: #103020 }')).toEqual([]);
+    expect(
+      own('.form { & .x:hover { color: #103020 } } @media (min-width: 1px) { .form p { color: #103020 } }'),
+    ).toEqual([]);
+    expect(own('.x { color: #103020 }', null)).toEqual([]);
+  });
+
+  it('is told of a state alone, and through nesting', () => {
+    expect(own('body { & > .x:hover { color: #a03020 } }').map(({ places }) => places[0].state)).toEqual(['hover']);
   });
 });

@@ -169,11 +169,11 @@ function unseenOf(site: SiteModel, { unseen }: ProofSettings): Unseen[] {
     ...(site.css !== '' && site.overrides.length === 0
       ? [{ what: 'what rules change outside their reach', reason: 'no reach is known of a sheet without overrides' }]
       : []),
-    ...(site.ownCss.length > 0
+    ...(site.ownCss.some(({ partId }) => partId === null)
       ? [
           {
-            what: 'what own CSS changes outside its part',
-            reason: 'it was written by hand, and no reach is known of it',
+            what: 'what the own CSS of no part reaches',
+            reason: 'it stands in the section of the site, and may be meant for all of it',
           },
         ]
       : []),

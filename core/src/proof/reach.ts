@@ -1,6 +1,7 @@
 import { placesOf } from '../site/places.js';
 import { isSpecimen } from '../site/specimen-path.js';
-import type { SiteModel } from '../site/site-model.js';
+import { isInPart, type SiteModel } from '../site/site-model.js';
+import { rulesInVeneer } from '../resolve/rules-in-veneer.js';
 import type { Override } from '../veneer/override.js';
 import { selectorsIn } from '../selectors/selectors-in.js';
 
@@ -9,6 +10,9 @@ export class Reach {
   readonly #byRule = new Map<string, Override[]>();
   readonly #places = new Map<string, ReadonlySet<string> | null>();
   readonly #specimens: ReadonlySet<number>;
+  /** Parts in whose sections own CSS stands, by rule; `null` is the section of no part. */
+  readonly #ownByRule = new Map<string, (number | null)[]>();
+  readonly #inPart = new Map<string, boolean>();
 
   constructor(readonly site: SiteModel) {
     this.#specimens = new Set(site.source.pages.filter(isSpecimen).map(({ id }) => id));
@@ -18,6 +22,33 @@ export class Reach {
       if (known) known.push(override);
       else this.#byRule.set(key, [override]);
     }
+    for (const { partId, css } of site.ownCss)
+      for (const { selectorText, declarations } of rulesInVeneer(css))
+        for (const { name } of declarations) {
+          const key = `${selectorText}|${name}`;
+          const known = this.#ownByRule.get(key);
+          if (known) known.push(partId);
+          else this.#ownByRule.set(key, [partId]);
+        }
+  }
+
+  /** Parts in whose sections a rule of own CSS stands that sets a property; none where it is no rule of own CSS. */
+  ownPartsOf(selector: string, property: string): readonly (number | null)[] {
+    return this.#ownByRule.get(`${selector}|${property}`) ?? [];
+  }
+
+  /** Whether an element stands in the part in whose section a rule was written; one of no part may be for anything. */
+  isInOwnPart(partId: number | null, pageId: number, element: number): boolean {
+    if (partId === null || this.#specimens.has(pageId)) return true;
+    const key = `${partId}:${pageId}:${element}`;
+    let isIn = this.#inPart.get(key);
+    if (isIn === undefined) {
+      const page = this.site.pages.get(pageId);
+      const node = page?.document.elements[element];
+      isIn = page !== undefined && node !== undefined && isInPart(this.site, page, node, partId);
+      this.#inPart.set(key, isIn);
+    }
+    return isIn;
   }
 
   overridesOf(selector: string, property: string): readonly Override[] {

@@ -57,9 +57,12 @@ export class SheetWatch {
       const use = at.into.use(at.element.number, id);
       use.matched += 1;
       const overrides = this.reach.overridesOf(rule.selectorText, name);
+      const ownParts = overrides.length > 0 ? [] : this.reach.ownPartsOf(rule.selectorText, name);
       const isMeant =
-        overrides.length === 0 ||
-        overrides.some((override) => this.reach.isMeant(override, at.on.pageId, at.element.number));
+        overrides.length > 0
+          ? overrides.some((override) => this.reach.isMeant(override, at.on.pageId, at.element.number))
+          : ownParts.length === 0 ||
+            ownParts.some((partId) => this.reach.isInOwnPart(partId, at.on.pageId, at.element.number));
       // Whether it changes anything is known once it does; where it is not meant it is asked each time.
       const isAsked = !this.#changing.has(id) || !isMeant;
       let [wins, changes] = [false, false];
@@ -83,7 +86,7 @@ export class SheetWatch {
         use.changed += 1;
         this.#changing.add(id);
       }
-      if (overrides.length === 0) continue;
+      if (overrides.length === 0 && ownParts.length === 0) continue;
       at.into.look('inside', at.element.number);
       if (changes && !isMeant) noteSpill(at, rule, name, { style, overrides });
     }
@@ -97,18 +100,22 @@ function noteSpill(
   property: string,
   { style, overrides }: { readonly style: ElementStyle; readonly overrides: readonly Override[] },
 ): void {
+  const isOwnCss = overrides.length === 0;
   at.into.note({
     kind: 'inside',
-    level: 'fails',
+    // What was written by hand may be meant for more than the part it stands with.
+    level: isOwnCss ? 'look' : 'fails',
     cause: `${rule.selectorText}|${property}`,
-    what: `${property} spills to`,
+    what: isOwnCss ? `own CSS of a part: ${property} reaches` : `${property} spills to`,
     name: plainName(at.element, style.pseudo),
-    basis: `${rule.selectorText} was written for other places: it matches here too, and what shows changes.`,
+    basis: isOwnCss
+      ? `${rule.selectorText} stands in the section of another part: it matches here too, and what shows changes.`
+      : `${rule.selectorText} was written for other places: it matches here too, and what shows changes.`,
     figure: null,
     needed: null,
     unit: 'none',
     place: placeAt(at, style.pseudo, property),
-    mend: { kind: 'rewrite', overrides: overrides.map(({ id }) => id) },
+    mend: isOwnCss ? null : { kind: 'rewrite', overrides: overrides.map(({ id }) => id) },
   });
 }
 

@@ -365,6 +365,15 @@ export function viewIn(
   return new StyleView(page, { states: pointerStates(page.document, element, state, parent), environment: { width } });
 }
 
+/** Whether an element stands in a part, or is one of its outermost. */
+export function isInPart(site: SiteModel, page: Page, element: ElementNode, partId: number): boolean {
+  const selectors = site.parts.find(({ part }) => part.id === partId)?.selectors ?? [];
+  const context = restContext(page.document);
+  for (let node: ElementNode | null = element; node; node = node.flatParent)
+    if (matchesAny(selectors, node, context)) return true;
+  return false;
+}
+
 /** The part an element belongs to: that of its nearest ancestor that is one. */
 export function partOf(site: SiteModel, page: Page, element: ElementNode): Part | null {
   const context = restContext(page.document);
