@@ -50,6 +50,24 @@ describe('a draft left behind', () => {
     expect((await draft()).leftDrafts.length).toBe(count);
   });
 
+  it('is kept without a step anybody sees: one version more, and the same pages', async () => {
+    const options = { label: 'h', prefix: 'osier', asValues: false, names: [], hoverOnly: true };
+    const response = await fetch(`${server.url}/api/sites/${server.siteId}/sheet-options`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(options),
+    });
+    expect(response.status).toBe(200);
+    await change('a');
+    await post('undo');
+    await post('undo');
+    const before = await draft();
+    await change('b');
+    const { version, structure, leftDrafts } = await draft();
+    expect(leftDrafts.length).toBe(1);
+    expect([version, structure]).toEqual([before.version + 1, before.structure]);
+  });
+
   it('has its palette and own CSS with it; twenty are kept', async () => {
     await post('changes', { label: 'Own', put: [], drop: [], ownCss: [{ partId: null, css: '.z { top: 0 }' }] });
     await post('undo');

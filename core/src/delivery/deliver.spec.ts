@@ -94,6 +94,19 @@ describe('deliver', () => {
     expect(text('embed', { partId: null })).toBe('');
   });
 
+  it('counts what own CSS shows in the first lighting alone, where colours are written as values', () => {
+    const inverted = {
+      ...options.palette,
+      swatches: [...options.palette.swatches, { id: 2, name: 'Chalk', css: '#f4efe4' }],
+      second: { roles: [{ role: 'accent' as const, swatchId: 2, shade: 0 }], told: { kind: 'scheme' as const } },
+    };
+    const ownCss = [{ partId: 1, css: '.x::after { color: var(--b-accent); border-color: var(--b-accent, red) }' }];
+    const count = (way: DeliveryWay, isPlain: boolean, palette: DeliveryFacts['options']['palette']): number =>
+      deliver(way, { ...facts, isPlain, partId: 1, options: { ...options, palette, ownCss } }).inOneLighting;
+    expect([count('box', true, inverted), count('embed', false, inverted)]).toEqual([2, 2]);
+    expect([count('box', false, inverted), count('box', true, options.palette)]).toEqual([0, 0]);
+  });
+
   it('stands at the end of a file between markers, and is replaced there', () => {
     const own = '.mine { top: 0 }';
     const once = text('end', { existing: own });

@@ -2,6 +2,7 @@ import { withCssAddresses } from '../syntax/css-addresses.js';
 import type { BodyNode, DeclarationNode } from '../syntax/nodes.js';
 import { parseStylesheet } from '../syntax/parse-stylesheet.js';
 import { sectionOf, writeRules, type CompileOptions } from '../veneer/compile-veneer.js';
+import { colorsInOneLighting } from '../veneer/own-css.js';
 import type { VeneerRule } from '../veneer/veneer-rule.js';
 import { contentHash } from './content-hash.js';
 import { betweenMarkers } from './markers.js';
@@ -44,6 +45,8 @@ export interface Delivered {
   readonly rules: number;
   /** Declarations that are important. */
   readonly important: number;
+  /** Colours in own CSS that stay as they are when the site's lighting turns, since they are written as values. */
+  readonly inOneLighting: number;
 }
 
 /** The text of a sheet for the place it goes to. The same facts give the same bytes. */
@@ -64,6 +67,10 @@ export function deliver(way: DeliveryWay, facts: DeliveryFacts): Delivered {
     rules: rules.length + own.length,
     important: [...rules, ...own].reduce(
       (sum, { declarations }) => sum + declarations.filter(({ important }) => important).length,
+      0,
+    ),
+    inOneLighting: ownCss.reduce(
+      (sum, { css }) => sum + colorsInOneLighting(css, facts.options.palette, { ...facts.options, asValues }),
       0,
     ),
   };

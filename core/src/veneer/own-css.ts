@@ -4,8 +4,8 @@ import { parseStylesheet } from '../syntax/parse-stylesheet.js';
 import { wholenessProblem } from '../syntax/whole-text.js';
 import { valueOfCustomProperty } from './custom-property.js';
 import type { Naming } from './naming.js';
-import type { OverrideValue } from './override-value.js';
-import type { Palette } from './palette.js';
+import { plainCssOfValue, type OverrideValue, type PlainValue } from './override-value.js';
+import { paletteIn, type Palette } from './palette.js';
 
 /** CSS that no override can say, kept as it was written: it stands at the end of a part's section. */
 export interface OwnCss {
@@ -41,16 +41,35 @@ export function writeOwnCss(
   write: (value: OverrideValue) => string,
 ): string {
   const edited = new MagicString(css);
+  for (const { value, start, end } of paletteUses(css, palette, naming)) {
+    const written = write(value);
+    if (naming.asValues && end !== null) edited.update(start, end, written);
+  }
+  return edited.toString();
+}
+
+/** How many colours of the palette own CSS shows in the first lighting's value alone: written as values, they have one. */
+export function colorsInOneLighting(css: string, palette: Palette, naming: Naming): number {
+  if (!palette.second || !naming.asValues) return 0;
+  const [light, inverted] = [paletteIn(palette, 'light'), paletteIn(palette, 'inverted')];
+  return [...paletteUses(css, palette, naming)].filter(
+    ({ value }) => plainCssOfValue(value, light) !== plainCssOfValue(value, inverted),
+  ).length;
+}
+
+/** Each `var()` of a custom property of the palette's, with what it stands for; `end` is `null` where it is left open. */
+function* paletteUses(
+  css: string,
+  palette: Palette,
+  naming: Naming,
+): Generator<{ readonly value: PlainValue; readonly start: number; readonly end: number | null }> {
   const tokens = tokenizeCss(css);
   for (let i = 0; i < tokens.count; i += 1) {
     if (tokens.types[i] !== T.Function || tokenText(tokens, i).toLowerCase() !== 'var(') continue;
     const name = skipBlank(tokens, i + 1, tokens.count);
     if (name >= tokens.count || tokens.types[name] !== T.Ident) continue;
     const value = valueOfCustomProperty(tokenText(tokens, name), palette, naming);
-    if (!value) continue;
-    const written = write(value);
     const close = tokens.closers[i];
-    if (naming.asValues && close < tokens.count) edited.update(tokens.starts[i], tokens.ends[close], written);
+    if (value) yield { value, start: tokens.starts[i], end: close < tokens.count ? tokens.ends[close] : null };
   }
-  return edited.toString();
 }

@@ -84,33 +84,34 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
       else overrides.drop(siteId, id);
     }
   };
-  const putSubject = (siteId: number, name: string, value: unknown): void => {
-    byName[name].put(siteId, value);
-    if (byName[name].isStructure) sites.countStructure(siteId);
-  };
-  const restore = (siteId: number, text: string): void => {
+  /** Puts one side of a change back. @returns the subjects that were put. */
+  const putBack = (siteId: number, text: string): string[] => {
     const side = JSON.parse(text) as Side;
     if (isSnapshot(side)) {
       restoreOverrides(siteId, side);
-    } else {
-      // Single overrides last: they stand in parts that come back with the others.
-      const { [SINGLE]: single = [], ...subjects } = side;
-      for (const [name, value] of Object.entries(subjects)) {
-        if (name === DIFFERENCES)
-          for (const [subject, difference] of Object.entries(value as Differences))
-            putSubject(siteId, subject, applied(byName[subject].take(siteId), difference));
-        else putSubject(siteId, name, value);
-      }
-      restoreOverrides(siteId, single as Snapshot);
+      return [];
     }
+    // Single overrides last: they stand in parts that come back with the others.
+    const { [SINGLE]: single = [], [DIFFERENCES]: differences = {}, ...whole } = side;
+    for (const [name, value] of Object.entries(whole)) byName[name].put(siteId, value);
+    for (const [name, difference] of Object.entries(differences as Differences))
+      byName[name].put(siteId, applied(byName[name].take(siteId), difference));
+    restoreOverrides(siteId, single as Snapshot);
+    return [...Object.keys(whole), ...Object.keys(differences as Differences)];
+  };
+  const restore = (siteId: number, text: string): void => {
+    if (putBack(siteId, text).some((name) => byName[name].isStructure)) sites.countStructure(siteId);
     sites.countVersion(siteId);
   };
-  /** Has the draft that undone steps lead to kept, before another step is taken in their place. */
+  /**
+   * Has the draft that undone steps lead to kept, before another step is taken in their place. It is gone through and come back from
+   * within one transaction, so that nobody sees it and no version is counted.
+   */
   const leaveUndone = (siteId: number, at: string): void => {
     let label = '';
     let steps = 0;
     for (let next = statements.firstUndone.get(siteId); next; next = statements.firstUndone.get(siteId)) {
-      restore(siteId, next.after);
+      putBack(siteId, next.after);
       statements.mark.run(0, next.id);
       ({ label } = next);
       steps += 1;
@@ -120,7 +121,7 @@ export function createChanges<Subjects extends Readonly<Record<string, Subject<u
     for (let i = 0; i < steps; i += 1) {
       const last = statements.lastDone.get(siteId);
       if (!last) return;
-      restore(siteId, last.before);
+      putBack(siteId, last.before);
       statements.mark.run(1, last.id);
     }
   };

@@ -140,8 +140,11 @@ export class WhereItGoes {
       : `The sheet is written to win right after ${place.slice('after:'.length)}; further back it wins as well, before it it may not. The Survey sets the place.`;
   });
 
-  protected factsOf({ bytes, rules, important }: Delivered): string {
-    return `${rules} ${rules === 1 ? 'rule' : 'rules'}, ${(bytes / 1024).toFixed(1)} KB, ${important} !important`;
+  protected factsOf({ bytes, rules, important, inOneLighting }: Delivered): string {
+    const size = `${rules} ${rules === 1 ? 'rule' : 'rules'}, ${(bytes / 1024).toFixed(1)} KB, ${important} !important`;
+    if (inOneLighting === 0) return size;
+    const colors = inOneLighting === 1 ? 'one colour' : `${inOneLighting} colours`;
+    return `${size}; ${colors} of own CSS stay as they are in the second lighting`;
   }
 
   protected nameOf({ way, fileName }: Delivered): string | null {
