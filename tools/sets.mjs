@@ -1,18 +1,38 @@
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { TURNS } from './sample.mjs';
 import { root } from './setup.mjs';
 
-/** How long those that take longer than half a minute do, s; they start first. */
-const LONG = {
-  'accessible.spec.js': 80,
-  'proof-over-time.spec.js': 55,
-  'sheet.spec.js': 35,
-  'bench.spec.js': 50,
-  'bench-tasks.spec.js': 40,
-  'survey.spec.js': 45,
-  'proof.spec.js': 40,
-  'match.spec.js': 40,
+/** How long each file of specs in the real interface takes by itself, s: long ones start first, and turns are made alike by it. */
+const LASTS = {
+  'accessible.spec.js': 95,
+  'proof-over-time.spec.js': 110,
+  'proof.spec.js': 100,
+  'bench.spec.js': 100,
+  'bench-tasks.spec.js': 80,
+  'bench-hard.spec.js': 60,
+  'match.spec.js': 80,
+  'survey.spec.js': 70,
+  'bench-visitor.spec.js': 55,
+  'bench-acts.spec.js': 50,
+  'bench-keyboard.spec.js': 45,
+  'bring-in.spec.js': 45,
+  'palette.spec.js': 45,
+  'host-cache.spec.js': 30,
+  'sheet.spec.js': 28,
+  'sheet-edit.spec.js': 26,
+  'lightings.spec.js': 25,
+  'requests.spec.js': 20,
+  'hostile.spec.js': 20,
+  'site-file.spec.js': 20,
+  'live.spec.js': 15,
+  'kits.spec.js': 12,
+  'start.spec.js': 8,
+  'core-doc.spec.js': 3,
 };
+const UNKNOWN = 40;
+/** It looks at every screen each time, in another window and light in each turn. */
+const EACH_TIME = 'accessible.spec.js';
 const node = process.execPath;
 const jasmine = (...patterns) => ({ command: node, args: ['tools/run-jasmine.mjs', ...patterns] });
 const karma = (project) => ({ command: 'npx', args: ['ng', 'test', project], cwd: join(root, 'web') });
@@ -30,7 +50,7 @@ const specsIn = (folder) => readdirSync(join(root, folder)).filter((file) => fil
 /**
  * Every set of specs; each prints how many it ran and how many failed. `load`: 2 keeps a core busy, 1 waits half of the
  * time. `isTimed`: waits with a limit for what a screen shows, so that what failed beside others is run once more alone.
- * `isSampled`: `npm test` runs a share of its specs. `whole`: variables by which `npm run prove` has all of its draws.
+ * `isSampled`: `npm test` runs a share of its specs; `turn`: it runs in one turn alone, `null` in each. `whole`: variables by which `npm run prove` has all of its draws.
  */
 export function allSets() {
   return [
@@ -51,17 +71,31 @@ export function allSets() {
   ].sort((a, b) => b.lasts - a.lasts);
 }
 
-/** A file of specs in the real interface has a product and a browser of its own. */
+/** A file of specs in the real interface has a product and a browser of its own; one turn takes whole files. */
 function interfaceSets() {
-  return specsIn('e2e/dist/specs').map((file) => ({
+  const files = specsIn('e2e/dist/specs');
+  const turns = inTurns(files.filter((file) => file !== EACH_TIME));
+  return files.map((file) => ({
     name: `interface: ${file.replace('.spec.js', '')}`,
     ...jasmine(`e2e/dist/specs/${file}`),
     needsDriver: true,
     isTimed: true,
-    // It looks at every screen each time, in another window and light in each turn.
-    isSampled: file !== 'accessible.spec.js',
+    turn: turns.get(file) ?? null,
     whole: ALL_DRAWS,
     load: 1,
-    lasts: LONG[file] ?? 25,
+    lasts: LASTS[file] ?? UNKNOWN,
   }));
+}
+
+/** Files by the turn they are run in, so that turns take about as long: the longest first, each to the shortest turn so far. */
+function inTurns(files) {
+  const lasts = Array(TURNS).fill(0);
+  const sorted = [...files].sort((a, b) => (LASTS[b] ?? UNKNOWN) - (LASTS[a] ?? UNKNOWN) || (a < b ? -1 : 1));
+  return new Map(
+    sorted.map((file) => {
+      const turn = lasts.indexOf(Math.min(...lasts));
+      lasts[turn] += LASTS[file] ?? UNKNOWN;
+      return [file, turn];
+    }),
+  );
 }

@@ -24,5 +24,7 @@ const environmentOf = ({ isSampled, whole }) => ({
   SPEC_TURN: String(turn),
   ...(isWhole ? whole : !isAll && isSampled ? { SPEC_SAMPLE: '1' } : {}),
 });
-const wanted = allSets().filter(({ name }) => only.length === 0 || only.some((word) => name.includes(word)));
+const isWanted = ({ name, turn: own = null }) =>
+  only.length > 0 ? only.some((word) => name.includes(word)) : isAll || own === null || own === turn;
+const wanted = allSets().filter(isWanted);
 process.exit((await runSets(wanted, { driver, environmentOf })) > 0 ? 1 : 0);

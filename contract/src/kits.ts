@@ -2,6 +2,7 @@ import 'reflect-metadata';
 import {
   KIT_FORMAT,
   KIT_VERSION,
+  MOST_OWN_CSS,
   OVERRIDE_STATES,
   type Kit,
   type KitRule,
@@ -17,6 +18,7 @@ import {
   IsBoolean,
   IsIn,
   IsObject,
+  IsOptional,
   IsString,
   Length,
   Matches,
@@ -99,6 +101,11 @@ export class KitBody implements Kit {
   @ValidateNested({ each: true })
   @Type(() => KitRuleBody)
   rules: readonly KitRuleBody[];
+
+  @IsOptional()
+  @IsString({ message: 'must be CSS' })
+  @MaxLength(MOST_OWN_CSS, { message: `can have ${MOST_OWN_CSS} characters at most` })
+  ownCss?: string;
 }
 
 /** A kit as the server keeps it. */

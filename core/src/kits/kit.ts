@@ -36,4 +36,6 @@ export interface Kit {
   /** What each role it uses was there, as hex. */
   readonly roles: Readonly<Partial<Record<RoleName, string>>>;
   readonly rules: readonly KitRule[];
+  /** What the part had of own CSS, its colours as `var(--kit-accent)` by role; absent where it had none. */
+  readonly ownCss?: string;
 }

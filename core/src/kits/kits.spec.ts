@@ -8,6 +8,7 @@ import type { OverrideWish } from '../veneer/override-wish.js';
 import type { OverrideState } from '../veneer/override.js';
 import type { Palette } from '../veneer/palette.js';
 import { kitFit, layKitSteps } from './lay-kit.js';
+import type { Kit } from './kit.js';
 import { makeKit } from './make-kit.js';
 
 const WIDGET =
@@ -129,5 +130,49 @@ describe('a kit', () => {
     expect(laid.wider.every(({ reason }) => reason === 'reaches 1 outside of the part')).toBeTrue();
     const none = kitFit(open('', '<p class=qs-note>x</p>', THERE), kit);
     expect([none.spot, none.partId]).toEqual([null, null]);
+  });
+
+  describe('with own CSS', () => {
+    const CSS =
+      '.qs-note::after { content: "·"; color: var(--brand-accent) } .qs-go { caret-color: var(--brand-moss, red) }';
+    const made = (): Kit => {
+      const here = open(WIDGET_CSS, WIDGET, HERE);
+      const dressed = dressSite(wish(here, '.qs-go', {}), wish(here, '.qs-go', {}).overrides, HERE, {
+        ownCss: [{ partId: 1, css: CSS }],
+      });
+      return makeKit(dressed, 1, 'Form', 'Osier') as Kit;
+    };
+
+    it('names its colours by role, and a colour of no role by its value', () => {
+      expect(made().ownCss).toBe(
+        '.qs-note::after { content: "·"; color: var(--kit-accent) } .qs-go { caret-color: #3d5a2b }',
+      );
+    });
+
+    it('shows the other site’s colours there, in the section of the part it is known again in', () => {
+      const there = open(WIDGET_CSS, `<main>${WIDGET}</main>`, THERE);
+      const laid = toEnd(layKitSteps(there, made()));
+      expect(laid.ownCss).toEqual([{ partId: 1, css: made().ownCss?.replace('--kit-accent', '--brand-accent') ?? '' }]);
+      const dressed = dressSite(there, laid.put, THERE, { ownCss: laid.ownCss ?? [] });
+      const [note] = matchedInAnyState(pageOf(dressed, 1), '.qs-note');
+      expect(new StyleView(pageOf(dressed, 1)).style(note, 'after').resolved('color')).toBe('rgb(11, 110, 153)');
+      // Laid on once more, it is there already.
+      expect(toEnd(layKitSteps(dressed, made())).ownCss).toBeNull();
+    });
+
+    it('stays away where a role is not filled or the text is broken, and tells what matches nothing', () => {
+      const there = open(WIDGET_CSS, WIDGET, { ...THERE, roles: [] });
+      expect(toEnd(layKitSteps(there, made())).misfits.map(({ reason }) => reason)).toContain(
+        'no swatch fills accent here; none of it is laid on',
+      );
+      const broken = toEnd(layKitSteps(open(WIDGET_CSS, WIDGET, THERE), { ...made(), ownCss: '.x { color: (' }));
+      expect([broken.ownCss, broken.misfits.at(-1)?.reason]).toEqual([null, jasmine.stringContaining('none of it')]);
+      const idle = toEnd(layKitSteps(open(WIDGET_CSS, WIDGET, THERE), { ...made(), ownCss: '.gone { color: red }' }));
+      expect(idle.misfits.at(-1)).toEqual({
+        selector: '.gone',
+        property: '',
+        reason: 'own CSS that matches nothing on the pages here',
+      });
+    });
   });
 });

@@ -6,7 +6,10 @@ import type { Override, Spot } from '../veneer/override.js';
 import { colorOfValue, plainValuesIn } from '../veneer/override-value.js';
 import { roleWords } from '../veneer/own-role.js';
 import { HOUSE_WORDS } from '../veneer/house-shape.js';
+import { rulesInVeneer } from '../resolve/rules-in-veneer.js';
+import { ownCssProblem, type OwnCss } from '../veneer/own-css.js';
 import type { Kit, KitRule } from './kit.js';
+import { laidCss } from './kit-css.js';
 import { classesIn } from './make-kit.js';
 
 /** How far a kit is known again on a site. */
@@ -35,6 +38,8 @@ export interface LaidKit {
   readonly misfits: readonly KitMisfit[];
   /** Rules that reach something outside of the part as well. */
   readonly wider: readonly KitMisfit[];
+  /** All own CSS of the site with what the kit has of it; `null` where it has none, or none that is not there already. */
+  readonly ownCss: readonly OwnCss[] | null;
 }
 
 /** A part is known again from this share of its classes on. */
@@ -111,7 +116,34 @@ export function* layKitSteps(
     site = withOverrides(site, plan);
   }
   for (const id of put.keys()) drop.delete(id);
-  return { put: [...put.values()], drop: [...drop], misfits, wider };
+  const own = laidOwnCss(before, kit);
+  return { put: [...put.values()], drop: [...drop], misfits: [...misfits, ...own.misfits], wider, ownCss: own.ownCss };
+}
+
+/** The site's own CSS with the kit's in the section of the part; colours of roles that are not filled here keep all of it out. */
+function laidOwnCss(
+  site: SiteModel,
+  kit: Kit,
+): { readonly ownCss: readonly OwnCss[] | null; readonly misfits: readonly KitMisfit[] } {
+  if (kit.ownCss === undefined || kit.ownCss === '') return { ownCss: null, misfits: [] };
+  const miss = (reason: string, selector = 'own CSS'): KitMisfit => ({ selector, property: '', reason });
+  const { css, unfilled } = laidCss(kit.ownCss, site);
+  const problem = ownCssProblem(css);
+  if (problem !== null) return { ownCss: null, misfits: [miss(`${problem}; none of it is laid on`)] };
+  if (unfilled.length > 0)
+    return { ownCss: null, misfits: [miss(`no swatch fills ${unfilled.join(', ')} here; none of it is laid on`)] };
+  const idle = rulesInVeneer(css).filter(
+    ({ selectorText }) => !selectorText.includes('&') && matchesOf(site, selectorText).length === 0,
+  );
+  const misfits = idle.map(({ selectorText }) => miss('own CSS that matches nothing on the pages here', selectorText));
+  const { partId } = kitFit(site, kit);
+  const [own, others] = [
+    site.ownCss.filter((other) => other.partId === partId),
+    site.ownCss.filter((other) => other.partId !== partId),
+  ];
+  const before = own.map((other) => other.css).join('\n');
+  if (before.includes(css)) return { ownCss: null, misfits };
+  return { ownCss: [...others, { partId, css: before === '' ? css : `${before}\n${css}` }], misfits };
 }
 
 function planned(site: SiteModel, rule: KitRule, spot: Spot, matches: number): ReturnType<typeof planOverride> {

@@ -5,8 +5,9 @@ import { matchedInAnyState } from '../selectors/touched.js';
 import type { SiteModel } from '../site/site-model.js';
 import { selectorTargets } from '../sheet-text/selector-target.js';
 import type { Override } from '../veneer/override.js';
-import { colorOfValue, plainValuesIn, type OverrideValue, type PlainValue } from '../veneer/override-value.js';
-import type { Palette } from '../veneer/palette.js';
+import { colorOfValue, plainValuesIn, type OverrideValue } from '../veneer/override-value.js';
+import { byRole } from './by-role.js';
+import { kitCss } from './kit-css.js';
 import { KIT_FORMAT, KIT_VERSION, type Kit, type KitRule } from './kit.js';
 
 /** Longest markup that is kept, UTF-16 units. */
@@ -26,6 +27,10 @@ export function makeKit(site: SiteModel, partId: number, name: string, madeOn: s
   const roles = new Set(
     values.flatMap((value) => plainValuesIn(value).flatMap((plain) => (plain.kind === 'role' ? [plain.role] : []))),
   );
+  const ownCss = site.ownCss
+    .filter((own) => own.partId === partId)
+    .map(({ css }) => kitCss(css, site))
+    .join('\n');
   return {
     format: KIT_FORMAT,
     version: KIT_VERSION,
@@ -41,6 +46,7 @@ export function makeKit(site: SiteModel, partId: number, name: string, madeOn: s
       }),
     ),
     rules: overrides.map((override, i) => ruleOf(override, values[i])),
+    ...(ownCss === '' ? {} : { ownCss }),
   };
 }
 
@@ -77,24 +83,6 @@ function firstRoot(site: SiteModel, selector: string): ElementNode | null {
     if (element) return element;
   }
   return null;
-}
-
-/** A value without swatches, which are one site's own. */
-function byRole(value: OverrideValue, palette: Palette): OverrideValue {
-  if (value.kind === 'house') return value;
-  if (value.kind === 'composite') return { ...value, colors: value.colors.map((color) => plainByRole(color, palette)) };
-  return plainByRole(value, palette);
-}
-
-function plainByRole(value: PlainValue, palette: Palette): PlainValue {
-  if (value.kind !== 'swatch') return value;
-  const fill = palette.roles.find(({ swatchId, shade }) => swatchId === value.swatchId && shade === 0);
-  if (fill) {
-    const { shade, alpha } = value;
-    return { kind: 'role', role: fill.role, shade, ...(alpha === undefined ? {} : { alpha }) };
-  }
-  const color = colorOfValue(value, palette);
-  return { kind: 'literal', css: color ? hexOf(color) : 'inherit' };
 }
 
 /** Markup of an element: names, ids and classes, without texts and addresses, which are somebody's own. */

@@ -57,19 +57,33 @@ export function colorsInOneLighting(css: string, palette: Palette, naming: Namin
   ).length;
 }
 
-/** Each `var()` of a custom property of the palette's, with what it stands for; `end` is `null` where it is left open. */
-function* paletteUses(
+/** A `var()` in a text, UTF-16 units; `end` is `null` where it is left open. */
+interface Use {
+  readonly start: number;
+  readonly end: number | null;
+}
+
+/** Each `var()` of a custom property of the palette's, with what it stands for. */
+export function* paletteUses(
   css: string,
   palette: Palette,
   naming: Naming,
-): Generator<{ readonly value: PlainValue; readonly start: number; readonly end: number | null }> {
+): Generator<Use & { readonly value: PlainValue }> {
+  for (const { name, ...use } of customPropertyUses(css)) {
+    const value = valueOfCustomProperty(name, palette, naming);
+    if (value) yield { ...use, value };
+  }
+}
+
+/** Each `var()` in a text, with the name it asks for. */
+export function* customPropertyUses(css: string): Generator<Use & { readonly name: string }> {
   const tokens = tokenizeCss(css);
   for (let i = 0; i < tokens.count; i += 1) {
     if (tokens.types[i] !== T.Function || tokenText(tokens, i).toLowerCase() !== 'var(') continue;
     const name = skipBlank(tokens, i + 1, tokens.count);
     if (name >= tokens.count || tokens.types[name] !== T.Ident) continue;
-    const value = valueOfCustomProperty(tokenText(tokens, name), palette, naming);
     const close = tokens.closers[i];
-    if (value) yield { value, start: tokens.starts[i], end: close < tokens.count ? tokens.ends[close] : null };
+    const end = close < tokens.count ? tokens.ends[close] : null;
+    yield { name: tokenText(tokens, name), start: tokens.starts[i], end };
   }
 }

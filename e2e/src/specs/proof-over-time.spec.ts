@@ -123,7 +123,7 @@ describe('Proof over time', () => {
     await page.getByRole('button', { name: 'All is right as it is' }).click();
     await page.getByText('No page was captured again').waitFor();
     expect((await draft()).formerCaptures).toBe(0);
-  }, 120_000);
+  }, 160_000);
 
   it('goes through parts on pages by eye, keeps what was looked at, and asks again for what changed since', async () => {
     await see('eye');
@@ -150,7 +150,7 @@ describe('Proof over time', () => {
       (words) => words.includes('changed since'),
     );
     expect(await cell('Consent bar, Book').innerText()).toContain('not yet');
-  }, 120_000);
+  }, 160_000);
 
   it('makes a specimen, shows what no page does, and takes overrides on it that no visitor’s page spills into', async () => {
     await page.goto(`${product.url}/survey`);
@@ -186,7 +186,7 @@ describe('Proof over time', () => {
       (count) => count === 1,
       60_000,
     );
-  }, 120_000);
+  }, 160_000);
 
   it('proves a revision once it is saved, and keeps its counts beside those before', async () => {
     await page.goto(`${product.url}/bench`);
@@ -208,5 +208,5 @@ describe('Proof over time', () => {
     const strip = page.getByRole('list', { name: 'Revisions, the oldest first' });
     await strip.getByText('Revision 1').waitFor();
     expect(await strip.innerText()).toMatch(/Revision 1\s*▲[\s\S]*\d/);
-  }, 120_000);
+  }, 160_000);
 });

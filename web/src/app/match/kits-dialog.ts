@@ -46,7 +46,7 @@ const MOST_BYTES = 2_000_000;
         <ul class="kits uv-scroll" aria-label="Kits that are kept">
           @for (own of kits(); track own.id) {
             <li>
-              <div><strong>{{ own.kit.name }}</strong> <span class="uv-soft">made on {{ own.kit.madeOn }}, {{ own.keptAt.slice(0, 10) }}, {{ own.kit.rules.length }} {{ own.kit.rules.length === 1 ? 'rule' : 'rules' }}</span>
+              <div><strong>{{ own.kit.name }}</strong> <span class="uv-soft">made on {{ own.kit.madeOn }}, {{ own.keptAt.slice(0, 10) }}, {{ own.kit.rules.length }} {{ own.kit.rules.length === 1 ? 'rule' : 'rules' }}{{ own.kit.ownCss ? ' and own CSS' : '' }}</span>
                 <p class="uv-soft">{{ fitWords(own.fit) }}</p></div>
               <span class="acts">
                 @if (laying() === own.id) { <span role="status">{{ progress().done }} of {{ progress().total }}</span><p-button label="Stop" [outlined]="true" size="small" (onClick)="stop()" /> }
@@ -146,9 +146,14 @@ export class KitsDialog {
         (listener) => this.#engine.remote.layKit(kit, listener),
       );
       if (!laid) return;
-      if (laid.put.length > 0)
+      if (laid.put.length > 0 || laid.ownCss)
         this.#edits
-          .change({ label: `Lay on the kit ${kit.name}`.slice(0, 200), put: laid.put, drop: laid.drop })
+          .change({
+            label: `Lay on the kit ${kit.name}`.slice(0, 200),
+            put: laid.put,
+            drop: laid.drop,
+            ...(laid.ownCss ? { ownCss: laid.ownCss } : {}),
+          })
           .subscribe(() => this.told.set(laid));
       else this.told.set(laid);
     } catch (error) {
@@ -172,8 +177,9 @@ export class KitsDialog {
     return `${known}; ${fit.rules} of ${fit.of} rules have something to match.`;
   }
 
-  protected laidWords({ put, misfits, wider }: LaidKit): string {
-    const laid = `${put.length} ${put.length === 1 ? 'override' : 'overrides'} laid on, as one step of undo`;
+  protected laidWords({ put, misfits, wider, ownCss }: LaidKit): string {
+    const own = ownCss ? ' and its own CSS' : '';
+    const laid = `${put.length} ${put.length === 1 ? 'override' : 'overrides'}${own} laid on, as one step of undo`;
     const notes = [
       misfits.length === 0 ? '' : `${misfits.length} of the kit ${misfits.length === 1 ? 'has' : 'have'} no place here`,
       wider.length === 0 ? '' : `${wider.length} ${wider.length === 1 ? 'reaches' : 'reach'} further than the part`,
