@@ -5,18 +5,8 @@ await ensureDependencies();
 await ensureChromium();
 await ensureBuilt(['core', 'contract', 'server', 'e2e']);
 const { JSDOM } = await import('jsdom');
-const {
-  StyleShare,
-  StyleView,
-  dressSite,
-  inspect,
-  judgeOverride,
-  openSite,
-  parsePage,
-  planOverride,
-  pointerStates,
-  withVeneer,
-} = await import('@upper-veneer/core');
+const { StyleView, dressSite, inspect, judgeOverride, openSite, parsePage, planOverride, pointerStates, withVeneer } =
+  await import('@upper-veneer/core');
 const { BOOTSTRAP_BODY, packagePages } = await import('../e2e/dist/support/package-pages.js');
 const { launchBrowser } = await import('../e2e/dist/support/browser.js');
 

@@ -62,11 +62,11 @@ export function allSets() {
       load: 2,
       lasts: 120,
     },
-    { name: 'core in Node', ...jasmine('core/dist/**/*.spec.js'), whole: CORE_DRAWS, load: 2, lasts: 55 },
+    { name: 'core in Node', ...jasmine('core/dist/**/*.spec.js'), whole: CORE_DRAWS, load: 2, lasts: 110 },
     { name: 'web, and core in Chromium', ...karma('web'), load: 2, lasts: 80 },
-    { name: 'server', ...jasmine('server/dist/**/*.spec.js'), needsDriver: true, load: 1, lasts: 35 },
-    { name: 'command line', ...jasmine('cli/dist/**/*.spec.js'), load: 1, lasts: 60 },
-    { name: 'lint', command: 'npm', args: ['run', 'lint', '--silent'], isSingle: true, load: 2, lasts: 100 },
+    { name: 'server', ...jasmine('server/dist/**/*.spec.js'), needsDriver: true, load: 1, lasts: 60 },
+    { name: 'command line', ...jasmine('cli/dist/**/*.spec.js'), load: 1, lasts: 15 },
+    { name: 'lint', command: 'npm', args: ['run', 'lint', '--silent'], isSingle: true, load: 2, lasts: 90 },
     ...interfaceSets(),
   ].sort((a, b) => b.lasts - a.lasts);
 }

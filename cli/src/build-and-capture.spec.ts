@@ -1,13 +1,9 @@
-import { execFile } from 'node:child_process';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
-
-const root = fileURLToPath(new URL('../..', import.meta.url));
-const COMMAND = join(root, 'cli/bin/upper-veneer.mjs');
+import { runHere as run, type Answer } from './testing/run-command.js';
 
 const OVERRIDE = {
   id: 'o1',
@@ -46,13 +42,7 @@ describe('upper-veneer', () => {
   });
   afterEach(() => rm(folder, { recursive: true }));
 
-  const run = (...args: string[]): Promise<{ code: number; out: string; err: string }> =>
-    new Promise((done) =>
-      execFile(process.execPath, [COMMAND, ...args], (error, out, err) =>
-        done({ code: typeof error?.code === 'number' ? error.code : 0, out, err }),
-      ),
-    );
-  const built = async (draft: unknown): Promise<{ code: number; out: string; err: string }> => {
+  const built = async (draft: unknown): Promise<Answer> => {
     const file = join(folder, 'a.draft.json');
     await writeFile(file, typeof draft === 'string' ? draft : JSON.stringify(draft));
     return run('build', file);

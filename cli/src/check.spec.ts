@@ -1,13 +1,10 @@
-import { execFile } from 'node:child_process';
 import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { createServer, type Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import type { Log } from 'sarif';
+import { runHere as run, runInShell } from './testing/run-command.js';
 
-const root = fileURLToPath(new URL('../..', import.meta.url));
-const COMMAND = join(root, 'cli/bin/upper-veneer.mjs');
 const TOKENS = JSON.stringify({
   role: { $type: 'color', ground: { $value: '#ffffff' }, ink: { $value: '#1d2b2a' }, accent: { $value: '#104a47' } },
 });
@@ -43,12 +40,6 @@ describe('upper-veneer check', () => {
   });
   afterAll(() => rm(folder, { recursive: true }));
 
-  const run = (...args: string[]): Promise<{ code: number; out: string; err: string }> =>
-    new Promise((done) =>
-      execFile(process.execPath, [COMMAND, ...args], { maxBuffer: 64_000_000 }, (error, out, err) =>
-        done({ code: typeof error?.code === 'number' ? error.code : 0, out, err }),
-      ),
-    );
   const json = async (...args: string[]): Promise<Found & { code: number }> => {
     const { code, out } = await run('check', folder, '--palette', tokens, '--json', ...args);
     return { ...(JSON.parse(out) as Found), code };
@@ -147,5 +138,16 @@ describe('upper-veneer check', () => {
     expect(await readFile(gpl, 'utf8')).toMatch(/^GIMP Palette\n/);
     const { out } = await run('tokens', gpl, '--to', '.css');
     expect(out).toContain('#104a47');
+  });
+
+  it('says the same in a shell, and ends as it says', async () => {
+    for (const args of [
+      ['check', folder, '--palette', tokens, '--veneer', join(folder, 'bad.css')],
+      ['grow', folder],
+      ['--help'],
+    ])
+      expect(await runInShell(...args))
+        .withContext(args.join(' '))
+        .toEqual(await run(...args));
   });
 });

@@ -1,11 +1,8 @@
-import { execFile } from 'node:child_process';
 import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-
-const root = fileURLToPath(new URL('../..', import.meta.url));
-const COMMAND = join(root, 'cli/bin/upper-veneer.mjs');
+import { runHere as run, runInShell } from './testing/run-command.js';
 
 /** Tokens by the Design Tokens format: colours, and roles as aliases of them. */
 const TOKENS = JSON.stringify({
@@ -22,12 +19,6 @@ const TOKENS = JSON.stringify({
     accent: { $value: '{swatch.willow}' },
   },
 });
-
-interface Answer {
-  readonly code: number;
-  readonly out: string;
-  readonly err: string;
-}
 
 interface Proposed {
   readonly version: number;
@@ -52,13 +43,6 @@ describe('the command line', () => {
     await writeFile(join(folder, 'a.css'), '.w button { background: #7a2bd6; color: #fff } .out { color: #7a2bd6 }');
   });
   afterAll(() => rm(folder, { recursive: true }));
-
-  const run = (...args: string[]): Promise<Answer> =>
-    new Promise((done) =>
-      execFile(process.execPath, [COMMAND, ...args], { maxBuffer: 64_000_000 }, (error, out, err) =>
-        done({ code: typeof error?.code === 'number' ? error.code : 0, out, err }),
-      ),
-    );
 
   it('proposes as JSON, elements by their place in the document', async () => {
     const { code, out } = await run('propose', folder, '--palette', tokens, '--json');
@@ -87,7 +71,7 @@ describe('the command line', () => {
   it('reads a zip', async () => {
     const { code, out } = await run(
       'propose',
-      join(root, 'demo/imports/osier-and-reed.zip'),
+      fileURLToPath(new URL('../../demo/imports/osier-and-reed.zip', import.meta.url)),
       '--palette',
       tokens,
       '--scope',
@@ -115,5 +99,12 @@ describe('the command line', () => {
       expect([code, err]).toEqual([2, jasmine.stringContaining(words)]);
     }
     expect((await run('--help')).code).toBe(0);
+  });
+
+  it('says the same in a shell, and ends as it says', async () => {
+    for (const args of [['propose', folder, '--palette', tokens], ['grow', folder], ['--help']])
+      expect(await runInShell(...args))
+        .withContext(args.join(' '))
+        .toEqual(await run(...args));
   });
 });

@@ -377,4 +377,5 @@ export { KIT_FORMAT, KIT_VERSION, type Kit, type KitRule } from './kits/kit.js';
 export { makeKit } from './kits/make-kit.js';
 export { kitFit, layKitSteps, type KitFit, type KitMisfit, type LaidKit } from './kits/lay-kit.js';
 export { rebranded, type Rebranded, type SwatchChange } from './palette/rebrand.js';
-export { hiddenBy, lostWords, outOfSight, type Hiding, type Lost } from './hiding/hidden.js';
+export { hiddenBy, lostWords, type Hiding, type Lost } from './hiding/hidden.js';
+export { softened, type Softened } from './hiding/out-of-sight.js';

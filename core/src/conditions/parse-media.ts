@@ -3,7 +3,7 @@ import { parse, type MediaQuery } from '@csstools/media-query-list-parser';
 /** Longest list that is read, UTF-16 units; longer ones hold for nothing. */
 const MAX_LENGTH = 20_000;
 /** Parentheses nested deeper than this are not read. */
-const MAX_DEPTH = 40;
+const MAX_DEPTH = 200;
 
 /** The queries of a list, malformed ones among them; none for a text without any. */
 export function parseMediaQueries(text: string): readonly MediaQuery[] {

@@ -1,7 +1,6 @@
 import type { ElementNode } from '../dom/tree.js';
 import { isFocusable } from '../selectors/element-states.js';
 import { rulesInVeneer } from '../resolve/rules-in-veneer.js';
-import { parseSelectorList } from '../selectors/parse-selector.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 import type { SiteModel } from '../site/site-model.js';
 import { mediaOf } from '../veneer/media.js';
@@ -92,26 +91,4 @@ export function lostWords({ links, controls, headings, pictures, hasText }: Lost
   if (hasText) things.push('its text');
   if (things.length === 0) return 'nothing that is read out or used';
   return things.length === 1 ? things[0] : `${things.slice(0, -1).join(', ')} and ${things[things.length - 1]}`;
-}
-
-/**
- * A rule that takes elements out of sight for sight alone: read out and focused they still are, and come into sight while they hold
- * the focus. Source: common practice; WCAG 2.2, 2.4.7 for the focus.
- * @param selector one or several.
- * @param media condition it is to hold under; `null` for none.
- */
-export function outOfSight(selector: string, media: string | null): string {
-  const isOne = parseSelectorList(selector).length === 1;
-  const rule = `${isOne ? selector : `:is(${selector})`}:not(:focus, :focus-within) {
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  margin: -1px;
-  padding: 0;
-  border: 0;
-  overflow: hidden;
-  clip-path: inset(50%);
-  white-space: nowrap;
-}`;
-  return media === null ? rule : `@media ${media} {\n${rule}\n}`;
 }

@@ -18,6 +18,7 @@ import {
   rulesOn,
   sheetDifference,
   sheetProblems,
+  softened,
   sheetToEdit,
   sheetWords,
   type ItemHolds,
@@ -37,6 +38,7 @@ export function sheetAnswers(opened: () => SiteModel): SheetApi {
   let proving = 0;
   return {
     hidden: () => hiddenBy(opened()),
+    softened: (hiding, override) => softened(opened(), hiding, override),
     firstMatch: (selector) => firstMatch(opened(), selector),
     async requestHolds(items) {
       const run = (proving += 1);

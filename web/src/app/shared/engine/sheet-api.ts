@@ -3,6 +3,7 @@ import type {
   Hiding,
   ItemHolds,
   KeptRule,
+  Override,
   PieceQuestion,
   RequestItem,
   RuleAt,
@@ -12,6 +13,7 @@ import type {
   SheetReading,
   SheetWords,
   SnippetPut,
+  Softened,
   Spot,
 } from '@upper-veneer/core';
 import type { PlacePicture } from './place-picture';
@@ -32,6 +34,8 @@ export interface DrawnRule extends RuleAt {
 export interface SheetApi {
   /** What the sheet hides, with what is lost by it. */
   hidden(): readonly Hiding[];
+  /** What an override hides taken out of sight alone. */
+  softened(hiding: Pick<Hiding, 'selector' | 'media'>, override: Override): Softened;
   /** The first element that a selector styles in some state, on any page. */
   firstMatch(selector: string): Spot | null;
   /** Whether items of the client's list have the looks named for them, by their id. */

@@ -1,6 +1,6 @@
-import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import { lostWords, outOfSight, sectionOf, type Hiding, type Override, type OwnCss } from '@upper-veneer/core';
+import { lostWords, type Hiding, type Override } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { askEngine } from '../../shared/engine/ask-engine';
 import { Engine } from '../../shared/engine/engine';
@@ -13,6 +13,7 @@ import { SiteStore } from '../../shared/site/site-store';
   imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    @if (missed() !== '') { <p role="alert">▲ {{ missed() }}</p> }
     @if (hidden().length > 0) {
       <h2>Hidden by this sheet</h2>
       <ul>
@@ -38,8 +39,11 @@ import { SiteStore } from '../../shared/site/site-store';
 export class HiddenList {
   readonly #site = inject(SiteStore);
   readonly #edits = inject(DraftEdits);
+  readonly #engine = inject(Engine);
+  /** What was to go out of sight and has not. */
+  protected readonly missed = signal('');
   protected readonly hidden = toSignal<readonly Hiding[], readonly Hiding[]>(
-    toObservable(this.#site.veneer).pipe(askEngine(inject(Engine), (_veneer, engine) => engine.hidden(), [])),
+    toObservable(this.#site.veneer).pipe(askEngine(this.#engine, (_veneer, engine) => engine.hidden(), [])),
     { initialValue: [] },
   );
 
@@ -52,18 +56,17 @@ export class HiddenList {
   }
 
   /** Takes it out of sight alone: no override can say that, so it is own CSS of its section. */
-  protected soften({ selector, media }: Hiding, override: Override): void {
-    const parts = this.#site.site()?.parts ?? [];
-    const partId = sectionOf(override.partId, { parts });
-    const css = outOfSight(selector, media);
-    const own = this.#site.ownCss().map((other) => ({ ...other, partId: sectionOf(other.partId, { parts }) }));
-    const before = own.filter((other) => other.partId === partId).map((other) => other.css);
-    const next: OwnCss[] = [
-      ...own.filter((other) => other.partId !== partId),
-      { partId, css: [...before, css].join('\n') },
-    ];
-    this.#edits
-      .change({ label: `Take ${selector} out of sight only`.slice(0, 200), put: [], drop: [override.id], ownCss: next })
-      .subscribe();
+  protected async soften({ selector, media }: Hiding, override: Override): Promise<void> {
+    this.missed.set('');
+    try {
+      const { ownCss, missed } = await this.#engine.remote.softened({ selector, media }, override);
+      const label = `Take ${selector} out of sight only`.slice(0, 200);
+      this.#edits.change({ label, put: [], drop: [override.id], ownCss }).subscribe(() => {
+        const elements = missed === 1 ? 'One element' : `${missed} elements`;
+        if (missed > 0) this.missed.set(`${elements} of ${selector} still can be seen: no rule beats what sets them.`);
+      });
+    } catch (error) {
+      this.#engine.tell(error);
+    }
   }
 }
