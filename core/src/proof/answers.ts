@@ -112,10 +112,16 @@ function lookAtHover(at: Looked): void {
   });
 }
 
+/** Fields that are ticked in the state alone: one that is ticked as captured looks the same. Source: HTML §4.10.5.1.15 and §4.10.5.1.16. */
+function isTicked({ localName, attributes }: ElementNode): boolean {
+  const type = attributes.get('type')?.toLowerCase() ?? '';
+  return localName === 'input' && ['checkbox', 'radio'].includes(type) && !attributes.has('checked');
+}
+
 /** A box that is ticked and looks as if it were not: only where the page draws it itself. */
 function lookAtChecked(at: Looked): void {
   const { on, element, view, into } = at;
-  if (element.localName !== 'input' || view.style(element).resolved('appearance') !== 'none') return;
+  if (!isTicked(element) || view.style(element).resolved('appearance') !== 'none') return;
   if (on.isHidden(view, element)) return;
   into.look('answers', element.number);
   const beside = siblingsOf(element);

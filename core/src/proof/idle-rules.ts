@@ -1,10 +1,20 @@
+import { matchesSwitched } from '../reach/matches-switched.js';
 import type { Page } from '../resolve/page.js';
 import { matchedInAnyState } from '../selectors/touched.js';
+import { placesOf } from '../site/places.js';
 import type { SiteModel } from '../site/site-model.js';
+import { isSwitchState, type Override } from '../veneer/override.js';
 import type { Found, Noted, Use } from './causes.js';
 import type { Unseen } from './proof-finding.js';
 import type { Reach } from './reach.js';
 import { ruleKey } from './sheet-use.js';
+
+/** Whether an override matches what it was made on in a state that scripts bring about, which no look is at: by a class it has then. */
+function matchesAsMade(site: SiteModel, override: Override): boolean {
+  const { selector, state } = override;
+  if (!isSwitchState(state)) return false;
+  return placesOf(site, { ...override, reach: 'one' }).some((place) => matchesSwitched(selector, place, state));
+}
 
 /** Rules that do nothing: they match nothing, never win, are covered, or say what is so anyway. */
 export function idleRules(
@@ -70,7 +80,9 @@ export function idleRules(
         });
       };
       if (sum('matched') === 0) {
-        const isAnywhere = pages.some((page) => matchedInAnyState(page, rule.selectorText).length > 0);
+        const isAnywhere =
+          pages.some((page) => matchedInAnyState(page, rule.selectorText).length > 0) ||
+          overrides.some((override) => matchesAsMade(site, override));
         if (isAnywhere) notReached.push(rule.selectorText);
         else note('fails', 'matches nothing', 'No element of any page has it, in any state.');
       } else if (sum('won') === 0) {

@@ -63,6 +63,8 @@ export type MendIdea =
       readonly ink: string;
       readonly grounds: readonly string[];
       readonly job: Job;
+      /** CSS of the colour that stands second in the same value, as a scrollbar's track does; absent where there is none. */
+      readonly beside?: string;
     }
   /** Something between a text and the picture under it, whose darkest and lightest pixels are given as hex. */
   | { readonly kind: 'over-picture'; readonly ink: string; readonly under: readonly string[] }

@@ -1,7 +1,8 @@
 import ColorJs from 'colorjs.io';
 import { openOnePage } from '../testing/one-page-site.js';
 import { readExceptions, type SiteException } from '../site/exceptions.js';
-import { dressSite, openSite, type SiteModel } from '../site/site-model.js';
+import { planOverride, withOverrides } from '../plan/plan-override.js';
+import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
 import { toEnd } from '../to-end.js';
 import type { Override } from '../veneer/override.js';
 import type { OwnCss } from '../veneer/own-css.js';
@@ -10,6 +11,7 @@ import { thingsOf } from './causes.js';
 import { ProofMemo } from './proof-memo.js';
 import type { ProofFinding, ProofKind } from './proof-finding.js';
 import { proveSite } from './prove-site.js';
+import { tryMend } from './try-mend.js';
 
 const PALETTE: Palette = {
   swatches: [
@@ -411,5 +413,53 @@ describe('what own CSS of a part reaches', () => {
 
   it('is told of a state alone, and through nesting', () => {
     expect(own('body { & > .x:hover { color: #a03020 } }').map(({ places }) => places[0].state)).toEqual(['hover']);
+  });
+});
+
+describe('what the proof asks of fields and scrollbars', () => {
+  it('holds a box that is ticked against itself unticked, and no field that cannot be ticked', () => {
+    const css = 'input { appearance: none; border: 1px solid #555 }';
+    const body =
+      '<div class="form"><input placeholder="p"><input type="checkbox" id="t"><input type="radio" checked></div>';
+    expect(
+      found({ css, body }, 'answers').map(({ title, places }) => [title.startsWith('Looks ticked'), places.length]),
+    ).toEqual([[true, 1]]);
+  });
+
+  // CSS Scrollbars 1 §2: one property has both colours; WCAG 2.2, 1.4.11 asks 3 : 1.
+  it('mends a thumb that cannot be seen on its track in the one property that says both', () => {
+    const site = opened({ css: 'html { scrollbar-color: #eee #fff }', body: '<div class="form">x</div>' });
+    const memo = new ProofMemo();
+    const proof = toEnd(proveSite(site, { memo }));
+    const [finding] = proof.findings.filter(({ kind, level }) => kind === 'seen' && level === 'fails');
+    const tried = toEnd(tryMend(site, finding, proof, memo));
+    expect(tried.ok && tried.mend.put.map(({ property, value }) => [property, value.kind])).toEqual([
+      ['scrollbar-color', 'composite'],
+    ]);
+    expect(tried.ok && tried.mend.after.css).toMatch(/scrollbar-color: .+ #ffffff;/);
+  });
+
+  it('keeps what matches in a state that a script brings about', () => {
+    const css = '.tab { background: #fff } .tab.on { background: #ccc }';
+    const body = '<div class="form"><a class="tab on" href="a">A</a><a class="tab" href="b">B</a></div>';
+    const site = opened({ css, body });
+    const element =
+      pageOf(site, 1).document.elements.find(({ attributes }) => attributes.get('href') === 'b')?.number ?? 0;
+    const plan = planOverride(site, {
+      pageId: 1,
+      element,
+      pseudo: '',
+      reach: 'one',
+      state: 'switched',
+      parent: element,
+      property: 'background-color',
+      value: { kind: 'role', role: 'accent', shade: 0 },
+      width: 1280,
+    });
+    if (!plan.ok) throw new Error(plan.reason);
+    expect(plan.put[0].selector).toMatch(/\.on$/);
+    expect(plan.put[0].selector).not.toContain(':not(.on)');
+    const { findings } = toEnd(proveSite(withOverrides(site, plan)));
+    expect(findings.filter(({ kind }) => kind === 'holds')).toEqual([]);
   });
 });

@@ -110,10 +110,15 @@ function lookAtThumb(at: Looked): void {
       needed: RATIOS.nonText,
       unit: 'ratio',
       place: placeAt(at, thumb.pseudo, thumb.property),
-      mend:
-        thumb.property === 'scrollbar-color'
-          ? null
-          : { kind: 'recolour', property: thumb.property, ink: hexOf(ink), grounds: [hexOf(under)], job: 'thumb' },
+      mend: {
+        kind: 'recolour',
+        property: thumb.property,
+        ink: hexOf(ink),
+        grounds: [hexOf(under)],
+        job: 'thumb',
+        // One property says both, by the standard (CSS Scrollbars 1 §2).
+        ...(thumb.property === 'scrollbar-color' ? { beside: track ? hexOf(track.color) : 'transparent' } : {}),
+      },
     });
   }
 }

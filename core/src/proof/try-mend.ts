@@ -117,7 +117,9 @@ function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
   switch (mend.kind) {
     case 'recolour':
       return [
-        ...passingColors(site, mend, needed ?? 0).map(({ value, label }) => byValue(label, { [mend.property]: value })),
+        ...passingColors(site, mend, needed ?? 0).map(({ value, label }) =>
+          byValue(label, { [mend.property]: withBeside(value, mend.beside) }),
+        ),
         ...(mend.property === 'color' ? groundMends(site, mend.ink, places, needed ?? 0).map(asAttempt) : []),
       ];
     case 'over-picture':
@@ -160,6 +162,12 @@ function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
         },
       ];
   }
+}
+
+/** A colour with the one that stands second in the same value. */
+function withBeside(value: PlainValue, beside: string | undefined): OverrideValue {
+  if (beside === undefined) return value;
+  return { kind: 'composite', css: '{0} {1}', colors: [value, { kind: 'literal', css: beside }] };
 }
 
 const RING_ROLES: readonly RoleName[] = ['ring', 'accent', 'second', 'ink', 'ground'];

@@ -21,6 +21,7 @@ import {
 } from './selector-candidates.js';
 import { clears, findThreshold, raiseBar, type Place, type Threshold } from './threshold.js';
 import type { SelectorRequest, WrittenSelector } from './selector-request.js';
+import { matchesSwitched } from './matches-switched.js';
 import { strengthenOne } from './strengthen.js';
 import { stateSuffix } from './state-suffix.js';
 
@@ -117,6 +118,9 @@ function writeFor(
   );
   const wanted = new Set(targets.map(({ element }) => element));
   if (host) return writePart(request, lead, host, suffix, extra, bar);
+  const { state } = request;
+  const isPossible = ({ text, tail = '' }: Candidate): boolean =>
+    !isSwitchState(state) || matchesSwitched(text + suffix + tail, lead, state);
   const steady: Candidate[] = [];
   let triedLeavingOut = carrier !== lead.element;
   for (const candidate of candidatesFor(request, lead, carrier, subjects, bar)) {
@@ -128,9 +132,10 @@ function writeFor(
       const spared = leaveOut(lead, wanted, request.pages, (specificity) =>
         clears(addSpecificity(specificity, extra), bar),
       );
-      if (spared) return finish(spared, suffix, request, extra, bar);
+      if (spared && isPossible(spared)) return finish(spared, suffix, request, extra, bar);
     }
     if (!matchesExactly(candidate.text + (candidate.tail ?? ''), wanted, request.pages)) continue;
+    if (!isPossible(candidate)) continue;
     if (clears(addSpecificity(candidate.specificity, extra), bar))
       return finish(
         withoutIdleTag(candidate, suffix, request.pages, (specificity) =>
