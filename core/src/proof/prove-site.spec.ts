@@ -462,4 +462,12 @@ describe('what the proof asks of fields and scrollbars', () => {
     const { findings } = toEnd(proveSite(withOverrides(site, plan)));
     expect(findings.filter(({ kind }) => kind === 'holds')).toEqual([]);
   });
+
+  it('asks no contrast of what ARIA says is off, or is in it, and of what merely says so in words', () => {
+    const css = '.pale { color: #bbb }';
+    const body =
+      '<div class="form"><a class="pale" href="a" aria-disabled="true"><b>Off</b></a><a class="pale" href="b" aria-disabled="false">On</a></div>';
+    const [finding, ...more] = found({ css, body }, 'reads').filter(({ level }) => level === 'fails');
+    expect([more.length, new Set(finding.places.map(({ element }) => element)).size]).toEqual([0, 1]);
+  });
 });

@@ -198,12 +198,13 @@ function hasInk(style: ElementStyle): boolean {
   return style.pseudo === 'placeholder' ? style.element.attributes.has('placeholder') : showsText(style);
 }
 
-/** WCAG 2.2 asks nothing of an inactive control (1.4.3, 1.4.11). */
+/** WCAG 2.2 asks nothing of an inactive control (1.4.3, 1.4.11): one that HTML disables, or that ARIA says is (WAI-ARIA 1.2, aria-disabled, what is in it too). */
 function isOff(element: ElementNode): boolean {
   for (let node: ElementNode | null = element; node; node = node.flatParent)
     if (
-      node.attributes.has('disabled') &&
-      ['button', 'input', 'select', 'textarea', 'fieldset', 'option', 'optgroup'].includes(node.localName)
+      node.attributes.get('aria-disabled')?.toLowerCase() === 'true' ||
+      (node.attributes.has('disabled') &&
+        ['button', 'input', 'select', 'textarea', 'fieldset', 'option', 'optgroup'].includes(node.localName))
     )
       return true;
   return false;
