@@ -33,6 +33,7 @@ import { SiteStore } from '../../shared/site/site-store';
     ul { margin: 0; padding: 0; list-style: none; }
     li { padding: 6px 0; border-top: 1px solid var(--uv-line); overflow-wrap: anywhere; }
     p { margin: 0 0 3px; }
+    .uv-mono + .uv-soft { margin-left: 6px; }
     .acts { display: flex; gap: 6px; }
   `,
 })
