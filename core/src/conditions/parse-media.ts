@@ -8,10 +8,11 @@ const MAX_DEPTH = 200;
 /** The queries of a list, malformed ones among them; none for a text without any. */
 export function parseMediaQueries(text: string): readonly MediaQuery[] {
   if (text.trim() === '') return [];
-  return parse(isReadable(text) ? text : 'not all', { preserveInvalidMediaQueries: true });
+  return parse(isReadableMedia(text) ? text : 'not all', { preserveInvalidMediaQueries: true });
 }
 
-function isReadable(text: string): boolean {
+/** Whether a list is within what is read: one that is not holds for nothing, which whoever comes by it is to say. */
+export function isReadableMedia(text: string): boolean {
   if (text.length > MAX_LENGTH) return false;
   let depth = 0;
   for (const char of text) {

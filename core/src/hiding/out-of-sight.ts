@@ -1,7 +1,10 @@
-import { setsLonghand, type MatchedBlock } from '../cascade/block.js';
-import { VENEER_SHEET_NAME } from '../resolve/page.js';
+import { setsLonghand } from '../cascade/block.js';
+import type { ElementNode } from '../dom/tree.js';
+import { statesTogether } from '../reach/threshold.js';
+import type { ElementStyle } from '../resolve/element-style.js';
+import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
-import { pointerStates } from '../elsewhere/pointer-states.js';
+import { NO_STATES } from '../selectors/match-context.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
 import { matchesOf } from '../site/matches.js';
 import { dressSite, type SiteModel } from '../site/site-model.js';
@@ -31,12 +34,16 @@ const OUT_OF_SIGHT: readonly (readonly [property: string, value: string])[] = [
  * @param important properties that only win so.
  */
 export function outOfSight(selector: string, media: string | null, important: ReadonlySet<string> = new Set()): string {
-  const isOne = parseSelectorList(selector).length === 1;
   const lines = OUT_OF_SIGHT.map(
     ([property, value]) => `  ${property}: ${value}${important.has(property) ? ' !important' : ''};`,
   );
-  const rule = `${isOne ? selector : `:is(${selector})`}:not(:focus, :focus-within) {\n${lines.join('\n')}\n}`;
+  const rule = `${outOfSightSelector(selector)} {\n${lines.join('\n')}\n}`;
   return media === null ? rule : `@media ${media} {\n${rule}\n}`;
+}
+
+function outOfSightSelector(selector: string): string {
+  const isOne = parseSelectorList(selector).length === 1;
+  return `${isOne ? selector : `:is(${selector})`}:not(:focus, :focus-within)`;
 }
 
 /** A rule that hides taken over by one that takes out of sight alone. */
@@ -45,9 +52,11 @@ export interface Softened {
   readonly ownCss: readonly OwnCss[];
   /** Elements on all pages that are still not out of sight somewhere: what sets them cannot be beaten by a rule. */
   readonly missed: number;
+  /** Conditions that rules hang on and that were not looked at, in words. */
+  readonly unseen: readonly string[];
 }
 
-/** Takes what an override hides out of sight alone, proved on every page, at rest and hovered, in each setting that has a say. */
+/** Takes what an override hides out of sight alone, proved on every page, at rest and hovered, in each setting that has a say, in the lighting looked at. */
 export function softened(
   site: SiteModel,
   { selector, media }: Pick<Hiding, 'selector' | 'media'>,
@@ -66,37 +75,51 @@ export function softened(
   };
   const plain = laid(new Set());
   const beaten = beatenIn(plain.dressed, selector);
-  if (beaten.properties.size === 0) return { ownCss: plain.ownCss, missed: 0 };
+  if (beaten.properties.size === 0) return { ownCss: plain.ownCss, missed: 0, unseen: beaten.unseen };
   const firm = laid(beaten.properties);
-  return { ownCss: firm.ownCss, missed: beatenIn(firm.dressed, selector).elements };
+  return { ownCss: firm.ownCss, missed: beatenIn(firm.dressed, selector).elements, unseen: beaten.unseen };
 }
 
-/** Properties of the rule that something else decides where it matches, and on how many elements. */
-function beatenIn(
-  site: SiteModel,
-  selector: string,
-): { readonly properties: ReadonlySet<string>; readonly elements: number } {
+/** Properties of the rule that something else decides where it matches, on how many elements, and what was not looked at. */
+function beatenIn(site: SiteModel, selector: string): Beaten {
   const properties = new Set<string>();
-  let elements = 0;
-  const { settings } = settingsThatMatter(site, LONGHANDS_ASKED);
-  for (const { page, element } of matchesOf(site, selector)) {
-    let isBeaten = false;
+  const beaten = new Set<ElementNode>();
+  const { settings, unseen } = settingsThatMatter(site, LONGHANDS_ASKED);
+  const own = outOfSightSelector(selector);
+  const byPage = new Map<Page, ElementNode[]>();
+  for (const { page, element } of matchesOf(site, selector)) byPage.set(page, [...(byPage.get(page) ?? []), element]);
+  for (const [page, elements] of byPage) {
+    const hovered = statesTogether(
+      elements.map((element) => ({ page, element })),
+      'hover',
+    );
     for (const environment of settings)
-      for (const state of ['rest', 'hover'] as const) {
-        const view = new StyleView(page, { environment, states: pointerStates(page.document, element, state) });
-        const style = view.style(element);
-        const rule = style.blocks.find(isOutOfSight)?.rule;
-        if (!rule) continue;
-        for (const longhand of LONGHANDS_ASKED) {
-          if (style.ranked(longhand)[0]?.block.rule === rule) continue;
-          isBeaten = true;
-          const property = OUT_OF_SIGHT.find(([name]) => setsLonghand(name, longhand))?.[0];
-          if (property !== undefined) properties.add(property);
-        }
+      for (const states of [NO_STATES, hovered]) {
+        const view = new StyleView(page, { environment, states });
+        for (const element of elements)
+          for (const property of beatenOn(view.style(element), own)) {
+            properties.add(property);
+            beaten.add(element);
+          }
       }
-    if (isBeaten) elements += 1;
   }
-  return { properties, elements };
+  return { properties, elements: beaten.size, unseen };
+}
+
+interface Beaten {
+  readonly properties: ReadonlySet<string>;
+  readonly elements: number;
+  readonly unseen: readonly string[];
+}
+
+function beatenOn(style: ElementStyle, own: string): string[] {
+  const rule = style.blocks.find(
+    (block) => block.rule?.sheet.name === VENEER_SHEET_NAME && block.rule.selectorText === own,
+  )?.rule;
+  if (!rule) return [];
+  return LONGHANDS_ASKED.filter((longhand) => style.ranked(longhand)[0]?.block.rule !== rule).flatMap(
+    (longhand) => OUT_OF_SIGHT.find(([name]) => setsLonghand(name, longhand))?.[0] ?? [],
+  );
 }
 
 const LONGHANDS_ASKED: readonly string[] = [
@@ -120,7 +143,3 @@ const LONGHANDS_ASKED: readonly string[] = [
   'clip-path',
   'white-space',
 ];
-
-function isOutOfSight({ rule, selector }: MatchedBlock): boolean {
-  return rule?.sheet.name === VENEER_SHEET_NAME && (selector?.text.endsWith(':not(:focus, :focus-within)') ?? false);
-}

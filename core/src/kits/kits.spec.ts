@@ -173,6 +173,12 @@ describe('a kit', () => {
         property: '',
         reason: 'own CSS that matches nothing on the pages here',
       });
+      const twice = open(WIDGET_CSS, `${WIDGET}<p class="qs-note">out of it</p>`, THERE);
+      expect(toEnd(layKitSteps(twice, made())).wider).toContain({
+        selector: '.qs-note::after',
+        property: '',
+        reason: 'own CSS that reaches 1 outside of the part',
+      });
     });
   });
 });

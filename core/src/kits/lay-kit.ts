@@ -1,4 +1,4 @@
-import { ancestorsOf, type ElementNode } from '../dom/tree.js';
+import { lineageOf, type ElementNode } from '../dom/tree.js';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
 import { matchesOf, type Match } from '../site/matches.js';
 import { partOf, type SiteModel } from '../site/site-model.js';
@@ -93,15 +93,8 @@ export function* layKitSteps(
       miss('matches nothing on the pages here');
       continue;
     }
-    const outside = matched.filter(
-      ({ element }) => ![element, ...ancestorsOf(element)].some((node) => roots.has(node)),
-    );
-    if (roots.size > 0 && outside.length > 0)
-      wider.push({
-        selector: rule.selector,
-        property: rule.property,
-        reason: `reaches ${outside.length} outside of the part`,
-      });
+    const reach = reachOutside(matched, roots);
+    if (reach !== null) wider.push({ selector: rule.selector, property: rule.property, reason: reach });
     const spot = { pageId: first.pageId, element: first.element.number };
     const plan = planned(site, rule, spot, matched.length);
     if (!plan.ok) {
@@ -116,34 +109,51 @@ export function* layKitSteps(
     site = withOverrides(site, plan);
   }
   for (const id of put.keys()) drop.delete(id);
-  const own = laidOwnCss(before, kit);
-  return { put: [...put.values()], drop: [...drop], misfits: [...misfits, ...own.misfits], wider, ownCss: own.ownCss };
+  const own = laidOwnCss(before, kit, roots);
+  return {
+    put: [...put.values()],
+    drop: [...drop],
+    misfits: [...misfits, ...own.misfits],
+    wider: [...wider, ...own.wider],
+    ownCss: own.ownCss,
+  };
+}
+
+/** How far matches reach out of the part, in words; `null` where they do not, or where it is not known again. */
+function reachOutside(matched: readonly Match[], roots: ReadonlySet<ElementNode>): string | null {
+  const outside = matched.filter(({ element }) => !lineageOf(element).some((node) => roots.has(node)));
+  return roots.size > 0 && outside.length > 0 ? `reaches ${outside.length} outside of the part` : null;
 }
 
 /** The site's own CSS with the kit's in the section of the part; colours of roles that are not filled here keep all of it out. */
 function laidOwnCss(
   site: SiteModel,
   kit: Kit,
-): { readonly ownCss: readonly OwnCss[] | null; readonly misfits: readonly KitMisfit[] } {
-  if (kit.ownCss === undefined || kit.ownCss === '') return { ownCss: null, misfits: [] };
+  roots: ReadonlySet<ElementNode>,
+): Pick<LaidKit, 'ownCss' | 'misfits' | 'wider'> {
+  const nothing = { ownCss: null, misfits: [], wider: [] };
+  if (kit.ownCss === undefined || kit.ownCss === '') return nothing;
   const miss = (reason: string, selector = 'own CSS'): KitMisfit => ({ selector, property: '', reason });
   const { css, unfilled } = laidCss(kit.ownCss, site);
   const problem = ownCssProblem(css);
-  if (problem !== null) return { ownCss: null, misfits: [miss(`${problem}; none of it is laid on`)] };
+  if (problem !== null) return { ...nothing, misfits: [miss(`${problem}; none of it is laid on`)] };
   if (unfilled.length > 0)
-    return { ownCss: null, misfits: [miss(`no swatch fills ${unfilled.join(', ')} here; none of it is laid on`)] };
-  const idle = rulesInVeneer(css).filter(
-    ({ selectorText }) => !selectorText.includes('&') && matchesOf(site, selectorText).length === 0,
-  );
-  const misfits = idle.map(({ selectorText }) => miss('own CSS that matches nothing on the pages here', selectorText));
+    return { ...nothing, misfits: [miss(`no swatch fills ${unfilled.join(', ')} here; none of it is laid on`)] };
+  const [misfits, wider]: KitMisfit[][] = [[], []];
+  for (const { selectorText } of rulesInVeneer(css)) {
+    const matched = matchesOf(site, selectorText);
+    const reach = reachOutside(matched, roots);
+    if (matched.length === 0) misfits.push(miss('own CSS that matches nothing on the pages here', selectorText));
+    else if (reach !== null) wider.push(miss(`own CSS that ${reach}`, selectorText));
+  }
   const { partId } = kitFit(site, kit);
   const [own, others] = [
     site.ownCss.filter((other) => other.partId === partId),
     site.ownCss.filter((other) => other.partId !== partId),
   ];
   const before = own.map((other) => other.css).join('\n');
-  if (before.includes(css)) return { ownCss: null, misfits };
-  return { ownCss: [...others, { partId, css: before === '' ? css : `${before}\n${css}` }], misfits };
+  if (before.includes(css)) return { ownCss: null, misfits, wider };
+  return { ownCss: [...others, { partId, css: before === '' ? css : `${before}\n${css}` }], misfits, wider };
 }
 
 function planned(site: SiteModel, rule: KitRule, spot: Spot, matches: number): ReturnType<typeof planOverride> {

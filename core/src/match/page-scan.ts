@@ -6,6 +6,7 @@ import { RATIOS, compositeOver, contrastRatio, relativeLuminance } from '../colo
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
+import { isInactive } from '../selectors/element-states.js';
 import { isHidden } from '../parts/propose-openers.js';
 import { boxOf, rectsOf, type PageLayout } from '../resolve/page-layout.js';
 import type { Page } from '../resolve/page.js';
@@ -368,11 +369,11 @@ const OFF_NAMES = /^(?:is-)?disabled$/i;
 
 /** Whether an element is, or stands in, what cannot be used: its contrast is asked of nobody. Source: WCAG 2.2, 1.4.3, inactive user interface component. */
 function isOff(element: ElementNode): boolean {
-  return lineageOf(element).some(
-    ({ attributes, classes }) =>
-      attributes.has('disabled') ||
-      attributes.get('aria-disabled') === 'true' ||
-      classes.some((name) => OFF_NAMES.test(name)),
+  return (
+    isInactive(element) ||
+    lineageOf(element).some(
+      ({ attributes, classes }) => attributes.has('disabled') || classes.some((name) => OFF_NAMES.test(name)),
+    )
   );
 }
 

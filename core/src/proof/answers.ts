@@ -5,11 +5,12 @@ import { PROOF_STATE_WORDS } from './proof-state.js';
 import { alikeKey, kindOf } from '../selectors/alike.js';
 import { isCurrent } from '../selectors/current-marker.js';
 import { isLink } from '../selectors/element-states.js';
+import { StyleView } from '../resolve/style-view.js';
 import { jobOf } from '../match/job.js';
 import { plainName } from '../selectors/describe-element.js';
 import { homeKey, isOfBrowser, isOfVeneer, placeAt, roleOr, sameIn, type Looked } from './looked.js';
 import { isPlainShadow } from './ours.js';
-import { LAID_OUT, differing, differingOf, differsIn } from './painted-difference.js';
+import { LAID_OUT, differingOf, differsIn } from './painted-difference.js';
 
 /** States that tell themselves apart, and in which no colour of the theme comes back. */
 export function lookAtAnswers(at: Looked): void {
@@ -112,21 +113,31 @@ function lookAtHover(at: Looked): void {
   });
 }
 
-/** Fields that are ticked in the state alone: one that is ticked as captured looks the same. Source: HTML §4.10.5.1.15 and §4.10.5.1.16. */
-function isTicked({ localName, attributes }: ElementNode): boolean {
-  const type = attributes.get('type')?.toLowerCase() ?? '';
-  return localName === 'input' && ['checkbox', 'radio'].includes(type) && !attributes.has('checked');
+/** Fields that can be ticked. Source: HTML §4.10.5.1.15 and §4.10.5.1.16. */
+function canBeTicked({ localName, attributes }: ElementNode): boolean {
+  return localName === 'input' && ['checkbox', 'radio'].includes(attributes.get('type')?.toLowerCase() ?? '');
+}
+
+/** A page with a box in it unticked that is ticked as captured. */
+function unticked({ on, element }: Looked): StyleView {
+  const states = new Map([[element, new Set(['!checked', '![checked'])]]);
+  return new StyleView(on.page, { environment: on.rest.environment, states });
+}
+
+function withInside(element: ElementNode): ElementNode[] {
+  return [element, ...element.children.flatMap(withInside)];
 }
 
 /** A box that is ticked and looks as if it were not: only where the page draws it itself. */
 function lookAtChecked(at: Looked): void {
   const { on, element, view, into } = at;
-  if (!isTicked(element) || view.style(element).resolved('appearance') !== 'none') return;
+  if (!canBeTicked(element) || view.style(element).resolved('appearance') !== 'none') return;
   if (on.isHidden(view, element)) return;
   into.look('answers', element.number);
-  const beside = siblingsOf(element);
-  if ([element, ...beside].some((node) => differing(on, view, node).length > 0)) return;
-  if (beside.some((node) => differsIn(on, view, node).kind !== 'none')) return;
+  const [ticked, other] = element.attributes.has('checked') ? [on.rest, unticked(at)] : [view, on.rest];
+  const tells = (node: ElementNode): boolean => differingOf(on, [ticked, node], [other, node]).length > 0;
+  // The box is one of its siblings.
+  if (siblingsOf(element).flatMap(withInside).some(tells)) return;
   into.note({
     kind: 'answers',
     level: 'fails',

@@ -418,12 +418,18 @@ describe('what own CSS of a part reaches', () => {
 
 describe('what the proof asks of fields and scrollbars', () => {
   it('holds a box that is ticked against itself unticked, and no field that cannot be ticked', () => {
-    const css = 'input { appearance: none; border: 1px solid #555 }';
+    const css =
+      'input { appearance: none; border: 1px solid #555 } .on:checked { background: #555 } [checked].by { opacity: .5 }';
+    // The last two are ticked as captured, and tell it by their state and by their attribute.
     const body =
-      '<div class="form"><input placeholder="p"><input type="checkbox" id="t"><input type="radio" checked></div>';
+      '<div class="form"><input placeholder="p"><input type="checkbox" id="t"></div><p><input type="radio" checked></p><p><input type="checkbox" class="on" checked></p><p><input type="checkbox" class="by" checked></p>';
+    const ticked = found({ css, body }, 'answers').filter(({ title }) => title.startsWith('Looks ticked'));
+    const page = pageOf(opened({ css, body }), 1);
     expect(
-      found({ css, body }, 'answers').map(({ title, places }) => [title.startsWith('Looks ticked'), places.length]),
-    ).toEqual([[true, 1]]);
+      ticked.flatMap(({ places }) =>
+        places.map(({ element }) => page.document.elements[element].attributes.get('type')),
+      ),
+    ).toEqual(['checkbox', 'radio']);
   });
 
   // CSS Scrollbars 1 §2: one property has both colours; WCAG 2.2, 1.4.11 asks 3 : 1.

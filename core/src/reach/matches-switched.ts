@@ -1,4 +1,3 @@
-import { flipsOf } from '../elsewhere/flips.js';
 import { restContext } from '../selectors/match-context.js';
 import { matchesAny } from '../selectors/match-selector.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
@@ -7,9 +6,7 @@ import { statesOfPlace, type Place } from './threshold.js';
 
 /** Whether a selector matches a place once what it follows is switched: names that tell it apart as captured may be gone by then. */
 export function matchesSwitched(text: string, place: Place, state: SwitchState): boolean {
-  const { page, element, parent } = place;
-  const flip = place.flip ?? (parent ? flipsOf(parent, page.document)[state] : undefined);
-  const states = statesOfPlace(flip ? { ...place, flip } : place, state);
+  const { page, element } = place;
   const selectors = parseSelectorList(text).map((selector) => ({ ...selector, pseudoElements: [] }));
-  return matchesAny(selectors, element, { ...restContext(page.document), states });
+  return matchesAny(selectors, element, { ...restContext(page.document), states: statesOfPlace(place, state) });
 }

@@ -75,7 +75,7 @@ function askedBy(index: RuleIndex): AskedNames {
 
 /** What the rules of a page ask for; the same object as long as no other veneer asks for more. */
 function askedOn({ indexes }: Page): AskedNames {
-  let asked: AskedNames = { values: new Set(['type', 'class', 'style']), ids: new Set() };
+  let asked: AskedNames = { values: new Set(['class']), ids: new Set() };
   for (const byTree of indexes) {
     const known = askedByIndexes.get(byTree);
     if (known && isWithin(asked, known)) {

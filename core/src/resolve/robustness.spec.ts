@@ -183,3 +183,16 @@ describe('robustness', () => {
     expect([...colors[1].found]).toEqual(['rgb(9, 8, 7)']);
   });
 });
+
+describe('a media query list past what is read', () => {
+  it('is told, and keeps what is built on the page from being called proved', () => {
+    const long = Array.from({ length: 2_000 }, () => '(min-width: 1px)').join(', ');
+    const [plain, given] = ['(min-width: 1px)', long].map((media) =>
+      parsePage(`<!doctype html><style>@media ${media} { p { color: red } }</style><p>`),
+    );
+    expect(plain.problems).toEqual([]);
+    expect(given.problems.map(({ code }) => code)).toEqual(['too-large']);
+    const linked = parsePage(`<!doctype html><style media="${long}">p { color: red }</style><p>`);
+    expect(linked.problems.map(({ code }) => code)).toEqual(['too-large']);
+  });
+});

@@ -10,6 +10,7 @@ import { resolvePath } from './resolve-path.js';
 import type { LoadSheet, Sheet } from './sheet.js';
 import type { Condition, RegisteredProperty, Scope, StyleRule } from './style-rule.js';
 import { string as cssString, url as cssUrl } from 'css-tree';
+import { isReadableMedia } from '../conditions/parse-media.js';
 
 /** All rules of a page's sheets, in order of appearance. */
 export interface FlatRules {
@@ -83,6 +84,7 @@ function flattenSheet(
     namespaces: new Map(),
     ...outer,
   };
+  tellUnread(flattening, frame, sheet.media, { start: 0, end: 0 });
   for (const problem of node.problems)
     report(flattening, frame, problem.code, problem.reason, problem.start, problem.end);
   let importsAllowed = true;
@@ -159,6 +161,7 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
   };
   switch (node.name) {
     case 'media':
+      tellUnread(flattening, frame, node.prelude, node);
       within({ conditions: [...frame.conditions, { kind: 'media', text: node.prelude }] });
       return;
     case 'supports': {
@@ -332,6 +335,7 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
     i = skipBlank(tokens, tokens.closers[i] + 1, tokens.count);
   }
   const media = textBetween(tokens, i, tokens.count);
+  tellUnread(flattening, frame, media, node);
   if (media !== '') conditions.push({ kind: 'media', text: media });
   const path = resolvePath(
     frame.sheet.owner && frame.sheet.name.includes(' <style> ') ? frame.sheet.name.split(' <')[0] : frame.sheet.name,
@@ -395,6 +399,17 @@ function registerProperty(flattening: Flattening, node: AtNode, frame: Frame): v
 function nestedText(outer: string, inner: string): string {
   const group = outer.includes(',') ? `:is(${outer})` : outer;
   return inner.includes('&') ? inner.replaceAll('&', group) : `${group} ${inner}`;
+}
+
+/** Says of a media query list that is past what is read that the rules under it are passed over. */
+function tellUnread(
+  flattening: Flattening,
+  frame: Frame,
+  media: string,
+  { start, end }: { readonly start: number; readonly end: number },
+): void {
+  if (!isReadableMedia(media))
+    report(flattening, frame, 'too-large', 'A media query list is longer or deeper than what is read', start, end);
 }
 
 function report(

@@ -29,6 +29,17 @@ export function isLink(element: ElementNode): boolean {
   );
 }
 
+/** Whether an element is, or stands in, a control that HTML disables, or what ARIA says is disabled. Source: HTML §4.10.19.5; WAI-ARIA 1.2, aria-disabled. */
+export function isInactive(element: ElementNode): boolean {
+  for (let node: ElementNode | null = element; node; node = node.flatParent)
+    if (
+      node.attributes.get('aria-disabled')?.toLowerCase() === 'true' ||
+      (node.attributes.has('disabled') && node.namespace === 'html' && DISABLEABLE.has(node.localName))
+    )
+      return true;
+  return false;
+}
+
 const CONTROLS = new Set(['input', 'select', 'textarea', 'button']);
 
 /** Whether the keyboard or a script could give it focus. Source: HTML §6.6.2. */

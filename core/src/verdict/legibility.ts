@@ -1,4 +1,5 @@
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
+import { isInactive } from '../selectors/element-states.js';
 import type { ElementNode } from '../dom/tree.js';
 import { boxOf, rectsOf, type PageLayout } from '../resolve/page-layout.js';
 import { edgeOver } from '../ground/edge-over.js';
@@ -141,7 +142,8 @@ export class Readings {
 
   #make(style: ElementStyle): readonly Reading[] {
     const { element, pseudo } = style;
-    if (isOff(element) || !this.#isShown(element)) return [];
+    // WCAG 2.2 asks nothing of an inactive control (1.4.3, 1.4.11).
+    if (isInactive(element) || !this.#isShown(element)) return [];
     const readings: Reading[] = [];
     const isField = pseudo === '' && kindOf(element) === 'field';
     if (!hasInk(style) && !isField && !this.#isFocused) return [];
@@ -196,18 +198,6 @@ function hasInk(style: ElementStyle): boolean {
   if (style.pseudo === 'before' || style.pseudo === 'after')
     return stringsIn(style.resolved('content')).some((string) => string.trim() !== '');
   return style.pseudo === 'placeholder' ? style.element.attributes.has('placeholder') : showsText(style);
-}
-
-/** WCAG 2.2 asks nothing of an inactive control (1.4.3, 1.4.11): one that HTML disables, or that ARIA says is (WAI-ARIA 1.2, aria-disabled, what is in it too). */
-function isOff(element: ElementNode): boolean {
-  for (let node: ElementNode | null = element; node; node = node.flatParent)
-    if (
-      node.attributes.get('aria-disabled')?.toLowerCase() === 'true' ||
-      (node.attributes.has('disabled') &&
-        ['button', 'input', 'select', 'textarea', 'fieldset', 'option', 'optgroup'].includes(node.localName))
-    )
-      return true;
-  return false;
 }
 
 /** What tells a field from its surroundings: its edge or its fill, whichever tells more. Source: WCAG 2.2, 1.4.11. */

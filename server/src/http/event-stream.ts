@@ -8,8 +8,8 @@ const RETRY_MS = 2_000;
 
 /** Open streams of server-sent events, all told the same. Source: HTML §9.2. */
 export interface EventStreams {
-  /** Opens a stream. @param first told before anything else. @returns whether it is still open then. */
-  open(request: Request, response: Response, first: () => readonly StreamEvent[]): Promise<boolean>;
+  /** Opens a stream. @param first told before anything else; asked once the stream stands. */
+  open(request: Request, response: Response, first: () => readonly StreamEvent[]): Promise<void>;
   tell(event: StreamEvent): void;
   end(): void;
 }
@@ -28,12 +28,11 @@ export function createEventStreams(): EventStreams {
         keepAlive: HEARTBEAT_MS,
         headers: { 'cache-control': 'no-store', 'x-accel-buffering': 'no' },
       });
-      if (!session.isConnected) return false;
+      if (!session.isConnected) return;
       // From here to the last line nothing is waited for, so that no event falls between.
       for (const { name, data } of first()) session.push(data, name);
       open.set(session, response);
       session.once('disconnected', () => open.delete(session));
-      return true;
     },
     tell({ name, data }) {
       for (const session of open.keys()) if (session.isConnected) session.push(data, name);

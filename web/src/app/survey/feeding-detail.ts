@@ -30,7 +30,7 @@ import { withProgress } from '../shared/engine/with-progress';
       </div>
       <uv-value-picker [palette]="site.palette()" [current]="own()?.value ?? null" (picked)="set($event)" />
       <p class="acts">
-        @if (own()) { <span class="uv-soft">Overridden for <span class="uv-mono">{{ own()?.selector }}</span></span> <button type="button" (click)="clear()">Clear</button> } @else { <span class="uv-soft">A swatch, a shade or a typed colour changes it for everything that follows.</span> }
+        @if (own()) { <span class="uv-soft">Overridden for <span class="uv-mono">{{ own()?.selector }}</span></span>&ngsp;<button type="button" (click)="clear()">Clear</button> } @else { <span class="uv-soft">A swatch, a shade or a typed colour changes it for everything that follows.</span> }
       </p>
       @if (refusal()) { <p class="line" role="alert"><uv-standing standing="fails" /> {{ refusal() }}</p> }
       @else if (findings().length > 0) {

@@ -17,7 +17,7 @@ import { ColorChip } from '../shared/ui/color-chip';
           <tr [class.current]="property === chosen()">
             <td><button type="button" class="uv-mono" [attr.aria-pressed]="property === chosen()" (click)="picked.emit(property)">{{ property.name }}</button>@if (ours().has(property.name)) { <span class="ours" title="Overridden">ours</span> }</td>
             <td class="uv-mono cut" [title]="property.value"><uv-color-chip [color]="property.hex" />{{ property.value }}</td>
-            <td class="cut" [title]="property.selector + ' in ' + property.sheet"><span class="uv-mono">{{ property.selector }}</span> <span class="uv-soft">{{ property.sheet }} {{ property.line || '' }}</span></td>
+            <td class="cut" [title]="property.selector + ' in ' + property.sheet"><span class="uv-mono">{{ property.selector }}</span>&ngsp;<span class="uv-soft">{{ property.sheet }} {{ property.line || '' }}</span></td>
             <td class="what">{{ property.places }} {{ property.places === 1 ? 'place follows' : 'places follow' }} <span class="uv-soft">on {{ property.pageIds.length }} {{ property.pageIds.length === 1 ? 'page' : 'pages' }}</span></td>
           </tr>
         } @empty {

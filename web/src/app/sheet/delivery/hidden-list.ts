@@ -19,7 +19,7 @@ import { SiteStore } from '../../shared/site/site-store';
       <ul>
         @for (own of hidden(); track $index) {
           <li>
-            <p><span class="uv-mono">{{ own.selector }}</span> <span class="uv-soft">{{ own.lost.elements }} {{ own.lost.elements === 1 ? 'element' : 'elements' }}{{ own.media ? ', where ' + own.media : '' }}{{ own.override ? '' : ', own CSS' }}</span></p>
+            <p><span class="uv-mono">{{ own.selector }}</span>&ngsp;<span class="uv-soft">{{ own.lost.elements }} {{ own.lost.elements === 1 ? 'element' : 'elements' }}{{ own.media ? ', where ' + own.media : '' }}{{ own.override ? '' : ', own CSS' }}</span></p>
             <p>Lost to everyone, screen readers and the keyboard too: {{ wordsOf(own) }}.</p>
             @if (own.override; as override) { <p class="acts"><p-button label="Out of sight only" [outlined]="true" size="small" (onClick)="soften(own, override)" title="Read out and focused it still is, and comes into sight while it has the focus" /><p-button label="Show it again" [text]="true" size="small" (onClick)="show(override)" /></p> }
           </li>
@@ -33,7 +33,6 @@ import { SiteStore } from '../../shared/site/site-store';
     ul { margin: 0; padding: 0; list-style: none; }
     li { padding: 6px 0; border-top: 1px solid var(--uv-line); overflow-wrap: anywhere; }
     p { margin: 0 0 3px; }
-    .uv-mono + .uv-soft { margin-left: 6px; }
     .acts { display: flex; gap: 6px; }
   `,
 })
@@ -60,11 +59,15 @@ export class HiddenList {
   protected async soften({ selector, media }: Hiding, override: Override): Promise<void> {
     this.missed.set('');
     try {
-      const { ownCss, missed } = await this.#engine.remote.softened({ selector, media }, override);
+      const { ownCss, missed, unseen } = await this.#engine.remote.softened({ selector, media }, override);
       const label = `Take ${selector} out of sight only`.slice(0, 200);
       this.#edits.change({ label, put: [], drop: [override.id], ownCss }).subscribe(() => {
         const elements = missed === 1 ? 'One element' : `${missed} elements`;
-        if (missed > 0) this.missed.set(`${elements} of ${selector} still can be seen: no rule beats what sets them.`);
+        const notes = [
+          missed > 0 ? `${elements} of ${selector} still can be seen: no rule beats what sets them.` : '',
+          unseen.length > 0 ? `Not looked at for ${selector}: ${unseen.join(', ')}.` : '',
+        ];
+        this.missed.set(notes.filter((note) => note !== '').join(' '));
       });
     } catch (error) {
       this.#engine.tell(error);

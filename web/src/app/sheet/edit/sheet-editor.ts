@@ -45,7 +45,7 @@ const PAUSE_MS = 120;
   template: `
     <div class="left">
       <div class="strip">
-        <span class="words" role="status"><strong>{{ words() }}</strong> <span class="uv-soft" title="What comes of it was held against the text: the same computed values on every page, in every state and width">{{ proofWords() }}</span></span>
+        <span class="words" role="status"><strong>{{ words() }}</strong>&ngsp;<span class="uv-soft" title="What comes of it was held against the text: the same computed values on every page, in every state and width">{{ proofWords() }}</span></span>
         <uv-copy-piece [text]="edit.text()" [caret]="caret()" />
         <p-button label="Put CSS in…" [outlined]="true" size="small" (onClick)="isPutting.set(true)" />
         <p-button label="Put back" [text]="true" size="small" [disabled]="!edit.isDirty()" (onClick)="edit.putBack()" />
