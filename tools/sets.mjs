@@ -26,6 +26,7 @@ const LASTS = {
   'hostile.spec.js': 20,
   'site-file.spec.js': 20,
   'live.spec.js': 15,
+  'settings.spec.js': 20,
   'kits.spec.js': 12,
   'start.spec.js': 8,
   'core-doc.spec.js': 3,

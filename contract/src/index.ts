@@ -56,6 +56,14 @@ export type {
   SiteDocument,
   SiteSummary,
 } from './responses.js';
+export {
+  HandedFieldBody,
+  HandedRecordBody,
+  HandedRequest,
+  SettingsReadRequest,
+  SettingsRequest,
+  SettingsSheetBody,
+} from './settings-requests.js';
 export { EqualRowsBody, MainActionBody, PlanRequest, SettledRowBody } from './plan-request.js';
 export {
   ARCHIVE_FORMAT,

@@ -9,6 +9,7 @@ import type {
   VeneerPlace,
   ClientRequest,
   OwnCss,
+  SettingsSheet,
 } from '@upper-veneer/core';
 import type { LookedBody } from './proof-requests.js';
 import type { ExceptionBody, OpenerBody, PartBody } from './site-requests.js';
@@ -50,6 +51,8 @@ export interface SiteDocument {
     readonly openers: readonly Readonly<OpenerBody>[];
   })[];
   readonly pictures: readonly PictureSummary[];
+  /** Captured documents that framed parts show, by path. */
+  readonly documents: readonly string[];
   /** What the last import left out, and why. */
   readonly leftOut: readonly LeftOutFile[];
   readonly draft: DraftDocument;
@@ -124,6 +127,8 @@ export interface DraftDocument {
   /** Colours of an older brand that are to go. */
   readonly former: readonly string[];
   readonly exceptions: readonly ExceptionBody[];
+  /** Settings sheets of parts, with what was handed over of each. */
+  readonly settings: readonly SettingsSheet[];
   /** What the client asked for. */
   readonly requests: readonly ClientRequest[];
   /** What opens the draft's stylesheet to a page elsewhere; `null` while it is switched off. */

@@ -23,6 +23,7 @@ import { PlanRequest } from './plan-request.js';
 import { LookedBody } from './proof-requests.js';
 import { OverrideBody, OwnCssBody, PaletteBody } from './requests.js';
 import { ExceptionBody, PartBody } from './site-requests.js';
+import { HandedRecordBody, SettingsSheetBody } from './settings-requests.js';
 import { SheetWriting } from './sheet-writing.js';
 
 /** Name of the file that tells an archive of a site, and what it calls itself. */
@@ -141,6 +142,13 @@ export class ArchiveStep {
   @ValidateNested({ each: true })
   @Type(() => PlanRequest)
   plans?: readonly PlanRequest[];
+
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(300, { message: 'can hold one a part' })
+  @ValidateNested({ each: true })
+  @Type(() => SettingsSheetBody)
+  settings?: readonly SettingsSheetBody[];
 
   @IsOptional()
   @IsArray({ message: 'must be a list' })
@@ -360,6 +368,14 @@ export class ArchiveHead {
   @ValidateNested({ each: true })
   @Type(() => ArchiveLooked)
   looked: readonly ArchiveLooked[];
+
+  /** What was handed over of settings sheets; none in archives of before there were any. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(20_000, { message: 'can hold 20,000 values at most' })
+  @ValidateNested({ each: true })
+  @Type(() => HandedRecordBody)
+  handed?: readonly HandedRecordBody[];
 
   @IsArray({ message: 'must be a list' })
   @ArrayMaxSize(3000, { message: 'can hold 3,000 files at most' })

@@ -110,7 +110,8 @@ export {
   type Section,
 } from './veneer/compile-veneer.js';
 export { ownCssProblem, MOST_OWN_CSS, type OwnCss } from './veneer/own-css.js';
-export { framePage, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
+export { framePage, FRAMED_ATTRIBUTE, NUMBER_ATTRIBUTE, type FramePageOptions } from './frame/frame-page.js';
+export { documentOf } from './frame/framed-document.js';
 export { rewriteStates, stateAttribute } from './frame/rewrite-states.js';
 export {
   compileOptionsOf,
@@ -379,3 +380,33 @@ export { kitFit, layKitSteps, type KitFit, type KitMisfit, type LaidKit } from '
 export { rebranded, type Rebranded, type SwatchChange } from './palette/rebrand.js';
 export { hiddenBy, lostWords, type Hiding, type Lost } from './hiding/hidden.js';
 export { softened, type Softened } from './hiding/out-of-sight.js';
+export {
+  MOST_FIELDS,
+  MOST_PLACES,
+  SETTING_JOBS,
+  SETTING_NOTATIONS,
+  SETTING_STATES,
+  isLengthJob,
+  type FixedPlace,
+  type HandedValue,
+  type SettingField,
+  type SettingJob,
+  type SettingNotation,
+  type SettingPlace,
+  type SettingPreset,
+  type SettingsSheet,
+  type SettingState,
+} from './settings/settings-sheet.js';
+export { colorOfSetting, notationOf, settingProblem } from './settings/notation.js';
+export { settingConflicts, type SettingConflict } from './settings/conflicts.js';
+export {
+  nearestPresets,
+  planSettings,
+  type HandOver,
+  type PlannedField,
+  type SettingsPlan,
+} from './settings/plan-settings.js';
+export { SETTING_PROPERTY, hexOfSetting, settingsCss, unshown } from './settings/settings-css.js';
+export { SETTING_PATTERNS, type SettingPattern } from './settings/patterns.js';
+export { outOfReach, placeWords, type OutOfReach } from './settings/out-of-reach.js';
+export { addressProblem, readSettings, withSettingsRead, type SettingsReading } from './settings/read-settings.js';

@@ -10,6 +10,7 @@ import { localOnly } from './http/local-only.js';
 import type { HostCache } from './host-cache.js';
 import { HttpProblem, problemHandler } from './http/problem.js';
 import type { AddressPolicy } from './import/address-policy.js';
+import { MAKERS_ORIGIN } from './makers/maker-address.js';
 import { createImportJobs } from './import/import-jobs.js';
 import { archiveRoutes } from './routes/archives.js';
 import { draftRoutes } from './routes/draft.js';
@@ -19,6 +20,7 @@ import { kitRoutes } from './routes/kits.js';
 import { liveSheetRoutes, liveSwitchRoutes } from './routes/live.js';
 import { proofRoutes } from './routes/proof.js';
 import { revisionRoutes } from './routes/revisions.js';
+import { settingsRoutes } from './routes/settings.js';
 import { servedRoutes } from './routes/served.js';
 import type { AskHost } from './served.js';
 import { siteChangeRoutes } from './routes/site-changes.js';
@@ -40,6 +42,8 @@ export interface AppOptions {
   readonly allowedHosts?: readonly string[];
   /** What others must show first, where others may reach it. */
   readonly token?: string;
+  /** Address of the stand-in host's second origin for a site, without an end slash. */
+  readonly widgetsAt?: (siteId: number) => string;
   /** Asks the host of a site as a visitor would. */
   readonly askHost: AskHost;
   /** Which addresses may be fetched; public ones by default. */
@@ -57,6 +61,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     cache,
     hostUrl,
     askHost,
+    widgetsAt = () => MAKERS_ORIGIN,
     webFolder,
     allowedHosts = [],
     token = '',
@@ -111,6 +116,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     archiveRoutes({ store, pool, now }),
     kitRoutes(store, now),
     proofRoutes({ store, events, now }),
+    settingsRoutes({ store, events, policy: fetchPolicy, widgetsAt, now }),
   );
   app.use('/api', () => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address');

@@ -62,6 +62,7 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
     ...store.palettes.bySite(siteId),
     ...store.changes.labels(siteId),
     exceptions: store.exceptions.bySite(siteId),
+    settings: store.settingsSheets.bySite(siteId),
     requests: store.requests.bySite(siteId),
     plans: store.plans.bySite(siteId),
     live: store.sites.live(siteId),

@@ -8,7 +8,7 @@ import { listeningAt, type Listening } from './listening.js';
 import { seedFolder } from './seed/seed-folder.js';
 import { askHostAt } from './served.js';
 import { createHostCache } from './host-cache.js';
-import { createStandInHost, siteHostName } from './stand-in-host.js';
+import { createStandInHost, siteHostName, widgetsHostName } from './stand-in-host.js';
 import { createStore } from './store.js';
 import { createDressedTexts } from './work/dressed-texts.js';
 import { createThreadPool } from './work/thread-pool.js';
@@ -79,6 +79,8 @@ async function start(): Promise<void> {
     cache,
     hostUrl: (siteId) =>
       `http://${listening.isOpen ? listening.name : siteHostName(siteId)}:${boundHostPort}/${siteId}/`,
+    widgetsAt: (siteId) =>
+      `http://${listening.isOpen ? listening.name : widgetsHostName(siteId)}:${boundHostPort}/${siteId}`,
     askHost: askHostAt(`http://${listening.itself}:${boundHostPort}`, (siteId) =>
       listening.isOpen ? listening.name : siteHostName(siteId),
     ),

@@ -52,6 +52,7 @@ function documentOf(store: Store, { id, name, veneerPlace }: SiteRow, hostUrl: s
     stylesheets: store.assets.stylesheets(id),
     parts: store.parts.bySite(id),
     pictures: store.assets.pictures(id),
+    documents: store.assets.documents(id),
     leftOut: store.leftOut.bySite(id),
     draft: describeDraft(store, id),
   };

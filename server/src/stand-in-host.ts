@@ -1,5 +1,7 @@
 import { SPECIMEN_PATH, isSpecimen } from '@upper-veneer/core';
 import express, { type Express, type Request, type Response } from 'express';
+import { MAKERS_ORIGIN } from './makers/maker-address.js';
+import { settingsService, widgetWithSettings } from './makers/settings-service.js';
 import type { HostCache, HostFile } from './host-cache.js';
 import type { Store } from './store.js';
 import type { DressedTexts } from './work/dressed-texts.js';
@@ -9,9 +11,6 @@ const VENEER_PATH = 'veneer.css';
 
 /** Of a query, which names one address among many, UTF-16 units. */
 const MOST_QUERY = 100;
-
-/** Address under which the demo's pages frame their makers' widgets; the host serves them from a second origin of the site. */
-const WIDGETS_HOST = 'https://widgets.osier.example';
 
 /** Names of this machine itself (RFC 6761 §6.3 for those under `localhost`). */
 const OWN_NAMES: ReadonlySet<string> = new Set(['localhost', '127.0.0.1', '[::1]']);
@@ -27,6 +26,11 @@ export interface StandInHostOptions {
 /** Host name of a site's own origin. */
 export function siteHostName(siteId: number): string {
   return `site-${siteId}.localhost`;
+}
+
+/** Host name of what a site frames. */
+export function widgetsHostName(siteId: number): string {
+  return `widgets-${siteId}.localhost`;
 }
 
 /**
@@ -80,7 +84,7 @@ export function createStandInHost({ store, dressed, cache, openTo = [] }: StandI
               `${depthOf(path)}${VENEER_PATH}${hasNewName ? `?r=${published}` : ''}`,
               site?.veneerPlace ?? 'head-end',
             );
-      response.type('html').send(html.replaceAll(WIDGETS_HOST, `${widgetsOrigin(request, siteId)}/${siteId}/widgets`));
+      response.type('html').send(html.replaceAll(MAKERS_ORIGIN, `${widgetsOrigin(request, siteId)}/${siteId}/widgets`));
       return;
     }
     // A site brought in from elsewhere need not have an index: its first page stands for it.
@@ -89,7 +93,20 @@ export function createStandInHost({ store, dressed, cache, openTo = [] }: StandI
       response.redirect(302, `/${siteId}/${first.path.split('/').map(encodeURIComponent).join('/')}`);
       return;
     }
-    if (!send(() => store.assets.byPath(siteId, path)))
+    const fetch = (): HostFile | null => {
+      const file = store.assets.byPath(siteId, path);
+      if (file?.mediaType !== 'text/html') return file;
+      return { ...file, body: Buffer.from(widgetWithSettings(store, siteId, path, file.body.toString('utf8'))) };
+    };
+    if (path.startsWith('widgets/') && path.endsWith('.html')) {
+      // A maker serves its widget as it is set now.
+      const file = fetch();
+      if (file) {
+        response.type(file.mediaType).send(file.body);
+        return;
+      }
+    }
+    if (!send(fetch))
       response
         .status(404)
         .type('text/plain')
@@ -109,6 +126,12 @@ export function createStandInHost({ store, dressed, cache, openTo = [] }: StandI
     const siteId = siteNamed(hostName(request)) ?? first?.id;
     if (siteId === undefined) response.status(404).type('text/plain').send('No site is hosted here.');
     else response.redirect(302, `/${siteId}/`);
+  });
+  const makers = settingsService({ store });
+  app.use((request, response, next) => {
+    // A site's own origin has pages of its own under any path.
+    if (hostName(request).startsWith('site-')) next();
+    else makers(request, response, next);
   });
   app.get(['/:siteId/', '/:siteId/*path'], async (request, response) => {
     const named = String(request.params.siteId);

@@ -20,6 +20,8 @@ import { createPalettes, type Palettes } from './db/palettes.js';
 import { createParts, type Parts } from './db/parts.js';
 import { createPlans, type Plans } from './db/plans.js';
 import { createRevisions, type Revisions } from './db/revisions.js';
+import { createSettingsSheets, type SettingsSheets } from './db/settings-sheets.js';
+import { createMakerSettings, type MakerSettings } from './db/maker-settings.js';
 import { createSites, type Sites } from './db/sites.js';
 
 /** The tables, by what they hold. */
@@ -40,6 +42,8 @@ export interface Store {
   readonly exceptions: Exceptions;
   readonly requests: ClientRequests;
   readonly plans: Plans;
+  readonly settingsSheets: SettingsSheets;
+  readonly makerSettings: MakerSettings;
   readonly arrangements: Arrangements;
   readonly sheetOptions: SheetOptionsTable;
   readonly changes: ReturnType<typeof createHistory>;
@@ -61,6 +65,7 @@ export function createStore(db: Db): Store {
   const exceptions = createExceptions(db);
   const requests = createClientRequests(db);
   const plans = createPlans(db);
+  const settingsSheets = createSettingsSheets(db);
   const arrangements = createArrangements(db);
   const sheetOptions = createSheetOptions(db);
   const leftDrafts = createLeftDrafts(db);
@@ -73,6 +78,8 @@ export function createStore(db: Db): Store {
     exceptions,
     requests,
     plans,
+    settingsSheets,
+    makerSettings: createMakerSettings(db),
     arrangements,
     sheetOptions,
     pages: createPages(db),
@@ -93,6 +100,7 @@ export function createStore(db: Db): Store {
       parts,
       exceptions,
       plans,
+      settingsSheets,
       arrangements,
       sheetOptions,
       leftDrafts,
@@ -117,6 +125,7 @@ function createHistory(
     exceptions,
     requests,
     plans,
+    settingsSheets,
     arrangements,
     sheetOptions,
     leftDrafts,
@@ -130,6 +139,7 @@ function createHistory(
     | 'parts'
     | 'exceptions'
     | 'plans'
+    | 'settingsSheets'
     | 'arrangements'
     | 'sheetOptions'
     | 'leftDrafts'
@@ -143,6 +153,7 @@ function createHistory(
     exceptions: exceptions.subject,
     requests: requests.subject,
     plans: plans.subject,
+    settings: settingsSheets.subject,
     arrangement: arrangements.subject,
     naming: sheetOptions.subject,
   };

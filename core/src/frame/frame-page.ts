@@ -1,5 +1,6 @@
 import { parse, serialize, type DefaultTreeAdapterTypes as P5 } from 'parse5';
 import { resolvePath } from '../rules/resolve-path.js';
+import { documentOf } from './framed-document.js';
 import { rewriteStates } from './rewrite-states.js';
 
 /** Attribute with an element's running number. */
@@ -24,7 +25,12 @@ export interface FramePageOptions {
   readonly path: string;
   /** Address under which the site's files are served, ending in `/`. */
   readonly filesAt: string;
+  /** Captured documents of framed parts, by path, and the address under which they are served; none when absent. */
+  readonly framed?: { readonly paths: readonly string[]; readonly at: string };
 }
+
+/** Attribute of a frame with the path of its captured document. */
+export const FRAMED_ATTRIBUTE = 'data-uv-framed';
 
 /**
  * A captured page for the preview frame: no scripts or handlers, addresses only to the site's own files,
@@ -98,6 +104,7 @@ function placeholderFor(node: P5.Element, number: number): P5.Element {
 }
 
 function cleanElement(node: P5.Element, number: number, options: FramePageOptions): void {
+  const source = node.attrs.find(({ name }) => name === 'src')?.value ?? '';
   node.attrs = node.attrs
     .filter(({ name, value }) => {
       if (
@@ -128,10 +135,17 @@ function cleanElement(node: P5.Element, number: number, options: FramePageOption
       };
     });
   node.attrs.push({ name: NUMBER_ATTRIBUTE, value: String(number) });
-  if (node.tagName === 'iframe') node.attrs.push({ name: 'srcdoc', value: FRAMED_STAND_IN });
+  if (node.tagName !== 'iframe') return;
+  const framed = documentOf(source, options.framed?.paths ?? []);
+  if (framed === null || !options.framed) node.attrs.push({ name: 'srcdoc', value: FRAMED_STAND_IN });
+  else
+    node.attrs.push(
+      { name: 'src', value: options.framed.at + framed.split('/').map(encodeURIComponent).join('/') },
+      { name: FRAMED_ATTRIBUTE, value: framed },
+    );
 }
 
-/** What another origin's frame would show is not captured; a hatching stands in for it. */
+/** Stands in for a framed document that was not captured: a hatching. */
 const FRAMED_STAND_IN =
   '<!doctype html><title>Framed part</title><body style="margin:0;height:100vh;background:repeating-linear-gradient(45deg,#b8b8b8 0 6px,#e6e6e6 6px 12px)">';
 

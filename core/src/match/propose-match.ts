@@ -39,7 +39,18 @@ export function proposeMatch(
   found: FoundColors,
   choices: MatchChoices,
 ): MatchProposal {
-  const search = new Search(site, scope, found, choices);
+  return proposeRows(site.palette, scope, found, choices, (rows) => regionsOf(site, rows));
+}
+
+/** The same for rows that need not be of pages. @param regionsOf regions that rows are painted in: actions of one region are told apart. */
+export function proposeRows(
+  palette: Palette,
+  scope: MatchScope,
+  found: FoundColors,
+  choices: MatchChoices,
+  regionsOf: (rows: readonly FoundColor[]) => ReadonlySet<string>,
+): MatchProposal {
+  const search = new Search(palette, scope, found, choices, regionsOf);
   search.run();
   return search.proposal();
 }
@@ -50,16 +61,14 @@ class Search {
   readonly #ties: Tie[] = [];
   readonly #tiesOf = new Map<Variable, Tie[]>();
 
-  readonly palette: Palette;
-
   constructor(
-    readonly site: SiteModel,
+    readonly palette: Palette,
     readonly scope: MatchScope,
     readonly found: FoundColors,
     readonly choices: MatchChoices,
+    readonly regionsOf: (rows: readonly FoundColor[]) => ReadonlySet<string>,
   ) {
-    this.palette = site.palette;
-    const candidates = candidatesOf(site.palette);
+    const candidates = candidatesOf(palette);
     const largest = found.rows.find(({ job, atRest }) => job === 'ground' && atRest === null)?.id;
     for (const rows of together(found.rows, choices.equal)) {
       const variable = this.#variable(
@@ -177,7 +186,7 @@ class Search {
       add({ kind: 'step', a, b, fixed: null, wanted: JUST_NOTICED, meeting });
     }
     const actions = this.#variables.filter(({ lead }) => lead.job === 'action' && lead.atRest === null);
-    const regions = actions.map(({ rows }) => regionsOf(this.site, rows));
+    const regions = actions.map(({ rows }) => this.regionsOf(rows));
     actions.forEach((a, i) => {
       for (const [j, b] of actions.entries())
         // Actions of two parts may well look the same.

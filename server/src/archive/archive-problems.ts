@@ -12,6 +12,7 @@ import {
   type PlainValue,
 } from '@upper-veneer/core';
 import { checkScope } from '../plan.js';
+import { checkSheet } from '../settings.js';
 
 /** Problems of an archive that are named. */
 const MOST_NAMED = 5;
@@ -59,6 +60,8 @@ export function archiveProblems({ head, steps, revisions, former }: SiteArchive)
     for (const { id, selector } of own.parts ?? [])
       add(`${where}, part ${id}`, id === 0 ? 'has no number' : selectorProblem(selector));
     for (const { scope } of own.plans ?? []) add(`${where}, plan`, checkScope(scope).at(0)?.reason ?? null);
+    for (const sheet of own.settings ?? [])
+      add(`${where}, settings of part ${sheet.partId}`, checkSheet(sheet).at(0)?.reason ?? null);
     for (const [id, order] of Object.entries(own.arrangement?.sheetOrders ?? {}))
       if (!pages.has(Number(id)) || !(order === null || isOrder(order)))
         add(`${where}, arrangement`, `page ${id} has no order`);

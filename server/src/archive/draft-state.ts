@@ -2,6 +2,7 @@ import type { ArchiveStep, PaletteBody, PlanRequest } from '@upper-veneer/contra
 import type { Becomes, MatchChoices, Override, Palette } from '@upper-veneer/core';
 import { toNewPalette } from '../db/palettes.js';
 import type { PlanRow } from '../db/plans.js';
+import { sheetBody } from '../settings.js';
 import type { Store } from '../store.js';
 
 /** The draft of a site, whole. */
@@ -10,7 +11,17 @@ export type DraftState = Required<Omit<ArchiveStep, 'label' | 'madeAt' | 'put' |
 };
 
 /** Subjects of the draft that are kept whole in a step that changed them. */
-const WHOLE = ['palette', 'parts', 'ownCss', 'exceptions', 'requests', 'plans', 'arrangement', 'naming'] as const;
+const WHOLE = [
+  'palette',
+  'parts',
+  'ownCss',
+  'exceptions',
+  'requests',
+  'plans',
+  'settings',
+  'arrangement',
+  'naming',
+] as const;
 
 /** The draft as it stands. */
 export function draftState(store: Store, siteId: number): DraftState {
@@ -24,6 +35,7 @@ export function draftState(store: Store, siteId: number): DraftState {
     exceptions: store.exceptions.bySite(siteId).map(({ kind, target, reason }) => ({ kind, target, reason })),
     requests: store.requests.bySite(siteId) as DraftState['requests'],
     plans: store.plans.bySite(siteId).map(planBody),
+    settings: store.settingsSheets.rows(siteId).map(sheetBody),
     arrangement: store.arrangements.bySite(siteId),
     naming: store.sheetOptions.bySite(siteId) as DraftState['naming'],
   };

@@ -5,6 +5,7 @@ import type {
   OverrideBody,
   PaletteBody,
   PlanRequest,
+  SettingsSheetBody,
   SiteArchive,
 } from '@upper-veneer/contract';
 import type { Override, OverrideValue, OwnCss, PlainValue, Spot } from '@upper-veneer/core';
@@ -30,6 +31,7 @@ export function renumbered({ head, steps, revisions, former }: SiteArchive, numb
         // 0 stands for what is in no part.
         partId: row.partId === 0 ? 0 : numbers.part(row.partId),
       })),
+      ...(head.handed ? { handed: head.handed.map((row) => ({ ...row, partId: numbers.part(row.partId) })) } : {}),
     },
     steps: steps.map((step) => renumberedStep(step, numbers)),
     revisions: revisions.map((revision) => ({
@@ -46,7 +48,7 @@ export function renumbered({ head, steps, revisions, former }: SiteArchive, numb
 }
 
 function renumberedStep(step: ArchiveStep, numbers: Numbers): ArchiveStep {
-  const { palette, parts, ownCss, requests, plans, arrangement } = step;
+  const { palette, parts, ownCss, requests, plans, settings, arrangement } = step;
   return {
     ...step,
     put: step.put.map((own) => renumberedOverride(own, numbers)),
@@ -55,6 +57,7 @@ function renumberedStep(step: ArchiveStep, numbers: Numbers): ArchiveStep {
     ...(ownCss ? { ownCss: ownCss.map((own) => renumberedOwn(own, numbers)) } : {}),
     ...(requests ? { requests: requests.map((request) => renumberedRequest(request, numbers)) } : {}),
     ...(plans ? { plans: plans.map((plan) => renumberedPlan(plan, numbers)) } : {}),
+    ...(settings ? { settings: settings.map((sheet) => renumberedSheet(sheet, numbers)) } : {}),
     ...(arrangement
       ? {
           arrangement: {
@@ -134,6 +137,16 @@ function renumberedPlan(plan: PlanRequest, numbers: Numbers): PlanRequest {
     ...(plan.apart
       ? { apart: plan.apart.map(({ row, places }) => ({ row, places: places.map((place) => moved(place, numbers)) })) }
       : {}),
+  };
+}
+
+function renumberedSheet(sheet: SettingsSheetBody, numbers: Numbers): SettingsSheetBody {
+  return {
+    ...sheet,
+    partId: numbers.part(sheet.partId),
+    settled: sheet.settled.map(({ field, value }) =>
+      value ? { field, value: renumberedPlain(value, numbers) } : { field },
+    ),
   };
 }
 

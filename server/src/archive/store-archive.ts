@@ -2,6 +2,7 @@ import type { ArchiveBasis, ArchiveStep, PaletteBody, SiteArchive } from '@upper
 import type { LightingSignal, Override, Palette, Part, SheetOptions, VeneerPlace } from '@upper-veneer/core';
 import type { NewPalette } from '../db/palettes.js';
 import { choicesOf } from '../plan.js';
+import { sheetRow } from '../settings.js';
 import type { BasisRow } from '../draft-basis.js';
 import type { Store } from '../store.js';
 import type { ReadArchive } from './read-archive.js';
@@ -55,6 +56,8 @@ export async function storeArchive(
       });
     for (const { revision, at } of head.publications) store.revisions.publish(id, revision, at);
     for (const { at, ...row } of head.looked) store.looked.put(id, { ...row, at });
+    for (const { partId, field, text, at } of head.handed ?? [])
+      store.settingsSheets.hand(id, partId, field, { text, at });
     for (const { capturedAt, ...capture } of former) store.formerCaptures.keep(id, capture, capturedAt);
     return { siteId: id, steps: archive.steps, undone: head.undone };
   });
@@ -107,7 +110,7 @@ function withNumbersOf(
 function takeStep(store: Store, siteId: number, step: ArchiveStep): void {
   const { label, madeAt, put, drop } = step;
   const whole = (
-    ['palette', 'parts', 'ownCss', 'exceptions', 'requests', 'plans', 'arrangement', 'naming'] as const
+    ['palette', 'parts', 'ownCss', 'exceptions', 'requests', 'plans', 'settings', 'arrangement', 'naming'] as const
   ).filter((name) => step[name] !== undefined);
   if (whole.length === 0) store.changes.apply(siteId, label, inParts(store, siteId, put), drop, madeAt);
   else store.changes.applyTo(siteId, label, [...whole, 'overrides'], () => take(store, siteId, step), madeAt);
@@ -115,7 +118,7 @@ function takeStep(store: Store, siteId: number, step: ArchiveStep): void {
 
 /** Makes the draft what a step says. */
 function take(store: Store, siteId: number, step: ArchiveStep): void {
-  const { put, drop, palette, parts, ownCss, exceptions, requests, plans, arrangement, naming } = step;
+  const { put, drop, palette, parts, ownCss, exceptions, requests, plans, settings, arrangement, naming } = step;
   for (const id of drop) store.overrides.drop(siteId, id);
   if (palette) store.palettes.replace(siteId, newPalette(palette));
   if (parts)
@@ -136,6 +139,7 @@ function take(store: Store, siteId: number, step: ArchiveStep): void {
       siteId,
       plans.map((plan) => ({ scope: plan.scope, choices: choicesOf(plan) })),
     );
+  if (settings) store.settingsSheets.put(siteId, settings.map(sheetRow));
   if (arrangement)
     store.arrangements.put(siteId, {
       veneerPlace: arrangement.veneerPlace as VeneerPlace,

@@ -84,6 +84,7 @@ export async function takeArchive(
       revisions: store.moving.revisions(siteId).map((row) => add(`revisions/${row.number}.json`, revisionBody(row))),
       publications: store.moving.publications(siteId),
       looked: store.looked.bySite(siteId),
+      handed: store.settingsSheets.handed(siteId),
       former: store.formerCaptures
         .bySite(siteId)
         .map(({ pageId, html, stylesheets, overrides, capturedAt }, i) =>

@@ -20,6 +20,9 @@ export function createAssets(db: Db) {
     pictures: db.prepare<[number], { path: string; mediaType: string; bytes: number }>(
       "SELECT path, media_type AS mediaType, LENGTH(body) AS bytes FROM asset WHERE site_id = ? AND media_type LIKE 'image/%' ORDER BY path",
     ),
+    documents: db.prepare<[number], { path: string }>(
+      "SELECT path FROM asset WHERE site_id = ? AND media_type = 'text/html' ORDER BY path",
+    ),
     byPath: db.prepare<[number, string], Asset>(
       'SELECT media_type AS mediaType, body FROM asset WHERE site_id = ? AND path = ?',
     ),
@@ -31,6 +34,8 @@ export function createAssets(db: Db) {
     /** Text of each stylesheet by its path. */
     stylesheets: (siteId: number): Record<string, string> =>
       Object.fromEntries(statements.stylesheets.all(siteId).map(({ path, body }) => [path, body.toString('utf8')])),
+    /** Paths of captured documents that are no pages: those that framed parts show. */
+    documents: (siteId: number): string[] => statements.documents.all(siteId).map(({ path }) => path),
     pictures: (siteId: number) => statements.pictures.all(siteId),
     byPath: (siteId: number, path: string) => statements.byPath.get(siteId, path) ?? null,
     put: (siteId: number, { path, mediaType, body }: NewAsset): void => {

@@ -265,6 +265,25 @@ export const MIGRATIONS: readonly Migration[] = [
   ) STRICT;
   INSERT INTO published_name SELECT id, site_id, token FROM swatch WHERE token IS NOT NULL;
   `,
+  `
+  -- Settings sheets of parts as JSON, what was handed over of them, and what the makers of the stand-in host were told.
+  ALTER TABLE site ADD COLUMN settings TEXT NOT NULL DEFAULT '[]';
+  CREATE TABLE handed_setting (
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    part_id INTEGER NOT NULL,
+    field TEXT NOT NULL,
+    text TEXT NOT NULL,
+    handed_at TEXT NOT NULL,
+    PRIMARY KEY (site_id, part_id, field)
+  ) STRICT;
+  CREATE TABLE maker_setting (
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    widget TEXT NOT NULL,
+    name TEXT NOT NULL,
+    value TEXT NOT NULL,
+    PRIMARY KEY (site_id, widget, name)
+  ) STRICT;
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

@@ -12,6 +12,7 @@ const FRAME_POLICY = [
   "img-src 'self' data:",
   "font-src 'self' data:",
   "media-src 'self'",
+  "frame-src 'self'",
   "form-action 'none'",
   "base-uri 'none'",
   "frame-ancestors 'self'",
@@ -21,6 +22,10 @@ const FRAME_POLICY = [
 /** Captured pages for the preview frame, and their files. */
 export function frameRoutes(store: Store, dressed: DressedTexts): Router {
   const router = Router();
+  const framedOf = (siteId: number): { readonly paths: readonly string[]; readonly at: string } => ({
+    paths: store.assets.documents(siteId),
+    at: `/frame/sites/${siteId}/framed/`,
+  });
   const sendFile = async (response: Response, siteId: number, path: string): Promise<void> => {
     const asset = store.assets.byPath(siteId, path);
     if (!asset) throw new HttpProblem(404, 'Not found', `"${path}" was not captured`);
@@ -31,8 +36,23 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
     const siteId = readId(request.params.siteId, 'site');
     const page = store.pages.byId(siteId, readId(request.params.pageId, 'page'));
     if (!page) throw new HttpProblem(404, 'Not found', 'There is no such page');
-    const html = await dressed.framePage(page.html, page.path, `/frame/sites/${siteId}/files/`);
+    const html = await dressed.framePage({
+      html: page.html,
+      path: page.path,
+      filesAt: `/frame/sites/${siteId}/files/`,
+      framed: framedOf(siteId),
+    });
     guard(response).type('html').send(html);
+  });
+  router.get('/sites/:siteId/framed/*path', async (request, response) => {
+    const siteId = readId(request.params.siteId, 'site');
+    const path = pathIn(request.params.path);
+    const asset = store.assets.byPath(siteId, path);
+    if (asset?.mediaType !== 'text/html') throw new HttpProblem(404, 'Not found', `"${path}" was not captured`);
+    const html = asset.body.toString('utf8');
+    guard(response)
+      .type('html')
+      .send(await dressed.framePage({ html, path, filesAt: `/frame/sites/${siteId}/files/` }));
   });
   router.get('/sites/:siteId/files/*path', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
@@ -47,8 +67,10 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
     const siteId = readId(request.params.siteId, 'site');
     const { id, pageId, html } = formerOf(siteId, request.params.formerId);
     const path = store.pages.byId(siteId, pageId)?.path ?? '';
-    const framed = await dressed.framePage(html, path, `/frame/sites/${siteId}/former/${id}/files/`);
-    guard(response).type('html').send(framed);
+    const filesAt = `/frame/sites/${siteId}/former/${id}/files/`;
+    guard(response)
+      .type('html')
+      .send(await dressed.framePage({ html, path, filesAt, framed: framedOf(siteId) }));
   });
   router.get('/sites/:siteId/former/:formerId/files/*path', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');

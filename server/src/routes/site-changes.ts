@@ -115,11 +115,12 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
     store.changes.applyTo(
       siteId,
       label,
-      ['parts', 'ownCss'],
+      ['parts', 'ownCss', 'settings'],
       () => {
         for (const { from, into } of merged) {
           store.parts.moveOverrides(siteId, from, into);
           store.ownCss.move(siteId, from, into);
+          store.settingsSheets.move(siteId, from, into);
         }
         store.parts.replace(
           siteId,

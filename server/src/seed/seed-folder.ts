@@ -12,6 +12,7 @@ const MEDIA_TYPES: Readonly<Record<string, string>> = {
   '.woff2': 'font/woff2',
   '.html': 'text/html',
   '.js': 'text/javascript',
+  '.json': 'application/json',
 };
 
 /** A manifest beside a site's files. */

@@ -103,6 +103,7 @@ export async function startTestServer(): Promise<TestServer> {
     dressed,
     cache,
     hostUrl: (id) => `http://host.test/${id}/`,
+    widgetsAt: (id) => `http://widgets-${id}.localhost:${hostPort}/${id}`,
     askHost: (id, path) => askHostAt(`http://127.0.0.1:${hostPort}`, siteHostName)(id, path),
     fetchPolicy: () => ({ allowedHosts: [`*.localhost:${hostPort}`, ...allowed], allowPrivate: false }),
     now: () => new Date('2026-01-02T03:04:05Z'),

@@ -5,6 +5,8 @@ export interface FrameInput {
   readonly path: string;
   /** Address under which the site's files are. */
   readonly filesAt: string;
+  /** Captured documents of framed parts, and the address under which they are. */
+  readonly framed?: { readonly paths: readonly string[]; readonly at: string };
 }
 
 export interface LinkInput {
@@ -15,8 +17,8 @@ export interface LinkInput {
   readonly place: VeneerPlace;
 }
 
-export function framePageOf({ html, path, filesAt }: FrameInput): string {
-  return framePage(html, { path, filesAt });
+export function framePageOf({ html, path, filesAt, framed }: FrameInput): string {
+  return framePage(html, { path, filesAt, framed });
 }
 
 export function linkVeneerIn({ html, path, href, place }: LinkInput): string {

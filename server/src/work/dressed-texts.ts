@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { LRUCache } from 'lru-cache';
 import type { VeneerPlace } from '@upper-veneer/core';
+import type { FrameInput } from './dress-page.js';
 import type { WorkPool } from './work-pool.js';
 
 /** Texts kept, in UTF-16 units. */
@@ -9,7 +10,7 @@ const MOST_KEPT = 64 * 1024 * 1024;
 /** Pages and sheets as they are served, made away from the thread that answers. Kept by what they were made from, so that nothing is served of what is gone. */
 export interface DressedTexts {
   /** A page as the preview frame shows it. */
-  framePage(html: string, path: string, filesAt: string): Promise<string>;
+  framePage(input: FrameInput): Promise<string>;
   /** A stylesheet as the preview frame reads it. */
   frameSheet(css: string): Promise<string>;
   /** A page with its link to the published veneer. */
@@ -29,8 +30,12 @@ export function createDressedTexts(pool: WorkPool): DressedTexts {
     return made;
   };
   return {
-    framePage: (html, path, filesAt) =>
-      through(['frame-page', html, path, filesAt], (key) => pool.run('frame-page', { html, path, filesAt }, { key })),
+    framePage: (input) => {
+      const { html, path, filesAt, framed } = input;
+      return through(['frame-page', html, path, filesAt, framed?.at ?? '', ...(framed?.paths ?? [])], (key) =>
+        pool.run('frame-page', input, { key }),
+      );
+    },
     frameSheet: (css) => through(['frame-sheet', css], (key) => pool.run('frame-sheet', css, { key })),
     linkedPage: (html, path, href, place) =>
       through(['link-veneer', html, path, href, place], (key) =>

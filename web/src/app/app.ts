@@ -14,6 +14,7 @@ import { Toast } from 'primeng/toast';
 import { RequestsDrawer } from './requests/requests-drawer';
 import { RequestsStore } from './requests/requests-store';
 import { WorkedStrip } from './requests/worked-strip';
+import { SettingsPlans } from './shared/site/settings-plans';
 import { SiteStore } from './shared/site/site-store';
 import { Announcer } from './shared/spoken/announcer';
 import { FocusKeeper } from './shell/focus-keeper';
@@ -61,6 +62,8 @@ import { ImportDialog } from './survey/import/import-dialog';
   `,
 })
 export class App {
+  // Framed parts look as they are to in every view.
+  readonly settings = inject(SettingsPlans);
   protected readonly store = inject(SiteStore);
   protected readonly requests = inject(RequestsStore);
   protected readonly announcer = inject(Announcer);

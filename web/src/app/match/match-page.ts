@@ -34,6 +34,7 @@ import { scopeInAddress, scopeOfAddress } from './plan';
 import { RowDetail } from './row-detail';
 import { ScopeList } from './scope-list';
 import { ScopePicture } from '../shared/frame/scope-picture';
+import { SettingsView } from './settings/settings-view';
 import { ShapeRows } from './shape-rows';
 import { ThemeProperties } from './theme-properties';
 
@@ -70,6 +71,7 @@ const MOST_LIT = 300;
     ScopeList,
     ScopePicture,
     Select,
+    SettingsView,
     SelectButton,
     ShapeRows,
     ThemeProperties,
@@ -319,11 +321,25 @@ export class MatchPage {
   });
   protected readonly pictures = computed(() => this.#besidesRows()?.pictures ?? []);
 
+  /** Whether a part's settings are shown in place of what CSS recolours. */
+  protected readonly showsSettings = signal(false);
+  /** The one part in the scope; `null` for any other scope. */
+  protected readonly onePart = computed(() => {
+    const scope = this.match.scope();
+    return scope?.kind === 'parts' && scope.partIds.length === 1 ? scope.partIds[0] : null;
+  });
+  readonly #isFramed = computed(() =>
+    this.#reachabilities().some(([id, reachability]) => id === this.onePart() && reachability === 'framed'),
+  );
+  /** The part whose settings are shown: one that only takes settings always shows those. */
+  protected readonly settingsOf = computed(() => (this.showsSettings() || this.#isFramed() ? this.onePart() : null));
+
   constructor() {
     // A reload, a bookmark and the way back lead to the scope they were made of.
     combineLatest([this.#route.queryParamMap, toObservable(this.site.site)])
       .pipe(takeUntilDestroyed())
       .subscribe(([params, site]) => {
+        this.showsSettings.set(params.get('of') === 'settings');
         const scope = site && scopeOfAddress(params.get('scope'), site);
         if (scope && JSON.stringify(scope) !== JSON.stringify(this.match.scope())) this.match.choose(scope);
       });
@@ -333,10 +349,15 @@ export class MatchPage {
     this.match.choose(scope);
     void this.#router.navigate([], {
       relativeTo: this.#route,
-      queryParams: { scope: scopeInAddress(scope) },
+      queryParams: { scope: scopeInAddress(scope), of: null },
       queryParamsHandling: 'merge',
     });
     this.pane.set('rows');
+  }
+
+  /** Leads between what CSS recolours of a part and what its settings do. */
+  protected turnTo(of: 'settings' | null): void {
+    void this.#router.navigate([], { relativeTo: this.#route, queryParams: { of }, queryParamsHandling: 'merge' });
   }
 
   protected setStrategy(strategy: Strategy): void {

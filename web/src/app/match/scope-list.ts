@@ -4,6 +4,7 @@ import type { MatchScope, PartProgress } from '@upper-veneer/core';
 import { combineLatest } from 'rxjs';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
+import { SettingsPlans } from '../shared/site/settings-plans';
 import { SiteStore } from '../shared/site/site-store';
 import { MATCH_WIDTH } from './match-store';
 
@@ -17,10 +18,10 @@ import { MATCH_WIDTH } from './match-store';
       @for (row of rows(); track row.id) {
         <li [class.current]="isIn(row.id)">
           <label class="tick"><input type="checkbox" [checked]="isIn(row.id)" [disabled]="row.isFramed" [attr.aria-label]="'Match ' + row.name + ' with the others ticked'" (change)="toggle(row.id)" /></label>
-          <button type="button" [attr.aria-current]="isIn(row.id)" [disabled]="row.isFramed" [title]="row.isFramed ? 'CSS does not reach into it, only its own settings do' : ''" (click)="chosen.emit({ kind: 'parts', partIds: [row.id] })">
-            <span class="head"><span class="name" [title]="row.name">{{ row.name }}</span>@if (row.places > 0 && !row.isFramed) { <span class="count">{{ row.matched }}/{{ row.places }}</span> }</span>
+          <button type="button" [attr.aria-current]="isIn(row.id)" [title]="row.isFramed ? 'CSS does not reach into it, only its own settings do' : ''" (click)="chosen.emit({ kind: 'parts', partIds: [row.id] })">
+            <span class="head"><span class="name" [title]="row.name">{{ row.name }}</span>@if (row.handed) { <span class="count">{{ row.handed }}</span> } @else if (row.places > 0 && !row.isFramed) { <span class="count">{{ row.matched }}/{{ row.places }}</span> }</span>
             <span class="kind uv-soft">{{ row.kind }}</span>
-            <span class="track"><span class="uv-grain" [style.width.%]="row.places ? (100 * row.matched) / row.places : 0"></span></span>
+            <span class="track"><span class="uv-grain" [style.width.%]="row.share"></span></span>
           </button>
         </li>
       } @empty { <li class="empty uv-soft">No part was found on this site. Name parts in the Survey, or match the whole site.</li> }
@@ -59,6 +60,7 @@ import { MATCH_WIDTH } from './match-store';
 export class ScopeList {
   protected readonly site = inject(SiteStore);
   readonly #engine = inject(Engine);
+  readonly #settings = inject(SettingsPlans);
   readonly scope = input.required<MatchScope | null>();
   readonly chosen = output<MatchScope>();
 
@@ -79,8 +81,17 @@ export class ScopeList {
       const found = progress.find(({ partId }) => partId === part.id);
       if (!found && progress.length > 0) return [];
       const isFramed = found?.reachability === 'framed';
+      const settled = this.#settings.plans().find(({ sheet }) => sheet.partId === part.id)?.plan.fields ?? [];
+      const there = settled.filter(({ handOver }) => handOver === 'handed' || handOver === 'same').length;
+      const share = isFramed
+        ? (100 * there) / Math.max(1, settled.length)
+        : found?.places
+          ? (100 * found.matched) / found.places
+          : 0;
       return [
         {
+          share,
+          handed: isFramed && settled.length > 0 ? `${there}/${settled.length}` : '',
           id: part.id,
           name: part.name,
           kind: isFramed ? 'framed: settings only' : part.kind,

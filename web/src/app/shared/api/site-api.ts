@@ -9,6 +9,7 @@ import type {
   RevisionDocument,
   ExceptionsRequest,
   FormerCaptureDocument,
+  HandedRequest,
   HostingRequest,
   KitDocument,
   LookedRequest,
@@ -16,6 +17,7 @@ import type {
   SheetOptionsRequest,
   PaletteRequest,
   PartsRequest,
+  SettingsRequest,
   RevisionProofRequest,
   ServedDocument,
   SiteDocument,
@@ -81,6 +83,28 @@ export class SiteApi {
 
   putPlan(siteId: number, request: PlanRequest): Observable<DraftDocument> {
     return this.#put(`/api/sites/${siteId}/plan`, request);
+  }
+
+  /** Stores a part's settings sheet, or takes it away where the request has none. */
+  putSettings(siteId: number, partId: number, request: SettingsRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/parts/${partId}/settings`, request);
+  }
+
+  /** Notes which values stand over there by now. */
+  putHanded(siteId: number, partId: number, request: HandedRequest): Observable<DraftDocument> {
+    return this.#put(`/api/sites/${siteId}/parts/${partId}/handed`, request);
+  }
+
+  /** Has values sent to the maker's address. */
+  sendSettings(siteId: number, partId: number, request: HandedRequest): Observable<DraftDocument> {
+    return this.#post(`/api/sites/${siteId}/parts/${partId}/sends`, request);
+  }
+
+  /** What a maker offers at an address, as it answers. */
+  settingsOffered(siteId: number, partId: number, address: string): Observable<{ readonly text: string }> {
+    return this.#told(
+      this.#http.post<{ readonly text: string }>(`/api/sites/${siteId}/parts/${partId}/offers`, { address }),
+    );
   }
 
   revision(siteId: number, number: number): Observable<RevisionDocument> {

@@ -54,6 +54,7 @@ import type { KitApi } from './kit-api';
 import type { MatchApi } from './match-api';
 import type { DriftApi } from './drift-api';
 import type { ProofApi } from './proof-api';
+import type { SettingsApi } from './settings-api';
 import type { SheetApi } from './sheet-api';
 
 export type { ForcedStates };
@@ -168,7 +169,7 @@ export interface PagesRead {
 }
 
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
-export interface EngineApi extends KitApi, MatchApi, ProofApi, DriftApi, SheetApi {
+export interface EngineApi extends KitApi, MatchApi, ProofApi, DriftApi, SheetApi, SettingsApi {
   open(source: SiteSource): void;
   /** Reads the pages nobody has asked for yet, one by one, other questions between. */
   read(onProgress: (progress: PagesRead) => void): Promise<void>;

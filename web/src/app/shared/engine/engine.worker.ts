@@ -69,6 +69,7 @@ import { inTurns } from './in-turns';
 import { kitAnswers } from './kit-answers';
 import { matchAnswers } from './match-answers';
 import { proofAnswers } from './proof-answers';
+import { settingsAnswers } from './settings-answers';
 import { sheetAnswers } from './sheet-answers';
 
 let site: SiteModel | null = null;
@@ -306,6 +307,7 @@ const engine: EngineApi = {
   ...proofAnswers(opened),
   ...sheetAnswers(opened),
   ...kitAnswers(opened),
+  ...settingsAnswers(opened),
   ...driftAnswers(opened),
 };
 

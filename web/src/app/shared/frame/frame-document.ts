@@ -1,4 +1,5 @@
 import {
+  FRAMED_ATTRIBUTE,
   NUMBER_ATTRIBUTE,
   amendAttributes,
   sheetBefore,
@@ -12,6 +13,19 @@ import { FrameScheme } from './frame-scheme';
 import type { FramedPage } from './framed-page';
 
 const VENEER_ID = 'data-uv-veneer';
+const LOOK_ID = 'data-uv-look';
+
+/** Lays CSS over a framed document, in place of what was laid on it before. */
+export function layIn(document: Document | null, css: string): void {
+  if (!document?.head || document.URL === 'about:blank') return;
+  let style = document.querySelector(`style[${LOOK_ID}]`);
+  if (!style) {
+    style = document.createElement('style');
+    style.setAttribute(LOOK_ID, '');
+    document.head.append(style);
+  }
+  if (style.textContent !== css) style.textContent = css;
+}
 
 /** A captured page in a frame, reached by running numbers. Geometry is asked here; colours are the core's to decide. */
 export class FrameDocument {
@@ -70,6 +84,17 @@ export class FrameDocument {
     this.amend(amendments);
     this.#scheme.show(scheme);
     this.dress(frameCss);
+  }
+
+  /** Shows framed parts as they are to look. @param looks CSS by the path of their captured documents. */
+  dressFramed(looks: ReadonlyMap<string, string>): void {
+    for (const frame of this.document.querySelectorAll<HTMLIFrameElement>(`iframe[${FRAMED_ATTRIBUTE}]`)) {
+      const css = looks.get(frame.getAttribute(FRAMED_ATTRIBUTE) ?? '') ?? '';
+      const lay = (): void => layIn(frame.contentDocument, css);
+      lay();
+      // One that is still on its way is dressed when it is there.
+      frame.onload = lay;
+    }
   }
 
   /** Puts elements into states; what was forced before is let go. */

@@ -15,6 +15,7 @@ import { DomSanitizer } from '@angular/platform-browser';
 import { NUMBER_ATTRIBUTE } from '@upper-veneer/core';
 import type { ForcedStates, Target } from '../engine/engine-api';
 import { FrameDocument } from './frame-document';
+import { FramedLooks } from './framed-looks';
 import type { FramedPage } from './framed-page';
 import { PeelLine } from './peel-line';
 import { troubleIn } from './trouble-in';
@@ -112,6 +113,7 @@ export class PageFrame {
 
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly #sanitizer = inject(DomSanitizer);
+  readonly #looks = inject(FramedLooks);
   private readonly frameElement = viewChild.required<ElementRef<HTMLIFrameElement>>('frame');
   private readonly bareElement = viewChild<ElementRef<HTMLIFrameElement>>('bare');
   readonly #bare = signal<FrameDocument | null>(null);
@@ -179,6 +181,7 @@ export class PageFrame {
       page.force(this.forced());
       this.#moved.update((count) => count + 1);
     });
+    effect(() => this.#frame()?.dressFramed(this.#looks.css()));
     effect(() => this.#frame()?.flash(this.flash()));
     effect(() => this.#frame()?.showScrollbar(this.showsScrollbar()));
     // The page without the veneer goes along with the one that has it.

@@ -13,6 +13,7 @@ import {
 } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
 import { FrameDocument } from './frame-document';
+import { FramedLooks } from './framed-looks';
 import type { FramedPage } from './framed-page';
 import type { ForcedStates } from '../engine/engine-api';
 
@@ -56,6 +57,7 @@ export class ScopePicture {
   readonly lit = input<readonly number[]>([]);
 
   readonly #sanitizer = inject(DomSanitizer);
+  readonly #looks = inject(FramedLooks);
   private readonly viewElement = viewChild.required<ElementRef<HTMLElement>>('view');
   private readonly frameElement = viewChild.required<ElementRef<HTMLIFrameElement>>('frame');
   readonly #frame = signal<FrameDocument | null>(null);
@@ -89,6 +91,7 @@ export class ScopePicture {
 
   constructor() {
     const destroyRef = inject(DestroyRef);
+    effect(() => this.#frame()?.dressFramed(this.#looks.css()));
     effect(() => {
       this.#url();
       this.#frame.set(null);

@@ -6,10 +6,12 @@ import type {
   ClientRequestsRequest,
   DraftDocument,
   ExceptionsRequest,
+  HandedRequest,
   LookedRequest,
   PaletteRequest,
   PartsRequest,
   PlanRequest,
+  SettingsRequest,
   SheetOptionsRequest,
 } from '@upper-veneer/contract';
 import { type Observable, EMPTY, catchError, concatMap, from, map, of, tap } from 'rxjs';
@@ -66,6 +68,20 @@ export class DraftEdits {
   /** Stores what is settled of matching a scope. */
   putPlan(request: PlanRequest): Observable<DraftDocument> {
     return this.#stored((siteId) => this.#api.putPlan(siteId, request));
+  }
+
+  /** Stores a part's settings sheet, or takes it away. */
+  putSettings(partId: number, request: SettingsRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putSettings(siteId, partId, request));
+  }
+
+  /** Notes which values stand over there by now; no undo takes that back. */
+  putHanded(partId: number, request: HandedRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.putHanded(siteId, partId, request), true);
+  }
+
+  sendSettings(partId: number, request: HandedRequest): Observable<DraftDocument> {
+    return this.#stored((siteId) => this.#api.sendSettings(siteId, partId, request), true);
   }
 
   /** Keeps what a revision's proof came to. */

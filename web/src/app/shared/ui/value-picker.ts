@@ -76,7 +76,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
     }
   `,
   styles: `
-    :host { display: grid; gap: 6px; padding: 8px 16px; border-top: 1px solid var(--uv-line); }
+    :host { display: grid; gap: 6px; padding: 8px 16px; border-top: 1px solid var(--uv-line); container-type: inline-size; }
     .swatches { display: flex; flex-wrap: wrap; gap: 5px; }
     .swatch { width: 30px; height: 22px; padding: 0; border: 1px solid color-mix(in srgb, var(--uv-ink) 45%, transparent); cursor: pointer; }
     .swatch.current, .ladder button.current { outline: 2px solid var(--uv-ink); outline-offset: 1px; border-radius: 0; }
@@ -85,6 +85,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
     .ladder button:focus-visible, .ladder button.current { position: relative; z-index: 1; }
     .typed { display: grid; grid-template-columns: 150px auto minmax(0, 1fr) auto; gap: 8px; align-items: start; }
     .typed uv-typed-color { grid-column: 3; }
+    @container (max-width: 300px) { .typed { grid-template-columns: minmax(0, 1fr) auto; } .typed uv-typed-color { grid-column: 1; grid-row: 2; } }
     .bound { margin: 0; font-size: 12.5px; }
     .nudge { height: 32px; padding: 0 8px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
     .nudge[aria-expanded='true'] { background: var(--uv-black); color: var(--uv-paper); }

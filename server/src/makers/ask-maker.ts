@@ -1,0 +1,97 @@
+import { Agent, request, type Dispatcher } from 'undici';
+import { HttpProblem } from '../http/problem.js';
+import { checkAddress, innerLookup, isAllowed, publicLookup, type AddressPolicy } from '../import/address-policy.js';
+
+/** An answer that has not come by then does not come, ms. */
+const PATIENCE_MS = 8_000;
+/** Longest answer that is read, bytes. */
+const MOST_BYTES = 512 * 1024;
+
+/** What a maker's service answered. */
+interface MakerAnswer {
+  readonly status: number;
+  readonly body: string;
+  /** Seconds after which it may be asked again; `null` where it does not say. */
+  readonly retryAfter: number | null;
+}
+
+/** Reads what a maker offers at an address. @throws {HttpProblem} with what came instead; {@link ImportProblem} for an address that is not asked. */
+export async function readMaker(address: string, policy: AddressPolicy): Promise<string> {
+  const answer = await ask(address, policy, { method: 'GET' });
+  refuse(answer);
+  return answer.body;
+}
+
+/** Hands values over, by the maker's names. @throws {HttpProblem} when they were not taken: nothing counts as handed over then. */
+export async function sendToMaker(
+  address: string,
+  policy: AddressPolicy,
+  values: Readonly<Record<string, string>>,
+): Promise<void> {
+  refuse(await ask(address, policy, { method: 'PUT', body: JSON.stringify({ values }) }));
+}
+
+async function ask(
+  address: string,
+  policy: AddressPolicy,
+  { method, body }: { readonly method: 'GET' | 'PUT'; readonly body?: string },
+): Promise<MakerAnswer> {
+  const url = checkAddress(address, policy);
+  const dispatcher: Dispatcher = new Agent({
+    connect: { lookup: isAllowed(url, policy) ? innerLookup : publicLookup },
+    connectTimeout: PATIENCE_MS,
+    headersTimeout: PATIENCE_MS,
+    bodyTimeout: PATIENCE_MS,
+    maxResponseSize: MOST_BYTES,
+  });
+  try {
+    // A redirect is not followed: it could lead where the address policy would not.
+    const answer = await request(url, {
+      method,
+      dispatcher,
+      headers: { accept: 'application/json', ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+      ...(body === undefined ? {} : { body }),
+    });
+    const wait = String(answer.headers['retry-after'] ?? '');
+    return {
+      status: answer.statusCode,
+      body: await answer.body.text(),
+      retryAfter: /^\d{1,6}$/.test(wait) ? Number(wait) : null,
+    };
+  } catch (error) {
+    throw new HttpProblem(
+      502,
+      'Not answered',
+      `The maker's address does not answer: ${error instanceof Error ? error.message : String(error)}. Nothing counts as handed over`,
+    );
+  } finally {
+    await dispatcher.destroy();
+  }
+}
+
+function refuse({ status, body, retryAfter }: MakerAnswer): void {
+  if (status >= 200 && status < 300) return;
+  if (status === 429)
+    throw new HttpProblem(
+      429,
+      'Asked too often',
+      `The maker takes no more requests just now${retryAfter === null ? '' : `; ask again in ${retryAfter} s`}. Nothing counts as handed over`,
+    );
+  throw new HttpProblem(
+    422,
+    'Not taken',
+    `The maker answered ${status}${reasonIn(body)}. Nothing counts as handed over`,
+  );
+}
+
+/** The reason in an answer, if it is a problem document or short plain text. */
+function reasonIn(body: string): string {
+  try {
+    const document = JSON.parse(body) as unknown;
+    if (typeof document === 'object' && document !== null && 'detail' in document)
+      return `: ${String(document.detail).slice(0, 300)}`;
+  } catch {
+    // Not JSON: its text is shown as it is.
+  }
+  return body.trim() !== '' && body.length < 200 && !body.includes('<') ? `: ${body.trim()}` : '';
+}

@@ -1,0 +1,32 @@
+import {
+  colorOfValue,
+  describeShade,
+  roleWords,
+  type Palette,
+  type PlannedField,
+  type SettingNotation,
+} from '@upper-veneer/core';
+
+export const NOTATION_WORDS: Readonly<Record<SettingNotation, string>> = {
+  hex: 'hex with #',
+  'bare-hex': 'hex without #',
+  'three-numbers': 'three numbers',
+  preset: 'a preset',
+  px: 'px',
+};
+
+/** What a field's value is, in words: `accent, 8 darker`. */
+export function valueWordsOf({ becomes, preset, field, reason, isSettled }: PlannedField, palette: Palette): string {
+  if (becomes.kind === 'leave') return isSettled ? 'left alone' : reason;
+  if (field.notation === 'px') return reason;
+  if (preset) return preset.deltaE < 0.05 ? 'preset, exactly' : `preset, ΔE ${preset.deltaE.toFixed(1)} away`;
+  const { value } = becomes;
+  if (value.kind === 'literal') return 'a colour of its own';
+  const name =
+    value.kind === 'role'
+      ? roleWords(value.role)
+      : (palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? 'a swatch');
+  return value.shade === 0
+    ? name
+    : `${name}, ${describeShade(value.shade, colorOfValue({ ...value, shade: 0 }, palette))}`;
+}

@@ -1,0 +1,178 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import {
+  SETTING_PATTERNS,
+  SETTING_STATES,
+  STATE_WORDS,
+  outOfReach,
+  placeWords,
+  settingsCss,
+  unshown,
+  type PlannedField,
+  type Reachability,
+  type SettingField,
+  type SettingPattern,
+  type SettingState,
+  type Strategy,
+} from '@upper-veneer/core';
+import { Button } from 'primeng/button';
+import { SelectButton } from 'primeng/selectbutton';
+import { askEngine } from '../../shared/engine/ask-engine';
+import { Engine } from '../../shared/engine/engine';
+import { plannedCss } from '../../shared/site/settings-plans';
+import { SiteStore } from '../../shared/site/site-store';
+import { Announcer } from '../../shared/spoken/announcer';
+import { FieldDialog } from './field-dialog';
+import { FramedPicture } from './framed-picture';
+import { SettingsReadDialog } from './read-dialog';
+import { SettingDetail } from './setting-detail';
+import { SettingsStore } from './settings-store';
+import { SettingsTable } from './settings-table';
+
+/** The settings sheet of a part: what its maker offers, filled from the palette, and handed over field by field. */
+@Component({
+  selector: 'uv-settings-view',
+  imports: [
+    Button,
+    FieldDialog,
+    FormsModule,
+    FramedPicture,
+    SelectButton,
+    SettingDetail,
+    SettingsReadDialog,
+    SettingsTable,
+  ],
+  providers: [SettingsStore],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  templateUrl: './settings-view.html',
+  styleUrl: './settings-view.scss',
+})
+export class SettingsView {
+  readonly partId = input.required<number>();
+  /** The pane that shows where there is room for one. */
+  readonly pane = input('rows');
+
+  protected readonly site = inject(SiteStore);
+  protected readonly store = inject(SettingsStore);
+  readonly #announcer = inject(Announcer);
+  readonly #engine = inject(Engine);
+
+  protected readonly strategies = [
+    { strategy: 'blend', label: 'Blend in' },
+    { strategy: 'stand-out', label: 'Stand out' },
+  ];
+  protected readonly patterns = SETTING_PATTERNS;
+  protected readonly isReading = signal(false);
+  /** The field that is edited, and whether it is new; `null` for none. */
+  protected readonly editing = signal<{ readonly field: SettingField; readonly isNew: boolean } | null>(null);
+  protected readonly shownState = signal<SettingState>('rest');
+
+  protected readonly fields = computed(() => this.store.plan()?.fields ?? []);
+  protected readonly next = computed(() => this.store.open().at(0) ?? null);
+  protected readonly presentCss = computed(() => {
+    const sheet = this.store.sheet();
+    return sheet ? settingsCss(sheet, ({ present }) => present) : '';
+  });
+  protected readonly plannedCss = computed(() => {
+    const plan = this.store.plan();
+    return plan ? plannedCss(plan) : '';
+  });
+  /** States that some field is for. */
+  protected readonly states = computed(() => {
+    const used = new Set(this.fields().flatMap(({ field }) => field.places.map(({ state }) => state)));
+    return SETTING_STATES.filter((state) => state === 'rest' || (used.has(state) && state !== 'current')).map(
+      (state) => ({ state, label: STATE_WORDS[state] }),
+    );
+  });
+  protected readonly summary = computed(() => {
+    const fields = this.fields();
+    const count = (test: (field: PlannedField) => boolean): number => fields.filter(test).length;
+    const [handed, late] = [
+      count(({ handOver }) => handOver === 'handed'),
+      count(({ handOver }) => handOver === 'out-of-date'),
+    ];
+    return [
+      `${fields.length} ${fields.length === 1 ? 'field' : 'fields'}`,
+      `${this.store.open().length} to hand over`,
+      ...(handed > 0 ? [`${handed} handed over`] : []),
+      ...(late > 0 ? [`◆ ${late} ${late === 1 ? 'differs' : 'differ'} there`] : []),
+    ].join(' · ');
+  });
+  protected readonly conflicts = computed(() => this.store.plan()?.conflicts ?? []);
+  protected readonly present = computed(() => this.store.plan()?.present ?? []);
+  protected readonly groundless = computed(() => this.store.plan()?.groundless ?? []);
+  readonly #reachabilities = toSignal(
+    toObservable(this.site.site).pipe(
+      askEngine(this.#engine, (site, engine) => (site ? engine.reachabilities() : null), []),
+    ),
+    { initialValue: [] },
+  );
+  readonly #reachability = computed<Reachability>(
+    () => this.#reachabilities().find(([id]) => id === this.partId())?.[1] ?? 'framed',
+  );
+  protected readonly beyond = computed(() => {
+    const sheet = this.store.sheet();
+    return sheet ? outOfReach(sheet, this.#reachability()) : [];
+  });
+  protected readonly unshown = computed(() => {
+    const sheet = this.store.sheet();
+    return sheet && sheet.document !== '' ? [...new Set(unshown(sheet).map(({ place }) => placeWords(place)))] : [];
+  });
+
+  constructor() {
+    effect(() => {
+      this.store.partId.set(this.partId());
+      this.store.chosen.set(null);
+      this.shownState.set('rest');
+    });
+  }
+
+  protected start({ words, fields }: SettingPattern): void {
+    this.store.put(`Start a settings sheet: ${words}`, this.store.begun(fields));
+  }
+
+  protected setStrategy(strategy: Strategy): void {
+    this.store.change(strategy === 'blend' ? 'Blend the settings in' : 'Have the settings stand out', (sheet) => ({
+      ...sheet,
+      strategy,
+    }));
+  }
+
+  protected addField(): void {
+    const sheet = this.store.sheet() ?? this.store.begun();
+    const taken = new Set(sheet.fields.map(({ id }) => id));
+    let number = 1;
+    while (taken.has(`f${number}`)) number += 1;
+    const field: SettingField = { id: `f${number}`, name: '', notation: 'hex', presets: [], present: '', places: [] };
+    this.editing.set({ field, isNew: true });
+  }
+
+  /** Copies a value in the maker's notation and ticks it; the next one is ready. */
+  protected async copy(planned: PlannedField): Promise<void> {
+    await navigator.clipboard.writeText(planned.text);
+    this.store.chosen.set(planned.field.id);
+    this.store.hand([planned], true);
+    const after = this.store.open().find(({ field }) => field.id !== planned.field.id);
+    this.#announcer.say(
+      `${planned.text} is copied for ${planned.field.name}.${after ? ` Next: ${after.field.name}.` : ' That was the last.'}`,
+    );
+  }
+
+  /** Asks the maker what stands there, and says how far that is what is planned. */
+  protected check(): void {
+    this.store.check().subscribe((found) => {
+      const differing = found
+        .filter(({ text, planned }) => text !== planned.text)
+        .map(({ planned }) => planned.field.name);
+      this.#announcer.say(
+        differing.length === 0 ? 'All stands there as planned.' : `Not as planned there: ${differing.join(', ')}.`,
+      );
+    });
+  }
+
+  protected act({ field: planned, act }: { readonly field: PlannedField; readonly act: 'leave' | 'lock' }): void {
+    if (act === 'leave') this.store.settle(planned.field, { kind: 'leave' });
+    else this.store.settle(planned.field, planned.isSettled ? null : planned.becomes);
+  }
+}
