@@ -44,6 +44,8 @@ const CORE_DRAWS = {
   ROLE_RUNS: '200',
   FUZZ_RUNS: '20000',
   MATCH_RUNS: '500',
+  TRIAL_RUNS: '4000',
+  SETTINGS_RUNS: '300',
 };
 const ALL_DRAWS = { PROVE_DRAWS: '400' };
 const specsIn = (folder) => readdirSync(join(root, folder)).filter((file) => file.endsWith('.spec.js'));

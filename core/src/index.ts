@@ -410,3 +410,18 @@ export { SETTING_PROPERTY, hexOfSetting, settingsCss, unshown } from './settings
 export { SETTING_PATTERNS, type SettingPattern } from './settings/patterns.js';
 export { outOfReach, placeWords, type OutOfReach } from './settings/out-of-reach.js';
 export { addressProblem, readSettings, withSettingsRead, type SettingsReading } from './settings/read-settings.js';
+export { scoreInterval, differenceInterval, rateOf, type Counted, type Range } from './trials/intervals.js';
+export { sampleSize, type SizeQuestion } from './trials/sample-size.js';
+export { evenSplit } from './trials/even-split.js';
+export { anytimeRange } from './trials/confidence-sequence.js';
+export { daysIn, sumOf, type DayCount } from './trials/counts.js';
+export type { DifferingDay } from './trials/differing-days.js';
+export {
+  judgeTrial,
+  type DayFigure,
+  type TrialJudgement,
+  type TrialPair,
+  type TrialPlan,
+} from './trials/judge-trial.js';
+export { readCounts, type CountsReading } from './trials/read-counts.js';
+export { madeUpTraffic, type TrafficWish } from './trials/traffic.js';
