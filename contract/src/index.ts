@@ -77,3 +77,25 @@ export {
   type ArchiveBasis,
   type SiteArchive,
 } from './site-archive.js';
+export {
+  CONVERSION_KINDS,
+  CountsRequest,
+  DecisionRequest,
+  MOST_VARIATIONS,
+  TrafficRequest,
+  TrialRequest,
+  TrialStateRequest,
+  VariationProofBody,
+  VariationRequest,
+  VariationSettingsBody,
+  type ConversionKind,
+} from './trial-requests.js';
+export type {
+  CountSource,
+  TrialCount,
+  TrialDecision,
+  TrialDocument,
+  TrialLook,
+  TrialsDocument,
+  VariationDocument,
+} from './trials.js';

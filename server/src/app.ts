@@ -23,6 +23,7 @@ import { revisionRoutes } from './routes/revisions.js';
 import { settingsRoutes } from './routes/settings.js';
 import { servedRoutes } from './routes/served.js';
 import type { AskHost } from './served.js';
+import { trialRoutes } from './routes/trials.js';
 import { siteChangeRoutes } from './routes/site-changes.js';
 import { siteRoutes } from './routes/sites.js';
 import type { Store } from './store.js';
@@ -117,6 +118,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     kitRoutes(store, now),
     proofRoutes({ store, events, now }),
     settingsRoutes({ store, events, policy: fetchPolicy, widgetsAt, now }),
+    trialRoutes({ store, events, pool, policy: fetchPolicy, widgetsAt, now }),
   );
   app.use('/api', () => {
     throw new HttpProblem(404, 'Not found', 'There is nothing at this address');

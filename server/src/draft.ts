@@ -26,6 +26,16 @@ import type { Store } from './store.js';
 const compiled = new WeakMap<Store, LRUCache<string, string>>();
 const MOST_COMPILED = 40;
 
+/** CSS of overrides as the draft would have it: a fork of it. */
+export function compileFork(store: Store, siteId: number, overrides: readonly Override[]): string {
+  return compileVeneer(overrides, {
+    ...store.sheetOptions.bySite(siteId),
+    palette: store.palettes.bySite(siteId),
+    parts: store.parts.bySite(siteId),
+    ownCss: store.ownCss.bySite(siteId),
+  });
+}
+
 /** CSS of the draft. */
 export function compileDraft(store: Store, siteId: number): string {
   let sheets = compiled.get(store);
@@ -33,20 +43,20 @@ export function compileDraft(store: Store, siteId: number): string {
   const key = `${siteId} ${store.sites.byId(siteId)?.version ?? 0}`;
   let css = sheets.get(key);
   if (css === undefined) {
-    css = compileVeneer(store.overrides.bySite(siteId), {
-      ...store.sheetOptions.bySite(siteId),
-      palette: store.palettes.bySite(siteId),
-      parts: store.parts.bySite(siteId),
-      ownCss: store.ownCss.bySite(siteId),
-    });
+    css = compileFork(store, siteId, store.overrides.bySite(siteId));
     sheets.set(key, css);
   }
   return css;
 }
 
 /** Whether a browser reads the draft's sheet as it was meant: `null`, or the selector of the first rule it would not. */
-export function misreadRule(store: Store, siteId: number, css: string): string | null {
-  return readBackDifference(css, store.overrides.bySite(siteId), {
+export function misreadRule(
+  store: Store,
+  siteId: number,
+  css: string,
+  overrides: readonly Override[] = store.overrides.bySite(siteId),
+): string | null {
+  return readBackDifference(css, overrides, {
     ...store.sheetOptions.bySite(siteId),
     palette: store.palettes.bySite(siteId),
     parts: store.parts.bySite(siteId),

@@ -28,12 +28,17 @@ interface BringBack {
   readonly revision: KeptDraft;
   /** When it is done, as ISO 8601. */
   readonly at: string;
+  /** What else is done in the same step, to settings sheets. */
+  readonly withSettings?: () => void;
 }
 
 /** Brings a revision back into the draft, with its palette, names and parts where they were kept with it, as one step of undo. */
-export function bringBack({ store, siteId, revision, at }: BringBack): BroughtBack {
+export function bringBack({ store, siteId, revision, at, withSettings }: BringBack): BroughtBack {
   const basis = basisIn(revision);
-  const names = basis ? (['overrides', 'ownCss', 'palette', 'naming', 'parts'] as const) : (['overrides'] as const);
+  const names = [
+    ...(basis ? (['overrides', 'ownCss', 'palette', 'naming', 'parts'] as const) : (['overrides'] as const)),
+    ...(withSettings ? (['settings'] as const) : []),
+  ];
   let brought: Carried | null = null;
   store.changes.applyTo(
     siteId,
@@ -48,6 +53,7 @@ export function bringBack({ store, siteId, revision, at }: BringBack): BroughtBa
       }
       brought = carried(store, siteId, overridesIn(revision), basis);
       store.overrides.subject.put(siteId, brought.overrides);
+      withSettings?.();
     },
     at,
   );

@@ -32,13 +32,23 @@ export function sheetRow(body: SettingsSheetBody): SheetRow {
     document: body.document,
     address: body.address,
     strategy: body.strategy,
+    ...settledOf(body),
+  };
+}
+
+/** What is settled, as it is stored. */
+export function settledOf({
+  settled,
+  equal,
+}: Pick<SettingsSheetBody, 'settled' | 'equal'>): Pick<SheetRow, 'settled' | 'equal'> {
+  return {
     settled: Object.fromEntries(
-      body.settled.map(({ field, value }): [string, Becomes] => [
+      settled.map(({ field, value }): [string, Becomes] => [
         field,
         value ? { kind: 'value', value } : { kind: 'leave' },
       ]),
     ),
-    equal: body.equal.map(({ fields }) => [...fields]),
+    equal: equal.map(({ fields }) => [...fields]),
   };
 }
 

@@ -1,7 +1,10 @@
+import { randomBytes } from 'node:crypto';
 import { SPECIMEN_PATH, isSpecimen } from '@upper-veneer/core';
 import express, { type Express, type Request, type Response } from 'express';
+import { lookRoutes } from './trials/look-routes.js';
+import { lookOf, type RunningTrial } from './trials/visitor-look.js';
 import { MAKERS_ORIGIN } from './makers/maker-address.js';
-import { settingsService, widgetWithSettings } from './makers/settings-service.js';
+import { lookIn, settingsService, widgetWithSettings } from './makers/settings-service.js';
 import type { HostCache, HostFile } from './host-cache.js';
 import type { Store } from './store.js';
 import type { DressedTexts } from './work/dressed-texts.js';
@@ -45,6 +48,7 @@ export function createStandInHost({ store, dressed, cache, openTo = [] }: StandI
     const path = asked || 'index.html';
     guard(request, response, siteId);
     const published = store.revisions.published(siteId);
+    const trial = store.trials.running(siteId);
     const { hasNewName, maxAge } = store.hosting.bySite(siteId);
     const send = (fetch: () => HostFile | null): boolean => {
       const query = request.originalUrl.indexOf('?');
@@ -64,8 +68,11 @@ export function createStandInHost({ store, dressed, cache, openTo = [] }: StandI
       return true;
     };
     if (path === VENEER_PATH) {
+      const asked = lookIn(request);
+      const look = asked === '' ? undefined : trial?.looks.find(({ variation }) => variation === asked);
+      const number = look?.revision ?? published;
       const isSent = send(() => {
-        const revision = published === null ? null : store.revisions.byNumber(siteId, published);
+        const revision = number === null ? null : store.revisions.byNumber(siteId, number);
         return revision && { mediaType: 'text/css', body: Buffer.from(revision.css) };
       });
       if (!isSent) response.status(404).type('text/plain').send('Nothing is published.');
@@ -74,17 +81,27 @@ export function createStandInHost({ store, dressed, cache, openTo = [] }: StandI
     const page = path === SPECIMEN_PATH ? null : store.pages.byPath(siteId, path);
     if (page) {
       const site = store.sites.byId(siteId);
+      const look = trial ? lookOf(request, response, siteId, trial) : null;
       // Where it has a name of its own, caches fetch each publication anew.
+      const query = look ? `?look=${look.variation}&r=${look.revision}` : hasNewName ? `?r=${published}` : '';
       const html =
-        published === null
+        published === null && !look
           ? page.html
           : await dressed.linkedPage(
               page.html,
               path,
-              `${depthOf(path)}${VENEER_PATH}${hasNewName ? `?r=${published}` : ''}`,
+              `${depthOf(path)}${VENEER_PATH}${query}`,
               site?.veneerPlace ?? 'head-end',
             );
-      response.type('html').send(html.replaceAll(MAKERS_ORIGIN, `${widgetsOrigin(request, siteId)}/${siteId}/widgets`));
+      const widgetsAt = `${widgetsOrigin(request, siteId)}/${siteId}/widgets`;
+      const framed = html.replaceAll(MAKERS_ORIGIN, widgetsAt);
+      if (!trial || !look) {
+        response.type('html').send(framed);
+        return;
+      }
+      const nonce = randomBytes(16).toString('base64');
+      guard(request, response, siteId, nonce);
+      response.type('html').send(withCounting(withLook(framed, widgetsAt, look.variation), nonce, siteId, trial, look));
       return;
     }
     // A site brought in from elsewhere need not have an index: its first page stands for it.
@@ -96,7 +113,12 @@ export function createStandInHost({ store, dressed, cache, openTo = [] }: StandI
     const fetch = (): HostFile | null => {
       const file = store.assets.byPath(siteId, path);
       if (file?.mediaType !== 'text/html') return file;
-      return { ...file, body: Buffer.from(widgetWithSettings(store, siteId, path, file.body.toString('utf8'))) };
+      return {
+        ...file,
+        body: Buffer.from(
+          widgetWithSettings(store, siteId, { path, html: file.body.toString('utf8'), look: lookIn(request) }),
+        ),
+      };
     };
     if (path.startsWith('widgets/') && path.endsWith('.html')) {
       // A maker serves its widget as it is set now.
@@ -133,6 +155,7 @@ export function createStandInHost({ store, dressed, cache, openTo = [] }: StandI
     if (hostName(request).startsWith('site-')) next();
     else makers(request, response, next);
   });
+  app.use(lookRoutes({ store }));
   app.get(['/:siteId/', '/:siteId/*path'], async (request, response) => {
     const named = String(request.params.siteId);
     const siteId = /^\d{1,9}$/.test(named) ? Number(named) : 0;
@@ -148,11 +171,12 @@ export function createStandInHost({ store, dressed, cache, openTo = [] }: StandI
 }
 
 /** Nothing runs, nothing is asked of another host, and nothing moves by itself; a second pass of reading finds no more. */
-function guard(request: Request, response: Response, siteId: number): void {
+/** @param nonce what our own counting script is let run by, where a trial runs; nothing that was captured has it. */
+function guard(request: Request, response: Response, siteId: number, nonce = ''): void {
   response.set({
     'content-security-policy': [
       "default-src 'none'",
-      "script-src 'none'",
+      nonce === '' ? "script-src 'none'" : `script-src 'nonce-${nonce}'; connect-src 'self'`,
       "style-src 'self' 'unsafe-inline'",
       "img-src 'self' data:",
       "font-src 'self' data:",
@@ -160,12 +184,39 @@ function guard(request: Request, response: Response, siteId: number): void {
       `frame-src 'self' ${widgetsOrigin(request, siteId)}`,
       "form-action 'none'",
       "base-uri 'none'",
-      'sandbox allow-same-origin allow-popups allow-top-navigation-by-user-activation',
+      `sandbox allow-same-origin allow-popups allow-top-navigation-by-user-activation${nonce === '' ? '' : ' allow-scripts allow-forms'}`,
     ].join('; '),
     'x-content-type-options': 'nosniff',
     'referrer-policy': 'no-referrer',
     'cache-control': 'no-cache',
   });
+}
+
+/** Frames of makers are asked for by the look their page has. */
+function withLook(html: string, widgetsAt: string, look: string): string {
+  return html
+    .split(widgetsAt)
+    .map((piece, i) => (i === 0 ? piece : piece.replace(/^(\/[\w./-]{1,200}\.html)(?=["'])/, `$1?look=${look}`)))
+    .join(widgetsAt);
+}
+
+/** A page with the script that counts for a trial, at its end. */
+function withCounting(
+  html: string,
+  nonce: string,
+  siteId: number,
+  trial: RunningTrial,
+  { variation }: RunningTrial['looks'][number],
+): string {
+  const facts = JSON.stringify({
+    trial: trial.id,
+    look: variation,
+    seen: trial.seen,
+    did: trial.conversions,
+    to: `/${siteId}/look/events`,
+  });
+  const quoted = facts.replaceAll('&', '&amp;').replaceAll('"', '&quot;').replaceAll('<', '&lt;');
+  return `${html}<script src="/${siteId}/look/count.js" nonce="${nonce}" data-facts="${quoted}"></script>`;
 }
 
 function hostName(request: Request): string {

@@ -22,6 +22,7 @@ import { createPlans, type Plans } from './db/plans.js';
 import { createRevisions, type Revisions } from './db/revisions.js';
 import { createSettingsSheets, type SettingsSheets } from './db/settings-sheets.js';
 import { createMakerSettings, type MakerSettings } from './db/maker-settings.js';
+import { createTrials, type Trials } from './db/trials.js';
 import { createSites, type Sites } from './db/sites.js';
 
 /** The tables, by what they hold. */
@@ -44,6 +45,7 @@ export interface Store {
   readonly plans: Plans;
   readonly settingsSheets: SettingsSheets;
   readonly makerSettings: MakerSettings;
+  readonly trials: Trials;
   readonly arrangements: Arrangements;
   readonly sheetOptions: SheetOptionsTable;
   readonly changes: ReturnType<typeof createHistory>;
@@ -80,6 +82,7 @@ export function createStore(db: Db): Store {
     plans,
     settingsSheets,
     makerSettings: createMakerSettings(db),
+    trials: createTrials(db),
     arrangements,
     sheetOptions,
     pages: createPages(db),

@@ -284,6 +284,48 @@ export const MIGRATIONS: readonly Migration[] = [
     PRIMARY KEY (site_id, widget, name)
   ) STRICT;
   `,
+  `
+  -- Forks of drafts, trials that hold them against each other, what the stand-in host counted of them, and what was counted elsewhere or made up.
+  CREATE TABLE variation (
+    id INTEGER PRIMARY KEY AUTOINCREMENT,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    name TEXT NOT NULL,
+    revision INTEGER NOT NULL,
+    settings TEXT NOT NULL,
+    made_at TEXT NOT NULL
+  ) STRICT;
+  CREATE INDEX variation_by_site ON variation (site_id, id);
+  CREATE TABLE trial (
+    id INTEGER PRIMARY KEY AUTOINCREMENT,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    name TEXT NOT NULL,
+    state TEXT NOT NULL,
+    body TEXT NOT NULL,
+    proofs TEXT NOT NULL,
+    made_at TEXT NOT NULL,
+    started_at TEXT,
+    decision TEXT
+  ) STRICT;
+  CREATE INDEX trial_by_site ON trial (site_id, id);
+  CREATE TABLE trial_event (
+    id TEXT PRIMARY KEY,
+    trial_id INTEGER NOT NULL REFERENCES trial (id) ON DELETE CASCADE,
+    variation TEXT NOT NULL,
+    -- -1 for seen, else which conversion.
+    kind INTEGER NOT NULL,
+    day TEXT NOT NULL
+  ) STRICT, WITHOUT ROWID;
+  CREATE INDEX trial_event_by_trial ON trial_event (trial_id, kind, day, variation);
+  CREATE TABLE trial_count (
+    trial_id INTEGER NOT NULL REFERENCES trial (id) ON DELETE CASCADE,
+    source TEXT NOT NULL,
+    day TEXT NOT NULL,
+    variation TEXT NOT NULL,
+    seen INTEGER NOT NULL,
+    pressed INTEGER NOT NULL,
+    PRIMARY KEY (trial_id, source, day, variation)
+  ) STRICT;
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

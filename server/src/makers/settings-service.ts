@@ -31,14 +31,14 @@ type MakerField = Omit<SettingField, 'id'>;
 export function settingsService({ store, now = Date.now }: SettingsServiceOptions): Router {
   const router = Router();
   const writes = new Map<string, number[]>();
-  router.use(express.json({ limit: '64kb' }));
+  router.use('/:siteId/settings', express.json({ limit: '64kb' }));
   router.get('/:siteId/settings/:widget', (request, response) => {
     const offered = offeredBy(store, Number(request.params.siteId), request.params.widget);
     if (!offered) {
       response.status(404).json({ detail: 'no widget of that name takes settings' });
       return;
     }
-    const held = store.makerSettings.byWidget(Number(request.params.siteId), request.params.widget);
+    const held = heldFor(store, Number(request.params.siteId), request.params.widget, lookIn(request));
     if (request.accepts(['json', 'html']) === 'html') {
       const told = typeof request.query['told'] === 'string' ? request.query['told'].slice(0, 300) : '';
       response
@@ -60,7 +60,12 @@ export function settingsService({ store, now = Date.now }: SettingsServiceOption
     });
   });
   /** Takes values. @returns `null`, or why they were not taken and how long to wait, s. */
-  const take = (siteId: number, widget: string, values: ReadonlyMap<string, string> | null): Refusal | null => {
+  const take = (
+    siteId: number,
+    widget: string,
+    look: string,
+    values: ReadonlyMap<string, string> | null,
+  ): Refusal | null => {
     const offered = offeredBy(store, siteId, widget);
     if (!offered) return { status: 404, detail: 'no widget of that name takes settings', wait: 0 };
     const key = `${siteId}/${widget}`;
@@ -74,12 +79,12 @@ export function settingsService({ store, now = Date.now }: SettingsServiceOption
     writes.set(key, [...recent, now()]);
     const problem = values ? problemOf(values, offered.fields) : 'the body holds no values by name';
     if (!values || problem !== null) return { status: 422, detail: problem ?? '', wait: 0 };
-    store.makerSettings.put(siteId, widget, values);
+    store.makerSettings.put(siteId, keyOf(widget, look), values);
     return null;
   };
   router.put('/:siteId/settings/:widget', (request, response) => {
     const { siteId, widget } = request.params;
-    const refusal = take(Number(siteId), widget, valuesIn(request.body));
+    const refusal = take(Number(siteId), widget, lookIn(request), valuesIn(request.body));
     if (!refusal) {
       response.status(204).end();
       return;
@@ -93,7 +98,12 @@ export function settingsService({ store, now = Date.now }: SettingsServiceOption
     express.urlencoded({ extended: false, limit: '64kb' }),
     (request, response) => {
       const { siteId, widget } = request.params;
-      const refusal = take(Number(siteId), widget, valuesIn({ values: { ...(request.body as object) } }));
+      const refusal = take(
+        Number(siteId),
+        widget,
+        lookIn(request),
+        valuesIn({ values: { ...(request.body as object) } }),
+      );
       const told = refusal ? `Not taken: ${refusal.detail}` : 'Taken';
       response.redirect(303, `${request.path}?told=${encodeURIComponent(told)}`);
     },
@@ -109,13 +119,12 @@ export function settingsService({ store, now = Date.now }: SettingsServiceOption
 export function widgetWithSettings(
   store: SettingsServiceOptions['store'],
   siteId: number,
-  path: string,
-  html: string,
+  { path, html, look }: { readonly path: string; readonly html: string; readonly look: string },
 ): string {
   const widget = /^widgets\/([\w-]{1,60})\.html$/.exec(path)?.[1];
   const offered = widget === undefined ? null : offeredBy(store, siteId, widget);
   if (widget === undefined || !offered) return html;
-  const held = store.makerSettings.byWidget(siteId, widget);
+  const held = heldFor(store, siteId, widget, look);
   const declared = offered.fields.flatMap((field) => {
     const value = held.get(field.name);
     const css = value === undefined ? null : cssOf(field, value);
@@ -126,6 +135,27 @@ export function widgetWithSettings(
   return declared.length === 0
     ? html
     : html.replace('</head>', () => `<style>:root { ${[...new Set(declared)].join(' ')} }</style></head>`);
+}
+
+/** What stands there for everybody, and over it what was set for those who are given a look. */
+function heldFor(
+  { makerSettings }: SettingsServiceOptions['store'],
+  siteId: number,
+  widget: string,
+  look: string,
+): ReadonlyMap<string, string> {
+  const all = makerSettings.byWidget(siteId, widget);
+  return look === '' ? all : new Map([...all, ...makerSettings.byWidget(siteId, keyOf(widget, look))]);
+}
+
+function keyOf(widget: string, look: string): string {
+  return look === '' ? widget : `${widget}~${look}`;
+}
+
+/** The look that is asked for; empty for none. */
+export function lookIn({ query }: Pick<Request, 'query'>): string {
+  const { look } = query;
+  return typeof look === 'string' && /^[A-F]$/.test(look) ? look : '';
 }
 
 function offeredBy(

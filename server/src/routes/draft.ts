@@ -1,12 +1,11 @@
 import { Router } from 'express';
 import { ChangeRequest, PaletteRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
-import { wholenessProblem, type LightingSignal, type Override } from '@upper-veneer/core';
-import { checkOverrides, checkOwnCss, checkPalette, compileDraft, describeDraft, misreadRule } from '../draft.js';
+import { type LightingSignal, type Override } from '@upper-veneer/core';
+import { checkOverrides, checkOwnCss, checkPalette, describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
-import { basisOf } from '../draft-basis.js';
 import type { Store } from '../store.js';
-import { tidyDraft } from '../work/tidy-draft.js';
+import { saveRevision } from '../save-revision.js';
 import { WorkError, type WorkPool } from '../work/work-pool.js';
 
 export interface DraftRouteOptions {
@@ -107,23 +106,18 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
   router.post('/sites/:siteId/revisions', async (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { note } = readBody(RevisionRequest, request.body);
-    // The draft as it stands now is what is saved, however it goes on while the sheet is tidied.
-    const plainCss = compileDraft(store, siteId);
-    const overrides = store.overrides.bySite(siteId);
-    const basis = JSON.stringify(basisOf(store, siteId));
-    const misread = misreadRule(store, siteId, plainCss);
-    if (misread !== null)
-      throw new HttpProblem(
-        422,
-        'Not saved',
-        `A browser would not read the rule "${misread.slice(0, 120)}" as it is meant; change or clear it first`,
-      );
     // Whoever asked may give up: then nothing is saved.
     const given = new AbortController();
     response.on('close', () => given.abort());
-    let tidied: string | null;
+    let number: number | null;
     try {
-      tidied = await tidyDraft(store, pool, siteId, {
+      number = await saveRevision({
+        store,
+        pool,
+        siteId,
+        note,
+        overrides: store.overrides.bySite(siteId),
+        at: now().toISOString(),
         signal: given.signal,
         onProgress: (done, total) => events.tidied(siteId, done, total),
       });
@@ -134,17 +128,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     if (given.signal.aborted) return;
     // The site may have been deleted meanwhile.
     siteOf(request.params.siteId);
-    const isUntidied = plainCss !== '' && (tidied === null || wholenessProblem(tidied) !== null);
-    const css = isUntidied ? plainCss : (tidied ?? plainCss);
-    store.revisions.save(siteId, {
-      note,
-      css,
-      plainCss,
-      overrides: JSON.stringify(overrides),
-      basis,
-      savedAt: now().toISOString(),
-      untidied: isUntidied ? 1 : 0,
-    });
+    if (number === null) return;
     response.status(201).json(answer(siteId));
   });
   router.post('/sites/:siteId/publications', (request, response) => {

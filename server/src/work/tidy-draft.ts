@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import type { Override } from '@upper-veneer/core';
 import type { Store } from '../store.js';
 import { WorkError, type WorkPool } from './work-pool.js';
 
@@ -6,6 +7,8 @@ export interface TidyOptions {
   /** Ends the work when nobody waits for it any more. */
   readonly signal?: AbortSignal;
   readonly onProgress?: (done: number, total: number) => void;
+  /** Those of a fork of the draft; the draft's own when absent. */
+  readonly overrides?: readonly Override[];
 }
 
 /** The draft's sheet, tidied away from this thread; `null` when that took too long or failed: the sheet is right without, only longer. @throws {WorkError} `stopped`. */
@@ -13,10 +16,9 @@ export async function tidyDraft(
   store: Store,
   pool: WorkPool,
   siteId: number,
-  { signal, onProgress }: TidyOptions = {},
+  { signal, onProgress, overrides = store.overrides.bySite(siteId) }: TidyOptions = {},
 ): Promise<string | null> {
   const site = store.sites.byId(siteId);
-  const overrides = store.overrides.bySite(siteId);
   const ownCss = store.ownCss.bySite(siteId);
   if (!site || overrides.length + ownCss.length === 0) return null;
   const input = {

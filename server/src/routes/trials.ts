@@ -1,0 +1,305 @@
+import { Router } from 'express';
+import {
+  CountsRequest,
+  DecisionRequest,
+  TrafficRequest,
+  TrialRequest,
+  TrialStateRequest,
+  VariationRequest,
+  type TrialDocument,
+  type TrialLook,
+  type TrialsDocument,
+} from '@upper-veneer/contract';
+import { judgeTrial, madeUpTraffic, selectorProblem, type Override, type TrialPair } from '@upper-veneer/core';
+import seedrandom from 'seedrandom';
+import { checkOverrides, describeDraft } from '../draft.js';
+import type { DraftEvents } from '../draft-events.js';
+import { HttpProblem, readBody, readId } from '../http/problem.js';
+import type { AddressPolicy } from '../import/address-policy.js';
+import { sendToMaker } from '../makers/ask-maker.js';
+import { askedAt } from '../makers/maker-address.js';
+import { bringBack } from '../revision-basis.js';
+import { saveRevision } from '../save-revision.js';
+import { settledOf } from '../settings.js';
+import type { Store } from '../store.js';
+import type { WorkPool } from '../work/work-pool.js';
+
+export interface TrialRouteOptions {
+  readonly store: Store;
+  readonly events: DraftEvents;
+  readonly pool: WorkPool;
+  readonly policy: () => AddressPolicy;
+  readonly widgetsAt: (siteId: number) => string;
+  readonly now: () => Date;
+}
+
+/** Names of variations, in their order. */
+const NAMES = ['A', 'B', 'C', 'D', 'E', 'F'] as const;
+
+/** Variations of the draft, and the trials that hold them against each other. */
+export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: TrialRouteOptions): Router {
+  const router = Router();
+  const siteOf = (text: string | string[] | undefined): number => {
+    const id = readId(text, 'site');
+    if (!store.sites.byId(id)) throw new HttpProblem(404, 'Not found', `There is no site ${id}`);
+    return id;
+  };
+  const trialOf = (params: Readonly<Record<string, string | string[]>>): [number, TrialDocument] => {
+    const siteId = siteOf(params['siteId']);
+    const trial = store.trials.byId(siteId, readId(params['trialId'], 'trial'));
+    if (!trial) throw new HttpProblem(404, 'Not found', 'There is no such trial');
+    return [siteId, trial];
+  };
+  const all = (siteId: number): TrialsDocument => ({
+    trials: store.trials.bySite(siteId),
+    variations: store.trials.variations(siteId),
+  });
+  const announce = (siteId: number): void => events.announce(siteId, store.sites.byId(siteId)?.version ?? 0);
+  /** The draft as it stands, saved where it equals no revision. */
+  const savedDraft = async (siteId: number, note: string): Promise<number> => {
+    const equal = describeDraft(store, siteId).equalsRevision;
+    const number =
+      equal ??
+      (await saveRevision({
+        store,
+        pool,
+        siteId,
+        note,
+        overrides: store.overrides.bySite(siteId),
+        at: now().toISOString(),
+      }));
+    if (number === null) throw new HttpProblem(404, 'Not found', 'The site is gone');
+    return number;
+  };
+  router.get('/sites/:siteId/trials', (request, response) => {
+    response.set('cache-control', 'no-store').json(all(siteOf(request.params.siteId)));
+  });
+  router.post('/sites/:siteId/variations', async (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { name, put, drop, settings = [] } = readBody(VariationRequest, request.body);
+    const own = put.map((override): Override => ({ ...override, partId: override.partId ?? null }));
+    const errors = checkOverrides(store, siteId, own);
+    if (errors.length > 0) throw new HttpProblem(422, 'Not kept', `${errors[0].field} ${errors[0].reason}`, errors);
+    if (own.length + drop.length + settings.length === 0)
+      throw new HttpProblem(422, 'Not kept', 'A variation names what it changes; this one names nothing');
+    const gone = new Set([...drop, ...own.map(({ id }) => id)]);
+    const overrides = [...store.overrides.bySite(siteId).filter(({ id }) => !gone.has(id)), ...own];
+    const note = `Variation: ${name}`;
+    const at = now().toISOString();
+    const revision =
+      own.length + drop.length === 0
+        ? await savedDraft(siteId, note)
+        : await saveRevision({ store, pool, siteId, note, overrides, at });
+    if (revision === null) throw new HttpProblem(404, 'Not found', 'The site is gone');
+    store.trials.keepVariation(siteId, { name, revision, settings, madeAt: at });
+    store.sites.countVersion(siteId);
+    announce(siteId);
+    response.status(201).json(all(siteId));
+  });
+  router.delete('/sites/:siteId/variations/:id', (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    store.trials.dropVariation(siteId, readId(request.params.id, 'variation'));
+    response.json(all(siteId));
+  });
+  router.post('/sites/:siteId/trials', async (request, response) => {
+    const siteId = siteOf(request.params.siteId);
+    const { name, variations, plan, conversions, seen } = readBody(TrialRequest, request.body);
+    if (plan.base + plan.smallest >= 1) refuse('plan.smallest', 'leads beyond 100 %');
+    if (seen !== '') refuse('seen', selectorProblem(seen));
+    conversions.forEach(({ kind, target }, i) => {
+      if (kind !== 'reached') refuse(`conversions.${i}.target`, selectorProblem(target));
+      else if (!store.pages.byPath(siteId, target))
+        refuse(`conversions.${i}.target`, `"${target.slice(0, 80)}" is no page of this site`);
+    });
+    const ids = variations.map(({ variationId }) => variationId);
+    if (new Set(ids).size < ids.length) refuse('variations', 'names one variation twice');
+    const known = store.trials.variations(siteId);
+    const looks: TrialLook[] = [];
+    for (const [i, id] of ids.entries()) {
+      const own = known.find((variation) => variation.id === id);
+      if (id !== null && !own) refuse(`variations.${i}`, `${id} is no variation of this site`);
+      looks.push({
+        variation: NAMES[i],
+        name: own?.name ?? 'As the draft is',
+        revision: own?.revision ?? (await savedDraft(siteId, `Trial: ${name}`)),
+        settings: own?.settings ?? [],
+      });
+    }
+    const plain = { base: plan.base, smallest: plan.smallest, alpha: plan.alpha, power: plan.power };
+    store.trials.plan(
+      siteId,
+      name,
+      { looks, plan: plain, conversions: conversions.map(({ kind, target }) => ({ kind, target })), seen },
+      now().toISOString(),
+    );
+    announce(siteId);
+    response.status(201).json(all(siteId));
+  });
+  router.put('/sites/:siteId/trials/:trialId/state', async (request, response) => {
+    const [siteId, trial] = trialOf(request.params);
+    const { isRunning, proofs } = readBody(TrialStateRequest, request.body);
+    if (trial.state === 'decided') throw new HttpProblem(409, 'Decided', 'This trial is decided; plan another');
+    if (isRunning) {
+      const other = store.trials.running(siteId);
+      if (other && other.id !== trial.id)
+        throw new HttpProblem(409, 'Not started', 'Another trial runs; a visitor is in one at a time');
+      const proved = proofs ?? trial.proofs;
+      for (const { variation, name } of trial.looks) {
+        const own = proved.find((proof) => proof.variation === variation);
+        if (!own) throw new HttpProblem(409, 'Not started', `${variation} · ${name} was not proved to be readable`);
+        if (own.fails > 0)
+          throw new HttpProblem(
+            409,
+            'Not started',
+            `${variation} · ${name}: ${own.fails} ${own.fails === 1 ? 'thing' : 'things'} cannot be read or seen in it`,
+          );
+      }
+      if (proofs)
+        store.trials.prove(
+          trial.id,
+          proofs.map(({ variation, fails, looks }) => ({ variation, fails, looks })),
+        );
+      await sendLooks(siteId, trial);
+    }
+    store.trials.setState(trial.id, isRunning ? 'running' : 'paused', now().toISOString());
+    announce(siteId);
+    response.json(all(siteId));
+  });
+  router.post('/sites/:siteId/trials/:trialId/traffic', (request, response) => {
+    const [siteId, trial] = trialOf(request.params);
+    const { rates, seed, ...wish } = readBody(TrafficRequest, request.body);
+    undecided(trial);
+    if (rates.length !== trial.looks.length) refuse('rates', 'must hold one a variation');
+    if (Number.isNaN(Date.parse(wish.from))) refuse('from', 'is no day');
+    if (wish.days * wish.visitors * Math.max(...wish.weekdays) > 2_000_000)
+      refuse('visitors', 'comes to more than 2,000,000 visitors');
+    const named = Object.fromEntries(trial.looks.map(({ variation }, i) => [variation, rates[i]]));
+    const random = seedrandom(String(seed));
+    const counts = madeUpTraffic({ ...wish, rates: named }, () => random());
+    store.trials.addCounts(trial.id, 'made-up', counts, true);
+    announce(siteId);
+    response.json(all(siteId));
+  });
+  router.delete('/sites/:siteId/trials/:trialId/traffic', (request, response) => {
+    const [siteId, trial] = trialOf(request.params);
+    undecided(trial);
+    store.trials.addCounts(trial.id, 'made-up', [], true);
+    response.json(all(siteId));
+  });
+  router.put('/sites/:siteId/trials/:trialId/counts', (request, response) => {
+    const [siteId, trial] = trialOf(request.params);
+    const { counts } = readBody(CountsRequest, request.body);
+    undecided(trial);
+    counts.forEach(({ day, variation, seen, pressed }, i) => {
+      if (Number.isNaN(Date.parse(day))) refuse(`counts.${i}.day`, `"${day}" is no day`);
+      if (pressed > seen) refuse(`counts.${i}.pressed`, `${pressed} of ${seen} is more than all`);
+      if (!trial.looks.some((look) => look.variation === variation))
+        refuse(`counts.${i}.variation`, `${variation} is no variation of this trial`);
+    });
+    store.trials.addCounts(
+      trial.id,
+      'brought-in',
+      counts.map(({ day, variation, seen, pressed }) => ({ day, variation, seen, pressed })),
+      true,
+    );
+    announce(siteId);
+    response.json(all(siteId));
+  });
+  router.post('/sites/:siteId/trials/:trialId/decision', (request, response) => {
+    const [siteId, trial] = trialOf(request.params);
+    const { winner, who, why } = readBody(DecisionRequest, request.body);
+    undecided(trial);
+    const look = trial.looks.find(({ variation }) => variation === winner);
+    const revision = look && store.revisions.byNumber(siteId, look.revision);
+    if (!look || !revision) throw new HttpProblem(422, 'Not decided', `${winner} is no variation of this trial`);
+    const at = now().toISOString();
+    const judged = judgeTrial(
+      trial.counts.filter(({ conversion }) => conversion === 0),
+      {
+        ...trial.plan,
+        variations: trial.looks.map(({ variation }) => variation),
+        conversions: trial.conversions.length,
+      },
+    );
+    store.inOneStep(() => {
+      bringBack({
+        store,
+        siteId,
+        revision: { ...revision, words: `the winner of ${trial.name}` },
+        at,
+        withSettings:
+          look.settings.length === 0
+            ? undefined
+            : () => {
+                for (const { partId, strategy, settled, equal } of look.settings) {
+                  const sheet = store.settingsSheets.rows(siteId).find((own) => own.partId === partId);
+                  if (sheet)
+                    store.settingsSheets.replace(siteId, partId, {
+                      ...sheet,
+                      strategy,
+                      ...settledOf({ settled, equal }),
+                    });
+                }
+              },
+      });
+      store.trials.decide(trial.id, {
+        winner,
+        who,
+        why,
+        at,
+        figures: {
+          sums: judged.sums,
+          size: judged.size,
+          splitP: judged.splitP,
+          call: judged.call,
+          pairs: judged.pairs.map(withoutDays),
+        },
+      });
+    });
+    announce(siteId);
+    response.status(201).json(all(siteId));
+  });
+  router.delete('/sites/:siteId/trials/:trialId', (request, response) => {
+    const [siteId, trial] = trialOf(request.params);
+    if (trial.state === 'running') throw new HttpProblem(409, 'Not taken away', 'It runs; pause it first');
+    store.trials.drop(siteId, trial.id);
+    announce(siteId);
+    response.json(all(siteId));
+  });
+  /** Has the makers told what each variation sets, beside what stands there for everybody. */
+  const sendLooks = async (siteId: number, { looks }: TrialDocument): Promise<void> => {
+    for (const { variation, settings } of looks)
+      for (const { partId, values } of settings) {
+        const address = store.settingsSheets.rows(siteId).find((own) => own.partId === partId)?.address ?? '';
+        if (address === '')
+          throw new HttpProblem(
+            409,
+            'Not started',
+            `The settings of ${variation} are typed by hand over there: their maker has no address to give each visitor one of them`,
+          );
+        await sendToMaker(`${askedAt(address, siteId, widgetsAt)}?look=${variation}`, policy(), values);
+      }
+  };
+  return router;
+}
+
+/** @throws {HttpProblem} where there is a reason to. */
+function refuse(field: string, reason: string | null): void {
+  if (reason !== null) throw new HttpProblem(422, 'Not stored', `${field} ${reason}`, [{ field, reason }]);
+}
+
+function undecided({ state }: TrialDocument): void {
+  if (state === 'decided')
+    throw new HttpProblem(409, 'Decided', 'This trial is decided; its figures stay as they were');
+}
+
+function withoutDays({
+  variation,
+  difference,
+  anytime,
+  fixed,
+  clearFrom,
+  differing,
+}: TrialPair): Omit<TrialPair, 'days'> {
+  return { variation, difference, anytime, fixed, clearFrom, differing };
+}
