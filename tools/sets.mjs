@@ -27,6 +27,7 @@ const LASTS = {
   'site-file.spec.js': 20,
   'live.spec.js': 15,
   'settings.spec.js': 20,
+  'trial.spec.js': 30,
   'kits.spec.js': 12,
   'start.spec.js': 8,
   'core-doc.spec.js': 3,

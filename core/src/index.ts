@@ -425,3 +425,5 @@ export {
 } from './trials/judge-trial.js';
 export { readCounts, type CountsReading } from './trials/read-counts.js';
 export { madeUpTraffic, type TrafficWish } from './trials/traffic.js';
+export { lookDifference, type LookDifference } from './delivery/look-difference.js';
+export { encounters } from './settings/encounters.js';

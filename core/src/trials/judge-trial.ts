@@ -67,15 +67,7 @@ export function judgeTrial(counts: readonly DayCount[], plan: TrialPlan): TrialJ
   const isSizeReached = sums.every(({ seen }) => seen >= size);
   const pairs = others.map((name): TrialPair => {
     const own = counts.filter(({ variation }) => variation === first || variation === name);
-    const days = daysIn(own).map((day): DayFigure => {
-      const [a, b] = [first, name].map((of) => sumOf(own.filter((one) => one.variation === of && one.day <= day)));
-      return {
-        day,
-        difference: rateOf(b) - rateOf(a),
-        anytime: anytimeRange(a, b, 2 * size, alpha),
-        seen: [first, name].map((of) => sumOf(own.filter((one) => one.variation === of && one.day === day)).seen),
-      };
-    });
+    const days = daysOf(own, first, name, (a, b) => anytimeRange(a, b, 2 * size, alpha));
     const [a, b] = totals(own, [first, name]);
     return {
       variation: name,
@@ -105,6 +97,24 @@ export function judgeTrial(counts: readonly DayCount[], plan: TrialPlan): TrialJ
     alpha,
     call: isSplitEven ? callOf(first, pairs, plan.smallest, isSizeReached) : { kind: 'broken' },
   };
+}
+
+/** The figures after each day, everything before it counted in. */
+function daysOf(
+  counts: readonly DayCount[],
+  first: string,
+  name: string,
+  range: (a: Counted, b: Counted) => Range,
+): readonly DayFigure[] {
+  const byDay = new Map<string, DayCount[]>();
+  for (const own of counts) byDay.set(own.day, [...(byDay.get(own.day) ?? []), own]);
+  let sums: readonly Counted[] = [];
+  return daysIn(counts).map((day) => {
+    const today = totals(byDay.get(day) ?? [], [first, name]);
+    sums = today.map((own, i) => sumOf([own, ...sums.slice(i, i + 1)]));
+    const [a, b] = sums;
+    return { day, difference: rateOf(b) - rateOf(a), anytime: range(a, b), seen: today.map(({ seen }) => seen) };
+  });
 }
 
 function callOf(

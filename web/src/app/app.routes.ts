@@ -43,6 +43,12 @@ export const VIEW_ROUTES: readonly (Route & { readonly path: string; readonly da
     title: 'Sheet · Upper Veneer',
     loadComponent: () => import('./sheet/sheet-page').then((module) => module.SheetPage),
   },
+  {
+    path: 'trial',
+    data: { view: { label: 'Trial', order: 7 } },
+    title: 'Trial · Upper Veneer',
+    loadComponent: () => import('./trial/trial-page').then((module) => module.TrialPage),
+  },
 ];
 
 export const routes: Routes = [

@@ -19,6 +19,7 @@ import { LightingSwitch } from '../shared/site/lighting-switch';
 import { BeyondCss } from './beyond-css';
 import { SiteStore } from '../shared/site/site-store';
 import { LightingToggle } from '../shared/ui/lighting-toggle';
+import { VariationDialog } from '../shared/trials/variation-dialog';
 import { UnreadMark } from '../shared/ui/unread-mark';
 import { PeelLine } from '../shared/frame/peel-line';
 import { PaneSwitch } from '../shared/ui/pane-switch';
@@ -76,6 +77,7 @@ const MOST_LIT = 300;
     ShapeRows,
     ThemeProperties,
     UnreadMark,
+    VariationDialog,
   ],
   providers: [MatchStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -85,6 +87,10 @@ const MOST_LIT = 300;
 })
 export class MatchPage {
   protected readonly isKits = signal(false);
+  protected readonly isVarying = signal(false);
+  protected readonly variationName = computed(
+    () => `${this.name()}, ${this.match.choices().strategy === 'blend' ? 'blended in' : 'standing out'}`,
+  );
   protected readonly panes = [
     { pane: 'scope', label: 'Scope' },
     { pane: 'rows', label: 'Colours' },
@@ -353,6 +359,11 @@ export class MatchPage {
       queryParamsHandling: 'merge',
     });
     this.pane.set('rows');
+  }
+
+  protected keepVariation(name: string): void {
+    this.isVarying.set(false);
+    void this.match.keepAsVariation(name);
   }
 
   /** Leads between what CSS recolours of a part and what its settings do. */

@@ -13,6 +13,7 @@ import {
   type ShapeBecomes,
   type Strategy,
 } from '@upper-veneer/core';
+import { EMPTY, lastValueFrom, tap, type Observable } from 'rxjs';
 import { Engine } from '../shared/engine/engine';
 import type { MatchRow, MatchView } from '../shared/engine/match-api';
 import { withProgress } from '../shared/engine/with-progress';
@@ -21,6 +22,7 @@ import { DraftEdits } from '../shared/site/draft-edits';
 import { LightingSwitch } from '../shared/site/lighting-switch';
 import { PageMeasuring } from '../shared/site/page-measuring';
 import { SiteStore } from '../shared/site/site-store';
+import { TrialsStore } from '../shared/trials/trials-store';
 import { countOf, followWords, notWritten, proofWords, told, type Written } from './laid-words';
 import { NO_CHOICES, planRequest } from './plan';
 
@@ -42,6 +44,7 @@ export class MatchStore {
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
   readonly #edits = inject(DraftEdits);
+  readonly #trials = inject(TrialsStore);
   readonly #lighting = inject(LightingSwitch);
   readonly #measuring = inject(PageMeasuring);
   /** Counts looks begun, so that an older one ends. */
@@ -280,6 +283,22 @@ export class MatchStore {
     });
   }
 
+  /** Keeps the match as a fork of the draft, for a trial; the draft stays as it is. */
+  keepAsVariation(name: string): Promise<void> {
+    return this.#write(
+      (onProgress) => this.#engine.remote.layMatch(onProgress),
+      (laid) => {
+        if (laid.put.length === 0 && laid.drop.length === 0) {
+          this.laidWords.set('Nothing to keep: it is as the draft is');
+          return EMPTY;
+        }
+        return this.#trials
+          .act((api, siteId) => api.keepVariation(siteId, { name, put: [...laid.put], drop: [...laid.drop] }))
+          .pipe(tap(() => this.laidWords.set(`Kept as the variation ${name}; the draft is as it was`)));
+      },
+    );
+  }
+
   /** Takes the part's own colours back, so that it shows what its theme says, as one step of undo. */
   neutralise(name: string): Promise<void> {
     return this.#lay(async (onProgress) => {
@@ -306,8 +325,30 @@ export class MatchStore {
     });
   }
 
-  async #lay(
+  #lay(
     write: (onProgress: (progress: { readonly done: number; readonly of: number }) => void) => Promise<Written | null>,
+  ): Promise<void> {
+    return this.#write(write, (written) => {
+      this.refused.set(written.refused);
+      if (written.put.length === 0 && written.drop.length === 0) {
+        this.laidWords.set('Nothing to lay on');
+        return EMPTY;
+      }
+      return this.#edits
+        .change({ label: written.label.slice(0, 200), put: [...written.put], drop: [...written.drop] })
+        .pipe(
+          tap(({ version }) => {
+            if (written.view) this.#laidOn.set({ version, view: written.view });
+            this.laidWords.set(written.words);
+          }),
+        );
+    });
+  }
+
+  /** Has overrides written, and stores them in one way or another. */
+  async #write<T>(
+    write: (onProgress: (progress: { readonly done: number; readonly of: number }) => void) => Promise<T | null>,
+    store: (written: T) => Observable<unknown>,
   ): Promise<void> {
     this.laying.set({ done: 0, of: 0 });
     this.refused.set([]);
@@ -316,23 +357,7 @@ export class MatchStore {
         (progress: { readonly done: number; readonly of: number }) => this.laying.set(progress),
         write,
       );
-      if (!written) return;
-      this.refused.set(written.refused);
-      if (written.put.length === 0 && written.drop.length === 0) {
-        this.laidWords.set('Nothing to lay on');
-        return;
-      }
-      await new Promise<void>((done) =>
-        this.#edits
-          .change({ label: written.label.slice(0, 200), put: [...written.put], drop: [...written.drop] })
-          .subscribe({
-            next: ({ version }) => {
-              if (written.view) this.#laidOn.set({ version, view: written.view });
-              this.laidWords.set(written.words);
-            },
-            complete: done,
-          }),
-      );
+      if (written) await lastValueFrom(store(written), { defaultValue: null });
     } catch (error) {
       this.#engine.tell(error);
     } finally {

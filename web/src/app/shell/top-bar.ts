@@ -12,6 +12,7 @@ import { SiteStore } from '../shared/site/site-store';
 import { Whereabouts } from '../shared/site/whereabouts';
 import { ThemeService } from '../theme/theme-service';
 import { ProofStore } from '../shared/proof/proof-store';
+import { TrialsStore } from '../shared/trials/trials-store';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { PublishDialog } from './publish-dialog';
 import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
@@ -82,6 +83,7 @@ export class TopBar {
   protected readonly delivery = inject(Delivery);
   protected readonly census = inject(CensusStore);
   protected readonly proof = inject(ProofStore);
+  protected readonly trials = inject(TrialsStore);
   protected readonly theme = inject(ThemeService);
   protected readonly whereabouts = inject(Whereabouts);
   protected readonly anyQuery = {
@@ -115,6 +117,7 @@ export class TopBar {
     ...(this.store.draft() ? { match: this.store.draft()?.plans.length ?? 0 } : {}),
     ...(this.proof.failing() === null ? {} : { proof: this.proof.failing() ?? 0 }),
     sheet: new Set(this.store.overrides().map(({ selector }) => selector)).size,
+    ...(this.trials.trials().length > 0 ? { trial: this.trials.trials().length } : {}),
   }));
   protected readonly canSave = computed(() => !this.store.isEmpty() && this.store.draft()?.equalsRevision === null);
   protected readonly canPublish = computed(() => {

@@ -14,7 +14,9 @@ import { SiteApi } from '../../shared/api/site-api';
 import { DraftEdits } from '../../shared/site/draft-edits';
 import { SettingsPlans } from '../../shared/site/settings-plans';
 import { SiteStore } from '../../shared/site/site-store';
+import { Announcer } from '../../shared/spoken/announcer';
 import { Messages } from '../../shared/spoken/messages';
+import { TrialsStore } from '../../shared/trials/trials-store';
 
 /** The settings sheet of one part: what is settled of it, what it comes to, and handing that over. */
 @Injectable()
@@ -24,6 +26,8 @@ export class SettingsStore {
   readonly #edits = inject(DraftEdits);
   readonly #api = inject(SiteApi);
   readonly #messages = inject(Messages);
+  readonly #trials = inject(TrialsStore);
+  readonly #announcer = inject(Announcer);
 
   readonly partId = signal(0);
   /** Field that was chosen last, by id. */
@@ -130,6 +134,26 @@ export class SettingsStore {
         fields: fields.map(({ field, text }) => ({ field: field.id, ...(isThere ? { text } : {}) })),
       })
       .subscribe();
+  }
+
+  /** Keeps what the sheet comes to as a variation for a trial; the sheet stays as it is. */
+  keepAsVariation(name: string): void {
+    const [sheet, plan] = [this.sheet(), this.plan()];
+    if (!sheet || !plan) return;
+    const { partId, strategy, settled, equal } = bodyOf(sheet);
+    const values = Object.fromEntries(
+      plan.fields.flatMap(({ field, text }) => (text === '' ? [] : [[field.name, text]])),
+    );
+    this.#trials
+      .act((api, siteId) =>
+        api.keepVariation(siteId, {
+          name,
+          put: [],
+          drop: [],
+          settings: [{ partId, strategy, settled, equal, values }],
+        }),
+      )
+      .subscribe(() => this.#announcer.say(`Kept as the variation ${name}.`));
   }
 
   /** Has all that is to be handed over sent to the maker's address. */

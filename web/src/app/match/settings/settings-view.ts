@@ -22,6 +22,7 @@ import { askEngine } from '../../shared/engine/ask-engine';
 import { Engine } from '../../shared/engine/engine';
 import { plannedCss } from '../../shared/site/settings-plans';
 import { SiteStore } from '../../shared/site/site-store';
+import { VariationDialog } from '../../shared/trials/variation-dialog';
 import { Announcer } from '../../shared/spoken/announcer';
 import { FieldDialog } from './field-dialog';
 import { FramedPicture } from './framed-picture';
@@ -42,6 +43,7 @@ import { SettingsTable } from './settings-table';
     SettingDetail,
     SettingsReadDialog,
     SettingsTable,
+    VariationDialog,
   ],
   providers: [SettingsStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -64,6 +66,11 @@ export class SettingsView {
   ];
   protected readonly patterns = SETTING_PATTERNS;
   protected readonly isReading = signal(false);
+  protected readonly isVarying = signal(false);
+  protected readonly variationName = computed(
+    () =>
+      `${this.store.part()?.name ?? ''}, ${this.store.sheet()?.strategy === 'blend' ? 'blended in' : 'standing out'}`,
+  );
   /** The field that is edited, and whether it is new; `null` for none. */
   protected readonly editing = signal<{ readonly field: SettingField; readonly isNew: boolean } | null>(null);
   protected readonly shownState = signal<SettingState>('rest');
@@ -137,6 +144,11 @@ export class SettingsView {
       ...sheet,
       strategy,
     }));
+  }
+
+  protected keepVariation(name: string): void {
+    this.isVarying.set(false);
+    this.store.keepAsVariation(name);
   }
 
   protected addField(): void {

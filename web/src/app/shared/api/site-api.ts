@@ -4,6 +4,8 @@ import type {
   ArrangementRequest,
   ChangeRequest,
   ClientRequestsRequest,
+  CountsRequest,
+  DecisionRequest,
   BroughtBackDocument,
   DraftDocument,
   RevisionDocument,
@@ -22,6 +24,11 @@ import type {
   ServedDocument,
   SiteDocument,
   SiteSummary,
+  TrafficRequest,
+  TrialRequest,
+  TrialStateRequest,
+  TrialsDocument,
+  VariationRequest,
 } from '@upper-veneer/contract';
 import type { Kit } from '@upper-veneer/core';
 import { type Observable, catchError, map, throwError } from 'rxjs';
@@ -105,6 +112,47 @@ export class SiteApi {
     return this.#told(
       this.#http.post<{ readonly text: string }>(`/api/sites/${siteId}/parts/${partId}/offers`, { address }),
     );
+  }
+
+  trials(siteId: number): Observable<TrialsDocument> {
+    return this.#get<TrialsDocument>(`/api/sites/${siteId}/trials`);
+  }
+
+  keepVariation(siteId: number, request: VariationRequest): Observable<TrialsDocument> {
+    return this.#told(this.#http.post<TrialsDocument>(`/api/sites/${siteId}/variations`, request));
+  }
+
+  dropVariation(siteId: number, id: number): Observable<TrialsDocument> {
+    return this.#told(this.#http.delete<TrialsDocument>(`/api/sites/${siteId}/variations/${id}`));
+  }
+
+  planTrial(siteId: number, request: TrialRequest): Observable<TrialsDocument> {
+    return this.#told(this.#http.post<TrialsDocument>(`/api/sites/${siteId}/trials`, request));
+  }
+
+  dropTrial(siteId: number, id: number): Observable<TrialsDocument> {
+    return this.#told(this.#http.delete<TrialsDocument>(`/api/sites/${siteId}/trials/${id}`));
+  }
+
+  /** Starts, pauses or goes on with a trial. */
+  putTrialState(siteId: number, id: number, request: TrialStateRequest): Observable<TrialsDocument> {
+    return this.#told(this.#http.put<TrialsDocument>(`/api/sites/${siteId}/trials/${id}/state`, request));
+  }
+
+  makeTraffic(siteId: number, id: number, request: TrafficRequest): Observable<TrialsDocument> {
+    return this.#told(this.#http.post<TrialsDocument>(`/api/sites/${siteId}/trials/${id}/traffic`, request));
+  }
+
+  dropTraffic(siteId: number, id: number): Observable<TrialsDocument> {
+    return this.#told(this.#http.delete<TrialsDocument>(`/api/sites/${siteId}/trials/${id}/traffic`));
+  }
+
+  putCounts(siteId: number, id: number, request: CountsRequest): Observable<TrialsDocument> {
+    return this.#told(this.#http.put<TrialsDocument>(`/api/sites/${siteId}/trials/${id}/counts`, request));
+  }
+
+  decideTrial(siteId: number, id: number, request: DecisionRequest): Observable<TrialsDocument> {
+    return this.#told(this.#http.post<TrialsDocument>(`/api/sites/${siteId}/trials/${id}/decision`, request));
   }
 
   revision(siteId: number, number: number): Observable<RevisionDocument> {

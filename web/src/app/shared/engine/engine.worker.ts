@@ -70,6 +70,7 @@ import { kitAnswers } from './kit-answers';
 import { matchAnswers } from './match-answers';
 import { proofAnswers } from './proof-answers';
 import { settingsAnswers } from './settings-answers';
+import { trialAnswers } from './trial-answers';
 import { sheetAnswers } from './sheet-answers';
 
 let site: SiteModel | null = null;
@@ -308,6 +309,7 @@ const engine: EngineApi = {
   ...sheetAnswers(opened),
   ...kitAnswers(opened),
   ...settingsAnswers(opened),
+  ...trialAnswers(opened),
   ...driftAnswers(opened),
 };
 

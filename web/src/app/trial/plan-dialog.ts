@@ -1,0 +1,156 @@
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import type { ConversionKind } from '@upper-veneer/contract';
+import { sampleSize, selectorProblem } from '@upper-veneer/core';
+import { Button } from 'primeng/button';
+import { Dialog } from 'primeng/dialog';
+import { InputText } from 'primeng/inputtext';
+import { Select } from 'primeng/select';
+import { SiteStore } from '../shared/site/site-store';
+import { TrialsStore } from '../shared/trials/trials-store';
+
+const KINDS: { readonly kind: ConversionKind; readonly label: string }[] = [
+  { kind: 'press', label: 'a press on' },
+  { kind: 'sent', label: 'a form sent' },
+  { kind: 'reached', label: 'a page reached' },
+];
+
+/** Plans a trial: which looks, what counts, and how small a difference is worth having. */
+@Component({
+  selector: 'uv-plan-dialog',
+  imports: [Button, Dialog, FormsModule, InputText, Select],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '640px', maxWidth: '96vw' }" header="Plan a trial">
+      <form (ngSubmit)="plan()">
+        <label>Name<input pInputText pSize="small" name="name" maxlength="120" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" /></label>
+        <fieldset>
+          <legend>Looks, held against the first of them</legend>
+          <label class="tick"><input type="checkbox" name="draft" [ngModel]="withDraft()" (ngModelChange)="withDraft.set($event)" /> As the draft is</label>
+          @for (own of trials.variations(); track own.id) {
+            <label class="tick"><input type="checkbox" [name]="'v' + own.id" [ngModel]="chosen().includes(own.id)" (ngModelChange)="choose(own.id, $event)" /> {{ own.name }} <span class="uv-soft">revision {{ own.revision }}{{ own.settings.length > 0 ? ', settings' : '' }}</span></label>
+          } @empty { <p class="uv-soft">No variation is kept yet. In Match, “As a variation…” keeps a match without changing the draft.</p> }
+        </fieldset>
+        <div class="row">
+          <p-select name="part" [options]="parts()" optionLabel="name" optionValue="selector" [ngModel]="seen()" (ngModelChange)="seen.set($event)" [showClear]="true" placeholder="Any page counts as seen" size="small" ariaLabel="Part that must come into view" appendTo="body" />
+          <p-select name="kind" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="kind()" (ngModelChange)="setKind($event)" size="small" ariaLabel="What counts" appendTo="body" />
+          @if (kind() === 'reached') { <p-select name="page" [options]="site.captured()" optionLabel="name" optionValue="path" [ngModel]="target()" (ngModelChange)="target.set($event)" placeholder="Page" size="small" ariaLabel="Page that is reached" appendTo="body" /> }
+          @else { <input pInputText pSize="small" class="uv-mono" name="target" maxlength="400" placeholder="selector" aria-label="Selector of what is pressed or sent" autocomplete="off" spellcheck="false" [ngModel]="shownTarget()" (ngModelChange)="target.set($event)" /> }
+        </div>
+        <div class="row">
+          <label>Rate now, %<input pInputText pSize="small" name="base" inputmode="decimal" [ngModel]="base()" (ngModelChange)="base.set($event)" /></label>
+          <label>Smallest difference worth having, points<input pInputText pSize="small" name="smallest" inputmode="decimal" [ngModel]="smallest()" (ngModelChange)="smallest.set($event)" /></label>
+          <label>Visitors a day<input pInputText pSize="small" name="visitors" inputmode="numeric" [ngModel]="visitors()" (ngModelChange)="visitors.set($event)" /></label>
+        </div>
+        <p class="size" role="status">{{ sizeWords() }}</p>
+        <div class="acts"><p-button label="Cancel" [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Plan it" size="small" [disabled]="problem() !== '' || isPlanning()" /></div>
+      </form>
+    </p-dialog>
+  `,
+  styles: `
+    :host { position: absolute; }
+    form { display: grid; gap: 12px; }
+    label { display: grid; gap: 3px; font-size: 12.5px; color: var(--uv-soft); }
+    fieldset { display: grid; gap: 4px; max-height: 190px; margin: 0; padding: 8px 12px; border: 1px solid var(--uv-line-strong); border-radius: 3px; overflow: auto; }
+    legend { padding: 0 4px; font-size: 12.5px; color: var(--uv-soft); }
+    .tick { display: flex; align-items: center; gap: 7px; min-height: 24px; font-size: 13px; color: var(--uv-ink); }
+    .tick input { width: 15px; height: 15px; margin: 0; accent-color: var(--uv-ink); }
+    fieldset p { margin: 0; font-size: 12.5px; }
+    input[pInputText] { width: 100%; min-width: 0; }
+    .row { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 10px; align-items: end; }
+    p-select { min-width: 0; width: 100%; }
+    .size { margin: 0; padding: 6px 10px; border-left: 4px solid var(--uv-ink); background: var(--uv-bar); font-size: 12.5px; }
+    .acts { display: flex; justify-content: flex-end; gap: 8px; }
+    @media (max-width: 600px) { .row { grid-template-columns: minmax(0, 1fr); } }
+  `,
+})
+export class PlanDialog {
+  protected readonly site = inject(SiteStore);
+  protected readonly trials = inject(TrialsStore);
+  readonly closed = output();
+  readonly planned = output<number>();
+
+  protected readonly kinds = KINDS;
+  protected readonly name = signal('Blend in or stand out');
+  protected readonly withDraft = signal(this.trials.variations().length < 2);
+  protected readonly chosen = signal<readonly number[]>(
+    this.trials
+      .variations()
+      .slice(0, 2)
+      .map(({ id }) => id)
+      .reverse(),
+  );
+  protected readonly seen = signal<string | null>(this.#partTried());
+  protected readonly kind = signal<ConversionKind>('press');
+  /** What is pressed; as long as nothing is named, the part itself. */
+  protected readonly target = signal<string | null>(null);
+  protected readonly base = signal('4');
+  protected readonly smallest = signal('1');
+  protected readonly visitors = signal('1200');
+  protected readonly isPlanning = signal(false);
+  protected readonly parts = computed(() =>
+    (this.site.site()?.parts ?? []).map(({ name, selector }) => ({ name: `seen: ${name}`, selector })),
+  );
+  protected readonly shownTarget = computed(() => this.target() ?? this.seen() ?? '');
+  readonly #rates = computed(() => ({
+    base: Number(this.base().replace(',', '.')) / 100,
+    smallest: Number(this.smallest().replace(',', '.')) / 100,
+  }));
+  readonly #looks = computed(() => [...(this.withDraft() ? [null] : []), ...this.chosen()]);
+  readonly #size = computed(() => {
+    const { base, smallest } = this.#rates();
+    if (!(base >= 0.0001 && smallest >= 0.0001 && base + smallest < 1)) return null;
+    const questions = Math.max(1, this.#looks().length - 1);
+    return sampleSize({ base, smallest, alpha: 0.05 / questions, power: 0.8 });
+  });
+  protected readonly problem = computed(() => {
+    if (this.name().trim() === '') return 'It has no name.';
+    if (this.#looks().length < 2) return 'Two looks or more are held against each other.';
+    if (this.#looks().length > 6) return 'Six looks at most.';
+    const target = this.shownTarget();
+    if (target === '') return 'It does not say what counts.';
+    if (this.kind() !== 'reached' && selectorProblem(target) !== null) return selectorProblem(target) ?? '';
+    return this.#size() === null ? 'Rate and difference are no percentages that can be.' : '';
+  });
+  protected readonly sizeWords = computed(() => {
+    const size = this.#size();
+    if (this.problem() !== '' || size === null) return this.problem();
+    const daily = Number(this.visitors());
+    const days = daily > 0 ? Math.ceil((size * this.#looks().length) / daily) : 0;
+    return `Each look is to be seen by ${size.toLocaleString('en')} visitors${days > 0 ? `: ${days} ${days === 1 ? 'day' : 'days'} at ${daily.toLocaleString('en')} a day` : ''}. Found with 80 % power, called wrongly in 5 % at most.`;
+  });
+
+  protected choose(id: number, isChosen: boolean): void {
+    this.chosen.update((before) => (isChosen ? [...before, id] : before.filter((other) => other !== id)));
+  }
+
+  protected setKind(kind: ConversionKind): void {
+    this.kind.set(kind);
+    this.target.set(kind === 'reached' ? (this.site.captured().at(0)?.path ?? '') : null);
+  }
+
+  protected plan(): void {
+    if (this.problem() !== '') return;
+    this.isPlanning.set(true);
+    this.trials
+      .act((api, siteId) =>
+        api.planTrial(siteId, {
+          name: this.name().trim(),
+          variations: this.#looks().map((variationId) => ({ variationId })),
+          plan: { ...this.#rates(), alpha: 0.05, power: 0.8 },
+          conversions: [{ kind: this.kind(), target: this.shownTarget() }],
+          seen: this.seen() ?? '',
+        }),
+      )
+      .subscribe({
+        next: ({ trials }) => this.planned.emit(trials[0].id),
+        complete: () => this.isPlanning.set(false),
+      });
+  }
+
+  /** Selector of the part whose settings the newest variation fills; `null` where that is none. */
+  #partTried(): string | null {
+    const partId = this.trials.variations().at(0)?.settings.at(0)?.partId;
+    return this.site.site()?.parts.find(({ id }) => id === partId)?.selector ?? null;
+  }
+}

@@ -1,0 +1,183 @@
+import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import type { TrialDocument } from '@upper-veneer/contract';
+import type { LookDifference, Standing, TrialJudgement } from '@upper-veneer/core';
+import { StandingMark } from '../shared/ui/standing-mark';
+import { WEEKDAYS, callWords, listed, percent, points, rangeWords } from './trial-words';
+
+/** What was counted of a trial, what may be said of it, and what it rests on. */
+@Component({
+  selector: 'uv-trial-facts',
+  imports: [StandingMark],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <h2><uv-standing [standing]="call().standing" /> {{ call().title }}</h2>
+    <p class="uv-soft">{{ call().text }}</p>
+    <dl>
+      @for (row of sums(); track row.name) { <dt>{{ row.name }}: seen, {{ done() }}</dt><dd [title]="row.range">{{ row.figures }}</dd> }
+      @for (row of pairs(); track $index) { <dt [title]="row.basis">{{ row.name }}</dt><dd>{{ row.figures }}</dd> }
+    </dl>
+    <h3>Before it counts</h3>
+    <ul>
+      @for (row of checks(); track row.words) { <li><uv-standing [standing]="row.standing" />&ngsp;<span [title]="row.basis">{{ row.words }}</span></li> }
+    </ul>
+    <h3>Visitors</h3>
+    <p class="uv-soft">The stand-in host gives each visitor one of them and keeps to it, by a cookie that names nobody; who asks not to be followed gets what is published and is not counted.</p>
+    <p class="uv-soft">{{ sources() }}</p>
+    @if (trial().state !== 'decided') {
+      <p class="ways"><button type="button" (click)="traffic.emit()">Make traffic up…</button><button type="button" (click)="file.click()">Bring counts in…</button><input #file type="file" accept=".csv,text/csv" hidden aria-label="Counts as CSV: day, variation, seen, pressed" (change)="pick(file)" /></p>
+    }
+  `,
+  styles: `
+    :host { display: block; padding: 12px 16px 16px; font-size: 13px; }
+    h2 { font-size: 14px; font-weight: 700; }
+    h3 { margin: 14px 0 5px; font-size: 13.5px; font-weight: 700; }
+    p { margin: 5px 0; font-size: 12.5px; }
+    dl { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 6px 10px; margin: 12px 0 0; }
+    dt { color: var(--uv-soft); }
+    dd { margin: 0; font-family: var(--uv-mono); font-size: 12.5px; text-align: right; white-space: nowrap; }
+    ul { display: grid; gap: 5px; margin: 0; padding: 0; list-style: none; }
+    .ways { display: flex; gap: 14px; }
+    .ways button { min-height: 24px; padding: 0; border: 0; background: none; color: var(--uv-ink); text-decoration: underline; cursor: pointer; }
+  `,
+})
+export class TrialFacts {
+  readonly trial = input.required<TrialDocument>();
+  readonly judged = input.required<TrialJudgement>();
+  readonly difference = input.required<LookDifference | null>();
+  /** Values of settings in which the looks differ, and whether all of them are colours. */
+  readonly settings = input.required<{ readonly values: number; readonly areColors: boolean }>();
+  readonly traffic = output();
+  readonly picked = output<File>();
+
+  protected readonly done = computed(
+    () => ({ press: 'pressed', sent: 'sent', reached: 'reached' })[this.trial().conversions[0].kind],
+  );
+  protected readonly call = computed(() => callWords(this.judged()));
+  protected readonly sums = computed(() =>
+    this.judged().sums.map(({ variation, seen, pressed, rate, range }) => ({
+      name: variation,
+      figures: `${seen.toLocaleString('en')} · ${pressed.toLocaleString('en')} · ${percent(rate)}`,
+      range: `95 % score interval ${percent(range[0])} to ${percent(range[1])} (Wilson 1927)`,
+    })),
+  );
+  protected readonly pairs = computed(() => {
+    const { pairs, size, isSizeReached, splitP, isSplitEven, alpha, sums } = this.judged();
+    const isNone = sums.every(({ seen }) => seen === 0);
+    const level = `${(100 * (1 - alpha)).toFixed(alpha < 0.05 ? 1 : 0)} %`;
+    return [
+      ...pairs.flatMap(({ variation, difference, anytime, fixed }) => [
+        {
+          name: `Difference ${variation} − ${sums[0].variation}`,
+          figures: isNone ? '–' : `${points(difference)} points`,
+          basis: '',
+        },
+        {
+          name: `${level} range, any time`,
+          figures: isNone ? '–' : rangeWords(anytime),
+          basis:
+            'Asymptotic confidence sequence: Waudby-Smith, Arbour, Sinha, Kennedy, Ramdas, Annals of Statistics 52 (2024). It holds at every look at once.',
+        },
+        {
+          name: `${level} range, at the size`,
+          figures: fixed ? rangeWords(fixed) : 'once it is reached',
+          basis:
+            'Hybrid score interval: Newcombe, Statistics in Medicine 17 (1998), method 10. It holds for one look at the planned size.',
+        },
+      ]),
+      {
+        name: 'Split is even',
+        figures: isNone
+          ? '–'
+          : `p ${splitP < 0.001 ? '< 0.001' : splitP.toFixed(2)}, ${isSplitEven ? 'holds' : 'broken'}`,
+        basis: 'Chi-square test of goodness of fit; taken for broken under 0.001.',
+      },
+      { name: 'Smallest worth having', figures: `${(100 * this.trial().plan.smallest).toFixed(2)} points`, basis: '' },
+      {
+        name: 'Planned for each',
+        figures: `${size.toLocaleString('en')}${isSizeReached ? ', reached' : ''}`,
+        basis: `Fleiss, Levin, Paik (2003), with continuity correction: from ${percent(this.trial().plan.base)}, power ${percent(this.trial().plan.power, 0)}.`,
+      },
+    ];
+  });
+  protected readonly checks = computed(() => {
+    const rows: { readonly standing: Standing; readonly words: string; readonly basis: string }[] = [];
+    const { proofs, looks } = this.trial();
+    const failing = proofs.filter(({ fails }) => fails > 0);
+    rows.push(
+      proofs.length < looks.length
+        ? { standing: 'look', words: 'Proved readable when it starts', basis: '' }
+        : failing.length > 0
+          ? {
+              standing: 'fails',
+              words: `${listed(failing.map(({ variation }) => variation))} cannot be read throughout`,
+              basis: '',
+            }
+          : {
+              standing: 'holds',
+              words: looks.length === 2 ? 'Both read in every state' : 'All read in every state',
+              basis: `Held against WCAG 2.2 in every state, width and lighting, on the parts they change: ${proofs.reduce((sum, own) => sum + own.looks, 0)} things looked at.`,
+            },
+    );
+    const [difference, { values, areColors }] = [this.difference(), this.settings()];
+    if (difference || values > 0) {
+      const counts = [
+        ...(difference && difference.declarations > 0
+          ? [`${difference.declarations} ${difference.declarations === 1 ? 'declaration' : 'declarations'}`]
+          : []),
+        ...(values > 0 ? [`${values} ${values === 1 ? 'setting' : 'settings'}`] : []),
+      ];
+      const isColorAlone = (difference?.isColorAlone ?? true) && areColors;
+      rows.push(
+        counts.length === 0
+          ? { standing: 'fails', words: 'They do not differ', basis: '' }
+          : isColorAlone
+            ? { standing: 'holds', words: `They differ in colour alone: ${counts.join(', ')}`, basis: '' }
+            : {
+                standing: 'look',
+                words: `They differ in more than colour: ${counts.join(', ')}`,
+                basis: (difference?.others ?? []).join(', '),
+              },
+      );
+    }
+    const { pairs, questions } = this.judged();
+    if (questions > 1)
+      rows.push({
+        standing: 'look',
+        words: `Winners are looked for among ${questions}: the ranges are wider for it`,
+        basis: 'The chance of an error is divided by the questions asked (Bonferroni).',
+      });
+    for (const { variation, differing } of pairs)
+      if (differing.length > 0)
+        rows.push({
+          standing: 'look',
+          words: `${listed(differing.map(({ weekday }) => WEEKDAYS[weekday]))} ${differing.length === 1 ? 'differs' : 'differ'} from the rest`,
+          basis: differing
+            .map(
+              ({ weekday, difference: own, rest, p }) =>
+                `${variation}, ${WEEKDAYS[weekday]}: ${points(own)} against ${points(rest)} points, p ${p.toFixed(3)}`,
+            )
+            .join('\n'),
+        });
+    return rows;
+  });
+  protected readonly sources = computed(() => {
+    const seenOf = (source: string): number =>
+      this.trial()
+        .counts.filter((own) => own.source === source && own.conversion === 0)
+        .reduce((sum, { seen }) => sum + seen, 0);
+    const parts = (
+      [
+        ['counted', 'counted by the host'],
+        ['made-up', 'made up'],
+        ['brought-in', 'brought in from elsewhere'],
+      ] as const
+    ).flatMap(([source, words]) => (seenOf(source) > 0 ? [`${seenOf(source).toLocaleString('en')} ${words}`] : []));
+    return parts.length === 0 ? 'None has come yet.' : `Of those who saw one: ${parts.join(', ')}.`;
+  });
+
+  protected pick(field: HTMLInputElement): void {
+    const file = field.files?.[0];
+    field.value = '';
+    if (file) this.picked.emit(file);
+  }
+}
