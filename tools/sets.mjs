@@ -28,6 +28,7 @@ const LASTS = {
   'live.spec.js': 15,
   'settings.spec.js': 20,
   'trial.spec.js': 30,
+  'counting.spec.js': 14,
   'kits.spec.js': 12,
   'start.spec.js': 8,
   'core-doc.spec.js': 3,

@@ -9,6 +9,7 @@ import type {
   VeneerPlace,
   ClientRequest,
   OwnCss,
+  PartTemplate,
   SettingsSheet,
 } from '@upper-veneer/core';
 import type { LookedBody } from './proof-requests.js';
@@ -47,8 +48,9 @@ export interface SiteDocument {
   }[];
   /** Stylesheets by path. */
   readonly stylesheets: Readonly<Record<string, string>>;
-  readonly parts: readonly (Readonly<Omit<PartBody, 'openers'>> & {
+  readonly parts: readonly (Readonly<Omit<PartBody, 'openers' | 'templates'>> & {
     readonly openers: readonly Readonly<OpenerBody>[];
+    readonly templates?: readonly PartTemplate[];
   })[];
   readonly pictures: readonly PictureSummary[];
   /** Captured documents that framed parts show, by path. */

@@ -39,6 +39,19 @@ export class OpenerBody {
   value: string;
 }
 
+/** A form a part can come in, on the wire. */
+export class PartTemplateBody {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 60, { message: 'must have 1 to 60 characters' })
+  name: string;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(20, { message: 'can hold 20 changes at most' })
+  @ValidateNested({ each: true })
+  @Type(() => OpenerBody)
+  acts: OpenerBody[];
+}
+
 /** A part on the wire; `id` 0 for a new one. */
 export class PartBody {
   @IsInt({ message: 'must be the number of a part, or 0 for a new one' })
@@ -62,6 +75,20 @@ export class PartBody {
   @ValidateNested({ each: true })
   @Type(() => OpenerBody)
   openers: OpenerBody[];
+
+  /** Forms it can come in; none when absent. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(12, { message: 'can hold 12 templates at most' })
+  @ValidateNested({ each: true })
+  @Type(() => PartTemplateBody)
+  templates?: PartTemplateBody[];
+
+  /** The one it is in; as it was captured when absent or empty. */
+  @IsOptional()
+  @IsString({ message: 'must be a text' })
+  @MaxLength(60, { message: 'can have 60 characters at most' })
+  template?: string;
 }
 
 /** A part whose overrides another takes over. */

@@ -1,4 +1,4 @@
-import type { Opener, RoleName } from '@upper-veneer/core';
+import type { Opener, PartTemplate, RoleName } from '@upper-veneer/core';
 import type { NewAsset } from './db/assets.js';
 import type { LeftOutRow } from './db/left-out.js';
 import type { NewPage } from './db/pages.js';
@@ -16,6 +16,7 @@ export interface NewSite {
     readonly kind: string;
     readonly selector: string;
     readonly openers?: readonly Opener[];
+    readonly templates?: readonly PartTemplate[];
   }[];
   readonly swatches: readonly { readonly name: string; readonly css: string }[];
   readonly roles: readonly { readonly role: RoleName; readonly swatch: string; readonly shade: number }[];

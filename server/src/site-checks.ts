@@ -1,4 +1,11 @@
-import { colorOfCss, selectorProblem, sheetOrderProblem, valueProblem } from '@upper-veneer/core';
+import {
+  colorOfCss,
+  selectorProblem,
+  sheetOrderProblem,
+  valueProblem,
+  type Opener,
+  type Part,
+} from '@upper-veneer/core';
 import type {
   ClientRequestBody,
   ExceptionBody,
@@ -10,6 +17,22 @@ import type {
 import type { Store } from './store.js';
 import type { WorkPool } from './work/work-pool.js';
 
+/** A part as it is stored. */
+export function toPart({ id, name, kind, selector, openers, templates, template }: PartBody): Part {
+  const opener = (own: Opener): Opener => ({ selector: own.selector, act: own.act, name: own.name, value: own.value });
+  return {
+    id,
+    name,
+    kind,
+    selector,
+    openers: openers.map(opener),
+    ...(templates?.length
+      ? { templates: templates.map((own) => ({ name: own.name, acts: own.acts.map(opener) })) }
+      : {}),
+    ...(template ? { template } : {}),
+  };
+}
+
 /** What class rules cannot see of parts: names told apart, selectors that parse, merges between parts that are there. */
 export function checkParts(
   store: Store,
@@ -20,7 +43,7 @@ export function checkParts(
   const errors: FieldError[] = [];
   const known = new Set(store.parts.bySite(siteId).map(({ id }) => id));
   const names = new Set<string>();
-  parts.forEach(({ id, name, selector, openers }, i) => {
+  parts.forEach(({ id, name, selector, openers, templates = [], template = '' }, i) => {
     if (id !== 0 && !known.has(id)) errors.push({ field: `parts.${i}.id`, reason: `${id} is no part of this site` });
     if (names.has(name.trim().toLowerCase()))
       errors.push({ field: `parts.${i}.name`, reason: `"${name}" is the name of another part` });
@@ -28,14 +51,19 @@ export function checkParts(
     for (const [field, text] of [
       ['selector', selector],
       ...openers.map((opener, k) => [`openers.${k}.selector`, opener.selector]),
+      ...templates.flatMap(({ acts }, k) => acts.map((own, l) => [`templates.${k}.acts.${l}.selector`, own.selector])),
     ]) {
       const reason = selectorProblem(text);
       if (reason !== null) errors.push({ field: `parts.${i}.${field}`, reason });
     }
-    openers.forEach(({ act, name: attribute }, k) => {
+    [...openers, ...templates.flatMap(({ acts }) => acts)].forEach(({ act, name: attribute }, k) => {
       if (act === 'set-attribute' && /^(?:on|src|href|srcdoc|style|data-uv-)/i.test(attribute))
         errors.push({ field: `parts.${i}.openers.${k}.name`, reason: `"${attribute}" does not open anything` });
     });
+    const forms = templates.map((own) => own.name);
+    if (new Set(forms).size < forms.length) errors.push({ field: `parts.${i}.templates`, reason: 'two have one name' });
+    if (template !== '' && !forms.includes(template))
+      errors.push({ field: `parts.${i}.template`, reason: `"${template}" is no template of ${name}` });
   });
   const kept = new Set(parts.map(({ id }) => id));
   merged.forEach(({ from, into }, i) => {

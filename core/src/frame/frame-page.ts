@@ -1,4 +1,5 @@
 import { parse, serialize, type DefaultTreeAdapterTypes as P5 } from 'parse5';
+import { amendAttributes, type Amendments } from '../dom/amendment.js';
 import { resolvePath } from '../rules/resolve-path.js';
 import { documentOf } from './framed-document.js';
 import { rewriteStates } from './rewrite-states.js';
@@ -25,6 +26,8 @@ export interface FramePageOptions {
   readonly path: string;
   /** Address under which the site's files are served, ending in `/`. */
   readonly filesAt: string;
+  /** Attribute changes by element number, which the template of a part makes; none when absent. */
+  readonly amendments?: Amendments;
   /** Captured documents of framed parts, by path, and the address under which they are served; none when absent. */
   readonly framed?: { readonly paths: readonly string[]; readonly at: string };
 }
@@ -104,6 +107,11 @@ function placeholderFor(node: P5.Element, number: number): P5.Element {
 }
 
 function cleanElement(node: P5.Element, number: number, options: FramePageOptions): void {
+  const changes = options.amendments?.get(number);
+  if (changes) {
+    const amended = amendAttributes(new Map(node.attrs.map(({ name, value }) => [name, value])), changes);
+    node.attrs = [...amended].map(([name, value]) => ({ name, value }));
+  }
   const source = node.attrs.find(({ name }) => name === 'src')?.value ?? '';
   node.attrs = node.attrs
     .filter(({ name, value }) => {

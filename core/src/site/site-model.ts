@@ -3,6 +3,7 @@ import { withLayout } from '../resolve/page.js';
 import type { Amendments } from '../dom/amendment.js';
 import type { ElementNode } from '../dom/tree.js';
 import { amendmentsOf, closingsOf } from '../parts/open-parts.js';
+import { standingActs } from '../parts/part.js';
 import type { Part } from '../parts/part.js';
 import { parsePage, withVeneer, type Page, type VeneerPlace } from '../resolve/page.js';
 import type { LoadSheet } from '../rules/sheet.js';
@@ -106,8 +107,13 @@ function closedPages(source: SiteSource, told: LightingSignal | null): LazyPages
       ids,
       (id) => {
         const page = sourceOf(source, id);
-        if (told?.kind !== 'marker') return parseSource(source, page, undefined, told ? DARK : {});
-        return parseSource(source, page, markedOn(pageIn(closedPages(source, null), id), told));
+        if (told?.kind !== 'marker') {
+          const bare = parseSource(source, page, undefined, told ? DARK : {});
+          const marks = templateMarks(source, bare);
+          return marks.size === 0 ? bare : parseSource(source, page, marks, told ? DARK : {});
+        }
+        const unlit = pageIn(closedPages(source, null), id);
+        return parseSource(source, page, together(templateMarks(source, unlit), markedOn(unlit, told)));
       },
       aside,
     );
@@ -139,6 +145,12 @@ export function withSpecimen(site: SiteModel): SiteModel {
       }),
     );
   return whole;
+}
+
+/** What the templates that parts are in change on a page. */
+function templateMarks({ parts }: SiteSource, page: Page): Amendments {
+  const acts = standingActs(parts);
+  return acts.length === 0 ? NONE : amendmentsOf(page, acts);
 }
 
 const NONE: Amendments = new Map();
@@ -202,7 +214,7 @@ export function openParts(site: SiteModel, partIds: readonly number[]): SiteMode
               : parseSource(
                   site.source,
                   sourceOf(site.source, id),
-                  together(lightingMarks(site, closed), amendments),
+                  together(together(templateMarks(site.source, closed), lightingMarks(site, closed)), amendments),
                   closed.environment,
                 );
           },

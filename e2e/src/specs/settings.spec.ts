@@ -3,6 +3,7 @@ import type { Browser, BrowserContext, Page } from 'playwright-core';
 import type { DraftDocument, SiteDocument } from '@upper-veneer/contract';
 import { colorOfSetting, hexOf } from '@upper-veneer/core';
 import { launchBrowser } from '../support/browser.js';
+import { eventually } from '../support/eventually.js';
 import { newContext, startProduct, temporaryFolder } from '../support/product.js';
 
 /** Where each field shows in its maker's widget, as Chromium paints it: a point of an element, from its left and top, px; text is asked for its computed colour. */
@@ -200,6 +201,32 @@ describe('settings', () => {
       await page.getByRole('button', { name: 'Check', exact: true }).click();
       await page.getByText('All stands there as planned.').waitFor({ state: 'attached' });
     });
+
+  it('stand beside the templates a part can come in: the match goes along, and what no longer holds in one is told', async () => {
+    await page.locator('uv-scope-list button', { hasText: 'Two-step checkout' }).click();
+    await page.locator('uv-match-table tbody tr').first().waitFor();
+    await page.getByRole('button', { name: '3 templates…' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('button', { name: 'Check all' }).click();
+    const dark = dialog.locator('.forms > li', { hasText: 'Dark head' });
+    await dark.getByText(/things hold no longer/).waitFor();
+    expect(await dark.locator('.faults').innerText()).toContain('Text of First paddler');
+    const centred = dialog.locator('.forms > li', { hasText: 'Centred' });
+    await centred.getByText('text-align start → center').waitFor();
+    // Switched, the frame's own engine paints the dark panel, and nothing of it is painted where it is switched back.
+    const panel = (): Promise<string> =>
+      page.evaluate(() => {
+        const frame = document.querySelector<HTMLIFrameElement>('uv-scope-picture iframe');
+        const element = frame?.contentDocument?.querySelector('.ck-panel');
+        return element ? getComputedStyle(element).backgroundColor : '';
+      });
+    await dialog.getByRole('radio').nth(1).check();
+    await page.getByRole('button', { name: 'Template: Dark head…' }).waitFor();
+    expect(await eventually(panel, (color) => color === 'rgb(20, 35, 29)')).toBe('rgb(20, 35, 29)');
+    await dialog.getByRole('radio').first().check();
+    expect(await eventually(panel, (color) => color === 'rgb(255, 255, 255)')).toBe('rgb(255, 255, 255)');
+    await dialog.getByRole('button', { name: 'Close' }).click();
+  });
 
   it('say what is out of date after the palette changed, and lose nothing where the maker refuses', async () => {
     await page.locator('uv-scope-list button', { hasText: 'Chat bubble' }).click();

@@ -3,6 +3,7 @@ import type { LightingSignal, Override, Palette, Part, SheetOptions, VeneerPlace
 import type { NewPalette } from '../db/palettes.js';
 import { choicesOf } from '../plan.js';
 import { sheetRow } from '../settings.js';
+import { toPart } from '../site-checks.js';
 import type { BasisRow } from '../draft-basis.js';
 import type { Store } from '../store.js';
 import type { ReadArchive } from './read-archive.js';
@@ -121,11 +122,7 @@ function take(store: Store, siteId: number, step: ArchiveStep): void {
   const { put, drop, palette, parts, ownCss, exceptions, requests, plans, settings, arrangement, naming } = step;
   for (const id of drop) store.overrides.drop(siteId, id);
   if (palette) store.palettes.replace(siteId, newPalette(palette));
-  if (parts)
-    store.parts.replace(
-      siteId,
-      parts.map((part): Part => ({ ...part, openers: part.openers.map((own) => ({ ...own })) })),
-    );
+  if (parts) store.parts.replace(siteId, parts.map(toPart));
   for (const override of inParts(store, siteId, put)) store.overrides.put(siteId, override);
   if (ownCss)
     store.ownCss.put(

@@ -326,6 +326,11 @@ export const MIGRATIONS: readonly Migration[] = [
     PRIMARY KEY (trial_id, source, day, variation)
   ) STRICT;
   `,
+  `
+  -- Forms that parts can come in, as JSON, and the one each is in.
+  ALTER TABLE part ADD COLUMN templates TEXT NOT NULL DEFAULT '[]';
+  ALTER TABLE part ADD COLUMN template TEXT NOT NULL DEFAULT '';
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

@@ -1,4 +1,4 @@
-import type { Opener, Part } from '@upper-veneer/core';
+import type { Opener, Part, PartTemplate } from '@upper-veneer/core';
 import type { Subject } from './subject.js';
 import type { Db } from './db.js';
 
@@ -11,6 +11,8 @@ interface PartRow {
   readonly kind: string;
   readonly selector: string;
   readonly openers: string;
+  readonly templates: string;
+  readonly template: string;
 }
 
 /** The parts and which of them each override belongs to, so that undo brings both back. */
@@ -25,13 +27,13 @@ export type Parts = ReturnType<typeof createParts>;
 export function createParts(db: Db) {
   const statements = {
     bySite: db.prepare<[number], PartRow>(
-      'SELECT id, name, kind, selector, openers FROM part WHERE site_id = ? ORDER BY position',
+      'SELECT id, name, kind, selector, openers, templates, template FROM part WHERE site_id = ? ORDER BY position',
     ),
-    insert: db.prepare<[number | null, number, number, string, string, string, string]>(
-      'INSERT INTO part (id, site_id, position, name, kind, selector, openers) VALUES (?, ?, ?, ?, ?, ?, ?)',
+    insert: db.prepare<[number | null, number, number, string, string, string, string, string, string]>(
+      'INSERT INTO part (id, site_id, position, name, kind, selector, openers, templates, template) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)',
     ),
-    update: db.prepare<[number, string, string, string, string, number, number]>(
-      'UPDATE part SET position = ?, name = ?, kind = ?, selector = ?, openers = ? WHERE id = ? AND site_id = ?',
+    update: db.prepare<[number, string, string, string, string, string, string, number, number]>(
+      'UPDATE part SET position = ?, name = ?, kind = ?, selector = ?, openers = ?, templates = ?, template = ? WHERE id = ? AND site_id = ?',
     ),
     drop: db.prepare<[number, number]>('DELETE FROM part WHERE id = ? AND site_id = ?'),
     overrides: db.prepare<[number], { id: string; partId: number }>(
@@ -43,16 +45,23 @@ export function createParts(db: Db) {
     ),
   };
   const bySite = (siteId: number): Part[] =>
-    statements.bySite
-      .all(siteId)
-      .map(({ openers, ...part }) => ({ ...part, openers: JSON.parse(openers) as readonly Opener[] }));
+    statements.bySite.all(siteId).map(({ openers, templates, template, ...part }): Part => {
+      const known = JSON.parse(templates) as readonly PartTemplate[];
+      return {
+        ...part,
+        openers: JSON.parse(openers) as readonly Opener[],
+        ...(known.length > 0 ? { templates: known } : {}),
+        ...(template === '' ? {} : { template }),
+      };
+    });
   /** Makes the parts what is given; parts keep their ids, also when undo brings them back. */
   const replace = (siteId: number, parts: readonly NewPart[]): void => {
     const known = new Set(bySite(siteId).map(({ id }) => id));
     for (const id of known) if (!parts.some((part) => part.id === id)) statements.drop.run(id, siteId);
-    parts.forEach(({ id, name, kind, selector, openers }, position) => {
-      if (known.has(id)) statements.update.run(position, name, kind, selector, JSON.stringify(openers), id, siteId);
-      else statements.insert.run(id === 0 ? null : id, siteId, position, name, kind, selector, JSON.stringify(openers));
+    parts.forEach(({ id, name, kind, selector, openers, templates = [], template = '' }, position) => {
+      const texts = [name, kind, selector, JSON.stringify(openers), JSON.stringify(templates), template] as const;
+      if (known.has(id)) statements.update.run(position, ...texts, id, siteId);
+      else statements.insert.run(id === 0 ? null : id, siteId, position, ...texts);
     });
   };
   const subject: Subject<PartsSide> = {

@@ -1,5 +1,5 @@
 import { Router, type Response } from 'express';
-import type { FormerCapture } from '@upper-veneer/core';
+import { standingActs, type FormerCapture } from '@upper-veneer/core';
 import { HttpProblem, readId } from '../http/problem.js';
 import type { Store } from '../store.js';
 import type { DressedTexts } from '../work/dressed-texts.js';
@@ -41,6 +41,7 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
       path: page.path,
       filesAt: `/frame/sites/${siteId}/files/`,
       framed: framedOf(siteId),
+      acts: standingActs(store.parts.bySite(siteId)),
     });
     guard(response).type('html').send(html);
   });

@@ -8,9 +8,9 @@ import {
   SheetOptionsRequest,
   PartsRequest,
 } from '@upper-veneer/contract';
-import { ROLE_NAMES, isSpecimen, withoutPage, type Part, type VeneerPlace } from '@upper-veneer/core';
+import { ROLE_NAMES, isSpecimen, withoutPage, type VeneerPlace } from '@upper-veneer/core';
 import { checkScope, choicesOf } from '../plan.js';
-import { checkExceptions, checkParts, checkRequests, composeOrders } from '../site-checks.js';
+import { checkExceptions, checkParts, checkRequests, composeOrders, toPart } from '../site-checks.js';
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
@@ -122,10 +122,7 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
           store.ownCss.move(siteId, from, into);
           store.settingsSheets.move(siteId, from, into);
         }
-        store.parts.replace(
-          siteId,
-          parts.map((part): Part => ({ ...part, openers: part.openers.map((opener) => ({ ...opener })) })),
-        );
+        store.parts.replace(siteId, parts.map(toPart));
       },
       now().toISOString(),
     );

@@ -1,4 +1,4 @@
-import { framePage, linkVeneer, type VeneerPlace } from '@upper-veneer/core';
+import { amendmentsOf, framePage, linkVeneer, parsePage, type Opener, type VeneerPlace } from '@upper-veneer/core';
 
 export interface FrameInput {
   readonly html: string;
@@ -7,6 +7,8 @@ export interface FrameInput {
   readonly filesAt: string;
   /** Captured documents of framed parts, and the address under which they are. */
   readonly framed?: { readonly paths: readonly string[]; readonly at: string };
+  /** What the templates that parts are in change on it. */
+  readonly acts?: readonly Opener[];
 }
 
 export interface LinkInput {
@@ -17,8 +19,9 @@ export interface LinkInput {
   readonly place: VeneerPlace;
 }
 
-export function framePageOf({ html, path, filesAt, framed }: FrameInput): string {
-  return framePage(html, { path, filesAt, framed });
+export function framePageOf({ html, path, filesAt, framed, acts = [] }: FrameInput): string {
+  const amendments = acts.length > 0 ? amendmentsOf(parsePage(html, { path }), acts) : undefined;
+  return framePage(html, { path, filesAt, framed, amendments });
 }
 
 export function linkVeneerIn({ html, path, href, place }: LinkInput): string {

@@ -31,9 +31,10 @@ export function createDressedTexts(pool: WorkPool): DressedTexts {
   };
   return {
     framePage: (input) => {
-      const { html, path, filesAt, framed } = input;
-      return through(['frame-page', html, path, filesAt, framed?.at ?? '', ...(framed?.paths ?? [])], (key) =>
-        pool.run('frame-page', input, { key }),
+      const { html, path, filesAt, framed, acts = [] } = input;
+      return through(
+        ['frame-page', html, path, filesAt, framed?.at ?? '', JSON.stringify(acts), ...(framed?.paths ?? [])],
+        (key) => pool.run('frame-page', input, { key }),
       );
     },
     frameSheet: (css) => through(['frame-sheet', css], (key) => pool.run('frame-sheet', css, { key })),

@@ -37,6 +37,7 @@ import { ScopeList } from './scope-list';
 import { ScopePicture } from '../shared/frame/scope-picture';
 import { SettingsView } from './settings/settings-view';
 import { ShapeRows } from './shape-rows';
+import { TemplatesDialog } from './templates/templates-dialog';
 import { ThemeProperties } from './theme-properties';
 
 /** States the pictures can be put into, with the pseudo-classes that hold then. */
@@ -75,6 +76,7 @@ const MOST_LIT = 300;
     SettingsView,
     SelectButton,
     ShapeRows,
+    TemplatesDialog,
     ThemeProperties,
     UnreadMark,
     VariationDialog,
@@ -88,6 +90,15 @@ const MOST_LIT = 300;
 export class MatchPage {
   protected readonly isKits = signal(false);
   protected readonly isVarying = signal(false);
+  protected readonly isForming = signal(false);
+  protected readonly templateWords = computed(() => {
+    const { templates = [], template = '' } = this.site.site()?.parts.find(({ id }) => id === this.onePart()) ?? {};
+    return template !== ''
+      ? `Template: ${template}…`
+      : templates.length > 0
+        ? `${templates.length + 1} templates…`
+        : 'Templates…';
+  });
   protected readonly variationName = computed(
     () => `${this.name()}, ${this.match.choices().strategy === 'blend' ? 'blended in' : 'standing out'}`,
   );

@@ -10,7 +10,7 @@ import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
-import { withMerge, withPart, withProposals, withoutPart } from './part-edits';
+import { withMerge, withPart, withProposals, withoutPart } from '../shared/site/part-edits';
 
 const ACT_WORDS: Readonly<Record<(typeof OPENER_ACTS)[number], string>> = {
   'add-class': 'gets the class',

@@ -170,7 +170,13 @@ function lineChart(canvas: HTMLCanvasElement, { days, clearFrom }: TrialPair, in
       },
       scales: {
         x: {
-          ticks: { color: inks.soft, font: { family: inks.font, size: 12 }, maxTicksLimit: MOST_TICKS, maxRotation: 0 },
+          ticks: {
+            color: inks.soft,
+            font: { family: inks.font, size: 12 },
+            maxTicksLimit: MOST_TICKS,
+            maxRotation: 0,
+            autoSkipPadding: 14,
+          },
           grid: { display: false },
         },
         y: {
@@ -248,7 +254,13 @@ function barChart(canvas: HTMLCanvasElement, first: string, { variation, days }:
       },
       scales: {
         x: {
-          ticks: { color: inks.soft, font: { family: inks.font, size: 12 }, maxTicksLimit: MOST_TICKS, maxRotation: 0 },
+          ticks: {
+            color: inks.soft,
+            font: { family: inks.font, size: 12 },
+            maxTicksLimit: MOST_TICKS,
+            maxRotation: 0,
+            autoSkipPadding: 14,
+          },
           grid: { display: false },
         },
         y: {

@@ -32,6 +32,7 @@ const REACHABILITY_WORDS = {
             <span class="track"><span class="uv-grain" [style.width.%]="row.places ? (100 * row.matched) / row.places : 0"></span></span>
           </button>
           @if (row.canOpen) { <button class="open" type="button" [attr.aria-pressed]="row.isOpened" [attr.aria-label]="row.verb + ' ' + row.name" [title]="row.openers.length > 0 ? '' : 'Puts it out of the way here; the captured page stays as it is'" (click)="toggled.emit(row.id)">{{ row.verb }}</button> }
+          @else if (row.reachability === 'framed') { <a class="open" routerLink="/match" [queryParams]="{ scope: 'parts-' + row.id }" [attr.aria-label]="'Settings of ' + row.name">Settings</a> }
         </li>
       } @empty {
         <li class="empty uv-soft">No part was found on this page.</li>
@@ -56,6 +57,7 @@ const REACHABILITY_WORDS = {
     li.current { background: var(--uv-paper); border-left-color: var(--uv-ink); }
     li.current .name { font-weight: 700; }
     .part { display: grid; grid-template-columns: minmax(0, 1fr); gap: 3px; width: 100%; padding: 7px 12px 8px 10px; border: 0; background: none; text-align: left; cursor: pointer; }
+    a.open { color: inherit; text-decoration: none; }
     .open { position: absolute; right: 8px; bottom: 15px; padding: 0 6px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); font-size: 11.5px; cursor: pointer; }
     .open[aria-pressed='true'] { background: var(--uv-black); color: var(--uv-on-black); border-color: var(--uv-black); }
     button:focus-visible { z-index: 1; }

@@ -56,6 +56,7 @@ import type { DriftApi } from './drift-api';
 import type { ProofApi } from './proof-api';
 import type { SettingsApi } from './settings-api';
 import type { SheetApi } from './sheet-api';
+import type { TemplateApi } from './template-api';
 import type { TrialApi } from './trial-api';
 
 export type { ForcedStates };
@@ -170,7 +171,7 @@ export interface PagesRead {
 }
 
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
-export interface EngineApi extends KitApi, MatchApi, ProofApi, DriftApi, SheetApi, SettingsApi, TrialApi {
+export interface EngineApi extends KitApi, MatchApi, ProofApi, DriftApi, SheetApi, SettingsApi, TemplateApi, TrialApi {
   open(source: SiteSource): void;
   /** Reads the pages nobody has asked for yet, one by one, other questions between. */
   read(onProgress: (progress: PagesRead) => void): Promise<void>;

@@ -70,6 +70,7 @@ import { kitAnswers } from './kit-answers';
 import { matchAnswers } from './match-answers';
 import { proofAnswers } from './proof-answers';
 import { settingsAnswers } from './settings-answers';
+import { templateAnswers } from './template-answers';
 import { trialAnswers } from './trial-answers';
 import { sheetAnswers } from './sheet-answers';
 
@@ -309,6 +310,7 @@ const engine: EngineApi = {
   ...sheetAnswers(opened),
   ...kitAnswers(opened),
   ...settingsAnswers(opened),
+  ...templateAnswers(opened),
   ...trialAnswers(opened),
   ...driftAnswers(opened),
 };

@@ -1,14 +1,20 @@
-import type { PartBody, PartsRequest } from '@upper-veneer/contract';
+import type { PartsRequest, SiteDocument } from '@upper-veneer/contract';
 import type { PartProposal } from '@upper-veneer/core';
 
-type Part = Readonly<Omit<PartBody, 'openers'>> & {
-  readonly openers: readonly Readonly<PartBody['openers'][number]>[];
-};
+/** A part as the site document has it. */
+export type EditedPart = SiteDocument['parts'][number];
+type Part = EditedPart;
 
 function toRequest(label: string, parts: readonly Part[], merged: PartsRequest['merged'] = []): PartsRequest {
   return {
     label: label.slice(0, 200),
-    parts: parts.map((part) => ({ ...part, openers: part.openers.map((opener) => ({ ...opener })) })),
+    parts: parts.map(({ templates, ...part }) => ({
+      ...part,
+      openers: part.openers.map((opener) => ({ ...opener })),
+      ...(templates
+        ? { templates: templates.map(({ name, acts }) => ({ name, acts: acts.map((act) => ({ ...act })) })) }
+        : {}),
+    })),
     merged,
   };
 }

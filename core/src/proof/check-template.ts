@@ -1,0 +1,198 @@
+import { pictureFiles } from '../match/picture-files.js';
+import { matchingElements } from '../selectors/matching-elements.js';
+import { plainName } from '../selectors/describe-element.js';
+import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
+import type { Spot } from '../veneer/override.js';
+import type { ProofFinding, ProofKind } from './proof-finding.js';
+import { proveSite } from './prove-site.js';
+
+/** What does not hold in a template that held in the one it is held against. */
+export interface TemplateFault {
+  readonly kind: ProofKind | 'picture' | 'align';
+  readonly words: string;
+  /** The first place that shows it. */
+  readonly spot: Spot;
+  readonly places: number;
+}
+
+/** A part's match in another template. */
+export interface TemplateCheck {
+  /** Name of the template; empty for the part as it was captured. */
+  readonly template: string;
+  readonly faults: readonly TemplateFault[];
+  /** Things held against what is asked. */
+  readonly looks: number;
+  readonly pages: number;
+}
+
+/** What a part comes to in one template. */
+interface Looked {
+  readonly findings: readonly ProofFinding[];
+  readonly looks: number;
+  /** Grounds of picture files, by path. */
+  readonly grounds: ReadonlyMap<string, ReadonlyMap<string, Spot>>;
+  /** Alignment of texts, by page and element. */
+  readonly alignments: ReadonlyMap<string, { readonly align: string; readonly name: string; readonly spot: Spot }>;
+}
+
+const WIDTH = 1280;
+
+/**
+ * Looks at a part in another of its templates with the match it has, and tells what no longer holds there: what cannot be read or
+ * seen, colours that nothing matched, overrides that lost, pictures on another ground, texts aligned otherwise. What did not hold in
+ * the template it is in now is not told once more.
+ * A generator: it yields how far it is.
+ */
+export function* checkTemplate(
+  site: SiteModel,
+  partId: number,
+  template: string,
+): Generator<{ readonly done: number; readonly of: number }, TemplateCheck> {
+  const other = inTemplate(site, partId, template);
+  const selectors = site.parts.find(({ part }) => part.id === partId)?.selectors ?? [];
+  const pageIds = [...site.closed].flatMap(([id, page]) => (matchingElements(page, selectors).length > 0 ? [id] : []));
+  const inside = insideOf(site, selectors, pageIds);
+  const looked: Looked[] = [];
+  for (const [i, own] of [site, other].entries()) {
+    const steps = lookAt(own, partId, pageIds, inside);
+    let step = steps.next();
+    for (; !step.done; step = steps.next()) yield { done: i * step.value.of + step.value.done, of: 2 * step.value.of };
+    looked.push(step.value);
+  }
+  const [now, then] = looked;
+  return {
+    template,
+    faults: [...newFindings(now, then), ...newGrounds(now, then), ...newAlignments(now, then)],
+    looks: then.looks,
+    pages: pageIds.length,
+  };
+}
+
+/** The site with one part in another template, dressed as it is. */
+function inTemplate(site: SiteModel, partId: number, template: string): SiteModel {
+  const parts = site.source.parts.map((part) => (part.id === partId ? { ...part, template } : part));
+  return dressSite(openSite({ ...site.source, parts }), site.overrides, site.palette, {
+    ownCss: site.ownCss,
+    exceptions: site.exceptions,
+  });
+}
+
+function* lookAt(
+  site: SiteModel,
+  partId: number,
+  pageIds: readonly number[],
+  inside: ReadonlySet<string>,
+): Generator<{ readonly done: number; readonly of: number }, Looked> {
+  const proof = yield* proveSite(site, { pageIds });
+  const findings = proof.findings.flatMap((finding) => {
+    const places = finding.places.filter(({ pageId, element }) => inside.has(`${pageId}/${element}`));
+    return places.length > 0 && (finding.level === 'fails' || finding.kind === 'ours' || finding.kind === 'holds')
+      ? [{ ...finding, places }]
+      : [];
+  });
+  const looks = proof.cells.filter((cell) => cell.partId === partId).reduce((sum, cell) => sum + cell.looks, 0);
+  const nothing = { strategy: 'blend', rows: [], unmet: [] } as const;
+  const files = pictureFiles(site, { kind: 'parts', partIds: [partId] }, nothing, WIDTH);
+  let file = files.next();
+  while (!file.done) file = files.next();
+  const grounds = new Map(
+    file.value.map(({ path, grounds: own }) => [path, new Map(own.map(({ matched, spots }) => [matched, spots[0]]))]),
+  );
+  return { findings, looks, grounds, alignments: alignmentsOf(site, partId, pageIds) };
+}
+
+/** Elements of a part and of the parts within it, by page and number, which no template changes. */
+function insideOf(
+  site: SiteModel,
+  selectors: SiteModel['parts'][number]['selectors'],
+  pageIds: readonly number[],
+): ReadonlySet<string> {
+  const inside = new Set<string>();
+  for (const pageId of pageIds) {
+    const open = [...matchingElements(pageOf(site, pageId), selectors)];
+    for (let element = open.pop(); element; element = open.pop()) {
+      inside.add(`${pageId}/${element.number}`);
+      open.push(...element.children);
+    }
+  }
+  return inside;
+}
+
+function alignmentsOf(site: SiteModel, partId: number, pageIds: readonly number[]): Looked['alignments'] {
+  const selectors = site.parts.find(({ part }) => part.id === partId)?.selectors ?? [];
+  const found = new Map<string, { align: string; name: string; spot: Spot }>();
+  for (const pageId of pageIds) {
+    const page = pageOf(site, pageId);
+    for (const root of matchingElements(page, selectors)) {
+      const view = viewIn(page, root, 'rest', WIDTH);
+      const open = [root];
+      for (let element = open.pop(); element; element = open.pop()) {
+        open.push(...element.children);
+        if (element.children.length > 0) continue;
+        const style = view.style(element);
+        if (style.resolved('display') === 'none') continue;
+        found.set(`${pageId}/${element.number}`, {
+          align: style.resolved('text-align'),
+          name: plainName(element, ''),
+          spot: { pageId, element: element.number },
+        });
+      }
+    }
+  }
+  return found;
+}
+
+/** Findings that were not there, or show in more places. */
+function newFindings(now: Looked, then: Looked): TemplateFault[] {
+  const known = new Map<string, Set<string>>();
+  const keyOf = ({ kind, title }: ProofFinding): string => `${kind} ${title}`;
+  const placeOf = ({ pageId, element, pseudo, state }: ProofFinding['places'][number]): string =>
+    `${pageId} ${element} ${pseudo} ${state}`;
+  for (const finding of now.findings)
+    known.set(keyOf(finding), new Set([...(known.get(keyOf(finding)) ?? []), ...finding.places.map(placeOf)]));
+  return then.findings.flatMap((finding): TemplateFault[] => {
+    const before = known.get(keyOf(finding));
+    const places = finding.places.filter((place) => !before?.has(placeOf(place)));
+    if (places.length === 0) return [];
+    const figure =
+      finding.figure === null || finding.needed === null
+        ? ''
+        : `: ${(Math.floor(finding.figure * 10) / 10).toFixed(1)} where ${finding.needed} is asked`;
+    const { pageId, element } = places[0];
+    return [{ kind: finding.kind, words: finding.title + figure, spot: { pageId, element }, places: places.length }];
+  });
+}
+
+function newGrounds(now: Looked, then: Looked): TemplateFault[] {
+  return [...then.grounds].flatMap(([path, grounds]) => {
+    const before = now.grounds.get(path);
+    if (!before || before.size === 0) return [];
+    const name = path.slice(path.lastIndexOf('/') + 1);
+    return [...grounds]
+      .filter(([hex]) => !before.has(hex))
+      .map(([hex, spot]): TemplateFault => ({
+        kind: 'picture',
+        words: `${name} stands on ${hex}, on ${[...before.keys()].join(', ')} before: look whether it can still be seen`,
+        spot,
+        places: 1,
+      }));
+  });
+}
+
+function newAlignments(now: Looked, then: Looked): TemplateFault[] {
+  const turned = new Map<string, { places: number; name: string; spot: Spot }>();
+  for (const [key, { align, name, spot }] of then.alignments) {
+    const before = now.alignments.get(key)?.align;
+    if (before === undefined || before === align) continue;
+    const turn = `${before} → ${align}`;
+    const known = turned.get(turn);
+    if (known) known.places += 1;
+    else turned.set(turn, { places: 1, name, spot });
+  }
+  return [...turned].map(([turn, { places, name, spot }]) => ({
+    kind: 'align',
+    words: `text-align ${turn}, first at ${name}: what hangs on it may stand elsewhere`,
+    spot,
+    places,
+  }));
+}
