@@ -78,6 +78,8 @@ export {
   type SiteArchive,
 } from './site-archive.js';
 export {
+  ArchiveTrial,
+  ArchiveVariation,
   CONVERSION_KINDS,
   CountsRequest,
   DecisionRequest,

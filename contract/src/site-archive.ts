@@ -24,6 +24,7 @@ import { LookedBody } from './proof-requests.js';
 import { OverrideBody, OwnCssBody, PaletteBody } from './requests.js';
 import { ExceptionBody, PartBody } from './site-requests.js';
 import { HandedRecordBody, SettingsSheetBody } from './settings-requests.js';
+import { ArchiveTrial, ArchiveVariation } from './trial-requests.js';
 import { SheetWriting } from './sheet-writing.js';
 
 /** Name of the file that tells an archive of a site, and what it calls itself. */
@@ -376,6 +377,21 @@ export class ArchiveHead {
   @ValidateNested({ each: true })
   @Type(() => HandedRecordBody)
   handed?: readonly HandedRecordBody[];
+
+  /** Forks of the draft and trials; none in archives of before there were any. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(2000, { message: 'can hold 2,000 variations at most' })
+  @ValidateNested({ each: true })
+  @Type(() => ArchiveVariation)
+  variations?: readonly ArchiveVariation[];
+
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(500, { message: 'can hold 500 trials at most' })
+  @ValidateNested({ each: true })
+  @Type(() => ArchiveTrial)
+  trials?: readonly ArchiveTrial[];
 
   @IsArray({ message: 'must be a list' })
   @ArrayMaxSize(3000, { message: 'can hold 3,000 files at most' })

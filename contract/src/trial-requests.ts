@@ -8,6 +8,7 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
+  IsISO8601,
   IsNumber,
   IsObject,
   IsOptional,
@@ -264,4 +265,121 @@ export class DecisionRequest {
   @IsString({ message: 'must be a text' })
   @Length(1, 1000, { message: 'must have 1 to 1000 characters' })
   why: string;
+}
+
+/** A look of a trial, as an archive keeps it. */
+export class ArchiveLook {
+  @Matches(NAME, { message: 'must be a variation' })
+  variation: string;
+
+  @IsString({ message: 'must be a text' })
+  @Length(1, 80, { message: 'must have 1 to 80 characters' })
+  name: string;
+
+  @IsInt({ message: 'must be the number of a revision' })
+  @Min(1, { message: 'must be the number of a revision' })
+  revision: number;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(20, { message: 'can hold 20 parts at most' })
+  @ValidateNested({ each: true })
+  @Type(() => VariationSettingsBody)
+  settings: readonly VariationSettingsBody[];
+}
+
+/** A variation, as an archive keeps it. */
+export class ArchiveVariation {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 80, { message: 'must have 1 to 80 characters' })
+  name: string;
+
+  @IsInt({ message: 'must be the number of a revision' })
+  @Min(1, { message: 'must be the number of a revision' })
+  revision: number;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(20, { message: 'can hold 20 parts at most' })
+  @ValidateNested({ each: true })
+  @Type(() => VariationSettingsBody)
+  settings: readonly VariationSettingsBody[];
+
+  @IsISO8601({}, { message: 'must be a moment' })
+  madeAt: string;
+}
+
+/** What was counted, as an archive keeps it. */
+export class ArchiveCount extends DayCountBody {
+  @IsIn(['counted', 'made-up', 'brought-in'], { message: 'must be counted, made-up or brought-in' })
+  source: 'counted' | 'made-up' | 'brought-in';
+
+  @IsInt({ message: 'must be the number of a conversion' })
+  @Min(0, { message: 'must be the number of a conversion' })
+  @Max(3, { message: 'must be the number of a conversion' })
+  conversion: number;
+}
+
+/** What was decided, as an archive keeps it. */
+export class ArchiveDecision extends DecisionRequest {
+  @IsISO8601({}, { message: 'must be a moment' })
+  at: string;
+
+  /** What was known then. */
+  @IsObject({ message: 'must be figures' })
+  figures: object;
+}
+
+/** A trial, as an archive keeps it. */
+export class ArchiveTrial {
+  @IsString({ message: 'must be a text' })
+  @Length(1, 120, { message: 'must have 1 to 120 characters' })
+  name: string;
+
+  @IsIn(['planned', 'running', 'paused', 'decided'], { message: 'is no state of a trial' })
+  state: 'planned' | 'running' | 'paused' | 'decided';
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMinSize(2, { message: 'must hold two looks or more' })
+  @ArrayMaxSize(MOST_VARIATIONS, { message: `can hold ${MOST_VARIATIONS} looks at most` })
+  @ValidateNested({ each: true })
+  @Type(() => ArchiveLook)
+  looks: readonly ArchiveLook[];
+
+  @ValidateNested()
+  @Type(() => TrialPlanBody)
+  plan: TrialPlanBody;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMinSize(1, { message: 'must name what counts' })
+  @ArrayMaxSize(4, { message: 'can hold 4 conversions at most' })
+  @ValidateNested({ each: true })
+  @Type(() => ConversionBody)
+  conversions: readonly ConversionBody[];
+
+  @IsString({ message: 'must be a selector, or empty' })
+  @MaxLength(400, { message: 'can have 400 characters at most' })
+  seen: string;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(MOST_VARIATIONS, { message: 'can hold one a variation' })
+  @ValidateNested({ each: true })
+  @Type(() => VariationProofBody)
+  proofs: readonly VariationProofBody[];
+
+  @IsISO8601({}, { message: 'must be a moment' })
+  madeAt: string;
+
+  @ValidateIf(({ startedAt }: ArchiveTrial) => startedAt !== null)
+  @IsISO8601({}, { message: 'must be a moment' })
+  startedAt: string | null;
+
+  @ValidateIf(({ decision }: ArchiveTrial) => decision !== null)
+  @ValidateNested()
+  @Type(() => ArchiveDecision)
+  decision: ArchiveDecision | null;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(100_000, { message: 'can hold 100,000 counts at most' })
+  @ValidateNested({ each: true })
+  @Type(() => ArchiveCount)
+  counts: readonly ArchiveCount[];
 }

@@ -85,6 +85,8 @@ export function archiveProblems({ head, steps, revisions, former }: SiteArchive)
   if (numbers.size < revisions.length) add('revisions', 'two of them have one number');
   for (const { revision } of head.publications)
     if (!numbers.has(revision)) add('publications', `there is no revision ${revision}`);
+  for (const { name, revision } of [...(head.variations ?? []), ...(head.trials ?? []).flatMap(({ looks }) => looks)])
+    if (!numbers.has(revision)) add('trials', `there is no revision ${revision}, which ${name} is of`);
   for (const { pageId, overrides: list } of former) {
     if (!pages.has(pageId)) add('former captures', `there is no page ${pageId}`);
     overrides(list, 'former captures', false);

@@ -1,4 +1,4 @@
-import type { ArchiveHead, DraftDocument, ImportResult, SiteDocument } from '@upper-veneer/contract';
+import type { ArchiveHead, DraftDocument, ImportResult, SiteDocument, TrialsDocument } from '@upper-veneer/contract';
 import { fromBufferPromise } from 'yauzl';
 import { makeZip, type ZipEntry } from '../testing/make-zip.js';
 import { startTestServer, type TestServer } from '../testing/test-site.js';
@@ -64,6 +64,65 @@ describe('a site with its history as one file', () => {
     }
     return entries;
   };
+
+  it('carries settings sheets, what was handed over, templates, variations and trials with their figures', async () => {
+    const id = here.siteId;
+    const [part] = (await site(here, id)).parts;
+    const act1 = { selector: '.x', act: 'add-class', name: 'dark', value: '' };
+    await act(
+      here,
+      id,
+      'parts',
+      { label: 'x', merged: [], parts: [{ ...part, templates: [{ name: 'Dark', acts: [act1] }], template: 'Dark' }] },
+      'PUT',
+    );
+    const place = { surface: 'button', job: 'action', state: 'rest', selector: '', property: '' };
+    const fields = [{ id: 'f1', name: 'Button', notation: 'hex', presets: [], present: '', places: [place] }];
+    const { swatches } = await draft(here, id);
+    const settled = [{ field: 'f1', value: { kind: 'swatch', swatchId: swatches[0].id, shade: 0 } }];
+    const sheet = {
+      partId: part.id,
+      fields,
+      fixed: [],
+      document: '',
+      address: '',
+      strategy: 'blend',
+      settled,
+      equal: [],
+    };
+    await act(here, id, `parts/${part.id}/settings`, { label: 'x', sheet }, 'PUT');
+    await act(here, id, `parts/${part.id}/handed`, { fields: [{ field: 'f1', text: '#b4582a' }] }, 'PUT');
+    const settings = [{ partId: part.id, strategy: 'stand-out', settled, equal: [], values: { Button: '#ffffff' } }];
+    await act(here, id, 'variations', { name: 'Chalk', put: [], drop: [], settings });
+    const { variations } = (await (await here.get(`/api/sites/${id}/trials`)).json()) as TrialsDocument;
+    await act(here, id, 'trials', {
+      name: 'Rust or chalk',
+      variations: [{ variationId: null }, { variationId: variations[0].id }],
+      plan: { base: 0.1, smallest: 0.05, alpha: 0.05, power: 0.8 },
+      conversions: [{ kind: 'press', target: '.x' }],
+      seen: '',
+    });
+    const [{ id: trialId }] = here.store.trials.bySite(id);
+    here.store.trials.note([{ id: 'a'.repeat(32), trialId, variation: 'A', kind: -1, day: '2026-01-02' }]);
+    await act(here, id, `trials/${trialId}/decision`, { winner: 'B', who: 'Mara', why: 'clear' });
+    const result = await bring(there, await archive(here, id));
+    const moved = result.ok ? result.siteId : 0;
+    const [movedPart] = (await site(there, moved)).parts;
+    expect([movedPart.template, movedPart.templates?.[0].acts.length]).toEqual(['Dark', 1]);
+    const after = await draft(there, moved);
+    expect(after.settings[0].partId).toBe(movedPart.id);
+    expect(after.settings[0].handed['f1'].text).toBe('#b4582a');
+    expect(after.settings[0].strategy).toBe('stand-out');
+    expect(after.settings[0].settled['f1']).toEqual({
+      kind: 'value',
+      value: { kind: 'swatch', swatchId: after.swatches[0].id, shade: 0 },
+    });
+    const [trial] = there.store.trials.bySite(moved);
+    expect(trial.looks[1].settings[0].partId).toBe(movedPart.id);
+    expect([trial.state, trial.decision?.winner, trial.decision?.why]).toEqual(['decided', 'B', 'clear']);
+    expect(trial.counts.map(({ variation, seen, source }) => [variation, seen, source])).toEqual([['A', 1, 'counted']]);
+    expect(there.store.trials.variations(moved).map(({ name }) => name)).toEqual(['Chalk']);
+  });
 
   /** A site that has been worked on: everything a draft can have, a revision published, changes undone. */
   async function worked(): Promise<number> {

@@ -7,6 +7,7 @@ import type {
   PlanRequest,
   SettingsSheetBody,
   SiteArchive,
+  VariationSettingsBody,
 } from '@upper-veneer/contract';
 import type { Override, OverrideValue, OwnCss, PlainValue, Spot } from '@upper-veneer/core';
 
@@ -19,6 +20,11 @@ export interface Numbers {
 
 /** The archive with other numbers of pages, parts and swatches, wherever it speaks of them. */
 export function renumbered({ head, steps, revisions, former }: SiteArchive, numbers: Numbers): SiteArchive {
+  const settings = (own: VariationSettingsBody): VariationSettingsBody => ({
+    ...own,
+    partId: numbers.part(own.partId),
+    settled: own.settled.map((settled) => renumberedSettled(settled, numbers)),
+  });
   const overrides = (list: readonly Override[]): Override[] => list.map((own) => renumberedOverride(own, numbers));
   return {
     head: {
@@ -31,6 +37,17 @@ export function renumbered({ head, steps, revisions, former }: SiteArchive, numb
         // 0 stands for what is in no part.
         partId: row.partId === 0 ? 0 : numbers.part(row.partId),
       })),
+      ...(head.variations
+        ? { variations: head.variations.map((own) => ({ ...own, settings: own.settings.map(settings) })) }
+        : {}),
+      ...(head.trials
+        ? {
+            trials: head.trials.map((trial) => ({
+              ...trial,
+              looks: trial.looks.map((look) => ({ ...look, settings: look.settings.map(settings) })),
+            })),
+          }
+        : {}),
       ...(head.handed ? { handed: head.handed.map((row) => ({ ...row, partId: numbers.part(row.partId) })) } : {}),
     },
     steps: steps.map((step) => renumberedStep(step, numbers)),
@@ -144,10 +161,15 @@ function renumberedSheet(sheet: SettingsSheetBody, numbers: Numbers): SettingsSh
   return {
     ...sheet,
     partId: numbers.part(sheet.partId),
-    settled: sheet.settled.map(({ field, value }) =>
-      value ? { field, value: renumberedPlain(value, numbers) } : { field },
-    ),
+    settled: sheet.settled.map((settled) => renumberedSettled(settled, numbers)),
   };
+}
+
+function renumberedSettled(
+  { field, value }: SettingsSheetBody['settled'][number],
+  numbers: Numbers,
+): SettingsSheetBody['settled'][number] {
+  return value ? { field, value: renumberedPlain(value, numbers) } : { field };
 }
 
 /** A place's name, which begins with its page. */

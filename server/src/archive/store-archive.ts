@@ -1,4 +1,4 @@
-import type { ArchiveBasis, ArchiveStep, PaletteBody, SiteArchive } from '@upper-veneer/contract';
+import type { ArchiveBasis, ArchiveStep, PaletteBody, SiteArchive, TrialDocument } from '@upper-veneer/contract';
 import type { LightingSignal, Override, Palette, Part, SheetOptions, VeneerPlace } from '@upper-veneer/core';
 import type { NewPalette } from '../db/palettes.js';
 import { choicesOf } from '../plan.js';
@@ -59,6 +59,9 @@ export async function storeArchive(
     for (const { at, ...row } of head.looked) store.looked.put(id, { ...row, at });
     for (const { partId, field, text, at } of head.handed ?? [])
       store.settingsSheets.hand(id, partId, field, { text, at });
+    // The newest comes first in an archive, and is the last that was made.
+    for (const own of [...(head.variations ?? [])].reverse()) store.trials.keepVariation(id, own);
+    for (const own of [...(head.trials ?? [])].reverse()) store.trials.restore(id, own as Omit<TrialDocument, 'id'>);
     for (const { capturedAt, ...capture } of former) store.formerCaptures.keep(id, capture, capturedAt);
     return { siteId: id, steps: archive.steps, undone: head.undone };
   });

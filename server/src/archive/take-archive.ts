@@ -8,6 +8,8 @@ import {
   type ArchiveHead,
   type ArchiveRevision,
   type ArchiveStep,
+  type ArchiveTrial,
+  type TrialDocument,
 } from '@upper-veneer/contract';
 import type { Override, Palette } from '@upper-veneer/core';
 import { ZipFile } from 'yazl';
@@ -85,6 +87,10 @@ export async function takeArchive(
       publications: store.moving.publications(siteId),
       looked: store.looked.bySite(siteId),
       handed: store.settingsSheets.handed(siteId),
+      variations: store.trials
+        .variations(siteId)
+        .map(({ name, revision, settings, madeAt }) => ({ name, revision, settings, madeAt })),
+      trials: store.trials.bySite(siteId).map(archivedTrial),
       former: store.formerCaptures
         .bySite(siteId)
         .map(({ pageId, html, stylesheets, overrides, capturedAt }, i) =>
@@ -98,6 +104,11 @@ export async function takeArchive(
   } finally {
     db.close();
   }
+}
+
+function archivedTrial(trial: TrialDocument): ArchiveTrial {
+  const { name, state, looks, plan, conversions, seen, proofs, madeAt, startedAt, decision, counts } = trial;
+  return { name, state, looks, plan, conversions, seen, proofs, madeAt, startedAt, decision, counts };
 }
 
 /** Steps through the history from its beginning. Leaves the draft as it was. */

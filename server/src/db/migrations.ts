@@ -319,11 +319,12 @@ export const MIGRATIONS: readonly Migration[] = [
   CREATE TABLE trial_count (
     trial_id INTEGER NOT NULL REFERENCES trial (id) ON DELETE CASCADE,
     source TEXT NOT NULL,
+    conversion INTEGER NOT NULL,
     day TEXT NOT NULL,
     variation TEXT NOT NULL,
     seen INTEGER NOT NULL,
     pressed INTEGER NOT NULL,
-    PRIMARY KEY (trial_id, source, day, variation)
+    PRIMARY KEY (trial_id, source, conversion, day, variation)
   ) STRICT;
   `,
   `

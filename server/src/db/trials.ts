@@ -63,11 +63,11 @@ export function createTrials(db: Db) {
     >(
       'SELECT kind, day, variation, COUNT(*) AS many FROM trial_event WHERE trial_id = ? GROUP BY kind, day, variation',
     ),
-    counts: db.prepare<[number], DayCount & Pick<TrialCount, 'source'>>(
-      'SELECT source, day, variation, seen, pressed FROM trial_count WHERE trial_id = ? ORDER BY day, variation',
+    counts: db.prepare<[number], TrialCount>(
+      'SELECT source, conversion, day, variation, seen, pressed FROM trial_count WHERE trial_id = ? ORDER BY day, variation, conversion',
     ),
-    addCount: db.prepare<[number, string, string, string, number, number]>(
-      'INSERT INTO trial_count (trial_id, source, day, variation, seen, pressed) VALUES (?, ?, ?, ?, ?, ?) ON CONFLICT (trial_id, source, day, variation) DO UPDATE SET seen = seen + excluded.seen, pressed = pressed + excluded.pressed',
+    addCount: db.prepare<[number, string, number, string, string, number, number]>(
+      'INSERT INTO trial_count (trial_id, source, conversion, day, variation, seen, pressed) VALUES (?, ?, ?, ?, ?, ?, ?) ON CONFLICT (trial_id, source, conversion, day, variation) DO UPDATE SET seen = seen + excluded.seen, pressed = pressed + excluded.pressed',
     ),
     dropCounts: db.prepare<[number, string]>('DELETE FROM trial_count WHERE trial_id = ? AND source = ?'),
   };
@@ -85,7 +85,7 @@ export function createTrials(db: Db) {
           events.find((own) => own.kind === conversion && own.day === day && own.variation === variation)?.many ?? 0,
       })),
     ).flat();
-    return [...counted, ...statements.counts.all(trialId).map((own) => ({ ...own, conversion: 0 }))];
+    return [...counted, ...statements.counts.all(trialId)];
   };
   const document = ({ id, name, state, madeAt, startedAt, body, proofs, decision }: TrialRow): TrialDocument => {
     const own = JSON.parse(body) as TrialBody;
@@ -141,12 +141,23 @@ export function createTrials(db: Db) {
       for (const { id, trialId, variation, kind, day } of events)
         statements.note.run(id, trialId, variation, kind, day);
     }),
+    /** Stores a trial of another database as it was; one that ran there is paused here, where no visitor knows it. */
+    restore: db.transaction((siteId: number, trial: Omit<TrialDocument, 'id'>): void => {
+      const { name, state, looks, plan, conversions, seen, proofs, madeAt, startedAt, decision, counts } = trial;
+      const body: TrialBody = { looks, plan, conversions, seen };
+      const id = Number(statements.insert.run(siteId, name, JSON.stringify(body), madeAt).lastInsertRowid);
+      statements.setProofs.run(JSON.stringify(proofs), id);
+      if (state !== 'planned') statements.setState.run('paused', startedAt, id);
+      if (decision) statements.decide.run(JSON.stringify(decision), id);
+      for (const own of counts)
+        statements.addCount.run(id, own.source, own.conversion, own.day, own.variation, own.seen, own.pressed);
+    }),
     /** Adds counts of a source, or puts them in place of those it had. */
     addCounts: db.transaction(
       (trialId: number, source: 'made-up' | 'brought-in', counts: readonly DayCount[], isWhole: boolean): void => {
         if (isWhole) statements.dropCounts.run(trialId, source);
         for (const { day, variation, seen, pressed } of counts)
-          statements.addCount.run(trialId, source, day, variation, seen, pressed);
+          statements.addCount.run(trialId, source, 0, day, variation, seen, pressed);
       },
     ),
   };
