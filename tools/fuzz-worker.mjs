@@ -170,6 +170,11 @@ const SEEDS = {
     '{"brand":{"red":{"$type":"color","$value":"#f00"},"ink":{"$value":"{brand.red}"}}}',
     ':root { --brand: #b4582a; --b: var(--brand) }',
   ],
+  settings: [
+    'Button: #2f6b4f\nText: 255, 255, 255\nCorner = 4px',
+    '{"settings":[{"name":"A","value":"#fff","affects":[{"surface":"s","job":"action","selector":".a"}]}],"fixed":[{"surface":"s","job":"icon","color":"#000"}]}',
+    'day,variation,seen,pressed\n2026-05-04,A,100,3\n2026-05-04,"B",101,4\n',
+  ],
   mhtml: [
     'From: x\r\nMIME-Version: 1.0\r\nContent-Type: multipart/related; boundary="b"\r\n\r\n--b\r\nContent-Type: text/html\r\nContent-Location: http://x.test/\r\n\r\n<p>x\r\n--b--\r\n',
   ],
@@ -189,6 +194,22 @@ const PIECES = {
   css: CSS_PIECES,
   html: [...HTML, ...CSS_PIECES.slice(0, 24)],
   palettes: [...JSONS, ...CSS_PIECES.slice(0, 12)],
+  settings: [
+    ...JSONS,
+    '\n',
+    '\t',
+    ':',
+    '=',
+    ',',
+    '"',
+    '#fff',
+    '12px',
+    '"name":',
+    '"affects":',
+    '"settings":',
+    '2026-',
+    '9'.repeat(40),
+  ],
   mhtml: MIME,
   zipNames: PATHS,
   bodies: [...JSONS, '"put":', '"drop":', '"element":', '"value":', '1e300', '[[', ']]'],
@@ -242,6 +263,24 @@ const readers = {
     core.framePage(text, { path: 'a.html', filesAt: '/f/' });
   },
   palettes: () => (text) => core.readPaletteFile(['a.gpl', 'a.tokens.json', 'a.css', 'a'][text.length % 4], text),
+  settings: () => (text) => {
+    const reading = core.readSettings(text);
+    const empty = {
+      partId: 1,
+      fields: [],
+      fixed: [],
+      document: '',
+      address: '',
+      strategy: 'blend',
+      settled: {},
+      equal: [],
+      handed: {},
+    };
+    const sheet = core.withSettingsRead(empty, reading);
+    core.settingsCss(sheet, ({ present }) => present);
+    core.settingConflicts(sheet, ({ present }) => present);
+    core.readCounts(text, ['A', 'B']);
+  },
   mhtml: async () => {
     const [{ readMhtml, looksLikeMhtml }, { ImportProblem }] = await Promise.all([
       import(url('import/read-mhtml.js')),
@@ -266,9 +305,17 @@ const readers = {
   bodies: async () => {
     const { startTestServer } = await import(url('testing/test-site.js'));
     const server = await startTestServer();
-    const paths = ['changes', 'palette', 'exceptions', 'parts', 'options', 'revisions', 'name'].map(
-      (name) => `/api/sites/${server.siteId}/${name}`,
-    );
+    const paths = [
+      'changes',
+      'palette',
+      'exceptions',
+      'parts',
+      'options',
+      'revisions',
+      'name',
+      'variations',
+      'trials',
+    ].map((name) => `/api/sites/${server.siteId}/${name}`);
     let at = 0;
     const send = async (text) => {
       at += 1;

@@ -14,8 +14,9 @@ const READERS = {
   values: 0.24,
   css: 0.12,
   html: 0.06,
-  palettes: 0.12,
-  mhtml: 0.04,
+  palettes: 0.1,
+  settings: 0.04,
+  mhtml: 0.02,
   zipNames: 0.14,
   bodies: 0.04,
 };

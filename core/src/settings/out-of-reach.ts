@@ -9,19 +9,27 @@ export interface OutOfReach {
   /** Whether CSS of the site can: an override on the part itself. */
   readonly isReached: boolean;
   readonly answer: string;
+  /** Selector of what is overridden then; empty for the part itself. */
+  readonly selector: string;
 }
 
 /** What the maker's fields leave as it is: by CSS where that reaches the part, else an honest nothing. */
 export function outOfReach({ fixed }: Pick<SettingsSheet, 'fixed'>, reachability: Reachability): readonly OutOfReach[] {
   const answer = ANSWERS[reachability];
   return [
-    ...fixed.map((place) => ({ words: placeWords(place), isReached: reachability === 'in page', answer })),
+    ...fixed.map((place) => ({
+      words: placeWords(place),
+      isReached: reachability === 'in page',
+      answer,
+      selector: place.selector,
+    })),
     ...(reachability === 'framed'
       ? [
           {
             words: 'corners, edge and shadow of the frame itself',
             isReached: true,
             answer: 'the page’s CSS can: the frame is an element of the page',
+            selector: '',
           },
         ]
       : []),

@@ -1,5 +1,6 @@
 import { createParser } from 'eventsource-parser';
 import type { Browser, BrowserContext } from 'playwright-core';
+import type { TrialsDocument } from '@upper-veneer/contract';
 import yazl from 'yazl';
 import { launchBrowser } from '../support/browser.js';
 import { hostileCorpus, type HostileFile } from '../support/hostile-corpus.js';
@@ -86,6 +87,18 @@ describe('hostile pages', () => {
           'host',
         )),
       ];
+      // With a trial under way one script is let run there, the one that counts.
+      await runTrial(product.url, siteId, site.pages[0].id);
+      found.push(
+        ...(await watch(
+          browser,
+          site.hostUrl,
+          site.pages.map(({ path }) => [path, `${site.hostUrl}${path}`] as const),
+          'host',
+        )),
+      );
+      const { trials } = (await (await fetch(`${product.url}/api/sites/${siteId}/trials`)).json()) as TrialsDocument;
+      expect(trials[0].counts.reduce((sum, { seen }) => sum + seen, 0)).toBeGreaterThan(0);
       expect(found.slice(0, 8)).withContext(`${found.length} in all`).toEqual([]);
     });
   }
@@ -153,6 +166,32 @@ async function watch(
   }
   await context.close();
   return found;
+}
+
+/** Has the visitors of a site given two looks, and counted. */
+async function runTrial(url: string, siteId: number, pageId: number): Promise<void> {
+  const act = async (method: string, path: string, body: object): Promise<TrialsDocument> => {
+    const answer = await fetch(`${url}/api/sites/${siteId}/${path}`, {
+      method,
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    if (!answer.ok) throw new Error(`${path}: ${await answer.text()}`);
+    return (await answer.json()) as TrialsDocument;
+  };
+  const override = { id: 'h1', pageId, element: 0, pseudo: '', reach: 'one', state: 'rest', partId: null };
+  const value = { kind: 'literal', css: '#123456' };
+  const put = [{ ...override, property: 'color', value, selector: 'body', important: false }];
+  const { variations } = await act('POST', 'variations', { name: 'Other', put, drop: [] });
+  const { trials } = await act('POST', 'trials', {
+    name: 'Hostile',
+    variations: [{ variationId: null }, { variationId: variations[0].id }],
+    plan: { base: 0.1, smallest: 0.05, alpha: 0.05, power: 0.8 },
+    conversions: [{ kind: 'press', target: 'body' }],
+    seen: '',
+  });
+  const proofs = ['A', 'B'].map((variation) => ({ variation, fails: 0, looks: 1 }));
+  await act('PUT', `trials/${trials[0].id}/state`, { isRunning: true, proofs });
 }
 
 /** Brings files in as a new site; its number. */

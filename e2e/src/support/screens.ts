@@ -14,6 +14,12 @@ const view = async ({ page }: BenchDriver, name: string): Promise<void> => {
     .getByRole('link', { name: new RegExp(`^${name}`) })
     .click();
 };
+/** Chooses a part in Match; in a narrow window the parts are a panel of their own. */
+const scopeOf = async (page: BenchDriver['page'], part: string): Promise<void> => {
+  const scope = page.locator('uv-pane-switch').getByText('Scope', { exact: true });
+  if (await scope.isVisible()) await scope.click();
+  await page.locator('uv-scope-list button', { hasText: part }).click();
+};
 const topic = async ({ page }: BenchDriver, name: string): Promise<void> => {
   await page.locator('uv-survey-page p-selectbutton').getByText(name, { exact: true }).first().click();
 };
@@ -96,6 +102,16 @@ export const SCREENS: readonly Screen[] = [
       if (await scope.isVisible()) await scope.click();
       await page.getByRole('button', { name: 'Kits…' }).click();
       await page.locator('uv-kits-dialog .kits li').first().waitFor();
+    },
+  },
+  {
+    name: 'Match, templates',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await scopeOf(page, 'Two-step checkout');
+      await page.getByRole('button', { name: '3 templates…' }).click();
+      await page.locator('uv-templates-dialog .forms > li').nth(2).waitFor();
     },
   },
   {
@@ -266,5 +282,94 @@ export const SCREENS: readonly Screen[] = [
         await page.getByRole('button', { name: 'Switch on' }).click();
       await page.getByRole('button', { name: 'End it' }).waitFor();
     },
+  },
+  {
+    name: 'Match, settings to start from',
+    panes: false,
+    reach: async (bench) => {
+      const { page } = bench;
+      await page.keyboard.press('Escape');
+      await view(bench, 'Match');
+      await scopeOf(page, 'Chat bubble');
+      await page.getByText('What its maker lets one set').waitFor();
+    },
+  },
+  {
+    name: 'Match, settings',
+    panes: false,
+    reach: async ({ page }) => {
+      await scopeOf(page, 'Promotion unit');
+      if ((await page.locator('uv-settings-table').count()) === 0) {
+        await page.getByRole('button', { name: 'Read the maker’s fields…' }).click();
+        await page.getByLabel('From the maker’s address').fill('https://widgets.osier.example/settings/promo');
+        await page.getByRole('button', { name: 'Ask', exact: true }).click();
+        await page.getByRole('button', { name: 'Take them over' }).click();
+      }
+      await page.locator('uv-settings-table tbody tr').nth(5).waitFor();
+    },
+  },
+  {
+    name: 'Match, a field of settings',
+    panes: false,
+    reach: async ({ page }) => {
+      const chosen = page.locator('uv-pane-switch').getByText('Chosen', { exact: true });
+      if (await chosen.isVisible()) await chosen.click();
+      await page.getByRole('button', { name: 'The field…' }).click();
+    },
+  },
+  {
+    name: 'Match, what no field does',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: /^Name (?:more|what)/ }).click();
+    },
+  },
+  {
+    name: 'Match, keeping a variation',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.keyboard.press('Escape');
+      const rows = page.locator('uv-pane-switch').getByText('Colours', { exact: true });
+      if (await rows.isVisible()) await rows.click();
+      await page.getByRole('button', { name: 'As a variation…' }).click();
+    },
+  },
+  {
+    name: 'Trial, planning',
+    panes: false,
+    reach: async (bench) => {
+      const { page } = bench;
+      // A fork of its own, whichever window it is.
+      await page.getByRole('dialog').getByRole('button', { name: 'Keep it' }).click();
+      await page.getByRole('dialog').waitFor({ state: 'detached' });
+      await view(bench, 'Trial');
+      await page.getByRole('button', { name: /^Plan a(?: trial|nother)…$/ }).click();
+      await page.getByRole('dialog').getByRole('status').waitFor();
+    },
+  },
+  {
+    name: 'Trial, made-up traffic',
+    panes: false,
+    reach: async ({ page }) => {
+      const dialog = page.getByRole('dialog');
+      await dialog.getByLabel('As the draft is').check();
+      await dialog.getByRole('button', { name: 'Plan it' }).click();
+      await dialog.waitFor({ state: 'detached' });
+      await page.getByRole('button', { name: 'Make traffic up…' }).click();
+    },
+  },
+  {
+    name: 'Trial',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.getByRole('button', { name: 'Make it up' }).click();
+      await page.locator('uv-trial-chart canvas').first().waitFor();
+    },
+  },
+  {
+    name: 'Trial, deciding',
+    panes: false,
+    reach: async ({ page }) => page.getByRole('button', { name: 'Decide…' }).click(),
   },
 ];

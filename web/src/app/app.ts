@@ -51,7 +51,7 @@ import { ImportDialog } from './survey/import/import-dialog';
     <p-toast position="bottom-center" />
   `,
   styles: `
-    :host { display: grid; grid-template-rows: auto minmax(0, 1fr); height: 100%; }
+    :host { display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr); height: 100%; }
     .view { display: grid; grid-template: minmax(0, 1fr) / minmax(0, 1fr); min-height: 0; outline: none; box-shadow: none; }
     @media (max-width: 900px) { :host { height: auto; min-height: 100%; align-content: start; } .view { display: block; } }
     .skip { position: fixed; left: 8px; top: 8px; z-index: 20; padding: 6px 12px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); }

@@ -8,16 +8,10 @@ import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
+import { ACT_WORDS } from '../shared/site/act-words';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { withMerge, withPart, withProposals, withoutPart } from '../shared/site/part-edits';
-
-const ACT_WORDS: Readonly<Record<(typeof OPENER_ACTS)[number], string>> = {
-  'add-class': 'gets the class',
-  'drop-class': 'loses the class',
-  'set-attribute': 'gets the attribute',
-  'drop-attribute': 'loses the attribute',
-};
 
 const KIND_WORDS: Readonly<Record<(typeof PART_KINDS)[number], string>> = {
   theme: 'theme',

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { ConversionKind } from '@upper-veneer/contract';
 import { sampleSize, selectorProblem } from '@upper-veneer/core';
@@ -72,15 +72,19 @@ export class PlanDialog {
 
   protected readonly kinds = KINDS;
   protected readonly name = signal('Blend in or stand out');
-  protected readonly withDraft = signal(this.trials.variations().length < 2);
-  protected readonly chosen = signal<readonly number[]>(
-    this.trials
-      .variations()
-      .slice(0, 2)
-      .map(({ id }) => id)
-      .reverse(),
+  /** The newest two at first; those that come while the dialog is open are among them. */
+  readonly #newest = computed(
+    () =>
+      this.trials
+        .variations()
+        .slice(0, 2)
+        .map(({ id }) => id)
+        .reverse(),
+    { equal: (a, b) => a.join() === b.join() },
   );
-  protected readonly seen = signal<string | null>(this.#partTried());
+  protected readonly chosen = linkedSignal<readonly number[]>(() => this.#newest());
+  protected readonly withDraft = linkedSignal(() => this.#newest().length < 2);
+  protected readonly seen = linkedSignal<string | null>(() => this.#partTried());
   protected readonly kind = signal<ConversionKind>('press');
   /** What is pressed; as long as nothing is named, the part itself. */
   protected readonly target = signal<string | null>(null);
@@ -88,6 +92,11 @@ export class PlanDialog {
   protected readonly smallest = signal('1');
   protected readonly visitors = signal('1200');
   protected readonly isPlanning = signal(false);
+  /** Selector of the part whose settings the newest variation fills; `null` where that is none. */
+  readonly #partTried = computed(() => {
+    const partId = this.trials.variations().at(0)?.settings.at(0)?.partId;
+    return this.site.site()?.parts.find(({ id }) => id === partId)?.selector ?? null;
+  });
   protected readonly parts = computed(() =>
     (this.site.site()?.parts ?? []).map(({ name, selector }) => ({ name: `seen: ${name}`, selector })),
   );
@@ -146,11 +155,5 @@ export class PlanDialog {
         next: ({ trials }) => this.planned.emit(trials[0].id),
         complete: () => this.isPlanning.set(false),
       });
-  }
-
-  /** Selector of the part whose settings the newest variation fills; `null` where that is none. */
-  #partTried(): string | null {
-    const partId = this.trials.variations().at(0)?.settings.at(0)?.partId;
-    return this.site.site()?.parts.find(({ id }) => id === partId)?.selector ?? null;
   }
 }

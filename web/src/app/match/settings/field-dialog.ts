@@ -46,7 +46,7 @@ import { SettingsStore } from './settings-store';
               <input pInputText pSize="small" [name]="'surface' + i" maxlength="80" placeholder="of what, such as: window head" aria-label="Of what" autocomplete="off" [ngModel]="place.surface" (ngModelChange)="setPlace(i, { surface: $event })" />
               <p-select [name]="'state' + i" [options]="states" optionLabel="label" optionValue="state" [ngModel]="place.state" (ngModelChange)="setPlace(i, { state: $event })" size="small" ariaLabel="In which state" appendTo="self" />
               <input pInputText pSize="small" class="uv-mono" [name]="'selector' + i" maxlength="400" placeholder="selector in its document" aria-label="Selector in its document" autocomplete="off" spellcheck="false" [ngModel]="place.selector" (ngModelChange)="setPlace(i, { selector: $event })" />
-              <p-button label="Take off" [text]="true" size="small" (onClick)="takeOff(i)" [ariaLabel]="'Take place ' + (i + 1) + ' off'" />
+              <p-button label="Take off" [text]="true" size="small" (onClick)="takeOff(i)" [ariaLabel]="'Take off place ' + (i + 1)" />
             </li>
           } @empty { <li class="uv-soft none">Nothing yet. Fields that fill and fields that write on one and the same thing are held readable together.</li> }
         </ul>

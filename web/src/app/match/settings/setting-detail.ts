@@ -66,12 +66,13 @@ import { SettingsStore } from './settings-store';
       </ul>
       @if (places().length > 1) { <p class="uv-soft note">◆ One field feeds {{ places().length }} places: they change together.</p> }
     }
-    @if (beyond().length > 0) {
-      <h3>What no field does</h3>
-      <ul class="list">
-        @for (entry of beyond(); track $index) { <li>{{ entry.words }}: <span class="uv-soft">{{ entry.answer }}</span></li> }
-      </ul>
-    }
+    <h3>What no field does</h3>
+    <ul class="list">
+      @for (entry of beyond(); track $index) {
+        <li>{{ entry.words }}: <span class="uv-soft">{{ entry.answer }}</span>@if (entry.isReached) { <button type="button" class="link" (click)="bench.emit(entry.selector)">Bench</button> }</li>
+      }
+    </ul>
+    <button type="button" class="link" (click)="named.emit()">{{ beyond().length > 0 ? 'Name more, or take some off…' : 'Name what the maker leaves no choice about…' }}</button>
     @if (unshown().length > 0) {
       <p class="uv-soft note">Not drawn in the pictures, since nobody said where it is in the document: {{ unshown().join(', ') }}.</p>
     }
@@ -94,6 +95,8 @@ import { SettingsStore } from './settings-store';
     .length, .same { display: grid; grid-template-columns: 70px minmax(0, 1fr); align-items: center; gap: 8px; margin-top: 8px; }
     .list { margin: 0; padding: 0; list-style: none; font-size: 12.5px; }
     .list li { padding: 2px 0; overflow-wrap: anywhere; }
+    .link { min-height: 24px; padding: 0; border: 0; background: none; color: var(--uv-ink); font-size: 12.5px; text-decoration: underline; cursor: pointer; }
+    li .link { margin-left: 6px; }
     .note { margin: 6px 0 0; font-size: 12.5px; }
   `,
 })
@@ -104,6 +107,10 @@ export class SettingDetail {
   readonly beyond = input.required<readonly OutOfReach[]>();
   readonly unshown = input.required<readonly string[]>();
   readonly edited = output<PlannedField>();
+  /** Emits when what no field does is to be named. */
+  readonly named = output();
+  /** Emits the selector of what is to be overridden on the Bench; empty for the part itself. */
+  readonly bench = output<string>();
 
   protected readonly planned = this.store.chosenField;
   protected readonly presentHex = computed(() => {

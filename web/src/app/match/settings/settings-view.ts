@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
+import { Router } from '@angular/router';
 import {
   SETTING_PATTERNS,
   SETTING_STATES,
@@ -25,6 +26,7 @@ import { SiteStore } from '../../shared/site/site-store';
 import { VariationDialog } from '../../shared/trials/variation-dialog';
 import { Announcer } from '../../shared/spoken/announcer';
 import { FieldDialog } from './field-dialog';
+import { FixedDialog } from './fixed-dialog';
 import { FramedPicture } from './framed-picture';
 import { SettingsReadDialog } from './read-dialog';
 import { SettingDetail } from './setting-detail';
@@ -37,6 +39,7 @@ import { SettingsTable } from './settings-table';
   imports: [
     Button,
     FieldDialog,
+    FixedDialog,
     FormsModule,
     FramedPicture,
     SelectButton,
@@ -47,6 +50,7 @@ import { SettingsTable } from './settings-table';
   ],
   providers: [SettingsStore],
   changeDetection: ChangeDetectionStrategy.OnPush,
+  host: { '[attr.data-pane]': 'pane()' },
   templateUrl: './settings-view.html',
   styleUrl: './settings-view.scss',
 })
@@ -59,6 +63,7 @@ export class SettingsView {
   protected readonly store = inject(SettingsStore);
   readonly #announcer = inject(Announcer);
   readonly #engine = inject(Engine);
+  readonly #router = inject(Router);
 
   protected readonly strategies = [
     { strategy: 'blend', label: 'Blend in' },
@@ -67,6 +72,7 @@ export class SettingsView {
   protected readonly patterns = SETTING_PATTERNS;
   protected readonly isReading = signal(false);
   protected readonly isVarying = signal(false);
+  protected readonly isNaming = signal(false);
   protected readonly variationName = computed(
     () =>
       `${this.store.part()?.name ?? ''}, ${this.store.sheet()?.strategy === 'blend' ? 'blended in' : 'standing out'}`,
@@ -144,6 +150,12 @@ export class SettingsView {
       ...sheet,
       strategy,
     }));
+  }
+
+  /** Leads to what CSS reaches, on the first page that has it. */
+  protected async openOnBench(selector: string): Promise<void> {
+    const spot = await this.#engine.remote.firstOf(selector === '' ? (this.store.part()?.selector ?? '') : selector);
+    if (spot) void this.#router.navigate(['/bench'], { queryParams: { page: spot.pageId, element: spot.element } });
   }
 
   protected keepVariation(name: string): void {

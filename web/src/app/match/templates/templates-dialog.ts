@@ -9,17 +9,11 @@ import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { Engine } from '../../shared/engine/engine';
 import { withProgress } from '../../shared/engine/with-progress';
+import { ACT_WORDS } from '../../shared/site/act-words';
 import { DraftEdits } from '../../shared/site/draft-edits';
 import { withPart } from '../../shared/site/part-edits';
 import { SiteStore } from '../../shared/site/site-store';
 import { StandingMark } from '../../shared/ui/standing-mark';
-
-const ACT_WORDS: Readonly<Record<(typeof OPENER_ACTS)[number], string>> = {
-  'add-class': 'gets the class',
-  'drop-class': 'loses the class',
-  'set-attribute': 'gets the attribute',
-  'drop-attribute': 'loses the attribute',
-};
 
 /** Faults that are listed of one template. */
 const MOST_LISTED = 40;
@@ -41,7 +35,7 @@ const MOST_LISTED = 40;
                 <span class="uv-soft words uv-mono" [title]="form.words">{{ form.words }}</span>
                 @if (form.check; as own) { <span class="figure"><uv-standing [standing]="own.faults.length === 0 ? 'holds' : 'look'" />&ngsp;{{ own.faults.length === 0 ? 'all holds' : own.faults.length + (own.faults.length === 1 ? ' thing holds no longer' : ' things hold no longer') }}</span> }
                 @else if (form.isCurrent) { <span class="figure uv-soft">shown now</span> }
-                @if (form.name !== '') { <p-button label="Take away" [text]="true" size="small" (onClick)="drop(form.name)" [ariaLabel]="'Take the template ' + form.name + ' away'" /> }
+                @if (form.name !== '') { <p-button label="Take away" [text]="true" size="small" (onClick)="drop(form.name)" [ariaLabel]="'Take away the template ' + form.name" /> }
               </div>
               @if (form.check; as own) {
                 @if (own.faults.length > 0) {
@@ -60,7 +54,7 @@ const MOST_LISTED = 40;
           @else { <p-button label="Check all" size="small" [disabled]="forms().length < 2" (onClick)="check()" /> }
         </div>
         <form (ngSubmit)="add()">
-          <h3>Another template</h3>
+          <h2>Another template</h2>
           <div class="line">
             <input pInputText pSize="small" name="name" maxlength="60" placeholder="its name" aria-label="Name of the template" autocomplete="off" [ngModel]="draft().form" (ngModelChange)="set({ form: $event })" />
             <input pInputText pSize="small" class="uv-mono" name="of" maxlength="4000" placeholder="selector" aria-label="Selector of what changes" autocomplete="off" spellcheck="false" [ngModel]="draft().selector" (ngModelChange)="set({ selector: $event })" />
@@ -78,7 +72,7 @@ const MOST_LISTED = 40;
     :host { position: absolute; }
     .all { display: grid; gap: 12px; }
     p { margin: 0; font-size: 12.5px; }
-    h3 { margin-bottom: 5px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
+    h2 { margin-bottom: 5px; font-size: 12px; font-weight: 700; color: var(--uv-soft); }
     ul { margin: 0; padding: 0; list-style: none; }
     .forms { max-height: 46vh; border-top: 1px solid var(--uv-line); overflow: auto; }
     .forms > li { padding: 7px 0; border-bottom: 1px solid var(--uv-line); }

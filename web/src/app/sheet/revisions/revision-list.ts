@@ -6,6 +6,7 @@ import { Button } from 'primeng/button';
 import { Menu } from 'primeng/menu';
 import { DraftEdits } from '../../shared/site/draft-edits';
 import { SiteStore } from '../../shared/site/site-store';
+import { TrialsStore } from '../../shared/trials/trials-store';
 
 /** Saved revisions, the newest first; the chosen one can be brought back, whole or a part of it, and published. */
 @Component({
@@ -23,6 +24,7 @@ import { SiteStore } from '../../shared/site/site-store';
             <span class="marks">{{ marksOf(revision.number) }}</span>
             <span class="uv-soft facts">{{ revision.savedAt | date: 'd MMM y, HH:mm' }} · {{ revision.rules }} {{ revision.rules === 1 ? 'rule' : 'rules' }}@if (revision.proof; as proof) { · {{ proof.fails }} {{ proof.fails === 1 ? 'fails' : 'fail' }}}@if (revision.isUntidied) {, <b>not tidied</b>: that took too long or failed, so the sheet is longer than it need be}</span>
           </button>
+          @for (words of decidedFor(revision.number); track words) { <p class="uv-soft decided">{{ words }}</p> }
           @if (revision.number === chosen()) {
             <div class="acts">
               <p-button label="Bring back…" [outlined]="true" size="small" [disabled]="kept() === null || revision.number === site.draft()?.equalsRevision" (onClick)="menu.toggle($event)" />
@@ -58,6 +60,7 @@ import { SiteStore } from '../../shared/site/site-store';
     .row:hover .note { text-decoration: underline; }
     .marks { font-size: 12px; }
     .facts { grid-column: 2 / -1; font-size: 12.5px; }
+    .decided { margin: 0; padding: 0 16px 8px 44px; font-size: 12.5px; }
     .acts { display: flex; gap: 6px; padding: 0 16px 10px 42px; }
     .left { margin: 8px 16px 0; font-size: 12.5px; }
     .left summary { cursor: pointer; }
@@ -78,6 +81,22 @@ export class RevisionList {
   protected readonly menu = viewChild.required(Menu);
   protected readonly revisions = computed(() => this.site.draft()?.revisions ?? []);
   protected readonly told = signal('');
+  readonly #trials = inject(TrialsStore);
+  /** What trials that were decided for a look of a revision came to, by its number. */
+  readonly #decided = computed(() => {
+    const found = new Map<number, string[]>();
+    for (const { name, looks, decision } of this.#trials.trials()) {
+      const revision = looks.find(({ variation }) => variation === decision?.winner)?.revision;
+      if (!decision || revision === undefined) continue;
+      const { sums } = decision.figures;
+      const rates = sums.map(
+        ({ variation, rate, seen }) => `${variation} ${(100 * rate).toFixed(2)} % of ${seen.toLocaleString('en')}`,
+      );
+      const words = `${name}: decided for ${decision.winner} by ${decision.who}, ${decision.at.slice(0, 10)}: ${decision.why}. ${rates.join(', ')}`;
+      found.set(revision, [...(found.get(revision) ?? []), words]);
+    }
+    return found;
+  });
   protected readonly left = computed(() => this.site.draft()?.leftDrafts ?? []);
   /** What of the chosen revision can come back. */
   protected readonly ways = computed((): MenuItem[] => {
@@ -95,6 +114,10 @@ export class RevisionList {
       ...(named.length > 1 ? [{ separator: true }, ...named] : []),
     ];
   });
+
+  protected decidedFor(revision: number): readonly string[] {
+    return this.#decided().get(revision) ?? [];
+  }
 
   protected marksOf(number: number): string {
     const draft = this.site.draft();
