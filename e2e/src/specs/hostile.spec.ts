@@ -94,7 +94,7 @@ describe('hostile pages', () => {
           browser,
           site.hostUrl,
           site.pages.map(({ path }) => [path, `${site.hostUrl}${path}`] as const),
-          'host',
+          'trial',
         )),
       );
       const { trials } = (await (await fetch(`${product.url}/api/sites/${siteId}/trials`)).json()) as TrialsDocument;
@@ -104,12 +104,15 @@ describe('hostile pages', () => {
   }
 });
 
+/** A page that is not there: an empty one stands for it. */
+const NOTHING = 'nothing.html';
+
 /** Opens pages in frames and says which asked a foreign host, ran a script or went elsewhere. */
 async function watch(
   browser: Browser,
   start: string,
   pages: readonly (readonly [path: string, url: string])[],
-  where: 'frame' | 'host',
+  where: 'frame' | 'host' | 'trial',
 ): Promise<string[]> {
   const context: BrowserContext = await browser.newContext();
   const found: string[] = [];
@@ -120,7 +123,8 @@ async function watch(
     new RegExp(`^http://(?:localhost|(?:site|widgets)-\\d+\\.localhost):${port}/`).test(url);
   await context.route('**/*', async (route) => {
     const url = route.request().url();
-    if (isOwn(url)) await route.continue();
+    if (url === `${start}${NOTHING}`) await route.fulfill({ contentType: 'text/html', body: '<body>' });
+    else if (isOwn(url)) await route.continue();
     else {
       found.push(`${where}: ${url} asked by one of ${current.map(([path]) => path).join()}`);
       await route.abort();
@@ -128,7 +132,8 @@ async function watch(
   });
   const page = await context.newPage();
   // The frames hang in a page that is the product's own, or, for visitors, in one of the same origin.
-  await page.goto(where === 'frame' ? `${start}/api/sites` : `${start}veneer.css`);
+  // What the host itself sends lets nothing run in what hangs in it, and the script that counts is to run.
+  await page.goto(where === 'frame' ? `${start}/api/sites` : `${start}${where === 'host' ? 'veneer.css' : NOTHING}`);
   for (let i = 0; i < pages.length; i += FRAMES) {
     current = pages.slice(i, i + FRAMES);
     await page.evaluate(

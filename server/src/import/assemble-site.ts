@@ -48,6 +48,7 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
   const missing = new Map<string, LeftOut>();
   const lookUp = (address: string): Known | null => known.get(address) ?? known.get(upTo(address, '?')) ?? null;
   const pages: NewPage[] = [];
+  const framed = new Map<string, Known>();
   let encoding = '';
   wanted.forEach((page, i) => {
     report('Cleaning pages', i, wanted.length);
@@ -63,6 +64,11 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
     const cleaned = cleanedOrNull(text.text, (found) => {
       const address = resolveAddress(from, found.address);
       const target = address === null ? null : lookUp(address);
+      // What a frame shows is no page of the site, but kept as it came: its part is drawn by it.
+      if (found.kind === 'frame' && target && !pagePaths.has(target.path) && kindOf(target.mediaType) === 'page') {
+        framed.set(target.path, target);
+        return relativeAddress(page.path, target.path);
+      }
       if (target && (pagePaths.has(target.path) ? found.kind === 'page' : kindOf(target.mediaType) === 'asset'))
         return relativeAddress(page.path, target.path) + fragmentOf(found.address);
       return unresolved(found, address, missing);
@@ -95,7 +101,30 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
       body: mediaType === 'text/css' ? cssBody(file, path, encoding, lookUp, missing, leftOut) : file.body,
     });
   }
+  for (const own of framed.values()) {
+    const body = framedBody(own, lookUp, missing);
+    if (body) assets.push({ path: own.path, mediaType: 'text/html', body });
+    else leftOut.push({ path: own.path, reason: 'A framed document that reads otherwise each time it is read' });
+  }
   return { pages, assets, leftOut: [...leftOut, ...missing.values()] };
+}
+
+/** A framed document without what runs; `null` where scripts are smuggled in. What it frames itself is left out. */
+function framedBody(
+  { file, path }: Known,
+  lookUp: (address: string) => Known | null,
+  missing: Map<string, LeftOut>,
+): Buffer | null {
+  const { text } = decodeHtml(file.body, file.charset);
+  const from = baseOf(file.address, pageAddresses(text).base);
+  const cleaned = cleanedOrNull(text, (found) => {
+    const address = resolveAddress(from, found.address);
+    const target = address === null ? null : lookUp(address);
+    if (target && kindOf(target.mediaType) === 'asset')
+      return relativeAddress(path, target.path) + fragmentOf(found.address);
+    return unresolved(found, address, missing);
+  });
+  return cleaned && Buffer.from(cleaned.html, 'utf8');
 }
 
 function cleanedOrNull(html: string, resolve: Parameters<typeof cleanPage>[1]): ReturnType<typeof cleanPage> | null {

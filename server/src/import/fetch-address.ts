@@ -1,7 +1,7 @@
 import { Writable, type Duplex, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress, createGunzip, createUnzip } from 'node:zlib';
-import { cssAddresses, pageAddresses } from '@upper-veneer/core';
+import { cssAddresses, pageAddresses, type PageAddress } from '@upper-veneer/core';
 import { Agent, request, type Dispatcher } from 'undici';
 import { checkAddress, innerLookup, isAllowed, publicLookup, type AddressPolicy } from './address-policy.js';
 import { resolveAddress } from './assemble-site.js';
@@ -27,7 +27,7 @@ export async function fetchAddress(address: string, policy: AddressPolicy, repor
   try {
     report('Fetching the page', 0, 1);
     const page = await fetchFile(address);
-    if (!/^(?:text\/html|application\/xhtml\+xml)$/.test(page.mediaType))
+    if (!isHtml(page))
       throw new ImportProblem('no-page', `${address} is ${page.mediaType || 'of no stated type'}, not an HTML page`);
     return await fetchNeeded(page, fetchFile, within, report);
   } catch (error) {
@@ -61,7 +61,10 @@ async function fetchNeeded(
   const html = decodeHtml(page.body, page.charset);
   const gathered = new Gathered(page);
   const leftOut: LeftOut[] = [];
-  const waiting = referencesOf(page, html.text);
+  const waiting = referencesOf(page, html.text, ['stylesheet', 'file', 'frame']);
+  const frames = new Set(
+    referencesOf(page, html.text, ['frame']).map(({ from, reference }) => resolveAddress(from, reference)),
+  );
   const asked = new Set([page.address]);
   while (waiting.length > 0) {
     const batch = waiting.splice(0, AT_A_TIME).flatMap((next) => newTarget(next, asked));
@@ -81,6 +84,9 @@ async function fetchNeeded(
         continue;
       }
       gathered.add(target, file);
+      // What a framed document needs comes along, but not what it frames itself.
+      if (isHtml(file) && frames.has(target))
+        waiting.push(...referencesOf(file, decodeHtml(file.body, file.charset).text, ['stylesheet', 'file']));
       if (file.mediaType === 'text/css')
         for (const { address } of cssAddresses(decodeCss(file.body, file.charset, html.encoding).text))
           waiting.push({ from: file.address, reference: address });
@@ -89,13 +95,15 @@ async function fetchNeeded(
   return { files: gathered.files(), leftOut, pages: [page.address] };
 }
 
-/** Stylesheets and files that a page refers to, from its base. */
-function referencesOf(page: CapturedFile, html: string): Reference[] {
+function isHtml({ mediaType }: CapturedFile): boolean {
+  return /^(?:text\/html|application\/xhtml\+xml)$/.test(mediaType);
+}
+
+/** What of some kinds a page refers to, from its base. */
+function referencesOf(page: CapturedFile, html: string, kinds: readonly PageAddress['kind'][]): Reference[] {
   const { base, addresses } = pageAddresses(html);
   const from = base !== '' && URL.canParse(base, page.address) ? new URL(base, page.address).href : page.address;
-  return addresses
-    .filter(({ kind }) => kind === 'stylesheet' || kind === 'file')
-    .map(({ address: reference }) => ({ from, reference }));
+  return addresses.filter(({ kind }) => kinds.includes(kind)).map(({ address: reference }) => ({ from, reference }));
 }
 
 /** Where a reference leads, once, and only where there is something to fetch. */

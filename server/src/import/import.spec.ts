@@ -293,7 +293,13 @@ describe('bringing a site in', () => {
       ).toEqual(['p { background: url("../img/l.png") }', 'p { color: red }']);
       expect(site.pages[0].html).toContain('href="../css/a.css"');
       expect(site.pages[0].html).toContain('src="../img/l.png"');
-      expect(site.leftOut.map(({ reason }) => reason)).toEqual([jasmine.stringMatching(/framed document/)]);
+      // What a frame shows is no page: its part is drawn by it, as it came.
+      expect(site.leftOut).toEqual([]);
+      expect(site.documents.length).toBe(1);
+      const [path] = site.documents;
+      const framed = await (await server.get(`/frame/sites/${site.id}/pages/${site.pages[0].id}/`)).text();
+      expect(framed).toContain(`data-uv-framed="${path}"`);
+      expect(await (await server.get(`/frame/sites/${site.id}/framed/${path}`)).text()).toContain('ad</p>');
     });
 
     it('refuses a message that holds no page', async () => {
