@@ -15,6 +15,12 @@ const KINDS: { readonly kind: ConversionKind; readonly label: string }[] = [
   { kind: 'reached', label: 'a page reached' },
 ];
 
+/** What is to count; `null` stands for the part that must be seen. */
+interface Planned {
+  readonly kind: ConversionKind;
+  readonly target: string | null;
+}
+
 /** Plans a trial: which looks, what counts, and how small a difference is worth having. */
 @Component({
   selector: 'uv-plan-dialog',
@@ -28,14 +34,22 @@ const KINDS: { readonly kind: ConversionKind; readonly label: string }[] = [
           <legend>Looks, held against the first of them</legend>
           <label class="tick"><input type="checkbox" name="draft" [ngModel]="withDraft()" (ngModelChange)="withDraft.set($event)" /> As the draft is</label>
           @for (own of trials.variations(); track own.id) {
-            <label class="tick"><input type="checkbox" [name]="'v' + own.id" [ngModel]="chosen().includes(own.id)" (ngModelChange)="choose(own.id, $event)" /> {{ own.name }} <span class="uv-soft">revision {{ own.revision }}{{ own.settings.length > 0 ? ', settings' : '' }}</span></label>
+            <label class="tick"><input type="checkbox" [name]="'v' + own.id" [ngModel]="chosen().includes(own.id)" (ngModelChange)="choose(own.id, $event)" /> {{ own.name }} <span class="uv-soft">revision {{ own.revision }}{{ own.settings.length > 0 ? ', settings' : '' }}</span><button type="button" class="away" [attr.aria-label]="'Take away ' + own.name" (click)="drop(own.id); $event.preventDefault()">Take away</button></label>
           } @empty { <p class="uv-soft">No variation is kept yet. In Match, “As a variation…” keeps a match without changing the draft.</p> }
         </fieldset>
-        <div class="row">
+        <div class="row counted">
           <p-select name="part" [options]="parts()" optionLabel="name" optionValue="selector" [ngModel]="seen()" (ngModelChange)="seen.set($event)" [showClear]="true" placeholder="Any page counts as seen" size="small" ariaLabel="Part that must come into view" appendTo="body" />
-          <p-select name="kind" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="kind()" (ngModelChange)="setKind($event)" size="small" ariaLabel="What counts" appendTo="body" />
-          @if (kind() === 'reached') { <p-select name="page" [options]="site.captured()" optionLabel="name" optionValue="path" [ngModel]="target()" (ngModelChange)="target.set($event)" placeholder="Page" size="small" ariaLabel="Page that is reached" appendTo="body" /> }
-          @else { <input pInputText pSize="small" class="uv-mono" name="target" maxlength="400" placeholder="selector" aria-label="Selector of what is pressed or sent" autocomplete="off" spellcheck="false" [ngModel]="shownTarget()" (ngModelChange)="target.set($event)" /> }
+        </div>
+        <div class="counts" role="group" aria-label="What counts">
+          @for (own of conversions(); track $index; let i = $index) {
+            <div class="row">
+              <p-select [name]="'kind' + i" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="own.kind" (ngModelChange)="setConversion(i, $event)" size="small" ariaLabel="What counts" appendTo="body" />
+              @if (own.kind === 'reached') { <p-select [name]="'page' + i" [options]="site.captured()" optionLabel="name" optionValue="path" [ngModel]="own.target" (ngModelChange)="setTarget(i, $event)" placeholder="Page" size="small" ariaLabel="Page that is reached" appendTo="body" /> }
+              @else { <input pInputText pSize="small" class="uv-mono" [name]="'target' + i" maxlength="400" placeholder="selector" aria-label="Selector of what is pressed or sent" autocomplete="off" spellcheck="false" [ngModel]="targetOf(own)" (ngModelChange)="setTarget(i, $event)" /> }
+              @if (i === 0) { <p-button label="Count something else too" [text]="true" size="small" [disabled]="conversions().length >= 4" (onClick)="addConversion()" /> }
+              @else { <p-button label="Leave it out" [text]="true" size="small" (onClick)="dropConversion(i)" /> }
+            </div>
+          }
         </div>
         <div class="row">
           <label>Rate now, %<input pInputText pSize="small" name="base" inputmode="decimal" [ngModel]="base()" (ngModelChange)="base.set($event)" /></label>
@@ -55,9 +69,12 @@ const KINDS: { readonly kind: ConversionKind; readonly label: string }[] = [
     legend { padding: 0 4px; font-size: 12.5px; color: var(--uv-soft); }
     .tick { display: flex; align-items: center; gap: 7px; min-height: 24px; font-size: 13px; color: var(--uv-ink); }
     .tick input { width: 15px; height: 15px; margin: 0; accent-color: var(--uv-ink); }
+    .away { margin-left: auto; padding: 0 2px; border: 0; background: none; color: var(--uv-soft); font-size: 12px; text-decoration: underline; cursor: pointer; }
     fieldset p { margin: 0; font-size: 12.5px; }
     input[pInputText] { width: 100%; min-width: 0; }
+    .counts { display: grid; gap: 6px; }
     .row { display: grid; grid-template-columns: 1fr 1fr 1fr; gap: 10px; align-items: end; }
+    .row.counted { grid-template-columns: minmax(0, 1fr); }
     p-select { min-width: 0; width: 100%; }
     .size { margin: 0; padding: 6px 10px; border-left: 4px solid var(--uv-ink); background: var(--uv-bar); font-size: 12.5px; }
     .acts { display: flex; justify-content: flex-end; gap: 8px; }
@@ -85,9 +102,8 @@ export class PlanDialog {
   protected readonly chosen = linkedSignal<readonly number[]>(() => this.#newest());
   protected readonly withDraft = linkedSignal(() => this.#newest().length < 2);
   protected readonly seen = linkedSignal<string | null>(() => this.#partTried());
-  protected readonly kind = signal<ConversionKind>('press');
-  /** What is pressed; as long as nothing is named, the part itself. */
-  protected readonly target = signal<string | null>(null);
+  /** What counts; where no target is named, it is the part itself. */
+  protected readonly conversions = signal<readonly Planned[]>([{ kind: 'press', target: null }]);
   protected readonly base = signal('4');
   protected readonly smallest = signal('1');
   protected readonly visitors = signal('1200');
@@ -100,7 +116,6 @@ export class PlanDialog {
   protected readonly parts = computed(() =>
     (this.site.site()?.parts ?? []).map(({ name, selector }) => ({ name: `seen: ${name}`, selector })),
   );
-  protected readonly shownTarget = computed(() => this.target() ?? this.seen() ?? '');
   readonly #rates = computed(() => ({
     base: Number(this.base().replace(',', '.')) / 100,
     smallest: Number(this.smallest().replace(',', '.')) / 100,
@@ -109,16 +124,19 @@ export class PlanDialog {
   readonly #size = computed(() => {
     const { base, smallest } = this.#rates();
     if (!(base >= 0.0001 && smallest >= 0.0001 && base + smallest < 1)) return null;
-    const questions = Math.max(1, this.#looks().length - 1);
+    const questions = Math.max(1, this.#looks().length - 1) * this.conversions().length;
     return sampleSize({ base, smallest, alpha: 0.05 / questions, power: 0.8 });
   });
   protected readonly problem = computed(() => {
     if (this.name().trim() === '') return 'It has no name.';
     if (this.#looks().length < 2) return 'Two looks or more are held against each other.';
     if (this.#looks().length > 6) return 'Six looks at most.';
-    const target = this.shownTarget();
-    if (target === '') return 'It does not say what counts.';
-    if (this.kind() !== 'reached' && selectorProblem(target) !== null) return selectorProblem(target) ?? '';
+    for (const own of this.conversions()) {
+      const target = this.targetOf(own);
+      if (target === '') return 'It does not say what counts.';
+      const reason = own.kind === 'reached' ? null : selectorProblem(target);
+      if (reason !== null) return reason;
+    }
     return this.#size() === null ? 'Rate and difference are no percentages that can be.' : '';
   });
   protected readonly sizeWords = computed(() => {
@@ -133,9 +151,33 @@ export class PlanDialog {
     this.chosen.update((before) => (isChosen ? [...before, id] : before.filter((other) => other !== id)));
   }
 
-  protected setKind(kind: ConversionKind): void {
-    this.kind.set(kind);
-    this.target.set(kind === 'reached' ? (this.site.captured().at(0)?.path ?? '') : null);
+  protected drop(id: number): void {
+    this.trials.act((api, siteId) => api.dropVariation(siteId, id)).subscribe();
+  }
+
+  protected targetOf({ target }: Planned): string {
+    return target ?? this.seen() ?? '';
+  }
+
+  protected setConversion(at: number, kind: ConversionKind): void {
+    const target = kind === 'reached' ? (this.site.captured().at(0)?.path ?? '') : null;
+    this.#replace(at, { kind, target });
+  }
+
+  protected setTarget(at: number, target: string): void {
+    this.#replace(at, { ...this.conversions()[at], target });
+  }
+
+  protected addConversion(): void {
+    this.conversions.update((before) => [...before, { kind: 'press', target: '' }]);
+  }
+
+  protected dropConversion(at: number): void {
+    this.conversions.update((before) => before.filter((_, i) => i !== at));
+  }
+
+  #replace(at: number, planned: Planned): void {
+    this.conversions.update((before) => before.map((own, i) => (i === at ? planned : own)));
   }
 
   protected plan(): void {
@@ -147,7 +189,7 @@ export class PlanDialog {
           name: this.name().trim(),
           variations: this.#looks().map((variationId) => ({ variationId })),
           plan: { ...this.#rates(), alpha: 0.05, power: 0.8 },
-          conversions: [{ kind: this.kind(), target: this.shownTarget() }],
+          conversions: this.conversions().map((own) => ({ kind: own.kind, target: this.targetOf(own) })),
           seen: this.seen() ?? '',
         }),
       )

@@ -1,4 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
+import { RouterLink } from '@angular/router';
 import type { TrialDocument } from '@upper-veneer/contract';
 import type { LookDifference, Standing, TrialJudgement } from '@upper-veneer/core';
 import { StandingMark } from '../shared/ui/standing-mark';
@@ -7,9 +8,12 @@ import { WEEKDAYS, callWords, listed, percent, points, rangeWords } from './tria
 /** What was counted of a trial, what may be said of it, and what it rests on. */
 @Component({
   selector: 'uv-trial-facts',
-  imports: [StandingMark],
+  imports: [RouterLink, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    @if (trial().conversions.length > 1) {
+      <label class="of">By <select [value]="conversion()" (change)="turned.emit(+$any($event.target).value)">@for (words of conversions(); track $index) { <option [value]="$index">{{ words }}</option> }</select></label>
+    }
     <h2><uv-standing [standing]="call().standing" /> {{ call().title }}</h2>
     <p class="uv-soft">{{ call().text }}</p>
     <dl>
@@ -21,8 +25,11 @@ import { WEEKDAYS, callWords, listed, percent, points, rangeWords } from './tria
       @for (row of checks(); track row.words) { <li><uv-standing [standing]="row.standing" />&ngsp;<span [title]="row.basis">{{ row.words }}</span></li> }
     </ul>
     <h3>Visitors</h3>
-    <p class="uv-soft">The stand-in host gives each visitor one of them and keeps to it, by a cookie that names nobody; who asks not to be followed gets what is published and is not counted.</p>
+    <p class="uv-soft">The stand-in host gives each visitor one of them and keeps to it, by a cookie that names nobody; who asks not to be followed (Sec-GPC, DNT, or <code class="uv-mono">look/off</code> on the host) gets what is published and is not counted.</p>
     <p class="uv-soft">{{ sources() }}</p>
+    @if (handsOver(); as partId) {
+      <p>The settings of the look that won are to be handed over to their maker: <a routerLink="/match" [queryParams]="{ scope: 'parts-' + partId }">its settings sheet</a>.</p>
+    }
     @if (trial().state !== 'decided') {
       <p class="ways"><button type="button" (click)="traffic.emit()">Make traffic up…</button><button type="button" (click)="file.click()">Bring counts in…</button><input #file type="file" accept=".csv,text/csv" hidden aria-label="Counts as CSV: day, variation, seen, pressed" (change)="pick(file)" /></p>
     }
@@ -36,6 +43,8 @@ import { WEEKDAYS, callWords, listed, percent, points, rangeWords } from './tria
     dt { color: var(--uv-soft); }
     dd { margin: 0; font-family: var(--uv-mono); font-size: 12.5px; text-align: right; white-space: nowrap; }
     ul { display: grid; gap: 5px; margin: 0; padding: 0; list-style: none; }
+    .of { display: flex; align-items: center; gap: 6px; margin-bottom: 8px; }
+    .of select { min-width: 0; flex: 1; height: 28px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font: inherit; }
     .ways { display: flex; gap: 14px; }
     .ways button { min-height: 24px; padding: 0; border: 0; background: none; color: var(--uv-ink); text-decoration: underline; cursor: pointer; }
   `,
@@ -46,11 +55,19 @@ export class TrialFacts {
   readonly difference = input.required<LookDifference | null>();
   /** Values of settings in which the looks differ, and whether all of them are colours. */
   readonly settings = input.required<{ readonly values: number; readonly areColors: boolean }>();
+  /** Which conversion is looked at. */
+  readonly conversion = input.required<number>();
+  readonly turned = output<number>();
   readonly traffic = output();
   readonly picked = output<File>();
 
+  protected readonly conversions = computed(() =>
+    this.trial().conversions.map(
+      ({ kind, target }) => `${{ press: 'a press on', sent: 'a form sent,', reached: 'reaching' }[kind]} ${target}`,
+    ),
+  );
   protected readonly done = computed(
-    () => ({ press: 'pressed', sent: 'sent', reached: 'reached' })[this.trial().conversions[0].kind],
+    () => ({ press: 'pressed', sent: 'sent', reached: 'reached' })[this.trial().conversions[this.conversion()].kind],
   );
   protected readonly call = computed(() => callWords(this.judged()));
   protected readonly sums = computed(() =>
@@ -159,6 +176,11 @@ export class TrialFacts {
             .join('\n'),
         });
     return rows;
+  });
+  /** Part whose settings the winner fills; `null` where it is not decided, or fills none. */
+  protected readonly handsOver = computed(() => {
+    const { decision, looks } = this.trial();
+    return looks.find(({ variation }) => variation === decision?.winner)?.settings.at(0)?.partId ?? null;
   });
   protected readonly sources = computed(() => {
     const seenOf = (source: string): number =>

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router } from '@angular/router';
@@ -53,12 +53,17 @@ export class TrialPage {
   protected readonly trial = computed<TrialDocument | null>(
     () => this.trials.trials().find(({ id }) => id === this.#asked()) ?? this.trials.trials().at(0) ?? null,
   );
+  /** Which of the conversions that are counted is looked at. */
+  protected readonly conversion = linkedSignal<number | null, number>({
+    source: () => this.trial()?.id ?? null,
+    computation: () => 0,
+  });
   protected readonly judged = computed(() => {
     const trial = this.trial();
     return (
       trial &&
       judgeTrial(
-        trial.counts.filter(({ conversion }) => conversion === 0),
+        trial.counts.filter(({ conversion }) => conversion === this.conversion()),
         {
           ...trial.plan,
           variations: trial.looks.map(({ variation }) => variation),

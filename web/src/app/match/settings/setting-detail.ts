@@ -52,7 +52,7 @@ import { SettingsStore } from './settings-store';
           <label class="length"><span>Length</span><input pInputText pSize="small" [ngModel]="own.text" maxlength="12" (change)="setLength($any($event.target).value)" /></label>
         }
         @default {
-          <uv-value-picker [palette]="site.palette()" [current]="current()" [cell]="own.field.id" (picked)="settle($event)" />
+          <uv-value-picker [canFlash]="false" [palette]="site.palette()" [current]="current()" [cell]="own.field.id" (picked)="settle($event)" />
         }
       }
       @if (others().length > 0 && own.field.notation !== 'px') {

@@ -54,7 +54,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
         </ng-template>
         <ng-template #item let-option><span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span></ng-template>
       </p-select>
-      @if (roleOf(); as role) {
+      @if (canFlash() && roleOf(); as role) {
         <uv-hold-button
           [label]="'Flash everything ' + baseName() + ' colours'" (held)="flashed.emit(role)"
           (released)="released.emit()"
@@ -100,6 +100,8 @@ export class ValuePicker {
   readonly current = input<OverrideValue | null>(null);
   /** What the value is of: nudging begins anew for another. */
   readonly cell = input<unknown>(null);
+  /** Whether there is a page to flash a role on. */
+  readonly canFlash = input(true);
   readonly picked = output<OverrideValue>();
   /** Emits the role whose flash is held, and when it is let go. */
   readonly flashed = output<RoleName>();
