@@ -29,6 +29,7 @@ const LASTS = {
   'settings.spec.js': 20,
   'trial.spec.js': 30,
   'counting.spec.js': 14,
+  'page-file.spec.js': 12,
   'kits.spec.js': 12,
   'start.spec.js': 8,
   'core-doc.spec.js': 3,

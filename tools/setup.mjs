@@ -5,7 +5,7 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
-const WORKSPACES = ['core', 'contract', 'cli', 'server', 'web', 'demo', 'e2e'];
+const WORKSPACES = ['core', 'contract', 'snapshot', 'cli', 'server', 'web', 'demo', 'e2e'];
 
 /** Says what is going on, on its own line. */
 export function say(text) {
@@ -136,7 +136,7 @@ export async function ensureBuilt(targets) {
     },
     server: {
       from: ['server/src', 'server/tsconfig.json'],
-      needs: ['core', 'contract'],
+      needs: ['core', 'contract', 'snapshot'],
       make: () => run('npx', ['tsc', '-p', 'server/tsconfig.json']),
     },
     web: {
@@ -152,9 +152,14 @@ export async function ensureBuilt(targets) {
       make: () =>
         run('npx', ['ng', 'build'], { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' } }),
     },
+    snapshot: {
+      from: ['snapshot/src', 'snapshot/tsconfig.json'],
+      needs: [],
+      make: () => run('npx', ['tsc', '-p', 'snapshot/tsconfig.json']),
+    },
     e2e: {
       from: ['e2e/src', 'e2e/tsconfig.json'],
-      needs: ['core', 'contract', 'server'],
+      needs: ['core', 'contract', 'server', 'snapshot'],
       make: () => run('npx', ['tsc', '-p', 'e2e/tsconfig.json']),
     },
   };

@@ -49,6 +49,7 @@ export type {
   ImportResult,
   LeftDraftSummary,
   LeftOutFile,
+  PageFileDocument,
   PictureSummary,
   RevisionDocument,
   RevisionSummary,

@@ -210,3 +210,11 @@ export type ImportResult =
       readonly leftOut: readonly LeftOutFile[];
     }
   | { readonly ok: false; readonly problem: ProblemDocument };
+
+/** What makes one file of a page that somebody has open in a browser of their own. */
+export interface PageFileDocument {
+  /** For the console of that page. */
+  readonly script: string;
+  /** The same as the address of a bookmark. */
+  readonly bookmark: string;
+}

@@ -18,6 +18,7 @@ import { frameRoutes } from './routes/frame.js';
 import { importRoutes } from './routes/imports.js';
 import { kitRoutes } from './routes/kits.js';
 import { liveSheetRoutes, liveSwitchRoutes } from './routes/live.js';
+import { pageFileRoutes } from './routes/page-file.js';
 import { proofRoutes } from './routes/proof.js';
 import { revisionRoutes } from './routes/revisions.js';
 import { settingsRoutes } from './routes/settings.js';
@@ -116,6 +117,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     liveSwitchRoutes({ store, events }),
     archiveRoutes({ store, pool, now }),
     kitRoutes(store, now),
+    pageFileRoutes(),
     proofRoutes({ store, events, now }),
     settingsRoutes({ store, events, policy: fetchPolicy, widgetsAt, now }),
     trialRoutes({ store, events, pool, policy: fetchPolicy, widgetsAt, now }),

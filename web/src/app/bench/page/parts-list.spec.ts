@@ -48,10 +48,12 @@ describe('PartsList', () => {
     fixture.componentInstance.toggled.subscribe((id) => toggled.push(id));
     await fixture.whenStable();
     const host = fixture.nativeElement as HTMLElement;
-    const open = [...host.querySelectorAll<HTMLButtonElement>('.open')];
+    const open = [...host.querySelectorAll<HTMLButtonElement>('button.open')];
     expect(open.map((button) => [button.textContent, button.getAttribute('aria-pressed')])).toEqual([
       ['Open', 'false'],
     ]);
+    // What CSS does not reach has settings.
+    expect(host.querySelector('a.open')?.getAttribute('href')).toBe('/match?scope=parts-2');
     open[0].click();
     expect(toggled).toEqual([1]);
     expect([...host.querySelectorAll('.kind')].map((kind) => kind.textContent)).toEqual([

@@ -15,6 +15,7 @@ import type {
   HostingRequest,
   KitDocument,
   LookedRequest,
+  PageFileDocument,
   PlanRequest,
   SheetOptionsRequest,
   PaletteRequest,
@@ -112,6 +113,11 @@ export class SiteApi {
     return this.#told(
       this.#http.post<{ readonly text: string }>(`/api/sites/${siteId}/parts/${partId}/offers`, { address }),
     );
+  }
+
+  /** What makes one file of a page open in a browser of one's own. */
+  pageFile(): Observable<PageFileDocument> {
+    return this.#get<PageFileDocument>('/api/page-file');
   }
 
   trials(siteId: number): Observable<TrialsDocument> {

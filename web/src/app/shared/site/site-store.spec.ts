@@ -12,6 +12,7 @@ import { SiteStore } from './site-store';
 const DRAFT: DraftDocument = {
   overrides: [],
   ownCss: [],
+  settings: [],
   requests: [],
   leftDrafts: [],
   swatches: [],
@@ -46,6 +47,7 @@ const SITE = {
   stylesheets: {},
   parts: [],
   pictures: [],
+  documents: [],
   leftOut: [],
   draft: DRAFT,
   hostUrl: 'http://host.test/',

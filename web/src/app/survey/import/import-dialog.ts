@@ -17,6 +17,7 @@ import { SelectButton } from 'primeng/selectbutton';
 import { Textarea } from 'primeng/textarea';
 import type { Subscription } from 'rxjs';
 import { ApiProblem } from '../../shared/api/api-problem';
+import { FromBrowser } from './from-browser';
 import { Importer, type UploadFile } from './importer';
 import { chosenFiles, droppedFiles } from './dropped-files';
 import type { ImportAim } from './import-aim';
@@ -29,7 +30,7 @@ type Step =
 /** Brings a site in, or pages into the open one: from files, from an address, or as a pasted widget. */
 @Component({
   selector: 'uv-import-dialog',
-  imports: [Button, Dialog, FormsModule, InputText, SelectButton, Textarea],
+  imports: [Button, Dialog, FormsModule, FromBrowser, InputText, SelectButton, Textarea],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <p-dialog appendTo="self" [visible]="true" (visibleChange)="close()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [closeOnEscape]="step().name !== 'running'" [closable]="step().name !== 'running'" [style]="{ width: '620px', maxWidth: '96vw' }" [header]="heading()">
@@ -54,8 +55,9 @@ type Step =
               @case ('address') {
                 <label for="uv-address">Address of the page</label>
                 <input pInputText id="uv-address" name="address" class="uv-mono" autocomplete="off" spellcheck="false" placeholder="https://" [ngModel]="address()" (ngModelChange)="address.set($event)" />
-                <p class="uv-soft note">The server fetches the page with its stylesheets, pictures and fonts; scripts are dropped. A page that scripts draw is better saved as a web archive in the browser.</p>
+                <p class="uv-soft note">The server fetches the page with its stylesheets, pictures and fonts; scripts are dropped. A page that scripts draw is better saved from your browser.</p>
               }
+              @case ('browser') { <uv-from-browser /> }
               @case ('widget') {
                 <label for="uv-html">HTML of the widget</label>
                 <textarea pTextarea id="uv-html" name="html" class="uv-mono" rows="6" spellcheck="false" [ngModel]="html()" (ngModelChange)="html.set($event)"></textarea>
@@ -108,9 +110,10 @@ export class ImportDialog {
   protected readonly kinds = [
     { kind: 'files', label: 'Files' },
     { kind: 'address', label: 'Address' },
+    { kind: 'browser', label: 'Your browser' },
     { kind: 'widget', label: 'Pasted widget' },
   ];
-  protected readonly kind = linkedSignal<'files' | 'address' | 'widget'>(() =>
+  protected readonly kind = linkedSignal<'files' | 'address' | 'browser' | 'widget'>(() =>
     /^https?:/.test(this.aim().page?.source ?? '') ? 'address' : 'files',
   );
   protected readonly address = linkedSignal(() =>
@@ -166,9 +169,12 @@ export class ImportDialog {
   });
   protected readonly canStart = computed(
     () =>
-      ({ files: this.files().length > 0, address: this.address().trim() !== '', widget: this.html().trim() !== '' })[
-        this.kind()
-      ],
+      ({
+        files: this.files().length > 0,
+        address: this.address().trim() !== '',
+        browser: false,
+        widget: this.html().trim() !== '',
+      })[this.kind()],
   );
 
   protected take(field: HTMLInputElement): void {
