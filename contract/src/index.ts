@@ -78,9 +78,8 @@ export {
   type ArchiveBasis,
   type SiteArchive,
 } from './site-archive.js';
+export { ArchiveTrial, ArchiveVariation } from './trial-archive.js';
 export {
-  ArchiveTrial,
-  ArchiveVariation,
   CONVERSION_KINDS,
   CountsRequest,
   DecisionRequest,

@@ -24,7 +24,7 @@ import { LookedBody } from './proof-requests.js';
 import { OverrideBody, OwnCssBody, PaletteBody } from './requests.js';
 import { ExceptionBody, PartBody } from './site-requests.js';
 import { HandedRecordBody, SettingsSheetBody } from './settings-requests.js';
-import { ArchiveTrial, ArchiveVariation } from './trial-requests.js';
+import { ArchiveTrial, ArchiveVariation } from './trial-archive.js';
 import { SheetWriting } from './sheet-writing.js';
 
 /** Name of the file that tells an archive of a site, and what it calls itself. */

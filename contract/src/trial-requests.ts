@@ -8,7 +8,6 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
-  IsISO8601,
   IsNumber,
   IsObject,
   IsOptional,
@@ -25,7 +24,8 @@ import { OverrideBody } from './requests.js';
 import { EqualFieldsBody, SettledFieldBody } from './settings-requests.js';
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
-const NAME = /^[A-F]$/;
+/** Names of the variations of a trial. */
+export const VARIATION_NAME = /^[A-F]$/;
 
 /** Variations that one trial can hold. */
 export const MOST_VARIATIONS = 6;
@@ -127,18 +127,11 @@ export class TrialVariationBody {
   variationId: number | null;
 }
 
-/** A trial as it is planned. */
-export class TrialRequest {
+/** What a trial is about. */
+export abstract class TrialTerms {
   @IsString({ message: 'must be a text' })
   @Length(1, 120, { message: 'must have 1 to 120 characters' })
   name: string;
-
-  @IsArray({ message: 'must be a list' })
-  @ArrayMinSize(2, { message: 'must hold two variations or more' })
-  @ArrayMaxSize(MOST_VARIATIONS, { message: `can hold ${MOST_VARIATIONS} variations at most` })
-  @ValidateNested({ each: true })
-  @Type(() => TrialVariationBody)
-  variations: readonly TrialVariationBody[];
 
   @ValidateNested()
   @Type(() => TrialPlanBody)
@@ -157,9 +150,19 @@ export class TrialRequest {
   seen: string;
 }
 
+/** A trial as it is planned. */
+export class TrialRequest extends TrialTerms {
+  @IsArray({ message: 'must be a list' })
+  @ArrayMinSize(2, { message: 'must hold two variations or more' })
+  @ArrayMaxSize(MOST_VARIATIONS, { message: `can hold ${MOST_VARIATIONS} variations at most` })
+  @ValidateNested({ each: true })
+  @Type(() => TrialVariationBody)
+  variations: readonly TrialVariationBody[];
+}
+
 /** What a variation's proof came to, on the parts it changes. */
 export class VariationProofBody {
-  @Matches(NAME, { message: 'must be a variation' })
+  @Matches(VARIATION_NAME, { message: 'must be a variation' })
   variation: string;
 
   /** What cannot be read or seen. */
@@ -171,6 +174,14 @@ export class VariationProofBody {
   @IsInt({ message: 'must be a whole number' })
   @Min(0, { message: 'cannot be negative' })
   looks: number;
+
+  /** What was not looked at, in words; nothing when absent. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(50, { message: 'can hold 50 at most' })
+  @IsString({ each: true, message: 'must hold texts' })
+  @MaxLength(300, { each: true, message: 'must hold texts of 300 characters at most' })
+  unseen?: readonly string[];
 }
 
 /** A trial started, paused, or gone on with. */
@@ -230,7 +241,7 @@ export class DayCountBody {
   @Matches(DAY, { message: 'must be a day, as 2026-05-04' })
   day: string;
 
-  @Matches(NAME, { message: 'must be a variation' })
+  @Matches(VARIATION_NAME, { message: 'must be a variation' })
   variation: string;
 
   @IsInt({ message: 'must be a whole number' })
@@ -255,7 +266,7 @@ export class CountsRequest {
 
 /** What was decided. */
 export class DecisionRequest {
-  @Matches(NAME, { message: 'must be a variation' })
+  @Matches(VARIATION_NAME, { message: 'must be a variation' })
   winner: string;
 
   @IsString({ message: 'must be a text' })
@@ -265,121 +276,11 @@ export class DecisionRequest {
   @IsString({ message: 'must be a text' })
   @Length(1, 1000, { message: 'must have 1 to 1000 characters' })
   why: string;
-}
 
-/** A look of a trial, as an archive keeps it. */
-export class ArchiveLook {
-  @Matches(NAME, { message: 'must be a variation' })
-  variation: string;
-
-  @IsString({ message: 'must be a text' })
-  @Length(1, 80, { message: 'must have 1 to 80 characters' })
-  name: string;
-
-  @IsInt({ message: 'must be the number of a revision' })
-  @Min(1, { message: 'must be the number of a revision' })
-  revision: number;
-
-  @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(20, { message: 'can hold 20 parts at most' })
-  @ValidateNested({ each: true })
-  @Type(() => VariationSettingsBody)
-  settings: readonly VariationSettingsBody[];
-}
-
-/** A variation, as an archive keeps it. */
-export class ArchiveVariation {
-  @IsString({ message: 'must be a text' })
-  @Length(1, 80, { message: 'must have 1 to 80 characters' })
-  name: string;
-
-  @IsInt({ message: 'must be the number of a revision' })
-  @Min(1, { message: 'must be the number of a revision' })
-  revision: number;
-
-  @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(20, { message: 'can hold 20 parts at most' })
-  @ValidateNested({ each: true })
-  @Type(() => VariationSettingsBody)
-  settings: readonly VariationSettingsBody[];
-
-  @IsISO8601({}, { message: 'must be a moment' })
-  madeAt: string;
-}
-
-/** What was counted, as an archive keeps it. */
-export class ArchiveCount extends DayCountBody {
-  @IsIn(['counted', 'made-up', 'brought-in'], { message: 'must be counted, made-up or brought-in' })
-  source: 'counted' | 'made-up' | 'brought-in';
-
+  /** Which conversion it was decided by; the first when absent. */
+  @IsOptional()
   @IsInt({ message: 'must be the number of a conversion' })
   @Min(0, { message: 'must be the number of a conversion' })
   @Max(3, { message: 'must be the number of a conversion' })
-  conversion: number;
-}
-
-/** What was decided, as an archive keeps it. */
-export class ArchiveDecision extends DecisionRequest {
-  @IsISO8601({}, { message: 'must be a moment' })
-  at: string;
-
-  /** What was known then. */
-  @IsObject({ message: 'must be figures' })
-  figures: object;
-}
-
-/** A trial, as an archive keeps it. */
-export class ArchiveTrial {
-  @IsString({ message: 'must be a text' })
-  @Length(1, 120, { message: 'must have 1 to 120 characters' })
-  name: string;
-
-  @IsIn(['planned', 'running', 'paused', 'decided'], { message: 'is no state of a trial' })
-  state: 'planned' | 'running' | 'paused' | 'decided';
-
-  @IsArray({ message: 'must be a list' })
-  @ArrayMinSize(2, { message: 'must hold two looks or more' })
-  @ArrayMaxSize(MOST_VARIATIONS, { message: `can hold ${MOST_VARIATIONS} looks at most` })
-  @ValidateNested({ each: true })
-  @Type(() => ArchiveLook)
-  looks: readonly ArchiveLook[];
-
-  @ValidateNested()
-  @Type(() => TrialPlanBody)
-  plan: TrialPlanBody;
-
-  @IsArray({ message: 'must be a list' })
-  @ArrayMinSize(1, { message: 'must name what counts' })
-  @ArrayMaxSize(4, { message: 'can hold 4 conversions at most' })
-  @ValidateNested({ each: true })
-  @Type(() => ConversionBody)
-  conversions: readonly ConversionBody[];
-
-  @IsString({ message: 'must be a selector, or empty' })
-  @MaxLength(400, { message: 'can have 400 characters at most' })
-  seen: string;
-
-  @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(MOST_VARIATIONS, { message: 'can hold one a variation' })
-  @ValidateNested({ each: true })
-  @Type(() => VariationProofBody)
-  proofs: readonly VariationProofBody[];
-
-  @IsISO8601({}, { message: 'must be a moment' })
-  madeAt: string;
-
-  @ValidateIf(({ startedAt }: ArchiveTrial) => startedAt !== null)
-  @IsISO8601({}, { message: 'must be a moment' })
-  startedAt: string | null;
-
-  @ValidateIf(({ decision }: ArchiveTrial) => decision !== null)
-  @ValidateNested()
-  @Type(() => ArchiveDecision)
-  decision: ArchiveDecision | null;
-
-  @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(100_000, { message: 'can hold 100,000 counts at most' })
-  @ValidateNested({ each: true })
-  @Type(() => ArchiveCount)
-  counts: readonly ArchiveCount[];
+  conversion?: number;
 }

@@ -36,6 +36,8 @@ export interface TrialDecision {
   readonly who: string;
   readonly why: string;
   readonly at: string;
+  /** Which conversion it was decided by; the first when absent. */
+  readonly conversion?: number;
   /** What was known then. */
   readonly figures: Pick<TrialJudgement, 'sums' | 'size' | 'splitP' | 'call'> & {
     readonly pairs: readonly Omit<TrialJudgement['pairs'][number], 'days'>[];

@@ -221,7 +221,7 @@ export { CENSUS_STATES, allInState, type CensusState } from './census/census-sta
 export { matchedInAnyState } from './selectors/touched.js';
 export type { FontUse } from './census/fonts.js';
 export type { PageMeasure } from './census/page-measure.js';
-export type { UnreadPage } from './site/unread.js';
+export { unreadPages, type UnreadPage } from './site/unread.js';
 export { USES, type Use } from './census/paintings.js';
 export type { SheetSummary } from './census/sheets.js';
 export { brandStandingOf, type BrandStanding } from './palette/brand-standing.js';

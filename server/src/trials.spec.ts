@@ -225,6 +225,23 @@ describe('trials', () => {
     expect((await draft()).overrides[0].value).toEqual({ kind: 'literal', css: '#111111' });
   });
 
+  it('are refused between looks that another palette was laid under: they would differ in what nobody named', async () => {
+    await send('POST', 'changes', { label: 'x', put: [override('o1', '#111111')], drop: [] });
+    await send('POST', 'variations', { name: 'Rust', put: [override('o1', '#b4582a')], drop: [] });
+    const swatches = [{ name: 'Willow', css: '#123456' }];
+    const palette = { label: 'x', swatches: swatches.map((own) => ({ id: 0, ...own })), roles: [] };
+    expect((await send('PUT', 'palette', palette)).status).toBe(200);
+    const [{ id }] = (await all()).variations;
+    const refused = await send('POST', 'trials', {
+      name: 'x',
+      variations: [{ variationId: null }, { variationId: id }],
+      plan: PLAN,
+      conversions: [{ kind: 'press', target: '.x' }],
+      seen: '',
+    });
+    expect(await reasonOf(refused)).toContain('keep Rust anew');
+  });
+
   it('are refused with what and where', async () => {
     const trial = await planned();
     const [{ id }] = (await all()).variations;

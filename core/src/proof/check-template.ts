@@ -1,7 +1,10 @@
+import { proofSettings } from '../match/proof-settings.js';
 import { pictureFiles } from '../match/picture-files.js';
 import { matchingElements } from '../selectors/matching-elements.js';
 import { plainName } from '../selectors/describe-element.js';
 import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
+import { unreadPages } from '../site/unread.js';
+import { toEnd } from '../to-end.js';
 import type { Spot } from '../veneer/override.js';
 import type { ProofFinding, ProofKind } from './proof-finding.js';
 import { proveSite } from './prove-site.js';
@@ -23,6 +26,8 @@ export interface TemplateCheck {
   /** Things held against what is asked. */
   readonly looks: number;
   readonly pages: number;
+  /** What was not looked at, in words. */
+  readonly unseen: readonly string[];
 }
 
 /** What a part comes to in one template. */
@@ -31,11 +36,10 @@ interface Looked {
   readonly looks: number;
   /** Grounds of picture files, by path. */
   readonly grounds: ReadonlyMap<string, ReadonlyMap<string, Spot>>;
-  /** Alignment of texts, by page and element. */
+  readonly unseen: readonly string[];
+  /** Alignment of texts, by page, element and width. */
   readonly alignments: ReadonlyMap<string, { readonly align: string; readonly name: string; readonly spot: Spot }>;
 }
-
-const WIDTH = 1280;
 
 /**
  * Looks at a part in another of its templates with the match it has, and tells what no longer holds there: what cannot be read or
@@ -48,12 +52,14 @@ export function* checkTemplate(
   partId: number,
   template: string,
 ): Generator<{ readonly done: number; readonly of: number }, TemplateCheck> {
+  // Both are read anew: what a frame measured of the one shown is not known of the other.
+  const shown = inTemplate(site, partId, site.source.parts.find(({ id }) => id === partId)?.template ?? '');
   const other = inTemplate(site, partId, template);
   const selectors = site.parts.find(({ part }) => part.id === partId)?.selectors ?? [];
   const pageIds = [...site.closed].flatMap(([id, page]) => (matchingElements(page, selectors).length > 0 ? [id] : []));
   const inside = insideOf(site, selectors, pageIds);
   const looked: Looked[] = [];
-  for (const [i, own] of [site, other].entries()) {
+  for (const [i, own] of [shown, other].entries()) {
     const steps = lookAt(own, partId, pageIds, inside);
     let step = steps.next();
     for (; !step.done; step = steps.next()) yield { done: i * step.value.of + step.value.done, of: 2 * step.value.of };
@@ -65,6 +71,7 @@ export function* checkTemplate(
     faults: [...newFindings(now, then), ...newGrounds(now, then), ...newAlignments(now, then)],
     looks: then.looks,
     pages: pageIds.length,
+    unseen: then.unseen,
   };
 }
 
@@ -92,13 +99,19 @@ function* lookAt(
   });
   const looks = proof.cells.filter((cell) => cell.partId === partId).reduce((sum, cell) => sum + cell.looks, 0);
   const nothing = { strategy: 'blend', rows: [], unmet: [] } as const;
-  const files = pictureFiles(site, { kind: 'parts', partIds: [partId] }, nothing, WIDTH);
-  let file = files.next();
-  while (!file.done) file = files.next();
-  const grounds = new Map(
-    file.value.map(({ path, grounds: own }) => [path, new Map(own.map(({ matched, spots }) => [matched, spots[0]]))]),
-  );
-  return { findings, looks, grounds, alignments: alignmentsOf(site, partId, pageIds) };
+  const widths = [...new Set(proof.settings.map(({ width }) => width))];
+  const grounds = new Map<string, Map<string, Spot>>();
+  for (const width of widths)
+    for (const file of toEnd(pictureFiles(site, { kind: 'parts', partIds: [partId] }, nothing, width))) {
+      const known = grounds.get(file.path) ?? new Map<string, Spot>();
+      grounds.set(file.path, known);
+      for (const { matched, spots } of file.grounds) known.set(matched, spots[0]);
+    }
+  const unseen = [
+    ...proofSettings(site).unseen,
+    ...unreadPages(site).map(({ name }) => `all of ${name}, past a bound`),
+  ];
+  return { findings, looks, grounds, alignments: alignmentsOf(site, partId, pageIds, widths), unseen };
 }
 
 /** Elements of a part and of the parts within it, by page and number, which no template changes. */
@@ -118,20 +131,27 @@ function insideOf(
   return inside;
 }
 
-function alignmentsOf(site: SiteModel, partId: number, pageIds: readonly number[]): Looked['alignments'] {
+function alignmentsOf(
+  site: SiteModel,
+  partId: number,
+  pageIds: readonly number[],
+  widths: readonly number[],
+): Looked['alignments'] {
   const selectors = site.parts.find(({ part }) => part.id === partId)?.selectors ?? [];
   const found = new Map<string, { align: string; name: string; spot: Spot }>();
   for (const pageId of pageIds) {
     const page = pageOf(site, pageId);
-    for (const root of matchingElements(page, selectors)) {
-      const view = viewIn(page, root, 'rest', WIDTH);
+    for (const [root, width] of matchingElements(page, selectors).flatMap((own) =>
+      widths.map((one) => [own, one] as const),
+    )) {
+      const view = viewIn(page, root, 'rest', width);
       const open = [root];
       for (let element = open.pop(); element; element = open.pop()) {
         open.push(...element.children);
         if (element.children.length > 0) continue;
         const style = view.style(element);
         if (style.resolved('display') === 'none') continue;
-        found.set(`${pageId}/${element.number}`, {
+        found.set(`${pageId}/${element.number}/${width}`, {
           align: style.resolved('text-align'),
           name: plainName(element, ''),
           spot: { pageId, element: element.number },
@@ -180,19 +200,20 @@ function newGrounds(now: Looked, then: Looked): TemplateFault[] {
 }
 
 function newAlignments(now: Looked, then: Looked): TemplateFault[] {
-  const turned = new Map<string, { places: number; name: string; spot: Spot }>();
+  const turned = new Map<string, { places: Set<string>; name: string; spot: Spot }>();
   for (const [key, { align, name, spot }] of then.alignments) {
     const before = now.alignments.get(key)?.align;
     if (before === undefined || before === align) continue;
     const turn = `${before} → ${align}`;
     const known = turned.get(turn);
-    if (known) known.places += 1;
-    else turned.set(turn, { places: 1, name, spot });
+    const place = `${spot.pageId}/${spot.element}`;
+    if (known) known.places.add(place);
+    else turned.set(turn, { places: new Set([place]), name, spot });
   }
   return [...turned].map(([turn, { places, name, spot }]) => ({
     kind: 'align',
     words: `text-align ${turn}, first at ${name}: what hangs on it may stand elsewhere`,
     spot,
-    places,
+    places: places.size,
   }));
 }

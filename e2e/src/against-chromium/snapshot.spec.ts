@@ -79,8 +79,9 @@ describe('a snapshot of a page', () => {
       else if (pathname === '/') await route.fulfill({ contentType: 'text/html', body: html });
       else await route.fulfill({ status: 404, body: '' });
     });
+    // What comes late has come when nothing is asked for any more, and its mark is there.
     await page.goto('http://live.test/', { waitUntil: 'load' });
-    await page.waitForTimeout(150);
+    if (html.includes('css-1x9k2')) await page.locator('.css-1x9k2').first().waitFor();
     return page;
   };
   /** Computed values of every element, those in open shadow trees too, in tree order. */

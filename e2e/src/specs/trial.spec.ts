@@ -94,11 +94,11 @@ describe('a trial', () => {
       await shown.locator('iframe.promo-unit').scrollIntoViewIfNeeded();
       if (i < 2) await shown.frameLocator('iframe.promo-unit').locator('b').click();
       // Seen again, it is the same, and counts no more.
-      await shown.waitForTimeout(300);
+      await allTold(shown);
       await shown.reload();
       expect(await shown.locator('iframe.promo-unit').getAttribute('src')).toContain(`look=${look}`);
       await shown.locator('iframe.promo-unit').scrollIntoViewIfNeeded();
-      await shown.waitForTimeout(300);
+      await shown.waitForLoadState('networkidle');
       await own.close();
     }
     const counted = await eventually(totals, ({ A, B }) => A[0] + B[0] === 6 && A[1] + B[1] === 2);
@@ -106,7 +106,7 @@ describe('a trial', () => {
     const out = await visitor({ 'sec-gpc': '1' });
     expect(out.look).toBe('');
     await out.page.locator('iframe.promo-unit').scrollIntoViewIfNeeded();
-    await out.page.waitForTimeout(300);
+    await out.page.waitForLoadState('networkidle');
     expect(await out.context.cookies()).toEqual([]);
     await out.context.close();
     const { A, B } = await totals();
@@ -181,3 +181,14 @@ describe('a trial', () => {
     expect(revisions[0].rules).toBeGreaterThan(3);
   }, 60_000);
 });
+
+/** Waits until all that a visitor did is acknowledged. */
+async function allTold(visited: Page): Promise<void> {
+  await visited.waitForFunction(() => {
+    const kept = Object.keys(localStorage).find((key) => key.startsWith('look-'));
+    const events = Object.values(
+      JSON.parse((kept && localStorage.getItem(kept)) ?? '{}') as Record<string, { told?: boolean }>,
+    );
+    return events.length > 0 && events.every(({ told }) => told);
+  });
+}

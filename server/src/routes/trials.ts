@@ -10,10 +10,10 @@ import {
   type TrialLook,
   type TrialsDocument,
 } from '@upper-veneer/contract';
-import { judgeTrial, madeUpTraffic, selectorProblem, type Override, type TrialPair } from '@upper-veneer/core';
-import seedrandom from 'seedrandom';
+import { judgeTrial, selectorProblem, type Override, type TrialPair } from '@upper-veneer/core';
 import { checkOverrides, describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
+import type { BasisRow } from '../draft-basis.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
 import type { AddressPolicy } from '../import/address-policy.js';
 import { sendToMaker } from '../makers/ask-maker.js';
@@ -71,6 +71,13 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     if (number === null) throw new HttpProblem(404, 'Not found', 'The site is gone');
     return number;
   };
+  /** What colours and names a revision was compiled with, as a text that tells it from others. */
+  const paletteOf = (siteId: number, revision: number): string => {
+    const { palette, naming } = JSON.parse(
+      store.revisions.byNumber(siteId, revision)?.basis ?? '{}',
+    ) as Partial<BasisRow>;
+    return JSON.stringify([palette, naming]);
+  };
   router.get('/sites/:siteId/trials', (request, response) => {
     response.set('cache-control', 'no-store').json(all(siteOf(request.params.siteId)));
   });
@@ -125,6 +132,14 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
         settings: own?.settings ?? [],
       });
     }
+    const palettes = looks.map(({ revision }) => paletteOf(siteId, revision));
+    looks.forEach(({ name: look }, i) => {
+      if (palettes[i] !== palettes[0])
+        refuse(
+          `variations.${i}`,
+          `was kept with another palette than ${looks[0].name}: keep ${look} anew, so that they differ in what they name alone`,
+        );
+    });
     const plain = { base: plan.base, smallest: plan.smallest, alpha: plan.alpha, power: plan.power };
     store.trials.plan(
       siteId,
@@ -132,6 +147,8 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
       { looks, plan: plain, conversions: conversions.map(({ kind, target }) => ({ kind, target })), seen },
       now().toISOString(),
     );
+    // The draft may have been saved for it.
+    store.sites.countVersion(siteId);
     announce(siteId);
     response.status(201).json(all(siteId));
   });
@@ -157,7 +174,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
       if (proofs)
         store.trials.prove(
           trial.id,
-          proofs.map(({ variation, fails, looks }) => ({ variation, fails, looks })),
+          proofs.map(({ variation, fails, looks, unseen = [] }) => ({ variation, fails, looks, unseen })),
         );
       await sendLooks(siteId, trial);
     }
@@ -165,7 +182,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     announce(siteId);
     response.json(all(siteId));
   });
-  router.post('/sites/:siteId/trials/:trialId/traffic', (request, response) => {
+  router.post('/sites/:siteId/trials/:trialId/traffic', async (request, response) => {
     const [siteId, trial] = trialOf(request.params);
     const { rates, seed, ...wish } = readBody(TrafficRequest, request.body);
     undecided(trial);
@@ -174,8 +191,10 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     if (wish.days * wish.visitors * Math.max(...wish.weekdays) > 2_000_000)
       refuse('visitors', 'comes to more than 2,000,000 visitors');
     const named = Object.fromEntries(trial.looks.map(({ variation }, i) => [variation, rates[i]]));
-    const random = seedrandom(String(seed));
-    const counts = madeUpTraffic({ ...wish, rates: named }, () => random());
+    const { from, days, visitors, weekdays } = wish;
+    const counts = await pool.run('traffic', { wish: { from, days, visitors, weekdays, rates: named }, seed });
+    // It may have been decided or taken away meanwhile.
+    undecided(trialOf(request.params)[1]);
     store.trials.addCounts(trial.id, 'made-up', counts, true);
     announce(siteId);
     response.json(all(siteId));
@@ -207,14 +226,15 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
   });
   router.post('/sites/:siteId/trials/:trialId/decision', (request, response) => {
     const [siteId, trial] = trialOf(request.params);
-    const { winner, who, why } = readBody(DecisionRequest, request.body);
+    const { winner, who, why, conversion: by = 0 } = readBody(DecisionRequest, request.body);
     undecided(trial);
+    if (by >= trial.conversions.length) refuse('conversion', 'is none of this trial');
     const look = trial.looks.find(({ variation }) => variation === winner);
     const revision = look && store.revisions.byNumber(siteId, look.revision);
     if (!look || !revision) throw new HttpProblem(422, 'Not decided', `${winner} is no variation of this trial`);
     const at = now().toISOString();
     const judged = judgeTrial(
-      trial.counts.filter(({ conversion }) => conversion === 0),
+      trial.counts.filter(({ conversion }) => conversion === by),
       {
         ...trial.plan,
         variations: trial.looks.map(({ variation }) => variation),
@@ -247,6 +267,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
         who,
         why,
         at,
+        conversion: by,
         figures: {
           sums: judged.sums,
           size: judged.size,

@@ -22,7 +22,8 @@ export const LOOK_SCRIPT = `(() => {
       fetch(facts.to, { method: 'POST', keepalive: true, headers: { 'content-type': 'application/json' }, body })
         .then((answer) => {
           event.underway = false;
-          if (answer.ok) { event.told = true; keep(); }
+          // A trial that is over takes no more.
+          if (answer.ok || answer.status === 410) { event.told = true; keep(); }
         })
         .catch(() => { event.underway = false; });
     }

@@ -1,8 +1,9 @@
-import type { SheetSpan, SiteSource } from '@upper-veneer/core';
+import type { DayCount, SheetSpan, SiteSource } from '@upper-veneer/core';
 import type { Reanchored, ReanchorInput } from './reanchor-pages.js';
 import type { BroughtIn, ImportInput } from '../import/bring-in.js';
 import type { TakeInput } from '../archive/take-archive.js';
 import type { TidyInput } from './tidy-sheet.js';
+import type { TrafficInput } from '../trials/make-traffic.js';
 import type { FrameInput, LinkInput } from './dress-page.js';
 
 /** What each kind of job is given; plain data, so that it can be done anywhere. */
@@ -25,6 +26,8 @@ export interface JobInputs {
   readonly 'frame-sheet': string;
   /** A page with its link to the published veneer. */
   readonly 'link-veneer': LinkInput;
+  /** Made-up visitors of a trial. */
+  readonly traffic: TrafficInput;
 }
 
 export interface JobResults {
@@ -37,6 +40,7 @@ export interface JobResults {
   readonly 'frame-page': string;
   readonly 'frame-sheet': string;
   readonly 'link-veneer': string;
+  readonly traffic: readonly DayCount[];
 }
 
 export type JobKind = keyof JobInputs;
@@ -58,4 +62,5 @@ export const DEADLINES: Readonly<Record<JobKind, number>> = {
   'frame-page': 20_000,
   'frame-sheet': 20_000,
   'link-veneer': 20_000,
+  traffic: 20_000,
 };

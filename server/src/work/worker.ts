@@ -4,6 +4,7 @@ import { takeArchive } from '../archive/take-archive.js';
 import { bringIn } from '../import/bring-in.js';
 import { framePageOf, linkVeneerIn } from './dress-page.js';
 import { BEGUN, type JobInputs, type JobKind, type JobResults } from './jobs.js';
+import { makeTraffic } from '../trials/make-traffic.js';
 import { reanchorPages } from './reanchor-pages.js';
 import { tidySheetOf } from './tidy-sheet.js';
 import type { TellProgress } from './progress.js';
@@ -21,6 +22,7 @@ const DOING: {
   'frame-page': framePageOf,
   'frame-sheet': (css) => rewriteStates(css),
   'link-veneer': linkVeneerIn,
+  traffic: makeTraffic,
 };
 
 /** Least time between two words of how far a job is, ms. */

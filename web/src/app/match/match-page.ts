@@ -85,7 +85,7 @@ const MOST_LIT = 300;
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-pane]': 'pane()' },
   templateUrl: './match-page.html',
-  styleUrl: './match-page.scss',
+  styleUrls: ['./match-layout.scss', './match-page.scss'],
 })
 export class MatchPage {
   protected readonly isKits = signal(false);

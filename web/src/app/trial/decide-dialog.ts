@@ -50,6 +50,8 @@ export class DecideDialog {
   readonly #trials = inject(TrialsStore);
   readonly trial = input.required<TrialDocument>();
   readonly judged = input.required<TrialJudgement>();
+  /** Which conversion it is decided by. */
+  readonly conversion = input.required<number>();
   readonly closed = output();
 
   protected readonly call = computed(() => callWords(this.judged()));
@@ -72,7 +74,9 @@ export class DecideDialog {
     const [who, why] = [this.who().trim(), this.why().trim()];
     if (who === '' || why === '') return;
     this.#trials
-      .act((api, siteId) => api.decideTrial(siteId, this.trial().id, { winner: this.winner(), who, why }))
+      .act((api, siteId) =>
+        api.decideTrial(siteId, this.trial().id, { winner: this.winner(), who, why, conversion: this.conversion() }),
+      )
       .subscribe(() => this.closed.emit());
   }
 }

@@ -40,7 +40,7 @@ export class ProveLooks {
         this.progress.set({ variation, share: 0 });
         const proved =
           partIds.length === 0
-            ? { fails: [], looks: 0 }
+            ? { fails: [], looks: 0, unseen: [] }
             : await withProgress(
                 ({ done, of }: { readonly done: number; readonly of: number }) =>
                   this.progress.set({ variation, share: of === 0 ? 0 : done / of }),
@@ -62,6 +62,7 @@ export class ProveLooks {
           variation,
           fails: fails.length,
           looks: proved.looks + set.reduce((sum, own) => sum + own.looks, 0),
+          unseen: proved.unseen.map((words) => words.slice(0, 300)).slice(0, 50),
         });
       }
       return proofs;

@@ -126,6 +126,20 @@ function inksOf(element: HTMLElement): Inks {
 
 const MOST_TICKS = 8;
 
+/** Days along the foot. */
+function dayAxis({ soft, font }: Inks) {
+  return {
+    ticks: {
+      color: soft,
+      font: { family: font, size: 12 },
+      maxTicksLimit: MOST_TICKS,
+      maxRotation: 0,
+      autoSkipPadding: 14,
+    },
+    grid: { display: false },
+  };
+}
+
 function lineChart(canvas: HTMLCanvasElement, { days, clearFrom }: TrialPair, inks: Inks): Chart {
   const percent = (values: readonly number[]): number[] => values.map((value) => 100 * value);
   const lows = percent(days.map(({ anytime }) => anytime[0]));
@@ -169,16 +183,7 @@ function lineChart(canvas: HTMLCanvasElement, { days, clearFrom }: TrialPair, in
         },
       },
       scales: {
-        x: {
-          ticks: {
-            color: inks.soft,
-            font: { family: inks.font, size: 12 },
-            maxTicksLimit: MOST_TICKS,
-            maxRotation: 0,
-            autoSkipPadding: 14,
-          },
-          grid: { display: false },
-        },
+        x: dayAxis(inks),
         y: {
           min: Math.floor(Math.max(-reach, Math.min(0, ...lows))),
           max: Math.ceil(Math.min(reach, Math.max(0, ...highs))),
@@ -253,16 +258,7 @@ function barChart(canvas: HTMLCanvasElement, first: string, { variation, days }:
         tooltip: { callbacks: { label: ({ dataset, formattedValue }) => `${dataset.label ?? ''} ${formattedValue}` } },
       },
       scales: {
-        x: {
-          ticks: {
-            color: inks.soft,
-            font: { family: inks.font, size: 12 },
-            maxTicksLimit: MOST_TICKS,
-            maxRotation: 0,
-            autoSkipPadding: 14,
-          },
-          grid: { display: false },
-        },
+        x: dayAxis(inks),
         y: {
           beginAtZero: true,
           ticks: { color: inks.soft, font: { family: inks.font, size: 12 }, maxTicksLimit: 3 },

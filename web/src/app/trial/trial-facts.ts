@@ -135,6 +135,13 @@ export class TrialFacts {
               basis: `Held against WCAG 2.2 in every state, width and lighting, on the parts they change: ${proofs.reduce((sum, own) => sum + own.looks, 0)} things looked at.`,
             },
     );
+    const unseen = [...new Set(proofs.flatMap((own) => own.unseen ?? []))];
+    if (unseen.length > 0)
+      rows.push({
+        standing: 'look',
+        words: `Not looked at: ${listed(unseen)}`,
+        basis: 'What the proof of the looks left out.',
+      });
     const [difference, { values, areColors }] = [this.difference(), this.settings()];
     if (difference || values > 0) {
       const counts = [
@@ -185,7 +192,7 @@ export class TrialFacts {
   protected readonly sources = computed(() => {
     const seenOf = (source: string): number =>
       this.trial()
-        .counts.filter((own) => own.source === source && own.conversion === 0)
+        .counts.filter((own) => own.source === source && own.conversion === this.conversion())
         .reduce((sum, { seen }) => sum + seen, 0);
     const parts = (
       [

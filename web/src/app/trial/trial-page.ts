@@ -150,10 +150,8 @@ export class TrialPage {
 
   /** Proves the looks, then has visitors given them. */
   protected async start(trial: TrialDocument): Promise<void> {
-    const proofs =
-      trial.proofs.length === trial.looks.length && trial.proofs.every(({ fails }) => fails === 0)
-        ? trial.proofs
-        : await this.proving.prove(trial);
+    // Pages and sheets may have changed since it was proved last.
+    const proofs = await this.proving.prove(trial);
     if (!proofs || proofs.some(({ fails }) => fails > 0)) return;
     this.trials
       .act((api, siteId) => api.putTrialState(siteId, trial.id, { isRunning: true, proofs: [...proofs] }))

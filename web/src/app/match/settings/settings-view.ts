@@ -24,7 +24,9 @@ import { Engine } from '../../shared/engine/engine';
 import { plannedCss } from '../../shared/site/settings-plans';
 import { SiteStore } from '../../shared/site/site-store';
 import { VariationDialog } from '../../shared/trials/variation-dialog';
+import { ApiProblem } from '../../shared/api/api-problem';
 import { Announcer } from '../../shared/spoken/announcer';
+import { Messages } from '../../shared/spoken/messages';
 import { FieldDialog } from './field-dialog';
 import { FixedDialog } from './fixed-dialog';
 import { FramedPicture } from './framed-picture';
@@ -52,7 +54,7 @@ import { SettingsTable } from './settings-table';
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[attr.data-pane]': 'pane()' },
   templateUrl: './settings-view.html',
-  styleUrl: './settings-view.scss',
+  styleUrls: ['../match-layout.scss', './settings-view.scss'],
 })
 export class SettingsView {
   readonly partId = input.required<number>();
@@ -62,6 +64,7 @@ export class SettingsView {
   protected readonly site = inject(SiteStore);
   protected readonly store = inject(SettingsStore);
   readonly #announcer = inject(Announcer);
+  readonly #messages = inject(Messages);
   readonly #engine = inject(Engine);
   readonly #router = inject(Router);
 
@@ -114,6 +117,8 @@ export class SettingsView {
   });
   protected readonly conflicts = computed(() => this.store.plan()?.conflicts ?? []);
   protected readonly present = computed(() => this.store.plan()?.present ?? []);
+  /** Said where the site has two lightings: a maker takes one value. */
+  protected readonly isForBoth = computed(() => this.site.second() !== null);
   protected readonly groundless = computed(() => this.store.plan()?.groundless ?? []);
   readonly #reachabilities = toSignal(
     toObservable(this.site.site).pipe(
@@ -174,7 +179,14 @@ export class SettingsView {
 
   /** Copies a value in the maker's notation and ticks it; the next one is ready. */
   protected async copy(planned: PlannedField): Promise<void> {
-    await navigator.clipboard.writeText(planned.text);
+    try {
+      await navigator.clipboard.writeText(planned.text);
+    } catch {
+      this.#messages.report(
+        new ApiProblem('Not copied', 'The browser does not let this page copy; nothing was ticked.'),
+      );
+      return;
+    }
     this.store.chosen.set(planned.field.id);
     this.store.hand([planned], true);
     const after = this.store.open().find(({ field }) => field.id !== planned.field.id);

@@ -44,7 +44,7 @@ const MOST_LISTED = 40;
                     @if (own.faults.length > most) { <li class="uv-soft">and {{ own.faults.length - most }} more</li> }
                   </ul>
                 }
-                <p class="uv-soft basis">{{ own.looks }} things looked at on {{ own.pages }} {{ own.pages === 1 ? 'page' : 'pages' }}, in every state, width and lighting, against the form shown now.</p>
+                <p class="uv-soft basis">{{ own.looks }} things looked at on {{ own.pages }} {{ own.pages === 1 ? 'page' : 'pages' }}, in every state, width and lighting (pictures and alignment at rest), against the form shown now.@if (own.unseen.length > 0) { Not looked at: {{ own.unseen.join(', ') }}. }</p>
               }
             </li>
           }

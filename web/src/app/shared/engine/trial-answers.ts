@@ -1,10 +1,13 @@
 import {
   dressSite,
   firstMatch,
+  isOverPicture,
   lightSite,
   lookDifference,
+  proofSettings,
   proveSite,
   rewriteStates,
+  unreadPages,
   type SiteModel,
 } from '@upper-veneer/core';
 import { inTurns } from './in-turns';
@@ -33,7 +36,15 @@ export function trialAnswers(opened: () => SiteModel): TrialApi {
       const looks = proof.cells
         .filter(({ kind, partId }) => (kind === 'reads' || kind === 'seen') && isIn(partId))
         .reduce((sum, cell) => sum + cell.looks, 0);
-      return { fails, looks };
+      const over = proof.findings
+        .filter(isOverPicture)
+        .reduce((sum, { places }) => sum + places.filter((place) => isIn(place.partId)).length, 0);
+      const unseen = [
+        ...proofSettings(dressed).unseen,
+        ...unreadPages(dressed).map(({ name }) => `all of ${name}, past a bound`),
+        ...(over > 0 ? [`${over} ${over === 1 ? 'text' : 'texts'} over pictures`] : []),
+      ];
+      return { fails, looks, unseen };
     },
     stopProvingLooks() {
       run += 1;

@@ -12,6 +12,8 @@ export interface ProvedLook {
   /** What cannot be read or seen, as `title: places`. */
   readonly fails: readonly string[];
   readonly looks: number;
+  /** What was not looked at, in words. */
+  readonly unseen: readonly string[];
 }
 
 /** What the worker answers of trials. */

@@ -16,6 +16,9 @@ export class TrialsStore {
   readonly #messages = inject(Messages);
   readonly #read = signal<{ readonly siteId: number; readonly document: TrialsDocument } | null>(null);
 
+  /** Counts what was asked and answered, so that an older answer is passed over. */
+  #asked = 0;
+
   readonly #document = computed(() => {
     const read = this.#read();
     return read && read.siteId === this.#site.site()?.id ? read.document : null;
@@ -36,8 +39,10 @@ export class TrialsStore {
   refresh(): void {
     const siteId = this.#site.site()?.id;
     if (siteId === undefined) return;
+    const asked = (this.#asked += 1);
     this.#api.trials(siteId).subscribe({
-      next: (document) => this.#read.set({ siteId, document }),
+      // An older answer never comes over a newer one.
+      next: (document) => asked === this.#asked && this.#read.set({ siteId, document }),
       error: () => undefined,
     });
   }
@@ -47,7 +52,10 @@ export class TrialsStore {
     const siteId = this.#site.site()?.id;
     if (siteId === undefined) return EMPTY;
     return ask(this.#api, siteId).pipe(
-      tap((document) => this.#read.set({ siteId, document })),
+      tap((document) => {
+        this.#asked += 1;
+        this.#read.set({ siteId, document });
+      }),
       catchError((error: unknown) => {
         this.#messages.report(ApiProblem.from(error));
         return EMPTY;
