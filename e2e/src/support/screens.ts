@@ -13,6 +13,8 @@ const view = async ({ page }: BenchDriver, name: string): Promise<void> => {
     .getByRole('navigation', { name: 'Views' })
     .getByRole('link', { name: new RegExp(`^${name}`) })
     .click();
+  // A view's code comes when it is first asked for; until then the one before stands there.
+  await page.locator(`uv-${name.toLowerCase()}-page`).waitFor({ state: 'attached' });
 };
 /** Chooses a part in Match; in a narrow window the parts are a panel of their own. */
 const scopeOf = async (page: BenchDriver['page'], part: string): Promise<void> => {
