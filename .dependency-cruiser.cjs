@@ -4,7 +4,7 @@ module.exports = {
     {
       name: 'no-circle-of-files',
       severity: 'error',
-      from: { path: '^(core|contract|server|web)/src' },
+      from: { path: '^(core|contract|snapshot|browser|server|web|cli)/src' },
       to: { circular: true, pathNot: 'node_modules' },
     },
     {
@@ -26,10 +26,10 @@ module.exports = {
       name: 'core-by-its-door',
       comment: 'The others take the core by its index.',
       severity: 'error',
-      from: { path: '^(web|server|contract)/src' },
+      from: { path: '^(web|server|contract|browser|cli)/src' },
       to: { path: '^core/(src|dist)/(?!index)' },
     },
-    { name: 'web-and-server-apart', severity: 'error', from: { path: '^web/src' }, to: { path: '^server/' } },
+    { name: 'web-and-server-apart', severity: 'error', from: { path: '^web/src' }, to: { path: '^(server|browser)/' } },
     { name: 'server-and-web-apart', severity: 'error', from: { path: '^server/src' }, to: { path: '^web/' } },
   ],
   options: {

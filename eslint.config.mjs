@@ -8,7 +8,7 @@ export default tseslint.config(
   js.configs.recommended,
   {
     // Foreign text never meets an expression that can go quadratic: neither by backtracking nor by starting anew at every place.
-    files: ['core', 'server', 'web', 'contract', 'snapshot'].map((name) => `${name}/src/**/*.ts`),
+    files: ['core', 'server', 'web', 'contract', 'snapshot', 'browser'].map((name) => `${name}/src/**/*.ts`),
     ignores: ['**/*.spec.ts'],
     plugins: { regexp },
     rules: {

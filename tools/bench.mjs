@@ -3,7 +3,7 @@ import { ensureBuilt, ensureChromium, ensureDependencies, say } from './setup.mj
 /** Prints speed as ratios from one run: the core, jsdom and Chromium reading the same values of the same page. */
 await ensureDependencies();
 await ensureChromium();
-await ensureBuilt(['core', 'contract', 'snapshot', 'server', 'e2e']);
+await ensureBuilt(['core', 'contract', 'snapshot', 'browser', 'server', 'e2e']);
 const { JSDOM } = await import('jsdom');
 const { StyleView, dressSite, inspect, judgeOverride, openSite, parsePage, planOverride, pointerStates, withVeneer } =
   await import('@upper-veneer/core');

@@ -5,7 +5,10 @@ import { ensureBuilt, ensureDatabaseDriver, ensurePackages, fail, requireNode, r
 requireNode();
 try {
   await ensurePackages();
-  await Promise.all([ensureDatabaseDriver(), ensureBuilt(['core', 'contract', 'snapshot', 'server', 'web'])]);
+  await Promise.all([
+    ensureDatabaseDriver(),
+    ensureBuilt(['core', 'contract', 'snapshot', 'browser', 'server', 'web']),
+  ]);
 } catch (error) {
   fail(`The packages could not be installed.\n${error.message}`);
 }

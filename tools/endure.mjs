@@ -11,7 +11,7 @@ import { ensureBuilt, ensureDependencies, requireNode, say } from './setup.mjs';
  */
 requireNode();
 await ensureDependencies();
-await ensureBuilt(['core', 'contract', 'snapshot', 'server', 'e2e']);
+await ensureBuilt(['core', 'contract', 'snapshot', 'browser', 'server', 'e2e']);
 const { startProduct, temporaryFolder } = await import('../e2e/dist/support/product.js');
 
 const KILLS = Number(process.env.KILLS ?? 200);

@@ -23,7 +23,7 @@ const READERS = {
 
 const [inputs = '1000000', only] = process.argv.slice(2);
 await ensureDependencies();
-await ensureBuilt(['core', 'contract', 'snapshot', 'server']);
+await ensureBuilt(['core', 'contract', 'snapshot', 'browser', 'server']);
 const waiting = Object.entries(READERS)
   .filter(([reader]) => !only || reader === only)
   .flatMap(([reader, share]) => {

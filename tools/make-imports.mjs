@@ -7,7 +7,7 @@ import { ensureBuilt, ensureChromium, ensureDependencies, root, say } from './se
 /** Writes the saved copies in demo/imports: the demo's files as a zip, and its home page as Chromium archives it. */
 await ensureDependencies();
 await ensureChromium();
-await ensureBuilt(['core', 'contract', 'snapshot', 'server', 'web', 'e2e']);
+await ensureBuilt(['core', 'contract', 'snapshot', 'browser', 'server', 'web', 'e2e']);
 const { launchBrowser } = await import('../e2e/dist/support/browser.js');
 const { startProduct, temporaryFolder } = await import('../e2e/dist/support/product.js');
 

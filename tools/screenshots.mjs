@@ -4,7 +4,7 @@ import { ensureBuilt, ensureChromium, ensureDependencies, root, say } from './se
 /** Takes the pictures in docs/screenshots from the demo data, in a database of its own. */
 await ensureDependencies();
 await ensureChromium();
-await ensureBuilt(['core', 'contract', 'snapshot', 'server', 'web', 'e2e']);
+await ensureBuilt(['core', 'contract', 'snapshot', 'browser', 'server', 'web', 'e2e']);
 const { launchBrowser } = await import('../e2e/dist/support/browser.js');
 const { BenchDriver, startProduct, temporaryFolder } = await import('../e2e/dist/support/product.js');
 

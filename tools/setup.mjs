@@ -5,7 +5,7 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
-const WORKSPACES = ['core', 'contract', 'snapshot', 'cli', 'server', 'web', 'demo', 'e2e'];
+const WORKSPACES = ['core', 'contract', 'snapshot', 'browser', 'cli', 'server', 'web', 'demo', 'e2e'];
 
 /** Says what is going on, on its own line. */
 export function say(text) {
@@ -131,12 +131,12 @@ export async function ensureBuilt(targets) {
     },
     cli: {
       from: ['cli/src', 'cli/tsconfig.json'],
-      needs: ['core', 'contract'],
+      needs: ['core', 'contract', 'browser'],
       make: () => run('npx', ['tsc', '-p', 'cli/tsconfig.json']),
     },
     server: {
       from: ['server/src', 'server/tsconfig.json'],
-      needs: ['core', 'contract', 'snapshot'],
+      needs: ['core', 'contract', 'snapshot', 'browser'],
       make: () => run('npx', ['tsc', '-p', 'server/tsconfig.json']),
     },
     web: {
@@ -148,7 +148,7 @@ export async function ensureBuilt(targets) {
         'web/tsconfig.app.json',
         'web/tsconfig.worker.json',
       ],
-      needs: ['core', 'contract'],
+      needs: ['core', 'contract', 'snapshot'],
       make: () =>
         run('npx', ['ng', 'build'], { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' } }),
     },
@@ -157,9 +157,14 @@ export async function ensureBuilt(targets) {
       needs: [],
       make: () => run('npx', ['tsc', '-p', 'snapshot/tsconfig.json']),
     },
+    browser: {
+      from: ['browser/src', 'browser/tsconfig.json'],
+      needs: ['core', 'snapshot'],
+      make: () => run('npx', ['tsc', '-p', 'browser/tsconfig.json']),
+    },
     e2e: {
       from: ['e2e/src', 'e2e/tsconfig.json'],
-      needs: ['core', 'contract', 'server', 'snapshot'],
+      needs: ['core', 'contract', 'server', 'snapshot', 'browser'],
       make: () => run('npx', ['tsc', '-p', 'e2e/tsconfig.json']),
     },
   };

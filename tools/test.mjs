@@ -13,7 +13,7 @@ const failed = (error) => fail(`The set-up failed.\n${error.message}`);
 await Promise.all([ensureChromium(), ensurePackages()]).catch(failed);
 // Compiled while the product is built and the first sets run, which need no database.
 const driver = ensureDatabaseDriver().catch(failed);
-await ensureBuilt(['core', 'contract', 'snapshot', 'cli', 'server', 'web', 'e2e']);
+await ensureBuilt(['core', 'contract', 'snapshot', 'browser', 'cli', 'server', 'web', 'e2e']);
 
 const turn = turnOf();
 if (!isAll)

@@ -90,9 +90,12 @@ describe('upper-veneer', () => {
           '/trips/': '<!doctype html><link rel=stylesheet href=/css/a.css><p class=t>x',
           '/css/a.css': '@import "b.css"; .t { color: #999 }',
           '/css/b.css': 'p { color: red }',
+          '/late':
+            '<!doctype html><title>Late</title><link rel=stylesheet href=/css/a.css><button id=go>Next</button><script>setTimeout(() => document.body.insertAdjacentHTML("beforeend", "<p class=t>late</p>"), 900); go.onclick = () => { document.body.innerHTML = "<h1>Second step</h1>"; }</script>',
         };
         const text = texts[request.url ?? ''];
-        response.writeHead(text === undefined ? 404 : 200, { 'content-type': 'text/html' }).end(text ?? '');
+        const type = (request.url ?? '').endsWith('.css') ? 'text/css' : 'text/html';
+        response.writeHead(text === undefined ? 404 : 200, { 'content-type': type }).end(text ?? '');
       });
       await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
       origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -101,7 +104,7 @@ describe('upper-veneer', () => {
 
     it('writes a page with its stylesheets where check reads them', async () => {
       const out = join(folder, 'saved');
-      const captured = await run('capture', `${origin}/trips/`, '--out', out);
+      const captured = await run('capture', `${origin}/trips/`, '--as-sent', '--out', out);
       expect([captured.code, captured.err]).toEqual([0, '']);
       expect(captured.out).toContain('1 page, 2 stylesheets');
       expect(await readFile(join(out, 'css/b.css'), 'utf8')).toBe('p { color: red }');
@@ -111,19 +114,47 @@ describe('upper-veneer', () => {
       expect(checked.out).toContain('2.8');
     });
 
+    it('writes a page as a visitor’s browser gets it, after steps too', async () => {
+      const out = join(folder, 'late');
+      const steps = join(folder, 'steps.json');
+      await writeFile(steps, '{ "keep": "", "steps": [{ "act": "press", "words": "Next", "keep": "Second step" }] }');
+      const captured = await run('capture', `${origin}/late`, '--steps', steps, '--out', out);
+      expect([captured.code, captured.err]).toEqual([0, '']);
+      expect(captured.out).toContain('2 pages, 2 stylesheets');
+      expect(await readFile(join(out, 'late.html'), 'utf8')).toContain('<p class="t">late</p>');
+      expect(await readFile(join(out, 'late~second-step.html'), 'utf8')).toContain('<h1>Second step</h1>');
+      // What scripts put in is checked as all else is.
+      expect((await run('check', out)).out).toContain('2.8');
+    }, 60_000);
+
+    it('says which step found nothing, and what is wrong with a file of steps', async () => {
+      const steps = join(folder, 'steps.json');
+      const said = async (text: string): Promise<string> => {
+        await writeFile(steps, text);
+        return (await run('capture', `${origin}/late`, '--steps', steps, '--out', join(folder, 'none'))).err;
+      };
+      expect(await said('{ "steps": [{ "act": "dance", "words": "x" }] }')).toMatch(/steps\.0\.act must be one of/);
+      expect(await said('{ "steps": [{ "act": "press", "selector": "a >" , "keep": "x" }] }')).toMatch(
+        /no CSS selector/,
+      );
+      expect(await said('{ "steps": [] }')).toMatch(/No page is kept/);
+      expect(await said('[')).toMatch(/no JSON/);
+    });
+
     it('names a page as pages are named, whatever its address ends in', async () => {
       const out = join(folder, 'book');
-      expect((await run('capture', `${origin}/book`, '--out', out)).out).toContain('book.html');
+      expect((await run('capture', `${origin}/book`, '--as-sent', '--out', out)).out).toContain('book.html');
       expect((await run('check', out)).code).toBe(0);
     });
 
     it('says what it needs', async () => {
       await writeFile(join(folder, 'taken'), '');
-      expect((await run('capture', `${origin}/book`, '--out', join(folder, 'taken'))).code).toBe(2);
+      expect((await run('capture', `${origin}/book`, '--as-sent', '--out', join(folder, 'taken'))).code).toBe(2);
       expect((await run('capture', 'http://', '--out', folder)).err).toContain('is no address');
       expect((await run('capture', `${origin}/trips/`)).err).toContain('--out');
       expect((await run('capture', 'saved/', '--out', folder)).err).toContain('is no address');
-      expect((await run('capture', `${origin}/none`, '--out', folder)).err).toContain('404');
+      for (const how of [[], ['--as-sent']])
+        expect((await run('capture', `${origin}/none`, ...how, '--out', folder)).err).toContain('404');
     });
   });
 });

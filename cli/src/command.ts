@@ -11,6 +11,8 @@ export interface Given {
   readonly json?: boolean;
   readonly sarif?: boolean;
   readonly mend?: boolean;
+  readonly steps?: string;
+  readonly 'as-sent'?: boolean;
 }
 
 /** One command of the command line. */

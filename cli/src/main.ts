@@ -11,7 +11,7 @@ import { UsageProblem } from './usage-problem.js';
 /** Every command. A new one is one more file and one more row. */
 const COMMANDS: readonly Command[] = [capture, propose, lay, build, check, tokens];
 
-const HELP = `upper-veneer: fits saved pages to a brand palette and checks them, without a server and without a browser.
+const HELP = `upper-veneer: fits saved pages to a brand palette and checks them, without a server; capture starts a browser where there is one.
 
 ${COMMANDS.map(({ name, takes, does }) => `  upper-veneer ${`${name} ${takes}`.padEnd(29)} ${does}`).join('\n')}
 
@@ -22,6 +22,8 @@ ${COMMANDS.map(({ name, takes, does }) => `  upper-veneer ${`${name} ${takes}`.p
   --width LIST      viewport widths in CSS px; those that matter when left out (check)
   --lighting NAME   light (usual) or inverted; check takes both as well
   --mend            tries a mend for each finding, which takes its time (check)
+  --steps FILE      what is done on the page first, and what is kept of it (capture)
+  --as-sent         the page as it is sent, without a browser (capture)
   --json            as JSON (propose, check)
   --sarif           as SARIF 2.1.0 (check)
   --to EXTENSION    .tokens.json, .gpl or .css (tokens)
@@ -31,6 +33,7 @@ ${COMMANDS.map(({ name, takes, does }) => `  upper-veneer ${`${name} ${takes}`.p
 check ends with 0 where nothing fails, 1 where something does, 2 where it could not be looked at.
 
   upper-veneer capture https://river.example/book --out saved/
+  upper-veneer capture https://river.example/checkout --steps second-step.json --out saved/
   upper-veneer propose saved/ --palette brand.tokens.json --scope '#booking'
   upper-veneer lay shop.zip --palette brand.tokens.json --strategy stand-out --out veneer.css
   upper-veneer check shop.zip --veneer veneer.css --palette brand.tokens.json --sarif --out findings.sarif
@@ -84,6 +87,8 @@ function parseOptions(args: readonly string[]) {
       to: { type: 'string' },
       out: { type: 'string' },
       mend: { type: 'boolean' },
+      steps: { type: 'string' },
+      'as-sent': { type: 'boolean' },
       json: { type: 'boolean' },
       sarif: { type: 'boolean' },
       help: { type: 'boolean' },

@@ -101,3 +101,13 @@ export type {
   TrialsDocument,
   VariationDocument,
 } from './trials.js';
+export {
+  SightRequest,
+  StoredVisitBody,
+  VisitBody,
+  VisitStepBody,
+  type BrowserDocument,
+  type SeenDocument,
+  type SightDocument,
+  type VisitDocument,
+} from './visits.js';

@@ -15,6 +15,7 @@ import type {
 import type { LookedBody } from './proof-requests.js';
 import type { ExceptionBody, OpenerBody, PartBody } from './site-requests.js';
 import type { ProblemDocument } from './problem-document.js';
+import type { VisitDocument } from './visits.js';
 
 export interface SiteSummary {
   readonly id: number;
@@ -57,6 +58,8 @@ export interface SiteDocument {
   readonly documents: readonly string[];
   /** What the last import left out, and why. */
   readonly leftOut: readonly LeftOutFile[];
+  /** How pages were visited, to be done again. */
+  readonly visits: readonly VisitDocument[];
   readonly draft: DraftDocument;
   /** Address of the stand-in host. */
   readonly hostUrl: string;
@@ -207,6 +210,8 @@ export type ImportResult =
       readonly siteName: string;
       readonly pages: readonly string[];
       readonly again: readonly string[];
+      /** Of those captured again, the ones that are otherwise than they were. */
+      readonly changed: readonly string[];
       readonly leftOut: readonly LeftOutFile[];
     }
   | { readonly ok: false; readonly problem: ProblemDocument };

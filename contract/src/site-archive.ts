@@ -26,6 +26,7 @@ import { ExceptionBody, PartBody } from './site-requests.js';
 import { HandedRecordBody, SettingsSheetBody } from './settings-requests.js';
 import { ArchiveTrial, ArchiveVariation } from './trial-archive.js';
 import { SheetWriting } from './sheet-writing.js';
+import { StoredVisitBody } from './visits.js';
 
 /** Name of the file that tells an archive of a site, and what it calls itself. */
 export const ARCHIVE_HEAD = 'upper-veneer-site.json';
@@ -337,6 +338,14 @@ export class ArchiveHead {
   @ValidateNested({ each: true })
   @Type(() => ArchiveLeftOut)
   leftOut: readonly ArchiveLeftOut[];
+
+  /** How pages were visited; none in older files. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(200, { message: 'can hold 200 visits at most' })
+  @ValidateNested({ each: true })
+  @Type(() => StoredVisitBody)
+  visits?: readonly StoredVisitBody[];
 
   /** The draft as it was before the first step of its history that is kept. */
   @ValidateNested()

@@ -5,6 +5,7 @@ import {
   IsArray,
   IsIn,
   IsInt,
+  IsObject,
   IsOptional,
   IsString,
   Length,
@@ -17,10 +18,11 @@ import {
 
 import { ROLE_NAME, type RoleName } from '@upper-veneer/core';
 import { SheetWriting } from './sheet-writing.js';
+import { VisitBody } from './visits.js';
 
 export const OPENER_ACTS = ['add-class', 'drop-class', 'set-attribute', 'drop-attribute'] as const;
 export const PART_KINDS = ['theme', 'embedded widget', 'form', 'pop-up', 'framed', 'shadow', 'other'] as const;
-export const IMPORT_KINDS = ['files', 'address', 'widget'] as const;
+export const IMPORT_KINDS = ['files', 'address', 'widget', 'visit', 'again'] as const;
 
 /** What opens a hidden part, on the wire. */
 export class OpenerBody {
@@ -218,7 +220,7 @@ export class NameRequest {
 
 /** What is to be brought in; files come beside it. */
 export class ImportRequest {
-  @IsIn(IMPORT_KINDS, { message: 'must be files, address or widget' })
+  @IsIn(IMPORT_KINDS, { message: 'must be files, address, widget, visit or again' })
   kind: (typeof IMPORT_KINDS)[number];
 
   /** Site the pages are added to; `null` for a new one. */
@@ -245,4 +247,17 @@ export class ImportRequest {
   @IsString({ message: 'must be a text' })
   @MaxLength(2_000_000, { message: 'can have 2,000,000 characters at most' })
   css?: string;
+
+  @ValidateIf((body: ImportRequest) => body.kind === 'visit')
+  @IsObject({ message: 'must be a visit' })
+  @ValidateNested()
+  @Type(() => VisitBody)
+  visit?: VisitBody;
+
+  /** The visit that this one takes the place of; those to be made again for `again`, all of the site when absent. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(200, { message: 'can hold 200 visits at most' })
+  @IsInt({ each: true, message: 'must be numbers of visits' })
+  visitIds?: number[];
 }

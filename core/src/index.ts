@@ -246,6 +246,16 @@ export { type PageLayout, type Rect } from './resolve/page-layout.js';
 export { withLayout } from './resolve/page.js';
 export { driftOf, type Drift, type DriftPlace, type DriftProgress } from './drift/drift.js';
 export { elementsBetween } from './recapture/elements-between.js';
+export {
+  VISIT_ACTS,
+  VISIT_BOUNDS,
+  describeStep,
+  planProblem,
+  stepProblem,
+  type VisitAct,
+  type VisitPlan,
+  type VisitStep,
+} from './visit/visit-plan.js';
 export { driftWords } from './drift/drift-words.js';
 export { formerCss, formerPage, type FormerCapture } from './drift/former-capture.js';
 export { proposeDrift, withoutIdleSelectors, type DriftProposal } from './drift/propose-drift.js';

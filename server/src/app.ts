@@ -9,7 +9,7 @@ import { isLoopback } from './http/loopback.js';
 import { localOnly } from './http/local-only.js';
 import type { HostCache } from './host-cache.js';
 import { HttpProblem, problemHandler } from './http/problem.js';
-import type { AddressPolicy } from './import/address-policy.js';
+import { findBrowser, type AddressPolicy } from '@upper-veneer/browser';
 import { MAKERS_ORIGIN } from './makers/maker-address.js';
 import { createImportJobs } from './import/import-jobs.js';
 import { archiveRoutes } from './routes/archives.js';
@@ -24,6 +24,8 @@ import { revisionRoutes } from './routes/revisions.js';
 import { settingsRoutes } from './routes/settings.js';
 import { servedRoutes } from './routes/served.js';
 import type { AskHost } from './served.js';
+import { visitRoutes } from './routes/visits.js';
+import { createVisiting } from './visits/visiting.js';
 import { trialRoutes } from './routes/trials.js';
 import { siteChangeRoutes } from './routes/site-changes.js';
 import { siteRoutes } from './routes/sites.js';
@@ -50,6 +52,10 @@ export interface AppOptions {
   readonly askHost: AskHost;
   /** Which addresses may be fetched; public ones by default. */
   readonly fetchPolicy?: () => AddressPolicy;
+  /** Finds the program of the browser that pages are visited with. */
+  readonly browserProgram?: () => string | null;
+  /** Address of live pages to try it with; empty for none. */
+  readonly exampleAddress?: string;
   readonly now?: () => Date;
   readonly log?: (error: unknown) => void;
 }
@@ -68,11 +74,14 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     allowedHosts = [],
     token = '',
     fetchPolicy = () => ({ allowedHosts: [], allowPrivate: false }),
+    browserProgram = findBrowser,
+    exampleAddress = '',
     now = () => new Date(),
     log = () => undefined,
   } = options;
   const events = createDraftEvents();
   const jobs = createImportJobs(log);
+  const visiting = createVisiting({ program: () => browserProgram(), policy: fetchPolicy });
   const announce = (siteId: number): void => events.announce(siteId, store.sites.byId(siteId)?.version ?? 0);
   const app = express();
   app.disable('x-powered-by');
@@ -110,7 +119,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     '/api',
     siteRoutes(store, hostUrl),
     siteChangeRoutes({ store, events, pool, now }),
-    importRoutes({ store, jobs, pool, policy: fetchPolicy, now, announce }),
+    importRoutes({ store, jobs, pool, visiting, policy: fetchPolicy, now, announce }),
     draftRoutes({ store, events, pool, now }),
     revisionRoutes({ store, events, now }),
     servedRoutes({ store, cache, askHost, now }),
@@ -118,6 +127,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     archiveRoutes({ store, pool, now }),
     kitRoutes(store, now),
     pageFileRoutes(),
+    visitRoutes({ visiting, example: exampleAddress }),
     proofRoutes({ store, events, now }),
     settingsRoutes({ store, events, policy: fetchPolicy, widgetsAt, now }),
     trialRoutes({ store, events, pool, policy: fetchPolicy, widgetsAt, now }),
@@ -147,6 +157,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     app,
     close: () => {
       jobs.close();
+      void visiting.closeAll();
       events.close();
     },
   };

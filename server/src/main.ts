@@ -8,6 +8,7 @@ import { listeningAt, type Listening } from './listening.js';
 import { seedFolder } from './seed/seed-folder.js';
 import { askHostAt } from './served.js';
 import { createHostCache } from './host-cache.js';
+import { LIVE_HOST } from './live-demo.js';
 import { createStandInHost, siteHostName, widgetsHostName } from './stand-in-host.js';
 import { createStore } from './store.js';
 import { createDressedTexts } from './work/dressed-texts.js';
@@ -70,7 +71,9 @@ async function start(): Promise<void> {
   const pool = createThreadPool();
   const dressed = createDressedTexts(pool);
   const cache = createHostCache();
-  const hostServer = createServer(createStandInHost({ store, dressed, cache, openTo: listening.names }));
+  const hostServer = createServer(
+    createStandInHost({ store, dressed, cache, openTo: listening.names, demoFolder: join(root, 'demo') }),
+  );
   const boundHostPort = await listen(hostServer, hostPort, 'HOST_PORT', address);
   const { app, close } = createApp({
     store,
@@ -91,6 +94,7 @@ async function start(): Promise<void> {
       allowedHosts: [`localhost:${boundHostPort}`, `*.localhost:${boundHostPort}`],
       allowPrivate: process.env['FETCH_PRIVATE'] === '1',
     }),
+    exampleAddress: `http://${LIVE_HOST}:${boundHostPort}/`,
     log: (error) => log.error(error),
   });
   const server = createServer(app);

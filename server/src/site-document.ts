@@ -54,6 +54,7 @@ function documentOf(store: Store, { id, name, veneerPlace }: SiteRow, hostUrl: s
     pictures: store.assets.pictures(id),
     documents: store.assets.documents(id),
     leftOut: store.leftOut.bySite(id),
+    visits: store.visits.bySite(id),
     draft: describeDraft(store, id),
   };
 }

@@ -6,6 +6,7 @@ import { lookOf, type RunningTrial } from './trials/visitor-look.js';
 import { MAKERS_ORIGIN } from './makers/maker-address.js';
 import { lookIn, settingsService, widgetWithSettings } from './makers/settings-service.js';
 import type { HostCache, HostFile } from './host-cache.js';
+import { liveDemo } from './live-demo.js';
 import type { Store } from './store.js';
 import type { DressedTexts } from './work/dressed-texts.js';
 
@@ -24,6 +25,8 @@ export interface StandInHostOptions {
   readonly cache: HostCache;
   /** Names besides this machine's own under which it answers, all sites under one origin there: where others may reach it. */
   readonly openTo?: readonly string[];
+  /** Folder of the demo, whose live pages it serves as well; none when absent. */
+  readonly demoFolder?: string;
 }
 
 /** Host name of a site's own origin. */
@@ -41,9 +44,10 @@ export function widgetsHostName(siteId: number): string {
  * Each site has an origin of its own, `site-N.localhost`, and a second one, `widgets-N.localhost`, for what it frames.
  * Files come by a cache, pages are asked for each time. Nothing that a captured page brings runs, and nothing is asked of any other host.
  */
-export function createStandInHost({ store, dressed, cache, openTo = [] }: StandInHostOptions): Express {
+export function createStandInHost({ store, dressed, cache, openTo = [], demoFolder }: StandInHostOptions): Express {
   const app = express();
   app.disable('x-powered-by');
+  if (demoFolder !== undefined) app.use(liveDemo(demoFolder));
   const answer = async (siteId: number, asked: string, request: Request, response: Response): Promise<void> => {
     const path = asked || 'index.html';
     guard(request, response, siteId);

@@ -23,6 +23,7 @@ import { createRevisions, type Revisions } from './db/revisions.js';
 import { createSettingsSheets, type SettingsSheets } from './db/settings-sheets.js';
 import { createMakerSettings, type MakerSettings } from './db/maker-settings.js';
 import { createTrials, type Trials } from './db/trials.js';
+import { createVisits, type Visits } from './db/visits.js';
 import { createSites, type Sites } from './db/sites.js';
 
 /** The tables, by what they hold. */
@@ -31,6 +32,7 @@ export interface Store {
   readonly pages: Pages;
   readonly assets: Assets;
   readonly leftOut: LeftOut;
+  readonly visits: Visits;
   readonly leftDrafts: LeftDrafts;
   readonly hosting: HostingTable;
   readonly kits: Kits;
@@ -88,6 +90,7 @@ export function createStore(db: Db): Store {
     pages: createPages(db),
     assets: createAssets(db),
     leftOut: createLeftOut(db),
+    visits: createVisits(db),
     leftDrafts,
     hosting: createHosting(db),
     kits: createKits(db),

@@ -1,2 +1,3 @@
-export { takeSnapshot, type Snapshot } from './take-snapshot.js';
+export { openTopLayer } from './open-top-layer.js';
+export { takeSnapshot, type Snapshot, type SnapshotOptions } from './take-snapshot.js';
 export { pageFileBookmark, pageFileScript } from './page-file.js';

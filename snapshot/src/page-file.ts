@@ -1,13 +1,13 @@
-import { takeSnapshot, type Snapshot } from './take-snapshot.js';
+import { takeSnapshot, type Snapshot, type SnapshotOptions } from './take-snapshot.js';
 
 /**
  * Saves the page it runs in as one HTML file, pictures and stylesheets in it, by the snapshot that it is handed. Runs in the page, by
  * itself; asks for nothing but what the page shows, and sends nothing.
  */
-async function savePage(take: (isWhole: boolean) => Promise<Snapshot>): Promise<void> {
+async function savePage(take: (options: SnapshotOptions) => Promise<Snapshot>): Promise<void> {
   const MOST_BYTES = 3_000_000;
   const MOST_ALL = 30_000_000;
-  const { html, title, lost } = await take(true);
+  const { html, title, lost } = await take({ isWhole: true, frames: [] });
   const missing = [...lost];
   const inAttribute = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;');
   const addresses = new Set<string>();

@@ -4,17 +4,26 @@ export interface Snapshot {
   readonly title: string;
   /** Address it was taken at. */
   readonly address: string;
+  /** Address that what it refers to is found from. */
+  readonly base: string;
   /** What an HTML text cannot hold, in words. */
   readonly lost: readonly string[];
 }
 
+export interface SnapshotOptions {
+  /** Whether linked sheets are written into the page too, as for a file that stands by itself. */
+  readonly isWhole: boolean;
+  /** Addresses under which the documents of its frames are kept; of others it is said that they are not. */
+  readonly frames: readonly { readonly element: unknown; readonly address: string }[];
+}
+
 /**
  * Takes the page it runs in as HTML: sheets that scripts made or changed, open shadow trees (declarative), the state of fields, canvases
- * as pictures, addresses made absolute. Runs in the page, by itself: whoever runs it hands its source over, so that it can use nothing
+ * as pictures, addresses made absolute, what stands in the top layer marked (`data-top-layer`). Runs in the page, by itself: whoever runs it hands its source over, so that it can use nothing
  * from outside. Sources: HTML §13.3 for serialising, CSSOM §6.6 for what a sheet says, HTML §4.12.3 for declarative shadow roots.
- * @param isWhole whether linked sheets are written into the page too, as for a file that stands by itself.
  */
-export async function takeSnapshot(isWhole = false): Promise<Snapshot> {
+export async function takeSnapshot({ isWhole, frames }: SnapshotOptions): Promise<Snapshot> {
+  const frameAt = new Map(frames.map(({ element, address }) => [element, address]));
   const VOID = new Set(
     'area base br col embed hr img input link meta source track wbr basefont bgsound frame keygen param'.split(' '),
   );
@@ -100,9 +109,29 @@ export async function takeSnapshot(isWhole = false): Promise<Snapshot> {
       if (sheet.ownerNode instanceof HTMLLinkElement) {
         if (isWhole && textOf(sheet) === null)
           say(`the stylesheet ${sheet.href ?? ''}, which another origin keeps from being read`);
-        else if (isWhole || !(await isUnchanged(sheet))) changed.add(sheet);
+        else if (isWhole || sheet.href?.startsWith('blob:') || !(await isUnchanged(sheet))) changed.add(sheet);
       }
   }
+
+  /** Pictures that the page made up for itself have no address outside of it. */
+  const own = new Map<string, string>();
+  for (const root of roots)
+    for (const image of root.querySelectorAll<HTMLImageElement>('img'))
+      if (image.currentSrc.startsWith('blob:'))
+        try {
+          const body = await (await fetch(image.currentSrc)).blob();
+          own.set(
+            image.currentSrc,
+            await new Promise<string>((done) => {
+              const reader = new FileReader();
+              reader.onload = () => done(String(reader.result));
+              reader.onerror = () => done('');
+              reader.readAsDataURL(body);
+            }),
+          );
+        } catch {
+          say('a picture that the page made for itself');
+        }
 
   const absolute = (value: string): string => {
     const address = value.trim();
@@ -121,7 +150,7 @@ export async function takeSnapshot(isWhole = false): Promise<Snapshot> {
     if ('sheet' in element && element.sheet instanceof CSSStyleSheet && element.sheet.disabled)
       attributes.delete('media');
     if (element instanceof HTMLImageElement) {
-      if (element.currentSrc !== '') attributes.set('src', element.currentSrc);
+      if (element.currentSrc !== '') attributes.set('src', own.get(element.currentSrc) ?? element.currentSrc);
       attributes.delete('srcset');
       attributes.delete('loading');
     } else if (element instanceof HTMLInputElement) {
@@ -142,8 +171,19 @@ export async function takeSnapshot(isWhole = false): Promise<Snapshot> {
         say('a canvas with pictures of another origin in it');
       }
     }
-    if (element.matches(':modal')) say('that a dialog holds the page under it');
-    if (element.hasAttribute('popover') && element.matches(':popover-open')) say('that a popover stands open');
+    attributes.delete('data-top-layer');
+    if (element instanceof HTMLDialogElement && element.matches(':modal')) attributes.set('data-top-layer', 'modal');
+    else if (element.hasAttribute('popover') && element.matches(':popover-open'))
+      attributes.set('data-top-layer', 'popover');
+    if (element instanceof HTMLIFrameElement) {
+      const kept = frameAt.get(element);
+      if (kept !== undefined) {
+        attributes.set('src', kept);
+        attributes.delete('srcdoc');
+        attributes.delete('loading');
+      } else if (isWhole || element.hasAttribute('srcdoc'))
+        say(`what the frame ${element.title || element.name || element.src || 'without an address'} shows`);
+    }
     return attributes;
   };
 
@@ -226,5 +266,5 @@ export async function takeSnapshot(isWhole = false): Promise<Snapshot> {
   const made = document.querySelectorAll('*').length + document.adoptedStyleSheets.length;
   if (parsed.querySelectorAll('template[shadowrootmode]').length === 0 && count(parsed) !== made)
     say('a tree that no HTML text gives: a script nested what HTML does not nest');
-  return { html, title: document.title, address: location.href, lost };
+  return { html, title: document.title, address: location.href, base: document.baseURI, lost };
 }

@@ -1,6 +1,7 @@
 import type { ElementNode } from '../dom/tree.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
+import { isInTopLayer } from '../selectors/element-states.js';
 import { boxOf, type PageLayout, type Rect } from '../resolve/page-layout.js';
 
 /** What paints: an element, or a positioned pseudo-element of one. */
@@ -43,7 +44,7 @@ interface Flow {
 
 /**
  * Puts the boxes of a page in painting order, as stacking contexts make it.
- * Source: CSS 2.2 Appendix E; Flexbox 1 §5.4 and Grid 2 §6.4 for items, CSS Color 4 §3.2, Transforms 1 §2, Filter Effects 1 §5 and Compositing 1 §3 for what makes a context.
+ * Source: CSS 2.2 Appendix E; Flexbox 1 §5.4 and Grid 2 §6.4 for items, CSS Color 4 §3.2, CSS Positioned Layout 4 §5 for the top layer, Transforms 1 §2, Filter Effects 1 §5 and Compositing 1 §3 for what makes a context.
  */
 export function paintingOrderOf(view: StyleView, layout: PageLayout): PaintingOrder {
   const { document } = view.page;
@@ -52,6 +53,7 @@ export function paintingOrderOf(view: StyleView, layout: PageLayout): PaintingOr
   const boxAt = new Map<number, number>();
   const children = childrenOf(document.elements);
   const clips = clipsOf(view, layout, document.elements);
+  const topLayer: ElementNode[] = [];
   const paintBox = (element: ElementNode): void => {
     const list = layout.fragments.get(element.number);
     const box = boxOf(layout, element.number);
@@ -81,6 +83,10 @@ export function paintingOrderOf(view: StyleView, layout: PageLayout): PaintingOr
       const own = view.style(child);
       const display = text(own, 'display');
       if (display === 'none') continue;
+      if (isInTopLayer(child)) {
+        topLayer.push(child);
+        continue;
+      }
       const layered = layeredOf(own, child, '', isItemParent);
       if (text(own, 'position') !== 'static' || layered.isContext) {
         layers.layered.push(layered);
@@ -134,6 +140,16 @@ export function paintingOrderOf(view: StyleView, layout: PageLayout): PaintingOr
     for (const layer of over.sort((a, b) => a.z - b.z)) paintLayer(layer);
   };
   paintContext(document.rootElement);
+  // Those inside of one come after it, as they are found.
+  for (const element of topLayer) {
+    painters.push({
+      element,
+      pseudo: 'backdrop',
+      boxes: [{ left: 0, top: 0, width: layout.width, height: layout.height }],
+      clip: null,
+    });
+    paintContext(element);
+  }
   return { painters, textAt, boxAt };
 }
 

@@ -40,6 +40,22 @@ export function isInactive(element: ElementNode): boolean {
   return false;
 }
 
+/** Attribute by which a capture says what stood in the top layer; markup alone cannot. */
+const TOP_LAYER = 'data-top-layer';
+
+function isModal(element: ElementNode): boolean {
+  return isHtml(element, 'dialog') && element.attributes.get(TOP_LAYER) === 'modal';
+}
+
+function isOpenPopover(element: ElementNode): boolean {
+  return element.attributes.has('popover') && element.attributes.get(TOP_LAYER) === 'popover';
+}
+
+/** Whether an element stood in the top layer when the page was captured. Source: CSS Positioned Layout 4 §5. */
+export function isInTopLayer(element: ElementNode): boolean {
+  return isModal(element) || isOpenPopover(element);
+}
+
 const CONTROLS = new Set(['input', 'select', 'textarea', 'button']);
 
 /** Whether the keyboard or a script could give it focus. Source: HTML §6.6.2. */
@@ -181,6 +197,8 @@ const TESTS: ReadonlyMap<string, Test> = new Map<string, Test>([
   ['read-write', (element, context) => isReadWrite(element, context)],
   ['read-only', (element, context) => element.namespace === 'html' && !isReadWrite(element, context)],
   ['placeholder-shown', isPlaceholderShown],
+  ['modal', (element) => isModal(element)],
+  ['popover-open', (element) => isOpenPopover(element)],
   ['open', (element) => isHtml(element, 'details', 'dialog') && element.attributes.has('open')],
   ['autofill', () => false],
   ['muted', (element) => isHtml(element, 'audio', 'video') && element.attributes.has('muted')],

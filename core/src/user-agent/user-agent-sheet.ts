@@ -117,6 +117,7 @@ progress, meter { appearance: auto; box-sizing: border-box; vertical-align: -0.2
 iframe { border: 2px inset; }
 dialog { position: absolute; color: canvastext; background-color: canvas; border: solid; padding: 1em; }
 [popover] { position: fixed; color: canvastext; background-color: canvas; border: solid; padding: 0.25em; }
+dialog:modal { position: fixed; overflow: auto; }
 dialog:modal::backdrop { background-color: rgba(0, 0, 0, 0.1); }
 img, video, canvas { overflow: clip; }
 `;

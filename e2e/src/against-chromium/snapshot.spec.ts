@@ -1,6 +1,10 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
-import { takeSnapshot } from '@upper-veneer/snapshot';
+import { openTopLayer, takeSnapshot } from '@upper-veneer/snapshot';
 import { launchBrowser } from '../support/browser.js';
+import { root } from '../support/product.js';
+import { random } from '../support/random.js';
 
 const LONGHANDS = [
   'color',
@@ -58,9 +62,30 @@ const PAGES: Readonly<Record<string, string>> = {
     '<style id=a>p { color: red }</style><link rel=stylesheet href=/theme.css id=b><p class=note>x<script>a.sheet.disabled = true; addEventListener("load", () => { b.disabled = true })</script>',
   'characters that must be escaped':
     '<style>p::before { content: "<>&" } p[title="a&b<\\"c"] { color: rgb(3 2 1) }</style><p id=p></p><script>p.title = "a&b<\\"c"; p.textContent = "1 < 2 & 3 > 2\\u00a0\\"x\\""; const t = document.createElement("textarea"); t.value = "</textarea><b>"; document.body.append(t)</script>',
+  'a modal dialog over its backdrop':
+    '<style>dialog { color: rgb(9 1 1) } dialog:modal { border: 3px solid rgb(2 2 9) } dialog::backdrop { background: rgb(20 20 60 / .4) } dialog:not(:modal) { padding-left: 40px }</style><p>under</p><dialog id=d><button>Close</button></dialog><script>d.showModal()</script>',
+  'popovers that stand open':
+    '<style>[popover] { color: rgb(9 1 1); margin-top: 4px } [popover]:popover-open { border: 3px solid rgb(2 2 9) } [popover]::backdrop { background: rgb(3 20 60 / .2) }</style><div popover=manual id=a>one</div><div popover=manual id=b>two</div><x-p></x-p><script>a.showPopover(); customElements.define("x-p", class extends HTMLElement { connectedCallback() { this.attachShadow({ mode: "open" }).innerHTML = "<style>i:popover-open { color: rgb(7 7 200) }</style><i popover=manual>three</i>"; this.shadowRoot.querySelector("i").showPopover(); } })</script>',
+  'a picture and a sheet that the page made for itself':
+    '<p class=made>x</p><img id=i width=20><script>const l = document.createElement("link"); l.rel = "stylesheet"; l.href = URL.createObjectURL(new Blob([".made { color: rgb(4 90 4) }"], { type: "text/css" })); l.onload = () => document.body.classList.add("css-1x9k2"); document.head.append(l); i.src = URL.createObjectURL(new Blob(["<svg xmlns=\'http://www.w3.org/2000/svg\' width=\'20\' height=\'9\'/>"], { type: "image/svg+xml" }))</script>',
   'a layered and nested sheet, written by rules':
     '<style id=s></style><div class=card><p>x</p></div><script>for (const rule of ["@layer base, top", "@layer top { .card { color: rgb(1 1 1); & p { padding-left: 7px } } }", "@layer base { .card { color: red !important } }", "@supports (display: grid) { .card { display: grid } }"]) s.sheet.insertRule(rule, s.sheet.cssRules.length)</script>',
 };
+/** The demo's live pages, each with what it waits for. */
+const LIVE: Readonly<Record<string, string>> = {
+  'index.html': '#cb-holder .cb-bar',
+  'book.html': '#cb-holder .cb-bar',
+  'gear.html': '.bk-open',
+  'checkout.html': '#cb-holder .cb-bar',
+};
+const MEDIA_TYPES: Readonly<Record<string, string>> = {
+  html: 'text/html',
+  css: 'text/css',
+  js: 'text/javascript',
+  svg: 'image/svg+xml',
+};
+/** Elements that are hovered and focused of each page. */
+const DRAWN = 3;
 const THEME = '.note { color: rgb(50 60 70); background: url("pic.png") } body { font: 17px/1.4 serif }';
 
 describe('a snapshot of a page', () => {
@@ -92,9 +117,11 @@ describe('a snapshot of a page', () => {
         for (const element of root.querySelectorAll('*')) {
           if (element.matches('script, style, link, head, meta, title, template')) continue;
           const style = getComputedStyle(element);
-          found.push(
-            `${element.localName} ${longhands.map((name) => `${name}: ${style.getPropertyValue(name)}`).join('; ')}`,
-          );
+          const read = (from: CSSStyleDeclaration): string =>
+            longhands.map((name) => `${name}: ${from.getPropertyValue(name)}`).join('; ');
+          found.push(`${element.localName} ${read(style)}`);
+          if (element.matches(':modal, :popover-open'))
+            found.push(`its backdrop ${read(getComputedStyle(element, '::backdrop'))}`);
           if (element.shadowRoot) visit(element.shadowRoot);
         }
       };
@@ -102,27 +129,90 @@ describe('a snapshot of a page', () => {
       return found;
     }, LONGHANDS);
 
-  for (const [name, body] of Object.entries(PAGES))
+  const copied = async (live: Page): Promise<{ copy: Page; lost: readonly string[] }> => {
+    const { html, lost } = await live.evaluate(takeSnapshot, { isWhole: false, frames: [] });
+    const copy = await opened(html, false);
+    await copy.evaluate(`(${openTopLayer.toString()})(document)`);
+    return { copy, lost };
+  };
+  /** Values while an element is hovered, and while it has focus; each under the same pointer and keyboard. */
+  const statesOf = async (page: Page, draws: readonly number[]): Promise<readonly string[]> => {
+    const read: string[] = [];
+    for (const draw of draws) {
+      const spot = await page.evaluate((share) => {
+        const all = [...document.body.querySelectorAll<HTMLElement>('*')].filter(
+          (own) => !own.matches('script, style, link, iframe') && own.getBoundingClientRect().width > 0,
+        );
+        const element = all[Math.floor(share * all.length)];
+        element?.scrollIntoView({ block: 'center', behavior: 'instant' });
+        element?.focus({ preventScroll: true });
+        const box = element?.getBoundingClientRect();
+        return box ? [box.x + box.width / 2, box.y + box.height / 2] : [1, 1];
+      }, draw);
+      await page.mouse.move(spot[0], spot[1]);
+      read.push(...(await valuesOf(page)));
+    }
+    return read;
+  };
+
+  Object.entries(PAGES).forEach(([name, body], i) =>
     it(`has every computed value of the live page in Chromium: ${name}`, async () => {
       const live = await opened(`<!DOCTYPE html><html><head><title>t</title></head><body>${body}</body></html>`, true);
-      const { html, lost } = await live.evaluate(takeSnapshot, false);
-      const copy = await opened(html, false);
+      const { copy, lost } = await copied(live);
       const [wanted, got] = [await valuesOf(live), await valuesOf(copy)];
-      await Promise.all([live.context().close(), copy.context().close()]);
       expect(got).toEqual(wanted);
       expect(wanted.length).toBeGreaterThan(2);
       expect(lost).toEqual([]);
-    });
+      const next = random(100 + i);
+      const draws = Array.from({ length: DRAWN }, () => next());
+      expect(await statesOf(copy, draws)).toEqual(await statesOf(live, draws));
+      await Promise.all([live.context().close(), copy.context().close()]);
+    }),
+  );
+
+  Object.entries(LIVE).forEach(([path, mark], i) =>
+    it(`has every computed value of the demo’s live page in Chromium: ${path}`, async () => {
+      const files = async (page: Page, own: string | null): Promise<void> => {
+        await page.route('**/*', async (route) => {
+          const asked = new URL(route.request().url()).pathname.slice(1);
+          const file = ['live', 'site'].map((folder) => join(root, 'demo', folder, asked)).find(existsSync);
+          if (own !== null && asked === path) await route.fulfill({ contentType: 'text/html', body: own });
+          else if (file)
+            await route.fulfill({
+              contentType: MEDIA_TYPES[asked.split('.').pop() ?? ''] ?? '',
+              body: readFileSync(file),
+            });
+          else await route.fulfill({ status: 404, body: '' });
+        });
+        await page.goto(`http://live.test/${path}`, { waitUntil: 'load' });
+        await page.locator(mark).first().waitFor();
+      };
+      const contexts = await Promise.all(
+        [true, false].map((javaScriptEnabled) =>
+          browser.newContext({ viewport: { width: 1000, height: 700 }, javaScriptEnabled }),
+        ),
+      );
+      const [live, copy] = await Promise.all(contexts.map((context) => context.newPage()));
+      await files(live, null);
+      const { html } = await live.evaluate(takeSnapshot, { isWhole: false, frames: [] });
+      await files(copy, html);
+      await copy.evaluate(`(${openTopLayer.toString()})(document)`);
+      expect(await valuesOf(copy)).toEqual(await valuesOf(live));
+      const next = random(200 + i);
+      const draws = Array.from({ length: DRAWN }, () => next());
+      expect(await statesOf(copy, draws)).toEqual(await statesOf(live, draws));
+      await Promise.all(contexts.map((context) => context.close()));
+    }),
+  );
 
   it('says what no HTML text holds', async () => {
     const live = await opened(
-      '<!DOCTYPE html><body><dialog id=d>x</dialog><div popover id=p>y</div><input type=checkbox id=c><p id=n></p><script>d.showModal(); c.indeterminate = true; n.append(document.createElement("div")); p.showPopover()</script>',
+      '<!DOCTYPE html><body><input type=checkbox id=c><p id=n></p><iframe srcdoc="<p>own</p>" title="The map"></iframe><script>c.indeterminate = true; n.append(document.createElement("div"))</script>',
       true,
     );
-    const { lost } = await live.evaluate(takeSnapshot, false);
+    const { lost } = await live.evaluate(takeSnapshot, { isWhole: false, frames: [] });
     await live.context().close();
-    expect(lost.join()).toContain('a dialog holds the page under it');
-    expect(lost.join()).toContain('a popover stands open');
+    expect(lost.join()).toContain('what the frame The map shows');
     expect(lost.join()).toContain('neither ticked nor unticked');
     expect(lost.join()).toContain('a tree that no HTML text gives');
   });

@@ -1,17 +1,16 @@
-import { createParser } from 'eventsource-parser';
-import type { Browser, BrowserContext } from 'playwright-core';
+import type { Browser } from 'playwright-core';
 import type { TrialsDocument } from '@upper-veneer/contract';
 import yazl from 'yazl';
 import { launchBrowser } from '../support/browser.js';
 import { hostileCorpus, type HostileFile } from '../support/hostile-corpus.js';
 import { startProduct, temporaryFolder, type Product } from '../support/product.js';
+import { runImport } from '../support/run-import.js';
+import { watchPages } from '../support/watch-pages.js';
 import { isWhole } from '../support/whole-run.js';
 
 /** Whole in `npm run prove`. A seed a week would make failures hard to repeat, so it is fixed. */
 const PAGES = isWhole ? 1200 : 30;
 const AT_A_TIME = 150;
-/** Frames opened at a time. */
-const FRAMES = 12;
 
 describe('hostile pages', () => {
   const folder = temporaryFolder();
@@ -74,13 +73,13 @@ describe('hostile pages', () => {
       };
       expect(site.pages.length).toBe(own.filter(({ path }) => path.endsWith('.html')).length);
       const found = [
-        ...(await watch(
+        ...(await watchPages(
           browser,
           product.url,
           site.pages.map(({ id, path }) => [path, `/frame/sites/${siteId}/pages/${id}/`] as const),
           'frame',
         )),
-        ...(await watch(
+        ...(await watchPages(
           browser,
           site.hostUrl,
           site.pages.map(({ path }) => [path, `${site.hostUrl}${path}`] as const),
@@ -90,7 +89,7 @@ describe('hostile pages', () => {
       // With a trial under way one script is let run there, the one that counts.
       await runTrial(product.url, siteId, site.pages[0].id);
       found.push(
-        ...(await watch(
+        ...(await watchPages(
           browser,
           site.hostUrl,
           site.pages.map(({ path }) => [path, `${site.hostUrl}${path}`] as const),
@@ -103,75 +102,6 @@ describe('hostile pages', () => {
     });
   }
 });
-
-/** A page that is not there: an empty one stands for it. */
-const NOTHING = 'nothing.html';
-
-/** Opens pages in frames and says which asked a foreign host, ran a script or went elsewhere. */
-async function watch(
-  browser: Browser,
-  start: string,
-  pages: readonly (readonly [path: string, url: string])[],
-  where: 'frame' | 'host' | 'trial',
-): Promise<string[]> {
-  const context: BrowserContext = await browser.newContext();
-  const found: string[] = [];
-  let current: readonly (readonly [path: string, url: string])[] = [];
-  const { port } = new URL(start);
-  const isOwn = (url: string): boolean =>
-    /^(?:data|about|blob):/.test(url) ||
-    new RegExp(`^http://(?:localhost|(?:site|widgets)-\\d+\\.localhost):${port}/`).test(url);
-  await context.route('**/*', async (route) => {
-    const url = route.request().url();
-    if (url === `${start}${NOTHING}`) await route.fulfill({ contentType: 'text/html', body: '<body>' });
-    else if (isOwn(url)) await route.continue();
-    else {
-      found.push(`${where}: ${url} asked by one of ${current.map(([path]) => path).join()}`);
-      await route.abort();
-    }
-  });
-  const page = await context.newPage();
-  // The frames hang in a page that is the product's own, or, for visitors, in one of the same origin.
-  // What the host itself sends lets nothing run in what hangs in it, and the script that counts is to run.
-  await page.goto(where === 'frame' ? `${start}/api/sites` : `${start}${where === 'host' ? 'veneer.css' : NOTHING}`);
-  for (let i = 0; i < pages.length; i += FRAMES) {
-    current = pages.slice(i, i + FRAMES);
-    await page.evaluate(
-      ([urls, isSandboxed]) => {
-        document.body.replaceChildren(
-          ...urls.map((url) => {
-            const frame = document.createElement('iframe');
-            if (isSandboxed) frame.setAttribute('sandbox', 'allow-same-origin');
-            frame.src = url;
-            return frame;
-          }),
-        );
-      },
-      [current.map(([, url]) => url), where === 'frame'] as const,
-    );
-    // Until nothing has been asked for a while: what acts does so as it is read, loaded or failed to load.
-    await Promise.all(
-      page
-        .frames()
-        .slice(1)
-        .map((frame) => frame.waitForLoadState('networkidle').catch(() => undefined)),
-    );
-    for (const frame of page.frames().slice(1)) {
-      if (!isOwn(frame.url()) && frame.url() !== '') found.push(`${where}: went to ${frame.url()}`);
-      const ran = await frame.evaluate(() => 'uvRan' in window).catch(() => false);
-      if (ran) found.push(`${where}: a script ran in ${frame.url()}`);
-    }
-    const shown = page
-      .frames()
-      .slice(1)
-      .filter((frame) => frame.parentFrame() === page.mainFrame())
-      .map((frame) => new URL(frame.url()).pathname);
-    for (const [path, url] of current)
-      if (!shown.includes(new URL(url, start).pathname)) found.push(`${where}: ${path} is not shown where it was`);
-  }
-  await context.close();
-  return found;
-}
 
 /** Has the visitors of a site given two looks, and counted. */
 async function runTrial(url: string, siteId: number, pageId: number): Promise<void> {
@@ -206,17 +136,11 @@ async function bringIn(url: string, files: readonly HostileFile[]): Promise<numb
   zip.end();
   const chunks: Buffer[] = [];
   for await (const chunk of zip.outputStream) chunks.push(chunk as Buffer);
-  const form = new FormData();
-  form.append('wish', JSON.stringify({ kind: 'files', name: `Hostile ${files[0].path}` }));
-  form.append('files', new Blob([Buffer.concat(chunks)]), 'x.zip');
-  const { id } = (await (await fetch(`${url}/api/imports`, { method: 'POST', body: form })).json()) as { id: number };
-  const text = await (await fetch(`${url}/api/imports/${id}/events`)).text();
-  let end: { ok?: boolean; siteId?: number } = {};
-  createParser({
-    onEvent: ({ event, data }) => {
-      if (event === 'end') end = JSON.parse(data) as typeof end;
-    },
-  }).feed(text);
-  if (!end.ok) throw new Error(`Not brought in: ${text.slice(-400)}`);
-  return end.siteId ?? 0;
+  const end = await runImport(
+    url,
+    { kind: 'files', name: `Hostile ${files[0].path}` },
+    new Blob([Buffer.concat(chunks)]),
+  );
+  if (!end.ok) throw new Error(`Not brought in: ${end.problem.detail ?? ''}`);
+  return end.siteId;
 }

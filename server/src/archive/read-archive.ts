@@ -11,10 +11,10 @@ import {
 import { cleanPage, resolvePath, sheetSpans, upTo, type SheetSpan } from '@upper-veneer/core';
 import { fromBufferPromise } from 'yauzl';
 import type { CapturedFile, ReportProgress } from '../import/captured.js';
-import { ImportProblem } from '../import/import-problem.js';
+import { CaptureProblem } from '@upper-veneer/browser';
 import { hasSignature, kindOf } from '../import/media-type.js';
 import { readZip } from '../import/read-zip.js';
-import { isUrl, withoutFragment } from '../import/site-paths.js';
+import { isUrl, withoutFragment } from '@upper-veneer/browser';
 import { archiveProblems } from './archive-problems.js';
 
 /** An archive that was read and found whole, with what its files hold. */
@@ -50,7 +50,7 @@ export async function isArchive(body: Buffer): Promise<boolean> {
 
 /**
  * Reads an archive of a site. Its pages are cleaned as those of any import: an archive may come from anywhere.
- * @throws {ImportProblem} that names what is wrong and where.
+ * @throws {CaptureProblem} that names what is wrong and where.
  */
 export async function readArchive(body: Buffer, report: ReportProgress): Promise<ReadArchive> {
   const { files, leftOut } = await readZip(body, report, LIMITS);
@@ -61,20 +61,20 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
     const reason = leftOut.find(({ path }) => path === name)?.reason;
     // An empty file is left out of any zip.
     if (reason === 'Empty') return '';
-    throw new ImportProblem('unreadable', `${name} is not in the archive${reason ? `: ${reason.toLowerCase()}` : ''}`);
+    throw new CaptureProblem('unreadable', `${name} is not in the archive${reason ? `: ${reason.toLowerCase()}` : ''}`);
   };
   const jsonOf = <T extends object>(name: string, type: new () => T): T => {
     let plain: unknown;
     try {
       plain = JSON.parse(textOf(name));
     } catch (error) {
-      if (error instanceof ImportProblem) throw error;
-      throw new ImportProblem('unreadable', `${name} is no JSON: ${error instanceof Error ? error.message : ''}`);
+      if (error instanceof CaptureProblem) throw error;
+      throw new CaptureProblem('unreadable', `${name} is no JSON: ${error instanceof Error ? error.message : ''}`);
     }
     const read = validateBody(type, plain);
     if (read.ok) return read.value;
     const told = read.errors.slice(0, 3).map(({ field, reason }) => `${field} ${reason}`);
-    throw new ImportProblem('unreadable', `${name}: ${told.join('; ')}`);
+    throw new CaptureProblem('unreadable', `${name}: ${told.join('; ')}`);
   };
   const head = jsonOf(ARCHIVE_HEAD, ArchiveHead);
   report('Reading the history', 0, head.history.length);
@@ -86,7 +86,7 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
   };
   const problems = archiveProblems(archive);
   if (problems.length > 0)
-    throw new ImportProblem('unreadable', `The ${ARCHIVE_FORMAT} is damaged. ${problems.join('; ')}`);
+    throw new CaptureProblem('unreadable', `The ${ARCHIVE_FORMAT} is damaged. ${problems.join('; ')}`);
   const runs = head.files.filter(({ mediaType }) => !['asset', 'page'].includes(kindOf(mediaType)));
   const shown = head.files.filter((file) => !runs.includes(file));
   const known = new Set([...shown, ...head.pages].map(({ path }) => path));
@@ -119,7 +119,7 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
 function assetBody(path: string, mediaType: string, file: CapturedFile | undefined): Buffer {
   const body = file?.body ?? Buffer.alloc(0);
   if (body.length > 0 && !hasSignature(mediaType, body))
-    throw new ImportProblem('unsafe', `${path} is no ${mediaType} file, whatever the archive says`);
+    throw new CaptureProblem('unsafe', `${path} is no ${mediaType} file, whatever the archive says`);
   return body;
 }
 
@@ -133,7 +133,10 @@ function cleaned(html: string, path: string, known: ReadonlySet<string>): string
     }).html;
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
-    throw new ImportProblem('unsafe', `${path} reads otherwise each time it is read, by which scripts are smuggled in`);
+    throw new CaptureProblem(
+      'unsafe',
+      `${path} reads otherwise each time it is read, by which scripts are smuggled in`,
+    );
   }
 }
 

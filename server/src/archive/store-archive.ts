@@ -47,6 +47,7 @@ export async function storeArchive(
     for (const { path, mediaType, body } of files)
       store.assets.put(id, { path, mediaType, body: Buffer.from(body.buffer, body.byteOffset, body.byteLength) });
     store.leftOut.replace(id, head.leftOut);
+    for (const visit of head.visits ?? []) store.visits.keep(id, { id: null, ...visit });
     take(store, id, head.start);
     for (const { isUntidied, overrides, basis, ...revision } of revisions)
       store.moving.putRevision(id, {

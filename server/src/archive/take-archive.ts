@@ -80,6 +80,10 @@ export async function takeArchive(
       leftOut: store.leftOut
         .bySite(siteId)
         .map(({ path, reason }) => ({ path: path.slice(0, 1000), reason: reason.slice(0, 1000) })),
+      visits: store.visits.bySite(siteId).map(({ plan, paths }) => ({
+        plan: { ...plan, steps: [...plan.steps] },
+        paths: [...paths],
+      })),
       start,
       history: inPieces(steps).map((piece, i) => add(`history/${i + 1}.json`, { steps: piece })),
       undone,

@@ -332,6 +332,16 @@ export const MIGRATIONS: readonly Migration[] = [
   ALTER TABLE part ADD COLUMN templates TEXT NOT NULL DEFAULT '[]';
   ALTER TABLE part ADD COLUMN template TEXT NOT NULL DEFAULT '';
   `,
+  `
+  -- How pages were visited, and which they are, as JSON.
+  CREATE TABLE visit (
+    id INTEGER PRIMARY KEY AUTOINCREMENT,
+    site_id INTEGER NOT NULL REFERENCES site (id) ON DELETE CASCADE,
+    plan TEXT NOT NULL,
+    paths TEXT NOT NULL
+  ) STRICT;
+  CREATE INDEX visit_by_site ON visit (site_id);
+  `,
 ];
 
 /** Where stylesheets stand in the source of pages that have an order of their own: read once, instead of at every reading. */

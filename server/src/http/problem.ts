@@ -1,6 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import { PROBLEM_MEDIA_TYPE, validateBody, type FieldError, type ProblemDocument } from '@upper-veneer/contract';
-import { ImportProblem } from '../import/import-problem.js';
+import { CaptureProblem } from '@upper-veneer/browser';
 import { WorkError } from '../work/work-pool.js';
 
 /** A request that is refused, with a message fit to show. */
@@ -57,10 +57,16 @@ function isFull(error: unknown): boolean {
   );
 }
 
-const IMPORT_STATUS: Readonly<Partial<Record<ImportProblem['code'], number>>> = {
+const IMPORT_STATUS: Readonly<Partial<Record<CaptureProblem['code'], number>>> = {
   'too-large': 413,
   'too-many': 413,
   busy: 503,
+  'no-browser': 503,
+};
+const CAPTURE_TITLE: Readonly<Partial<Record<CaptureProblem['code'], string>>> = {
+  stopped: 'Stopped',
+  'no-browser': 'No browser',
+  'step-failed': 'Not done',
 };
 
 /** An error as a problem document; what was not foreseen says nothing of itself. */
@@ -74,10 +80,10 @@ export function toProblem(error: unknown): ProblemDocument {
       ...(error.errors.length > 0 ? { errors: error.errors } : {}),
     };
   }
-  if (error instanceof ImportProblem)
+  if (error instanceof CaptureProblem)
     return {
       type: 'about:blank',
-      title: error.code === 'stopped' ? 'Stopped' : 'Not brought in',
+      title: CAPTURE_TITLE[error.code] ?? 'Not brought in',
       status: IMPORT_STATUS[error.code] ?? 422,
       detail: error.message,
     };

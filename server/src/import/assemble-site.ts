@@ -4,10 +4,10 @@ import type { NewAsset } from '../db/assets.js';
 import type { NewPage } from '../db/pages.js';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
 import { decodeCss, decodeHtml } from './decode-text.js';
-import { ImportProblem } from './import-problem.js';
+import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS } from './limits.js';
 import { hasSignature, kindOf, mediaTypeOf } from './media-type.js';
-import { isUrl, relativeAddress, sitePathOf, withoutFragment } from './site-paths.js';
+import { isUrl, relativeAddress, sitePathOf, withoutFragment } from '@upper-veneer/browser';
 
 /** Pages and files as they are stored. */
 export interface AssembledSite {
@@ -24,14 +24,14 @@ interface Known {
 
 /**
  * Makes captured files a site: pages without what runs, text in UTF-8, every address leading to a stored file or nowhere.
- * @throws {ImportProblem} `no-page` when no page is among them.
+ * @throws {CaptureProblem} `no-page` when no page is among them.
  */
 export function assembleSite(capture: Capture, report: ReportProgress): AssembledSite {
   const leftOut: LeftOut[] = [...capture.leftOut];
   const known = readFiles(capture, leftOut);
   const wanted = pagesOf(capture, known);
   if (wanted.length === 0)
-    throw new ImportProblem(
+    throw new CaptureProblem(
       'no-page',
       `No HTML page is among the files${
         leftOut.length > 0
@@ -43,7 +43,7 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
       }`,
     );
   if (wanted.length > LIMITS.pages)
-    throw new ImportProblem('too-many', `${wanted.length} pages came; ${LIMITS.pages} are the most`);
+    throw new CaptureProblem('too-many', `${wanted.length} pages came; ${LIMITS.pages} are the most`);
   const pagePaths = new Set(wanted.map(({ path }) => path));
   const missing = new Map<string, LeftOut>();
   const lookUp = (address: string): Known | null => known.get(address) ?? known.get(upTo(address, '?')) ?? null;
@@ -60,7 +60,7 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
         reason: `${text.unreadable} characters are not ${text.encoding} and show as \ufffd`,
       });
     const { base } = pageAddresses(text.text);
-    const from = baseOf(page.file.address, base);
+    const from = baseOf(page.file.base ?? page.file.address, base);
     const cleaned = cleanedOrNull(text.text, (found) => {
       const address = resolveAddress(from, found.address);
       const target = address === null ? null : lookUp(address);
@@ -83,10 +83,15 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
     const { html, title, scripts } = cleaned;
     if (scripts > 0)
       leftOut.push({ path: page.path, reason: `${scripts} ${scripts === 1 ? 'script' : 'scripts'} taken out` });
-    pages.push({ name: pageName(title, page.path, pages), path: page.path, html, source: page.file.address });
+    pages.push({
+      name: page.file.name ? toldApart(page.file.name, pages) : pageName(title, page.path, pages),
+      path: page.path,
+      html,
+      source: page.file.base ?? page.file.address,
+    });
   });
   if (pages.length === 0)
-    throw new ImportProblem(
+    throw new CaptureProblem(
       'unsafe',
       `${wanted[0].path} reads otherwise each time it is read, by which scripts are smuggled in`,
     );
@@ -116,7 +121,7 @@ function framedBody(
   missing: Map<string, LeftOut>,
 ): Buffer | null {
   const { text } = decodeHtml(file.body, file.charset);
-  const from = baseOf(file.address, pageAddresses(text).base);
+  const from = baseOf(file.base ?? file.address, pageAddresses(text).base);
   const cleaned = cleanedOrNull(text, (found) => {
     const address = resolveAddress(from, found.address);
     const target = address === null ? null : lookUp(address);
@@ -261,7 +266,10 @@ function pageName(title: string, path: string, others: readonly { readonly name:
       .split('/')
       .pop()
       ?.replace(/\.[^.]*$/, '') ?? path;
-  const base = (short || file || 'Page').slice(0, 60);
+  return toldApart((short || file || 'Page').slice(0, 60), others);
+}
+
+function toldApart(base: string, others: readonly { readonly name: string }[]): string {
   let name = base;
   for (let number = 2; others.some((other) => other.name === name); number += 1) name = `${base} ${number}`;
   return name;

@@ -2,12 +2,12 @@ import { parsePage, proposeParts, type Opener, type Page } from '@upper-veneer/c
 import type { ImportRequest } from '@upper-veneer/contract';
 import { isArchive, readArchive, type ReadArchive } from '../archive/read-archive.js';
 import type { TellProgress } from '../work/progress.js';
-import type { AddressPolicy } from './address-policy.js';
+import { CaptureProblem, type AddressPolicy, type PlanResult } from '@upper-veneer/browser';
 import { assembleSite, type AssembledSite } from './assemble-site.js';
 import type { Capture, ReportProgress } from './captured.js';
 import { fetchAddress } from './fetch-address.js';
-import { ImportProblem } from './import-problem.js';
 import { readUploads, type Upload } from './read-uploads.js';
+import { captureVisited } from './visited-capture.js';
 import { readWidget } from './widget-page.js';
 
 /** What is to be brought in; plain data. */
@@ -17,6 +17,10 @@ export interface ImportInput {
   readonly policy: AddressPolicy;
   /** Whether parts are to be proposed, as for a new site. */
   readonly isNew: boolean;
+  /** What a browser took of each visit, where pages were visited. */
+  readonly visited?: readonly PlanResult[];
+  /** Addresses that are fetched again as they are sent. */
+  readonly addresses?: readonly string[];
 }
 
 export interface ProposedPart {
@@ -28,10 +32,16 @@ export interface ProposedPart {
 
 /** A site ready to be stored, or why it is refused. */
 export type BroughtIn =
-  | { readonly ok: true; readonly site: AssembledSite; readonly parts: readonly ProposedPart[] }
+  | {
+      readonly ok: true;
+      readonly site: AssembledSite;
+      readonly parts: readonly ProposedPart[];
+      /** Paths of the pages of each visit. */
+      readonly visitPaths: readonly (readonly string[])[];
+    }
   /** An archive of a site, which is stored whole. */
   | { readonly ok: true; readonly whole: ReadArchive }
-  | { readonly ok: false; readonly code: ImportProblem['code']; readonly message: string };
+  | { readonly ok: false; readonly code: CaptureProblem['code']; readonly message: string };
 
 /** Most parts that a site begins with. */
 const MOST_PARTS = 60;
@@ -45,16 +55,51 @@ export async function bringIn(input: ImportInput, tell: TellProgress): Promise<B
       const body = Buffer.from(first.body.buffer, first.body.byteOffset, first.body.byteLength);
       if (await isArchive(body)) {
         if (!input.isNew)
-          throw new ImportProblem('unreadable', 'This is a whole site with its history: bring it in as a new one');
+          throw new CaptureProblem('unreadable', 'This is a whole site with its history: bring it in as a new one');
         return { ok: true, whole: await readArchive(body, report) };
       }
     }
-    const site = assembleSite(await capture(input, report), report);
-    return { ok: true, site, parts: input.isNew ? partsOf(site, report) : [] };
+    const { site, visitPaths } = await assembled(input, report);
+    return { ok: true, site, parts: input.isNew ? partsOf(site, report) : [], visitPaths };
   } catch (error) {
-    if (error instanceof ImportProblem) return { ok: false, code: error.code, message: error.message };
+    if (error instanceof CaptureProblem) return { ok: false, code: error.code, message: error.message };
     throw error;
   }
+}
+
+async function assembled(
+  input: ImportInput,
+  report: ReportProgress,
+): Promise<{ readonly site: AssembledSite; readonly visitPaths: readonly (readonly string[])[] }> {
+  const { visited, addresses = [], policy } = input;
+  if (!visited) return { site: assembleSite(await capture(input, report), report), visitPaths: [] };
+  // Each by itself: a path is within the origin of its own page.
+  const sites: AssembledSite[] = [];
+  for (const result of visited) sites.push(assembleSite(await captureVisited(result, policy, report), report));
+  const visitPaths = sites.map(({ pages }) => pages.map(({ path }) => path));
+  for (const address of addresses)
+    try {
+      sites.push(assembleSite(await fetchAddress(address, policy, report), report));
+    } catch (error) {
+      if (!(error instanceof CaptureProblem) || error.code === 'stopped') throw error;
+      sites.push({
+        pages: [],
+        assets: [],
+        leftOut: [{ path: address, reason: `Not captured again: ${error.message}` }],
+      });
+    }
+  return { site: togetherOf(sites), visitPaths };
+}
+
+/** Several captures as one; of what lies at one path the first is it. */
+function togetherOf(sites: readonly AssembledSite[]): AssembledSite {
+  const firstOf = <T extends { readonly path: string }>(all: readonly T[]): T[] =>
+    [...new Map([...all].reverse().map((own) => [own.path, own])).values()].reverse();
+  return {
+    pages: firstOf(sites.flatMap(({ pages }) => pages)),
+    assets: firstOf(sites.flatMap(({ assets }) => assets)),
+    leftOut: sites.flatMap(({ leftOut }) => leftOut),
+  };
 }
 
 async function capture({ request, uploads, policy }: ImportInput, report: ReportProgress): Promise<Capture> {

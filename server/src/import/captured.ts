@@ -9,6 +9,8 @@ export interface CapturedFile {
   /** Character encoding as its source gives it; empty when it does not. */
   readonly charset: string;
   readonly body: Buffer;
+  /** Name that the page was given; its title stands for it when absent. */
+  readonly name?: string;
 }
 
 /** What was brought in, before it is made a site. */

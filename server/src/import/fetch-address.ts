@@ -3,38 +3,72 @@ import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress, createGunzip, createUnzip } from 'node:zlib';
 import { cssAddresses, pageAddresses, type PageAddress } from '@upper-veneer/core';
 import { Agent, request, type Dispatcher } from 'undici';
-import { checkAddress, innerLookup, isAllowed, publicLookup, type AddressPolicy } from './address-policy.js';
+import { checkAddress, innerLookup, isAllowed, publicLookup, type AddressPolicy } from '@upper-veneer/browser';
 import { resolveAddress } from './assemble-site.js';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
 import { decodeCss, decodeHtml } from './decode-text.js';
-import { ImportProblem } from './import-problem.js';
+import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS, megabytes } from './limits.js';
-import { isUrl } from './site-paths.js';
+import { isUrl } from '@upper-veneer/browser';
 
 /** Requests under way at a time. */
 const AT_A_TIME = 4;
 
 /**
  * Fetches a page with its stylesheets, what those import, and the pictures and fonts they need.
- * @throws {ImportProblem} when the page itself is refused, does not answer, or grows past the bounds.
+ * @throws {CaptureProblem} when the page itself is refused, does not answer, or grows past the bounds.
  */
-export async function fetchAddress(address: string, policy: AddressPolicy, report: ReportProgress): Promise<Capture> {
+export function fetchAddress(address: string, policy: AddressPolicy, report: ReportProgress): Promise<Capture> {
+  return fetching(address, policy, async (fetchFile, within) => {
+    report('Fetching the page', 0, 1);
+    const page = await fetchFile(address);
+    if (!isHtml(page))
+      throw new CaptureProblem('no-page', `${address} is ${page.mediaType || 'of no stated type'}, not an HTML page`);
+    return { ...(await fetchNeeded([page], fetchFile, within, report)), pages: [page.address] };
+  });
+}
+
+/**
+ * Documents that are there already, with what they refer to: files that came with them, and for the others the address is asked.
+ * @throws {CaptureProblem} past the bounds.
+ */
+export function fetchFor(
+  documents: readonly CapturedFile[],
+  files: readonly CapturedFile[],
+  policy: AddressPolicy,
+  report: ReportProgress,
+): Promise<Pick<Capture, 'files' | 'leftOut'>> {
+  const known = new Map(files.map((file) => [file.address, file]));
+  return fetching(documents[0]?.address ?? '', policy, (fetchFile, within) =>
+    fetchNeeded(
+      documents,
+      (target) => {
+        const file = known.get(target);
+        // What it refers to is found from where it came from in the end.
+        return file ? Promise.resolve({ ...file, address: file.base ?? file.address }) : fetchFile(target);
+      },
+      within,
+      report,
+    ),
+  );
+}
+
+async function fetching<T>(
+  address: string,
+  policy: AddressPolicy,
+  work: (fetchFile: FetchFile, within: AbortSignal) => Promise<T>,
+): Promise<T> {
   const within = AbortSignal.timeout(LIMITS.fetchTotalMs);
   const publicAgent = new Agent({ connect: { lookup: publicLookup }, connectTimeout: LIMITS.fetchMs });
   const innerAgent = new Agent({ connect: { lookup: innerLookup }, connectTimeout: LIMITS.fetchMs });
   const agentFor = (url: URL): Dispatcher => (isAllowed(url, policy) ? innerAgent : publicAgent);
-  const fetchFile: FetchFile = (target) => fetchOne(target, policy, agentFor, within);
   try {
-    report('Fetching the page', 0, 1);
-    const page = await fetchFile(address);
-    if (!isHtml(page))
-      throw new ImportProblem('no-page', `${address} is ${page.mediaType || 'of no stated type'}, not an HTML page`);
-    return await fetchNeeded(page, fetchFile, within, report);
+    return await work((target) => fetchOne(target, policy, agentFor, within), within);
   } catch (error) {
-    if (error instanceof ImportProblem) throw error;
+    if (error instanceof CaptureProblem) throw error;
     if (within.aborted)
-      throw new ImportProblem('not-fetched', `${address} took longer than ${LIMITS.fetchTotalMs / 1000} seconds`);
-    throw new ImportProblem(
+      throw new CaptureProblem('not-fetched', `${address} took longer than ${LIMITS.fetchTotalMs / 1000} seconds`);
+    throw new CaptureProblem(
       'not-fetched',
       `${address} could not be fetched: ${error instanceof Error ? error.message : String(error)}`,
     );
@@ -51,21 +85,22 @@ interface Reference {
   readonly reference: string;
 }
 
-/** All that a page refers to and what that refers to in turn, a few at a time. @throws {ImportProblem} past the bounds. */
+/** All that documents refer to and what that refers to in turn, a few at a time. @throws {CaptureProblem} past the bounds. */
 async function fetchNeeded(
-  page: CapturedFile,
+  documents: readonly CapturedFile[],
   fetchFile: FetchFile,
   within: AbortSignal,
   report: ReportProgress,
-): Promise<Capture> {
-  const html = decodeHtml(page.body, page.charset);
-  const gathered = new Gathered(page);
+): Promise<Pick<Capture, 'files' | 'leftOut'>> {
+  const texts = documents.map(({ body, charset }) => decodeHtml(body, charset));
+  const encoding = texts[0]?.encoding ?? '';
+  const gathered = new Gathered(documents);
   const leftOut: LeftOut[] = [];
-  const waiting = referencesOf(page, html.text, ['stylesheet', 'file', 'frame']);
-  const frames = new Set(
-    referencesOf(page, html.text, ['frame']).map(({ from, reference }) => resolveAddress(from, reference)),
-  );
-  const asked = new Set([page.address]);
+  const referred = (kinds: readonly PageAddress['kind'][]): Reference[] =>
+    documents.flatMap((page, i) => referencesOf(page, texts[i].text, kinds));
+  const waiting = referred(['stylesheet', 'file', 'frame']);
+  const frames = new Set(referred(['frame']).map(({ from, reference }) => resolveAddress(from, reference)));
+  const asked = new Set(documents.map(({ address }) => address));
   while (waiting.length > 0) {
     const batch = waiting.splice(0, AT_A_TIME).flatMap((next) => newTarget(next, asked));
     report('Fetching what it needs', gathered.count, gathered.count + waiting.length + batch.length);
@@ -88,11 +123,11 @@ async function fetchNeeded(
       if (isHtml(file) && frames.has(target))
         waiting.push(...referencesOf(file, decodeHtml(file.body, file.charset).text, ['stylesheet', 'file']));
       if (file.mediaType === 'text/css')
-        for (const { address } of cssAddresses(decodeCss(file.body, file.charset, html.encoding).text))
+        for (const { address } of cssAddresses(decodeCss(file.body, file.charset, encoding).text))
           waiting.push({ from: file.address, reference: address });
     }
   }
-  return { files: gathered.files(), leftOut, pages: [page.address] };
+  return { files: gathered.files(), leftOut };
 }
 
 function isHtml({ mediaType }: CapturedFile): boolean {
@@ -102,7 +137,8 @@ function isHtml({ mediaType }: CapturedFile): boolean {
 /** What of some kinds a page refers to, from its base. */
 function referencesOf(page: CapturedFile, html: string, kinds: readonly PageAddress['kind'][]): Reference[] {
   const { base, addresses } = pageAddresses(html);
-  const from = base !== '' && URL.canParse(base, page.address) ? new URL(base, page.address).href : page.address;
+  const own = page.base ?? page.address;
+  const from = base !== '' && URL.canParse(base, own) ? new URL(base, own).href : own;
   return addresses.filter(({ kind }) => kinds.includes(kind)).map(({ address: reference }) => ({ from, reference }));
 }
 
@@ -117,27 +153,29 @@ function newTarget({ from, reference }: Reference, asked: Set<string>): string[]
 /** What has come so far, within the bounds. */
 class Gathered {
   private readonly found = new Map<string, CapturedFile>();
-  private total: number;
+  private total = 0;
 
-  constructor(page: CapturedFile) {
-    this.found.set(page.address, page);
-    this.total = page.body.length;
+  constructor(documents: readonly CapturedFile[]) {
+    for (const document of documents) {
+      this.found.set(document.address, document);
+      this.total += document.body.length;
+    }
   }
 
   get count(): number {
     return this.found.size;
   }
 
-  /** @throws {ImportProblem} `too-large`, `too-many`. */
+  /** @throws {CaptureProblem} `too-large`, `too-many`. */
   add(target: string, file: CapturedFile): void {
     this.total += file.body.length;
     if (this.total > LIMITS.totalBytes)
-      throw new ImportProblem(
+      throw new CaptureProblem(
         'too-large',
         `The page and what it needs are larger than ${megabytes(LIMITS.totalBytes)}`,
       );
     if (this.found.size >= LIMITS.files)
-      throw new ImportProblem('too-many', `The page needs more than ${LIMITS.files.toLocaleString('en')} files`);
+      throw new CaptureProblem('too-many', `The page needs more than ${LIMITS.files.toLocaleString('en')} files`);
     this.found.set(target, { ...file, address: target, ...(file.address === target ? {} : { base: file.address }) });
   }
 
@@ -168,7 +206,7 @@ async function fetchOne(
     }
     if (answer.statusCode !== 200) {
       await answer.body.dump();
-      throw new ImportProblem('not-fetched', `${url.href} answered ${answer.statusCode}`);
+      throw new CaptureProblem('not-fetched', `${url.href} answered ${answer.statusCode}`);
     }
     const encodings = single(answer.headers['content-encoding'])
       .toLowerCase()
@@ -178,7 +216,7 @@ async function fetchOne(
     const unknown = encodings.find((name) => !DECODERS.has(name));
     if (unknown !== undefined || encodings.length > 2) {
       await answer.body.dump();
-      throw new ImportProblem(
+      throw new CaptureProblem(
         'not-fetched',
         `${url.href} came compressed by ${encodings.join(', ')}, which was not asked for`,
       );
@@ -192,7 +230,7 @@ async function fetchOne(
       body,
     };
   }
-  throw new ImportProblem('not-fetched', `${address} redirects more than ${LIMITS.redirects} times`);
+  throw new CaptureProblem('not-fetched', `${address} redirects more than ${LIMITS.redirects} times`);
 }
 
 /** How answers come compressed. Source: RFC 9110 §8.4.1; `deflate` with or without its wrapper is common practice. */
@@ -203,7 +241,7 @@ const DECODERS: ReadonlyMap<string, () => Duplex> = new Map<string, () => Duplex
   ['deflate', createUnzip],
 ]);
 
-/** The body as it was before it was compressed, whatever it grows to bounded. @throws {ImportProblem} `too-large`, `not-fetched`. */
+/** The body as it was before it was compressed, whatever it grows to bounded. @throws {CaptureProblem} `too-large`, `not-fetched`. */
 async function readBody(from: Readable, encodings: readonly string[], name: string): Promise<Buffer> {
   const chunks: Buffer[] = [];
   let size = 0;
@@ -213,7 +251,7 @@ async function readBody(from: Readable, encodings: readonly string[], name: stri
       chunks.push(chunk);
       done(
         size > LIMITS.fileBytes
-          ? new ImportProblem('too-large', `${name} is larger than ${megabytes(LIMITS.fileBytes)}`)
+          ? new CaptureProblem('too-large', `${name} is larger than ${megabytes(LIMITS.fileBytes)}`)
           : null,
       );
     },
@@ -226,13 +264,13 @@ async function readBody(from: Readable, encodings: readonly string[], name: stri
       taking,
     ]);
   } catch (error) {
-    if (error instanceof ImportProblem) throw error;
+    if (error instanceof CaptureProblem) throw error;
     if (
       error instanceof Error &&
       'code' in error &&
       /^(?:Z_|ERR_.*(?:BROTLI|ZLIB)|ERR__ERROR)/.test(String(error.code))
     )
-      throw new ImportProblem('not-fetched', `${name} came compressed, and broken`);
+      throw new CaptureProblem('not-fetched', `${name} came compressed, and broken`);
     throw error;
   }
   return Buffer.concat(chunks);

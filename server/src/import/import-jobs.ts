@@ -2,7 +2,7 @@ import type { Request, Response } from 'express';
 import type { ImportProgress, ImportResult } from '@upper-veneer/contract';
 import { createEventStreams, type EventStreams, type StreamEvent } from '../http/event-stream.js';
 import { toProblem } from '../http/problem.js';
-import { ImportProblem } from './import-problem.js';
+import { CaptureProblem } from '@upper-veneer/browser';
 import type { ReportProgress } from './captured.js';
 
 type Work = (report: ReportProgress, signal: AbortSignal) => Promise<ImportResult & { readonly ok: true }>;
@@ -56,7 +56,7 @@ export function createImportJobs(log: (error: unknown) => void): ImportJobs {
       jobs.set(id, job);
       let toldAt = 0;
       const report: ReportProgress = (stage, done, total) => {
-        if (job.abort.signal.aborted) throw new ImportProblem('stopped', 'The import was stopped');
+        if (job.abort.signal.aborted) throw new CaptureProblem('stopped', 'The import was stopped');
         const isNews = stage !== job.progress.stage || Date.now() - toldAt >= TOLD_EVERY_MS;
         job.progress = { stage, done, total };
         if (!isNews) return;

@@ -1,4 +1,4 @@
-import type { Override } from '@upper-veneer/core';
+import type { Override, VisitPlan } from '@upper-veneer/core';
 import type { ImportRequest, ImportResult, LeftOutFile } from '@upper-veneer/contract';
 import { storeArchive } from '../archive/store-archive.js';
 import { addPages, storeSite } from '../captures.js';
@@ -6,12 +6,13 @@ import type { PageRow } from '../db/pages.js';
 import type { Store } from '../store.js';
 import type { TellProgress } from '../work/progress.js';
 import { WorkError, type WorkPool } from '../work/work-pool.js';
-import type { AddressPolicy } from './address-policy.js';
+import { CaptureProblem, type AddressPolicy, type PlanResult } from '@upper-veneer/browser';
 import type { AssembledSite } from './assemble-site.js';
 import type { ProposedPart } from './bring-in.js';
 import type { ReportProgress } from './captured.js';
-import { ImportProblem } from './import-problem.js';
 import type { Upload } from './read-uploads.js';
+import { visitsFor, type WantedVisits } from './wanted-visits.js';
+import type { Visiting } from '../visits/visiting.js';
 
 export interface ImportSource {
   readonly request: ImportRequest;
@@ -23,6 +24,7 @@ type Imported = ImportResult & { readonly ok: true };
 export interface ImportTools {
   readonly store: Store;
   readonly pool: WorkPool;
+  readonly visiting: Visiting;
   readonly policy: AddressPolicy;
   readonly now: () => Date;
 }
@@ -30,10 +32,10 @@ export interface ImportTools {
 /**
  * Brings a site in, or pages into a site. Everything is read before anything is stored, and stored in one transaction:
  * an import that is refused leaves nothing behind.
- * @throws {ImportProblem}
+ * @throws {CaptureProblem}
  */
 export async function importSite(
-  { store, pool, policy, now }: ImportTools,
+  { store, pool, visiting, policy, now }: ImportTools,
   { request, uploads }: ImportSource,
   report: ReportProgress,
   signal: AbortSignal,
@@ -42,12 +44,22 @@ export async function importSite(
   const siteId = request.siteId ?? null;
   const onProgress: TellProgress = ({ stage, done, total }) => report(stage, done, total);
   try {
+    const wanted = visitsFor(store, request);
+    // Read while the browser is started.
+    if (wanted) void pool.run('ready', null).catch(() => undefined);
+    const visited = wanted && (await goThrough(visiting, wanted, report, signal));
     const brought = await pool.run(
       'bring-in',
-      { request: { kind, address, html, css, name }, uploads, policy, isNew: siteId === null },
+      {
+        request: { kind, address, html, css, name },
+        uploads,
+        policy,
+        isNew: siteId === null,
+        ...(visited && { visited: visited.done.map(({ result }) => result), addresses: visited.addresses }),
+      },
       { signal, onProgress },
     );
-    if (!brought.ok) throw new ImportProblem(brought.code, brought.message);
+    if (!brought.ok) throw new CaptureProblem(brought.code, brought.message);
     if ('whole' in brought) {
       const stored = await storeArchive(
         store,
@@ -55,7 +67,7 @@ export async function importSite(
         (done, total) => report('Going through its history', done, total),
         () => !signal.aborted,
       );
-      if (!stored) throw new ImportProblem('stopped', 'The import was stopped');
+      if (!stored) throw new CaptureProblem('stopped', 'The import was stopped');
       const { head } = brought.whole.archive;
       return {
         ok: true,
@@ -63,33 +75,84 @@ export async function importSite(
         siteName: stored.name,
         pages: head.pages.map((page) => page.name),
         again: [],
+        changed: [],
         leftOut: head.leftOut,
       };
     }
+    // What is captured again is what the site has; a page that was removed stays away.
+    const known = new Set(
+      kind === 'again' && siteId !== null ? store.pages.bySite(siteId).map(({ path }) => path) : [],
+    );
     const site = {
       ...brought.site,
+      pages: brought.site.pages.filter(({ path }) => kind !== 'again' || known.has(path)),
+      leftOut: [...brought.site.leftOut, ...(visited?.failed ?? [])],
       assets: brought.site.assets.map((asset) => ({
         ...asset,
         body: Buffer.from(asset.body.buffer, asset.body.byteOffset, asset.body.byteLength),
       })),
     };
     report('Storing', 0, 1);
-    return siteId === null
-      ? storeNew(store, site, brought.parts, name)
-      : await addTo({ store, pool, now }, siteId, site, signal);
+    const stored =
+      siteId === null
+        ? storeNew(store, site, brought.parts, name)
+        : await addTo({ store, pool, now }, siteId, site, signal);
+    visited?.done.forEach(({ plan, id }, i) =>
+      store.visits.keep(stored.siteId, {
+        id,
+        plan,
+        paths: (brought.visitPaths[i] ?? []).filter((path) => kind !== 'again' || known.has(path)),
+      }),
+    );
+    return stored;
   } catch (error) {
     if (!(error instanceof WorkError)) throw error;
-    if (error.fault === 'stopped') throw new ImportProblem('stopped', 'The import was stopped');
+    if (error.fault === 'stopped') throw new CaptureProblem('stopped', 'The import was stopped');
     if (error.fault === 'too-long')
-      throw new ImportProblem(
+      throw new CaptureProblem(
         'unreadable',
         `Reading it was given up: ${error.message.charAt(0).toLowerCase()}${error.message.slice(1)}`,
       );
     if (error.fault === 'too-large')
-      throw new ImportProblem('too-large', `It is too much to be read at once: bring in fewer pages. ${error.message}`);
-    if (error.fault === 'busy') throw new ImportProblem('busy', error.message);
+      throw new CaptureProblem(
+        'too-large',
+        `It is too much to be read at once: bring in fewer pages. ${error.message}`,
+      );
+    if (error.fault === 'busy') throw new CaptureProblem('busy', error.message);
     throw error;
   }
+}
+
+interface GoneThrough {
+  readonly done: readonly { readonly id: number | null; readonly plan: VisitPlan; readonly result: PlanResult }[];
+  readonly failed: readonly LeftOutFile[];
+  readonly addresses: readonly string[];
+}
+
+/** Goes through the visits that are wanted. @throws {CaptureProblem} when none of them comes to its end. */
+async function goThrough(
+  visiting: Visiting,
+  { visits, addresses }: WantedVisits,
+  report: ReportProgress,
+  signal: AbortSignal,
+): Promise<GoneThrough> {
+  const visited = await visiting.goThroughAll(
+    visits.map(({ plan }) => plan),
+    report,
+    signal,
+  );
+  const failed = visited.flatMap((own) =>
+    own.ok ? [] : [{ path: own.plan.address, reason: `Not captured: ${own.message}` }],
+  );
+  const done = visited.flatMap((own, i) => (own.ok ? [{ ...visits[i], result: own.result }] : []));
+  if (done.length === 0 && addresses.length === 0) {
+    const [first] = visited;
+    throw new CaptureProblem(
+      'not-fetched',
+      first && !first.ok ? first.message : 'No page of the site came from an address: capture them again one by one',
+    );
+  }
+  return { done, failed, addresses };
 }
 
 function storeNew(
@@ -112,21 +175,21 @@ function storeNew(
     roles: [],
     leftOut,
   });
-  return { ok: true, siteId, siteName: name, pages: pages.map((page) => page.name), again: [], leftOut };
+  return { ok: true, siteId, siteName: name, pages: pages.map((page) => page.name), again: [], changed: [], leftOut };
 }
 
 /** Times the overrides are led to their elements again where the draft went on meanwhile. */
 const MOST_TRIES = 3;
 
 async function addTo(
-  { store, pool, now }: Omit<ImportTools, 'policy'>,
+  { store, pool, now }: Omit<ImportTools, 'policy' | 'visiting'>,
   siteId: number,
   { pages, assets, leftOut }: AssembledSite,
   signal: AbortSignal,
 ): Promise<Imported> {
   for (let tries = 0; tries < MOST_TRIES; tries += 1) {
     const site = store.sites.byId(siteId);
-    if (!site) throw new ImportProblem('unreadable', `There is no site ${siteId}`);
+    if (!site) throw new CaptureProblem('unreadable', `There is no site ${siteId}`);
     const before = store.pages.bySite(siteId);
     const sheetsBefore = store.assets.stylesheets(siteId);
     const sheetsAfter = {
@@ -149,15 +212,15 @@ async function addTo(
       again.length === 0 || overrides.length === 0
         ? []
         : await pool.run('reanchor', { pages: again, sheetsBefore, sheetsAfter, overrides }, { signal });
+    const changed = changedIn(sheetsBefore, sheetsAfter);
+    // Only what overrides were made on can drift, and only where something is other than it was.
+    const differing = again.filter(
+      ({ before: old, after }) => old.html !== after.html || Object.keys(changed).length > 0,
+    );
     const isStale = (): boolean => store.sites.byId(siteId)?.version !== site.version;
     const stored = store.inOneStep(() => {
       if (isStale()) return null;
-      const changed = changedIn(sheetsBefore, sheetsAfter);
-      // Only what overrides were made on can drift, and only where something is other than it was.
-      const drifting = again.filter(
-        ({ before: old, after }) => old.html !== after.html || Object.keys(changed).length > 0,
-      );
-      for (const { id, before: old } of current.length > 0 ? drifting : [])
+      for (const { id, before: old } of current.length > 0 ? differing : [])
         store.formerCaptures.keep(
           siteId,
           { pageId: id, html: old.html, stylesheets: changed, overrides: current },
@@ -188,10 +251,11 @@ async function addTo(
       siteName: site.name,
       pages: added.map(({ name }) => name),
       again: recaptured.map(({ name }) => name),
+      changed: differing.map(({ id }) => before.find((page) => page.id === id)?.name ?? ''),
       leftOut: [...leftOut, ...lost],
     };
   }
-  throw new ImportProblem('busy', 'The draft kept changing while the pages were brought in; nothing was stored');
+  throw new CaptureProblem('busy', 'The draft kept changing while the pages were brought in; nothing was stored');
 }
 
 /** Texts of sheets that are others now, as they were. */

@@ -1,12 +1,12 @@
 import { Splitter, type MimeNode } from 'mailsplit';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
-import { ImportProblem } from './import-problem.js';
+import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS, megabytes } from './limits.js';
 
 /**
  * Reads an MHTML web archive: one page with what it needs, each part under the address it came from.
  * Source: RFC 2557; parts are found by `Content-Location`, or `Content-ID` as `cid:`.
- * @throws {ImportProblem} when it is no such archive or grows past the bounds.
+ * @throws {CaptureProblem} when it is no such archive or grows past the bounds.
  */
 export async function readMhtml(archive: Buffer, report: ReportProgress): Promise<Capture> {
   const parts = await splitParts(archive, report);
@@ -31,7 +31,7 @@ export async function readMhtml(archive: Buffer, report: ReportProgress): Promis
     if (location && id) files.push({ address: `cid:${id}`, mediaType, charset: String(node.charset || ''), body });
     if (start === '' && /^text\/html|^application\/xhtml/.test(mediaType)) start = address;
   }
-  if (start === '') throw new ImportProblem('no-page', 'The web archive holds no HTML page');
+  if (start === '') throw new CaptureProblem('no-page', 'The web archive holds no HTML page');
   return { files, leftOut, pages: [start] };
 }
 
@@ -49,9 +49,9 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
     const fail = (error: unknown): void => {
       splitter.destroy();
       failed(
-        error instanceof ImportProblem
+        error instanceof CaptureProblem
           ? error
-          : new ImportProblem(
+          : new CaptureProblem(
               'unreadable',
               `The web archive cannot be read: ${error instanceof Error ? error.message : String(error)}`,
             ),
@@ -64,7 +64,10 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
         if (node.multipart) return;
         if (parts.length >= LIMITS.files) {
           fail(
-            new ImportProblem('too-many', `The web archive holds more than ${LIMITS.files.toLocaleString('en')} parts`),
+            new CaptureProblem(
+              'too-many',
+              `The web archive holds more than ${LIMITS.files.toLocaleString('en')} parts`,
+            ),
           );
           return;
         }
@@ -76,7 +79,7 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
               total += chunk.length;
               if (total > LIMITS.totalBytes)
                 broken(
-                  new ImportProblem(
+                  new CaptureProblem(
                     'too-large',
                     `Unpacked, the web archive is larger than ${megabytes(LIMITS.totalBytes)}`,
                   ),
@@ -100,7 +103,7 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
     splitter.on('error', fail);
     splitter.on('end', () => {
       parts.at(-1)?.decoder.end();
-      if (parts.length === 0) fail(new ImportProblem('unreadable', 'This is no web archive: it has no parts'));
+      if (parts.length === 0) fail(new CaptureProblem('unreadable', 'This is no web archive: it has no parts'));
       else
         Promise.all(waiting).then(
           () => done(parts.map(({ node, chunks }) => ({ node, body: Buffer.concat(chunks) }))),

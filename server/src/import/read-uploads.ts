@@ -1,5 +1,5 @@
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
-import { ImportProblem } from './import-problem.js';
+import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS, megabytes } from './limits.js';
 import { looksLikeMhtml, readMhtml } from './read-mhtml.js';
 import { readZip } from './read-zip.js';
@@ -12,7 +12,7 @@ export interface Upload {
 
 /** Reads what was uploaded: one zip, one or more web archives, or HTML files with what they need. */
 export async function readUploads(uploads: readonly Upload[], report: ReportProgress): Promise<Capture> {
-  if (uploads.length === 0) throw new ImportProblem('no-page', 'No file was sent');
+  if (uploads.length === 0) throw new CaptureProblem('no-page', 'No file was sent');
   const captures: Capture[] = [];
   const loose: Upload[] = [];
   for (const upload of uploads) {
@@ -24,9 +24,9 @@ export async function readUploads(uploads: readonly Upload[], report: ReportProg
   const files = captures.flatMap((capture) => capture.files);
   const total = files.reduce((sum, { body }) => sum + body.length, 0);
   if (total > LIMITS.totalBytes)
-    throw new ImportProblem('too-large', `Together the files are larger than ${megabytes(LIMITS.totalBytes)}`);
+    throw new CaptureProblem('too-large', `Together the files are larger than ${megabytes(LIMITS.totalBytes)}`);
   if (files.length > LIMITS.files)
-    throw new ImportProblem(
+    throw new CaptureProblem(
       'too-many',
       `${files.length.toLocaleString('en')} files came; ${LIMITS.files.toLocaleString('en')} are the most`,
     );
@@ -45,7 +45,7 @@ function readLoose(uploads: readonly Upload[]): Capture {
   for (const { name, body } of uploads) {
     const path = name.replaceAll('\\', '/').replace(/^\/+/, '');
     if (path.split('/').includes('..') || /^[a-z]:/i.test(path) || path.includes('\0'))
-      throw new ImportProblem('unsafe', `"${path.slice(0, 120)}" leaves its folder`);
+      throw new CaptureProblem('unsafe', `"${path.slice(0, 120)}" leaves its folder`);
     if (body.length === 0) leftOut.push({ path, reason: 'Empty' });
     else if (body.length > LIMITS.fileBytes)
       leftOut.push({ path, reason: `Larger than ${megabytes(LIMITS.fileBytes)}` });

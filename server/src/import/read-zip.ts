@@ -1,7 +1,7 @@
 import { crc32 } from 'node:zlib';
 import { fromBufferPromise, type Entry, type ZipFile } from 'yauzl';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
-import { ImportProblem } from './import-problem.js';
+import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS, megabytes } from './limits.js';
 
 /** Bits of a Unix file mode. */
@@ -17,20 +17,20 @@ const SYSTEM_FILE = /(?:^|\/)(?:__MACOSX\/|\.DS_Store$|Thumbs\.db$|desktop\.ini$
 
 /**
  * Reads a zip of a saved site. Sizes are counted while it is unpacked, whatever its directory claims.
- * @throws {ImportProblem} for archives that are broken, leave their folder, or grow past the bounds.
+ * @throws {CaptureProblem} for archives that are broken, leave their folder, or grow past the bounds.
  */
 export async function readZip(archive: Buffer, report: ReportProgress, limits: ZipLimits = LIMITS): Promise<Capture> {
   let zip: ZipFile;
   try {
     zip = await fromBufferPromise(archive, { lazyEntries: true, autoClose: false, validateEntrySizes: true });
   } catch (error) {
-    throw new ImportProblem(
+    throw new CaptureProblem(
       'unreadable',
       `The zip archive cannot be read: ${error instanceof Error ? error.message : String(error)}`,
     );
   }
   if (zip.entryCount > limits.files)
-    throw new ImportProblem(
+    throw new CaptureProblem(
       'too-many',
       `The archive holds ${zip.entryCount.toLocaleString('en')} entries; ${limits.files.toLocaleString('en')} are the most`,
     );
@@ -63,10 +63,10 @@ export async function readZip(archive: Buffer, report: ReportProgress, limits: Z
       files.push({ address: path, mediaType: '', charset: '', body });
     }
   } catch (error) {
-    if (error instanceof ImportProblem) throw error;
+    if (error instanceof CaptureProblem) throw error;
     const message = error instanceof Error ? error.message : String(error);
     const isOutside = /invalid relative path|absolute path|invalid characters in fileName/i.test(message);
-    throw new ImportProblem(
+    throw new CaptureProblem(
       isOutside ? 'unsafe' : 'unreadable',
       isOutside ? `The archive is refused: ${message}` : `The zip archive cannot be read: ${message}`,
     );
@@ -94,12 +94,12 @@ async function unpack(zip: ZipFile, entry: Entry, before: number, limits: ZipLim
   for await (const chunk of stream as AsyncIterable<Buffer>) {
     size += chunk.length;
     if (before + size > limits.totalBytes)
-      throw new ImportProblem(
+      throw new CaptureProblem(
         'too-large',
         `Unpacked, the archive is larger than ${megabytes(limits.totalBytes)}; it grew past that in "${entry.fileName.slice(0, 120)}"`,
       );
     if (size > limits.fileBytes)
-      throw new ImportProblem(
+      throw new CaptureProblem(
         'too-large',
         `"${entry.fileName.slice(0, 120)}" unpacks to more than ${megabytes(limits.fileBytes)}`,
       );

@@ -1,6 +1,6 @@
 import type { Request } from 'express';
 import type { StorageEngine } from 'multer';
-import { ImportProblem } from './import-problem.js';
+import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS, megabytes } from './limits.js';
 
 const taken = new WeakMap<Request, number>();
@@ -15,7 +15,7 @@ export const uploadMemory: StorageEngine = {
       if (total > LIMITS.totalBytes) {
         chunks.length = 0;
         file.stream.destroy(
-          new ImportProblem('too-large', `The files are larger than ${megabytes(LIMITS.totalBytes)} together`),
+          new CaptureProblem('too-large', `The files are larger than ${megabytes(LIMITS.totalBytes)} together`),
         );
       } else chunks.push(chunk);
     });

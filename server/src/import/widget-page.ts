@@ -1,9 +1,9 @@
 import type { Capture } from './captured.js';
-import { ImportProblem } from './import-problem.js';
+import { CaptureProblem } from '@upper-veneer/browser';
 
 /** The HTML and CSS of one widget as someone pasted them, made a page of its own. */
 export function readWidget(html: string, css: string, name: string): Capture {
-  if (html.trim() === '') throw new ImportProblem('no-page', 'Paste the HTML of the widget');
+  if (html.trim() === '') throw new CaptureProblem('no-page', 'Paste the HTML of the widget');
   const title = name.replace(/[<>&]/g, ' ');
   const page = /<(?:html|body)[\s>]/i.test(html)
     ? html

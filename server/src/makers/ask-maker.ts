@@ -1,6 +1,6 @@
 import { Agent, request, type Dispatcher } from 'undici';
 import { HttpProblem } from '../http/problem.js';
-import { checkAddress, innerLookup, isAllowed, publicLookup, type AddressPolicy } from '../import/address-policy.js';
+import { checkAddress, innerLookup, isAllowed, publicLookup, type AddressPolicy } from '@upper-veneer/browser';
 
 /** An answer that has not come by then does not come, ms. */
 const PATIENCE_MS = 8_000;
@@ -15,7 +15,7 @@ interface MakerAnswer {
   readonly retryAfter: number | null;
 }
 
-/** Reads what a maker offers at an address. @throws {HttpProblem} with what came instead; {@link ImportProblem} for an address that is not asked. */
+/** Reads what a maker offers at an address. @throws {HttpProblem} with what came instead; {@link CaptureProblem} for an address that is not asked. */
 export async function readMaker(address: string, policy: AddressPolicy): Promise<string> {
   const answer = await ask(address, policy, { method: 'GET' });
   refuse(answer);

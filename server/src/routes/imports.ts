@@ -1,19 +1,22 @@
 import { Router, type NextFunction, type Request, type Response } from 'express';
 import multer, { MulterError } from 'multer';
 import { ImportRequest } from '@upper-veneer/contract';
+import { planProblem } from '@upper-veneer/core';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
-import type { AddressPolicy } from '../import/address-policy.js';
+import type { AddressPolicy } from '@upper-veneer/browser';
 import type { ImportJobs } from '../import/import-jobs.js';
 import { importSite } from '../import/import-site.js';
 import { LIMITS, megabytes } from '../import/limits.js';
 import { uploadMemory } from '../import/upload-memory.js';
 import type { Store } from '../store.js';
+import type { Visiting } from '../visits/visiting.js';
 import type { WorkPool } from '../work/work-pool.js';
 
 export interface ImportRouteOptions {
   readonly store: Store;
   readonly jobs: ImportJobs;
   readonly pool: WorkPool;
+  readonly visiting: Visiting;
   readonly policy: () => AddressPolicy;
   readonly now: () => Date;
   /** Told when a site has changed. */
@@ -21,7 +24,7 @@ export interface ImportRouteOptions {
 }
 
 /** Bringing sites and pages in: a request starts a job, its events tell how far it is and how it ended. */
-export function importRoutes({ store, jobs, pool, policy, now, announce }: ImportRouteOptions): Router {
+export function importRoutes({ store, jobs, pool, visiting, policy, now, announce }: ImportRouteOptions): Router {
   const router = Router();
   const upload = multer({
     storage: uploadMemory,
@@ -47,13 +50,17 @@ export function importRoutes({ store, jobs, pool, policy, now, announce }: Impor
       const wish = readBody(ImportRequest, parseWish((request.body as { wish?: unknown }).wish));
       if (wish.siteId != null && !store.sites.byId(wish.siteId))
         throw new HttpProblem(404, 'Not found', `There is no site ${wish.siteId}`);
+      const wrong = wish.visit ? planProblem(wish.visit) : null;
+      if (wrong !== null) throw new HttpProblem(422, 'Not brought in', wrong);
+      if (wish.kind === 'again' && wish.siteId == null)
+        throw new HttpProblem(422, 'Not brought in', 'A site is captured again as a whole: name it');
       const uploads = ((request.files ?? []) as Express.Multer.File[]).map(({ originalname, buffer }) => ({
         name: originalname,
         body: buffer,
       }));
       const id = jobs.start(async (report, signal) => {
         const result = await importSite(
-          { store, pool, policy: policy(), now },
+          { store, pool, visiting, policy: policy(), now },
           { request: wish, uploads },
           report,
           signal,

@@ -5,7 +5,7 @@ import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import type { SheetRow } from '../db/settings-sheets.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
-import type { AddressPolicy } from '../import/address-policy.js';
+import type { AddressPolicy } from '@upper-veneer/browser';
 import { readMaker, sendToMaker } from '../makers/ask-maker.js';
 import { askedAt } from '../makers/maker-address.js';
 import { checkSheet, sheetRow } from '../settings.js';

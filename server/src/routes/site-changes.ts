@@ -100,7 +100,9 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
         const kept = withoutPage(override, pageId);
         if (kept && kept !== override) store.overrides.put(siteId, kept);
       }
+      const path = store.pages.byId(siteId, pageId)?.path ?? '';
       store.pages.drop(siteId, pageId);
+      store.visits.forget(siteId, path);
       store.sites.countStructure(siteId);
       // The history may lead back to overrides on the page.
       store.changes.forget(siteId);

@@ -15,7 +15,7 @@ import { checkOverrides, describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import type { BasisRow } from '../draft-basis.js';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
-import type { AddressPolicy } from '../import/address-policy.js';
+import type { AddressPolicy } from '@upper-veneer/browser';
 import { sendToMaker } from '../makers/ask-maker.js';
 import { askedAt } from '../makers/maker-address.js';
 import { bringBack } from '../revision-basis.js';

@@ -28,6 +28,8 @@ export interface JobInputs {
   readonly 'link-veneer': LinkInput;
   /** Made-up visitors of a trial. */
   readonly traffic: TrafficInput;
+  /** Nothing: whoever does jobs is ready for the next, which is known to come. */
+  readonly ready: null;
 }
 
 export interface JobResults {
@@ -41,6 +43,7 @@ export interface JobResults {
   readonly 'frame-sheet': string;
   readonly 'link-veneer': string;
   readonly traffic: readonly DayCount[];
+  readonly ready: null;
 }
 
 export type JobKind = keyof JobInputs;
@@ -63,4 +66,5 @@ export const DEADLINES: Readonly<Record<JobKind, number>> = {
   'frame-sheet': 20_000,
   'link-veneer': 20_000,
   traffic: 20_000,
+  ready: 20_000,
 };

@@ -23,6 +23,7 @@ const DOING: {
   'frame-sheet': (css) => rewriteStates(css),
   'link-veneer': linkVeneerIn,
   traffic: makeTraffic,
+  ready: () => null,
 };
 
 /** Least time between two words of how far a job is, ms. */

@@ -28,7 +28,7 @@ import type { ImportAim } from './import/import-aim';
       <p-button class="wide" label="Bring in a site…" size="small" (onClick)="wanted.emit({ siteId: null, page: null })" />
       <uv-save-site />
     </header>
-    <div class="title"><h2>Pages</h2><p-button label="Add…" [text]="true" size="small" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null })" /></div>
+    <div class="title"><h2>Pages</h2>@if (canCaptureAll()) { <p-button label="All again" ariaLabel="All again: capture every page that came from an address" [text]="true" size="small" title="Captures every page that came from an address again, by the same steps" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null, isWhole: true })" /> }<p-button label="Add…" [text]="true" size="small" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null })" /></div>
     <ul class="uv-scroll">
       @for (page of store.site()?.pages ?? []; track page.id) {
         <li>
@@ -45,7 +45,7 @@ import type { ImportAim } from './import/import-aim';
               @if (isSpecimen(page)) {
                 <button type="button" aria-label="Make the specimen anew" title="Make it anew" (click)="makeSpecimen()"><lucide-angular [img]="icons.again" [size]="14" /></button>
               } @else {
-              <button type="button" [attr.aria-label]="'Capture ' + page.name + ' again'" title="Capture again" (click)="wanted.emit({ siteId: store.site()?.id ?? null, page: page })"><lucide-angular [img]="icons.again" [size]="14" /></button>
+              <button type="button" [attr.aria-label]="'Capture ' + page.name + ' again'" title="Capture again" (click)="captureAgain(page)"><lucide-angular [img]="icons.again" [size]="14" /></button>
               }
               <button type="button" [attr.aria-label]="'Remove ' + page.name" title="Remove" (click)="drop(page.id, page.name)"><lucide-angular [img]="icons.drop" [size]="14" /></button>
             </span>
@@ -71,8 +71,8 @@ import type { ImportAim } from './import/import-aim';
     .named { display: flex; align-items: center; gap: 4px; }
     .named form { flex: 1; min-width: 0; }
     .wide ::ng-deep .p-button { width: 100%; }
-    .title { display: flex; align-items: center; justify-content: space-between; padding: 6px 6px 2px 12px; }
-    h2 { font-weight: 700; }
+    .title { display: flex; align-items: center; padding: 6px 6px 2px 12px; }
+    h2 { flex: 1; font-weight: 700; }
     ul { margin: 0; padding: 0; list-style: none; min-height: 0; }
     li { position: relative; display: flex; align-items: center; min-height: 42px; padding: 4px 6px 4px 12px; border-bottom: 1px solid var(--uv-line); }
     li form { flex: 1; }
@@ -106,6 +106,17 @@ export class PagesPanel {
   protected readonly isSpecimen = isSpecimen;
   protected readonly hasSpecimen = computed(() => (this.store.site()?.pages ?? []).some(isSpecimen));
   protected readonly isMaking = signal(false);
+
+  /** Whether any page came from an address. */
+  protected readonly canCaptureAll = computed(() =>
+    (this.store.site()?.pages ?? []).some(({ source }) => /^https?:/.test(source)),
+  );
+
+  protected captureAgain(page: NonNullable<ImportAim['page']>): void {
+    const site = this.store.site();
+    const visit = site?.visits.find(({ paths }) => paths.includes(page.path));
+    this.wanted.emit({ siteId: site?.id ?? null, page, ...(visit ? { visit } : {}) });
+  }
 
   protected makeSpecimen(): void {
     this.isMaking.set(true);

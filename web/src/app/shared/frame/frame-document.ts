@@ -8,6 +8,7 @@ import {
   type Amendments,
   type VeneerPlace,
 } from '@upper-veneer/core';
+import { openTopLayer } from '@upper-veneer/snapshot';
 import type { ForcedStates } from '../engine/engine-api';
 import { FrameScheme } from './frame-scheme';
 import type { FramedPage } from './framed-page';
@@ -25,6 +26,14 @@ export function layIn(document: Document | null, css: string): void {
     document.head.append(style);
   }
   if (style.textContent !== css) style.textContent = css;
+}
+
+/** What stood in the top layer when the page was captured stands there again; focus stays where the designer has it. */
+function openLayers(framed: Document): void {
+  const held = document.activeElement;
+  openTopLayer(framed);
+  if (framed.activeElement !== framed.body) (framed.activeElement as HTMLElement | null)?.blur();
+  if (held instanceof HTMLElement && document.activeElement !== held) held.focus({ preventScroll: true });
 }
 
 /** A captured page in a frame, reached by running numbers. Geometry is asked here; colours are the core's to decide. */
@@ -59,6 +68,7 @@ export class FrameDocument {
     still.textContent =
       '@layer uv-still { :root { forced-color-adjust: none !important; } *, ::before, ::after { transition: none !important; animation: none !important; caret-color: auto; pointer-events: auto !important; } [data-uv-scrolls] { overflow-y: scroll !important; min-height: 160vh !important; } [data-uv-autofill] { background-image: none !important; background-color: light-dark(#e8f0fe, rgba(70, 90, 126, 0.4)) !important; color: fieldtext !important; } }';
     document.head.prepend(still);
+    openLayers(document);
   }
 
   /** Lays another veneer on; nothing is loaded again. */

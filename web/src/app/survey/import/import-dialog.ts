@@ -1,6 +1,7 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  type OnInit,
   computed,
   inject,
   input,
@@ -9,6 +10,7 @@ import {
   signal,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import type { VisitPlan } from '@upper-veneer/core';
 import { ImportRequest, validateBody, type ImportProgress, type ImportResult } from '@upper-veneer/contract';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
@@ -17,10 +19,12 @@ import { SelectButton } from 'primeng/selectbutton';
 import { Textarea } from 'primeng/textarea';
 import type { Subscription } from 'rxjs';
 import { ApiProblem } from '../../shared/api/api-problem';
+import { AddressSource } from './address-source';
 import { FromBrowser } from './from-browser';
 import { Importer, type UploadFile } from './importer';
 import { chosenFiles, droppedFiles } from './dropped-files';
 import type { ImportAim } from './import-aim';
+import { VisitDialog } from './visit/visit-dialog';
 
 type Step =
   | { readonly name: 'asking'; readonly problem: { readonly title: string; readonly message: string } | null }
@@ -30,15 +34,17 @@ type Step =
 /** Brings a site in, or pages into the open one: from files, from an address, or as a pasted widget. */
 @Component({
   selector: 'uv-import-dialog',
-  imports: [Button, Dialog, FormsModule, FromBrowser, InputText, SelectButton, Textarea],
+  imports: [AddressSource, Button, Dialog, FormsModule, FromBrowser, InputText, SelectButton, Textarea, VisitDialog],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
+    @if (planning(); as own) { <uv-visit-dialog [plan]="own" (planned)="visit($event)" (closed)="leavePlan($event)" /> }
+    @else {
     <p-dialog appendTo="self" [visible]="true" (visibleChange)="close()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [closeOnEscape]="step().name !== 'running'" [closable]="step().name !== 'running'" [style]="{ width: '620px', maxWidth: '96vw' }" [header]="heading()">
       @switch (step().name) {
         @case ('asking') {
           <form (ngSubmit)="start()" class="form">
-            <p-selectbutton name="kind" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)" [allowEmpty]="false" size="small" aria-label="Where it comes from" />
-            @switch (kind()) {
+            @if (!aim().isWhole) { <p-selectbutton name="kind" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)" [allowEmpty]="false" size="small" aria-label="Where it comes from" /> }
+            @switch (aim().isWhole ? '' : kind()) {
               @case ('files') {
                 <div class="drop" [class.over]="isOver()" (dragover)="$event.preventDefault(); isOver.set(true)" (dragleave)="isOver.set(false)" (drop)="drop($event)">
                   @if (files().length > 0) {
@@ -53,9 +59,12 @@ type Step =
                 </div>
               }
               @case ('address') {
-                <label for="uv-address">Address of the page</label>
-                <input pInputText id="uv-address" name="address" class="uv-mono" autocomplete="off" spellcheck="false" placeholder="https://" [ngModel]="address()" (ngModelChange)="address.set($event)" />
-                <p class="uv-soft note">The server fetches the page with its stylesheets, pictures and fonts; scripts are dropped. A page that scripts draw is better saved from your browser.</p>
+                @if (aim().visit; as own) {
+                  <p>{{ own.plan.steps.length === 0 ? 'It comes' : 'It comes by ' + own.plan.steps.length + (own.plan.steps.length === 1 ? ' step' : ' steps') }} from <span class="uv-mono">{{ own.plan.address }}</span>, as a visitor's browser gets it at {{ own.plan.width }} px{{ own.paths.length > 1 ? '. ' + own.paths.length + ' pages are of this visit, and captured again together.' : '.' }}</p>
+                  <div><p-button label="Change its steps…" size="small" [outlined]="true" (onClick)="plan(ownPlan())" /></div>
+                } @else {
+                  <uv-address-source [(address)]="address" [(isRendered)]="isRendered" [(width)]="width" [steps]="planned().steps.length" (stepsWanted)="plan(planned())" />
+                }
               }
               @case ('browser') { <uv-from-browser /> }
               @case ('widget') {
@@ -65,12 +74,12 @@ type Step =
                 <textarea pTextarea id="uv-css" name="css" class="uv-mono" rows="6" spellcheck="false" [ngModel]="css()" (ngModelChange)="css.set($event)"></textarea>
               }
             }
-            @if (aim().siteId === null || kind() === 'widget') {
+            @if (!aim().isWhole && (aim().siteId === null || kind() === 'widget')) {
               <label for="uv-name">{{ aim().siteId === null ? 'Name of the site' : 'Name of the page' }} <span class="uv-soft">(empty: as the page is called)</span></label>
               <input pInputText id="uv-name" name="name" maxlength="120" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" />
             }
             @if (problem(); as found) { <p class="problem" role="alert"><strong>{{ found.title }}</strong> {{ found.message }}</p> }
-            <div class="acts"><p-button label="Cancel" [text]="true" (onClick)="close()" /><p-button type="submit" label="Bring in" [disabled]="!canStart()" /></div>
+            <div class="acts"><p-button label="Cancel" [text]="true" (onClick)="close()" /><p-button type="submit" [label]="aim().isWhole || aim().page ? 'Capture again' : 'Bring in'" [disabled]="!canStart()" /></div>
           </form>
         }
         @case ('running') {
@@ -84,6 +93,7 @@ type Step =
           @if (result(); as found) {
             <div class="form">
               <p>{{ doneWords() }}</p>
+              @if (changedWords(); as words) { <p>{{ words }}</p> }
               @if (found.leftOut.length > 0) {
                 <p><strong>{{ found.leftOut.length }} left out</strong></p>
                 <ul class="uv-scroll">@for (file of found.leftOut; track $index) { <li><span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span></li> }</ul>
@@ -94,10 +104,11 @@ type Step =
         }
       }
     </p-dialog>
+    }
   `,
   styleUrl: './import-dialog.scss',
 })
-export class ImportDialog {
+export class ImportDialog implements OnInit {
   readonly #importer = inject(Importer);
   readonly aim = input.required<ImportAim>();
   /** Files that were dropped before the dialog opened. */
@@ -119,6 +130,24 @@ export class ImportDialog {
   protected readonly address = linkedSignal(() =>
     /^https?:/.test(this.aim().page?.source ?? '') ? (this.aim().page?.source ?? '') : '',
   );
+  protected readonly isRendered = signal(true);
+  protected readonly width = signal<number | null>(1280);
+  /** The visit whose steps are being planned. */
+  protected readonly planning = signal<VisitPlan | null>(null);
+  /** The one that was left last, so that it can be gone on with. */
+  readonly #drafted = signal<VisitPlan | null>(null);
+  /** What is planned for the address: the page alone, until steps are. */
+  protected readonly planned = computed<VisitPlan>(() => {
+    const [address, drafted] = [this.address().trim(), this.#drafted()];
+    const { keep, steps } = drafted?.address === address ? drafted : { keep: '', steps: [] };
+    return { address, width: this.width() ?? 1280, keep, steps };
+  });
+  /** The plan of the visit that is captured again, as it was changed last. */
+  protected readonly ownPlan = computed<VisitPlan>(() => {
+    const own = this.aim().visit?.plan ?? this.planned();
+    const drafted = this.#drafted();
+    return drafted?.address === own.address ? drafted : own;
+  });
   protected readonly files = linkedSignal<readonly UploadFile[]>(() => this.dropped());
   protected readonly html = signal('');
   protected readonly css = signal('');
@@ -127,7 +156,8 @@ export class ImportDialog {
   protected readonly step = signal<Step>({ name: 'asking', problem: null });
 
   protected readonly heading = computed(() => {
-    const { siteId, page } = this.aim();
+    const { siteId, page, isWhole } = this.aim();
+    if (isWhole) return 'Capture the site again';
     return page ? `Capture ${page.name} again` : siteId === null ? 'Bring in a site' : 'Add pages to this site';
   });
   protected readonly problem = computed(() => {
@@ -162,6 +192,14 @@ export class ImportDialog {
         : '';
     return [added, again].filter((text) => text !== '').join(' ');
   });
+  /** What of a site captured again is otherwise than it was; empty where nothing was. */
+  protected readonly changedWords = computed(() => {
+    const { again = [], changed = [] } = this.result() ?? {};
+    if (again.length === 0) return '';
+    return changed.length === 0
+      ? 'Nothing of it is otherwise than it was.'
+      : `${listed(changed)} ${changed.length === 1 ? 'is' : 'are'} otherwise than before: what overrides lost by it is in Proof, under Drift.`;
+  });
   protected readonly size = computed(() => sizeWords(this.files().reduce((sum, { file }) => sum + file.size, 0)));
   protected readonly fileNames = computed(() => {
     const names = this.files().map(({ path }) => path);
@@ -169,13 +207,18 @@ export class ImportDialog {
   });
   protected readonly canStart = computed(
     () =>
-      ({
+      this.aim().isWhole ||
+      {
         files: this.files().length > 0,
-        address: this.address().trim() !== '',
+        address: this.address().trim() !== '' && (!this.isRendered() || this.width() !== null),
         browser: false,
         widget: this.html().trim() !== '',
-      })[this.kind()],
+      }[this.kind()],
   );
+
+  ngOnInit(): void {
+    if (this.aim().isWhole) this.#run({ kind: 'again' });
+  }
 
   protected take(field: HTMLInputElement): void {
     if (field.files) this.#add(chosenFiles(field.files));
@@ -188,28 +231,51 @@ export class ImportDialog {
     if (event.dataTransfer) void droppedFiles(event.dataTransfer).then((files) => this.#add(files));
   }
 
+  /** Plans steps on the page itself, or says why it cannot be opened. */
+  protected plan(plan: VisitPlan): void {
+    if (this.#checked({ kind: 'visit', visit: plan })) this.planning.set(plan);
+  }
+
+  /** Nothing of a plan is lost by going back. */
+  protected leavePlan(plan: VisitPlan): void {
+    this.#drafted.set(plan);
+    this.planning.set(null);
+  }
+
+  protected visit(plan: VisitPlan): void {
+    this.leavePlan(plan);
+    const { visit } = this.aim();
+    this.#run({ kind: 'visit', visit: plan, ...(visit ? { visitIds: [visit.id] } : {}) });
+  }
+
   protected start(): void {
     const kind = this.kind();
-    const wish = {
-      kind,
-      siteId: this.aim().siteId,
-      name: this.name().trim(),
-      ...(kind === 'address'
-        ? { address: this.address().trim() }
-        : kind === 'widget'
-          ? { html: this.html(), css: this.css() }
-          : {}),
-    };
-    const checked = validateBody(ImportRequest, wish);
-    if (!checked.ok) {
-      this.step.set({
-        name: 'asking',
-        problem: { title: 'Not brought in.', message: `The ${checked.errors[0].field} ${checked.errors[0].reason}.` },
-      });
-      return;
-    }
+    const { visit, isWhole } = this.aim();
+    if (isWhole) this.#run({ kind: 'again' });
+    else if (kind === 'address' && visit) this.#run({ kind: 'again', visitIds: [visit.id] });
+    else if (kind === 'address' && this.isRendered()) this.#run({ kind: 'visit', visit: this.planned() });
+    else if (kind === 'address') this.#run({ kind, address: this.address().trim() });
+    else if (kind === 'widget') this.#run({ kind, html: this.html(), css: this.css() });
+    else this.#run({ kind: 'files' });
+  }
+
+  /** The wish as the server takes it; `null`, and said, when it does not. */
+  #checked(said: object): ImportRequest | null {
+    const checked = validateBody(ImportRequest, { siteId: this.aim().siteId, name: this.name().trim(), ...said });
+    if (checked.ok) return checked.value;
+    const [{ field, reason }] = checked.errors;
+    this.step.set({
+      name: 'asking',
+      problem: { title: 'Not brought in.', message: `The ${field.split('.').pop() ?? ''} ${reason}.` },
+    });
+    return null;
+  }
+
+  #run(said: object): void {
+    const wish = this.#checked(said);
+    if (!wish) return;
     this.step.set({ name: 'running', id: null, progress: { stage: 'Sending', done: 0, total: 0 } });
-    this.#running = this.#importer.run(checked.value, kind === 'files' ? this.files() : []).subscribe({
+    this.#running = this.#importer.run(wish, wish.kind === 'files' ? this.files() : []).subscribe({
       next: (event) => {
         const step = this.step();
         const id = step.name === 'running' ? step.id : null;
@@ -263,9 +329,9 @@ export class ImportDialog {
 }
 
 function listed(names: readonly string[]): string {
-  return names.length > 5
-    ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more`
-    : names.join(', ').replace(/, ([^,]*)$/, ' and $1');
+  // Names have commas of their own.
+  const shown = names.length > 5 ? [...names.slice(0, 4), `${names.length - 4} more`] : names;
+  return shown.length < 2 ? shown.join('') : `${shown.slice(0, -1).join('; ')} and ${shown.at(-1)}`;
 }
 
 function sizeWords(bytes: number): string {

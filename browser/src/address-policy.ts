@@ -1,6 +1,6 @@
 import { lookup as dnsLookup, type LookupAddress, type LookupOptions } from 'node:dns';
 import ipaddr from 'ipaddr.js';
-import { ImportProblem } from './import-problem.js';
+import { CaptureProblem } from './capture-problem.js';
 
 /** Which addresses the server may fetch from. */
 export interface AddressPolicy {
@@ -12,25 +12,25 @@ export interface AddressPolicy {
 
 /**
  * Checks an address before it is asked; host names are checked again when they are looked up.
- * @throws {ImportProblem} `refused-address`.
+ * @throws {CaptureProblem} `refused-address`.
  */
 export function checkAddress(text: string, policy: AddressPolicy): URL {
   let url: URL;
   try {
     url = new URL(text);
   } catch {
-    throw new ImportProblem(
+    throw new CaptureProblem(
       'refused-address',
       `"${text.slice(0, 120)}" is no web address; one begins with http:// or https://`,
     );
   }
   if (url.protocol !== 'http:' && url.protocol !== 'https:')
-    throw new ImportProblem(
+    throw new CaptureProblem(
       'refused-address',
       `Only http and https addresses can be fetched, not ${url.protocol.slice(0, 20)}`,
     );
   if (url.username !== '' || url.password !== '')
-    throw new ImportProblem('refused-address', 'An address with a name and password in it is not fetched');
+    throw new CaptureProblem('refused-address', 'An address with a name and password in it is not fetched');
   if (isAllowed(url, policy)) return url;
   // A name may end with the dot of the root (RFC 1034 §3.1).
   const host = url.hostname.replace(/^\[|\]$/g, '').replace(/\.$/, '');
@@ -66,8 +66,8 @@ export function isPrivate(address: string): boolean {
   return parsed instanceof ipaddr.IPv6 && parsed.parts.slice(0, 6).every((part) => part === 0);
 }
 
-function refusal(host: string): ImportProblem {
-  return new ImportProblem(
+function refusal(host: string): CaptureProblem {
+  return new CaptureProblem(
     'refused-address',
     `${host} is an address of this machine or a private network; such addresses are not fetched`,
   );

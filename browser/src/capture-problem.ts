@@ -1,6 +1,6 @@
-/** An import that is refused as a whole; the message says what and where, and is fit to show. */
-export class ImportProblem extends Error {
-  override readonly name = 'ImportProblem';
+/** A capture that is refused as a whole; the message says what and where, and is fit to show. */
+export class CaptureProblem extends Error {
+  override readonly name = 'CaptureProblem';
 
   constructor(
     readonly code:
@@ -11,6 +11,9 @@ export class ImportProblem extends Error {
       | 'no-page'
       | 'refused-address'
       | 'not-fetched'
+      | 'no-browser'
+      | 'step-failed'
+      | 'too-long'
       | 'stopped'
       | 'busy',
     message: string,

@@ -1,0 +1,165 @@
+/** What stands where in the window, and by what a step finds it. */
+export interface Seen {
+  /** In CSS px of the window. */
+  readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+  readonly selector: string;
+  readonly words: string;
+  /** CSS selector of the frame it is in; absent for the page itself. */
+  readonly frame?: string;
+  /** What it is called, for reading. */
+  readonly name: string;
+  /** What is mostly done to it. */
+  readonly act: 'press' | 'type' | 'choose' | 'wait';
+  /** What can be chosen, for a list. */
+  readonly choices: readonly string[];
+}
+
+export type EyeQuestion =
+  | { readonly kind: 'find'; readonly selector: string; readonly words: string }
+  | { readonly kind: 'map'; readonly most: number };
+
+/** Either one element, or all that stands in the window. */
+export interface EyeAnswer {
+  readonly element: Element | null;
+  /** How many would do; the first that shows is the one. */
+  readonly count: number;
+  readonly isShown: boolean;
+  readonly map: readonly Seen[];
+}
+
+/**
+ * Looks at the page it runs in: finds what a step is done to, or says what stands where and by what it would be found again. Runs in the
+ * page, by itself, so that it can use nothing from outside. Names of elements follow accessible names where they are plain (accname §4.3.2).
+ */
+export function lookAtPage(question: EyeQuestion): EyeAnswer {
+  const roots: (Document | ShadowRoot)[] = [document];
+  for (const root of roots)
+    for (const element of root.querySelectorAll('*')) if (element.shadowRoot) roots.push(element.shadowRoot);
+  const squeeze = (text: string): string => text.replaceAll(/\s+/g, ' ').trim();
+  const wordsOf = (element: Element): string => {
+    const label = element.getAttribute('aria-label');
+    if (label !== null && squeeze(label) !== '') return squeeze(label);
+    if (element instanceof HTMLInputElement || element instanceof HTMLTextAreaElement) {
+      if (['submit', 'button', 'reset'].includes(element.type)) return squeeze(element.value);
+      return squeeze(element.labels?.[0]?.textContent ?? element.placeholder);
+    }
+    if (element instanceof HTMLSelectElement) return squeeze(element.labels[0]?.textContent ?? '');
+    if (element instanceof HTMLImageElement) return squeeze(element.alt);
+    const text = (element as HTMLElement).innerText ?? element.textContent ?? '';
+    return text.length > 2000 ? '' : squeeze(text) || squeeze(element.getAttribute('title') ?? '');
+  };
+  const isShown = (element: Element): boolean => {
+    const { width, height } = element.getBoundingClientRect();
+    return width > 0 && height > 0 && element.checkVisibility({ visibilityProperty: true });
+  };
+  const matching = (selector: string, words: string): Element[] => {
+    const found = roots.flatMap((root) => [...root.querySelectorAll(selector === '' ? '*' : selector)]);
+    if (words === '') return found;
+    const same = found.filter((element) => wordsOf(element) === words);
+    // By words alone: the innermost that says them, not all around it.
+    return selector === ''
+      ? same.filter((element) => !same.some((other) => other !== element && element.contains(other)))
+      : same;
+  };
+  if (question.kind === 'find') {
+    const all = matching(question.selector, question.words);
+    const shown = all.filter(isShown);
+    const element = shown[0] ?? all[0] ?? null;
+    return { element, count: shown.length || all.length, isShown: shown.length > 0, map: [] };
+  }
+
+  /** Names that builds make up, which are others after the next one. */
+  const isMadeUp = (name: string): boolean =>
+    /^(?:css|sc|jsx|emotion|styled)-/.test(name) ||
+    (/\d/.test(name) && /^[a-z0-9_-]{5,}$/i.test(name) && !/^[a-z]+(?:[-_]{1,2}[a-z]+)*[-_]?\d{1,3}$/i.test(name));
+  const quoted = (text: string): string => `"${text.replaceAll(/["\\]/g, '\\$&')}"`;
+  const isOne = (selector: string, words: string): boolean => {
+    const all = matching(selector, words);
+    return all.length === 1 || all.filter(isShown).length === 1;
+  };
+  const PRESSED =
+    'button, a[href], input, select, textarea, summary, label, [role="button"], [role="link"], [role="tab"], [role="menuitem"], [role="checkbox"], [role="switch"], [onclick], [tabindex], [contenteditable]';
+  const NAMED = 'dialog, [popover], [role="dialog"], iframe, form, h1, h2, h3, img, video, nav, aside, section, [id]';
+  /** What holds others is not called by all that they say. */
+  const ownWords = (element: Element): string => {
+    if (element.matches(`${PRESSED}, h1, h2, h3`) || element.childElementCount === 0) return wordsOf(element);
+    return squeeze(element.getAttribute('aria-label') ?? '');
+  };
+  const findableBy = (element: Element): { selector: string; words: string } => {
+    const tag = CSS.escape(element.localName);
+    const role = element.getAttribute('role');
+    const words = ownWords(element);
+    const named = ['name', 'data-name', 'type', 'href'].flatMap((name) => {
+      const value = element.getAttribute(name);
+      return value !== null && value !== '' && value.length <= 80 ? [`${tag}[${name}=${quoted(value)}]`] : [];
+    });
+    const classes = [...element.classList].filter((name) => !isMadeUp(name)).map((name) => `.${CSS.escape(name)}`);
+    const wanted: { selector: string; words: string }[] = [];
+    if (element.id !== '' && !isMadeUp(element.id)) wanted.push({ selector: `#${CSS.escape(element.id)}`, words: '' });
+    if (words !== '' && words.length <= 60 && !(element instanceof HTMLIFrameElement))
+      wanted.push({ selector: role ? `[role=${quoted(role)}]` : tag, words });
+    for (const selector of named) wanted.push({ selector, words: '' });
+    for (const name of classes) wanted.push({ selector: `${tag}${name}`, words: '' });
+    if (classes.length > 1) wanted.push({ selector: `${tag}${classes.join('')}`, words: '' });
+    wanted.push({ selector: tag, words: '' });
+    const one = wanted.find(({ selector, words: said }) => isOne(selector, said));
+    if (one) return one;
+    // By its place, from the nearest that can be told.
+    let path = '';
+    for (let node: Element | null = element; node !== null; node = node.parentElement) {
+      const { localName, parentElement } = node;
+      const alike = [...(parentElement?.children ?? [])].filter((other) => other.localName === localName);
+      const place = alike.length > 1 ? `:nth-of-type(${alike.indexOf(node) + 1})` : '';
+      path = `${CSS.escape(localName)}${place}${path === '' ? '' : ` > ${path}`}`;
+      if (isOne(path, '')) break;
+      if (node.id !== '' && !isMadeUp(node.id)) {
+        path = path.replace(/^[^ >]+/, `#${CSS.escape(node.id)}`);
+        break;
+      }
+    }
+    return { selector: path, words: '' };
+  };
+  const map: Seen[] = [];
+  const mappedAlready = new Set<Element>();
+  const mapped = (selector: string): void => {
+    for (const root of roots)
+      for (const element of root.querySelectorAll(selector)) {
+        if (map.length >= question.most) return;
+        const { x, y, width, height } = element.getBoundingClientRect();
+        if (width < 4 || height < 4 || x >= innerWidth || y >= innerHeight || x + width <= 0 || y + height <= 0)
+          continue;
+        if (mappedAlready.has(element) || !isShown(element)) continue;
+        if (root === document && map.length > 0 && element.matches('html, body, main')) continue;
+        // What is covered where its middle is cannot be pointed at.
+        const [midX, midY] = [
+          Math.min(innerWidth - 1, Math.max(0, x + width / 2)),
+          Math.min(innerHeight - 1, Math.max(0, y + height / 2)),
+        ];
+        const top = root.elementFromPoint(midX, midY);
+        if (top && top !== element && !element.contains(top) && !top.contains(element) && !element.shadowRoot) continue;
+        mappedAlready.add(element);
+        const isList = element instanceof HTMLSelectElement;
+        const isTicked = element instanceof HTMLInputElement && ['checkbox', 'radio'].includes(element.type);
+        const isTyped =
+          element instanceof HTMLTextAreaElement ||
+          (element instanceof HTMLElement && element.isContentEditable) ||
+          (element instanceof HTMLInputElement &&
+            !isTicked &&
+            !['submit', 'button', 'reset', 'image', 'range', 'color', 'file'].includes(element.type));
+        const act = isList ? 'choose' : isTyped ? 'type' : element.matches(PRESSED) ? 'press' : 'wait';
+        const mark = element.id !== '' ? `#${element.id}` : element.classList[0] ? `.${element.classList[0]}` : '';
+        const title = element.getAttribute('title') ?? '';
+        const name = (ownWords(element) || title || `${element.localName}${mark}`).slice(0, 60);
+        map.push({
+          box: { x, y, width, height },
+          ...findableBy(element),
+          name,
+          act,
+          choices: isList ? [...element.options].slice(0, 60).map(({ label }) => squeeze(label)) : [],
+        });
+      }
+  };
+  mapped(PRESSED);
+  mapped(NAMED);
+  return { element: null, count: 0, isShown: false, map };
+}

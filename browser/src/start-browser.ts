@@ -1,0 +1,38 @@
+import { chromium, type Browser } from 'playwright-core';
+import { BOUNDS } from './bounds.js';
+import { CaptureProblem } from './capture-problem.js';
+import { firstLine } from './plain-words.js';
+
+/** Nothing of the browser's own asks for anything, and no page gets past the gate. */
+const SWITCHES = [
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-gpu',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--no-pings',
+  '--force-webrtc-ip-handling-policy=disable_non_proxied_udp',
+  '--webrtc-ip-handling-policy=disable_non_proxied_udp',
+  '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1',
+  '--renderer-process-limit=8',
+  '--js-flags=--max-old-space-size=768',
+];
+/**
+ * Starts a browser that knows no way out but a proxy.
+ * @throws {CaptureProblem} `no-browser` when it does not start.
+ */
+export async function startBrowser(program: string, proxy: string): Promise<Browser> {
+  try {
+    return await chromium.launch({
+      executablePath: program,
+      proxy: { server: proxy },
+      args: SWITCHES,
+      // A browser cannot be kept in its sandbox as root.
+      chromiumSandbox: process.getuid?.() !== 0 && process.env['BROWSER_SANDBOX'] !== 'off',
+      timeout: BOUNDS.openMs,
+    });
+  } catch (error) {
+    throw new CaptureProblem('no-browser', `${program} does not start: ${firstLine(error)}`);
+  }
+}

@@ -1,0 +1,83 @@
+import type { ElementHandle, Frame, Page } from 'playwright-core';
+import { takeSnapshot } from '@upper-veneer/snapshot';
+import { BOUNDS } from './bounds.js';
+import { CaptureProblem } from './capture-problem.js';
+
+/** A document as it stood when it was taken. */
+export interface TakenDocument {
+  /** Address it is known by to what frames it, and to the product: its own, or one made up where several have it. */
+  readonly address: string;
+  /** Address that what it refers to is found from. */
+  readonly base: string;
+  readonly html: string;
+}
+
+/** A page that was kept, with the documents it frames. */
+export interface TakenPage extends TakenDocument {
+  /** Name it was kept under; empty for its title. */
+  readonly name: string;
+  readonly title: string;
+  readonly frames: readonly TakenDocument[];
+  /** What of it no HTML text holds, in words. */
+  readonly lost: readonly string[];
+}
+
+/**
+ * Takes a page as it stands, framed documents as documents of their own.
+ * @param mark told apart by it from other pages kept at the same address; empty for the page as it comes.
+ * @throws {CaptureProblem} `too-large`.
+ */
+export async function takePage(page: Page, name: string, mark: string): Promise<TakenPage> {
+  const address = page.url();
+  const lost = new Set<string>();
+  const frames: TakenDocument[] = [];
+  let text = 0;
+  const taken = async (frame: Frame): Promise<{ html: string; title: string; base: string }> => {
+    const held: { element: ElementHandle; address: string }[] = [];
+    for (const child of frame.childFrames()) {
+      if (child.isDetached()) continue;
+      if (frames.length >= BOUNDS.frames) {
+        lost.add(`more than ${BOUNDS.frames} frames`);
+        break;
+      }
+      try {
+        const element = await child.frameElement();
+        const own = addressWithin(address, `${mark === '' ? '' : `${mark}-`}frame-${frames.length + 1}`);
+        // Its place is held while what it frames itself is taken.
+        const place = frames.push({ address: own, base: child.url(), html: '' }) - 1;
+        const { html, base } = await taken(child);
+        frames[place] = { address: own, base, html };
+        held.push({ element, address: own });
+      } catch (error) {
+        if (error instanceof CaptureProblem) throw error;
+        lost.add(`a framed document at ${child.url().slice(0, 200)}`);
+      }
+    }
+    const snapshot = await frame.evaluate(takeSnapshot, { isWhole: false, frames: held });
+    for (const words of snapshot.lost) lost.add(words);
+    text += snapshot.html.length;
+    if (text > BOUNDS.pageText)
+      throw new CaptureProblem('too-large', `The page is larger than ${BOUNDS.pageText / 1e6} million characters`);
+    return { html: snapshot.html, title: snapshot.title, base: snapshot.base };
+  };
+  const { html, title, base } = await taken(page.mainFrame());
+  const own = mark === '' ? address : addressWithin(address, mark);
+  return {
+    address: own,
+    base,
+    html,
+    title,
+    name,
+    frames: frames.filter((frame) => frame.html !== ''),
+    lost: [...lost],
+  };
+}
+
+/** An address beside another's, with a mark in its name: `/checkout.html` → `/checkout~second-step.html`. */
+function addressWithin(address: string, mark: string): string {
+  const url = new URL(URL.canParse(address) && /^https?:/.test(address) ? address : 'http://page.invalid/');
+  url.hash = '';
+  const path = url.pathname.endsWith('/') ? `${url.pathname}index.html` : url.pathname;
+  url.pathname = /\.[a-z]{1,5}$/i.test(path) ? path.replace(/\.([a-z]{1,5})$/i, `~${mark}.$1`) : `${path}~${mark}.html`;
+  return url.href;
+}

@@ -1,0 +1,336 @@
+import { errors, type Browser, type BrowserContext, type Page } from 'playwright-core';
+// Types alone: what starts a browser must not wait for the whole core to be read.
+import type { VisitStep } from '@upper-veneer/core';
+import type { AddressPolicy } from './address-policy.js';
+import { checkAddress } from './address-policy.js';
+import { BOUNDS } from './bounds.js';
+import { CaptureProblem } from './capture-problem.js';
+import { doStep } from './do-step.js';
+import { openGate, type Gate } from './gate.js';
+import { lookAtPage, type EyeQuestion, type Seen } from './page-eye.js';
+import { Recorder, type RecordedFile } from './recorder.js';
+import { AFTER_OPENING, AFTER_SCROLLING, AFTER_STEP, settle, type Calm } from './settle.js';
+import { inPlainWords } from './plain-words.js';
+import { startBrowser } from './start-browser.js';
+import { takePage, type TakenPage } from './take-page.js';
+import { watchBrowser } from './watch-browser.js';
+
+export interface VisitOptions {
+  /** The browser's program. */
+  readonly program: string;
+  readonly policy: AddressPolicy;
+  /** Width of the window, CSS px. */
+  readonly width: number;
+}
+
+/** A page as it is now, to be looked at and pointed at. */
+export interface PageSight {
+  /** JPEG of the window, one pixel a CSS px. */
+  readonly picture: Buffer;
+  readonly width: number;
+  readonly height: number;
+  readonly address: string;
+  readonly title: string;
+  readonly elements: readonly Seen[];
+  /** What happened meanwhile that a visitor would not see, in words. */
+  readonly notes: readonly string[];
+}
+
+/** A visit under way, here or in a process of its own. */
+export interface VisitHandle {
+  open(address: string): Promise<void>;
+  act(step: VisitStep): Promise<void>;
+  see(): Promise<PageSight>;
+  take(name: string): Promise<TakenPage>;
+  files(): Promise<readonly RecordedFile[]>;
+  /** What happened that a visitor would not see, since it was last asked. */
+  notes(): Promise<readonly string[]>;
+  close(): Promise<void>;
+}
+
+const MOST_MAPPED = 400;
+
+/**
+ * A visit to one address in a browser of its own, started for it and ended with it. Scripts of pages run there alone. Every request
+ * goes by the gate; time, bytes, memory and processes are bounded; downloads, permissions, dialogs and further windows are refused.
+ */
+export class Visit implements VisitHandle {
+  readonly #recorder = new Recorder();
+  readonly #notes = new Set<string>();
+  readonly #marks = new Set<string>();
+  /** Rejects once the visit has been ended from outside. */
+  readonly #ended: Promise<never>;
+  #end: (problem: CaptureProblem) => void = () => undefined;
+  #context: BrowserContext | null = null;
+  #page: Page | null = null;
+  #address = '';
+  #width: number;
+  #unwatch: () => void = () => undefined;
+
+  private constructor(
+    private readonly browser: Browser,
+    private readonly gate: Gate,
+    private readonly policy: AddressPolicy,
+    width: number,
+  ) {
+    this.#width = width;
+    this.#ended = new Promise((_, refuse) => (this.#end = refuse));
+    this.#ended.catch(() => undefined);
+  }
+
+  /** Starts a browser. @throws {CaptureProblem} `no-browser` when it does not start. */
+  static async start({ program, policy, width }: VisitOptions): Promise<Visit> {
+    let exceeded: (what: 'bytes' | 'requests') => void = () => undefined;
+    const gate = await openGate({
+      policy,
+      totalBytes: BOUNDS.totalBytes,
+      requests: BOUNDS.requests,
+      onExceeded: (what) => exceeded(what),
+    });
+    const browser = await startBrowser(program, gate.address).catch(async (error: unknown) => {
+      await gate.close();
+      throw error;
+    });
+    const visit = new Visit(browser, gate, policy, width);
+    exceeded = (what) =>
+      visit.#end(
+        what === 'bytes'
+          ? new CaptureProblem('too-large', `The page asked for more than ${BOUNDS.totalBytes / 1024 / 1024} MB`)
+          : new CaptureProblem('too-many', `The page asked ${BOUNDS.requests.toLocaleString('en')} times and more`),
+      );
+    browser.once('disconnected', () =>
+      visit.#end(new CaptureProblem('not-fetched', 'The browser ended by itself while it had the page open')),
+    );
+    visit.#unwatch = watchBrowser(browser, (problem) => visit.#end(problem));
+    return visit;
+  }
+
+  async open(address: string): Promise<void> {
+    checkAddress(address, this.policy);
+    this.#address = address;
+    await this.#within(this.#openAnew(), BOUNDS.openMs + AFTER_OPENING.most + BOUNDS.stepMs, 'to come');
+  }
+
+  async act(step: VisitStep): Promise<void> {
+    const limit = step.act === 'anew' ? BOUNDS.openMs + AFTER_OPENING.most : 2 * BOUNDS.stepMs + AFTER_STEP.most;
+    await this.#within(this.#do(step), limit, 'for this step');
+  }
+
+  async see(): Promise<PageSight> {
+    const page = this.#open();
+    return this.#within(
+      (async () => {
+        const picture = await page.screenshot({ type: 'jpeg', quality: 72, scale: 'css', timeout: BOUNDS.stepMs });
+        const elements = await this.#mapOf(page);
+        return {
+          picture,
+          ...(page.viewportSize() ?? { width: this.#width, height: BOUNDS.height }),
+          address: page.url(),
+          title: await page.title(),
+          elements,
+          notes: await this.notes(),
+        };
+      })(),
+      2 * BOUNDS.stepMs,
+      'to be drawn',
+    );
+  }
+
+  async take(name: string): Promise<TakenPage> {
+    const page = this.#open();
+    return this.#within(takePage(page, name, this.#markFor(name)), 30_000, 'to be taken');
+  }
+
+  files(): Promise<RecordedFile[]> {
+    return this.#within(this.#recorder.files(), 30_000, 'to give its files');
+  }
+
+  notes(): Promise<string[]> {
+    const said = [...this.#notes];
+    this.#notes.clear();
+    if (this.gate.refused.size > 0)
+      said.push(
+        `${this.gate.refused.size} ${this.gate.refused.size === 1 ? 'address was' : 'addresses were'} not asked: ${[...this.gate.refused].slice(0, 3).join(', ')}`,
+      );
+    return Promise.resolve(said);
+  }
+
+  async close(): Promise<void> {
+    this.#unwatch();
+    this.#end(new CaptureProblem('stopped', 'The visit was ended'));
+    await this.browser.close().catch(() => undefined);
+    await this.gate.close();
+  }
+
+  /** Same for the same name, so that a page is known again when it is captured again. */
+  #markFor(name: string): string {
+    if (name === '') return '';
+    const slug = name
+      .toLowerCase()
+      .replaceAll(/[^\p{L}\p{N}]+/gu, '-')
+      .replaceAll(/^-|-$/g, '')
+      .slice(0, 60);
+    let mark = slug || 'kept';
+    for (let number = 2; this.#marks.has(mark); number += 1) mark = `${slug || 'kept'}-${number}`;
+    this.#marks.add(mark);
+    return mark;
+  }
+
+  /** The page, where it is one to be looked at. */
+  #open(): Page {
+    if (!this.#page) throw new CaptureProblem('no-page', 'No page is open');
+    const address = this.#page.url();
+    if (this.gate.refused.has(address))
+      throw new CaptureProblem('refused-address', `The page went on to ${address}, an address that is not asked`);
+    if (!/^https?:/.test(address))
+      throw new CaptureProblem('not-fetched', 'The page went on to an address that does not answer');
+    return this.#page;
+  }
+
+  /** A context of its own has nothing of any visit before. */
+  async #openAnew(): Promise<void> {
+    await this.#context?.close();
+    const version = this.browser.version().split('.')[0];
+    const context = await this.browser.newContext({
+      viewport: { width: this.#width, height: BOUNDS.height },
+      acceptDownloads: false,
+      serviceWorkers: 'block',
+      permissions: [],
+      userAgent: `Mozilla/5.0 (${PLATFORM}) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/${version}.0.0.0 Safari/537.36`,
+    });
+    this.#context = context;
+    await context.addInitScript(withoutPeers);
+    this.#recorder.listen(context);
+    const page = await context.newPage();
+    this.#page = page;
+    context.on('page', (other) => {
+      this.#notes.add(`Another window was not opened: ${other.url() || 'about:blank'}`);
+      void other.close().catch(() => undefined);
+    });
+    page.on('dialog', (dialog) => {
+      this.#notes.add(`The page asked “${dialog.message().slice(0, 120)}”, which was dismissed`);
+      void dialog.dismiss().catch(() => undefined);
+    });
+    page.on('download', (download) => {
+      this.#notes.add(`A file was not downloaded: ${download.suggestedFilename().slice(0, 120)}`);
+      void download.cancel().catch(() => undefined);
+    });
+    page.on('crash', () => this.#end(new CaptureProblem('not-fetched', 'The page crashed the browser it was open in')));
+    let status = 0;
+    page.on('response', (response) => {
+      if (response.request().isNavigationRequest() && response.frame() === page.mainFrame()) status = response.status();
+    });
+    let answer;
+    let begun = Date.now();
+    try {
+      answer = await page.goto(this.#address, { waitUntil: 'domcontentloaded', timeout: BOUNDS.openMs });
+      // Scripts run from here on, and what they put in a while after comes by this clock.
+      begun = Date.now();
+      await page.waitForLoadState('load', { timeout: BOUNDS.openMs });
+    } catch (error) {
+      // A page whose pictures never come is there all the same.
+      if (!answer || !(error instanceof errors.TimeoutError))
+        throw new CaptureProblem(
+          'not-fetched',
+          status >= 400
+            ? `${this.#address} answered ${status}`
+            : `${this.#address} could not be opened: ${inPlainWords(error)}`,
+        );
+      this.#notes.add(`Not all of it came within ${BOUNDS.openMs / 1000} seconds`);
+    }
+    if (answer && this.gate.refused.has(answer.url()))
+      throw new CaptureProblem('refused-address', `${answer.url()} is an address that is not asked`);
+    if (answer && !answer.ok()) throw new CaptureProblem('not-fetched', `${this.#address} answered ${answer.status()}`);
+    await this.#settled(page, AFTER_OPENING, begun);
+    await page.evaluate(scrollThrough).catch(() => undefined);
+    await this.#settled(page, AFTER_SCROLLING);
+  }
+
+  async #settled(page: Page, calm: Calm, since = Date.now()): Promise<void> {
+    if (!(await settle(page, () => this.#recorder.asking, calm, since)))
+      this.#notes.add(`The page was still changing after ${calm.most / 1000} seconds, and was taken as it was`);
+  }
+
+  async #do(step: VisitStep): Promise<void> {
+    if (step.act === 'anew') {
+      await this.#openAnew();
+      return;
+    }
+    const page = this.#open();
+    if (step.act === 'width') {
+      this.#width = step.width ?? this.#width;
+      await page.setViewportSize({ width: this.#width, height: BOUNDS.height });
+    } else await doStep(page, step, (words) => this.#notes.add(words));
+    await this.#settled(page, AFTER_STEP);
+  }
+
+  /** What stands in the window, that of frames in their places. */
+  async #mapOf(page: Page): Promise<Seen[]> {
+    const question: EyeQuestion = { kind: 'map', most: MOST_MAPPED };
+    const { map } = await page.evaluate(lookAtPage, question);
+    const all = [...map];
+    for (const frame of page.mainFrame().childFrames()) {
+      const element = await frame.frameElement().catch(() => null);
+      const box = await element?.boundingBox().catch(() => null);
+      if (!box || all.length >= MOST_MAPPED) continue;
+      const own = map.find(
+        ({ box: at }) => Math.abs(at.x - box.x) < 1 && Math.abs(at.y - box.y) < 1 && Math.abs(at.width - box.width) < 1,
+      );
+      if (!own) continue;
+      const within = await frame.evaluate(lookAtPage, question).catch(() => null);
+      for (const seen of within?.map ?? [])
+        all.push({
+          ...seen,
+          frame: own.selector,
+          box: { ...seen.box, x: seen.box.x + box.x, y: seen.box.y + box.y },
+        });
+    }
+    return all.slice(0, MOST_MAPPED);
+  }
+
+  /** Work on the page, until it is done, the time is over, or the visit is ended from outside. */
+  async #within<T>(work: Promise<T>, limit: number, what: string): Promise<T> {
+    let timer: NodeJS.Timeout | undefined;
+    const late = new Promise<never>((_, refuse) => {
+      timer = setTimeout(
+        () =>
+          refuse(
+            new CaptureProblem('too-long', `The page took longer than ${Math.round(limit / 1000)} seconds ${what}`),
+          ),
+        limit,
+      );
+    });
+    work.catch(() => undefined);
+    try {
+      return await Promise.race([work, late, this.#ended]);
+    } catch (error) {
+      if (error instanceof CaptureProblem) throw error;
+      throw new CaptureProblem('not-fetched', `The page could not be looked at: ${inPlainWords(error)}`);
+    } finally {
+      clearTimeout(timer);
+    }
+  }
+}
+
+const PLATFORM =
+  { darwin: 'Macintosh; Intel Mac OS X 10_15_7', win32: 'Windows NT 10.0; Win64; x64' }[process.platform as string] ??
+  'X11; Linux x86_64';
+
+/** What reaches others past any proxy is not there; runs before the page's own scripts. */
+function withoutPeers(): void {
+  for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection', 'RTCDataChannel', 'WebTransport'])
+    Reflect.deleteProperty(globalThis, name);
+}
+
+/** Scrolls through the page once, so that what comes only then has come; runs in the page. */
+async function scrollThrough(): Promise<void> {
+  const MOST_SCREENS = 20;
+  const from = window.scrollY;
+  for (let screen = 1; screen <= MOST_SCREENS; screen += 1) {
+    const top = screen * window.innerHeight;
+    if (top >= document.documentElement.scrollHeight) break;
+    window.scrollTo({ top, behavior: 'instant' });
+    await new Promise((done) => setTimeout(done, 50));
+  }
+  window.scrollTo({ top: from, behavior: 'instant' });
+}

@@ -1,0 +1,149 @@
+import 'reflect-metadata';
+import { VISIT_ACTS, VISIT_BOUNDS, type VisitAct, type VisitPlan, type VisitStep } from '@upper-veneer/core';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+  ValidateNested,
+} from 'class-validator';
+
+const LONGEST = VISIT_BOUNDS.textLength;
+const TOO_LONG = `can have ${LONGEST} characters at most`;
+
+/** One thing a visitor does. */
+export class VisitStepBody implements VisitStep {
+  @IsIn(VISIT_ACTS, { message: `must be one of ${VISIT_ACTS.join(', ')}` })
+  act: VisitAct;
+
+  @IsString({ message: 'must be a text' })
+  @MaxLength(LONGEST, { message: TOO_LONG })
+  selector: string;
+
+  @IsString({ message: 'must be a text' })
+  @MaxLength(LONGEST, { message: TOO_LONG })
+  words: string;
+
+  @IsString({ message: 'must be a text' })
+  @MaxLength(LONGEST, { message: TOO_LONG })
+  frame: string;
+
+  @IsString({ message: 'must be a text' })
+  @MaxLength(LONGEST, { message: TOO_LONG })
+  text: string;
+
+  @ValidateIf((step: VisitStepBody) => step.width !== null)
+  @IsInt({ message: 'must be a whole number of px' })
+  @Min(VISIT_BOUNDS.leastWidth, { message: `must be ${VISIT_BOUNDS.leastWidth} px at least` })
+  @Max(VISIT_BOUNDS.mostWidth, { message: `can be ${VISIT_BOUNDS.mostWidth} px at most` })
+  width: number | null;
+
+  @ValidateIf((step: VisitStepBody) => step.keep !== null)
+  @IsString({ message: 'must be a text' })
+  @MaxLength(60, { message: 'can have 60 characters at most' })
+  keep: string | null;
+}
+
+/** An address as a visitor's browser gets it. */
+export class VisitBody implements VisitPlan {
+  @IsString({ message: 'must be a web address' })
+  @Matches(/^https?:\/\/\S{1,2000}$/i, { message: 'must begin with http:// or https://' })
+  address: string;
+
+  @IsInt({ message: 'must be a whole number of px' })
+  @Min(VISIT_BOUNDS.leastWidth, { message: `must be ${VISIT_BOUNDS.leastWidth} px at least` })
+  @Max(VISIT_BOUNDS.mostWidth, { message: `can be ${VISIT_BOUNDS.mostWidth} px at most` })
+  width: number;
+
+  @ValidateIf((visit: VisitBody) => visit.keep !== null)
+  @IsString({ message: 'must be a text' })
+  @MaxLength(60, { message: 'can have 60 characters at most' })
+  keep: string | null;
+
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(VISIT_BOUNDS.steps, { message: `can hold ${VISIT_BOUNDS.steps} steps at most` })
+  @ValidateNested({ each: true })
+  @Type(() => VisitStepBody)
+  steps: VisitStepBody[];
+}
+
+/** A visit as it is kept with its site, and the pages it brought. */
+export class StoredVisitBody {
+  @ValidateNested()
+  @Type(() => VisitBody)
+  plan: VisitBody;
+
+  /** Paths of its pages. */
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(VISIT_BOUNDS.steps + 1, { message: 'can hold one page a step at most' })
+  @IsString({ each: true, message: 'must be paths' })
+  @MaxLength(400, { each: true, message: 'can have 400 characters at most' })
+  paths: string[];
+}
+
+/** A page that is to be opened and looked at. */
+export class SightRequest {
+  @IsString({ message: 'must be a web address' })
+  @Matches(/^https?:\/\/\S{1,2000}$/i, { message: 'must begin with http:// or https://' })
+  address: string;
+
+  @IsInt({ message: 'must be a whole number of px' })
+  @Min(VISIT_BOUNDS.leastWidth, { message: `must be ${VISIT_BOUNDS.leastWidth} px at least` })
+  @Max(VISIT_BOUNDS.mostWidth, { message: `can be ${VISIT_BOUNDS.mostWidth} px at most` })
+  width: number;
+
+  /** What is done first, as far as it is to be seen. */
+  @IsOptional()
+  @IsArray({ message: 'must be a list' })
+  @ArrayMaxSize(VISIT_BOUNDS.steps, { message: `can hold ${VISIT_BOUNDS.steps} steps at most` })
+  @ValidateNested({ each: true })
+  @Type(() => VisitStepBody)
+  steps?: VisitStepBody[];
+}
+
+export interface VisitDocument {
+  readonly id: number;
+  readonly plan: VisitPlan;
+  readonly paths: readonly string[];
+}
+
+/** What stands in the window of a page that is looked at. */
+export interface SeenDocument {
+  readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
+  readonly selector: string;
+  readonly words: string;
+  readonly frame?: string;
+  readonly name: string;
+  readonly act: 'press' | 'type' | 'choose' | 'wait';
+  readonly choices: readonly string[];
+}
+
+/** A page as it is now in the browser it was opened in. */
+export interface SightDocument {
+  /** JPEG as a data address, one pixel a CSS px. */
+  readonly picture: string;
+  readonly width: number;
+  readonly height: number;
+  readonly address: string;
+  readonly title: string;
+  readonly elements: readonly SeenDocument[];
+  readonly notes: readonly string[];
+}
+
+/** The browser that the product can start. */
+export interface BrowserDocument {
+  /** Its program; `null` where there is none. */
+  readonly program: string | null;
+  /** Whether it keeps pages in its own sandbox, which it cannot as root. */
+  readonly isSandboxed: boolean;
+  /** An address of the demo to try it with; empty when the demo is not served. */
+  readonly example: string;
+}

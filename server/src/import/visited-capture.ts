@@ -1,0 +1,33 @@
+import type { AddressPolicy, PlanResult, TakenDocument } from '@upper-veneer/browser';
+import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
+import { fetchFor } from './fetch-address.js';
+
+/**
+ * Pages that a browser took, with what they look by. What it did not get itself, such as a picture for another width, is fetched.
+ * @throws {CaptureProblem} past the bounds.
+ */
+export async function captureVisited(
+  { pages, files, notes }: PlanResult,
+  policy: AddressPolicy,
+  report: ReportProgress,
+): Promise<Capture> {
+  const documents = pages.flatMap((page) => [
+    { ...documentOf(page), ...(page.name === '' ? {} : { name: page.name }) },
+    ...page.frames.map(documentOf),
+  ]);
+  const { files: all, leftOut } = await fetchFor(documents, files.map(withBody), policy, report);
+  const lost = pages.flatMap(({ name, title, address, lost: words }) =>
+    words.map((what): LeftOut => ({ path: name || title || address, reason: `Not in the copy: ${what}` })),
+  );
+  const said = notes.map((reason): LeftOut => ({ path: pages[0]?.base ?? '', reason }));
+  return { files: all, leftOut: [...leftOut, ...lost, ...said], pages: pages.map(({ address }) => address) };
+}
+
+function documentOf({ address, base, html }: TakenDocument): CapturedFile {
+  return { address, base, mediaType: 'text/html', charset: 'utf-8', body: Buffer.from(html, 'utf8') };
+}
+
+/** Buffers are bytes alone after they went from one thread to another. */
+function withBody(file: CapturedFile): CapturedFile {
+  return { ...file, body: Buffer.from(file.body.buffer, file.body.byteOffset, file.body.byteLength) };
+}

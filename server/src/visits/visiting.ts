@@ -1,0 +1,164 @@
+import pLimit from 'p-limit';
+import type { VisitPlan, VisitStep } from '@upper-veneer/core';
+import { describeStep } from '@upper-veneer/core';
+import {
+  CaptureProblem,
+  dropReady,
+  prepareVisit,
+  runPlan,
+  startVisitProcess,
+  type AddressPolicy,
+  type PageSight,
+  type PlanResult,
+  type VisitHandle,
+} from '@upper-veneer/browser';
+import type { ReportProgress } from '../import/captured.js';
+
+export interface VisitingOptions {
+  /** Finds the browser's program; `null` where there is none. */
+  readonly program: () => string | null;
+  readonly policy: () => AddressPolicy;
+}
+
+/** A plan that was gone through, or why it was not. */
+export type Visited =
+  | { readonly plan: VisitPlan; readonly ok: true; readonly result: PlanResult }
+  | { readonly plan: VisitPlan; readonly ok: false; readonly message: string };
+
+/** Pages open to be looked at. */
+interface Looking {
+  readonly visit: VisitHandle;
+  readonly ending: AbortController;
+  timer: NodeJS.Timeout;
+}
+
+/** Browsers that go through plans at a time, and that are open to be looked at. */
+const AT_A_TIME = 2;
+const MOST_LOOKING = 3;
+/** A page that nobody does anything to is closed after this, ms. */
+const IDLE_MS = 4 * 60_000;
+
+export type Visiting = ReturnType<typeof createVisiting>;
+
+/** Visits pages in a browser that is started for each: plans from beginning to end, and pages that somebody looks at and points into. */
+export function createVisiting({ program, policy }: VisitingOptions) {
+  const limit = pLimit(AT_A_TIME);
+  const looking = new Map<string, Looking>();
+  const opening = new Map<string, AbortController>();
+
+  const start = (width: number, signal: AbortSignal): Promise<VisitHandle> => {
+    const found = program();
+    if (found === null)
+      throw new CaptureProblem(
+        'no-browser',
+        'No Chromium or Chrome is on this machine; install one, or name it in CHROME_BIN',
+      );
+    return startVisitProcess({ program: found, policy: policy(), width }, signal);
+  };
+  const goThrough = async (plan: VisitPlan, report: ReportProgress, signal: AbortSignal): Promise<PlanResult> => {
+    report('Starting the browser', 0, plan.steps.length + 2);
+    const visit = await start(plan.width, signal);
+    try {
+      return await runPlan(visit, plan, report);
+    } finally {
+      // Nobody need wait for its end.
+      void visit.close();
+    }
+  };
+  const close = async (key: string): Promise<void> => {
+    opening.get(key)?.abort();
+    const own = looking.get(key);
+    if (!own) return;
+    looking.delete(key);
+    clearTimeout(own.timer);
+    own.ending.abort();
+    await own.visit.close();
+  };
+  const wake = (key: string, own: Looking): void => {
+    clearTimeout(own.timer);
+    own.timer = setTimeout(() => void close(key), IDLE_MS);
+    own.timer.unref();
+  };
+  const during = async <T>(key: string, own: Looking, work: Promise<T>): Promise<T> => {
+    clearTimeout(own.timer);
+    try {
+      return await work;
+    } catch (error) {
+      // A step that finds nothing leaves the page as it is; all else has ended it.
+      if (error instanceof CaptureProblem && error.code !== 'step-failed') await close(key);
+      throw error;
+    } finally {
+      if (looking.get(key) === own) wake(key, own);
+    }
+  };
+
+  return {
+    program,
+    /** Has the next visit begin sooner. */
+    prepare: (): void => {
+      if (program() !== null) prepareVisit();
+    },
+    /** Goes through plans one after another; one that fails does not hold up the others. @throws {CaptureProblem} `stopped`, `no-browser`. */
+    async goThroughAll(plans: readonly VisitPlan[], report: ReportProgress, signal: AbortSignal): Promise<Visited[]> {
+      const visited: Visited[] = [];
+      for (const [i, plan] of plans.entries()) {
+        const tell: ReportProgress = (stage, done, total) =>
+          report(plans.length > 1 ? `${plan.address}: ${stage}` : stage, i * total + done, plans.length * total);
+        try {
+          visited.push({ plan, ok: true, result: await limit(() => goThrough(plan, tell, signal)) });
+        } catch (error) {
+          if (signal.aborted) throw new CaptureProblem('stopped', 'The import was stopped');
+          if (!(error instanceof CaptureProblem) || error.code === 'no-browser') throw error;
+          visited.push({ plan, ok: false, message: error.message });
+        }
+      }
+      return visited;
+    },
+    /** Opens a page to be looked at, with what is done first. @throws {CaptureProblem} */
+    async look(key: string, address: string, width: number, steps: readonly VisitStep[]): Promise<PageSight> {
+      await close(key);
+      if (looking.size + opening.size >= MOST_LOOKING)
+        throw new CaptureProblem('busy', `${MOST_LOOKING} pages are open to be looked at already; close one of them`);
+      const ending = new AbortController();
+      opening.set(key, ending);
+      let visit: VisitHandle | null = null;
+      try {
+        visit = await start(width, ending.signal);
+        await visit.open(address);
+        for (const [i, step] of steps.entries())
+          try {
+            await visit.act(step);
+          } catch (error) {
+            if (error instanceof CaptureProblem && error.code === 'step-failed')
+              throw new CaptureProblem('step-failed', `Step ${i + 1}, ${describeStep(step)}: ${error.message}`);
+            throw error;
+          }
+        const sight = await visit.see();
+        const own: Looking = { visit, ending, timer: setTimeout(() => undefined, 0) };
+        looking.set(key, own);
+        wake(key, own);
+        return sight;
+      } catch (error) {
+        await visit?.close();
+        throw error;
+      } finally {
+        opening.delete(key);
+      }
+    },
+    /** Does something to a page that is looked at. @throws {CaptureProblem} `no-page` when it is open no longer. */
+    act(key: string, step: VisitStep): Promise<PageSight> {
+      const own = looking.get(key);
+      if (!own) throw new CaptureProblem('no-page', 'The page is open no longer: it is opened again from its steps');
+      return during(
+        key,
+        own,
+        own.visit.act(step).then(() => own.visit.see()),
+      );
+    },
+    close,
+    async closeAll(): Promise<void> {
+      dropReady();
+      await Promise.all([...looking.keys(), ...opening.keys()].map(close));
+    },
+  };
+}

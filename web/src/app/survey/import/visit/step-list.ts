@@ -1,0 +1,65 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { LucideAngularModule, Trash2 } from 'lucide-angular';
+import { Checkbox } from 'primeng/checkbox';
+import { InputText } from 'primeng/inputtext';
+import { describeStep } from '@upper-veneer/core';
+import { VisitSession } from './visit-session';
+
+/** What is done in a visit, with a picture after each step, and which pages are kept. */
+@Component({
+  selector: 'uv-step-list',
+  imports: [Checkbox, FormsModule, InputText, LucideAngularModule],
+  changeDetection: ChangeDetectionStrategy.OnPush,
+  template: `
+    <ol aria-label="Steps of the visit">
+      @for (row of rows(); track row.place) {
+        <li [attr.data-place]="row.place">
+          @if (row.picture; as picture) { <img [src]="picture" alt="" /> } @else { <span class="blank"></span> }
+          <span class="text">
+            <span class="words">@if (row.place >= 0) { <span class="uv-mono number">{{ row.place + 1 }}</span> } {{ row.words }}</span>
+            <span class="keep">
+              <p-checkbox [binary]="true" [inputId]="'uv-keep-' + row.place" [ngModel]="row.keep !== null" (ngModelChange)="session.keep(row.place, $event ? row.suggestion : null)" />
+              <label [for]="'uv-keep-' + row.place">Keep</label>
+              @if (row.keep !== null) {
+                <input pInputText pSize="small" maxlength="60" autocomplete="off" [attr.aria-label]="'Name of the page kept after: ' + row.words" [placeholder]="row.place === -1 ? 'as its title says' : 'name of the page'" [ngModel]="row.keep" (ngModelChange)="session.keep(row.place, $event)" [ngModelOptions]="{ updateOn: 'blur' }" />
+              }
+            </span>
+          </span>
+          @if (row.place >= 0) { <button type="button" [attr.aria-label]="'Remove step ' + (row.place + 1)" title="Remove this step" [disabled]="session.doing() !== ''" (click)="session.remove(row.place)"><lucide-angular [img]="icon" [size]="14" /></button> }
+        </li>
+      }
+    </ol>
+  `,
+  styles: `
+    ol { display: grid; margin: 0; padding: 0; list-style: none; }
+    li { display: grid; grid-template-columns: 74px minmax(0, 1fr) 24px; gap: 9px; align-items: start; padding: 8px 0; border-bottom: 1px solid var(--uv-line); }
+    img, .blank { width: 74px; height: 46px; object-fit: cover; object-position: top; border: 1px solid var(--uv-line-strong); background: var(--uv-mat); }
+    .text { display: grid; gap: 4px; min-width: 0; }
+    .words { overflow-wrap: anywhere; line-height: 1.25; }
+    .number { color: var(--uv-soft); }
+    .keep { display: flex; gap: 6px; align-items: center; font-size: 12.5px; }
+    .keep input { flex: 1; min-width: 0; }
+    button { display: grid; place-items: center; padding: 0; border: 0; border-radius: 3px; background: none; cursor: pointer; }
+    button:hover { background: var(--uv-bar); }
+    button:disabled { opacity: .4; cursor: default; }
+  `,
+})
+export class StepList {
+  protected readonly session = inject(VisitSession);
+  protected readonly icon = Trash2;
+  protected readonly rows = computed(() => {
+    const { keep, steps } = this.session.plan();
+    const pictures = this.session.pictures();
+    return [
+      { place: -1, words: 'The page as it comes', keep, picture: pictures[0] ?? null, suggestion: '' },
+      ...steps.map((step, place) => ({
+        place,
+        words: describeStep(step),
+        keep: step.keep,
+        picture: pictures[place + 1] ?? null,
+        suggestion: `${this.session.title()}, step ${place + 1}`,
+      })),
+    ];
+  });
+}
