@@ -71,6 +71,8 @@ export async function openGate({ policy, totalBytes, requests, onExceeded }: Gat
   };
   const lookupFor = (url: URL) => (isAllowed(url, policy) ? innerLookup : publicLookup);
   const keep = <T extends Duplex>(socket: T): T => {
+    // One that is used again is known.
+    if (sockets.has(socket)) return socket;
     sockets.add(socket);
     socket.on('error', () => socket.destroy());
     socket.once('close', () => sockets.delete(socket));

@@ -130,6 +130,8 @@ export function lookAtPage(question: EyeQuestion): EyeAnswer {
           continue;
         if (mappedAlready.has(element) || !isShown(element)) continue;
         if (root === document && map.length > 0 && element.matches('html, body, main')) continue;
+        // A label stands for its field, unless a maker draws that by the label alone.
+        if (element instanceof HTMLLabelElement && element.control && isShown(element.control)) continue;
         // What is covered where its middle is cannot be pointed at.
         const [midX, midY] = [
           Math.min(innerWidth - 1, Math.max(0, x + width / 2)),

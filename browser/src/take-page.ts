@@ -3,6 +3,9 @@ import { takeSnapshot } from '@upper-veneer/snapshot';
 import { BOUNDS } from './bounds.js';
 import { CaptureProblem } from './capture-problem.js';
 
+/** How long one frame with all in it is waited for, ms. */
+const FRAME_MS = 6000;
+
 /** A document as it stood when it was taken. */
 export interface TakenDocument {
   /** Address it is known by to what frames it, and to the product: its own, or one made up where several have it. */
@@ -35,7 +38,8 @@ export async function takePage(page: Page, name: string, mark: string): Promise<
   const taken = async (frame: Frame): Promise<{ html: string; title: string; base: string }> => {
     const held: { element: ElementHandle; address: string }[] = [];
     for (const child of frame.childFrames()) {
-      if (child.isDetached()) continue;
+      // An error page or a file stands in for a document that never came; it is no part of the page.
+      if (child.isDetached() || !/^(?:https?:|about:(?:srcdoc|blank))/.test(child.url())) continue;
       if (frames.length >= BOUNDS.frames) {
         lost.add(`more than ${BOUNDS.frames} frames`);
         break;
@@ -45,7 +49,7 @@ export async function takePage(page: Page, name: string, mark: string): Promise<
         const own = addressWithin(address, `${mark === '' ? '' : `${mark}-`}frame-${frames.length + 1}`);
         // Its place is held while what it frames itself is taken.
         const place = frames.push({ address: own, base: child.url(), html: '' }) - 1;
-        const { html, base } = await taken(child);
+        const { html, base } = await within(FRAME_MS, taken(child));
         frames[place] = { address: own, base, html };
         held.push({ element, address: own });
       } catch (error) {
@@ -71,6 +75,20 @@ export async function takePage(page: Page, name: string, mark: string): Promise<
     frames: frames.filter((frame) => frame.html !== ''),
     lost: [...lost],
   };
+}
+
+/** @throws when it takes longer. */
+async function within<T>(limit: number, work: Promise<T>): Promise<T> {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<never>((_, refuse) => {
+    timer = setTimeout(() => refuse(new Error('too long')), limit);
+  });
+  work.catch(() => undefined);
+  try {
+    return await Promise.race([work, late]);
+  } finally {
+    clearTimeout(timer);
+  }
 }
 
 /** An address beside another's, with a mark in its name: `/checkout.html` → `/checkout~second-step.html`. */

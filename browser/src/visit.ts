@@ -204,7 +204,7 @@ export class Visit implements VisitHandle {
     const page = await context.newPage();
     this.#page = page;
     context.on('page', (other) => {
-      this.#notes.add(`Another window was not opened: ${other.url() || 'about:blank'}`);
+      this.#notes.add('Another window was not opened');
       void other.close().catch(() => undefined);
     });
     page.on('dialog', (dialog) => {

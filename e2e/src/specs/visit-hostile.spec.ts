@@ -171,6 +171,20 @@ describe('pages visited that mean harm', () => {
       expect(await watchPages(browser, product.url, pages, 'frame')).toEqual([]);
     }, 1_200_000);
 
+    it('are given up at once when they are stopped', async () => {
+      const form = new FormData();
+      const plan = { address: `http://localhost:${outer}/stuck-0`, width: 1000, keep: '', steps: [] };
+      form.append('wish', JSON.stringify({ kind: 'visit', siteId: null, name: '', visit: plan }));
+      const { id } = (await (await fetch(`${product.url}/api/imports`, { method: 'POST', body: form })).json()) as {
+        id: number;
+      };
+      const events = fetch(`${product.url}/api/imports/${id}/events`).then((answer) => answer.text());
+      await new Promise((done) => setTimeout(done, 2500));
+      await fetch(`${product.url}/api/imports/${id}`, { method: 'DELETE' });
+      expect(await events).toContain('"title":"Stopped"');
+      await left(product);
+    }, 30_000);
+
     it('are ended when they hang or crash, and leave no process and no profile behind', async () => {
       await visit('plain');
       const before = memoryOf(product);

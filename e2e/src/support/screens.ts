@@ -165,8 +165,29 @@ export const SCREENS: readonly Screen[] = [
     },
   },
   {
+    name: 'Survey, an address',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.locator('uv-import-dialog').getByText('Address', { exact: true }).click();
+      await page.locator('uv-address-source .how').waitFor();
+    },
+  },
+  {
+    name: 'Survey, steps of a visit',
+    panes: false,
+    reach: async ({ page }) => {
+      await page.locator('uv-address-source .link').click();
+      await page.getByRole('button', { name: 'Steps…' }).click();
+      await page.locator('uv-sight-picture .sheet').waitFor({ timeout: 60_000 });
+      await page.getByRole('button', { name: 'Consent as three pages…' }).click();
+    },
+  },
+  {
     name: 'Palette',
     reach: async (bench) => {
+      await bench.page.keyboard.press('Escape');
+      // The steps lead back to where the address was given.
+      await bench.page.locator('uv-visit-dialog').waitFor({ state: 'detached' });
       await bench.page.keyboard.press('Escape');
       await view(bench, 'Palette');
       await bench.page.waitForSelector('uv-pair-table table', { state: 'attached' });
