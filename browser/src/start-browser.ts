@@ -12,6 +12,8 @@ const SWITCHES = [
   '--disable-component-update',
   '--disable-sync',
   '--no-pings',
+  // Consent bars and chat bubbles stay away from browsers that say they are driven, and visitors get them.
+  '--disable-blink-features=AutomationControlled',
   '--force-webrtc-ip-handling-policy=disable_non_proxied_udp',
   '--webrtc-ip-handling-policy=disable_non_proxied_udp',
   '--host-resolver-rules=MAP * ~NOTFOUND , EXCLUDE 127.0.0.1',

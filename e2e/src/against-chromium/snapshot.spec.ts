@@ -71,6 +71,29 @@ const PAGES: Readonly<Record<string, string>> = {
   'a layered and nested sheet, written by rules':
     '<style id=s></style><div class=card><p>x</p></div><script>for (const rule of ["@layer base, top", "@layer top { .card { color: rgb(1 1 1); & p { padding-left: 7px } } }", "@layer base { .card { color: red !important } }", "@supports (display: grid) { .card { display: grid } }"]) s.sheet.insertRule(rule, s.sheet.cssRules.length)</script>',
 };
+/** Pages whose looks packages make by script, of files under `node_modules/`, each with what it waits for. */
+const PACKAGES: Readonly<Record<string, readonly [body: string, mark: string]>> = {
+  'sweetalert2: a dialog of its own': [
+    '<p>under</p><script src=/npm/sweetalert2/dist/sweetalert2.all.min.js></script><script>Swal.fire({ title: "Held", text: "Two canoes", icon: "success", showCancelButton: true, animation: false })</script>',
+    '.swal2-popup .swal2-confirm',
+  ],
+  'vanilla-cookieconsent: a consent bar': [
+    '<link rel=stylesheet href=/npm/vanilla-cookieconsent/dist/cookieconsent.css><p>under</p><script src=/npm/vanilla-cookieconsent/dist/cookieconsent.umd.js></script><script>CookieConsent.run({ hideFromBots: false, categories: { needed: { readOnly: true, enabled: true }, film: {} }, language: { default: "en", translations: { en: { consentModal: { title: "Cookies", description: "A few", acceptAllBtn: "Accept", acceptNecessaryBtn: "Only needed" }, preferencesModal: { title: "p", sections: [{ title: "s", description: "d" }] } } } } })</script>',
+    '.show--consent #cc-main .cm',
+  ],
+  'choices.js: a list drawn anew': [
+    '<link rel=stylesheet href=/npm/choices.js/public/assets/styles/choices.min.css><select id=s multiple><option selected>One<option selected>Two<option>Three</select><script src=/npm/choices.js/public/assets/scripts/choices.min.js></script><script>new Choices(s, { removeItemButton: true }).showDropdown(true)</script>',
+    '.choices__list--dropdown',
+  ],
+  'flatpickr: a calendar': [
+    '<link rel=stylesheet href=/npm/flatpickr/dist/flatpickr.min.css><input id=d><script src=/npm/flatpickr/dist/flatpickr.min.js></script><script>flatpickr(d, { inline: true, defaultDate: "2026-06-14" })</script>',
+    '.flatpickr-day.selected',
+  ],
+  'uikit: a modal, an off-canvas and icons': [
+    '<link rel=stylesheet href=/npm/uikit/dist/css/uikit.min.css><button class="uk-button uk-button-primary">Book</button><span uk-icon="icon: check"></span><div id=m uk-modal><div class="uk-modal-dialog uk-modal-body">Two canoes</div></div><script src=/npm/uikit/dist/js/uikit.min.js></script><script src=/npm/uikit/dist/js/uikit-icons.min.js></script><script>UIkit.modal("#m").show().then(() => document.body.classList.add("shown"))</script>',
+    'body.shown .uk-open',
+  ],
+};
 /** The demo's live pages, each with what it waits for. */
 const LIVE: Readonly<Record<string, string>> = {
   'index.html': '#cb-holder .cb-bar',
@@ -135,24 +158,31 @@ describe('a snapshot of a page', () => {
     await copy.evaluate(`(${openTopLayer.toString()})(document)`);
     return { copy, lost };
   };
-  /** Values while an element is hovered, and while it has focus; each under the same pointer and keyboard. */
-  const statesOf = async (page: Page, draws: readonly number[]): Promise<readonly string[]> => {
-    const read: string[] = [];
-    for (const draw of draws) {
-      const spot = await page.evaluate((share) => {
-        const all = [...document.body.querySelectorAll<HTMLElement>('*')].filter(
-          (own) => !own.matches('script, style, link, iframe') && own.getBoundingClientRect().width > 0,
-        );
-        const element = all[Math.floor(share * all.length)];
-        element?.scrollIntoView({ block: 'center', behavior: 'instant' });
-        element?.focus({ preventScroll: true });
-        const box = element?.getBoundingClientRect();
-        return box ? [box.x + box.width / 2, box.y + box.height / 2] : [1, 1];
-      }, draw);
-      await page.mouse.move(spot[0], spot[1]);
-      read.push(...(await valuesOf(page)));
+  /** Gives an element focus, and the place it is to be hovered at; whether it kept focus, which some pages take back. */
+  const drawn = (page: Page, share: number): Promise<{ x: number; y: number; hasFocus: boolean }> =>
+    page.evaluate((at) => {
+      const all = [...document.body.querySelectorAll<HTMLElement>('*')].filter(
+        (own) => !own.matches('script, style, link, iframe') && own.getBoundingClientRect().width > 0,
+      );
+      const element = all[Math.floor(at * all.length)] ?? document.body;
+      element.scrollIntoView({ block: 'center', behavior: 'instant' });
+      element.focus({ preventScroll: true });
+      const { x, y, width, height } = element.getBoundingClientRect();
+      return { x: x + width / 2, y: y + height / 2, hasFocus: document.activeElement === element };
+    }, share);
+  const blur = (page: Page): Promise<void> =>
+    page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+  /** Both pages with an element hovered, and with focus on it where the live page leaves it there. */
+  const expectSameStates = async (live: Page, copy: Page, seed: number): Promise<void> => {
+    const next = random(seed);
+    for (let i = 0; i < DRAWN; i += 1) {
+      const share = next();
+      const [there, here] = [await drawn(live, share), await drawn(copy, share)];
+      if (there.hasFocus !== here.hasFocus) await Promise.all([live, copy].map(blur));
+      await Promise.all([live.mouse.move(there.x, there.y), copy.mouse.move(there.x, there.y)]);
+      const values = [await valuesOf(copy), await valuesOf(live)];
+      expect(values[0]).toEqual(values[1]);
     }
-    return read;
   };
 
   Object.entries(PAGES).forEach(([name, body], i) =>
@@ -163,46 +193,75 @@ describe('a snapshot of a page', () => {
       expect(got).toEqual(wanted);
       expect(wanted.length).toBeGreaterThan(2);
       expect(lost).toEqual([]);
-      const next = random(100 + i);
-      const draws = Array.from({ length: DRAWN }, () => next());
-      expect(await statesOf(copy, draws)).toEqual(await statesOf(live, draws));
+      await expectSameStates(live, copy, 100 + i);
       await Promise.all([live.context().close(), copy.context().close()]);
     }),
   );
 
+  /** A page live and as it is taken, both over files of `fulfil`, held against each other in Chromium. */
+  const held = async (
+    address: string,
+    mark: string,
+    seed: number,
+    fileOf: (path: string) => { body: string | Buffer; contentType: string } | null,
+  ): Promise<void> => {
+    const start = async (page: Page, own: string | null): Promise<void> => {
+      await page.route('**/*', async (route) => {
+        const { pathname } = new URL(route.request().url());
+        const file = own !== null && pathname === new URL(address).pathname ? null : fileOf(pathname);
+        if (file) await route.fulfill(file);
+        else if (own !== null && route.request().isNavigationRequest())
+          await route.fulfill({ contentType: 'text/html', body: own });
+        else await route.fulfill({ status: 404, body: '' });
+      });
+      await page.goto(address, { waitUntil: 'load' });
+      await page.locator(mark).first().waitFor({ state: 'attached' });
+      // What moves is another each time it is looked at.
+      await page.evaluate(() => {
+        const style = document.createElement('style');
+        style.textContent = '*, ::before, ::after { animation: none !important; transition: none !important }';
+        document.head.append(style);
+      });
+    };
+    const contexts = await Promise.all(
+      [true, false].map((javaScriptEnabled) =>
+        browser.newContext({ viewport: { width: 1000, height: 700 }, javaScriptEnabled }),
+      ),
+    );
+    const [live, copy] = await Promise.all(contexts.map((context) => context.newPage()));
+    await start(live, null);
+    const { html } = await live.evaluate(takeSnapshot, { isWhole: false, frames: [] });
+    await start(copy, html);
+    await copy.evaluate(`(${openTopLayer.toString()})(document)`);
+    // Where a script put the focus is no matter of the page at rest.
+    await Promise.all([live, copy].map(blur));
+    const wanted = await valuesOf(live);
+    expect(wanted.length).toBeGreaterThan(5);
+    expect(await valuesOf(copy)).toEqual(wanted);
+    await expectSameStates(live, copy, seed);
+    await Promise.all(contexts.map((context) => context.close()));
+  };
+  const fileAt = (file: string): { body: Buffer; contentType: string } | null =>
+    existsSync(file) ? { body: readFileSync(file), contentType: MEDIA_TYPES[file.split('.').pop() ?? ''] ?? '' } : null;
+
+  Object.entries(PACKAGES).forEach(([name, [body, mark]], i) =>
+    it(`has every computed value of a page that a package makes in Chromium: ${name}`, () =>
+      held('http://live.test/page.html', mark, 300 + i, (path) =>
+        path === '/page.html'
+          ? { contentType: 'text/html', body: `<!DOCTYPE html><title>t</title><body>${body}` }
+          : fileAt(join(root, 'node_modules', path.replace(/^\/npm\//, ''))),
+      )),
+  );
+
   Object.entries(LIVE).forEach(([path, mark], i) =>
-    it(`has every computed value of the demo’s live page in Chromium: ${path}`, async () => {
-      const files = async (page: Page, own: string | null): Promise<void> => {
-        await page.route('**/*', async (route) => {
-          const asked = new URL(route.request().url()).pathname.slice(1);
-          const file = ['live', 'site'].map((folder) => join(root, 'demo', folder, asked)).find(existsSync);
-          if (own !== null && asked === path) await route.fulfill({ contentType: 'text/html', body: own });
-          else if (file)
-            await route.fulfill({
-              contentType: MEDIA_TYPES[asked.split('.').pop() ?? ''] ?? '',
-              body: readFileSync(file),
-            });
-          else await route.fulfill({ status: 404, body: '' });
-        });
-        await page.goto(`http://live.test/${path}`, { waitUntil: 'load' });
-        await page.locator(mark).first().waitFor();
-      };
-      const contexts = await Promise.all(
-        [true, false].map((javaScriptEnabled) =>
-          browser.newContext({ viewport: { width: 1000, height: 700 }, javaScriptEnabled }),
-        ),
-      );
-      const [live, copy] = await Promise.all(contexts.map((context) => context.newPage()));
-      await files(live, null);
-      const { html } = await live.evaluate(takeSnapshot, { isWhole: false, frames: [] });
-      await files(copy, html);
-      await copy.evaluate(`(${openTopLayer.toString()})(document)`);
-      expect(await valuesOf(copy)).toEqual(await valuesOf(live));
-      const next = random(200 + i);
-      const draws = Array.from({ length: DRAWN }, () => next());
-      expect(await statesOf(copy, draws)).toEqual(await statesOf(live, draws));
-      await Promise.all(contexts.map((context) => context.close()));
-    }),
+    it(`has every computed value of the demo’s live page in Chromium: ${path}`, () =>
+      held(
+        `http://live.test/${path}`,
+        mark,
+        200 + i,
+        (asked) =>
+          ['live', 'site'].map((folder) => fileAt(join(root, 'demo', folder, asked))).find((file) => file) ?? null,
+      )),
   );
 
   it('says what no HTML text holds', async () => {

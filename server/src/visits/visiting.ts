@@ -30,6 +30,9 @@ interface Looking {
   readonly visit: VisitHandle;
   readonly ending: AbortController;
   timer: NodeJS.Timeout;
+  /** When something was done to it last, ms. */
+  since: number;
+  isBusy: boolean;
 }
 
 /** Browsers that go through plans at a time, and that are open to be looked at. */
@@ -76,11 +79,13 @@ export function createVisiting({ program, policy }: VisitingOptions) {
   };
   const wake = (key: string, own: Looking): void => {
     clearTimeout(own.timer);
+    own.since = Date.now();
     own.timer = setTimeout(() => void close(key), IDLE_MS);
     own.timer.unref();
   };
   const during = async <T>(key: string, own: Looking, work: Promise<T>): Promise<T> => {
     clearTimeout(own.timer);
+    own.isBusy = true;
     try {
       return await work;
     } catch (error) {
@@ -88,6 +93,7 @@ export function createVisiting({ program, policy }: VisitingOptions) {
       if (error instanceof CaptureProblem && error.code !== 'step-failed') await close(key);
       throw error;
     } finally {
+      own.isBusy = false;
       if (looking.get(key) === own) wake(key, own);
     }
   };
@@ -117,8 +123,11 @@ export function createVisiting({ program, policy }: VisitingOptions) {
     /** Opens a page to be looked at, with what is done first. @throws {CaptureProblem} */
     async look(key: string, address: string, width: number, steps: readonly VisitStep[]): Promise<PageSight> {
       await close(key);
+      // The one that nobody has done anything to for the longest gives way: its steps open it again.
+      const idle = [...looking].filter(([, { isBusy }]) => !isBusy).sort(([, a], [, b]) => a.since - b.since);
+      if (looking.size + opening.size >= MOST_LOOKING && idle[0]) await close(idle[0][0]);
       if (looking.size + opening.size >= MOST_LOOKING)
-        throw new CaptureProblem('busy', `${MOST_LOOKING} pages are open to be looked at already; close one of them`);
+        throw new CaptureProblem('busy', `${MOST_LOOKING} pages are being opened already; try again in a moment`);
       const ending = new AbortController();
       opening.set(key, ending);
       let visit: VisitHandle | null = null;
@@ -134,7 +143,7 @@ export function createVisiting({ program, policy }: VisitingOptions) {
             throw error;
           }
         const sight = await visit.see();
-        const own: Looking = { visit, ending, timer: setTimeout(() => undefined, 0) };
+        const own: Looking = { visit, ending, timer: setTimeout(() => undefined, 0), since: Date.now(), isBusy: false };
         looking.set(key, own);
         wake(key, own);
         return sight;

@@ -20,6 +20,8 @@ export class VisitSession implements OnDestroy {
   readonly #problem = signal<ApiProblem | null>(null);
   #asking: Subscription | null = null;
 
+  readonly #leave = (): void => this.#api.close(this.#key);
+
   readonly plan = this.#plan.asReadonly();
   readonly sight = this.#sight.asReadonly();
   readonly pictures = this.#pictures.asReadonly();
@@ -41,7 +43,12 @@ export class VisitSession implements OnDestroy {
     [this.#plan().keep, ...this.#plan().steps.map(({ keep }) => keep)].filter((keep) => keep !== null),
   );
 
+  constructor() {
+    window.addEventListener('pagehide', this.#leave);
+  }
+
   ngOnDestroy(): void {
+    window.removeEventListener('pagehide', this.#leave);
     this.stop();
     this.#api.close(this.#key);
   }
