@@ -183,3 +183,6 @@ await (await import('./bench-verdict.mjs')).benchVerdict({ say, time, ms, html, 
 await (await import('./bench-match.mjs')).benchMatch({ say, ms });
 await (await import('./bench-proof.mjs')).benchProof({ say, ms });
 await (await import('./bench-interface.mjs')).benchInterface({ say, ms, launchBrowser });
+await (await import('./bench-visit.mjs')).benchVisit({ say, ms, launchBrowser });
+// The process that stands ready for a next visit would keep this one.
+process.exit(0);

@@ -49,6 +49,24 @@ await page.locator('uv-color-table tbody tr', { hasText: '#fff6d8' }).click();
 await page.getByLabel('Find colours').fill('');
 await page.waitForSelector('uv-color-detail uv-page-frame .chosen');
 await shoot('survey');
+const { example } = await (await fetch(`${product.url}/api/browser`)).json();
+await page.getByRole('button', { name: 'Bring in a site…' }).click();
+await page.locator('uv-import-dialog').getByText('Address', { exact: true }).click();
+await page.getByLabel('Address of the page').fill(`${example}gear.html`);
+await page.getByRole('button', { name: 'Steps…' }).click();
+await page.locator('uv-sight-picture img').waitFor({ timeout: 30_000 });
+await page.locator('#uv-visit-target').click();
+await page.getByRole('option', { name: 'Put a dry bag in the basket', exact: true }).click();
+await page.locator('uv-step-form').getByRole('button', { name: 'Press', exact: true }).click();
+await page.locator('uv-step-list li').nth(1).waitFor();
+await page.locator('#uv-keep-0').click();
+await page.getByLabel(/Name of the page kept after: Press/).fill('Basket open');
+await page.locator('#uv-visit-target').click();
+await page.getByRole('option', { name: 'Pay £24', exact: true }).click();
+await shoot('visit');
+await page.keyboard.press('Escape');
+await page.locator('uv-visit-dialog').waitFor({ state: 'detached' });
+await page.keyboard.press('Escape');
 await page.getByRole('navigation').getByRole('link', { name: /Match/ }).click();
 await page
   .locator('uv-scope-list')

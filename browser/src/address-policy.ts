@@ -47,6 +47,17 @@ export function isAllowed(url: URL, { allowedHosts, allowPrivate }: AddressPolic
   );
 }
 
+/** What may be asked on behalf of a page at an address: hosts of this machine by their own pages alone, so that none from outside gets in. */
+export function narrowedTo(address: string, policy: AddressPolicy): AddressPolicy {
+  const outer: AddressPolicy = { ...policy, allowedHosts: [] };
+  try {
+    checkAddress(address, outer);
+    return outer;
+  } catch {
+    return policy;
+  }
+}
+
 /** A look-up that knows names under `localhost` for this machine itself, as browsers do. Source: RFC 6761 §6.3. */
 export function innerLookup(
   hostname: string,

@@ -6,6 +6,8 @@ export const BOUNDS = {
   requests: 3000,
   /** Text of one page, UTF-16 units. */
   pageText: 20_000_000,
+  /** Text of all pages of a visit, UTF-16 units. */
+  allText: 60_000_000,
   frames: 40,
   /** A page coming, ms. */
   openMs: 20_000,

@@ -1,4 +1,12 @@
-export { type AddressPolicy, checkAddress, innerLookup, isAllowed, isPrivate, publicLookup } from './address-policy.js';
+export {
+  type AddressPolicy,
+  checkAddress,
+  innerLookup,
+  isAllowed,
+  isPrivate,
+  narrowedTo,
+  publicLookup,
+} from './address-policy.js';
 export { BOUNDS } from './bounds.js';
 export { CaptureProblem } from './capture-problem.js';
 export { findBrowser } from './find-browser.js';

@@ -28,7 +28,7 @@ export interface EyeAnswer {
 }
 
 /**
- * Looks at the page it runs in: finds what a step is done to, or says what stands where and by what it would be found again. Runs in the
+ * Looks at the page it runs in: finds what a step is done to, or says what stands where, past the window too, and by what it would be found again. Runs in the
  * page, by itself, so that it can use nothing from outside. Names of elements follow accessible names where they are plain (accname §4.3.2).
  */
 export function lookAtPage(question: EyeQuestion): EyeAnswer {
@@ -126,8 +126,8 @@ export function lookAtPage(question: EyeQuestion): EyeAnswer {
       for (const element of root.querySelectorAll(selector)) {
         if (map.length >= question.most) return;
         const { x, y, width, height } = element.getBoundingClientRect();
-        if (width < 4 || height < 4 || x >= innerWidth || y >= innerHeight || x + width <= 0 || y + height <= 0)
-          continue;
+        if (width < 4 || height < 4) continue;
+        const isInWindow = x < innerWidth && y < innerHeight && x + width > 0 && y + height > 0;
         if (mappedAlready.has(element) || !isShown(element)) continue;
         if (root === document && map.length > 0 && element.matches('html, body, main')) continue;
         // A label stands for its field, unless a maker draws that by the label alone.
@@ -137,7 +137,7 @@ export function lookAtPage(question: EyeQuestion): EyeAnswer {
           Math.min(innerWidth - 1, Math.max(0, x + width / 2)),
           Math.min(innerHeight - 1, Math.max(0, y + height / 2)),
         ];
-        const top = root.elementFromPoint(midX, midY);
+        const top = isInWindow ? root.elementFromPoint(midX, midY) : null;
         if (top && top !== element && !element.contains(top) && !top.contains(element) && !element.shadowRoot) continue;
         mappedAlready.add(element);
         const isList = element instanceof HTMLSelectElement;

@@ -70,7 +70,8 @@ async function begin(): Promise<RemoteVisit> {
   const child = fork(fileURLToPath(new URL('./visit-worker.js', import.meta.url)), {
     serialization: 'advanced',
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],
-    env: { ...process.env, TMPDIR: folder, TMP: folder, TEMP: folder },
+    // What opens the product is nothing for a browser.
+    env: { ...process.env, ACCESS_TOKEN: undefined, TMPDIR: folder, TMP: folder, TEMP: folder },
     execArgv: ['--max-old-space-size=512'],
   });
   return new RemoteVisit(child, folder);

@@ -64,6 +64,10 @@ export class Visit implements VisitHandle {
   #context: BrowserContext | null = null;
   #page: Page | null = null;
   #address = '';
+  /** Of all pages taken, UTF-16 units. */
+  #text = 0;
+  /** Refused addresses that were told of. */
+  #told = 0;
   #width: number;
   #unwatch: () => void = () => undefined;
 
@@ -138,7 +142,14 @@ export class Visit implements VisitHandle {
 
   async take(name: string): Promise<TakenPage> {
     const page = this.#open();
-    return this.#within(takePage(page, name, this.#markFor(name)), 30_000, 'to be taken');
+    const taken = await this.#within(takePage(page, name, this.#markFor(name)), 30_000, 'to be taken');
+    this.#text += taken.frames.reduce((sum, { html }) => sum + html.length, taken.html.length);
+    if (this.#text > BOUNDS.allText)
+      throw new CaptureProblem(
+        'too-large',
+        `The pages are larger than ${BOUNDS.allText / 1e6} million characters in all`,
+      );
+    return taken;
   }
 
   files(): Promise<RecordedFile[]> {
@@ -148,9 +159,11 @@ export class Visit implements VisitHandle {
   notes(): Promise<string[]> {
     const said = [...this.#notes];
     this.#notes.clear();
-    if (this.gate.refused.size > 0)
+    const refused = [...this.gate.refused].slice(this.#told);
+    this.#told = this.gate.refused.size;
+    if (refused.length > 0)
       said.push(
-        `${this.gate.refused.size} ${this.gate.refused.size === 1 ? 'address was' : 'addresses were'} not asked: ${[...this.gate.refused].slice(0, 3).join(', ')}`,
+        `${refused.length} ${refused.length === 1 ? 'address was' : 'addresses were'} not asked: ${refused.slice(0, 3).join(', ')}`,
       );
     return Promise.resolve(said);
   }

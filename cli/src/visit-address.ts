@@ -1,8 +1,8 @@
 import { readFile } from 'node:fs/promises';
 import {
   CaptureProblem,
-  checkAddress,
   findBrowser,
+  narrowedTo,
   relativeAddress,
   runPlan,
   sitePathOf,
@@ -56,13 +56,7 @@ export async function visitAddress(
 
 /** Who asks for an address of this machine means it; a page from outside gets no way in. */
 function policyFor(address: string): AddressPolicy {
-  const outer: AddressPolicy = { allowedHosts: [], allowPrivate: false };
-  try {
-    checkAddress(address, outer);
-    return outer;
-  } catch {
-    return URL.canParse(address) ? { allowedHosts: [new URL(address).host], allowPrivate: false } : outer;
-  }
+  return narrowedTo(address, { allowedHosts: [new URL(address).host], allowPrivate: false });
 }
 
 async function readPlan(address: string, file: string | undefined): Promise<VisitPlan> {

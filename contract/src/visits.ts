@@ -6,7 +6,6 @@ import {
   IsArray,
   IsIn,
   IsInt,
-  IsOptional,
   IsString,
   Matches,
   Max,
@@ -99,14 +98,6 @@ export class SightRequest {
   @Min(VISIT_BOUNDS.leastWidth, { message: `must be ${VISIT_BOUNDS.leastWidth} px at least` })
   @Max(VISIT_BOUNDS.mostWidth, { message: `can be ${VISIT_BOUNDS.mostWidth} px at most` })
   width: number;
-
-  /** What is done first, as far as it is to be seen. */
-  @IsOptional()
-  @IsArray({ message: 'must be a list' })
-  @ArrayMaxSize(VISIT_BOUNDS.steps, { message: `can hold ${VISIT_BOUNDS.steps} steps at most` })
-  @ValidateNested({ each: true })
-  @Type(() => VisitStepBody)
-  steps?: VisitStepBody[];
 }
 
 export interface VisitDocument {

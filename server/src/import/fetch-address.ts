@@ -3,7 +3,14 @@ import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress, createGunzip, createUnzip } from 'node:zlib';
 import { cssAddresses, pageAddresses, type PageAddress } from '@upper-veneer/core';
 import { Agent, request, type Dispatcher } from 'undici';
-import { checkAddress, innerLookup, isAllowed, publicLookup, type AddressPolicy } from '@upper-veneer/browser';
+import {
+  checkAddress,
+  innerLookup,
+  isAllowed,
+  narrowedTo,
+  publicLookup,
+  type AddressPolicy,
+} from '@upper-veneer/browser';
 import { resolveAddress } from './assemble-site.js';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
 import { decodeCss, decodeHtml } from './decode-text.js';
@@ -55,9 +62,10 @@ export function fetchFor(
 
 async function fetching<T>(
   address: string,
-  policy: AddressPolicy,
+  given: AddressPolicy,
   work: (fetchFile: FetchFile, within: AbortSignal) => Promise<T>,
 ): Promise<T> {
+  const policy = narrowedTo(address, given);
   const within = AbortSignal.timeout(LIMITS.fetchTotalMs);
   const publicAgent = new Agent({ connect: { lookup: publicLookup }, connectTimeout: LIMITS.fetchMs });
   const innerAgent = new Agent({ connect: { lookup: innerLookup }, connectTimeout: LIMITS.fetchMs });

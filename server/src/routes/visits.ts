@@ -19,12 +19,6 @@ export function visitRoutes({ visiting, example }: VisitRouteOptions): Router {
       throw new HttpProblem(404, 'Not found', 'There is no such page');
     return text;
   };
-  const refuse = (steps: readonly VisitStepBody[]): void => {
-    for (const [i, step] of steps.entries()) {
-      const reason = stepProblem(step);
-      if (reason !== null) throw new HttpProblem(422, 'Not done', `Step ${i + 1} ${reason}`);
-    }
-  };
   router.get('/browser', (_request, response) => {
     visiting.prepare();
     const answer: BrowserDocument = {
@@ -36,17 +30,17 @@ export function visitRoutes({ visiting, example }: VisitRouteOptions): Router {
   });
   router.put('/sights/:key', async (request, response) => {
     const key = keyOf(request.params.key);
-    const { address, width, steps = [] } = readBody(SightRequest, request.body);
-    refuse(steps);
+    const { address, width } = readBody(SightRequest, request.body);
     response.on('close', () => {
       // Nobody waits for it any more.
       if (!response.writableFinished) void visiting.close(key);
     });
-    response.json(described(await visiting.look(key, address, width, steps)));
+    response.json(described(await visiting.look(key, address, width)));
   });
   router.post('/sights/:key/steps', async (request, response) => {
     const step = readBody(VisitStepBody, request.body);
-    refuse([step]);
+    const reason = stepProblem(step);
+    if (reason !== null) throw new HttpProblem(422, 'Not done', `The step ${reason}`);
     response.json(described(await visiting.act(keyOf(request.params.key), step)));
   });
   router.delete('/sights/:key', async (request, response) => {

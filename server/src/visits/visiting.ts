@@ -1,9 +1,9 @@
 import pLimit from 'p-limit';
 import type { VisitPlan, VisitStep } from '@upper-veneer/core';
-import { describeStep } from '@upper-veneer/core';
 import {
   CaptureProblem,
   dropReady,
+  narrowedTo,
   prepareVisit,
   runPlan,
   startVisitProcess,
@@ -38,6 +38,8 @@ interface Looking {
 /** Browsers that go through plans at a time, and that are open to be looked at. */
 const AT_A_TIME = 2;
 const MOST_LOOKING = 3;
+/** Visits that may wait for their turn. */
+const MOST_WAITING = 20;
 /** A page that nobody does anything to is closed after this, ms. */
 const IDLE_MS = 4 * 60_000;
 
@@ -49,18 +51,18 @@ export function createVisiting({ program, policy }: VisitingOptions) {
   const looking = new Map<string, Looking>();
   const opening = new Map<string, AbortController>();
 
-  const start = (width: number, signal: AbortSignal): Promise<VisitHandle> => {
+  const start = (address: string, width: number, signal: AbortSignal): Promise<VisitHandle> => {
     const found = program();
     if (found === null)
       throw new CaptureProblem(
         'no-browser',
         'No Chromium or Chrome is on this machine; install one, or name it in CHROME_BIN',
       );
-    return startVisitProcess({ program: found, policy: policy(), width }, signal);
+    return startVisitProcess({ program: found, policy: narrowedTo(address, policy()), width }, signal);
   };
   const goThrough = async (plan: VisitPlan, report: ReportProgress, signal: AbortSignal): Promise<PlanResult> => {
     report('Starting the browser', 0, plan.steps.length + 2);
-    const visit = await start(plan.width, signal);
+    const visit = await start(plan.address, plan.width, signal);
     try {
       return await runPlan(visit, plan, report);
     } finally {
@@ -107,6 +109,8 @@ export function createVisiting({ program, policy }: VisitingOptions) {
     /** Goes through plans one after another; one that fails does not hold up the others. @throws {CaptureProblem} `stopped`, `no-browser`. */
     async goThroughAll(plans: readonly VisitPlan[], report: ReportProgress, signal: AbortSignal): Promise<Visited[]> {
       const visited: Visited[] = [];
+      if (limit.pendingCount > MOST_WAITING)
+        throw new CaptureProblem('busy', 'Too many visits wait already; try again in a moment');
       for (const [i, plan] of plans.entries()) {
         const tell: ReportProgress = (stage, done, total) =>
           report(plans.length > 1 ? `${plan.address}: ${stage}` : stage, i * total + done, plans.length * total);
@@ -120,8 +124,8 @@ export function createVisiting({ program, policy }: VisitingOptions) {
       }
       return visited;
     },
-    /** Opens a page to be looked at, with what is done first. @throws {CaptureProblem} */
-    async look(key: string, address: string, width: number, steps: readonly VisitStep[]): Promise<PageSight> {
+    /** Opens a page to be looked at. @throws {CaptureProblem} */
+    async look(key: string, address: string, width: number): Promise<PageSight> {
       await close(key);
       // The one that nobody has done anything to for the longest gives way: its steps open it again.
       const idle = [...looking].filter(([, { isBusy }]) => !isBusy).sort(([, a], [, b]) => a.since - b.since);
@@ -132,16 +136,8 @@ export function createVisiting({ program, policy }: VisitingOptions) {
       opening.set(key, ending);
       let visit: VisitHandle | null = null;
       try {
-        visit = await start(width, ending.signal);
+        visit = await start(address, width, ending.signal);
         await visit.open(address);
-        for (const [i, step] of steps.entries())
-          try {
-            await visit.act(step);
-          } catch (error) {
-            if (error instanceof CaptureProblem && error.code === 'step-failed')
-              throw new CaptureProblem('step-failed', `Step ${i + 1}, ${describeStep(step)}: ${error.message}`);
-            throw error;
-          }
         const sight = await visit.see();
         const own: Looking = { visit, ending, timer: setTimeout(() => undefined, 0), since: Date.now(), isBusy: false };
         looking.set(key, own);

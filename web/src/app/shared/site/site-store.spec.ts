@@ -49,6 +49,7 @@ const SITE = {
   pictures: [],
   documents: [],
   leftOut: [],
+  visits: [],
   draft: DRAFT,
   hostUrl: 'http://host.test/',
 } as SiteDocument;

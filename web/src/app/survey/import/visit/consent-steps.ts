@@ -3,7 +3,7 @@ import type { VisitStep } from '@upper-veneer/core';
 import { plainStep, targetOf } from './plain-step';
 
 /** What consent bars call their two answers: common practice, so what is found by them is a guess. */
-const ACCEPTS = /\b(?:accept|agree|allow|okay?|got it|yes)\b|zustimm|akzeptier|accepter|j’accepte|aceptar/i;
+const ACCEPTS = /\b(?:accept|agree|allow|ok(?:ay)?|got it|yes)\b|zustimm|akzeptier|accepter|j’accepte|aceptar/i;
 const REFUSES =
   /\b(?:refuse|reject|decline|deny|only|necessary|needed|essential|without|no)\b|ablehn|refuser|rechazar/i;
 

@@ -14,8 +14,8 @@ export class SightApi {
     return this.#orProblem(this.#http.get<BrowserDocument>('/api/browser'));
   }
 
-  look(key: string, address: string, width: number, steps: readonly VisitStep[]): Observable<SightDocument> {
-    return this.#orProblem(this.#http.put<SightDocument>(`/api/sights/${key}`, { address, width, steps }));
+  look(key: string, address: string, width: number): Observable<SightDocument> {
+    return this.#orProblem(this.#http.put<SightDocument>(`/api/sights/${key}`, { address, width }));
   }
 
   act(key: string, step: VisitStep): Observable<SightDocument> {

@@ -11,7 +11,7 @@ import type { SeenDocument, SightDocument } from '@upper-veneer/contract';
         <img [src]="sight().picture" alt="" draggable="false" />
         @if (over(); as seen) { <span class="mark" [style]="placeOf(seen)"><span class="uv-mono">{{ seen.name }}</span></span> }
         <span class="uv-hidden" aria-live="polite">{{ said() }}</span>
-        @if (chosen(); as seen) { <span class="mark chosen" [style]="placeOf(seen)"></span> }
+        @if (chosen(); as seen) { <span class="mark chosen" [hidden]="!isInWindow(seen)" [style]="placeOf(seen)"></span> }
       </div>
     </div>
   `,
@@ -32,8 +32,14 @@ export class SightPicture {
   protected readonly over = signal<SeenDocument | null>(null);
   /** What the keyboard has come to. */
   protected readonly said = signal('');
+  readonly #inWindow = computed(() => {
+    const { elements, width, height } = this.sight();
+    return elements.filter(
+      ({ box }) => box.x < width && box.y < height && box.x + box.width > 0 && box.y + box.height > 0,
+    );
+  });
   readonly #smallestFirst = computed(() =>
-    [...this.sight().elements].sort((a, b) => a.box.width * a.box.height - b.box.width * b.box.height),
+    [...this.#inWindow()].sort((a, b) => a.box.width * a.box.height - b.box.width * b.box.height),
   );
 
   /** The smallest of what is under the pointer. */
@@ -51,7 +57,7 @@ export class SightPicture {
   /** Arrows go through what is there in its order. */
   protected walk(event: KeyboardEvent): void {
     const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key];
-    const { elements } = this.sight();
+    const elements = this.#inWindow();
     const over = this.over();
     if (step !== undefined && elements.length > 0) {
       event.preventDefault();
@@ -68,6 +74,10 @@ export class SightPicture {
   protected press(event: MouseEvent): void {
     const seen = this.at(event);
     if (seen) this.picked.emit(seen);
+  }
+
+  protected isInWindow(seen: SeenDocument): boolean {
+    return this.#inWindow().includes(seen);
   }
 
   protected placeOf({ box }: SeenDocument): Readonly<Record<string, string>> {

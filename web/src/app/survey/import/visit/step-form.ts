@@ -93,7 +93,10 @@ export class StepForm {
   protected readonly isBusy = computed(() => this.session.doing() !== '' || this.session.sight() === null);
   protected readonly isAimed = computed(() => this.act() !== 'width' && this.act() !== 'anew');
   protected readonly elements = computed(() =>
-    (this.session.sight()?.elements ?? []).map((seen) => ({ seen, label: `${seen.name}${KIND[seen.act]}` })),
+    (this.session.sight()?.elements ?? []).map((seen) => ({
+      seen,
+      label: `${seen.name}${KIND[seen.act]}${this.#isPast(seen) ? ', outside the window' : ''}`,
+    })),
   );
   protected readonly chosenOption = computed(() => this.elements().find(({ seen }) => seen === this.chosen()) ?? null);
   readonly #written = computed<VisitStep>(() =>
@@ -106,6 +109,11 @@ export class StepForm {
     }),
   );
   protected readonly wrong = computed(() => stepProblem(this.#written()));
+
+  #isPast({ box: { x, y, width, height } }: SeenDocument): boolean {
+    const sight = this.session.sight();
+    return sight !== null && (x >= sight.width || y >= sight.height || x + width <= 0 || y + height <= 0);
+  }
 
   protected does(act: VisitAct): void {
     const seen = this.chosen();

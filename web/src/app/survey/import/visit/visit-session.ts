@@ -61,16 +61,18 @@ export class VisitSession implements OnDestroy {
     this.reopen();
   }
 
-  /** Opens the page again, and leads it through the steps so far. */
+  /** Opens the page again, and leads it through the steps so far, a picture after each. */
   reopen(): void {
-    const { address, width, steps } = this.#plan();
-    this.#ask(
-      steps.length === 0
-        ? 'Opening the page'
-        : `Opening the page, then ${steps.length} ${steps.length === 1 ? 'step' : 'steps'}`,
-      this.#api.look(this.#key, address, width, steps),
-      steps.length,
-    );
+    const { address, width } = this.#plan();
+    this.#ask('Opening the page', this.#api.look(this.#key, address, width), 0, () => this.#lead(0));
+  }
+
+  /** Does the steps from one of them on again; where one fails the page stays as it is by then. */
+  #lead(place: number): void {
+    const { steps } = this.#plan();
+    if (place >= steps.length) return;
+    const words = `Step ${place + 1} of ${steps.length}, ${describeStep(steps[place])}`;
+    this.#ask(words, this.#api.act(this.#key, steps[place]), place + 1, () => this.#lead(place + 1));
   }
 
   /** Does a step; it belongs to the plan once it is done. */
