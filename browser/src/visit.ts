@@ -254,9 +254,14 @@ export class Visit implements VisitHandle {
     if (answer && this.gate.refused.has(answer.url()))
       throw new CaptureProblem('refused-address', `${answer.url()} is an address that is not asked`);
     if (answer && !answer.ok()) throw new CaptureProblem('not-fetched', `${this.#address} answered ${answer.status()}`);
+    // What comes once it is scrolled to comes while scripts have their time.
+    const height = await page.evaluate(scrollThrough).catch(() => 0);
     await this.#settled(page, AFTER_OPENING, begun);
-    await page.evaluate(scrollThrough).catch(() => undefined);
-    await this.#settled(page, AFTER_SCROLLING);
+    const grown = await page.evaluate(() => document.documentElement.scrollHeight).catch(() => 0);
+    if (grown > height) {
+      await page.evaluate(scrollThrough).catch(() => 0);
+      await this.#settled(page, AFTER_SCROLLING);
+    }
   }
 
   async #settled(page: Page, calm: Calm, since = Date.now()): Promise<void> {
@@ -335,8 +340,8 @@ function withoutPeers(): void {
     Reflect.deleteProperty(globalThis, name);
 }
 
-/** Scrolls through the page once, so that what comes only then has come; runs in the page. */
-async function scrollThrough(): Promise<void> {
+/** Scrolls through the page once, so that what comes only then has come; how tall it is after, CSS px. Runs in the page. */
+async function scrollThrough(): Promise<number> {
   const MOST_SCREENS = 20;
   const from = window.scrollY;
   for (let screen = 1; screen <= MOST_SCREENS; screen += 1) {
@@ -346,4 +351,5 @@ async function scrollThrough(): Promise<void> {
     await new Promise((done) => setTimeout(done, 50));
   }
   window.scrollTo({ top: from, behavior: 'instant' });
+  return document.documentElement.scrollHeight;
 }

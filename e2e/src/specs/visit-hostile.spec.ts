@@ -15,7 +15,7 @@ import { watchPages } from '../support/watch-pages.js';
 import { isWhole } from '../support/whole-run.js';
 
 /** Pages of the corpus, and captures of which a fifth hang or crash. */
-const [PAGES, CAPTURES] = isWhole ? [120, 100] : [6, 5];
+const [PAGES, CAPTURES] = isWhole ? [120, 100] : [4, 5];
 
 /** Ways to ask for what is inside. `IN` stands for it, `UDP` for a port that listens there. Sources: HTML §4.2.4, §7.4 and §10; Fetch §5; WebSockets §3; WebRTC 1.0 §4; WebTransport §6; Beacon §3; CSS Values 4 §4.5. */
 const ASKING: readonly string[] = [
