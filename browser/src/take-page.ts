@@ -57,7 +57,11 @@ export async function takePage(page: Page, name: string, mark: string): Promise<
         lost.add(`a framed document at ${child.url().slice(0, 200)}`);
       }
     }
-    const snapshot = await frame.evaluate(takeSnapshot, { isWhole: false, frames: held });
+    const snapshot = await frame.evaluate(takeSnapshot, {
+      isWhole: false,
+      isScripted: await runsScripts(frame),
+      frames: held,
+    });
     for (const words of snapshot.lost) lost.add(words);
     text += snapshot.html.length;
     if (text > BOUNDS.pageText)
@@ -75,6 +79,14 @@ export async function takePage(page: Page, name: string, mark: string): Promise<
     frames: frames.filter((frame) => frame.html !== ''),
     lost: [...lost],
   };
+}
+
+/** Whether anything runs in a document: where its sandbox lets nothing, its clock stands, and what would wait for it waits for ever. */
+function runsScripts(frame: Frame): Promise<boolean> {
+  return within(
+    1500,
+    frame.evaluate(() => new Promise<boolean>((done) => setTimeout(() => done(true), 0))),
+  ).catch(() => false);
 }
 
 /** @throws when it takes longer. */

@@ -255,11 +255,11 @@ export class Visit implements VisitHandle {
       throw new CaptureProblem('refused-address', `${answer.url()} is an address that is not asked`);
     if (answer && !answer.ok()) throw new CaptureProblem('not-fetched', `${this.#address} answered ${answer.status()}`);
     // What comes once it is scrolled to comes while scripts have their time.
-    const height = await page.evaluate(scrollThrough).catch(() => 0);
+    const height = await scrollThrough(page).catch(() => 0);
     await this.#settled(page, AFTER_OPENING, begun);
     const grown = await page.evaluate(() => document.documentElement.scrollHeight).catch(() => 0);
     if (grown > height) {
-      await page.evaluate(scrollThrough).catch(() => 0);
+      await scrollThrough(page).catch(() => 0);
       await this.#settled(page, AFTER_SCROLLING);
     }
   }
@@ -340,16 +340,19 @@ function withoutPeers(): void {
     Reflect.deleteProperty(globalThis, name);
 }
 
-/** Scrolls through the page once, so that what comes only then has come; how tall it is after, CSS px. Runs in the page. */
-async function scrollThrough(): Promise<number> {
+/** Scrolls through a page once, so that what comes only then has come; how tall it is after, CSS px. Waits here: a page without scripts has no clock. */
+async function scrollThrough(page: Page): Promise<number> {
   const MOST_SCREENS = 20;
-  const from = window.scrollY;
+  const scroll = (top: number): Promise<number> =>
+    page.evaluate((to) => {
+      window.scrollTo({ top: to, behavior: 'instant' });
+      return document.documentElement.scrollHeight;
+    }, top);
+  const from = await page.evaluate(() => window.scrollY);
   for (let screen = 1; screen <= MOST_SCREENS; screen += 1) {
-    const top = screen * window.innerHeight;
-    if (top >= document.documentElement.scrollHeight) break;
-    window.scrollTo({ top, behavior: 'instant' });
+    const top = screen * BOUNDS.height;
+    if (top >= (await scroll(top))) break;
     await new Promise((done) => setTimeout(done, 50));
   }
-  window.scrollTo({ top: from, behavior: 'instant' });
-  return document.documentElement.scrollHeight;
+  return scroll(from);
 }

@@ -7,7 +7,7 @@ import { takeSnapshot, type Snapshot, type SnapshotOptions } from './take-snapsh
 async function savePage(take: (options: SnapshotOptions) => Promise<Snapshot>): Promise<void> {
   const MOST_BYTES = 3_000_000;
   const MOST_ALL = 30_000_000;
-  const { html, title, lost } = await take({ isWhole: true, frames: [] });
+  const { html, title, lost } = await take({ isWhole: true, isScripted: true, frames: [] });
   const missing = [...lost];
   const inAttribute = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;');
   const addresses = new Set<string>();

@@ -13,6 +13,8 @@ export interface Snapshot {
 export interface SnapshotOptions {
   /** Whether linked sheets are written into the page too, as for a file that stands by itself. */
   readonly isWhole: boolean;
+  /** Whether scripts run there: where none can, none has changed a sheet, and nothing is waited for. */
+  readonly isScripted: boolean;
   /** Addresses under which the documents of its frames are kept; of others it is said that they are not. */
   readonly frames: readonly { readonly element: unknown; readonly address: string }[];
 }
@@ -22,7 +24,7 @@ export interface SnapshotOptions {
  * as pictures, addresses made absolute, what stands in the top layer marked (`data-top-layer`). Runs in the page, by itself: whoever runs it hands its source over, so that it can use nothing
  * from outside. Sources: HTML §13.3 for serialising, CSSOM §6.6 for what a sheet says, HTML §4.12.3 for declarative shadow roots.
  */
-export async function takeSnapshot({ isWhole, frames }: SnapshotOptions): Promise<Snapshot> {
+export async function takeSnapshot({ isWhole, isScripted, frames }: SnapshotOptions): Promise<Snapshot> {
   const frameAt = new Map(frames.map(({ element, address }) => [element, address]));
   const VOID = new Set(
     'area base br col embed hr img input link meta source track wbr basefont bgsound frame keygen param'.split(' '),
@@ -109,7 +111,8 @@ export async function takeSnapshot({ isWhole, frames }: SnapshotOptions): Promis
       if (sheet.ownerNode instanceof HTMLLinkElement) {
         if (isWhole && textOf(sheet) === null)
           say(`the stylesheet ${sheet.href ?? ''}, which another origin keeps from being read`);
-        else if (isWhole || sheet.href?.startsWith('blob:') || !(await isUnchanged(sheet))) changed.add(sheet);
+        else if (isWhole || sheet.href?.startsWith('blob:') || (isScripted && !(await isUnchanged(sheet))))
+          changed.add(sheet);
       }
   }
 
@@ -117,7 +120,7 @@ export async function takeSnapshot({ isWhole, frames }: SnapshotOptions): Promis
   const own = new Map<string, string>();
   for (const root of roots)
     for (const image of root.querySelectorAll<HTMLImageElement>('img'))
-      if (image.currentSrc.startsWith('blob:'))
+      if (isScripted && image.currentSrc.startsWith('blob:'))
         try {
           const body = await (await fetch(image.currentSrc)).blob();
           own.set(

@@ -153,7 +153,7 @@ describe('a snapshot of a page', () => {
     }, LONGHANDS);
 
   const copied = async (live: Page): Promise<{ copy: Page; lost: readonly string[] }> => {
-    const { html, lost } = await live.evaluate(takeSnapshot, { isWhole: false, frames: [] });
+    const { html, lost } = await live.evaluate(takeSnapshot, { isWhole: false, isScripted: true, frames: [] });
     const copy = await opened(html, false);
     await copy.evaluate(`(${openTopLayer.toString()})(document)`);
     return { copy, lost };
@@ -230,7 +230,7 @@ describe('a snapshot of a page', () => {
     );
     const [live, copy] = await Promise.all(contexts.map((context) => context.newPage()));
     await start(live, null);
-    const { html } = await live.evaluate(takeSnapshot, { isWhole: false, frames: [] });
+    const { html } = await live.evaluate(takeSnapshot, { isWhole: false, isScripted: true, frames: [] });
     await start(copy, html);
     await copy.evaluate(`(${openTopLayer.toString()})(document)`);
     // Where a script put the focus is no matter of the page at rest.
@@ -269,7 +269,7 @@ describe('a snapshot of a page', () => {
       '<!DOCTYPE html><body><input type=checkbox id=c><p id=n></p><iframe srcdoc="<p>own</p>" title="The map"></iframe><script>c.indeterminate = true; n.append(document.createElement("div"))</script>',
       true,
     );
-    const { lost } = await live.evaluate(takeSnapshot, { isWhole: false, frames: [] });
+    const { lost } = await live.evaluate(takeSnapshot, { isWhole: false, isScripted: true, frames: [] });
     await live.context().close();
     expect(lost.join()).toContain('what the frame The map shows');
     expect(lost.join()).toContain('neither ticked nor unticked');

@@ -145,7 +145,7 @@ describe('the Survey', () => {
     await lookAtIt();
     await page().getByRole('button', { name: 'Capture Extra again' }).click();
     await page().locator('input[type=file]:not([webkitdirectory])').setInputFiles(file('second'));
-    await page().getByRole('button', { name: 'Bring in', exact: true }).click();
+    await page().getByRole('button', { name: 'Capture again', exact: true }).click();
     await page().getByText('Extra was captured again.').waitFor();
     await lookAtIt();
     const [, brought] = await sites();

@@ -41,7 +41,7 @@ import { VisitSession } from './visit-session';
           </div>
         </section>
         <section class="plan" aria-label="The plan">
-          <div class="uv-scroll list" tabindex="0" role="group" aria-label="Steps so far"><uv-step-list /></div>
+          <div class="uv-scroll list" tabindex="0" role="region" aria-label="Steps so far"><uv-step-list /></div>
           <div class="form">
             <uv-step-form [chosen]="chosen()" (pickedSeen)="chosen.set($event)" />
             @if (isConsent()) {
