@@ -215,7 +215,10 @@ describe('a snapshot of a page', () => {
         else await route.fulfill({ status: 404, body: '' });
       });
       await page.goto(address, { waitUntil: 'load' });
-      await page.locator(mark).first().waitFor({ state: 'attached' });
+      await page
+        .locator(mark)
+        .first()
+        .waitFor({ state: own === null ? 'visible' : 'attached' });
       // What moves is another each time it is looked at.
       await page.evaluate(() => {
         const style = document.createElement('style');
