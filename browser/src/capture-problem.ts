@@ -13,6 +13,7 @@ export class CaptureProblem extends Error {
       | 'not-fetched'
       | 'no-browser'
       | 'step-failed'
+      | 'closed'
       | 'too-long'
       | 'stopped'
       | 'busy',

@@ -7,8 +7,9 @@ import { checkAddress, innerLookup, isAllowed, publicLookup, type AddressPolicy 
 export interface Gate {
   /** Address for the browser's proxy setting. */
   readonly address: string;
-  /** Addresses that were refused, each once. */
+  /** Addresses that were refused, each once and cut where they are long. */
   readonly refused: ReadonlySet<string>;
+  isRefused(address: string): boolean;
   close(): Promise<void>;
 }
 
@@ -23,7 +24,8 @@ export interface GateOptions {
 /** Headers between a client and its proxy alone. Source: RFC 9110 §7.6.1 and §11.7. */
 const HOP_BY_HOP = ['connection', 'proxy-connection', 'proxy-authorization', 'keep-alive', 'te', 'trailer', 'upgrade'];
 const CONNECT_MS = 15_000;
-const MOST_REFUSED = 200;
+/** Of an address that is kept, UTF-16 units; how many there are the bound on requests says. */
+const MOST_KEPT = 400;
 
 /**
  * Opens a forward proxy on the loopback address that lets through what the address policy allows: requests, redirects, sub-resources,
@@ -67,7 +69,7 @@ export async function openGate({ policy, totalBytes, requests, onExceeded }: Gat
     }
   };
   const note = (text: string): void => {
-    if (refused.size < MOST_REFUSED) refused.add(text.slice(0, 400));
+    refused.add(text.slice(0, MOST_KEPT));
   };
   const lookupFor = (url: URL) => (isAllowed(url, policy) ? innerLookup : publicLookup);
   const keep = <T extends Duplex>(socket: T): T => {
@@ -159,6 +161,7 @@ export async function openGate({ policy, totalBytes, requests, onExceeded }: Gat
   return {
     address: `http://127.0.0.1:${port}`,
     refused,
+    isRefused: (address) => refused.has(address.slice(0, MOST_KEPT)),
     close: () =>
       new Promise((done) => {
         isShut = true;

@@ -1,18 +1,4 @@
-/** What stands where in the window, and by what a step finds it. */
-export interface Seen {
-  /** In CSS px of the window. */
-  readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
-  readonly selector: string;
-  readonly words: string;
-  /** CSS selector of the frame it is in; absent for the page itself. */
-  readonly frame?: string;
-  /** What it is called, for reading. */
-  readonly name: string;
-  /** What is mostly done to it. */
-  readonly act: 'press' | 'type' | 'choose' | 'wait';
-  /** What can be chosen, for a list. */
-  readonly choices: readonly string[];
-}
+import type { SeenElement } from '@upper-veneer/core';
 
 export type EyeQuestion =
   | { readonly kind: 'find'; readonly selector: string; readonly words: string }
@@ -24,19 +10,28 @@ export interface EyeAnswer {
   /** How many would do; the first that shows is the one. */
   readonly count: number;
   readonly isShown: boolean;
-  readonly map: readonly Seen[];
+  readonly map: readonly SeenElement[];
 }
 
 /**
- * Looks at the page it runs in: finds what a step is done to, or says what stands where, past the window too, and by what it would be found again. Runs in the
- * page, by itself, so that it can use nothing from outside. Names of elements follow accessible names where they are plain (accname §4.3.2).
+ * Looks at the page it runs in: finds what a step is done to, or says what stands where, past the window too, and by what it would be
+ * found again. Runs in the page, by itself, so that it can use nothing from outside. Names of elements follow accessible names where they are plain (accname §4.3.2).
  */
 export function lookAtPage(question: EyeQuestion): EyeAnswer {
   const roots: (Document | ShadowRoot)[] = [document];
   for (const root of roots)
     for (const element of root.querySelectorAll('*')) if (element.shadowRoot) roots.push(element.shadowRoot);
   const squeeze = (text: string): string => text.replaceAll(/\s+/g, ' ').trim();
-  const wordsOf = (element: Element): string => {
+  /** Asked of the same elements over and over, while nothing changes. */
+  const once = <K, V>(ask: (key: K) => V): ((key: K) => V) => {
+    const known = new Map<K, V>();
+    return (key) => {
+      let answer = known.get(key);
+      if (answer === undefined) known.set(key, (answer = ask(key)));
+      return answer;
+    };
+  };
+  const wordsOf = once((element: Element): string => {
     const label = element.getAttribute('aria-label');
     if (label !== null && squeeze(label) !== '') return squeeze(label);
     if (element instanceof HTMLInputElement || element instanceof HTMLTextAreaElement) {
@@ -47,15 +42,27 @@ export function lookAtPage(question: EyeQuestion): EyeAnswer {
     if (element instanceof HTMLImageElement) return squeeze(element.alt);
     const text = (element as HTMLElement).innerText ?? element.textContent ?? '';
     return text.length > 2000 ? '' : squeeze(text) || squeeze(element.getAttribute('title') ?? '');
-  };
-  const isShown = (element: Element): boolean => {
+  });
+  const isShown = once((element: Element): boolean => {
     const { width, height } = element.getBoundingClientRect();
     return width > 0 && height > 0 && element.checkVisibility({ visibilityProperty: true });
-  };
+  });
+  const matched = once((selector: string): Element[] =>
+    roots.flatMap((root) => [...root.querySelectorAll(selector === '' ? '*' : selector)]),
+  );
+  const matchedByWords = once((selector: string): Map<string, Element[]> => {
+    const byWords = new Map<string, Element[]>();
+    for (const element of matched(selector)) {
+      const words = wordsOf(element);
+      const same = byWords.get(words);
+      if (same) same.push(element);
+      else byWords.set(words, [element]);
+    }
+    return byWords;
+  });
   const matching = (selector: string, words: string): Element[] => {
-    const found = roots.flatMap((root) => [...root.querySelectorAll(selector === '' ? '*' : selector)]);
-    if (words === '') return found;
-    const same = found.filter((element) => wordsOf(element) === words);
+    if (words === '') return matched(selector);
+    const same = matchedByWords(selector).get(words) ?? [];
     // By words alone: the innermost that says them, not all around it.
     return selector === ''
       ? same.filter((element) => !same.some((other) => other !== element && element.contains(other)))
@@ -75,7 +82,10 @@ export function lookAtPage(question: EyeQuestion): EyeAnswer {
   const quoted = (text: string): string => `"${text.replaceAll(/["\\]/g, '\\$&')}"`;
   const isOne = (selector: string, words: string): boolean => {
     const all = matching(selector, words);
-    return all.length === 1 || all.filter(isShown).length === 1;
+    if (all.length === 1) return true;
+    let shown = 0;
+    for (const element of all) if (isShown(element) && (shown += 1) > 1) return false;
+    return shown === 1;
   };
   const PRESSED =
     'button, a[href], input, select, textarea, summary, label, [role="button"], [role="link"], [role="tab"], [role="menuitem"], [role="checkbox"], [role="switch"], [onclick], [tabindex], [contenteditable]';
@@ -119,7 +129,7 @@ export function lookAtPage(question: EyeQuestion): EyeAnswer {
     }
     return { selector: path, words: '' };
   };
-  const map: Seen[] = [];
+  const map: SeenElement[] = [];
   const mappedAlready = new Set<Element>();
   const mapped = (selector: string): void => {
     for (const root of roots)

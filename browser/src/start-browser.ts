@@ -2,6 +2,7 @@ import { chromium, type Browser } from 'playwright-core';
 import { BOUNDS } from './bounds.js';
 import { CaptureProblem } from './capture-problem.js';
 import { firstLine } from './plain-words.js';
+import { isSandboxed } from './sandbox.js';
 
 /** Nothing of the browser's own asks for anything, and no page gets past the gate. */
 const SWITCHES = [
@@ -30,11 +31,18 @@ export async function startBrowser(program: string, proxy: string): Promise<Brow
       executablePath: program,
       proxy: { server: proxy },
       args: SWITCHES,
-      // A browser cannot be kept in its sandbox as root.
-      chromiumSandbox: process.getuid?.() !== 0 && process.env['BROWSER_SANDBOX'] !== 'off',
+      chromiumSandbox: isSandboxed(),
       timeout: BOUNDS.openMs,
     });
   } catch (error) {
-    throw new CaptureProblem('no-browser', `${program} does not start: ${firstLine(error)}`);
+    // Its own log, which says so, stands under the first line.
+    const isRefused =
+      isSandboxed() && error instanceof Error && /no usable sandbox|sandbox_host|setuid sandbox/i.test(error.message);
+    throw new CaptureProblem(
+      'no-browser',
+      isRefused
+        ? `${program} is not let start its sandbox on this machine; BROWSER_SANDBOX=off starts it without`
+        : `${program} does not start: ${firstLine(error)}`,
+    );
   }
 }

@@ -29,6 +29,8 @@ let ready: { readonly remote: Promise<RemoteVisit>; readonly timer: NodeJS.Timeo
 export function prepareVisit(): void {
   if (ready) return;
   const remote = begin();
+  // Told to whoever asks for the visit.
+  remote.catch(() => undefined);
   const timer = setTimeout(dropReady, READY_MS);
   timer.unref();
   ready = { remote, timer };
@@ -39,7 +41,10 @@ export function dropReady(): void {
   const dropped = ready;
   ready = null;
   clearTimeout(dropped?.timer);
-  void dropped?.remote.then((remote) => remote.close());
+  void dropped?.remote.then(
+    (remote) => remote.close(),
+    () => undefined,
+  );
 }
 
 /**
@@ -66,7 +71,12 @@ export async function startVisitProcess(options: VisitOptions, signal?: AbortSig
 
 async function begin(): Promise<RemoteVisit> {
   await sweep();
-  const folder = await mkdtemp(join(tmpdir(), `${PROFILE_PREFIX}${process.pid}-`));
+  const folder = await mkdtemp(join(tmpdir(), `${PROFILE_PREFIX}${process.pid}-`)).catch((error: unknown) => {
+    throw new CaptureProblem(
+      'no-browser',
+      `No profile can be made in ${tmpdir()}: ${error instanceof Error ? error.message : String(error)}`,
+    );
+  });
   const child = fork(fileURLToPath(new URL('./visit-worker.js', import.meta.url)), {
     serialization: 'advanced',
     stdio: ['ignore', 'ignore', 'ignore', 'ipc'],

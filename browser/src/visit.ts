@@ -1,13 +1,13 @@
 import { errors, type Browser, type BrowserContext, type Page } from 'playwright-core';
 // Types alone: what starts a browser must not wait for the whole core to be read.
-import type { VisitStep } from '@upper-veneer/core';
+import type { PageSight, SeenElement, VisitStep } from '@upper-veneer/core';
 import type { AddressPolicy } from './address-policy.js';
 import { checkAddress } from './address-policy.js';
 import { BOUNDS } from './bounds.js';
 import { CaptureProblem } from './capture-problem.js';
 import { doStep } from './do-step.js';
 import { openGate, type Gate } from './gate.js';
-import { lookAtPage, type EyeQuestion, type Seen } from './page-eye.js';
+import { lookAtPage, type EyeQuestion } from './page-eye.js';
 import { Recorder, type RecordedFile } from './recorder.js';
 import { AFTER_OPENING, AFTER_SCROLLING, AFTER_STEP, settle, type Calm } from './settle.js';
 import { inPlainWords } from './plain-words.js';
@@ -23,24 +23,17 @@ export interface VisitOptions {
   readonly width: number;
 }
 
-/** A page as it is now, to be looked at and pointed at. */
-export interface PageSight {
+/** A page as it is now, with its picture. */
+export interface DrawnSight extends PageSight {
   /** JPEG of the window, one pixel a CSS px. */
   readonly picture: Buffer;
-  readonly width: number;
-  readonly height: number;
-  readonly address: string;
-  readonly title: string;
-  readonly elements: readonly Seen[];
-  /** What happened meanwhile that a visitor would not see, in words. */
-  readonly notes: readonly string[];
 }
 
 /** A visit under way, here or in a process of its own. */
 export interface VisitHandle {
   open(address: string): Promise<void>;
   act(step: VisitStep): Promise<void>;
-  see(): Promise<PageSight>;
+  see(): Promise<DrawnSight>;
   take(name: string): Promise<TakenPage>;
   files(): Promise<readonly RecordedFile[]>;
   /** What happened that a visitor would not see, since it was last asked. */
@@ -49,6 +42,10 @@ export interface VisitHandle {
 }
 
 const MOST_MAPPED = 400;
+/** Opening with all that is waited for, ms. */
+const OPENING_MS = BOUNDS.openMs + AFTER_OPENING.most + BOUNDS.stepMs;
+/** Heights of the window that a page is scrolled through. */
+const MOST_SCREENS = 20;
 
 /**
  * A visit to one address in a browser of its own, started for it and ended with it. Scripts of pages run there alone. Every request
@@ -112,20 +109,22 @@ export class Visit implements VisitHandle {
   async open(address: string): Promise<void> {
     checkAddress(address, this.policy);
     this.#address = address;
-    await this.#within(this.#openAnew(), BOUNDS.openMs + AFTER_OPENING.most + BOUNDS.stepMs, 'to come');
+    await this.#within(this.#openAnew(), OPENING_MS, 'to come');
   }
 
   async act(step: VisitStep): Promise<void> {
-    const limit = step.act === 'anew' ? BOUNDS.openMs + AFTER_OPENING.most : 2 * BOUNDS.stepMs + AFTER_STEP.most;
+    const limit = step.act === 'anew' ? OPENING_MS : 2 * BOUNDS.stepMs + AFTER_STEP.most;
     await this.#within(this.#do(step), limit, 'for this step');
   }
 
-  async see(): Promise<PageSight> {
+  async see(): Promise<DrawnSight> {
     const page = this.#open();
     return this.#within(
       (async () => {
         const picture = await page.screenshot({ type: 'jpeg', quality: 72, scale: 'css', timeout: BOUNDS.stepMs });
         const elements = await this.#mapOf(page);
+        if (elements.length >= MOST_MAPPED)
+          this.#notes.add(`The first ${MOST_MAPPED} things on the page are listed; others are found by hand`);
         return {
           picture,
           ...(page.viewportSize() ?? { width: this.#width, height: BOUNDS.height }),
@@ -193,7 +192,7 @@ export class Visit implements VisitHandle {
   #open(): Page {
     if (!this.#page) throw new CaptureProblem('no-page', 'No page is open');
     const address = this.#page.url();
-    if (this.gate.refused.has(address))
+    if (this.gate.isRefused(address))
       throw new CaptureProblem('refused-address', `The page went on to ${address}, an address that is not asked`);
     if (!/^https?:/.test(address))
       throw new CaptureProblem('not-fetched', 'The page went on to an address that does not answer');
@@ -234,12 +233,13 @@ export class Visit implements VisitHandle {
       if (response.request().isNavigationRequest() && response.frame() === page.mainFrame()) status = response.status();
     });
     let answer;
-    let begun = Date.now();
+    const asked = Date.now();
+    let begun = asked;
     try {
       answer = await page.goto(this.#address, { waitUntil: 'domcontentloaded', timeout: BOUNDS.openMs });
       // Scripts run from here on, and what they put in a while after comes by this clock.
       begun = Date.now();
-      await page.waitForLoadState('load', { timeout: BOUNDS.openMs });
+      await page.waitForLoadState('load', { timeout: Math.max(1000, BOUNDS.openMs - (begun - asked)) });
     } catch (error) {
       // A page whose pictures never come is there all the same.
       if (!answer || !(error instanceof errors.TimeoutError))
@@ -251,11 +251,15 @@ export class Visit implements VisitHandle {
         );
       this.#notes.add(`Not all of it came within ${BOUNDS.openMs / 1000} seconds`);
     }
-    if (answer && this.gate.refused.has(answer.url()))
+    if (answer && this.gate.isRefused(answer.url()))
       throw new CaptureProblem('refused-address', `${answer.url()} is an address that is not asked`);
     if (answer && !answer.ok()) throw new CaptureProblem('not-fetched', `${this.#address} answered ${answer.status()}`);
     // What comes once it is scrolled to comes while scripts have their time.
     const height = await scrollThrough(page).catch(() => 0);
+    if (height > MOST_SCREENS * BOUNDS.height)
+      this.#notes.add(
+        `The page is ${height.toLocaleString('en')} px tall and was scrolled through for ${(MOST_SCREENS * BOUNDS.height).toLocaleString('en')}: pictures further down may be missing`,
+      );
     await this.#settled(page, AFTER_OPENING, begun);
     const grown = await page.evaluate(() => document.documentElement.scrollHeight).catch(() => 0);
     if (grown > height) {
@@ -283,7 +287,7 @@ export class Visit implements VisitHandle {
   }
 
   /** What stands in the window, that of frames in their places. */
-  async #mapOf(page: Page): Promise<Seen[]> {
+  async #mapOf(page: Page): Promise<SeenElement[]> {
     const question: EyeQuestion = { kind: 'map', most: MOST_MAPPED };
     const { map } = await page.evaluate(lookAtPage, question);
     const all = [...map];
@@ -342,7 +346,6 @@ function withoutPeers(): void {
 
 /** Scrolls through a page once, so that what comes only then has come; how tall it is after, CSS px. Waits here: a page without scripts has no clock. */
 async function scrollThrough(page: Page): Promise<number> {
-  const MOST_SCREENS = 20;
   const scroll = (top: number): Promise<number> =>
     page.evaluate((to) => {
       window.scrollTo({ top: to, behavior: 'instant' });

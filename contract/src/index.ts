@@ -107,7 +107,6 @@ export {
   VisitBody,
   VisitStepBody,
   type BrowserDocument,
-  type SeenDocument,
   type SightDocument,
   type VisitDocument,
 } from './visits.js';

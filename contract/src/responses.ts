@@ -212,6 +212,8 @@ export type ImportResult =
       readonly again: readonly string[];
       /** Of those captured again, the ones that are otherwise than they were. */
       readonly changed: readonly string[];
+      /** Stylesheets of the site that are otherwise than they were, by path. */
+      readonly changedSheets: readonly string[];
       readonly leftOut: readonly LeftOutFile[];
     }
   | { readonly ok: false; readonly problem: ProblemDocument };

@@ -1,5 +1,12 @@
 import 'reflect-metadata';
-import { VISIT_ACTS, VISIT_BOUNDS, type VisitAct, type VisitPlan, type VisitStep } from '@upper-veneer/core';
+import {
+  VISIT_ACTS,
+  VISIT_BOUNDS,
+  type PageSight,
+  type VisitAct,
+  type VisitPlan,
+  type VisitStep,
+} from '@upper-veneer/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -16,27 +23,30 @@ import {
 } from 'class-validator';
 
 const LONGEST = VISIT_BOUNDS.textLength;
-const TOO_LONG = `can have ${LONGEST} characters at most`;
+
+/** A text of a step. */
+function ShortText(): PropertyDecorator {
+  return (target, field) => {
+    IsString({ message: 'must be a text' })(target, field);
+    MaxLength(LONGEST, { message: `can have ${LONGEST} characters at most` })(target, field);
+  };
+}
 
 /** One thing a visitor does. */
 export class VisitStepBody implements VisitStep {
   @IsIn(VISIT_ACTS, { message: `must be one of ${VISIT_ACTS.join(', ')}` })
   act: VisitAct;
 
-  @IsString({ message: 'must be a text' })
-  @MaxLength(LONGEST, { message: TOO_LONG })
+  @ShortText()
   selector: string;
 
-  @IsString({ message: 'must be a text' })
-  @MaxLength(LONGEST, { message: TOO_LONG })
+  @ShortText()
   words: string;
 
-  @IsString({ message: 'must be a text' })
-  @MaxLength(LONGEST, { message: TOO_LONG })
+  @ShortText()
   frame: string;
 
-  @IsString({ message: 'must be a text' })
-  @MaxLength(LONGEST, { message: TOO_LONG })
+  @ShortText()
   text: string;
 
   @ValidateIf((step: VisitStepBody) => step.width !== null)
@@ -51,8 +61,8 @@ export class VisitStepBody implements VisitStep {
   keep: string | null;
 }
 
-/** An address as a visitor's browser gets it. */
-export class VisitBody implements VisitPlan {
+/** A page that is to be opened and looked at. */
+export class SightRequest {
   @IsString({ message: 'must be a web address' })
   @Matches(/^https?:\/\/\S{1,2000}$/i, { message: 'must begin with http:// or https://' })
   address: string;
@@ -61,7 +71,10 @@ export class VisitBody implements VisitPlan {
   @Min(VISIT_BOUNDS.leastWidth, { message: `must be ${VISIT_BOUNDS.leastWidth} px at least` })
   @Max(VISIT_BOUNDS.mostWidth, { message: `can be ${VISIT_BOUNDS.mostWidth} px at most` })
   width: number;
+}
 
+/** An address as a visitor's browser gets it. */
+export class VisitBody extends SightRequest implements VisitPlan {
   @ValidateIf((visit: VisitBody) => visit.keep !== null)
   @IsString({ message: 'must be a text' })
   @MaxLength(60, { message: 'can have 60 characters at most' })
@@ -88,45 +101,16 @@ export class StoredVisitBody {
   paths: string[];
 }
 
-/** A page that is to be opened and looked at. */
-export class SightRequest {
-  @IsString({ message: 'must be a web address' })
-  @Matches(/^https?:\/\/\S{1,2000}$/i, { message: 'must begin with http:// or https://' })
-  address: string;
-
-  @IsInt({ message: 'must be a whole number of px' })
-  @Min(VISIT_BOUNDS.leastWidth, { message: `must be ${VISIT_BOUNDS.leastWidth} px at least` })
-  @Max(VISIT_BOUNDS.mostWidth, { message: `can be ${VISIT_BOUNDS.mostWidth} px at most` })
-  width: number;
-}
-
 export interface VisitDocument {
   readonly id: number;
   readonly plan: VisitPlan;
   readonly paths: readonly string[];
 }
 
-/** What stands in the window of a page that is looked at. */
-export interface SeenDocument {
-  readonly box: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
-  readonly selector: string;
-  readonly words: string;
-  readonly frame?: string;
-  readonly name: string;
-  readonly act: 'press' | 'type' | 'choose' | 'wait';
-  readonly choices: readonly string[];
-}
-
 /** A page as it is now in the browser it was opened in. */
-export interface SightDocument {
+export interface SightDocument extends PageSight {
   /** JPEG as a data address, one pixel a CSS px. */
   readonly picture: string;
-  readonly width: number;
-  readonly height: number;
-  readonly address: string;
-  readonly title: string;
-  readonly elements: readonly SeenDocument[];
-  readonly notes: readonly string[];
 }
 
 /** The browser that the product can start. */

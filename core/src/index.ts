@@ -256,6 +256,7 @@ export {
   type VisitPlan,
   type VisitStep,
 } from './visit/visit-plan.js';
+export type { PageSight, SeenElement } from './visit/page-sight.js';
 export { driftWords } from './drift/drift-words.js';
 export { formerCss, formerPage, type FormerCapture } from './drift/former-capture.js';
 export { proposeDrift, withoutIdleSelectors, type DriftProposal } from './drift/propose-drift.js';

@@ -94,7 +94,7 @@ async function start(): Promise<void> {
       allowedHosts: [`localhost:${boundHostPort}`, `*.localhost:${boundHostPort}`],
       allowPrivate: process.env['FETCH_PRIVATE'] === '1',
     }),
-    exampleAddress: `http://${LIVE_HOST}:${boundHostPort}/`,
+    exampleAddress: listening.isOpen ? '' : `http://${LIVE_HOST}:${boundHostPort}/`,
     log: (error) => log.error(error),
   });
   const server = createServer(app);

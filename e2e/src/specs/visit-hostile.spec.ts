@@ -103,8 +103,9 @@ describe('pages visited that mean harm', () => {
     const page = await browser.newPage();
     asked.length = 0;
     for (let i = 0; i < ASKING.length; i += 1) {
-      await page.goto(`http://localhost:${outer}/asking-${i}`, { waitUntil: 'load' }).catch(() => undefined);
-      await page.waitForTimeout(250);
+      await page
+        .goto(`http://localhost:${outer}/asking-${i}`, { waitUntil: 'networkidle', timeout: 3000 })
+        .catch(() => undefined);
     }
     await browser.close();
     expect(asked).toContain('udp');

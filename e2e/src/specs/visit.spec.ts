@@ -1,7 +1,7 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { openTopLayer } from '@upper-veneer/snapshot';
-import type { BrowserDocument, ImportResult, SiteDocument } from '@upper-veneer/contract';
+import type { BrowserDocument, ImportResult, SightDocument, SiteDocument } from '@upper-veneer/contract';
 import type { VisitStep } from '@upper-veneer/core';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
 import { launchBrowser } from '../support/browser.js';
@@ -226,7 +226,12 @@ describe('pages as visitors get them', () => {
     for (let i = 0; i < AGAIN; i += 1) {
       const again = await runImport(product.url, { kind: 'again', siteId: site.id, name: '' });
       if (!again.ok) throw new Error(again.problem.detail ?? '');
-      expect([again.pages, again.again, again.changed]).toEqual([[], ['Checkout', 'Checkout, second step'], []]);
+      expect([again.pages, again.again, again.changed, again.changedSheets]).toEqual([
+        [],
+        ['Checkout', 'Checkout, second step'],
+        [],
+        [],
+      ]);
       expect(texts(await siteOf(again))).toEqual(texts(site));
     }
     // A page that was removed stays away, and one whose step finds nothing is left as it was.
@@ -266,6 +271,52 @@ describe('pages as visitors get them', () => {
     const again = await runImport(product.url, { kind: 'again', siteId: brought.id, name: '' });
     expect(again.ok && again.changed).toEqual(['Late']);
     expect((await siteOf(again)).draft.formerCaptures).toBe(1);
+    server.close();
+  }, 60_000);
+
+  it('say what was not captured again, and what is not listed', async () => {
+    let isMoved = false;
+    const server = createServer((request, response) => {
+      const url = request.url ?? '';
+      if (url === '/book' && isMoved) response.writeHead(302, { location: '/booking' }).end();
+      else
+        response
+          .setHeader('content-type', 'text/html')
+          .end(
+            `<!doctype html><title>Book</title>${'<button>Hold a canoe</button>'.repeat(url === '/many' ? 450 : 1)}`,
+          );
+    });
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+    const origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+    const brought = await siteOf(
+      await runImport(product.url, {
+        kind: 'visit',
+        siteId: null,
+        name: '',
+        visit: { address: `${origin}/book`, width: 1280, keep: '', steps: [] },
+      }),
+    );
+    await runImport(product.url, { kind: 'widget', siteId: brought.id, name: 'Bubble', html: '<b>Chat</b>', css: '' });
+    isMoved = true;
+    const again = await runImport(product.url, { kind: 'again', siteId: brought.id, name: '' });
+    expect(again.ok && again.again).toEqual([]);
+    expect(again.ok && again.leftOut.map(({ path, reason }) => `${path}: ${reason}`)).toEqual([
+      'Bubble: It came from no address, and stays as it is',
+      'Book: Not captured again: the visit leads elsewhere by now, to booking.html',
+    ]);
+    // The visit is still the one of that page.
+    expect((await siteOf(again)).visits.map(({ paths }) => paths)).toEqual([['book.html']]);
+    const sight = await fetch(`${product.url}/api/sights/many-buttons-1`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ address: `${origin}/many`, width: 1280 }),
+    });
+    const { elements, notes } = (await sight.json()) as SightDocument;
+    expect([elements.length, notes]).toEqual([
+      400,
+      ['The first 400 things on the page are listed; others are found by hand'],
+    ]);
+    await fetch(`${product.url}/api/sights/many-buttons-1`, { method: 'DELETE' });
     server.close();
   }, 60_000);
 

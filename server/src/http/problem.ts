@@ -67,6 +67,7 @@ const CAPTURE_TITLE: Readonly<Partial<Record<CaptureProblem['code'], string>>> =
   stopped: 'Stopped',
   'no-browser': 'No browser',
   'step-failed': 'Not done',
+  closed: 'Not open any more',
 };
 
 /** An error as a problem document; what was not foreseen says nothing of itself. */

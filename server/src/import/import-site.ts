@@ -1,4 +1,4 @@
-import type { Override, VisitPlan } from '@upper-veneer/core';
+import type { Override } from '@upper-veneer/core';
 import type { ImportRequest, ImportResult, LeftOutFile } from '@upper-veneer/contract';
 import { storeArchive } from '../archive/store-archive.js';
 import { addPages, storeSite } from '../captures.js';
@@ -11,7 +11,7 @@ import type { AssembledSite } from './assemble-site.js';
 import type { ProposedPart } from './bring-in.js';
 import type { ReportProgress } from './captured.js';
 import type { Upload } from './read-uploads.js';
-import { visitsFor, type WantedVisits } from './wanted-visits.js';
+import { visitsFor, type WantedVisit, type WantedVisits } from './wanted-visits.js';
 import type { Visiting } from '../visits/visiting.js';
 
 export interface ImportSource {
@@ -76,17 +76,20 @@ export async function importSite(
         pages: head.pages.map((page) => page.name),
         again: [],
         changed: [],
+        changedSheets: [],
         leftOut: head.leftOut,
       };
     }
-    // What is captured again is what the site has; a page that was removed stays away.
-    const known = new Set(
-      kind === 'again' && siteId !== null ? store.pages.bySite(siteId).map(({ path }) => path) : [],
-    );
+    const again = kind === 'again' && siteId !== null ? store.pages.bySite(siteId) : null;
     const site = {
       ...brought.site,
-      pages: brought.site.pages.filter(({ path }) => kind !== 'again' || known.has(path)),
-      leftOut: [...brought.site.leftOut, ...(visited?.failed ?? [])],
+      // What is captured again is what the site has; a page that was removed stays away.
+      pages: brought.site.pages.filter((page) => again?.some(({ path }) => path === page.path) ?? true),
+      leftOut: [
+        ...brought.site.leftOut,
+        ...(visited?.failed ?? []),
+        ...(again && visited ? goneFrom(again, visited, brought) : []),
+      ],
       assets: brought.site.assets.map((asset) => ({
         ...asset,
         body: Buffer.from(asset.body.buffer, asset.body.byteOffset, asset.body.byteLength),
@@ -97,13 +100,11 @@ export async function importSite(
       siteId === null
         ? storeNew(store, site, brought.parts, name)
         : await addTo({ store, pool, now }, siteId, site, signal);
-    visited?.done.forEach(({ plan, id }, i) =>
-      store.visits.keep(stored.siteId, {
-        id,
-        plan,
-        paths: (brought.visitPaths[i] ?? []).filter((path) => kind !== 'again' || known.has(path)),
-      }),
-    );
+    // What a visit brings is settled when it is planned; where it leads elsewhere later, its pages are still those.
+    if (!again)
+      visited?.done.forEach(({ plan, id }, i) =>
+        store.visits.keep(stored.siteId, { id, plan, paths: brought.visitPaths[i] ?? [] }),
+      );
     return stored;
   } catch (error) {
     if (!(error instanceof WorkError)) throw error;
@@ -124,7 +125,7 @@ export async function importSite(
 }
 
 interface GoneThrough {
-  readonly done: readonly { readonly id: number | null; readonly plan: VisitPlan; readonly result: PlanResult }[];
+  readonly done: readonly (WantedVisit & { readonly result: PlanResult })[];
   readonly failed: readonly LeftOutFile[];
   readonly addresses: readonly string[];
 }
@@ -132,7 +133,7 @@ interface GoneThrough {
 /** Goes through the visits that are wanted. @throws {CaptureProblem} when none of them comes to its end. */
 async function goThrough(
   visiting: Visiting,
-  { visits, addresses }: WantedVisits,
+  { visits, addresses, others }: WantedVisits,
   report: ReportProgress,
   signal: AbortSignal,
 ): Promise<GoneThrough> {
@@ -141,9 +142,10 @@ async function goThrough(
     report,
     signal,
   );
-  const failed = visited.flatMap((own) =>
-    own.ok ? [] : [{ path: own.plan.address, reason: `Not captured: ${own.message}` }],
-  );
+  const failed = [
+    ...visited.flatMap((own) => (own.ok ? [] : [{ path: own.plan.address, reason: `Not captured: ${own.message}` }])),
+    ...others.map((path) => ({ path, reason: 'It came from no address, and stays as it is' })),
+  ];
   const done = visited.flatMap((own, i) => (own.ok ? [{ ...visits[i], result: own.result }] : []));
   if (done.length === 0 && addresses.length === 0) {
     const [first] = visited;
@@ -153,6 +155,22 @@ async function goThrough(
     );
   }
   return { done, failed, addresses };
+}
+
+/** Pages that their visits did not come to again, such as where an address leads elsewhere by now. */
+function goneFrom(
+  pages: readonly PageRow[],
+  { done }: GoneThrough,
+  { visitPaths }: { readonly visitPaths: readonly (readonly string[])[] },
+): LeftOutFile[] {
+  return done.flatMap(({ paths }, i) =>
+    pages
+      .filter(({ path }) => paths.includes(path) && !visitPaths[i]?.includes(path))
+      .map(({ name }) => ({
+        path: name,
+        reason: `Not captured again: the visit leads elsewhere by now${visitPaths[i]?.length ? `, to ${visitPaths[i].join(', ')}` : ''}`,
+      })),
+  );
 }
 
 function storeNew(
@@ -175,7 +193,16 @@ function storeNew(
     roles: [],
     leftOut,
   });
-  return { ok: true, siteId, siteName: name, pages: pages.map((page) => page.name), again: [], changed: [], leftOut };
+  return {
+    ok: true,
+    siteId,
+    siteName: name,
+    pages: pages.map((page) => page.name),
+    again: [],
+    changed: [],
+    changedSheets: [],
+    leftOut,
+  };
 }
 
 /** Times the overrides are led to their elements again where the draft went on meanwhile. */
@@ -251,7 +278,10 @@ async function addTo(
       siteName: site.name,
       pages: added.map(({ name }) => name),
       again: recaptured.map(({ name }) => name),
-      changed: differing.map(({ id }) => before.find((page) => page.id === id)?.name ?? ''),
+      changed: again.flatMap(({ id, before: old, after }) =>
+        old.html === after.html ? [] : (before.find((page) => page.id === id)?.name ?? []),
+      ),
+      changedSheets: Object.keys(changed),
       leftOut: [...leftOut, ...lost],
     };
   }

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import type { PageSight } from '@upper-veneer/browser';
+import { isSandboxed, type DrawnSight } from '@upper-veneer/browser';
 import { SightRequest, VisitStepBody, type BrowserDocument, type SightDocument } from '@upper-veneer/contract';
 import { stepProblem } from '@upper-veneer/core';
 import { HttpProblem, readBody } from '../http/problem.js';
@@ -23,7 +23,7 @@ export function visitRoutes({ visiting, example }: VisitRouteOptions): Router {
     visiting.prepare();
     const answer: BrowserDocument = {
       program: visiting.program(),
-      isSandboxed: process.getuid?.() !== 0 && process.env['BROWSER_SANDBOX'] !== 'off',
+      isSandboxed: isSandboxed(),
       example,
     };
     response.json(answer);
@@ -50,6 +50,6 @@ export function visitRoutes({ visiting, example }: VisitRouteOptions): Router {
   return router;
 }
 
-function described({ picture, ...sight }: PageSight): SightDocument {
+function described({ picture, ...sight }: DrawnSight): SightDocument {
   return { ...sight, picture: `data:image/jpeg;base64,${Buffer.from(picture).toString('base64')}` };
 }

@@ -8,7 +8,7 @@ import {
   runPlan,
   startVisitProcess,
   type AddressPolicy,
-  type PageSight,
+  type DrawnSight,
   type PlanResult,
   type VisitHandle,
 } from '@upper-veneer/browser';
@@ -28,7 +28,6 @@ export type Visited =
 /** Pages open to be looked at. */
 interface Looking {
   readonly visit: VisitHandle;
-  readonly ending: AbortController;
   timer: NodeJS.Timeout;
   /** When something was done to it last, ms. */
   since: number;
@@ -76,7 +75,6 @@ export function createVisiting({ program, policy }: VisitingOptions) {
     if (!own) return;
     looking.delete(key);
     clearTimeout(own.timer);
-    own.ending.abort();
     await own.visit.close();
   };
   const wake = (key: string, own: Looking): void => {
@@ -125,7 +123,7 @@ export function createVisiting({ program, policy }: VisitingOptions) {
       return visited;
     },
     /** Opens a page to be looked at. @throws {CaptureProblem} */
-    async look(key: string, address: string, width: number): Promise<PageSight> {
+    async look(key: string, address: string, width: number): Promise<DrawnSight> {
       await close(key);
       // The one that nobody has done anything to for the longest gives way: its steps open it again.
       const idle = [...looking].filter(([, { isBusy }]) => !isBusy).sort(([, a], [, b]) => a.since - b.since);
@@ -139,7 +137,7 @@ export function createVisiting({ program, policy }: VisitingOptions) {
         visit = await start(address, width, ending.signal);
         await visit.open(address);
         const sight = await visit.see();
-        const own: Looking = { visit, ending, timer: setTimeout(() => undefined, 0), since: Date.now(), isBusy: false };
+        const own: Looking = { visit, timer: setTimeout(() => undefined, 0), since: Date.now(), isBusy: false };
         looking.set(key, own);
         wake(key, own);
         return sight;
@@ -150,10 +148,14 @@ export function createVisiting({ program, policy }: VisitingOptions) {
         opening.delete(key);
       }
     },
-    /** Does something to a page that is looked at. @throws {CaptureProblem} `no-page` when it is open no longer. */
-    act(key: string, step: VisitStep): Promise<PageSight> {
+    /** Does something to a page that is looked at. @throws {CaptureProblem} `closed` when it is open no longer. */
+    act(key: string, step: VisitStep): Promise<DrawnSight> {
       const own = looking.get(key);
-      if (!own) throw new CaptureProblem('no-page', 'The page is open no longer: it is opened again from its steps');
+      if (!own)
+        throw new CaptureProblem(
+          'closed',
+          'Nothing was done to the page for a while; open it again, its steps are kept',
+        );
       return during(
         key,
         own,

@@ -13,29 +13,7 @@ import { SightApi } from './visit/sight-api';
   selector: 'uv-address-source',
   imports: [Button, FormsModule, InputText, RadioButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <label for="uv-address">Address of the page</label>
-    <input pInputText id="uv-address" name="address" class="uv-mono" autocomplete="off" spellcheck="false" placeholder="https://" [ngModel]="address()" (ngModelChange)="address.set($event)" />
-    @if (browser(); as found) {
-      @if (found.example !== '' && address() === '') { <p class="uv-soft">Nothing at hand? <button type="button" class="link uv-mono" (click)="address.set(found.example)">{{ found.example }}</button> is the demo's, drawn by scripts.</p> }
-      @if (found.program !== null) {
-        <div class="how" role="radiogroup" aria-label="How the page is got">
-          <span class="choice"><p-radiobutton name="how" [value]="true" inputId="uv-rendered" [ngModel]="isRendered()" (ngModelChange)="isRendered.set($event)" /><label for="uv-rendered">As a visitor's browser gets it</label></span>
-          @if (isRendered()) {
-            <div class="detail">
-              <label class="width">Window <input pInputText pSize="small" name="width" type="number" [min]="bounds.leastWidth" [max]="bounds.mostWidth" aria-label="Width of the window in px" [ngModel]="width()" (ngModelChange)="width.set($event)" /> px wide</label>
-              <p-button [label]="steps() === 0 ? 'Steps…' : steps() === 1 ? '1 step…' : steps() + ' steps…'" size="small" [outlined]="true" [disabled]="address().trim() === '' || width() === null" (onClick)="stepsWanted.emit()" />
-              <p class="uv-soft">Its scripts run in {{ found.program }}, started for it and ended after. {{ found.isSandboxed ? '' : 'It runs without its own sandbox here, since the product runs as root. ' }}Looked at until nothing changes, 8 seconds at most; what comes later, or by a press, is brought by steps.</p>
-            </div>
-          }
-          <span class="choice"><p-radiobutton name="how" [value]="false" inputId="uv-sent" [ngModel]="isRendered()" (ngModelChange)="isRendered.set($event)" /><label for="uv-sent">As it is sent</label></span>
-          @if (!isRendered()) { <p class="uv-soft detail">The page with its stylesheets, pictures and fonts. What scripts put into it is missing: most consent bars, chat bubbles, booking forms and drawers.</p> }
-        </div>
-      } @else {
-        <p class="uv-soft">The server fetches the page as it is sent, with its stylesheets, pictures and fonts. What scripts put into it is missing: no Chromium or Chrome was found on this machine (CHROME_BIN can name one). A page that scripts draw is better saved from your browser.</p>
-      }
-    }
-  `,
+  templateUrl: './address-source.html',
   styles: `
     :host { display: grid; gap: 8px; }
     label { font-weight: 600; }

@@ -19,6 +19,7 @@ import { SelectButton } from 'primeng/selectbutton';
 import { Textarea } from 'primeng/textarea';
 import type { Subscription } from 'rxjs';
 import { ApiProblem } from '../../shared/api/api-problem';
+import { GrainBar } from '../../shared/ui/grain-bar';
 import { AddressSource } from './address-source';
 import { FromBrowser } from './from-browser';
 import { Importer, type UploadFile } from './importer';
@@ -34,78 +35,20 @@ type Step =
 /** Brings a site in, or pages into the open one: from files, from an address, or as a pasted widget. */
 @Component({
   selector: 'uv-import-dialog',
-  imports: [AddressSource, Button, Dialog, FormsModule, FromBrowser, InputText, SelectButton, Textarea, VisitDialog],
+  imports: [
+    AddressSource,
+    Button,
+    Dialog,
+    FormsModule,
+    FromBrowser,
+    GrainBar,
+    InputText,
+    SelectButton,
+    Textarea,
+    VisitDialog,
+  ],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    @if (planning(); as own) { <uv-visit-dialog [plan]="own" (planned)="visit($event)" (closed)="leavePlan($event)" /> }
-    @else {
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="close()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [closeOnEscape]="step().name !== 'running'" [closable]="step().name !== 'running'" [style]="{ width: '620px', maxWidth: '96vw' }" [header]="heading()">
-      @switch (step().name) {
-        @case ('asking') {
-          <form (ngSubmit)="start()" class="form">
-            @if (!aim().isWhole) { <p-selectbutton name="kind" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="kind()" (ngModelChange)="kind.set($event)" [allowEmpty]="false" size="small" aria-label="Where it comes from" /> }
-            @switch (aim().isWhole ? '' : kind()) {
-              @case ('files') {
-                <div class="drop" [class.over]="isOver()" (dragover)="$event.preventDefault(); isOver.set(true)" (dragleave)="isOver.set(false)" (drop)="drop($event)">
-                  @if (files().length > 0) {
-                    <p><strong>{{ files().length }} {{ files().length === 1 ? 'file' : 'files' }}</strong>, {{ size() }}</p>
-                    <p class="uv-soft names">{{ fileNames() }}</p>
-                  } @else {
-                    <p><strong>Drop a saved page or site here</strong></p>
-                    <p class="uv-soft">A zip, a web archive (.mhtml), HTML files with what belongs to them, a whole folder, or a site that was saved here as a file, which comes back with its history. Up to 50 MB and 2,000 files.</p>
-                  }
-                  <p class="pick"><p-button label="Choose files" [outlined]="true" size="small" (onClick)="fileField.click()" /><p-button label="Choose a folder" [outlined]="true" size="small" (onClick)="folderField.click()" />@if (files().length > 0) { <p-button label="Start over" [text]="true" size="small" (onClick)="files.set([])" /> }</p>
-                  <input #fileField type="file" multiple hidden aria-label="Files to bring in" (change)="take(fileField)" /><input #folderField type="file" webkitdirectory hidden aria-label="Folder to bring in" (change)="take(folderField)" />
-                </div>
-              }
-              @case ('address') {
-                @if (aim().visit; as own) {
-                  <p>{{ own.plan.steps.length === 0 ? 'It comes' : 'It comes by ' + own.plan.steps.length + (own.plan.steps.length === 1 ? ' step' : ' steps') }} from <span class="uv-mono">{{ own.plan.address }}</span>, as a visitor's browser gets it at {{ own.plan.width }} px{{ own.paths.length > 1 ? '. ' + own.paths.length + ' pages are of this visit, and captured again together.' : '.' }}</p>
-                  <div><p-button label="Change its steps…" size="small" [outlined]="true" (onClick)="plan(ownPlan())" /></div>
-                } @else {
-                  <uv-address-source [(address)]="address" [(isRendered)]="isRendered" [(width)]="width" [steps]="planned().steps.length" (stepsWanted)="plan(planned())" />
-                }
-              }
-              @case ('browser') { <uv-from-browser /> }
-              @case ('widget') {
-                <label for="uv-html">HTML of the widget</label>
-                <textarea pTextarea id="uv-html" name="html" class="uv-mono" rows="6" spellcheck="false" [ngModel]="html()" (ngModelChange)="html.set($event)"></textarea>
-                <label for="uv-css">Its CSS</label>
-                <textarea pTextarea id="uv-css" name="css" class="uv-mono" rows="6" spellcheck="false" [ngModel]="css()" (ngModelChange)="css.set($event)"></textarea>
-              }
-            }
-            @if (!aim().isWhole && (aim().siteId === null || kind() === 'widget')) {
-              <label for="uv-name">{{ aim().siteId === null ? 'Name of the site' : 'Name of the page' }} <span class="uv-soft">(empty: as the page is called)</span></label>
-              <input pInputText id="uv-name" name="name" maxlength="120" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" />
-            }
-            @if (problem(); as found) { <p class="problem" role="alert"><strong>{{ found.title }}</strong> {{ found.message }}</p> }
-            <div class="acts"><p-button label="Cancel" [text]="true" (onClick)="close()" /><p-button type="submit" [label]="aim().isWhole || aim().page ? 'Capture again' : 'Bring in'" [disabled]="!canStart()" /></div>
-          </form>
-        }
-        @case ('running') {
-          <div class="form" role="status">
-            <p><strong>{{ progress().stage }}</strong> <span class="uv-soft">{{ progressWords() }}</span></p>
-            <span class="track" role="progressbar" [attr.aria-valuenow]="share() === null ? null : share()! * 100" aria-label="Import"><span class="uv-grain" [class.unknown]="share() === null" [style.width.%]="share() === null ? 30 : share()! * 100"></span></span>
-            <div class="acts"><p-button label="Stop" [outlined]="true" (onClick)="stop()" /></div>
-          </div>
-        }
-        @case ('done') {
-          @if (result(); as found) {
-            <div class="form">
-              <p>{{ doneWords() }}</p>
-              @if (changedWords(); as words) { <p>{{ words }}</p> }
-              @if (found.leftOut.length > 0) {
-                <p><strong>{{ found.leftOut.length }} left out</strong></p>
-                <ul class="uv-scroll">@for (file of found.leftOut; track $index) { <li><span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span></li> }</ul>
-              }
-              <div class="acts"><p-button label="Look at it" (onClick)="finished.emit(found.siteId)" /></div>
-            </div>
-          }
-        }
-      }
-    </p-dialog>
-    }
-  `,
+  templateUrl: './import-dialog.html',
   styleUrl: './import-dialog.scss',
 })
 export class ImportDialog implements OnInit {
@@ -190,15 +133,24 @@ export class ImportDialog implements OnInit {
       result.again.length > 0
         ? `${listed(result.again)} ${result.again.length === 1 ? 'was' : 'were'} captured again.`
         : '';
-    return [added, again].filter((text) => text !== '').join(' ');
+    return [added, again].filter((text) => text !== '').join(' ') || 'Nothing was captured again.';
   });
   /** What of a site captured again is otherwise than it was; empty where nothing was. */
   protected readonly changedWords = computed(() => {
-    const { again = [], changed = [] } = this.result() ?? {};
+    const { again = [], changed = [], changedSheets = [] } = this.result() ?? {};
     if (again.length === 0) return '';
-    return changed.length === 0
+    const sheets = changedSheets.length;
+    const what = [
+      ...(changed.length > 0
+        ? [`${listed(changed)} ${changed.length === 1 ? 'is' : 'are'} otherwise than before`]
+        : []),
+      ...(sheets > 0
+        ? [`${sheets} ${sheets === 1 ? 'stylesheet is' : 'stylesheets are'} another, for every page that has it`]
+        : []),
+    ];
+    return what.length === 0
       ? 'Nothing of it is otherwise than it was.'
-      : `${listed(changed)} ${changed.length === 1 ? 'is' : 'are'} otherwise than before: what overrides lost by it is in Proof, under Drift.`;
+      : `${what.join('; ')}. What overrides lost by it is in Proof, under Drift.`;
   });
   protected readonly size = computed(() => sizeWords(this.files().reduce((sum, { file }) => sum + file.size, 0)));
   protected readonly fileNames = computed(() => {

@@ -1,8 +1,7 @@
-import type { SeenDocument } from '@upper-veneer/contract';
-import { planProblem } from '@upper-veneer/core';
+import { planProblem, type SeenElement } from '@upper-veneer/core';
 import { consentSteps, guessConsent } from './consent-steps';
 
-const seen = (name: string, act: SeenDocument['act'] = 'press'): SeenDocument => ({
+const seen = (name: string, act: SeenElement['act'] = 'press'): SeenElement => ({
   box: { x: 0, y: 0, width: 10, height: 10 },
   selector: 'button',
   words: name,

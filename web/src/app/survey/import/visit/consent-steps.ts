@@ -1,5 +1,4 @@
-import type { SeenDocument } from '@upper-veneer/contract';
-import type { VisitStep } from '@upper-veneer/core';
+import type { SeenElement, VisitStep } from '@upper-veneer/core';
 import { plainStep, targetOf } from './plain-step';
 
 /** What consent bars call their two answers: common practice, so what is found by them is a guess. */
@@ -8,9 +7,9 @@ const REFUSES =
   /\b(?:refuse|reject|decline|deny|only|necessary|needed|essential|without|no)\b|ablehn|refuser|rechazar/i;
 
 /** Buttons that most likely accept and refuse, by their words; `null` where none does. */
-export function guessConsent(elements: readonly SeenDocument[]): {
-  readonly accept: SeenDocument | null;
-  readonly refuse: SeenDocument | null;
+export function guessConsent(elements: readonly SeenElement[]): {
+  readonly accept: SeenElement | null;
+  readonly refuse: SeenElement | null;
 } {
   const buttons = elements.filter(({ act, name }) => act === 'press' && name.length <= 40);
   const refuse = buttons.find(({ name }) => REFUSES.test(name)) ?? null;
@@ -22,7 +21,7 @@ export function guessConsent(elements: readonly SeenDocument[]): {
  * A page before anybody has answered, after accepting, and after refusing: three pages, the last as a visitor who was never there.
  * @param title what the pages are called after.
  */
-export function consentSteps(title: string, accept: SeenDocument, refuse: SeenDocument): VisitStep[] {
+export function consentSteps(title: string, accept: SeenElement, refuse: SeenElement): VisitStep[] {
   return [
     plainStep('wait', { ...targetOf(accept), keep: `${title}, before consent` }),
     plainStep('press', { ...targetOf(accept), keep: `${title}, after accepting` }),

@@ -1,5 +1,4 @@
-import type { SeenDocument } from '@upper-veneer/contract';
-import type { VisitAct, VisitStep } from '@upper-veneer/core';
+import type { SeenElement, VisitAct, VisitStep } from '@upper-veneer/core';
 
 /** A step with nothing in it but its act and what is said. */
 export function plainStep(act: VisitAct, said: Partial<VisitStep> = {}): VisitStep {
@@ -11,6 +10,6 @@ export function targetOf({
   selector,
   words,
   frame = '',
-}: SeenDocument): Pick<VisitStep, 'selector' | 'words' | 'frame'> {
+}: SeenElement): Pick<VisitStep, 'selector' | 'words' | 'frame'> {
   return { selector, words, frame };
 }

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
-import type { SeenDocument, SightDocument } from '@upper-veneer/contract';
+import type { SightDocument } from '@upper-veneer/contract';
+import type { SeenElement } from '@upper-veneer/core';
 
 /** The page as it is now, drawn; whatever the pointer is over is outlined, and chosen by a press. */
 @Component({
@@ -27,9 +28,9 @@ import type { SeenDocument, SightDocument } from '@upper-veneer/contract';
 })
 export class SightPicture {
   readonly sight = input.required<SightDocument>();
-  readonly chosen = input<SeenDocument | null>(null);
-  readonly picked = output<SeenDocument>();
-  protected readonly over = signal<SeenDocument | null>(null);
+  readonly chosen = input<SeenElement | null>(null);
+  readonly picked = output<SeenElement>();
+  protected readonly over = signal<SeenElement | null>(null);
   /** What the keyboard has come to. */
   protected readonly said = signal('');
   readonly #inWindow = computed(() => {
@@ -43,7 +44,7 @@ export class SightPicture {
   );
 
   /** The smallest of what is under the pointer. */
-  protected at({ clientX, clientY, currentTarget }: MouseEvent): SeenDocument | null {
+  protected at({ clientX, clientY, currentTarget }: MouseEvent): SeenElement | null {
     const sheet = (currentTarget as HTMLElement).getBoundingClientRect();
     const { width, height } = this.sight();
     const [x, y] = [((clientX - sheet.left) * width) / sheet.width, ((clientY - sheet.top) * height) / sheet.height];
@@ -76,11 +77,11 @@ export class SightPicture {
     if (seen) this.picked.emit(seen);
   }
 
-  protected isInWindow(seen: SeenDocument): boolean {
+  protected isInWindow(seen: SeenElement): boolean {
     return this.#inWindow().includes(seen);
   }
 
-  protected placeOf({ box }: SeenDocument): Readonly<Record<string, string>> {
+  protected placeOf({ box }: SeenElement): Readonly<Record<string, string>> {
     const { width, height } = this.sight();
     return {
       left: `${(100 * box.x) / width}%`,

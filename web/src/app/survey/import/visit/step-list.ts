@@ -11,26 +11,7 @@ import { VisitSession } from './visit-session';
   selector: 'uv-step-list',
   imports: [Checkbox, FormsModule, InputText, LucideAngularModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `
-    <ol aria-label="Steps of the visit">
-      @for (row of rows(); track row.place) {
-        <li [attr.data-place]="row.place">
-          @if (row.picture; as picture) { <img [src]="picture" alt="" /> } @else { <span class="blank"></span> }
-          <span class="text">
-            <span class="words">@if (row.place >= 0) { <span class="uv-mono number">{{ row.place + 1 }}</span> } {{ row.words }}</span>
-            <span class="keep">
-              <p-checkbox [binary]="true" [inputId]="'uv-keep-' + row.place" [ngModel]="row.keep !== null" (ngModelChange)="session.keep(row.place, $event ? row.suggestion : null)" />
-              <label [for]="'uv-keep-' + row.place">Keep</label>
-              @if (row.keep !== null) {
-                <input pInputText pSize="small" maxlength="60" autocomplete="off" [attr.aria-label]="'Name of the page kept after: ' + row.words" [placeholder]="row.place === -1 ? 'as its title says' : 'name of the page'" [ngModel]="row.keep" (ngModelChange)="session.keep(row.place, $event)" [ngModelOptions]="{ updateOn: 'blur' }" />
-              }
-            </span>
-          </span>
-          @if (row.place >= 0) { <button type="button" [attr.aria-label]="'Remove step ' + (row.place + 1)" title="Remove this step" [disabled]="session.doing() !== ''" (click)="session.remove(row.place)"><lucide-angular [img]="icon" [size]="14" /></button> }
-        </li>
-      }
-    </ol>
-  `,
+  templateUrl: './step-list.html',
   styles: `
     ol { display: grid; margin: 0; padding: 0; list-style: none; }
     li { display: grid; grid-template-columns: 74px minmax(0, 1fr) 24px; gap: 9px; align-items: start; padding: 8px 0; border-bottom: 1px solid var(--uv-line); }
