@@ -5,7 +5,7 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..');
-const WORKSPACES = ['core', 'contract', 'snapshot', 'browser', 'cli', 'server', 'web', 'demo', 'e2e'];
+const WORKSPACES = ['words', 'core', 'contract', 'snapshot', 'browser', 'cli', 'server', 'web', 'demo', 'e2e'];
 
 /** Says what is going on, on its own line. */
 export function say(text) {
@@ -116,12 +116,23 @@ export async function ensureDependencies() {
   await ensureDatabaseDriver();
 }
 
-/** Builds what changed since it was last built. Each target names what it is made of. */
+/** Builds what changed since it was last built, with what it needs. */
 export async function ensureBuilt(targets) {
+  const built = builds();
+  await Promise.all(targets.map(built));
+}
+
+/** What builds a target by its name: each once, as soon as what it needs is built. Each target names what it is made of. */
+export function builds() {
   const all = {
+    words: {
+      from: ['words/src', 'words/tsconfig.json', 'tsconfig.base.json'],
+      needs: [],
+      make: () => run('npx', ['tsc', '-p', 'words/tsconfig.json']),
+    },
     core: {
       from: ['core/src', 'core/tsconfig.json', 'tsconfig.base.json'],
-      needs: [],
+      needs: ['words'],
       make: () => run('npx', ['tsc', '-p', 'core/tsconfig.json']),
     },
     contract: {
@@ -188,17 +199,16 @@ export async function ensureBuilt(targets) {
     }
     writeFileSync(stamp, wanted);
   };
-  // Each starts as soon as what it needs is built.
   const building = new Map();
   const built = (name) => {
     if (!building.has(name))
       building.set(
         name,
-        Promise.all(all[name].needs.filter((need) => targets.includes(need)).map(built)).then(() => build(name)),
+        Promise.all(all[name].needs.map(built)).then(() => build(name)),
       );
     return building.get(name);
   };
-  await Promise.all(targets.map(built));
+  return built;
 }
 
 function hashOf(paths, withContent = false) {

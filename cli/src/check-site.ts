@@ -14,6 +14,7 @@ import {
   type Proof,
   type ProofFinding,
   type SiteModel,
+  message,
 } from '@upper-veneer/core';
 import type { SavedSite } from './read-site.js';
 
@@ -73,8 +74,7 @@ export function checkSite({ saved, palette, veneer, widths, lighting, triesMends
 function filesUnread(site: SiteModel, settings: Proof['settings']): Proof['unseen'] {
   const files = new Set(toEnd(filesShown(site, settings)).flatMap((shown) => shown.files.map(({ path }) => path)));
   if (files.size === 0) return [];
-  const what = `inks of ${files.size} picture ${files.size === 1 ? 'file' : 'files'}, logos among them`;
-  return [{ what, reason: 'pictures are not decoded at the command line' }];
+  return [{ what: message('check.files-unread', { count: files.size }), reason: message('check.files-unread-reason') }];
 }
 
 function onlyInverted(proof: Proof): Proof {

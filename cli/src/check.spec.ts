@@ -75,7 +75,10 @@ describe('upper-veneer check', () => {
   });
 
   it('tries mends where it is asked to', async () => {
-    const { findings } = await json('--mend');
+    const found = await json('--mend');
+    const { findings } = found;
+    // What is told is said: words, not codes.
+    expect(JSON.stringify(found)).not.toContain('{"code":');
     expect(findings.find(({ kind }) => kind === 'reads')?.['mend']).toMatch(/ΔE \d+\.\d away: \d+\.\d : 1$/);
   });
 

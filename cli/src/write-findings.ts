@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import { elementOf, pageOf, pathSelector, type ProofFinding, type ProofPlace } from '@upper-veneer/core';
 import type { Checked } from './check-site.js';
 
@@ -15,7 +16,7 @@ const MOST_LISTED = 3;
 export function findingsAsJson(checked: Checked): string {
   const { proof, mends } = checked;
   return `${JSON.stringify(
-    {
+    spoken({
       version: VERSION,
       looks: proof.looks,
       findings: proof.findings.map((finding) => {
@@ -32,7 +33,7 @@ export function findingsAsJson(checked: Checked): string {
         };
       }),
       unseen: proof.unseen,
-    },
+    }),
     null,
     2,
   )}\n`;
@@ -60,7 +61,7 @@ export function placeAsJson(
 
 /** A finding in a sentence. */
 export function wordsOf({ title, basis }: ProofFinding): string {
-  return `${title}. ${basis}`;
+  return `${say(title)}. ${say(basis)}`;
 }
 
 /** The findings for people, grave ones first. */
@@ -80,18 +81,18 @@ export function findingsAsText(checked: Checked): string {
     const tried = mends.get(finding.id);
     lines.push(
       '',
-      `${finding.level === 'fails' ? 'fails' : 'look '} ${finding.kind}: ${finding.title}${figureOf(finding)}`,
-      `      ${finding.basis}`,
+      `${finding.level === 'fails' ? 'fails' : 'look '} ${finding.kind}: ${say(finding.title)}${figureOf(finding)}`,
+      `      ${say(finding.basis)}`,
       ...finding.places.slice(0, MOST_LISTED).map((place) => {
         const { page, selector, pseudo, state, width } = placeAsJson(checked, place);
         return `      ${page} ${selector}${pseudo === '' ? '' : `::${pseudo}`}, ${state}, ${width} px`;
       }),
       ...(finding.places.length > MOST_LISTED ? [`      and ${finding.places.length - MOST_LISTED} more`] : []),
-      ...(tried ? [`      ${tried.ok ? `mend: ${tried.mend.label}` : `no mend: ${tried.reason}`}`] : []),
+      ...(tried ? [`      ${tried.ok ? `mend: ${say(tried.mend.label)}` : `no mend: ${say(tried.reason)}`}`] : []),
     );
   }
   if (proof.unseen.length > 0)
-    lines.push('', 'not looked at:', ...proof.unseen.map(({ what, reason }) => `      ${what}: ${reason}`));
+    lines.push('', 'not looked at:', ...proof.unseen.map(({ what, reason }) => `      ${say(what)}: ${say(reason)}`));
   return `${lines.join('\n')}\n`;
 }
 

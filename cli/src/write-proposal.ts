@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import { describeHome, pageOf, valueWords, type Becomes, type Palette, type ProposedRow } from '@upper-veneer/core';
 import type { Matched } from './match-site.js';
 
@@ -12,7 +13,7 @@ const VERSION = 1;
 export function proposalAsJson({ site, proposal }: Matched): string {
   const pathOf = (pageId: number): string => site.source.pages.find(({ id }) => id === pageId)?.path ?? '';
   return `${JSON.stringify(
-    {
+    spoken({
       version: VERSION,
       strategy: proposal.strategy,
       rows: proposal.rows.map(({ found, becomes, css, reason, worst }) => ({
@@ -43,7 +44,7 @@ export function proposalAsJson({ site, proposal }: Matched): string {
         after: rounded(after),
         nearest,
       })),
-    },
+    }),
     null,
     2,
   )}\n`;
@@ -61,19 +62,19 @@ function becomesAsJson(becomes: Becomes, palette: Palette): Readonly<Record<stri
 export function proposalAsText({ site, proposal }: Matched): string {
   const lines = proposal.rows.map((row) => {
     const becomes = row.becomes.kind === 'leave' ? 'left alone' : valueWords(site, row.becomes.value);
-    return [
+    return spoken([
       row.found.hex.padEnd(10),
       becomes.padEnd(26),
       row.css.padEnd(10),
       contrastWords(row).padEnd(14),
       row.found.paints,
-    ].join(' ');
+    ]).join(' ');
   });
   const elements = [...site.pages.keys()].reduce((sum, id) => sum + pageOf(site, id).document.elements.length, 0);
   return [
     `${proposal.rows.length} colours on ${site.pages.size} ${site.pages.size === 1 ? 'page' : 'pages'} of ${elements} elements`,
     ...lines,
-    ...(proposal.unmet.length > 0 ? ['', 'Not met:', ...proposal.unmet.map(({ words }) => `  ${words}`)] : []),
+    ...(proposal.unmet.length > 0 ? ['', 'Not met:', ...proposal.unmet.map(({ words }) => `  ${say(words)}`)] : []),
     '',
   ].join('\n');
 }

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { PROOF_KINDS, type ProofKind } from '@upper-veneer/core';
 import type { Log, Result } from 'sarif';
 import type { Checked } from './check-site.js';
@@ -58,7 +59,7 @@ export function findingsAsSarif(checked: Checked): string {
             executionSuccessful: true,
             toolExecutionNotifications: checked.proof.unseen.map(({ what, reason }) => ({
               level: 'note',
-              message: { text: `Not looked at: ${what}: ${reason}` },
+              message: { text: `Not looked at: ${say(what)}: ${say(reason)}` },
             })),
           },
         ],

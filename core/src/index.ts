@@ -146,10 +146,10 @@ export {
   GRID_ROWS,
   OVERRIDABLE,
   ROW_PROPERTIES,
-  ROW_WORDS,
-  STATE_WORDS,
+  rowTold,
+  stateTold,
   isScrollbarRow,
-  propertyWords,
+  propertyTold,
   rowOfProperty,
   type GridRowName,
   type RowProperty,
@@ -161,10 +161,11 @@ export { applicableStates, canBeIn } from './grid/applicable-states.js';
 export { longhandsOfProperty } from './properties/grouped.js';
 export { isPropertyValue } from './properties/is-property-value.js';
 export { breakpointsOfSite } from './site/breakpoints.js';
-export { settingWords, settingsThatMatter, USUAL_WIDTHS } from './site/environments.js';
+export { settingsTold, settingsThatMatter, USUAL_WIDTHS } from './site/environments.js';
 export type { Setting } from './conditions/environment.js';
 export type { IconKind } from './inspect/icon-kind.js';
 export { placesOf } from './site/places.js';
+export { inner, keyOf, message, type Message, type MessageValue, type Say } from './message/message.js';
 export { judgeOverride, judgeSteps } from './verdict/verdict.js';
 export { judgeLightings } from './verdict/judge-lightings.js';
 export { wishOf } from './veneer/wish-of.js';
@@ -177,7 +178,7 @@ export { stepsThatGoOn } from './color/ladder.js';
 export { followersOf } from './inspect/followers.js';
 export { whyImportant } from './verdict/why-important.js';
 export { isOfAnother, isSwitchState, SWITCH_STATES, type SwitchState } from './veneer/override.js';
-export { glossOf, kindWord } from './verdict/gloss.js';
+export { glossOf, kindMessage } from './verdict/gloss.js';
 export type { Standing } from './color/standing.js';
 export {
   overridesOfCell,
@@ -257,7 +258,7 @@ export {
   type VisitStep,
 } from './visit/visit-plan.js';
 export type { PageSight, SeenElement } from './visit/page-sight.js';
-export { driftWords } from './drift/drift-words.js';
+export { driftTold } from './drift/drift-told.js';
 export { formerCss, formerPage, type FormerCapture } from './drift/former-capture.js';
 export { proposeDrift, withoutIdleSelectors, type DriftProposal } from './drift/propose-drift.js';
 export { reanchor } from './site/reanchor.js';
@@ -286,7 +287,7 @@ export type { FoundColor, FoundColors, FoundPlace, Home, Meeting } from './match
 export { familyOf, shadesLike } from './match/family.js';
 export { STRATEGIES, type Strategy } from './match/fitness.js';
 export { describeHome } from './match/home-words.js';
-export { JOB_WORDS, type Job } from './match/job.js';
+export { jobMessage, type Job } from './match/job.js';
 export { layMatch, layTasks, type LaidMatch, type LayProgress } from './match/lay-match.js';
 export { placesToLay } from './match/lay-tasks.js';
 export { colorsBeside } from './match/shape/colors-beside.js';
@@ -308,7 +309,7 @@ export { staleChoices, withRowAsFound, withoutStale, type StaleChoice } from './
 export { isOfRow, placeId, regroup, rowAsFound } from './match/regroup.js';
 export { proposalIn } from './match/proposal-in.js';
 export { verifyLightings } from './match/verify-lightings.js';
-export { proofSettingWords, proofSettings } from './match/proof-settings.js';
+export { proofSettingMessage, proofSettings } from './match/proof-settings.js';
 export { isProved, verifyMatch, type MatchProof } from './match/verify-match.js';
 export type { PassedOver } from './plan/pass-over.js';
 export { toEnd } from './to-end.js';
@@ -327,7 +328,7 @@ export {
 export { partLooks, type LookedStep, type PartLook } from './proof/part-looks.js';
 export {
   PROOF_STATES,
-  PROOF_STATE_WORDS,
+  proofStateTold,
   leadingState,
   oneInState,
   wholeInState,
@@ -419,7 +420,7 @@ export {
 } from './settings/plan-settings.js';
 export { SETTING_PROPERTY, hexOfSetting, settingsCss, unshown } from './settings/settings-css.js';
 export { SETTING_PATTERNS, type SettingPattern } from './settings/patterns.js';
-export { outOfReach, placeWords, type OutOfReach } from './settings/out-of-reach.js';
+export { outOfReach, placeMessage, type OutOfReach } from './settings/out-of-reach.js';
 export { addressProblem, readSettings, withSettingsRead, type SettingsReading } from './settings/read-settings.js';
 export { scoreInterval, differenceInterval, rateOf, type Counted, type Range } from './trials/intervals.js';
 export { sampleSize, type SizeQuestion } from './trials/sample-size.js';

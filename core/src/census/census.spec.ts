@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
 import { dressSite, openSite, type SiteModel } from '../site/site-model.js';
 import { takeCensus, type Census } from './census.js';
@@ -59,7 +60,7 @@ describe('a custom property that is overridden', () => {
       value: { kind: 'literal', css: '#00ff00' },
       width: 1280,
     });
-    if (!plan.ok) throw new Error(plan.reason);
+    if (!plan.ok) throw new Error(say(plan.reason));
     const { properties } = census(withOverrides(model, plan)).result;
     expect(
       properties.filter(({ name }) => name === '--tone').map(({ hex, sheet, selector }) => [hex, sheet, selector]),
@@ -103,7 +104,7 @@ describe('a custom property that is overridden', () => {
       value: { kind: 'literal', css: '#00ff00' },
       width: 1280,
     });
-    if (!plan.ok) throw new Error(plan.reason);
+    if (!plan.ok) throw new Error(say(plan.reason));
     expect(census(withOverrides(model, plan)).result.properties.find(({ name }) => name === '--edge')).toEqual(
       jasmine.objectContaining({ hex: '#00ff00', places: edge?.places, elements: 2 }),
     );

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { parse } from 'parse5';
 import { openOnePage, fulfil } from '../testing/one-page-site.js';
 import { handOverHtml, handOverMarkdown, type HandOverFacts } from './hand-over.js';
@@ -15,7 +16,7 @@ describe('the hand-over note', () => {
   };
 
   it('tells what was done, the roles, what was left alone and why, in both forms', () => {
-    for (const note of [handOverMarkdown(site, facts), handOverHtml(site, facts)]) {
+    for (const note of [handOverMarkdown(site, facts, say), handOverHtml(site, facts, say)]) {
       expect(note).toContain('1 override in one stylesheet');
       expect(note).toContain('revision 3; nothing is published yet');
       expect(note).toContain('text');
@@ -25,11 +26,11 @@ describe('the hand-over note', () => {
   });
 
   it('lets no foreign word be markup', () => {
-    const html = handOverHtml(site, facts);
+    const html = handOverHtml(site, facts, say);
     expect(html).not.toContain('<b>');
     expect(html.split('</td>').length).toBe(html.split('<td>').length);
     expect(parse(html).childNodes.length).toBe(2);
-    const note = handOverMarkdown(site, facts);
+    const note = handOverMarkdown(site, facts, say);
     expect(note).toContain('\\*Reed\\*');
     expect(note).toContain('\\.seal \\| x: the maker’s \\</td\\> own seal'.replace('\\.', '.'));
     // Every row of a table has as many cells as its head.

@@ -1,5 +1,6 @@
+import { inner, message, type Say } from '../message/message.js';
 import { hexOf } from '../color/read-notation.js';
-import { STATE_WORDS } from '../grid/rows.js';
+import { stateTold } from '../grid/rows.js';
 import { REPORT_STYLE, pictureSection, type PartPicture } from '../proof/report.js';
 import type { SiteException } from '../site/exceptions.js';
 import type { SiteModel } from '../site/site-model.js';
@@ -35,9 +36,9 @@ interface Section {
 }
 
 /** The note for whoever keeps the site on, as Markdown. Source: CommonMark 0.31, tables as GitHub Flavored Markdown has them. */
-export function handOverMarkdown(site: SiteModel, facts: HandOverFacts): string {
-  const lines = [`# ${markdown(titleOf(facts))}`, '', markdown(standing(facts)), ''];
-  for (const { title, words, items = [], table } of sectionsOf(site, facts)) {
+export function handOverMarkdown(site: SiteModel, facts: HandOverFacts, say: Say): string {
+  const lines = [`# ${markdown(titleOf(facts, say))}`, '', markdown(standing(facts, say)), ''];
+  for (const { title, words, items = [], table } of sectionsOf(site, facts, say)) {
     lines.push(`## ${title}`, '', ...words.flatMap((own) => [markdown(own), '']));
     if (items.length > 0) lines.push(...items.map((item) => `- ${markdown(item)}`), '');
     if (table) {
@@ -49,9 +50,9 @@ export function handOverMarkdown(site: SiteModel, facts: HandOverFacts): string 
 }
 
 /** The same as one HTML file that needs no other, with its parts in pictures. */
-export function handOverHtml(site: SiteModel, facts: HandOverFacts): string {
+export function handOverHtml(site: SiteModel, facts: HandOverFacts, say: Say): string {
   const { pictures = [], unpictured = [] } = facts;
-  const sections = sectionsOf(site, facts).map(({ title, words, items = [], table }) => {
+  const sections = sectionsOf(site, facts, say).map(({ title, words, items = [], table }) => {
     const row = (cells: readonly string[], cell: string): string =>
       `<tr>${cells.map((own) => `<${cell}>${escapeHtml(own)}</${cell}>`).join('')}</tr>`;
     return [
@@ -61,122 +62,150 @@ export function handOverHtml(site: SiteModel, facts: HandOverFacts): string {
       table ? `<table>${row(table.head, 'th')}${table.rows.map((cells) => row(cells, 'td')).join('')}</table>` : '',
     ].join('');
   });
-  const title = escapeHtml(titleOf(facts));
+  const title = escapeHtml(titleOf(facts, say));
   return [
     '<!doctype html>',
     '<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">',
     `<title>${title}</title><style>${REPORT_STYLE}</style></head><body>`,
-    `<header><h1>${title}</h1><p class="soft">${escapeHtml(standing(facts))}</p></header><main>`,
+    `<header><h1>${title}</h1><p class="soft">${escapeHtml(standing(facts, say))}</p></header><main>`,
     ...sections,
-    pictureSection({ pictures, unpictured }),
+    pictureSection({ pictures, unpictured }, say),
     '</main></body></html>',
     '',
   ].join('\n');
 }
 
-function titleOf({ site }: HandOverFacts): string {
-  return `${site}: what was changed, and how it is kept`;
+function titleOf({ site }: HandOverFacts, say: Say): string {
+  return say(message('document.what-was-changed-how', { site }));
 }
 
-function standing({ at, revision, published }: HandOverFacts): string {
-  const served = published === null ? 'nothing is published yet' : `visitors get revision ${published}`;
-  return `${at}; ${revision === null ? 'a draft that is no revision' : `revision ${revision}`}; ${served}.`;
+function standing({ at, revision, published }: HandOverFacts, say: Say): string {
+  return say(
+    message('note.standing', {
+      at,
+      draft: revision === null ? 'draft' : 'revision',
+      revision: revision ?? 0,
+      served: published === null ? 'none' : 'some',
+      published: published ?? 0,
+    }),
+  );
 }
 
-function sectionsOf(site: SiteModel, { exceptions, requests = [] }: HandOverFacts): Section[] {
+function sectionsOf(site: SiteModel, { exceptions, requests = [] }: HandOverFacts, say: Say): Section[] {
   const wishes = requests.flatMap(({ items }) => items);
   return [
     ...(wishes.length === 0
       ? []
       : [
           {
-            title: 'What was asked for',
+            title: say(message('document.what-was-asked-for')),
             words: [],
             table: {
-              head: ['Wish', 'How it stands', 'Must not change'],
-              rows: wishes.map((item) => [item.words, standingWords(site, item), item.keep]),
+              head: [
+                say(message('note.wish')),
+                say(message('note.how-it-stands')),
+                say(message('note.must-not-change')),
+              ],
+              rows: wishes.map((item) => [item.words, standingWords(site, item, say), item.keep]),
             },
           },
         ]),
     {
-      title: 'What was done',
+      title: say(message('document.what-was-done')),
       words: [
-        `${counted(site.overrides.length, 'override', 'overrides')} in one stylesheet that is loaded after the site’s own. No file of the site was changed.`,
+        say(message('document.override-overrides-stylesheet-loaded', { overrides: site.overrides.length })),
         ...(site.ownCss.length > 0
-          ? [`Beside them ${counted(site.ownCss.length, 'section has', 'sections have')} CSS that was written by hand.`]
+          ? [say(message('document.beside-them-section-has', { ownCss: site.ownCss.length }))]
           : []),
       ],
-      table: { head: ['Part', 'Overrides', 'States', 'What'], rows: partRows(site) },
+      table: {
+        head: [
+          say(message('note.part')),
+          say(message('note.overrides')),
+          say(message('note.states')),
+          say(message('note.what')),
+        ],
+        rows: partRows(site, say),
+      },
     },
     {
-      title: 'Palette and roles',
+      title: say(message('document.palette-roles')),
       words: [
         site.source.asValues
-          ? 'Colours stand in the sheet as plain values.'
-          : `Colours stand at the top of the sheet, as custom properties named --${site.source.prefix}-…: changed there, all that uses them follows.`,
+          ? say(message('note.plain-values'))
+          : say(message('note.properties', { prefix: `--${site.source.prefix}-…` })),
       ],
-      table: { head: ['Role', 'Swatch', 'Colour'], rows: roleRows(site) },
+      table: {
+        head: [say(message('note.role')), say(message('note.swatch')), say(message('note.colour'))],
+        rows: roleRows(site),
+      },
     },
     {
-      title: 'What was left alone, and why',
-      words: exceptions.length === 0 ? ['Nothing was left alone on purpose.'] : [],
+      title: say(message('document.what-was-left-alone')),
+      words: exceptions.length === 0 ? [say(message('document.nothing-was-left-alone'))] : [],
       items: exceptions.map(({ target, reason }) => `${target}: ${reason}`),
     },
-    { title: 'Where it stands', words: [placeWords(site)] },
+    { title: say(message('document.where-stands')), words: [placeWords(site, say)] },
     {
-      title: 'How to undo it',
-      words: [
-        'Take the stylesheet’s link, or the block between its markers, out: the site is as it was. Nothing else was touched.',
-      ],
+      title: say(message('document.how-undo')),
+      words: [say(message('document.take-stylesheet-link-or'))],
     },
     {
-      title: 'After an update of the theme',
+      title: say(message('document.after-update-theme')),
       words: [],
       items: [
-        'Look whether the stylesheet is still loaded after the theme’s own.',
-        'Capture the pages again: what lost its place is listed with the nearest match, one by one.',
-        'Prove the site once more, save a revision and publish it.',
+        say(message('document.look-whether-stylesheet-still')),
+        say(message('document.capture-pages-again-what')),
+        say(message('document.prove-site-once-more')),
       ],
     },
   ];
 }
 
 /** How a wish stands, by proof where a look is named for it. */
-function standingWords(site: SiteModel, item: RequestItem): string {
+function standingWords(site: SiteModel, item: RequestItem, say: Say): string {
   const said = {
-    'to do': 'open',
-    asked: `asked back: ${item.question}`,
-    refused: `not done: ${item.reason}`,
-    done: 'done',
+    'to do': say(message('note.open')),
+    asked: say(message('document.asked-back', { question: item.question })),
+    refused: say(message('document.not-done', { reason: item.reason })),
+    done: say(message('note.done')),
   };
   if (item.standing !== 'done' || item.looks.length === 0) return said[item.standing];
   const { places, misses, unseen } = itemHolds(site, item);
-  if (misses > 0) return `done, but ${misses} of ${places} places have not the look`;
+  if (misses > 0) return say(message('document.done-but-places-have', { misses, places }));
   return unseen.length > 0
-    ? `done; ${unseen[0]}`
-    : `holds on ${counted(places, 'place', 'places')}, in every state and width`;
+    ? say(message('note.done-unseen', { unseen: unseen[0] }))
+    : say(message('note.holds', { places }));
 }
 
-function partRows({ source, overrides }: SiteModel): string[][] {
+function partRows({ source, overrides }: SiteModel, say: Say): string[][] {
   const sections: readonly { readonly id: number | null; readonly name: string }[] = [
     ...source.parts,
-    { id: null, name: 'Everywhere' },
+    { id: null, name: say(message('note.everywhere')) },
   ];
   return sections.flatMap(({ id, name }) => {
     const own = overrides.filter(({ partId }) => partId === id);
     if (own.length === 0) return [];
-    const states = [...new Set(own.map(({ state }) => STATE_WORDS[state].toLowerCase()))];
-    return [[name, String(own.length), states.join(', '), [...new Set(own.map(useOf))].join(', ')]];
+    const states = [...new Set(own.map(({ state }) => say(inner(stateTold(state)))))];
+    return [
+      [
+        name,
+        String(own.length),
+        states.join(', '),
+        [...new Set(own.map((override) => useOf(override, say)))].join(', '),
+      ],
+    ];
   });
 }
 
 /** What an override is about, in a word. */
-function useOf({ property }: Override): string {
-  if (/^(?:color|-webkit-text-fill-color|caret-color)$/.test(property)) return 'text';
-  if (/^background/.test(property)) return 'fill';
-  if (/^(?:border|outline)/.test(property)) return property.startsWith('outline') ? 'focus ring' : 'edge';
-  if (/shadow/.test(property)) return 'shadow';
-  if (/^(?:fill|stroke)$/.test(property)) return 'icon';
+function useOf({ property }: Override, say: Say): string {
+  if (/^(?:color|-webkit-text-fill-color|caret-color)$/.test(property)) return say(message('note.use.text'));
+  if (/^background/.test(property)) return say(message('note.use.fill'));
+  if (/^(?:border|outline)/.test(property))
+    return say(message(property.startsWith('outline') ? 'note.use.ring' : 'note.use.edge'));
+  if (/shadow/.test(property)) return say(message('note.use.shadow'));
+  if (/^(?:fill|stroke)$/.test(property)) return say(message('note.use.icon'));
   return property;
 }
 
@@ -189,15 +218,10 @@ function roleRows({ palette }: SiteModel): string[][] {
   });
 }
 
-function placeWords({ source: { veneerPlace } }: SiteModel): string {
-  if (veneerPlace === 'head-end')
-    return 'It is written to win from the end of the head, after all other stylesheets there.';
-  if (veneerPlace === 'body-end') return 'It is written to win from the end of the body, after all other stylesheets.';
-  return `It is written to win right after ${veneerPlace.slice('after:'.length)}.`;
-}
-
-function counted(count: number, one: string, many: string): string {
-  return `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
+function placeWords({ source: { veneerPlace } }: SiteModel, say: Say): string {
+  if (veneerPlace === 'head-end') return say(message('document.written-win-from-end'));
+  if (veneerPlace === 'body-end') return say(message('document.written-win-from-end-2'));
+  return say(message('document.written-win-right-after', { sheet: veneerPlace.slice('after:'.length) }));
 }
 
 /** Foreign words as Markdown that means nothing else. Source: CommonMark 0.31 §2.4, backslash escapes. */

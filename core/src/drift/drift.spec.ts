@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import { openSite, dressSite, type SiteModel } from '../site/site-model.js';
 import { withOverrides } from '../plan/plan-override.js';
 import { toEnd } from '../to-end.js';
@@ -69,7 +70,7 @@ function captured(
 /** Selector by which an override is to go on, once it is proposed and taken. */
 function selectorAfter({ site, drifts }: ReturnType<typeof captured>, keepsFirst = false): string {
   const proposal = proposeDrift(site, drifts[0], keepsFirst);
-  return proposal.ok ? (withOverrides(site, proposal).overrides[0]?.selector ?? 'taken out') : proposal.reason;
+  return proposal.ok ? (withOverrides(site, proposal).overrides[0]?.selector ?? 'taken out') : say(proposal.reason);
 }
 
 describe('drift', () => {
@@ -91,7 +92,7 @@ describe('drift', () => {
 
   it('tells what another rule covers now, and writes it more strongly', () => {
     const stronger = captured({ css: CSS.replace('.rv-go', 'main .rv-go') });
-    expect(stronger.drifts[0].beaten.map(({ by }) => by)).toEqual([
+    expect(spoken(stronger.drifts[0].beaten.map(({ by }) => by))).toEqual([
       'main .rv-go in theme.css',
       'main .rv-go in theme.css',
     ]);
@@ -113,7 +114,7 @@ describe('drift', () => {
       stylesheets: { 'theme.css': CSS },
       overrides: [override({})],
     };
-    expect(toEnd(driftOf(lit, [former])).map(({ beaten }) => beaten.map(({ by }) => by))).toEqual([
+    expect(spoken(toEnd(driftOf(lit, [former])).map(({ beaten }) => beaten.map(({ by }) => by)))).toEqual([
       ['.night .rv-go in theme.css', '.night .rv-go in theme.css'],
     ]);
   });

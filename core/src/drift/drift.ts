@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { CENSUS_STATES, allInState, type CensusState } from '../census/census-states.js';
 import type { Setting } from '../conditions/environment.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -32,7 +33,7 @@ export interface Drift {
   /** It matched them, and nothing on the page is like them now. */
   readonly gone: readonly DriftPlace[];
   /** It matches them still, and another rule wins now. */
-  readonly beaten: readonly (DriftPlace & { readonly by: string })[];
+  readonly beaten: readonly (DriftPlace & { readonly by: Message })[];
   /** It matches them now, and did not match what they were, or they are new. */
   readonly gained: readonly DriftPlace[];
   /** How many it still reaches as it did. */
@@ -187,11 +188,11 @@ class CapturePair {
   }
 
   /** Of what is still matched, where ours won before and does not now, in any setting that has a say in it. */
-  beaten(before: Override, override: Override, kept: readonly KeptPair[]): (KeptPair & { readonly by: string })[] {
+  beaten(before: Override, override: Override, kept: readonly KeptPair[]): (KeptPair & { readonly by: Message })[] {
     const longhands = longhandsOfProperty(override.property);
     if (override.property.startsWith('--') || longhands.length === 0) return [];
     let left = [...kept];
-    const beaten: (KeptPair & { readonly by: string })[] = [];
+    const beaten: (KeptPair & { readonly by: Message })[] = [];
     for (const setting of this.settingsFor(longhands, override.widths)) {
       if (left.length === 0) break;
       const now = this.#viewOf(
@@ -259,15 +260,17 @@ class CapturePair {
 }
 
 /** The rule that wins over ours on an element; `null` where ours wins. */
-function rivalOf(style: ElementStyle, longhands: readonly string[]): string | null {
+function rivalOf(style: ElementStyle, longhands: readonly string[]): Message | null {
   for (const longhand of longhands) {
     const top = style.seen(longhand).ranked(longhand).at(0);
     if (!top) return NOTHING_SAID;
     const { rule } = top.block;
     if (rule?.sheet.name !== VENEER_SHEET_NAME)
-      return rule ? `${rule.selectorText} in ${rule.sheet.name}` : 'a style attribute';
+      return rule
+        ? message('drift.rule', { rule: rule.selectorText, sheet: rule.sheet.name })
+        : message('drift.style-attribute');
   }
   return null;
 }
 
-const NOTHING_SAID = 'what is inherited';
+const NOTHING_SAID = message('drift.what-inherited');

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { planOverride } from '../plan/plan-override.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { Place } from '../reach/threshold.js';
@@ -22,7 +23,7 @@ export type DriftProposal =
       /** Elements it reaches then, by page. */
       readonly reaches: readonly { readonly pageId: number; readonly element: number }[];
     }
-  | { readonly ok: false; readonly reason: string };
+  | { readonly ok: false; readonly reason: Message };
 
 /** Viewport width at which selectors are written, CSS px; they are held against every other. */
 const WIDTH = 1280;
@@ -47,7 +48,7 @@ export function proposeDrift(site: SiteModel, drift: Drift, keepsFirst = false):
   });
   const lead = leadOf(site, override, wanted);
   const moved: Override = { ...override, pageId: ids.get(lead.page) ?? override.pageId, element: lead.element.number };
-  const reasons: string[] = [];
+  const reasons: Message[] = [];
   const plan = override.isByHand ? null : planOverride(site, { ...wishOf(moved, WIDTH), isAfresh: true });
   if (plan && !plan.ok) reasons.push(plan.reason);
   if (plan?.ok) {
@@ -65,7 +66,7 @@ export function proposeDrift(site: SiteModel, drift: Drift, keepsFirst = false):
       );
   }
   const exact = exactly(site, moved, lead, wanted);
-  if (!exact.ok) return { ok: false, reason: exact.reason || reasons[0] || 'No selector tells them from others' };
+  if (!exact.ok) return { ok: false, reason: exact.reason ?? reasons[0] ?? message('drift.no-selector-tells-them') };
   return done([exact.override], []);
 }
 
@@ -98,7 +99,7 @@ function exactly(
   override: Override,
   lead: Place,
   wanted: readonly Place[],
-): { readonly ok: true; readonly override: Override } | { readonly ok: false; readonly reason: string } {
+): { readonly ok: true; readonly override: Override } | { readonly ok: false; readonly reason: Message } {
   const { pseudo, state, property, widths } = override;
   const parent = isOfAnother(state) && override.parent != null ? elementOf(lead.page, override.parent) : null;
   const withParent = (place: Place): Place =>

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { ElementNode, PageDocument } from '../dom/tree.js';
 import { escapeIdentifier, quoteString } from '../selectors/parse-selector.js';
 import type { SwitchState } from '../veneer/override.js';
@@ -7,19 +8,27 @@ import { switchClassesOf } from '../rules/switch-classes.js';
 /** How an element stands when it is switched over from how it was captured, or locked. */
 export interface Flip {
   /** For the head of a column: `checked`. */
-  readonly short: string;
+  readonly short: Message;
   /** As in `the input is checked`. */
-  readonly words: string;
+  readonly words: Message;
   /** As states give it. */
   readonly given: readonly string[];
   /** As a selector asks for it, after the element's own. */
   readonly selector: string;
 }
 
+type Stands = 'expanded' | 'pressed' | 'selected' | 'checked' | 'open' | 'on' | 'active';
+
+/** How it stands, for the head of a column and in a sentence. */
+function standing(as: Stands | `not-${Stands}` | 'closed' | 'focused'): Pick<Flip, 'short' | 'words'> {
+  const told = message(`flip.stands.${as}`);
+  return { short: told, words: told };
+}
+
 /** Values that widgets flip between (WAI-ARIA 1.2; `data-state` is common practice of headless component libraries). */
-const FLIPS: Readonly<Record<string, readonly (readonly [off: string, on: string, words: string])[]>> = {
+const FLIPS: Readonly<Record<string, readonly (readonly [off: string, on: string, words: Stands])[]>> = {
   'aria-expanded': [['false', 'true', 'expanded']],
-  'aria-pressed': [['false', 'true', 'pressed on']],
+  'aria-pressed': [['false', 'true', 'pressed']],
   'aria-selected': [['false', 'true', 'selected']],
   'aria-checked': [['false', 'true', 'checked']],
   'data-state': [
@@ -43,12 +52,17 @@ export function flipsOf(
   const switched = isTick ? tickFlip(element) : switchFlip(element, switchClasses);
   const locked: Flip | null =
     isTick && !element.attributes.has('disabled')
-      ? { short: 'off', words: 'disabled', given: ['disabled', '[disabled='], selector: ':disabled' }
+      ? {
+          short: message('flip.off'),
+          words: message('flip.disabled'),
+          given: ['disabled', '[disabled='],
+          selector: ':disabled',
+        }
       : null;
   const both: Flip | null = switched &&
     locked && {
-      short: `${switched.short}, off`,
-      words: `${switched.words} and disabled`,
+      short: message('flip.both-short', { switched: switched.short }),
+      words: message('flip.both', { switched: switched.words }),
       given: [...switched.given, ...locked.given],
       selector: switched.selector + locked.selector,
     };
@@ -62,16 +76,15 @@ export function flipsOf(
 
 /** Selectors 4 §9.4: the ring that a keyboard brings. */
 const FOCUSED: Flip = {
-  short: 'focused',
-  words: 'focused',
+  ...standing('focused'),
   given: ['focus', 'focus-visible', 'focus-within'],
   selector: ':focus-visible',
 };
 
 function tickFlip(element: ElementNode): Flip {
   return element.attributes.has('checked')
-    ? { short: 'not checked', words: 'not checked', given: ['!checked'], selector: ':not(:checked)' }
-    : { short: 'checked', words: 'checked', given: ['checked'], selector: ':checked' };
+    ? { ...standing('not-checked'), given: ['!checked'], selector: ':not(:checked)' }
+    : { ...standing('checked'), given: ['checked'], selector: ':checked' };
 }
 
 function switchFlip(element: ElementNode, known: PageDocument['switchClasses']): Flip | null {
@@ -79,8 +92,8 @@ function switchFlip(element: ElementNode, known: PageDocument['switchClasses']):
   if (element.localName === 'details' || element.localName === 'dialog') {
     parts.push(
       element.attributes.has('open')
-        ? { short: 'closed', words: 'closed', given: ['!open', '![open'], selector: ':not([open])' }
-        : { short: 'open', words: 'open', given: ['open', '[open='], selector: '[open]' },
+        ? { ...standing('closed'), given: ['!open', '![open'], selector: ':not([open])' }
+        : { ...standing('open'), given: ['open', '[open='], selector: '[open]' },
     );
   }
   for (const [attribute, pairs] of Object.entries(FLIPS)) {
@@ -88,10 +101,8 @@ function switchFlip(element: ElementNode, known: PageDocument['switchClasses']):
     for (const [off, on, words] of pairs) {
       if (value !== off && value !== on) continue;
       const other = value === off ? on : off;
-      const said = value === off ? words : `not ${words}`;
       parts.push({
-        short: said,
-        words: said,
+        ...standing(value === off ? words : `not-${words}`),
         given: [`[${attribute}=${other}`],
         selector: `[${attribute}=${quoteString(other)}]`,
       });
@@ -101,8 +112,18 @@ function switchFlip(element: ElementNode, known: PageDocument['switchClasses']):
     const own = `.${escapeIdentifier(name)}`;
     parts.push(
       element.classes.includes(name)
-        ? { short: `not .${name}`, words: `without .${name}`, given: [`!.${name}`], selector: `:not(${own})` }
-        : { short: `.${name}`, words: `.${name}`, given: [`.${name}`], selector: own },
+        ? {
+            short: message('flip.class-short', { name: `.${name}` }),
+            words: message('flip.class', { name: `.${name}` }),
+            given: [`!.${name}`],
+            selector: `:not(${own})`,
+          }
+        : {
+            short: message('plain', { text: `.${name}` }),
+            words: message('plain', { text: `.${name}` }),
+            given: [`.${name}`],
+            selector: own,
+          },
     );
   }
   const [first] = parts;

@@ -1,8 +1,9 @@
+import { say, spoken } from '@upper-veneer/words';
 import { inspect } from '../inspect/inspect.js';
 import { planOverride } from '../plan/plan-override.js';
 import { parsePage } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
-import { judgeOverride } from '../verdict/verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 import { fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import type { OverrideState } from '../veneer/override.js';
@@ -126,7 +127,7 @@ describe('a state that lives elsewhere', () => {
       const number = numberOn(site, target);
       const found = inspect(site, 1, number, '', 1280);
       expect(found.states).toContain('switched');
-      expect(found.carrier?.heads.switched).toBe(head);
+      expect(say(found.carrier?.heads.switched ?? '')).toBe(head);
       const page = pageOf(site, 1);
       const after = pageOf(openOnePage(theme, switched), 1);
       const asked = viewIn(
@@ -161,7 +162,7 @@ describe('a state that lives elsewhere', () => {
       expect(paint(body)).toEqual(bare(body));
       expect(paint(switched)).toEqual(bare(switched).map((color, number) => (reached.has(number) ? RIVER : color)));
       expect(
-        judgeOverride(made.site, made.override, 1280).filter(
+        judgeInWords(made.site, made.override, 1280).filter(
           ({ standing, text }) => standing === 'fails' && !text.includes(': 1'),
         ),
       ).toEqual([]);
@@ -188,7 +189,7 @@ describe('a state that lives elsewhere', () => {
         'switched-locked': '#808000',
       }),
     );
-    expect(carrier?.words).toEqual({
+    expect(spoken(carrier?.words)).toEqual({
       switched: 'input is checked',
       locked: 'input is disabled',
       'switched-locked': 'input is checked and disabled',
@@ -214,7 +215,7 @@ describe('a state that lives elsewhere', () => {
     const { carrier } = inspect(site, 1, numberOn(site, '.k'), '', 1280);
     const made = fulfil(site, '.k', { property: 'outline-color', state: 'focused', parent: carrier?.element ?? -1 });
     expect(made.override.selector).toMatch(/input(?:\[type="checkbox"\])?:focus-visible \+ (?:i|\.k)$/);
-    expect(judgeOverride(made.site, made.override, 1280).map(({ text }) => text)).toContain(
+    expect(judgeInWords(made.site, made.override, 1280).map(({ text }) => text)).toContain(
       jasmine.stringMatching(/^\d+\.\d : 1, focus ring$/),
     );
   });
@@ -228,7 +229,7 @@ describe('a state that lives elsewhere', () => {
       '.k',
       { property: 'background-color' },
     );
-    const found = judgeOverride(made.site, made.override, 1280).find(
+    const found = judgeInWords(made.site, made.override, 1280).find(
       ({ text }) => text === 'hides that input is checked',
     );
     expect(found?.repair?.wishes[0]).toEqual(

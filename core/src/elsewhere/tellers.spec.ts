@@ -1,7 +1,8 @@
+import { spoken } from '@upper-veneer/words';
 import { fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import { elementOf, pageOf } from '../site/site-model.js';
 import { tellersOf } from './tellers.js';
-import { judgeOverride } from '../verdict/verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 
 const SWITCH = `.slider { background: #ccc } input:checked + .slider { background: #2196f3 } input:disabled + .slider { background: #eee } .menu { color: #333 } .box[data-state=open] .menu { color: #06c } .drop { background: #fff } [aria-expanded=true] + .drop { background: #def } label:has(:checked) { color: #0a0 } label { color: #222 }`;
 const BODY =
@@ -19,8 +20,10 @@ describe('states that live elsewhere', () => {
   for (const [target, words] of rows) {
     it(`tell on ${target}: ${words.join(', ') || 'none'}`, () => {
       expect(
-        tellersOf(pageOf(site, 1), elementOf(pageOf(site, 1), numberOn(site, target)), '', { width: 1280 }).map(
-          (teller) => teller.words,
+        spoken(
+          tellersOf(pageOf(site, 1), elementOf(pageOf(site, 1), numberOn(site, target)), '', { width: 1280 }).map(
+            (teller) => teller.words,
+          ),
         ),
       ).toEqual([...words]);
     });
@@ -28,7 +31,7 @@ describe('states that live elsewhere', () => {
 
   const hidden = (theme: string): string[] => {
     const made = fulfil(openOnePage(theme, BODY), '.slider', { property: 'background-color' });
-    return judgeOverride(made.site, made.override, 1280)
+    return judgeInWords(made.site, made.override, 1280)
       .map(({ text }) => text)
       .filter((text) => text.startsWith('hides that'));
   };

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
 import { pointerStates } from './pointer-states.js';
@@ -13,7 +14,7 @@ import { flipsOf, type Flip } from './flips.js';
 /** A state of an element by which another looks otherwise. */
 export interface Teller {
   /** What is so then: `input is checked`. */
-  readonly words: string;
+  readonly words: Message;
   readonly element: ElementNode;
   readonly state: SwitchState;
   readonly flip: Flip;
@@ -78,7 +79,7 @@ function tellersIn(page: Page, element: ElementNode): Teller[] {
     return flip
       ? [
           {
-            words: `${shortName(element)} is ${flip.words}`,
+            words: message('flip.other', { element: shortName(element), stands: flip.words }),
             element,
             state,
             flip,

@@ -1,3 +1,5 @@
+import { inner, message, type Message } from '../message/message.js';
+import type { OverrideState } from '../veneer/override.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 
 /** How a value is chosen. */
@@ -10,7 +12,7 @@ export interface RowProperty {
   readonly pseudo?: string;
   /** State of that pseudo-element. */
   readonly pseudoState?: 'hover';
-  readonly words: string;
+  readonly words: Message;
   readonly kind: ValueKind;
   /** For keywords: what can be chosen. */
   readonly keywords?: readonly string[];
@@ -44,12 +46,7 @@ export type GridRowName = (typeof GRID_ROWS)[number];
 
 const LINE_STYLES = ['none', 'solid', 'dashed', 'dotted', 'double'] as const;
 const SIDES = ['top', 'right', 'bottom', 'left'] as const;
-const CORNERS = [
-  ['top-left', 'top left'],
-  ['top-right', 'top right'],
-  ['bottom-right', 'bottom right'],
-  ['bottom-left', 'bottom left'],
-] as const;
+const CORNERS = ['top-left', 'top-right', 'bottom-right', 'bottom-left'] as const;
 
 /**
  * What each row lets a designer override; the first is what its cells show.
@@ -57,103 +54,138 @@ const CORNERS = [
  */
 export const ROW_PROPERTIES: Readonly<Record<GridRowName, readonly RowProperty[]>> = {
   text: [
-    { property: 'color', words: 'colour', kind: 'color' },
-    { property: '-webkit-text-fill-color', words: 'fill of the letters', kind: 'color' },
+    { property: 'color', words: message('property.colour'), kind: 'color' },
+    { property: '-webkit-text-fill-color', words: message('property.fill-of-the-letters'), kind: 'color' },
   ],
-  fill: [{ property: 'background-color', words: 'colour', kind: 'color' }],
-  image: [{ property: 'background-image', words: 'gradient or picture', kind: 'image' }],
+  fill: [{ property: 'background-color', words: message('property.colour'), kind: 'color' }],
+  image: [{ property: 'background-image', words: message('property.gradient-or-picture'), kind: 'image' }],
   edge: [
-    { property: 'border-color', words: 'colour', kind: 'color' },
-    { property: 'border-width', words: 'width', kind: 'length' },
-    { property: 'border-style', words: 'style', kind: 'keyword', keywords: LINE_STYLES },
+    { property: 'border-color', words: message('property.colour'), kind: 'color' },
+    { property: 'border-width', words: message('property.width'), kind: 'length' },
+    { property: 'border-style', words: message('property.style'), kind: 'keyword', keywords: LINE_STYLES },
     ...SIDES.flatMap((side): RowProperty[] => [
-      { property: `border-${side}-color`, words: `${side} colour`, kind: 'color' },
-      { property: `border-${side}-width`, words: `${side} width`, kind: 'length' },
-      { property: `border-${side}-style`, words: `${side} style`, kind: 'keyword', keywords: LINE_STYLES },
+      { property: `border-${side}-color`, words: message(`property.${side}-colour`), kind: 'color' },
+      { property: `border-${side}-width`, words: message(`property.${side}-width`), kind: 'length' },
+      {
+        property: `border-${side}-style`,
+        words: message(`property.${side}-style`),
+        kind: 'keyword',
+        keywords: LINE_STYLES,
+      },
     ]),
   ],
   radius: [
-    { property: 'border-radius', words: 'all corners', kind: 'length' },
-    ...CORNERS.map(([corner, words]): RowProperty => ({ property: `border-${corner}-radius`, words, kind: 'length' })),
+    { property: 'border-radius', words: message('property.all-corners'), kind: 'length' },
+    ...CORNERS.map((corner): RowProperty => ({
+      property: `border-${corner}-radius`,
+      words: message(`property.corner.${corner}`),
+      kind: 'length',
+    })),
   ],
   underline: [
-    { property: 'text-decoration-color', words: 'colour', kind: 'color' },
+    { property: 'text-decoration-color', words: message('property.colour'), kind: 'color' },
     {
       property: 'text-decoration-line',
-      words: 'line',
+      words: message('property.line'),
       kind: 'keyword',
       keywords: ['none', 'underline', 'line-through', 'overline'],
     },
     {
       property: 'text-decoration-style',
-      words: 'style',
+      words: message('property.style'),
       kind: 'keyword',
       keywords: ['solid', 'dashed', 'dotted', 'double', 'wavy'],
     },
-    { property: 'text-decoration-thickness', words: 'thickness', kind: 'length' },
-    { property: 'text-underline-offset', words: 'offset', kind: 'length' },
+    { property: 'text-decoration-thickness', words: message('property.thickness'), kind: 'length' },
+    { property: 'text-underline-offset', words: message('property.offset'), kind: 'length' },
   ],
   ring: [
-    { property: 'outline-color', words: 'colour', kind: 'color' },
-    { property: 'outline-width', words: 'width', kind: 'length' },
-    { property: 'outline-style', words: 'style', kind: 'keyword', keywords: LINE_STYLES },
-    { property: 'outline-offset', words: 'offset', kind: 'length' },
+    { property: 'outline-color', words: message('property.colour'), kind: 'color' },
+    { property: 'outline-width', words: message('property.width'), kind: 'length' },
+    { property: 'outline-style', words: message('property.style'), kind: 'keyword', keywords: LINE_STYLES },
+    { property: 'outline-offset', words: message('property.offset'), kind: 'length' },
   ],
-  shadow: [{ property: 'box-shadow', words: 'box shadow', kind: 'shadow' }],
-  'text-shadow': [{ property: 'text-shadow', words: 'text shadow', kind: 'shadow' }],
+  shadow: [{ property: 'box-shadow', words: message('property.box-shadow'), kind: 'shadow' }],
+  'text-shadow': [{ property: 'text-shadow', words: message('property.text-shadow'), kind: 'shadow' }],
   icon: [
-    { property: 'fill', words: 'fill', kind: 'color' },
-    { property: 'stroke', words: 'stroke', kind: 'color' },
+    { property: 'fill', words: message('property.fill'), kind: 'color' },
+    { property: 'stroke', words: message('property.stroke'), kind: 'color' },
   ],
-  caret: [{ property: 'caret-color', words: 'caret', kind: 'color' }],
-  accent: [{ property: 'accent-color', words: 'accent', kind: 'color' }],
-  opacity: [{ property: 'opacity', words: 'opacity', kind: 'number' }],
+  caret: [{ property: 'caret-color', words: message('property.caret'), kind: 'color' }],
+  accent: [{ property: 'accent-color', words: message('property.accent'), kind: 'color' }],
+  opacity: [{ property: 'opacity', words: message('property.opacity'), kind: 'number' }],
   type: [
-    { property: 'font-family', words: 'family', kind: 'font' },
-    { property: 'font-size', words: 'size', kind: 'length' },
-    { property: 'font-weight', words: 'weight', kind: 'keyword', keywords: ['400', '500', '600', '700', '800'] },
-    { property: 'line-height', words: 'line height', kind: 'text' },
-    { property: 'letter-spacing', words: 'letter spacing', kind: 'length' },
+    { property: 'font-family', words: message('property.family'), kind: 'font' },
+    { property: 'font-size', words: message('property.size'), kind: 'length' },
+    {
+      property: 'font-weight',
+      words: message('property.weight'),
+      kind: 'keyword',
+      keywords: ['400', '500', '600', '700', '800'],
+    },
+    { property: 'line-height', words: message('property.line-height'), kind: 'text' },
+    { property: 'letter-spacing', words: message('property.letter-spacing'), kind: 'length' },
     {
       property: 'text-transform',
-      words: 'case',
+      words: message('property.case'),
       kind: 'keyword',
       keywords: ['none', 'uppercase', 'lowercase', 'capitalize'],
     },
   ],
   box: [
-    { property: 'padding', words: 'padding', kind: 'length' },
-    ...SIDES.map((side): RowProperty => ({ property: `padding-${side}`, words: `${side} padding`, kind: 'length' })),
-    { property: 'width', words: 'width', kind: 'length' },
-    { property: 'max-width', words: 'greatest width', kind: 'length' },
+    { property: 'padding', words: message('property.padding'), kind: 'length' },
+    ...SIDES.map((side): RowProperty => ({
+      property: `padding-${side}`,
+      words: message(`property.${side}-padding`),
+      kind: 'length',
+    })),
+    { property: 'width', words: message('property.width'), kind: 'length' },
+    { property: 'max-width', words: message('property.greatest-width'), kind: 'length' },
   ],
   shown: [
-    { property: 'display', words: 'shown or hidden', kind: 'keyword', keywords: ['none', 'revert'] },
-    { property: 'visibility', words: 'visibility', kind: 'keyword', keywords: ['visible', 'hidden'] },
+    { property: 'display', words: message('property.shown-or-hidden'), kind: 'keyword', keywords: ['none', 'revert'] },
+    { property: 'visibility', words: message('property.visibility'), kind: 'keyword', keywords: ['visible', 'hidden'] },
   ],
   thumb: [
-    { property: 'background-color', pseudo: '-webkit-scrollbar-thumb', words: 'colour', kind: 'color' },
-    { property: 'border-radius', pseudo: '-webkit-scrollbar-thumb', words: 'corners', kind: 'length' },
+    {
+      property: 'background-color',
+      pseudo: '-webkit-scrollbar-thumb',
+      words: message('property.colour'),
+      kind: 'color',
+    },
+    {
+      property: 'border-radius',
+      pseudo: '-webkit-scrollbar-thumb',
+      words: message('property.corners'),
+      kind: 'length',
+    },
   ],
   'thumb-over': [
     {
       property: 'background-color',
       pseudo: '-webkit-scrollbar-thumb',
       pseudoState: 'hover',
-      words: 'colour',
+      words: message('property.colour'),
       kind: 'color',
     },
   ],
-  track: [{ property: 'background-color', pseudo: '-webkit-scrollbar-track', words: 'colour', kind: 'color' }],
+  track: [
+    {
+      property: 'background-color',
+      pseudo: '-webkit-scrollbar-track',
+      words: message('property.colour'),
+      kind: 'color',
+    },
+  ],
   bar: [
-    { property: 'width', pseudo: '-webkit-scrollbar', words: 'width, standing', kind: 'length' },
-    { property: 'height', pseudo: '-webkit-scrollbar', words: 'height, lying', kind: 'length' },
+    { property: 'width', pseudo: '-webkit-scrollbar', words: message('property.width-standing'), kind: 'length' },
+    { property: 'height', pseudo: '-webkit-scrollbar', words: message('property.height-lying'), kind: 'length' },
   ],
   scrollbar: [
-    { property: 'scrollbar-color', words: 'thumb and track, by the standard', kind: 'text' },
+    { property: 'scrollbar-color', words: message('property.thumb-and-track-by-the-standard'), kind: 'text' },
     {
       property: 'scrollbar-width',
-      words: 'width, by the standard',
+      words: message('property.width-by-the-standard'),
       kind: 'keyword',
       keywords: ['auto', 'thin', 'none'],
     },
@@ -183,59 +215,20 @@ export function rowOfProperty(property: string): GridRowName {
 }
 
 /** What a row's property is called: `edge`, `edge width`. */
-export function propertyWords(property: string): string {
+export function propertyTold(property: string): Message {
   const row = rowOfProperty(property);
   const entry = ROW_PROPERTIES[row].find((candidate) => candidate.property === property);
   const isLead = ROW_PROPERTIES[row][0].property === property;
-  return isLead || !entry ? ROW_WORDS[row].toLowerCase() : `${ROW_WORDS[row].toLowerCase()} ${entry.words}`;
+  const told = inner(rowTold(row));
+  return isLead || !entry ? told : message('property.of-row', { row: told, what: entry.words });
 }
 
-/** Words for rows. */
-export const ROW_WORDS: Readonly<Record<GridRowName, string>> = {
-  text: 'Text',
-  fill: 'Fill',
-  image: 'Gradient',
-  edge: 'Edge',
-  radius: 'Corners',
-  underline: 'Decoration',
-  ring: 'Ring',
-  shadow: 'Shadow',
-  'text-shadow': 'Text shadow',
-  icon: 'Icon',
-  caret: 'Caret',
-  accent: 'Accent',
-  opacity: 'Opacity',
-  type: 'Type',
-  box: 'Box',
-  shown: 'Shown',
-  thumb: 'Thumb',
-  'thumb-over': 'Thumb, over',
-  track: 'Track',
-  bar: 'Bar width',
-  scrollbar: 'Standard',
-};
+/** What a row is called. */
+export function rowTold(row: GridRowName): Message {
+  return message(`row.${row}`);
+}
 
-/** Words for states: "active" is pressed in CSS and the current page elsewhere, so it is always said. */
-export const STATE_WORDS = {
-  rest: 'Rest',
-  filled: 'Filled',
-  autofilled: 'Autofilled',
-  checked: 'Checked',
-  indeterminate: 'Indeterminate',
-  open: 'Open',
-  valid: 'Valid',
-  invalid: 'Invalid',
-  'read-only': 'Read-only',
-  switched: 'Switched',
-  locked: 'Locked',
-  'switched-locked': 'Switched, locked',
-  focused: 'Focused',
-  current: 'Current page',
-  'parent-invalid': 'Form invalid',
-  visited: 'Visited',
-  'parent-hover': 'Parent hovered',
-  hover: 'Hover',
-  focus: 'Focus',
-  active: 'Pressed',
-  disabled: 'Disabled',
-} as const;
+/** What a state is called: "active" is pressed in CSS and the current page elsewhere, so it is always said. */
+export function stateTold(state: OverrideState): Message {
+  return message(`state.${state}`);
+}

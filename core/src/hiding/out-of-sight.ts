@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { setsLonghand } from '../cascade/block.js';
 import type { ElementNode } from '../dom/tree.js';
 import { statesTogether } from '../reach/threshold.js';
@@ -53,7 +54,7 @@ export interface Softened {
   /** Elements on all pages that are still not out of sight somewhere: what sets them cannot be beaten by a rule. */
   readonly missed: number;
   /** Conditions that rules hang on and that were not looked at, in words. */
-  readonly unseen: readonly string[];
+  readonly unseen: readonly Message[];
 }
 
 /** Takes what an override hides out of sight alone, proved on every page, at rest and hovered, in each setting that has a say, in the lighting looked at. */
@@ -109,7 +110,7 @@ function beatenIn(site: SiteModel, selector: string): Beaten {
 interface Beaten {
   readonly properties: ReadonlySet<string>;
   readonly elements: number;
-  readonly unseen: readonly string[];
+  readonly unseen: readonly Message[];
 }
 
 function beatenOn(style: ElementStyle, own: string): string[] {

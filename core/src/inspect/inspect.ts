@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { cellOf, rowsFor, type GridCell } from '../grid/cell.js';
 import { ROW_PROPERTIES, type GridRowName } from '../grid/rows.js';
@@ -70,7 +71,7 @@ export interface Inspection {
   /** The element whose being switched or locked is among the states; `null` where nothing around tells. */
   readonly carrier: CarrierView | null;
   /** Others that tell on it, each by one state of theirs. */
-  readonly otherCarriers: readonly { readonly element: number; readonly words: string }[];
+  readonly otherCarriers: readonly { readonly element: number; readonly words: Message }[];
   /** States that it can be in and that neither the page nor an override of ours tells apart; listed when asked for. */
   readonly quietStates: readonly OverrideState[];
   /** Pages of which something was not read: what is said here of all matches leaves it out. */
@@ -83,9 +84,9 @@ export interface CarrierView {
   readonly name: string;
   readonly relation: Carrier['relation'];
   /** What is so in each of its states: `input.tick is checked`. */
-  readonly words: Readonly<Partial<Record<OverrideState, string>>>;
+  readonly words: Readonly<Partial<Record<OverrideState, Message>>>;
   /** The same, for the head of a column. */
-  readonly heads: Readonly<Partial<Record<OverrideState, string>>>;
+  readonly heads: Readonly<Partial<Record<OverrideState, Message>>>;
 }
 
 /** What tells on an element by the page's own rules, and by ours: a state that an override hides is still there to be given a look. */

@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
 import { groupsOf, lookAlikes, offeredOf } from '../reach/groups.js';
 import { withVeneer, type Page } from '../resolve/page.js';
@@ -9,7 +10,7 @@ import type { OverrideTarget, Spot } from '../veneer/override.js';
 /** A group that could be reached, from its selector. */
 export interface GroupOffer {
   readonly selectors: readonly string[];
-  readonly words: string;
+  readonly words: Message;
   readonly elements: number;
   readonly pages: number;
   readonly isOneLook: boolean;

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { GridRowName } from '../grid/rows.js';
 import { isFocusable, isLink } from '../selectors/element-states.js';
 import type { OverrideState, Reach } from '../veneer/override.js';
@@ -17,8 +18,8 @@ export interface SiteWideTarget {
   /** How many elements of the site it takes, on how many pages, before anything is written. */
   readonly elements: number;
   readonly pages: number;
-  /** What it takes and what it leaves, in words. */
-  readonly words: string;
+  /** What it takes and what it leaves. */
+  readonly words: Message;
 }
 
 /** Site-wide targets of a page; links and the ring only where something on the site shows them. */
@@ -51,7 +52,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
             pages: pages.filter((page) =>
               running.elements.some((element) => page.document.elements[element.number] === element),
             ).length,
-            words: `${running.elements.length} of ${all} links: those in paragraphs, and those that words go on around. Menus, logos, buttons, heads of cards and lists of links are left.${running.missed > 0 ? ` ${running.missed} more stand where no one selector tells them from others.` : ''}`,
+            words: message('everywhere.links', { taken: running.elements.length, all, missed: running.missed }),
           },
         ]
       : []),
@@ -63,7 +64,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
       state: 'rest',
       reach: 'everywhere',
       ...whole,
-      words: 'Selected text on every page',
+      words: message('everywhere.selection'),
     },
     {
       name: 'Scrollbar',
@@ -73,7 +74,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
       state: 'rest',
       reach: 'alike',
       ...whole,
-      words: 'Scrollbars of pages; boxes that scroll take theirs from it unless they have their own',
+      words: message('everywhere.scrollbars'),
     },
     ...(focusable
       ? [
@@ -86,7 +87,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
             reach: 'everywhere' as const,
             elements: focused.reduce((sum, count) => sum + count, 0),
             pages: focused.filter((count) => count > 0).length,
-            words: 'Everything that takes the focus, on every page',
+            words: message('everywhere.focus'),
           },
         ]
       : []),

@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
 import { toEnd } from '../to-end.js';
 import { StyleView } from '../resolve/style-view.js';
@@ -61,7 +62,7 @@ function wish(site: SiteModel, selector: string, some: Partial<OverrideWish>): S
     width: 1280,
     ...some,
   });
-  if (!plan.ok) throw new Error(plan.reason);
+  if (!plan.ok) throw new Error(say(plan.reason));
   return withOverrides(site, plan);
 }
 
@@ -112,7 +113,7 @@ describe('a kit', () => {
     const fit = kitFit(there, kit);
     expect([fit.partId, fit.likeness, fit.rules, fit.of]).toEqual([1, 1, 4, 4]);
     const laid = toEnd(layKitSteps(there, kit));
-    expect(laid.misfits.map(({ reason }) => reason)).toEqual(['no swatch fills on accent here']);
+    expect(spoken(laid.misfits.map(({ reason }) => reason))).toEqual(['no swatch fills on accent here']);
     const after = withOverrides(there, laid);
     expect(shown(after, '.qs-go', 'rest', 'background-color')).toBe('rgb(11, 110, 153)');
     expect(shown(after, '.qs-go', 'hover', 'background-color')).not.toBe('rgb(128, 128, 128)');
@@ -126,8 +127,8 @@ describe('a kit', () => {
       HERE,
     );
     const laid = toEnd(layKitSteps(less, kit));
-    expect(laid.misfits.map(({ reason }) => reason)).toEqual(['matches nothing on the pages here']);
-    expect(laid.wider.every(({ reason }) => reason === 'reaches 1 outside of the part')).toBeTrue();
+    expect(spoken(laid.misfits.map(({ reason }) => reason))).toEqual(['matches nothing on the pages here']);
+    expect(laid.wider.every(({ reason }) => say(reason) === 'reaches 1 outside of the part')).toBeTrue();
     const none = kitFit(open('', '<p class=qs-note>x</p>', THERE), kit);
     expect([none.spot, none.partId]).toEqual([null, null]);
   });
@@ -162,19 +163,22 @@ describe('a kit', () => {
 
     it('stays away where a role is not filled or the text is broken, and tells what matches nothing', () => {
       const there = open(WIDGET_CSS, WIDGET, { ...THERE, roles: [] });
-      expect(toEnd(layKitSteps(there, made())).misfits.map(({ reason }) => reason)).toContain(
+      expect(spoken(toEnd(layKitSteps(there, made())).misfits.map(({ reason }) => reason))).toContain(
         'no swatch fills accent here; none of it is laid on',
       );
       const broken = toEnd(layKitSteps(open(WIDGET_CSS, WIDGET, THERE), { ...made(), ownCss: '.x { color: (' }));
-      expect([broken.ownCss, broken.misfits.at(-1)?.reason]).toEqual([null, jasmine.stringContaining('none of it')]);
+      expect(spoken([broken.ownCss, broken.misfits.at(-1)?.reason])).toEqual([
+        null,
+        jasmine.stringContaining('none of it'),
+      ]);
       const idle = toEnd(layKitSteps(open(WIDGET_CSS, WIDGET, THERE), { ...made(), ownCss: '.gone { color: red }' }));
-      expect(idle.misfits.at(-1)).toEqual({
+      expect(spoken(idle.misfits.at(-1))).toEqual({
         selector: '.gone',
         property: '',
         reason: 'own CSS that matches nothing on the pages here',
       });
       const twice = open(WIDGET_CSS, `${WIDGET}<p class="qs-note">out of it</p>`, THERE);
-      expect(toEnd(layKitSteps(twice, made())).wider).toContain({
+      expect(spoken(toEnd(layKitSteps(twice, made())).wider)).toContain({
         selector: '.qs-note::after',
         property: '',
         reason: 'own CSS that reaches 1 outside of the part',

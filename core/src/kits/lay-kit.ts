@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
 import { matchesOf, type Match } from '../site/matches.js';
@@ -28,7 +29,7 @@ export interface KitFit {
 export interface KitMisfit {
   readonly selector: string;
   readonly property: string;
-  readonly reason: string;
+  readonly reason: Message;
 }
 
 /** A kit laid on a site. */
@@ -79,7 +80,7 @@ export function* layKitSteps(
   const roots = new Set(rootsOf(site, kit).map(({ element }) => element));
   for (const [done, rule] of kit.rules.entries()) {
     yield { done, total: kit.rules.length };
-    const miss = (reason: string): void => {
+    const miss = (reason: Message): void => {
       misfits.push({ selector: rule.selector, property: rule.property, reason });
     };
     const unfilled = unfilledIn(rule, site);
@@ -90,7 +91,7 @@ export function* layKitSteps(
     const matched = matchesOf(site, rule.elements ?? rule.selector);
     const [first] = matched;
     if (!first) {
-      miss('matches nothing on the pages here');
+      miss(message('kits.matches-nothing-pages-here'));
       continue;
     }
     const reach = reachOutside(matched, roots);
@@ -120,9 +121,11 @@ export function* layKitSteps(
 }
 
 /** How far matches reach out of the part, in words; `null` where they do not, or where it is not known again. */
-function reachOutside(matched: readonly Match[], roots: ReadonlySet<ElementNode>): string | null {
+function reachOutside(matched: readonly Match[], roots: ReadonlySet<ElementNode>): Message | null {
   const outside = matched.filter(({ element }) => !lineageOf(element).some((node) => roots.has(node)));
-  return roots.size > 0 && outside.length > 0 ? `reaches ${outside.length} outside of the part` : null;
+  return roots.size > 0 && outside.length > 0
+    ? message('kits.reaches-outside-part', { outside: outside.length })
+    : null;
 }
 
 /** The site's own CSS with the kit's in the section of the part; colours of roles that are not filled here keep all of it out. */
@@ -133,18 +136,17 @@ function laidOwnCss(
 ): Pick<LaidKit, 'ownCss' | 'misfits' | 'wider'> {
   const nothing = { ownCss: null, misfits: [], wider: [] };
   if (kit.ownCss === undefined || kit.ownCss === '') return nothing;
-  const miss = (reason: string, selector = 'own CSS'): KitMisfit => ({ selector, property: '', reason });
+  const miss = (reason: Message, selector = ''): KitMisfit => ({ selector, property: '', reason });
   const { css, unfilled } = laidCss(kit.ownCss, site);
   const problem = ownCssProblem(css);
-  if (problem !== null) return { ...nothing, misfits: [miss(`${problem}; none of it is laid on`)] };
-  if (unfilled.length > 0)
-    return { ...nothing, misfits: [miss(`no swatch fills ${unfilled.join(', ')} here; none of it is laid on`)] };
+  if (problem !== null) return { ...nothing, misfits: [miss(message('kits.none-laid', { problem }))] };
+  if (unfilled.length > 0) return { ...nothing, misfits: [miss(message('kits.no-swatch-fills-here', { unfilled }))] };
   const [misfits, wider]: KitMisfit[][] = [[], []];
   for (const { selectorText } of rulesInVeneer(css)) {
     const matched = matchesOf(site, selectorText);
     const reach = reachOutside(matched, roots);
-    if (matched.length === 0) misfits.push(miss('own CSS that matches nothing on the pages here', selectorText));
-    else if (reach !== null) wider.push(miss(`own CSS that ${reach}`, selectorText));
+    if (matched.length === 0) misfits.push(miss(message('kits.own-css-matches-nothing'), selectorText));
+    else if (reach !== null) wider.push(miss(message('kits.own-css-2', { reach }), selectorText));
   }
   const { partId } = kitFit(site, kit);
   const [own, others] = [
@@ -188,11 +190,11 @@ function planned(site: SiteModel, rule: KitRule, spot: Spot, matches: number): R
 }
 
 /** What of a rule's value the palette here does not have; `null` for nothing. */
-function unfilledIn({ value }: KitRule, { palette }: SiteModel): string | null {
+function unfilledIn({ value }: KitRule, { palette }: SiteModel): Message | null {
   if (value.kind === 'house')
-    return palette.shape?.[value.part] ? null : `the house has no ${HOUSE_WORDS[value.part]} here`;
+    return palette.shape?.[value.part] ? null : message('kits.house-has-no-here', { part: HOUSE_WORDS[value.part] });
   const role = plainValuesIn(value).find((plain) => plain.kind === 'role' && !colorOfValue(plain, palette));
-  return role?.kind === 'role' ? `no swatch fills ${roleWords(role.role)} here` : null;
+  return role?.kind === 'role' ? message('kits.no-swatch-fills-here-2', { role: roleWords(role.role) }) : null;
 }
 
 /** Elements that may be the part: where the kit's own selector leads, else those that bear a class of its root. */

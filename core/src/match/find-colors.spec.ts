@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { dressSite } from '../site/site-model.js';
 import { numberOn, openOnePage } from '../testing/one-page-site.js';
 import { foundColors } from './find-colors.js';
@@ -24,12 +25,12 @@ describe('foundColors', () => {
   it('tells colours apart by what they do, and puts near-duplicates together', () => {
     // CIEDE2000 of #7a2bd6 and #7a2bd8 is far under 2.3.
     expect(row('ground #7a2bd6').hexes).toEqual(['#7a2bd6', '#7a2bd8']);
-    expect(row('action #e8b21e').paints).toBe('fill of Go');
+    expect(spoken(row('action #e8b21e').paints)).toBe('fill of Go');
   });
 
   it('names the home of each: rule, custom property, style attribute', () => {
     expect(row('ground #7a2bd6').homes.map(({ kind }) => kind)).toEqual(['custom-property', 'rule']);
-    expect(describeHome(row('ground #7a2bd6').homes[0])).toMatch(/^--violet, used in /);
+    expect(spoken(describeHome(row('ground #7a2bd6').homes[0]))).toMatch(/^--violet, used in /);
     expect(row('text #009900').homes[0].kind).toBe('inline');
   });
 

@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import type { CensusState } from '../census/census-states.js';
 import type { UnreadPage } from '../site/unread.js';
 import type { Spot } from '../veneer/override.js';
@@ -57,8 +58,8 @@ export interface FoundColor {
   /** Elements and pseudo-elements. */
   readonly elements: number;
   readonly homes: readonly Home[];
-  /** What it paints in words: `fill of Apply and 2 more`. */
-  readonly paints: string;
+  /** What it paints: `fill of Apply and 2 more`. */
+  readonly paints: Message;
   /** Whether it is a colour of the brand already. */
   readonly isBrand: boolean;
   /** Whether an exception leaves all of it alone. */

@@ -10,7 +10,7 @@ import type { Color } from '../values/color.js';
 import type { FoundColor, FoundColors, FoundPlace, Home, Meeting } from './found-color.js';
 import { homeOf } from './home.js';
 import { JOBS, type Job } from './job.js';
-import { isWarningRed, paintsWords, saysWarning } from './place-words.js';
+import { isWarningRed, paintsMessage, saysWarning } from './place-words.js';
 
 /** What tells a row: its job and colour, and whether it is read on dark. */
 export interface EntryKey {
@@ -209,7 +209,7 @@ export class Gathering {
       area: places.reduce((sum, { area }) => sum + area, 0),
       elements: countElements(raw),
       homes: [...homes.values()].sort((a, b) => b.places - a.places),
-      paints: paintsWords(
+      paints: paintsMessage(
         lead.job,
         raw.map(({ node, place: { pseudo } }) => ({ node, pseudo })),
       ),

@@ -1,20 +1,21 @@
+import { message, type Message } from '../message/message.js';
 import type { Home } from './found-color.js';
 
 /** Where a colour can be changed, in words: `--bk-lilac, css/basket.css 3`. */
-export function describeHome({ kind, sheet, line, property }: Home): string {
+export function describeHome({ kind, sheet, line, property }: Home): Message {
   const where = line > 0 ? `${sheet} ${line}` : sheet;
   switch (kind) {
     case 'rule':
-      return where;
+      return message('plain', { text: where });
     case 'custom-property':
-      return `${property}, used in ${where}`;
+      return message('match.used', { property, where });
     case 'inline':
-      return 'a style attribute';
+      return message('match.style-attribute');
     case 'attribute':
-      return 'an attribute';
+      return message('match.attribute');
     case 'browser':
-      return "the browser's own sheet";
+      return message('match.browser-sheet');
     case 'initial':
-      return 'no declaration: the initial value';
+      return message('match.no-declaration-initial-value');
   }
 }

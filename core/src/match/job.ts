@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { Painting } from '../census/paintings.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import type { StyleView } from '../resolve/style-view.js';
@@ -33,29 +34,10 @@ export const FILL_JOBS: ReadonlySet<Job> = new Set<Job>(['ground', 'action', 'fi
 /** Jobs of what is read. */
 export const READ_JOBS: ReadonlySet<Job> = new Set<Job>(['text', 'heading', 'link', 'label', 'entry', 'placeholder']);
 
-/** Words for jobs, as in `fill of Apply`. */
-export const JOB_WORDS: Readonly<Record<Job, string>> = {
-  ground: 'ground',
-  action: 'fill of an action',
-  field: 'fill of a field',
-  text: 'text',
-  heading: 'heading',
-  link: 'link',
-  label: 'label of an action',
-  entry: 'text in a field',
-  placeholder: 'placeholder',
-  line: 'line',
-  frame: 'edge of a control',
-  ring: 'ring',
-  icon: 'icon',
-  caret: 'caret',
-  accent: 'native accent',
-  shadow: 'shadow',
-  highlight: 'highlight of selected text',
-  selected: 'selected text',
-  thumb: 'scrollbar thumb',
-  track: 'scrollbar track',
-};
+/** What a job is called, as in `fill of an action`. */
+export function jobMessage(job: Job): Message {
+  return message(`match.job.${job}`);
+}
 
 /** What a painted colour does: by what it is used for and by what stands around it. */
 export function jobOf(

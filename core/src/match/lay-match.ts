@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
 import { tellersOf } from '../elsewhere/tellers.js';
 import { applicableStates } from '../grid/applicable-states.js';
@@ -37,7 +38,7 @@ export interface LaidMatch {
   /** Places that are overridden. */
   readonly laid: number;
   /** What could not be written, with the reason and how many places it leaves. */
-  readonly refused: readonly { readonly reason: string; readonly places: number }[];
+  readonly refused: readonly { readonly reason: Message; readonly places: number }[];
 }
 
 /**
@@ -98,7 +99,7 @@ class Laying {
   /** Elements and pseudo-elements that follow a property of the theme that was overridden. */
   readonly #fed = new Set<string>();
   /** Places by the reason they could not be written. */
-  readonly #refused = new Map<string, number>();
+  readonly #refused = new Map<string, { readonly reason: Message; readonly places: number }>();
   #laid = 0;
 
   constructor(
@@ -121,7 +122,10 @@ class Laying {
       width: this.width,
     });
     if (!plan.ok) {
-      this.#refused.set(`${fed.name}: ${plan.reason}`, fed.followers.length);
+      this.#refuse(
+        message('match.property-refused', { property: fed.name, reason: plan.reason }),
+        fed.followers.length,
+      );
       return;
     }
     this.#keep(plan);
@@ -152,7 +156,7 @@ class Laying {
       task.isKept || task.isEcho ? 0 : keys.reduce((sum, key) => sum + (task.spots.get(key)?.places ?? 0), 0);
     for (const key of keys) task.spots.delete(key);
     if (!plan.ok) {
-      this.#refused.set(plan.reason, (this.#refused.get(plan.reason) ?? 0) + Math.max(1, places));
+      this.#refuse(plan.reason, Math.max(1, places));
       return;
     }
     this.#laid += places;
@@ -286,13 +290,18 @@ class Laying {
     return [...served];
   }
 
+  #refuse(reason: Message, places: number): void {
+    const key = JSON.stringify(reason);
+    this.#refused.set(key, { reason, places: places + (this.#refused.get(key)?.places ?? 0) });
+  }
+
   result(): LaidMatch & { readonly after: SiteModel } {
     return {
       after: this.#at,
       put: [...this.#put.values()],
       drop: [...this.#drop],
       laid: this.#laid,
-      refused: [...this.#refused].map(([reason, places]) => ({ reason, places })),
+      refused: [...this.#refused.values()],
     };
   }
 }

@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import Reference from 'colorjs.io';
 import { layOut, pageOf, type SiteModel } from '../site/site-model.js';
 import { toEnd } from '../to-end.js';
@@ -49,7 +50,7 @@ describe('areas that become one', () => {
   it('are named where they touch and can be told apart no longer', () => {
     const found = melting(THEME, { '#efe7ff': '#fdfdfd', '#3d2a70': '#ffffff' });
     expect(found.length).toBe(1);
-    expect(found[0].words).toBe('Main content and Footer');
+    expect(spoken(found[0].words)).toBe('Main content and Footer');
     expect([found[0].pairs, found[0].pages]).toEqual([1, 1]);
     expect(Math.abs(found[0].before - new Reference('#efe7ff').deltaE2000(new Reference('#3d2a70')))).toBeLessThan(1);
     expect(Math.abs(found[0].after - new Reference('#fdfdfd').deltaE2000(new Reference('#ffffff')))).toBeLessThan(0.1);

@@ -1,3 +1,4 @@
+import { keyOf, message, type Message } from '../message/message.js';
 import { compositeOver } from '../color/contrast.js';
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -19,7 +20,7 @@ export interface MeltingAreas {
   readonly a: Spot;
   readonly b: Spot;
   /** `Main content and Footer`. */
-  readonly words: string;
+  readonly words: Message;
   /** ΔE2000 between them as they arrived, and as matched. */
   readonly before: number;
   readonly after: number;
@@ -54,11 +55,11 @@ export function* meltingAreas(
     if (!layout) continue;
     const onPage = new Set<string>();
     for (const found of meltingOn(site, scope, proposal, pageId, layout)) {
-      const known = byWords.get(found.words);
-      const pages = (known?.pages ?? 0) + (onPage.has(found.words) ? 0 : 1);
-      onPage.add(found.words);
+      const known = byWords.get(keyOf(found.words));
+      const pages = (known?.pages ?? 0) + (onPage.has(keyOf(found.words)) ? 0 : 1);
+      onPage.add(keyOf(found.words));
       const lead = known && known.before >= found.before ? known : found;
-      byWords.set(found.words, { ...lead, pairs: (known?.pairs ?? 0) + 1, pages });
+      byWords.set(keyOf(found.words), { ...lead, pairs: (known?.pairs ?? 0) + 1, pages });
     }
     yield pageOf(site, pageId).path;
   }
@@ -105,7 +106,7 @@ function meltingOn(
       {
         a: { pageId, element: a.element.number },
         b: { pageId, element: b.element.number },
-        words: `${plainName(a.element)} and ${plainName(b.element)}`,
+        words: message('match.two', { a: plainName(a.element), b: plainName(b.element) }),
         before,
         after,
         pairs: 1,

@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { dressSite, openSite, type SiteModel } from '../site/site-model.js';
 import { readExceptions } from '../site/exceptions.js';
 import { toEnd } from '../to-end.js';
@@ -40,7 +41,7 @@ describe('leaving a part to its theme', () => {
   it('is not called proved where a colour of the part’s own stands at another width', () => {
     const site = opened('body { color: #222 }', '@media (max-width: 500px) { .w p { color: #5b3fc4 } }');
     const { proof } = toEnd(neutralise(site, SCOPE, 1280));
-    expect(proof.missed.words.join()).toMatch(/color of p, rest, at 390 px/);
+    expect(spoken(proof.missed.words).join()).toMatch(/color of p, rest, at 390 px/);
   });
 
   it('is not called proved before it was laid on', () => {

@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import { toEnd } from '../to-end.js';
 import Reference from 'colorjs.io';
 import { withOverrides } from '../plan/plan-override.js';
@@ -42,9 +43,9 @@ function matched(theme: string): {
     site: after,
     rows: found.rows
       .filter(({ job }) => ['highlight', 'selected', 'thumb', 'track'].includes(job))
-      .map(({ job, hex, paints, elements }) => `${job} ${hex} ${elements}: ${paints}`)
+      .map(({ job, hex, paints, elements }) => `${job} ${hex} ${elements}: ${say(paints)}`)
       .sort(),
-    missed: [...proof.missed.words, ...proof.spilt.words],
+    missed: spoken([...proof.missed.words, ...proof.spilt.words]),
   };
 }
 

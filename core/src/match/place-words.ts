@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { CensusState } from '../census/census-states.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import { plainName } from '../selectors/describe-element.js';
@@ -27,38 +28,14 @@ export function isWarningRed(job: Job, color: Color): boolean {
   return chroma >= RED_CHROMA && hue >= RED_HUES[0] && hue <= RED_HUES[1];
 }
 
-/** Short words for jobs before what they are of: `fill of Apply`. */
-const OF_WORDS: Readonly<Record<Job, string>> = {
-  ground: 'fill of',
-  action: 'fill of',
-  field: 'fill of',
-  text: 'text of',
-  heading: 'heading',
-  link: 'link',
-  label: 'label of',
-  entry: 'entry in',
-  placeholder: 'placeholder in',
-  line: 'edge of',
-  frame: 'edge of',
-  ring: 'ring of',
-  icon: 'icon of',
-  caret: 'caret in',
-  accent: 'native accent of',
-  shadow: 'shadow of',
-  highlight: 'highlight of selected text,',
-  selected: 'selected text,',
-  thumb: 'scrollbar thumb,',
-  track: 'scrollbar track,',
-};
-
 /** Jobs that say already which pseudo-element is meant. */
 const SAYS_PSEUDO: ReadonlySet<Job> = new Set<Job>(['placeholder', 'icon', 'highlight', 'selected', 'thumb', 'track']);
 
-/** What a row paints in words: `fill of Apply, Hold my place and 2 more`. */
-export function paintsWords(
+/** What a row paints: `fill of Apply, Hold my place and 2 more`. */
+export function paintsMessage(
   job: Job,
   places: readonly { readonly node: ElementNode; readonly pseudo: string }[],
-): string {
+): Message {
   const names = [
     ...new Set(
       // The job says already what the pseudo-element is.
@@ -69,7 +46,5 @@ export function paintsWords(
       ),
     ),
   ];
-  const shown = names.slice(0, 2).join(', ');
-  const more = names.length - 2;
-  return `${OF_WORDS[job]} ${shown}${more > 0 ? ` and ${more} more` : ''}`;
+  return message(`match.paints.${job}`, { shown: names.slice(0, 2), more: Math.max(0, names.length - 2) });
 }

@@ -1,5 +1,6 @@
+import { message, type Message } from '../message/message.js';
 import type { Setting } from '../conditions/environment.js';
-import { USUAL_WIDTHS, settingWords, settingsThatMatter } from '../site/environments.js';
+import { USUAL_WIDTHS, settingsTold, settingsThatMatter } from '../site/environments.js';
 import type { SiteModel } from '../site/site-model.js';
 
 const SIDES = ['top', 'right', 'bottom', 'left'];
@@ -31,8 +32,8 @@ const MOST_SETTINGS = 12;
 export interface ProofSettings {
   /** The first is that at which the scope was looked through. */
   readonly settings: readonly Setting[];
-  /** What rules hang on and is not looked at, in words. */
-  readonly unseen: readonly string[];
+  /** What rules hang on and is not looked at. */
+  readonly unseen: readonly Message[];
 }
 
 /**
@@ -54,11 +55,17 @@ export function proofSettings(site: SiteModel): ProofSettings {
   const left = others.length - kept.length;
   return {
     settings: [...usual, ...kept],
-    unseen: [...unseen, ...(left > 0 ? [`${left} of ${usual.length + others.length} settings`] : [])],
+    unseen: [...unseen, ...(left > 0 ? [message('match.settings', { left, all: usual.length + others.length })] : [])],
   };
 }
 
 /** Where a proof looked, in words: `at 1280, 820, 390 px; also without hover; not looked at: @container`. */
-export function proofSettingWords({ settings, unseen }: ProofSettings): string {
-  return [settingWords(settings), ...(unseen.length > 0 ? [`not looked at: ${unseen.join(', ')}`] : [])].join('; ');
+export function proofSettingMessage({
+  settings,
+  unseen,
+}: {
+  readonly settings: readonly Setting[];
+  readonly unseen: readonly (Message | string)[];
+}): Message {
+  return message('match.looked-at', { where: settingsTold(settings), count: unseen.length, unseen });
 }

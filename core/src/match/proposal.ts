@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import type { Spot } from '../veneer/override.js';
 import type { PlainValue } from '../veneer/override-value.js';
 import type { FoundColor, Meeting } from './found-color.js';
@@ -32,7 +33,7 @@ export interface ProposedRow {
   readonly becomes: Becomes;
   /** CSS of the colour it comes to; that found where it is left alone. */
   readonly css: string;
-  readonly reason: string;
+  readonly reason: Message;
   readonly isLocked: boolean;
   /** The hardest it meets, after: its worst ratio to what is asked; `null` where nothing is read or seen of it. */
   readonly worst: { readonly ratio: number; readonly wanted: number; readonly before: number } | null;
@@ -47,7 +48,7 @@ export interface Unmet {
   readonly after: number;
   /** CSS of the nearest colour of the row's hue that would meet it; `null` where none does. */
   readonly nearest: string | null;
-  readonly words: string;
+  readonly words: Message;
 }
 
 export interface MatchProposal {

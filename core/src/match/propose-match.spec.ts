@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import Color from 'colorjs.io';
 import { hexOf } from '../color/read-notation.js';
 import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
@@ -266,7 +267,7 @@ describe('layMatch', () => {
     const proof = verifyMatch(own, result.site, SITE, whole);
     let next = proof.next();
     while (!next.done) next = proof.next();
-    expect(next.value.missed.words).toEqual([]);
+    expect(spoken(next.value.missed.words)).toEqual([]);
     expect(hexIn(result.site, '.go', 'color', 'hover', 'before')).toBe('#ffffff');
   });
 
@@ -291,8 +292,8 @@ describe('layMatch', () => {
     let step = steps.next();
     while (!step.done) step = steps.next();
     const { missed, spilt } = step.value;
-    expect(missed.words.some((words) => words.startsWith('background-color of span.chip is #010203'))).toBeTrue();
-    expect(spilt.words).toContain('color of p.outside');
+    expect(missed.words.some((words) => say(words).startsWith('background-color of span.chip is #010203'))).toBeTrue();
+    expect(spoken(spilt.words)).toContain('color of p.outside');
   });
 
   it('changes nothing outside the scope, though the same rule paints there', () => {

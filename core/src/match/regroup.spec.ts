@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { openOnePage } from '../testing/one-page-site.js';
 import type { Palette } from '../veneer/palette.js';
 import { foundColors } from './find-colors.js';
@@ -43,7 +44,10 @@ describe('rows of found colours', () => {
     const split = regroup(site, found, { apart: [{ row: 'ground #efeaff', places: [placeId(first)] }] });
     expect(row(split, APART).places).toEqual([first]);
     expect(row(split, 'ground #efeaff').places.length).toBe(row(found, 'ground #efeaff').places.length - 1);
-    expect([row(split, 'ground #efeaff').paints, row(split, APART).paints]).toEqual(['fill of Two', 'fill of One']);
+    expect(spoken([row(split, 'ground #efeaff').paints, row(split, APART).paints])).toEqual([
+      'fill of Two',
+      'fill of One',
+    ]);
     const read = split.meetings
       .filter(({ kind, ink }) => kind === 'read' && ink === 'text #333333')
       .map(({ ground }) => ground);

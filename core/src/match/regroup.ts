@@ -1,7 +1,7 @@
 import { CENSUS_STATES } from '../census/census-states.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import type { FoundColor, FoundColors, FoundPlace } from './found-color.js';
-import { paintsWords } from './place-words.js';
+import { paintsMessage } from './place-words.js';
 import type { MatchChoices } from './proposal.js';
 
 /** Tells a place from all others of a site. */
@@ -107,7 +107,7 @@ function withPlaces(site: SiteModel, row: FoundColor, places: readonly FoundPlac
     states,
     area: places.reduce((sum, { area }) => sum + area, 0),
     elements: new Set(places.map(({ pageId, element, pseudo }) => [pageId, element, pseudo].join())).size,
-    paints: paintsWords(
+    paints: paintsMessage(
       row.job,
       places.map(({ pageId, element, pseudo }) => ({ node: elementOf(pageOf(site, pageId), element), pseudo })),
     ),

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { roleWords } from '../veneer/own-role.js';
 import { colorOfValue } from '../veneer/override-value.js';
 import type { Palette } from '../veneer/palette.js';
@@ -7,7 +8,7 @@ import { isOfRow } from './regroup.js';
 /** A choice that no longer holds, by the row or property it was made for. */
 export interface StaleChoice {
   readonly row: string;
-  readonly words: string;
+  readonly words: Message;
 }
 
 /**
@@ -22,31 +23,34 @@ export function staleChoices(
   palette: Palette,
   feeding: readonly string[],
 ): StaleChoice[] {
-  const stale = new Map<string, string>();
-  const gone = (row: string): void => void (rows.has(row) || stale.set(row, `${row} is found here no longer`));
+  const stale = new Map<string, Message>();
+  const gone = (row: string): void =>
+    void (rows.has(row) || stale.set(row, message('match.found-here-no-longer', { row })));
   for (const [row, becomes] of Object.entries(locked)) {
     gone(row);
     const lost = lostBy(becomes, palette);
-    if (lost && !stale.has(row)) stale.set(row, `${row} was given what the palette ${lost} now`);
+    if (lost && !stale.has(row)) stale.set(row, message('match.was-given-what-palette', { row, lost }));
   }
   for (const row of Object.keys(shapes)) gone(row);
   for (const { row } of apart) gone(row);
   for (const row of [...merged, ...equal].flat()) gone(row);
   for (const id of properties ?? [])
-    if (!feeding.includes(id)) stale.set(id, `${id.split(' ')[0]} feeds this scope no longer as it was declared`);
+    if (!feeding.includes(id)) stale.set(id, message('match.feeds-no-longer', { property: id.split(' ')[0] }));
   return [...stale].map(([row, words]) => ({ row, words }));
 }
 
-/** What the palette has lost of a value; empty where it has it. */
-function lostBy(becomes: Becomes, palette: Palette): string {
-  if (becomes.kind === 'leave' || colorOfValue(becomes.value, palette)) return '';
+/** What the palette has lost of a value; `null` where it has it. */
+function lostBy(becomes: Becomes, palette: Palette): Message | null {
+  if (becomes.kind === 'leave' || colorOfValue(becomes.value, palette)) return null;
   const { value } = becomes;
-  if (value.kind === 'literal') return 'cannot read';
-  return value.kind === 'role' ? `fills no ${roleWords(value.role)}` : 'has lost its swatch';
+  if (value.kind === 'literal') return message('match.cannot-read');
+  return value.kind === 'role'
+    ? message('match.fills-no-role', { role: roleWords(value.role) })
+    : message('match.lost-its-swatch');
 }
 
 /** The choices that still hold. Of a list of rows that loses one, nothing stays where fewer than two are left. */
-export function withoutStale(choices: MatchChoices, stale: readonly StaleChoice[]): MatchChoices {
+export function withoutStale(choices: MatchChoices, stale: readonly Pick<StaleChoice, 'row'>[]): MatchChoices {
   const gone = new Set(stale.map(({ row }) => row));
   const left = (lists: readonly (readonly string[])[]): (readonly string[])[] =>
     lists.map((rows) => rows.filter((row) => !gone.has(row))).filter((rows) => rows.length > 1);

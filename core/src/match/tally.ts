@@ -1,31 +1,32 @@
-/** Findings in words, the first of them, and how many there are. */
+import { keyOf, type Message } from '../message/message.js';
+/** Findings, the first of them, and how many there are. */
 export interface Told {
-  readonly words: readonly string[];
+  readonly words: readonly Message[];
   readonly count: number;
 }
 
-/** Findings that are put into words. */
+/** Findings that are kept. */
 export const MOST_TOLD = 20;
 
-/** Counts findings, and keeps the words of the first. */
+/** Counts findings, and keeps the first. */
 export class Tally {
-  readonly #words = new Set<string>();
+  readonly #words = new Map<string, Message>();
   #count = 0;
 
-  add(words: string): void {
+  add(words: Message): void {
     this.#count += 1;
-    if (this.#words.size < MOST_TOLD) this.#words.add(words);
+    if (this.#words.size < MOST_TOLD) this.#words.set(keyOf(words), words);
   }
 
   told(): Told {
-    return { words: [...this.#words], count: this.#count };
+    return { words: [...this.#words.values()], count: this.#count };
   }
 }
 
-/** Two lists of findings as one. @param prefix said before each of the second. */
-export function joined(a: Told, b: Told, prefix = ''): Told {
+/** Two lists of findings as one. @param of what is said of each of the second. */
+export function joined(a: Told, b: Told, of: (told: Message) => Message = (told) => told): Told {
   return {
-    words: [...a.words, ...b.words.map((words) => prefix + words)].slice(0, MOST_TOLD),
+    words: [...a.words, ...b.words.map(of)].slice(0, MOST_TOLD),
     count: a.count + b.count,
   };
 }

@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { withOverrides } from '../plan/plan-override.js';
 import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
 import { hexOf } from '../color/read-notation.js';
@@ -102,8 +103,8 @@ describe('a custom property of the theme', () => {
     );
     expect(taken.css).toMatch(/--shared: var\(--or-/);
     expect(taken.css).not.toMatch(/\.one a[^{]*\{[^}]*color/);
-    expect(taken.proof.missed.words).toEqual([]);
-    expect(taken.proof.spilt.words).toEqual([]);
+    expect(spoken(taken.proof.missed.words)).toEqual([]);
+    expect(spoken(taken.proof.spilt.words)).toEqual([]);
     const colorOf = (site: SiteModel, selector: string): string => {
       const color = new StyleView(pageOf(site, 1)).styleAt(numberOn(site, selector)).color('color');
       return color ? hexOf(color) : '';
@@ -130,7 +131,7 @@ describe('a custom property of the theme', () => {
     expect(after.css).not.toContain('.tag');
     expect(after.css).not.toContain('border-bottom-color');
     const proof = toEnd(verifyMatch(site, after, SCOPE, proposal, { properties }));
-    expect([...proof.missed.words, ...proof.spilt.words]).toEqual([]);
+    expect(spoken([...proof.missed.words, ...proof.spilt.words])).toEqual([]);
     const whole = toEnd(layMatch(site, proposal, 1280));
     expect(result.laid).toBe(whole.laid);
     expect(result.put.length).toBeLessThan(whole.put.length);

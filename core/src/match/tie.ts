@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { compositeOver, relativeLuminance } from '../color/contrast.js';
 import { deltaE2000OfLab, labOf } from '../color/delta-e.js';
 import { nearestPassingShade } from '../color/nearest-passing-shade.js';
@@ -8,7 +9,7 @@ import { colorOfCss } from '../veneer/palette.js';
 import type { ColorFigures } from './candidates.js';
 import { BROKEN_COST, MERGED_COST, OTHER_ROLE_COST, STEP_COST, WEAK_COST } from './fitness.js';
 import type { Meeting } from './found-color.js';
-import { JOB_WORDS, type Job } from './job.js';
+import { jobMessage, type Job } from './job.js';
 import type { Unmet } from './proposal.js';
 import { optionFigures, shownOf, type Variable } from './variable.js';
 import { veiledContrast } from './veil.js';
@@ -156,19 +157,23 @@ export function unmetIn(tie: Tie, lighting: Lighting): Unmet[] {
       meeting,
       after: figure,
       nearest: nearest && hexOf(nearest.color),
-      words: lighting === 'light' ? words : `${lighting}: ${words}`,
+      words: lighting === 'light' ? words : message('match.in-lighting', { lighting, told: words }),
     },
   ];
 }
 
-function apartWords({ kind, a }: Tie, figure: number): string {
-  const other = kind === 'step' ? 'how it is at rest' : 'what it stands on';
-  return `${a.lead.paints} can hardly be told from ${other} (ΔE ${figure.toFixed(1)})`;
+function apartWords({ kind, a }: Tie, figure: number): Message {
+  return message('match.can-hardly-be-told', { paints: a.lead.paints, kind, figure: figure.toFixed(1) });
 }
 
-function contrastWords({ a, b }: Tie, { wanted }: Meeting, ground: Color, figure: number): string {
+function contrastWords({ a, b }: Tie, { wanted }: Meeting, ground: Color, figure: number): Message {
   // Rounded down: 4.49 must not read as 4.5.
   const ratio = (Math.floor(figure * 10) / 10).toFixed(1);
-  const where = b ? '' : ' outside the scope';
-  return `${JOB_WORDS[a.lead.job]} comes to ${ratio} : 1 on ${hexOf(ground)}${where}, ${wanted} is asked`;
+  return message('match.comes-to', {
+    job: jobMessage(a.lead.job),
+    ratio,
+    ground: hexOf(ground),
+    of: b ? 'scope' : 'outside',
+    wanted,
+  });
 }

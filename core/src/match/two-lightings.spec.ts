@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { toEnd } from '../to-end.js';
 import Reference from 'colorjs.io';
 import { withOverrides } from '../plan/plan-override.js';
@@ -56,7 +57,7 @@ describe('a match in two lightings', () => {
     const shadow = proposal.rows.find(({ found: row }) => row.job === 'shadow');
     expect(shadow?.inverted?.css).not.toBe(shadow?.css);
     const after = withOverrides(site, toEnd(layMatch(site, proposal, 1280)));
-    expect(toEnd(verifyLightings(site, after, scope, proposal)).missed.words).toEqual([]);
+    expect(spoken(toEnd(verifyLightings(site, after, scope, proposal)).missed.words)).toEqual([]);
   });
 
   for (const [told, signal] of SIGNALS) {
@@ -69,7 +70,7 @@ describe('a match in two lightings', () => {
       expect(proposal.unmet).toEqual([]);
       const after = withOverrides(site, toEnd(layMatch(site, proposal, 1280)));
       const proof = toEnd(verifyLightings(site, after, scope, proposal));
-      expect(isProved(proof)).withContext(proof.missed.words.join('\n')).toBeTrue();
+      expect(isProved(proof)).withContext(spoken(proof.missed.words).join('\n')).toBeTrue();
       const grounds = (['light', 'inverted'] as const).map((lighting) => {
         const lit = lightSite(after, lighting);
         for (const [text, ground] of [

@@ -1,3 +1,4 @@
+import { keyOf, message } from '../message/message.js';
 import { lightSite, type SiteModel } from '../site/site-model.js';
 import { LIGHTINGS } from '../veneer/lighting.js';
 import { hexOf } from '../color/read-notation.js';
@@ -34,8 +35,8 @@ export function* verifyLightings(
         ? own
         : {
             looked: proof.looked + own.looked,
-            missed: joined(proof.missed, own.missed, `${lighting}: `),
-            spilt: joined(proof.spilt, own.spilt, `${lighting}: `),
+            missed: joined(proof.missed, own.missed, (told) => message('match.in-lighting', { lighting, told })),
+            spilt: joined(proof.spilt, own.spilt, (told) => message('match.in-lighting', { lighting, told })),
             unread: proof.unread,
             at: bothSettings(proof.at, own.at),
           };
@@ -72,7 +73,10 @@ function keptApart(row: ProposedRow, isKept: (place: FoundPlace) => boolean, pal
 
 /** Where both were looked at; what rules hang on can differ between the two. */
 function bothSettings(a: ProofSettings, b: ProofSettings): ProofSettings {
-  return { settings: a.settings, unseen: [...new Set([...a.unseen, ...b.unseen])] };
+  return {
+    settings: a.settings,
+    unseen: [...new Map([...a.unseen, ...b.unseen].map((own) => [keyOf(own), own])).values()],
+  };
 }
 
 const NONE: Told = { words: [], count: 0 };

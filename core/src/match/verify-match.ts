@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { allInState, CENSUS_STATES, type CensusState } from '../census/census-states.js';
 import { hexOf } from '../color/read-notation.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -6,7 +7,7 @@ import { StyleView } from '../resolve/style-view.js';
 import { shortName } from '../selectors/describe-element.js';
 import { pageOf, type SiteModel } from '../site/site-model.js';
 import { unreadPages, type UnreadPage } from '../site/unread.js';
-import { settingWords } from '../site/environments.js';
+import { settingsTold } from '../site/environments.js';
 import { matchPaintings } from './paintings.js';
 import { proofSettings, type ProofSettings } from './proof-settings.js';
 import { colorsBeside, shapedPlaces } from './shape/colors-beside.js';
@@ -40,7 +41,11 @@ export interface VerifyOptions {
 }
 
 /** Whether all was looked at, and nothing found. */
-export function isProved({ missed, spilt, unread }: MatchProof): boolean {
+export function isProved({
+  missed,
+  spilt,
+  unread,
+}: Readonly<Record<'missed' | 'spilt', Pick<Told, 'count'>>> & { readonly unread: readonly unknown[] }): boolean {
   return missed.count + spilt.count + unread.length === 0;
 }
 
@@ -90,16 +95,18 @@ export function* verifyMatch(
             looked += 1;
             const place = `${pageId}:${element.number}:${id}`;
             if (i === 0) unseen.delete(`${place}:${state}`);
-            const hex = shown.get(id) ?? 'not painted';
+            const hex = shown.get(id) ?? null;
             if (isInside && isShaped(pageId, element.number, propertyOf(id))) continue;
             const expected = isInside ? expectedOf(wanted, place, state) : undefined;
             if (hex === (expected ?? old.get(id))) continue;
-            const where = [
-              `${propertyIn(id)} of ${shortName(element)}`,
-              ...(state === 'rest' ? [] : [state]),
-              ...(i === 0 ? [] : [settingWords([setting])]),
-            ].join(', ');
-            if (isInside) missed.add(`${where} is ${hex}, not ${expected ?? old.get(id) ?? 'unpainted'}`);
+            const where = message('match.painted-in', {
+              property: propertyIn(id),
+              element: shortName(element),
+              state,
+              at: i === 0 ? 'none' : 'some',
+              where: i === 0 ? '' : settingsTold([setting]),
+            });
+            if (isInside) missed.add(becameOther(where, hex, expected ?? old.get(id) ?? null));
             else if (!meant.has(place)) spilt.add(where);
           }
         }
@@ -108,7 +115,7 @@ export function* verifyMatch(
     }
   }
   for (const place of unseen)
-    if (wanted.get(place) !== null) missed.add(`${propertyIn(place)} is not painted any more`);
+    if (wanted.get(place) !== null) missed.add(message('match.no-more-painted', { property: propertyIn(place) }));
   const shaped = yield* verifyShapes(before, after, scope, shapes, at);
   return {
     looked: looked + shaped.looked,
@@ -151,4 +158,12 @@ function propertyOf(id: string): string {
 function propertyIn(id: string): string {
   const [pseudo, property] = (id.split(':').find((part) => part.includes('|')) ?? id).split('|');
   return pseudo === '' ? property : `${property} ::${pseudo}`;
+}
+
+/** What is painted otherwise than was meant; `null` for what is not painted. */
+function becameOther(where: Message, hex: string | null, expected: string | null): Message {
+  if (hex === null) return message('match.became-unpainted', { where, expected: expected ?? '' });
+  return expected === null
+    ? message('match.became-painted', { where, hex })
+    : message('match.became-other', { where, hex, expected });
 }

@@ -1,8 +1,9 @@
+import { message } from '../message/message.js';
 import { CENSUS_STATES, allInState } from '../census/census-states.js';
 import { StyleShare } from '../resolve/style-share.js';
 import { StyleView } from '../resolve/style-view.js';
 import { shortName } from '../selectors/describe-element.js';
-import { settingWords } from '../site/environments.js';
+import { settingsTold } from '../site/environments.js';
 import { inEachLighting, pageOf, type SiteModel } from '../site/site-model.js';
 import { Readings } from '../verdict/legibility.js';
 import { Ownership, coloredPlaces } from './own-colors.js';
@@ -54,7 +55,14 @@ export function* verifyNeutral(
             const css = ownership.givesWayTo(is, pageId, { element, pseudo, property });
             const isSo = css === '' || is.style(element, pseudo).resolved(property) === resolvedAlone(property, css);
             if (!isSo)
-              own.add([`${property} of ${shortName(element, pseudo)}`, state, settingWords([setting])].join(', '));
+              own.add(
+                message('match.painted-in-state', {
+                  property,
+                  element: shortName(element, pseudo),
+                  state,
+                  where: settingsTold([setting]),
+                }),
+              );
             if (property !== 'color') continue;
             const fails = (list: Readings): boolean =>
               list.of(element, pseudo).some(({ ratio, wanted }) => ratio < wanted);
@@ -63,7 +71,7 @@ export function* verifyNeutral(
           yield state;
         }
       }
-    missed = joined(missed, own.told(), i === 0 ? '' : 'in the other lighting: ');
+    missed = joined(missed, own.told(), i === 0 ? undefined : (told) => message('match.other-lighting', { told }));
   }
   return { proof: { looked, missed, spilt, unread, at }, hardToRead: hard.size };
 }

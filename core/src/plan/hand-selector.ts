@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
 import { compareSpecificity, NO_SPECIFICITY, type Specificity } from '../selectors/selector.js';
 import { clears, findThreshold } from '../reach/threshold.js';
@@ -13,7 +14,7 @@ import { selectorsIn } from '../selectors/selectors-in.js';
 /** What a selector written by hand would do in place of an override's own. */
 export interface SelectorCheck {
   /** Why a browser drops it; empty when it does not. */
-  readonly problem: string;
+  readonly problem: Message | '';
   readonly specificity: Specificity | null;
   readonly elements: number;
   readonly pages: number;
@@ -23,25 +24,25 @@ export interface SelectorCheck {
   /** Matched and not meant. */
   readonly extra: readonly Spot[];
   /** What it would lose against; empty when it wins on all it matches. */
-  readonly losesTo: string;
+  readonly losesTo: Message | '';
 }
 
 const MOST_SPOTS = 300;
 
 /** Checks a selector, state and pseudo-element included, for an override. */
 export function checkSelector(site: SiteModel, override: Override, text: string): SelectorCheck {
-  const none = { specificity: null, elements: 0, pages: 0, places: [], missing: [], extra: [], losesTo: '' };
+  const none = { specificity: null, elements: 0, pages: 0, places: [], missing: [], extra: [], losesTo: '' } as const;
   let specificity: Specificity = NO_SPECIFICITY;
   try {
     const list = parseSelectorList(text);
-    if (list.length === 0) return { ...none, problem: 'Write a selector' };
+    if (list.length === 0) return { ...none, problem: message('plan.write-selector') };
     for (const selector of list)
       if (compareSpecificity(selector.specificity, specificity) > 0) specificity = selector.specificity;
     const pseudos = new Set(list.map((selector) => selector.pseudoElements.at(-1)?.name ?? ''));
     if (override.pseudo !== '' && !pseudos.has(override.pseudo))
-      return { ...none, specificity, problem: `It must end in ::${override.pseudo}, which this override is for` };
+      return { ...none, specificity, problem: message('plan.must-end-in', { pseudo: override.pseudo }) };
   } catch (error) {
-    if (error instanceof SelectorError) return { ...none, problem: error.message };
+    if (error instanceof SelectorError) return { ...none, problem: message('plain', { text: error.message }) };
     throw error;
   }
   const wanted = new Map(
@@ -89,6 +90,6 @@ export function checkSelector(site: SiteModel, override: Override, text: string)
       .filter((spot) => !isWanted(spot))
       .slice(0, MOST_SPOTS)
       .map(toSpot),
-    losesTo: isWeak ? (bar.setBy ?? 'a rule of the page') : '',
+    losesTo: isWeak ? message('plan.set-by', { by: bar.setBy?.by ?? 'none', rule: bar.setBy?.rule ?? '' }) : '',
   };
 }

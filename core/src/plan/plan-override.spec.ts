@@ -1,10 +1,11 @@
+import { say } from '@upper-veneer/words';
 import { explain } from '../resolve/explain.js';
 import { inspect } from '../inspect/inspect.js';
 import { partProgress } from '../inspect/part-progress.js';
-import { glossOf } from '../verdict/gloss.js';
+import { glossInWords } from '../testing/in-words.js';
 import { planOverride } from './plan-override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
-import { judgeOverride } from '../verdict/verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import type { Palette } from '../veneer/palette.js';
 
@@ -66,7 +67,7 @@ function wish(site: SiteModel, on: string, some: Partial<OverrideWish> = {}): Ov
 /** Makes an override; the site then, and its selector. */
 function make(site: SiteModel, wanted: OverrideWish): { readonly site: SiteModel; readonly selector: string } {
   const plan = planOverride(site, wanted);
-  if (!plan.ok) return { site, selector: plan.reason };
+  if (!plan.ok) return { site, selector: say(plan.reason) };
   const kept = site.overrides.filter(({ id }) => !plan.drop.includes(id) && !plan.put.some((put) => put.id === id));
   return {
     site: dressSite(site, [...kept, ...plan.put], site.palette),
@@ -115,7 +116,7 @@ describe('planOverride', () => {
       expect(made.selector).toBe(selector);
       if (made.site === site) return;
       const [override] = made.site.overrides;
-      const [reach, spill] = judgeOverride(made.site, override, 1280);
+      const [reach, spill] = judgeInWords(made.site, override, 1280);
       expect([reach.standing, spill.standing]).withContext(reach.text).toEqual(['holds', 'holds']);
     });
   }
@@ -123,7 +124,7 @@ describe('planOverride', () => {
   it('does not lean on generated class names', () => {
     const made = make(open(), wish(open(), 'em.css-1x7q9ka', { reach: 'one' }));
     expect(made.selector).not.toContain('css-1x7q9ka');
-    expect(judgeOverride(made.site, made.site.overrides[0], 1280)[0].text).toBe('reaches 1 of 1');
+    expect(judgeInWords(made.site, made.site.overrides[0], 1280)[0].text).toBe('reaches 1 of 1');
   });
 
   it('writes only the sides that show', () => {
@@ -179,7 +180,7 @@ describe('planOverride', () => {
         value: { kind: 'role', role: 'accent', shade: -12 },
       }),
     );
-    expect(glossOf(site, site.overrides[0])).toBe(
+    expect(glossInWords(site, site.overrides[0])).toBe(
       'When the pointer is over it, the button’s fill becomes Accent, 12 darker, on 2 pages.',
     );
   });

@@ -1,3 +1,4 @@
+import { keyOf, message, type Message } from '../message/message.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Place } from '../reach/threshold.js';
@@ -27,7 +28,7 @@ export type OverridePlan =
       readonly drop: readonly string[];
       readonly specificity: Specificity;
     }
-  | { readonly ok: false; readonly reason: string };
+  | { readonly ok: false; readonly reason: Message };
 
 /** Plans the overrides that fulfil a wish: their selector wins on every target, in every width it is for. */
 export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan {
@@ -40,7 +41,7 @@ export function planOverride(site: SiteModel, asked: OverrideWish): OverridePlan
 /** One element cannot be told from those in its place on pages that are alike: what is wished for it is written for them all. */
 function planAlone(site: SiteModel, wish: OverrideWish): OverridePlan {
   const plan = planOne(site, wish);
-  if (plan.ok || plan.reason !== NOT_TOLD || wish.reach !== 'one' || wish.pages) return plan;
+  if (plan.ok || plan.reason.code !== NOT_TOLD.code || wish.reach !== 'one' || wish.pages) return plan;
   const group = sharedSelector(site, wish.pageId, wish.element);
   return group === null ? plan : planOne(site, { ...wish, reach: 'group', group });
 }
@@ -68,8 +69,9 @@ function barWish(site: SiteModel, wish: OverrideWish): OverrideWish | null {
 
 function planOne(site: SiteModel, asked: OverrideWish): OverridePlan {
   const problem = valueProblem(asked.property, asked.value, site.palette);
-  if (problem) return { ok: false, reason: problem };
-  if (asked.state === 'visited' && !isOpenToVisited(asked.property)) return { ok: false, reason: CLOSED_TO_VISITED };
+  if (problem) return { ok: false, reason: message('plain', { text: problem }) };
+  if (asked.state === 'visited' && !isOpenToVisited(asked.property))
+    return { ok: false, reason: message('plain', { text: CLOSED_TO_VISITED }) };
   const route = routeOf(site, asked);
   if (!route.ok) return route;
   const { wish } = route;
@@ -79,7 +81,7 @@ function planOne(site: SiteModel, asked: OverrideWish): OverridePlan {
   const before = sameTarget(site, wish, element);
   const drop = before.filter((override) => properties.some((property) => covers(property, override.property)));
   const targets = placesOf(site, wish);
-  if (targets.length === 0) return { ok: false, reason: 'Every match is left out: nothing remains to be overridden' };
+  if (targets.length === 0) return { ok: false, reason: message('plan.every-match-left-out') };
   const written = selectorFor(site, wish, {
     targets,
     lead: targets.find((place) => place.element === element) ?? targets[0],
@@ -164,10 +166,8 @@ function selectorFor(
   });
 }
 
-function whyNotTold(wish: OverrideWish, reason: string): string {
-  return wish.pages && /tells this element/.test(reason)
-    ? `${reason}: these pages give no class or id to hold on to`
-    : reason;
+function whyNotTold(wish: OverrideWish, reason: Message): Message {
+  return wish.pages && reason.code === NOT_TOLD.code ? message('plan.these-pages-give-no', { reason }) : reason;
 }
 
 /** The part that an override belongs to; `null` where its targets lie in several. */
@@ -194,15 +194,15 @@ function meantBy(before: Override | undefined): Pick<Override, 'meant'> {
 export function planAll(
   site: SiteModel,
   wishes: readonly OverrideWish[],
-): { readonly put: readonly Override[]; readonly drop: readonly string[]; readonly refused: readonly string[] } {
+): { readonly put: readonly Override[]; readonly drop: readonly string[]; readonly refused: readonly Message[] } {
   const put = new Map<string, Override>();
   const drop = new Set<string>();
-  const refused: string[] = [];
+  const refused = new Map<string, Message>();
   let at = site;
   for (const wish of wishes) {
     const plan = planOverride(at, wish);
     if (!plan.ok) {
-      if (!refused.includes(plan.reason)) refused.push(plan.reason);
+      refused.set(keyOf(plan.reason), plan.reason);
       continue;
     }
     for (const id of plan.drop) {
@@ -215,7 +215,7 @@ export function planAll(
     }
     at = withOverrides(at, plan);
   }
-  return { put: [...put.values()], drop: [...drop], refused };
+  return { put: [...put.values()], drop: [...drop], refused: [...refused.values()] };
 }
 
 /** The site with a plan carried out. */

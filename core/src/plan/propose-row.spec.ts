@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { contrastRatio } from '../color/contrast.js';
 import { planAll, withOverrides } from './plan-override.js';
 import { proposeRow } from './propose-row.js';
@@ -32,7 +33,7 @@ describe('one row in every state', () => {
   });
 
   it('says what each would be before it is, a step from rest where the pointer or the keyboard is', () => {
-    expect(proposeRow(site, question('.b'), 'fill').map(({ words }) => words)).toEqual(
+    expect(spoken(proposeRow(site, question('.b'), 'fill').map(({ words }) => words))).toEqual(
       [
         'Hover fill: Second, 12 lighter',
         'Focus fill: Second, 6 lighter',
@@ -60,9 +61,9 @@ describe('one row in every state', () => {
 
   it('takes the palette’s roles for what a state says, and leaves the rest as at rest', () => {
     const edges = proposeRow(site, question('.f'), 'edge');
-    expect(edges.find(({ state }) => state === 'invalid')?.words).toBe('Invalid edge: Signal');
+    expect(spoken(edges.find(({ state }) => state === 'invalid')?.words)).toBe('Invalid edge: Signal');
     expect(edges.some(({ state }) => state === 'filled' || state === 'read-only')).toBe(false);
-    expect(proposeRow(site, question('.f'), 'ring').find(({ state }) => state === 'focus')?.words).toBe(
+    expect(spoken(proposeRow(site, question('.f'), 'ring').find(({ state }) => state === 'focus')?.words)).toBe(
       'Focus ring: Ring',
     );
   });

@@ -1,7 +1,8 @@
+import { message, type Message } from '../message/message.js';
 import { compositeOver } from '../color/contrast.js';
 import { applicableStates } from '../grid/applicable-states.js';
 import { longhandsOfRow } from '../grid/cell.js';
-import { ROW_PROPERTIES, STATE_WORDS, propertyWords, type GridRowName } from '../grid/rows.js';
+import { ROW_PROPERTIES, stateTold, propertyTold, type GridRowName } from '../grid/rows.js';
 import { isOpenToVisited } from '../grid/visited.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import { proposedForState } from './state-steps.js';
@@ -19,7 +20,7 @@ import { readableRole } from './readable-role.js';
 export interface RowProposal {
   readonly state: OverrideState;
   /** `Hover fill: Willow, 12 darker`. */
-  readonly words: string;
+  readonly words: Message;
   readonly wishes: readonly OverrideWish[];
 }
 
@@ -83,7 +84,11 @@ export function proposeRow(site: SiteModel, question: StatesQuestion, row: GridR
       return [
         {
           state,
-          words: `${STATE_WORDS[state]} ${propertyWords(property)}: ${valueWords(site, value)}`,
+          words: message('plan.row-becomes', {
+            state: stateTold(state),
+            property: propertyTold(property),
+            value: valueWords(site, value),
+          }),
           wishes: passOver(site, [
             wish,
             ...(text && !keepsText ? [{ ...question, state, property: 'color', value: text }] : []),

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { declarationOf } from '../resolve/feeding-properties.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { LONGHANDS } from '../properties/longhands.js';
@@ -10,7 +11,7 @@ import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js
 
 /** The wish as CSS can fulfil it, or why it cannot. */
 export type Route =
-  { readonly ok: true; readonly wish: OverrideWish } | { readonly ok: false; readonly reason: string };
+  { readonly ok: true; readonly wish: OverrideWish } | { readonly ok: false; readonly reason: Message };
 
 /**
  * How a wish behind a shadow root can be fulfilled: by the name of its part where its maker gives one, else by a custom
@@ -22,8 +23,7 @@ export function routeOf(site: SiteModel, wish: OverrideWish): Route {
   const element = elementOf(page, wish.element);
   const { host } = element.root;
   if (!host) return { ok: true, wish };
-  if (host.root.host)
-    return { ok: false, reason: 'It lies behind two shadow roots, which no selector of the page goes through' };
+  if (host.root.host) return { ok: false, reason: message('plan.lies-behind-two-shadow') };
   if (element.attributes.has('part')) return { ok: true, wish };
   const style = viewIn(page, element, wish.state, wish.width).style(element, wish.pseudo);
   const [longhand] = longhandsOfProperty(wish.property);
@@ -33,8 +33,7 @@ export function routeOf(site: SiteModel, wish: OverrideWish): Route {
   if (name === null)
     return {
       ok: false,
-      reason:
-        'It lies behind a shadow root: its maker gives it no part name, and no custom property of the host carries this value',
+      reason: message('plan.lies-behind-shadow-root'),
     };
   const { element: inner, pseudo, state, property } = wish;
   return {

@@ -1,7 +1,7 @@
-import type { Painting } from '../census/paintings.js';
+import { message } from '../message/message.js';
 import { hexOf } from '../color/read-notation.js';
 import { siblingsOf, type ElementNode } from '../dom/tree.js';
-import { PROOF_STATE_WORDS } from './proof-state.js';
+import { proofStateTold } from './proof-state.js';
 import { alikeKey, kindOf } from '../selectors/alike.js';
 import { isCurrent } from '../selectors/current-marker.js';
 import { isLink } from '../selectors/element-states.js';
@@ -40,14 +40,17 @@ function lookForTheme(at: Looked): void {
       ? on.known.isBrand(before.color) || isOfVeneer(before)
       : rest.some((other) => other.pseudo === painting.pseudo && (isOfVeneer(other) || on.known.isBrand(other.color)));
     if (!isOursAtRest) continue;
-    const beside = before ? `where at rest it is ${hexOf(before.color)}` : 'laid over what is ours at rest';
+    const beside = message('proof.beside-rest', {
+      before: before ? 'other' : 'none',
+      color: before ? hexOf(before.color) : '',
+    });
     into.note({
       kind: 'answers',
       level: 'fails',
       cause: ['theme', state, homeKey(painting), hexOf(painting.color)].join('|'),
-      what: `${PROOF_STATE_WORDS[state]} still shows the theme’s ${WORDS[painting.use]}:`,
+      what: message('proof.still-shows-theme', { state: proofStateTold(state), use: painting.use }),
       name: plainName(element, painting.pseudo),
-      basis: `${hexOf(painting.color)} by ${painting.property}, ${beside}.`,
+      basis: message('proof.state-painted', { color: hexOf(painting.color), property: painting.property, beside }),
       figure: null,
       needed: null,
       unit: 'none',
@@ -55,7 +58,11 @@ function lookForTheme(at: Looked): void {
       mend: before
         ? { kind: 'step' }
         : painting.use === 'gradient' || painting.use === 'shadow'
-          ? { kind: 'set', values: { [painting.property]: { kind: 'literal', css: 'none' } }, label: 'Without it' }
+          ? {
+              kind: 'set',
+              values: { [painting.property]: { kind: 'literal', css: 'none' } },
+              label: message('proof.without'),
+            }
           : {
               kind: 'nearest',
               property: painting.property,
@@ -79,14 +86,18 @@ function lookForDimming(at: Looked): void {
     kind: 'answers',
     level: 'look',
     cause: ['dimmed', state, alikeKey(element)].join('|'),
-    what: `${PROOF_STATE_WORDS[state]} is dimmed by the theme:`,
+    what: message('proof.dimmed-theme', { state: proofStateTold(state) }),
     name: plainName(element),
-    basis: `Its opacity goes from ${then} to ${now} over a fill that is ours.`,
+    basis: message('proof.its-opacity-goes-from', { then, now }),
     figure: null,
     needed: null,
     unit: 'none',
     place: placeAt(at, '', 'opacity'),
-    mend: { kind: 'set', values: { opacity: { kind: 'literal', css: String(then) } }, label: 'As strong as at rest' },
+    mend: {
+      kind: 'set',
+      values: { opacity: { kind: 'literal', css: String(then) } },
+      label: message('proof.as-strong-as-rest'),
+    },
   });
 }
 
@@ -102,9 +113,9 @@ function lookAtHover(at: Looked): void {
     kind: 'answers',
     level: 'look',
     cause: ['like rest', state, alikeKey(element)].join('|'),
-    what: 'Looks hovered as at rest:',
+    what: message('proof.looks-hovered-as-rest'),
     name: plainName(element),
-    basis: 'Nothing that is painted of it, or in it, changes under the pointer.',
+    basis: message('proof.nothing-painted-or-changes'),
     figure: null,
     needed: null,
     unit: 'none',
@@ -142,9 +153,9 @@ function lookAtChecked(at: Looked): void {
     kind: 'answers',
     level: 'fails',
     cause: ['like unticked', alikeKey(element)].join('|'),
-    what: 'Looks ticked as unticked:',
+    what: message('proof.looks-ticked-as-unticked'),
     name: plainName(element),
-    basis: 'The page draws it itself, and nothing that is painted of it, or beside it, changes when it is ticked.',
+    basis: message('proof.page-draws-itself-nothing'),
     figure: null,
     needed: null,
     unit: 'none',
@@ -171,14 +182,18 @@ function lookAtCurrent(at: Looked): void {
     kind: 'answers',
     level: 'look',
     cause: ['current', alikeKey(element)].join('|'),
-    what: 'The current one looks like its neighbours:',
+    what: message('proof.current-looks-like-its'),
     name: plainName(element),
-    basis: `Beside “${plainName(other)}” nothing that is painted tells it apart.`,
+    basis: message('proof.beside-nothing-painted-tells', { other: plainName(other) }),
     figure: null,
     needed: null,
     unit: 'none',
     place: placeAt(at, '', 'color'),
-    mend: { kind: 'set', values: { color: roleOr(on.site, 'accent', 'inherit') }, label: 'In the accent' },
+    mend: {
+      kind: 'set',
+      values: { color: roleOr(on.site, 'accent', 'inherit') },
+      label: message('proof.in-the-accent'),
+    },
   });
 }
 
@@ -211,9 +226,9 @@ function lookAtOff(at: Looked): void {
     kind: 'answers',
     level: 'look',
     cause: ['off', alikeKey(element)].join('|'),
-    what: 'Looks off as on:',
+    what: message('proof.looks-off-as'),
     name: plainName(element),
-    basis: `Nothing that is painted tells it from “${plainName(other)}”, which can be used.`,
+    basis: message('proof.nothing-painted-tells-from', { other: plainName(other) }),
     figure: null,
     needed: null,
     unit: 'none',
@@ -221,13 +236,3 @@ function lookAtOff(at: Looked): void {
     mend: null,
   });
 }
-
-const WORDS: Readonly<Record<Painting['use'], string>> = {
-  text: 'colour of text',
-  fill: 'fill',
-  gradient: 'gradient',
-  edge: 'edge',
-  ring: 'ring',
-  shadow: 'shadow',
-  icon: 'icon',
-};

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { Setting } from '../conditions/environment.js';
 import type { Lighting } from '../veneer/lighting.js';
 import {
@@ -19,10 +20,10 @@ export interface Noted {
   /** What makes it one cause with others. */
   readonly cause: string;
   /** What is wrong, before the names of its places: `Text of`. */
-  readonly what: string;
+  readonly what: Message;
   /** What the place is called; empty where the words before say all. */
   readonly name: string;
-  readonly basis: string;
+  readonly basis: Message;
   readonly figure: number | null;
   readonly needed: number | null;
   readonly unit: FigureUnit;
@@ -235,13 +236,13 @@ class Gathered {
   finding(): ProofFinding {
     const { kind, level, what, basis, figure, needed, unit, mend } = this.#worst;
     const places = [...this.#places.values()].sort((a, b) => Number(isWorse(b, a)) - Number(isWorse(a, b)));
-    const shown = this.#names.slice(0, 2).join(', ');
+    const shown = this.#names.slice(0, 2);
     const more = this.#names.length - 2;
     return {
       id: this.id,
       kind,
       level: places.some((place) => place.level === 'fails') ? 'fails' : level,
-      title: [what, shown + (more > 0 ? ` and ${more} more` : '')].filter((words) => words !== '').join(' '),
+      title: shown.length === 0 ? what : message('proof.title', { what, shown, more: Math.max(0, more) }),
       basis,
       figure,
       needed,

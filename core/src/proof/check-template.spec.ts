@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import Color from 'colorjs.io';
 import { openSite, pageOf, viewIn, dressSite, type SiteModel } from '../site/site-model.js';
 import { numberOn } from '../testing/one-page-site.js';
@@ -62,21 +63,23 @@ describe('checkTemplate', () => {
     };
     const ratio = colorOf('h2', 'color').contrastWCAG21(colorOf('.head', 'background-color'));
     expect(ratio).toBeLessThan(3);
-    expect(faults[0].words).toContain(`: ${(Math.floor(ratio * 10) / 10).toFixed(1)} where`);
+    expect(spoken(faults[0].words)).toContain(`: ${(Math.floor(ratio * 10) / 10).toFixed(1)} where`);
   });
 
   it('tells the picture that stands on another ground', () => {
     expect(
-      faultsIn('dark')
-        .filter(({ kind }) => kind === 'picture')
-        .map(({ words }) => words),
+      spoken(
+        faultsIn('dark')
+          .filter(({ kind }) => kind === 'picture')
+          .map(({ words }) => words),
+      ),
     ).toEqual(['logo.svg stands on #1d2b2a, on #ffffff before: look whether it can still be seen']);
   });
 
   it('tells the gradient that nothing matched, and what is aligned otherwise', () => {
     expect(faultsIn('loud').filter(({ kind }) => kind === 'ours').length).toBe(2);
     const aligned = faultsIn('mid').filter(({ kind }) => kind === 'align');
-    expect(aligned.map(({ words }) => words.split(',')[0])).toEqual(['text-align start → center']);
+    expect(aligned.map(({ words }) => say(words).split(',')[0])).toEqual(['text-align start → center']);
   });
 
   it('tells nothing where nothing changes, and nothing once more that did not hold before', () => {

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { proofSettings } from '../match/proof-settings.js';
 import { pictureFiles } from '../match/picture-files.js';
 import { matchingElements } from '../selectors/matching-elements.js';
@@ -12,7 +13,7 @@ import { proveSite } from './prove-site.js';
 /** What does not hold in a template that held in the one it is held against. */
 export interface TemplateFault {
   readonly kind: ProofKind | 'picture' | 'align';
-  readonly words: string;
+  readonly words: Message;
   /** The first place that shows it. */
   readonly spot: Spot;
   readonly places: number;
@@ -27,7 +28,7 @@ export interface TemplateCheck {
   readonly looks: number;
   readonly pages: number;
   /** What was not looked at, in words. */
-  readonly unseen: readonly string[];
+  readonly unseen: readonly Message[];
 }
 
 /** What a part comes to in one template. */
@@ -36,7 +37,7 @@ interface Looked {
   readonly looks: number;
   /** Grounds of picture files, by path. */
   readonly grounds: ReadonlyMap<string, ReadonlyMap<string, Spot>>;
-  readonly unseen: readonly string[];
+  readonly unseen: readonly Message[];
   /** Alignment of texts, by page, element and width. */
   readonly alignments: ReadonlyMap<string, { readonly align: string; readonly name: string; readonly spot: Spot }>;
 }
@@ -109,7 +110,7 @@ function* lookAt(
     }
   const unseen = [
     ...proofSettings(site).unseen,
-    ...unreadPages(site).map(({ name }) => `all of ${name}, past a bound`),
+    ...unreadPages(site).map(({ name }) => message('proof.all-past-bound', { name })),
   ];
   return { findings, looks, grounds, alignments: alignmentsOf(site, partId, pageIds, widths), unseen };
 }
@@ -165,7 +166,7 @@ function alignmentsOf(
 /** Findings that were not there, or show in more places. */
 function newFindings(now: Looked, then: Looked): TemplateFault[] {
   const known = new Map<string, Set<string>>();
-  const keyOf = ({ kind, title }: ProofFinding): string => `${kind} ${title}`;
+  const keyOf = ({ kind, title }: ProofFinding): string => `${kind} ${JSON.stringify(title)}`;
   const placeOf = ({ pageId, element, pseudo, state }: ProofFinding['places'][number]): string =>
     `${pageId} ${element} ${pseudo} ${state}`;
   for (const finding of now.findings)
@@ -174,13 +175,15 @@ function newFindings(now: Looked, then: Looked): TemplateFault[] {
     const before = known.get(keyOf(finding));
     const places = finding.places.filter((place) => !before?.has(placeOf(place)));
     if (places.length === 0) return [];
-    const figure =
-      finding.figure === null || finding.needed === null
-        ? ''
-        : `: ${(Math.floor(finding.figure * 10) / 10).toFixed(1)} where ${finding.needed} is asked`;
     const { pageId, element } = places[0];
-    return [{ kind: finding.kind, words: finding.title + figure, spot: { pageId, element }, places: places.length }];
+    return [{ kind: finding.kind, words: wordsOf(finding), spot: { pageId, element }, places: places.length }];
   });
+}
+
+function wordsOf({ title, figure, needed }: ProofFinding): Message {
+  return figure === null || needed === null
+    ? title
+    : message('proof.where-asked', { title, figure: (Math.floor(figure * 10) / 10).toFixed(1), needed });
 }
 
 function newGrounds(now: Looked, then: Looked): TemplateFault[] {
@@ -192,7 +195,7 @@ function newGrounds(now: Looked, then: Looked): TemplateFault[] {
       .filter(([hex]) => !before.has(hex))
       .map(([hex, spot]): TemplateFault => ({
         kind: 'picture',
-        words: `${name} stands on ${hex}, on ${[...before.keys()].join(', ')} before: look whether it can still be seen`,
+        words: message('proof.stands-before-look-whether', { name, hex, before: [...before.keys()] }),
         spot,
         places: 1,
       }));
@@ -212,7 +215,7 @@ function newAlignments(now: Looked, then: Looked): TemplateFault[] {
   }
   return [...turned].map(([turn, { places, name, spot }]) => ({
     kind: 'align',
-    words: `text-align ${turn}, first at ${name}: what hangs on it may stand elsewhere`,
+    words: message('proof.text-align-first-what', { turn, name }),
     spot,
     places: places.size,
   }));

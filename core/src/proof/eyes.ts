@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { compositeOver } from '../color/contrast.js';
 import { deltaE2000 } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
@@ -24,22 +25,22 @@ export function lookWithOtherEyes(at: Looked): void {
   if (on.isHidden(view, element)) return;
   if (state === 'rest' && isCurrent(element)) {
     const other = neighbourOf(element);
-    if (other) compare(at, other, view, 'The current one and its neighbours');
+    if (other) compare(at, other, view, message('proof.current-its-neighbours'));
   }
   if (state === 'rest' && isAction(view, element)) {
     const [before] = besideIt(element);
     const other = before.find((node) => isAction(view, node) && !on.isHidden(view, node));
-    if (other) compare(at, other, view, 'Two actions beside each other');
+    if (other) compare(at, other, view, message('proof.two-actions-beside-each'));
   }
   if (state === 'rest' && kindOf(element) === 'link' && !isAction(view, element)) {
     // A reduced price or a warning beside a link: each in a colour of its own.
     const other = besideIt(element)
       .flat()
       .find((node) => isColoredText(view, node) && !on.isHidden(view, node));
-    if (other) compare(at, other, view, 'A link and a coloured text beside it');
+    if (other) compare(at, other, view, message('proof.link-coloured-text-beside'));
   }
   if (state === 'invalid' && kindOf(element) === 'field')
-    compare(at, element, on.rest, 'A refused field and a good one');
+    compare(at, element, on.rest, message('proof.refused-field-good'));
 }
 
 /** Whether it is something to press, drawn as a field of colour. */
@@ -64,7 +65,7 @@ function besideIt(element: ElementNode): readonly [before: ElementNode[], after:
   return [all.slice(0, element.position).reverse(), all.slice(element.position + 1)];
 }
 
-function compare(at: Looked, other: ElementNode, otherView: StyleView, what: string): void {
+function compare(at: Looked, other: ElementNode, otherView: StyleView, what: Message): void {
   const { on, element, view, into } = at;
   const properties = differingOf(on, [view, element], [otherView, other]);
   if (properties.length === 0 || properties.some((property) => !/color$|^fill$|^stroke$/.test(property))) return;
@@ -88,9 +89,14 @@ function compare(at: Looked, other: ElementNode, otherView: StyleView, what: str
     kind: 'eyes',
     level: 'look',
     cause: ['merge', worst.eye, hexOf(a), hexOf(b), alikeKey(element)].join('|'),
-    what: `${what} merge with ${worst.eye}:`,
+    what: message('proof.merge-with', { what, eye: worst.eye }),
     name: plainName(element),
-    basis: `${hexOf(a)} and ${hexOf(b)} are ΔE2000 ${apart.toFixed(1)} apart, ${worst.deltaE.toFixed(1)} as they are seen then; nothing else that is painted tells them apart.`,
+    basis: message('proof.are-e2000-apart-as', {
+      a: hexOf(a),
+      b: hexOf(b),
+      apart: apart.toFixed(1),
+      deltaE: worst.deltaE.toFixed(1),
+    }),
     figure: worst.deltaE,
     needed: INDISTINCT,
     unit: 'deltaE',

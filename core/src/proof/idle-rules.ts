@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { matchesSwitched } from '../reach/matches-switched.js';
 import type { Page } from '../resolve/page.js';
 import { matchedInAnyState } from '../selectors/touched.js';
@@ -54,12 +55,12 @@ export function idleRules(
       const overrides = reach.overridesOf(rule.selectorText, name);
       const lead = overrides.at(0);
       looks.push(lead?.partId ?? null);
-      const note = (level: Noted['level'], what: string, basis: string): void => {
+      const note = (level: Noted['level'], what: Message, basis: Message): void => {
         noted.push({
           kind: 'holds',
           level,
-          cause: `${what}|${id}`,
-          what: `${rule.selectorText} { ${name} } ${what}`,
+          cause: `${what.code}|${id}`,
+          what: message('proof.rule', { rule: `${rule.selectorText} { ${name} }`, what }),
           name: '',
           basis,
           figure: null,
@@ -84,28 +85,25 @@ export function idleRules(
           pages.some((page) => matchedInAnyState(page, rule.selectorText).length > 0) ||
           overrides.some((override) => matchesAsMade(site, override));
         if (isAnywhere) notReached.push(rule.selectorText);
-        else note('fails', 'matches nothing', 'No element of any page has it, in any state.');
+        else note('fails', message('proof.matches-nothing'), message('proof.no-element-any-page'));
       } else if (sum('won') === 0) {
         const beaten = [...new Map(own.flatMap(({ beatenBy }) => [...beatenBy]))];
         const isCovered = beaten.length > 0 && beaten.every(([, isOurs]) => isOurs);
         note(
           isCovered ? 'look' : 'fails',
-          isCovered ? 'is covered by another of ours' : 'never wins',
-          `Everywhere it matches ${beaten
-            .slice(0, 2)
-            .map(([selector]) => selector)
-            .join(', ')} wins.`,
+          message(isCovered ? 'proof.covered' : 'proof.never-wins'),
+          message('proof.everywhere-matches-wins', { beaten: beaten.slice(0, 2).map(([selector]) => selector) }),
         );
       } else if (sum('changed') === 0)
-        note('look', 'changes nothing', 'What it sets shows without it as well, wherever it matches.');
+        note('look', message('proof.changes-nothing'), message('proof.what-sets-shows-without'));
     }
   }
   return {
     noted,
     looks,
     unseen: [...new Set(notReached)].map((selector) => ({
-      what: selector,
-      reason: 'it is for a state or a setting that is not among those looked at',
+      what: message('plain', { text: selector }),
+      reason: message('proof.for-state-or-setting'),
     })),
   };
 }

@@ -1,3 +1,4 @@
+import { message } from '../message/message.js';
 import { hexOf } from '../color/read-notation.js';
 import type { ElementNode } from '../dom/tree.js';
 import { isLink } from '../selectors/element-states.js';
@@ -37,9 +38,14 @@ export function lookAtLinkOrder(
       kind: 'answers',
       level: 'look',
       cause: ['order', decided?.block.rule?.selectorText ?? '', asHovered, asVisited].join('|'),
-      what: 'Once visited it no longer answers the pointer:',
+      what: message('proof.once-visited-no-longer'),
       name: plainName(element),
-      basis: `Hovered it is ${asHovered}, but visited and hovered ${asVisited}${decided?.block.rule ? `: ${decided.block.rule.selectorText} wins` : ''}.`,
+      basis: message('proof.hovered-but-visited-hovered', {
+        asHovered,
+        asVisited,
+        wins: decided?.block.rule ? 'rule' : 'none',
+        rule: decided?.block.rule?.selectorText ?? '',
+      }),
       figure: null,
       needed: null,
       unit: 'none',

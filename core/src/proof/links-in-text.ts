@@ -1,3 +1,4 @@
+import { message } from '../message/message.js';
 import { contrastRatio, compositeOver, RATIOS } from '../color/contrast.js';
 import { deltaE2000 } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
@@ -38,9 +39,13 @@ export function lookAtRunningLink(at: Looked): void {
     kind: 'reads',
     level: 'fails',
     cause: `told|${hexOf(shown)}|${hexOf(beside)}`,
-    what: 'Told from its text by colour alone:',
+    what: message('proof.told-from-its-text'),
     name: plainName(element),
-    basis: `${hexOf(shown)} beside ${hexOf(beside)}, ΔE ${deltaE2000(shown, beside).toFixed(1)}, without a line. WCAG 2.2, 1.4.1 (technique G183) asks 3 : 1 between a link and the text around it, or another mark.`,
+    basis: message('proof.beside-e-without-line', {
+      shown: hexOf(shown),
+      beside: hexOf(beside),
+      deltaE2000: deltaE2000(shown, beside).toFixed(1),
+    }),
     figure: ratio,
     needed: RATIOS.nonText,
     unit: 'ratio',
@@ -48,7 +53,7 @@ export function lookAtRunningLink(at: Looked): void {
     mend: {
       kind: 'set',
       values: { 'text-decoration-line': { kind: 'literal', css: 'underline' } },
-      label: 'Underlined',
+      label: message('proof.underlined-thin'),
     },
   });
 }

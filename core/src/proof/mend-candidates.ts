@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { compositeOver, contrastRatio } from '../color/contrast.js';
 import { deltaE2000 } from '../color/delta-e.js';
 import { nearestPassingShade } from '../color/nearest-passing-shade.js';
@@ -15,7 +16,7 @@ import type { MendIdea } from './proof-finding.js';
 export interface Candidate {
   readonly value: PlainValue;
   readonly color: Color;
-  readonly label: string;
+  readonly label: Message;
   /** By which they are ranked. */
   readonly cost: number;
 }
@@ -48,7 +49,12 @@ export function passingColors(
     {
       value: { kind: 'literal', css },
       color: nearest.color,
-      label: `${css}, ΔE ${nearest.moved.toFixed(1)} away: ${ratioOf(nearest.color).toFixed(1)} : 1`,
+      label: message('proof.candidate', {
+        value: css,
+        moved: nearest.moved.toFixed(1),
+        ratio: `${ratioOf(nearest.color).toFixed(1)} : 1`,
+        hasRatio: 'yes',
+      }),
       cost: nearest.moved,
     },
   ];
@@ -94,7 +100,12 @@ function asCandidates(
       value,
       color,
       cost,
-      label: `${valueWords(site, value)}, ΔE ${moved.toFixed(1)} away${figure === '' ? '' : `: ${figure}`}`,
+      label: message('proof.candidate', {
+        value: valueWords(site, value),
+        moved: moved.toFixed(1),
+        ratio: figure,
+        hasRatio: figure === '' ? 'no' : 'yes',
+      }),
     });
   }
   return [...byColor.values()].sort((a, b) => a.cost - b.cost);

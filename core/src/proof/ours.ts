@@ -1,7 +1,8 @@
+import { message } from '../message/message.js';
 import type { Painting } from '../census/paintings.js';
 import { hexOf } from '../color/read-notation.js';
 import { plainName } from '../selectors/describe-element.js';
-import { jobOf, JOB_WORDS } from '../match/job.js';
+import { jobOf, jobMessage } from '../match/job.js';
 import { channelsIn } from '../values/convert-color.js';
 import { isOfBrowser, isOfVeneer, placeAt, sameIn, type Looked } from './looked.js';
 
@@ -29,9 +30,15 @@ export function lookAtStrays(at: Looked): void {
         kind: 'ours',
         level: 'fails',
         cause: `former|${former.css}|${job}`,
-        what: `Left of the old ${former.css}: ${JOB_WORDS[job]} of`,
+        what: message('proof.left-old', { css: former.css, job: jobMessage(job) }),
         name: plainName(element, pseudo),
-        basis: `${hex} is ΔE2000 ${former.deltaE.toFixed(1)} from ${former.css}, which is named as of the old family; up to 10 is taken for a shade of it. The nearest brand colour is ${nearest}, ${deltaE.toFixed(1)} away.`,
+        basis: message('proof.e2000-from-which-named', {
+          hex,
+          deltaE: former.deltaE.toFixed(1),
+          css: former.css,
+          nearest,
+          deltaE2: deltaE.toFixed(1),
+        }),
         figure: former.deltaE,
         needed: null,
         unit: 'deltaE',
@@ -44,9 +51,9 @@ export function lookAtStrays(at: Looked): void {
       kind: 'ours',
       level: kind === 'near' ? 'look' : 'fails',
       cause: hex,
-      what: `${hex}${kind === 'near' ? `, nearly ${nearest}` : ''}: ${JOB_WORDS[job]} of`,
+      what: message('proof.not-ours', { hex, kind, nearest, job: jobMessage(job) }),
       name: plainName(element, pseudo),
-      basis: `No brand colour; the nearest is ${nearest}, ΔE2000 ${deltaE.toFixed(1)} away (2.3 is taken for the same).`,
+      basis: message('proof.no-brand-colour-nearest', { nearest, deltaE: deltaE.toFixed(1) }),
       figure: deltaE,
       needed: null,
       unit: 'deltaE',

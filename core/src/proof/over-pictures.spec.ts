@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import { contrastRatio } from '../color/contrast.js';
 import { openOnePage } from '../testing/one-page-site.js';
 import { toEnd } from '../to-end.js';
@@ -45,21 +46,21 @@ describe('texts over pictures', () => {
     expect([failing.level, failing.figure, failing.needed, failing.places.map(({ setting }) => setting.width)]).toEqual(
       ['fails', 1.6, 4.5, [390]],
     );
-    expect([failing.widths, failing.basis]).toEqual([[390], jasmine.stringContaining('1 of them holds')]);
+    expect(spoken([failing.widths, failing.basis])).toEqual([[390], jasmine.stringContaining('1 of them holds')]);
     expect(rest).toEqual([]);
   });
 
   it('stay to be looked at where a width was not read, which is said', () => {
     const read = withPicturesRead(proof, readings(null, 390));
     expect(over(read).map(({ places }) => places.length)).toEqual([1]);
-    expect(read.unseen.map(({ what }) => what)).toContain('1 text over pictures');
+    expect(spoken(read.unseen.map(({ what }) => what))).toContain('1 text over pictures');
     expect(over(withPicturesRead(proof, [])).map(({ places }) => places.length)).toEqual([2]);
   });
 
   it('are mended by the weakest overlay in a colour of the brand that holds over the darkest and lightest pixel', () => {
     const read = withPicturesRead(proof, readings(1.6));
     const tried = toEnd(tryMend(site, read.findings[0], read, memo));
-    if (!tried.ok) throw new Error(tried.reason);
+    if (!tried.ok) throw new Error(say(tried.reason));
     const [laid] = tried.mend.put;
     expect([tried.mend.put.length, laid.selector, laid.property]).toEqual([1, '.hero', 'background-image']);
     const share = Number(/ (\d+)%, transparent/.exec(laid.value.kind === 'composite' ? laid.value.css : '')?.[1]) / 100;
@@ -69,6 +70,6 @@ describe('texts over pictures', () => {
     const ratioAt = ([red, green, blue]: number[]): number =>
       contrastRatio(rgb8(0x1d, 0x2b, 0x2a), rgb8(red, green, blue));
     expect(ratioAt(mixed)).toBeGreaterThan(4.5);
-    expect(tried.mend.label).toContain(`${(Math.floor(ratioAt(mixed) * 10) / 10).toFixed(1)} : 1`);
+    expect(spoken(tried.mend.label)).toContain(`${(Math.floor(ratioAt(mixed) * 10) / 10).toFixed(1)} : 1`);
   });
 });

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { cellsWith, inOrder, thingsOf } from './causes.js';
 import type { ProofFinding, ProofPlace, Proof, Unseen } from './proof-finding.js';
 
@@ -65,7 +66,17 @@ function settle(finding: ProofFinding, readings: readonly PictureReading[]): Pro
       level: 'fails',
       figure: worst.ratio,
       unit: 'ratio',
-      basis: `${worst.ink} over pixels from ${[...new Set(worst.under)].join(' to ')}, read under its lines at ${worst.width} px, the worst twentieth left aside; WCAG 2.2 asks ${needed} : 1. ${shareWords(finding.places.length, read.size, failing.length)}`,
+      basis: message('proof.over-pixels-from-read', {
+        ink: worst.ink,
+        under: message('proof.range', {
+          from: worst.under[0],
+          to: worst.under[1],
+          same: worst.under[0] === worst.under[1] ? 'yes' : 'no',
+        }),
+        width: worst.width,
+        needed,
+        share: shareWords(finding.places.length, read.size, failing.length),
+      }),
       mend: { kind: 'over-picture', ink: worst.ink, under: [...new Set(failing.flatMap(({ under }) => under))] },
     });
   }
@@ -85,11 +96,8 @@ function failingWidths(
 }
 
 /** How much of it was read, and what of that holds. */
-function shareWords(all: number, read: number, failing: number): string {
-  const held = read === failing ? 'none holds' : `${read - failing} of them ${read - failing === 1 ? 'holds' : 'hold'}`;
-  return read === all
-    ? `${all === 1 ? 'It was' : `All ${all} places were`} read at every width${all === 1 ? '' : `, ${held}`}.`
-    : `${read} of ${all} places were read, ${held}.`;
+function shareWords(all: number, read: number, failing: number): Message {
+  return message('proof.share-read', { all, read, held: read - failing, part: read === all ? 'all' : 'some' });
 }
 
 /** The worst of all widths, by place: of those read at each width, or that fail at one already. */
@@ -119,7 +127,7 @@ function narrowed(finding: ProofFinding, places: readonly ProofPlace[]): ProofFi
 
 function unreadOf(count: number): Unseen {
   return {
-    what: `${count} ${count === 1 ? 'text' : 'texts'} over pictures`,
-    reason: 'the pixels under them were not read: markers, settings a frame cannot show, or beyond the bound',
+    what: message('proof.unread-over-pictures', { count }),
+    reason: message('proof.pixels-under-them-were'),
   };
 }

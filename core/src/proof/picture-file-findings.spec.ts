@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { openOnePage, RIVER_PALETTE } from '../testing/one-page-site.js';
 import { toEnd } from '../to-end.js';
 import { contrastRatio } from '../color/contrast.js';
@@ -37,7 +38,7 @@ describe('picture files in a proof', () => {
     expect(worst).toBeLessThan(3);
     const { findings, cells } = withFilesRead(site, proof, shown, [inked, reading({ path: 'img/map.png' })]);
     const found = findings.filter(({ id }) => id.startsWith('seen|logo'));
-    expect(found.map(({ level, title, figure }) => [level, title, figure])).toEqual([
+    expect(spoken(found.map(({ level, title, figure }) => [level, title, figure]))).toEqual([
       ['fails', 'Logo logo.svg on #104a47', worst],
     ]);
     expect(cells.find(({ kind, partId }) => kind === 'seen' && partId === found[0].places[0].partId)?.fails).toBe(1);
@@ -72,15 +73,15 @@ describe('picture files in a proof', () => {
       { hex: '#00ffd4', share: 0.01, isGround: false },
     ];
     const { findings } = withFilesRead(site, proof, shown, [reading({ path: 'img/map.png', inks }), inked]);
-    expect(findings.filter(({ id }) => id.startsWith('ours|inks')).map(({ level, title }) => [level, title])).toEqual([
-      ['look', '1 of 2 inks of map.png'],
-    ]);
+    expect(
+      spoken(findings.filter(({ id }) => id.startsWith('ours|inks')).map(({ level, title }) => [level, title])),
+    ).toEqual([['look', '1 of 2 inks of map.png']]);
   });
 
   it('says which files were not read, and why', () => {
     const broken = reading({ path: 'img/map.png', problem: 'it is no picture' });
     const { unseen } = withFilesRead(site, proof, shown, [broken]);
-    expect(unseen.slice(proof.unseen.length)).toEqual([
+    expect(spoken(unseen.slice(proof.unseen.length))).toEqual([
       { what: 'inks of img/logo.svg', reason: 'beyond the bound' },
       { what: 'inks of img/map.png', reason: 'it is no picture' },
     ]);

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { logoStanding } from '../image/logo-on-ground.js';
 import { pictureFiles, type PictureFile } from '../match/picture-files.js';
 import { brandStandingOf } from '../palette/brand-standing.js';
@@ -59,12 +60,12 @@ export function withFilesRead(
   const logos = new Map<string, ProofFinding>();
   const inks = new Map<string, ProofFinding | null>();
   const looked: CountedLooks[] = [];
-  const unread = new Map<string, string>();
+  const unread = new Map<string, Message>();
   for (const { lighting, setting, files } of shown)
     for (const file of files) {
       const reading = byPath.get(file.path);
       if (!reading || reading.problem !== '') {
-        unread.set(file.path, reading?.problem ?? 'beyond the bound');
+        unread.set(file.path, reading ? message('plain', { text: reading.problem }) : message('proof.beyond-bound'));
         continue;
       }
       const at: PlacesOf = (spots, property) =>
@@ -89,7 +90,10 @@ export function withFilesRead(
     findings,
     cells: cellsWith(proof.cells, looked, findings),
     looks: proof.looks + looked.length,
-    unseen: [...proof.unseen, ...[...unread].map(([path, reason]) => ({ what: `inks of ${path}`, reason }))],
+    unseen: [
+      ...proof.unseen,
+      ...[...unread].map(([path, reason]) => ({ what: message('proof.inks', { path }), reason })),
+    ],
   };
 }
 
@@ -122,8 +126,8 @@ function logoFindings(
         id: `seen|logo|${path}|${matched}|${at(spots, '')[0].lighting}`,
         kind: 'seen',
         level: standing,
-        title: `Logo ${nameOf(path)} on ${matched}`,
-        basis: `${Math.round(figure.lost * 100)} % of its ink falls under 3 : 1 there, pixel by pixel, at rest; of a logo a tenth is to be looked at, a third fails (common practice). A ground of another lightness, or the logo’s other edition, mends it.`,
+        title: message('proof.logo', { name: nameOf(path), matched }),
+        basis: message('proof.its-ink-falls-under', { lost: Math.round(figure.lost * 100) }),
         figure: figure.worst,
         needed: 3,
         unit: 'ratio',
@@ -149,17 +153,16 @@ function inkFinding(site: SiteModel, file: PictureFile, { inks }: FileReading, a
   const furthest = strays.reduce((far, own) => (own.deltaE > far.deltaE ? own : far));
   const words = strays
     .slice(0, MOST_NAMED)
-    .map(
-      ({ hex, share, nearest, deltaE }) =>
-        `${hex} (${Math.round(share * 100)} %, ΔE ${deltaE.toFixed(1)} from ${nearest})`,
+    .map(({ hex, share, nearest, deltaE }) =>
+      message('proof.stray', { hex, share: Math.round(share * 100), deltaE: deltaE.toFixed(1), nearest }),
     );
   const more = strays.length - words.length;
   return asFinding({
     id: `ours|inks|${path}`,
     kind: 'ours',
     level: 'look',
-    title: `${strays.length} of ${told.length} inks of ${nameOf(path)}`,
-    basis: `None of the brand’s: ${words.join(', ')}${more > 0 ? ` and ${more} more` : ''}. No CSS reaches them: the file is to be redrawn, or left alone.`,
+    title: message('proof.strays', { strays: strays.length, told: told.length, name: nameOf(path) }),
+    basis: message('proof.none-brand-more-no', { words, more }),
     figure: furthest.deltaE,
     needed: null,
     unit: 'deltaE',

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { overridesOfCell } from '../plan/plan-override.js';
 import { rootedValue } from '../resolve/rooted-value.js';
 import { compositeOver, contrastRatio } from '../color/contrast.js';
@@ -13,7 +14,7 @@ import type { MendIdea, ProofPlace } from './proof-finding.js';
 
 /** Values that may let a text over a picture be read, and the places they are laid on. */
 export interface PictureMend {
-  readonly label: string;
+  readonly label: Message;
   readonly places: readonly ProofPlace[];
   readonly values: Readonly<Record<string, OverrideValue>>;
 }
@@ -90,7 +91,7 @@ function overlays(
     .sort((a, b) => a.percent - b.percent)
     .slice(0, MOST_TRIED)
     .map(({ percent, ratio, value }) => ({
-      label: `Overlay over the picture, ${valueWords(site, value)} at ${percent} %: ${cut(ratio)} : 1 at worst, read again once it is taken`,
+      label: message('proof.overlay', { value: valueWords(site, value), percent, ratio: cut(ratio) }),
       places: [...owners.values()].map(({ place }) => place),
       values: { 'background-image': withOverlay(first.css, value, percent) },
     }));
@@ -118,7 +119,10 @@ function ownGrounds(
   grounds: readonly Ground[],
 ): PictureMend[] {
   return grounds.slice(0, MOST_TRIED).map(({ value, color }) => ({
-    label: `A ground of its own, ${valueWords(site, value)}: ${cut(contrastRatio(compositeOver(text, color), color))} : 1`,
+    label: message('proof.own-ground', {
+      value: valueWords(site, value),
+      contrastRatio: cut(contrastRatio(compositeOver(text, color), color)),
+    }),
     places: places.map((place) => ({ ...place, property: 'background-color' })),
     values: { 'background-color': value },
   }));

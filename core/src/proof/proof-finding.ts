@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import type { Setting } from '../conditions/environment.js';
 import type { ProofState } from './proof-state.js';
 import type { Job } from '../match/job.js';
@@ -37,9 +38,9 @@ export interface ProofFinding {
   readonly kind: ProofKind;
   readonly level: ProofLevel;
   /** What is wrong, in a few words: `Placeholder on its field`. */
-  readonly title: string;
+  readonly title: Message;
   /** What the figure was computed from, in a sentence. */
-  readonly basis: string;
+  readonly basis: Message;
   /** The worst of all its places; `null` where nothing is measured. */
   readonly figure: number | null;
   /** What is asked for; `null` where nothing is measured. */
@@ -71,7 +72,7 @@ export type MendIdea =
   /** Nearest colour of the brand. */
   | { readonly kind: 'nearest'; readonly property: string; readonly hex: string; readonly job: Job }
   /** A plain value. */
-  | { readonly kind: 'set'; readonly values: Readonly<Record<string, OverrideValue>>; readonly label: string }
+  | { readonly kind: 'set'; readonly values: Readonly<Record<string, OverrideValue>>; readonly label: Message }
   /** A ring of its own, in the first of the roles that can be seen around it. */
   | { readonly kind: 'ring' }
   /** The brand's step from rest, as the Bench fills a state. */
@@ -93,8 +94,8 @@ export interface ProofCell {
 
 /** What was not looked at, with the reason. */
 export interface Unseen {
-  readonly what: string;
-  readonly reason: string;
+  readonly what: Message;
+  readonly reason: Message;
 }
 
 /** What a whole look at a site comes to. */

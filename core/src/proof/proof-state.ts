@@ -1,7 +1,8 @@
+import { message, type Message } from '../message/message.js';
 import { CENSUS_STATES, allInState, type CensusState } from '../census/census-states.js';
 import type { ElementNode, PageDocument } from '../dom/tree.js';
 import { pointerStates } from '../elsewhere/pointer-states.js';
-import { STATE_WORDS } from '../grid/rows.js';
+import { stateTold } from '../grid/rows.js';
 import type { StateMap } from '../selectors/match-context.js';
 
 /** A state by itself, or hovered, focused and refused at once, where these can come together. */
@@ -12,10 +13,10 @@ export const PROOF_STATES: readonly ProofState[] = [...CENSUS_STATES, 'together'
 /** Names that pseudo-classes of each have when they come together. */
 export const TOGETHER = ['hover', 'focus', 'invalid'] as const satisfies readonly CensusState[];
 
-export const PROOF_STATE_WORDS: Readonly<Record<ProofState, string>> = {
-  ...STATE_WORDS,
-  together: 'Hover, focus and invalid at once',
-};
+/** What a state that is looked at is called. */
+export function proofStateTold(state: ProofState): Message {
+  return state === 'together' ? message('state.together') : stateTold(state);
+}
 
 /** The one of several states at once that leads: where only one can be shown, and be overridden. */
 export function leadingState(state: ProofState): CensusState {

@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import ColorJs from 'colorjs.io';
 import { openOnePage } from '../testing/one-page-site.js';
 import { readExceptions, type SiteException } from '../site/exceptions.js';
@@ -52,7 +53,8 @@ function found(given: Given, kind: ProofKind): ProofFinding[] {
   return toEnd(proveSite(opened(given))).findings.filter((finding) => finding.kind === kind);
 }
 
-const titles = (findings: readonly ProofFinding[]): string[] => findings.map(({ level, title }) => `${level} ${title}`);
+const titles = (findings: readonly ProofFinding[]): string[] =>
+  findings.map(({ level, title }) => `${level} ${say(title)}`);
 
 function override(selector: string, property: string, css: string, some: Partial<Override> = {}): Override {
   return {
@@ -77,7 +79,7 @@ describe('the proof', () => {
     const body = '<p style="color: #777">Grey</p><p style="color: #767676">Darker</p>';
     const [first, ...others] = found({ body }, 'reads');
     expect(others).toEqual([]);
-    expect(first.title).toBe('Text of Grey');
+    expect(spoken(first.title)).toBe('Text of Grey');
     expect(first.figure).toBeCloseTo(4.48, 2);
     expect([first.needed, first.level]).toEqual([4.5, 'fails']);
   });
@@ -85,7 +87,7 @@ describe('the proof', () => {
   it('looks in every state and at every width a rule asks for', () => {
     const css = '.t:hover { color: #ddd } @media (max-width: 400px) { .u { color: #ccc } }';
     const reads = found({ css, body: '<p class=t>One</p><p class=u>Two</p>' }, 'reads');
-    expect(reads.map(({ title, states, widths }) => [title, states, widths])).toEqual([
+    expect(spoken(reads.map(({ title, states, widths }) => [title, states, widths]))).toEqual([
       ['Text of One', ['hover', 'active'], [1280, 820, 390]],
       ['Text of Two', ['rest'], [390]],
     ]);
@@ -98,7 +100,7 @@ describe('the proof', () => {
       'reads',
     );
     expect(others).toEqual([]);
-    expect(first.title).toBe('Text of One, Two and 1 more');
+    expect(spoken(first.title)).toBe('Text of One, Two and 1 more');
     expect(first.places.map(({ partId }) => partId)).toEqual([null, null, 1]);
   });
 
@@ -187,7 +189,7 @@ describe('the proof', () => {
   it('finds what only hue tells apart, for those who do not see it', () => {
     const css = 'a { text-decoration: none; color: #8a7000 } a.current { color: #b85c00 }';
     const body = '<nav><a href=2 class=current>Here</a><a href=3>There</a></nav>';
-    const eyes = found({ css, body }, 'eyes').filter(({ title }) => title.includes('merge'));
+    const eyes = found({ css, body }, 'eyes').filter(({ title }) => say(title).includes('merge'));
     expect(titles(eyes)).toEqual([
       jasmine.stringMatching(/^look The current one and its neighbours merge with \w+anopia: Here$/),
     ]);
@@ -197,9 +199,9 @@ describe('the proof', () => {
   it('says what it did not look at', () => {
     const css = '@container (width > 300px) { p { color: #a030c0 } }';
     const { unseen } = toEnd(proveSite(opened({ css, body: '<p>One</p><iframe src="x"></iframe>' })));
-    expect(unseen.map(({ what }) => what)).toEqual(['@container (width > 300px)', '1 framed part on Home']);
+    expect(spoken(unseen.map(({ what }) => what))).toEqual(['@container (width > 300px)', '1 framed part on Home']);
     const bare = toEnd(proveSite(opened({ body: '<p>One', palette: { swatches: [], roles: [] } })));
-    expect(bare.unseen.map(({ what }) => what)).toEqual(['colours that are not the brand’s']);
+    expect(spoken(bare.unseen.map(({ what }) => what))).toEqual(['colours that are not the brand’s']);
   });
 
   it('passes over what does not show, and says how many texts no state shows', () => {
@@ -209,7 +211,7 @@ describe('the proof', () => {
       '<div class=bar>Bar <p class=menu>Shown when hovered</p></div><p class=off>Never</p><p class=off>Nor this</p>';
     const proof = toEnd(proveSite(opened({ css, body })));
     expect(proof.findings.filter(({ kind }) => kind === 'reads')).toEqual([]);
-    expect(proof.unseen.map(({ what }) => what)).toEqual(['2 hidden texts on Home']);
+    expect(spoken(proof.unseen.map(({ what }) => what))).toEqual(['2 hidden texts on Home']);
   });
 
   it('leaves exceptions alone whatever they show, and counts them once', () => {
@@ -258,7 +260,9 @@ describe('the proof', () => {
       prefix: 'brand',
     });
     const proof = toEnd(proveSite(dressSite(site, [], PALETTE)));
-    expect(proof.findings.filter(({ kind }) => kind === 'reads').map(({ title }) => title)).toEqual(['Text of Inside']);
+    expect(spoken(proof.findings.filter(({ kind }) => kind === 'reads').map(({ title }) => title))).toEqual([
+      'Text of Inside',
+    ]);
   });
 });
 
@@ -373,13 +377,13 @@ describe('what is left of an old family', () => {
     // CIEDE2000 by an implementation of its own: colorjs.io.
     const distance = (a: string, b: string): number => new ColorJs(a).deltaE(b, '2000');
     const proof = toEnd(proveSite(site));
-    const left = proof.findings.filter(({ title }) => title.startsWith('Left of the old #0a5c8a'));
+    const left = proof.findings.filter(({ title }) => say(title).startsWith('Left of the old #0a5c8a'));
     expect(left.map(({ level, places }) => [level, places.length])).toEqual([['fails', 2]]);
     expect(distance('#0a5c8a', '#12648f')).toBeLessThan(10);
     expect(distance('#0a5c8a', '#7a1f1f')).toBeGreaterThan(10);
     expect(left[0].figure).toBeCloseTo(0, 3);
     // Of another family, and the brand's own.
-    expect(proof.findings.filter(({ kind }) => kind === 'ours').map(({ title }) => title.slice(0, 7))).toEqual([
+    expect(proof.findings.filter(({ kind }) => kind === 'ours').map(({ title }) => say(title).slice(0, 7))).toEqual([
       'Left of',
       '#7a1f1f',
     ]);
@@ -400,7 +404,7 @@ describe('what own CSS of a part reaches', () => {
       1,
       null,
     ]);
-    expect(finding.title).toContain('own CSS of a part: color reaches');
+    expect(spoken(finding.title)).toContain('own CSS of a part: color reaches');
   });
 
   it('is nothing to tell inside of it, by nesting and in a condition too, nor in the section of no part', () => {
@@ -423,7 +427,7 @@ describe('what the proof asks of fields and scrollbars', () => {
     // The last two are ticked as captured, and tell it by their state and by their attribute.
     const body =
       '<div class="form"><input placeholder="p"><input type="checkbox" id="t"></div><p><input type="radio" checked></p><p><input type="checkbox" class="on" checked></p><p><input type="checkbox" class="by" checked></p>';
-    const ticked = found({ css, body }, 'answers').filter(({ title }) => title.startsWith('Looks ticked'));
+    const ticked = found({ css, body }, 'answers').filter(({ title }) => say(title).startsWith('Looks ticked'));
     const page = pageOf(opened({ css, body }), 1);
     expect(
       ticked.flatMap(({ places }) =>
@@ -462,7 +466,7 @@ describe('what the proof asks of fields and scrollbars', () => {
       value: { kind: 'role', role: 'accent', shade: 0 },
       width: 1280,
     });
-    if (!plan.ok) throw new Error(plan.reason);
+    if (!plan.ok) throw new Error(say(plan.reason));
     expect(plan.put[0].selector).toMatch(/\.on$/);
     expect(plan.put[0].selector).not.toContain(':not(.on)');
     const { findings } = toEnd(proveSite(withOverrides(site, plan)));

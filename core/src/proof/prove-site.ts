@@ -1,3 +1,4 @@
+import { clauses, message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
 import { proofSettings, type ProofSettings } from '../match/proof-settings.js';
 import type { Page } from '../resolve/page.js';
@@ -148,8 +149,8 @@ function hiddenOn(site: SiteModel, hidden: ReadonlyMap<number, number>): Unseen[
   return [...hidden]
     .filter(([, count]) => count > 0)
     .map(([pageId, count]) => ({
-      what: `${count} hidden ${count === 1 ? 'text' : 'texts'} on ${nameOf(site, pageId)}`,
-      reason: 'no state shows them, and no part that could be opened holds them',
+      what: message('proof.hidden', { count, name: nameOf(site, pageId) }),
+      reason: message('proof.no-state-shows-them'),
     }));
 }
 
@@ -159,26 +160,30 @@ function nameOf(site: SiteModel, pageId: number): string {
 
 function unseenOf(site: SiteModel, { unseen }: ProofSettings): Unseen[] {
   return [
-    ...unseen.map((what) => ({ what, reason: 'rules hang on it, and no setting that is looked at stands for it' })),
+    ...unseen.map((what) => ({
+      what,
+      reason: message('proof.rules-hang-no-setting'),
+    })),
     ...unreadPages(site).map(({ name, elements, reasons }) => ({
-      what: name,
-      reason: [...(elements > 0 ? [`${elements} elements were not matched within the bound`] : []), ...reasons].join(
-        '; ',
-      ),
+      what: message('plain', { text: name }),
+      reason: clauses([
+        ...(elements > 0 ? [message('proof.elements-were-not-matched', { elements })] : []),
+        ...reasons.map((text) => message('plain', { text })),
+      ]),
     })),
     ...(site.css !== '' && site.overrides.length === 0
-      ? [{ what: 'what rules change outside their reach', reason: 'no reach is known of a sheet without overrides' }]
+      ? [{ what: message('proof.what-rules-change-outside'), reason: message('proof.no-reach-known-sheet') }]
       : []),
     ...(site.ownCss.some(({ partId }) => partId === null)
       ? [
           {
-            what: 'what the own CSS of no part reaches',
-            reason: 'it stands in the section of the site, and may be meant for all of it',
+            what: message('proof.what-own-css-no'),
+            reason: message('proof.stands-section-site-may'),
           },
         ]
       : []),
     ...(site.palette.swatches.length === 0
-      ? [{ what: 'colours that are not the brand’s', reason: 'the palette has none' }]
+      ? [{ what: message('proof.colours-are-not-brand'), reason: message('proof.palette-has-none') }]
       : []),
     ...[...site.pages].flatMap(([id, page]) => framesOn(site, id, page)),
   ];
@@ -188,6 +193,6 @@ function unseenOf(site: SiteModel, { unseen }: ProofSettings): Unseen[] {
 function framesOn(site: SiteModel, pageId: number, { document }: Page): Unseen[] {
   const frames = document.elements.filter(({ localName }) => localName === 'iframe').length;
   if (frames === 0) return [];
-  const what = `${frames} framed ${frames === 1 ? 'part' : 'parts'} on ${nameOf(site, pageId)}`;
-  return [{ what, reason: 'of another origin' }];
+  const what = message('proof.framed', { frames, name: nameOf(site, pageId) });
+  return [{ what, reason: message('proof.another-origin') }];
 }

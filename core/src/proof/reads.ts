@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { RATIOS } from '../color/contrast.js';
 import { hexOf } from '../color/read-notation.js';
 import { decidingDeclaration } from '../census/paintings.js';
@@ -10,14 +11,14 @@ import type { ProofKind } from './proof-finding.js';
 
 /** What each kind of reading is called, and the longhand that decides it. */
 const KINDS: Readonly<
-  Record<ReadKind, { readonly what: string; readonly property: string; readonly kind: ProofKind }>
+  Record<ReadKind, { readonly what: Message; readonly property: string; readonly kind: ProofKind }>
 > = {
-  text: { what: 'Text of', property: 'color', kind: 'reads' },
-  placeholder: { what: 'Placeholder in', property: 'color', kind: 'reads' },
-  'selected text': { what: 'Selected text of', property: 'color', kind: 'reads' },
-  sign: { what: 'Sign of', property: 'color', kind: 'seen' },
-  edge: { what: 'Edge of', property: 'border-color', kind: 'seen' },
-  ring: { what: 'Focus ring of', property: 'outline-color', kind: 'seen' },
+  text: { what: message('proof.text-of'), property: 'color', kind: 'reads' },
+  placeholder: { what: message('proof.placeholder'), property: 'color', kind: 'reads' },
+  selection: { what: message('proof.selected-text-of'), property: 'color', kind: 'reads' },
+  sign: { what: message('proof.sign'), property: 'color', kind: 'seen' },
+  edge: { what: message('proof.edge'), property: 'border-color', kind: 'seen' },
+  ring: { what: message('proof.focus-ring'), property: 'outline-color', kind: 'seen' },
 };
 /** Pseudo-elements that hold something to be read. */
 export const READ_PSEUDOS = ['', 'before', 'after', 'marker', 'placeholder', 'selection'] as const;
@@ -57,7 +58,9 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
       cause: `doubt|${reading.kind}|${reading.doubt}|${partId ?? ''}|${reading.wanted}`,
       what,
       name,
-      basis: `${reading.doubt.charAt(0).toUpperCase()}${reading.doubt.slice(1)}: its contrast hangs on the picture’s pixels, which were not read here: a frame shows them, and the Bench.`,
+      basis: message('proof.its-contrast-hangs-picture', {
+        doubt: reading.doubt.charAt(0).toUpperCase() + reading.doubt.slice(1),
+      }),
       figure: null,
       needed: reading.wanted,
       unit: 'none',
@@ -76,7 +79,13 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
     cause: [reading.kind, homeKey({ decided, style, property }), ink].join('|'),
     what,
     name,
-    basis: `${ink} on ${ground}; WCAG 2.2 asks ${reading.wanted} : 1 of ${askedOf(reading, isRead)}. ${HELD[reading.by]}`,
+    basis: message('proof.reads-basis', {
+      ink,
+      ground,
+      wanted: reading.wanted,
+      asked: askedOf(reading, isRead),
+      by: HELD[reading.by],
+    }),
     figure: reading.ratio,
     needed: reading.wanted,
     unit: 'ratio',
@@ -86,23 +95,23 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
 }
 
 /** What it was held against. */
-const HELD: Readonly<Record<Reading['by'], string>> = {
-  boxes: 'Held against what is painted under its lines.',
-  chain: 'Held against the fills of its ancestors; the page was not laid out there.',
+const HELD: Readonly<Record<Reading['by'], Message>> = {
+  boxes: message('proof.held-against-what-painted'),
+  chain: message('proof.held-against-fills-its'),
 };
 
-function askedOf({ kind, wanted }: Reading, isRead: boolean): string {
-  if (kind === 'text' && wanted < RATIOS.text) return 'large text';
-  return isRead ? 'text' : KIND_WORDS[kind];
+function askedOf({ kind, wanted }: Reading, isRead: boolean): Message {
+  if (kind === 'text' && wanted < RATIOS.text) return message('proof.large-text');
+  return isRead ? message('proof.text') : KIND_WORDS[kind];
 }
 
-const KIND_WORDS: Readonly<Record<ReadKind, string>> = {
-  text: 'text',
-  placeholder: 'a placeholder',
-  'selected text': 'selected text',
-  sign: 'what a control is told by',
-  edge: 'the edge of a control',
-  ring: 'a focus ring',
+const KIND_WORDS: Readonly<Record<ReadKind, Message>> = {
+  text: message('proof.text'),
+  placeholder: message('proof.a-placeholder'),
+  selection: message('proof.selected-text'),
+  sign: message('proof.what-control-told'),
+  edge: message('proof.edge-control'),
+  ring: message('proof.a-focus-ring'),
 };
 
 /** Whether the page says itself how selected text looks here; else it is the browser's and the visitor's. */
@@ -123,7 +132,7 @@ function jobFor({ view, element }: Looked, pseudo: string, kind: ReadKind): Job 
       return 'ring';
     case 'sign':
       return 'icon';
-    case 'selected text':
+    case 'selection':
       return 'selected';
     case 'placeholder':
       return 'placeholder';

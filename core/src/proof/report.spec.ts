@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { parseHtml } from '../dom/parse-html.js';
 import { textOf } from '../dom/tree.js';
 import { fulfil, openOnePage } from '../testing/one-page-site.js';
@@ -24,7 +25,7 @@ describe('the report', () => {
   const { site, proof } = told('<h1>Head</h1><p class=t>=SUM(1) "pale", text</p>');
 
   it('is one file that runs nothing and takes nothing in, whatever the site holds', () => {
-    const html = reportHtml(site, proof, FACTS);
+    const html = reportHtml(site, proof, FACTS, say);
     const { elements } = parseHtml(html);
     expect(
       elements.map(({ localName }) => localName).filter((name) => /^(?:script|img|link|iframe|object)$/.test(name)),
@@ -38,7 +39,7 @@ describe('the report', () => {
   });
 
   it('says what was checked, what fails with its figure, what carries what, and what was left alone and why', () => {
-    const { elements } = parseHtml(reportHtml(site, proof, FACTS));
+    const { elements } = parseHtml(reportHtml(site, proof, FACTS, say));
     const words = textOf(elements[0], 20_000);
     // #bbbbbb on white is 1.92 : 1 by WCAG 2.2's formula.
     for (const expected of [
@@ -58,7 +59,7 @@ describe('the report', () => {
       { name: 'Other', page: 'Book', before: 'https://elsewhere.example/a.png', after: drawn },
       { name: 'Third', page: 'Book', before: `${drawn}" onload="x()`, after: drawn },
     ];
-    const { elements } = parseHtml(reportHtml(site, proof, { ...FACTS, pictures, unpictured: ['Chat <b>'] }));
+    const { elements } = parseHtml(reportHtml(site, proof, { ...FACTS, pictures, unpictured: ['Chat <b>'] }, say));
     expect(textOf(elements[0], 20_000)).toContain('Not pictured: Chat <b>.');
     const images = elements.filter(({ localName }) => localName === 'img');
     expect(images.map(({ attributes }) => [attributes.get('src'), [...attributes.keys()].sort().join()])).toEqual([
@@ -70,7 +71,7 @@ describe('the report', () => {
 
   // Source: RFC 4180, read back by its grammar.
   it('comes as CSV that a spreadsheet reads cell by cell, none of them as a formula', () => {
-    const csv = reportCsv(site, proof);
+    const csv = reportCsv(site, proof, say);
     const cells = [...csv.split('\r\n')[1].matchAll(/(?:^|,)(?:"((?:[^"]|"")*)"|([^,"]*))/g)].map(
       ([, quoted, plain]) => quoted?.replaceAll('""', '"') ?? plain,
     );

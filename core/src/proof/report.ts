@@ -1,7 +1,8 @@
+import { inner, message, type Say } from '../message/message.js';
 import { escapeHtml as text } from '../text/escape-html.js';
 import { hexOf } from '../color/read-notation.js';
-import { STATE_WORDS, propertyWords } from '../grid/rows.js';
-import { PROOF_STATE_WORDS } from './proof-state.js';
+import { stateTold, propertyTold } from '../grid/rows.js';
+import { proofStateTold } from './proof-state.js';
 import { plainName } from '../selectors/describe-element.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { roleWords, rolesInOrder } from '../veneer/own-role.js';
@@ -34,15 +35,9 @@ export interface PartPicture {
 }
 
 /** What each group asks, for those who did not make the site. */
-export const GROUP_WORDS: Readonly<Record<ProofKind, { readonly name: string; readonly asks: string }>> = {
-  reads: { name: 'Can be read', asks: 'text against what lies behind it, in every state' },
-  seen: { name: 'Can be seen', asks: 'edges of fields, icons, carets, scrollbars and the focus' },
-  answers: { name: 'Answers', asks: 'hover, pressed, visited, ticked, off and current tell themselves apart' },
-  ours: { name: 'Is the brand’s', asks: 'every painted colour' },
-  inside: { name: 'Stays where it was meant', asks: 'no rule changes anything else' },
-  holds: { name: 'Works', asks: 'every rule of the sheet does something' },
-  eyes: { name: 'Other eyes', asks: 'without hue, and in forced colours' },
-};
+function asks(kind: ProofKind, say: Say): { readonly name: string; readonly of: string } {
+  return { name: say(message(`report.group.${kind}`)), of: say(message(`report.asks.${kind}`)) };
+}
 
 /** How a file for a client looks, on the screen and printed. */
 export const REPORT_STYLE = `
@@ -70,63 +65,72 @@ export const REPORT_STYLE = `
 `;
 
 /** The proof for a client: one HTML file that needs no other, runs no script and prints. */
-export function reportHtml(site: SiteModel, proof: Proof, facts: ReportFacts): string {
+export function reportHtml(site: SiteModel, proof: Proof, facts: ReportFacts, say: Say): string {
   const [fails, look] = [of(proof, 'fails'), of(proof, 'look')];
-  const title = `${text(facts.site)}: colours checked`;
+  const title = say(message('document.colours-checked', { site: text(facts.site) }));
   return [
     '<!doctype html>',
     '<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">',
     `<title>${title}</title><style>${REPORT_STYLE}</style></head><body>`,
     `<header><h1>${title}</h1>`,
-    `<p class="soft">${text(facts.at)}${facts.revision === null ? ', a draft' : `, revision ${facts.revision}`}</p>`,
-    `<p><strong>${standing(fails.length, look.length)}.</strong> ${extent(proof)}.</p></header>`,
+    `<p class="soft">${text(say(message('report.at', { at: facts.at, draft: facts.revision === null ? 'draft' : 'revision', revision: facts.revision ?? 0 })))}</p>`,
+    `<p><strong>${standing(fails.length, look.length, say)}.</strong> ${extent(proof, say)}.</p></header>`,
     '<main>',
-    `<h2>What was checked, and what holds</h2>${groupTable(proof)}`,
-    `<h2>Which role carries what</h2>${roleTable(site)}`,
-    pictureSection(facts),
-    findingSection('What fails', site, fails),
-    findingSection('What is to be looked at by eye', site, look),
-    `<h2>What was left alone, and why</h2>${listOf(facts.exceptions.map(({ target, reason }) => [target, reason]))}`,
-    `<h2>What was not looked at</h2>${listOf(proof.unseen.map(({ what, reason }) => [what, reason]))}`,
+    `<h2>${text(say(message('report.checked')))}</h2>${groupTable(proof, say)}`,
+    `<h2>${text(say(message('report.roles')))}</h2>${roleTable(site, say)}`,
+    pictureSection(facts, say),
+    findingSection(say(message('document.what-fails')), site, fails, say),
+    findingSection(say(message('document.what-be-looked-eye')), site, look, say),
+    `<h2>${text(say(message('document.what-was-left-alone')))}</h2>${listOf(
+      facts.exceptions.map(({ target, reason }) => [target, reason]),
+      say,
+    )}`,
+    `<h2>${text(say(message('report.not-looked-at')))}</h2>${listOf(
+      proof.unseen.map(({ what, reason }) => [say(what), say(reason)]),
+      say,
+    )}`,
     '</main></body></html>',
     '',
   ].join('\n');
 }
 
-function standing(fails: number, look: number): string {
-  const failing = fails === 0 ? 'Nothing fails' : counted(fails, 'thing fails', 'things fail');
-  return look === 0 ? failing : `${failing}, ${look} to be looked at`;
+function standing(fails: number, look: number, say: Say): string {
+  return say(message('report.standing', { fails, look }));
 }
 
 /** How much was looked at: `7 pages, each in 8 states (rest…), 3 widths (1280…): 8,315 looks`. */
-function extent({ pages, hasSpecimen, states, settings, lightings, looks }: Proof): string {
+function extent({ pages, hasSpecimen, states, settings, lightings, looks }: Proof, say: Say): string {
   const widths = [...new Set(settings.map(({ width }) => width))];
-  return [
-    counted(pages, 'page', 'pages') +
-      (hasSpecimen ? ' and a page that shows every kind of element in the states that markup can say' : ''),
-    `each in ${states.length} states (${states.map((state) => PROOF_STATE_WORDS[state].toLowerCase()).join(', ')})`,
-    `${counted(widths.length, 'width', 'widths')} (${widths.join(', ')} px)`,
-    ...(lightings.length > 1 ? ['light and inverted'] : []),
-    `${looks.toLocaleString('en')} looks`,
-  ].join(', ');
+  return say(
+    message('report.extent', {
+      pages,
+      specimen: hasSpecimen ? 'with' : 'without',
+      states: states.length,
+      named: states.map((state) => inner(proofStateTold(state))),
+      widths: widths.length,
+      px: widths.map(String),
+      lightings: lightings.length,
+      looks,
+    }),
+  );
 }
 
 /** The places of all findings, one a line. Source: RFC 4180. */
-export function reportCsv(site: SiteModel, proof: Proof): string {
+export function reportCsv(site: SiteModel, proof: Proof, say: Say): string {
   const rows = proof.findings.flatMap((finding) =>
     finding.places.map((place) => [
       finding.kind,
       finding.level,
-      finding.title,
+      say(finding.title),
       pageName(site, place),
-      partName(site, place.partId),
+      partName(site, place.partId, say),
       plainName(elementOf(pageOf(site, place.pageId), place.element), place.pseudo),
       place.state,
       String(place.setting.width),
       place.lighting,
       finding.figure === null ? '' : finding.figure.toFixed(2),
       finding.needed === null ? '' : String(finding.needed),
-      finding.basis,
+      say(finding.basis),
     ]),
   );
   const head = [
@@ -146,15 +150,20 @@ export function reportCsv(site: SiteModel, proof: Proof): string {
   return [head, ...rows].map((row) => `${row.map(cell).join(',')}\r\n`).join('');
 }
 
-function groupTable(proof: Proof): string {
+function groupTable(proof: Proof, say: Say): string {
   return table(
-    ['What is asked', 'Of what', 'Looks', 'Standing'],
+    [
+      say(message('report.asked')),
+      say(message('report.of-what')),
+      say(message('report.looks')),
+      say(message('report.stands')),
+    ],
     PROOF_KINDS.map((kind) => {
       const looks = proof.cells.reduce((sum, cell) => sum + (cell.kind === kind ? cell.looks : 0), 0);
       const [fails, look] = (['fails', 'look'] as const).map((level) => of(proof, level, kind).length);
-      const held = looks === 0 ? 'nothing of it here' : fails > 0 ? counted(fails, 'fails', 'fail') : 'holds';
-      const { name, asks } = GROUP_WORDS[kind];
-      return [name, asks, looks.toLocaleString('en'), look > 0 ? `${held}, ${look} to look at` : held];
+      const { name, of: what } = asks(kind, say);
+      const held = say(message('report.held', { looks, fails, look }));
+      return [name, what, looks.toLocaleString('en'), held];
     }),
   );
 }
@@ -169,16 +178,21 @@ function table(head: readonly string[], rows: readonly (readonly string[])[]): s
 }
 
 /** What each role paints in each part, as the overrides say. */
-function roleTable(site: SiteModel): string {
-  const parts = [...site.source.parts.map(({ id, name }) => ({ id, name })), { id: null, name: 'Everywhere else' }];
+function roleTable(site: SiteModel, say: Say): string {
+  const parts = [
+    ...site.source.parts.map(({ id, name }) => ({ id, name })),
+    { id: null, name: say(message('document.everywhere-else')) },
+  ];
   const rows = parts.flatMap(({ id, name }) => {
-    const carried = carriedIn(site, id);
+    const carried = carriedIn(site, id, say);
     return carried.length === 0 ? [] : [[text(name), carried.join('')]];
   });
-  return rows.length === 0 ? '<p>No role is used yet.</p>' : table(['Part', 'Roles and what they carry'], rows);
+  return rows.length === 0
+    ? `<p>${text(say(message('report.no-role')))}</p>`
+    : table([say(message('note.part')), say(message('report.carries'))], rows);
 }
 
-function carriedIn(site: SiteModel, partId: number | null): string[] {
+function carriedIn(site: SiteModel, partId: number | null, say: Say): string[] {
   const known = new Set(site.source.parts.map(({ id }) => id));
   const uses = new Map<string, Set<string>>();
   for (const { partId: own, property, state, value } of site.overrides) {
@@ -186,7 +200,7 @@ function carriedIn(site: SiteModel, partId: number | null): string[] {
     for (const plain of plainValuesIn(value)) {
       if (plain.kind !== 'role') continue;
       const what = uses.get(plain.role) ?? new Set<string>();
-      what.add(`${propertyWords(property)}${state === 'rest' ? '' : ` ${STATE_WORDS[state].toLowerCase()}`}`);
+      what.add(`${say(propertyTold(property))}${state === 'rest' ? '' : ` ${say(inner(stateTold(state)))}`}`);
       uses.set(plain.role, what);
     }
   }
@@ -206,19 +220,22 @@ function carriedIn(site: SiteModel, partId: number | null): string[] {
 const DRAWN = /^data:image\/png;base64,[A-Za-z0-9+/]+={0,2}$/;
 
 /** Parts before and after; nothing where none was drawn. */
-export function pictureSection({
-  pictures = [],
-  unpictured = [],
-}: Pick<ReportFacts, 'pictures' | 'unpictured'>): string {
+export function pictureSection(
+  { pictures = [], unpictured = [] }: Pick<ReportFacts, 'pictures' | 'unpictured'>,
+  say: Say,
+): string {
   const figures = pictures
     .filter(({ before, after }) => DRAWN.test(before) && DRAWN.test(after))
     .map(({ name, page, before, after }) => {
       const picture = (when: string, address: string): string =>
         `<span>${when}<img alt="${text(`${name}, ${when.toLowerCase()}`)}" src="${address}"></span>`;
-      return `<figure><figcaption>${text(name)}, on ${text(page)}</figcaption>${picture('As it arrived', before)}${picture('Now', after)}</figure>`;
+      return `<figure><figcaption>${text(say(message('report.picture', { name, page })))}</figcaption>${picture(say(message('document.as-arrived')), before)}${picture(say(message('report.now')), after)}</figure>`;
     });
-  const left = unpictured.length === 0 ? '' : `<p class="soft">Not pictured: ${text(unpictured.join(', '))}.</p>`;
-  return figures.length === 0 ? '' : `<h2>Before and after</h2>${figures.join('')}${left}`;
+  const left =
+    unpictured.length === 0
+      ? ''
+      : `<p class="soft">${text(say(message('report.not-pictured', { parts: unpictured })))}</p>`;
+  return figures.length === 0 ? '' : `<h2>${text(say(message('report.before-after')))}</h2>${figures.join('')}${left}`;
 }
 
 function hexOfRole(palette: Palette, role: ReturnType<typeof rolesInOrder>[number]): string {
@@ -234,32 +251,32 @@ function swatchOf({ swatches, roles }: Palette, role: ReturnType<typeof rolesInO
 /** Places of a finding that are named. */
 const MOST_NAMED = 6;
 
-function findingSection(heading: string, site: SiteModel, findings: readonly ProofFinding[]): string {
-  if (findings.length === 0) return `<h2>${heading}</h2><p>Nothing.</p>`;
+function findingSection(heading: string, site: SiteModel, findings: readonly ProofFinding[], say: Say): string {
+  if (findings.length === 0) return `<h2>${heading}</h2><p>${text(say(message('report.nothing')))}</p>`;
   const items = findings.map((finding) => {
     const { title, kind, basis, places, widths } = finding;
     const pages = [...new Set(places.map((place) => pageName(site, place)))];
-    const where = `${counted(thingsOf(finding), 'place', 'places')} on ${pages.join(', ')}, at ${widths.join(', ')} px`;
-    const words = `${GROUP_WORDS[kind].name}.${measure(finding)} ${where}: ${namedPlaces(site, places)}.`;
-    return `<h3>${text(title)}</h3><p>${text(words)}</p><p class="soft">${text(basis)}</p>`;
+    const where = say(message('report.where', { things: thingsOf(finding), pages, px: widths.map(String) }));
+    const words = `${asks(kind, say).name}.${measure(finding, say)} ${where}: ${namedPlaces(site, places, say)}.`;
+    return `<h3>${text(say(title))}</h3><p>${text(words)}</p><p class="soft">${text(say(basis))}</p>`;
   });
   return `<h2>${heading}</h2>${items.join('')}`;
 }
 
-function namedPlaces(site: SiteModel, places: readonly ProofPlace[]): string {
+function namedPlaces(site: SiteModel, places: readonly ProofPlace[], say: Say): string {
   const named = [
     ...new Set(
-      places.map(({ partId, state }) => `${partName(site, partId)}, ${PROOF_STATE_WORDS[state].toLowerCase()}`),
+      places.map(({ partId, state }) => `${partName(site, partId, say)}, ${say(inner(proofStateTold(state)))}`),
     ),
   ];
   const more = named.length - MOST_NAMED;
-  return named.slice(0, MOST_NAMED).join('; ') + (more > 0 ? ` and ${more} more` : '');
+  return named.slice(0, MOST_NAMED).join('; ') + (more > 0 ? say(message('report.more', { more })) : '');
 }
 
-function measure({ figure, needed, unit }: ProofFinding): string {
+function measure({ figure, needed, unit }: ProofFinding, say: Say): string {
   if (figure === null) return '';
   if (unit !== 'ratio') return ` ΔE ${figure.toFixed(1)}.`;
-  return ` ${figure.toFixed(2)} : 1${needed === null ? '' : ` of ${needed} : 1 asked`}.`;
+  return ` ${figure.toFixed(2)} : 1${needed === null ? '' : say(message('report.ratio-asked', { needed }))}.`;
 }
 
 function of({ findings }: Proof, level: ProofFinding['level'], kind?: ProofKind): readonly ProofFinding[] {
@@ -270,24 +287,19 @@ function pageName(site: SiteModel, { pageId }: ProofPlace): string {
   return site.source.pages.find(({ id }) => id === pageId)?.name ?? '';
 }
 
-function partName(site: SiteModel, partId: number | null): string {
-  return site.source.parts.find(({ id }) => id === partId)?.name ?? 'in no part';
+function partName(site: SiteModel, partId: number | null, say: Say): string {
+  return site.source.parts.find(({ id }) => id === partId)?.name ?? say(message('document.no-part'));
 }
 
-function listOf(items: readonly (readonly [what: string, why: string])[]): string {
-  if (items.length === 0) return '<p>Nothing.</p>';
+function listOf(items: readonly (readonly [what: string, why: string])[], say: Say): string {
+  if (items.length === 0) return `<p>${text(say(message('report.nothing')))}</p>`;
   return `<ul>${items.map(([what, why]) => `<li><strong>${text(what)}</strong>: ${text(why)}</li>`).join('')}</ul>`;
-}
-
-function counted(count: number, one: string, many: string): string {
-  return `${count.toLocaleString('en')} ${count === 1 ? one : many}`;
 }
 
 function capital(words: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
-/** Source: HTML §13.1.2, characters that text and attributes must not hold as they are. */
 /** A cell that a spreadsheet takes for text: quoted, and never begun as a formula. */
 function cell(words: string): string {
   const safe = /^[=+\-@\t\r]/.test(words) ? `'${words}` : words;

@@ -1,3 +1,4 @@
+import { message } from '../message/message.js';
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import { hexOf } from '../color/read-notation.js';
 import { isShape } from '../dom/svg-shapes.js';
@@ -38,9 +39,9 @@ function lookAtIcon(at: Looked): void {
     kind: 'seen',
     level: 'fails',
     cause: ['icon', homeKey(best.painting), ink, hexOf(ground)].join('|'),
-    what: 'Icon of',
+    what: message('proof.icon'),
     name: plainName(control),
-    basis: `${ink} on ${hexOf(ground)}, the only thing that says what it does; WCAG 2.2, 1.4.11 asks 3 : 1.`,
+    basis: message('proof.only-thing-says-what', { ink, ground: hexOf(ground) }),
     figure: best.ratio,
     needed: RATIOS.nonText,
     unit: 'ratio',
@@ -62,9 +63,9 @@ function lookAtCaret(at: Looked): void {
     kind: 'seen',
     level: 'fails',
     cause: ['caret', homeKey(caret), hexOf(ink), hexOf(ground)].join('|'),
-    what: 'Caret in',
+    what: message('proof.caret'),
     name: plainName(element),
-    basis: `${hexOf(ink)} on ${hexOf(ground)}; 3 : 1 is asked of what a control is told by (WCAG 2.2, 1.4.11).`,
+    basis: message('proof.caret-basis', { ink: hexOf(ink), ground: hexOf(ground) }),
     figure: ratio,
     needed: RATIOS.nonText,
     unit: 'ratio',
@@ -103,9 +104,13 @@ function lookAtThumb(at: Looked): void {
       kind: 'seen',
       level: 'fails',
       cause: ['thumb', homeKey(thumb), hexOf(ink), hexOf(under)].join('|'),
-      what: 'Scrollbar thumb of',
+      what: message('proof.scrollbar-thumb'),
       name: plainName(element),
-      basis: `${hexOf(ink)} on ${track ? 'its track' : 'what lies behind it'}, ${hexOf(under)}; WCAG 2.2, 1.4.11 asks 3 : 1.`,
+      basis: message('proof.its-track-what-lies', {
+        ink: hexOf(ink),
+        track: track ? 'yes' : 'no',
+        under: hexOf(under),
+      }),
       figure: ratio,
       needed: RATIOS.nonText,
       unit: 'ratio',
@@ -141,10 +146,9 @@ function lookAtFocus(at: Looked): void {
           ? homeKey({ decided, style: view.style(element), property: 'outline-style' })
           : alikeKey(element),
       ].join('|'),
-      what: 'Nothing shows the focus of',
+      what: message('proof.nothing-shows-focus'),
       name: plainName(element),
-      basis:
-        'With the focus of the keyboard it looks as at rest in everything that is painted; WCAG 2.2, 2.4.7 asks that it be seen.',
+      basis: message('proof.with-focus-keyboard-looks'),
       figure: null,
       needed: null,
       unit: 'none',
@@ -158,9 +162,9 @@ function lookAtFocus(at: Looked): void {
     kind: 'eyes',
     level: 'look',
     cause: ['forced focus', alikeKey(element)].join('|'),
-    what: 'In forced colours nothing shows the focus of',
+    what: message('proof.forced-colours-nothing-shows'),
     name: plainName(element),
-    basis: `Only ${difference.words} tells it, which forced colours take away (CSS Color Adjustment 1 §3.1). An outline stays.`,
+    basis: message('proof.only-tells-which-forced', { words: difference.words }),
     figure: null,
     needed: null,
     unit: 'none',
@@ -172,7 +176,7 @@ function lookAtFocus(at: Looked): void {
         'outline-width': { kind: 'literal', css: '2px' },
         'outline-color': { kind: 'literal', css: 'transparent' },
       },
-      label: 'A clear outline, which forced colours paint',
+      label: message('proof.clear-outline-which-forced'),
     },
   });
 }

@@ -1,3 +1,4 @@
+import { message } from '../message/message.js';
 import { VENEER_SHEET_NAME } from '../resolve/page.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleRule } from '../rules/style-rule.js';
@@ -106,11 +107,12 @@ function noteSpill(
     // What was written by hand may be meant for more than the part it stands with.
     level: isOwnCss ? 'look' : 'fails',
     cause: `${rule.selectorText}|${property}`,
-    what: isOwnCss ? `own CSS of a part: ${property} reaches` : `${property} spills to`,
+    what: message('proof.own-css-part-reaches', { isOwnCss: isOwnCss ? 'yes' : 'no', property }),
     name: plainName(at.element, style.pseudo),
-    basis: isOwnCss
-      ? `${rule.selectorText} stands in the section of another part: it matches here too, and what shows changes.`
-      : `${rule.selectorText} was written for other places: it matches here too, and what shows changes.`,
+    basis: message('proof.stands-section-another-part', {
+      isOwnCss: isOwnCss ? 'yes' : 'no',
+      selectorText: rule.selectorText,
+    }),
     figure: null,
     needed: null,
     unit: 'none',

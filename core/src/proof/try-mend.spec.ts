@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import { toEnd } from '../to-end.js';
 import { fulfil, openOnePage, RIVER_PALETTE } from '../testing/one-page-site.js';
 import type { SiteModel } from '../site/site-model.js';
@@ -11,8 +12,9 @@ const BASE = 'body { background: #fff; color: #1d2b2a }';
 function mended(site: SiteModel, title: RegExp): { readonly finding: ProofFinding; readonly tried: MendTried } {
   const memo = new ProofMemo();
   const proof = toEnd(proveSite(site, { memo }));
-  const finding = proof.findings.find((own) => title.test(own.title));
-  if (!finding) throw new Error(`No ${String(title)} among ${proof.findings.map((own) => own.title).join('; ')}`);
+  const finding = proof.findings.find((own) => title.test(say(own.title)));
+  if (!finding)
+    throw new Error(`No ${String(title)} among ${spoken(proof.findings.map((own) => own.title)).join('; ')}`);
   return { finding, tried: toEnd(tryMend(site, finding, proof, memo)) };
 }
 
@@ -20,7 +22,7 @@ describe('a mend', () => {
   it('is the nearest colour of the palette that reaches what is asked, in all places by one rule', () => {
     const site = openOnePage(`${BASE} .t { color: #9aa }`, '<p class=t>One</p><p class=t>Two</p>');
     const { tried } = mended(site, /^Text of One/);
-    if (!tried.ok) throw new Error(tried.reason);
+    if (!tried.ok) throw new Error(say(tried.reason));
     expect(tried.mend.put.map(({ selector, property }) => `${selector} ${property}`)).toEqual(['.t color']);
     const after = toEnd(proveSite(tried.mend.after));
     expect(after.findings.filter(({ kind }) => kind === 'reads')).toEqual([]);
@@ -38,7 +40,7 @@ describe('a mend', () => {
       [/^Hover still shows/, 'Without it'],
     ] as const) {
       const { tried } = mended(site, title);
-      expect(tried.ok ? tried.mend.label : tried.reason).toBe(label);
+      expect(spoken(tried.ok ? tried.mend.label : tried.reason)).toBe(label);
     }
   });
 
@@ -46,7 +48,7 @@ describe('a mend', () => {
     const start = openOnePage(`${BASE} p { color: #104a47 }`, '<p>One</p>');
     const { site } = fulfil(start, 'p', { value: { kind: 'role', role: 'second', shade: 0 } });
     const { tried } = mended(site, /changes nothing/);
-    if (!tried.ok) throw new Error(tried.reason);
+    if (!tried.ok) throw new Error(say(tried.reason));
     expect(tried.mend.drop).toEqual(site.overrides.map(({ id }) => id));
   });
 

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { toEnd } from '../to-end.js';
 import type { FoundPlace } from '../match/found-color.js';
 import { layTasks } from '../match/lay-match.js';
@@ -23,7 +24,7 @@ import { proveSite } from './prove-site.js';
 /** Overrides that mend a finding, resolved over the whole site. */
 export interface Mend {
   /** What it comes to: `Ink, ΔE 9.1 away: 5.1 : 1`. */
-  readonly label: string;
+  readonly label: Message;
   readonly put: readonly Override[];
   readonly drop: readonly string[];
   readonly after: SiteModel;
@@ -33,11 +34,11 @@ export interface Mend {
 export type MendTried =
   | { readonly ok: true; readonly mend: Mend }
   /** Why there is none. */
-  | { readonly ok: false; readonly reason: string };
+  | { readonly ok: false; readonly reason: Message };
 
 interface Attempt {
-  readonly label: string;
-  plan(): { readonly put: readonly Override[]; readonly drop: readonly string[]; readonly refused: readonly string[] };
+  readonly label: Message;
+  plan(): { readonly put: readonly Override[]; readonly drop: readonly string[]; readonly refused: readonly Message[] };
 }
 
 /**
@@ -54,30 +55,34 @@ export function* tryMend(
   const attempts = attemptsFor(site, finding);
   if (attempts.length === 0) return { ok: false, reason: reasonFor(finding) };
   const failing = failingPlaces(proof);
-  let reason = '';
+  let reason = reasonFor(finding);
   for (const attempt of attempts) {
     const { put, drop, refused } = attempt.plan();
     if (put.length === 0 && drop.length === 0) {
-      reason = refused[0] ?? 'it comes to what is there already';
+      reason = refused[0] ?? message('proof.comes-what-there-already');
       continue;
     }
     const after = withOverrides(site, { put, drop });
     yield attempt.label;
     const next = yield* proveSite(after, { memo: memo.fork(), at: { settings: proof.settings, unseen: [] } });
     if (isStill(next, finding)) {
-      reason = `${attempt.label} does not clear it${refused[0] ? `: ${refused[0]}` : ''}`;
+      reason = message('proof.does-not-clear', {
+        label: attempt.label,
+        why: refused[0] ? 'refused' : 'none',
+        refused: refused[0] ?? '',
+      });
       continue;
     }
     const brought = [...failingPlaces(next)].filter((place) => !failing.has(place));
     if (brought.length === 0) return { ok: true, mend: { label: attempt.label, put, drop, after } };
-    reason = `${attempt.label} would make ${brought.length} other ${brought.length === 1 ? 'place' : 'places'} fail`;
+    reason = message('proof.would-make-fail', { label: attempt.label, brought: brought.length });
   }
   return { ok: false, reason };
 }
 
-function reasonFor({ kind, mend }: ProofFinding): string {
-  if (mend) return 'No colour of the palette reaches what is asked.';
-  return kind === 'ours' ? 'Match gives the part its roles.' : 'It is to be decided on the Bench.';
+function reasonFor({ kind, mend }: ProofFinding): Message {
+  if (mend) return message('proof.no-colour-palette-reaches');
+  return message('proof.match-gives-part-its', { kind });
 }
 
 /** Places that fail: what cannot be read or seen apart from the rest, of which one may take the place of another. */
@@ -106,7 +111,7 @@ function isStill({ findings }: Proof, { kind, level, places }: ProofFinding): bo
 function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
   const { mend, places, needed } = finding;
   if (!mend) return [];
-  const byValue = (label: string, values: Readonly<Record<string, OverrideValue>>): Attempt => ({
+  const byValue = (label: Message, values: Readonly<Record<string, OverrideValue>>): Attempt => ({
     label,
     plan: () => laid(site, places, values),
   });
@@ -133,7 +138,7 @@ function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
       return [byValue(mend.label, mend.values)];
     case 'ring':
       return RING_ROLES.filter((role) => site.palette.roles.some((fill) => fill.role === role)).map((role) =>
-        byValue(`A ring of 2 px, ${roleWords(role).toLowerCase()}`, {
+        byValue(message('proof.ring-2-px', { role: roleWords(role).toLowerCase() }), {
           'outline-style': { kind: 'literal', css: 'solid' },
           'outline-width': { kind: 'literal', css: '2px' },
           'outline-offset': { kind: 'literal', css: '2px' },
@@ -142,16 +147,16 @@ function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
       );
     case 'step':
       return [
-        { label: 'The brand’s step from rest', plan: () => stepped(site, places) },
+        { label: message('proof.brand-step-from-rest'), plan: () => stepped(site, places) },
         // A line answers as well as a colour.
-        { label: 'Underlined, 2 px', plan: () => underlined(site, places) },
+        { label: message('proof.underlined'), plan: () => underlined(site, places) },
       ];
     case 'drop':
-      return [{ label: 'Taken out', plan: () => ({ put: [], drop: mend.overrides, refused: [] }) }];
+      return [{ label: message('proof.taken-out'), plan: () => ({ put: [], drop: mend.overrides, refused: [] }) }];
     case 'rewrite':
       return [
         {
-          label: 'Its selector written anew',
+          label: message('proof.its-selector-written-anew'),
           plan: () =>
             planAll(
               site,
@@ -218,7 +223,7 @@ function laidInPlace(site: SiteModel, places: readonly ProofPlace[], value: Plai
           area: 0,
           elements: places.length,
           homes: [],
-          paints: '',
+          paints: message('plain', { text: '' }),
           isBrand: false,
           isExcepted: false,
           isWarning: false,
@@ -226,7 +231,7 @@ function laidInPlace(site: SiteModel, places: readonly ProofPlace[], value: Plai
         },
         becomes: { kind: 'value', value },
         css: plainCssOfValue(value, site.palette),
-        reason: '',
+        reason: message('plain', { text: '' }),
         isLocked: false,
         worst: null,
         inverted: null,
@@ -297,7 +302,7 @@ function wished(
   let at = site;
   const put = new Map<string, Override>();
   const drop = new Set<string>();
-  const refused: string[] = [];
+  const refused: Message[] = [];
   for (const [lead] of kinds) {
     const plan = planAll(at, wishesFor(at, lead));
     for (const override of plan.put) put.set(override.id, override);

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { ancestorsOf, type ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
 import { matchingElements } from '../selectors/matching-elements.js';
@@ -10,7 +11,7 @@ export interface Group {
   /** Selector that gathers it, and others that gather the same, shortest first. */
   readonly selectors: readonly string[];
   /** `the buttons in form.search`, `.secondary in the header`. */
-  readonly words: string;
+  readonly words: Message;
   readonly elements: readonly ElementNode[];
   readonly pages: number;
   /** Whether all of it looks the same at rest. */
@@ -21,13 +22,6 @@ export interface Group {
 export type LookOf = (element: ElementNode) => string;
 
 const MOST_SELECTORS = 3;
-const KIND_WORDS: Readonly<Record<Kind, string>> = {
-  button: 'buttons',
-  link: 'links',
-  field: 'fields',
-  heading: 'headings',
-  other: '',
-};
 const KIND_SELECTORS: Readonly<Record<Kind, string>> = {
   button: ':is(button, [type="submit"], [type="button"], [type="reset"])',
   link: 'a[href]',
@@ -64,8 +58,8 @@ export function groupsOf(
   taken: readonly (readonly ElementNode[])[] = [],
 ): Group[] {
   const subjects = subjectsOf(pages, element, lookOf);
-  const places = placesAround(element);
-  const found = new Map<string, { selectors: string[]; words: string; elements: ElementNode[] }>();
+  const places: readonly (Named | null)[] = [...placesAround(element), null];
+  const found = new Map<string, { selectors: string[]; words: Message; elements: ElementNode[] }>();
   const keyOf = (elements: readonly ElementNode[]): string =>
     elements
       .map((own) => `${pages.findIndex((page) => page.document.elements[own.number] === own)}/${own.number}`)
@@ -79,18 +73,21 @@ export function groupsOf(
   );
   for (const place of places) {
     const holds =
-      place.selector === ''
+      place === null
         ? null
         : new Set(pages.flatMap((page) => matchingElements(page, parseSelectorList(place.selector))));
     for (const subject of subjects) {
-      const selector = place.selector === '' ? subject.selector : `${place.selector} ${subject.selector}`;
+      const selector = place === null ? subject.selector : `${place.selector} ${subject.selector}`;
       const elements = (matched.get(subject) ?? []).filter(
         (own) => holds === null || [...ancestorsOf(own)].some((node) => holds.has(node)),
       );
       if (elements.length < 2 || !elements.includes(element)) continue;
       const key = keyOf(elements);
       if (known.has(key)) continue;
-      const words = `${subject.words}${place.words === '' ? ' anywhere' : ` in ${place.words}`}`;
+      const words = message(place === null ? 'reach.group-anywhere' : 'reach.group', {
+        what: subject.words,
+        place: place?.words ?? '',
+      });
       const before = found.get(key);
       if (before) before.selectors.push(selector);
       else found.set(key, { selectors: [selector], words, elements });
@@ -136,7 +133,12 @@ export function lookAlikes(
 
 interface Named {
   readonly selector: string;
-  readonly words: string;
+  readonly words: Message;
+}
+
+/** What is called by its CSS. */
+function named(selector: string, css: string): Named {
+  return { selector, words: message('plain', { text: css }) };
 }
 
 /** What the element itself can be called, without its place. */
@@ -144,19 +146,19 @@ function subjectsOf(pages: readonly Page[], element: ElementNode, lookOf: LookOf
   const kind = kindOf(element);
   const classes = lastingClasses(element.classes).slice(0, 5);
   const tag = element.localName;
-  const named = classes.map((name): Named => ({ selector: `.${escapeIdentifier(name)}`, words: `.${name}` }));
+  const single = classes.map((name) => named(`.${escapeIdentifier(name)}`, `.${name}`));
   const pairs = classes.flatMap((a, i) =>
-    classes
-      .slice(i + 1)
-      .map((b): Named => ({ selector: `.${escapeIdentifier(a)}.${escapeIdentifier(b)}`, words: `.${a}.${b}` })),
+    classes.slice(i + 1).map((b) => named(`.${escapeIdentifier(a)}.${escapeIdentifier(b)}`, `.${a}.${b}`)),
   );
-  const tags = named.map(({ selector, words }): Named => ({ selector: `${tag}${selector}`, words: `${tag}${words}` }));
+  const tags = classes.map((name) => named(`${tag}.${escapeIdentifier(name)}`, `${tag}.${name}`));
   const type = element.attributes.get('type');
   const typed =
-    type && tag === 'input' ? [{ selector: `input[type=${quoteString(type)}]`, words: `${type} fields` }] : [];
+    type && tag === 'input'
+      ? [{ selector: `input[type=${quoteString(type)}]`, words: message('reach.typed-fields', { type }) }]
+      : [];
   const kinds: Named[] =
-    kind === 'other' ? [{ selector: tag, words: tag }] : [{ selector: KIND_SELECTORS[kind], words: KIND_WORDS[kind] }];
-  const plain = [...named, ...pairs, ...tags, ...typed, ...kinds];
+    kind === 'other' ? [named(tag, tag)] : [{ selector: KIND_SELECTORS[kind], words: message('reach.kind', { kind }) }];
+  const plain = [...single, ...pairs, ...tags, ...typed, ...kinds];
   return [...plain, ...plain.flatMap((subject) => withoutVariants(pages, element, subject, lookOf))];
 }
 
@@ -187,27 +189,24 @@ function withoutVariants(pages: readonly Page[], element: ElementNode, subject: 
   return [
     {
       selector: `${subject.selector}:not(${variants.map((name) => `.${escapeIdentifier(name)}`).join(', ')})`,
-      words: `${subject.words} but ${variants.map((name) => `.${name}`).join(', ')}`,
+      words: message('reach.but', { what: subject.words, variants: variants.map((name) => `.${name}`) }),
     },
   ];
 }
 
 const MOST_PLACES = 9;
 
-/** Places an element stands in, the nearest first, and the whole site last. */
+/** Places an element stands in, the nearest first. */
 function placesAround(element: ElementNode): Named[] {
   const places: Named[] = [];
   for (const node of ancestorsOf(element)) {
     if (places.length >= MOST_PLACES || node.localName === 'body' || node.localName === 'html') break;
-    if (node.id && isLastingId(node.id))
-      places.push({ selector: `#${escapeIdentifier(node.id)}`, words: `#${node.id}` });
+    if (node.id && isLastingId(node.id)) places.push(named(`#${escapeIdentifier(node.id)}`, `#${node.id}`));
     // The last of several names is the most particular (common practice).
     for (const name of lastingClasses(node.classes).slice(0, 3).reverse())
-      places.push({
-        selector: `.${escapeIdentifier(name)}`,
-        words: `${PLACES.has(node.localName) ? node.localName : ''}.${name}`,
-      });
-    if (PLACES.has(node.localName)) places.push({ selector: node.localName, words: `every ${node.localName}` });
+      places.push(named(`.${escapeIdentifier(name)}`, `${PLACES.has(node.localName) ? node.localName : ''}.${name}`));
+    if (PLACES.has(node.localName))
+      places.push({ selector: node.localName, words: message('reach.every', { name: node.localName }) });
   }
-  return [...places, { selector: '', words: '' }];
+  return places;
 }

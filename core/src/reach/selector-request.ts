@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import type { Page } from '../resolve/page.js';
 import type { Specificity } from '../selectors/selector.js';
 import type { Place, Threshold, ThresholdQuestion } from './threshold.js';
@@ -12,7 +13,7 @@ export type WrittenSelector =
       readonly leansOnPlace: boolean;
       readonly bar: Threshold;
     }
-  | { readonly ok: false; readonly reason: string };
+  | { readonly ok: false; readonly reason: Message };
 
 export interface SelectorRequest extends Omit<ThresholdQuestion, 'places'> {
   /** The element the designer chose. */

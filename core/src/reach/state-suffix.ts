@@ -29,9 +29,9 @@ export function stateSuffix(request: SelectorRequest, lead: Place, targets: read
   if (state === 'open') return lead.element.attributes.has('popover') ? ':popover-open' : '[open]';
   if (state === 'focus' || state === 'invalid' || state === 'valid') {
     const bar = findThreshold({ ...request, places: targets.slice(0, 1) });
-    if (state === 'valid') return bar.setBy && /:valid/.test(bar.setBy) ? ':valid' : ':user-valid';
-    if (state === 'focus') return bar.setBy && /:focus(?![-\w])/.test(bar.setBy) ? ':focus' : ':focus-visible';
-    return bar.setBy && /[^-]invalid/.test(bar.setBy) ? ':invalid' : ':user-invalid';
+    if (state === 'valid') return bar.setBy && /:valid/.test(bar.setBy.rule) ? ':valid' : ':user-valid';
+    if (state === 'focus') return bar.setBy && /:focus(?![-\w])/.test(bar.setBy.rule) ? ':focus' : ':focus-visible';
+    return bar.setBy && /[^-]invalid/.test(bar.setBy.rule) ? ':invalid' : ':user-invalid';
   }
   return STATE_SUFFIX[state];
 }

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
 import { VENEER_SHEET_NAME, type Page } from '../resolve/page.js';
 import type { RankedDeclaration } from '../resolve/element-style.js';
@@ -21,6 +22,13 @@ export interface Place {
   readonly isApart?: boolean;
 }
 
+/** What a rule has to win over: a declaration of a rule, `sheet:line selector`, of a style attribute or of the browser. */
+export interface SetBy {
+  readonly by: 'rule' | 'attribute' | 'browser';
+  /** Empty where it is none. */
+  readonly rule: string;
+}
+
 /** What a rule needs to win on every target. */
 export interface Threshold {
   /** Specificity to reach; equal is enough unless `strict`. */
@@ -28,9 +36,9 @@ export interface Threshold {
   readonly strict: boolean;
   readonly important: boolean;
   /** Why no stylesheet can win; `null` when one can. */
-  readonly impossible: string | null;
-  /** The declaration that sets the bar, `sheet:line selector`, for people. */
-  readonly setBy: string | null;
+  readonly impossible: Message | null;
+  /** What sets the bar; `null` where nothing stands in the way. */
+  readonly setBy: SetBy | null;
 }
 
 export interface ThresholdQuestion {
@@ -51,8 +59,7 @@ export interface ThresholdQuestion {
 }
 
 /** Source: CSS Cascading 5 §6.2, origin: important declarations of the browser stand above all. */
-const OWN_TO_BROWSERS =
-  'The browser itself says !important here, which no stylesheet beats; what it has filled in takes an inset shadow over its fill, and -webkit-text-fill-color for its letters';
+const OWN_TO_BROWSERS = message('reach.browser-itself-says-important');
 
 /** From this many places on, those of a page are put into the state together. */
 const TOGETHER_FROM = 10;
@@ -69,7 +76,7 @@ export function findThreshold(question: ThresholdQuestion): Threshold {
     for (const longhand of longhands) {
       for (const declaration of style.seen(longhand).ranked(longhand)) {
         if (declaration.block.origin === 'user-agent' && declaration.important)
-          return { ...bar, important: true, impossible: OWN_TO_BROWSERS, setBy: 'the browser itself' };
+          return { ...bar, important: true, impossible: OWN_TO_BROWSERS, setBy: { by: 'browser', rule: '' } };
         if (declaration.block.origin !== 'author') continue;
         // The page's own rule may read just like ours; only ours is replaced.
         const ours =
@@ -140,14 +147,16 @@ export function statesTogether(places: readonly Place[], state: OverrideState): 
 
 function rivalOf({ block, important }: RankedDeclaration, page: Page, isWrittenBefore: boolean): Threshold {
   const rule = block.rule;
-  const setBy = rule ? `${rule.sheet.name} ${block.selector?.text ?? ''}`.trim() : 'its style attribute';
+  const setBy: SetBy = rule
+    ? { by: 'rule', rule: `${rule.sheet.name} ${block.selector?.text ?? ''}`.trim() }
+    : { by: 'attribute', rule: '' };
   if (block.treeDepth > 0) {
     // CSS Cascading 5 §6.1, context: normal declarations of the outer tree beat those inside, important ones lose to them.
     return {
       specificity: NO_SPECIFICITY,
       strict: false,
       important: false,
-      impossible: important ? 'A rule inside its shadow tree says !important, which nothing outside can beat' : null,
+      impossible: important ? message('reach.rule-inside-its-shadow') : null,
       setBy: null,
     };
   }
@@ -156,7 +165,7 @@ function rivalOf({ block, important }: RankedDeclaration, page: Page, isWrittenB
       specificity: NO_SPECIFICITY,
       strict: false,
       important: true,
-      impossible: important ? 'Its style attribute says !important, which no stylesheet can beat' : null,
+      impossible: important ? message('reach.its-style-attribute-says') : null,
       setBy,
     };
   }
@@ -166,7 +175,7 @@ function rivalOf({ block, important }: RankedDeclaration, page: Page, isWrittenB
         specificity: NO_SPECIFICITY,
         strict: false,
         important: true,
-        impossible: `Layer ${rule.layer} says !important, which no rule outside layers can beat`,
+        impossible: message('reach.layer-says-important-which', { layer: rule.layer }),
         setBy,
       };
     return { specificity: NO_SPECIFICITY, strict: false, important: false, impossible: null, setBy: null };

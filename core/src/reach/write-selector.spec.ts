@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import { parsePage } from '../resolve/page.js';
 import type { ElementNode } from '../dom/tree.js';
 import { compareSpecificity } from '../selectors/selector.js';
@@ -105,7 +106,7 @@ describe('writeSelector over strong rules', () => {
   for (const [what, theme, body, tag, expected] of rows) {
     it(what, () => {
       const { written, isExact } = write(theme, body, ({ localName }) => localName === tag);
-      expect(written.ok ? written.selector : written.reason).toBe(expected);
+      expect(spoken(written.ok ? written.selector : written.reason)).toBe(expected);
       expect(isExact).toBeTrue();
     });
   }
@@ -133,7 +134,7 @@ describe('writeSelector over strong rules', () => {
           !attributes.has('aria-current') &&
           attributes.get('class') !== 'active',
       );
-      expect(written.ok ? written.selector : written.reason).toBe(expected);
+      expect(spoken(written.ok ? written.selector : written.reason)).toBe(expected);
       expect(isExact).toBeTrue();
     });
   }
@@ -148,7 +149,7 @@ describe('writeSelector over strong rules', () => {
       ['#no, body .level::part(bar) { color: red }', 'river-gauge.level::part(bar)'],
     ]) {
       const { written } = write(theme, gauge, ({ localName }) => localName === 'b');
-      expect(written.ok ? written.selector : written.reason)
+      expect(spoken(written.ok ? written.selector : written.reason))
         .withContext(theme)
         .toBe(expected);
     }
@@ -206,7 +207,7 @@ describe('writeSelector over strong rules', () => {
         longhands: ['color'],
         isReplaced: () => false,
       });
-      return written.ok ? written.selector : written.reason;
+      return written.ok ? written.selector : say(written.reason);
     };
     expect(underHover(find('drop', 1), find('lines'))).toBe('#lines:hover > li:nth-of-type(2) > a');
     expect(underHover(find('drop', 2), find('lines', 1))).toMatch(
@@ -236,7 +237,7 @@ describe('writeSelector over strong rules', () => {
       longhands: ['color'],
       isReplaced: () => false,
     });
-    expect(written.ok ? written.selector : written.reason).toBe('.wrap > p:not([class])');
+    expect(spoken(written.ok ? written.selector : written.reason)).toBe('.wrap > p:not([class])');
     expect(
       written.ok && matchesExactly(written.selector, new Set(targets.map(({ element }) => element)), [page]),
     ).toBeTrue();
@@ -259,6 +260,6 @@ describe('writeSelector over strong rules', () => {
       longhands: ['color'],
       isReplaced: () => false,
     });
-    expect(written.ok ? written.selector : written.reason).toBe('.page-trips p:nth-of-type(2)');
+    expect(spoken(written.ok ? written.selector : written.reason)).toBe('.page-trips p:nth-of-type(2)');
   });
 });

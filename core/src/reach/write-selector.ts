@@ -1,3 +1,4 @@
+import { message } from '../message/message.js';
 import { ancestorsOf, type ElementNode } from '../dom/tree.js';
 import type { Page } from '../resolve/page.js';
 import { restContext } from '../selectors/match-context.js';
@@ -26,7 +27,7 @@ import { strengthenOne } from './strengthen.js';
 import { stateSuffix } from './state-suffix.js';
 
 /** Reason where nothing an element has sets it apart. */
-export const NOT_TOLD = 'No selector tells this element from the others';
+export const NOT_TOLD = message('reach.no-selector-tells-this');
 
 /**
  * Writes the least specific selector that matches exactly the targets over all pages and beats every present
@@ -49,7 +50,7 @@ export function writeSelector(request: SelectorRequest): WrittenSelector {
     written.push(result);
   }
   const [first] = written;
-  if (!first) return { ok: false, reason: 'Nothing on the site is of this kind' };
+  if (!first) return { ok: false, reason: message('reach.nothing-site-this-kind') };
   return {
     ...first,
     selector: written.map(({ selector }) => selector).join(', '),
@@ -165,7 +166,7 @@ function candidatesFor(
   const relation = isSwitchState(request.state) && parent ? relationOf(element, parent) : null;
   if (relation?.relation === 'before') return selectorsBeside(element, relation.element, relation.at, subjects);
   return carrier === element
-    ? selectorCandidates(element, subjects, bar.setBy ?? '')
+    ? selectorCandidates(element, subjects, bar.setBy?.rule ?? '')
     : selectorsUnder(element, carrier, subjects);
 }
 
@@ -231,8 +232,7 @@ function writePart(
   const exact = partSelectors(lead.element, host).filter((candidate) =>
     matchesExactly(candidate.text, hosts, request.pages),
   );
-  if (exact.length === 0)
-    return { ok: false, reason: 'It lies behind a shadow root and its maker gives it no part name' };
+  if (exact.length === 0) return { ok: false, reason: message('reach.lies-behind-shadow-root') };
   const [{ tail = '', frailty }] = exact;
   // What is raised is the host's selector; the part's name follows it.
   const ofHost = exact

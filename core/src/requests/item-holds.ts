@@ -1,3 +1,4 @@
+import { keyOf, message, type Message } from '../message/message.js';
 import { sameColor } from '../color/same-color.js';
 import { hexOf } from '../color/read-notation.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -42,7 +43,7 @@ export interface ItemHolds {
   /** Those places, each once, with the first state it misses it in; the first of them where there are very many. */
   readonly missed: readonly LookMissed[];
   /** Why not everything was looked at; empty where it was. */
-  readonly unseen: readonly string[];
+  readonly unseen: readonly Message[];
 }
 
 const MOST_MISSED = 200;
@@ -60,10 +61,10 @@ const LOOKED_AT: readonly (readonly OverrideState[])[] = [
  * they come to the same pixels.
  */
 export function itemHolds(of: SiteModel, item: Pick<RequestItem, 'looks' | 'pageIds'>): ItemHolds {
-  const found = { places: 0, compared: 0, missed: new Map<string, LookMissed>(), unseen: new Set<string>() };
+  const found = { places: 0, compared: 0, missed: new Map<string, LookMissed>(), unseen: new Map<string, Message>() };
   for (const [at, look] of item.looks.entries()) {
     const problem = selectorProblem(look.selector);
-    if (problem !== null) found.unseen.add(problem);
+    if (problem !== null) noteUnseen(found.unseen, message('plain', { text: problem }));
     else lookHolds(withSpecimen(of), item.pageIds, look, at, found);
   }
   return {
@@ -71,7 +72,7 @@ export function itemHolds(of: SiteModel, item: Pick<RequestItem, 'looks' | 'page
     compared: found.compared,
     misses: found.missed.size,
     missed: [...found.missed.values()].slice(0, MOST_MISSED),
-    unseen: [...found.unseen],
+    unseen: [...found.unseen.values()],
   };
 }
 
@@ -80,12 +81,12 @@ function lookHolds(
   pageIds: readonly number[],
   look: RequestLook,
   at: number,
-  found: { places: number; compared: number; missed: Map<string, LookMissed>; unseen: Set<string> },
+  found: { places: number; compared: number; missed: Map<string, LookMissed>; unseen: Map<string, Message> },
 ): void {
   const longhands = longhandsOfProperty(look.property);
   const { settings: all, unseen } = settingsThatMatter(site, longhands, look.widths);
   const settings = all.filter(({ width }) => isInRange(width, look.widths));
-  for (const what of unseen) found.unseen.add(`${what}: no setting that is looked at stands for it`);
+  for (const what of unseen) noteUnseen(found.unseen, message('request.no-setting', { what }));
   const pseudo = parseSelectorList(look.selector)[0]?.pseudoElements.at(-1)?.name ?? '';
   const before = found.places;
   for (const [index, lit] of inEachLighting(site).entries()) {
@@ -94,7 +95,7 @@ function lookHolds(
       const elements = matchedInAnyState(page, look.selector);
       if (index === 0) found.places += elements.length;
       if (elements.length === 0) continue;
-      if (shortfallOf(page) > 0) found.unseen.add(`${shortfallOf(page)} elements of a page were not matched`);
+      if (shortfallOf(page) > 0) noteUnseen(found.unseen, message('request.unmatched', { count: shortfallOf(page) }));
       for (const states of look.state === null ? LOOKED_AT : [[look.state]]) {
         const able = elements.filter((element) => {
           const own = applicableStates(element, pseudo);
@@ -127,7 +128,12 @@ function lookHolds(
       }
     }
   }
-  if (found.places === before) found.unseen.add(`${look.selector} matches nothing on the pages here`);
+  if (found.places === before)
+    noteUnseen(found.unseen, message('request.matches-nothing', { selector: look.selector }));
+}
+
+function noteUnseen(unseen: Map<string, Message>, told: Message): void {
+  unseen.set(keyOf(told), told);
 }
 
 /** Elements that are all in some states at once. */

@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { dressSite } from '../site/site-model.js';
 import { openOnePage, numberOn } from '../testing/one-page-site.js';
 import type { Override } from '../veneer/override.js';
@@ -106,7 +107,7 @@ describe('a client’s request', () => {
     });
 
     it('and what was not looked at is said', () => {
-      expect(holds(dressed(), look({ selector: '.nowhere' })).unseen).toEqual([
+      expect(spoken(holds(dressed(), look({ selector: '.nowhere' })).unseen)).toEqual([
         '.nowhere matches nothing on the pages here',
       ]);
       expect(holds(dressed(), look({ selector: 'a >' })).unseen.length).toBe(1);

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { contrastRatio, RATIOS } from '../color/contrast.js';
 import { hexOf } from '../color/read-notation.js';
 import type { Color } from '../values/color.js';
@@ -16,7 +17,7 @@ export interface SettingConflict {
   readonly wanted: number;
   readonly ink: string;
   readonly ground: string;
-  readonly words: string;
+  readonly words: Message;
 }
 
 /**
@@ -34,8 +35,8 @@ export function settingConflicts(
     const own = byId.get(field);
     return own ? colorOfSetting(own, valueOf(own)) : null;
   };
-  const nameOf = ({ field, place }: EncounterSide): string =>
-    (field === null ? undefined : byId.get(field)?.name) ?? `what ${place.surface} brings`;
+  const nameOf = ({ field, place }: EncounterSide): string | Message =>
+    (field === null ? undefined : byId.get(field)?.name) ?? message('settings.what-brings', { surface: place.surface });
   const found = encounters(sheet).flatMap(({ ink, ground, state, isRead }): SettingConflict[] => {
     const [a, b] = [colorOf(ink), colorOf(ground)];
     const wanted = isRead ? RATIOS.text : RATIOS.nonText;
@@ -43,8 +44,8 @@ export function settingConflicts(
     const ratio = contrastRatio(a, b);
     if (ratio >= wanted) return [];
     // Rounded down: 4.49 must not read as 4.5.
-    const figure = `${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1, ${wanted} is asked`;
-    const where = `${ground.place.surface}${state === 'rest' ? '' : `, ${STATE_PHRASES[state]}`}`;
+    const shown = (Math.floor(ratio * 10) / 10).toFixed(1);
+    const where = message('settings.where', { surface: ground.place.surface, state });
     return [
       {
         fields: [...new Set([ink.field, ground.field])].filter((id) => id !== null),
@@ -56,22 +57,10 @@ export function settingConflicts(
         ground: hexOf(b),
         words:
           ink.field !== null && ink.field === ground.field
-            ? `${where}: ${nameOf(ink)} fills it and is what stands on it, so nothing can be ${isRead ? 'read' : 'seen'} there`
-            : `${where}: ${nameOf(ink)} on ${nameOf(ground)} comes to ${figure}`,
+            ? message('settings.is-both', { where, name: nameOf(ink), sense: isRead ? 'read' : 'seen' })
+            : message('settings.meets', { where, ink: nameOf(ink), ground: nameOf(ground), ratio: shown, wanted }),
       },
     ];
   });
   return found.sort((a, b) => a.ratio / a.wanted - b.ratio / b.wanted);
 }
-
-/** States as they end a phrase. */
-export const STATE_PHRASES: Readonly<Record<SettingState, string>> = {
-  rest: 'at rest',
-  visited: 'visited',
-  hover: 'hovered',
-  focus: 'focused',
-  active: 'pressed',
-  current: 'current page',
-  checked: 'ticked',
-  disabled: 'off',
-};

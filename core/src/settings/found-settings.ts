@@ -1,8 +1,9 @@
+import { message } from '../message/message.js';
 import { contrastRatio, RATIOS } from '../color/contrast.js';
 import { shade } from '../color/shade.js';
 import { hexOf } from '../color/read-notation.js';
 import type { FoundColor, FoundColors, Meeting } from '../match/found-color.js';
-import { JOB_WORDS, type Job } from '../match/job.js';
+import { jobMessage, type Job } from '../match/job.js';
 import type { Color } from '../values/color.js';
 import { channelsIn } from '../values/convert-color.js';
 import { colorOfValue } from '../veneer/override-value.js';
@@ -80,7 +81,7 @@ function rowOf(field: SettingField, fields: readonly SettingField[]): FoundColor
     area: 0,
     elements: places.length,
     homes: [],
-    paints: `${JOB_WORDS[job]} of ${lead.surface}`,
+    paints: message('settings.job-of', { job: jobMessage(job), surface: lead.surface }),
     // What is typed as a value does not follow: even a colour of the brand is to be bound to its role.
     isBrand: false,
     isExcepted: false,

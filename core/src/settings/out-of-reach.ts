@@ -1,14 +1,14 @@
-import { JOB_WORDS, type Job } from '../match/job.js';
+import { message, type Message } from '../message/message.js';
+import { jobMessage, type Job } from '../match/job.js';
 import type { Reachability } from '../parts/part.js';
-import { STATE_PHRASES } from './conflicts.js';
 import { isLengthJob, type FixedPlace, type SettingsSheet } from './settings-sheet.js';
 
 /** What no field of a sheet changes, and what can. */
 export interface OutOfReach {
-  readonly words: string;
+  readonly words: Message;
   /** Whether CSS of the site can: an override on the part itself. */
   readonly isReached: boolean;
-  readonly answer: string;
+  readonly answer: Message;
   /** Selector of what is overridden then; empty for the part itself. */
   readonly selector: string;
 }
@@ -18,7 +18,7 @@ export function outOfReach({ fixed }: Pick<SettingsSheet, 'fixed'>, reachability
   const answer = ANSWERS[reachability];
   return [
     ...fixed.map((place) => ({
-      words: placeWords(place),
+      words: placeMessage(place),
       isReached: reachability === 'in page',
       answer,
       selector: place.selector,
@@ -26,9 +26,9 @@ export function outOfReach({ fixed }: Pick<SettingsSheet, 'fixed'>, reachability
     ...(reachability === 'framed'
       ? [
           {
-            words: 'corners, edge and shadow of the frame itself',
+            words: message('settings.corners-edge-shadow-frame'),
             isReached: true,
-            answer: 'the page’s CSS can: the frame is an element of the page',
+            answer: message('settings.page-css-can-frame'),
             selector: '',
           },
         ]
@@ -36,14 +36,14 @@ export function outOfReach({ fixed }: Pick<SettingsSheet, 'fixed'>, reachability
   ];
 }
 
-const ANSWERS: Readonly<Record<Reachability, string>> = {
-  'in page': 'an override can',
-  shadow: 'only what its maker exposes as a custom property or a ::part',
-  framed: 'nothing can: it is another origin’s document',
+const ANSWERS: Readonly<Record<Reachability, Message>> = {
+  'in page': message('settings.override-can'),
+  shadow: message('settings.only-what-its-maker'),
+  framed: message('settings.nothing-can-another-origin'),
 };
 
 /** Words for a place: `label of button, hovered`. */
-export function placeWords({ surface, job, state }: Pick<FixedPlace, 'surface' | 'job' | 'state'>): string {
-  const what = isLengthJob(job) ? (job === 'corner' ? 'corner radius' : 'edge width') : JOB_WORDS[job as Job];
-  return `${what} of ${surface}${state === 'rest' ? '' : `, ${STATE_PHRASES[state]}`}`;
+export function placeMessage({ surface, job, state }: Pick<FixedPlace, 'surface' | 'job' | 'state'>): Message {
+  const what = isLengthJob(job) ? message('settings.length', { job }) : jobMessage(job as Job);
+  return message('settings.place', { what, surface, state });
 }

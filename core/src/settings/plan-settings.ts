@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { deltaE2000 } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
 import type { Becomes, MatchChoices, MatchProposal } from '../match/proposal.js';
@@ -22,7 +23,7 @@ export interface PlannedField {
   readonly text: string;
   /** Hex of that; `null` for a length, and where nobody knows. */
   readonly hex: string | null;
-  readonly reason: string;
+  readonly reason: Message;
   readonly isSettled: boolean;
   /** The preset taken, and how far it is from the colour that was meant; `null` for a field without presets. */
   readonly preset: { readonly name: string; readonly deltaE: number; readonly meant: string } | null;
@@ -111,7 +112,12 @@ function plannedColor(
   const color = row && row.becomes.kind === 'value' ? colorOfValue(row.becomes.value, palette) : null;
   if (!row || !color) {
     const left = row && field.present !== '' ? row.found.hex : null;
-    return { becomes: { kind: 'leave' }, text: field.present, hex: left, reason: row?.reason ?? 'affects nothing yet' };
+    return {
+      becomes: { kind: 'leave' },
+      text: field.present,
+      hex: left,
+      reason: row?.reason ?? message('settings.affects-nothing-yet'),
+    };
   }
   const text = preset ? preset.name : writtenSetting(field, color);
   return {
@@ -119,7 +125,7 @@ function plannedColor(
     text,
     hex: hexOf(color),
     reason: preset
-      ? `nearest preset, ΔE ${preset.deltaE.toFixed(1)} from ${preset.meant}`
+      ? message('settings.nearest-preset-e-from', { deltaE: preset.deltaE.toFixed(1), meant: preset.meant })
       : // What a preset holds fast is no choice of the designer's.
         row.reason,
   };
@@ -136,14 +142,14 @@ function plannedLength(
   const house = job === 'corner' ? shape?.corner : job === 'edge-width' ? shape?.edge : undefined;
   const css = own === undefined ? house : literal;
   if (css == null) {
-    const reason = own === undefined ? 'no house shape says it' : 'set by hand';
+    const reason = message(own === undefined ? 'settings.no-house-shape' : 'match.set-hand');
     return { becomes: { kind: 'leave' }, text: field.present, hex: null, reason };
   }
   return {
     becomes: { kind: 'value', value: { kind: 'literal', css } },
     text: writtenLength(field, css),
     hex: null,
-    reason: own === undefined ? 'house shape' : 'set by hand',
+    reason: message(own === undefined ? 'settings.house-shape' : 'match.set-hand'),
   };
 }
 

@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import Color from 'colorjs.io';
 import { hexOf } from '../color/read-notation.js';
 import { seededRandom } from '../testing/random.js';
@@ -221,7 +222,7 @@ describe('planSettings', () => {
   it('says what one field does to two places, and what nobody can read whatever it is', () => {
     const twice = field('main', [place('bar', 'ground'), place('bar', 'text')], { present: '#224466' });
     const plan = planSettings(sheetOf([twice]), PALETTE);
-    expect(plan.conflicts.map(({ words }) => words)).toEqual([
+    expect(spoken(plan.conflicts.map(({ words }) => words))).toEqual([
       'bar: main fills it and is what stands on it, so nothing can be read there',
     ]);
   });
@@ -234,7 +235,7 @@ describe('planSettings', () => {
     ];
     const plan = planSettings(sheetOf(fields, { fixed }), PALETTE);
     expect(new Color(textOf(plan, 'head')).contrastWCAG21(new Color('#ffffff'))).toBeGreaterThanOrEqual(4.5);
-    expect(plan.present.map(({ words }) => words)).toEqual([
+    expect(spoken(plan.present.map(({ words }) => words))).toEqual([
       'head: what head brings on head comes to 1.0 : 1, 4.5 is asked',
     ]);
     expect(plan.groundless).toEqual(['note']);

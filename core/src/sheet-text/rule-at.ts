@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { selectorProblem } from '../selectors/selector-problem.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 import { matchesOf } from '../site/matches.js';
@@ -27,7 +28,7 @@ export interface RuleAt {
   readonly state: OverrideState;
   readonly partId: number | null;
   /** What it does, a sentence for each of its properties, for those who do not read CSS. */
-  readonly gloss: readonly string[];
+  readonly gloss: readonly Message[];
   /** Why no override stands for it; `null` where one can. */
   readonly beyond: string | null;
   /** Where it stands, UTF-16 units. */

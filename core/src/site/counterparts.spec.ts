@@ -1,7 +1,8 @@
+import { say, spoken } from '@upper-veneer/words';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { inspect } from '../inspect/inspect.js';
-import { judgeOverride } from '../verdict/verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 import { counterpartsOf } from './counterparts.js';
 import { openSite, type SiteModel } from './site-model.js';
 
@@ -38,16 +39,16 @@ describe('an element that equal pages repeat', () => {
 
   it('is written for all of them, and says so before and after', () => {
     const plan = planOverride(equal, wish(boats));
-    if (!plan.ok) throw new Error(plan.reason);
+    if (!plan.ok) throw new Error(say(plan.reason));
     expect(plan.put[0].reach).toBe('group');
     const one = inspect(equal, 1, boats, '', 1280).reach.find(({ reach }) => reach === 'one');
     expect([one?.elements, one?.pages]).toEqual([3, 3]);
     const made = withOverrides(equal, plan);
-    const [reached, spill] = judgeOverride(made, plan.put[0], 1280).map(({ text }) => text);
+    const [reached, spill] = judgeInWords(made, plan.put[0], 1280).map(({ text }) => text);
     expect([reached, spill]).toEqual(['reaches 3 of 3', 'no spill']);
     // Changed again, it is the same override, not a second one.
     const again = planOverride(made, { ...wish(boats), value: { kind: 'literal', css: '#7a1f1f' } });
-    if (!again.ok) throw new Error(again.reason);
+    if (!again.ok) throw new Error(say(again.reason));
     expect(withOverrides(made, again).overrides.length).toBe(1);
   });
 
@@ -62,6 +63,6 @@ describe('an element that equal pages repeat', () => {
 
   it('is refused for one page alone', () => {
     const plan = planOverride(equal, { ...wish(boats), pages: [1] });
-    expect(plan.ok ? '' : plan.reason).toContain('these pages give no class or id');
+    expect(spoken(plan.ok ? '' : plan.reason)).toContain('these pages give no class or id');
   });
 });

@@ -1,7 +1,8 @@
+import { spoken } from '@upper-veneer/words';
 import { mediaFeaturesIn } from '../conditions/evaluate-media.js';
 import { openOnePage } from '../testing/one-page-site.js';
 import { oneOfEachStretch, startsOf } from './breakpoints.js';
-import { settingWords, settingsThatMatter } from './environments.js';
+import { settingsTold, settingsThatMatter } from './environments.js';
 
 /** Settings that matter to the text colour on a page with a stylesheet. */
 function of(css: string, longhands: readonly string[] = ['color'], body = '<p class=a>x') {
@@ -77,7 +78,7 @@ describe('the widths that matter', () => {
     const { settings, unseen } = of(css);
     expect(settings.length).toBe(40);
     expect(settings.filter(({ width }) => [390, 820, 1280].includes(width)).length).toBe(3);
-    expect(unseen).toEqual(['161 of 201 widths']);
+    expect(spoken(unseen)).toEqual(['161 of 201 widths']);
   });
 
   it('end where the range asked about ends', () => {
@@ -114,8 +115,8 @@ describe('the other settings that matter', () => {
   for (const [css, words, unseen = []] of rows) {
     it(css, () => {
       const found = of(css);
-      expect(settingWords(found.settings)).toBe(words);
-      expect(found.unseen).toEqual([...unseen]);
+      expect(spoken(settingsTold(found.settings))).toBe(words);
+      expect(spoken(found.unseen)).toEqual([...unseen]);
     });
   }
 
@@ -128,6 +129,6 @@ describe('the other settings that matter', () => {
       `${widths} @media (prefers-color-scheme: dark) { .a { color: red } } @media (hover: none) { .a { color: red } } @media (prefers-reduced-motion) { .a { color: red } }`,
     );
     expect(settings.length).toBe(21 * 4);
-    expect(unseen).toEqual(['several of these conditions at once']);
+    expect(spoken(unseen)).toEqual(['several of these conditions at once']);
   });
 });

@@ -1,3 +1,4 @@
+import { keyOf, message, type Message } from '../message/message.js';
 import { setsLonghand } from '../cascade/block.js';
 import { DESKTOP, type MediaEnvironment, type Setting } from '../conditions/environment.js';
 import type { Bound, MediaFeature } from '../conditions/media-feature.js';
@@ -22,8 +23,8 @@ const MOST_ENVIRONMENTS = 96;
 export interface Settings {
   /** Widest first, the plain desktop screen of a width before others. */
   readonly settings: readonly Setting[];
-  /** What rules hang on and is not looked at, in words. */
-  readonly unseen: readonly string[];
+  /** What rules hang on and is not looked at. */
+  readonly unseen: readonly Message[];
 }
 
 /** What the conditions of rules ask about. */
@@ -34,7 +35,8 @@ interface Asked {
   readonly ratios: Map<number, 'from' | 'above'>;
   readonly resolutions: Set<number>;
   readonly alternatives: Map<string, readonly Partial<MediaEnvironment>[]>;
-  readonly unseen: Set<string>;
+  /** By its key. */
+  readonly unseen: Map<string, Message>;
 }
 
 /**
@@ -53,7 +55,7 @@ export function settingsThatMatter(
     ratios: new Map(),
     resolutions: new Set(),
     alternatives: new Map(),
-    unseen: new Set(),
+    unseen: new Map(),
   };
   for (const page of site.pages.values()) askedOn(page, longhands, asked);
   // The site is looked at in each of its lightings, so the scheme is no alternative within one.
@@ -67,54 +69,41 @@ export function settingsThatMatter(
   )
     .filter((width) => isInRange(width, within))
     .reverse();
-  const unseen = [...asked.unseen];
+  const unseen = [...asked.unseen.values()];
   const widths = all.length > MOST_WIDTHS ? kept(all) : all;
-  if (widths.length < all.length) unseen.push(`${all.length - widths.length} of ${all.length} widths`);
+  if (widths.length < all.length)
+    unseen.push(message('setting.widths-left', { left: all.length - widths.length, all: all.length }));
   if (widths.length === 0) widths.push(within?.min ?? within?.max ?? USUAL_WIDTHS[0]);
   const settings = widths.flatMap((width) => product(width, axesAt(width, asked)));
   if (settings.length <= MOST_ENVIRONMENTS) return { settings, unseen };
   // One thing at a time, then.
-  unseen.push('several of these conditions at once');
+  unseen.push(message('setting.several-at-once'));
   const single = widths.flatMap((width) => [
     { width },
     ...axesAt(width, asked).flatMap((axis) => axis.map((change): Setting => ({ width, ...change }))),
   ]);
   if (single.length > MOST_ENVIRONMENTS)
-    unseen.push(`${single.length - MOST_ENVIRONMENTS} of ${single.length} settings`);
+    unseen.push(message('match.settings', { left: single.length - MOST_ENVIRONMENTS, all: single.length }));
   return { settings: single.slice(0, MOST_ENVIRONMENTS), unseen };
 }
 
-/** Settings in words: `1280, 820 px; dark; without a pointer that hovers`. */
-export function settingWords(settings: readonly Setting[]): string {
+/** Settings as they are told: `at 1280, 820 px; also dark, without hover`. */
+export function settingsTold(settings: readonly Setting[]): Message {
   const widths = [...new Set(settings.map(({ width }) => width))];
-  const others = new Set(
+  const others = new Map(
     settings
-      .flatMap((setting) => Object.entries(setting).map(([name, value]) => wordOf(name, value)))
-      .filter((word) => word !== ''),
+      .flatMap((setting) => Object.entries(setting).flatMap(([name, value]) => toldOf(name, value) ?? []))
+      .map((told) => [keyOf(told), told]),
   );
-  return [`at ${widths.join(', ')} px`, ...(others.size === 0 ? [] : [`also ${[...others].join(', ')}`])].join('; ');
+  return message('setting.all', { widths: widths.map(String), count: others.size, others: [...others.values()] });
 }
 
-function wordOf(name: string, value: unknown): string {
-  switch (name) {
-    case 'height':
-      return `${String(value)} px high`;
-    case 'colorScheme':
-      return String(value);
-    case 'hover':
-      return 'without hover';
-    case 'width':
-    case 'pointer':
-      return '';
-    case 'resolution':
-      return `${String(value)} dppx`;
-    case 'reducedMotion':
-      return 'with reduced motion';
-    case 'contrast':
-      return `with ${String(value)} contrast wanted`;
-    default:
-      return name;
-  }
+const TOLD = ['height', 'colorScheme', 'hover', 'resolution', 'reducedMotion', 'contrast'] as const;
+
+function toldOf(name: string, value: unknown): Message | null {
+  if (name === 'width' || name === 'pointer') return null;
+  const known = TOLD.find((own) => own === name);
+  return known ? message(`setting.one.${known}`, { value: String(value) }) : message('plain', { text: name });
 }
 
 /** The usual widths, then the others spread over their range. */
@@ -171,7 +160,8 @@ function askedOn(page: Page, longhands: readonly string[], asked: Asked): void {
     for (const condition of rule.conditions) {
       if (seen.has(condition)) continue;
       seen.add(condition);
-      if (condition.kind === 'container') asked.unseen.add(`@container ${condition.text}`);
+      if (condition.kind === 'container')
+        noteUnseen(asked.unseen, message('plain', { text: `@container ${condition.text}` }));
       if (condition.kind === 'media') featuresOf(condition.text).forEach((feature) => note(feature, asked));
     }
   }
@@ -195,28 +185,35 @@ function note(feature: MediaFeature, { widths, heights, ratios, resolutions, alt
   else if (name === 'prefers-reduced-motion') alternatives.set('motion', [{ reducedMotion: true }]);
   else if (name === 'prefers-contrast') alternatives.set('contrast', [{ contrast: 'more' }, { contrast: 'less' }]);
   else if (/^(any-)?(hover|pointer)$/.test(name)) alternatives.set('pointer', [TOUCH]);
-  else if (UNSEEN.has(name)) unseen.add(UNSEEN.get(name) ?? name);
+  else {
+    const told = UNSEEN.get(name);
+    if (told) noteUnseen(unseen, message(told));
+  }
+}
+
+function noteUnseen(unseen: Map<string, Message>, told: Message): void {
+  unseen.set(keyOf(told), told);
 }
 
 /** Features that rules can hang on and that no setting stands for. */
-const UNSEEN: ReadonlyMap<string, string> = new Map([
-  ['forced-colors', 'forced colours'],
-  ['inverted-colors', 'inverted colours'],
-  ['prefers-reduced-transparency', 'reduced transparency'],
-  ['prefers-reduced-data', 'reduced data'],
-  ['update', 'slow screens'],
-  ['display-mode', 'installed display modes'],
-  ['scripting', 'scripting switched off'],
-  ['color-gamut', 'wide-gamut screens'],
-  ['dynamic-range', 'high dynamic range'],
-  ['video-dynamic-range', 'high dynamic range'],
-  ['monochrome', 'screens without colour'],
-  ['color', 'screens without colour'],
-  ['color-index', 'screens of few colours'],
-  ['overflow-block', 'paged media'],
-  ['overflow-inline', 'paged media'],
-  ['grid', 'character screens'],
-  ['scan', 'interlaced screens'],
+const UNSEEN: ReadonlyMap<string, Message['code']> = new Map([
+  ['forced-colors', 'setting.unseen.forced-colours'],
+  ['inverted-colors', 'setting.unseen.inverted-colours'],
+  ['prefers-reduced-transparency', 'setting.unseen.reduced-transparency'],
+  ['prefers-reduced-data', 'setting.unseen.reduced-data'],
+  ['update', 'setting.unseen.slow-screens'],
+  ['display-mode', 'setting.unseen.installed-display-modes'],
+  ['scripting', 'setting.unseen.scripting-switched-off'],
+  ['color-gamut', 'setting.unseen.wide-gamut-screens'],
+  ['dynamic-range', 'setting.unseen.high-dynamic-range'],
+  ['video-dynamic-range', 'setting.unseen.high-dynamic-range'],
+  ['monochrome', 'setting.unseen.screens-without-colour'],
+  ['color', 'setting.unseen.screens-without-colour'],
+  ['color-index', 'setting.unseen.screens-of-few-colours'],
+  ['overflow-block', 'setting.unseen.paged-media'],
+  ['overflow-inline', 'setting.unseen.paged-media'],
+  ['grid', 'setting.unseen.character-screens'],
+  ['scan', 'setting.unseen.interlaced-screens'],
 ]);
 
 function rulesOf(page: Page): readonly StyleRule[] {

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
 import { matchingElements } from '../selectors/matching-elements.js';
 import { parseSelectorList } from '../selectors/parse-selector.js';
@@ -60,6 +61,6 @@ export function fulfil(
     width: 1280,
     ...some,
   });
-  if (!plan.ok) throw new Error(plan.reason);
+  if (!plan.ok) throw new Error(say(plan.reason));
   return { site: withOverrides(site, plan), override: plan.put[0] };
 }

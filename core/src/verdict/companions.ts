@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { isScrollbarPart } from '../veneer/scrollbars.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
@@ -9,7 +10,7 @@ import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { isLink } from '../selectors/element-states.js';
 import type { Color } from '../values/color.js';
-import { STATE_WORDS } from '../grid/rows.js';
+import { stateTold } from '../grid/rows.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { colorOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
@@ -26,7 +27,7 @@ export interface Companion {
   /** Name of one of them, for people. */
   readonly name: string;
   readonly state: OverrideState;
-  readonly stateWords: string;
+  readonly stateWords: Message;
   /** How many alike stand on this ground. */
   readonly count: number;
   /** Contrast as it is, and what is asked; 0 for a clash that is no matter of contrast. */
@@ -280,7 +281,7 @@ function add(
     kind,
     name: plainName(element, pseudo),
     state,
-    stateWords: STATE_WORDS[state],
+    stateWords: stateTold(state),
     count: 1,
     ratio,
     wanted,

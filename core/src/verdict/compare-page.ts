@@ -1,3 +1,4 @@
+import { keyOf, message } from '../message/message.js';
 import { applicableStates, canBeIn } from '../grid/applicable-states.js';
 import type { ElementNode } from '../dom/tree.js';
 import { alikeKey } from '../selectors/alike.js';
@@ -123,7 +124,10 @@ function compareIn(
       tally.compared += 1;
       if (changed === '') continue;
       tally.spill.set(...spotOn(question, element));
-      tally.spillWords.add(`${changed} of ${shortName(element)}`);
+      tally.changed.set(
+        `${changed} of ${shortName(element)}`,
+        message('verdict.changed', { property: changed, element: shortName(element) }),
+      );
     }
     if (state !== aim.state || !isMeantHere) continue;
     for (const { element } of wanted)
@@ -156,18 +160,20 @@ function noteSilenced(
     (teller) => !isCovered(teller, others),
   )) {
     if (new StyleView(after, { environment, states }).style(element, aim.pseudo).resolved(longhand) !== calm) continue;
-    const known = tally.silenced.get(words) ?? {
+    const known = tally.silenced.get(keyOf(words)) ?? {
+      words,
       before: new StyleView(before, { environment, states }).style(element, aim.pseudo).resolved(longhand),
       spots: new Map<string, Spot>(),
     };
     known.spots.set(key, spot);
-    tally.silenced.set(words, known);
+    tally.silenced.set(keyOf(words), known);
   }
 }
 
 /** Whether a state is among those that every target is looked at in. */
 function isCovered({ words, state }: Teller, others: Others): boolean {
-  return others.get(state)?.words === words;
+  const covered = others.get(state)?.words;
+  return covered != null && keyOf(covered) === keyOf(words);
 }
 
 /** The elements on a page that are to change, with the parents whose state is meant. */

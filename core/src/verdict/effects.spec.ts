@@ -1,10 +1,11 @@
+import { say, spoken } from '@upper-veneer/words';
 import { fulfil, openOnePage } from '../testing/one-page-site.js';
 import type { Override } from '../veneer/override.js';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { longhandsFedBy } from './fed-longhands.js';
 import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
-import { judgeOverride } from './verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 
 const GAUGE = `<river-gauge class=level><template shadowrootmode=open><style>
 :host { --tone: teal; --edge: #ccc } .bar { background-color: var(--tone) } .label { color: var(--tone, red) }
@@ -54,12 +55,12 @@ function wish(site: SiteModel, on: string, some: Partial<OverrideWish>): Overrid
 
 function planned(site: SiteModel, wanted: OverrideWish): { readonly site: SiteModel; readonly override: Override } {
   const plan = planOverride(site, wanted);
-  if (!plan.ok) throw new Error(plan.reason);
+  if (!plan.ok) throw new Error(say(plan.reason));
   return { site: withOverrides(site, plan), override: plan.put[0] };
 }
 
 function verdict(site: SiteModel, override: Override): string[] {
-  return judgeOverride(site, override, 1280).map(({ text }) => text);
+  return judgeInWords(site, override, 1280).map(({ text }) => text);
 }
 
 // Custom properties inherit through shadow roots, and the outer tree's declarations beat those of `:host`: CSS Variables 1 §2, CSS Scoping 1 §3.3, worked out by hand.
@@ -83,7 +84,7 @@ describe('an override through a custom property of a shadow host', () => {
   it('spills to everything else that the property feeds, in its own states', () => {
     const site = open();
     const made = planned(site, wish(site, 'bar', {}));
-    const findings = judgeOverride(made.site, made.override, 1280);
+    const findings = judgeInWords(made.site, made.override, 1280);
     expect(findings[0].text).toBe('reaches 1 of 1');
     expect(findings[1].text).toBe('spills to 3');
     const spilt = findings[1].spots?.map(({ element }) => element);
@@ -114,7 +115,7 @@ describe('an override through a custom property of a shadow host', () => {
     expect(planned(site, wish(site, 'far', {})).override.property).toBe('--nowhere');
     for (const name of ['fixed', 'plain']) {
       const plan = planOverride(site, wish(site, name, { property: name === 'plain' ? 'color' : 'background-color' }));
-      expect(plan.ok ? '' : plan.reason).toContain('no custom property of the host carries this value');
+      expect(spoken(plan.ok ? '' : plan.reason)).toContain('no custom property of the host carries this value');
     }
   });
 
@@ -156,7 +157,7 @@ describe('the effects of an override', () => {
     const made = planned(site, wish(site, 'first', { property: 'color', pseudo: 'before' }));
     expect(verdict(made.site, made.override).slice(0, 2)).toEqual(['reaches 1 of 1', 'no spill']);
     const wide: Override = { ...made.override, selector: 'body .go::before' };
-    const findings = judgeOverride(dressSite(made.site, [wide], made.site.palette), wide, 1280);
+    const findings = judgeInWords(dressSite(made.site, [wide], made.site.palette), wide, 1280);
     expect(findings[1].text).toBe('spills to 1');
     expect(findings[1].spots).toEqual([{ pageId: 1, element: numberOf(site, 'second') }]);
     const both: Override = { ...wide, selector: 'body .go::before, .note' };
@@ -170,7 +171,7 @@ describe('the effects of an override', () => {
     );
     const texts = (name: string): string[] => {
       const made = fulfil(site, `.${name}`, { reach: 'one', value: { kind: 'literal', css: '#777777' } });
-      return judgeOverride(made.site, made.override, 1280).map(({ text }) => text);
+      return judgeInWords(made.site, made.override, 1280).map(({ text }) => text);
     };
     expect(texts('over')).toContain('1 text over a picture');
     expect(texts('solid')).not.toContain('1 text over a picture');

@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import type { Page } from '../resolve/page.js';
 import { isInRange } from '../veneer/media.js';
 import { OVERRIDE_STATES, type Override, type OverrideState, type Spot } from '../veneer/override.js';
@@ -18,8 +19,8 @@ export interface Effects {
   readonly reached: number;
   readonly missed: readonly Spot[];
   readonly spill: readonly Spot[];
-  /** What changes on the elements it spills to, `property of element`, the first few. */
-  readonly spillWords: readonly string[];
+  /** What changes on the elements it spills to, the first few. */
+  readonly changed: readonly Message[];
   readonly compared: number;
   /** Elements that the rule can touch. */
   readonly elements: number;
@@ -27,7 +28,7 @@ export interface Effects {
   /** Where it was looked at, inside the widths it is for. */
   readonly settings: readonly Setting[];
   /** What rules hang on and was not looked at. */
-  readonly unseen: readonly string[];
+  readonly unseen: readonly Message[];
   /** What is read and seen where the override tells on it: the worst of all matches, by kind. */
   readonly readings: readonly ReadingTally[];
   /** States of other elements that told on targets and no longer do. */
@@ -40,7 +41,7 @@ export interface Effects {
 
 /** A state of another element by which targets looked otherwise, and which an override covers. */
 export interface SilencedTeller {
-  readonly words: string;
+  readonly words: Message;
   readonly before: string;
   readonly spots: readonly Spot[];
 }
@@ -51,7 +52,7 @@ export interface VerdictProgress {
   readonly pages: number;
 }
 
-const MOST_SPILL_WORDS = 5;
+const MOST_CHANGED = 5;
 
 /**
  * Resolves everything that an override can touch with it and without it, on every page, in every state that applies and at
@@ -79,7 +80,7 @@ export function* effectsOf(
   const tally: EffectsTally = {
     missed: new Map(),
     spill: new Map(),
-    spillWords: new Set(),
+    changed: new Map(),
     states: new Set([aim.state]),
     looks: [],
     legibility: new Legibility(),
@@ -110,19 +111,19 @@ export function* effectsOf(
     done += 1;
     yield { page: done, pages: site.pages.size };
   }
-  const { missed, spill, spillWords, states, looks, legibility, reached, compared, elements } = tally;
+  const { missed, spill, changed, states, looks, legibility, reached, compared, elements } = tally;
   return {
     reached,
     missed: [...missed.values()],
     spill: [...spill.values()],
-    spillWords: [...spillWords].slice(0, MOST_SPILL_WORDS),
+    changed: [...changed.values()].slice(0, MOST_CHANGED),
     compared,
     elements,
     states: OVERRIDE_STATES.filter((state) => states.has(state)),
     settings: settings.filter(({ width }) => isInRange(width, override.widths)),
     unseen,
     readings: legibility.tallies(),
-    silenced: [...tally.silenced].map(([words, { before, spots }]) => ({ words, before, spots: [...spots.values()] })),
+    silenced: [...tally.silenced.values()].map((told) => ({ ...told, spots: [...told.spots.values()] })),
     looks: gatherLooks(looks),
     others,
   };

@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import type { OverrideState, Spot } from '../veneer/override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import type { Standing } from '../color/standing.js';
@@ -7,16 +8,16 @@ export const MOST_SPOTS = 200;
 
 /** What mends a finding in one press. */
 export interface Repair {
-  readonly label: string;
+  readonly label: Message;
   readonly wishes: readonly OverrideWish[];
 }
 
 /** One line of the verdict. */
 export interface Finding {
   readonly standing: Standing;
-  readonly text: string;
+  readonly text: Message;
   /** What it was computed from. */
-  readonly basis: string;
+  readonly basis: Message;
   /** Elements it is about, to be outlined. */
   readonly spots?: readonly Spot[];
   readonly repair?: Repair;

@@ -1,5 +1,5 @@
 import { fulfil, openOnePage } from '../testing/one-page-site.js';
-import { glossOf } from './gloss.js';
+import { glossInWords } from '../testing/in-words.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 
 const THEME =
@@ -50,7 +50,7 @@ describe('glossOf', () => {
   for (const [what, selector, wish, gloss] of rows) {
     it(`says ${what} in plain words`, () => {
       const made = fulfil(openOnePage(THEME, BODY), selector, wish);
-      expect(glossOf(made.site, made.override)).toBe(gloss);
+      expect(glossInWords(made.site, made.override)).toBe(gloss);
     });
   }
 
@@ -59,7 +59,7 @@ describe('glossOf', () => {
     const parent =
       [...site.pages.values()][0].document.elements.find(({ classes }) => classes.includes('card'))?.number ?? -1;
     const made = fulfil(site, '.caption', { state: 'parent-hover', parent });
-    expect(glossOf(made.site, made.override)).toBe(
+    expect(glossInWords(made.site, made.override)).toBe(
       'When the pointer is over what it stands in, the paragraph’s text becomes Second, on 1 page.',
     );
   });
@@ -69,15 +69,17 @@ describe('glossOf', () => {
     const bar =
       [...site.pages.values()][0].document.elements.find(({ classes }) => classes.includes('bar'))?.number ?? -1;
     const made = fulfil(site, '.level', { element: bar });
-    expect(glossOf(made.site, made.override)).toBe(
+    expect(glossInWords(made.site, made.override)).toBe(
       'At rest, the paragraph’s text becomes Second by way of --tone, on 1 page.',
     );
   });
 
   it('counts the pages of a selector by hand by what it matches', () => {
     const made = fulfil(openOnePage(THEME, BODY), '.go', { state: 'hover' });
-    expect(glossOf(made.site, { ...made.override, isByHand: true, selector: '.absent:hover' })).toContain('on 0 pages');
-    expect(glossOf(made.site, { ...made.override, isByHand: true, selector: 'body > .go:hover' })).toContain(
+    expect(glossInWords(made.site, { ...made.override, isByHand: true, selector: '.absent:hover' })).toContain(
+      'on 0 pages',
+    );
+    expect(glossInWords(made.site, { ...made.override, isByHand: true, selector: 'body > .go:hover' })).toContain(
       'on 1 page.',
     );
   });

@@ -1,3 +1,4 @@
+import { keyOf, message } from '../message/message.js';
 import { inEachLighting, type SiteModel } from '../site/site-model.js';
 import type { Override } from '../veneer/override.js';
 import { plainValuesIn } from '../veneer/override-value.js';
@@ -18,45 +19,50 @@ export function* judgeLightings(
   const [shown, other] = inEachLighting(site);
   const findings = yield* judgeSteps(shown, override, width);
   if (!other) return findings;
-  const said = new Set(findings.filter(({ standing }) => standing !== 'holds').map(({ text }) => text));
+  const said = new Set(findings.filter(({ standing }) => standing !== 'holds').map(({ text }) => keyOf(text)));
   const elsewhere = (yield* judgeSteps(other, override, width)).filter(
-    ({ standing, text }) => standing !== 'holds' && !said.has(text),
+    ({ standing, text }) => standing !== 'holds' && !said.has(keyOf(text)),
   );
-  const name = wordsOf(other);
+  const lighting = lightingOf(other);
   if (elsewhere.length === 0)
     return [
       ...findings,
       {
         standing: 'holds',
-        text: name === 'light' ? 'holds in the light too' : 'holds inverted too',
-        basis: `Everything above was looked at once more in the ${name} lighting; nothing fails there that does not fail here.`,
+        text: message('verdict.holds-too', { lighting }),
+        basis: message('verdict.holds-too-basis', { lighting }),
         spots: [],
       },
     ];
   const named = elsewhere.map((finding) => ({
     ...finding,
-    text: `${name}: ${finding.text}`,
-    basis: `In the ${name} lighting. ${finding.basis}`,
+    text: message('verdict.in-lighting', { lighting, finding: finding.text }),
+    basis: message('verdict.in-lighting-basis', { lighting, basis: finding.basis }),
     // What would mend it is worked out for what is shown.
     repair: undefined,
   }));
-  return [...findings, ...named, ...stillFindings(site, override, elsewhere, name)];
+  return [...findings, ...named, ...stillFindings(site, override, elsewhere, lighting)];
 }
 
 /** What is said of a value that does not follow, where it fails in the other lighting alone. */
-function stillFindings(site: SiteModel, { value }: Override, elsewhere: readonly Finding[], name: string): Finding[] {
+function stillFindings(
+  site: SiteModel,
+  { value }: Override,
+  elsewhere: readonly Finding[],
+  lighting: string,
+): Finding[] {
   const colors = plainValuesIn(value);
   if (colors.every(({ kind }) => kind === 'role') || !elsewhere.some(({ standing }) => standing === 'fails')) return [];
   return [
     {
       standing: 'look',
-      text: `suits the ${wordsOf(site)} lighting only`,
-      basis: `Its value is ${value.kind === 'swatch' ? 'a swatch' : 'a plain one'} and stays as it is when the site turns ${name}; a role would follow.`,
+      text: message('verdict.suits-one-lighting', { lighting: lightingOf(site) }),
+      basis: message('verdict.suits-one-lighting-basis', { kind: value.kind, lighting }),
       spots: [],
     },
   ];
 }
 
-function wordsOf({ palette }: SiteModel): string {
+function lightingOf({ palette }: SiteModel): string {
   return palette.lighting ?? 'light';
 }

@@ -1,3 +1,4 @@
+import { message } from '../message/message.js';
 import { cssAddresses } from '../syntax/css-addresses.js';
 import type { Override } from '../veneer/override.js';
 import { plainCssOfValue } from '../veneer/override-value.js';
@@ -15,8 +16,8 @@ export function outsideFindings(override: Override, palette: Palette): Finding[]
   return [
     {
       standing: 'look',
-      text: `asks ${names.length === 1 ? names[0] : `${names.length} other hosts`}`,
-      basis: `Its value leads to ${names.join(', ')}: the browser of each visitor asks there, and is seen there. The preview and the stand-in host do not ask, so it does not show in them.`,
+      text: message('verdict.asks-outside', { count: names.length, first: names[0] }),
+      basis: message('verdict.asks-outside-basis', { hosts: names }),
     },
   ];
 }

@@ -1,7 +1,7 @@
 import { fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import { readExceptions } from '../site/exceptions.js';
 import { dressSite, type SiteModel } from '../site/site-model.js';
-import { judgeOverride } from './verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 
 const BODY = '<div class=card><p class=p>text</p><b class=sale>39</b></div><p class=off>y</p>';
 
@@ -13,7 +13,7 @@ describe('what is to be left alone', () => {
   };
   const found = (site: SiteModel, some: object, on = '.card') => {
     const made = fulfil(site, on, some);
-    return judgeOverride(made.site, made.override, 1280).filter(({ text }) => text.includes('left alone'));
+    return judgeInWords(made.site, made.override, 1280).filter(({ text }) => text.includes('left alone'));
   };
 
   it('is named where it changes by a custom property that it follows', () => {

@@ -1,9 +1,10 @@
+import { inner, message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
-import { STATE_WORDS } from '../grid/rows.js';
+import { stateTold } from '../grid/rows.js';
 import { statesTogether } from '../reach/threshold.js';
 import { StyleView } from '../resolve/style-view.js';
 import { NO_EXCEPTIONS, isExcepted } from '../site/exceptions.js';
-import { settingWords } from '../site/environments.js';
+import { settingsTold } from '../site/environments.js';
 import type { Setting } from '../conditions/environment.js';
 import { placesOf } from '../site/places.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
@@ -68,8 +69,11 @@ export function leftAloneFindings(
   return [
     {
       standing: 'fails',
-      text: `changes ${changed.size} that ${changed.size === 1 ? 'is' : 'are'} to be left alone`,
-      basis: `They are exceptions of this site, in state ${STATE_WORDS[override.state].toLowerCase()}, ${settingWords(settings)}, and take their colour from what this override changes: by inheritance, or by a custom property they follow.`,
+      text: message('verdict.changes-exceptions', { changed: changed.size }),
+      basis: message('verdict.changes-exceptions-basis', {
+        state: inner(stateTold(override.state)),
+        where: settingsTold(settings),
+      }),
       spots: [...changed.values()].slice(0, MOST_SPOTS),
     },
   ];

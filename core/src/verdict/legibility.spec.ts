@@ -1,3 +1,4 @@
+import { say, type Spoken } from '@upper-veneer/words';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { type PageLayout } from '../resolve/page-layout.js';
@@ -5,17 +6,17 @@ import { withLayout } from '../resolve/page.js';
 import { dressSite, openSite, pageOf, type SiteModel } from '../site/site-model.js';
 import { RIVER_PALETTE, fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import type { Finding } from './finding.js';
-import { judgeOverride } from './verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 
 /** What is said of reading in the verdict on a wish. */
-function read(site: SiteModel, selector: string, some: Partial<OverrideWish>): Finding[] {
+function read(site: SiteModel, selector: string, some: Partial<OverrideWish>): Spoken<Finding>[] {
   const made = fulfil(site, selector, some);
-  return judgeOverride(made.site, made.override, 1280).filter(({ text }) =>
+  return judgeInWords(made.site, made.override, 1280).filter(({ text }) =>
     /:\s1|over (?:a picture|pictures)/.test(text),
   );
 }
 
-const textsOf = (findings: readonly Finding[]): string[] => findings.map(({ text }) => text);
+const textsOf = (findings: readonly Spoken<Finding>[]): string[] => findings.map(({ text }) => text);
 
 // Ratios by WCAG 2.2's formula: #104a47 on #fff 9.99 : 1, on #1d2b2a 1.45, on #0d3b39 1.23 (worked out by hand to a tenth).
 describe('the verdict reads the worst of all matches', () => {
@@ -57,8 +58,8 @@ describe('the verdict reads the worst of all matches', () => {
       value: { kind: 'literal', css: '#222' },
       width: 1280,
     });
-    if (!plan.ok) throw new Error(plan.reason);
-    const finding = judgeOverride(withOverrides(site, plan), plan.put[0], 1280).find(({ text }) =>
+    if (!plan.ok) throw new Error(say(plan.reason));
+    const finding = judgeInWords(withOverrides(site, plan), plan.put[0], 1280).find(({ text }) =>
       text.includes('cannot be read'),
     );
     expect(finding?.text).toMatch(/^1 of 2 texts cannot be read/);
@@ -167,12 +168,12 @@ describe('the verdict reads the worst of all matches', () => {
       'a',
       { reach: 'everywhere', value: { kind: 'literal', css: '#9a9a9a' } },
     );
-    const finding = judgeOverride(made.site, made.override, 1280).find(({ text }) => text.includes('cannot be read'));
+    const finding = judgeInWords(made.site, made.override, 1280).find(({ text }) => text.includes('cannot be read'));
     expect(finding?.text).toMatch(/^2 of 2/);
     const plan = planOverride(made.site, finding?.repair?.wishes[0] as OverrideWish);
-    if (!plan.ok) throw new Error(plan.reason);
+    if (!plan.ok) throw new Error(say(plan.reason));
     expect(
-      judgeOverride(withOverrides(made.site, plan), plan.put[0], 1280).some(({ text }) =>
+      judgeInWords(withOverrides(made.site, plan), plan.put[0], 1280).some(({ text }) =>
         text.includes('cannot be read'),
       ),
     ).toBeFalse();

@@ -13,7 +13,7 @@ import type { Color } from '../values/color.js';
 import type { OverrideState, Spot } from '../veneer/override.js';
 
 /** What is read or seen: a text by its kind, the edge of a field, the ring of what has the focus. */
-export type ReadKind = 'text' | 'placeholder' | 'selected text' | 'sign' | 'edge' | 'ring';
+export type ReadKind = 'text' | 'placeholder' | 'selection' | 'sign' | 'edge' | 'ring';
 
 /** One thing held against what lies under or around it. */
 export interface Reading {
@@ -188,7 +188,7 @@ export class Readings {
 
 function kindOfText(pseudo: string): ReadKind {
   if (pseudo === 'placeholder') return 'placeholder';
-  if (pseudo === 'selection') return 'selected text';
+  if (pseudo === 'selection') return 'selection';
   return pseudo === '' || pseudo.startsWith('first-') ? 'text' : 'sign';
 }
 

@@ -4,7 +4,7 @@ import { elementOf, pageOf, viewIn } from '../site/site-model.js';
 import { fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import type { OverrideValue } from '../veneer/override-value.js';
 import type { Palette } from '../veneer/palette.js';
-import { judgeOverride } from './verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 
 const PALETTE: Palette = {
   swatches: [
@@ -36,7 +36,7 @@ describe('a text that fails on its ground', () => {
         '.t',
         { value },
       );
-      const contrast = judgeOverride(made.site, made.override, 1280).find(({ text }) => text.endsWith(': 1'));
+      const contrast = judgeInWords(made.site, made.override, 1280).find(({ text }) => text.endsWith(': 1'));
       const repair = contrast?.repair;
       if (label === null) {
         expect(repair).toBeUndefined();

@@ -1,6 +1,7 @@
-import { STATE_WORDS } from '../grid/rows.js';
+import { inner, message, type Message } from '../message/message.js';
+import { stateTold } from '../grid/rows.js';
 import type { ElementStyle } from '../resolve/element-style.js';
-import type { Override } from '../veneer/override.js';
+import type { Override, OverrideState } from '../veneer/override.js';
 import { valueWords, type OverrideValue } from '../veneer/override-value.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
 import type { SiteModel } from '../site/site-model.js';
@@ -19,8 +20,7 @@ export function lookFinding(
 ): Finding {
   if (kind === 'laid over') return laidOverFinding(override, { state, property, before, shown, spots }, others, width);
   const proposed = proposedForState(site, override.value, state);
-  const said = others.get(state)?.words ?? '';
-  const word = said === '' ? STATE_WORDS[state].toLowerCase() : `where ${said}`;
+  const of = saidOf(state, others);
   const isShade = proposed !== override.value;
   // What was hidden comes back as it was where no shade of ours tells the state.
   const value: OverrideValue = kind === 'left behind' || isShade ? proposed : { kind: 'literal', css: before };
@@ -29,31 +29,40 @@ export function lookFinding(
     value,
     ...(others.has(state) ? { parent: others.get(state)?.element.number ?? null } : {}),
   });
-  const when = said === '' ? `In state ${word}` : capital(word);
-  const more = shown.length > 1 ? ` and ${shown.length - 1} more` : '';
-  const left = said === '' ? `${word} still ${shown[0]}${more}` : `still ${shown[0]}${more} ${word}`;
-  const hidden = said === '' ? `hides ${word}` : `hides that ${said}`;
+  const told = { ...of, shown, count: shown.length - 1, first: shown[0], property: override.property };
   return {
     standing: 'look',
-    text: kind === 'hidden' ? hidden : left,
-    basis:
-      kind === 'hidden'
-        ? `${when} the page showed ${shown.join(', ')}; the rule for rest is now stronger, so the state looks as at rest.`
-        : `${when} declarations of the page still decide ${override.property}: ${shown.join(', ')}.`,
+    text: kind === 'hidden' ? message('verdict.hides-state', of) : message('verdict.leaves-state', told),
+    basis: kind === 'hidden' ? message('verdict.hides-state-basis', told) : message('verdict.leaves-state-basis', told),
     spots: spots.slice(0, MOST_SPOTS),
     state,
     repair: {
-      label: `${said === '' ? STATE_WORDS[state] : capital(word)}: ${value === proposed ? valueWords(site, value) : before}`,
+      label: message('verdict.mend-state', { ...of, value: value === proposed ? valueWords(site, value) : before }),
       wishes: [wish],
     },
   };
 }
 
-const LAID_WORDS: Readonly<Record<string, string>> = {
-  'background-image': 'lays a gradient or picture over it',
-  'box-shadow': 'lays a shadow over it',
-  opacity: 'dims it',
-  'text-shadow': 'shadows it',
+/** The state that is meant, of the target itself or of another element, for the words of a message. */
+function saidOf(
+  state: OverrideState,
+  others: Others,
+): Readonly<Record<'of' | 'state' | 'stateName' | 'other', string | Message>> {
+  const other = others.get(state)?.words ?? null;
+  return {
+    of: other === null ? 'own' : 'other',
+    state: inner(stateTold(state)),
+    stateName: stateTold(state),
+    other: other ?? '',
+  };
+}
+
+/** What lies over a fill or a text, by what it comes from. */
+const LAID: Readonly<Record<string, string>> = {
+  'background-image': 'image',
+  'box-shadow': 'shadow',
+  opacity: 'opacity',
+  'text-shadow': 'letters',
 };
 
 /** What is said of a state that comes in through another property, with the offer to keep that one as at rest. */
@@ -63,17 +72,21 @@ function laidOverFinding(
   others: Others,
   width: number,
 ): Finding {
-  const said = others.get(state)?.words ?? '';
-  const word = said === '' ? STATE_WORDS[state] : `Where ${said}`;
-  const laid = LAID_WORDS[property] ?? `changes ${property}`;
+  const told = {
+    ...saidOf(state, others),
+    property,
+    shown,
+    before,
+    laid: message('verdict.laid', { by: LAID[property] ?? 'other', property }),
+  };
   return {
     standing: 'look',
-    text: said === '' ? `${word.toLowerCase()} ${laid}` : `${laid} where ${said}`,
-    basis: `${said === '' ? `In state ${word.toLowerCase()}` : word} declarations of the page set ${property}: ${shown.join(' and ')}; at rest it is ${before}.`,
+    text: message('verdict.laid-over', told),
+    basis: message('verdict.laid-over-basis', told),
     spots: spots.slice(0, MOST_SPOTS),
     state,
     repair: {
-      label: `${word}: ${property} as at rest`,
+      label: message('verdict.mend-laid-over', told),
       wishes: [
         wishOf(override, width, {
           state,
@@ -93,10 +106,10 @@ export function clearingOf(style: ElementStyle, override: Override, width: numbe
   return [
     {
       standing: 'look',
-      text: 'a gradient or picture covers this fill',
-      basis: image.text,
+      text: message('verdict.fill-covered'),
+      basis: message('plain', { text: image.text }),
       repair: {
-        label: 'Clear it',
+        label: message('verdict.clear'),
         wishes: [wishOf(override, width, { property: 'background-image', value: { kind: 'literal', css: 'none' } })],
       },
     },
@@ -112,15 +125,11 @@ export function partsPassedOver(style: ElementStyle, override: Override, width: 
     .filter((property) => style.resolved(property) !== 'auto')
     .map((property): Finding => ({
       standing: 'fails',
-      text: `${property} passes over this part`,
-      basis: `The page sets ${property}: ${style.resolved(property)}. Where it is set, an engine paints the scrollbar by it and leaves the ::-webkit- parts alone.`,
+      text: message('verdict.part-passed-over', { property }),
+      basis: message('verdict.part-passed-over-basis', { property, value: style.resolved(property) }),
       repair: {
-        label: `${property}: auto`,
+        label: message('plain', { text: `${property}: auto` }),
         wishes: [wishOf(override, width, { property, pseudo: '', value: { kind: 'literal', css: 'auto' } })],
       },
     }));
-}
-
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
 }

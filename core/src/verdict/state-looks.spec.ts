@@ -1,9 +1,10 @@
+import type { Spoken } from '@upper-veneer/words';
 import { fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import { elementOf, pageOf } from '../site/site-model.js';
 import { oneOfEachKind } from './state-looks.js';
 import { planAll, withOverrides } from '../plan/plan-override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
-import { judgeOverride } from './verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 import type { Finding } from './finding.js';
 
 const THEME = `.go { background: #ddd } .go:hover { background: #bbb } .side .go:hover { background: #5b50ee } .card .title { color: #333 } .card:hover .title { color: #c48f00 }
@@ -12,8 +13,8 @@ const BODY = `<main id=top><button class=go>a</button><button class=go>b</button
 
 function judged(selector: string, some: Partial<OverrideWish>, width = 1280) {
   const made = fulfil(openOnePage(THEME, BODY), selector, some);
-  const looks = (site = made.site): Finding[] =>
-    judgeOverride(site, made.override, width).filter(({ text }) => / still | ?hides /.test(text));
+  const looks = (site = made.site): Spoken<Finding>[] =>
+    judgeInWords(site, made.override, width).filter(({ text }) => / still | ?hides /.test(text));
   return { ...made, looks };
 }
 
@@ -66,7 +67,7 @@ describe('states that an override covers or leaves behind', () => {
     );
     const made = fulfil(site, '.tab', { important: true } as Partial<OverrideWish>);
     const strong = { ...made.override, selector: '.tab.x.tab.tab.tab' };
-    const covered = judgeOverride(withOverrides(made.site, { put: [strong], drop: [made.override.id] }), strong, 1280);
+    const covered = judgeInWords(withOverrides(made.site, { put: [strong], drop: [made.override.id] }), strong, 1280);
     const hidden = covered.find(({ text }) => text === 'hides hover');
     expect(hidden?.basis).toContain('rgb(170, 0, 0)');
     expect(hidden?.repair?.wishes[0].state).toBe('hover');
@@ -75,7 +76,7 @@ describe('states that an override covers or leaves behind', () => {
   it('are let be once they are said to be meant, also when the value changes', () => {
     const { site, override, looks } = judged('.go', { property: 'background-color' });
     const settled = withOverrides(site, { put: [{ ...override, meant: ['hover' as const] }], drop: [] });
-    const texts = judgeOverride(settled, settled.overrides[0], 1280).map(({ text }) => text);
+    const texts = judgeInWords(settled, settled.overrides[0], 1280).map(({ text }) => text);
     expect(looks().some(({ text }) => text.startsWith('hover'))).toBeTrue();
     expect(texts.some((text) => text.startsWith('hover'))).toBeFalse();
     const again = fulfil(settled, '.go', { property: 'background-color', value: { kind: 'literal', css: '#123456' } });
@@ -91,7 +92,7 @@ describe('states that an override covers or leaves behind', () => {
       '.go',
       { property: 'background-color' },
     );
-    const texts = judgeOverride(made.site, made.override, 1280).map(({ text }) => text);
+    const texts = judgeInWords(made.site, made.override, 1280).map(({ text }) => text);
     expect(texts).toEqual(
       jasmine.arrayContaining([
         'hover lays a gradient or picture over it',
@@ -99,11 +100,11 @@ describe('states that an override covers or leaves behind', () => {
         'focus lays a shadow over it',
       ]),
     );
-    const repair = judgeOverride(made.site, made.override, 1280).find(({ text }) =>
+    const repair = judgeInWords(made.site, made.override, 1280).find(({ text }) =>
       text.startsWith('hover lays'),
     )?.repair;
     const mended = withOverrides(made.site, planAll(made.site, repair?.wishes ?? []));
-    expect(judgeOverride(mended, made.override, 1280).some(({ text }) => text.startsWith('hover lays'))).toBeFalse();
+    expect(judgeInWords(mended, made.override, 1280).some(({ text }) => text.startsWith('hover lays'))).toBeFalse();
   });
 });
 

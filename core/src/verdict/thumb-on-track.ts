@@ -1,3 +1,4 @@
+import { message } from '../message/message.js';
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import { hexOf } from '../color/read-notation.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -43,8 +44,14 @@ export function thumbFindings(site: SiteModel, override: Override): Finding[] {
   return [
     {
       standing: failing.size > 0 ? 'fails' : 'holds',
-      text: failing.size > 0 ? `thumb ${shown} : 1 on its track, needs 3` : `thumb ${shown} : 1 on its track`,
-      basis: `Worst of ${found.length}: ${worst.thumb} on ${worst.track}${worst.isOver ? ', the pointer over it' : ''}, at ${worst.width} px. WCAG 2.2, 1.4.11 asks 3 : 1 of what a control is told by.`,
+      text: message('verdict.thumb', { ratio: shown, failing: failing.size }),
+      basis: message('verdict.thumb-basis', {
+        count: found.length,
+        thumb: worst.thumb,
+        track: worst.track,
+        pointer: worst.isOver ? 'over' : 'away',
+        width: worst.width,
+      }),
       spots: [...failing.values()].slice(0, MOST_SPOTS),
     },
   ];

@@ -1,3 +1,4 @@
+import { message } from '../message/message.js';
 import type { UnreadPage } from '../site/unread.js';
 import type { Finding } from './finding.js';
 
@@ -11,15 +12,21 @@ export function unreadFindings(pages: readonly UnreadPage[]): Finding[] {
     const count = short.reduce((sum, { elements }) => sum + elements, 0);
     findings.push({
       standing: 'fails',
-      text: `not proved: ${count} ${count === 1 ? 'element' : 'elements'} not read`,
-      basis: `Matching the selectors of ${short.map(({ name, elements }) => `${name} (${elements})`).join(', ')} took more steps than the bound. These elements got no rules, so nothing here covers them.`,
+      text: message('verdict.elements-unread', { count }),
+      basis: message('verdict.elements-unread-basis', {
+        pages: short.map(({ name, elements }) => `${name} (${elements})`),
+      }),
     });
   }
   if (reasons.length > 0) {
     findings.push({
       standing: 'look',
-      text: reasons.length === 1 ? 'one sheet or rule not read' : `${reasons.length} sheets or rules not read`,
-      basis: `${reasons.slice(0, MOST_REASONS).join('; ')}${reasons.length > MOST_REASONS ? ` and ${reasons.length - MOST_REASONS} more` : ''}. On ${[...new Set(missing.map(({ name }) => name))].slice(0, MOST_REASONS).join(', ')}; what they would do is not in this verdict.`,
+      text: message('verdict.rules-unread', { count: reasons.length }),
+      basis: message('verdict.rules-unread-basis', {
+        reasons: reasons.slice(0, MOST_REASONS).join('; '),
+        more: Math.max(0, reasons.length - MOST_REASONS),
+        pages: [...new Set(missing.map(({ name }) => name))].slice(0, MOST_REASONS),
+      }),
     });
   }
   return findings;
@@ -30,6 +37,6 @@ const MOST_REASONS = 6;
 /** A finding over a site of which elements were not read: what holds, holds only among those that were. */
 export function notProved(finding: Finding): Finding {
   return finding.standing === 'holds'
-    ? { ...finding, standing: 'look', text: `${finding.text}, of what was read` }
+    ? { ...finding, standing: 'look', text: message('verdict.of-what-was-read', { finding: finding.text }) }
     : finding;
 }

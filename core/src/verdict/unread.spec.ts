@@ -2,7 +2,7 @@ import { takeCensus } from '../census/census.js';
 import { inspect } from '../inspect/inspect.js';
 import { fulfil, numberOn, openOnePage } from '../testing/one-page-site.js';
 import { tidySheet } from '../tidy/tidy-sheet.js';
-import { judgeOverride } from './verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 
 /** Rules that walk all siblings before each of 400 for nothing: more than the bound lets matching take. */
 const DEAR = Array.from({ length: 36 }, (_, i) => `.none${i} ~ i { color: red }`).join(' ');
@@ -11,7 +11,7 @@ const BODY = `<p class="note">Tides of the week</p>${'<i>x</i>'.repeat(400)}`;
 describe('a site of which something is not read', () => {
   it('is not said to be proved where matching gave up', () => {
     const { site, override } = fulfil(openOnePage(DEAR, BODY), 'body', {});
-    const findings = judgeOverride(site, override, 1280);
+    const findings = judgeInWords(site, override, 1280);
     const texts = findings.map(({ text }) => text);
     expect(texts.some((text) => /^not proved: \d+ elements not read$/.test(text)))
       .withContext(texts.join(' | '))
@@ -34,7 +34,7 @@ describe('a site of which something is not read', () => {
       '.note',
       {},
     );
-    const finding = judgeOverride(site, override, 1280).find(({ text }) => text === 'one sheet or rule not read');
+    const finding = judgeInWords(site, override, 1280).find(({ text }) => text === 'one sheet or rule not read');
     expect(finding?.standing).toBe('look');
     expect(finding?.basis).toContain('lost.css');
   });

@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { companionsOf } from './companions.js';
 import { checkSelector } from '../plan/hand-selector.js';
@@ -5,7 +6,7 @@ import { copyLook, pasteLook } from '../plan/look.js';
 import { overridesOfCell, planAll, planOverride, withOverrides } from '../plan/plan-override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { proposeStates } from '../plan/propose-states.js';
-import { judgeOverride } from './verdict.js';
+import { judgeInWords } from '../testing/in-words.js';
 import { whatPaints } from '../inspect/what-paints.js';
 import type { Palette } from '../veneer/palette.js';
 
@@ -73,12 +74,12 @@ function make(
   wanted: OverrideWish,
 ): { readonly site: SiteModel; readonly selector: string; readonly texts: string[] } {
   const plan = planOverride(site, wanted);
-  if (!plan.ok) throw new Error(plan.reason);
+  if (!plan.ok) throw new Error(say(plan.reason));
   const dressed = withOverrides(site, plan);
   return {
     site: dressed,
     selector: plan.put[0].selector,
-    texts: judgeOverride(dressed, plan.put[0], wanted.width).map(({ text }) => text),
+    texts: judgeInWords(dressed, plan.put[0], wanted.width).map(({ text }) => text),
   };
 }
 
@@ -180,7 +181,7 @@ describe('overrides by width, page and match', () => {
       open([1]),
       wish(open([1]), 'span.late', { spared: [{ pageId: 1, element: number(open([1]), 'span.late') }] }),
     );
-    expect(none.ok ? '' : none.reason).toContain('left out');
+    expect(spoken(none.ok ? '' : none.reason)).toContain('left out');
   });
 });
 
@@ -191,22 +192,22 @@ describe('the verdict', () => {
       site,
       wish(site, 'button.go', { property: 'background-color', important: true } as Partial<OverrideWish>),
     );
-    if (!plan.ok) throw new Error(plan.reason);
+    if (!plan.ok) throw new Error(say(plan.reason));
     const covering = plan.put.map((override) => ({ ...override, selector: 'body .go.go.go' }));
     const covered = dressSite(site, covering, PALETTE);
-    const findings = judgeOverride(covered, covering[0], 1280);
+    const findings = judgeInWords(covered, covering[0], 1280);
     const hover = findings.find(({ text }) => text === 'hides hover');
     expect(hover?.repair?.label).toBe('Hover: Accent, 12 darker');
     const repaired = planAll(covered, hover?.repair?.wishes ?? []);
     const after = withOverrides(covered, repaired);
-    expect(judgeOverride(after, covering[0], 1280).map(({ text }) => text)).not.toContain('hides hover');
+    expect(judgeInWords(after, covering[0], 1280).map(({ text }) => text)).not.toContain('hides hover');
   });
 
   it('lists spill with its elements', () => {
     const site = open();
     const made = make(site, wish(site, 'h2'));
     const wide = made.site.overrides.map((override) => ({ ...override, selector: '.panel h2, .caption' }));
-    const findings = judgeOverride(dressSite(site, wide, PALETTE), wide[0], 1280);
+    const findings = judgeInWords(dressSite(site, wide, PALETTE), wide[0], 1280);
     expect(findings[1].text).toBe('spills to 2');
     expect(findings[1].spots).toEqual([1, 2].map((pageId) => ({ pageId, element: number(site, 'p.caption') })));
   });
@@ -225,7 +226,7 @@ describe('the verdict', () => {
     );
     const plan = planOverride(site, wish(site, 'h2'));
     const wide = plan.ok ? plan.put.map((override) => ({ ...override, selector: 'h2, p' })) : [];
-    const [, spill] = judgeOverride(dressSite(site, wide, PALETTE), wide[0], 1280);
+    const [, spill] = judgeInWords(dressSite(site, wide, PALETTE), wide[0], 1280);
     expect([spill.text, spill.spots?.length]).toEqual(['spills to 350', 200]);
   });
 
@@ -233,7 +234,7 @@ describe('the verdict', () => {
     const site = open();
     const cover = { element: number(site, 'button.cover'), reach: 'one' as const };
     const made = make(site, wish(site, 'button.cover', { property: 'background-color', ...cover }));
-    const finding = judgeOverride(made.site, made.site.overrides[0], 1280).find(({ text }) =>
+    const finding = judgeInWords(made.site, made.site.overrides[0], 1280).find(({ text }) =>
       text.includes('covers this fill'),
     );
     const cleared = withOverrides(made.site, planAll(made.site, finding?.repair?.wishes ?? []));
@@ -327,7 +328,7 @@ describe('what goes with an override', () => {
     const site = open();
     const [override] = make(site, wish(site, 'span.wide')).site.overrides;
     const dressed = make(site, wish(site, 'span.wide')).site;
-    expect(checkSelector(dressed, override, '#top span')).toEqual(
+    expect(spoken(checkSelector(dressed, override, '#top span'))).toEqual(
       jasmine.objectContaining({
         problem: '',
         specificity: [1, 0, 1],
@@ -339,8 +340,8 @@ describe('what goes with an override', () => {
       }),
     );
     expect(checkSelector(dressed, override, 'span').extra.length).toBe(2);
-    expect(checkSelector(dressed, override, '#top .wide.wide').losesTo).toBe('');
-    expect(checkSelector(dressed, override, 'a >').problem).not.toBe('');
+    expect(spoken(checkSelector(dressed, override, '#top .wide.wide').losesTo)).toBe('');
+    expect(spoken(checkSelector(dressed, override, 'a >').problem)).not.toBe('');
     expect(checkSelector(dressed, override, '.nothing').missing.length).toBe(2);
   });
 

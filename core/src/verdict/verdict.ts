@@ -1,6 +1,7 @@
+import { inner, message, type Message } from '../message/message.js';
 import { toEnd } from '../to-end.js';
 import type { ElementNode } from '../dom/tree.js';
-import { STATE_WORDS } from '../grid/rows.js';
+import { stateTold } from '../grid/rows.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { isInRange } from '../veneer/media.js';
 import type { Override } from '../veneer/override.js';
@@ -12,7 +13,7 @@ import { MOST_SPOTS, type Finding } from './finding.js';
 import { leftAloneFindings } from './left-alone.js';
 import { readingFindings } from './reading-findings.js';
 import { clearingOf, lookFinding, partsPassedOver } from './repairs.js';
-import { settingWords } from '../site/environments.js';
+import { settingsTold } from '../site/environments.js';
 import { dressSite, elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { unreadPages } from '../site/unread.js';
 import { outsideFindings } from './leads-outside.js';
@@ -40,20 +41,27 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
   const effects = yield* effectsOf(site, without, override);
   const places = effects.reached + effects.missed.length;
   const { states, settings, unseen } = effects;
-  const where = settingWords(settings);
+  const where = settingsTold(settings);
   const widths = [...new Set(settings.map(({ width }) => width))];
-  const over = `in ${states.length} ${states.length === 1 ? 'state' : 'states'}, ${where}${widths.length === 1 ? ', the widths at which no rule of the site makes a difference to it left out' : ''}`;
   const findings: Finding[] = [
     {
       standing: effects.missed.length === 0 ? 'holds' : 'fails',
-      text: `reaches ${effects.reached} of ${places}`,
-      basis: `${places} elements on all pages, in state ${STATE_WORDS[override.state].toLowerCase()}, ${where}: the override decides, and its value shows.`,
+      text: message('verdict.reaches', { reached: effects.reached, places }),
+      basis: message('verdict.reaches-basis', { places, state: inner(stateTold(override.state)), where }),
       spots: effects.missed.slice(0, MOST_SPOTS),
     },
     {
       standing: effects.spill.length === 0 ? 'holds' : 'fails',
-      text: effects.spill.length === 0 ? 'no spill' : `spills to ${effects.spill.length}`,
-      basis: `${effects.elements} elements that the rule can touch, ${over}: ${effects.compared} comparisons with and without the override. Nothing else can change.${effects.spillWords.length === 0 ? '' : ` What changes: ${effects.spillWords.join(', ')}.`}`,
+      text: message('verdict.spills', { count: effects.spill.length }),
+      basis: message('verdict.spills-basis', {
+        elements: effects.elements,
+        states: states.length,
+        where,
+        widths: widths.length,
+        compared: effects.compared,
+        changes: effects.changed.length,
+        changed: effects.changed,
+      }),
       spots: effects.spill.slice(0, MOST_SPOTS),
     },
   ];
@@ -84,27 +92,31 @@ export function* judgeSteps(site: SiteModel, override: Override, width: number):
 /** What is said of an override that the engine styles are resolved for is kept from. */
 const OTHER_ENGINES: Finding = {
   standing: 'holds',
-  text: 'for engines without scrollbar parts',
-  basis:
-    'The parts of this scrollbar are overridden too: engines that have them take those, the others this. It is guarded by @supports, so its effect is not reckoned here.',
+  text: message('verdict.for-other-engines'),
+  basis: message('verdict.for-other-engines-basis'),
 };
 
 /** What is said of a state of another element that no longer shows. */
 function silencedFinding({ words, before, spots }: SilencedTeller): Finding {
   return {
     standing: 'look',
-    text: `hides that ${words}`,
-    basis: `Where ${words}, the page showed ${before}; the rule for rest is stronger, so it looks as at rest. Found on one element of each kind, at one width, among its ${MOST_NEIGHBOURS} nearest neighbours on ${MOST_STEPS} steps up: chosen there, that state is a column of the grid.`,
+    text: message('verdict.hides-teller', { other: words }),
+    basis: message('verdict.hides-teller-basis', {
+      other: words,
+      before,
+      neighbours: MOST_NEIGHBOURS,
+      steps: MOST_STEPS,
+    }),
     spots: spots.slice(0, MOST_SPOTS),
   };
 }
 
 /** What the verdict does not cover. */
-function notLookedAt(unseen: readonly string[]): Finding {
+function notLookedAt(unseen: readonly Message[]): Finding {
   return {
     standing: 'look',
-    text: `${unseen.length === 1 ? 'one condition' : `${unseen.length} conditions`} not looked at`,
-    basis: `Rules that have a say hang on ${unseen.join(', ')}. What they do then is not in this verdict.`,
+    text: message('verdict.unseen', { count: unseen.length }),
+    basis: message('verdict.unseen-basis', { unseen }),
   };
 }
 
@@ -118,7 +130,7 @@ function hidingFinding(element: ElementNode): Finding {
   walk(element);
   return {
     standing: controls.length > 0 ? 'fails' : 'look',
-    text: controls.length > 0 ? `hides ${controls.length} that people use` : 'hidden from everyone',
-    basis: `display: none also takes it from screen readers and the keyboard${controls.length > 0 ? `; in it: ${[...new Set(controls)].join(', ')}` : ''}.`,
+    text: message('verdict.hides-element', { controls: controls.length }),
+    basis: message('verdict.hides-element-basis', { count: controls.length, controls: [...new Set(controls)] }),
   };
 }

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import { findThreshold } from '../reach/threshold.js';
 import { settingsThatMatter } from '../site/environments.js';
@@ -7,9 +8,9 @@ import type { SiteModel } from '../site/site-model.js';
 import type { Override } from '../veneer/override.js';
 import { selectorsIn } from '../selectors/selectors-in.js';
 
-/** Why an override says `!important`, for people; empty where it does not. */
-export function whyImportant(site: SiteModel, override: Override): string {
-  if (!override.important) return '';
+/** Why an override says `!important`, `null` where it does not. */
+export function whyImportant(site: SiteModel, override: Override): Message | null {
+  if (!override.important) return null;
   const longhands = longhandsOfProperty(override.property);
   const bar = findThreshold({
     places: placesOf(site, override),
@@ -20,8 +21,7 @@ export function whyImportant(site: SiteModel, override: Override): string {
     environments: settingsThatMatter(site, longhands, override.widths).settings,
     alsoAt: inOtherLighting(site),
   });
-  if (!bar.important) return 'It says !important, and nothing it has to beat needs that.';
-  return bar.setBy === 'its style attribute'
-    ? 'It says !important because a style attribute sets this, and nothing else in a stylesheet beats one.'
-    : `It says !important because ${bar.setBy ?? 'a rule of the page'} does too.`;
+  if (!bar.important) return message('important.needless');
+  if (bar.setBy?.by === 'attribute') return message('important.style-attribute');
+  return message('important.beats', { by: bar.setBy?.by ?? 'none', rule: bar.setBy?.rule ?? '' });
 }

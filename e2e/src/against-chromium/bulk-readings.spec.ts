@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import {
   dressSite,
   judgeOverride,
@@ -86,12 +87,12 @@ describe('the verdict on bulk reaches', () => {
         const findings = judgeOverride(dressed, plan.put[0], 1280);
         const finding = findings.find(
           ({ text, basis }) =>
-            basis.startsWith('Worst of all matches') &&
-            /text|^\d+\.\d : 1/.test(text) &&
-            !/placeholder|sign|edge|ring/.test(text),
+            say(basis).startsWith('Worst of all matches') &&
+            /text|^\d+\.\d : 1/.test(say(text)) &&
+            !/placeholder|sign|edge|ring/.test(say(text)),
         );
         const targets = new Set(placesOf(site, wish).map((place) => place.element.number));
-        await compare(page, dressed, plan.put[0], targets, finding?.text ?? '', finding?.basis ?? '');
+        await compare(page, dressed, plan.put[0], targets, say(finding?.text ?? ''), say(finding?.basis ?? ''));
       }
       await page.close();
     }

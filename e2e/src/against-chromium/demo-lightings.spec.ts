@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Reference from 'colorjs.io';
@@ -45,7 +46,7 @@ describe('the demo’s whole site, blended in', () => {
       const scope = { kind: 'site' } as const;
       const found = foundColors(site, scope, 1280);
       const proposal = proposeMatch(site, scope, found, { strategy: 'blend', locked: {}, equal: [] });
-      expect(proposal.unmet.map(({ words }) => words)).toEqual([]);
+      expect(spoken(proposal.unmet.map(({ words }) => words))).toEqual([]);
       const become = new Map(proposal.rows.map((row) => [row.found.id, row]));
       let pairs = 0;
       for (const { kind, ink, ground, wanted, before, veil } of found.meetings) {

@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import {
   StyleView,
   compileVeneer,
@@ -117,7 +118,7 @@ function laidOn(site: SiteModel): SiteModel {
     width: 1280,
   }));
   const plan = planAll(site, wishes);
-  expect(plan.refused).toEqual([]);
+  expect(spoken(plan.refused)).toEqual([]);
   return withOverrides(site, plan);
 }
 
@@ -204,7 +205,7 @@ describe('two lightings', () => {
       ]);
       const dressed = withOverrides(site, plan);
       const override = dressed.overrides.find(({ property }) => property === 'background-color') as Override;
-      return toEnd(judgeLightings(dressed, override, 1280)).map(({ standing, text }) => `${standing} ${text}`);
+      return toEnd(judgeLightings(dressed, override, 1280)).map(({ standing, text }) => `${standing} ${say(text)}`);
     };
     const ink = { kind: 'role', role: 'ink', shade: 0 } as const;
     const stuck = textsOf({ kind: 'literal', css: '#ffffff' }, ink);

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import {
@@ -91,7 +92,7 @@ describe('overrides in Chromium', () => {
       await proof.showAt(environment.width, environment.colorScheme);
       const plan = planOverride(site, wish);
       if (!plan.ok) {
-        refused.set(plan.reason, (refused.get(plan.reason) ?? 0) + 1);
+        refused.set(say(plan.reason), (refused.get(say(plan.reason)) ?? 0) + 1);
         continue;
       }
       figures.planned += 1;

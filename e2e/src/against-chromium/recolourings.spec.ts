@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import {
   compileVeneer,
   dressSite,
@@ -106,9 +107,11 @@ describe('what could be read can be read afterwards', () => {
           verifyMatch(site, after, scope, proposal, { at: { settings: [{ width: 1280 }], unseen: [] } }),
         );
         if (!isProved(proof)) sum.unproved += proof.missed.count;
-        expect(proof.spilt.words).withContext(`${name} ${run}`).toEqual([]);
+        expect(spoken(proof.spilt.words)).withContext(`${name} ${run}`).toEqual([]);
         // States that an element beside brings about are not all written; what is not is told.
-        expect(proof.missed.count).withContext(proof.missed.words.slice(0, 6).join('\n')).toBeLessThan(MOST_MISSED);
+        expect(proof.missed.count)
+          .withContext(spoken(proof.missed.words.slice(0, 6)).join('\n'))
+          .toBeLessThan(MOST_MISSED);
         const css = compileVeneer(after.overrides, {
           ...sheetOptionsOf(after.source),
           palette: after.palette,

@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import {
   dressSite,
   judgeOverride,
@@ -76,10 +77,12 @@ describe('scrollbar parts in Chromium', () => {
   for (const [theme, passed] of rows) {
     it(`are passed over as the verdict says, and no more after its repair: ${theme || 'no rule'}`, async () => {
       const plan = planOverride(siteWith(theme), WISH);
-      if (!plan.ok) throw new Error(plan.reason);
+      if (!plan.ok) throw new Error(say(plan.reason));
       const dressed = withOverrides(siteWith(theme), plan);
-      const findings = judgeOverride(dressed, plan.put[0], 1280).filter(({ text }) => text.includes('passes over'));
-      expect(findings.map(({ text }) => text)).toEqual([...passed]);
+      const findings = judgeOverride(dressed, plan.put[0], 1280).filter(({ text }) =>
+        say(text).includes('passes over'),
+      );
+      expect(spoken(findings.map(({ text }) => text))).toEqual([...passed]);
       expect((await takenBy(dressed)) === WIDTH)
         .withContext(dressed.css)
         .toBe(passed.length === 0);
@@ -127,10 +130,10 @@ describe('scrollbar parts in Chromium', () => {
     expect(await paintedEdge(site)).not.toContain('180,88,42');
     expect(await paintedEdge(dressed)).toContain('180,88,42');
     expect(await paintedEdge(dressed, true)).toContain('16,74,71');
-    const [found] = judgeOverride(dressed, plan.put[0], 1280).filter(({ text }) => text.startsWith('thumb'));
+    const [found] = judgeOverride(dressed, plan.put[0], 1280).filter(({ text }) => say(text).startsWith('thumb'));
     // Reference: colorjs.io's WCAG 2.1 contrast, the same formula as 2.2's.
     const ratio = new Color('#b4582a').contrast('white', 'WCAG21');
-    expect(found.text).toBe(`thumb ${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1 on its track`);
+    expect(spoken(found.text)).toBe(`thumb ${(Math.floor(ratio * 10) / 10).toFixed(1)} : 1 on its track`);
   });
 
   it('are told where a thumb is lost on its track', () => {
@@ -147,9 +150,11 @@ describe('scrollbar parts in Chromium', () => {
     ]);
     expect(plan.put.map(({ pseudo }) => pseudo)).toEqual(['-webkit-scrollbar-thumb']);
     expect(
-      judgeOverride(withOverrides(site, plan), plan.put[0], 1280)
-        .filter(({ standing }) => standing === 'fails')
-        .map(({ text }) => text),
+      spoken(
+        judgeOverride(withOverrides(site, plan), plan.put[0], 1280)
+          .filter(({ standing }) => standing === 'fails')
+          .map(({ text }) => text),
+      ),
     ).toEqual(['thumb 1.5 : 1 on its track, needs 3']);
   });
 });

@@ -59,6 +59,9 @@ describe('the product itself', () => {
             );
             looked += 1;
           }
+          // A message that nobody put into words.
+          if (await page.evaluate(() => document.documentElement.outerHTML.includes('[object Object]')))
+            found.push(`${screen.name}: shows a message without its words`);
           const over = await page.evaluate(
             () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
           );

@@ -1,3 +1,4 @@
+import { message, type Message } from '../../message/message.js';
 import type { ElementNode } from '../../dom/tree.js';
 import { StyleView } from '../../resolve/style-view.js';
 import { kindOf } from '../../selectors/alike.js';
@@ -6,7 +7,7 @@ import { passedOverOn } from '../../site/exceptions.js';
 import type { SiteModel } from '../../site/site-model.js';
 import { HOUSE_PARTS, type HousePart } from '../../veneer/house-shape.js';
 import { inScope, type MatchScope } from '../scope.js';
-import type { FoundShape, ShapeKind, ShapePlace } from './found-shape.js';
+import type { FoundShape, ShapeKind, ShapePlace, Held } from './found-shape.js';
 import { shapesOf, type Shape } from './shape-scan.js';
 
 /** What a kind of thing is shaped like around the scope: every value with how many elements have it, the most first. */
@@ -17,14 +18,6 @@ export interface FoundShapes {
   /** Of what lies outside the scope on its pages; empty for a scope that is whole pages. */
   readonly habit: PageHabit;
 }
-
-const OF_WORDS: Readonly<Record<HousePart, string>> = {
-  corner: 'corners of',
-  edge: 'edges of',
-  shadow: 'shadow of',
-  'text-family': 'type of',
-  'heading-family': 'type of heading',
-};
 
 /** Gathers the shapes of a scope, page by page. */
 export class ShapeGathering {
@@ -72,7 +65,7 @@ export class ShapeGathering {
           value: shape.value,
           places: [...places.values()],
           elements: nodes.length,
-          paints: wordsOf(shape.part, nodes),
+          paints: paintsOf(shape.part, nodes),
           held: shape.held,
         }))
         .sort(
@@ -92,7 +85,7 @@ export function rowIdOf(shape: Shape, isExcepted: boolean): string {
   return `${shape.part} ${shape.kind} ${shape.value}${held === '' ? '' : `, ${held}`}`;
 }
 
-function heldOf({ held }: Shape, isExcepted: boolean): string {
+function heldOf({ held }: Shape, isExcepted: boolean): Held {
   return isExcepted ? 'an exception' : held;
 }
 
@@ -127,10 +120,9 @@ function anchorOf(
   return anchor.number;
 }
 
-function wordsOf(part: HousePart, nodes: readonly ElementNode[]): string {
+function paintsOf(part: HousePart, nodes: readonly ElementNode[]): Message {
   const names = [...new Set(nodes.map((node) => plainName(node)))];
-  const more = names.length - 2;
-  return `${OF_WORDS[part]} ${names.slice(0, 2).join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
+  return message(`match.shape.${part}`, { shown: names.slice(0, 2), more: Math.max(0, names.length - 2) });
 }
 
 /** What is most usual over whole pages, for a house shape to begin with. A generator: it yields after each page. */

@@ -1,4 +1,9 @@
+import type { Message } from '../../message/message.js';
 import type { HousePart } from '../../veneer/house-shape.js';
+
+/** Why a shape is left as it is unless it is chosen by hand; empty for none. It is part of a row's id, which is stored. */
+export type Held =
+  '' | 'an exception' | 'corners differ by side' | 'edges differ by side' | 'round as it is' | 'signs or code';
 
 /** What a shape is of: the page's habit is another for each. */
 export type ShapeKind = 'action' | 'field' | 'box' | 'line' | 'heading' | 'text';
@@ -24,9 +29,9 @@ export interface FoundShape {
   /** Elements that show it; those that inherit from one place among them. */
   readonly elements: number;
   /** What it is of, in words: `corners of Apply and 2 more`. */
-  readonly paints: string;
+  readonly paints: Message;
   /** Why it is not to be changed by itself; empty where it may be. */
-  readonly held: string;
+  readonly held: Held;
 }
 
 /** What a row of shapes becomes: the house's, what the page around it has, or nothing. */

@@ -1,9 +1,10 @@
+import { message, type Message } from '../../message/message.js';
 import { plainCssOfValue, type OverrideValue } from '../../veneer/override-value.js';
 import type { Palette } from '../../veneer/palette.js';
 import type { MatchChoices } from '../proposal.js';
 import type { MatchScope } from '../scope.js';
 import { resolvedAlone } from './resolved-alone.js';
-import type { FoundShape, ShapeBecomes } from './found-shape.js';
+import type { FoundShape, ShapeBecomes, Held } from './found-shape.js';
 import { habitKey, type FoundShapes } from './find-shapes.js';
 
 export interface ProposedShape {
@@ -13,7 +14,7 @@ export interface ProposedShape {
   readonly value: OverrideValue | null;
   /** CSS it comes to. */
   readonly css: string;
-  readonly reason: string;
+  readonly reason: Message;
   readonly isLocked: boolean;
   /** What else it could become, with the CSS of each. */
   readonly options: readonly { readonly becomes: ShapeBecomes; readonly css: string }[];
@@ -21,13 +22,14 @@ export interface ProposedShape {
 
 /** Elements around the scope that have to agree for a habit (common practice). */
 const LEAST_HABIT = 2;
-const KIND_WORDS: Readonly<Record<FoundShape['kind'], string>> = {
-  action: 'buttons',
-  field: 'fields',
-  box: 'boxes',
-  line: 'dividing lines',
-  heading: 'headings',
-  text: 'texts',
+
+const HELD_BY: Readonly<Record<Held, string>> = {
+  '': 'none',
+  'an exception': 'exception',
+  'corners differ by side': 'corners',
+  'edges differ by side': 'edges',
+  'round as it is': 'round',
+  'signs or code': 'signs',
 };
 
 /**
@@ -60,20 +62,19 @@ export function proposeShapes(
         properties.every((property) => resolvedAlone(property, css) === found.value),
       );
     const isOurs = house === undefined ? found.value === page : comesToIt(house);
-    const proposed: readonly [ShapeBecomes, string] =
+    const proposed: readonly [ShapeBecomes, Message] =
       found.held !== ''
-        ? ['leave', found.held]
+        ? ['leave', message('match.held', { by: HELD_BY[found.held] })]
         : house !== undefined && found.kind !== 'line'
-          ? ['house', isOurs ? 'the house’s already' : 'the house’s']
+          ? ['house', message(isOurs ? 'match.house-already' : 'match.house')]
           : page !== undefined && strategy === 'blend' && house === undefined
             ? [
                 'page',
-                isOurs ? 'as around it already' : `as ${most.count} of ${all} ${KIND_WORDS[found.kind]} around it`,
+                isOurs
+                  ? message('match.around-already')
+                  : message('match.around', { count: most.count, all, kind: found.kind }),
               ]
-            : [
-                'leave',
-                house === undefined && strategy === 'blend' ? 'no house shape, no habit around it' : 'left as it is',
-              ];
+            : ['leave', message(house === undefined && strategy === 'blend' ? 'match.no-habit' : 'match.left')];
     const chosen = shapes[found.id];
     const isKnown = chosen !== undefined && options.some(({ becomes }) => becomes === chosen);
     const becomes = isKnown ? chosen : proposed[0];
@@ -90,7 +91,7 @@ export function proposeShapes(
       // What is so already needs no override, however it is written.
       value: value && comesToIt(css) ? null : value,
       css,
-      reason: isKnown ? 'set by hand' : proposed[1],
+      reason: isKnown ? message('match.set-hand') : proposed[1],
       isLocked: isKnown,
       options,
     };

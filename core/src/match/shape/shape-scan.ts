@@ -8,7 +8,7 @@ import { showsText } from '../../resolve/text-figures.js';
 import { kindOf } from '../../selectors/alike.js';
 import type { HousePart } from '../../veneer/house-shape.js';
 import { actionAround } from '../job.js';
-import type { ShapeKind, ShapePlace } from './found-shape.js';
+import type { Held, ShapeKind, ShapePlace } from './found-shape.js';
 
 /** One shape of one element. */
 export interface Shape {
@@ -19,7 +19,7 @@ export interface Shape {
   /** Element the value comes from, where it is inherited. */
   readonly decider: ElementNode;
   readonly properties: ShapePlace['properties'];
-  readonly held: string;
+  readonly held: Held;
 }
 
 /** px from which a corner is round whatever its box is (common practice). */
@@ -34,7 +34,13 @@ export function shapesOf(view: StyleView, element: ElementNode): Shape[] {
   const found: Shape[] = [];
   const kind: ShapeKind =
     kindOf(element) === 'field' ? 'field' : actionAround(view, element) === element ? 'action' : 'box';
-  const add = (part: HousePart, own: ShapeKind, value: string, properties: readonly string[], held = ''): void => {
+  const add = (
+    part: HousePart,
+    own: ShapeKind,
+    value: string,
+    properties: readonly string[],
+    held: Held = '',
+  ): void => {
     found.push({ part, kind: own, value, node: element, decider: element, properties, held });
   };
   const corners = longhandsOfProperty('border-radius').map((longhand) => style.resolved(longhand));

@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { dressSite, openSite, pageOf, type SiteModel } from '../../site/site-model.js';
 import { toEnd } from '../../to-end.js';
 import { withOverrides } from '../../plan/plan-override.js';
@@ -104,8 +105,8 @@ describe('shapes of a scope', () => {
       expect(laid.refused).toEqual([]);
       const after = withOverrides(site, laid);
       const proof = toEnd(verifyMatch(site, after, SCOPE, NOTHING, { shapes }));
-      expect(proof.missed.words).toEqual([]);
-      expect(proof.spilt.words).toEqual([]);
+      expect(spoken(proof.missed.words)).toEqual([]);
+      expect(spoken(proof.spilt.words)).toEqual([]);
       expect(isProved(proof)).toBeTrue();
       const shown = (selector: string, longhand: string, state: CensusState = 'rest'): string => {
         const page = pageOf(after, 1);
@@ -171,7 +172,7 @@ describe('a rule that a state brings in again', () => {
     const shapes = proposed(site);
     const laid = toEnd(layMatch(site, NOTHING, 1280, [], shapes));
     const proof = toEnd(verifyMatch(site, withOverrides(site, laid), SCOPE, NOTHING, { shapes }));
-    expect(proof.missed.words).toEqual([]);
+    expect(spoken(proof.missed.words)).toEqual([]);
     expect(laid.put.filter(({ state }) => state !== 'rest').length).toBeGreaterThan(0);
     expect(laid.put.filter(({ selector, state }) => state !== 'rest' && selector.includes('.b:')).length).toBe(1);
   });

@@ -1,3 +1,4 @@
+import { message, type Message } from '../../message/message.js';
 import { CENSUS_STATES, allInState } from '../../census/census-states.js';
 import type { ElementNode } from '../../dom/tree.js';
 import { longhandsOfProperty } from '../../properties/grouped.js';
@@ -6,7 +7,7 @@ import { StyleShare } from '../../resolve/style-share.js';
 import { StyleView } from '../../resolve/style-view.js';
 import { showsText } from '../../resolve/text-figures.js';
 import { shortName } from '../../selectors/describe-element.js';
-import { settingWords } from '../../site/environments.js';
+import { settingsTold } from '../../site/environments.js';
 import { passedOverOn } from '../../site/exceptions.js';
 import { pageOf, type SiteModel } from '../../site/site-model.js';
 import { inScope, type MatchScope } from '../scope.js';
@@ -73,8 +74,8 @@ export function* verifyShapes(
             if (asked === undefined) {
               // A shadow whose colours are matched has kept its shape.
               if (value === prior || (longhand === 'box-shadow' && isIn(element))) continue;
-              const where = whereOf(longhand, element, state, i === 0 ? '' : settingWords([setting]));
-              if (isIn(element)) missed.add(`${where} is ${value}, not ${prior}`);
+              const where = whereOf(longhand, element, state, i === 0 ? null : settingsTold([setting]));
+              if (isIn(element)) missed.add(message('match.is-not', { where, value, expected: prior }));
               else spilt.add(where);
               continue;
             }
@@ -82,8 +83,8 @@ export function* verifyShapes(
             if (isOwn && longhand === 'box-shadow') continue;
             const expected = isOwn ? prior : asked;
             if (value === expected) continue;
-            const where = whereOf(longhand, element, state, i === 0 ? '' : settingWords([setting]));
-            missed.add(`${where} is ${value}, not ${expected}`);
+            const where = whereOf(longhand, element, state, i === 0 ? null : settingsTold([setting]));
+            missed.add(message('match.is-not', { where, value, expected }));
           }
         }
         yield now.path;
@@ -119,10 +120,12 @@ function wantedOn(
   return wanted;
 }
 
-function whereOf(longhand: string, element: ElementNode, state: string, at: string): string {
-  return [
-    `${longhand} of ${shortName(element)}`,
-    ...(state === 'rest' ? [] : [state]),
-    ...(at === '' ? [] : [at]),
-  ].join(', ');
+function whereOf(longhand: string, element: ElementNode, state: string, at: Message | null): Message {
+  return message('match.painted-in', {
+    property: longhand,
+    element: shortName(element),
+    state,
+    at: at ? 'some' : 'none',
+    where: at ?? '',
+  });
 }

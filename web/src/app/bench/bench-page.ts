@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -14,7 +15,7 @@ import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-i
 import { FormsModule } from '@angular/forms';
 import {
   LIGHTINGS,
-  ROW_WORDS,
+  rowTold,
   isScrollbarRow,
   type Lighting,
   type NamedValue,
@@ -204,8 +205,8 @@ export class BenchPage {
     const { words, kind } = this.selection.rowProperty();
     const lead = this.selection.propertyAt() === 0 && kind === 'color';
     return lead
-      ? `Why ${this.answers.stateWord(state).toLowerCase()} ${ROW_WORDS[row].toLowerCase()} is this colour`
-      : `Why ${this.answers.stateWord(state).toLowerCase()} ${words} is as it is`;
+      ? `Why ${this.answers.stateWord(state).toLowerCase()} ${say(rowTold(row)).toLowerCase()} is this colour`
+      : `Why ${this.answers.stateWord(state).toLowerCase()} ${say(words)} is as it is`;
   });
   protected readonly flashWords = computed(() => {
     const places = this.flash.shown()?.places ?? [];

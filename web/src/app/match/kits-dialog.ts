@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { KitDocument } from '@upper-veneer/contract';
@@ -88,7 +89,7 @@ export class KitsDialog {
   protected readonly problem = signal('');
   protected readonly laying = signal<number | null>(null);
   protected readonly progress = signal({ done: 0, total: 0 });
-  protected readonly told = signal<LaidKit | null>(null);
+  protected readonly told = signal<Spoken<LaidKit> | null>(null);
   /** Parts that have something to keep. */
   protected readonly parts = computed(() => {
     const matched = new Set(this.#site.overrides().map(({ partId }) => partId));
@@ -177,7 +178,7 @@ export class KitsDialog {
     return `${known}; ${fit.rules} of ${fit.of} rules have something to match.`;
   }
 
-  protected laidWords({ put, misfits, wider, ownCss }: LaidKit): string {
+  protected laidWords({ put, misfits, wider, ownCss }: Spoken<LaidKit>): string {
     const own = ownCss ? ' and its own CSS' : '';
     const laid = `${put.length} ${put.length === 1 ? 'override' : 'overrides'}${own} laid on, as one step of undo`;
     const notes = [
@@ -187,7 +188,7 @@ export class KitsDialog {
     return notes.length === 0 ? `${laid}; everything fits.` : `${laid}; ${notes.join(', ')}:`;
   }
 
-  protected misfitsOf({ misfits, wider }: LaidKit): LaidKit['misfits'] {
+  protected misfitsOf({ misfits, wider }: Spoken<LaidKit>): Spoken<LaidKit>['misfits'] {
     return [...misfits, ...wider];
   }
 

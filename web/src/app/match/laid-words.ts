@@ -1,4 +1,5 @@
-import { isProved, proofSettingWords, type LaidMatch, type MatchProof, type Override } from '@upper-veneer/core';
+import { say, type Spoken } from '@upper-veneer/words';
+import { isProved, proofSettingMessage, type LaidMatch, type MatchProof, type Override } from '@upper-veneer/core';
 import type { MatchView } from '../shared/engine/match-api';
 
 /** Overrides to be stored, and what is said of them. */
@@ -9,33 +10,33 @@ export interface Written {
   readonly words: string;
   readonly refused: readonly string[];
   /** The proposal they were written for, which is laid on then. */
-  readonly view: MatchView | null;
+  readonly view: Spoken<MatchView> | null;
 }
 
 /** What was laid: `65 places by 49 overrides`. */
-export function countOf({ laid, put }: Pick<LaidMatch, 'laid' | 'put'>): string {
+export function countOf({ laid, put }: Pick<Spoken<LaidMatch>, 'laid' | 'put'>): string {
   return `${laid} ${laid === 1 ? 'place' : 'places'} by ${put.length} ${put.length === 1 ? 'override' : 'overrides'}`;
 }
 
-export function notWritten(refused: LaidMatch['refused']): string[] {
+export function notWritten(refused: Spoken<LaidMatch>['refused']): string[] {
   return refused.map(({ reason, places }) => `not written, ${places} ${places === 1 ? 'place' : 'places'}: ${reason}`);
 }
 
 /** What resolving the site with the overrides on says of them. */
-export function proofWords(proof: MatchProof, isLitTwice: boolean): string {
+export function proofWords(proof: Spoken<MatchProof>, isLitTwice: boolean): string {
   const lit = isLitTwice ? ' in both lightings' : '';
-  const places = `${proof.looked.toLocaleString('en')} places resolved ${proofSettingWords(proof.at)}${lit}`;
+  const places = `${proof.looked.toLocaleString('en')} places resolved ${say(proofSettingMessage(proof.at))}${lit}`;
   return isProved(proof) ? `proved, ${places}` : `not proved, ${places}`;
 }
 
 /** How many places outside the scope follow properties of the theme that are overridden. */
-export function followWords(view: MatchView | null): string {
+export function followWords(view: Spoken<MatchView> | null): string {
   const outside = (view?.properties ?? []).reduce((sum, { isTaken, outside: own }) => sum + (isTaken ? own : 0), 0);
   return outside === 0 ? '' : `, ${outside} outside follow as chosen`;
 }
 
 /** Findings in words, and how many more there are. */
-export function told(what: string, { words, count }: MatchProof['missed']): string[] {
+export function told(what: string, { words, count }: Spoken<MatchProof>['missed']): string[] {
   const more = count - words.length;
   return [...words.map((entry) => `${what}: ${entry}`), ...(more > 0 ? [`${what}: ${more} more`] : [])];
 }

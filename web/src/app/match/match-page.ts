@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
@@ -284,7 +285,7 @@ export class MatchPage {
   );
   readonly #otherLighting = toSignal(
     toObservable(computed(() => ({ beside: this.beside(), view: this.match.view() }))).pipe(
-      askEngine<{ beside: string; view: MatchView | null }, FramedPage | null>(
+      askEngine<{ beside: string; view: Spoken<MatchView> | null }, FramedPage | null>(
         this.#engine,
         ({ beside, view }) => (beside === 'lighting' && view ? this.match.otherLighting() : null),
         null,
@@ -302,7 +303,7 @@ export class MatchPage {
   /** What the match brings about, or cannot, besides its rows. */
   readonly #besidesRows = toSignal(
     toObservable(this.match.view).pipe(
-      askEngine<MatchView | null, BesidesRows | null>(
+      askEngine<Spoken<MatchView> | null, Spoken<BesidesRows> | null>(
         this.#engine,
         (view, engine) => (view ? engine.besidesRows() : null),
         null,
@@ -415,7 +416,7 @@ export class MatchPage {
 }
 
 /** On how many pages a pair melts, and how often; of those the one most apart is told. */
-function whereMelting({ pairs, pages }: MeltingAreas): string {
+function whereMelting({ pairs, pages }: Spoken<MeltingAreas>): string {
   if (pairs === 1) return '';
   return pages > 1 ? `, the most apart of ${pairs} on ${pages} pages` : `, the most apart of ${pairs}`;
 }

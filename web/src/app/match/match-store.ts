@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   otherLighting,
@@ -36,7 +37,7 @@ export type MatchState =
   | { readonly status: 'working'; readonly doing: string; readonly share: number }
   | { readonly status: 'stopped' }
   | { readonly status: 'empty' }
-  | { readonly status: 'proposed'; readonly view: MatchView };
+  | { readonly status: 'proposed'; readonly view: Spoken<MatchView> };
 
 /** The scope that is matched, what is proposed for it, and laying it on. */
 @Injectable()
@@ -87,7 +88,7 @@ export class MatchStore {
   /** Whether the proposal is of what is settled by now: only that is laid on. */
   readonly isCurrent = computed(() => this.#proposedFor() === this.choices());
   /** Draft and proposal as they were laid on, as long as neither has changed. */
-  readonly #laidOn = signal<{ readonly version: number; readonly view: MatchView } | null>(null);
+  readonly #laidOn = signal<{ readonly version: number; readonly view: Spoken<MatchView> } | null>(null);
   readonly isLaid = computed(() => {
     const laid = this.#laidOn();
     return laid !== null && laid.view === this.view() && laid.version === this.#site.draft()?.version;
@@ -165,7 +166,7 @@ export class MatchStore {
   }
 
   /** Gives rows one value, each as much lighter or darker than the first as it was found. */
-  setShades(rows: readonly MatchRow[], value: PlainValue): void {
+  setShades(rows: readonly Spoken<MatchRow>[], value: PlainValue): void {
     this.#settle('Set what a family becomes', {
       ...this.choices(),
       locked: {

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -63,7 +64,7 @@ const SLICE = 16;
   `,
 })
 export class MatchTable {
-  readonly rows = input.required<readonly MatchRow[]>();
+  readonly rows = input.required<readonly Spoken<MatchRow>[]>();
   readonly palette = input.required<Palette>();
   readonly chosen = input.required<readonly string[]>();
   readonly picked = output<readonly string[]>();

@@ -1,3 +1,4 @@
+import { say, type Spoken } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -18,7 +19,7 @@ import {
   describeHome,
   hexOf,
   placeId,
-  propertyWords,
+  propertyTold,
   rowAsFound,
   shadeOfValue,
   roleWords,
@@ -160,7 +161,7 @@ const MOST_LISTED = 60;
 export class RowDetail {
   readonly #engine = inject(Engine);
   protected readonly site = inject(SiteStore);
-  readonly rows = input.required<readonly MatchRow[]>();
+  readonly rows = input.required<readonly Spoken<MatchRow>[]>();
   readonly equal = input.required<readonly (readonly string[])[]>();
   readonly isOff = input(false);
   readonly set = output<Becomes>();
@@ -199,7 +200,9 @@ export class RowDetail {
     return lead ? becomesWords(lead, this.site.palette()) : '';
   });
   protected readonly homes = computed(() =>
-    (this.#lead()?.found.homes ?? []).slice(0, 12).map((home) => ({ words: describeHome(home), places: home.places })),
+    (this.#lead()?.found.homes ?? [])
+      .slice(0, 12)
+      .map((home) => ({ words: say(describeHome(home)), places: home.places })),
   );
   protected readonly areLocked = computed(() => this.rows().every(({ isLocked }) => isLocked));
   protected readonly areTied = computed(() => {
@@ -244,7 +247,7 @@ export class RowDetail {
   }
 
   protected wordsOf({ property, name }: PlaceView): string {
-    return `${propertyWords(property)} of ${name}`;
+    return `${say(propertyTold(property))} of ${name}`;
   }
 
   protected tick(place: FoundPlace): void {

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ShapeBecomes } from '@upper-veneer/core';
 import type { ShapeRow } from '../shared/engine/match-api';
@@ -66,7 +67,7 @@ const SLICE = 12;
   `,
 })
 export class ShapeRows {
-  readonly rows = input.required<readonly ShapeRow[]>();
+  readonly rows = input.required<readonly Spoken<ShapeRow>[]>();
   readonly set = output<{ readonly id: string; readonly becomes: ShapeBecomes }>();
   /** Emits elements of the page drawn that are to be lit. */
   readonly lit = output<readonly number[]>();

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PropertyView } from '../shared/engine/match-api';
@@ -61,7 +62,7 @@ import { MATCH_WIDTH } from './match-store';
   `,
 })
 export class ThemeProperties {
-  readonly properties = input.required<readonly PropertyView[]>();
+  readonly properties = input.required<readonly Spoken<PropertyView>[]>();
   /** Rows chosen: properties that feed none of them are left out. */
   readonly rowIds = input<readonly string[]>([]);
   /** What was chosen, whether it is proposed for already or not; `null` where nothing was. */
@@ -79,7 +80,7 @@ export class ThemeProperties {
       : this.properties().filter(({ rowIds }) => rowIds.some((id) => chosen.includes(id)));
   });
 
-  protected flip({ id, isTaken }: PropertyView): void {
+  protected flip({ id, isTaken }: Spoken<PropertyView>): void {
     const taken =
       this.chosen() ??
       this.properties()
@@ -88,13 +89,13 @@ export class ThemeProperties {
     this.taken.emit(isTaken ? taken.filter((other) => other !== id) : [...taken, id]);
   }
 
-  protected wordsOf({ value, words, agreeing, others, isShorter }: PropertyView): string {
+  protected wordsOf({ value, words, agreeing, others, isShorter }: Spoken<PropertyView>): string {
     if (!value) return `feeds ${others} ${others === 1 ? 'place' : 'places'} that are left alone or mixed from it`;
     const rest = others === 0 ? '' : `; ${others} more become something else and are overridden besides`;
     return `${isShorter ? 'the shorter way: ' : ''}${agreeing} ${agreeing === 1 ? 'place becomes' : 'places become'} ${words}${rest}`;
   }
 
-  protected spotOf({ spot }: PropertyView['outsiders'][number]): Readonly<Record<string, string | number>> {
+  protected spotOf({ spot }: Spoken<PropertyView>['outsiders'][number]): Readonly<Record<string, string | number>> {
     return {
       page: spot.pageId,
       element: spot.element,

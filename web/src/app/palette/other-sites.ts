@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { proxy } from 'comlink';
@@ -92,7 +93,7 @@ export class OtherSites {
   protected readonly isProving = signal(false);
   protected readonly chosen = signal<ReadonlySet<number>>(new Set());
   readonly #sites = signal<readonly Other[]>([]);
-  readonly #told = signal<ReadonlyMap<number, Told>>(new Map());
+  readonly #told = signal<ReadonlyMap<number, Spoken<Told>>>(new Map());
   #engine: SideEngine | null = null;
   #run = 0;
 
@@ -201,7 +202,7 @@ export class OtherSites {
     this.#sites.update((sites) => sites.map((own) => (own.id === id ? { ...own, draft } : own)));
   }
 
-  #tell(id: number, told: Told): void {
+  #tell(id: number, told: Spoken<Told>): void {
     this.#told.update((before) => new Map([...before, [id, told]]));
   }
 

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -11,7 +12,7 @@ import {
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { PROOF_STATE_WORDS, leadingState } from '@upper-veneer/core';
+import { proofStateTold, leadingState } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { askEngine } from '../shared/engine/ask-engine';
@@ -219,7 +220,7 @@ export class FindingCard {
   protected placeWords({ pageId, state, setting, overPicture }: ProofPlaceView): string {
     const page = this.#site.site()?.pages.find(({ id }) => id === pageId)?.name ?? '';
     const figure = overPicture === null ? '' : `${figureWords({ figure: overPicture, unit: 'ratio' })}, `;
-    return `${figure}${page}, ${PROOF_STATE_WORDS[state].toLowerCase()}, ${setting.width} px`;
+    return `${figure}${page}, ${say(proofStateTold(state)).toLowerCase()}, ${setting.width} px`;
   }
 
   protected leave(): void {

@@ -1,5 +1,6 @@
-import { PROOF_STATE_WORDS, isSpecimen, type Proof, type ProofKind } from '@upper-veneer/core';
-import type { FindingView } from '../shared/engine/proof-api';
+import { say } from '@upper-veneer/words';
+import { proofStateTold, isSpecimen, type ProofKind } from '@upper-veneer/core';
+import type { FindingView, ProofView } from '../shared/engine/proof-api';
 
 /** What each group asks, in the order it is shown. */
 export const KIND_WORDS: Readonly<Record<ProofKind, { readonly name: string; readonly asks: string }>> = {
@@ -19,7 +20,7 @@ export function headline(fails: number, looks: number): string {
 }
 
 /** `7 pages · 8 states, 3 at once · 3 widths · light and inverted · 8,315 looks in 0.9 s`. */
-export function extent(proof: Proof | (Omit<Proof, 'findings'> & { readonly took: number })): string {
+export function extent(proof: Omit<ProofView, 'findings' | 'unseen'>): string {
   const widths = new Set(proof.settings.map(({ width }) => width)).size;
   const others = proof.settings.length - widths;
   return [
@@ -27,7 +28,7 @@ export function extent(proof: Proof | (Omit<Proof, 'findings'> & { readonly took
     `${proof.states.filter((state) => state !== 'together').length} states, 3 at once`,
     `${widths} ${widths === 1 ? 'width' : 'widths'}${others > 0 ? ` and ${others} other ${others === 1 ? 'setting' : 'settings'}` : ''}`,
     ...(proof.lightings.length > 1 ? ['light and inverted'] : []),
-    `${proof.looks.toLocaleString('en')} looks${'took' in proof ? ` in ${seconds(proof.took)}` : ''}`,
+    `${proof.looks.toLocaleString('en')} looks in ${seconds(proof.took)}`,
   ].join(' · ');
 }
 
@@ -45,14 +46,14 @@ export function figureWords({ figure, unit }: Pick<FindingView, 'figure' | 'unit
 export function whereWords(
   { things, states, pageIds, widths, lightings }: FindingView,
   pages: readonly { readonly id: number; readonly name: string; readonly path: string }[],
-  proof: Pick<Proof, 'settings' | 'lightings'>,
+  proof: Pick<ProofView, 'settings' | 'lightings'>,
 ): string {
   const names = pages.filter(({ id }) => pageIds.includes(id)).map(({ name }) => name);
   const isOnEvery = pages.every((page) => pageIds.includes(page.id) || isSpecimen(page));
   const all = new Set(proof.settings.map(({ width }) => width)).size;
   return [
     `${things.toLocaleString('en')} ${things === 1 ? 'place' : 'places'}`,
-    states.map((state) => PROOF_STATE_WORDS[state].toLowerCase()).join(', '),
+    states.map((state) => say(proofStateTold(state)).toLowerCase()).join(', '),
     isOnEvery && names.length > 1
       ? 'every page'
       : names.length > 3

@@ -1,8 +1,9 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   ROW_PROPERTIES,
-  propertyWords,
+  propertyTold,
   rolesInOrder,
   roleWords,
   type OverrideState,
@@ -65,7 +66,7 @@ export class LookForm {
   protected readonly state = signal<OverrideState | null>(null);
   protected readonly key = signal('');
   protected readonly css = signal('');
-  protected readonly properties = PROPERTIES.map((property) => ({ property, label: propertyWords(property) }));
+  protected readonly properties = PROPERTIES.map((property) => ({ property, label: say(propertyTold(property)) }));
   protected readonly states: { state: OverrideState | null; label: string }[] = [
     { state: null, label: 'in every state' },
     { state: 'rest', label: 'at rest' },

@@ -1,11 +1,12 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import {
   MOST_LOOKS,
   REQUEST_STANDINGS,
-  STATE_WORDS,
-  propertyWords,
+  stateTold,
+  propertyTold,
   valueWords,
   type RequestItem,
   type RequestLook,
@@ -94,7 +95,7 @@ export class RequestItemCard {
     const [first] = this.holds()?.missed ?? [];
     if (!first) return '';
     const page = this.pages().find(({ id }) => id === first.pageId)?.name ?? '';
-    return `${page}, ${first.states.map((state) => STATE_WORDS[state].toLowerCase()).join(' and ')}, ${first.width} px: ${first.shown}`;
+    return `${page}, ${first.states.map((state) => say(stateTold(state)).toLowerCase()).join(' and ')}, ${first.width} px: ${first.shown}`;
   });
 
   protected spotOf({ pageId, element }: { readonly pageId: number; readonly element: number }) {
@@ -120,10 +121,10 @@ export class RequestItemCard {
   }
 
   protected lookWords({ property, value, state, widths }: RequestLook): string {
-    const when = state === null ? 'in every state' : STATE_WORDS[state].toLowerCase();
+    const when = state === null ? 'in every state' : say(stateTold(state)).toLowerCase();
     const from = widths?.min == null ? '' : ` from ${widths.min} px`;
     const to = widths?.max == null ? '' : ` to ${widths.max} px`;
-    return `${propertyWords(property)}: ${valueWords({ palette: this.#site.palette() }, value)}, ${when}${from}${to}`;
+    return `${say(propertyTold(property))}: ${valueWords({ palette: this.#site.palette() }, value)}, ${when}${from}${to}`;
   }
 
   protected addLooks(looks: readonly RequestLook[]): void {

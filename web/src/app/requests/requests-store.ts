@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { ClientRequest, ItemHolds, RequestItem, RequestLook } from '@upper-veneer/core';
@@ -10,7 +11,7 @@ import { SiteStore } from '../shared/site/site-store';
 
 /** A change waits so long for the next before the list is proved, ms. */
 const PAUSE_MS = 400;
-const NONE: ReadonlyMap<string, ItemHolds> = new Map();
+const NONE: ReadonlyMap<string, Spoken<ItemHolds>> = new Map();
 
 /** How an item stands: what the designer said, or what proof says of what is done. */
 export type ShownStanding = 'to do' | 'asked' | 'refused' | 'done' | 'holds' | 'fails';
@@ -28,7 +29,7 @@ export class RequestsStore {
   /** The item that is worked on. */
   readonly worked = computed(() => this.items().find(({ id }) => id === this.#worked.id()) ?? null);
 
-  readonly #holds = toSignal<ReadonlyMap<string, ItemHolds>, ReadonlyMap<string, ItemHolds>>(
+  readonly #holds = toSignal<ReadonlyMap<string, Spoken<ItemHolds>>, ReadonlyMap<string, Spoken<ItemHolds>>>(
     toObservable(
       computed(() => ({
         draft: this.#site.painted(),
@@ -49,7 +50,7 @@ export class RequestsStore {
   );
 
   /** What proof says of an item; `null` where no look is named, or it is not proved yet. */
-  holdsOf(item: RequestItem): ItemHolds | null {
+  holdsOf(item: RequestItem): Spoken<ItemHolds> | null {
     return item.looks.length > 0 ? (this.#holds().get(item.id) ?? null) : null;
   }
 

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -96,12 +97,12 @@ export class FeedingDetail {
           ) ?? null)
       : null;
   });
-  readonly #judgement = toSignal<Judgement | null, null>(
+  readonly #judgement = toSignal<Spoken<Judgement> | null, null>(
     combineLatest([toObservable(this.own), toObservable(this.site.veneer)]).pipe(
       debounceTime(0),
       askEngine(
         this.#engine,
-        ([own], engine): Promise<Judgement | null> | null =>
+        ([own], engine): Promise<Spoken<Judgement> | null> | null =>
           own
             ? withProgress(
                 () => undefined,

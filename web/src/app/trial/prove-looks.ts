@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import type { RevisionDocument, TrialDocument, VariationProofBody } from '@upper-veneer/contract';
 import { encounters, settingConflicts } from '@upper-veneer/core';
@@ -51,7 +52,7 @@ export class ProveLooks {
           const sheet = this.#site.draft()?.settings.find((own) => own.partId === partId);
           return sheet
             ? {
-                fails: settingConflicts(sheet, ({ name }) => values[name] ?? '').map(({ words }) => words),
+                fails: settingConflicts(sheet, ({ name }) => values[name] ?? '').map(({ words }) => say(words)),
                 looks: encounters(sheet).length,
               }
             : { fails: ['Its settings sheet is gone'], looks: 0 };

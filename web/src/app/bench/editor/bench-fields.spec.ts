@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { ROW_PROPERTIES, type Companion, type OverrideValue, type Palette, type RowProperty } from '@upper-veneer/core';
@@ -150,7 +151,7 @@ describe('CompositeEditor', () => {
 });
 
 describe('CompanionsList', () => {
-  const companion = (name: string, kind: Companion['kind'], element: number): Companion => ({
+  const companion = (name: string, kind: Spoken<Companion>['kind'], element: number): Spoken<Companion> => ({
     kind,
     name,
     state: 'rest',

@@ -1,3 +1,4 @@
+import { type Spoken, say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -6,7 +7,7 @@ import {
   HOUSE_PROPERTIES,
   HOUSE_WORDS,
   ROW_PROPERTIES,
-  ROW_WORDS,
+  rowTold,
   isOpenToVisited,
   isScrollbarRow,
   type Inspection,
@@ -124,18 +125,18 @@ export class CellEditor {
   protected readonly answers = inject(BenchAnswers);
   protected readonly acts = inject(BenchActs);
   protected readonly flash = inject(BenchFlash);
-  readonly inspection = input.required<Inspection>();
+  readonly inspection = input.required<Spoken<Inspection>>();
   readonly families = input<readonly string[]>([]);
 
   protected readonly isOnScrollbar = computed(() => isScrollbarRow(this.selection.cell().row));
   protected readonly stateWord = computed(() => this.answers.stateWord(this.selection.cell().state).toLowerCase());
   protected readonly heading = computed(() =>
     this.isOnScrollbar()
-      ? `${ROW_WORDS[this.selection.cell().row]} becomes`
-      : `${this.answers.stateWord(this.selection.cell().state)} ${ROW_WORDS[this.selection.cell().row].toLowerCase()} becomes`,
+      ? `${say(rowTold(this.selection.cell().row))} becomes`
+      : `${this.answers.stateWord(this.selection.cell().state)} ${say(rowTold(this.selection.cell().row)).toLowerCase()} becomes`,
   );
   protected readonly properties = computed(() =>
-    ROW_PROPERTIES[this.selection.cell().row].map(({ words }, at) => ({ at, label: words })),
+    ROW_PROPERTIES[this.selection.cell().row].map(({ words }, at) => ({ at, label: say(words) })),
   );
   /** Why the chosen cell cannot be changed; empty where it can. */
   protected readonly closed = computed(() =>

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Inspection, Repair } from '@upper-veneer/core';
@@ -12,7 +13,7 @@ describe('EveryState', () => {
     target: signal({ pageId: 1, element: 5, pseudo: '' }),
     width: signal(1280),
   };
-  const done: Repair[] = [];
+  const done: Spoken<Repair>[] = [];
   const proposals = [
     { state: 'hover', words: 'Hover fill: Willow, 12 darker', wishes: [{ state: 'hover' }, { state: 'hover' }] },
     { state: 'focus', words: 'Focus fill: Willow, 6 darker', wishes: [{ state: 'focus' }] },
@@ -24,12 +25,12 @@ describe('EveryState', () => {
       providers: [
         provideZonelessChangeDetection(),
         { provide: BenchSelection, useValue: bench },
-        { provide: BenchActs, useValue: { scope: () => ({}), repair: (repair: Repair) => done.push(repair) } },
+        { provide: BenchActs, useValue: { scope: () => ({}), repair: (repair: Spoken<Repair>) => done.push(repair) } },
         { provide: Engine, useValue: { remote: { proposeRow: () => Promise.resolve(found) } } },
       ],
     });
     const fixture = TestBed.createComponent(EveryState);
-    fixture.componentRef.setInput('inspection', { pageId: 1, element: 5, pseudo: '' } as Inspection);
+    fixture.componentRef.setInput('inspection', { pageId: 1, element: 5, pseudo: '' } as Spoken<Inspection>);
     await fixture.whenStable();
     const host = fixture.nativeElement as HTMLElement;
     host.querySelector('button')?.click();

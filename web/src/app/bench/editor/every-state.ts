@@ -1,5 +1,6 @@
+import { type Spoken, say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
-import { ROW_WORDS, type Inspection, type RowProposal } from '@upper-veneer/core';
+import { rowTold, type Inspection, type RowProposal } from '@upper-veneer/core';
 import { Engine } from '../../shared/engine/engine';
 import { BenchActs } from '../store/bench-acts';
 import { BenchSelection } from '../store/bench-selection';
@@ -36,7 +37,7 @@ export class EveryState {
   readonly #selection = inject(BenchSelection);
   readonly #acts = inject(BenchActs);
   readonly #engine = inject(Engine);
-  readonly inspection = input.required<Inspection>();
+  readonly inspection = input.required<Spoken<Inspection>>();
 
   /** Counts questions, so that an older answer is passed over. */
   #asked = 0;
@@ -45,12 +46,12 @@ export class EveryState {
       `${this.inspection().pageId}/${this.inspection().element}/${this.inspection().pseudo}/${this.#selection.cell().row}`,
   );
   /** What is proposed; `null` while nothing is asked. Another cell is another question. */
-  protected readonly found = linkedSignal<string, readonly RowProposal[] | null>({
+  protected readonly found = linkedSignal<string, readonly Spoken<RowProposal>[] | null>({
     source: this.#cell,
     computation: () => null,
   });
   protected readonly left = linkedSignal<string, readonly string[]>({ source: this.#cell, computation: () => [] });
-  protected readonly row = computed(() => ROW_WORDS[this.#selection.cell().row]);
+  protected readonly row = computed(() => say(rowTold(this.#selection.cell().row)));
   protected readonly chosen = computed(() => (this.found() ?? []).filter(({ state }) => !this.left().includes(state)));
 
   protected async toggle(): Promise<void> {
@@ -70,7 +71,7 @@ export class EveryState {
     this.found.set(found);
   }
 
-  protected flip({ state }: RowProposal): void {
+  protected flip({ state }: Spoken<RowProposal>): void {
     this.left.update((left) => (left.includes(state) ? left.filter((other) => other !== state) : [...left, state]));
   }
 

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { valueProblem, type Palette, type RowProperty } from '@upper-veneer/core';
@@ -13,12 +14,12 @@ const SHIPPED_FACES = ['"Atkinson Hyperlegible Next"', '"Atkinson Hyperlegible M
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (choices().length > 0) {
-      <div class="choices" role="group" [attr.aria-label]="property().words">
+      <div class="choices" role="group" [attr.aria-label]="words()">
         @for (choice of choices(); track choice) { <button type="button" class="uv-mono" [class.current]="choice === shown()" [attr.aria-pressed]="choice === shown()" (click)="picked.emit(choice)">{{ choice }}</button> }
       </div>
     }
     <form (ngSubmit)="use()">
-      <input pInputText pSize="small" class="uv-mono" name="measure" autocomplete="off" spellcheck="false" [attr.aria-label]="'Value of ' + property().words" [attr.aria-invalid]="problem() !== ''"
+      <input pInputText pSize="small" class="uv-mono" name="measure" autocomplete="off" spellcheck="false" [attr.aria-label]="'Value of ' + words()" [attr.aria-invalid]="problem() !== ''"
         [ngModel]="text()" (ngModelChange)="text.set($event)" (keydown)="step($event)" />
       <button type="submit" [disabled]="problem() !== '' || text() === shown()">Use</button>
     </form>
@@ -36,6 +37,7 @@ const SHIPPED_FACES = ['"Atkinson Hyperlegible Next"', '"Atkinson Hyperlegible M
 })
 export class MeasureField {
   readonly property = input.required<RowProperty>();
+  protected readonly words = computed(() => say(this.property().words));
   /** Value that shows now. */
   readonly shown = input.required<string>();
   readonly palette = input.required<Palette>();

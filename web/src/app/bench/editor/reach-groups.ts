@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { GroupOffer, Inspection, ReachOffers } from '@upper-veneer/core';
@@ -59,7 +60,7 @@ export class ReachGroups {
   protected readonly selection = inject(BenchSelection);
   protected readonly acts = inject(BenchActs);
   readonly #engine = inject(Engine);
-  readonly inspection = input.required<Inspection>();
+  readonly inspection = input.required<Spoken<Inspection>>();
 
   readonly #question = computed(() => {
     const { pageId, element, pseudo } = this.inspection();
@@ -73,19 +74,19 @@ export class ReachGroups {
       spared: this.selection.spared(),
     };
   });
-  protected readonly offers = toSignal<ReachOffers | null, null>(
+  protected readonly offers = toSignal<Spoken<ReachOffers> | null, null>(
     toObservable(this.#question).pipe(
       debounceTime(120),
       askEngine(
         this.#engine,
-        (question, engine): Promise<ReachOffers | null> | null =>
+        (question, engine): Promise<Spoken<ReachOffers> | null> | null =>
           question.pseudo === '' ? engine.reachOffers(question) : null,
         null,
       ),
     ),
     { initialValue: null },
   );
-  protected readonly groups = computed<readonly GroupOffer[]>(() => this.offers()?.groups ?? []);
+  protected readonly groups = computed<readonly Spoken<GroupOffer>[]>(() => this.offers()?.groups ?? []);
   protected readonly lookAlikes = computed(() => this.offers()?.lookAlikes ?? []);
   protected readonly countWords = computed(() => {
     const [shown, found] = [this.groups().length, this.offers()?.found ?? 0];
@@ -96,7 +97,7 @@ export class ReachGroups {
     () => this.groups().find((group) => this.isChosen(group))?.words ?? this.selection.group() ?? '',
   );
 
-  protected isChosen({ selectors }: GroupOffer): boolean {
+  protected isChosen({ selectors }: Spoken<GroupOffer>): boolean {
     return this.selection.reach() === 'group' && selectors.includes(this.selection.group() ?? '');
   }
 

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { ROW_PROPERTIES, type Inspection, type Reach, type Spot } from '@upper-veneer/core';
 import { Popover } from 'primeng/popover';
@@ -51,7 +52,7 @@ export class ReachScope {
   protected readonly site = inject(SiteStore);
   protected readonly selection = inject(BenchSelection);
   protected readonly acts = inject(BenchActs);
-  readonly inspection = input.required<Inspection>();
+  readonly inspection = input.required<Spoken<Inspection>>();
   readonly reach = input.required<Reach>();
 
   /** Matches that are listed. */

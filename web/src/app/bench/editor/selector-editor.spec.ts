@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Override, SelectorCheck } from '@upper-veneer/core';
@@ -17,7 +18,7 @@ const OVERRIDE: Override = {
   selector: '.go',
   important: false,
 };
-const FINE: SelectorCheck = {
+const FINE: Spoken<SelectorCheck> = {
   problem: '',
   specificity: [0, 2, 0],
   elements: 6,
@@ -30,7 +31,7 @@ const FINE: SelectorCheck = {
 
 describe('SelectorEditor', () => {
   const asked: string[] = [];
-  let answer: SelectorCheck = FINE;
+  let answer: Spoken<SelectorCheck> = FINE;
 
   async function create(override: Override = OVERRIDE) {
     const remote = {

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -39,12 +40,12 @@ export class SelectorEditor {
   readonly closed = output();
 
   protected readonly text = linkedSignal(() => this.override().selector);
-  protected readonly check = toSignal<SelectorCheck | null, null>(
+  protected readonly check = toSignal<Spoken<SelectorCheck> | null, null>(
     combineLatest([toObservable(this.text), toObservable(this.override)]).pipe(
       debounceTime(80),
       askEngine(
         this.#engine,
-        ([text, override], engine): Promise<SelectorCheck | null> => engine.checkSelector(override, text),
+        ([text, override], engine): Promise<Spoken<SelectorCheck> | null> => engine.checkSelector(override, text),
         null,
       ),
     ),

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, input, output } from '@angular/core';
 import type { Inspection, LineageStep } from '@upper-veneer/core';
 import { ColorChip } from '../../shared/ui/color-chip';
@@ -44,7 +45,7 @@ const MOST_BELOW = 12;
 })
 export class LineageBar {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
-  readonly inspection = input.required<Inspection | null>();
+  readonly inspection = input.required<Spoken<Inspection> | null>();
   readonly chosen = output<{ readonly element: number; readonly pseudo: string }>();
   /** Emits the step whose flash is held, and when it is let go. */
   readonly flashed = output<{ readonly element: number; readonly pseudo: string }>();

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Inspection } from '@upper-veneer/core';
 import type { MenuItem } from 'primeng/api';
@@ -18,7 +19,7 @@ import { BenchSelection } from '../store/bench-selection';
 export class LookMenu {
   readonly #selection = inject(BenchSelection);
   readonly #acts = inject(BenchActs);
-  readonly inspection = input.required<Inspection>();
+  readonly inspection = input.required<Spoken<Inspection>>();
 
   protected readonly items = computed<MenuItem[]>(() => {
     const look = this.#acts.look();

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { GridCell, Inspection } from '@upper-veneer/core';
@@ -29,7 +30,7 @@ const INSPECTION = {
     { row: 'fill', cells: [cell({ css: null, hex: null }), cell({ state: 'hover', isOverride: true })] },
     { row: 'edge', cells: [cell({ css: null, hex: null }), cell({ state: 'hover', css: null, hex: null })] },
   ],
-} as unknown as Inspection;
+} as unknown as Spoken<Inspection>;
 
 describe('StatesGrid', () => {
   async function create() {
@@ -96,7 +97,7 @@ describe('StatesGrid', () => {
         heads: { switched: 'checked' },
       },
       grid: [{ row: 'text', cells: [cell({}), cell({ state: 'switched' })] }],
-    } as unknown as Inspection);
+    } as unknown as Spoken<Inspection>);
     const followed: number[] = [];
     fixture.componentInstance.followed.subscribe((element) => followed.push(element));
     await fixture.whenStable();

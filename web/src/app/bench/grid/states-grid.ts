@@ -1,3 +1,4 @@
+import { type Spoken, say } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -11,9 +12,10 @@ import {
 } from '@angular/core';
 import {
   ROW_PROPERTIES,
-  ROW_WORDS,
-  STATE_WORDS,
+  rowTold,
+  stateTold,
   type GridCell,
+  type GridRowName,
   type Inspection,
   type OverrideState,
 } from '@upper-veneer/core';
@@ -36,7 +38,7 @@ const MANY_STATES = 8;
         <tbody>
           @for (line of lines(); track line.row) {
             <tr>
-              <th scope="row">{{ rowWords[line.row] }}</th>
+              <th scope="row">{{ rowWords(line.row) }}</th>
               @for (cell of line.cells; track cell.state) {
                 <td>
                   <button type="button" [class.own]="cell.isOwn" [class.none]="cell.css === null" [class.chosen]="isChosen(line.row, cell)" [class.ours]="cell.isOverride" [class.covered]="cell.isCovered" [class.closed]="cell.closed !== ''"
@@ -88,7 +90,7 @@ const MANY_STATES = 8;
 })
 export class StatesGrid {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
-  readonly inspection = input.required<Inspection>();
+  readonly inspection = input.required<Spoken<Inspection>>();
   readonly choice = input.required<CellChoice>();
   readonly chosen = output<CellChoice>();
   /** Asks for the states that nothing tells from rest, too. */
@@ -98,7 +100,7 @@ export class StatesGrid {
   /** Where the keyboard is: ahead of the input while keys come faster than the view. */
   readonly #at = linkedSignal(() => this.choice());
 
-  protected readonly rowWords = ROW_WORDS;
+  protected readonly rowWords = (row: GridRowName): string => say(rowTold(row));
   protected readonly manyStates = MANY_STATES;
 
   /** Whether rows in which nothing shows are listed too. */
@@ -120,7 +122,7 @@ export class StatesGrid {
   protected readonly quietWords = computed(
     () =>
       `It can also be ${this.inspection()
-        .quietStates.map((state) => STATE_WORDS[state].toLowerCase())
+        .quietStates.map((state) => say(stateTold(state)).toLowerCase())
         .join(', ')}: nothing tells that from rest yet`,
   );
   protected readonly carrierWords = computed(() =>
@@ -132,12 +134,12 @@ export class StatesGrid {
   /** The head of a column: for what another element brings about, how that stands then. */
   protected head(state: OverrideState): string {
     const words = this.inspection().carrier?.heads[state];
-    return words ? words.charAt(0).toUpperCase() + words.slice(1) : STATE_WORDS[state];
+    return words ? words.charAt(0).toUpperCase() + words.slice(1) : say(stateTold(state));
   }
 
   protected hint(state: OverrideState): string {
     const words = this.inspection().carrier?.words[state];
-    return words ? `Where ${words}` : STATE_WORDS[state];
+    return words ? `Where ${words}` : say(stateTold(state));
   }
 
   /** The colours of a cell, side by side. */
@@ -167,11 +169,11 @@ export class StatesGrid {
   }
 
   protected describe(row: CellChoice['row'], cell: GridCell): string {
-    if (cell.closed !== '') return `${ROW_WORDS[row]}, ${this.head(cell.state).toLowerCase()}: ${cell.closed}`;
+    if (cell.closed !== '') return `${say(rowTold(row))}, ${this.head(cell.state).toLowerCase()}: ${cell.closed}`;
     const what =
       cell.css === null ? 'paints nothing' : cell.isCovered ? `${cell.css}, under a gradient or picture` : cell.css;
     const how = cell.css === null ? '' : cell.isOverride ? ', our override' : cell.isOwn ? '' : ', as at rest';
-    return `${ROW_WORDS[row]}, ${this.head(cell.state).toLowerCase()}: ${what}${how}`;
+    return `${say(rowTold(row))}, ${this.head(cell.state).toLowerCase()}: ${what}${how}`;
   }
 
   protected onKey(event: KeyboardEvent): void {

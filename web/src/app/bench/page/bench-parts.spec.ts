@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Inspection, ReachCount } from '@upper-veneer/core';
@@ -33,7 +34,7 @@ describe('LineageBar', () => {
       step(5, 'a.btn', { fill: '#b4582a', hasImage: true }),
     ],
     below: [step(5, '::before', { pseudo: 'before' }), step(6, 'b')],
-  } as unknown as Inspection;
+  } as unknown as Spoken<Inspection>;
 
   it('shows the chain with the fill each paints itself, the target among them, and what is inside', async () => {
     const { host } = await create(LineageBar, { inspection });

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PartProgress, SiteWideTarget } from '@upper-veneer/core';
@@ -86,8 +87,8 @@ export class PartsList {
   /** Emits the running number of a part's outermost element. */
   readonly chosen = output<number>();
   /** What every page has that is no part of any. */
-  readonly siteWide = input<readonly SiteWideTarget[]>([]);
-  readonly siteWideChosen = output<SiteWideTarget>();
+  readonly siteWide = input<readonly Spoken<SiteWideTarget>[]>([]);
+  readonly siteWideChosen = output<Spoken<SiteWideTarget>>();
   /** Emits the id of a part to be opened or closed. */
   readonly toggled = output<number>();
 

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import type { Inspection, OverrideState } from '@upper-veneer/core';
 import type { ForcedStates } from '../../shared/engine/engine-api';
@@ -36,7 +37,7 @@ const DRAWN_WHOLE = 1_500;
 })
 export class StateStrip {
   readonly #answers = inject(BenchAnswers);
-  readonly inspection = input.required<Inspection | null>();
+  readonly inspection = input.required<Spoken<Inspection> | null>();
   readonly page = input.required<FramedPage>();
   /** The page as it is drawn on the Bench; what is large is cut from it for the tiles. */
   readonly drawn = input<FrameDocument | null>(null);
@@ -100,12 +101,12 @@ export class StateStrip {
     if (this.cut() !== null) this.#untrue.set(this.cut());
   }
 
-  protected headOf({ carrier }: Inspection, state: OverrideState): string {
+  protected headOf({ carrier }: Spoken<Inspection>, state: OverrideState): string {
     const words = carrier?.heads[state] ?? '';
     return words.charAt(0).toUpperCase() + words.slice(1);
   }
 
-  async #ask(found: Inspection): Promise<void> {
+  async #ask(found: Spoken<Inspection>): Promise<void> {
     const entries = await Promise.all(
       found.states.map(async (state) => [state, await this.#answers.forcedStates(found, state)] as const),
     );

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -14,7 +15,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
-import { STATE_WORDS, type StripTile } from '@upper-veneer/core';
+import { stateTold, type StripTile } from '@upper-veneer/core';
 import type { ForcedStates, Target } from '../../shared/engine/engine-api';
 import { StandingMark } from '../../shared/ui/standing-mark';
 import { FrameDocument } from '../../shared/frame/frame-document';
@@ -97,7 +98,7 @@ export class StateTile {
     return cut === null ? null : this.#sanitizer.bypassSecurityTrustHtml(cut.html);
   });
   protected readonly transform = signal('');
-  protected readonly word = computed(() => this.head() || STATE_WORDS[this.tile().state]);
+  protected readonly word = computed(() => this.head() || say(stateTold(this.tile().state)));
   // Rounded down: 4.49 must not read as 4.5.
   protected readonly ratioText = computed(() =>
     (Math.floor((this.overPicture() ?? this.tile().ratio ?? 0) * 10) / 10).toFixed(1),

@@ -1,8 +1,9 @@
+import { type Spoken, say } from '@upper-veneer/words';
 import { provideZonelessChangeDetection, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { ChangeRequest } from '@upper-veneer/contract';
 import {
-  STATE_WORDS,
+  stateTold,
   type Companion,
   type Look,
   type Override,
@@ -47,7 +48,7 @@ describe('BenchActs', () => {
     inspection: signal<object | null>(null),
     rowProperty: signal<object>({}),
     reach: signal('alike'),
-    stateWord: (state: OverrideState): string => STATE_WORDS[state],
+    stateWord: (state: OverrideState): string => say(stateTold(state)),
     group: signal<string | null>(null),
     pages: signal<readonly number[] | null>(null),
     spared: signal<readonly object[]>([]),
@@ -244,8 +245,8 @@ describe('BenchActs', () => {
   });
 
   it('takes companions together, named by one or by their number', async () => {
-    const companion = (name: string): Companion =>
-      ({ name, proposedWords: 'On accent', wish: { ...OVERRIDE, width: 1280 } }) as unknown as Companion;
+    const companion = (name: string): Spoken<Companion> =>
+      ({ name, proposedWords: 'On accent', wish: { ...OVERRIDE, width: 1280 } }) as unknown as Spoken<Companion>;
     acts.takeCompanions([]);
     acts.takeCompanions([companion('Text')]);
     acts.takeCompanions([companion('Text'), companion('Icon')]);

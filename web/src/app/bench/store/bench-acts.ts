@@ -1,8 +1,9 @@
+import { say, type Spoken } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { ChangeRequest } from '@upper-veneer/contract';
 import {
-  STATE_WORDS,
+  stateTold,
   isOfAnother,
   valueWords,
   wishOf,
@@ -93,7 +94,7 @@ export class BenchActs {
     const { state } = this.#selection.cell();
     this.#drop(
       this.#answers.cellOverrides(),
-      `Clear ${this.#answers.stateWord(state).toLowerCase()} ${this.#selection.rowProperty().words} of ${this.#name()}`,
+      `Clear ${this.#answers.stateWord(state).toLowerCase()} ${say(this.#selection.rowProperty().words)} of ${this.#name()}`,
     );
   }
 
@@ -155,14 +156,14 @@ export class BenchActs {
           leftAlone > 0
             ? LEFT_ALONE
             : only
-              ? `${STATE_WORDS[only]} already follows from rest, or the palette has no role for it.`
+              ? `${say(stateTold(only))} already follows from rest, or the palette has no role for it.`
               : 'All states already follow from rest, or the palette has no roles for them.',
         isLost: false,
       });
       return;
     }
     this.#asked.next({
-      label: `${only ? STATE_WORDS[only] : 'States'} of ${this.#name()} from rest${leftWords(leftAlone)}`,
+      label: `${only ? say(stateTold(only)) : 'States'} of ${this.#name()} from rest${leftWords(leftAlone)}`,
       wishes,
     });
   }
@@ -191,7 +192,7 @@ export class BenchActs {
     else this.#asked.next({ label: `Look of ${look.name} on ${this.#name()}${leftWords(leftAlone)}`, wishes });
   }
 
-  repair({ label, wishes }: Repair): void {
+  repair({ label, wishes }: Spoken<Repair>): void {
     this.#asked.next({ label: `${label}, ${this.#name()}`, wishes });
   }
 
@@ -206,7 +207,7 @@ export class BenchActs {
       });
   }
 
-  takeCompanions(companions: readonly Companion[]): void {
+  takeCompanions(companions: readonly Spoken<Companion>[]): void {
     if (companions.length > 0)
       this.#asked.next({
         label:
@@ -274,7 +275,7 @@ export class BenchActs {
     this.refusal.set(plan.refused[0] ?? '');
     if (plan.refused.length > 0) return;
     this.#store({
-      label: `${STATE_WORDS[before.state]} of ${this.#name()}: other widths`,
+      label: `${say(stateTold(before.state))} of ${this.#name()}: other widths`,
       put: plan.put,
       drop: [...new Set([...plan.drop, before.id])].filter((id) => !plan.put.some((override) => override.id === id)),
     });

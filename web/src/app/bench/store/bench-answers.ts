@@ -1,7 +1,8 @@
+import { type Spoken, say } from '@upper-veneer/words';
 import { Injectable, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import {
-  STATE_WORDS,
+  stateTold,
   isOfAnother,
   isSwitchState,
   longhandsOfProperty,
@@ -40,11 +41,11 @@ export class BenchAnswers {
     laid: this.#layouts.taken(),
     opened: this.#opened(),
   }));
-  readonly inspection = toSignal<Inspection | null, null>(
+  readonly inspection = toSignal<Spoken<Inspection> | null, null>(
     toObservable(this.#question).pipe(
       askEngine(
         this.#engine,
-        ({ target, width, scope }, engine): Promise<Inspection | null> | null =>
+        ({ target, width, scope }, engine): Promise<Spoken<Inspection> | null> | null =>
           target ? engine.inspect(target, width, scope) : null,
         null,
       ),
@@ -140,9 +141,13 @@ export class BenchAnswers {
     { initialValue: [] },
   );
 
-  readonly siteWide = toSignal<readonly SiteWideTarget[], readonly SiteWideTarget[]>(
+  readonly siteWide = toSignal<readonly Spoken<SiteWideTarget>[], readonly Spoken<SiteWideTarget>[]>(
     combineLatest([toObservable(this.#selection.pageId), toObservable(this.#structure)]).pipe(
-      askEngine(this.#engine, ([pageId], engine): Promise<readonly SiteWideTarget[]> => engine.siteWide(pageId), []),
+      askEngine(
+        this.#engine,
+        ([pageId], engine): Promise<readonly Spoken<SiteWideTarget>[]> => engine.siteWide(pageId),
+        [],
+      ),
     ),
     { initialValue: [] },
   );
@@ -190,7 +195,7 @@ export class BenchAnswers {
   /** What a state is called here: for what another element brings about, how that stands then. */
   stateWord(state: OverrideState): string {
     const words = this.inspection()?.carrier?.heads[state];
-    return words ? words.charAt(0).toUpperCase() + words.slice(1) : STATE_WORDS[state];
+    return words ? words.charAt(0).toUpperCase() + words.slice(1) : say(stateTold(state));
   }
 
   /** State attributes that any state puts on the page. */
@@ -200,7 +205,7 @@ export class BenchAnswers {
 }
 
 /** The element whose state is meant, for states that are not the target's own. */
-export function otherOf(inspection: Inspection | null, state: OverrideState): number | null {
+export function otherOf(inspection: Spoken<Inspection> | null, state: OverrideState): number | null {
   if (!inspection || !isOfAnother(state)) return null;
   return isSwitchState(state) ? (inspection.carrier?.element ?? null) : inspection.parent;
 }

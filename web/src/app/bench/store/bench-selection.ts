@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import {
   OVERRIDE_STATES,
@@ -80,7 +81,7 @@ export class BenchSelection {
   }
 
   /** Chooses something every page has: links in text, the highlight, the scrollbar, the focus ring. */
-  chooseSiteWide({ element, pseudo, row, state, reach, group }: SiteWideTarget): void {
+  chooseSiteWide({ element, pseudo, row, state, reach, group }: Spoken<SiteWideTarget>): void {
     this.isFresh.set(false);
     this.#aim({ pageId: this.pageId(), element, pseudo });
     this.reach.set(reach);

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { Injectable, computed, inject, type WritableSignal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { GridRowName, Inspection } from '@upper-veneer/core';
@@ -71,7 +72,7 @@ export class BenchSteering {
     }
   }
 
-  async #walkAcross(inspection: Inspection, step: 1 | -1): Promise<void> {
+  async #walkAcross(inspection: Spoken<Inspection>, step: 1 | -1): Promise<void> {
     const parent = inspection.lineage[inspection.lineage.length - 2];
     if (!parent) return;
     const { below } = await this.#engine.remote.inspect(
@@ -87,7 +88,7 @@ export class BenchSteering {
   }
 
   /** Starts at rest; keeps the row where the new target paints in it, else turns to one it does paint. */
-  #chooseFittingCell(inspection: Inspection): void {
+  #chooseFittingCell(inspection: Spoken<Inspection>): void {
     this.#selection.isFresh.set(false);
     const { row } = this.#selection.cell();
     const paints = (name: GridRowName): boolean =>

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { Override, VerdictProgress } from '@upper-veneer/core';
@@ -19,7 +20,7 @@ export class BenchVerdict {
 
   /** How far it is, where it takes its time; `null` when none is being made. */
   readonly judging = signal<VerdictProgress | null>(null);
-  readonly judgement = toSignal<Judgement | null, null>(
+  readonly judgement = toSignal<Spoken<Judgement> | null, null>(
     combineLatest([
       toObservable(inject(BenchAnswers).cellOverrides),
       toObservable(inject(SiteStore).veneer),
@@ -29,7 +30,7 @@ export class BenchVerdict {
       debounceTime(0),
       askEngine(
         this.#engine,
-        ([overrides]): Promise<Judgement | null> | null =>
+        ([overrides]): Promise<Spoken<Judgement> | null> | null =>
           overrides.length > 0 ? this.#judge(overrides[overrides.length - 1]) : null,
         null,
       ),
@@ -41,7 +42,7 @@ export class BenchVerdict {
     this.#engine.remote.stopJudging().catch((error: unknown) => this.#engine.tell(error));
   }
 
-  async #judge(override: Override): Promise<Judgement | null> {
+  async #judge(override: Override): Promise<Spoken<Judgement> | null> {
     try {
       return await withProgress(
         (progress: VerdictProgress) => this.judging.set(progress),

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import type { Companion } from '@upper-veneer/core';
 
@@ -31,8 +32,8 @@ import type { Companion } from '@upper-veneer/core';
   `,
 })
 export class CompanionsList {
-  readonly companions = input.required<readonly Companion[]>();
-  readonly taken = output<readonly Companion[]>();
+  readonly companions = input.required<readonly Spoken<Companion>[]>();
+  readonly taken = output<readonly Spoken<Companion>[]>();
 
   protected readonly rows = computed(() =>
     this.companions().map((companion) => ({
@@ -67,7 +68,7 @@ export class CompanionsList {
   }
 }
 
-function keyOf({ kind, state, wish }: Companion): string {
+function keyOf({ kind, state, wish }: Spoken<Companion>): string {
   return `${kind} ${state} ${wish.element} ${wish.pseudo} ${wish.property}`;
 }
 

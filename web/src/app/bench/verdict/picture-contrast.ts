@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import type { Inspection, OverrideState } from '@upper-veneer/core';
 import type { ForcedStates, OverPicture } from '../../shared/engine/engine-api';
@@ -21,7 +22,7 @@ export class PictureContrast {
 
   /** What the tiles that stand over a picture come to, by state; empty where none does or it cannot be drawn. */
   async read(
-    inspection: Inspection,
+    inspection: Spoken<Inspection>,
     page: FramedPage,
     width: number,
     forced: (state: OverrideState) => Promise<ForcedStates>,

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import type { Finding, OverrideState, Repair, Spot, VerdictProgress } from '@upper-veneer/core';
 import type { Judgement } from '../../shared/engine/engine-api';
@@ -78,21 +79,21 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
   `,
 })
 export class VerdictBar {
-  readonly judgement = input.required<Judgement | null>();
+  readonly judgement = input.required<Spoken<Judgement> | null>();
   readonly refusal = input('');
   /** How far the check is, where it takes its time. */
   readonly progress = input<VerdictProgress | null>(null);
   readonly stopped = output();
   /** Emits the elements a finding is about, to be outlined. */
   readonly shown = output<readonly Spot[]>();
-  readonly repaired = output<Repair>();
+  readonly repaired = output<Spoken<Repair>>();
   /** Emits a state that is meant to look as it does. */
   readonly settled = output<OverrideState>();
 
   /** Shuts itself where another override is looked at. */
   readonly #overrideId = computed(() => this.judgement()?.override.id);
   protected readonly isOpen = linkedSignal({ source: this.#overrideId, computation: () => false });
-  protected readonly sorted = computed<readonly Finding[]>(() =>
+  protected readonly sorted = computed<readonly Spoken<Finding>[]>(() =>
     [...(this.judgement()?.findings ?? [])].sort((a, b) => ORDER[a.standing] - ORDER[b.standing]),
   );
   protected readonly mends = computed(() => this.sorted().filter(({ repair }) => repair !== undefined).length);

@@ -1,12 +1,13 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
-  JOB_WORDS,
+  jobMessage,
   MOST_PLACES,
   SETTING_JOBS,
   SETTING_NOTATIONS,
   SETTING_STATES,
-  STATE_WORDS,
+  stateTold,
   colorOfCss,
   isLengthJob,
   selectorProblem,
@@ -82,10 +83,10 @@ export class FieldDialog {
 
   protected readonly most = MOST_PLACES;
   protected readonly notations = SETTING_NOTATIONS.map((notation) => ({ notation, label: NOTATION_WORDS[notation] }));
-  protected readonly states = SETTING_STATES.map((state) => ({ state, label: STATE_WORDS[state] }));
+  protected readonly states = SETTING_STATES.map((state) => ({ state, label: say(stateTold(state)) }));
   protected readonly jobs = SETTING_JOBS.map((job) => ({
     job,
-    label: isLengthJob(job) ? (job === 'corner' ? 'corner radius' : 'edge width') : JOB_WORDS[job],
+    label: isLengthJob(job) ? (job === 'corner' ? 'corner radius' : 'edge width') : say(jobMessage(job)),
   }));
   protected readonly own = linkedSignal(() => this.field());
   protected readonly presetText = linkedSignal(() =>

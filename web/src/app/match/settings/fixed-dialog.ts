@@ -1,13 +1,14 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
-  JOB_WORDS,
+  jobMessage,
   SETTING_JOBS,
   SETTING_STATES,
-  STATE_WORDS,
+  stateTold,
   colorOfCss,
   isLengthJob,
-  placeWords,
+  placeMessage,
   selectorProblem,
   type FixedPlace,
 } from '@upper-veneer/core';
@@ -59,10 +60,10 @@ export class FixedDialog {
   readonly #store = inject(SettingsStore);
   readonly closed = output();
 
-  protected readonly states = SETTING_STATES.map((state) => ({ state, label: STATE_WORDS[state] }));
+  protected readonly states = SETTING_STATES.map((state) => ({ state, label: say(stateTold(state)) }));
   protected readonly jobs = SETTING_JOBS.map((job) => ({
     job,
-    label: isLengthJob(job) ? (job === 'corner' ? 'corner radius' : 'edge width') : JOB_WORDS[job],
+    label: isLengthJob(job) ? (job === 'corner' ? 'corner radius' : 'edge width') : say(jobMessage(job)),
   }));
   protected readonly fixed = computed(() => this.#store.sheet()?.fixed ?? []);
   protected readonly own = signal<FixedPlace>({
@@ -81,7 +82,7 @@ export class FixedDialog {
   });
 
   protected words(place: FixedPlace): string {
-    return placeWords(place);
+    return say(placeMessage(place));
   }
 
   protected set(part: Partial<FixedPlace>): void {
@@ -91,7 +92,10 @@ export class FixedDialog {
   protected add(): void {
     if (this.problem() !== '') return;
     const own = { ...this.own(), surface: this.own().surface.trim() };
-    this.#store.change(`Name ${placeWords(own)} as fixed`, (sheet) => ({ ...sheet, fixed: [...sheet.fixed, own] }));
+    this.#store.change(`Name ${say(placeMessage(own))} as fixed`, (sheet) => ({
+      ...sheet,
+      fixed: [...sheet.fixed, own],
+    }));
     this.set({ surface: '', css: '', selector: '' });
   }
 

@@ -1,10 +1,11 @@
+import { say, type Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   colorOfValue,
   hexOfSetting,
   nearestPresets,
-  placeWords,
+  placeMessage,
   readHouse,
   settingProblem,
   type OutOfReach,
@@ -104,9 +105,9 @@ export class SettingDetail {
   protected readonly store = inject(SettingsStore);
   protected readonly site = inject(SiteStore);
   readonly #messages = inject(Messages);
-  readonly beyond = input.required<readonly OutOfReach[]>();
+  readonly beyond = input.required<readonly Spoken<OutOfReach>[]>();
   readonly unshown = input.required<readonly string[]>();
-  readonly edited = output<PlannedField>();
+  readonly edited = output<Spoken<PlannedField>>();
   /** Emits when what no field does is to be named. */
   readonly named = output();
   /** Emits the selector of what is to be overridden on the Bench; empty for the part itself. */
@@ -117,7 +118,9 @@ export class SettingDetail {
     const own = this.planned();
     return own ? hexOfSetting(own.field, own.field.present) : null;
   });
-  protected readonly places = computed(() => this.planned()?.field.places.map(placeWords) ?? []);
+  protected readonly places = computed(
+    () => this.planned()?.field.places.map((place) => say(placeMessage(place))) ?? [],
+  );
   protected readonly current = computed<OverrideValue | null>(() => {
     const own = this.planned();
     return own?.becomes.kind === 'value' ? own.becomes.value : null;

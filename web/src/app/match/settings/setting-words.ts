@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import {
   colorOfValue,
   describeShade,
@@ -16,7 +17,10 @@ export const NOTATION_WORDS: Readonly<Record<SettingNotation, string>> = {
 };
 
 /** What a field's value is, in words: `accent, 8 darker`. */
-export function valueWordsOf({ becomes, preset, field, reason, isSettled }: PlannedField, palette: Palette): string {
+export function valueWordsOf(
+  { becomes, preset, field, reason, isSettled }: Spoken<PlannedField>,
+  palette: Palette,
+): string {
   if (becomes.kind === 'leave') return isSettled ? 'left alone' : reason;
   if (field.notation === 'px') return reason;
   if (preset) return preset.deltaE < 0.05 ? 'preset, exactly' : `preset, ΔE ${preset.deltaE.toFixed(1)} away`;

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { DraftDocument, SettingsSheetBody } from '@upper-veneer/contract';
 import {
@@ -128,7 +129,7 @@ export class SettingsStore {
   }
 
   /** Notes that values stand over there, or do not after all. */
-  hand(fields: readonly PlannedField[], isThere: boolean): void {
+  hand(fields: readonly Spoken<PlannedField>[], isThere: boolean): void {
     this.#edits
       .putHanded(this.partId(), {
         fields: fields.map(({ field, text }) => ({ field: field.id, ...(isThere ? { text } : {}) })),
@@ -167,7 +168,7 @@ export class SettingsStore {
   }
 
   /** Asks the maker's address what stands there and notes it; emits each field with that once it is noted. */
-  check(): Observable<readonly { readonly planned: PlannedField; readonly text: string }[]> {
+  check(): Observable<readonly { readonly planned: Spoken<PlannedField>; readonly text: string }[]> {
     const [site, sheet] = [this.#site.site(), this.sheet()];
     if (!site || !sheet) return EMPTY;
     this.isSending.set(true);
@@ -196,7 +197,7 @@ export class SettingsStore {
     );
   }
 
-  #sent(fields: readonly PlannedField[]): Observable<DraftDocument> {
+  #sent(fields: readonly Spoken<PlannedField>[]): Observable<DraftDocument> {
     return this.#edits.sendSettings(this.partId(), {
       fields: fields.map(({ field, text }) => ({ field: field.id, text })),
     });
@@ -204,7 +205,7 @@ export class SettingsStore {
 }
 
 /** Whether a value is still to be brought over there. */
-export function isToHandOver({ handOver, text }: PlannedField): boolean {
+export function isToHandOver({ handOver, text }: Spoken<PlannedField>): boolean {
   return text !== '' && (handOver === 'open' || handOver === 'out-of-date');
 }
 

@@ -1,3 +1,4 @@
+import { say, type Spoken } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -9,7 +10,7 @@ import {
 } from '@angular/core';
 import {
   hexOfSetting,
-  placeWords,
+  placeMessage,
   type Palette,
   type PlannedField,
   type SettingsSheet,
@@ -80,16 +81,16 @@ import { NOTATION_WORDS, valueWordsOf } from './setting-words';
   `,
 })
 export class SettingsTable {
-  readonly fields = input.required<readonly PlannedField[]>();
+  readonly fields = input.required<readonly Spoken<PlannedField>[]>();
   readonly palette = input.required<Palette>();
   /** What was handed over, by field. */
   readonly handedOver = input.required<SettingsSheet['handed']>();
   readonly chosen = input.required<string | null>();
   readonly picked = output<string>();
-  readonly handed = output<{ readonly field: PlannedField; readonly isThere: boolean }>();
-  readonly copied = output<PlannedField>();
+  readonly handed = output<{ readonly field: Spoken<PlannedField>; readonly isThere: boolean }>();
+  readonly copied = output<Spoken<PlannedField>>();
   /** Emits the field on which a key that changes it was pressed. */
-  readonly acted = output<{ readonly field: PlannedField; readonly act: 'leave' | 'lock' }>();
+  readonly acted = output<{ readonly field: Spoken<PlannedField>; readonly act: 'leave' | 'lock' }>();
 
   private readonly lines = viewChildren<ElementRef<HTMLElement>>('line');
 
@@ -102,7 +103,7 @@ export class SettingsTable {
         name: field.name,
         notation: NOTATION_WORDS[field.notation],
         isLength: field.notation === 'px',
-        places: field.places.map(placeWords),
+        places: field.places.map((place) => say(placeMessage(place))),
         present: field.present,
         presentHex: hexOfSetting(field, field.present),
         text,

@@ -1,3 +1,4 @@
+import { say, spoken, type Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -5,9 +6,9 @@ import { Router } from '@angular/router';
 import {
   SETTING_PATTERNS,
   SETTING_STATES,
-  STATE_WORDS,
+  stateTold,
   outOfReach,
-  placeWords,
+  placeMessage,
   settingsCss,
   unshown,
   type PlannedField,
@@ -98,12 +99,12 @@ export class SettingsView {
   protected readonly states = computed(() => {
     const used = new Set(this.fields().flatMap(({ field }) => field.places.map(({ state }) => state)));
     return SETTING_STATES.filter((state) => state === 'rest' || (used.has(state) && state !== 'current')).map(
-      (state) => ({ state, label: STATE_WORDS[state] }),
+      (state) => ({ state, label: say(stateTold(state)) }),
     );
   });
   protected readonly summary = computed(() => {
     const fields = this.fields();
-    const count = (test: (field: PlannedField) => boolean): number => fields.filter(test).length;
+    const count = (test: (field: Spoken<PlannedField>) => boolean): number => fields.filter(test).length;
     const [handed, late] = [
       count(({ handOver }) => handOver === 'handed'),
       count(({ handOver }) => handOver === 'out-of-date'),
@@ -131,11 +132,13 @@ export class SettingsView {
   );
   protected readonly beyond = computed(() => {
     const sheet = this.store.sheet();
-    return sheet ? outOfReach(sheet, this.#reachability()) : [];
+    return sheet ? spoken(outOfReach(sheet, this.#reachability())) : [];
   });
   protected readonly unshown = computed(() => {
     const sheet = this.store.sheet();
-    return sheet && sheet.document !== '' ? [...new Set(unshown(sheet).map(({ place }) => placeWords(place)))] : [];
+    return sheet && sheet.document !== ''
+      ? [...new Set(unshown(sheet).map(({ place }) => say(placeMessage(place))))]
+      : [];
   });
 
   constructor() {
@@ -178,7 +181,7 @@ export class SettingsView {
   }
 
   /** Copies a value in the maker's notation and ticks it; the next one is ready. */
-  protected async copy(planned: PlannedField): Promise<void> {
+  protected async copy(planned: Spoken<PlannedField>): Promise<void> {
     try {
       await navigator.clipboard.writeText(planned.text);
     } catch {
@@ -207,7 +210,13 @@ export class SettingsView {
     });
   }
 
-  protected act({ field: planned, act }: { readonly field: PlannedField; readonly act: 'leave' | 'lock' }): void {
+  protected act({
+    field: planned,
+    act,
+  }: {
+    readonly field: Spoken<PlannedField>;
+    readonly act: 'leave' | 'lock';
+  }): void {
     if (act === 'leave') this.store.settle(planned.field, { kind: 'leave' });
     else this.store.settle(planned.field, planned.isSettled ? null : planned.becomes);
   }

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -100,7 +101,7 @@ export class TemplatesDialog {
   protected readonly most = MOST_LISTED;
   protected readonly acts = OPENER_ACTS.map((act) => ({ act, label: ACT_WORDS[act] }));
   protected readonly progress = signal<{ readonly template: string; readonly share: number } | null>(null);
-  readonly #checks = signal<readonly TemplateCheck[]>([]);
+  readonly #checks = signal<readonly Spoken<TemplateCheck>[]>([]);
   protected readonly draft = signal<OpenerBody & { readonly form: string }>({
     form: '',
     selector: '',

@@ -1,8 +1,9 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import { PROOF_STATES, PROOF_STATE_WORDS, USUAL_WIDTHS, type ProofState } from '@upper-veneer/core';
+import { PROOF_STATES, proofStateTold, USUAL_WIDTHS, type ProofState } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { askEngine } from '../../shared/engine/ask-engine';
@@ -73,7 +74,7 @@ export class LookDetail {
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
   protected readonly widths = USUAL_WIDTHS;
-  protected readonly states = PROOF_STATES.map((state) => ({ state, label: PROOF_STATE_WORDS[state] }));
+  protected readonly states = PROOF_STATES.map((state) => ({ state, label: say(proofStateTold(state)) }));
   protected readonly state = signal<ProofState>('rest');
 
   protected readonly title = computed(() => {

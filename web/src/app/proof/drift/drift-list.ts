@@ -1,5 +1,6 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { STATE_WORDS, propertyWords } from '@upper-veneer/core';
+import { stateTold, propertyTold } from '@upper-veneer/core';
 import type { DriftView } from '../../shared/engine/drift-api';
 import { DriftStore } from '../../shared/proof/drift-store';
 import { SiteStore } from '../../shared/site/site-store';
@@ -73,6 +74,6 @@ export class DriftList {
 
   protected forWords({ override }: DriftView): string {
     const { property, state } = override;
-    return `${propertyWords(property)}, ${STATE_WORDS[state].toLowerCase()}`;
+    return `${say(propertyTold(property))}, ${say(stateTold(state)).toLowerCase()}`;
   }
 }

@@ -1,6 +1,8 @@
+import { say } from '@upper-veneer/words';
 import {
   driftOf,
-  driftWords,
+  driftTold,
+  message,
   elementOf,
   formerCss,
   formerPage,
@@ -68,10 +70,10 @@ export function driftAnswers(opened: () => SiteModel): DriftApi {
     },
     proposeDrift(id, keepsFirst) {
       const drift = driftAt(id);
-      if (!drift) return { ok: false, reason: 'It is no longer among those that drifted' };
+      if (!drift) return { ok: false, reason: say(message('drift.no-longer-drifted')) };
       const site = opened();
       const proposal = proposeDrift(site, drift, keepsFirst);
-      if (!proposal.ok) return proposal;
+      if (!proposal.ok) return { ok: false, reason: say(proposal.reason) };
       const { put, drop, reaches } = proposal;
       return {
         ok: true,
@@ -119,8 +121,8 @@ function viewOf(site: SiteModel, drift: Drift, before: Page | null): DriftView {
     page && number != null ? plainName(elementOf(page, number), override.pseudo) : '';
   return {
     override,
-    gloss: glossOf(site, override),
-    words: driftWords(drift),
+    gloss: say(glossOf(site, override)),
+    words: say(driftTold(drift)),
     isMissing: lost.length + gone.length + beaten.length > 0,
     place,
     wasName: nameOn(before, place?.was),

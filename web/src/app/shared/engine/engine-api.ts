@@ -49,6 +49,7 @@ import type {
   OwnCss,
 } from '@upper-veneer/core';
 import type { ReachOffers, reachOffers } from '@upper-veneer/core';
+import type { Message, Spoken } from '@upper-veneer/words';
 import type { ForcedStates } from './forced-states';
 import type { KitApi } from './kit-api';
 import type { MatchApi } from './match-api';
@@ -93,7 +94,7 @@ export type ExplanationView = Omit<Explanation, 'inheritedFrom'> & {
 /** What an override does where it stands. */
 export interface Judgement {
   readonly override: Override;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly Spoken<Finding>[];
   readonly gloss: string;
   /** Why it says `!important`; empty where it does not. */
   readonly whyImportant: string;
@@ -105,7 +106,7 @@ export interface PlannedChange {
   readonly put: readonly Override[];
   readonly drop: readonly string[];
   /** Why some could not be written. */
-  readonly refused: readonly string[];
+  readonly refused: readonly Message[];
 }
 
 /** An override of which something fails. */

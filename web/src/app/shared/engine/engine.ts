@@ -1,6 +1,7 @@
 import { ErrorHandler, Injectable, inject, signal } from '@angular/core';
 import { wrap, type Remote } from 'comlink';
 import { Messages } from '../spoken/messages';
+import type { InWords } from './in-words';
 import type { EngineApi, PagesRead } from './engine-api';
 import { withProgress } from './with-progress';
 
@@ -17,8 +18,8 @@ export class Engine {
   readonly #told = new Set<string>();
   /** Questions asked and not answered yet; long counts such as the census among them. */
   readonly pending = this.#open.asReadonly();
-  readonly #worker = wrap<EngineApi>(this.#start());
-  readonly remote: Remote<EngineApi> = this.#counted(this.#worker);
+  readonly #worker = wrap<InWords<EngineApi>>(this.#start());
+  readonly remote: Remote<InWords<EngineApi>> = this.#counted(this.#worker);
 
   /** Says that the worker failed at something, which is no failure of the server. */
   tell(error: unknown): void {
@@ -53,7 +54,7 @@ export class Engine {
   }
 
   /** The same worker, its open questions counted. */
-  #counted(remote: Remote<EngineApi>): Remote<EngineApi> {
+  #counted(remote: Remote<InWords<EngineApi>>): Remote<InWords<EngineApi>> {
     return new Proxy(remote, {
       get: (target, name) => {
         const act: unknown = Reflect.get(target, name);

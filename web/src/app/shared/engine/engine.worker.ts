@@ -72,6 +72,8 @@ import { proofAnswers } from './proof-answers';
 import { settingsAnswers } from './settings-answers';
 import { templateAnswers } from './template-answers';
 import { trialAnswers } from './trial-answers';
+import { say, spoken } from '@upper-veneer/words';
+import { inWords } from './in-words';
 import { sheetAnswers } from './sheet-answers';
 
 let site: SiteModel | null = null;
@@ -205,9 +207,9 @@ const engine: EngineApi = {
     return (
       findings && {
         override,
-        findings,
-        gloss: glossOf(judged, override),
-        whyImportant: whyImportant(judged, override),
+        findings: spoken(findings),
+        gloss: say(glossOf(judged, override)),
+        whyImportant: say(whyImportant(judged, override) ?? ''),
         companions: companionsOf(judged, override, width),
       }
     );
@@ -240,9 +242,10 @@ const engine: EngineApi = {
       for (;;) {
         const step = steps.next();
         if (step.done) {
-          const fails = step.value.filter(({ standing }) => standing === 'fails').map(({ text }) => text);
+          const fails = step.value.filter(({ standing }) => standing === 'fails').map(({ text }) => say(text));
           if (step.value.some(({ standing }) => standing === 'look')) open += 1;
-          if (fails.length > 0) failing.push({ selector: override.selector, words: glossOf(judged, override), fails });
+          if (fails.length > 0)
+            failing.push({ selector: override.selector, words: say(glossOf(judged, override)), fails });
           break;
         }
         await new Promise((done) => setTimeout(done));
@@ -318,4 +321,4 @@ const engine: EngineApi = {
 /** Places of one colour that are handed over at a time. */
 const MOST_PLACES = 3000;
 
-expose(engine);
+expose(inWords(engine));

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import {
   elementOf,
   colorsBeside,
@@ -20,7 +21,7 @@ import {
   previewOfTasks,
   prominences,
   proposalIn,
-  propertyWords,
+  propertyTold,
   proposeMatch,
   proposeShapes,
   regroup,
@@ -223,7 +224,7 @@ function firstByWords(places: readonly Follower[], site: SiteModel): Map<string,
   const found = new Map<string, Follower>();
   for (const place of places) {
     const name = plainName(elementOf(pageOf(site, place.pageId), place.element), place.pseudo);
-    const words = `${propertyWords(place.property)} of ${name}${place.state === 'rest' ? '' : `, ${place.state}`}`;
+    const words = `${say(propertyTold(place.property))} of ${name}${place.state === 'rest' ? '' : `, ${place.state}`}`;
     if (!found.has(words)) found.set(words, place);
   }
   return found;

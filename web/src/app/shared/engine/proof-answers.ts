@@ -1,4 +1,6 @@
+import { say, spoken } from '@upper-veneer/words';
 import {
+  message,
   ProofMemo,
   StyleView,
   elementOf,
@@ -117,13 +119,13 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
       const { site, proof } = last;
       const tried = await inTurns(tryMend(site, finding, proof, memo), () => own === mendRun);
       if (!tried) return null;
-      if (!tried.ok) return tried;
+      if (!tried.ok) return spoken(tried);
       const { label, put, drop, after } = tried.mend;
-      return { ok: true, label, put, drop, frameCss: rewriteStates(after.css) };
+      return { ok: true, label: say(label), put, drop, frameCss: rewriteStates(after.css) };
     },
     proofReport(format, facts) {
       if (!last) return '';
-      return format === 'html' ? reportHtml(last.site, last.proof, facts) : reportCsv(last.site, last.proof);
+      return format === 'html' ? reportHtml(last.site, last.proof, facts, say) : reportCsv(last.site, last.proof, say);
     },
     async partLooks() {
       const own = (lookRun += 1);
@@ -148,10 +150,7 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
   };
 }
 
-const STALE = {
-  what: 'the specimen as it would be made now',
-  reason: 'its parts, or the pages they are copied from, have changed since it was made; the Survey makes it anew',
-};
+const STALE = { what: message('proof.stale-specimen'), reason: message('proof.stale-specimen-reason') };
 
 const staleness = new WeakMap<SiteSource, boolean>();
 
@@ -206,13 +205,13 @@ function viewOf({ site, proof, run, took }: Last): ProofView {
   const isStale = isSpecimenStale(site);
   return {
     ...proof,
-    unseen: isStale ? [...proof.unseen, STALE] : proof.unseen,
+    unseen: spoken(isStale ? [...proof.unseen, STALE] : proof.unseen),
     run,
     took,
     laidOut: [...site.pages.values()].filter(({ layouts }) => widthsOf(proof).every((width) => layouts?.has(width)))
       .length,
     findings: proof.findings.map(({ places, mend, ...finding }) => ({
-      ...finding,
+      ...spoken(finding),
       things: thingsOf({ places }),
       placeCount: places.length,
       pageIds: [...new Set(places.map(({ pageId }) => pageId))],

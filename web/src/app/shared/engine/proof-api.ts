@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import type {
   FileReading,
   Override,
@@ -14,7 +15,7 @@ import type {
 import type { PlacePicture } from './place-picture';
 
 /** A finding without its places, which are asked for. */
-export type FindingView = Omit<ProofFinding, 'places' | 'mend'> & {
+export type FindingView = Spoken<Omit<ProofFinding, 'places' | 'mend'>> & {
   /** Elements and pseudo-elements, whatever their states. */
   readonly things: number;
   readonly placeCount: number;
@@ -25,7 +26,7 @@ export type FindingView = Omit<ProofFinding, 'places' | 'mend'> & {
 };
 
 /** What a look at the whole site comes to. */
-export type ProofView = Omit<Proof, 'findings'> & {
+export type ProofView = Spoken<Omit<Proof, 'findings'>> & {
   readonly findings: readonly FindingView[];
   /** Tells it from those before and after. */
   readonly run: number;

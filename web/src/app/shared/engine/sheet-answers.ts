@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import {
   CENSUS_STATES,
   colorsInSheet,
@@ -56,7 +57,7 @@ export function sheetAnswers(opened: () => SiteModel): SheetApi {
     framed: (css) => rewriteStates(css),
     spotPicture: (spot, width) =>
       pictureOf(inTheLight(), { ...spot, state: 'rest', lighting: 'light', setting: { width } }),
-    handOver: (format, facts) => (format === 'html' ? handOverHtml : handOverMarkdown)(inTheLight(), facts),
+    handOver: (format, facts) => (format === 'html' ? handOverHtml : handOverMarkdown)(inTheLight(), facts, say),
     sheetToEdit: () => ({ text: sheetToEdit(opened()), head: paletteLines(opened()).length }),
     async readSheet(text) {
       const run = (reading += 1);

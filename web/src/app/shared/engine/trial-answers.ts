@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import {
   dressSite,
   firstMatch,
@@ -30,7 +31,7 @@ export function trialAnswers(opened: () => SiteModel): TrialApi {
       const fails = proof.findings.flatMap(({ kind, level, title, places }) => {
         const there = places.filter((place) => isIn(place.partId));
         return (kind === 'reads' || kind === 'seen') && level === 'fails' && there.length > 0
-          ? [`${title}: ${there.length} ${there.length === 1 ? 'place' : 'places'}`]
+          ? [`${say(title)}: ${there.length} ${there.length === 1 ? 'place' : 'places'}`]
           : [];
       });
       const looks = proof.cells
@@ -40,7 +41,7 @@ export function trialAnswers(opened: () => SiteModel): TrialApi {
         .filter(isOverPicture)
         .reduce((sum, { places }) => sum + places.filter((place) => isIn(place.partId)).length, 0);
       const unseen = [
-        ...proofSettings(dressed).unseen,
+        ...spoken(proofSettings(dressed).unseen),
         ...unreadPages(dressed).map(({ name }) => `all of ${name}, past a bound`),
         ...(over > 0 ? [`${over} ${over === 1 ? 'text' : 'texts'} over pictures`] : []),
       ];

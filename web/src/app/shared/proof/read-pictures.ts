@@ -1,5 +1,6 @@
 import type { PictureReading } from '@upper-veneer/core';
 import type { Remote } from 'comlink';
+import type { InWords } from '../engine/in-words';
 import type { EngineApi } from '../engine/engine-api';
 import type { PlacePicture } from '../engine/place-picture';
 import type { PictureAsk } from '../engine/proof-api';
@@ -21,7 +22,7 @@ const CLEAR = '#00000000';
  */
 export async function readPictures(
   asks: readonly PictureAsk[],
-  engine: Remote<EngineApi>,
+  engine: Remote<InWords<EngineApi>>,
   framed: (drawn: PlacePicture) => FramedPage,
   tell: (done: number, of: number) => boolean,
 ): Promise<PictureReading[] | null> {
@@ -49,7 +50,7 @@ function byDrawing(asks: readonly PictureAsk[]): PictureAsk[][] {
 
 async function readDrawing(
   asks: readonly PictureAsk[],
-  engine: Remote<EngineApi>,
+  engine: Remote<InWords<EngineApi>>,
   framed: (drawn: PlacePicture) => FramedPage,
 ): Promise<PictureReading[]> {
   let drawing: PageDrawing | null = null;
@@ -69,7 +70,11 @@ async function readDrawing(
   }
 }
 
-async function readText(drawing: PageDrawing, ask: PictureAsk, engine: Remote<EngineApi>): Promise<PictureReading> {
+async function readText(
+  drawing: PageDrawing,
+  ask: PictureAsk,
+  engine: Remote<InWords<EngineApi>>,
+): Promise<PictureReading> {
   const { picture, ink, cover } = ask;
   drawing.page.force(picture.forced);
   const shown = hideText(drawing.page, picture.element);

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { rewriteStates, settingsCss, type SettingsPlan } from '@upper-veneer/core';
@@ -49,7 +50,7 @@ export class SettingsPlans {
 }
 
 /** CSS that shows what the fields of a plan are to hold. */
-export function plannedCss({ fields }: SettingsPlan): string {
+export function plannedCss({ fields }: Spoken<SettingsPlan>): string {
   const texts = new Map(fields.map(({ field, text }) => [field.id, text]));
   return settingsCss({ fields: fields.map(({ field }) => field) }, ({ id }) => texts.get(id) ?? '');
 }

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -148,7 +149,7 @@ export class SheetEditor {
   });
 
   readonly #asked = computed(() => ({ text: this.edit.text(), caret: this.caret(), veneer: this.site.veneer() }));
-  protected readonly rule = toSignal<DrawnRule | null, null>(
+  protected readonly rule = toSignal<Spoken<DrawnRule> | null, null>(
     toObservable(this.#asked).pipe(
       debounceTime(PAUSE_MS),
       filter(({ text }) => text !== ''),
@@ -271,7 +272,7 @@ export class SheetEditor {
     );
   }
 
-  protected countsOf({ specificity, elements: count, spots, pages }: DrawnRule): string {
+  protected countsOf({ specificity, elements: count, spots, pages }: Spoken<DrawnRule>): string {
     if (!specificity) return 'Browsers drop it';
     const lit = count > spots.length ? `, the first ${spots.length} lit` : '';
     const elements = `${count} ${count === 1 ? 'element' : 'elements'} on ${pages} ${pages === 1 ? 'page' : 'pages'}${lit}`;

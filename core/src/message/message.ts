@@ -1,0 +1,31 @@
+import type { Code, Message, MessageValue } from '@upper-veneer/words';
+
+export type { Message, MessageValue } from '@upper-veneer/words';
+
+/** The words of a message in some language. */
+export type Say = (told: Message) => string;
+
+/** What is told, by its code; the words of each language stand in `words/`. */
+export function message(code: Code, values?: Readonly<Record<string, MessageValue>>): Message {
+  return values ? { code, values } : { code };
+}
+
+/** The same inside a sentence: without a capital. */
+export function inner(told: Message): Message {
+  return { ...told, isInner: true };
+}
+
+/** Tells messages apart that say different things. */
+export function keyOf(told: Message): string {
+  return JSON.stringify(told);
+}
+
+/** Several things said one after another in one sentence. */
+export function clauses(told: readonly Message[]): Message {
+  return told.reduce((first, second) => message('clauses', { first, second }));
+}
+
+/** Two sentences, one after the other. */
+export function sentences(first: Message, second: Message): Message {
+  return message('sentences', { first, second });
+}

@@ -1,0 +1,104 @@
+import { existsSync, readFileSync, readdirSync } from 'node:fs';
+import { join, relative } from 'node:path';
+import { parse, TYPE } from '@formatjs/icu-messageformat-parser';
+import ts from 'typescript';
+import { fail, root, say } from './setup.mjs';
+
+/**
+ * Holds the words against what tells them: each code that is used has words in every language, each text of words is used, and
+ * what a message hands over is what its words ask for.
+ */
+const TELLERS = ['core/src', 'server/src', 'web/src', 'cli/src'];
+const LANGUAGES = join(root, 'words/src/languages');
+
+const argumentsOf = (elements, into = new Set()) => {
+  for (const element of elements) {
+    if ('value' in element && [TYPE.argument, TYPE.number, TYPE.select, TYPE.plural].includes(element.type))
+      into.add(element.value);
+    for (const option of Object.values(element.options ?? {})) argumentsOf(option.value, into);
+  }
+  return into;
+};
+
+const sourceOf = (path) => ts.createSourceFile(path, readFileSync(path, 'utf8'), ts.ScriptTarget.Latest, true);
+const walk = (node, visit) => {
+  visit(node);
+  ts.forEachChild(node, (child) => walk(child, visit));
+};
+
+/** Texts of a language by code. */
+const textsOf = (path) => {
+  const texts = new Map();
+  walk(sourceOf(path), (node) => {
+    if (ts.isPropertyAssignment(node) && ts.isStringLiteralLike(node.initializer))
+      texts.set(node.name.text, node.initializer.text);
+  });
+  return texts;
+};
+
+const problems = [];
+const asked = new Map();
+const languages = readdirSync(LANGUAGES).filter((file) => /^[a-z]{2}(?:-\w+)*\.ts$/.test(file));
+for (const file of languages) {
+  for (const [code, text] of textsOf(join(LANGUAGES, file))) {
+    try {
+      const own = argumentsOf(parse(text, { ignoreTag: true }));
+      if (file === 'en.ts') asked.set(code, own);
+      else
+        for (const name of own)
+          if (!asked.get(code)?.has(name)) problems.push(`${file}: ${code} asks for ${name}, which nothing hands over`);
+    } catch (error) {
+      problems.push(`${file}: ${code} is no ICU message: ${error.message}`);
+    }
+  }
+}
+
+const used = new Set();
+const take = (path, node) => {
+  const where = `${relative(root, path)}:${node.getSourceFile().getLineAndCharacterOfPosition(node.getStart()).line + 1}`;
+  const [code, values] = node.arguments;
+  const codes = codesOf(code);
+  for (const own of codes) {
+    used.add(own);
+    if (!asked.has(own)) continue;
+    if (values && !ts.isObjectLiteralExpression(values)) continue;
+    const properties = values?.properties ?? [];
+    if (properties.some(ts.isSpreadAssignment)) continue;
+    const given = properties.map((property) => property.name.text);
+    for (const name of asked.get(own))
+      if (!given.includes(name)) problems.push(`${where}: ${own} is not given ${name}`);
+    for (const name of given)
+      if (!asked.get(own).has(name) && codes.length === 1) problems.push(`${where}: ${own} says nothing of ${name}`);
+  }
+};
+
+/** Codes that an expression can come to; a part that is worked out stands for all that fit. */
+const codesOf = (node) => {
+  if (!node) return [];
+  if (ts.isStringLiteralLike(node)) return [node.text];
+  if (ts.isParenthesizedExpression(node)) return codesOf(node.expression);
+  if (ts.isConditionalExpression(node)) return [...codesOf(node.whenTrue), ...codesOf(node.whenFalse)];
+  if (ts.isTemplateExpression(node)) {
+    const parts = [node.head.text, ...node.templateSpans.map(({ literal }) => literal.text)];
+    return [...asked.keys()].filter(
+      (code) => code.startsWith(parts[0]) && code.endsWith(parts.at(-1)) && code.length > parts.join('').length,
+    );
+  }
+  return [];
+};
+
+for (const folder of TELLERS.map((path) => join(root, path)).filter(existsSync)) {
+  for (const entry of readdirSync(folder, { recursive: true })) {
+    if (!entry.endsWith('.ts') || entry.endsWith('.spec.ts')) continue;
+    const path = join(folder, entry);
+    walk(sourceOf(path), (node) => {
+      // A table may hold the code, and another place tell it.
+      if (ts.isStringLiteralLike(node) && asked.has(node.text)) used.add(node.text);
+      if (ts.isCallExpression(node) && ts.isIdentifier(node.expression) && node.expression.text === 'message')
+        take(path, node);
+    });
+  }
+}
+for (const code of asked.keys()) if (!used.has(code)) problems.push(`en.ts: nothing says ${code}`);
+if (problems.length > 0) fail(`The words and what tells them differ.\n${problems.join('\n')}`);
+say(`words: ${asked.size} texts in ${languages.length === 1 ? 'one language' : `${languages.length} languages`}`);
