@@ -52,42 +52,77 @@ const CORE_DRAWS = {
   TRIAL_RUNS: '4000',
   SETTINGS_RUNS: '300',
 };
+/** All that a person who uses the product runs. */
+const PRODUCT = ['server', 'web'];
 const ALL_DRAWS = { PROVE_DRAWS: '400' };
-const specsIn = (folder) => readdirSync(join(root, folder)).filter((file) => file.endsWith('.spec.js'));
+const specsIn = (folder) =>
+  readdirSync(join(root, folder)).flatMap((file) => (file.endsWith('.spec.ts') ? [file.replace(/\.ts$/, '.js')] : []));
 
 /**
  * Every set of specs; each prints how many it ran and how many failed. `load`: 2 keeps a core busy, 1 waits half of the
- * time. `isTimed`: waits with a limit for what a screen shows, so that what failed beside others is run once more alone.
+ * time. `needs`: what is to be built, and `driver` and `chromium`. `isTimed`: waits with a limit for what a screen shows, so that what failed beside others is run once more alone.
  * `isSampled`: `npm test` runs a share of its specs; `turn`: it runs in one turn alone, `null` in each. `whole`: variables by which `npm run prove` has all of its draws.
  */
 export function allSets() {
   return [
     {
       name: 'core against Chromium',
+      needs: [...PRODUCT, 'e2e', 'driver', 'chromium'],
       ...jasmine('e2e/dist/against-chromium/*.spec.js'),
       isSampled: true,
       whole: ALL_DRAWS,
       load: 2,
       lasts: 120,
     },
-    { name: 'core in Node', ...jasmine('core/dist/**/*.spec.js'), whole: CORE_DRAWS, load: 2, lasts: 110 },
-    { name: 'web, and core in Chromium', ...karma('web'), load: 2, lasts: 80 },
-    { name: 'server', ...jasmine('server/dist/**/*.spec.js'), needsDriver: true, load: 1, lasts: 60 },
-    { name: 'browser', ...jasmine('browser/dist/**/*.spec.js'), load: 1, lasts: 5 },
-    { name: 'command line', ...jasmine('cli/dist/**/*.spec.js'), load: 1, lasts: 15 },
-    { name: 'lint', command: 'npm', args: ['run', 'lint', '--silent'], isSingle: true, load: 2, lasts: 90 },
+    {
+      name: 'core in Node, and words',
+      needs: ['core'],
+      ...jasmine('words/dist/**/*.spec.js', 'core/dist/**/*.spec.js'),
+      whole: CORE_DRAWS,
+      load: 2,
+      lasts: 110,
+    },
+    {
+      name: 'web, and core in Chromium',
+      needs: ['contract', 'snapshot', 'chromium'],
+      ...karma('web'),
+      load: 2,
+      lasts: 80,
+    },
+    {
+      name: 'server',
+      ...jasmine('server/dist/**/*.spec.js'),
+      needs: ['server', 'driver', 'chromium'],
+      load: 1,
+      lasts: 60,
+    },
+    {
+      name: 'browser',
+      needs: ['browser', 'chromium'],
+      ...jasmine('browser/dist/**/*.spec.js'),
+      load: 1,
+      lasts: 5,
+    },
+    {
+      name: 'command line',
+      needs: ['cli', 'chromium'],
+      ...jasmine('cli/dist/**/*.spec.js'),
+      load: 1,
+      lasts: 15,
+    },
+    { name: 'lint', needs: [], command: 'npm', args: ['run', 'lint', '--silent'], isSingle: true, load: 2, lasts: 90 },
     ...interfaceSets(),
   ].sort((a, b) => b.lasts - a.lasts);
 }
 
 /** A file of specs in the real interface has a product and a browser of its own; one turn takes whole files. */
 function interfaceSets() {
-  const files = specsIn('e2e/dist/specs');
+  const files = specsIn('e2e/src/specs');
   const turns = inTurns(files.filter((file) => file !== EACH_TIME));
   return files.map((file) => ({
     name: `interface: ${file.replace('.spec.js', '')}`,
     ...jasmine(`e2e/dist/specs/${file}`),
-    needsDriver: true,
+    needs: [...PRODUCT, 'e2e', 'driver', 'chromium'],
     isTimed: true,
     turn: turns.get(file) ?? null,
     whole: ALL_DRAWS,

@@ -1,7 +1,7 @@
 import { runSets } from './run-sets.mjs';
 import { TURNS, turnOf } from './sample.mjs';
 import { allSets } from './sets.mjs';
-import { ensureBuilt, ensureChromium, ensureDatabaseDriver, ensurePackages, fail, requireNode, say } from './setup.mjs';
+import { builds, ensureChromium, ensureDatabaseDriver, ensurePackages, fail, requireNode, say } from './setup.mjs';
 
 /** `npm test` runs an eighth of the sets that are sampled; `--all` every spec; `--whole`, as `npm run prove`, each with all of its draws. */
 const isWhole = process.argv.includes('--whole');
@@ -10,10 +10,12 @@ const only = process.argv.slice(2).filter((word) => !word.startsWith('--'));
 
 requireNode();
 const failed = (error) => fail(`The set-up failed.\n${error.message}`);
-await Promise.all([ensureChromium(), ensurePackages()]).catch(failed);
-// Compiled while the product is built and the first sets run, which need no database.
+const chromium = ensureChromium().catch(failed);
+await ensurePackages().catch(failed);
 const driver = ensureDatabaseDriver().catch(failed);
-await ensureBuilt(['core', 'contract', 'snapshot', 'browser', 'cli', 'server', 'web', 'e2e']);
+const built = builds();
+/** What a set waits for: the compiled driver, the browser, or what is built. */
+const ready = (need) => (need === 'driver' ? driver : need === 'chromium' ? chromium : built(need));
 
 const turn = turnOf();
 if (!isAll)
@@ -27,4 +29,4 @@ const environmentOf = ({ isSampled, whole }) => ({
 const isWanted = ({ name, turn: own = null }) =>
   only.length > 0 ? only.some((word) => name.includes(word)) : isAll || own === null || own === turn;
 const wanted = allSets().filter(isWanted);
-process.exit((await runSets(wanted, { driver, environmentOf })) > 0 ? 1 : 0);
+process.exit((await runSets(wanted, { ready, environmentOf })) > 0 ? 1 : 0);
