@@ -1,5 +1,5 @@
 import { say, spoken } from '@upper-veneer/words';
-import { describeHome, pageOf, valueWords, type Becomes, type Palette, type ProposedRow } from '@upper-veneer/core';
+import { describeHome, pageOf, valueTold, type Becomes, type Palette, type ProposedRow } from '@upper-veneer/core';
 import type { Matched } from './match-site.js';
 
 /** Version of the JSON below; it changes when a field changes its meaning. */
@@ -61,7 +61,7 @@ function becomesAsJson(becomes: Becomes, palette: Palette): Readonly<Record<stri
 /** The rows for people: found colour, what it paints, what it becomes and why. */
 export function proposalAsText({ site, proposal }: Matched): string {
   const lines = proposal.rows.map((row) => {
-    const becomes = row.becomes.kind === 'leave' ? 'left alone' : valueWords(site, row.becomes.value);
+    const becomes = row.becomes.kind === 'leave' ? 'left alone' : say(valueTold(site, row.becomes.value));
     return spoken([
       row.found.hex.padEnd(10),
       becomes.padEnd(26),

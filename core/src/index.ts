@@ -24,7 +24,7 @@ export type { Specificity } from './selectors/selector.js';
 export { BLACK, WHITE, type Color } from './values/color.js';
 export { compositeOver, contrastRatio, RATIOS, readableOn } from './color/contrast.js';
 export { deltaE2000, SAME_TO_THE_EYE } from './color/delta-e.js';
-export { shade, describeShade } from './color/shade.js';
+export { shade, shadeTold } from './color/shade.js';
 export { hexOf, readColorNotation, type ColorReading } from './color/read-notation.js';
 export {
   OVERRIDE_STATES,
@@ -49,7 +49,7 @@ export {
 export {
   HOUSE_PARTS,
   HOUSE_PROPERTIES,
-  HOUSE_WORDS,
+  houseTold,
   houseProblem,
   readHouse,
   type HousePart,
@@ -62,7 +62,7 @@ export {
   plainValuesIn,
   shadeOfValue,
   strengthOf,
-  valueWords,
+  valueTold,
   type CompositeValue,
   type HouseValue,
   type OverrideValue,

@@ -1,6 +1,7 @@
+import { say } from '@upper-veneer/words';
 import {
   HOUSE_PARTS,
-  HOUSE_WORDS,
+  houseTold,
   OVERRIDABLE,
   colorOfCss,
   compileVeneer,
@@ -184,7 +185,7 @@ export function checkPalette(
     if (value.kind === 'house' && palette.shape !== undefined && !palette.shape?.[value.part])
       errors.push({
         field: `shape.${value.part}`,
-        reason: `the house's ${HOUSE_WORDS[value.part]} is used by ${selector}`,
+        reason: `the house's ${say(houseTold(value.part))} is used by ${selector}`,
       });
     for (const color of plainValuesIn(value)) {
       if (color.kind === 'swatch' && !kept.has(color.swatchId))

@@ -1,10 +1,11 @@
+import { say } from '@upper-veneer/words';
 import { rgb8 } from '../values/color.js';
 import { stepsThatGoOn } from './ladder.js';
 import { channelsIn } from '../values/convert-color.js';
 import { BLACK } from '../values/color.js';
 import { colorOfCss } from '../veneer/palette.js';
 import { easeIntoSrgb, isInSrgb } from './gamut.js';
-import { describeShade, shade } from './shade.js';
+import { shadeTold, shade } from './shade.js';
 
 const of = (css: string) => colorOfCss(css) ?? BLACK;
 
@@ -21,7 +22,7 @@ describe('shade', () => {
   // The definition: lightness moved in OKLCH (CSS Color 4 §9.2), hue held, inside sRGB.
   for (const css of ['#b4582a', '#0f4a48', '#6d8a35', '#f7f3e9', '#a3262a', '#3e7bfa', '#ffd700', '#ff00ff']) {
     for (const steps of [-30, -12, -4, 4, 12]) {
-      it(`${css} ${describeShade(steps)} holds its hue and stays in sRGB`, () => {
+      it(`${css} ${say(shadeTold(steps))} holds its hue and stays in sRGB`, () => {
         const before = channelsIn(of(css), 'oklch');
         const after = shade(of(css), steps);
         const [lightness, chroma, hue] = channelsIn(after, 'oklch');

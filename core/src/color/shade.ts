@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { Color } from '../values/color.js';
 import { channelsIn } from '../values/convert-color.js';
 import { easeIntoSrgb } from './gamut.js';
@@ -25,9 +26,12 @@ export function turns(color: Color, steps: number): boolean {
   return steps !== 0 && (wanted < DARK_END || wanted > LIGHT_END);
 }
 
-/** How a shade is said: `12 darker`, `8 lighter`; empty for none. @param of the colour it is a shade of, by which a step that turns is said to. */
-export function describeShade(steps: number, of: Color | null = null): string {
-  if (steps === 0) return '';
+/** How a shade is told: `12 darker`, `8 lighter`. @param of the colour it is a shade of, by which a step that turns is told to. */
+export function shadeTold(steps: number, of: Color | null = null): Message {
   const isTurned = of !== null && turns(of, steps);
-  return `${Math.abs(steps)} ${steps < 0 !== isTurned ? 'darker' : 'lighter'}${isTurned ? ` (no room to go ${steps < 0 ? 'darker' : 'lighter'})` : ''}`;
+  return message('shade', {
+    steps: Math.abs(steps),
+    way: steps < 0 !== isTurned ? 'darker' : 'lighter',
+    turned: !isTurned ? 'no' : steps < 0 ? 'darker' : 'lighter',
+  });
 }

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
 import { hexOf } from '../color/read-notation.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
@@ -46,7 +47,7 @@ export interface GridCell {
   /** Whether a gradient or picture lies over the colour. */
   readonly isCovered: boolean;
   /** Why it cannot be changed; empty where it can. */
-  readonly closed: string;
+  readonly closed: Message | '';
 }
 
 /** Rows that say something of an element or pseudo-element; the first three always do. */
@@ -122,7 +123,7 @@ export function cellOf(row: GridRowName, state: OverrideState, style: ElementSty
     isCovered,
     closed:
       isScrollbarRow(row) && state !== 'rest'
-        ? 'A scrollbar looks the same in every state of its box.'
+        ? message('grid.one-scrollbar')
         : state === 'visited' && !isOpenToVisited(ROW_PROPERTIES[row][0].property)
           ? CLOSED_TO_VISITED
           : '',

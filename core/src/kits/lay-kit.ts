@@ -6,7 +6,7 @@ import { partOf, type SiteModel } from '../site/site-model.js';
 import type { Override, Spot } from '../veneer/override.js';
 import { colorOfValue, plainValuesIn } from '../veneer/override-value.js';
 import { roleWords } from '../veneer/own-role.js';
-import { HOUSE_WORDS } from '../veneer/house-shape.js';
+import { houseTold } from '../veneer/house-shape.js';
 import { rulesInVeneer } from '../resolve/rules-in-veneer.js';
 import { ownCssProblem, type OwnCss } from '../veneer/own-css.js';
 import type { Kit, KitRule } from './kit.js';
@@ -192,7 +192,7 @@ function planned(site: SiteModel, rule: KitRule, spot: Spot, matches: number): R
 /** What of a rule's value the palette here does not have; `null` for nothing. */
 function unfilledIn({ value }: KitRule, { palette }: SiteModel): Message | null {
   if (value.kind === 'house')
-    return palette.shape?.[value.part] ? null : message('kits.house-has-no-here', { part: HOUSE_WORDS[value.part] });
+    return palette.shape?.[value.part] ? null : message('kits.house-has-no-here', { part: houseTold(value.part) });
   const role = plainValuesIn(value).find((plain) => plain.kind === 'role' && !colorOfValue(plain, palette));
   return role?.kind === 'role' ? message('kits.no-swatch-fills-here-2', { role: roleWords(role.role) }) : null;
 }

@@ -1,3 +1,4 @@
+import { isMessage } from '../message/message.js';
 import { hexOf } from '../color/read-notation.js';
 import type { ElementNode } from '../dom/tree.js';
 import { lastingClasses } from '../selectors/class-names.js';
@@ -63,7 +64,7 @@ export function classesIn(root: ElementNode): string[] {
 
 function ruleOf({ selector, pseudo, state, property, important, widths }: Override, value: OverrideValue): KitRule {
   const targets = selectorTargets(selector);
-  const target = typeof targets !== 'string' && targets.length === 1 ? targets[0] : null;
+  const target = !isMessage(targets) && targets.length === 1 ? targets[0] : null;
   const isPlain = target !== null && target.pseudo === pseudo && target.state === state;
   return {
     elements: isPlain ? target.elements : null,

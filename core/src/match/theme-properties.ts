@@ -1,6 +1,7 @@
+import type { Message } from '../message/message.js';
 import { hexOf } from '../color/read-notation.js';
 import type { Palette } from '../veneer/palette.js';
-import { colorOfValue, valueWords, type PlainValue } from '../veneer/override-value.js';
+import { colorOfValue, valueTold, type PlainValue } from '../veneer/override-value.js';
 import type { FedProperty, Follower } from './fed-properties.js';
 import type { MatchChoices, MatchProposal } from './proposal.js';
 
@@ -10,7 +11,7 @@ export interface ThemeProperty {
   /** What it would become: what most of its places in the scope do; `null` where they are left alone. */
   readonly value: PlainValue | null;
   /** The value in words, and its CSS. */
-  readonly words: string;
+  readonly words: Message | '';
   readonly css: string;
   /** Followers in the scope that become that value, and those that become another or stay: they are overridden besides. */
   readonly agreeing: number;
@@ -64,7 +65,7 @@ export function themeProperties(
         {
           fed: property,
           value: best?.value ?? null,
-          words: best ? valueWords({ palette }, best.value) : '',
+          words: best ? valueTold({ palette }, best.value) : '',
           css: color ? hexOf(color) : property.hex,
           agreeing: best?.count ?? 0,
           others,

@@ -15,6 +15,11 @@ export function inner(told: Message): Message {
   return { ...told, isInner: true };
 }
 
+/** Whether an answer is why there is none, or what it is. */
+export function isMessage(answer: unknown): answer is Message {
+  return typeof answer === 'object' && answer !== null && 'code' in answer;
+}
+
 /** Tells messages apart that say different things. */
 export function keyOf(told: Message): string {
   return JSON.stringify(told);

@@ -1,6 +1,7 @@
+import { message, type Message } from '../message/message.js';
 import { roleWords } from '../veneer/own-role.js';
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
-import { describeShade } from '../color/shade.js';
+import { shadeTold } from '../color/shade.js';
 import type { Color } from '../values/color.js';
 import { colorOfValue } from '../veneer/override-value.js';
 import type { Palette } from '../veneer/palette.js';
@@ -10,7 +11,7 @@ import { INDISTINCT } from './pair-matrix.js';
 export interface BrandStanding {
   readonly kind: 'brand' | 'near' | 'stray';
   /** The nearest brand colour: a swatch, or the role that is a shade of one; empty for an empty palette. */
-  readonly nearest: string;
+  readonly nearest: Message | '';
   /** ΔE2000 to it; infinite for an empty palette. */
   readonly deltaE: number;
 }
@@ -20,7 +21,7 @@ export interface BrandStanding {
  * `INDISTINCT` it is nearly so, else a stray.
  */
 export function brandStandingOf(color: Color, palette: Palette): BrandStanding {
-  let nearest = '';
+  let nearest: Message | '' = '';
   let least = Number.POSITIVE_INFINITY;
   for (const { name, color: brand } of brandColors(palette)) {
     const deltaE = deltaE2000(brand, color);
@@ -29,9 +30,9 @@ export function brandStandingOf(color: Color, palette: Palette): BrandStanding {
   return { kind: least <= SAME_TO_THE_EYE ? 'brand' : least <= INDISTINCT ? 'near' : 'stray', nearest, deltaE: least };
 }
 
-function brandColors(palette: Palette): { readonly name: string; readonly color: Color }[] {
+function brandColors(palette: Palette): { readonly name: Message; readonly color: Color }[] {
   const swatches = palette.swatches.map(({ id, name }) => ({
-    name,
+    name: message('plain', { text: name }),
     color: colorOfValue({ kind: 'swatch', swatchId: id, shade: 0 }, palette),
   }));
   const isInverted = palette.lighting === 'inverted' && palette.second != null;
@@ -40,7 +41,9 @@ function brandColors(palette: Palette): { readonly name: string; readonly color:
     .map(({ role, swatchId, shade }) => {
       const swatch = colorOfValue({ kind: 'swatch', swatchId, shade: 0 }, palette);
       return {
-        name: `${roleWords(role)}, ${isInverted ? 'inverted' : describeShade(shade, swatch)}`,
+        name: isInverted
+          ? message('brand.inverted', { role: roleWords(role) })
+          : message('brand.shade', { role: roleWords(role), shade: shadeTold(shade, swatch) }),
         color: colorOfValue({ kind: 'role', role, shade: 0 }, palette),
       };
     });

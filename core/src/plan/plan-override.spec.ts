@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, spoken } from '@upper-veneer/words';
 import { explain } from '../resolve/explain.js';
 import { inspect } from '../inspect/inspect.js';
 import { partProgress } from '../inspect/part-progress.js';
@@ -164,7 +164,7 @@ describe('planOverride', () => {
     const page = pageOf(site, 1);
     const element = page.document.elements[number(site, 'button.btn')];
     const { plies } = explain(viewIn(page, element, 'hover', 1280), element, 'background-color');
-    expect(plies.slice(0, 3).map((ply) => [ply.source.isVeneer, ply.under?.text ?? null])).toEqual([
+    expect(spoken(plies.slice(0, 3).map((ply) => [ply.source.isVeneer, ply.under?.text ?? null]))).toEqual([
       [true, null],
       [false, 'earlier sheet'],
       [false, 'fewer classes'],

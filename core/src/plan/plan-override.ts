@@ -70,8 +70,7 @@ function barWish(site: SiteModel, wish: OverrideWish): OverrideWish | null {
 function planOne(site: SiteModel, asked: OverrideWish): OverridePlan {
   const problem = valueProblem(asked.property, asked.value, site.palette);
   if (problem) return { ok: false, reason: message('plain', { text: problem }) };
-  if (asked.state === 'visited' && !isOpenToVisited(asked.property))
-    return { ok: false, reason: message('plain', { text: CLOSED_TO_VISITED }) };
+  if (asked.state === 'visited' && !isOpenToVisited(asked.property)) return { ok: false, reason: CLOSED_TO_VISITED };
   const route = routeOf(site, asked);
   if (!route.ok) return route;
   const { wish } = route;

@@ -9,7 +9,7 @@ import { proposedForState } from './state-steps.js';
 import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { showsText, wantedRatio } from '../resolve/text-figures.js';
 import type { OverrideState } from '../veneer/override.js';
-import { colorOfValue, shadeOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
+import { colorOfValue, shadeOfValue, valueTold, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
 import { passOver } from './pass-over.js';
 import { readableText, restValue, type StatesQuestion } from './propose-states.js';
@@ -87,7 +87,7 @@ export function proposeRow(site: SiteModel, question: StatesQuestion, row: GridR
           words: message('plan.row-becomes', {
             state: stateTold(state),
             property: propertyTold(property),
-            value: valueWords(site, value),
+            value: valueTold(site, value),
           }),
           wishes: passOver(site, [
             wish,

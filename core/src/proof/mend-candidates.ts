@@ -8,7 +8,7 @@ import type { Job } from '../match/job.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { Color } from '../values/color.js';
 import { rolesInOrder } from '../veneer/own-role.js';
-import { colorOfValue, shadeOfValue, valueWords, type PlainValue } from '../veneer/override-value.js';
+import { colorOfValue, shadeOfValue, valueTold, type PlainValue } from '../veneer/override-value.js';
 import { colorOfCss, type StandardRole } from '../veneer/palette.js';
 import type { MendIdea } from './proof-finding.js';
 
@@ -101,7 +101,7 @@ function asCandidates(
       color,
       cost,
       label: message('proof.candidate', {
-        value: valueWords(site, value),
+        value: valueTold(site, value),
         moved: moved.toFixed(1),
         ratio: figure,
         hasRatio: figure === '' ? 'no' : 'yes',

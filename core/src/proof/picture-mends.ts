@@ -7,7 +7,7 @@ import { elementOf, lightSite, pageOf, type SiteModel } from '../site/site-model
 import { StyleView } from '../resolve/style-view.js';
 import type { Color } from '../values/color.js';
 import { overlayStrength, withOverlay } from '../veneer/composite.js';
-import { colorOfValue, valueWords, type OverrideValue, type PlainValue } from '../veneer/override-value.js';
+import { colorOfValue, valueTold, type OverrideValue, type PlainValue } from '../veneer/override-value.js';
 import { rolesInOrder } from '../veneer/own-role.js';
 import { colorOfCss } from '../veneer/palette.js';
 import type { MendIdea, ProofPlace } from './proof-finding.js';
@@ -91,7 +91,7 @@ function overlays(
     .sort((a, b) => a.percent - b.percent)
     .slice(0, MOST_TRIED)
     .map(({ percent, ratio, value }) => ({
-      label: message('proof.overlay', { value: valueWords(site, value), percent, ratio: cut(ratio) }),
+      label: message('proof.overlay', { value: valueTold(site, value), percent, ratio: cut(ratio) }),
       places: [...owners.values()].map(({ place }) => place),
       values: { 'background-image': withOverlay(first.css, value, percent) },
     }));
@@ -120,7 +120,7 @@ function ownGrounds(
 ): PictureMend[] {
   return grounds.slice(0, MOST_TRIED).map(({ value, color }) => ({
     label: message('proof.own-ground', {
-      value: valueWords(site, value),
+      value: valueTold(site, value),
       contrastRatio: cut(contrastRatio(compositeOver(text, color), color)),
     }),
     places: places.map((place) => ({ ...place, property: 'background-color' })),

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { rootedValue } from './rooted-value.js';
 import { compareCascade, type Criterion } from '../cascade/compare.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -31,7 +32,7 @@ export interface Ply {
   readonly layer: string | null;
   readonly important: boolean;
   /** Why it lies under the ply above; `null` for the top one. */
-  readonly under: { readonly criterion: Criterion; readonly text: string } | null;
+  readonly under: { readonly criterion: Criterion; readonly text: Message } | null;
 }
 
 /** A declaration that a browser throws away. */
@@ -136,31 +137,24 @@ export function sourceOf(block: RankedDeclaration['block'], start: number): PlyS
   };
 }
 
-/** The one reason a ply lies under another, in plain words. */
-function reasonBetween(above: RankedDeclaration, below: RankedDeclaration): { criterion: Criterion; text: string } {
+/** The one reason a ply lies under another. */
+function reasonBetween(above: RankedDeclaration, below: RankedDeclaration): { criterion: Criterion; text: Message } {
   const { criterion } = compareCascade(above, below);
   return { criterion, text: REASONS[criterion](above, below) };
 }
 
-const REASONS: Readonly<Record<Criterion, (above: RankedDeclaration, below: RankedDeclaration) => string>> = {
-  importance: () => 'not !important',
-  origin: (_, { block }) =>
-    block.origin === 'user-agent'
-      ? 'lower origin'
-      : block.origin === 'hint'
-        ? 'an attribute, under any rule'
-        : 'lower origin',
-  context: (above) => (above.important ? 'outer tree, and both are !important' : 'inside the shadow tree'),
-  attachment: () => 'under the style attribute',
+const REASONS: Readonly<Record<Criterion, (above: RankedDeclaration, below: RankedDeclaration) => Message>> = {
+  importance: () => message('ply.importance'),
+  origin: (_, { block }) => message(block.origin === 'hint' ? 'ply.hint' : 'ply.origin'),
+  context: (above) => message(above.important ? 'ply.outer-tree' : 'ply.inner-tree'),
+  attachment: () => message('ply.attachment'),
   layer: (above, { block }) =>
     block.rule?.layer
-      ? `in layer ${block.rule.layer}`
-      : above.important
-        ? 'outside layers, and both are !important'
-        : 'earlier layer',
+      ? message('ply.layer', { layer: block.rule.layer })
+      : message(above.important ? 'ply.outside-layers' : 'ply.earlier-layer'),
   specificity: ({ block: { specificity: a } }, { block: { specificity: b } }) =>
-    a[0] !== b[0] ? 'fewer ids' : a[1] !== b[1] ? 'fewer classes' : 'fewer types',
-  proximity: () => 'scope further away',
+    message(a[0] !== b[0] ? 'ply.fewer-ids' : a[1] !== b[1] ? 'ply.fewer-classes' : 'ply.fewer-types'),
+  proximity: () => message('ply.proximity'),
   order: (above, below) =>
-    above.block.rule?.sheet === below.block.rule?.sheet ? 'earlier in the sheet' : 'earlier sheet',
+    message(above.block.rule?.sheet === below.block.rule?.sheet ? 'ply.earlier-in-sheet' : 'ply.earlier-sheet'),
 };

@@ -1,3 +1,4 @@
+import { say, spoken } from '@upper-veneer/words';
 import { dressSite, type SiteModel } from '../site/site-model.js';
 import { SELECTORS, drawVeneer, openDrawn, outcome, stateOf } from '../testing/drawn-veneers.js';
 import { seededRandom } from '../testing/random.js';
@@ -106,7 +107,7 @@ describe('reading an edited sheet', () => {
       '/* slow */\n@keyframes slow { from { opacity: 0 }   to { opacity: 1 } }\n\n.a { color: red; color: oklch(60% .1 40) }';
     const { reading, after } = change('/* Everywhere */', `${own}\n\n/* Everywhere */`);
     expect(reading.ownCss).toEqual([{ partId: 1, css: own }]);
-    expect(reading.kept.map(({ reason }) => reason)).toEqual(['is an @keyframes', 'says color twice']);
+    expect(spoken(reading.kept.map(({ reason }) => reason))).toEqual(['is an @keyframes', 'says color twice']);
     expect(reading.put).toEqual([]);
     expect(after.css).toContain(own);
     const again = edited(after, after.css.replace('silver', 'gold'));
@@ -131,7 +132,7 @@ describe('reading an edited sheet', () => {
     const edged = dressed([override('.a', 'border-color', 'black')]);
     const { reading, after } = edited(edged, sheetToEdit(edged).replace('.a {', '.a { border: 2px solid red }\n.a {'));
     expect(reading.drop).toEqual(['.a border-color']);
-    expect(reading.kept.map(({ reason }) => reason)).toEqual([
+    expect(spoken(reading.kept.map(({ reason }) => reason))).toEqual([
       'stands among rules in an order of its own',
       'stands among rules in an order of its own',
     ]);
@@ -149,7 +150,7 @@ describe('reading an edited sheet', () => {
 
   it('says what matches nothing, hangs on another, or stands under what no override has', () => {
     const reasonOf = (rule: string): string[] =>
-      change('/* Everywhere */', `${rule}\n/* Everywhere */`).reading.kept.map(({ reason }) => reason);
+      change('/* Everywhere */', `${rule}\n/* Everywhere */`).reading.kept.map(({ reason }) => say(reason));
     expect(reasonOf('.nowhere { color: red }')).toEqual(['matches nothing on the pages that are here']);
     expect(reasonOf('.box:hover .b { color: red }')[0]).toContain('state of another element');
     expect(reasonOf('@media print { .b { color: red } }')).toEqual(['stands under @media print']);

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { shortfallOf } from '../resolve/shortfall.js';
 import { compileOptionsOf, withSpecimen, type SiteModel } from '../site/site-model.js';
 import { PLACEHOLDER } from '../veneer/colors-in-sheet.js';
@@ -25,7 +26,7 @@ export interface SheetReading {
 /** A rule that is kept as it is written. */
 export interface KeptRule {
   readonly selector: string;
-  readonly reason: string;
+  readonly reason: Message;
   /** Where it stands in the text, UTF-16 units. */
   readonly start: number;
   readonly end: number;
@@ -77,9 +78,9 @@ export function* readSheetSteps(
   const touched = new Set(
     pairs.filter(({ isSame }) => !isSame).flatMap(({ old, now }) => [old?.section, now?.section]),
   );
-  const ways: readonly ((pair: RulePair<BaseItem>) => string | null)[] = [
+  const ways: readonly ((pair: RulePair<BaseItem>) => Message | null)[] = [
     () => null,
-    ({ isSame }) => (isSame ? null : 'would stand elsewhere among the overrides'),
+    ({ isSame }) => (isSame ? null : message('sheet.stands-elsewhere')),
     ({ now, old }) => (touched.has((now ?? old)?.section) ? ORDER : null),
     () => ORDER,
   ];
@@ -94,7 +95,7 @@ export function* readSheetSteps(
   return asItStands(edit);
 }
 
-const ORDER = 'stands among rules in an order of its own';
+const ORDER = message('sheet.own-order');
 
 /** The whole text as own CSS, which means what it says. */
 function asItStands({ site, text, items }: Edit): SheetReading {
@@ -132,7 +133,7 @@ export function* idleEditsSteps(
     yield { done, total: looked.length };
     const [from, to] = [start + head, end + head];
     if (sameTexts(site, text, text.slice(0, from) + text.slice(to)))
-      idle.push({ selector, reason: 'changes nothing, on any page, in any state or width', start: from, end: to });
+      idle.push({ selector, reason: message('sheet.changes-nothing'), start: from, end: to });
   }
   return { idle, more: changed.length - looked.length };
 }
@@ -168,7 +169,7 @@ function editOf(site: SiteModel, text: string, newId: () => string): Edit {
 function readPairs(
   { site, text, items, newId }: Edit,
   pairs: readonly RulePair<BaseItem>[],
-  asOwn: (pair: RulePair<BaseItem>) => string | null,
+  asOwn: (pair: RulePair<BaseItem>) => Message | null,
 ): SheetReading {
   const put: Override[] = [];
   const drop = new Set<string>();
@@ -185,7 +186,7 @@ function readPairs(
     }
     const stays = old?.isOwn === true && (isSame || forced !== null);
     const read = stays
-      ? { ok: false as const, reason: 'is kept as it was' }
+      ? { ok: false as const, reason: message('sheet.kept') }
       : forced !== null
         ? { ok: false as const, reason: forced }
         : ruleAsOverrides(now, { site, section: now.section, base: before, newId });
@@ -204,7 +205,7 @@ function readPairs(
     const names = [...new Set(read.rest.map(({ name }) => name))].join(', ');
     kept.push({
       selector: `${names} of ${now.selector}`,
-      reason: read.reason,
+      reason: read.reason ?? message('sheet.kept'),
       start,
       end: read.rest[read.rest.length - 1].end,
     });

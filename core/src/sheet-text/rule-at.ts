@@ -30,7 +30,7 @@ export interface RuleAt {
   /** What it does, a sentence for each of its properties, for those who do not read CSS. */
   readonly gloss: readonly Message[];
   /** Why no override stands for it; `null` where one can. */
-  readonly beyond: string | null;
+  readonly beyond: Message | null;
   /** Where it stands, UTF-16 units. */
   readonly start: number;
   readonly end: number;

@@ -1,3 +1,4 @@
+import { isMessage, message, type Message } from '../message/message.js';
 import { OVERRIDABLE } from '../grid/rows.js';
 import { selectorProblem } from '../selectors/selector-problem.js';
 import { matchesOf, type Match } from '../site/matches.js';
@@ -19,9 +20,9 @@ export type RuleAsOverrides =
       readonly overrides: readonly Override[];
       /** Declarations that no override can say, and why of the first. */
       readonly rest: readonly DeclarationNode[];
-      readonly reason: string;
+      readonly reason: Message | null;
     }
-  | { readonly ok: false; readonly reason: string };
+  | { readonly ok: false; readonly reason: Message };
 
 /** Longest selector that gathers a group, UTF-16 units. */
 const LONGEST_GROUP = 600;
@@ -39,25 +40,25 @@ export interface RuleReading {
 
 /** Reads a rule as the overrides that compile to it. What stays as it was keeps its override whole. */
 export function ruleAsOverrides(item: SheetItem, reading: RuleReading): RuleAsOverrides {
-  const no = (reason: string): RuleAsOverrides => ({ ok: false, reason });
+  const no = (reason: Message): RuleAsOverrides => ({ ok: false, reason });
   if (item.beyond !== null) return no(item.beyond);
-  if (item.declarations.length === 0) return no('says nothing');
+  if (item.declarations.length === 0) return no(message('sheet.says-nothing'));
   const conditions = writtenConditions(item.within);
-  if (typeof conditions === 'string') return no(`stands under ${conditions}`);
+  if (typeof conditions === 'string') return no(message('sheet.stands-under', { conditions }));
   const problem = selectorProblem(item.selector);
-  if (problem !== null) return no(`has a selector that browsers drop: ${problem}`);
+  if (problem !== null) return no(message('sheet.dropped-selector', { problem }));
   const { values, rest, reason } = readDeclarations(item.declarations, reading);
-  if (values.length === 0) return no(reason);
+  if (values.length === 0) return no(reason ?? message('sheet.says-nothing'));
   const targets = targetsOf(item.selector, reading);
-  if (typeof targets === 'string') return no(targets);
+  if (isMessage(targets)) return no(targets);
   const overrides: Override[] = [];
   for (const target of targets) {
     const isHover = target.state === 'hover' || target.state === 'parent-hover';
     if (isHover && (reading.site.source.hoverOnly ?? false) !== conditions.isHoverOnly)
-      return no(conditions.isHoverOnly ? 'is kept to devices that hover' : 'is for hover on devices that do not');
-    if (!isHover && conditions.isHoverOnly) return no('is kept to devices that hover');
+      return no(message(conditions.isHoverOnly ? 'sheet.hover-only' : 'sheet.hover-without'));
+    if (!isHover && conditions.isHoverOnly) return no(message('sheet.hover-only'));
     const made = overridesFor(target, values, conditions.widths, reading);
-    if (typeof made === 'string') return no(made);
+    if (isMessage(made)) return no(made);
     overrides.push(...made);
   }
   return { ok: true, overrides, rest, reason };
@@ -69,25 +70,26 @@ type ReadValue = Pick<Override, 'property' | 'value' | 'important'>;
 function readDeclarations(
   declarations: readonly DeclarationNode[],
   { site, base }: RuleReading,
-): { readonly values: ReadValue[]; readonly rest: DeclarationNode[]; readonly reason: string } {
+): { readonly values: ReadValue[]; readonly rest: DeclarationNode[]; readonly reason: Message | null } {
   const options = compileOptionsOf(site);
   const values: ReadValue[] = [];
   const rest: DeclarationNode[] = [];
-  let reason = '';
-  const read = ({ name, value: css, important }: DeclarationNode): ReadValue | string => {
-    if (declarations.filter((other) => other.name === name).length > 1) return `says ${name} twice`;
-    if (!OVERRIDABLE.has(name) && !name.startsWith('--')) return `says ${name}, which no override can`;
+  let reason: Message | null = null;
+  const read = ({ name, value: css, important }: DeclarationNode): ReadValue | Message => {
+    if (declarations.filter((other) => other.name === name).length > 1) return message('sheet.says-twice', { name });
+    if (!OVERRIDABLE.has(name) && !name.startsWith('--')) return message('sheet.no-override-can', { name });
     const old = base.findLast(({ property }) => property === name);
     const isSame = old && cssOfValue(old.value, site.palette, options) === css;
     const value = isSame ? old.value : writtenValue(css, site.palette, options);
-    if (!value) return `writes ${name} in a way of its own`;
-    return valueProblem(name, value, site.palette) ?? { property: name, value, important };
+    if (!value) return message('sheet.own-way', { name });
+    const problem = valueProblem(name, value, site.palette);
+    return problem === null ? { property: name, value, important } : message('plain', { text: problem });
   };
   for (const declaration of declarations) {
     const value = read(declaration);
-    if (typeof value !== 'string') values.push(value);
+    if (!isMessage(value)) values.push(value);
     else {
-      reason ||= value;
+      reason ??= value;
       rest.push(declaration);
     }
   }
@@ -95,13 +97,13 @@ function readDeclarations(
 }
 
 /** What a selector asks for; one that asks as the rule before it did keeps that one's state, whatever it hangs on. */
-function targetsOf(selector: string, { base }: RuleReading): readonly SelectorTarget[] | string {
+function targetsOf(selector: string, { base }: RuleReading): readonly SelectorTarget[] | Message {
   const [lead] = base;
   if (lead && changingIn(lead.selector).join() === changingIn(selector).join()) {
     const kept: SelectorTarget = { elements: selector, pseudo: lead.pseudo, state: lead.state, selector };
     if (lead.selector === selector) return [kept];
     const targets = selectorTargets(selector);
-    if (typeof targets === 'string') return [kept];
+    if (isMessage(targets)) return [kept];
     return targets.length === 1 && targets[0].pseudo === lead.pseudo ? [{ ...targets[0], state: lead.state }] : targets;
   }
   return selectorTargets(selector);
@@ -112,13 +114,13 @@ function overridesFor(
   values: readonly ReadValue[],
   widths: Override['widths'],
   { site, section, base, newId }: RuleReading,
-): Override[] | string {
+): Override[] | Message {
   const [lead] = base;
   const isSame = lead?.selector === target.selector;
   const matches = isSame ? [] : matchesOf(site, target.elements).map(spotOf);
-  if (!isSame && matches.length === 0) return 'matches nothing on the pages that are here';
-  if (!isSame && target.elements.length > LONGEST_GROUP) return 'has a selector longer than an override keeps';
-  if (!isSame && isScrollbarPart(target.pseudo)) return 'is for a part of a scrollbar, whose standard twin follows it';
+  if (!isSame && matches.length === 0) return message('sheet.matches-nothing');
+  if (!isSame && target.elements.length > LONGEST_GROUP) return message('sheet.too-long');
+  if (!isSame && isScrollbarPart(target.pseudo)) return message('sheet.scrollbar-part');
   const spot =
     matches.find(({ pageId, element }) => pageId === lead?.pageId && element === lead.element) ?? matches.at(0);
   const partId = section === undefined ? (spot ? partAt(site, spot) : null) : section;

@@ -1,3 +1,4 @@
+import { isMessage, message, type Message } from '../message/message.js';
 import { generate, parse, walk, type CssNode, type Selector } from 'css-tree';
 import type { OverrideState } from '../veneer/override.js';
 
@@ -60,15 +61,15 @@ export function changingIn(selector: string): readonly string[] {
  * What each selector of a list asks for, those alike together; or why no override stands for it.
  * @param selector one that a browser takes.
  */
-export function selectorTargets(selector: string): readonly SelectorTarget[] | string {
+export function selectorTargets(selector: string): readonly SelectorTarget[] | Message {
   const root = parse(selector, { context: 'selectorList', positions: true });
-  if (root.type !== 'SelectorList') return 'is no selector';
+  if (root.type !== 'SelectorList') return message('sheet.no-selector');
   const together = new Map<string, SelectorTarget>();
   for (const complex of root.children) {
-    if (complex.type !== 'Selector') return 'is no selector';
+    if (complex.type !== 'Selector') return message('sheet.no-selector');
     const { start, end } = complex.loc ?? { start: { offset: 0 }, end: { offset: selector.length } };
     const target = targetOf(complex, selector.slice(start.offset, end.offset));
-    if (typeof target === 'string') return target;
+    if (isMessage(target)) return target;
     const key = `${target.state} ${target.pseudo}`;
     const like = together.get(key);
     const join = (name: 'elements' | 'selector'): string => (like ? `${like[name]}, ${target[name]}` : target[name]);
@@ -77,22 +78,22 @@ export function selectorTargets(selector: string): readonly SelectorTarget[] | s
   return [...together.values()];
 }
 
-function targetOf(complex: Selector, selector: string): SelectorTarget | string {
+function targetOf(complex: Selector, selector: string): SelectorTarget | Message {
   const nodes = complex.children.toArray();
   const first = 1 + nodes.findLastIndex(({ type }) => type === 'Combinator');
   const subject = nodes.slice(first);
   const at = subject.findIndex(({ type }) => type === 'PseudoElementSelector');
   const own = at === -1 ? subject : subject.slice(0, at);
   const after = at === -1 ? [] : subject.slice(at);
-  if (after.length > 1) return 'says more after its pseudo-element';
+  if (after.length > 1) return message('sheet.more-after-pseudo');
   const states = own.filter((node) => stateOfNode(node) !== null);
-  if (states.length > 1) return 'asks for two states at once';
+  if (states.length > 1) return message('sheet.two-states');
   const kept = [...nodes.slice(0, first), ...own.filter((node) => !states.includes(node))];
   const elements = writtenNodes(kept, own.length === states.length);
-  if (changingIn(elements).length > 0) return 'hangs on the state of another element, or on what is not in a state';
+  if (changingIn(elements).length > 0) return message('sheet.other-state');
   const [pseudo] = after;
   const name = pseudo?.type === 'PseudoElementSelector' ? pseudo.name.toLowerCase() : '';
-  if (name === 'part' || name === 'slotted') return 'leads into a shadow tree';
+  if (name === 'part' || name === 'slotted') return message('sheet.into-shadow');
   return { elements, pseudo: name, state: (states[0] && stateOfNode(states[0])) ?? 'rest', selector };
 }
 

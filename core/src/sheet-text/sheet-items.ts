@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { AtNode, BodyNode, DeclarationNode, RuleNode } from '../syntax/nodes.js';
 import { parseStylesheet } from '../syntax/parse-stylesheet.js';
 import { T, tokenizeCss } from '../syntax/tokens.js';
@@ -12,7 +13,7 @@ export interface SheetItem {
   readonly selector: string;
   readonly declarations: readonly DeclarationNode[];
   /** Why no override can stand for it; `null` for a plain rule. */
-  readonly beyond: string | null;
+  readonly beyond: Message | null;
   /** Where its source stands in the text, a comment before it included, UTF-16 units. */
   readonly start: number;
   readonly end: number;
@@ -94,16 +95,23 @@ function itemsOf(rule: RuleNode, within: readonly string[], around: Around): She
     const rules = (rule.body ?? []).filter((node): node is RuleNode => node.kind !== 'declaration');
     if (isCondition && !isCommented && rules.length > 0 && rules.length === rule.body?.length)
       return rules.flatMap((inner) => itemsOf(inner, [...within, conditionText(rule)], around));
-    const beyond = isCommented && isCondition ? 'has a comment' : `is an @${rule.name}`;
+    const beyond =
+      isCommented && isCondition
+        ? message('sheet.has-comment')
+        : message('sheet.is-at-rule', { name: `@${rule.name}` });
     return [{ ...shared, selector: `@${rule.name} ${rule.prelude}`, declarations: [], beyond }];
   }
   const declarations = rule.body.filter((node): node is DeclarationNode => node.kind === 'declaration');
-  const beyond = isCommented ? 'has a comment' : declarations.length < rule.body.length ? nestedWords(rule.body) : null;
+  const beyond = isCommented
+    ? message('sheet.has-comment')
+    : declarations.length < rule.body.length
+      ? nestedWords(rule.body)
+      : null;
   return [{ ...shared, selector: rule.prelude, declarations, beyond }];
 }
 
-function nestedWords(body: readonly BodyNode[]): string {
-  return body.some(({ kind }) => kind === 'at') ? 'holds an at-rule' : 'holds another rule';
+function nestedWords(body: readonly BodyNode[]): Message {
+  return body.some(({ kind }) => kind === 'at') ? message('sheet.holds-at-rule') : message('sheet.holds-rule');
 }
 
 function conditionText({ name, prelude }: AtNode): string {
@@ -112,7 +120,15 @@ function conditionText({ name, prelude }: AtNode): string {
 
 function alone(section: number | null | undefined, start: number, end: number): SheetItem {
   const span = { start, end };
-  return { section, within: [], selector: '', declarations: [], beyond: 'is a comment', ...span, top: span };
+  return {
+    section,
+    within: [],
+    selector: '',
+    declarations: [],
+    beyond: message('sheet.is-comment'),
+    ...span,
+    top: span,
+  };
 }
 
 function commentsIn(text: string): { readonly start: number; readonly end: number }[] {

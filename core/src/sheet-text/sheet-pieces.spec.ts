@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { compileOptionsOf, dressSite, openSite } from '../site/site-model.js';
 import { valueOfCustomProperty, customPropertyOf } from '../veneer/custom-property.js';
 import { writtenValue } from '../veneer/written-value.js';
@@ -54,20 +55,22 @@ const TEXT = sheetToEdit(SITE);
 
 describe('pieces of a sheet’s text', () => {
   it('name elements, pseudo-element and state as Selectors 4 has them', () => {
-    expect(selectorTargets('nav > a:hover')).toEqual([
+    expect(spoken(selectorTargets('nav > a:hover'))).toEqual([
       { elements: 'nav>a', pseudo: '', state: 'hover', selector: 'nav > a:hover' },
     ]);
-    expect(selectorTargets('p:not(.x)::before')).toEqual([
+    expect(spoken(selectorTargets('p:not(.x)::before'))).toEqual([
       { elements: 'p:not(.x)', pseudo: 'before', state: 'rest', selector: 'p:not(.x)::before' },
     ]);
-    expect(selectorTargets('nav :user-invalid')).toEqual([
+    expect(spoken(selectorTargets('nav :user-invalid'))).toEqual([
       { elements: 'nav *', pseudo: '', state: 'invalid', selector: 'nav :user-invalid' },
     ]);
-    expect(selectorTargets('input:not(:placeholder-shown)')).toEqual([
+    expect(spoken(selectorTargets('input:not(:placeholder-shown)'))).toEqual([
       jasmine.objectContaining({ elements: 'input', state: 'filled' }),
     ]);
     for (const beyond of ['a:hover:focus', 'a:hover b', ':has(:checked)', 'x::part(y)', 'a::before:hover'])
-      expect(selectorTargets(beyond)).withContext(beyond).toEqual(jasmine.any(String));
+      expect(spoken(selectorTargets(beyond)))
+        .withContext(beyond)
+        .toEqual(jasmine.any(String));
     expect(changingIn('a:hover:not(:disabled) b:first-child')).toEqual(['hover', 'disabled']);
   });
 

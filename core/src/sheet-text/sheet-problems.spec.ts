@@ -1,10 +1,11 @@
+import { say } from '@upper-veneer/words';
 import { dressSite } from '../site/site-model.js';
 import { openDrawn } from '../testing/drawn-veneers.js';
 import { sheetProblems, type SheetProblem } from './sheet-problems.js';
 
 const SITE = dressSite(openDrawn(), [], { swatches: [], roles: [] });
 const told = (css: string): [SheetProblem['level'], string, string][] =>
-  sheetProblems(SITE, css).map(({ level, start, end, mend }) => [level, css.slice(start, end), mend]);
+  sheetProblems(SITE, css).map(({ level, start, end, mend }) => [level, css.slice(start, end), say(mend)]);
 
 // What browsers throw away is CSS Syntax 3 §§5.4 and 9 and Selectors 4 §3.9: the piece alone, and no more.
 describe('problems of a sheet', () => {

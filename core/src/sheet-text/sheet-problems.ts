@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { lexer } from 'css-tree';
 import { closest, distance } from 'fastest-levenshtein';
 import { readBlock } from '../cascade/block.js';
@@ -15,9 +16,9 @@ import { paletteLines } from './read-sheet.js';
 export interface SheetProblem {
   /** `stops` where the text cannot be taken as it is; `fails` for what a browser throws away; `look` for what only may be wrong. */
   readonly level: 'stops' | 'fails' | 'look';
-  readonly words: string;
+  readonly words: Message;
   /** How to mend it; empty where nobody can tell. */
-  readonly mend: string;
+  readonly mend: Message | '';
   /** Where it stands, UTF-16 units. */
   readonly start: number;
   readonly end: number;
@@ -41,15 +42,21 @@ const MOST_TOLD = 300;
 export function sheetProblems(site: SiteModel, text: string): SheetProblem[] {
   const found: SheetProblem[] = [];
   const whole = ownCssProblem(text);
-  if (whole !== null) found.push({ level: 'stops', words: `The sheet ${whole}`, mend: mendOf(whole), ...openIn(text) });
+  if (whole !== null)
+    found.push({
+      level: 'stops',
+      words: message('sheet.whole', { problem: whole }),
+      mend: mendOf(whole),
+      ...openIn(text),
+    });
   const head = paletteLines(site);
   if (!text.startsWith(head)) found.push(paletteProblem(head, text));
   const { rules, problems } = parseStylesheet(text);
   for (const { reason, start, end } of problems)
     found.push({
       level: 'fails',
-      words: reason,
-      mend: 'Browsers pass over it: put it right or take it out',
+      words: message('plain', { text: reason }),
+      mend: message('sheet.passed-over'),
       start,
       end,
     });
@@ -62,7 +69,7 @@ export function sheetProblems(site: SiteModel, text: string): SheetProblem[] {
         if (!KNOWN_AT_RULES.has(node.name))
           found.push({
             level: 'fails',
-            words: `Browsers know no @${node.name}`,
+            words: message('sheet.unknown-at-rule', { name: `@${node.name}` }),
             mend: nearest(node.name, [...KNOWN_AT_RULES], '@'),
             start: node.start,
             end: node.preludeEnd,
@@ -75,9 +82,19 @@ export function sheetProblems(site: SiteModel, text: string): SheetProblem[] {
       const span = { start: node.start, end: node.preludeEnd };
       const problem = isNested ? null : selectorProblem(node.prelude);
       if (problem !== null)
-        found.push({ level: 'fails', words: problem, mend: 'Browsers drop the whole rule', ...span });
+        found.push({
+          level: 'fails',
+          words: message('plain', { text: problem }),
+          mend: message('sheet.rule-dropped'),
+          ...span,
+        });
       else if (!isNested && ![...site.pages.values()].some((page) => matchedInAnyState(page, node.prelude).length > 0))
-        found.push({ level: 'look', words: `${node.prelude} matches nothing on the pages here`, mend: '', ...span });
+        found.push({
+          level: 'look',
+          words: message('request.matches-nothing', { selector: node.prelude }),
+          mend: '',
+          ...span,
+        });
       visit(node.body, true, false);
     }
   };
@@ -93,8 +110,8 @@ function inOrder(found: readonly SheetProblem[], end: number): SheetProblem[] {
   const rest = found.filter(({ level }) => level !== 'stops').sort(compare);
   const told = [...stops, ...rest.slice(0, MOST_TOLD)].sort(compare);
   if (rest.length <= MOST_TOLD) return told;
-  const words = `More may be wrong: the first ${MOST_TOLD} are told`;
-  return [...told, { level: 'look', words, mend: 'Mend those, and the next are', start: end, end }];
+  const words = message('sheet.more-wrong', { count: MOST_TOLD });
+  return [...told, { level: 'look', words, mend: message('sheet.mend-first'), start: end, end }];
 }
 
 /** Properties that the grammars of the standards are known of. */
@@ -105,10 +122,10 @@ function discarded(declarations: readonly DeclarationNode[]): SheetProblem[] {
     .discarded.filter(({ declaration }) => !declaration.value.includes(PLACEHOLDER))
     .map(({ declaration: { name, start, end }, reason }) => ({
       level: 'fails',
-      words: reason,
+      words: message('plain', { text: reason }),
       mend: reason.startsWith('Unknown property')
         ? nearest(name, PROPERTY_NAMES, '')
-        : `Give ${name} a value it takes, or take the line out`,
+        : message('sheet.give-value', { name }),
       start,
       end,
     }));
@@ -122,8 +139,8 @@ function placeholders(text: string): SheetProblem[] {
     if (types[i] === T.Ident && tokenText({ types, starts, ends, count, ...tokens }, i) === PLACEHOLDER)
       found.push({
         level: 'fails',
-        words: 'A colour is still to be filled in here',
-        mend: 'Choose one by its chip, or write it',
+        words: message('sheet.colour-missing'),
+        mend: message('sheet.choose-colour'),
         start: starts[i],
         end: ends[i],
       });
@@ -136,17 +153,17 @@ function paletteProblem(head: string, text: string): SheetProblem {
   const end = text.indexOf('\n', at);
   return {
     level: 'stops',
-    words: 'The lines of the palette are written from Palette',
-    mend: 'Put them back as they were; change the colour or its name in Palette',
+    words: message('sheet.palette-lines'),
+    mend: message('sheet.put-back'),
     start: text.lastIndexOf('\n', at - 1) + 1,
     end: end === -1 ? text.length : end,
   };
 }
 
-function mendOf(problem: string): string {
-  if (problem.includes('open')) return 'Close it';
-  if (problem.startsWith('holds @import')) return 'Paste what that sheet holds instead';
-  return 'Take it out';
+function mendOf(problem: string): Message {
+  if (problem.includes('open')) return message('sheet.close');
+  if (problem.startsWith('holds @import')) return message('sheet.paste-instead');
+  return message('sheet.take-out');
 }
 
 /** Where the first thing begins that is never closed; the last line where it is another fault. */
@@ -168,9 +185,9 @@ function openIn(text: string): { readonly start: number; readonly end: number } 
 /** Names that are longer are not compared. */
 const LONGEST_NAME = 40;
 
-function nearest(name: string, names: readonly string[], mark: string): string {
+function nearest(name: string, names: readonly string[], mark: string): Message {
   const best = name.length > LONGEST_NAME ? null : closest(name, names);
   return best !== null && distance(name, best) <= 2
-    ? `Perhaps ${mark}${best} is meant`
-    : 'Take it out, or write one they know';
+    ? message('sheet.perhaps', { name: `${mark}${best}` })
+    : message('sheet.take-out-or-write');
 }

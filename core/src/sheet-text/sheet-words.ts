@@ -1,8 +1,9 @@
+import type { Message } from '../message/message.js';
 import { hexOf } from '../color/read-notation.js';
 import { lastingClasses } from '../selectors/class-names.js';
 import { compileOptionsOf, type SiteModel } from '../site/site-model.js';
 import { customPropertyOf } from '../veneer/custom-property.js';
-import { colorOfValue, valueWords, type PlainValue } from '../veneer/override-value.js';
+import { colorOfValue, valueTold, type PlainValue } from '../veneer/override-value.js';
 
 /** A colour of the palette as it is named in the sheet. */
 export interface PaletteWord {
@@ -10,7 +11,7 @@ export interface PaletteWord {
   readonly name: string;
   readonly hex: string;
   /** `Accent, 12 darker`. */
-  readonly words: string;
+  readonly words: Message;
 }
 
 /** What can be written in the sheet of a site, for completion. */
@@ -64,7 +65,7 @@ function paletteWords(site: SiteModel): PaletteWord[] {
     const property = customPropertyOf(whole, palette, compileOptionsOf(site));
     const color = colorOfValue(whole, palette);
     if (property && color && !found.has(property.name))
-      found.set(property.name, { name: property.name, hex: hexOf(color), words: valueWords(site, whole) });
+      found.set(property.name, { name: property.name, hex: hexOf(color), words: valueTold(site, whole) });
   }
   return [...found.values()];
 }

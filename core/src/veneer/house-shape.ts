@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { isPropertyValue } from '../properties/is-property-value.js';
 import { wholenessProblem } from '../syntax/whole-text.js';
 
@@ -17,13 +18,10 @@ export const HOUSE_PROPERTIES: Readonly<Record<HousePart, string>> = {
   'heading-family': 'font-family',
 };
 
-export const HOUSE_WORDS: Readonly<Record<HousePart, string>> = {
-  corner: 'corner radius',
-  edge: 'edge width',
-  shadow: 'shadow',
-  'text-family': 'family of text',
-  'heading-family': 'family of headings',
-};
+/** What a part of the house shape is called. */
+export function houseTold(part: HousePart): Message {
+  return message(`house.${part}`);
+}
 
 /** A length in px, which means the same wherever it is used. */
 const PIXELS = /^(?:0|\d{1,3}(?:\.\d{1,3})?px)$/;

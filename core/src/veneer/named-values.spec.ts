@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import type { Override } from './override.js';
 import type { OverrideValue } from './override-value.js';
 import { compileVeneer } from './compile-veneer.js';
@@ -39,11 +40,11 @@ describe('values of ours', () => {
       const css = compileVeneer(overrides, { palette, parts: [], ...naming });
       const named = namedValues(overrides, palette, naming);
       expect(named.size).toBe(3);
-      for (const [written, { words, hex }] of named) {
-        expect(css).withContext(words).toContain(`color: ${written};`);
+      for (const [written, { hex }] of named) {
+        expect(spoken(css)).withContext(written).toContain(`color: ${written};`);
         expect(hex).toMatch(/^#[0-9a-f]{6}/);
       }
-      expect([...named.values()].map(({ words }) => words)).toEqual(['Accent', '川', 'Accent, 50 % strong']);
+      expect(spoken([...named.values()].map(({ words }) => words))).toEqual(['Accent', '川', 'Accent, 50 % strong']);
     });
   }
 

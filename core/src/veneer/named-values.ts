@@ -1,13 +1,14 @@
+import type { Message } from '../message/message.js';
 import { hexOf } from '../color/read-notation.js';
 import { cssOfValue, customPropertyOf } from './custom-property.js';
 import type { Naming } from './naming.js';
 import type { Override } from './override.js';
-import { colorOfValue, valueWords } from './override-value.js';
+import { colorOfValue, valueTold } from './override-value.js';
 import type { Palette, RoleName } from './palette.js';
 
 /** A value of ours, as it is called and as it looks. */
 export interface NamedValue {
-  readonly words: string;
+  readonly words: Message;
   readonly hex: string;
 }
 
@@ -21,7 +22,7 @@ export function namedValues(
     overrides.flatMap(({ value }) => {
       const color = value.kind === 'role' || value.kind === 'swatch' ? colorOfValue(value, palette) : null;
       return color
-        ? [[cssOfValue(value, palette, naming), { words: valueWords({ palette }, value), hex: hexOf(color) }] as const]
+        ? [[cssOfValue(value, palette, naming), { words: valueTold({ palette }, value), hex: hexOf(color) }] as const]
         : [];
     }),
   );

@@ -1,7 +1,8 @@
+import { message, type Message } from '../message/message.js';
 import { roleWords } from './own-role.js';
 import { hexOf } from '../color/read-notation.js';
-import { describeShade, shade } from '../color/shade.js';
-import { HOUSE_WORDS, type HousePart } from './house-shape.js';
+import { shade, shadeTold } from '../color/shade.js';
+import { houseTold, type HousePart } from './house-shape.js';
 import { fillColor, roleColor, stepIn } from './role-color.js';
 import { serializeColor } from '../values/serialize-color.js';
 import type { Color } from '../values/color.js';
@@ -76,27 +77,46 @@ export function shadeOfValue(value: OverrideValue, steps: number, palette: Palet
   return color ? { kind: 'literal', css: hexOf(shade(color, steps)) } : null;
 }
 
-/** A value in words: `Accent, 12 darker`. */
-export function valueWords(site: { readonly palette: Palette }, value: OverrideValue): string {
-  if (value.kind === 'literal') return value.css;
-  if (value.kind === 'composite') return fillComposite(value, (plain) => valueWords(site, plain));
-  if (value.kind === 'house')
-    return `House ${HOUSE_WORDS[value.part]}, ${site.palette.shape?.[value.part] ?? 'not settled'}`;
-  const base =
+/** What a value is called: `Accent, 12 darker, 60 % strong`; a literal by its CSS. */
+export function valueTold(site: { readonly palette: Palette }, value: OverrideValue): Message {
+  if (value.kind === 'literal') return message('plain', { text: value.css });
+  if (value.kind === 'composite') return compositeTold(site, value);
+  if (value.kind === 'house') {
+    const css = site.palette.shape?.[value.part];
+    return message('value.house', {
+      part: houseTold(value.part),
+      settled: css === undefined ? 'no' : 'yes',
+      css: css ?? '',
+    });
+  }
+  const swatch = value.kind === 'swatch' ? site.palette.swatches.find(({ id }) => id === value.swatchId) : undefined;
+  const name =
     value.kind === 'role'
-      ? roleWords(value.role)
-      : (site.palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? 'a lost swatch');
-  const name = base.charAt(0).toUpperCase() + base.slice(1);
-  return [
+      ? message('plain', { text: capital(roleWords(value.role)) })
+      : swatch
+        ? message('plain', { text: capital(swatch.name) })
+        : message('value.lost-swatch');
+  const steps = value.kind === 'role' ? stepIn(site.palette, value.role, value.shade) : value.shade;
+  const percent = Math.round(strengthOf(value) * 100);
+  return message('value', {
     name,
-    describeShade(
-      value.kind === 'role' ? stepIn(site.palette, value.role, value.shade) : value.shade,
-      colorOfValue({ ...value, shade: 0, alpha: 1 }, site.palette),
-    ),
-    strengthOf(value) < 1 ? `${Math.round(strengthOf(value) * 100)} % strong` : '',
-  ]
-    .filter((part) => part !== '')
-    .join(', ');
+    shaded: steps === 0 ? 'no' : 'yes',
+    shade: shadeTold(steps, colorOfValue({ ...value, shade: 0, alpha: 1 }, site.palette)),
+    strong: strengthOf(value) < 1 ? 'part' : 'whole',
+    percent,
+  });
+}
+
+/** A composite with each of its colours called by its name. */
+function compositeTold(site: { readonly palette: Palette }, { css, colors }: CompositeValue): Message {
+  return css
+    .split(HOLE)
+    .map((piece, i) => (i % 2 === 0 ? message('plain', { text: piece }) : valueTold(site, colors[Number(piece)])))
+    .reduce((first, second) => message('joined', { first, second }));
+}
+
+function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
 /** The swatch or role that comes to a colour, for values to be bound by, as strong as the colour is; the literal where none does. */

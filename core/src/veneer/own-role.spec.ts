@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import Reference from 'colorjs.io';
 import { hexOf } from '../color/read-notation.js';
 import { pairMatrix } from '../palette/pair-matrix.js';
@@ -5,7 +6,7 @@ import { readTokenPalette } from '../palette/files/design-tokens.js';
 import { foundColors } from '../match/find-colors.js';
 import { proposeMatch } from '../match/propose-match.js';
 import { fulfil, openOnePage } from '../testing/one-page-site.js';
-import { colorOfValue, valueWords } from './override-value.js';
+import { colorOfValue, valueTold } from './override-value.js';
 import { ROLE_NAME, roleNamed, roleWords, rolesInOrder } from './own-role.js';
 import { ROLE_NAMES, paletteIn, type Palette, type RoleName } from './palette.js';
 
@@ -43,7 +44,7 @@ describe('a role of the designer’s own', () => {
     const { site } = fulfil(openOnePage('h2 { color: red }', '<h2>Trips</h2>', PALETTE), 'h2', { value });
     expect(site.css).toContain('--brand-heading: #0f4a48;');
     expect(site.css).toContain('color: var(--brand-heading);');
-    expect(valueWords({ palette: PALETTE }, value)).toBe('Heading');
+    expect(spoken(valueTold({ palette: PALETTE }, value))).toBe('Heading');
     expect(pairMatrix(PALETTE).some(({ text, ground }) => text === HEADING && ground === 'ground')).toBeTrue();
   });
 

@@ -12,7 +12,7 @@ import { isLink } from '../selectors/element-states.js';
 import type { Color } from '../values/color.js';
 import { stateTold } from '../grid/rows.js';
 import type { Override, OverrideState } from '../veneer/override.js';
-import { colorOfValue, valueWords, type OverrideValue } from '../veneer/override-value.js';
+import { colorOfValue, valueTold, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
 import { plainName } from '../selectors/describe-element.js';
 import { NO_EXCEPTIONS, isExcepted, passedOverOn } from '../site/exceptions.js';
@@ -34,7 +34,7 @@ export interface Companion {
   readonly ratio: number;
   readonly wanted: number;
   readonly proposed: OverrideValue;
-  readonly proposedWords: string;
+  readonly proposedWords: Message;
   /** Contrast with what is proposed; `null` where none is reckoned. */
   readonly proposedRatio: number | null;
   readonly wish: OverrideWish;
@@ -286,7 +286,7 @@ function add(
     ratio,
     wanted,
     proposed,
-    proposedWords: valueWords(site, proposed),
+    proposedWords: valueTold(site, proposed),
     proposedRatio,
     wish: {
       pageId: override.pageId,

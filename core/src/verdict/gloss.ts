@@ -2,7 +2,7 @@ import { message, type Message } from '../message/message.js';
 import { propertyTold } from '../grid/rows.js';
 import { flipsOf } from '../elsewhere/flips.js';
 import { isSwitchState, type Override } from '../veneer/override.js';
-import { valueWords } from '../veneer/override-value.js';
+import { valueTold } from '../veneer/override-value.js';
 import { pseudoWords, shortName } from '../selectors/describe-element.js';
 import { placesOf } from '../site/places.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
@@ -34,7 +34,7 @@ export function glossOf(site: SiteModel, override: Override): Message {
         through ? elementOf(pageOf(site, override.pageId), through.element).localName : element.localName,
       ),
     }),
-    value: valueWords(site, override.value),
+    value: valueTold(site, override.value),
     way: through ? 'through' : 'plain',
     through: override.property,
     range: min === null ? (max === null ? 'all' : 'upTo') : max === null ? 'from' : 'between',

@@ -8,7 +8,7 @@ import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { plainName } from '../selectors/describe-element.js';
 import type { Color } from '../values/color.js';
 import type { Override, Spot } from '../veneer/override.js';
-import { colorOfValue, shadeOfValue, valueWords } from '../veneer/override-value.js';
+import { colorOfValue, shadeOfValue, valueTold } from '../veneer/override-value.js';
 import { MOST_SPOTS, type Finding, type Repair } from './finding.js';
 import type { PlacedReading, ReadingTally } from './legibility.js';
 
@@ -114,7 +114,7 @@ function passingShade(
       const color = value && colorOfValue(value, site.palette);
       if (color && passes(color))
         return {
-          label: message('plain', { text: valueWords(site, value) }),
+          label: valueTold(site, value),
           wishes: [wishOf(override, width, { value })],
         };
     }

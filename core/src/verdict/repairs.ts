@@ -2,7 +2,7 @@ import { inner, message, type Message } from '../message/message.js';
 import { stateTold } from '../grid/rows.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { Override, OverrideState } from '../veneer/override.js';
-import { valueWords, type OverrideValue } from '../veneer/override-value.js';
+import { valueTold, type OverrideValue } from '../veneer/override-value.js';
 import { MOST_SPOTS, type Finding } from './finding.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { Others } from './others.js';
@@ -37,7 +37,7 @@ export function lookFinding(
     spots: spots.slice(0, MOST_SPOTS),
     state,
     repair: {
-      label: message('verdict.mend-state', { ...of, value: value === proposed ? valueWords(site, value) : before }),
+      label: message('verdict.mend-state', { ...of, value: value === proposed ? valueTold(site, value) : before }),
       wishes: [wish],
     },
   };

@@ -4,7 +4,6 @@ import { colorOfValue } from '../../veneer/override-value.js';
 import { namesOf } from '../../veneer/palette-names.js';
 import { isStandardRole, roleNamed } from '../../veneer/own-role.js';
 import { colorOfCss, type Palette, type RoleFill, type RoleName } from '../../veneer/palette.js';
-import { describeShade } from '../../color/shade.js';
 import { withDistinctNames, type NamedColor, type PaletteFile } from './named-color.js';
 
 /** Colour spaces of the Color Module, with the CSS that names them; `%` marks components written as percentages there. */
@@ -191,7 +190,7 @@ export function writeDesignTokens(palette: Palette): string {
             ? { $value: `{swatch.${swatchNames[at]}}` }
             : {
                 $value: valueOf(hexOf(color)),
-                $description: `${base.name}, ${describeShade(shade, colorOfCss(base.css))}`,
+                $description: `${base.name}, ${Math.abs(shade)} ${shade < 0 ? 'darker' : 'lighter'}`,
               },
         ],
       ];

@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { type Spoken, say } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -215,11 +215,14 @@ export class BenchPage {
       : `In the test colour: ${places.map(({ name, count }) => (count === 1 ? name : `${name} (${count})`)).join(' · ')}`;
   });
   /** Our values in words, by the CSS they compile to. */
-  protected readonly valueNames = toSignal<ReadonlyMap<string, NamedValue>, ReadonlyMap<string, NamedValue>>(
+  protected readonly valueNames = toSignal<
+    ReadonlyMap<string, Spoken<NamedValue>>,
+    ReadonlyMap<string, Spoken<NamedValue>>
+  >(
     toObservable(this.site.veneer).pipe(
       askEngine(
         this.#engine,
-        ({ css }, engine): Promise<ReadonlyMap<string, NamedValue>> | null =>
+        ({ css }, engine): Promise<ReadonlyMap<string, Spoken<NamedValue>>> | null =>
           css === '' ? null : engine.named().then(({ values }) => values),
         new Map(),
       ),

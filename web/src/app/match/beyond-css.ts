@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
@@ -98,7 +99,7 @@ export class BeyondCss {
       const inks = (read?.inks ?? []).flatMap(({ hex }) => {
         const color = colorOfCss(hex);
         if (!color) return [];
-        const { kind, nearest, deltaE } = brandStandingOf(color, this.palette());
+        const { kind, nearest, deltaE } = spoken(brandStandingOf(color, this.palette()));
         return [{ hex, isOurs: kind === 'brand', words: `${hex}, nearest ${nearest}, ΔE ${deltaE.toFixed(1)}` }];
       });
       const strays = inks.filter(({ isOurs }) => !isOurs).length;

@@ -1,8 +1,9 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import type { PaletteRequest } from '@upper-veneer/contract';
-import { HOUSE_PARTS, HOUSE_WORDS, houseProblem, readHouse, type HousePart, type HouseShape } from '@upper-veneer/core';
+import { HOUSE_PARTS, houseTold, houseProblem, readHouse, type HousePart, type HouseShape } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { askEngine } from '../shared/engine/ask-engine';
@@ -97,7 +98,7 @@ export class HouseShapePanel {
       const uses = usesOfPart(this.#site.overrides(), part).length;
       return {
         part,
-        words: HOUSE_WORDS[part],
+        words: say(houseTold(part)),
         hint: HINTS[part],
         css: this.#shape()[part] ?? '',
         usual:

@@ -1,8 +1,9 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   colorOfValue,
-  describeShade,
+  shadeTold,
   handSet,
   hexOf,
   isStandardRole,
@@ -178,6 +179,6 @@ export class RolesPanel {
 
   protected readonly shades = SHADES.map((shade) => ({
     shade,
-    label: shade === 0 ? 'as it is' : describeShade(shade),
+    label: shade === 0 ? 'as it is' : say(shadeTold(shade)),
   }));
 }

@@ -7,7 +7,7 @@ import {
   REQUEST_STANDINGS,
   stateTold,
   propertyTold,
-  valueWords,
+  valueTold,
   type RequestItem,
   type RequestLook,
   type RequestStanding,
@@ -124,7 +124,7 @@ export class RequestItemCard {
     const when = state === null ? 'in every state' : say(stateTold(state)).toLowerCase();
     const from = widths?.min == null ? '' : ` from ${widths.min} px`;
     const to = widths?.max == null ? '' : ` to ${widths.max} px`;
-    return `${say(propertyTold(property))}: ${valueWords({ palette: this.#site.palette() }, value)}, ${when}${from}${to}`;
+    return `${say(propertyTold(property))}: ${say(valueTold({ palette: this.#site.palette() }, value))}, ${when}${from}${to}`;
   }
 
   protected addLooks(looks: readonly RequestLook[]): void {

@@ -1,8 +1,8 @@
-import type { Spoken } from '@upper-veneer/words';
+import { say, type Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { valueWords, type FeedingProperty, type Override, type OverrideValue, type Spot } from '@upper-veneer/core';
+import { valueTold, type FeedingProperty, type Override, type OverrideValue, type Spot } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { combineLatest, debounceTime } from 'rxjs';
 import { CENSUS_WIDTH } from '../shared/census/census-store';
@@ -182,7 +182,7 @@ export class FeedingDetail {
     ]);
     this.refusal.set(plan.refused[0] ?? '');
     if (plan.put.length > 0)
-      this.#store(`${found.name}: ${valueWords({ palette: this.site.palette() }, value)}`, plan.put, plan.drop);
+      this.#store(`${found.name}: ${say(valueTold({ palette: this.site.palette() }, value))}`, plan.put, plan.drop);
   }
 
   protected clear(): void {

@@ -5,7 +5,7 @@ import {
   CLOSED_TO_VISITED,
   HOUSE_PARTS,
   HOUSE_PROPERTIES,
-  HOUSE_WORDS,
+  houseTold,
   ROW_PROPERTIES,
   rowTold,
   isOpenToVisited,
@@ -141,7 +141,7 @@ export class CellEditor {
   /** Why the chosen cell cannot be changed; empty where it can. */
   protected readonly closed = computed(() =>
     this.selection.cell().state === 'visited' && !isOpenToVisited(this.selection.rowProperty().property)
-      ? CLOSED_TO_VISITED
+      ? say(CLOSED_TO_VISITED)
       : '',
   );
   /** Tells one cell from another: nudging begins anew there. */
@@ -157,7 +157,7 @@ export class CellEditor {
     return HOUSE_PARTS.flatMap((part) => {
       const css = shape?.[part];
       return css !== undefined && HOUSE_PROPERTIES[part] === property
-        ? [{ part, words: HOUSE_WORDS[part], css: css.length > 24 ? `${css.slice(0, 23)}…` : css }]
+        ? [{ part, words: say(houseTold(part)), css: css.length > 24 ? `${css.slice(0, 23)}…` : css }]
         : [];
     });
   });

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -7,7 +8,7 @@ import {
   readComposite,
   strengthOf,
   valueProblem,
-  valueWords,
+  valueTold,
   withOverlay,
   type CompositeValue,
   type OverrideValue,
@@ -111,7 +112,7 @@ export class CompositeEditor {
   protected readonly stops = computed(() =>
     this.value().colors.map((color) => {
       const found = colorOfValue(color, this.palette());
-      return { words: valueWords({ palette: this.palette() }, color), hex: found ? hexOf(found) : 'transparent' };
+      return { words: say(valueTold({ palette: this.palette() }, color)), hex: found ? hexOf(found) : 'transparent' };
     }),
   );
   protected readonly hasPicture = computed(() => /url\(/.test(this.shown()));

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { OverrideState } from '@upper-veneer/core';
 import type { ExplanationView } from '../../shared/engine/engine-api';
@@ -26,7 +27,7 @@ const COPIED_MS = 1400;
 })
 export class AsPaintedColor {
   readonly #contrast = inject(PictureContrast);
-  readonly explanation = input.required<ExplanationView | null>();
+  readonly explanation = input.required<Spoken<ExplanationView> | null>();
   readonly state = input.required<OverrideState>();
   /** Whether it is the colour of text, which may stand over a picture. */
   readonly isText = input(false);

@@ -1,10 +1,11 @@
+import type { Spoken } from '@upper-veneer/words';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import type { Ply } from '@upper-veneer/core';
 import type { ExplanationView } from '../../shared/engine/engine-api';
 import { PliesList } from './plies-list';
 
-function ply(some: Partial<Ply>): Ply {
+function ply(some: Partial<Spoken<Ply>>): Spoken<Ply> {
   return {
     value: 'red',
     settled: 'red',
@@ -25,7 +26,7 @@ function ply(some: Partial<Ply>): Ply {
 }
 
 describe('PliesList', () => {
-  async function text(explanation: Partial<ExplanationView>): Promise<string[]> {
+  async function text(explanation: Partial<Spoken<ExplanationView>>): Promise<string[]> {
     TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
     const fixture = TestBed.createComponent(PliesList);
     fixture.componentRef.setInput('heading', 'Why');

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { colorOfCss, formatSpecificity, hexOf, type Ply, type Spot } from '@upper-veneer/core';
 import type { ExplanationView } from '../../shared/engine/engine-api';
@@ -87,7 +88,7 @@ export class PliesList {
   readonly shown = output<readonly Spot[]>();
   /** Emits the element that the value is inherited from, to be changed there. */
   readonly there = output<number>();
-  readonly explanation = input.required<ExplanationView | null>();
+  readonly explanation = input.required<Spoken<ExplanationView> | null>();
   readonly heading = input.required<string>();
   /** Words for values of our own overrides, by CSS. */
   readonly names = input<ReadonlyMap<string, { readonly words: string; readonly hex: string }>>(new Map());
@@ -113,12 +114,12 @@ export class PliesList {
   );
 }
 
-function hexOfPly(ply: Ply, resolved: string | undefined): string | null {
+function hexOfPly(ply: Spoken<Ply>, resolved: string | undefined): string | null {
   const color = colorOfCss(ply.settled ?? '') ?? (resolved === undefined ? null : colorOfCss(resolved));
   return color ? hexOf(color) : null;
 }
 
-function sourceWords({ source, layer, under }: Ply): string {
+function sourceWords({ source, layer, under }: Spoken<Ply>): string {
   switch (source.kind) {
     case 'style-attribute':
       return 'its style attribute';

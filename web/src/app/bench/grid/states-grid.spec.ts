@@ -5,7 +5,7 @@ import type { GridCell, Inspection } from '@upper-veneer/core';
 import type { CellChoice } from '../store/bench-selection';
 import { StatesGrid } from './states-grid';
 
-function cell(some: Partial<GridCell>): GridCell {
+function cell(some: Partial<Spoken<GridCell>>): Spoken<GridCell> {
   return {
     state: 'rest',
     longhands: ['color'],

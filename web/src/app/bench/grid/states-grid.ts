@@ -143,7 +143,7 @@ export class StatesGrid {
   }
 
   /** The colours of a cell, side by side. */
-  protected paint({ colors }: GridCell): string {
+  protected paint({ colors }: Spoken<GridCell>): string {
     if (colors.length === 0) return 'linear-gradient(transparent, transparent)';
     const stops = colors.map(
       (color, i) => `${color} ${(100 * i) / colors.length}% ${(100 * (i + 1)) / colors.length}%`,
@@ -152,23 +152,23 @@ export class StatesGrid {
   }
 
   /** Whether a cell says a measure instead of showing a colour. */
-  protected isWorded(row: CellChoice['row'], { css, hex }: GridCell): boolean {
+  protected isWorded(row: CellChoice['row'], { css, hex }: Spoken<GridCell>): boolean {
     return css !== null && hex === null && ROW_PROPERTIES[row][0].kind !== 'color';
   }
 
   /** A measure in the width of a cell. */
-  protected short({ css }: GridCell): string {
+  protected short({ css }: Spoken<GridCell>): string {
     return (css ?? '')
       .replace(/^"?([\w-]+)"?,.*/, '$1')
       .replace(/(\.\d)\d+/, '$1')
       .slice(0, 8);
   }
 
-  protected isChosen(row: CellChoice['row'], cell: GridCell): boolean {
+  protected isChosen(row: CellChoice['row'], cell: Spoken<GridCell>): boolean {
     return this.choice().row === row && this.choice().state === cell.state;
   }
 
-  protected describe(row: CellChoice['row'], cell: GridCell): string {
+  protected describe(row: CellChoice['row'], cell: Spoken<GridCell>): string {
     if (cell.closed !== '') return `${say(rowTold(row))}, ${this.head(cell.state).toLowerCase()}: ${cell.closed}`;
     const what =
       cell.css === null ? 'paints nothing' : cell.isCovered ? `${cell.css}, under a gradient or picture` : cell.css;

@@ -5,7 +5,7 @@ import type { ChangeRequest } from '@upper-veneer/contract';
 import {
   stateTold,
   isOfAnother,
-  valueWords,
+  valueTold,
   wishOf,
   type Companion,
   type Override,
@@ -70,7 +70,12 @@ export class BenchActs {
     const wish = this.#wishFor(value, state);
     if (!wish) return;
     this.#asked.next({
-      label: describeChange(state, wish.property, this.#name(), valueWords({ palette: this.#site.palette() }, value)),
+      label: describeChange(
+        state,
+        wish.property,
+        this.#name(),
+        say(valueTold({ palette: this.#site.palette() }, value)),
+      ),
       wishes: [wish],
     });
   }

@@ -53,7 +53,7 @@ export class BenchAnswers {
     { initialValue: null },
   );
 
-  readonly chosenCell = computed<GridCell | null>(() => {
+  readonly chosenCell = computed<Spoken<GridCell> | null>(() => {
     const { row, state } = this.#selection.cell();
     return (
       this.inspection()
@@ -84,11 +84,11 @@ export class BenchAnswers {
       width: this.#selection.width(),
     };
   });
-  readonly explanation = toSignal<ExplanationView | null, null>(
+  readonly explanation = toSignal<Spoken<ExplanationView> | null, null>(
     combineLatest([toObservable(this.#cellQuestion), toObservable(this.property)]).pipe(
       askEngine(
         this.#engine,
-        ([cell, property], engine): Promise<ExplanationView | null> | null =>
+        ([cell, property], engine): Promise<Spoken<ExplanationView> | null> | null =>
           cell ? engine.explain(cell, property, cell, cell.width) : null,
         null,
       ),

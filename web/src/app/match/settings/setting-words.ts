@@ -1,7 +1,7 @@
-import type { Spoken } from '@upper-veneer/words';
+import { say, type Spoken } from '@upper-veneer/words';
 import {
   colorOfValue,
-  describeShade,
+  shadeTold,
   roleWords,
   type Palette,
   type PlannedField,
@@ -32,5 +32,5 @@ export function valueWordsOf(
       : (palette.swatches.find(({ id }) => id === value.swatchId)?.name ?? 'a swatch');
   return value.shade === 0
     ? name
-    : `${name}, ${describeShade(value.shade, colorOfValue({ ...value, shade: 0 }, palette))}`;
+    : `${name}, ${say(shadeTold(value.shade, colorOfValue({ ...value, shade: 0 }, palette)))}`;
 }

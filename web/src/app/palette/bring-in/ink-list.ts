@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { brandStandingOf, colorOfCss } from '@upper-veneer/core';
 import type { PictureInks } from '../../shared/picture/picture-api';
@@ -42,7 +43,7 @@ export class InkList {
       .inks.slice(0, 16)
       .map((ink) => {
         const color = colorOfCss(ink.hex);
-        const standing = color ? brandStandingOf(color, this.#site.palette()) : null;
+        const standing = color ? spoken(brandStandingOf(color, this.#site.palette())) : null;
         return {
           ...ink,
           swatch: standing?.kind === 'brand' ? standing.nearest : '',

@@ -1,3 +1,4 @@
+import { spoken, type Spoken } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   brandStandingOf,
@@ -28,7 +29,7 @@ export type CensusState =
 
 /** A counted colour with how it stands to the palette as it is now. */
 export interface JudgedColor extends CensusColorView {
-  readonly standing: BrandStanding;
+  readonly standing: Spoken<BrandStanding>;
   /** Reason it is an exception; empty when it is none. */
   readonly exception: string;
 }
@@ -67,7 +68,7 @@ export class CensusStore {
       return {
         ...color,
         standing: value
-          ? brandStandingOf(value, palette)
+          ? spoken(brandStandingOf(value, palette))
           : { kind: 'stray', nearest: '', deltaE: Number.POSITIVE_INFINITY },
         exception: exceptions.get(color.hex) ?? '',
       };

@@ -189,7 +189,7 @@ export interface EngineApi extends KitApi, MatchApi, ProofApi, DriftApi, SheetAp
   ): readonly (readonly [number: number, changes: readonly AttributeChange[]])[];
   dress(draft: DressedBy): CompiledVeneer;
   /** Colours of the palette as the draft's sheet has them: by the CSS they are written as, and the custom property of each role. */
-  named(): { readonly values: ReadonlyMap<string, NamedValue>; readonly roles: ReadonlyMap<RoleName, string> };
+  named(): { readonly values: ReadonlyMap<string, Spoken<NamedValue>>; readonly roles: ReadonlyMap<RoleName, string> };
   inspect(target: Target, width: number, scope: InspectionScope): Inspection;
   /** Groups that could be reached, and what looks like the target and is not. */
   reachOffers(question: Parameters<typeof reachOffers>[1]): ReachOffers;

@@ -176,7 +176,9 @@ const engine: EngineApi = {
     return { css: site.css, frameCss: rewriteStates(site.css) };
   },
   named: () => ({
-    values: namedValues(opened().overrides, opened().palette, opened().source),
+    values: new Map(
+      [...namedValues(opened().overrides, opened().palette, opened().source)].map(([css, own]) => [css, spoken(own)]),
+    ),
     roles: rolePropertyNames(opened().palette, opened().source),
   }),
   inspect: (target, width, scope) =>

@@ -1,9 +1,10 @@
+import { say } from '@upper-veneer/words';
 import type { PaletteRequest, RoleBody, SwatchBody } from '@upper-veneer/contract';
 import {
-  HOUSE_WORDS,
+  houseTold,
   colorOfCss,
   colorOfValue,
-  describeShade,
+  shadeTold,
   hexOf,
   invertRoles,
   markerSelector,
@@ -223,7 +224,7 @@ export function withRole(palette: Palette, role: RoleName, swatchId: number | nu
   const where = isInverted ? ', inverted' : '';
   return toRequest(
     name
-      ? `${name}${shade === 0 ? '' : `, ${describeShade(shade, colorOfValue({ kind: 'swatch', swatchId: swatchId ?? 0, shade: 0 }, palette))}`} fills ${roleWords(role)}${where}`
+      ? `${name}${shade === 0 ? '' : `, ${say(shadeTold(shade, colorOfValue({ kind: 'swatch', swatchId: swatchId ?? 0, shade: 0 }, palette)))}`} fills ${roleWords(role)}${where}`
       : `${isInverted ? 'Derive' : 'Empty'} ${roleWords(role)}${where}`,
     isInverted ? { ...palette, second: { ...second, roles } } : { ...palette, roles },
   );
@@ -274,7 +275,7 @@ export function withShape(
   css: string,
 ): PaletteRequest {
   const { [part]: before, ...others } = palette.shape ?? {};
-  const words = HOUSE_WORDS[part];
+  const words = say(houseTold(part));
   if (css !== '') return toRequest(`House ${words} ${css}`, { ...palette, shape: { ...others, [part]: css } });
   const rebound = usesOfPart(overrides, part).map((override): Override => ({
     ...override,

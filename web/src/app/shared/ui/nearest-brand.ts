@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { brandStandingOf, colorOfCss, type Palette } from '@upper-veneer/core';
 
@@ -15,7 +16,7 @@ export class NearestBrand {
   protected readonly words = computed(() => {
     const color = colorOfCss(this.css());
     if (!color || this.palette().swatches.length === 0) return '';
-    const { kind, nearest, deltaE } = brandStandingOf(color, this.palette());
+    const { kind, nearest, deltaE } = spoken(brandStandingOf(color, this.palette()));
     return kind === 'brand' ? `${nearest}, a brand colour` : `nearest ${nearest}, ΔE ${deltaE.toFixed(1)}`;
   });
 }

@@ -1,8 +1,9 @@
+import { say } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
   colorOfValue,
-  describeShade,
+  shadeTold,
   hexOf,
   stepsThatGoOn,
   type OverrideValue,
@@ -140,7 +141,7 @@ export class ValuePicker {
         words:
           shade === 0
             ? this.baseName()
-            : `${this.baseName()}, ${describeShade(shade, colorOfValue({ ...base, shade: 0, alpha: 1 }, this.palette()))}`,
+            : `${this.baseName()}, ${say(shadeTold(shade, colorOfValue({ ...base, shade: 0, alpha: 1 }, this.palette())))}`,
       };
     });
   });

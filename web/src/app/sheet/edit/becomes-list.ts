@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { SheetProblem } from '@upper-veneer/core';
 import type { EditReading } from '../../shared/engine/sheet-api';
@@ -13,7 +14,7 @@ interface Row {
 /** Rows that are drawn. */
 const MOST_ROWS = 60;
 
-const MARKS: Readonly<Record<SheetProblem['level'], string>> = { stops: '✕', fails: '◆', look: '◇' };
+const MARKS: Readonly<Record<Spoken<SheetProblem>['level'], string>> = { stops: '✕', fails: '◆', look: '◇' };
 
 /** What is wrong with an edited sheet, what of it is kept as it is written and why, and what changes nothing; each leads to its line. */
 @Component({
@@ -38,8 +39,8 @@ const MARKS: Readonly<Record<SheetProblem['level'], string>> = { stops: '✕', f
 })
 export class BecomesList {
   readonly text = input.required<string>();
-  readonly problems = input.required<readonly SheetProblem[]>();
-  readonly reading = input.required<EditReading | null>();
+  readonly problems = input.required<readonly Spoken<SheetProblem>[]>();
+  readonly reading = input.required<Spoken<EditReading> | null>();
   readonly chosen = output<{ readonly start: number; readonly end: number }>();
   protected readonly rows = computed((): Row[] => {
     const reading = this.reading();

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import {
   autocompletion,
   type Completion,
@@ -12,8 +13,8 @@ import type { SheetWords } from '@upper-veneer/core';
 const SAMPLE_CLASS = 'uv-sample-';
 
 /** Completion of what the site has: its classes and ids in selectors, the palette's and its own custom properties in values. */
-export function completeCss(words: () => Promise<SheetWords>): Extension {
-  let known: Promise<SheetWords> | null = null;
+export function completeCss(words: () => Promise<Spoken<SheetWords>>): Extension {
+  let known: Promise<Spoken<SheetWords>> | null = null;
   return [
     cssLanguage.data.of({
       autocomplete: async (context: CompletionContext): Promise<CompletionResult | null> =>
@@ -26,7 +27,7 @@ export function completeCss(words: () => Promise<SheetWords>): Extension {
   ];
 }
 
-function completions(context: CompletionContext, words: SheetWords): CompletionResult | null {
+function completions(context: CompletionContext, words: Spoken<SheetWords>): CompletionResult | null {
   const property = context.matchBefore(/(?<![\w-])--[\w-]*/);
   if (property) {
     const isInVar = /var\(\s*$/i.test(context.state.sliceDoc(Math.max(0, property.from - 8), property.from));

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -23,7 +24,7 @@ import { injectFindColors, sheetReading } from '../text/sheet-text';
 import { completeCss } from './complete-css';
 import { fromDraft, paletteLinesKept, setHead } from './palette-lines';
 
-const SEVERITY: Readonly<Record<SheetProblem['level'], Diagnostic['severity']>> = {
+const SEVERITY: Readonly<Record<Spoken<SheetProblem>['level'], Diagnostic['severity']>> = {
   stops: 'error',
   fails: 'warning',
   look: 'info',
@@ -40,7 +41,7 @@ export class SheetCode {
   readonly text = input.required<string>();
   /** Length of the lines at the head that the palette comes to. */
   readonly head = input.required<number>();
-  readonly problems = input<readonly SheetProblem[]>([]);
+  readonly problems = input<readonly Spoken<SheetProblem>[]>([]);
   readonly typed = output<string>();
   /** Emits where the caret stands, UTF-16 units. */
   readonly moved = output<number>();
@@ -152,7 +153,7 @@ export class SheetCode {
     this.#putAway(head);
   }
 
-  #tell(problems: readonly SheetProblem[]): void {
+  #tell(problems: readonly Spoken<SheetProblem>[]): void {
     const view = this.#view;
     if (!view) return;
     const { length } = view.state.doc;

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { SheetProblem } from '@upper-veneer/core';
@@ -46,7 +47,7 @@ export class SheetEdit {
     distinctUntilChanged((a, b) => a.text === b.text && a.draft === b.draft && a.base === b.base),
     switchMap((asked) => merge(of(null), of(asked).pipe(debounceTime(PAUSE_MS)))),
   );
-  readonly #reading = toSignal<Of<EditReading | null> | null, null>(
+  readonly #reading = toSignal<Of<Spoken<EditReading> | null> | null, null>(
     toObservable(this.#asked).pipe(
       debounceTime(PAUSE_MS),
       filter(({ base }) => base !== null),
@@ -61,7 +62,7 @@ export class SheetEdit {
   );
   /** What the text comes to; `null` while it is read. */
   readonly reading = computed(() => (this.#reading()?.text === this.text() ? (this.#reading()?.answer ?? null) : null));
-  readonly problems = toSignal<readonly SheetProblem[], readonly SheetProblem[]>(
+  readonly problems = toSignal<readonly Spoken<SheetProblem>[], readonly Spoken<SheetProblem>[]>(
     this.#rested.pipe(
       askEngine(this.#engine, (asked, engine) => (asked ? engine.sheetProblems(asked.text) : null), []),
     ),
