@@ -1,8 +1,8 @@
 import { spawn } from 'node:child_process';
 import { root, say } from './setup.mjs';
 
-/** Two cores, each with what keeps it busy and two that wait: what only takes its time fills what those leave. */
-const MOST_LOAD = 6;
+/** Two cores, each with what keeps it busy or two that wait: with more, what waits with a limit for a screen runs out of it. */
+const MOST_LOAD = 4;
 
 /**
  * Runs sets of specs beside each other, the longest first, and closes with `N passed, N failed`.
