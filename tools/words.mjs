@@ -72,17 +72,17 @@ const take = (path, node) => {
   }
 };
 
-/** Codes that an expression can come to; a part that is worked out stands for all that fit. */
+/** Codes that an expression can come to. */
 const codesOf = (node) => {
   if (!node) return [];
   if (ts.isStringLiteralLike(node)) return [node.text];
   if (ts.isParenthesizedExpression(node)) return codesOf(node.expression);
   if (ts.isConditionalExpression(node)) return [...codesOf(node.whenTrue), ...codesOf(node.whenFalse)];
   if (ts.isTemplateExpression(node)) {
+    // A part that is worked out stands for one step of a code.
     const parts = [node.head.text, ...node.templateSpans.map(({ literal }) => literal.text)];
-    return [...asked.keys()].filter(
-      (code) => code.startsWith(parts[0]) && code.endsWith(parts.at(-1)) && code.length > parts.join('').length,
-    );
+    const fits = new RegExp(`^${parts.map((part) => part.replaceAll('.', '\\.')).join('[^.]+')}$`);
+    return [...asked.keys()].filter((code) => fits.test(code));
   }
   return [];
 };

@@ -1,6 +1,6 @@
 import { EN } from './languages/en.js';
 import type { Code, Message } from './message.js';
-import { Speaker, say } from './say.js';
+import { Speaker, say, speak } from './say.js';
 import { spoken } from './spoken.js';
 
 const ENGLISH = new Speaker({ tag: 'en', words: EN });
@@ -62,6 +62,13 @@ describe('what is told', () => {
   it('keeps what looks like markup, braces and quotes in the data as they are', () => {
     for (const text of ['<b>x</b>', '{count}', "it's", '#', '\u0000', 'שלום', ''])
       expect(say({ code: 'plain', values: { text } })).toBe(text);
+  });
+
+  it('is said in the language that was chosen for the page', () => {
+    speak({ tag: 'de', words: { ...EN, 'verdict.clear': 'Leeren' } });
+    expect(say({ code: 'verdict.clear' })).toBe('Leeren');
+    speak({ tag: 'en', words: EN });
+    expect(say({ code: 'verdict.clear' })).toBe('Clear it');
   });
 
   it('says which datum is missing', () => {

@@ -27,6 +27,7 @@ export interface KitFit {
 
 /** A rule of a kit that has no place on a site. */
 export interface KitMisfit {
+  /** Empty for the kit's own CSS as a whole. */
   readonly selector: string;
   readonly property: string;
   readonly reason: Message;

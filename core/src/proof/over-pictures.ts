@@ -68,11 +68,7 @@ function settle(finding: ProofFinding, readings: readonly PictureReading[]): Pro
       unit: 'ratio',
       basis: message('proof.over-pixels-from-read', {
         ink: worst.ink,
-        under: message('proof.range', {
-          from: worst.under[0],
-          to: worst.under[1],
-          same: worst.under[0] === worst.under[1] ? 'yes' : 'no',
-        }),
+        under: rangeTold(worst.under),
         width: worst.width,
         needed,
         share: shareWords(finding.places.length, read.size, failing.length),
@@ -130,4 +126,9 @@ function unreadOf(count: number): Unseen {
     what: message('proof.unread-over-pictures', { count }),
     reason: message('proof.pixels-under-them-were'),
   };
+}
+
+/** The darkest and the lightest of what lies under a text; one where they are the same. */
+function rangeTold([from, to = from]: readonly string[]): Message {
+  return from === to ? message('plain', { text: from }) : message('proof.range', { from, to });
 }

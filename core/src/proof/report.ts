@@ -73,7 +73,7 @@ export function reportHtml(site: SiteModel, proof: Proof, facts: ReportFacts, sa
     '<html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width">',
     `<title>${title}</title><style>${REPORT_STYLE}</style></head><body>`,
     `<header><h1>${title}</h1>`,
-    `<p class="soft">${text(say(message('report.at', { at: facts.at, draft: facts.revision === null ? 'draft' : 'revision', revision: facts.revision ?? 0 })))}</p>`,
+    `<p class="soft">${text(atOf(facts, say))}</p>`,
     `<p><strong>${standing(fails.length, look.length, say)}.</strong> ${extent(proof, say)}.</p></header>`,
     '<main>',
     `<h2>${text(say(message('report.checked')))}</h2>${groupTable(proof, say)}`,
@@ -113,6 +113,11 @@ function extent({ pages, hasSpecimen, states, settings, lightings, looks }: Proo
       looks,
     }),
   );
+}
+
+/** When, and of which revision. */
+function atOf({ at, revision }: ReportFacts, say: Say): string {
+  return say(message('report.at', { at, draft: revision === null ? 'draft' : 'revision', revision: revision ?? 0 }));
 }
 
 /** The places of all findings, one a line. Source: RFC 4180. */
@@ -229,7 +234,9 @@ export function pictureSection(
     .map(({ name, page, before, after }) => {
       const picture = (when: string, address: string): string =>
         `<span>${when}<img alt="${text(`${name}, ${when.toLowerCase()}`)}" src="${address}"></span>`;
-      return `<figure><figcaption>${text(say(message('report.picture', { name, page })))}</figcaption>${picture(say(message('document.as-arrived')), before)}${picture(say(message('report.now')), after)}</figure>`;
+      const caption = `<figcaption>${text(say(message('report.picture', { name, page })))}</figcaption>`;
+      const pair = [picture(say(message('document.as-arrived')), before), picture(say(message('report.now')), after)];
+      return `<figure>${caption}${pair.join('')}</figure>`;
     });
   const left =
     unpictured.length === 0

@@ -107,12 +107,9 @@ function noteSpill(
     // What was written by hand may be meant for more than the part it stands with.
     level: isOwnCss ? 'look' : 'fails',
     cause: `${rule.selectorText}|${property}`,
-    what: message('proof.own-css-part-reaches', { isOwnCss: isOwnCss ? 'yes' : 'no', property }),
+    what: message(isOwnCss ? 'proof.own-css-reaches' : 'proof.spills', { property }),
     name: plainName(at.element, style.pseudo),
-    basis: message('proof.stands-section-another-part', {
-      isOwnCss: isOwnCss ? 'yes' : 'no',
-      selectorText: rule.selectorText,
-    }),
+    basis: message(isOwnCss ? 'proof.own-css-reaches-basis' : 'proof.spills-basis', { rule: rule.selectorText }),
     figure: null,
     needed: null,
     unit: 'none',

@@ -45,5 +45,5 @@ const ANSWERS: Readonly<Record<Reachability, Message>> = {
 /** Words for a place: `label of button, hovered`. */
 export function placeMessage({ surface, job, state }: Pick<FixedPlace, 'surface' | 'job' | 'state'>): Message {
   const what = isLengthJob(job) ? message('settings.length', { job }) : jobMessage(job as Job);
-  return message('settings.place', { what, surface, state });
+  return message('settings.place', { what, where: message('settings.where', { surface, state }) });
 }

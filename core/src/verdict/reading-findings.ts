@@ -29,7 +29,8 @@ function judgedFinding(
   width: number,
 ): Finding[] {
   if (!worst) return [];
-  const count = judged.size - doubtful.length;
+  // What is judged in one state can be in doubt in another.
+  const count = Math.max(1, judged.size - doubtful.length);
   const basis = message('verdict.worst-of-all', {
     place: placeWords(site, worst),
     ink: hexOf(worst.ink),
@@ -43,7 +44,7 @@ function judgedFinding(
     return [
       {
         standing: 'holds',
-        text: message('verdict.reads', { ratio, count, kind }),
+        text: message(`verdict.reads.${kind}`, { ratio, count }),
         basis,
         spots: [worst.spot],
       },
@@ -52,7 +53,7 @@ function judgedFinding(
   return [
     {
       standing: 'fails',
-      text: message('verdict.reads-not', { ratio, count, failing: failing.length, kind }),
+      text: message(`verdict.reads-not.${kind}`, { ratio, count, failing: failing.length }),
       basis:
         already > 0
           ? sentences(
@@ -69,12 +70,12 @@ function judgedFinding(
 function doubtFinding({ kind, doubtful }: ReadingTally): Finding[] {
   if (doubtful.length === 0) return [];
   const reasons = [...new Set(doubtful.map(({ doubt }) => doubt))];
-  const under = reasons.every((reason) => reason.includes('picture')) ? 'picture' : 'other';
+  const under = reasons.every((reason) => reason.includes('picture')) ? 'over-picture' : 'unreckoned';
   return [
     {
       standing: 'look',
-      text: message('verdict.doubtful', { count: doubtful.length, kind, under }),
-      basis: message('verdict.doubtful-basis', { reasons, under }),
+      text: message(`verdict.doubt.${under}.${kind}`, { count: doubtful.length }),
+      basis: message(`verdict.doubt-basis.${under}`, { reasons }),
       spots: doubtful.map(({ spot }) => spot).slice(0, MOST_SPOTS),
     },
   ];

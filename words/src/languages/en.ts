@@ -39,7 +39,7 @@ export const EN = {
   'document.written-win-from-end': 'It is written to win from the end of the head, after all other stylesheets there.',
   'document.written-win-from-end-2': 'It is written to win from the end of the body, after all other stylesheets.',
   'document.written-win-right-after': 'It is written to win right after {sheet}.',
-  'drift.beaten': 'on {count, plural, one {# target} other {# targets}} {by} wins now',
+  'drift.beaten': '{by} wins now on {count, plural, one {# target} other {# targets}}',
   'drift.became': '{parts}',
   'drift.gained': '{count, plural, one {# element} other {# elements}} matched besides',
   'drift.gone': '{count, plural, one {# target} other {# targets}} no longer there',
@@ -151,7 +151,7 @@ export const EN = {
   'match.found-here-no-longer': '{row} is found here no longer',
   'match.grey-shadow': 'a shadow without colour stays',
   'match.held':
-    '{by, select, exception {an exception} corners {corners differ by side} round {round as it is} edges {edges differ by side} signs {signs or code} other {held}}',
+    '{by, select, exception {an exception} corners {corners differ by side} round {round as it is} edges {edges differ by side} other {signs or code}}',
   'match.house': 'the house’s',
   'match.house-already': 'the house’s already',
   'match.in-lighting': '{lighting}: {told}',
@@ -360,8 +360,9 @@ export const EN = {
     '{ink} over pixels from {under}, read under its lines at {width} px, the worst twentieth left aside; WCAG 2.2 asks {needed} : 1. {share}',
   'proof.overlay':
     'Overlay over the picture, {value} at {percent} %: {ratio} : 1 at worst, read again once it is taken',
-  'proof.own-css-part-reaches':
-    '{isOwnCss, select, yes {own CSS of a part: {property} reaches} other {{property} spills to}}',
+  'proof.own-css-reaches': 'own CSS of a part: {property} reaches',
+  'proof.own-css-reaches-basis':
+    '{rule} stands in the section of another part: it matches here too, and what shows changes.',
   'proof.own-ground': 'A ground of its own, {value}: {contrastRatio} : 1',
   'proof.page-draws-itself-nothing':
     'The page draws it itself, and nothing that is painted of it, or beside it, changes when it is ticked.',
@@ -369,7 +370,7 @@ export const EN = {
   'proof.pixels-under-them-were':
     'the pixels under them were not read: markers, settings a frame cannot show, or beyond the bound',
   'proof.placeholder': 'Placeholder in',
-  'proof.range': '{same, select, yes {{from}} other {{from} to {to}}}',
+  'proof.range': '{from} to {to}',
   'proof.reads-basis': '{ink} on {ground}; WCAG 2.2 asks {wanted} : 1 of {asked}. {by}',
   'proof.refused-field-good': 'A refused field and a good one',
   'proof.ring-2-px': 'A ring of 2 px, {role}',
@@ -381,12 +382,12 @@ export const EN = {
   'proof.share-read':
     '{part, select, all {{all, plural, one {It was read at every width.} other {All # places were read at every width, {held, plural, =0 {none holds} one {# of them holds} other {# of them hold}}.}}} other {{read, number} of {all, number} places were read, {held, plural, =0 {none holds} one {# of them holds} other {# of them hold}}.}}',
   'proof.sign': 'Sign of',
+  'proof.spills': '{property} spills to',
+  'proof.spills-basis': '{rule} was written for other places: it matches here too, and what shows changes.',
   'proof.stale-specimen': 'the specimen as it would be made now',
   'proof.stale-specimen-reason':
     'its parts, or the pages they are copied from, have changed since it was made; the Survey makes it anew',
   'proof.stands-before-look-whether': '{name} stands on {hex}, on {before} before: look whether it can still be seen',
-  'proof.stands-section-another-part':
-    '{isOwnCss, select, yes {{selectorText} stands in the section of another part: it matches here too, and what shows changes.} other {{selectorText} was written for other places: it matches here too, and what shows changes.}}',
   'proof.stands-section-site-may': 'it stands in the section of the site, and may be meant for all of it',
   'proof.state-painted': '{color} by {property}, {beside}.',
   'proof.still-shows-theme':
@@ -578,8 +579,7 @@ export const EN = {
   'settings.only-what-its-maker': 'only what its maker exposes as a custom property or a ::part',
   'settings.override-can': 'an override can',
   'settings.page-css-can-frame': 'the page’s CSS can: the frame is an element of the page',
-  'settings.place':
-    '{what} of {surface}{state, select, rest {} visited {, visited} hover {, hovered} focus {, focused} active {, pressed} current {, current page} checked {, ticked} other {, off}}',
+  'settings.place': '{what} of {where}',
   'settings.what-brings': 'what {surface} brings',
   'settings.where':
     '{surface}{state, select, rest {} visited {, visited} hover {, hovered} focus {, focused} active {, pressed} current {, current page} checked {, ticked} other {, off}}',
@@ -659,10 +659,27 @@ export const EN = {
   'verdict.changes-exceptions-basis':
     'They are exceptions of this site, in state {state}, {where}, and take their colour from what this override changes: by inheritance, or by a custom property they follow.',
   'verdict.clear': 'Clear it',
-  'verdict.doubtful':
-    '{count, plural, one {# {kind, select, text {text} placeholder {placeholder} selection {selected text} sign {sign} edge {edge} other {focus ring}} over {under, select, picture {a picture} other {what cannot be reckoned}}} other {# {kind, select, text {texts} placeholder {placeholders} selection {selected texts} sign {signs} edge {edges} other {focus rings}} over {under, select, picture {pictures} other {what cannot be reckoned}}}}',
-  'verdict.doubtful-basis':
-    '{reasons}. {under, select, picture {The strip reads the contrast of each state from the pixels under the lines of the one chosen.} other {The figure is left out.}}',
+  'verdict.doubt-basis.over-picture':
+    '{reasons}. The strip reads the contrast of each state from the pixels under the lines of the one chosen.',
+  'verdict.doubt-basis.unreckoned': '{reasons}. The figure is left out.',
+  'verdict.doubt.over-picture.edge': '{count, plural, one {# edge over a picture} other {# edges over pictures}}',
+  'verdict.doubt.over-picture.placeholder':
+    '{count, plural, one {# placeholder over a picture} other {# placeholders over pictures}}',
+  'verdict.doubt.over-picture.ring':
+    '{count, plural, one {# focus ring over a picture} other {# focus rings over pictures}}',
+  'verdict.doubt.over-picture.selection':
+    '{count, plural, one {# selected text over a picture} other {# selected texts over pictures}}',
+  'verdict.doubt.over-picture.sign': '{count, plural, one {# sign over a picture} other {# signs over pictures}}',
+  'verdict.doubt.over-picture.text': '{count, plural, one {# text over a picture} other {# texts over pictures}}',
+  'verdict.doubt.unreckoned.edge': '{count, plural, one {# edge} other {# edges}} over what cannot be reckoned',
+  'verdict.doubt.unreckoned.placeholder':
+    '{count, plural, one {# placeholder} other {# placeholders}} over what cannot be reckoned',
+  'verdict.doubt.unreckoned.ring':
+    '{count, plural, one {# focus ring} other {# focus rings}} over what cannot be reckoned',
+  'verdict.doubt.unreckoned.selection':
+    '{count, plural, one {# selected text} other {# selected texts}} over what cannot be reckoned',
+  'verdict.doubt.unreckoned.sign': '{count, plural, one {# sign} other {# signs}} over what cannot be reckoned',
+  'verdict.doubt.unreckoned.text': '{count, plural, one {# text} other {# texts}} over what cannot be reckoned',
   'verdict.elements-unread': 'not proved: {count, plural, one {# element} other {# elements}} not read',
   'verdict.elements-unread-basis':
     'Matching the selectors of {pages} took more steps than the bound. These elements got no rules, so nothing here covers them.',
@@ -705,10 +722,26 @@ export const EN = {
   'verdict.reaches': 'reaches {reached, number} of {places, number}',
   'verdict.reaches-basis':
     '{places, plural, one {# element} other {# elements}} on all pages, in state {state}, {where}: the override decides, and its value shows.',
-  'verdict.reads':
-    '{count, plural, one {{ratio} : 1{kind, select, text {} placeholder {, placeholder} selection {, selected text} sign {, sign} edge {, edge} other {, focus ring}}} other {{ratio} : 1 at worst of # {kind, select, text {texts} placeholder {placeholders} selection {selected texts} sign {signs} edge {edges} other {focus rings}}}}',
-  'verdict.reads-not':
-    '{count, plural, one {{kind, select, text {text cannot be read} placeholder {placeholder cannot be read} selection {selected text cannot be read} sign {sign cannot be seen} edge {edge cannot be seen} other {focus ring cannot be seen}}, {ratio} : 1} other {{failing, number} of # {kind, select, text {texts cannot be read} placeholder {placeholders cannot be read} selection {selected texts cannot be read} sign {signs cannot be seen} edge {edges cannot be seen} other {focus rings cannot be seen}}, worst {ratio} : 1}}',
+  'verdict.reads-not.edge':
+    '{count, plural, one {edge cannot be seen, {ratio} : 1} other {{failing, number} of # edges cannot be seen, worst {ratio} : 1}}',
+  'verdict.reads-not.placeholder':
+    '{count, plural, one {placeholder cannot be read, {ratio} : 1} other {{failing, number} of # placeholders cannot be read, worst {ratio} : 1}}',
+  'verdict.reads-not.ring':
+    '{count, plural, one {focus ring cannot be seen, {ratio} : 1} other {{failing, number} of # focus rings cannot be seen, worst {ratio} : 1}}',
+  'verdict.reads-not.selection':
+    '{count, plural, one {selected text cannot be read, {ratio} : 1} other {{failing, number} of # selected texts cannot be read, worst {ratio} : 1}}',
+  'verdict.reads-not.sign':
+    '{count, plural, one {sign cannot be seen, {ratio} : 1} other {{failing, number} of # signs cannot be seen, worst {ratio} : 1}}',
+  'verdict.reads-not.text':
+    '{count, plural, one {text cannot be read, {ratio} : 1} other {{failing, number} of # texts cannot be read, worst {ratio} : 1}}',
+  'verdict.reads.edge': '{count, plural, one {{ratio} : 1, edge} other {{ratio} : 1 at worst of # edges}}',
+  'verdict.reads.placeholder':
+    '{count, plural, one {{ratio} : 1, placeholder} other {{ratio} : 1 at worst of # placeholders}}',
+  'verdict.reads.ring': '{count, plural, one {{ratio} : 1, focus ring} other {{ratio} : 1 at worst of # focus rings}}',
+  'verdict.reads.selection':
+    '{count, plural, one {{ratio} : 1, selected text} other {{ratio} : 1 at worst of # selected texts}}',
+  'verdict.reads.sign': '{count, plural, one {{ratio} : 1, sign} other {{ratio} : 1 at worst of # signs}}',
+  'verdict.reads.text': '{count, plural, one {{ratio} : 1} other {{ratio} : 1 at worst of # texts}}',
   'verdict.rules-unread': '{count, plural, one {one sheet or rule} other {# sheets or rules}} not read',
   'verdict.rules-unread-basis':
     '{reasons}{more, plural, =0 {} other { and # more}}. On {pages}; what they would do is not in this verdict.',

@@ -222,9 +222,11 @@ export function withRole(palette: Palette, role: RoleName, swatchId: number | nu
   const name = palette.swatches.find(({ id }) => id === swatchId)?.name;
   const roles = swatchId === null ? others : [...others, { role, swatchId, shade }];
   const where = isInverted ? ', inverted' : '';
+  const swatch = swatchId === null ? null : colorOfValue({ kind: 'swatch', swatchId, shade: 0 }, palette);
+  const shaded = shade === 0 ? '' : `, ${say(shadeTold(shade, swatch))}`;
   return toRequest(
     name
-      ? `${name}${shade === 0 ? '' : `, ${say(shadeTold(shade, colorOfValue({ kind: 'swatch', swatchId: swatchId ?? 0, shade: 0 }, palette)))}`} fills ${roleWords(role)}${where}`
+      ? `${name}${shaded} fills ${roleWords(role)}${where}`
       : `${isInverted ? 'Derive' : 'Empty'} ${roleWords(role)}${where}`,
     isInverted ? { ...palette, second: { ...second, roles } } : { ...palette, roles },
   );
