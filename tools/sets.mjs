@@ -61,7 +61,7 @@ const specsIn = (folder) =>
 /**
  * Every set of specs; each prints how many it ran and how many failed. `load`: 2 keeps a core busy, 1 waits half of the
  * time. `needs`: what is to be built, and `driver` and `chromium`. `isTimed`: waits with a limit for what a screen shows, so that what failed beside others is run once more alone.
- * `isSampled`: `npm test` runs a share of its specs; `turn`: it runs in one turn alone, `null` in each. `whole`: variables by which `npm run prove` has all of its draws.
+ * `isSampled`: `npm test` runs a share of its specs; `turn`: it runs in one turn alone, `null` in each. `sample`: words by which `npm test` asks for a share; `whole`: variables by which `npm run prove` has all of its draws.
  */
 export function allSets() {
   return [
@@ -110,7 +110,16 @@ export function allSets() {
       load: 1,
       lasts: 15,
     },
-    { name: 'lint', needs: [], command: 'npm', args: ['run', 'lint', '--silent'], isSingle: true, load: 2, lasts: 90 },
+    {
+      name: 'lint',
+      needs: [],
+      command: node,
+      args: ['tools/lint.mjs'],
+      sample: ['--sample'],
+      isSingle: true,
+      load: 2,
+      lasts: 90,
+    },
     ...interfaceSets(),
   ].sort((a, b) => b.lasts - a.lasts);
 }

@@ -3,7 +3,7 @@ import { TURNS, turnOf } from './sample.mjs';
 import { allSets } from './sets.mjs';
 import { builds, ensureChromium, ensureDatabaseDriver, ensurePackages, fail, requireNode, say } from './setup.mjs';
 
-/** `npm test` runs an eighth of the sets that are sampled; `--all` every spec; `--whole`, as `npm run prove`, each with all of its draws. */
+/** `npm test` runs a twelfth of the sets that are sampled; `--all` every spec; `--whole`, as `npm run prove`, each with all of its draws. */
 const isWhole = process.argv.includes('--whole');
 const isAll = isWhole || process.argv.includes('--all');
 const only = process.argv.slice(2).filter((word) => !word.startsWith('--'));
@@ -20,7 +20,7 @@ const ready = (need) => (need === 'driver' ? driver : need === 'chromium' ? chro
 const turn = turnOf();
 if (!isAll)
   say(
-    `Of the interface and of the core against Chromium a sample is run: turn ${turn + 1} of ${TURNS}, by the last commit; all of it is \`npm run prove\`.`,
+    `Of the interface, of the core against Chromium and of format and style a sample is run: turn ${turn + 1} of ${TURNS}, by the last commit; all of it is \`npm run prove\`.`,
   );
 const environmentOf = ({ isSampled, whole }) => ({
   SPEC_TURN: String(turn),
@@ -28,5 +28,7 @@ const environmentOf = ({ isSampled, whole }) => ({
 });
 const isWanted = ({ name, turn: own = null }) =>
   only.length > 0 ? only.some((word) => name.includes(word)) : isAll || own === null || own === turn;
-const wanted = allSets().filter(isWanted);
+const wanted = allSets()
+  .filter(isWanted)
+  .map((set) => (isAll || !set.sample ? set : { ...set, args: [...set.args, ...set.sample] }));
 process.exit((await runSets(wanted, { ready, environmentOf })) > 0 ? 1 : 0);

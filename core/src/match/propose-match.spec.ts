@@ -41,7 +41,7 @@ const SITE: MatchScope = { kind: 'site' };
 const BODY =
   '<div class=card><h2>Hire a canoe</h2><p class=note>By the <a href="#t">terms</a></p><form><input class=day placeholder=Day><button type=button class=more>More</button><button type=submit class=go>Go</button></form><p class=error>No day chosen</p></div>';
 
-const RUNS = runsAsked('MATCH_RUNS', 30);
+const RUNS = runsAsked('MATCH_RUNS', 16);
 
 /** A widget in drawn colours, its text readable or not as it comes. */
 function drawnTheme(random: () => number): string {

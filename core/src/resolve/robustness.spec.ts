@@ -10,7 +10,7 @@ import { StyleShare } from './style-share.js';
 import { StyleView } from './style-view.js';
 
 /** Mutated sheets, and a quarter as many pages; the first of one seeded row. `npm run prove` goes on to 20,000. */
-const RUNS = runsAsked('FUZZ_RUNS', 800, 400);
+const RUNS = runsAsked('FUZZ_RUNS', 400);
 /** No single sheet may hold the run up for longer, in ms. It guards against hanging, not against slowness. */
 const BOUND = 10_000;
 

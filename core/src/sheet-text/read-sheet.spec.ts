@@ -160,7 +160,7 @@ describe('reading an edited sheet', () => {
 });
 
 /** Drawn veneers with a drawn edit each; `npm run prove` goes through 500. */
-const RUNS = runsAsked('SHEET_RUNS', 40, 10);
+const RUNS = runsAsked('SHEET_RUNS', 24, 10);
 
 // Reference: the edited text itself, every element in every state resolved afresh, nothing shared with the check inside.
 describe('a drawn edit of a drawn veneer', () => {

@@ -6,7 +6,7 @@ import { dressSite } from '../site/site-model.js';
 import { tidySheet } from './tidy-sheet.js';
 
 /** Drawn veneers; `npm run prove` goes through 2,000. */
-const RUNS = runsAsked('TIDY_RUNS', 80, 16);
+const RUNS = runsAsked('TIDY_RUNS', 48, 16);
 
 describe('tidySheet', () => {
   const tidied = (overrides: readonly Override[]): ReturnType<typeof tidySheet> =>

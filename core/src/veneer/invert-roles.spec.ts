@@ -10,7 +10,7 @@ import { colorOfValue } from './override-value.js';
 import { roleEntries } from './own-role.js';
 import { ROLE_NAMES, colorOfCss, paletteIn, type Palette, type RoleName } from './palette.js';
 
-const RUNS = runsAsked('ROLE_RUNS', 24);
+const RUNS = runsAsked('ROLE_RUNS', 16);
 
 /** WCAG 2.2 contrast of two colours as they are written, by a second library. */
 function ratioOf(a: Color, b: Color): number {

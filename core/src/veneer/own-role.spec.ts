@@ -36,7 +36,7 @@ describe('a role of the designer’s own', () => {
     for (const text of ['heading', 'own-', 'own-a b', 'own-a;b', 'own--a', 'own-a}', ''])
       expect(ROLE_NAME.test(text)).toBeFalse();
     expect(roleWords('own-link-hover')).toBe('link hover');
-    expect(rolesInOrder(PALETTE)).toEqual([...ROLE_NAMES, HEADING]);
+    expect<readonly string[]>(rolesInOrder(PALETTE)).toEqual([...ROLE_NAMES, HEADING]);
   });
 
   it('goes out as a custom property of its name, and has its row of pairs', () => {

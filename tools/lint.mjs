@@ -1,0 +1,43 @@
+import { spawnSync } from 'node:child_process';
+import { TURNS, inTurn, turnOf } from './sample.mjs';
+import { root, say } from './setup.mjs';
+
+/**
+ * `npm run lint`: format and style of every file, what leans on what, and the words. With `--sample`, as `npm test` asks,
+ * format and style of the files that the last commits changed and of a share of the others, by the turn; the rest whole.
+ */
+const isSampled = process.argv.includes('--sample');
+/** What decides how every file is looked at. */
+const RULES = ['package.json', '.prettierrc.json', '.prettierignore', 'eslint.config.mjs', 'tools/lint.mjs'];
+const STYLED = /^(?:.*\.(?:ts|mjs)|web\/src\/.*\.html)$/;
+
+const git = (...args) => {
+  const { status, stdout } = spawnSync('git', args, { cwd: root, encoding: 'utf8' });
+  return status === 0 ? stdout.split('\n').filter(Boolean) : null;
+};
+
+/** The files to look at, or `null` for all: nobody can say what changed, or the rules did. */
+function sample() {
+  const changed = git('diff', '--name-only', `HEAD~${TURNS}`);
+  const kept = git('ls-files', '--cached', '--others', '--exclude-standard');
+  if (changed === null || kept === null || RULES.some((file) => changed.includes(file))) return null;
+  const isInTurn = inTurn(turnOf());
+  const latest = new Set(changed);
+  const gone = new Set(git('ls-files', '--deleted'));
+  return kept.filter((file) => (isInTurn(file) || latest.has(file)) && !gone.has(file));
+}
+
+const files = isSampled ? sample() : null;
+if (files !== null) say(`Format and style of ${files.length} files: those of the last ${TURNS} commits, and a share.`);
+const styled = files?.filter((file) => STYLED.test(file)) ?? ['.'];
+const node = process.execPath;
+const folders = ['words', 'core', 'contract', 'snapshot', 'browser', 'server', 'web', 'cli'].map(
+  (name) => `${name}/src`,
+);
+const STEPS = [
+  ['prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '--ignore-unknown', ...(files ?? ['.'])],
+  ...(styled.length > 0 ? [['eslint/bin/eslint.js', '--max-warnings', '0', '--no-warn-ignored', ...styled]] : []),
+  ['dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', ...folders],
+].map(([script, ...args]) => [`node_modules/${script}`, ...args]);
+for (const args of [...STEPS, ['tools/floors.mjs', '--check'], ['tools/words.mjs']])
+  if (spawnSync(node, args, { cwd: root, stdio: 'inherit' }).status !== 0) process.exit(1);
