@@ -1,4 +1,5 @@
 import { describeStep, type VisitPlan } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { BOUNDS } from './bounds.js';
 import { CaptureProblem } from './capture-problem.js';
 import type { RecordedFile } from './recorder.js';
@@ -38,12 +39,12 @@ export async function runPlan(visit: VisitHandle, plan: VisitPlan, report: Repor
         'too-long',
         `The visit took longer than ${BOUNDS.planMs / 1000} seconds, up to step ${i + 1}`,
       );
-    report(describeStep(step), i + 1, total);
+    report(spoken(describeStep(step)), i + 1, total);
     try {
       await visit.act(step);
     } catch (error) {
       if (error instanceof CaptureProblem && error.code !== 'stopped')
-        throw new CaptureProblem(error.code, `Step ${i + 1}, ${describeStep(step)}: ${error.message}`);
+        throw new CaptureProblem(error.code, `Step ${i + 1}, ${spoken(describeStep(step))}: ${error.message}`);
       throw error;
     }
     await keep(step.keep);

@@ -16,6 +16,7 @@ import {
   type SiteModel,
   type Strategy,
 } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import type { SavedSite } from './read-site.js';
 import { UsageProblem } from './usage-problem.js';
 
@@ -38,7 +39,7 @@ export interface Matched {
 
 /** Proposes for a saved site. @throws {UsageProblem} when the scope is no selector. */
 export function matchSite({ saved, palette, scope, strategy }: MatchQuestion): Matched {
-  const problem = scope === null ? '' : selectorProblem(scope);
+  const problem = scope === null ? '' : spoken(selectorProblem(scope));
   if (problem) throw new UsageProblem(`--scope ${scope}: ${problem}`);
   const site = dressSite(
     openSite({

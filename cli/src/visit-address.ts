@@ -13,6 +13,7 @@ import {
 } from '@upper-veneer/browser';
 import { VisitBody, validateBody } from '@upper-veneer/contract';
 import { cleanPage, planProblem, withCssAddresses, type VisitPlan } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import type { SavedSite } from './read-site.js';
 import { UsageProblem } from './usage-problem.js';
 
@@ -83,7 +84,7 @@ async function readPlan(address: string, file: string | undefined): Promise<Visi
   };
   const checked = validateBody(VisitBody, whole);
   if (!checked.ok) throw new UsageProblem(`${file}: ${checked.errors[0].field} ${checked.errors[0].reason}`);
-  const wrong = planProblem(checked.value);
+  const wrong = spoken(planProblem(checked.value));
   if (wrong !== null) throw new UsageProblem(`${file}: ${wrong}`);
   return checked.value;
 }

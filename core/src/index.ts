@@ -189,7 +189,7 @@ export {
   type OverridePlan,
 } from './plan/plan-override.js';
 export type { OverrideWish } from './veneer/override-wish.js';
-export { plainName, shortName } from './selectors/describe-element.js';
+export { nameTold, shortName } from './selectors/describe-element.js';
 export { nearestPassingShade, type PassingShade } from './color/nearest-passing-shade.js';
 export { VISIONS, seenAs, type Vision } from './color/vision.js';
 export {

@@ -1,3 +1,4 @@
+import type { Message } from './message/message.js';
 import type { SourceRange } from './text/source-range.js';
 
 /** What can be wrong with, or undecided about, a page or a stylesheet. */
@@ -17,6 +18,6 @@ export type ProblemCode =
 /** A finding that costs only what it names; everything else is still read. */
 export interface Problem {
   readonly code: ProblemCode;
-  readonly reason: string;
+  readonly reason: Message;
   readonly loc: SourceRange | null;
 }

@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, spoken } from '@upper-veneer/words';
 import {
   HOUSE_PARTS,
   houseTold,
@@ -109,11 +109,11 @@ export function checkOverrides(store: Store, siteId: number, overrides: readonly
     if (colors.some((color) => color.kind === 'swatch' && !swatches.has(color.swatchId)))
       add('value.swatchId', 'is no swatch of this site');
     else {
-      const problem = valueProblem(override.property, override.value, palette);
+      const problem = spoken(valueProblem(override.property, override.value, palette));
       if (problem !== null) add('value.css', problem);
     }
     for (const id of override.pages ?? []) if (!pages.has(id)) add('pages', `${id} is no page of this site`);
-    const selector = selectorProblem(override.selector);
+    const selector = spoken(selectorProblem(override.selector));
     if (selector !== null) add('selector', selector);
     return errors;
   });
@@ -123,7 +123,7 @@ export function checkOverrides(store: Store, siteId: number, overrides: readonly
 export function checkOwnCss(store: Store, siteId: number, ownCss: readonly OwnCss[]): FieldError[] {
   const parts = new Set(store.parts.bySite(siteId).map(({ id }) => id));
   return ownCss.flatMap(({ partId, css }, i) => {
-    const problem = ownCssProblem(css);
+    const problem = spoken(ownCssProblem(css));
     const isTwice = ownCss.findIndex((other) => other.partId === partId) !== i;
     return [
       ...(partId === null || parts.has(partId)
@@ -165,7 +165,7 @@ export function checkPalette(
         errors.push({ field: `${field}.${i}.role`, reason: 'is filled twice' });
     });
   if (palette.second?.told.kind === 'marker') {
-    const marker = readMarker(markerSelector(palette.second.told as LightingMarker));
+    const marker = spoken(readMarker(markerSelector(palette.second.told as LightingMarker)));
     if (!marker.ok) errors.push({ field: 'second.told', reason: marker.reason });
   }
   (palette.former ?? []).forEach((css, i) => {
@@ -173,7 +173,7 @@ export function checkPalette(
   });
   for (const part of HOUSE_PARTS) {
     const css = palette.shape?.[part];
-    const problem = css === undefined ? null : houseProblem(part, css);
+    const problem = css === undefined ? null : spoken(houseProblem(part, css));
     if (problem !== null) errors.push({ field: `shape.${part}`, reason: `"${css?.slice(0, 60) ?? ''}" ${problem}` });
   }
   const kept = new Set(palette.swatches.map(({ id }) => id));

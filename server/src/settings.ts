@@ -7,6 +7,7 @@ import {
   type Becomes,
   type SettingPlace,
 } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import type { SheetRow } from './db/settings-sheets.js';
 
 /** A sheet as it is stored. */
@@ -80,21 +81,21 @@ export function checkSheet({ fields, fixed, address, settled, equal }: SettingsS
     ids.add(field.id);
     names.add(field.name.toLowerCase());
     if (field.present !== '') {
-      const problem = settingProblem(field, field.present);
+      const problem = spoken(settingProblem(field, field.present));
       add(`fields.${i}.present`, problem && `${field.name}: "${field.present.slice(0, 40)}" ${problem}`);
     }
     field.presets.forEach(({ name, css }, k) =>
       add(`fields.${i}.presets.${k}`, colorOfCss(css) ? null : `${name}: "${css.slice(0, 40)}" is no colour`),
     );
     field.places.forEach(({ selector }, k) => {
-      if (selector !== '') add(`fields.${i}.places.${k}.selector`, selectorProblem(selector));
+      if (selector !== '') add(`fields.${i}.places.${k}.selector`, spoken(selectorProblem(selector)));
     });
   });
   fixed.forEach(({ selector, css }, i) => {
-    if (selector !== '') add(`fixed.${i}.selector`, selectorProblem(selector));
+    if (selector !== '') add(`fixed.${i}.selector`, spoken(selectorProblem(selector)));
     if (css !== '' && !colorOfCss(css)) add(`fixed.${i}.css`, `"${css.slice(0, 40)}" is no colour`);
   });
-  if (address !== '') add('address', addressProblem(address));
+  if (address !== '') add('address', spoken(addressProblem(address)));
   for (const [i, { field, value }] of settled.entries())
     add(
       `settled.${i}`,

@@ -6,6 +6,7 @@ import {
   type Opener,
   type Part,
 } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import type {
   ClientRequestBody,
   ExceptionBody,
@@ -53,7 +54,7 @@ export function checkParts(
       ...openers.map((opener, k) => [`openers.${k}.selector`, opener.selector]),
       ...templates.flatMap(({ acts }, k) => acts.map((own, l) => [`templates.${k}.acts.${l}.selector`, own.selector])),
     ]) {
-      const reason = selectorProblem(text);
+      const reason = spoken(selectorProblem(text));
       if (reason !== null) errors.push({ field: `parts.${i}.${field}`, reason });
     }
     [...openers, ...templates.flatMap(({ acts }) => acts)].forEach(({ act, name: attribute }, k) => {
@@ -83,7 +84,10 @@ export function checkRequests(store: Store, siteId: number, requests: readonly C
       ...twice(ids, item.id, `requests.${i}.items.${k}.id`),
       ...item.looks.flatMap(({ selector, property, value }, l) => {
         const field = `requests.${i}.items.${k}.looks.${l}`;
-        const [selectorReason, valueReason] = [selectorProblem(selector), valueProblem(property, value, palette)];
+        const [selectorReason, valueReason] = [
+          spoken(selectorProblem(selector)),
+          spoken(valueProblem(property, value, palette)),
+        ];
         return [
           ...(selectorReason === null ? [] : [{ field: `${field}.selector`, reason: selectorReason }]),
           ...(valueReason === null ? [] : [{ field: `${field}.value`, reason: valueReason }]),
@@ -140,7 +144,11 @@ async function countSheets(store: Store, pool: WorkPool, siteId: number, pageId:
 export function checkExceptions(exceptions: readonly ExceptionBody[]): FieldError[] {
   return exceptions.flatMap(({ kind, target }, i) => {
     const reason =
-      kind === 'color' ? (colorOfCss(target) === null ? `"${target}" is no colour` : null) : selectorProblem(target);
+      kind === 'color'
+        ? colorOfCss(target) === null
+          ? `"${target}" is no colour`
+          : null
+        : spoken(selectorProblem(target));
     return reason === null ? [] : [{ field: `exceptions.${i}.target`, reason }];
   });
 }

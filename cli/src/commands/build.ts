@@ -12,6 +12,7 @@ import {
   type Override,
   type Palette,
 } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import type { Command } from '../command.js';
 import { UsageProblem } from '../usage-problem.js';
 import { write } from '../write.js';
@@ -35,7 +36,7 @@ export const build: Command = {
         colorOfCss(css) ? [] : [`swatch ${name}: "${css}" is no colour`],
       ),
       ...(options.ownCss ?? []).flatMap(({ css }, i) => {
-        const problem = ownCssProblem(css);
+        const problem = spoken(ownCssProblem(css));
         return problem === null ? [] : [`ownCss.${i} ${problem}`];
       }),
       ...overrides.flatMap((override) =>
@@ -61,7 +62,7 @@ function reasonsAgainst({ selector, property, value }: Override, palette: Palett
       return [`no swatch fills the role ${plain.role}`];
     return [];
   });
-  return [...loose, selectorProblem(selector), valueProblem(property, value, palette)].filter(
+  return [...loose, spoken(selectorProblem(selector)), spoken(valueProblem(property, value, palette))].filter(
     (reason) => reason !== null,
   );
 }

@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { basename } from 'node:path';
 import { PALETTE_FORMATS, readPaletteFile } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import type { Command } from '../command.js';
 import { UsageProblem } from '../usage-problem.js';
 import { write } from '../write.js';
@@ -16,7 +17,7 @@ export const tokens: Command = {
     const text = await readFile(path, 'utf8').catch(() => {
       throw new UsageProblem(`${path} is not there`);
     });
-    const { colors, problems } = readPaletteFile(path, text);
+    const { colors, problems } = spoken(readPaletteFile(path, text));
     if (problems.length > 0)
       throw new UsageProblem(`${path}: ${problems.map(({ where, reason }) => `${where}: ${reason}`).join('; ')}`);
     const swatches = colors.map(({ name, css }, i) => ({ id: i + 1, name, css }));

@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { canonicalName } from '../properties/longhands.js';
 import { SHORTHANDS, ALL_LONGHANDS } from '../properties/shorthands.js';
 import { expandDeclaration, type DeclaredValue } from '../properties/expand-declaration.js';
@@ -15,7 +16,7 @@ export interface BlockEntry {
 export interface BlockDeclarations {
   readonly normal: ReadonlyMap<string, BlockEntry>;
   readonly important: ReadonlyMap<string, BlockEntry>;
-  readonly discarded: readonly { readonly declaration: DeclarationNode; readonly reason: string }[];
+  readonly discarded: readonly { readonly declaration: DeclarationNode; readonly reason: Message }[];
 }
 
 /** Where a block stands by the criteria of the cascade. Source: CSS Cascading 5 §6.1. */
@@ -51,7 +52,7 @@ export function readBlock(declarations: readonly DeclarationNode[]): BlockDeclar
 function buildBlock(declarations: readonly DeclarationNode[]): BlockDeclarations {
   const normal = new Map<string, BlockEntry>();
   const important = new Map<string, BlockEntry>();
-  const discarded: { declaration: DeclarationNode; reason: string }[] = [];
+  const discarded: { declaration: DeclarationNode; reason: Message }[] = [];
   for (const declaration of declarations) {
     const expansion = expandDeclaration(declaration.name, declaration.value);
     if (!expansion.valid) {

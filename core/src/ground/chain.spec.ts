@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { parsePage } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
 import { surroundingsByChain } from './chain.js';
@@ -47,8 +48,10 @@ describe('surroundings by the chain of ancestors', () => {
   }
 
   it('says where a picture makes the figure uncertain', () => {
-    expect(surroundings('<div style="background: url(a.png)"><p class=t>').doubts).toEqual(['a picture lies under it']);
-    expect(surroundings('<p class=t>').doubts).toEqual([]);
+    expect(spoken(surroundings('<div style="background: url(a.png)"><p class=t>').doubts)).toEqual([
+      'A picture lies under it',
+    ]);
+    expect(spoken(surroundings('<p class=t>').doubts)).toEqual([]);
   });
 
   // What an opaque fill hides, and an opacity group lets through: CSS Compositing 1 §5.1.

@@ -1,3 +1,5 @@
+import type { Message } from '../message/message.js';
+import { PICTURE_UNDER } from './doubts.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { WHITE, rgb8, type Color } from '../values/color.js';
@@ -17,9 +19,9 @@ export interface Surroundings {
   /** Contrast of text on ground, 1–21. */
   readonly ratio: number;
   /** What makes the figure uncertain; empty when nothing does. */
-  readonly doubts: readonly string[];
+  readonly doubts: readonly Message[];
   /** What makes `outside` uncertain. */
-  readonly outsideDoubts: readonly string[];
+  readonly outsideDoubts: readonly Message[];
   /** What it was found by: the boxes under the lines of the text, or the chain of ancestors where none were measured. */
   readonly by: 'boxes' | 'chain';
   /** Whether something opaque lies over all of the text. */
@@ -52,8 +54,8 @@ export function surroundingsByChain(view: StyleView, element: ElementNode, pseud
       hasPicture: /url\(|image-set\(/i.test(imageText),
     };
   });
-  const doubtsOver = (own: typeof layers): string[] =>
-    own.some((layer, i) => layer.hasPicture && !isCovered(own.slice(i + 1))) ? ['a picture lies under it'] : [];
+  const doubtsOver = (own: typeof layers): Message[] =>
+    own.some((layer, i) => layer.hasPicture && !isCovered(own.slice(i + 1))) ? [PICTURE_UNDER] : [];
   const doubts = doubtsOver(layers);
   const outsideDoubts = doubtsOver(layers.slice(0, -1));
   const last = chain[chain.length - 1];

@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { compositeOver } from '../color/contrast.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import type { ElementStyle } from '../resolve/element-style.js';
@@ -12,7 +13,7 @@ export interface Group {
 }
 
 /** Ancestors, the element and its pseudo-element among them, that are laid on in one piece, the outermost first. */
-export function groupsOf(view: StyleView, element: ElementNode, pseudo: string, doubts: string[]): Group[] {
+export function groupsOf(view: StyleView, element: ElementNode, pseudo: string, doubts: Message[]): Group[] {
   const groups: Group[] = [];
   const styles = [
     // What a highlight says of opacity and filters is its element's.
@@ -23,7 +24,7 @@ export function groupsOf(view: StyleView, element: ElementNode, pseudo: string, 
   ];
   for (const of of styles) {
     const { opacity, doubt } = groupOf(of);
-    if (doubt !== '') doubts.push(doubt);
+    if (doubt !== null) doubts.push(doubt);
     if (opacity < 1) groups.unshift({ of, opacity });
   }
   return groups;

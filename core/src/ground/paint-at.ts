@@ -1,3 +1,5 @@
+import type { Message } from '../message/message.js';
+import { CLIPPED_TO_TEXT, FILTER_OVER, PICTURE_UNDER } from './doubts.js';
 import { compositeOver } from '../color/contrast.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import { WHITE, rgb8, type Color } from '../values/color.js';
@@ -11,11 +13,11 @@ import { betweenCommas } from '../syntax/text-ends.js';
 export interface PaintAt {
   /** Its fill, pictures left out, edges and inset shadows; `null` where it paints nothing. */
   readonly color: Color | null;
-  /** What of it cannot be reckoned; empty for nothing. */
-  readonly doubt: string;
+  /** What of it cannot be reckoned; `null` for nothing. */
+  readonly doubt: Message | null;
 }
 
-const NOTHING: PaintAt = { color: null, doubt: '' };
+const NOTHING: PaintAt = { color: null, doubt: null };
 
 /** What the boxes of replaced elements show is theirs, whatever CSS says. */
 const PICTURES: ReadonlySet<string> = new Set([
@@ -44,7 +46,7 @@ export function paintAt(
   leastEdge = 0,
 ): PaintAt {
   if (text(style, 'visibility') !== 'visible') return NOTHING;
-  let doubt = '';
+  let doubt: Message | null = null;
   let color: Color | null = null;
   const lay = (above: Color | null): void => {
     if (above && (above.alpha ?? 0) > 0) color = color ? compositeOver(above, color) : above;
@@ -58,13 +60,13 @@ export function paintAt(
     height: box.height - edge[0] - edge[2],
   };
   const isInPadding = isCanvas || holds(padding, x, y);
-  if (text(style, 'background-clip') === 'text') return { color: null, doubt: 'a fill is clipped to a text' };
+  if (text(style, 'background-clip') === 'text') return { color: null, doubt: CLIPPED_TO_TEXT };
   if (isInPadding || text(style, 'background-clip') === 'border-box')
     lay(nativeFill(style) ?? style.color('background-color'));
   const layers = imageLayers(style.resolved('background-image'));
   for (let i = layers.length - 1; i >= 0; i -= 1) {
     const layer = layers[i];
-    if (layer.kind === 'picture') doubt = 'a picture lies under it';
+    if (layer.kind === 'picture') doubt = PICTURE_UNDER;
     else if (layer.kind === 'gradient') {
       const spot = spotIn(style, i, isCanvas ? box : padding, x, y);
       if (spot) lay(layer.colorAt(spot.x, spot.y, spot.width, spot.height));
@@ -75,8 +77,8 @@ export function paintAt(
     const side = sideAt(box, edge, x, y);
     if (width(style, side) >= leastEdge) lay(style.color(`border-${side}-color`));
   }
-  if (style.pseudo === '' && PICTURES.has(style.element.localName)) doubt = 'a picture lies under it';
-  if (style.pseudo !== '' && /url\(/.test(text(style, 'content'))) doubt = 'a picture lies under it';
+  if (style.pseudo === '' && PICTURES.has(style.element.localName)) doubt = PICTURE_UNDER;
+  if (style.pseudo !== '' && /url\(/.test(text(style, 'content'))) doubt = PICTURE_UNDER;
   return { color, doubt };
 }
 
@@ -107,10 +109,10 @@ function nativeFill(style: ElementStyle): Color | null {
 const BLENDING = ['mix-blend-mode', 'filter', 'backdrop-filter', 'mask-image', 'background-blend-mode'] as const;
 
 /** How a box's group is laid on what lies under it. */
-export function groupOf(style: ElementStyle): { readonly opacity: number; readonly doubt: string } {
+export function groupOf(style: ElementStyle): { readonly opacity: number; readonly doubt: Message | null } {
   const opacity = Number(text(style, 'opacity'));
   const blends = BLENDING.some((property) => !/^(?:none|normal|)$/.test(text(style, property)));
-  return { opacity: Number.isFinite(opacity) ? opacity : 1, doubt: blends ? 'a filter or a blend lies over it' : '' };
+  return { opacity: Number.isFinite(opacity) ? opacity : 1, doubt: blends ? FILTER_OVER : null };
 }
 
 /** Place of a point in the tile of a background layer, and the tile's size; `null` where no tile lies. Source: CSS Backgrounds 3 §3.5 to §3.9. */

@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { contrastRatio, compositeOver, readableOn } from '../color/contrast.js';
 import { sameColor } from '../color/same-color.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -77,7 +78,7 @@ interface Composited {
   readonly ground: Color;
   readonly text: Color;
   readonly ratio: number;
-  readonly doubts: readonly string[];
+  readonly doubts: readonly Message[];
   readonly isHidden: boolean;
 }
 
@@ -88,7 +89,7 @@ const LEAST_EDGE = 4;
 interface TwicePainted {
   readonly without: Color;
   readonly withText: Color;
-  readonly doubts: readonly string[];
+  readonly doubts: readonly Message[];
 }
 
 /** Paints a point twice, once with the text there and once without. */
@@ -115,7 +116,7 @@ function paintTwice(
   element: ElementNode,
   pseudo: string,
 ): TwicePainted {
-  const doubts: string[] = [];
+  const doubts: Message[] = [];
   const base = canvasColor(view, x, y, doubts);
   const ground = new Layering(base);
   const text = new Layering(base);
@@ -129,7 +130,7 @@ function paintTwice(
     if (isCanvas(view, painter)) return;
     const groups = groupsOf(view, painter.element, painter.pseudo, doubts);
     const painted = paintAt(style, box, x, y, false, LEAST_EDGE);
-    if (painted.doubt !== '') doubts.push(painted.doubt);
+    if (painted.doubt !== null) doubts.push(painted.doubt);
     // A fill that lets nothing through hides what is doubtful under it.
     else if (groups.length === 0 && (painted.color?.alpha ?? 0) >= 0.999) doubts.length = 0;
     ground.lay(groups, painted.color);
@@ -162,7 +163,7 @@ function paintsBackground(view: StyleView, element: ElementNode): boolean {
   return (style.color('background-color')?.alpha ?? 0) > 0 || style.resolved('background-image') !== 'none';
 }
 
-function canvasColor(view: StyleView, x: number, y: number, doubts: string[]): Color {
+function canvasColor(view: StyleView, x: number, y: number, doubts: Message[]): Color {
   const root = view.page.document.rootElement;
   const source = paintsBackground(view, root)
     ? root
@@ -176,7 +177,7 @@ function canvasColor(view: StyleView, x: number, y: number, doubts: string[]): C
     height: view.environment.height,
   };
   const painted = paintAt(style, box, x, y, true);
-  if (painted.doubt !== '') doubts.push(painted.doubt);
+  if (painted.doubt !== null) doubts.push(painted.doubt);
   const canvas = style.colorScheme() === 'dark' ? rgb8(18, 18, 18) : WHITE;
   return painted.color ? compositeOver(painted.color, canvas) : canvas;
 }
@@ -186,7 +187,7 @@ function outsideOf(
   view: StyleView,
   layout: PageLayout,
   element: ElementNode,
-): { readonly color: Color; readonly colors: readonly Color[]; readonly doubts: readonly string[] } {
+): { readonly color: Color; readonly colors: readonly Color[]; readonly doubts: readonly Message[] } {
   const box = boxOf(layout, element.number);
   if (!box) return { color: WHITE, colors: [WHITE], doubts: [] };
   const own = measuredOf(view, layout);

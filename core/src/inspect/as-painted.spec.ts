@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { rangeOverPicture } from '../image/range-over-picture.js';
 import { hexOf } from '../color/read-notation.js';
 import { StyleView } from '../resolve/style-view.js';
@@ -46,11 +47,11 @@ describe('a colour as painted', () => {
     expect(painted('#tile', 'border-left-color')?.hex).toBe(over(edge, 0.5, [255, 255, 255]));
     expect(painted('#tile', 'border-left-color')?.doubts).toEqual([]);
     expect(painted('#clipped', 'border-left-color')?.hex).toBe('#ffffff');
-    expect(painted('#tile', 'text-decoration-color')?.doubts.join()).toContain('opacity');
+    expect(painted('#tile', 'text-decoration-color')?.doubts.map(say).join()).toContain('opacity');
   });
 
   it('says where a picture lies under it', () => {
-    expect(painted('.photo b', 'color')?.doubts.join()).toContain('picture');
+    expect(painted('.photo b', 'color')?.doubts.map(say).join()).toContain('picture');
   });
 
   it('has a range over a picture, specks left aside', () => {

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { compositeOver } from '../color/contrast.js';
 import { hexOf } from '../color/read-notation.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
@@ -11,7 +12,7 @@ export interface AsPainted {
   /** Opaque colour it was laid over; that of the worst point under a text. */
   readonly on: string;
   /** What makes it uncertain; empty when nothing does. */
-  readonly doubts: readonly string[];
+  readonly doubts: readonly Message[];
 }
 
 /** What is painted beside the element's own fill rather than over it. */
@@ -42,9 +43,9 @@ export function asPainted(view: StyleView, element: ElementNode, pseudo: string,
   );
   const found = [...(isOver ? doubts : outsideDoubts)];
   if (isEdge && (color.alpha ?? 1) < 1 && reachesUnderEdge(style) && style.resolved('background-image') !== 'none')
-    found.push('a picture or gradient lies under it');
+    found.push(message('look.picture-or-gradient-lies'));
   // Exact where only the element itself is laid on in one piece: `behind` has the groups further out worked in already.
   if ((isOver ? opacities : opacities.slice(0, -1)).some((own) => own < 1))
-    found.push('an opacity around it is taken as its own');
+    found.push(message('look.opacity-around-taken-as'));
   return { hex: hexOf(shown), on: hexOf(behind), doubts: found };
 }

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { StyleView } from '../resolve/style-view.js';
 
@@ -6,7 +7,7 @@ export interface IconKind {
   readonly kind: 'glyph' | 'inline SVG' | 'mask' | 'picture' | 'native arrow';
   /** Property that recolours it; `null` when only another file will. */
   readonly recolour: 'color' | 'fill' | 'stroke' | 'background-color' | null;
-  readonly text: string;
+  readonly text: Message;
 }
 
 /** Says what an icon is: a glyph takes the text colour, a shape its fill or stroke, a mask its fill; a picture none. `null` for what is no icon. */
@@ -17,7 +18,7 @@ export function iconKindOf(view: StyleView, element: ElementNode, pseudo: string
     return {
       kind: 'mask',
       recolour: 'background-color',
-      text: 'A mask: its fill shows through the shape, so the fill recolours it.',
+      text: message('look.mask-its-fill-shows'),
     };
   if (pseudo === 'before' || pseudo === 'after') {
     const content = read('content');
@@ -25,16 +26,16 @@ export function iconKindOf(view: StyleView, element: ElementNode, pseudo: string
       return {
         kind: 'picture',
         recolour: null,
-        text: 'A picture put in by content: no CSS colour reaches it, only another file will.',
+        text: message('look.picture-put-content-no'),
       };
     if (read('background-image').includes('url('))
       return {
         kind: 'picture',
         recolour: null,
-        text: 'A background picture: no CSS colour reaches it, only another file will.',
+        text: message('look.background-picture-no-css'),
       };
     if (/"[^"]+"/.test(content))
-      return { kind: 'glyph', recolour: 'color', text: 'A glyph: the text colour recolours it.' };
+      return { kind: 'glyph', recolour: 'color', text: message('look.glyph-text-colour-recolours') };
     return null;
   }
   if (element.localName === 'select' && pseudo === '' && !element.attributes.has('multiple')) {
@@ -42,13 +43,13 @@ export function iconKindOf(view: StyleView, element: ElementNode, pseudo: string
       return {
         kind: 'native arrow',
         recolour: 'color',
-        text: 'A menu with the browser\u2019s own arrow: browsers draw it in the text colour. With appearance: none it goes, and a picture of yours can stand there.',
+        text: message('look.menu-with-browser-own'),
       };
     if (read('background-image') !== 'none')
       return {
         kind: 'picture',
         recolour: null,
-        text: 'The arrow of this menu is its background picture: no CSS colour reaches it, only another picture, or a gradient, will.',
+        text: message('look.arrow-this-menu-its'),
       };
   }
   if (element.namespace === 'svg') {
@@ -58,22 +59,20 @@ export function iconKindOf(view: StyleView, element: ElementNode, pseudo: string
     return {
       kind: 'inline SVG',
       recolour: isCurrent ? 'color' : shape,
-      text: isCurrent
-        ? `A shape drawn in the text colour: either that or its ${shape} recolours it.`
-        : `A shape in the page: its ${shape} recolours it.`,
+      text: isCurrent ? message('look.shape-of-text-colour', { shape }) : message('look.shape-in-page', { shape }),
     };
   }
   if (element.localName === 'img' || element.localName === 'picture')
     return {
       kind: 'picture',
       recolour: null,
-      text: 'A picture: no CSS colour reaches into it, only another file will.',
+      text: message('look.picture-no-css-colour'),
     };
   if (element.ownText.trim() === '' && element.children.length === 0 && read('background-image').includes('url('))
     return {
       kind: 'picture',
       recolour: null,
-      text: 'A background picture: no CSS colour reaches it, only another file will.',
+      text: message('look.background-picture-no-css'),
     };
   return null;
 }

@@ -16,7 +16,7 @@ import { withVeneer, type Page } from '../resolve/page.js';
 import { relationOf, type Carrier } from '../elsewhere/carriers.js';
 import { tellersOf, type Teller } from '../elsewhere/tellers.js';
 import { REACHES, isSwitchState, type OverrideState, type OverrideTarget, type Reach } from '../veneer/override.js';
-import { plainName, shortName } from '../selectors/describe-element.js';
+import { nameTold, shortName } from '../selectors/describe-element.js';
 import type { Reachability } from '../parts/part.js';
 import { reachabilityOf } from '../parts/propose-parts.js';
 import { elementOf, pageOf, partOf, viewIn, type SiteModel } from '../site/site-model.js';
@@ -40,7 +40,7 @@ export interface ReachCount {
   readonly elements: number;
   readonly pages: number;
   /** The elements, to be outlined: page id, running number and what people call it. */
-  readonly places: readonly { readonly pageId: number; readonly element: number; readonly name: string }[];
+  readonly places: readonly { readonly pageId: number; readonly element: number; readonly name: Message }[];
 }
 
 /** All the Bench shows of one target. */
@@ -48,7 +48,7 @@ export interface Inspection {
   readonly pageId: number;
   readonly element: number;
   readonly pseudo: string;
-  readonly name: string;
+  readonly name: Message;
   readonly selector: string;
   readonly partId: number | null;
   readonly lineage: readonly LineageStep[];
@@ -180,7 +180,7 @@ export function inspect(
     pageId,
     element: number,
     pseudo,
-    name: plainName(element, pseudo),
+    name: nameTold(element, pseudo),
     selector: pathName(element, pseudo),
     partId: partOf(site, page, element)?.id ?? null,
     lineage: [
@@ -223,7 +223,7 @@ export function inspect(
         places: places.map((place) => ({
           pageId: ids.get(place.page) ?? 0,
           element: place.element.number,
-          name: plainName(place.element).slice(0, 60),
+          name: nameTold(place.element),
         })),
       };
     }),

@@ -1,3 +1,4 @@
+import { inner, message, sentences, type Message } from '../message/message.js';
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
@@ -36,9 +37,9 @@ export interface StripTile {
   readonly overPicture: string | null;
   readonly standing: Standing;
   /** What is wrong, or how it differs from rest. */
-  readonly note: string;
+  readonly note: Message;
   /** What the figures were computed from. */
-  readonly basis: string;
+  readonly basis: Message;
 }
 
 /** What a tile is made of. */
@@ -125,55 +126,63 @@ function fails(figures: TileFigures): boolean {
   return isUnderRatio(figures) && figures.state !== 'disabled';
 }
 
-/** What is too weak of a tile whose text can be read; `''` for nothing. */
-function weakLine(figures: TileFigures): string {
+/** What is too weak of a tile whose text can be read; `null` for nothing. */
+function weakLine(figures: TileFigures): Message | null {
   const { strays, ringRatio, edgeRatio, isField, isIndistinct } = figures;
-  if (fails(figures) || strays.length > 0) return '';
-  if (ringRatio !== null && ringRatio < RATIOS.largeText) return `ring ${short(ringRatio)} : 1, needs 3`;
-  if (edgeRatio !== null && isField && edgeRatio < RATIOS.largeText) return `edge ${short(edgeRatio)} : 1, needs 3`;
-  return isIndistinct ? 'indistinct from rest' : '';
+  if (fails(figures) || strays.length > 0) return null;
+  if (ringRatio !== null && ringRatio < RATIOS.largeText)
+    return message('look.ring-1-needs-3', { ringRatio: short(ringRatio) });
+  if (edgeRatio !== null && isField && edgeRatio < RATIOS.largeText)
+    return message('look.edge-1-needs-3', { edgeRatio: short(edgeRatio) });
+  return isIndistinct ? message('look.indistinct-from-rest') : null;
 }
 
 function standingOf(figures: TileFigures): Standing {
   const { state, strays, surroundings, change } = figures;
   if (fails(figures)) return 'fails';
   const isHardlyTold = state !== 'rest' && change >= NO_CHANGE && change < SAME_TO_THE_EYE;
-  return weakLine(figures) !== '' || strays.length > 0 || surroundings.doubts.length > 0 || isHardlyTold
+  return weakLine(figures) !== null || strays.length > 0 || surroundings.doubts.length > 0 || isHardlyTold
     ? 'look'
     : 'holds';
 }
 
-function noteOf(figures: TileFigures): string {
+function noteOf(figures: TileFigures): Message {
   const { strays, surroundings, wanted, hasText } = figures;
-  if (fails(figures)) return `needs ${wanted} : 1`;
-  if (isUnderRatio(figures) && strays.length === 0) return 'no contrast asked while off';
+  if (fails(figures)) return message('look.needs-1', { wanted });
+  if (isUnderRatio(figures) && strays.length === 0) return message('look.no-contrast-asked-while');
   const weak = weakLine(figures);
-  if (weak !== '') return weak;
-  if (strays.length > 0) return `stray ${strays.join(', ')}`;
-  return surroundings.doubts[0] ?? (fromRest(figures) || (hasText ? 'text on fill' : 'no text of its own'));
+  if (weak !== null) return weak;
+  if (strays.length > 0) return message('look.stray', { strays });
+  const [doubt] = surroundings.doubts;
+  if (doubt) return inner(doubt);
+  return fromRest(figures) ?? message(hasText ? 'look.text-on-fill' : 'look.no-text');
 }
 
-function fromRest({ state, change }: TileFigures): string {
-  if (state === 'rest') return '';
-  return change < NO_CHANGE ? 'as at rest' : `ΔE ${change.toFixed(change < 10 ? 1 : 0)} from rest`;
+function fromRest({ state, change }: TileFigures): Message | null {
+  if (state === 'rest') return null;
+  return change < NO_CHANGE
+    ? message('look.as-at-rest')
+    : message('look.from-rest', { change: change.toFixed(change < 10 ? 1 : 0) });
 }
 
 function basisOf(
   { state, surroundings, wanted, change, edgeRatio, ringRatio }: TileFigures,
   style: ElementStyle,
-): string {
-  const under =
-    surroundings.by === 'boxes'
-      ? 'the worst of what is painted under its lines'
-      : "composited over every ancestor's fill (this page was not measured at this width)";
+): Message {
+  const under = message(surroundings.by === 'boxes' ? 'look.worst-under-lines' : 'look.composited');
   return [
-    `Text ${hexOf(surroundings.text)} on ${hexOf(surroundings.ground)}, ${under}; WCAG 2.2 asks ${wanted} : 1 at ${style.resolved('font-size')}, weight ${style.resolved('font-weight')}.`,
-    ...(state === 'rest' ? [] : [`Largest ΔE2000 of text, fill and edge from rest: ${change.toFixed(2)}.`]),
-    ...(edgeRatio === null ? [] : [`Edge ${edgeRatio.toFixed(2)} : 1 with what lies around, WCAG 2.2 1.4.11 asks 3.`]),
-    ...(ringRatio === null
-      ? []
-      : [`Ring ${ringRatio.toFixed(2)} : 1, the worse of what lies around and the box it touches; 3 is asked.`]),
-  ].join(' ');
+    message('look.text-wcag-2-2', {
+      text: hexOf(surroundings.text),
+      ground: hexOf(surroundings.ground),
+      under,
+      wanted,
+      size: style.resolved('font-size'),
+      weight: style.resolved('font-weight'),
+    }),
+    ...(state === 'rest' ? [] : [message('look.largest-e2000-text-fill', { change: change.toFixed(2) })]),
+    ...(edgeRatio === null ? [] : [message('look.edge-1-with-what', { edgeRatio: edgeRatio.toFixed(2) })]),
+    ...(ringRatio === null ? [] : [message('look.ring-1-worse-what', { ringRatio: ringRatio.toFixed(2) })]),
+  ].reduce(sentences);
 }
 
 /** Contrast of an edge or ring with what lies around the element; `null` where there is none. Source: WCAG 2.2, 1.4.11. */

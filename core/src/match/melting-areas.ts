@@ -6,7 +6,7 @@ import { visibleFills } from '../census/visible-fills.js';
 import { boxOf, type PageLayout, type Rect } from '../resolve/page-layout.js';
 import { withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import { pageOf, type SiteModel } from '../site/site-model.js';
 import { WHITE, type Color } from '../values/color.js';
 import type { Spot } from '../veneer/override.js';
@@ -106,7 +106,7 @@ function meltingOn(
       {
         a: { pageId, element: a.element.number },
         b: { pageId, element: b.element.number },
-        words: message('match.two', { a: plainName(a.element), b: plainName(b.element) }),
+        words: message('match.two', { a: nameTold(a.element), b: nameTold(b.element) }),
         before,
         after,
         pairs: 1,

@@ -1,7 +1,7 @@
-import { message, type Message } from '../message/message.js';
+import { distinct, message, type Message } from '../message/message.js';
 import type { CensusState } from '../census/census-states.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import type { Color } from '../values/color.js';
 import { channelsIn } from '../values/convert-color.js';
 import type { Job } from './job.js';
@@ -36,15 +36,13 @@ export function paintsMessage(
   job: Job,
   places: readonly { readonly node: ElementNode; readonly pseudo: string }[],
 ): Message {
-  const names = [
-    ...new Set(
-      // The job says already what the pseudo-element is.
-      places.map(({ node, pseudo }) =>
-        SAYS_PSEUDO.has(job) && node.parent === null
-          ? 'everywhere'
-          : plainName(node, SAYS_PSEUDO.has(job) ? '' : pseudo),
-      ),
+  const names = distinct(
+    // The job says already what the pseudo-element is.
+    places.map(({ node, pseudo }) =>
+      SAYS_PSEUDO.has(job) && node.parent === null
+        ? message('match.everywhere')
+        : nameTold(node, SAYS_PSEUDO.has(job) ? '' : pseudo),
     ),
-  ];
+  );
   return message(`match.paints.${job}`, { shown: names.slice(0, 2), more: Math.max(0, names.length - 2) });
 }

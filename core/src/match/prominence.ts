@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { contrastRatio } from '../color/contrast.js';
 import { deltaE2000 } from '../color/delta-e.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -5,7 +6,7 @@ import { surroundingsOf } from '../ground/surroundings.js';
 import { boxOf, rectsOf } from '../resolve/page-layout.js';
 import { withVeneer, type Page } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import { pageOf, type SiteModel } from '../site/site-model.js';
 import type { Color } from '../values/color.js';
 import type { Spot } from '../veneer/override.js';
@@ -16,7 +17,7 @@ import { inScope, pagesOf, type MatchScope } from './scope.js';
 
 /** One action with how much it draws the eye. */
 export interface Prominence extends Spot {
-  readonly name: string;
+  readonly name: Message;
   /** Share of all that the actions of its page draw, 0–100. */
   readonly share: number;
   /** What it was reckoned from: px², ΔE2000 of what fills it to what lies around, contrast of its label. */
@@ -57,7 +58,7 @@ export function prominenceOf(
       .map(({ element, figure, ...figures }) => ({
         pageId,
         element: element.number,
-        name: plainName(element),
+        name: nameTold(element),
         share: sum > 0 ? (100 * figure) / sum : 0,
         ...figures,
       }))

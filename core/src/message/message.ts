@@ -34,3 +34,8 @@ export function clauses(told: readonly Message[]): Message {
 export function sentences(first: Message, second: Message): Message {
   return message('sentences', { first, second });
 }
+
+/** The same things told once each, in the order they come. */
+export function distinct(told: readonly Message[]): Message[] {
+  return [...new Map(told.map((one) => [keyOf(one), one])).values()];
+}

@@ -42,7 +42,7 @@ export function checkSelector(site: SiteModel, override: Override, text: string)
     if (override.pseudo !== '' && !pseudos.has(override.pseudo))
       return { ...none, specificity, problem: message('plan.must-end-in', { pseudo: override.pseudo }) };
   } catch (error) {
-    if (error instanceof SelectorError) return { ...none, problem: message('plain', { text: error.message }) };
+    if (error instanceof SelectorError) return { ...none, problem: error.told };
     throw error;
   }
   const wanted = new Map(

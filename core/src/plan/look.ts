@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import type { Page } from '../resolve/page.js';
 import { rootedValue } from '../resolve/rooted-value.js';
 import { applicableStates } from '../grid/applicable-states.js';
@@ -5,7 +6,7 @@ import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { OverrideState, OverrideTarget, Spot } from '../veneer/override.js';
 import { boundValue, type OverrideValue } from '../veneer/override-value.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import { passOver, type PassedOver } from './pass-over.js';
 import { overridesOfCell } from './plan-override.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
@@ -13,7 +14,7 @@ import { elementOf, pageOf, viewIn, type SiteModel } from '../site/site-model.js
 
 /** How an element looks, to be pasted on another. */
 export interface Look {
-  readonly name: string;
+  readonly name: Message;
   readonly entries: readonly {
     readonly state: OverrideState;
     readonly property: string;
@@ -72,13 +73,13 @@ export function copyLook(
       ];
     });
   });
-  return { name: plainName(element, pseudo), entries };
+  return { name: nameTold(element, pseudo), entries };
 }
 
 /** The overrides that give a target a look: where it differs, in the states both have. */
 export function pasteLook(
   site: SiteModel,
-  look: Look,
+  look: Pick<Look, 'entries'>,
   target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>,
   width: number,
 ): PassedOver {

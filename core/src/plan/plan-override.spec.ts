@@ -190,7 +190,7 @@ describe('inspect', () => {
   it('lays out lineage, states, grid, strip and reach', () => {
     const site = open();
     const found = inspect(site, 1, number(site, 'button.btn'), '', 1280);
-    expect(found.name).toBe('Go');
+    expect(spoken(found.name)).toBe('Go');
     expect(found.lineage.map(({ label }) => label)).toEqual(['html', 'body.page.p1', 'main', 'div.card', 'button.btn']);
     expect(found.states).toEqual(['rest', 'hover', 'focus', 'active', 'disabled']);
     const fill = found.grid[1].cells;
@@ -207,7 +207,7 @@ describe('inspect', () => {
       ['alike', 2, 2],
       ['everywhere', 2, 2],
     ]);
-    expect(found.strip[0].note).toBe('stray text, fill, edge');
+    expect(spoken(found.strip[0].note)).toBe('stray text, fill, edge');
   });
 
   it('names generated classes that no selector leans on', () => {

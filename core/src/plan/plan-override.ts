@@ -69,7 +69,7 @@ function barWish(site: SiteModel, wish: OverrideWish): OverrideWish | null {
 
 function planOne(site: SiteModel, asked: OverrideWish): OverridePlan {
   const problem = valueProblem(asked.property, asked.value, site.palette);
-  if (problem) return { ok: false, reason: message('plain', { text: problem }) };
+  if (problem) return { ok: false, reason: problem };
   if (asked.state === 'visited' && !isOpenToVisited(asked.property)) return { ok: false, reason: CLOSED_TO_VISITED };
   const route = routeOf(site, asked);
   if (!route.ok) return route;

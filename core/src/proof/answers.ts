@@ -7,7 +7,7 @@ import { isCurrent } from '../selectors/current-marker.js';
 import { isLink } from '../selectors/element-states.js';
 import { StyleView } from '../resolve/style-view.js';
 import { jobOf } from '../match/job.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import { homeKey, isOfBrowser, isOfVeneer, placeAt, roleOr, sameIn, type Looked } from './looked.js';
 import { isPlainShadow } from './ours.js';
 import { LAID_OUT, differingOf, differsIn } from './painted-difference.js';
@@ -49,7 +49,7 @@ function lookForTheme(at: Looked): void {
       level: 'fails',
       cause: ['theme', state, homeKey(painting), hexOf(painting.color)].join('|'),
       what: message('proof.still-shows-theme', { state: proofStateTold(state), use: painting.use }),
-      name: plainName(element, painting.pseudo),
+      name: nameTold(element, painting.pseudo),
       basis: message('proof.state-painted', { color: hexOf(painting.color), property: painting.property, beside }),
       figure: null,
       needed: null,
@@ -87,7 +87,7 @@ function lookForDimming(at: Looked): void {
     level: 'look',
     cause: ['dimmed', state, alikeKey(element)].join('|'),
     what: message('proof.dimmed-theme', { state: proofStateTold(state) }),
-    name: plainName(element),
+    name: nameTold(element),
     basis: message('proof.its-opacity-goes-from', { then, now }),
     figure: null,
     needed: null,
@@ -114,7 +114,7 @@ function lookAtHover(at: Looked): void {
     level: 'look',
     cause: ['like rest', state, alikeKey(element)].join('|'),
     what: message('proof.looks-hovered-as-rest'),
-    name: plainName(element),
+    name: nameTold(element),
     basis: message('proof.nothing-painted-or-changes'),
     figure: null,
     needed: null,
@@ -154,7 +154,7 @@ function lookAtChecked(at: Looked): void {
     level: 'fails',
     cause: ['like unticked', alikeKey(element)].join('|'),
     what: message('proof.looks-ticked-as-unticked'),
-    name: plainName(element),
+    name: nameTold(element),
     basis: message('proof.page-draws-itself-nothing'),
     figure: null,
     needed: null,
@@ -183,8 +183,8 @@ function lookAtCurrent(at: Looked): void {
     level: 'look',
     cause: ['current', alikeKey(element)].join('|'),
     what: message('proof.current-looks-like-its'),
-    name: plainName(element),
-    basis: message('proof.beside-nothing-painted-tells', { other: plainName(other) }),
+    name: nameTold(element),
+    basis: message('proof.beside-nothing-painted-tells', { other: nameTold(other) }),
     figure: null,
     needed: null,
     unit: 'none',
@@ -227,8 +227,8 @@ function lookAtOff(at: Looked): void {
     level: 'look',
     cause: ['off', alikeKey(element)].join('|'),
     what: message('proof.looks-off-as'),
-    name: plainName(element),
-    basis: message('proof.nothing-painted-tells-from', { other: plainName(other) }),
+    name: nameTold(element),
+    basis: message('proof.nothing-painted-tells-from', { other: nameTold(other) }),
     figure: null,
     needed: null,
     unit: 'none',

@@ -1,4 +1,4 @@
-import { message, type Message } from '../message/message.js';
+import { keyOf, message, type Message } from '../message/message.js';
 import type { Setting } from '../conditions/environment.js';
 import type { Lighting } from '../veneer/lighting.js';
 import {
@@ -22,7 +22,7 @@ export interface Noted {
   /** What is wrong, before the names of its places: `Text of`. */
   readonly what: Message;
   /** What the place is called; empty where the words before say all. */
-  readonly name: string;
+  readonly name: Message | null;
   readonly basis: Message;
   readonly figure: number | null;
   readonly needed: number | null;
@@ -202,7 +202,7 @@ export function cellsWith(
 /** One cause while its places come in. */
 class Gathered {
   readonly #places = new Map<string, Noted>();
-  readonly #names: string[] = [];
+  readonly #names = new Map<string, Message>();
   readonly #states = new Set<ProofState>();
   readonly #widths = new Set<number>();
   readonly #lightings = new Set<Lighting>();
@@ -224,7 +224,7 @@ class Gathered {
     const known = this.#places.get(key);
     if (!known || isWorse(one, known)) this.#places.set(key, one);
     if (isWorse(one, this.#worst)) this.#worst = one;
-    if (one.name !== '' && !this.#names.includes(one.name)) this.#names.push(one.name);
+    if (one.name !== null) this.#names.set(keyOf(one.name), one.name);
     this.#states.add(state);
     for (const width of [setting.width, ...(one.alsoAt ?? [])]) this.#widths.add(width);
     this.#lightings.add(lighting);
@@ -236,8 +236,8 @@ class Gathered {
   finding(): ProofFinding {
     const { kind, level, what, basis, figure, needed, unit, mend } = this.#worst;
     const places = [...this.#places.values()].sort((a, b) => Number(isWorse(b, a)) - Number(isWorse(a, b)));
-    const shown = this.#names.slice(0, 2);
-    const more = this.#names.length - 2;
+    const shown = [...this.#names.values()].slice(0, 2);
+    const more = this.#names.size - 2;
     return {
       id: this.id,
       kind,

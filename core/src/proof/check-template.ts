@@ -2,7 +2,7 @@ import { message, type Message } from '../message/message.js';
 import { proofSettings } from '../match/proof-settings.js';
 import { pictureFiles } from '../match/picture-files.js';
 import { matchingElements } from '../selectors/matching-elements.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import { dressSite, openSite, pageOf, viewIn, type SiteModel } from '../site/site-model.js';
 import { unreadPages } from '../site/unread.js';
 import { toEnd } from '../to-end.js';
@@ -39,7 +39,7 @@ interface Looked {
   readonly grounds: ReadonlyMap<string, ReadonlyMap<string, Spot>>;
   readonly unseen: readonly Message[];
   /** Alignment of texts, by page, element and width. */
-  readonly alignments: ReadonlyMap<string, { readonly align: string; readonly name: string; readonly spot: Spot }>;
+  readonly alignments: ReadonlyMap<string, { readonly align: string; readonly name: Message; readonly spot: Spot }>;
 }
 
 /**
@@ -139,7 +139,7 @@ function alignmentsOf(
   widths: readonly number[],
 ): Looked['alignments'] {
   const selectors = site.parts.find(({ part }) => part.id === partId)?.selectors ?? [];
-  const found = new Map<string, { align: string; name: string; spot: Spot }>();
+  const found = new Map<string, { align: string; name: Message; spot: Spot }>();
   for (const pageId of pageIds) {
     const page = pageOf(site, pageId);
     for (const [root, width] of matchingElements(page, selectors).flatMap((own) =>
@@ -154,7 +154,7 @@ function alignmentsOf(
         if (style.resolved('display') === 'none') continue;
         found.set(`${pageId}/${element.number}/${width}`, {
           align: style.resolved('text-align'),
-          name: plainName(element, ''),
+          name: nameTold(element, ''),
           spot: { pageId, element: element.number },
         });
       }
@@ -203,7 +203,7 @@ function newGrounds(now: Looked, then: Looked): TemplateFault[] {
 }
 
 function newAlignments(now: Looked, then: Looked): TemplateFault[] {
-  const turned = new Map<string, { places: Set<string>; name: string; spot: Spot }>();
+  const turned = new Map<string, { places: Set<string>; name: Message; spot: Spot }>();
   for (const [key, { align, name, spot }] of then.alignments) {
     const before = now.alignments.get(key)?.align;
     if (before === undefined || before === align) continue;

@@ -8,7 +8,7 @@ import { surroundingsOf } from '../ground/surroundings.js';
 import { INDISTINCT } from '../palette/pair-matrix.js';
 import { alikeKey, kindOf } from '../selectors/alike.js';
 import { isCurrent } from '../selectors/current-marker.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import type { StyleView } from '../resolve/style-view.js';
 import type { Color } from '../values/color.js';
 import { hasFill } from '../match/job.js';
@@ -90,7 +90,7 @@ function compare(at: Looked, other: ElementNode, otherView: StyleView, what: Mes
     level: 'look',
     cause: ['merge', worst.eye, hexOf(a), hexOf(b), alikeKey(element)].join('|'),
     what: message('proof.merge-with', { what, eye: worst.eye }),
-    name: plainName(element),
+    name: nameTold(element),
     basis: message('proof.are-e2000-apart-as', {
       a: hexOf(a),
       b: hexOf(b),

@@ -61,7 +61,7 @@ export function idleRules(
           level,
           cause: `${what.code}|${id}`,
           what: message('proof.rule', { rule: `${rule.selectorText} { ${name} }`, what }),
-          name: '',
+          name: null,
           basis,
           figure: null,
           needed: null,

@@ -2,7 +2,7 @@ import { message } from '../message/message.js';
 import { hexOf } from '../color/read-notation.js';
 import type { ElementNode } from '../dom/tree.js';
 import { isLink } from '../selectors/element-states.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import { StyleView } from '../resolve/style-view.js';
 import type { Causes } from './causes.js';
 import type { PageLook } from './looked.js';
@@ -39,7 +39,7 @@ export function lookAtLinkOrder(
       level: 'look',
       cause: ['order', decided?.block.rule?.selectorText ?? '', asHovered, asVisited].join('|'),
       what: message('proof.once-visited-no-longer'),
-      name: plainName(element),
+      name: nameTold(element),
       basis: message('proof.hovered-but-visited-hovered', {
         asHovered,
         asVisited,

@@ -4,7 +4,7 @@ import { deltaE2000 } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import { isRunningLink } from '../reach/running-links.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import { placeAt, type Looked } from './looked.js';
 
@@ -40,7 +40,7 @@ export function lookAtRunningLink(at: Looked): void {
     level: 'fails',
     cause: `told|${hexOf(shown)}|${hexOf(beside)}`,
     what: message('proof.told-from-its-text'),
-    name: plainName(element),
+    name: nameTold(element),
     basis: message('proof.beside-e-without-line', {
       shown: hexOf(shown),
       beside: hexOf(beside),

@@ -1,7 +1,7 @@
 import { message } from '../message/message.js';
 import type { Painting } from '../census/paintings.js';
 import { hexOf } from '../color/read-notation.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import { jobOf, jobMessage } from '../match/job.js';
 import { channelsIn } from '../values/convert-color.js';
 import { isOfBrowser, isOfVeneer, placeAt, sameIn, type Looked } from './looked.js';
@@ -31,7 +31,7 @@ export function lookAtStrays(at: Looked): void {
         level: 'fails',
         cause: `former|${former.css}|${job}`,
         what: message('proof.left-old', { css: former.css, job: jobMessage(job) }),
-        name: plainName(element, pseudo),
+        name: nameTold(element, pseudo),
         basis: message('proof.e2000-from-which-named', {
           hex,
           deltaE: former.deltaE.toFixed(1),
@@ -52,7 +52,7 @@ export function lookAtStrays(at: Looked): void {
       level: kind === 'near' ? 'look' : 'fails',
       cause: hex,
       what: message('proof.not-ours', { hex, kind, nearest, job: jobMessage(job) }),
-      name: plainName(element, pseudo),
+      name: nameTold(element, pseudo),
       basis: message('proof.no-brand-colour-nearest', { nearest, deltaE: deltaE.toFixed(1) }),
       figure: deltaE,
       needed: null,

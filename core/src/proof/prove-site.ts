@@ -168,7 +168,7 @@ function unseenOf(site: SiteModel, { unseen }: ProofSettings): Unseen[] {
       what: message('plain', { text: name }),
       reason: clauses([
         ...(elements > 0 ? [message('proof.elements-were-not-matched', { elements })] : []),
-        ...reasons.map((text) => message('plain', { text })),
+        ...reasons,
       ]),
     })),
     ...(site.css !== '' && site.overrides.length === 0

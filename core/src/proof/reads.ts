@@ -3,7 +3,7 @@ import { RATIOS } from '../color/contrast.js';
 import { hexOf } from '../color/read-notation.js';
 import { decidingDeclaration } from '../census/paintings.js';
 import { showsText } from '../resolve/text-figures.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import type { Reading, ReadKind } from '../verdict/legibility.js';
 import { jobOf, type Job } from '../match/job.js';
 import { homeKey, placeAt, type Looked } from './looked.js';
@@ -49,17 +49,17 @@ function noteReading(at: Looked, pseudo: string, reading: Reading): void {
   const kind = isRead ? 'reads' : KINDS[reading.kind].kind;
   const partId = on.partIdOf(element);
   into.look(kind, element.number);
-  const name = plainName(element, pseudo === 'placeholder' || pseudo === 'selection' ? '' : pseudo);
+  const name = nameTold(element, pseudo === 'placeholder' || pseudo === 'selection' ? '' : pseudo);
   const place = placeAt(at, pseudo, property);
-  if (reading.doubt !== '') {
+  if (reading.doubt !== null) {
     into.note({
       kind,
       level: 'look',
-      cause: `doubt|${reading.kind}|${reading.doubt}|${partId ?? ''}|${reading.wanted}`,
+      cause: `doubt|${reading.kind}|${reading.doubt.code}|${partId ?? ''}|${reading.wanted}`,
       what,
       name,
       basis: message('proof.its-contrast-hangs-picture', {
-        doubt: reading.doubt.charAt(0).toUpperCase() + reading.doubt.slice(1),
+        doubt: reading.doubt,
       }),
       figure: null,
       needed: reading.wanted,

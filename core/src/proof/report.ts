@@ -3,7 +3,7 @@ import { escapeHtml as text } from '../text/escape-html.js';
 import { hexOf } from '../color/read-notation.js';
 import { stateTold, propertyTold } from '../grid/rows.js';
 import { proofStateTold } from './proof-state.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { roleWords, rolesInOrder } from '../veneer/own-role.js';
 import { colorOfValue, plainValuesIn } from '../veneer/override-value.js';
@@ -129,7 +129,7 @@ export function reportCsv(site: SiteModel, proof: Proof, say: Say): string {
       say(finding.title),
       pageName(site, place),
       partName(site, place.partId, say),
-      plainName(elementOf(pageOf(site, place.pageId), place.element), place.pseudo),
+      say(nameTold(elementOf(pageOf(site, place.pageId), place.element), place.pseudo)),
       place.state,
       String(place.setting.width),
       place.lighting,

@@ -6,7 +6,7 @@ import { textOf, type ElementNode } from '../dom/tree.js';
 import { surroundingsOf } from '../ground/surroundings.js';
 import { kindOf } from '../selectors/alike.js';
 import { isFocusable } from '../selectors/element-states.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import { alikeKey } from '../selectors/alike.js';
 import { differsIn } from './painted-difference.js';
 import { homeKey, placeAt, type Looked } from './looked.js';
@@ -40,7 +40,7 @@ function lookAtIcon(at: Looked): void {
     level: 'fails',
     cause: ['icon', homeKey(best.painting), ink, hexOf(ground)].join('|'),
     what: message('proof.icon'),
-    name: plainName(control),
+    name: nameTold(control),
     basis: message('proof.only-thing-says-what', { ink, ground: hexOf(ground) }),
     figure: best.ratio,
     needed: RATIOS.nonText,
@@ -64,7 +64,7 @@ function lookAtCaret(at: Looked): void {
     level: 'fails',
     cause: ['caret', homeKey(caret), hexOf(ink), hexOf(ground)].join('|'),
     what: message('proof.caret'),
-    name: plainName(element),
+    name: nameTold(element),
     basis: message('proof.caret-basis', { ink: hexOf(ink), ground: hexOf(ground) }),
     figure: ratio,
     needed: RATIOS.nonText,
@@ -105,7 +105,7 @@ function lookAtThumb(at: Looked): void {
       level: 'fails',
       cause: ['thumb', homeKey(thumb), hexOf(ink), hexOf(under)].join('|'),
       what: message('proof.scrollbar-thumb'),
-      name: plainName(element),
+      name: nameTold(element),
       basis: message('proof.its-track-what-lies', {
         ink: hexOf(ink),
         track: track ? 'yes' : 'no',
@@ -147,7 +147,7 @@ function lookAtFocus(at: Looked): void {
           : alikeKey(element),
       ].join('|'),
       what: message('proof.nothing-shows-focus'),
-      name: plainName(element),
+      name: nameTold(element),
       basis: message('proof.with-focus-keyboard-looks'),
       figure: null,
       needed: null,
@@ -163,7 +163,7 @@ function lookAtFocus(at: Looked): void {
     level: 'look',
     cause: ['forced focus', alikeKey(element)].join('|'),
     what: message('proof.forced-colours-nothing-shows'),
-    name: plainName(element),
+    name: nameTold(element),
     basis: message('proof.only-tells-which-forced', { words: difference.words }),
     figure: null,
     needed: null,

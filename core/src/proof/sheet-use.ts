@@ -3,7 +3,7 @@ import { VENEER_SHEET_NAME } from '../resolve/page.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleRule } from '../rules/style-rule.js';
 import type { BlockDeclarations } from '../cascade/block.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import type { Override } from '../veneer/override.js';
 import type { Reach } from './reach.js';
 import type { Looked } from './looked.js';
@@ -108,7 +108,7 @@ function noteSpill(
     level: isOwnCss ? 'look' : 'fails',
     cause: `${rule.selectorText}|${property}`,
     what: message(isOwnCss ? 'proof.own-css-reaches' : 'proof.spills', { property }),
-    name: plainName(at.element, style.pseudo),
+    name: nameTold(at.element, style.pseudo),
     basis: message(isOwnCss ? 'proof.own-css-reaches-basis' : 'proof.spills-basis', { rule: rule.selectorText }),
     figure: null,
     needed: null,

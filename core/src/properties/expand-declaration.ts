@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { canonicalName } from './longhands.js';
 import { ALL_LONGHANDS, SHORTHANDS } from './shorthands.js';
 import { CSS_WIDE_KEYWORDS, hasVariable, isKnownProperty, isPropertyValue } from './is-property-value.js';
@@ -20,7 +21,7 @@ export interface LonghandDeclaration {
 /** The longhands a declaration sets, or why a browser throws it away. */
 export type Expansion =
   | { readonly valid: true; readonly longhands: readonly LonghandDeclaration[] }
-  | { readonly valid: false; readonly code: 'invalid-declaration' | 'unknown-property'; readonly reason: string };
+  | { readonly valid: false; readonly code: 'invalid-declaration' | 'unknown-property'; readonly reason: Message };
 
 const expansions = new Map<string, Expansion>();
 const MAX_EXPANSIONS = 50_000;
@@ -57,12 +58,15 @@ function expand(property: string, value: string): Expansion {
     };
   }
   if (!isKnownProperty(property))
-    return { valid: false, code: 'unknown-property', reason: `Unknown property "${property}"` };
+    return { valid: false, code: 'unknown-property', reason: message('css.unknown-property', { property }) };
   if (!isPropertyValue(property, value))
     return {
       valid: false,
       code: 'invalid-declaration',
-      reason: value === '' ? `"${property}" has no value` : `"${clip(value)}" is no value of "${property}"`,
+      reason:
+        value === ''
+          ? message('css.has-no-value', { property })
+          : message('css.no-value', { value: clip(value), property }),
     };
   const wide = wideKeyword(value);
   const name = canonicalName(property);
@@ -71,7 +75,7 @@ function expand(property: string, value: string): Expansion {
     if (!wide)
       return hasVariable(value)
         ? all({ kind: 'variable', text: value, shorthand: 'all' })
-        : { valid: false, code: 'invalid-declaration', reason: '"all" takes a CSS-wide keyword only' };
+        : { valid: false, code: 'invalid-declaration', reason: message('css.all-takes-css-wide') };
     return all(wide);
   }
   if (!shorthand) {
@@ -99,7 +103,11 @@ function expand(property: string, value: string): Expansion {
     };
   const parts = shorthand.expand(value);
   if (!parts)
-    return { valid: false, code: 'invalid-declaration', reason: `"${clip(value)}" is no value of "${property}"` };
+    return {
+      valid: false,
+      code: 'invalid-declaration',
+      reason: message('css.no-value', { value: clip(value), property }),
+    };
   return {
     valid: true,
     longhands: parts.map(([longhand, text]) => ({ property: longhand, value: { kind: 'value', text } })),

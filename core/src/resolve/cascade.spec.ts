@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { expectLikeBrowser } from '../testing/expect-like-browser.js';
 import { explain } from './explain.js';
 import { parsePage } from './page.js';
@@ -433,7 +434,7 @@ describe('explain', () => {
     const inherited = explain(new StyleView(page), child, 'color');
     expect(inherited.inheritedFrom).toBe(target);
     expect(inherited.plies[0].value).toBe('lime');
-    expect(explain(new StyleView(page), target, 'color').discarded.map(({ reason }) => reason)).toEqual([
+    expect(spoken(explain(new StyleView(page), target, 'color').discarded.map(({ reason }) => reason))).toEqual([
       '"nonsense" is no value of "color"',
     ]);
     expect(explain(new StyleView(page), target, 'opacity').isInitial).toBe(true);

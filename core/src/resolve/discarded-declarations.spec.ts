@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { discardedDeclarations } from './discarded-declarations.js';
 import { parsePage } from './page.js';
 
@@ -6,10 +7,12 @@ describe('discardedDeclarations', () => {
     const page = parsePage(
       '<!doctype html><style>p {\n  color: red;\n  colour: red;\n  width: -1px;\n}\n@media print { b { font: 1px } }</style><p>',
     );
-    expect(discardedDeclarations(page).map(({ code, reason, loc }) => [code, reason, loc?.start.line])).toEqual([
-      ['unknown-property', 'Unknown property "colour"', 3],
-      ['invalid-declaration', '"-1px" is no value of "width"', 4],
-      ['invalid-declaration', '"1px" is no value of "font"', 6],
-    ]);
+    expect(spoken(discardedDeclarations(page).map(({ code, reason, loc }) => [code, reason, loc?.start.line]))).toEqual(
+      [
+        ['unknown-property', 'Unknown property "colour"', 3],
+        ['invalid-declaration', '"-1px" is no value of "width"', 4],
+        ['invalid-declaration', '"1px" is no value of "font"', 6],
+      ],
+    );
   });
 });

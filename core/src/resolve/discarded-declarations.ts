@@ -11,7 +11,7 @@ export function discardedDeclarations(page: Page): Problem[] {
       let locate = locators.get(sheet.text);
       if (!locate) locators.set(sheet.text, (locate = createLocator(sheet.text)));
       return {
-        code: reason.startsWith('Unknown property') ? 'unknown-property' : 'invalid-declaration',
+        code: reason.code === 'css.unknown-property' ? 'unknown-property' : 'invalid-declaration',
         reason,
         loc: { source: sheet.name, start: locate(declaration.start), end: locate(declaration.end) },
       };

@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { setsLonghand, type BlockEntry, type MatchedBlock } from '../cascade/block.js';
 import { compareCascade } from '../cascade/compare.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -124,7 +125,7 @@ export class ElementStyle implements StyleSource {
   /** Declarations of a longhand that a browser throws away, in the blocks that apply. */
   discarded(
     property: string,
-  ): { readonly block: MatchedBlock; readonly written: string; readonly start: number; readonly reason: string }[] {
+  ): { readonly block: MatchedBlock; readonly written: string; readonly start: number; readonly reason: Message }[] {
     return this.blocks.flatMap((block) =>
       block.declarations.discarded
         .filter(({ declaration }) => setsLonghand(declaration.name, property))

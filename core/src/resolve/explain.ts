@@ -39,7 +39,7 @@ export interface Ply {
 export interface DiscardedPly {
   readonly declaration: string;
   readonly source: PlySource;
-  readonly reason: string;
+  readonly reason: Message;
 }
 
 /** Why a property has its value. */

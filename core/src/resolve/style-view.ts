@@ -215,7 +215,7 @@ export class StyleView {
     } catch (error) {
       if (!(error instanceof MatchBudgetError)) throw error;
       noteShortfall(this.page, element);
-      if (this.#problems.length === 0) this.#problems.push({ code: 'too-large', reason: error.message, loc: null });
+      if (this.#problems.length === 0) this.#problems.push({ code: 'too-large', reason: error.told, loc: null });
       return [];
     }
   }

@@ -1,3 +1,4 @@
+import { message } from '../message/message.js';
 import type { ElementNode, PageDocument, TreeRoot } from '../dom/tree.js';
 import type { Problem } from '../problem.js';
 import type { LoadSheet, Sheet } from './sheet.js';
@@ -41,7 +42,7 @@ export function collectSheets(document: PageDocument, path: string, loadSheet: L
     const target = resolvePath(path, href);
     const text = target === null ? null : loadSheet(target);
     if (text === null) {
-      problems.push({ code: 'missing-sheet', reason: `Stylesheet "${href}" was not captured`, loc: null });
+      problems.push({ code: 'missing-sheet', reason: message('css.stylesheet-was-not-captured', { href }), loc: null });
       continue;
     }
     sheets.push({ ...shared, name: target as string, text });

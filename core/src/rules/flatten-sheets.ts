@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { evaluateSupports } from '../conditions/evaluate-supports.js';
 import type { Problem } from '../problem.js';
 import { parseSelectorList, SelectorError } from '../selectors/parse-selector.js';
@@ -91,7 +92,7 @@ function flattenSheet(
   for (const rule of node.rules) {
     if (rule.kind === 'at' && rule.name === 'import') {
       if (importsAllowed) importSheet(flattening, rule, frame);
-      else report(flattening, frame, 'invalid-at-rule', '@import comes after other rules', rule.start, rule.end);
+      else report(flattening, frame, 'invalid-at-rule', message('css.import-comes-after-rules'), rule.start, rule.end);
       continue;
     }
     if (!(rule.kind === 'at' && (rule.name === 'charset' || (rule.name === 'layer' && rule.body === null))))
@@ -111,7 +112,7 @@ function flattenStyleRule(flattening: Flattening, node: QualifiedNode, frame: Fr
     selectors = parsedSelectors(node, frame.nesting, frame.namespaces);
   } catch (error) {
     if (!(error instanceof SelectorError)) throw error;
-    report(flattening, frame, 'invalid-selector', error.message, node.start, node.preludeEnd);
+    report(flattening, frame, 'invalid-selector', error.told, node.start, node.preludeEnd);
     return;
   }
   const text = frame.nestingText === '' ? node.prelude : nestedText(frame.nestingText, node.prelude);
@@ -171,7 +172,7 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
           flattening,
           frame,
           'invalid-at-rule',
-          `@supports ${node.prelude} is malformed`,
+          message('css.supports-malformed', { prelude: node.prelude }),
           node.start,
           node.preludeEnd,
         );
@@ -184,7 +185,7 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
         flattening,
         frame,
         'undecided-condition',
-        `@container ${node.prelude} depends on layout`,
+        message('css.container-depends-layout', { prelude: node.prelude }),
         node.start,
         node.preludeEnd,
       );
@@ -201,7 +202,7 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
           flattening,
           frame,
           'invalid-at-rule',
-          `@layer ${node.prelude} is no layer name`,
+          message('css.layer-no-layer-name', { prelude: node.prelude }),
           node.start,
           node.preludeEnd,
         );
@@ -222,7 +223,7 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
           flattening,
           frame,
           'invalid-at-rule',
-          `@scope ${node.prelude} is malformed`,
+          message('css.scope-malformed', { prelude: node.prelude }),
           node.start,
           node.preludeEnd,
         );
@@ -254,7 +255,14 @@ function flattenAtRule(flattening: Flattening, node: AtNode, frame: Frame): void
     case 'position-try':
       return;
     default:
-      report(flattening, frame, 'unsupported-at-rule', `@${node.name} is not known`, node.start, node.preludeEnd);
+      report(
+        flattening,
+        frame,
+        'unsupported-at-rule',
+        message('css.not-known', { name: node.name }),
+        node.start,
+        node.preludeEnd,
+      );
   }
 }
 
@@ -310,7 +318,7 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
   else if (type === T.Function && /^url\($/i.test(tokenText(tokens, i)))
     href = cssString.decode(textBetween(tokens, i + 1, tokens.closers[i]));
   else {
-    report(flattening, frame, 'invalid-at-rule', '@import names no sheet', node.start, node.end);
+    report(flattening, frame, 'invalid-at-rule', message('css.import-names-no-sheet'), node.start, node.end);
     return;
   }
   i = skipBlank(tokens, Math.max(tokens.closers[i], i) + 1, tokens.count);
@@ -321,7 +329,14 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
   } else if (i < tokens.count && tokens.types[i] === T.Function && tokenText(tokens, i).toLowerCase() === 'layer(') {
     const name = textBetween(tokens, i + 1, tokens.closers[i]);
     if (!LAYER_NAME.test(name)) {
-      report(flattening, frame, 'invalid-at-rule', `layer(${name}) is no layer name`, node.start, node.end);
+      report(
+        flattening,
+        frame,
+        'invalid-at-rule',
+        message('css.layer-no-layer-name-2', { name }),
+        node.start,
+        node.end,
+      );
       return;
     }
     layer = declareLayer(flattening, frame.layer, name);
@@ -342,7 +357,7 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
     href,
   );
   if (path !== null && frame.importStack.includes(path)) {
-    report(flattening, frame, 'import-cycle', `"${path}" imports itself`, node.start, node.end);
+    report(flattening, frame, 'import-cycle', message('css.imports-itself', { path }), node.start, node.end);
     return;
   }
   if (frame.importStack.length >= MOST_IMPORTS) {
@@ -350,7 +365,7 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
       flattening,
       frame,
       'too-deep',
-      `Sheets import one another more than ${MOST_IMPORTS} deep`,
+      message('css.sheets-import-another-more', { bound: MOST_IMPORTS }),
       node.start,
       node.end,
     );
@@ -358,7 +373,14 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
   }
   const text = path === null ? null : flattening.loadSheet(path);
   if (path === null || text === null) {
-    report(flattening, frame, 'missing-sheet', `Imported stylesheet "${href}" was not captured`, node.start, node.end);
+    report(
+      flattening,
+      frame,
+      'missing-sheet',
+      message('css.imported-stylesheet-was-not', { href }),
+      node.start,
+      node.end,
+    );
     return;
   }
   flattenSheet(
@@ -387,7 +409,7 @@ function registerProperty(flattening: Flattening, node: AtNode, frame: Frame): v
       flattening,
       frame,
       'invalid-at-rule',
-      `@property ${node.prelude} lacks a descriptor`,
+      message('css.property-lacks-descriptor', { prelude: node.prelude }),
       node.start,
       node.preludeEnd,
     );
@@ -409,14 +431,14 @@ function tellUnread(
   { start, end }: { readonly start: number; readonly end: number },
 ): void {
   if (!isReadableMedia(media))
-    report(flattening, frame, 'too-large', 'A media query list is longer or deeper than what is read', start, end);
+    report(flattening, frame, 'too-large', message('css.media-query-list-longer'), start, end);
 }
 
 function report(
   flattening: Flattening,
   frame: Frame,
   code: Problem['code'],
-  reason: string,
+  reason: Message,
   start: number,
   end: number,
 ): void {

@@ -1,39 +1,40 @@
+import type { Code } from '@upper-veneer/words';
+import { inner, message, type Message } from '../message/message.js';
 import { textOf, type ElementNode } from '../dom/tree.js';
 import { lastingClasses } from './class-names.js';
 
-const PLAIN_NAMES: ReadonlyMap<string, string> = new Map([
-  ['a', 'link'],
-  ['p', 'paragraph'],
-  ['img', 'picture'],
-  ['ul', 'list'],
-  ['ol', 'list'],
-  ['li', 'list item'],
-  ['nav', 'navigation'],
-  ['button', 'button'],
-  ['input', 'field'],
-  ['textarea', 'field'],
-  ['select', 'choice'],
-  ['label', 'label'],
-  ['form', 'form'],
-  ['table', 'table'],
-  ['td', 'table cell'],
-  ['th', 'table heading'],
-  ['header', 'header'],
-  ['footer', 'footer'],
-  ['main', 'main content'],
-  ['section', 'section'],
-  ['article', 'article'],
-  ['html', 'page'],
-  ['body', 'page body'],
-  ['span', 'piece of text'],
-  ['div', 'block'],
-  ['summary', 'summary'],
-  ['details', 'fold-out'],
-  ['dialog', 'dialog'],
-  ['h1', 'heading'],
-  ['s', 'struck-through text'],
-  ['del', 'struck-through text'],
-]);
+const KINDS = {
+  a: 'element.link',
+  p: 'element.paragraph',
+  img: 'element.picture',
+  ul: 'element.list',
+  ol: 'element.list',
+  li: 'element.list-item',
+  nav: 'element.navigation',
+  button: 'element.button',
+  input: 'element.field',
+  textarea: 'element.field',
+  select: 'element.choice',
+  label: 'element.label',
+  form: 'element.form',
+  table: 'element.table',
+  td: 'element.table-cell',
+  th: 'element.table-heading',
+  header: 'element.header',
+  footer: 'element.footer',
+  main: 'element.main-content',
+  section: 'element.section',
+  article: 'element.article',
+  html: 'element.page',
+  body: 'element.page-body',
+  span: 'element.piece-of-text',
+  div: 'element.block',
+  summary: 'element.summary',
+  details: 'element.fold-out',
+  dialog: 'element.dialog',
+  s: 'element.struck-through-text',
+  del: 'element.struck-through-text',
+} as const satisfies Readonly<Record<string, Code>>;
 
 /** Short name in CSS terms, for lineage and tags: `button.qs-go`, `#reserve`. */
 export function shortName(element: ElementNode, pseudo = ''): string {
@@ -48,7 +49,7 @@ export function shortName(element: ElementNode, pseudo = ''): string {
 }
 
 /** What a person would call it: its text or label where it has one, else its kind. */
-export function plainName(element: ElementNode, pseudo = ''): string {
+export function nameTold(element: ElementNode, pseudo = ''): Message {
   const label =
     element.attributes.get('aria-label') ??
     element.attributes.get('alt') ??
@@ -79,18 +80,31 @@ export function plainName(element: ElementNode, pseudo = ''): string {
       ? headingIn(element)
       : textOf(element, 60)
     : textOf(element, 60);
-  const kind =
-    PLAIN_NAMES.get(element.localName) ?? (/^h[1-6]$/.test(element.localName) ? 'heading' : element.localName);
+  const name = isHolder ? label || text : text || label;
+  const shown = name === '' ? byKind(element) : message('plain', { text: capitalised(name) });
+  return pseudo === '' ? shown : message('element.part', { element: shown, part: pseudoTold(pseudo) });
+}
+
+/** What it is called that has neither text nor label: by its id, by the class that says most, by its kind. */
+function byKind(element: ElementNode): Message {
+  const { localName, id } = element;
+  const code = codeOf(localName);
+  const kind = code ? message(code) : message('plain', { text: capitalised(localName) });
   const telling = tellingClass(element);
-  const name =
-    (isHolder ? label || text : text || label) ||
-    (element.id
-      ? `${kind} #${element.id}`
-      : telling === null
-        ? kind
-        : `${wordsOf(telling)}${kind === 'block' || kind === 'piece of text' || wordsOf(telling).includes(kind) ? '' : `, ${kind}`}`);
-  const shown = name.charAt(0).toUpperCase() + name.slice(1);
-  return pseudo === '' ? shown : `${shown}, ${pseudoWords(pseudo)}`;
+  if (id) return message('element.by-id', { kind, id });
+  if (telling === null) return kind;
+  const name = capitalised(wordsOf(telling));
+  const saysNothing = localName === 'div' || localName === 'span' || wordsOf(telling).includes(localName);
+  return saysNothing ? message('plain', { text: name }) : message('element.by-class', { name, kind: inner(kind) });
+}
+
+function codeOf(localName: string): Code | null {
+  if (/^h[1-6]$/.test(localName)) return 'element.heading';
+  return Object.hasOwn(KINDS, localName) ? KINDS[localName as keyof typeof KINDS] : null;
+}
+
+function capitalised(text: string): string {
+  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 /** The first heading or legend inside that stands before anything else is read; empty for none. */
@@ -121,22 +135,23 @@ function wordsOf(name: string): string {
     .toLowerCase();
 }
 
-const PSEUDO_WORDS: Readonly<Record<string, string>> = {
-  before: 'mark before',
-  after: 'mark after',
-  marker: 'list mark',
-  placeholder: 'hint',
-  selection: 'selected text',
-  backdrop: 'backdrop',
-  'file-selector-button': 'file button',
-  'first-letter': 'first letter',
-  'first-line': 'first line',
-  '-webkit-scrollbar': 'scrollbar',
-  '-webkit-scrollbar-thumb': 'scrollbar thumb',
-  '-webkit-scrollbar-track': 'scrollbar track',
+const PARTS: Readonly<Record<string, Code>> = {
+  before: 'part.before',
+  after: 'part.after',
+  marker: 'part.marker',
+  placeholder: 'part.placeholder',
+  selection: 'part.selection',
+  backdrop: 'part.backdrop',
+  'file-selector-button': 'part.file-selector-button',
+  'first-letter': 'part.first-letter',
+  'first-line': 'part.first-line',
+  '-webkit-scrollbar': 'part.scrollbar',
+  '-webkit-scrollbar-thumb': 'part.scrollbar-thumb',
+  '-webkit-scrollbar-track': 'part.scrollbar-track',
 };
 
 /** What a pseudo-element is, for people. */
-export function pseudoWords(pseudo: string): string {
-  return PSEUDO_WORDS[pseudo] ?? pseudo;
+export function pseudoTold(pseudo: string): Message {
+  const code = PARTS[pseudo];
+  return code ? message(code) : message('plain', { text: pseudo });
 }

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { ElementNode, PageDocument, TreeRoot } from '../dom/tree.js';
 import type { ComplexSelector } from './selector.js';
 
@@ -67,11 +68,15 @@ export function restContext(document: PageDocument): MatchContext {
 
 /** Takes steps from the budget. @throws {MatchBudgetError} when it is used up. */
 export function spendSteps({ budget }: MatchContext, steps: number): void {
-  if ((budget.steps -= steps) < 0) throw new MatchBudgetError('Matching this page took more steps than the bound');
+  if ((budget.steps -= steps) < 0) throw new MatchBudgetError(message('css.matching-this-page-took'));
 }
 
 /** Thrown when selectors cost more than the bound. */
 export class MatchBudgetError extends Error {
   readonly code = 'too-large';
   override readonly name = 'MatchBudgetError';
+
+  constructor(readonly told: Message) {
+    super(told.code);
+  }
 }

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import MagicString from 'magic-string';
 import { ident, parse, string, toPlainObject } from 'css-tree';
 import { T, splitAtCommas, tokenText, tokenizeCss, type TokenList } from '../syntax/tokens.js';
@@ -26,6 +27,10 @@ import { addSpecificity, greatestSpecificity } from './specificity.js';
 export class SelectorError extends Error {
   readonly code = 'invalid-selector';
   override readonly name = 'SelectorError';
+
+  constructor(readonly told: Message) {
+    super(told.code);
+  }
 }
 
 /** What surrounds the selector being read. */
@@ -71,7 +76,9 @@ interface CssNode {
  */
 export function parseSelectorList(text: string, context: SelectorContext = {}): SelectorList {
   if (text.length > MAX_LENGTH)
-    throw new SelectorError(`The selector has ${text.length} characters, the bound is ${MAX_LENGTH}`);
+    throw new SelectorError(
+      message('selector.selector-has-characters-bound', { count: text.length, bound: MAX_LENGTH }),
+    );
   const tokens = tokenizeCss(text);
   refuseDeepNesting(tokens);
   return splitAtCommas(tokens, 0, tokens.count).map(([from, to]) => {
@@ -86,14 +93,18 @@ export function parseSelectorList(text: string, context: SelectorContext = {}): 
 }
 
 function parseComplex(text: string, context: SelectorContext): ComplexSelector {
-  if (text === '') throw new SelectorError('A selector is missing between commas');
+  if (text === '') throw new SelectorError(message('selector.selector-missing-between-commas'));
   let node: CssNode;
   try {
     node = toPlainObject(parse(text, { context: 'selector' })) as unknown as CssNode;
   } catch (error) {
     const forgiven = context.strict ? null : forgive(text, context);
     if (forgiven === null || forgiven === text)
-      throw new SelectorError(`"${clip(text)}": ${error instanceof Error ? error.message : 'not a selector'}`);
+      throw new SelectorError(
+        error instanceof Error
+          ? message('selector.not-read', { text: clip(text), problem: error.message })
+          : message('selector.not-selector', { text: clip(text) }),
+      );
     return { ...parseComplex(forgiven, context), text };
   }
   return { ...readComplex(node, text, context, 0), text };
@@ -159,19 +170,19 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
       pseudoElements.length > 0 &&
       !(child.type === 'PseudoClassSelector' || child.type === 'PseudoElementSelector')
     ) {
-      throw new SelectorError(`"${clip(text)}": nothing but pseudo-classes may follow a pseudo-element`);
+      throw new SelectorError(message('selector.nothing-but-pseudo-classes', { text: clip(text) }));
     }
     if (context.after && child.type !== 'PseudoClassSelector')
-      throw new SelectorError(`"${clip(text)}": only pseudo-classes can follow "::${context.after}"`);
+      throw new SelectorError(message('selector.only-pseudo-classes-can', { text: clip(text), after: context.after }));
     switch (child.type) {
       case 'Combinator': {
         const sign = child.name as string;
         if (sign !== ' ' && sign !== '>' && sign !== '+' && sign !== '~')
-          throw new SelectorError(`"${clip(text)}": unknown combinator "${sign}"`);
+          throw new SelectorError(message('selector.unknown-combinator', { text: clip(text), sign }));
         if (draft === null && (combinator as string) !== '')
-          throw new SelectorError(`"${clip(text)}": two combinators in a row`);
+          throw new SelectorError(message('selector.two-combinators-row', { text: clip(text) }));
         if (draft === null && compounds.length === 0 && !context.relative)
-          throw new SelectorError(`"${clip(text)}": a combinator stands first`);
+          throw new SelectorError(message('selector.combinator-stands-first', { text: clip(text) }));
         close();
         combinator = sign;
         break;
@@ -184,14 +195,14 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
         // No element of a page is in no namespace.
         if (bar === 0) open().pseudoClasses.push({ kind: 'named', name: 'never' });
         if (prefix !== '*' && !context.namespaces?.has(prefix))
-          throw new SelectorError(`"${clip(text)}": the namespace prefix "${prefix}" is not declared`);
+          throw new SelectorError(message('selector.namespace-prefix-not-declared', { text: clip(text), prefix }));
         open().type = local === '*' ? null : local;
         if (local !== '*') specificity = addSpecificity(specificity, [0, 0, 1]);
         break;
       }
       case 'IdSelector':
         if (!/^(?:-?(?:[a-zA-Z_\u0080-\uffff]|\\)|--)/.test(child.name as string))
-          throw new SelectorError(`"#${clip(child.name as string)}" is not an id selector`);
+          throw new SelectorError(message('selector.not-id-selector', { name: clip(child.name as string) }));
         open().ids.push(ident.decode(child.name as string));
         specificity = addSpecificity(specificity, [1, 0, 0]);
         break;
@@ -215,7 +226,9 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
         if (LEGACY_PSEUDO_ELEMENTS.has(name) && !child.children) {
           open();
           if (context.after || (written !== null && !mayFollowElement(name, written)))
-            throw new SelectorError(`"${clip(text)}": ":${name}" cannot follow "::${written ?? context.after ?? ''}"`);
+            throw new SelectorError(
+              message('selector.cannot-follow', { text: clip(text), name, written: written ?? context.after ?? '' }),
+            );
           written = name;
           pseudoElements.push({ name, list: null, parts: [], states: [] });
           specificity = addSpecificity(specificity, [0, 0, 1]);
@@ -238,19 +251,21 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
         open();
         const read = readPseudoElement(child, text, context, depth);
         if (written !== null && !mayFollowElement(read.test.name, written))
-          throw new SelectorError(`"${clip(text)}": "::${read.written}" cannot follow "::${written}"`);
+          throw new SelectorError(
+            message('selector.cannot-follow-2', { text: clip(text), written: read.written, before: written }),
+          );
         written = read.written;
         pseudoElements.push(read.test);
         specificity = addSpecificity(specificity, read.specificity);
         break;
       }
       default:
-        throw new SelectorError(`"${clip(text)}": ${child.type} is not a selector`);
+        throw new SelectorError(message('selector.not-selector-2', { text: clip(text), type: child.type }));
     }
   }
   close();
   if (compounds.length === 0 || (combinator as string) !== '')
-    throw new SelectorError(`"${clip(text)}" ends with a combinator`);
+    throw new SelectorError(message('selector.ends-with-combinator', { text: clip(text) }));
   if (context.relative === 'nesting' && context.nesting !== undefined && (combinators[0] !== '' || !namesNesting)) {
     // CSS Nesting 1 §3.1: a relative selector hangs on `&`.
     const outer = context.nesting;
@@ -277,7 +292,8 @@ function readAttribute(node: CssNode, text: string): AttributeTest {
   const value = node.value as CssNode | null;
   const flags = node.flags?.toLowerCase() ?? '';
   // Chromium refuses the `s` flag of Selectors 4.
-  if (flags !== '' && flags !== 'i') throw new SelectorError(`"${clip(text)}": unknown attribute flag "${flags}"`);
+  if (flags !== '' && flags !== 'i')
+    throw new SelectorError(message('selector.unknown-attribute-flag', { text: clip(text), flags }));
   return {
     name: written.slice(written.lastIndexOf('|') + 1),
     operator: (node.matcher ?? '') as AttributeTest['operator'],
@@ -297,11 +313,13 @@ const HOLDS_SELECTORS: ReadonlySet<string> = new Set(['is', 'where', 'not']);
 /** Pseudo-classes may follow only the pseudo-elements that take them, and scrollbars' own follow nothing else. */
 function refuseMisplaced(name: string, after: string | null, text: string): void {
   if (after === null) {
-    if (SCROLLBAR_PSEUDO_CLASSES.has(name)) throw new SelectorError(`"${clip(text)}": ":${name}" is of scrollbars`);
+    if (SCROLLBAR_PSEUDO_CLASSES.has(name))
+      throw new SelectorError(message('selector.scrollbars', { text: clip(text), name }));
     return;
   }
   if (after !== 'slotted' && HOLDS_SELECTORS.has(name)) return;
-  if (!mayFollow(name, after)) throw new SelectorError(`"${clip(text)}": ":${name}" cannot follow "::${after}"`);
+  if (!mayFollow(name, after))
+    throw new SelectorError(message('selector.cannot-follow-3', { text: clip(text), name, after }));
 }
 
 interface ReadPseudo {
@@ -315,7 +333,8 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     children: readonly CssNode[] | null | undefined,
     relative: boolean,
   ): { list: SelectorList; namesNesting: boolean } => {
-    if (depth > MAX_DEPTH) throw new SelectorError(`"${clip(text)}" is nested deeper than ${MAX_DEPTH}`);
+    if (depth > MAX_DEPTH)
+      throw new SelectorError(message('selector.nested-deeper-than', { text: clip(text), bound: MAX_DEPTH }));
     const nodes = (children ?? []).flatMap((child) =>
       child.type === 'SelectorList' ? (child.children ?? []) : [child],
     );
@@ -338,14 +357,15 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
           depth + 1,
         );
         if (read.pseudoElements.length > 0 && !name.startsWith('nth-'))
-          throw new SelectorError(`"${clip(text)}": no pseudo-element inside :${name}()`);
+          throw new SelectorError(message('selector.no-pseudo-element-inside', { text: clip(text), name }));
         list.push(read);
       } catch (error) {
         // Selectors 4 §18.1: what such a list cannot take makes itself void, not the list.
         if (!isForgiving || !(error instanceof SelectorError)) throw error;
       }
     }
-    if (context.strict && list.length === 0) throw new SelectorError(`"${clip(text)}": :${name}() is empty`);
+    if (context.strict && list.length === 0)
+      throw new SelectorError(message('selector.empty', { text: clip(text), name }));
     return { list, namesNesting: nodes.some(mentionsNesting) };
   };
   const hasArgument = node.children !== null && node.children !== undefined;
@@ -354,7 +374,7 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     if (name === 'host')
       return { test: { kind: 'host', argument: null, context: false }, specificity: [0, 1, 0], namesNesting: false };
     if (!ANSWERED_PSEUDO_CLASSES.has(name) && !SCROLLBAR_PSEUDO_CLASSES.has(name))
-      throw new SelectorError(`"${clip(text)}": unknown pseudo-class ":${name}"`);
+      throw new SelectorError(message('selector.unknown-pseudo-class', { text: clip(text), name }));
     return { test: { kind: 'named', name }, specificity: [0, 1, 0], namesNesting: false };
   }
   switch (name) {
@@ -363,7 +383,7 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     case 'where': {
       const { list, namesNesting } = inner(node.children, false);
       if (name === '-webkit-any' && list.length === 0)
-        throw new SelectorError(`"${clip(text)}": :${name}() needs a selector`);
+        throw new SelectorError(message('selector.needs-selector', { text: clip(text), name }));
       return {
         test: { kind: 'is', list },
         specificity: name === 'where' ? [0, 0, 0] : greatestSpecificity(list),
@@ -372,9 +392,10 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     }
     case 'not':
     case 'has': {
-      if (name === 'has' && context.insideHas) throw new SelectorError(`"${clip(text)}": :has() inside :has()`);
+      if (name === 'has' && context.insideHas)
+        throw new SelectorError(message('selector.has-inside-has', { text: clip(text) }));
       const { list, namesNesting } = inner(node.children, name === 'has');
-      if (list.length === 0) throw new SelectorError(`"${clip(text)}": :${name}() needs a selector`);
+      if (list.length === 0) throw new SelectorError(message('selector.needs-selector', { text: clip(text), name }));
       return { test: { kind: name, list }, specificity: greatestSpecificity(list), namesNesting };
     }
     case 'nth-child':
@@ -382,7 +403,7 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     case 'nth-of-type':
     case 'nth-last-of-type': {
       const nthNode = node.children?.[0];
-      if (nthNode?.type !== 'Nth') throw new SelectorError(`"${clip(text)}": :${name}() needs An+B`);
+      if (nthNode?.type !== 'Nth') throw new SelectorError(message('selector.needs-b', { text: clip(text), name }));
       const of = nthNode.selector ? inner([nthNode.selector], false).list : null;
       const nth: NthTest = { ...readNth(nthNode.nth as CssNode), of };
       return {
@@ -395,7 +416,7 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     case 'host-context': {
       const { list } = inner(node.children, false);
       if (list.length !== 1 || list[0].compounds.length !== 1)
-        throw new SelectorError(`"${clip(text)}": :${name}() takes one compound selector`);
+        throw new SelectorError(message('selector.takes-compound-selector', { text: clip(text), name }));
       return {
         test: { kind: 'host', argument: list, context: name === 'host-context' },
         specificity: addSpecificity([0, 1, 0], greatestSpecificity(list)),
@@ -405,11 +426,11 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     case 'lang': {
       // Chromium takes one identifier only.
       if (node.children?.length !== 1 || node.children[0].type !== 'Identifier')
-        throw new SelectorError(`"${clip(text)}": :lang() takes names`);
+        throw new SelectorError(message('selector.lang-takes-names', { text: clip(text) }));
       const ranges = (node.children ?? [])
         .filter((child) => child.type === 'Identifier')
         .map((child) => ident.decode(child.name as string));
-      if (ranges.length === 0) throw new SelectorError(`"${clip(text)}": :lang() needs a language`);
+      if (ranges.length === 0) throw new SelectorError(message('selector.lang-needs-language', { text: clip(text) }));
       return { test: { kind: 'lang', ranges }, specificity: [0, 1, 0], namesNesting: false };
     }
     case 'dir': {
@@ -424,7 +445,7 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     case 'active-view-transition-type':
       return { test: { kind: 'named', name: 'never' }, specificity: [0, 1, 0], namesNesting: false };
     default:
-      throw new SelectorError(`"${clip(text)}": unknown pseudo-class ":${name}()"`);
+      throw new SelectorError(message('selector.unknown-pseudo-class-2', { text: clip(text), name }));
   }
 }
 
@@ -440,7 +461,7 @@ function readPseudoElement(
       .flatMap((child) => (child.type === 'SelectorList' ? (child.children ?? []) : [child]))
       .map((child) => readComplex(child, text, {}, depth + 1));
     if (list.length !== 1 || list[0].compounds.length !== 1)
-      throw new SelectorError(`"${clip(text)}": ::slotted() takes one compound selector`);
+      throw new SelectorError(message('selector.slotted-takes-compound-selector', { text: clip(text) }));
     return {
       test: { name, list, parts: [], states: [] },
       written: name,
@@ -456,7 +477,7 @@ function readPseudoElement(
             .split(/\s+/)
             .map((part) => ident.decode(part))
         : [];
-    if (parts.length === 0) throw new SelectorError(`"${clip(text)}": ::part() needs a name`);
+    if (parts.length === 0) throw new SelectorError(message('selector.part-needs-name', { text: clip(text) }));
     return { test: { name, list: null, parts, states: [] }, written: name, specificity: [0, 0, 1] };
   }
   const hasArgument = node.children !== null && node.children !== undefined;
@@ -467,7 +488,9 @@ function readPseudoElement(
     // Selectors 4 §3.6.4 keeps unknown -webkit- pseudo-elements valid.
     (name.startsWith('-webkit-') && (!strict || WEBKIT_PSEUDO_ELEMENTS.has(name.slice('-webkit-'.length))));
   if (!isKnown || (hasArgument ? takesArgument === 'none' : takesArgument === 'one'))
-    throw new SelectorError(`"${clip(text)}": unknown pseudo-element "::${name}${hasArgument ? '()' : ''}"`);
+    throw new SelectorError(
+      message('selector.unknown-pseudo-element', { text: clip(text), name, isFunction: hasArgument ? 'yes' : 'no' }),
+    );
   // Nothing follows a cue that is told apart.
   return {
     test: { name: PSEUDO_ELEMENT_ALIASES.get(name) ?? name, list: null, parts: [], states: [] },
@@ -511,7 +534,8 @@ function refuseDeepNesting(tokens: TokenList): void {
   for (let i = 0; i < tokens.count; i += 1) {
     if (tokens.closers[i] !== 0) depth += 1;
     else if (tokens.types[i] === T.RightParenthesis || tokens.types[i] === T.RightSquareBracket) depth -= 1;
-    if (depth > MAX_DEPTH) throw new SelectorError(`The selector is nested deeper than ${MAX_DEPTH}`);
+    if (depth > MAX_DEPTH)
+      throw new SelectorError(message('selector.selector-nested-deeper-than', { bound: MAX_DEPTH }));
   }
 }
 

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { readColorNotation } from '../color/read-notation.js';
 import { rgb8, type Color } from '../values/color.js';
 import { srgbChannels } from '../color/contrast.js';
@@ -43,19 +44,19 @@ export function colorOfSetting(
 }
 
 /** Why a value cannot stand in a field; `null` when it can. */
-export function settingProblem(field: Pick<SettingField, 'notation' | 'presets'>, text: string): string | null {
-  if (text.length > LONGEST_SETTING) return `is longer than ${LONGEST_SETTING} characters`;
+export function settingProblem(field: Pick<SettingField, 'notation' | 'presets'>, text: string): Message | null {
+  if (text.length > LONGEST_SETTING) return message('file.longer-than', { bound: LONGEST_SETTING });
   switch (field.notation) {
     case 'hex':
-      return colorOfSetting(field, text) ? null : 'is no hex colour, such as #2f6b4f';
+      return colorOfSetting(field, text) ? null : message('settings.no-hex-colour-such');
     case 'bare-hex':
-      return colorOfSetting(field, text) ? null : 'is no hex colour without #, such as 2f6b4f';
+      return colorOfSetting(field, text) ? null : message('settings.no-hex-colour-without');
     case 'three-numbers':
-      return colorOfSetting(field, text) ? null : 'is not three numbers from 0 to 255, such as 47, 107, 79';
+      return colorOfSetting(field, text) ? null : message('settings.not-three-numbers-from');
     case 'preset':
-      return colorOfSetting(field, text) ? null : 'is none of the presets';
+      return colorOfSetting(field, text) ? null : message('settings.none-presets');
     case 'px':
-      return LENGTH.test(text.trim()) ? null : 'is no length in px, such as 4px';
+      return LENGTH.test(text.trim()) ? null : message('settings.no-length-px-such');
   }
 }
 

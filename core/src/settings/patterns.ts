@@ -1,22 +1,23 @@
+import { message, type Message } from '../message/message.js';
 import type { SettingField, SettingJob, SettingState } from './settings-sheet.js';
 
 /** A set of fields to start from, worded by what they do. */
 export interface SettingPattern {
   readonly id: string;
-  readonly words: string;
-  readonly fields: readonly SettingField[];
+  readonly words: Message;
+  readonly fields: readonly (Omit<SettingField, 'name'> & { readonly name: Message })[];
 }
 
 type Row = readonly [
-  name: string,
+  name: Message,
   ...places: readonly (readonly [surface: string, job: SettingJob, state?: SettingState])[],
 ];
 
-function pattern(id: string, words: string, rows: readonly Row[]): SettingPattern {
-  const fields = rows.map(([name, ...places], i): SettingField => ({
+function pattern(id: string, words: Message, rows: readonly Row[]): SettingPattern {
+  const fields = rows.map(([name, ...places], i) => ({
     id: `f${i + 1}`,
     name,
-    notation: 'hex',
+    notation: 'hex' as const,
     presets: [],
     present: '',
     places: places.map(([surface, job, state = 'rest']) => ({ surface, job, state, selector: '', property: '' })),
@@ -26,28 +27,28 @@ function pattern(id: string, words: string, rows: readonly Row[]): SettingPatter
 
 /** What makers commonly let one set, from the fewest fields to the most (common practice). */
 export const SETTING_PATTERNS: readonly SettingPattern[] = [
-  pattern('two', 'Two: a fill, and what stands on it', [
-    ['Colour', ['button', 'action']],
-    ['Text colour', ['button', 'label']],
+  pattern('two', message('settings.two-fill-what-stands'), [
+    [message('settings.colour'), ['button', 'action']],
+    [message('settings.text-colour'), ['button', 'label']],
   ]),
-  pattern('three', 'Three: a ground, its text, and one colour for links and buttons', [
-    ['Background', ['panel', 'ground']],
-    ['Text', ['panel', 'text']],
-    ['Main colour', ['panel', 'link'], ['button', 'action']],
+  pattern('three', message('settings.three-ground-its-text'), [
+    [message('settings.background'), ['panel', 'ground']],
+    [message('settings.text'), ['panel', 'text']],
+    [message('settings.main-colour'), ['panel', 'link'], ['button', 'action']],
   ]),
-  pattern('four', 'Four: a form with its ground, text, button and the text on that', [
-    ['Background', ['form', 'ground']],
-    ['Text', ['form', 'text'], ['form', 'heading']],
-    ['Button', ['button', 'action']],
-    ['Button text', ['button', 'label']],
+  pattern('four', message('settings.four-form-with-its'), [
+    [message('settings.background'), ['form', 'ground']],
+    [message('settings.text'), ['form', 'text'], ['form', 'heading']],
+    [message('settings.button'), ['button', 'action']],
+    [message('settings.button-text'), ['button', 'label']],
   ]),
-  pattern('seven', 'Seven: a bar with links at rest, hovered and for the current page, each with its fill', [
-    ['Bar', ['link', 'ground'], ['bar', 'ground']],
-    ['Link', ['link', 'link']],
-    ['Link hovered', ['link', 'link', 'hover']],
-    ['Fill hovered', ['link', 'ground', 'hover']],
-    ['Current page', ['link', 'link', 'current']],
-    ['Fill of the current page', ['link', 'ground', 'current']],
-    ['Line below', ['bar', 'line']],
+  pattern('seven', message('settings.seven-bar-with-links'), [
+    [message('settings.bar'), ['link', 'ground'], ['bar', 'ground']],
+    [message('settings.link'), ['link', 'link']],
+    [message('settings.link-hovered'), ['link', 'link', 'hover']],
+    [message('settings.fill-hovered'), ['link', 'ground', 'hover']],
+    [message('settings.current-page'), ['link', 'link', 'current']],
+    [message('settings.fill-current-page'), ['link', 'ground', 'current']],
+    [message('settings.line-below'), ['bar', 'line']],
   ]),
 ];

@@ -1,3 +1,4 @@
+import { isMessage, message, type Message } from '../message/message.js';
 import { colorOfCss } from '../veneer/palette.js';
 import { LONGEST_SETTING, notationOf, settingProblem } from './notation.js';
 import { SETTING_PROPERTY } from './settings-css.js';
@@ -21,7 +22,7 @@ export interface SettingsReading {
   readonly fixed: readonly FixedPlace[];
   /** Empty where none is named. */
   readonly address: string;
-  readonly problems: readonly { readonly where: string; readonly reason: string }[];
+  readonly problems: readonly { readonly where: Message | string; readonly reason: Message }[];
 }
 
 /** Longest text that is read, UTF-16 units. */
@@ -34,11 +35,11 @@ const LONGEST_NAME = 80;
  */
 export function readSettings(text: string): SettingsReading {
   const bare = text.replace(/^\ufeff/, '').trim();
-  if (bare.length > LONGEST) return failed('the text', `is longer than ${LONGEST.toLocaleString('en')} characters`);
+  if (bare.length > LONGEST) return failed(message('file.text'), message('file.longer-than', { bound: LONGEST }));
   return /^[[{]/.test(bare) ? readJson(bare) : readList(bare);
 }
 
-function failed(where: string, reason: string): SettingsReading {
+function failed(where: Message | string, reason: Message): SettingsReading {
   return { fields: [], fixed: [], address: '', problems: [{ where, reason }] };
 }
 
@@ -46,13 +47,13 @@ function readList(text: string): SettingsReading {
   const fields: Omit<SettingField, 'id'>[] = [];
   const problems: SettingsReading['problems'][number][] = [];
   text.split('\n').forEach((line, i) => {
-    const where = `line ${i + 1}`;
+    const where = message('file.line', { line: i + 1 });
     if (line.trim() === '') return;
     const tab = line.indexOf('\t');
     const colon = line.indexOf(':');
     const at = tab > 0 ? tab : colon > 0 ? colon : line.indexOf('=');
     if (at < 1) {
-      problems.push({ where, reason: 'has no name and value, such as "Button: #2f6b4f"' });
+      problems.push({ where, reason: message('settings.has-no-name-value') });
       return;
     }
     const [name, value] = [line.slice(0, at).trim(), line.slice(at + 1).trim()];
@@ -79,7 +80,10 @@ function readJson(text: string): SettingsReading {
   try {
     root = JSON.parse(text);
   } catch (error) {
-    return failed('the file', `is no JSON: ${error instanceof Error ? error.message : String(error)}`);
+    return failed(
+      message('file.file'),
+      message('settings.no-json', { error: error instanceof Error ? error.message : String(error) }),
+    );
   }
   const list = isObject(root) ? root['settings'] : root;
   if (isObject(root) && list === undefined)
@@ -91,54 +95,55 @@ function readJson(text: string): SettingsReading {
         )
         .join('\n'),
     );
-  if (!Array.isArray(list)) return failed('settings', 'is no list');
+  if (!Array.isArray(list)) return failed('settings', message('settings.no-list'));
   const fields: Omit<SettingField, 'id'>[] = [];
   const problems: SettingsReading['problems'][number][] = [];
   list.forEach((entry: unknown, i) => {
     const where = `settings[${i}]`;
-    const read = isObject(entry) ? readField(entry) : 'is no object';
-    const problem = typeof read === 'string' ? read : add(fields, read);
+    const read = isObject(entry) ? readField(entry) : message('settings.no-object');
+    const problem = isMessage(read) ? read : add(fields, read);
     if (problem !== null) problems.push({ where, reason: problem });
   });
   const fixed: FixedPlace[] = [];
   const listed = isObject(root) && Array.isArray(root['fixed']) ? (root['fixed'] as unknown[]) : [];
   listed.slice(0, MOST_FIELDS).forEach((entry, i) => {
-    const place = isObject(entry) ? readPlace(entry) : 'is no object';
+    const place = isObject(entry) ? readPlace(entry) : message('settings.no-object');
     const css = isObject(entry) && typeof entry['color'] === 'string' ? entry['color'] : '';
-    if (typeof place === 'string') problems.push({ where: `fixed[${i}]`, reason: place });
-    else if (css !== '' && !colorOfCss(css)) problems.push({ where: `fixed[${i}].color`, reason: 'is no colour' });
+    if (isMessage(place)) problems.push({ where: `fixed[${i}]`, reason: place });
+    else if (css !== '' && !colorOfCss(css))
+      problems.push({ where: `fixed[${i}].color`, reason: message('settings.no-colour') });
     else fixed.push({ ...place, css });
   });
   const address = isObject(root) && typeof root['address'] === 'string' ? root['address'] : '';
   const isAddress = address === '' || addressProblem(address) === null;
-  if (!isAddress) problems.push({ where: 'address', reason: 'is no http or https address' });
+  if (!isAddress) problems.push({ where: 'address', reason: message('settings.no-http-or-https') });
   return { fields, fixed, address: isAddress ? address : '', problems };
 }
 
 /** Why a text is no address that values can be sent to; `null` when it is one. */
-export function addressProblem(text: string): string | null {
-  return text.length <= 2000 && /^https?:\/\/[^\s"'<>]+$/i.test(text) ? null : 'is no http or https address';
+export function addressProblem(text: string): Message | null {
+  return text.length <= 2000 && /^https?:\/\/[^\s"'<>]+$/i.test(text) ? null : message('settings.no-http-or-https');
 }
 
 /** @returns the field, or why it is none. */
-function readField(entry: Json): Omit<SettingField, 'id'> | string {
+function readField(entry: Json): Omit<SettingField, 'id'> | Message {
   const { name, value = '', notation, presets = [], affects = [] } = entry;
-  if (typeof name !== 'string') return 'has no name';
-  if (typeof value !== 'string' && typeof value !== 'number') return 'has a value that is neither text nor number';
+  if (typeof name !== 'string') return message('settings.has-no-name');
+  if (typeof value !== 'string' && typeof value !== 'number') return message('settings.has-value-neither-text');
   if (notation !== undefined && !isOneOf(SETTING_NOTATIONS, notation))
-    return `wants a notation that is none of ${SETTING_NOTATIONS.join(', ')}`;
-  if (!Array.isArray(presets) || !Array.isArray(affects)) return 'has presets or places that are no list';
+    return message('settings.wants-notation-none', { known: SETTING_NOTATIONS });
+  if (!Array.isArray(presets) || !Array.isArray(affects)) return message('settings.has-presets-or-places');
   const read: SettingPreset[] = [];
   for (const preset of presets as unknown[]) {
     const named = isObject(preset) ? preset : {};
     if (typeof named['name'] !== 'string' || typeof named['color'] !== 'string' || !colorOfCss(named['color']))
-      return 'has a preset without a name or a colour';
+      return message('settings.has-preset-without-name');
     read.push({ name: named['name'].slice(0, LONGEST_NAME), css: named['color'] });
   }
   const places: SettingPlace[] = [];
   for (const one of affects as unknown[]) {
-    const place = isObject(one) ? readPlace(one) : 'is no object';
-    if (typeof place === 'string') return `has a place that ${place}`;
+    const place = isObject(one) ? readPlace(one) : message('settings.no-object');
+    if (isMessage(place)) return message('settings.has-place', { place });
     places.push(place);
   }
   const present = String(value).trim();
@@ -147,12 +152,14 @@ function readField(entry: Json): Omit<SettingField, 'id'> | string {
 }
 
 /** @returns the place, or why it is none. */
-function readPlace({ surface, job, state = 'rest', selector = '', property = '' }: Json): SettingPlace | string {
-  if (typeof surface !== 'string' || surface.trim() === '' || surface.length > LONGEST_NAME) return 'names no surface';
-  if (!isOneOf(SETTING_JOBS, job)) return `has a job that is none of ${SETTING_JOBS.join(', ')}`;
-  if (!isOneOf(SETTING_STATES, state)) return `has a state that is none of ${SETTING_STATES.join(', ')}`;
-  if (typeof selector !== 'string' || selector.length > 400) return 'has a selector that is no text';
-  if (typeof property !== 'string' || (property !== '' && !SETTING_PROPERTY.test(property))) return 'has no property';
+function readPlace({ surface, job, state = 'rest', selector = '', property = '' }: Json): SettingPlace | Message {
+  if (typeof surface !== 'string' || surface.trim() === '' || surface.length > LONGEST_NAME)
+    return message('settings.names-no-surface');
+  if (!isOneOf(SETTING_JOBS, job)) return message('settings.has-job-none', { known: SETTING_JOBS });
+  if (!isOneOf(SETTING_STATES, state)) return message('settings.has-state-none', { known: SETTING_STATES });
+  if (typeof selector !== 'string' || selector.length > 400) return message('settings.has-selector-no-text');
+  if (typeof property !== 'string' || (property !== '' && !SETTING_PROPERTY.test(property)))
+    return message('settings.has-no-property');
   return { surface: surface.trim(), job, state, selector, property };
 }
 
@@ -161,21 +168,25 @@ function isOneOf<T extends string>(list: readonly T[], value: unknown): value is
 }
 
 /** Adds a field. @returns why it cannot be; `null` when it was. */
-function add(fields: Omit<SettingField, 'id'>[], field: Omit<SettingField, 'id'>): string | null {
-  if (fields.length >= MOST_FIELDS) return `is beyond the ${MOST_FIELDS} fields a sheet holds`;
+function add(fields: Omit<SettingField, 'id'>[], field: Omit<SettingField, 'id'>): Message | null {
+  if (fields.length >= MOST_FIELDS) return message('settings.beyond-fields-sheet-holds', { bound: MOST_FIELDS });
   if (field.name === '' || field.name.length > LONGEST_NAME)
-    return `has a name of none or more than ${LONGEST_NAME} characters`;
+    return message('settings.has-name-none-or', { bound: LONGEST_NAME });
   if (fields.some(({ name }) => name.toLowerCase() === field.name.toLowerCase()))
-    return `names "${field.name}" once more`;
-  if (field.present.length > LONGEST_SETTING) return `has a value of more than ${LONGEST_SETTING} characters`;
+    return message('settings.names-once-more', { name: field.name });
+  if (field.present.length > LONGEST_SETTING)
+    return message('settings.has-value-more-than', { bound: LONGEST_SETTING });
   const problem = field.present === '' ? null : settingProblem(field, field.present);
-  if (problem !== null) return `"${field.present.slice(0, 40)}" ${problem}`;
+  if (problem !== null) return message('css.quoted-problem', { shown: field.present.slice(0, 40), problem });
   fields.push(field);
   return null;
 }
 
 /** A sheet with what was read: fields of the same name keep what is settled of them, and their places where none were read; others follow. */
-export function withSettingsRead(sheet: SettingsSheet, { fields, fixed, address }: SettingsReading): SettingsSheet {
+export function withSettingsRead(
+  sheet: SettingsSheet,
+  { fields, fixed, address }: Omit<SettingsReading, 'problems'>,
+): SettingsSheet {
   const taken = new Set(sheet.fields.map(({ id }) => id));
   const read = new Map(fields.map((field) => [field.name.toLowerCase(), field]));
   const kept = sheet.fields.map((own) => {

@@ -92,7 +92,9 @@ describe('notation of a field', () => {
           new Color(css).to('srgb').toString({ format: 'hex', collapse: false }),
         );
         const text = color ? writtenSetting(own, color) : '';
-        expect(settingProblem(own, text)).withContext(text).toBeNull();
+        expect(spoken(settingProblem(own, text)))
+          .withContext(text)
+          .toBeNull();
         const back = colorOfSetting(own, text);
         expect(back && hexOf(back))
           .withContext(`${css} as ${text}`)
@@ -268,7 +270,7 @@ describe('readSettings', () => {
       ['Button text', 'three-numbers', '255, 255, 255'],
       ['Corner', 'px', '4px'],
     ]);
-    expect(problems.map(({ where }) => where)).toEqual(['line 5', 'line 6', 'line 7']);
+    expect(spoken(problems.map(({ where }) => where))).toEqual(['line 5', 'line 6', 'line 7']);
   });
 
   it('reads the documented JSON, and a plain object of names and values', () => {
@@ -288,7 +290,7 @@ describe('readSettings', () => {
     });
     const read = readSettings(text);
     expect(read.fields.map(({ name, notation }) => [name, notation])).toEqual([['Sign', 'preset']]);
-    expect(read.problems.map(({ where }) => where)).toEqual([
+    expect(spoken(read.problems.map(({ where }) => where))).toEqual([
       'settings[1]',
       'settings[2]',
       'fixed[0].color',
@@ -298,7 +300,7 @@ describe('readSettings', () => {
       '#2f6b4f',
       '4',
     ]);
-    expect(readSettings('{ "settings": ').problems[0].reason).toContain('is no JSON');
+    expect(spoken(readSettings('{ "settings": ').problems[0].reason)).toContain('is no JSON');
   });
 
   it('keeps what is settled of fields that are read again', () => {
@@ -342,7 +344,7 @@ describe('settingsCss', () => {
 
 describe('patterns to start from', () => {
   it('are filled and readable as they come', () => {
-    for (const { id, fields } of SETTING_PATTERNS) {
+    for (const { id, fields } of spoken(SETTING_PATTERNS)) {
       const plan = planSettings(sheetOf(fields), PALETTE);
       expect(plan.conflicts).withContext(id).toEqual([]);
       expect(plan.fields.filter(({ becomes }) => becomes.kind === 'leave').map((own) => own.field.name))

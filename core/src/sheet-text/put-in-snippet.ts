@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { selectorProblem } from '../selectors/selector-problem.js';
 import { matchedInAnyState } from '../selectors/touched.js';
 import { compileOptionsOf, partOf, type SiteModel } from '../site/site-model.js';
@@ -19,7 +20,7 @@ export interface SnippetPut {
  * the order they come. What stands there already by the letter is left out.
  * @returns why it cannot be, where the snippet is not whole.
  */
-export function putInSnippet(site: SiteModel, text: string, snippet: string): SnippetPut | string {
+export function putInSnippet(site: SiteModel, text: string, snippet: string): SnippetPut | Message {
   const problem = wholenessProblem(snippet);
   if (problem !== null) return problem;
   const sections = sectionsOf(compileOptionsOf(site));

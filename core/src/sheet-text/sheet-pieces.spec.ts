@@ -1,4 +1,5 @@
-import { spoken } from '@upper-veneer/words';
+import { isMessage } from '../message/message.js';
+import { say, spoken } from '@upper-veneer/words';
 import { compileOptionsOf, dressSite, openSite } from '../site/site-model.js';
 import { valueOfCustomProperty, customPropertyOf } from '../veneer/custom-property.js';
 import { writtenValue } from '../veneer/written-value.js';
@@ -153,14 +154,14 @@ describe('pieces of a sheet’s text', () => {
       TEXT,
       '.bar .go { color: blue }\np { color: red }\n.bar a:hover { color: var(--brand-accent-d12) }',
     );
-    if (typeof put === 'string') throw new Error(put);
+    if (isMessage(put)) throw new Error(say(put));
     expect(put.twice).toEqual(['.bar a:hover']);
     expect(put.put).toBe(2);
     expect(put.text.slice(put.text.indexOf('/* Bar */'))).toBe(
       `${TEXT.slice(TEXT.indexOf('/* Bar */')).trimEnd()}\n.bar .go { color: blue }\n\n/* Everywhere */\np { color: red }\n`,
     );
-    expect(putInSnippet(SITE, TEXT, 'a { color: red')).toBe('leaves "{" open');
-    expect(putInSnippet(SITE, '', 'p { color: red }')).toEqual(
+    expect(spoken(putInSnippet(SITE, TEXT, 'a { color: red'))).toBe('leaves "{" open');
+    expect(spoken(putInSnippet(SITE, '', 'p { color: red }'))).toEqual(
       jasmine.objectContaining({ text: '/* Everywhere */\np { color: red }\n' }),
     );
   });

@@ -1,3 +1,4 @@
+import type { Code } from '@upper-veneer/words';
 import { message, type Message } from '../message/message.js';
 import { lexer } from 'css-tree';
 import { closest, distance } from 'fastest-levenshtein';
@@ -38,6 +39,15 @@ const DESCRIPTORS: ReadonlySet<string> = new Set(
 );
 const MOST_TOLD = 300;
 
+/** What is open at its end, or closes what is not. */
+const OPEN: ReadonlySet<string> = new Set<Code>([
+  'css.leaves-open',
+  'css.leaves-string-open',
+  'css.leaves-address-open',
+  'css.leaves-comment-open',
+  'css.closes-with-what-does',
+]);
+
 /** What is wrong with an edited sheet, in the order it stands there. */
 export function sheetProblems(site: SiteModel, text: string): SheetProblem[] {
   const found: SheetProblem[] = [];
@@ -55,7 +65,7 @@ export function sheetProblems(site: SiteModel, text: string): SheetProblem[] {
   for (const { reason, start, end } of problems)
     found.push({
       level: 'fails',
-      words: message('plain', { text: reason }),
+      words: reason,
       mend: message('sheet.passed-over'),
       start,
       end,
@@ -122,10 +132,11 @@ function discarded(declarations: readonly DeclarationNode[]): SheetProblem[] {
     .discarded.filter(({ declaration }) => !declaration.value.includes(PLACEHOLDER))
     .map(({ declaration: { name, start, end }, reason }) => ({
       level: 'fails',
-      words: message('plain', { text: reason }),
-      mend: reason.startsWith('Unknown property')
-        ? nearest(name, PROPERTY_NAMES, '')
-        : message('sheet.give-value', { name }),
+      words: reason,
+      mend:
+        reason.code === 'css.unknown-property'
+          ? nearest(name, PROPERTY_NAMES, '')
+          : message('sheet.give-value', { name }),
       start,
       end,
     }));
@@ -160,9 +171,9 @@ function paletteProblem(head: string, text: string): SheetProblem {
   };
 }
 
-function mendOf(problem: string): Message {
-  if (problem.includes('open')) return message('sheet.close');
-  if (problem.startsWith('holds @import')) return message('sheet.paste-instead');
+function mendOf({ code, values }: Message): Message {
+  if (OPEN.has(code)) return message('sheet.close');
+  if (code === 'css.holds-which-read-head' && values?.['name'] === 'import') return message('sheet.paste-instead');
   return message('sheet.take-out');
 }
 

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { elementOf, openSite, dressSite, pageOf } from './site-model.js';
 import { isExcepted, readExceptions, type SiteException } from './exceptions.js';
 import { inspect } from '../inspect/inspect.js';
@@ -59,7 +60,7 @@ describe('exceptions', () => {
   it('are no strays on the Bench, and count as matched', () => {
     const notes = (exceptions: readonly SiteException[], name: string): string => {
       const site = open(exceptions);
-      return inspect(site, 1, numberOf(site, name), '', 1280).strip[0].note;
+      return say(inspect(site, 1, numberOf(site, name), '', 1280).strip[0].note);
     };
     expect(notes([], 'price')).toContain('stray');
     expect(notes([{ kind: 'color', target: '#a3262a' }], 'price')).not.toContain('stray');

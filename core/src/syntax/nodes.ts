@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 /** A property declaration as written. Offsets are UTF-16 units from 0 in the sheet's text. */
 export interface DeclarationNode {
   readonly kind: 'declaration';
@@ -39,7 +40,7 @@ export type BodyNode = DeclarationNode | RuleNode;
 /** A piece of the text that was thrown away while parsing. */
 export interface SyntaxProblem {
   readonly code: 'invalid-declaration' | 'invalid-selector' | 'too-deep' | 'too-large';
-  readonly reason: string;
+  readonly reason: Message;
   readonly start: number;
   readonly end: number;
 }

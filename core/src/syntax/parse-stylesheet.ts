@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import type { AtNode, BodyNode, DeclarationNode, QualifiedNode, RuleNode, SheetNode, SyntaxProblem } from './nodes.js';
 import {
   T,
@@ -32,7 +33,7 @@ export function parseStylesheet(text: string): SheetNode {
       problems: [
         {
           code: 'too-large',
-          reason: `The sheet has ${text.length} characters, the bound is ${MAX_LENGTH}`,
+          reason: message('css.sheet-has-characters-bound', { count: text.length, bound: MAX_LENGTH }),
           start: 0,
           end: text.length,
         },
@@ -110,7 +111,7 @@ function consumeQualifiedRule(
     addProblem(
       parser,
       nested ? 'invalid-declaration' : 'invalid-selector',
-      `"${excerpt(tokens, from, i)}" is neither a declaration nor a rule`,
+      message('css.neither-declaration-nor-rule', { excerpt: excerpt(tokens, from, i) }),
       from,
       i,
     );
@@ -126,7 +127,7 @@ function consumeQualifiedRule(
     tokenText(tokens, first).startsWith('--') &&
     tokens.types[second] === T.Colon
   ) {
-    addProblem(parser, 'invalid-declaration', 'A custom property cannot stand where a rule is expected', from, after);
+    addProblem(parser, 'invalid-declaration', message('css.custom-property-cannot-stand'), from, after);
     return after;
   }
   emit({
@@ -144,7 +145,7 @@ function consumeQualifiedRule(
 function consumeBlockContents(parser: Parser, from: number, end: number, depth: number): BodyNode[] {
   const { tokens } = parser;
   if (depth > MAX_DEPTH) {
-    addProblem(parser, 'too-deep', `Blocks are nested deeper than ${MAX_DEPTH}`, from, end);
+    addProblem(parser, 'too-deep', message('css.blocks-are-nested-deeper', { bound: MAX_DEPTH }), from, end);
     return [];
   }
   const body: BodyNode[] = [];
@@ -218,7 +219,7 @@ function consumeDeclaration(
   };
 }
 
-function addProblem(parser: Parser, code: SyntaxProblem['code'], reason: string, from: number, to: number): void {
+function addProblem(parser: Parser, code: SyntaxProblem['code'], reason: Message, from: number, to: number): void {
   parser.problems.push({ code, reason, start: offsetAt(parser.tokens, from), end: offsetAt(parser.tokens, to) });
 }
 

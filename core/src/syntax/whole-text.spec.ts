@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { wholenessProblem } from './whole-text.js';
 
 describe('wholenessProblem', () => {
@@ -23,7 +24,7 @@ describe('wholenessProblem', () => {
   ];
   for (const css of open) {
     it(`refuses ${JSON.stringify(css)}`, () => {
-      expect(wholenessProblem(css)).not.toBeNull();
+      expect(spoken(wholenessProblem(css))).not.toBeNull();
     });
   }
 
@@ -43,7 +44,7 @@ describe('wholenessProblem', () => {
   ];
   for (const css of whole) {
     it(`takes ${JSON.stringify(css)}`, () => {
-      expect(wholenessProblem(css)).toBeNull();
+      expect(spoken(wholenessProblem(css))).toBeNull();
     });
   }
 });

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { T, tokenText, tokenizeCss } from './tokens.js';
 
 // eslint-disable-next-line no-control-regex -- what no stylesheet is written with
@@ -9,30 +10,31 @@ const CLOSERS: ReadonlySet<number> = new Set([T.RightParenthesis, T.RightSquareB
  * What of a piece of CSS would swallow what is written after it, or break off before its end; `null` for a piece that
  * is whole: everything opened in it is closed in it. Source: CSS Syntax 3 §4.3 and §5.4, where the end of the text closes all.
  */
-export function wholenessProblem(css: string): string | null {
-  if (CONTROL.test(css)) return 'holds a control character';
+export function wholenessProblem(css: string): Message | null {
+  if (CONTROL.test(css)) return message('css.holds-control-character');
   const tokens = tokenizeCss(css);
   const closed = new Set<number>();
   for (let i = 0; i < tokens.count; i += 1) if (tokens.closers[i] > 0) closed.add(tokens.closers[i]);
   for (let i = 0; i < tokens.count; i += 1) {
     const type = tokens.types[i];
-    if (type === T.BadString) return 'breaks a string off';
-    if (type === T.BadUrl) return 'holds an address that cannot be read';
-    if (tokens.closers[i] === tokens.count) return `leaves "${tokenText(tokens, i)}" open`;
-    if (CLOSERS.has(type) && !closed.has(i)) return `closes with "${tokenText(tokens, i)}" what it does not open`;
+    if (type === T.BadString) return message('css.breaks-string-off');
+    if (type === T.BadUrl) return message('css.holds-address-cannot-be');
+    if (tokens.closers[i] === tokens.count) return message('css.leaves-open', { mark: tokenText(tokens, i) });
+    if (CLOSERS.has(type) && !closed.has(i))
+      return message('css.closes-with-what-does', { mark: tokenText(tokens, i) });
   }
   const last = tokens.count - 1;
   if (last < 0) return null;
   const text = tokenText(tokens, last);
   switch (tokens.types[last]) {
     case T.String:
-      return text.length > 1 && endsUnescaped(text, text[0]) ? null : 'leaves a string open';
+      return text.length > 1 && endsUnescaped(text, text[0]) ? null : message('css.leaves-string-open');
     case T.Url:
-      return endsUnescaped(text, ')') ? null : 'leaves an address open';
+      return endsUnescaped(text, ')') ? null : message('css.leaves-address-open');
     case T.Comment:
-      return text.length > 3 && text.endsWith('*/') ? null : 'leaves a comment open';
+      return text.length > 3 && text.endsWith('*/') ? null : message('css.leaves-comment-open');
     default:
-      return endsUnescaped(css, '\\') ? 'ends in the middle of an escape' : null;
+      return endsUnescaped(css, '\\') ? message('css.ends-middle-escape') : null;
   }
 }
 

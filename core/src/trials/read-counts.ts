@@ -1,10 +1,11 @@
+import { message, type Message } from '../message/message.js';
 import Papa from 'papaparse';
 import type { DayCount } from './counts.js';
 
 /** What a file of counts gave, and what of it could not be read, with where. */
 export interface CountsReading {
   readonly counts: readonly DayCount[];
-  readonly problems: readonly { readonly where: string; readonly reason: string }[];
+  readonly problems: readonly { readonly where: Message | string; readonly reason: Message }[];
 }
 
 /** Longest text that is read, UTF-16 units, and most lines. */
@@ -15,7 +16,7 @@ const COLUMNS = ['day', 'variation', 'seen', 'pressed'] as const;
 
 /** Reads counts from CSV (RFC 4180) with the columns day, variation, seen and pressed, in any order. @param variations those of the trial. */
 export function readCounts(text: string, variations: readonly string[]): CountsReading {
-  if (text.length > LONGEST) return failed('the file', `is longer than ${LONGEST.toLocaleString('en')} characters`);
+  if (text.length > LONGEST) return failed(message('file.file'), message('file.longer-than', { bound: LONGEST }));
   const { data } = Papa.parse<string[]>(text.replace(/^\ufeff/, '').trim(), {
     skipEmptyLines: true,
     preview: MOST_LINES + 2,
@@ -23,27 +24,29 @@ export function readCounts(text: string, variations: readonly string[]): CountsR
   const [head = [], ...lines] = data;
   const at = COLUMNS.map((name) => head.findIndex((own) => own.trim().toLowerCase() === name));
   const missing = COLUMNS.filter((_, i) => at[i] === -1);
-  if (missing.length > 0) return failed('line 1', `has no column ${missing.join(', ')}`);
-  if (lines.length > MOST_LINES) return failed('the file', `has more than ${MOST_LINES.toLocaleString('en')} lines`);
+  if (missing.length > 0)
+    return failed(message('file.line', { line: 1 }), message('counts.has-no-column', { missing }));
+  if (lines.length > MOST_LINES)
+    return failed(message('file.file'), message('counts.has-more-than-lines', { bound: MOST_LINES }));
   const counts: DayCount[] = [];
   const problems: CountsReading['problems'][number][] = [];
   const known = new Set<string>();
   lines.forEach((line, i) => {
     const [day, variation, seen, pressed] = at.map((column) => (line[column] ?? '').trim());
     const own = variations.find((name) => name.toLowerCase() === variation.toLowerCase());
-    const reason = !isDay(day)
-      ? `"${day.slice(0, 40)}" is no day, such as 2026-05-04`
+    const problem = !isDay(day)
+      ? message('counts.no-day-such-as', { day: day.slice(0, 40) })
       : own === undefined
-        ? `"${variation.slice(0, 40)}" is no variation of this trial`
+        ? noVariation(variation)
         : !isCount(seen) || !isCount(pressed)
-          ? 'seen and pressed must be whole numbers'
+          ? message('counts.seen-pressed-must-be')
           : Number(pressed) > Number(seen)
-            ? `${pressed} pressed of ${seen} who saw it`
+            ? message('counts.pressed-who-saw', { pressed, seen })
             : known.has(`${day} ${own}`)
-              ? `${day} and ${own} stand here twice`
+              ? message('counts.stand-here-twice', { day, own })
               : null;
-    if (reason !== null || own === undefined) {
-      problems.push({ where: `line ${i + 2}`, reason: reason ?? '' });
+    if (problem !== null || own === undefined) {
+      problems.push({ where: message('file.line', { line: i + 2 }), reason: problem ?? noVariation(variation) });
       return;
     }
     known.add(`${day} ${own}`);
@@ -52,7 +55,11 @@ export function readCounts(text: string, variations: readonly string[]): CountsR
   return { counts, problems };
 }
 
-function failed(where: string, reason: string): CountsReading {
+function noVariation(variation: string): Message {
+  return message('counts.no-variation-this-trial', { variation: variation.slice(0, 40) });
+}
+
+function failed(where: Message | string, reason: Message): CountsReading {
   return { counts: [], problems: [{ where, reason }] };
 }
 

@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { seededRandom } from '../testing/random.js';
 import { runsAsked } from '../testing/runs-asked.js';
 import { anytimeRange, boundary, mixtureScale } from './confidence-sequence.js';
@@ -236,8 +237,10 @@ describe('readCounts', () => {
       'day,variation,seen,pressed\n2026-02-30,A,1,1\n2026-05-04,C,1,1\n2026-05-04,A,1,2\n2026-05-04,A,x,1\n2026-05-04,A,9,1\n2026-05-04,A,9,1';
     const { counts, problems } = readCounts(text, ['A', 'B']);
     expect(counts.length).toBe(1);
-    expect(problems.map(({ where }) => where)).toEqual(['line 2', 'line 3', 'line 4', 'line 5', 'line 7']);
-    expect(readCounts('a,b\n1,2', ['A']).problems[0].reason).toBe('has no column day, variation, seen, pressed');
+    expect(spoken(problems.map(({ where }) => where))).toEqual(['line 2', 'line 3', 'line 4', 'line 5', 'line 7']);
+    expect(spoken(readCounts('a,b\n1,2', ['A']).problems[0].reason)).toBe(
+      'has no column day, variation, seen, pressed',
+    );
   });
 });
 

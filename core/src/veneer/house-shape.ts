@@ -27,12 +27,12 @@ export function houseTold(part: HousePart): Message {
 const PIXELS = /^(?:0|\d{1,3}(?:\.\d{1,3})?px)$/;
 
 /** Why a text is no value of a part of the house shape; `null` when it is one. */
-export function houseProblem(part: HousePart, css: string): string | null {
+export function houseProblem(part: HousePart, css: string): Message | null {
   const problem = wholenessProblem(css);
   if (problem !== null) return problem;
-  if (part === 'corner' || part === 'edge') return PIXELS.test(css) ? null : 'is no length in px, such as 3px';
+  if (part === 'corner' || part === 'edge') return PIXELS.test(css) ? null : message('css.no-length-px-such');
   if (/[{}]|\/\*|var\(|url\(/i.test(css) || !isPropertyValue(HOUSE_PROPERTIES[part], css))
-    return part === 'shadow' ? 'is no shadow, such as 0 2px 6px #0003, or none' : 'is no list of font families';
+    return part === 'shadow' ? message('css.no-shadow-such-as') : message('css.no-font-families');
   return null;
 }
 

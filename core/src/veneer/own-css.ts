@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import MagicString from 'magic-string';
 import { skipBlank, T, tokenText, tokenizeCss } from '../syntax/tokens.js';
 import { parseStylesheet } from '../syntax/parse-stylesheet.js';
@@ -21,12 +22,12 @@ export const MOST_OWN_CSS = 400_000;
 const HEAD_ONLY: ReadonlySet<string> = new Set(['import', 'charset', 'namespace']);
 
 /** Why a text cannot stand in a section; `null` when it can, and nothing of it tells on what follows. */
-export function ownCssProblem(css: string): string | null {
-  if (css.length > MOST_OWN_CSS) return `has ${css.length} characters, the bound is ${MOST_OWN_CSS}`;
+export function ownCssProblem(css: string): Message | null {
+  if (css.length > MOST_OWN_CSS) return message('css.has-characters-bound', { count: css.length, bound: MOST_OWN_CSS });
   const problem = wholenessProblem(css);
   if (problem !== null) return problem;
   const head = parseStylesheet(css).rules.find((rule) => rule.kind === 'at' && HEAD_ONLY.has(rule.name));
-  return head?.kind === 'at' ? `holds @${head.name}, which is read at the head of a sheet alone` : null;
+  return head?.kind === 'at' ? message('css.holds-which-read-head', { name: head.name }) : null;
 }
 
 /**

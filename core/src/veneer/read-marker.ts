@@ -1,11 +1,12 @@
+import { message, type Message } from '../message/message.js';
 import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
 import type { LightingMarker } from './lighting.js';
 
 /** How a typed marker was read. */
 export type MarkerReading =
-  { readonly ok: true; readonly marker: LightingMarker } | { readonly ok: false; readonly reason: string };
+  { readonly ok: true; readonly marker: LightingMarker } | { readonly ok: false; readonly reason: Message };
 
-const FORM = 'write one class or one attribute of html or body, such as html.night or body[data-light="out"]';
+const FORM = message('css.write-class-or-attribute');
 const MOST_CHARACTERS = 200;
 
 /** Reads what calls a second lighting: a compound selector of the root or the body with one class or one attribute; without a type the root is meant. */
@@ -27,10 +28,10 @@ export function readMarker(text: string): MarkerReading {
     const [attribute] = attributes;
     if (classes.length > 0 || attributes.length !== 1 || (attribute.operator !== '' && attribute.operator !== '='))
       return { ok: false, reason: FORM };
-    if (attribute.name === 'class') return { ok: false, reason: 'write a class with a full stop, such as html.night' };
+    if (attribute.name === 'class') return { ok: false, reason: message('css.write-class-with-full') };
     return { ok: true, marker: { kind: 'marker', on, attribute: attribute.name, value: attribute.value } };
   } catch (error) {
     if (!(error instanceof SelectorError)) throw error;
-    return { ok: false, reason: `${error.message}: ${FORM}` };
+    return { ok: false, reason: message('css.selector-and-form', { problem: error.told, form: FORM }) };
   }
 }

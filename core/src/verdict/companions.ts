@@ -14,7 +14,7 @@ import { stateTold } from '../grid/rows.js';
 import type { Override, OverrideState } from '../veneer/override.js';
 import { colorOfValue, valueTold, type OverrideValue } from '../veneer/override-value.js';
 import type { RoleName } from '../veneer/palette.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import { NO_EXCEPTIONS, isExcepted, passedOverOn } from '../site/exceptions.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { readableRole } from '../plan/readable-role.js';
@@ -25,7 +25,7 @@ import { showsText, wantedRatio } from '../resolve/text-figures.js';
 export interface Companion {
   readonly kind: 'text' | 'link' | 'heading' | 'icon' | 'edge' | 'shadow';
   /** Name of one of them, for people. */
-  readonly name: string;
+  readonly name: Message;
   readonly state: OverrideState;
   readonly stateWords: Message;
   /** How many alike stand on this ground. */
@@ -279,7 +279,7 @@ function add(
   const { widths, pages } = override;
   found.set(key, {
     kind,
-    name: plainName(element, pseudo),
+    name: nameTold(element, pseudo),
     state,
     stateWords: stateTold(state),
     count: 1,

@@ -3,7 +3,7 @@ import { propertyTold } from '../grid/rows.js';
 import { flipsOf } from '../elsewhere/flips.js';
 import { isSwitchState, type Override } from '../veneer/override.js';
 import { valueTold } from '../veneer/override-value.js';
-import { pseudoWords, shortName } from '../selectors/describe-element.js';
+import { pseudoTold, shortName } from '../selectors/describe-element.js';
 import { placesOf } from '../site/places.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { matchedInAnyState } from '../selectors/touched.js';
@@ -29,7 +29,7 @@ export function glossOf(site: SiteModel, override: Override): Message {
             : 'part',
       property,
       what: propertyTold(property),
-      part: pseudoWords(pseudo),
+      part: pseudoTold(pseudo),
       kind: kindMessage(
         through ? elementOf(pageOf(site, override.pageId), through.element).localName : element.localName,
       ),

@@ -1,3 +1,4 @@
+import type { Message } from '../message/message.js';
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import { isInactive } from '../selectors/element-states.js';
 import type { ElementNode } from '../dom/tree.js';
@@ -25,7 +26,7 @@ export interface Reading {
   readonly ink: Color;
   readonly ground: Color;
   /** Why the ratio cannot be told; empty where it can. */
-  readonly doubt: string;
+  readonly doubt: Message | null;
   readonly by: Surroundings['by'];
 }
 
@@ -47,7 +48,7 @@ export interface ReadingTally {
   readonly already: number;
   readonly worst: PlacedReading | null;
   /** Elements whose ratio cannot be told, by reason. */
-  readonly doubtful: readonly { readonly spot: Spot; readonly doubt: string }[];
+  readonly doubtful: readonly { readonly spot: Spot; readonly doubt: Message }[];
   /** Whether some were held against their ancestors alone, for want of boxes. */
   readonly hasChains: boolean;
 }
@@ -57,7 +58,7 @@ export class Legibility {
   readonly #worst = new Map<string, PlacedReading>();
   readonly #judged = new Map<ReadKind, Set<string>>();
   readonly #failsAnew = new Set<string>();
-  readonly #doubtful = new Map<string, { readonly kind: ReadKind; readonly spot: Spot; readonly doubt: string }>();
+  readonly #doubtful = new Map<string, { readonly kind: ReadKind; readonly spot: Spot; readonly doubt: Message }>();
   readonly #chains = new Set<ReadKind>();
 
   /** Takes a reading in; `before` is the same without the change. */
@@ -66,12 +67,12 @@ export class Legibility {
     let judged = this.#judged.get(reading.kind);
     if (!judged) this.#judged.set(reading.kind, (judged = new Set()));
     judged.add(key);
-    if (reading.doubt !== '') {
+    if (reading.doubt !== null) {
       this.#doubtful.set(key, { kind: reading.kind, spot: reading.spot, doubt: reading.doubt });
       return;
     }
     if (reading.by === 'chain') this.#chains.add(reading.kind);
-    const failedBefore = before !== null && before.doubt === '' && before.ratio < before.wanted;
+    const failedBefore = before !== null && before.doubt === null && before.ratio < before.wanted;
     if (margin(reading) < 1 && !failedBefore) this.#failsAnew.add(key);
     const known = this.#worst.get(key);
     if (!known || margin(reading) < margin(known)) this.#worst.set(key, reading);
@@ -149,8 +150,8 @@ export class Readings {
     if (!hasInk(style) && !isField && !this.#isFocused) return [];
     const around = this.#around(style);
     const { by } = around;
-    const doubt = around.doubts[0] ?? '';
-    const doubtOutside = around.outsideDoubts[0] ?? '';
+    const doubt = around.doubts[0] ?? null;
+    const doubtOutside = around.outsideDoubts[0] ?? null;
     if (hasInk(style) && !around.isHidden) {
       const wanted =
         ['before', 'after', 'marker'].includes(pseudo) && !generatesWords(style) ? RATIOS.nonText : wantedRatio(style);

@@ -1,11 +1,11 @@
-import { inner, message, sentences, type Message } from '../message/message.js';
+import { distinct, inner, message, sentences, type Message } from '../message/message.js';
 import { compositeOver, contrastRatio } from '../color/contrast.js';
 import { hexOf } from '../color/read-notation.js';
 import { stateTold } from '../grid/rows.js';
 import { wishOf } from '../veneer/wish-of.js';
 import { settingsTold } from '../site/environments.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
-import { plainName } from '../selectors/describe-element.js';
+import { nameTold } from '../selectors/describe-element.js';
 import type { Color } from '../values/color.js';
 import type { Override, Spot } from '../veneer/override.js';
 import { colorOfValue, shadeOfValue, valueTold } from '../veneer/override-value.js';
@@ -69,13 +69,15 @@ function judgedFinding(
 
 function doubtFinding({ kind, doubtful }: ReadingTally): Finding[] {
   if (doubtful.length === 0) return [];
-  const reasons = [...new Set(doubtful.map(({ doubt }) => doubt))];
-  const under = reasons.every((reason) => reason.includes('picture')) ? 'over-picture' : 'unreckoned';
+  const reasons = distinct(doubtful.map(({ doubt }) => doubt));
+  const under = reasons.every(({ code }) => code === 'ground.picture-lies-under') ? 'over-picture' : 'unreckoned';
   return [
     {
       standing: 'look',
       text: message(`verdict.doubt.${under}.${kind}`, { count: doubtful.length }),
-      basis: message(`verdict.doubt-basis.${under}`, { reasons }),
+      basis: message(`verdict.doubt-basis.${under}`, {
+        reasons: reasons.map((own, i) => (i === 0 ? own : inner(own))),
+      }),
       spots: doubtful.map(({ spot }) => spot).slice(0, MOST_SPOTS),
     },
   ];
@@ -85,7 +87,7 @@ function placeWords(site: SiteModel, { spot, state, setting }: PlacedReading): M
   const page = pageOf(site, spot.pageId);
   const name = site.source.pages.find(({ id }) => id === spot.pageId)?.name ?? '';
   return message('verdict.place', {
-    element: plainName(elementOf(page, spot.element), ''),
+    element: nameTold(elementOf(page, spot.element), ''),
     page: name,
     state: inner(stateTold(state)),
     where: settingsTold([setting]),

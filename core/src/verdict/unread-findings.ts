@@ -1,4 +1,4 @@
-import { message } from '../message/message.js';
+import { clauses, distinct, message } from '../message/message.js';
 import type { UnreadPage } from '../site/unread.js';
 import type { Finding } from './finding.js';
 
@@ -6,7 +6,7 @@ import type { Finding } from './finding.js';
 export function unreadFindings(pages: readonly UnreadPage[]): Finding[] {
   const short = pages.filter(({ elements }) => elements > 0);
   const missing = pages.flatMap(({ name, reasons }) => reasons.map((reason) => ({ name, reason })));
-  const reasons = [...new Set(missing.map(({ reason }) => reason))];
+  const reasons = distinct(missing.map(({ reason }) => reason));
   const findings: Finding[] = [];
   if (short.length > 0) {
     const count = short.reduce((sum, { elements }) => sum + elements, 0);
@@ -23,7 +23,7 @@ export function unreadFindings(pages: readonly UnreadPage[]): Finding[] {
       standing: 'look',
       text: message('verdict.rules-unread', { count: reasons.length }),
       basis: message('verdict.rules-unread-basis', {
-        reasons: reasons.slice(0, MOST_REASONS).join('; '),
+        reasons: clauses(reasons.slice(0, MOST_REASONS)),
         more: Math.max(0, reasons.length - MOST_REASONS),
         pages: [...new Set(missing.map(({ name }) => name))].slice(0, MOST_REASONS),
       }),

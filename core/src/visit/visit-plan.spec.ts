@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { describeStep, planProblem, stepProblem, type VisitStep } from './visit-plan.js';
 
 const step = (said: Partial<VisitStep>): VisitStep => ({
@@ -26,8 +27,8 @@ describe('a plan of a visit', () => {
   ];
   for (const [what, own, problem] of steps)
     it(`${problem ? 'refuses' : 'takes'} ${what}`, () => {
-      if (problem) expect(stepProblem(own) ?? '').toMatch(problem);
-      else expect(stepProblem(own)).toBe(null);
+      if (problem) expect(spoken(stepProblem(own) ?? '')).toMatch(problem);
+      else expect(spoken(stepProblem(own))).toBe(null);
     });
 
   const plan = (keep: string | null, ...own: VisitStep[]) => ({
@@ -37,23 +38,27 @@ describe('a plan of a visit', () => {
     steps: own,
   });
   it('keeps at least one page, each under a name of its own', () => {
-    expect(planProblem(plan(''))).toBe(null);
-    expect(planProblem(plan(null, step({ keep: 'Second step' })))).toBe(null);
-    expect(planProblem(plan(null, step({})))).toMatch(/No page is kept/);
-    expect(planProblem(plan('', step({ keep: ' ' })))).toMatch(/after step 1 needs a name/);
-    expect(planProblem(plan('', step({ keep: 'A' }), step({ keep: 'A' })))).toMatch(/Two pages are kept as "A"/);
-    expect(planProblem(plan('', step({}), step({ words: '' })))).toMatch(/^Step 2 needs/);
+    expect(spoken(planProblem(plan('')))).toBe(null);
+    expect(spoken(planProblem(plan(null, step({ keep: 'Second step' }))))).toBe(null);
+    expect(spoken(planProblem(plan(null, step({}))))).toMatch(/No page is kept/);
+    expect(spoken(planProblem(plan('', step({ keep: ' ' }))))).toMatch(/after step 1 needs a name/);
+    expect(spoken(planProblem(plan('', step({ keep: 'A' }), step({ keep: 'A' }))))).toMatch(
+      /Two pages are kept as "A"/,
+    );
+    expect(spoken(planProblem(plan('', step({}), step({ words: '' }))))).toMatch(/^Step 2 needs/);
   });
 
   it('reads as what a visitor does', () => {
     expect(
-      [
-        step({}),
-        step({ act: 'type', words: '', selector: '#a', text: 'Nell' }),
-        step({ act: 'choose', text: 'Two', frame: '#f' }),
-        step({ act: 'scroll', words: '' }),
-        step({ act: 'width', width: 390 }),
-      ].map(describeStep),
+      spoken(
+        [
+          step({}),
+          step({ act: 'type', words: '', selector: '#a', text: 'Nell' }),
+          step({ act: 'choose', text: 'Two', frame: '#f' }),
+          step({ act: 'scroll', words: '' }),
+          step({ act: 'width', width: 390 }),
+        ].map(describeStep),
+      ),
     ).toEqual([
       'Press “Next”',
       'Type “Nell” into #a',

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { SelectorError, parseSelectorList } from '../selectors/parse-selector.js';
 
 /** What a visitor can do to a page. */
@@ -38,11 +39,11 @@ export const VISIT_BOUNDS = { steps: 40, leastWidth: 240, mostWidth: 3840, textL
 const AIMED: ReadonlySet<VisitAct> = new Set(['wait', 'press', 'type', 'choose', 'hover']);
 
 /** What is wrong with a step, as a sentence; `null` when nothing is. */
-export function stepProblem({ act, selector, words, frame, width }: VisitStep): string | null {
-  if (AIMED.has(act) && selector === '' && words === '') return 'needs a selector, or words to find it by';
-  if (act === 'width' && width === null) return 'needs a width';
+export function stepProblem({ act, selector, words, frame, width }: VisitStep): Message | null {
+  if (AIMED.has(act) && selector === '' && words === '') return message('visit.needs-selector-or-words');
+  if (act === 'width' && width === null) return message('visit.needs-width');
   for (const text of [selector, frame])
-    if (text !== '' && !isSelector(text)) return `"${text.slice(0, 80)}" is no CSS selector`;
+    if (text !== '' && !isSelector(text)) return message('visit.no-css-selector', { text: text.slice(0, 80) });
   return null;
 }
 
@@ -57,39 +58,39 @@ function isSelector(text: string): boolean {
 }
 
 /** What is wrong with a plan, as a sentence; `null` when nothing is. */
-export function planProblem({ keep, steps }: VisitPlan): string | null {
+export function planProblem({ keep, steps }: VisitPlan): Message | null {
   for (const [i, step] of steps.entries()) {
     const problem = stepProblem(step);
-    if (problem !== null) return `Step ${i + 1} ${problem}`;
+    if (problem !== null) return message('visit.step', { step: i + 1, problem });
   }
   const names = steps.flatMap((step) => (step.keep === null ? [] : [step.keep]));
-  if (keep === null && names.length === 0) return 'No page is kept: keep one after a step';
+  if (keep === null && names.length === 0) return message('visit.no-page-kept-keep');
   const unnamed = steps.findIndex((step) => step.keep?.trim() === '');
-  if (unnamed >= 0) return `The page kept after step ${unnamed + 1} needs a name`;
+  if (unnamed >= 0) return message('visit.page-kept-after-step', { step: unnamed + 1 });
   const double = [...(keep ? [keep] : []), ...names].find((name, i, all) => all.indexOf(name) !== i);
-  return double === undefined ? null : `Two pages are kept as "${double}"`;
+  return double === undefined ? null : message('visit.two-pages-are-kept', { double });
 }
 
 /** A step in words. */
-export function describeStep({ act, selector, words, frame, text, width }: VisitStep): string {
-  const what = words === '' ? selector : `“${words}”`;
-  const where = frame === '' ? '' : ` in the frame ${frame}`;
+export function describeStep({ act, selector, words, frame, text, width }: VisitStep): Message {
+  const aim = words === '' ? selector : `“${words}”`;
+  const what = frame === '' ? aim : message('visit.in-frame', { what: aim, frame });
   switch (act) {
     case 'wait':
-      return `Wait for ${what}${where}`;
+      return message('visit.wait-for', { what });
     case 'press':
-      return `Press ${what}${where}`;
+      return message('visit.press', { what });
     case 'type':
-      return `Type “${text}” into ${what}${where}`;
+      return message('visit.type-into', { text, what });
     case 'choose':
-      return `Choose “${text}” in ${what}${where}`;
+      return message('visit.choose', { text, what });
     case 'hover':
-      return `Hover over ${what}${where}`;
+      return message('visit.hover-over', { what });
     case 'scroll':
-      return what === '' ? 'Scroll to the end' : `Scroll to ${what}${where}`;
+      return aim === '' ? message('visit.scroll-end') : message('visit.scroll-to', { what });
     case 'width':
-      return `At ${width ?? 0} px`;
+      return message('visit.px', { width: width ?? 0 });
     case 'anew':
-      return 'Begin anew, as a visitor who was never there';
+      return message('visit.begin-anew-as-visitor');
   }
 }

@@ -11,6 +11,7 @@ import {
   type Palette,
   type PlainValue,
 } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { checkScope } from '../plan.js';
 import { checkSheet } from '../settings.js';
 
@@ -44,7 +45,7 @@ export function archiveProblems({ head, steps, revisions, former }: SiteArchive)
     }
   };
   const ownCss = (list: readonly OwnCss[], where: string): void => {
-    for (const { css } of list) add(`${where}, own CSS`, ownCssProblem(css));
+    for (const { css } of list) add(`${where}, own CSS`, spoken(ownCssProblem(css)));
   };
   const palette = ({ swatches }: PaletteBody, where: string): void => {
     for (const { id, name, css } of swatches) {
@@ -58,7 +59,7 @@ export function archiveProblems({ head, steps, revisions, former }: SiteArchive)
     ownCss(own.ownCss ?? [], where);
     if (own.palette) palette(own.palette, where);
     for (const { id, selector } of own.parts ?? [])
-      add(`${where}, part ${id}`, id === 0 ? 'has no number' : selectorProblem(selector));
+      add(`${where}, part ${id}`, id === 0 ? 'has no number' : spoken(selectorProblem(selector)));
     for (const { scope } of own.plans ?? []) add(`${where}, plan`, checkScope(scope).at(0)?.reason ?? null);
     for (const sheet of own.settings ?? [])
       add(`${where}, settings of part ${sheet.partId}`, checkSheet(sheet).at(0)?.reason ?? null);
@@ -109,7 +110,7 @@ function reasonAgainst({ property, value, selector }: Override): string | null {
   if (!OVERRIDABLE.has(property) && !property.startsWith('--'))
     return `${property} is no property an override can have`;
   const shown = withAnyColor(value);
-  return selectorProblem(selector) ?? (shown && valueProblem(property, shown, NO_PALETTE));
+  return spoken(selectorProblem(selector)) ?? (shown && spoken(valueProblem(property, shown, NO_PALETTE)));
 }
 
 function isSitePath(path: string): boolean {

@@ -1,4 +1,5 @@
 import { colorOfSetting, readSettings, settingProblem, type SettingField } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import express, { Router, type NextFunction, type Request, type Response } from 'express';
 import type { Store } from '../store.js';
 import { settingsForm } from './settings-form.js';
@@ -181,7 +182,7 @@ function problemOf(values: ReadonlyMap<string, string>, fields: readonly MakerFi
   for (const [name, value] of values) {
     const field = fields.find((own) => own.name === name);
     if (!field) return `there is no setting "${name.slice(0, 80)}"`;
-    const problem = settingProblem(field, value);
+    const problem = spoken(settingProblem(field, value));
     if (problem !== null) return `${name}: "${value.slice(0, 40)}" ${problem}`;
   }
   return null;

@@ -2,6 +2,7 @@ import { Router, type NextFunction, type Request, type Response } from 'express'
 import multer, { MulterError } from 'multer';
 import { ImportRequest } from '@upper-veneer/contract';
 import { planProblem } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
 import type { AddressPolicy } from '@upper-veneer/browser';
 import type { ImportJobs } from '../import/import-jobs.js';
@@ -50,7 +51,7 @@ export function importRoutes({ store, jobs, pool, visiting, policy, now, announc
       const wish = readBody(ImportRequest, parseWish((request.body as { wish?: unknown }).wish));
       if (wish.siteId != null && !store.sites.byId(wish.siteId))
         throw new HttpProblem(404, 'Not found', `There is no site ${wish.siteId}`);
-      const wrong = wish.visit ? planProblem(wish.visit) : null;
+      const wrong = wish.visit ? spoken(planProblem(wish.visit)) : null;
       if (wrong !== null) throw new HttpProblem(422, 'Not brought in', wrong);
       if (wish.kind === 'again' && wish.siteId == null)
         throw new HttpProblem(422, 'Not brought in', 'A site is captured again as a whole: name it');

@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { KitBody } from '@upper-veneer/contract';
 import { OVERRIDABLE, selectorProblem } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
 import type { Store } from '../store.js';
 
@@ -16,10 +17,10 @@ export function kitRoutes(store: Store, now: () => Date): Router {
   router.post('/kits', (request, response) => {
     const kit = readBody(KitBody, request.body);
     const errors = [
-      { field: 'root', reason: selectorProblem(kit.root) },
+      { field: 'root', reason: spoken(selectorProblem(kit.root)) },
       ...kit.rules.flatMap(({ elements, selector, property }, i) => [
-        { field: `rules.${i}.selector`, reason: selectorProblem(selector) },
-        { field: `rules.${i}.elements`, reason: elements === null ? null : selectorProblem(elements) },
+        { field: `rules.${i}.selector`, reason: spoken(selectorProblem(selector)) },
+        { field: `rules.${i}.elements`, reason: elements === null ? null : spoken(selectorProblem(elements)) },
         {
           field: `rules.${i}.property`,
           reason: OVERRIDABLE.has(property) || property.startsWith('--') ? null : 'is no property an override can have',

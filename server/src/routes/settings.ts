@@ -1,6 +1,7 @@
 import { Router } from 'express';
 import { HandedRequest, SettingsReadRequest, SettingsRequest, type HandedFieldBody } from '@upper-veneer/contract';
 import { settingProblem } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import type { SheetRow } from '../db/settings-sheets.js';
@@ -108,7 +109,8 @@ function checkFields(sheet: SheetRow, fields: readonly HandedFieldBody[]): void 
       ? `"${field}" is no field of this sheet`
       : text === undefined
         ? null
-        : settingProblem(own, text) && `${own.name}: "${text.slice(0, 40)}" ${settingProblem(own, text)}`;
+        : spoken(settingProblem(own, text)) &&
+          `${own.name}: "${text.slice(0, 40)}" ${spoken(settingProblem(own, text))}`;
     if (reason !== null) throw new HttpProblem(422, 'Not handed over', reason, [{ field: `fields.${i}`, reason }]);
   });
 }

@@ -11,6 +11,7 @@ import {
   type TrialsDocument,
 } from '@upper-veneer/contract';
 import { judgeTrial, selectorProblem, type Override, type TrialPair } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { checkOverrides, describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import type { BasisRow } from '../draft-basis.js';
@@ -112,9 +113,9 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     const siteId = siteOf(request.params.siteId);
     const { name, variations, plan, conversions, seen } = readBody(TrialRequest, request.body);
     if (plan.base + plan.smallest >= 1) refuse('plan.smallest', 'leads beyond 100 %');
-    if (seen !== '') refuse('seen', selectorProblem(seen));
+    if (seen !== '') refuse('seen', spoken(selectorProblem(seen)));
     conversions.forEach(({ kind, target }, i) => {
-      if (kind !== 'reached') refuse(`conversions.${i}.target`, selectorProblem(target));
+      if (kind !== 'reached') refuse(`conversions.${i}.target`, spoken(selectorProblem(target)));
       else if (!store.pages.byPath(siteId, target))
         refuse(`conversions.${i}.target`, `"${target.slice(0, 80)}" is no page of this site`);
     });

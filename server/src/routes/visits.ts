@@ -2,6 +2,7 @@ import { Router } from 'express';
 import { isSandboxed, type DrawnSight } from '@upper-veneer/browser';
 import { SightRequest, VisitStepBody, type BrowserDocument, type SightDocument } from '@upper-veneer/contract';
 import { stepProblem } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { HttpProblem, readBody } from '../http/problem.js';
 import type { Visiting } from '../visits/visiting.js';
 
@@ -39,7 +40,7 @@ export function visitRoutes({ visiting, example }: VisitRouteOptions): Router {
   });
   router.post('/sights/:key/steps', async (request, response) => {
     const step = readBody(VisitStepBody, request.body);
-    const reason = stepProblem(step);
+    const reason = spoken(stepProblem(step));
     if (reason !== null) throw new HttpProblem(422, 'Not done', `The step ${reason}`);
     response.json(described(await visiting.act(keyOf(request.params.key), step)));
   });

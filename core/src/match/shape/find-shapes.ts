@@ -1,8 +1,8 @@
-import { message, type Message } from '../../message/message.js';
+import { distinct, message, type Message } from '../../message/message.js';
 import type { ElementNode } from '../../dom/tree.js';
 import { StyleView } from '../../resolve/style-view.js';
 import { kindOf } from '../../selectors/alike.js';
-import { plainName } from '../../selectors/describe-element.js';
+import { nameTold } from '../../selectors/describe-element.js';
 import { passedOverOn } from '../../site/exceptions.js';
 import type { SiteModel } from '../../site/site-model.js';
 import { HOUSE_PARTS, type HousePart } from '../../veneer/house-shape.js';
@@ -121,7 +121,7 @@ function anchorOf(
 }
 
 function paintsOf(part: HousePart, nodes: readonly ElementNode[]): Message {
-  const names = [...new Set(nodes.map((node) => plainName(node)))];
+  const names = distinct(nodes.map((node) => nameTold(node)));
   return message(`match.shape.${part}`, { shown: names.slice(0, 2), more: Math.max(0, names.length - 2) });
 }
 

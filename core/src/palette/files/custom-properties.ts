@@ -1,3 +1,4 @@
+import { message, type Message } from '../../message/message.js';
 import type { BodyNode, RuleNode } from '../../syntax/nodes.js';
 import { parseStylesheet } from '../../syntax/parse-stylesheet.js';
 import { hexOf } from '../../color/read-notation.js';
@@ -24,10 +25,10 @@ export function readCustomProperties(css: string): PaletteFile {
   if (values.size === 0)
     return {
       colors: [],
-      problems: [{ where: 'the file', reason: 'It holds no custom property such as --brand: #b4582a' }],
+      problems: [{ where: message('file.file'), reason: message('file.holds-no-custom-property') }],
     };
   const colors: NamedColor[] = [];
-  const problems: { where: string; reason: string }[] = [];
+  const problems: { where: Message | string; reason: Message }[] = [];
   for (const name of values.keys()) {
     const text = substitute(name, values);
     // One that only points to another gives it a job; it is no colour of its own.
@@ -35,10 +36,10 @@ export function readCustomProperties(css: string): PaletteFile {
     if (text !== null && target !== undefined && values.has(target)) continue;
     if (text !== null && colorOfCss(text))
       colors.push({ name: name.slice(2).replace(/[-_]+/g, ' ').trim() || name, css: text });
-    else if (text === null)
-      problems.push({ where: name, reason: 'refers to itself, or to a property that is not in the file' });
+    else if (text === null) problems.push({ where: name, reason: message('file.refers-itself-or-property') });
   }
-  if (colors.length === 0) problems.push({ where: 'the file', reason: 'No custom property in it holds a colour' });
+  if (colors.length === 0)
+    problems.push({ where: message('file.file'), reason: message('file.no-custom-property-holds') });
   return { colors: withDistinctNames(colors), problems };
 }
 

@@ -1,3 +1,4 @@
+import { isMessage, message, type Message } from '../../message/message.js';
 import { hexOf } from '../../color/read-notation.js';
 import { channelsIn } from '../../values/convert-color.js';
 import { colorOfValue } from '../../veneer/override-value.js';
@@ -40,19 +41,22 @@ export function readDesignTokens(text: string): PaletteFile {
     return {
       colors: [],
       problems: [
-        { where: 'the file', reason: `It is not JSON: ${error instanceof Error ? error.message : String(error)}` },
+        {
+          where: message('file.file'),
+          reason: message('file.not-json', { error: error instanceof Error ? error.message : String(error) }),
+        },
       ],
     };
   }
   if (!isGroup(root))
-    return { colors: [], problems: [{ where: 'the file', reason: 'A design tokens file is a JSON object' }] };
+    return { colors: [], problems: [{ where: message('file.file'), reason: message('file.design-tokens-file-json') }] };
   const tokens = new Map<string, { readonly type: string; readonly value: unknown }>();
   collect(root, [], '', tokens);
   const colors: NamedColor[] = [];
-  const problems: { where: string; reason: string }[] = [];
+  const problems: { where: Message | string; reason: Message }[] = [];
   for (const [path, token] of tokens) {
     const target = follow(path, tokens);
-    if (typeof target === 'string') {
+    if (isMessage(target)) {
       // An alias without a type may be of any; one that leads nowhere is said whatever it is.
       if (token.type === 'color' || token.type === '') problems.push({ where: path, reason: target });
       continue;
@@ -63,7 +67,7 @@ export function readDesignTokens(text: string): PaletteFile {
     if (css === null)
       problems.push({
         where: path,
-        reason: `${JSON.stringify(target.value)?.slice(0, 60) ?? 'nothing'} is no colour value`,
+        reason: message('file.no-colour-value', { value: JSON.stringify(target.value)?.slice(0, 60) ?? 'nothing' }),
       });
     else colors.push({ name: nameOf(path), css });
   }
@@ -88,8 +92,7 @@ export function readTokenPalette(text: string): {
     // A role of one's own is told by the group it stands in.
     const role = named && (isStandardRole(named) || /^roles?$/i.test(names.at(-2) ?? '')) ? named : undefined;
     const target = follow(path, tokens);
-    const css =
-      role !== undefined && typeof target !== 'string' && target.type === 'color' ? cssOf(target.value) : null;
+    const css = role !== undefined && !isMessage(target) && target.type === 'color' ? cssOf(target.value) : null;
     const swatch = css === null ? undefined : swatches.find((own) => own.css === css);
     if (role !== undefined && swatch && !roles.has(role)) roles.set(role, { role, swatchId: swatch.id, shade: 0 });
   }
@@ -117,15 +120,15 @@ function collect(
 function follow(
   start: string,
   tokens: ReadonlyMap<string, { readonly type: string; readonly value: unknown }>,
-): { readonly type: string; readonly value: unknown } | string {
+): { readonly type: string; readonly value: unknown } | Message {
   const seen = new Set<string>();
   let path = start;
   for (;;) {
     const token = tokens.get(path);
-    if (!token) return `{${path}} is not in the file`;
+    if (!token) return message('file.not-file', { path });
     const alias = typeof token.value === 'string' ? /^\{(.+)\}$/.exec(token.value)?.[1] : undefined;
     if (alias === undefined) return token;
-    if (seen.has(path)) return `{${alias}} leads round in a circle`;
+    if (seen.has(path)) return message('file.leads-round-circle', { alias });
     seen.add(path);
     path = alias;
   }

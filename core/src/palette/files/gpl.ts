@@ -1,3 +1,4 @@
+import { message, type Message } from '../../message/message.js';
 import { hexOf } from '../../color/read-notation.js';
 import { rgb8 } from '../../values/color.js';
 import { channelsIn } from '../../values/convert-color.js';
@@ -10,17 +11,22 @@ const HEAD = 'GIMP Palette';
 export function readGpl(text: string): PaletteFile {
   const lines = text.replace(/^\ufeff/, '').split(/\r\n|[\r\n]/);
   if (lines[0].trim() !== HEAD)
-    return { colors: [], problems: [{ where: 'line 1', reason: `A GIMP palette begins with "${HEAD}"` }] };
+    return {
+      colors: [],
+      problems: [
+        { where: message('file.line', { line: 1 }), reason: message('file.gimp-palette-begins-with', { head: HEAD }) },
+      ],
+    };
   const colors: NamedColor[] = [];
-  const problems: { where: string; reason: string }[] = [];
+  const problems: { where: Message | string; reason: Message }[] = [];
   lines.slice(1).forEach((line, i) => {
     if (/^\s*(?:#|$)/.test(line) || /^(?:Name|Columns|Channels)\s*:/i.test(line)) return;
     const found = /^(\d{1,3})\s+(\d{1,3})\s+(\d{1,3})(?:\s+(\S.*))?$/.exec(line.trim());
     const channels = found?.slice(1, 4).map(Number) ?? [];
     if (!found || channels.some((channel) => channel > 255)) {
       problems.push({
-        where: `line ${i + 2}`,
-        reason: `"${line.trim().slice(0, 40)}" is no colour of three numbers from 0 to 255`,
+        where: message('file.line', { line: i + 2 }),
+        reason: message('file.no-colour-three-numbers', { line: line.trim().slice(0, 40) }),
       });
       return;
     }

@@ -1,3 +1,4 @@
+import type { Message } from '../../message/message.js';
 /** A colour out of a palette file. */
 export interface NamedColor {
   readonly name: string;
@@ -8,7 +9,7 @@ export interface NamedColor {
 /** What a palette file gave: its colours, and what in it could not be read, with where. */
 export interface PaletteFile {
   readonly colors: readonly NamedColor[];
-  readonly problems: readonly { readonly where: string; readonly reason: string }[];
+  readonly problems: readonly { readonly where: Message | string; readonly reason: Message }[];
 }
 
 /** Names made different where two are the same, by a number behind the later ones. */

@@ -1,3 +1,4 @@
+import { spoken } from '@upper-veneer/words';
 import { colorOfCss, type Palette } from '../../veneer/palette.js';
 import { deltaE2000 } from '../../color/delta-e.js';
 import { BLACK } from '../../values/color.js';
@@ -82,8 +83,8 @@ describe('design tokens', () => {
       }),
     );
     expect(colors).toEqual([{ name: 'e', css: 'teal' }]);
-    expect(problems.map(({ where }) => where)).toEqual(['a', 'b', 'c', 'd']);
-    expect(readDesignTokens('{').problems[0].reason).toContain('not JSON');
+    expect(spoken(problems.map(({ where }) => where))).toEqual(['a', 'b', 'c', 'd']);
+    expect(spoken(readDesignTokens('{').problems[0].reason)).toContain('not JSON');
     expect(readDesignTokens('[1]').problems.length).toBe(1);
     expect(readDesignTokens('null').problems.length).toBe(1);
     expect(readDesignTokens(`${'{"a":'.repeat(5000)}1${'}'.repeat(5000)}`).colors).toEqual([]);
@@ -114,8 +115,8 @@ describe('GIMP palettes', () => {
       { name: '#000000', css: '#000000' },
       { name: '#000000 2', css: '#000000' },
     ]);
-    expect(problems.map(({ where }) => where)).toEqual(['line 8', 'line 9']);
-    expect(readGpl('JASC').problems[0].where).toBe('line 1');
+    expect(spoken(problems.map(({ where }) => where))).toEqual(['line 8', 'line 9']);
+    expect(spoken(readGpl('JASC').problems[0].where)).toBe('line 1');
   });
 });
 
@@ -130,8 +131,8 @@ describe('custom properties', () => {
       { name: 'in', css: 'rgb(1 2 3)' },
       { name: 'p', css: 'red' },
     ]);
-    expect(problems.map(({ where }) => where)).toEqual(['--x', '--y']);
-    expect(readCustomProperties('a { color: red }').problems[0].reason).toContain('no custom property');
+    expect(spoken(problems.map(({ where }) => where))).toEqual(['--x', '--y']);
+    expect(spoken(readCustomProperties('a { color: red }').problems[0].reason)).toContain('no custom property');
   });
 
   it('are written with roles leaning on swatches', () => {

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Prominence, Spot } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
@@ -40,8 +41,8 @@ const MOST_SHOWN = 6;
   `,
 })
 export class EyeFirst {
-  readonly arrived = input.required<readonly Prominence[]>();
-  readonly matched = input.required<readonly Prominence[]>();
+  readonly arrived = input.required<readonly Spoken<Prominence>[]>();
+  readonly matched = input.required<readonly Spoken<Prominence>[]>();
   readonly pageId = input.required<number>();
   /** The page it is reckoned on, by name. */
   readonly pageName = input.required<string>();

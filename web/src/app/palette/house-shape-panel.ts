@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -119,7 +119,7 @@ export class HouseShapePanel {
   }
 
   protected take(part: HousePart, css: string): void {
-    const problem = css === '' ? null : houseProblem(part, css);
+    const problem = css === '' ? null : spoken(houseProblem(part, css));
     this.problems.set({
       ...this.problems(),
       [part]: problem === null ? undefined : `"${css.slice(0, 40)}" ${problem}`,

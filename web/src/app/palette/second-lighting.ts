@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, out
 import { FormsModule } from '@angular/forms';
 import type { PaletteRequest } from '@upper-veneer/contract';
 import { readMarker, type LightingSignal } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
@@ -82,7 +83,7 @@ export class SecondLighting {
   protected use(): void {
     if (this.text().trim() === this.#stored()) return this.problem.set('');
     if (this.text().trim() === '') return;
-    const reading = readMarker(this.text());
+    const reading = spoken(readMarker(this.text()));
     this.problem.set(reading.ok ? '' : reading.reason.charAt(0).toUpperCase() + reading.reason.slice(1));
     if (reading.ok) this.changed.emit(withSecond(this.site.palette(), reading.marker));
   }

@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, out
 import { FormsModule } from '@angular/forms';
 import type { ConversionKind } from '@upper-veneer/contract';
 import { sampleSize, selectorProblem } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
@@ -134,7 +135,7 @@ export class PlanDialog {
     for (const own of this.conversions()) {
       const target = this.targetOf(own);
       if (target === '') return 'It does not say what counts.';
-      const reason = own.kind === 'reached' ? null : selectorProblem(target);
+      const reason = own.kind === 'reached' ? null : spoken(selectorProblem(target));
       if (reason !== null) return reason;
     }
     return this.#size() === null ? 'Rate and difference are no percentages that can be.' : '';

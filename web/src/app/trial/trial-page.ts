@@ -4,6 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router } from '@angular/router';
 import type { TrialDocument } from '@upper-veneer/contract';
 import { judgeTrial, readCounts, type LookDifference, type Spot } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { catchError, combineLatest, forkJoin, from, map, of, switchMap } from 'rxjs';
@@ -174,9 +175,11 @@ export class TrialPage {
       report(`It is larger than ${MOST_BYTES / 1_000_000} MB.`);
       return;
     }
-    const { counts, problems } = readCounts(
-      await file.text(),
-      trial.looks.map(({ variation }) => variation),
+    const { counts, problems } = spoken(
+      readCounts(
+        await file.text(),
+        trial.looks.map(({ variation }) => variation),
+      ),
     );
     if (problems.length > 0) {
       const told = problems.slice(0, 3).map(({ where, reason }) => `${where} ${reason}`);

@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -129,7 +129,7 @@ export class CompositeEditor {
   protected readonly problem = computed(() =>
     this.text() === this.value().css
       ? ''
-      : (valueProblem(this.property().property, { ...this.value(), css: this.text() }, this.palette()) ?? ''),
+      : (spoken(valueProblem(this.property().property, { ...this.value(), css: this.text() }, this.palette())) ?? ''),
   );
 
   protected recolour(color: OverrideValue): void {

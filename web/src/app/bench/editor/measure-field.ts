@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { valueProblem, type Palette, type RowProperty } from '@upper-veneer/core';
@@ -54,7 +54,7 @@ export class MeasureField {
     const text = this.text().trim();
     return text === '' || text === this.shown()
       ? ''
-      : (valueProblem(this.property().property, { kind: 'literal', css: text }, this.palette()) ?? '');
+      : (spoken(valueProblem(this.property().property, { kind: 'literal', css: text }, this.palette())) ?? '');
   });
 
   protected use(): void {

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Reach, ReachCount } from '@upper-veneer/core';
@@ -35,7 +36,7 @@ const LABELS: Readonly<Record<Reach, string>> = {
 })
 export class ReachSwitch {
   readonly reach = input.required<Reach>();
-  readonly counts = input.required<readonly ReachCount[]>();
+  readonly counts = input.required<readonly Spoken<ReachCount>[]>();
   /** Word for what "everywhere" gathers: buttons, links; empty where there is none. */
   readonly kind = input('');
   readonly chosen = output<Reach>();
@@ -44,7 +45,7 @@ export class ReachSwitch {
     this.counts().map((count) => ({ reach: count.reach, label: LABELS[count.reach], count: this.#words(count) })),
   );
 
-  #words({ reach, elements, pages }: ReachCount): string {
+  #words({ reach, elements, pages }: Spoken<ReachCount>): string {
     const onPages = `${pages} ${pages === 1 ? 'page' : 'pages'}`;
     if (reach === 'one' && elements === 1) return '1 element';
     // Four of them leave no room for words.

@@ -75,7 +75,7 @@ describe('LineageBar', () => {
 });
 
 describe('ReachSwitch', () => {
-  const count = (reach: ReachCount['reach'], elements: number, pages: number): ReachCount => ({
+  const count = (reach: Spoken<ReachCount>['reach'], elements: number, pages: number): Spoken<ReachCount> => ({
     reach,
     elements,
     pages,

@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { type Spoken, say } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -64,7 +64,7 @@ const MARGIN = 16;
   `,
 })
 export class StateTile {
-  readonly tile = input.required<StripTile>();
+  readonly tile = input.required<Spoken<StripTile>>();
   readonly target = input.required<Target>();
   readonly page = input.required<FramedPage>();
   /** The page cut down to what a tile can show; `null` to draw it whole. */

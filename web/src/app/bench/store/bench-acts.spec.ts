@@ -84,7 +84,7 @@ describe('BenchActs', () => {
       },
       proposeStates: () => Promise.resolve({ wishes: proposed, leftAlone: 0 }),
       pasteLook: () => Promise.resolve({ wishes: proposed, leftAlone: 0 }),
-      copyLook: () => Promise.resolve({ name: 'Apply' } as unknown as Look),
+      copyLook: () => Promise.resolve({ name: 'Apply' } as unknown as Spoken<Look>),
       overridesOfCell: () => Promise.resolve([]),
       explain: () => Promise.resolve({ resolved: 'rgb(1, 2, 3)' }),
     };

@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -107,11 +107,11 @@ export class FieldDialog {
       return `"${field.name}" is the name of another field.`;
     const bad = field.notation === 'preset' ? presetsIn(this.presetText()).indexOf(null) : -1;
     if (bad !== -1) return `Preset ${bad + 1} has no name and colour, such as: Snow #ffffff`;
-    const present = field.present === '' ? null : settingProblem(field, field.present);
+    const present = field.present === '' ? null : spoken(settingProblem(field, field.present));
     if (present !== null) return `"${field.present.slice(0, 40)}" ${present}.`;
     for (const [i, { surface, selector }] of field.places.entries()) {
       if (surface.trim() === '') return `Place ${i + 1} does not say of what.`;
-      const reason = selector === '' ? null : selectorProblem(selector);
+      const reason = selector === '' ? null : spoken(selectorProblem(selector));
       if (reason !== null) return `Place ${i + 1}: ${reason}`;
     }
     return '';

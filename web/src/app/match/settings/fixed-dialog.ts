@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -78,7 +78,7 @@ export class FixedDialog {
     const { surface, css, selector } = this.own();
     if (surface.trim() === '') return 'It does not say of what.';
     if (css !== '' && !colorOfCss(css)) return `"${css.slice(0, 40)}" is no colour.`;
-    return selector === '' ? '' : (selectorProblem(selector) ?? '');
+    return selector === '' ? '' : (spoken(selectorProblem(selector)) ?? '');
   });
 
   protected words(place: FixedPlace): string {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { readSettings, withSettingsRead } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
@@ -60,7 +61,7 @@ export class SettingsReadDialog {
   protected readonly text = signal('');
   protected readonly problem = signal('');
   protected readonly isAsking = signal(false);
-  protected readonly reading = computed(() => readSettings(this.text()));
+  protected readonly reading = computed(() => spoken(readSettings(this.text())));
   protected readonly words = computed(() => {
     const known = new Set((this.#store.sheet()?.fields ?? []).map(({ name }) => name.toLowerCase()));
     const { fields, problems } = this.reading();

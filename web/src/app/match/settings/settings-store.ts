@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { spoken, type Spoken } from '@upper-veneer/words';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { DraftDocument, SettingsSheetBody } from '@upper-veneer/contract';
 import {
@@ -174,7 +174,7 @@ export class SettingsStore {
     this.isSending.set(true);
     return this.#api.settingsOffered(site.id, this.partId(), sheet.address).pipe(
       map(({ text }) => {
-        const there = readSettings(text).fields;
+        const there = spoken(readSettings(text)).fields;
         return (this.plan()?.fields ?? []).flatMap((planned) => {
           const own = there.find(({ name }) => name === planned.field.name);
           return own ? [{ planned, text: own.present }] : [];

@@ -73,7 +73,7 @@ export class SettingsView {
     { strategy: 'blend', label: 'Blend in' },
     { strategy: 'stand-out', label: 'Stand out' },
   ];
-  protected readonly patterns = SETTING_PATTERNS;
+  protected readonly patterns = spoken(SETTING_PATTERNS);
   protected readonly isReading = signal(false);
   protected readonly isVarying = signal(false);
   protected readonly isNaming = signal(false);
@@ -149,7 +149,7 @@ export class SettingsView {
     });
   }
 
-  protected start({ words, fields }: SettingPattern): void {
+  protected start({ words, fields }: Spoken<SettingPattern>): void {
     this.store.put(`Start a settings sheet: ${words}`, this.store.begun(fields));
   }
 

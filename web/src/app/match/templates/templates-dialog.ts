@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { spoken, type Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -129,7 +129,7 @@ export class TemplatesDialog {
     if (this.forms().some((own) => own.name.toLowerCase() === form.trim().toLowerCase()))
       return `"${form.trim()}" is the name of another.`;
     return (
-      selectorProblem(selector) ??
+      spoken(selectorProblem(selector)) ??
       (/^[A-Za-z_][\w-]{0,79}$/.test(name.trim()) ? null : 'It names no class or attribute.')
     );
   });

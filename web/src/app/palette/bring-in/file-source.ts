@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { PALETTE_FORMATS, readPaletteFile, type NamedColor, type PaletteFile } from '@upper-veneer/core';
+import { type Spoken, spoken } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { SiteStore } from '../../shared/site/site-store';
 import { ColorChip } from '../../shared/ui/color-chip';
@@ -45,7 +46,7 @@ export class FileSource {
   readonly added = output<readonly NamedColor[]>();
 
   protected readonly formats = PALETTE_FORMATS;
-  protected readonly read = signal<PaletteFile | null>(null);
+  protected readonly read = signal<Spoken<PaletteFile> | null>(null);
   protected readonly name = signal('');
   protected readonly problem = signal('');
 
@@ -85,7 +86,7 @@ export class FileSource {
     this.name.set(file.name);
     this.problem.set(file.size > MOST_BYTES ? `"${file.name}" is larger than 2 MB` : '');
     if (this.problem() !== '') return;
-    const result = readPaletteFile(file.name, await file.text());
+    const result = spoken(readPaletteFile(file.name, await file.text()));
     this.read.set(result);
     if (result.colors.length === 0 && result.problems.length === 0)
       this.problem.set(`"${file.name}" holds no colour in any of the three kinds`);

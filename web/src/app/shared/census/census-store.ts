@@ -25,7 +25,7 @@ export type CensusState =
   | { readonly status: 'none' }
   | { readonly status: 'counting'; readonly doing: string; readonly share: number }
   | { readonly status: 'stopped' }
-  | { readonly status: 'counted'; readonly census: CensusView; readonly unmeasured: readonly string[] };
+  | { readonly status: 'counted'; readonly census: Spoken<CensusView>; readonly unmeasured: readonly string[] };
 
 /** A counted colour with how it stands to the palette as it is now. */
 export interface JudgedColor extends CensusColorView {

@@ -10,7 +10,7 @@ import {
   isOfAnother,
   lightSite,
   pageOf,
-  plainName,
+  nameTold,
   pointerStates,
   proposeDrift,
   rewriteStates,
@@ -118,7 +118,7 @@ function viewOf(site: SiteModel, drift: Drift, before: Page | null): DriftView {
   const { override, lost, gone, beaten } = drift;
   const place = placeOf(drift);
   const nameOn = (page: Page | null, number: number | null | undefined): string =>
-    page && number != null ? plainName(elementOf(page, number), override.pseudo) : '';
+    page && number != null ? say(nameTold(elementOf(page, number), override.pseudo)) : '';
   return {
     override,
     gloss: say(glossOf(site, override)),

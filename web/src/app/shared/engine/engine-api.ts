@@ -217,7 +217,7 @@ export interface EngineApi extends KitApi, MatchApi, ProofApi, DriftApi, SheetAp
   proposeRow(question: StatesQuestion, row: GridRowName): readonly RowProposal[];
   copyLook(target: Target, width: number): Look;
   pasteLook(
-    look: Look,
+    look: Pick<Look, 'entries'>,
     target: Pick<OverrideTarget, 'pageId' | 'element' | 'pseudo' | 'reach' | 'group' | 'pages' | 'spared' | 'widths'>,
     width: number,
   ): PassedOver;

@@ -16,7 +16,7 @@ import {
   paletteIn,
   pictureFiles,
   placesToLay,
-  plainName,
+  nameTold,
   previewCss,
   previewOfTasks,
   prominences,
@@ -173,7 +173,7 @@ export function matchAnswers(opened: () => SiteModel): MatchApi {
         .slice(0, MOST_PLACES)
         .map((place) => ({
           ...place,
-          name: plainName(elementOf(pageOf(opened(), place.pageId), place.element), place.pseudo),
+          name: say(nameTold(elementOf(pageOf(opened(), place.pageId), place.element), place.pseudo)),
         })),
     async layMatch(onProgress) {
       if (!matching?.proposal) return null;
@@ -223,7 +223,7 @@ function overridesOf({ put, drop, laid, refused }: LaidMatch): LaidMatch {
 function firstByWords(places: readonly Follower[], site: SiteModel): Map<string, Follower> {
   const found = new Map<string, Follower>();
   for (const place of places) {
-    const name = plainName(elementOf(pageOf(site, place.pageId), place.element), place.pseudo);
+    const name = say(nameTold(elementOf(pageOf(site, place.pageId), place.element), place.pseudo));
     const words = `${say(propertyTold(place.property))} of ${name}${place.state === 'rest' ? '' : `, ${place.state}`}`;
     if (!found.has(words)) found.set(words, place);
   }

@@ -14,7 +14,7 @@ import {
   pageOf,
   partLooks,
   partOf,
-  plainName,
+  nameTold,
   oneInState,
   proofSettings,
   proveSite,
@@ -105,7 +105,7 @@ export function proofAnswers(opened: () => SiteModel): ProofApi {
     proofPlaces: (id) =>
       (findingOf(id)?.places ?? []).slice(0, MOST_PLACES).map((place) => ({
         ...place,
-        name: plainName(elementOf(pageOf(opened(), place.pageId), place.element), place.pseudo),
+        name: say(nameTold(elementOf(pageOf(opened(), place.pageId), place.element), place.pseudo)),
         overPicture: last?.read.get(spotKey(place)) ?? null,
       })),
     placePicture(id, index = 0) {

@@ -16,6 +16,7 @@ import type {
   Softened,
   Spot,
 } from '@upper-veneer/core';
+import type { Message } from '@upper-veneer/words';
 import type { PlacePicture } from './place-picture';
 
 /** What an edited sheet comes to, and what of it changes nothing. */
@@ -65,5 +66,5 @@ export interface SheetApi {
   /** A piece of an edited sheet to be pasted elsewhere; `null` where there is none. */
   pieceAt(text: string, offset: number, question: PieceQuestion): string | null;
   /** An edited sheet with a snippet put in, or why it cannot be. */
-  putInSnippet(text: string, snippet: string): SnippetPut | string;
+  putInSnippet(text: string, snippet: string): SnippetPut | Message;
 }

@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { Injectable, signal } from '@angular/core';
 import type { Look } from '@upper-veneer/core';
 
@@ -7,5 +8,5 @@ export class Whereabouts {
   /** The Bench's part of the address: page, target, cell and width. */
   readonly bench = signal<Readonly<Record<string, string | number>>>({});
   /** The look copied last. */
-  readonly look = signal<Look | null>(null);
+  readonly look = signal<Spoken<Look> | null>(null);
 }

@@ -1,8 +1,9 @@
+import type { Spoken } from '@upper-veneer/words';
 import { TestBed } from '@angular/core/testing';
 import type { UnreadPage } from '@upper-veneer/core';
 import { UnreadMark } from './unread-mark';
 
-function shown(pages: readonly UnreadPage[]): HTMLElement {
+function shown(pages: readonly Spoken<UnreadPage>[]): HTMLElement {
   const fixture = TestBed.createComponent(UnreadMark);
   fixture.componentRef.setInput('pages', pages);
   fixture.detectChanges();

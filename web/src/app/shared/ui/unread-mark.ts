@@ -1,3 +1,4 @@
+import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { UnreadPage } from '@upper-veneer/core';
 import { StandingMark } from './standing-mark';
@@ -14,7 +15,7 @@ import { StandingMark } from './standing-mark';
   `,
 })
 export class UnreadMark {
-  readonly pages = input<readonly UnreadPage[]>([]);
+  readonly pages = input<readonly Spoken<UnreadPage>[]>([]);
 
   protected readonly elements = computed(() => this.pages().reduce((sum, { elements }) => sum + elements, 0));
   readonly #reasons = computed(() => [...new Set(this.pages().flatMap(({ reasons }) => reasons))]);

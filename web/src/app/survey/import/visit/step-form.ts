@@ -13,6 +13,7 @@ import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { VISIT_BOUNDS, stepProblem, type VisitAct, type VisitStep, type SeenElement } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import { plainStep, targetOf } from './plain-step';
 import { VisitSession } from './visit-session';
 
@@ -74,7 +75,7 @@ export class StepForm {
       width: this.act() === 'width' ? this.width() : null,
     }),
   );
-  protected readonly wrong = computed(() => stepProblem(this.#written()));
+  protected readonly wrong = computed(() => spoken(stepProblem(this.#written())));
 
   #isPast({ box: { x, y, width, height } }: SeenElement): boolean {
     const sight = this.session.sight();

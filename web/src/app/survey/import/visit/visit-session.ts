@@ -1,6 +1,7 @@
 import { Injectable, type OnDestroy, computed, inject, signal } from '@angular/core';
 import type { SightDocument } from '@upper-veneer/contract';
 import { describeStep, planProblem, type VisitPlan, type VisitStep } from '@upper-veneer/core';
+import { spoken } from '@upper-veneer/words';
 import type { Subscription } from 'rxjs';
 import type { ApiProblem } from '../../../shared/api/api-problem';
 import { newId } from '../../../shared/engine/new-id';
@@ -38,7 +39,7 @@ export class VisitSession implements OnDestroy {
   );
   readonly canUndo = computed(() => this.#before().length > 0);
   /** What keeps the plan from being gone through; `null` for nothing. */
-  readonly wrong = computed(() => planProblem(this.#plan()));
+  readonly wrong = computed(() => spoken(planProblem(this.#plan())));
   readonly kept = computed(() =>
     [this.#plan().keep, ...this.#plan().steps.map(({ keep }) => keep)].filter((keep) => keep !== null),
   );
@@ -71,13 +72,13 @@ export class VisitSession implements OnDestroy {
   #lead(place: number): void {
     const { steps } = this.#plan();
     if (place >= steps.length) return;
-    const words = `Step ${place + 1} of ${steps.length}, ${describeStep(steps[place])}`;
+    const words = `Step ${place + 1} of ${steps.length}, ${spoken(describeStep(steps[place]))}`;
     this.#ask(words, this.#api.act(this.#key, steps[place]), place + 1, () => this.#lead(place + 1));
   }
 
   /** Does a step; it belongs to the plan once it is done. */
   add(step: VisitStep, after: () => void = () => undefined): void {
-    this.#ask(describeStep(step), this.#api.act(this.#key, step), this.#plan().steps.length + 1, () => {
+    this.#ask(spoken(describeStep(step)), this.#api.act(this.#key, step), this.#plan().steps.length + 1, () => {
       this.#change({ ...this.#plan(), steps: [...this.#plan().steps, step] });
       after();
     });
