@@ -9,6 +9,7 @@ import { fail, root, say } from './setup.mjs';
  * what a message hands over is what its words ask for.
  */
 const TELLERS = ['core/src', 'server/src', 'web/src', 'cli/src'];
+const TELLING = new Set(['message', 'wordsOf']);
 const LANGUAGES = join(root, 'words/src/languages');
 
 const argumentsOf = (elements, into = new Set()) => {
@@ -94,7 +95,7 @@ for (const folder of TELLERS.map((path) => join(root, path)).filter(existsSync))
     walk(sourceOf(path), (node) => {
       // A table may hold the code, and another place tell it.
       if (ts.isStringLiteralLike(node) && asked.has(node.text)) used.add(node.text);
-      if (ts.isCallExpression(node) && ts.isIdentifier(node.expression) && node.expression.text === 'message')
+      if (ts.isCallExpression(node) && ts.isIdentifier(node.expression) && TELLING.has(node.expression.text))
         take(path, node);
     });
   }

@@ -52,3 +52,8 @@ export function speak(language: Language): void {
 export function say(told: Message | string): string {
   return typeof told === 'string' ? told : speaker.say(told);
 }
+
+/** The words of a code with its data: what a screen says itself. */
+export function wordsOf(code: Message['code'], values?: Message['values']): string {
+  return speaker.say(values ? { code, values } : { code });
+}

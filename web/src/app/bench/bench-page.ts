@@ -1,4 +1,4 @@
-import { type Spoken, say } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -114,9 +114,9 @@ import { PaneSwitch } from '../shared/ui/pane-switch';
 export class BenchPage {
   /** Panels, one of which is shown where the window is narrow. */
   protected readonly panes = [
-    { pane: 'parts', label: 'Parts' },
-    { pane: 'page', label: 'Page' },
-    { pane: 'target', label: 'Target' },
+    { pane: 'parts', label: wordsOf('bench.parts') },
+    { pane: 'page', label: wordsOf('bench.page') },
+    { pane: 'target', label: wordsOf('bench.target') },
   ];
   protected readonly pane = signal('page');
   /** The spot a link leads to: page, element, pseudo-element, property and state. */
@@ -170,7 +170,7 @@ export class BenchPage {
   readonly #frame = signal<FrameDocument | null>(null);
 
   protected readonly zooms = [
-    { zoom: 0, label: 'Fit' },
+    { zoom: 0, label: wordsOf('bench.fit') },
     { zoom: 0.5, label: '50 %' },
     { zoom: 0.75, label: '75 %' },
     { zoom: 1, label: '100 %' },
@@ -205,14 +205,19 @@ export class BenchPage {
     const { words, kind } = this.selection.rowProperty();
     const lead = this.selection.propertyAt() === 0 && kind === 'color';
     return lead
-      ? `Why ${this.answers.stateWord(state).toLowerCase()} ${say(rowTold(row)).toLowerCase()} is this colour`
-      : `Why ${this.answers.stateWord(state).toLowerCase()} ${say(words)} is as it is`;
+      ? wordsOf('bench.why-this-colour', {
+          stateWord: this.answers.stateWord(state).toLowerCase(),
+          say: say(rowTold(row)).toLowerCase(),
+        })
+      : wordsOf('bench.why-as', { stateWord: this.answers.stateWord(state).toLowerCase(), say: say(words) });
   });
   protected readonly flashWords = computed(() => {
     const places = this.flash.shown()?.places ?? [];
     return places.length === 0
-      ? 'Nothing on this page'
-      : `In the test colour: ${places.map(({ name, count }) => (count === 1 ? name : `${name} (${count})`)).join(' · ')}`;
+      ? wordsOf('bench.nothing-this-page')
+      : wordsOf('bench.test-colour', {
+          places: places.map(({ name, count }) => (count === 1 ? name : `${name} (${count})`)).join(' · '),
+        });
   });
   /** Our values in words, by the CSS they compile to. */
   protected readonly valueNames = toSignal<
@@ -249,7 +254,12 @@ export class BenchPage {
   protected readonly differenceText = computed(() => {
     const [first] = this.differences();
     return first
-      ? `Element ${first.element}, ${first.property}: reckoned ${first.core}, the browser paints ${first.frame}.`
+      ? wordsOf('bench.element-reckoned-browser-paints', {
+          element: first.element,
+          property: first.property,
+          core: first.core,
+          frame: first.frame,
+        })
       : '';
   });
 
@@ -264,7 +274,7 @@ export class BenchPage {
       if (!found) return '';
       const fails = found.findings.filter(({ standing }) => standing === 'fails').map(({ text }) => text);
       const looks = found.findings.filter(({ standing }) => standing === 'look').length;
-      return `${fails.length > 0 ? `Fails: ${fails.join(', ')}` : 'Holds'}${looks > 0 ? `; ${looks} to look at` : ''}`;
+      return wordsOf('bench.fails-look', { fails: fails.length, fails2: fails, case: looks > 0 ? 'yes' : 'no', looks });
     });
     for (const words of [chosen, judged]) effect(() => words() !== '' && this.#announcer.say(words()));
     // Followed where it was not written here: a link, a reload, the back button.

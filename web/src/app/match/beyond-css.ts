@@ -1,4 +1,4 @@
-import { spoken } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, resource } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
@@ -100,7 +100,13 @@ export class BeyondCss {
         const color = colorOfCss(hex);
         if (!color) return [];
         const { kind, nearest, deltaE } = spoken(brandStandingOf(color, this.palette()));
-        return [{ hex, isOurs: kind === 'brand', words: `${hex}, nearest ${nearest}, ΔE ${deltaE.toFixed(1)}` }];
+        return [
+          {
+            hex,
+            isOurs: kind === 'brand',
+            words: wordsOf('match.nearest-e', { hex, nearest, deltaE: deltaE.toFixed(1) }),
+          },
+        ];
       });
       const strays = inks.filter(({ isOurs }) => !isOurs).length;
       return {
@@ -109,12 +115,9 @@ export class BeyondCss {
         kind: `${file.isLogo ? 'logo' : 'picture'}, ${file.places}×`,
         problem: read?.problem ?? '',
         inks: inks.slice(0, MOST_INKS),
-        words: !read ? 'reading its inks' : inkWords(inks.length, strays),
+        words: !read ? wordsOf('match.reading-its-inks') : inkWords(inks.length, strays),
         strays,
-        untold:
-          file.isLogo && file.untold > 0
-            ? `on ${file.untold} ${file.untold === 1 ? 'place' : 'places'} its ground cannot be told`
-            : '',
+        untold: file.isLogo && file.untold > 0 ? wordsOf('match.place-places-its-ground', { untold: file.untold }) : '',
         grounds: file.isLogo ? file.grounds.map((ground) => groundView(ground, read)) : [],
       };
     }),
@@ -122,8 +125,8 @@ export class BeyondCss {
 }
 
 function inkWords(inks: number, strays: number): string {
-  if (inks === 0) return 'no flat inks';
-  return strays === 0 ? 'all of them ours' : `${strays} of ${inks} not ours`;
+  if (inks === 0) return wordsOf('match.no-flat-inks');
+  return strays === 0 ? wordsOf('match.all-them-ours') : wordsOf('match.not-ours', { strays, inks });
 }
 
 /** How a logo shows on one of its grounds, as it arrived and as matched. */
@@ -144,7 +147,7 @@ function groundView(
     arrived,
     matched,
     standing: logoStanding(lost),
-    figure: `${percent(before?.lost)} → ${percent(after?.lost)} of its ink under 3 : 1`,
-    basis: `${places} ${places === 1 ? 'place' : 'places'}: on ${arrived} as it arrived, on ${matched} as matched; each pixel over its ground, WCAG 2.2, 1.4.11`,
+    figure: wordsOf('match.its-ink-under-3', { percent: percent(before?.lost), percent2: percent(after?.lost) }),
+    basis: wordsOf('match.place-places-as-arrived', { places, arrived, matched }),
   };
 }

@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Prominence, Spot } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
@@ -62,13 +62,19 @@ export class EyeFirst {
           this.arrived().find((other) => other.pageId === pageId && other.element === element)?.share ?? 0,
         ),
         isMain: this.mains().some((main) => main.pageId === pageId && main.element === element),
-        basis: `${Math.round(area).toLocaleString('en')} px², ΔE ${difference.toFixed(0)} to what lies around, label ${contrast.toFixed(1)} : 1`,
+        basis: wordsOf('match.px-e-what-lies', {
+          area: Math.round(area).toLocaleString('en'),
+          difference: difference.toFixed(0),
+          contrast: contrast.toFixed(1),
+        }),
       })),
   );
   /** Said where another action than the main one comes first. */
   protected readonly outranked = computed(() => {
     const [first] = this.rows();
     const main = this.rows().find(({ isMain }) => isMain);
-    return first && main && main !== first ? `${first.name} outranks the main action, ${main.name}.` : null;
+    return first && main && main !== first
+      ? wordsOf('match.outranks-main-action', { name: first.name, name2: main.name })
+      : null;
   });
 }

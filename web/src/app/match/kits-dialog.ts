@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { KitDocument } from '@upper-veneer/contract';
@@ -110,7 +110,7 @@ export class KitsDialog {
     const [part, site] = [this.part(), this.#site.site()];
     if (part === null || !site) return;
     const kit = await this.#engine.remote.makeKit(part, this.name().trim() || this.partName(), site.name);
-    if (!kit) this.problem.set(`${this.partName()} has no overrides, or stands on no page.`);
+    if (!kit) this.problem.set(wordsOf('match.has-no-overrides-or', { partName: this.partName() }));
     else this.#listed(this.#api.keepKit(kit));
   }
 
@@ -119,13 +119,15 @@ export class KitsDialog {
     field.value = '';
     if (!file) return;
     if (file.size > MOST_BYTES) {
-      this.problem.set(`${file.name} is larger than ${MOST_BYTES / 1_000_000} MB, which no kit is.`);
+      this.problem.set(wordsOf('match.larger-than-mb-which', { name: file.name, MOSTBYTES: MOST_BYTES / 1_000_000 }));
       return;
     }
     try {
       this.#listed(this.#api.keepKit(JSON.parse(await file.text()) as Kit));
     } catch (error) {
-      this.problem.set(`${file.name} is no JSON: ${error instanceof Error ? error.message : String(error)}`);
+      this.problem.set(
+        wordsOf('match.no-json', { name: file.name, error: error instanceof Error ? error.message : String(error) }),
+      );
     }
   }
 
@@ -150,7 +152,7 @@ export class KitsDialog {
       if (laid.put.length > 0 || laid.ownCss)
         this.#edits
           .change({
-            label: `Lay on the kit ${kit.name}`.slice(0, 200),
+            label: wordsOf('match.lay-kit', { name: kit.name }).slice(0, 200),
             put: laid.put,
             drop: laid.drop,
             ...(laid.ownCss ? { ownCss: laid.ownCss } : {}),
@@ -169,23 +171,30 @@ export class KitsDialog {
   }
 
   protected fitWords(fit: KitFit | null): string {
-    if (!fit) return 'Looking for it here…';
+    if (!fit) return wordsOf('match.looking-for-here');
     const part = this.#site.site()?.parts.find(({ id }) => id === fit.partId)?.name;
     const known =
       fit.spot === null
-        ? `Nothing here is like it${fit.likeness > 0 ? `: at most ${Math.round(fit.likeness * 100)} % of its classes are together` : ''}`
-        : `Known again${part ? ` in ${part}` : ''} by ${Math.round(fit.likeness * 100)} % of its classes`;
-    return `${known}; ${fit.rules} of ${fit.of} rules have something to match.`;
+        ? wordsOf('match.nothing-here-like-most', {
+            case: fit.likeness > 0 ? 'yes' : 'no',
+            likeness: Math.round(fit.likeness * 100),
+          })
+        : wordsOf('match.known-again-its-classes', {
+            part: part ? 'yes' : 'no',
+            part2: part ?? '',
+            likeness: Math.round(fit.likeness * 100),
+          });
+    return wordsOf('match.rules-have-something-match', { known, rules: fit.rules, of: fit.of });
   }
 
   protected laidWords({ put, misfits, wider, ownCss }: Spoken<LaidKit>): string {
-    const own = ownCss ? ' and its own CSS' : '';
-    const laid = `${put.length} ${put.length === 1 ? 'override' : 'overrides'}${own} laid on, as one step of undo`;
+    const own = ownCss ? wordsOf('match.its-own-css') : '';
+    const laid = wordsOf('match.override-overrides-laid-as', { put: put.length, own });
     const notes = [
-      misfits.length === 0 ? '' : `${misfits.length} of the kit ${misfits.length === 1 ? 'has' : 'have'} no place here`,
-      wider.length === 0 ? '' : `${wider.length} ${wider.length === 1 ? 'reaches' : 'reach'} further than the part`,
+      misfits.length === 0 ? '' : wordsOf('match.kit-no-place-here', { misfits: misfits.length }),
+      wider.length === 0 ? '' : wordsOf('match.reaches-reach-further-than', { wider: wider.length }),
     ].filter((note) => note !== '');
-    return notes.length === 0 ? `${laid}; everything fits.` : `${laid}; ${notes.join(', ')}:`;
+    return notes.length === 0 ? wordsOf('match.everything-fits', { laid }) : `${laid}; ${notes.join(', ')}:`;
   }
 
   protected misfitsOf({ misfits, wider }: Spoken<LaidKit>): Spoken<LaidKit>['misfits'] {

@@ -1,4 +1,4 @@
-import { say, type Spoken } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import { isProved, proofSettingMessage, type LaidMatch, type MatchProof, type Override } from '@upper-veneer/core';
 import type { MatchView } from '../shared/engine/match-api';
 
@@ -15,24 +15,28 @@ export interface Written {
 
 /** What was laid: `65 places by 49 overrides`. */
 export function countOf({ laid, put }: Pick<Spoken<LaidMatch>, 'laid' | 'put'>): string {
-  return `${laid} ${laid === 1 ? 'place' : 'places'} by ${put.length} ${put.length === 1 ? 'override' : 'overrides'}`;
+  return wordsOf('match.place-places-override-overrides', { laid, put: put.length });
 }
 
 export function notWritten(refused: Spoken<LaidMatch>['refused']): string[] {
-  return refused.map(({ reason, places }) => `not written, ${places} ${places === 1 ? 'place' : 'places'}: ${reason}`);
+  return refused.map(({ reason, places }) => wordsOf('match.not-written-place-places', { places, reason }));
 }
 
 /** What resolving the site with the overrides on says of them. */
 export function proofWords(proof: Spoken<MatchProof>, isLitTwice: boolean): string {
-  const lit = isLitTwice ? ' in both lightings' : '';
-  const places = `${proof.looked.toLocaleString('en')} places resolved ${say(proofSettingMessage(proof.at))}${lit}`;
-  return isProved(proof) ? `proved, ${places}` : `not proved, ${places}`;
+  const lit = isLitTwice ? wordsOf('match.both-lightings') : '';
+  const places = wordsOf('match.places-resolved', {
+    looked: proof.looked.toLocaleString('en'),
+    say: say(proofSettingMessage(proof.at)),
+    lit,
+  });
+  return isProved(proof) ? `proved, ${places}` : wordsOf('match.not-proved', { places });
 }
 
 /** How many places outside the scope follow properties of the theme that are overridden. */
 export function followWords(view: Spoken<MatchView> | null): string {
   const outside = (view?.properties ?? []).reduce((sum, { isTaken, outside: own }) => sum + (isTaken ? own : 0), 0);
-  return outside === 0 ? '' : `, ${outside} outside follow as chosen`;
+  return outside === 0 ? '' : wordsOf('match.outside-follow-as-chosen', { outside });
 }
 
 /** Findings in words, and how many more there are. */

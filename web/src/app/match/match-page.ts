@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
@@ -43,14 +43,14 @@ import { ThemeProperties } from './theme-properties';
 
 /** States the pictures can be put into, with the pseudo-classes that hold then. */
 const SHOWN_STATES: readonly { readonly state: string; readonly label: string; readonly names: readonly string[] }[] = [
-  { state: 'rest', label: 'At rest', names: [] },
-  { state: 'hover', label: 'Hover', names: ['hover'] },
-  { state: 'focus', label: 'Focus', names: ['focus', 'focus-visible'] },
-  { state: 'active', label: 'Pressed', names: ['hover', 'active'] },
-  { state: 'visited', label: 'Visited', names: ['visited'] },
-  { state: 'checked', label: 'Checked', names: ['checked'] },
-  { state: 'invalid', label: 'Invalid', names: ['invalid', 'user-invalid'] },
-  { state: 'disabled', label: 'Disabled', names: ['disabled'] },
+  { state: 'rest', label: wordsOf('match.rest'), names: [] },
+  { state: 'hover', label: wordsOf('match.hover'), names: ['hover'] },
+  { state: 'focus', label: wordsOf('match.focus'), names: ['focus', 'focus-visible'] },
+  { state: 'active', label: wordsOf('match.pressed'), names: ['hover', 'active'] },
+  { state: 'visited', label: wordsOf('match.visited'), names: ['visited'] },
+  { state: 'checked', label: wordsOf('match.checked'), names: ['checked'] },
+  { state: 'invalid', label: wordsOf('match.invalid'), names: ['invalid', 'user-invalid'] },
+  { state: 'disabled', label: wordsOf('match.disabled'), names: ['disabled'] },
 ];
 
 /** Elements that are lit in a picture at once. */
@@ -101,17 +101,18 @@ export class MatchPage {
         : 'Templates…';
   });
   protected readonly variationName = computed(
-    () => `${this.name()}, ${this.match.choices().strategy === 'blend' ? 'blended in' : 'standing out'}`,
+    () =>
+      `${this.name()}, ${this.match.choices().strategy === 'blend' ? wordsOf('match.blended') : wordsOf('match.standing-out')}`,
   );
   protected readonly panes = [
-    { pane: 'scope', label: 'Scope' },
-    { pane: 'rows', label: 'Colours' },
-    { pane: 'detail', label: 'Chosen' },
+    { pane: 'scope', label: wordsOf('match.scope') },
+    { pane: 'rows', label: wordsOf('match.colours') },
+    { pane: 'detail', label: wordsOf('match.chosen') },
   ];
   protected readonly pane = signal('rows');
   protected readonly strategies = [
-    { strategy: 'blend', label: 'Blend in' },
-    { strategy: 'stand-out', label: 'Stand out' },
+    { strategy: 'blend', label: wordsOf('match.blend') },
+    { strategy: 'stand-out', label: wordsOf('match.stand-out') },
   ];
   protected readonly widths = [1280, 820, 390].map((width) => ({ width, label: String(width) }));
   protected readonly width = signal(1280);
@@ -140,10 +141,12 @@ export class MatchPage {
     const scope = this.match.scope();
     const site = this.site.site();
     if (!scope || !site) return 'Match';
-    if (scope.kind === 'site') return 'The whole site';
+    if (scope.kind === 'site') return wordsOf('match.whole-site');
     if (scope.kind === 'page') return site.pages.find(({ id }) => id === scope.pageId)?.name ?? 'A page';
     const names = site.parts.filter(({ id }) => scope.partIds.includes(id)).map((part) => part.name);
-    return names.length > 2 ? `${names[0]} and ${names.length - 1} more` : names.join(' and ');
+    return names.length > 2
+      ? wordsOf('match.more', { names: names[0], names2: names.length - 1 })
+      : names.join(' and ');
   });
   /** The page that is drawn, on which prominence is reckoned. */
   protected readonly drawnOn = computed(
@@ -169,11 +172,13 @@ export class MatchPage {
     const kept = view.rows.filter(({ isLocked }) => isLocked).length;
     const ours = view.rows.filter(({ found }) => found.isBrand).length;
     return [
-      `${view.rows.length} colours found`,
+      wordsOf('match.colours-found', { rows: view.rows.length }),
       `${view.rows.length - left} matched`,
-      ...(ours > 0 ? [`${ours} ours already`] : []),
-      ...(kept > 0 ? [`${kept} set by hand`] : []),
-      ...(view.measuredPages < view.pages ? [`areas of ${view.measuredPages} of ${view.pages} pages`] : []),
+      ...(ours > 0 ? [wordsOf('match.ours-already', { ours })] : []),
+      ...(kept > 0 ? [wordsOf('match.set-hand-2', { kept })] : []),
+      ...(view.measuredPages < view.pages
+        ? [wordsOf('match.areas-pages', { measuredPages: view.measuredPages, pages: view.pages })]
+        : []),
     ].join(' · ');
   });
   protected readonly states = computed(() => {
@@ -227,7 +232,7 @@ export class MatchPage {
   /** Said where not all of them are lit. */
   protected readonly litWords = computed(() => {
     const all = this.#litAll().length;
-    return all > MOST_LIT ? `${MOST_LIT} of ${all.toLocaleString('en')} lit` : '';
+    return all > MOST_LIT ? wordsOf('match.lit', { MOSTLIT: MOST_LIT, all: all.toLocaleString('en') }) : '';
   });
   protected readonly isOff = computed(() => {
     const without = this.match.without();
@@ -243,13 +248,16 @@ export class MatchPage {
   protected readonly unmet = computed(() => this.match.view()?.unmet ?? []);
   /** What stands beside the match: the scope as it arrived, by the other strategy, or in the other lighting; or a line divides one picture. */
   protected readonly besides = computed(() => [
-    { beside: 'arrived', label: 'As it arrived' },
-    { beside: 'strategy', label: this.match.choices().strategy === 'blend' ? 'If it stood out' : 'If it blended in' },
+    { beside: 'arrived', label: wordsOf('match.as-arrived') },
+    {
+      beside: 'strategy',
+      label: this.match.choices().strategy === 'blend' ? wordsOf('match.if-stood-out') : wordsOf('match.if-blended'),
+    },
     ...(this.lighting.hasSecond()
-      ? [{ beside: 'lighting', label: this.lighting.lighting() === 'light' ? 'Inverted' : 'In the light' }]
+      ? [{ beside: 'lighting', label: this.lighting.lighting() === 'light' ? 'Inverted' : wordsOf('match.light') }]
       : []),
-    ...(this.match.scope()?.kind === 'parts' ? [{ beside: 'theme', label: 'Left to the theme' }] : []),
-    { beside: 'line', label: 'One picture, a line' },
+    ...(this.match.scope()?.kind === 'parts' ? [{ beside: 'theme', label: wordsOf('match.left-theme') }] : []),
+    { beside: 'line', label: wordsOf('match.one-picture-line') },
   ]);
   protected readonly beside = signal<'arrived' | 'strategy' | 'lighting' | 'theme' | 'line'>('arrived');
   /** Share of the picture, from the left, that is shown as it arrived. */
@@ -257,13 +265,13 @@ export class MatchPage {
   protected readonly besideHeading = computed(() => {
     switch (this.beside()) {
       case 'strategy':
-        return this.match.choices().strategy === 'blend' ? 'If it stood out' : 'If it blended in';
+        return this.match.choices().strategy === 'blend' ? wordsOf('match.if-stood-out') : wordsOf('match.if-blended');
       case 'theme':
-        return 'If it were left to the theme';
+        return wordsOf('match.if-were-left-theme');
       case 'lighting':
-        return this.lighting.lighting() === 'light' ? 'Matched, inverted' : 'Matched, in the light';
+        return this.lighting.lighting() === 'light' ? 'Matched, inverted' : wordsOf('match.matched-light');
       default:
-        return 'As it arrived';
+        return wordsOf('match.as-arrived');
     }
   });
   readonly #otherwise = toSignal(
@@ -317,8 +325,8 @@ export class MatchPage {
   protected readonly meltingWords = computed(() => {
     const pairs = this.melting().reduce((sum, entry) => sum + entry.pairs, 0);
     const { measuredPages = 0, pages = 0 } = this.match.view() ?? {};
-    const looked = measuredPages < pages ? `, of ${measuredPages} of ${pages} pages laid out` : '';
-    return `${pairs} ${pairs === 1 ? 'pair of neighbouring areas becomes' : 'pairs of neighbouring areas become'} one${looked}, maybe not meant`;
+    const looked = measuredPages < pages ? wordsOf('match.pages-laid-out', { measuredPages, pages }) : '';
+    return wordsOf('match.pair-neighbouring-areas-becomes', { pairs, looked });
   });
   readonly #reachabilities = toSignal(
     toObservable(this.site.site).pipe(
@@ -418,5 +426,5 @@ export class MatchPage {
 /** On how many pages a pair melts, and how often; of those the one most apart is told. */
 function whereMelting({ pairs, pages }: Spoken<MeltingAreas>): string {
   if (pairs === 1) return '';
-  return pages > 1 ? `, the most apart of ${pairs} on ${pages} pages` : `, the most apart of ${pairs}`;
+  return pages > 1 ? wordsOf('match.most-apart-pages', { pairs, pages }) : wordsOf('match.most-apart', { pairs });
 }

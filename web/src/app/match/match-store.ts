@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   otherLighting,
@@ -128,13 +128,13 @@ export class MatchStore {
       if (run === this.#run) this.state.set({ status: 'working', doing, share });
     };
     try {
-      tell('Reading the pages', 0);
+      tell(wordsOf('match.reading-pages'), 0);
       await this.#open(scope);
       await this.#measure(scope, run, tell);
       if (run !== this.#run) return;
       const isFound = await withProgress(
         ({ page, share }: { readonly page: string; readonly share: number }) =>
-          tell(`Looking through ${page}`, 0.5 + share / 2),
+          tell(wordsOf('match.looking-through', { page }), 0.5 + share / 2),
         (listener) => this.#engine.remote.findColors(scope, MATCH_WIDTH, listener),
       );
       if (isFound && run === this.#run) await this.#propose(run);
@@ -152,22 +152,28 @@ export class MatchStore {
   }
 
   setStrategy(strategy: Strategy): void {
-    this.#settle(strategy === 'blend' ? 'Blend in' : 'Stand out', { ...this.choices(), strategy });
+    this.#settle(strategy === 'blend' ? wordsOf('match.blend') : wordsOf('match.stand-out'), {
+      ...this.choices(),
+      strategy,
+    });
   }
 
   /** Gives rows a value, or leaves them alone; they keep it when proposing again. */
   set(rowIds: readonly string[], becomes: Becomes): void {
     const locked = { ...this.choices().locked };
     for (const id of rowIds) locked[id] = becomes;
-    this.#settle(becomes.kind === 'leave' ? 'Leave colours alone' : 'Set what a colour becomes', {
-      ...this.choices(),
-      locked,
-    });
+    this.#settle(
+      becomes.kind === 'leave' ? wordsOf('match.leave-colours-alone') : wordsOf('match.set-what-colour-becomes'),
+      {
+        ...this.choices(),
+        locked,
+      },
+    );
   }
 
   /** Gives rows one value, each as much lighter or darker than the first as it was found. */
   setShades(rows: readonly Spoken<MatchRow>[], value: PlainValue): void {
-    this.#settle('Set what a family becomes', {
+    this.#settle(wordsOf('match.set-what-family-becomes'), {
       ...this.choices(),
       locked: {
         ...this.choices().locked,
@@ -188,12 +194,15 @@ export class MatchStore {
       if (!isLocked) delete locked[id];
       else if (row) locked[id] = row.becomes;
     }
-    this.#settle(isLocked ? 'Keep what a colour becomes' : 'Hand a colour back', { ...this.choices(), locked });
+    this.#settle(isLocked ? wordsOf('match.keep-what-colour-becomes') : wordsOf('match.hand-colour-back'), {
+      ...this.choices(),
+      locked,
+    });
   }
 
   /** Forgets choices that no longer hold. */
   forgetStale(): void {
-    this.#settle('Forget what no longer holds', withoutStale(this.choices(), this.view()?.stale ?? []));
+    this.#settle(wordsOf('match.forget-what-no-longer'), withoutStale(this.choices(), this.view()?.stale ?? []));
   }
 
   /** Ties rows so that they stay equal, or lets them go again. */
@@ -201,7 +210,7 @@ export class MatchStore {
     const others = this.choices()
       .equal.map((list) => list.filter((id) => !rowIds.includes(id)))
       .filter((list) => list.length > 1);
-    this.#settle(isTied ? 'Colours must stay equal' : 'Colours may differ', {
+    this.#settle(isTied ? wordsOf('match.colours-must-stay-equal') : wordsOf('match.colours-may-differ'), {
       ...this.choices(),
       equal: isTied ? [...others, [...rowIds]] : others,
     });
@@ -209,22 +218,28 @@ export class MatchStore {
 
   /** Makes some places of a row a row of their own. */
   setApart(row: string, places: readonly string[]): void {
-    this.#settle('Set places apart', { ...this.choices(), apart: [...(this.choices().apart ?? []), { row, places }] });
+    this.#settle(wordsOf('match.set-places-apart'), {
+      ...this.choices(),
+      apart: [...(this.choices().apart ?? []), { row, places }],
+    });
   }
 
   /** Merges rows into the first of them. */
   merge(rowIds: readonly string[]): void {
-    this.#settle('Merge colours', { ...this.choices(), merged: [...(this.choices().merged ?? []), rowIds] });
+    this.#settle(wordsOf('match.merge-colours'), {
+      ...this.choices(),
+      merged: [...(this.choices().merged ?? []), rowIds],
+    });
   }
 
   /** Undoes what was set apart from a row or merged into it. */
   regroupAsFound(rowId: string): void {
-    this.#settle('Rows as found', withRowAsFound(this.choices(), rowAsFound(rowId)));
+    this.#settle(wordsOf('match.rows-as-found'), withRowAsFound(this.choices(), rowAsFound(rowId)));
   }
 
   /** Sets what a shape becomes. */
   setShape(id: string, becomes: ShapeBecomes): void {
-    this.#settle('Set what a shape becomes', {
+    this.#settle(wordsOf('match.set-what-shape-becomes'), {
       ...this.choices(),
       shapes: { ...this.choices().shapes, [id]: becomes },
     });
@@ -232,17 +247,17 @@ export class MatchStore {
 
   /** Chooses which properties of the theme are overridden themselves. */
   setProperties(properties: readonly string[]): void {
-    this.#settle('Override properties of the theme', { ...this.choices(), properties });
+    this.#settle(wordsOf('match.override-properties-theme'), { ...this.choices(), properties });
   }
 
   /** Names the main action by hand. */
   lead(pageId: number, element: number): void {
-    this.#settle('Name the main action', { ...this.choices(), mains: [{ pageId, element }] });
+    this.#settle(wordsOf('match.name-main-action'), { ...this.choices(), mains: [{ pageId, element }] });
   }
 
   /** Forgets what was set by hand. */
   reset(): void {
-    this.#settle('Propose all again', {
+    this.#settle(wordsOf('match.propose-all-again'), {
       strategy: this.choices().strategy,
       locked: {},
       equal: [],
@@ -271,12 +286,16 @@ export class MatchStore {
       return (
         laid && {
           ...laid,
-          label: `Match ${name}`,
-          words: `Laid on ${countOf(laid)}${followWords(view)}; ${proofWords(laid.proof, this.#lighting.hasSecond())}`,
+          label: wordsOf('match.match', { name }),
+          words: wordsOf('match.laid', {
+            count: countOf(laid),
+            follow: followWords(view),
+            proof: proofWords(laid.proof, this.#lighting.hasSecond()),
+          }),
           refused: [
             ...notWritten(laid.refused),
-            ...told('does not come to it', laid.proof.missed),
-            ...told('changed outside the scope', laid.proof.spilt),
+            ...told(wordsOf('match.does-not-come'), laid.proof.missed),
+            ...told(wordsOf('match.changed-outside-scope'), laid.proof.spilt),
           ],
           view,
         }
@@ -290,12 +309,12 @@ export class MatchStore {
       (onProgress) => this.#engine.remote.layMatch(onProgress),
       (laid) => {
         if (laid.put.length === 0 && laid.drop.length === 0) {
-          this.laidWords.set('Nothing to keep: it is as the draft is');
+          this.laidWords.set(wordsOf('match.nothing-keep-as-draft'));
           return EMPTY;
         }
         return this.#trials
           .act((api, siteId) => api.keepVariation(siteId, { name, put: [...laid.put], drop: [...laid.drop] }))
-          .pipe(tap(() => this.laidWords.set(`Kept as the variation ${name}; the draft is as it was`)));
+          .pipe(tap(() => this.laidWords.set(wordsOf('match.kept-as-variation-draft', { name }))));
       },
     );
   }
@@ -308,17 +327,17 @@ export class MatchStore {
       return (
         laid && {
           ...laid,
-          label: `Leave ${name} to the theme`,
-          words: `Left to the theme: ${countOf(laid)}; ${laid.themes} texts were the theme’s already; ${proofWords(laid.proof, this.#lighting.hasSecond())}`,
+          label: wordsOf('match.leave-theme', { name }),
+          words: wordsOf('match.left-theme-texts-were', {
+            count: countOf(laid),
+            themes: laid.themes,
+            proof: proofWords(laid.proof, this.#lighting.hasSecond()),
+          }),
           refused: [
             ...notWritten(laid.refused),
-            ...(hard > 0
-              ? [
-                  `${hard} ${hard === 1 ? 'element' : 'elements'} can hardly be read or seen as the theme has it, in some state`,
-                ]
-              : []),
-            ...told('is still the part’s own', laid.proof.missed),
-            ...told('changed outside the scope', laid.proof.spilt),
+            ...(hard > 0 ? [wordsOf('match.element-elements-can-hardly', { hard })] : []),
+            ...told(wordsOf('match.still-part-own'), laid.proof.missed),
+            ...told(wordsOf('match.changed-outside-scope'), laid.proof.spilt),
           ],
           view: null,
         }
@@ -332,7 +351,7 @@ export class MatchStore {
     return this.#write(write, (written) => {
       this.refused.set(written.refused);
       if (written.put.length === 0 && written.drop.length === 0) {
-        this.laidWords.set('Nothing to lay on');
+        this.laidWords.set(wordsOf('match.nothing-lay'));
         return EMPTY;
       }
       return this.#edits

@@ -1,4 +1,4 @@
-import { say, type Spoken } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -247,7 +247,7 @@ export class RowDetail {
   }
 
   protected wordsOf({ property, name }: PlaceView): string {
-    return `${say(propertyTold(property))} of ${name}`;
+    return wordsOf('match.of', { say: say(propertyTold(property)), name });
   }
 
   protected tick(place: FoundPlace): void {

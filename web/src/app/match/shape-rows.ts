@@ -1,11 +1,15 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { ShapeBecomes } from '@upper-veneer/core';
 import type { ShapeRow } from '../shared/engine/match-api';
 import { inSlices } from '../shared/ui/in-slices';
 import { ShapeSample } from '../shared/ui/shape-sample';
 
-const WORDS: Readonly<Record<ShapeBecomes, string>> = { house: 'House', page: 'As around it', leave: 'Left alone' };
+const WORDS: Readonly<Record<ShapeBecomes, string>> = {
+  house: 'House',
+  page: wordsOf('match.as-around'),
+  leave: wordsOf('match.left-alone-2'),
+};
 
 /** Rows drawn in one turn. */
 const SLICE = 12;

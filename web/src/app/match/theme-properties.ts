@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PropertyView } from '../shared/engine/match-api';
@@ -90,9 +90,9 @@ export class ThemeProperties {
   }
 
   protected wordsOf({ value, words, agreeing, others, isShorter }: Spoken<PropertyView>): string {
-    if (!value) return `feeds ${others} ${others === 1 ? 'place' : 'places'} that are left alone or mixed from it`;
-    const rest = others === 0 ? '' : `; ${others} more become something else and are overridden besides`;
-    return `${isShorter ? 'the shorter way: ' : ''}${agreeing} ${agreeing === 1 ? 'place becomes' : 'places become'} ${words}${rest}`;
+    if (!value) return wordsOf('match.feeds-place-places-are', { others });
+    const rest = others === 0 ? '' : wordsOf('match.more-become-something-else', { others });
+    return wordsOf('match.shorter-way-place-becomes', { isShorter: isShorter ? 'yes' : 'no', agreeing, words, rest });
   }
 
   protected spotOf({ spot }: Spoken<PropertyView>['outsiders'][number]): Readonly<Record<string, string | number>> {

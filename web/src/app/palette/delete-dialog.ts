@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { PaletteRequest } from '@upper-veneer/contract';
@@ -55,7 +56,7 @@ export class DeleteDialog {
     }));
   });
   protected readonly heirs = computed<{ readonly id: number | null; readonly name: string }[]>(() => [
-    { id: null, name: 'plain values' },
+    { id: null, name: wordsOf('palette.plain-values') },
     ...this.#site.palette().swatches.filter(({ id }) => id !== this.swatch().id),
   ]);
   protected readonly request = computed(() =>

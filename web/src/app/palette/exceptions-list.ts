@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { colorOfCss } from '@upper-veneer/core';
@@ -49,7 +50,7 @@ export class ExceptionsList {
     const kind = colorOfCss(target) ? 'color' : 'place';
     this.#edits
       .putExceptions({
-        label: `Leave ${target} alone`.slice(0, 200),
+        label: wordsOf('palette.leave-alone', { target }).slice(0, 200),
         exceptions: [
           ...this.rows()
             .filter((entry) => entry.kind !== kind || entry.target !== target)
@@ -66,7 +67,7 @@ export class ExceptionsList {
   protected end(index: number): void {
     this.#edits
       .putExceptions({
-        label: `End the exception ${this.rows()[index].target}`.slice(0, 200),
+        label: wordsOf('palette.end-exception', { target: this.rows()[index].target }).slice(0, 200),
         exceptions: this.rows()
           .toSpliced(index, 1)
           .map((entry) => ({ ...entry })),

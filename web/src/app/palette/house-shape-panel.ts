@@ -1,4 +1,4 @@
-import { say, spoken } from '@upper-veneer/words';
+import { say, spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -103,7 +103,7 @@ export class HouseShapePanel {
         css: this.#shape()[part] ?? '',
         usual:
           usual && usual.value !== this.#shape()[part] && houseProblem(part, usual.value) === null
-            ? { value: usual.value, words: `usual here: ${usual.value}, ${usual.count}×` }
+            ? { value: usual.value, words: wordsOf('palette.usual-here', { value: usual.value, count: usual.count }) }
             : null,
         uses: uses === 0 ? '' : `${uses} ${uses === 1 ? 'use' : 'uses'}`,
       };

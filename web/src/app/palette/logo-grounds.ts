@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -85,9 +86,9 @@ export class LogoGrounds {
         hex,
         names: roles.map((role) => roleWords(role)).join(', '),
         standing: logoStanding(lost),
-        figure: found ? `${Math.round(100 * lost)} % of its ink is lost` : '…',
+        figure: found ? wordsOf('palette.its-ink-lost', { what: Math.round(100 * lost) }) : '…',
         words: found
-          ? `${(100 * lost).toFixed(1)} % of the ink is under 3 : 1 on ${hex}; the faintest twentieth reaches ${found.worst.toFixed(1)} : 1`
+          ? wordsOf('palette.ink-under-3-1', { what: (100 * lost).toFixed(1), hex, worst: found.worst.toFixed(1) })
           : '',
       };
     }),

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { PaletteRequest } from '@upper-veneer/contract';
@@ -46,14 +47,14 @@ export class OldFamily {
   protected readonly problem = computed(() => {
     const css = this.text().trim();
     if (css === '') return '';
-    if (!colorOfCss(css)) return `"${css.slice(0, 60)}" is no colour`;
-    return this.colors().includes(css) ? `${css} is named already` : '';
+    if (!colorOfCss(css)) return wordsOf('palette.no-colour', { css: css.slice(0, 60) });
+    return this.colors().includes(css) ? wordsOf('palette.named-already', { css }) : '';
   });
 
   protected add(): void {
     const css = this.text().trim();
     if (css === '' || this.problem() !== '') return;
-    this.put([...this.colors(), css], `${css} is of the old family`);
+    this.put([...this.colors(), css], wordsOf('palette.old-family', { css }));
     this.text.set('');
   }
 

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Palette, SeenPalette } from '@upper-veneer/core';
@@ -36,7 +37,9 @@ export class OtherEyes {
   protected readonly merging = computed(() =>
     this.seen()
       .flatMap(({ vision, merging }) =>
-        merging.map(({ a, b, deltaE }) => `${a} and ${b} come within ΔE ${deltaE.toFixed(1)} for ${vision}`),
+        merging.map(({ a, b, deltaE }) =>
+          wordsOf('palette.come-within-e-for', { a, b, deltaE: deltaE.toFixed(1), vision }),
+        ),
       )
       .join(' · '),
   );

@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { proxy } from 'comlink';
@@ -170,13 +170,13 @@ export class OtherSites {
         const of = keyOf(this.#changeOf(now));
         if (of !== keyOf(change)) {
           this.#messages.report({
-            title: `${site.name} changed meanwhile`,
-            message: 'Its palette is another than was proved; nothing was taken over there. Prove it again.',
+            title: wordsOf('palette.changed-meanwhile', { name: site.name }),
+            message: wordsOf('palette.its-palette-another-than'),
             isLost: false,
           });
           continue;
         }
-        const request = toRequest(`Colours of ${from}`, change.palette);
+        const request = toRequest(wordsOf('palette.colours', { from }), change.palette);
         this.#take(site.id, await firstValueFrom(this.#api.putPalette(site.id, request)));
         this.#tell(site.id, { of, before, after, standing: 'taken' });
         this.choose(site.id, false);
@@ -187,10 +187,10 @@ export class OtherSites {
   }
 
   protected wordsOf({ change, before, after, standing }: Sharing): string {
-    if (standing === 'taken') return `Taken over; undo is in that site. ${countWords(before, after)}`;
-    if (change.changes.length === 0) return 'It has these colours already.';
-    if (standing === 'proving') return before ? 'Proving it as it would be…' : 'Proving it as it is…';
-    return standing === 'proved' ? countWords(before, after) : 'Not proved yet.';
+    if (standing === 'taken') return wordsOf('palette.taken-over-undo-site', { count: countWords(before, after) });
+    if (change.changes.length === 0) return wordsOf('palette.has-these-colours-already');
+    if (standing === 'proving') return before ? wordsOf('palette.proving-as-would-be') : wordsOf('palette.proving-as');
+    return standing === 'proved' ? countWords(before, after) : wordsOf('palette.not-proved-yet');
   }
 
   #changeOf(draft: DraftDocument): Rebranded {
@@ -246,5 +246,10 @@ async function countsOf(
 
 function countWords(before: Counts | null, after: Counts | null): string {
   if (!before || !after) return '';
-  return `Fails ${before.fails} before, ${after.fails} after; to look at ${before.toLookAt} before, ${after.toLookAt} after.`;
+  return wordsOf('palette.fails-before-after-look', {
+    fails: before.fails,
+    fails2: after.fails,
+    toLookAt: before.toLookAt,
+    toLookAt2: after.toLookAt,
+  });
 }

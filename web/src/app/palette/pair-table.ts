@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { roleWords } from '@upper-veneer/core';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { Pair, RoleName } from '@upper-veneer/core';
@@ -99,8 +100,14 @@ export class PairTable {
 
   protected titleOf(pair: Pair): string {
     const remedy = pair.remedy
-      ? ` Nearest shade that passes: ${pair.remedy.hex}, ΔE2000 ${pair.remedy.moved.toFixed(1)} away.`
+      ? wordsOf('palette.nearest-shade-passes-e2000', { hex: pair.remedy.hex, moved: pair.remedy.moved.toFixed(1) })
       : '';
-    return `${pair.textHex} on ${pair.groundHex}: ${pair.ratio.toFixed(2)} : 1 by WCAG 2.2, ${pair.level}.${remedy}`;
+    return wordsOf('palette.1-wcag-2-2', {
+      textHex: pair.textHex,
+      groundHex: pair.groundHex,
+      ratio: pair.ratio.toFixed(2),
+      level: pair.level,
+      remedy,
+    });
   }
 }

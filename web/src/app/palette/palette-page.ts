@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
@@ -47,13 +48,13 @@ import { Suggestions } from './suggestions';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 
 const TOPICS = [
-  { topic: 'pairs', label: 'Pairs and eyes' },
-  { topic: 'roles', label: 'Roles' },
-  { topic: 'shape', label: 'House shape' },
-  { topic: 'suggestions', label: 'Suggestions' },
-  { topic: 'logo', label: 'Logo on grounds' },
-  { topic: 'exceptions', label: 'Exceptions, old family' },
-  { topic: 'sites', label: 'Other sites' },
+  { topic: 'pairs', label: wordsOf('palette.pairs-eyes') },
+  { topic: 'roles', label: wordsOf('palette.roles') },
+  { topic: 'shape', label: wordsOf('palette.house-shape') },
+  { topic: 'suggestions', label: wordsOf('palette.suggestions') },
+  { topic: 'logo', label: wordsOf('palette.logo-grounds') },
+  { topic: 'exceptions', label: wordsOf('palette.exceptions-old-family') },
+  { topic: 'sites', label: wordsOf('palette.other-sites') },
 ] as const;
 
 /** The Palette: brand swatches, the jobs they have, and how they go together. */
@@ -95,9 +96,9 @@ const TOPICS = [
 export class PalettePage {
   /** Panels, one of which is shown where the window is narrow. */
   protected readonly panes = [
-    { pane: 'swatches', label: 'Swatches' },
-    { pane: 'swatch', label: 'Chosen' },
-    { pane: 'more', label: 'Bring in' },
+    { pane: 'swatches', label: wordsOf('palette.swatches') },
+    { pane: 'swatch', label: wordsOf('palette.chosen') },
+    { pane: 'more', label: wordsOf('palette.bring') },
   ];
   protected readonly pane = signal('swatches');
   protected readonly store = inject(SiteStore);
@@ -124,7 +125,7 @@ export class PalettePage {
     this.palette().swatches.map((swatch) => ({
       ...swatch,
       uses: usesOf(this.palette(), this.store.overrides(), swatch.id).length,
-      roles: rolesFilledBy(this.palette(), swatch.id).join(' · ') || 'no role',
+      roles: rolesFilledBy(this.palette(), swatch.id).join(' · ') || wordsOf('palette.no-role'),
     })),
   );
   protected readonly uses = computed(() => usesOf(this.palette(), this.store.overrides(), this.swatch()?.id ?? 0));
@@ -210,7 +211,7 @@ export class PalettePage {
 
   protected remedy(role: RoleName, hex: string): void {
     const color = colorOfCss(hex);
-    if (color) this.take({ [role]: color }, `${hex} fills ${roleWords(role)}`);
+    if (color) this.take({ [role]: color }, wordsOf('palette.fills', { hex, role: roleWords(role) }));
   }
 
   protected fill(role: RoleName, swatchId: number | null, shade: number): void {

@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -152,7 +152,12 @@ export class RolesPanel {
           .map((pair) => ({
             standing: pair.standing,
             words: `${roleWords(pair.ground)} ${(Math.floor(pair.ratio * 10) / 10).toFixed(1)}`,
-            title: `${pair.textHex} on ${pair.groundHex}: ${pair.ratio.toFixed(2)} : 1, ${pair.level}`,
+            title: wordsOf('palette.1', {
+              textHex: pair.textHex,
+              groundHex: pair.groundHex,
+              ratio: pair.ratio.toFixed(2),
+              level: pair.level,
+            }),
           }));
         return {
           role,
@@ -171,7 +176,13 @@ export class RolesPanel {
     const role = roleNamed(this.own());
     const swatchId = this.ownSwatch();
     const isThere = role !== null && this.site.palette().roles.some((fill) => fill.role === role);
-    this.problem.set(role === null ? 'A role needs a word' : isThere ? `${roleWords(role)} is filled already` : '');
+    this.problem.set(
+      role === null
+        ? wordsOf('palette.role-needs-word')
+        : isThere
+          ? wordsOf('palette.filled-already', { role: roleWords(role) })
+          : '',
+    );
     if (role === null || isThere || swatchId === null) return;
     this.filled.emit({ role, swatchId, shade: 0 });
     this.own.set('');
@@ -179,6 +190,6 @@ export class RolesPanel {
 
   protected readonly shades = SHADES.map((shade) => ({
     shade,
-    label: shade === 0 ? 'as it is' : say(shadeTold(shade)),
+    label: shade === 0 ? wordsOf('palette.as') : say(shadeTold(shade)),
   }));
 }

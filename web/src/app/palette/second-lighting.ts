@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, out
 import { FormsModule } from '@angular/forms';
 import type { PaletteRequest } from '@upper-veneer/contract';
 import { readMarker, type LightingSignal } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
@@ -62,7 +62,7 @@ export class SecondLighting {
   protected readonly ways = [
     { way: 'none', label: 'none' },
     { way: 'scheme', label: 'prefers-color-scheme: dark' },
-    { way: 'marker', label: 'a class or attribute' },
+    { way: 'marker', label: wordsOf('palette.class-or-attribute') },
   ];
   protected readonly way = linkedSignal(() => this.site.second()?.told.kind ?? 'none');
   readonly #stored = computed(() => {

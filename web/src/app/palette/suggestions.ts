@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -191,13 +192,13 @@ export class Suggestions {
   readonly taken = output<{ readonly colors: Colors; readonly label: string }>();
 
   protected readonly lightings = [
-    { lighting: 'light', label: 'Light' },
-    { lighting: 'inverted', label: 'Inverted' },
+    { lighting: 'light', label: wordsOf('palette.light') },
+    { lighting: 'inverted', label: wordsOf('palette.inverted') },
   ];
   protected readonly parts = [
-    { key: 'ground', label: 'Ground' },
-    { key: 'ink', label: 'Ink' },
-    { key: 'accent', label: 'Accent' },
+    { key: 'ground', label: wordsOf('palette.ground') },
+    { key: 'ink', label: wordsOf('palette.ink') },
+    { key: 'accent', label: wordsOf('palette.accent') },
   ] as const;
   protected readonly lighting = signal<Lighting>('light');
   protected readonly many = signal(12);
@@ -239,20 +240,22 @@ export class Suggestions {
     return ground === null ? null : colorOfCss(ground);
   });
   protected readonly tints = computed(() => [
-    { tint: 'pure', label: 'Pure' },
-    { tint: 'ground', label: 'Tinted by the ground', disabled: this.#ground() === null },
+    { tint: 'pure', label: wordsOf('palette.pure') },
+    { tint: 'ground', label: wordsOf('palette.tinted-ground'), disabled: this.#ground() === null },
   ]);
   protected readonly ramp = computed(() => {
     const ground = this.#ground();
     return neutralRamp(this.tint() === 'ground' ? ground : null).map((step) => {
       const figure = ground ? contrastRatio(step, ground).toFixed(1) : '';
-      return { hex: hexOf(step), figure, words: ground ? `${hexOf(step)}, ${figure} : 1 on the ground` : hexOf(step) };
+      return {
+        hex: hexOf(step),
+        figure,
+        words: ground ? wordsOf('palette.1-ground', { step: hexOf(step), figure }) : hexOf(step),
+      };
     });
   });
   protected readonly rampWords = computed(() =>
-    this.#ground()
-      ? 'Contrast with the ground; press a step to lay it on the shelf.'
-      : 'Press a step to lay it on the shelf.',
+    this.#ground() ? wordsOf('palette.contrast-with-ground-press') : wordsOf('palette.press-step-lay-shelf'),
   );
   readonly #sets = resource({
     loader: async () => (await import('nice-color-palettes/500.json')).default as readonly (readonly string[])[],
@@ -267,7 +270,7 @@ export class Suggestions {
   protected readonly shownReady = computed(() => this.ready().slice(0, this.many()));
   protected readonly readyWords = computed(() =>
     this.#sets.hasValue()
-      ? `${this.ready().length} of ${this.#sets.value().length} pass: palest under, darkest read, strongest as accent`
+      ? wordsOf('palette.pass-palest-under-darkest', { ready: this.ready().length, value: this.#sets.value().length })
       : 'reading',
   );
 
@@ -288,9 +291,9 @@ function lowestView(roles: Colors | null): { readonly lowest: string; readonly l
   const lowest = roles && lowestPair(roles);
   if (!lowest) return { lowest: '', lowestWords: '' };
   const figure = (Math.floor(lowest.ratio * 10) / 10).toFixed(1);
-  const words = `${roleWords(lowest.above)} on ${roleWords(lowest.below)}`;
+  const words = wordsOf('palette.of', { role: roleWords(lowest.above), role2: roleWords(lowest.below) });
   return {
     lowest: figure,
-    lowestWords: `Its lowest pair: ${words}, ${lowest.ratio.toFixed(2)} : 1 of ${lowest.wanted} asked`,
+    lowestWords: wordsOf('palette.its-lowest-pair-1', { words, ratio: lowest.ratio.toFixed(2), wanted: lowest.wanted }),
   };
 }

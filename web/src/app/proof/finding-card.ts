@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -171,18 +171,18 @@ export class FindingCard {
   });
   protected readonly noMend = computed(() => {
     const tried = this.#tried();
-    if (!this.finding().mayMend) return 'What would mend it is for you to say.';
+    if (!this.finding().mayMend) return wordsOf('proof.what-would-mend-for');
     return tried && !tried.ok
-      ? `No mend is offered: ${tried.reason}`
-      : 'Looking for a mend that makes nothing else fail…';
+      ? wordsOf('proof.no-mend-offered', { reason: tried.reason })
+      : wordsOf('proof.looking-for-mend-makes');
   });
   protected readonly listed = computed(() => this.places().slice(0, MOST_LISTED));
   protected readonly more = computed(() => this.finding().placeCount - this.listed().length);
   /** What leaving it alone brings about. */
   protected readonly leaveWords = computed(() =>
     this.finding().kind === 'ours'
-      ? 'An exception: this colour is passed over wherever it is painted, here, in Match and by whatever reaches further than one element.'
-      : 'An exception: these places are passed over in whatever is asked here, in Match and by whatever reaches further than one element.',
+      ? wordsOf('proof.exception-this-colour-passed')
+      : wordsOf('proof.exception-these-places-are'),
   );
   protected readonly isLeaving = linkedSignal<string, boolean>({
     source: () => this.finding().id,

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -66,8 +67,8 @@ export class ProofPage {
   readonly #router = inject(Router);
 
   protected readonly reportItems: MenuItem[] = [
-    { label: 'A page for the client (HTML)', command: () => void this.store.report('html') },
-    { label: 'A table of all places (CSV)', command: () => void this.store.report('csv') },
+    { label: wordsOf('proof.page-for-client-html'), command: () => void this.store.report('html') },
+    { label: wordsOf('proof.table-all-places-csv'), command: () => void this.store.report('csv') },
   ];
   /** What of the proof is looked at. */
   protected readonly sight = signal<Sight>('findings');
@@ -75,8 +76,11 @@ export class ProofPage {
     const drifted = this.drift.drifts()?.length ?? null;
     const left = this.looks.left();
     return [
-      { sight: 'findings', label: 'Findings' },
-      { sight: 'eye', label: left === null ? 'By eye' : `By eye, ${left.toLocaleString('en')} left` },
+      { sight: 'findings', label: wordsOf('proof.findings') },
+      {
+        sight: 'eye',
+        label: left === null ? wordsOf('proof.eye') : wordsOf('proof.eye-left', { left: left.toLocaleString('en') }),
+      },
       {
         sight: 'drift',
         label: drifted ? `Drift, ${drifted.toLocaleString('en')}` : 'Drift',
@@ -85,11 +89,15 @@ export class ProofPage {
   });
   protected readonly driftTitle = computed(() => {
     const drifts = this.drift.drifts();
-    if (drifts === null) return 'Holding the overrides against the pages as they were';
+    if (drifts === null) return wordsOf('proof.holding-overrides-against-pages');
     const missing = drifts.filter(({ isMissing }) => isMissing).length;
     return drifts.length === 0
-      ? 'Nothing drifted'
-      : `${drifts.length} ${drifts.length === 1 ? 'override' : 'overrides'} drifted${missing < drifts.length ? `, ${drifts.length - missing} only to more` : ''}`;
+      ? wordsOf('proof.nothing-drifted')
+      : wordsOf('proof.override-overrides-drifted-only', {
+          drifts: drifts.length,
+          case: missing < drifts.length ? 'yes' : 'no',
+          drifts2: drifts.length - missing,
+        });
   });
   readonly #chosenDrift = signal('');
   /** The drifted override that is shown: the first until another is chosen. */
@@ -110,11 +118,14 @@ export class ProofPage {
   });
   protected readonly looksTitle = computed(() => {
     const rows = this.looks.rows();
-    if (!rows) return 'Looking where each part stands';
+    if (!rows) return wordsOf('proof.looking-where-each-part');
     const left = this.looks.left() ?? 0;
     return left === 0
-      ? 'All was looked at as it is now'
-      : `${(rows.length - left).toLocaleString('en')} of ${rows.length.toLocaleString('en')} looked at by eye`;
+      ? wordsOf('proof.all-was-looked-as')
+      : wordsOf('proof.looked-eye', {
+          rows: (rows.length - left).toLocaleString('en'),
+          rows2: rows.length.toLocaleString('en'),
+        });
   });
   protected readonly choice = signal<CellChoice>({});
   /** Page and width whose findings are shown; 0 for all. */
@@ -123,11 +134,11 @@ export class ProofPage {
   readonly #most = linkedSignal<unknown, number>({ source: this.choice, computation: () => MOST_SHOWN });
 
   protected readonly pageOptions = computed(() => [
-    { id: 0, label: 'Every page' },
+    { id: 0, label: wordsOf('proof.every-page') },
     ...(this.site.site()?.pages ?? []).map(({ id, name }) => ({ id, label: name })),
   ]);
   protected readonly widthOptions = computed(() => [
-    { width: 0, label: 'Every width' },
+    { width: 0, label: wordsOf('proof.every-width') },
     ...[...new Set((this.store.proof()?.settings ?? []).map(({ width }) => width))].map((width) => ({
       width,
       label: `${width} px`,
@@ -161,16 +172,18 @@ export class ProofPage {
   protected readonly title = computed(() => {
     const proof = this.store.proof();
     if (!proof)
-      return this.store.state().status === 'working' ? 'Looking at the whole site' : 'Nothing was looked at yet';
+      return this.store.state().status === 'working'
+        ? wordsOf('proof.looking-whole-site')
+        : wordsOf('proof.nothing-was-looked-yet');
     const words = headline(levelCount(this.#here(), 'fails'), levelCount(this.#here(), 'look'));
-    return this.store.arePicturesRead() ? words : `${words}, so far`;
+    return this.store.arePicturesRead() ? words : wordsOf('proof.so-far', { words });
   });
   /** What is to be known of a look that was stopped. */
   protected readonly stopped = computed(() => {
-    if (!this.store.proof()) return 'Stopped before anything was found';
+    if (!this.store.proof()) return wordsOf('proof.stopped-before-anything-was');
     return this.store.isCurrent()
-      ? 'Stopped before the pixels of pictures were read: what hangs on them is to be looked at'
-      : 'Stopped; what is shown is from before the last change';
+      ? wordsOf('proof.stopped-before-pixels-pictures')
+      : wordsOf('proof.stopped-what-shown-from');
   });
   protected readonly extent = computed(() => {
     const proof = this.store.proof();
@@ -211,7 +224,11 @@ export class ProofPage {
       .flatMap(({ cells }) => cells)
       .filter((cell) => kind === undefined || cell.kind === kind)
       .reduce((sum, cell) => sum + cell.looks, 0);
-    return `${levelCount(own, 'fails')} fail, ${levelCount(own, 'look')} to look at, of ${looks.toLocaleString('en')} looks; worst first`;
+    return wordsOf('proof.fail-look-looks-worst', {
+      levelCount: levelCount(own, 'fails'),
+      levelCount2: levelCount(own, 'look'),
+      looks: looks.toLocaleString('en'),
+    });
   });
   /** Colours that are not ours, where there are many: they are better planned together. */
   protected readonly strays = computed(() => {
@@ -219,9 +236,7 @@ export class ProofPage {
     return count < MANY_STRAYS ? 0 : count;
   });
   protected readonly nothing = computed(() =>
-    this.store.isCurrent()
-      ? 'Nothing here fails, and nothing is to be looked at.'
-      : 'Nothing was found before the last change.',
+    this.store.isCurrent() ? wordsOf('proof.nothing-here-fails-nothing') : wordsOf('proof.nothing-was-found-before'),
   );
 
   constructor() {
@@ -295,21 +310,21 @@ type Sight = (typeof SIGHTS)[number];
 
 const PANES: Readonly<Record<Sight, readonly { readonly pane: string; readonly label: string }[]>> = {
   findings: [
-    { pane: 'parts', label: 'Parts' },
-    { pane: 'findings', label: 'Findings' },
+    { pane: 'parts', label: wordsOf('proof.parts') },
+    { pane: 'findings', label: wordsOf('proof.findings') },
   ],
   eye: [
-    { pane: 'parts', label: 'Parts' },
-    { pane: 'findings', label: 'Pictures' },
+    { pane: 'parts', label: wordsOf('proof.parts') },
+    { pane: 'findings', label: wordsOf('proof.pictures') },
   ],
   drift: [
-    { pane: 'parts', label: 'Overrides' },
-    { pane: 'findings', label: 'What to do' },
+    { pane: 'parts', label: wordsOf('proof.overrides') },
+    { pane: 'findings', label: wordsOf('proof.what-do') },
   ],
 };
 
 /** What stands in no part. */
-const OUTSIDE = { partId: null, name: 'Everything else', of: 'in no part' } as const;
+const OUTSIDE = { partId: null, name: wordsOf('proof.everything-else'), of: wordsOf('proof.no-part') } as const;
 
 function choiceOf(part: string | null, kind: ProofKind | undefined): CellChoice {
   return {

@@ -1,22 +1,23 @@
-import { say } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import { proofStateTold, isSpecimen, type ProofKind } from '@upper-veneer/core';
 import type { FindingView, ProofView } from '../shared/engine/proof-api';
 
 /** What each group asks, in the order it is shown. */
 export const KIND_WORDS: Readonly<Record<ProofKind, { readonly name: string; readonly asks: string }>> = {
   reads: { name: 'Reads', asks: 'text 4.5, large 3' },
-  seen: { name: 'Is seen', asks: 'edge, ring 3' },
-  answers: { name: 'Answers', asks: 'states tell apart' },
-  ours: { name: 'Is ours', asks: 'no stray colour' },
-  inside: { name: 'Stays in', asks: 'nothing spilt' },
-  holds: { name: 'Holds', asks: 'every rule works' },
-  eyes: { name: 'Other eyes', asks: 'not hue alone' },
+  seen: { name: wordsOf('proof.seen'), asks: wordsOf('proof.edge-ring-3') },
+  answers: { name: 'Answers', asks: wordsOf('proof.states-tell-apart') },
+  ours: { name: wordsOf('proof.ours'), asks: wordsOf('proof.no-stray-colour') },
+  inside: { name: wordsOf('proof.stays'), asks: wordsOf('proof.nothing-spilt') },
+  holds: { name: 'Holds', asks: wordsOf('proof.every-rule-works') },
+  eyes: { name: wordsOf('proof.other-eyes'), asks: wordsOf('proof.not-hue-alone') },
 };
 
 /** `1 thing fails, 3 to look at`. */
 export function headline(fails: number, looks: number): string {
-  const failing = fails === 0 ? 'Nothing fails' : `${fails} ${fails === 1 ? 'thing fails' : 'things fail'}`;
-  return looks === 0 ? failing : `${failing}, ${looks} to look at`;
+  const failing =
+    fails === 0 ? wordsOf('proof.nothing-fails') : `${fails} ${wordsOf('proof.thing-fails-things-fail', { fails })}`;
+  return looks === 0 ? failing : wordsOf('proof.look', { failing, looks });
 }
 
 /** `7 pages · 8 states, 3 at once · 3 widths · light and inverted · 8,315 looks in 0.9 s`. */
@@ -24,11 +25,11 @@ export function extent(proof: Omit<ProofView, 'findings' | 'unseen'>): string {
   const widths = new Set(proof.settings.map(({ width }) => width)).size;
   const others = proof.settings.length - widths;
   return [
-    `${proof.pages} ${proof.pages === 1 ? 'page' : 'pages'}${proof.hasSpecimen ? ' and the specimen' : ''}`,
-    `${proof.states.filter((state) => state !== 'together').length} states, 3 at once`,
-    `${widths} ${widths === 1 ? 'width' : 'widths'}${others > 0 ? ` and ${others} other ${others === 1 ? 'setting' : 'settings'}` : ''}`,
-    ...(proof.lightings.length > 1 ? ['light and inverted'] : []),
-    `${proof.looks.toLocaleString('en')} looks in ${seconds(proof.took)}`,
+    `${proof.pages} ${proof.pages === 1 ? 'page' : 'pages'}${proof.hasSpecimen ? wordsOf('proof.specimen') : ''}`,
+    wordsOf('proof.states-3-once', { states: proof.states.filter((state) => state !== 'together').length }),
+    wordsOf('proof.width-widths', { widths, case: others > 0 ? 'yes' : 'no', others }),
+    ...(proof.lightings.length > 1 ? [wordsOf('proof.light-inverted')] : []),
+    wordsOf('proof.looks', { looks: proof.looks.toLocaleString('en'), seconds: seconds(proof.took) }),
   ].join(' · ');
 }
 
@@ -55,11 +56,11 @@ export function whereWords(
     `${things.toLocaleString('en')} ${things === 1 ? 'place' : 'places'}`,
     states.map((state) => say(proofStateTold(state)).toLowerCase()).join(', '),
     isOnEvery && names.length > 1
-      ? 'every page'
+      ? wordsOf('proof.every-page-2')
       : names.length > 3
-        ? `${names.slice(0, 2).join(', ')} and ${names.length - 2} more`
+        ? wordsOf('proof.more', { names: names.slice(0, 2), names2: names.length - 2 })
         : names.join(', '),
-    widths.length >= all ? 'every width' : `${widths.join(', ')} px`,
+    widths.length >= all ? wordsOf('proof.every-width-2') : `${widths.join(', ')} px`,
     ...(proof.lightings.length > 1 && lightings.length === 1 ? [lightings[0]] : []),
   ].join(' · ');
 }

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ProofStore } from '../shared/proof/proof-store';
 import { SiteStore } from '../shared/site/site-store';
@@ -48,8 +49,12 @@ export class RevisionStrip {
     const isOtherNow =
       !last || (counts !== null && last.proof !== undefined && JSON.stringify(last.proof) !== JSON.stringify(counts));
     const steps = [
-      ...revisions.map(({ number, note, proof }) => ({ name: `Revision ${number}`, note, proof: proof ?? null })),
-      ...(isOtherNow ? [{ name: 'Now', note: 'The draft on the site as it is now', proof: counts }] : []),
+      ...revisions.map(({ number, note, proof }) => ({
+        name: wordsOf('proof.revision', { number }),
+        note,
+        proof: proof ?? null,
+      })),
+      ...(isOtherNow ? [{ name: 'Now', note: wordsOf('proof.draft-site-as-now'), proof: counts }] : []),
     ];
     return steps.map((step, i) => ({ ...step, than: comparedTo(steps[i - 1]?.proof ?? null, step.proof) }));
   });

@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -68,21 +68,21 @@ export class LookForm {
   protected readonly css = signal('');
   protected readonly properties = PROPERTIES.map((property) => ({ property, label: say(propertyTold(property)) }));
   protected readonly states: { state: OverrideState | null; label: string }[] = [
-    { state: null, label: 'in every state' },
-    { state: 'rest', label: 'at rest' },
+    { state: null, label: wordsOf('requests.every-state') },
+    { state: 'rest', label: wordsOf('requests.rest') },
     { state: 'hover', label: 'hovered' },
     { state: 'focus', label: 'focused' },
-    { state: 'current', label: 'as the current page' },
+    { state: 'current', label: wordsOf('requests.as-current-page') },
     { state: 'disabled', label: 'disabled' },
   ];
   protected readonly values = computed(() => {
     const palette = this.#site.palette();
     return [
-      { key: '', label: 'a CSS value' },
+      { key: '', label: wordsOf('requests.css-value') },
       ...rolesInOrder(palette)
         .filter((role) => palette.roles.some((fill) => fill.role === role))
-        .map((role) => ({ key: `role ${role}`, label: roleWords(role) })),
-      ...palette.swatches.map(({ id, name }) => ({ key: `swatch ${id}`, label: name })),
+        .map((role) => ({ key: wordsOf('requests.role', { role }), label: roleWords(role) })),
+      ...palette.swatches.map(({ id, name }) => ({ key: wordsOf('requests.swatch', { id }), label: name })),
     ];
   });
   protected readonly look = computed((): RequestLook | null => {

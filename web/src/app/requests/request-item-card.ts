@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -108,22 +108,22 @@ export class RequestItemCard {
   }
 
   protected stand(standing: RequestStanding): void {
-    this.store.change(this.item().id, `Wish ${standing}: ${this.item().words}`, { standing });
+    this.store.change(this.item().id, wordsOf('requests.wish', { standing, words: this.item().words }), { standing });
   }
 
   /** A question that is asked is waited for. */
   protected ask(question: string): void {
     const isAsked = question.trim() !== '' && this.item().standing === 'to do';
-    this.store.change(this.item().id, `Ask back: ${this.item().words}`, {
+    this.store.change(this.item().id, wordsOf('requests.ask-back', { words: this.item().words }), {
       question,
       ...(isAsked ? { standing: 'asked' as const } : {}),
     });
   }
 
   protected lookWords({ property, value, state, widths }: RequestLook): string {
-    const when = state === null ? 'in every state' : say(stateTold(state)).toLowerCase();
-    const from = widths?.min == null ? '' : ` from ${widths.min} px`;
-    const to = widths?.max == null ? '' : ` to ${widths.max} px`;
+    const when = state === null ? wordsOf('requests.every-state') : say(stateTold(state)).toLowerCase();
+    const from = widths?.min == null ? '' : wordsOf('requests.from-px', { min: widths.min });
+    const to = widths?.max == null ? '' : wordsOf('requests.px', { max: widths.max });
     return `${say(propertyTold(property))}: ${say(valueTold({ palette: this.#site.palette() }, value))}, ${when}${from}${to}`;
   }
 
@@ -133,15 +133,17 @@ export class RequestItemCard {
     const next = [...this.item().looks, ...added];
     if (next.length > MOST_LOOKS)
       this.#messages.report({
-        title: `More than ${MOST_LOOKS} looks`,
-        message: `The last ${next.length - MOST_LOOKS} were left out, and are not proved. Split the wish.`,
+        title: wordsOf('requests.more-than-looks', { MOSTLOOKS: MOST_LOOKS }),
+        message: wordsOf('requests.last-were-left-out', { next: next.length - MOST_LOOKS }),
         isLost: false,
       });
-    this.store.change(this.item().id, `Name a look: ${this.item().words}`, { looks: next.slice(0, MOST_LOOKS) });
+    this.store.change(this.item().id, wordsOf('requests.name-look', { words: this.item().words }), {
+      looks: next.slice(0, MOST_LOOKS),
+    });
   }
 
   protected dropLook(at: number): void {
-    this.store.change(this.item().id, `Take a look away: ${this.item().words}`, {
+    this.store.change(this.item().id, wordsOf('requests.take-look-away', { words: this.item().words }), {
       looks: this.item().looks.filter((_, i) => i !== at),
     });
   }

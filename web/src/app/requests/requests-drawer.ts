@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -74,7 +75,7 @@ export class RequestsDrawer {
   );
   protected readonly countWords = computed(() => {
     const { items, settled } = this.store.count();
-    return items === 0 ? '' : `${settled} of ${items} settled`;
+    return items === 0 ? '' : wordsOf('requests.settled', { settled, items });
   });
 
   constructor() {

@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { ClientRequest, ItemHolds, RequestItem, RequestLook } from '@upper-veneer/core';
@@ -96,7 +96,7 @@ export class RequestsStore {
     if (!item) return;
     if (this.#worked.id() === id) this.workOn(null);
     this.put(
-      `Take away: ${item.words}`,
+      wordsOf('requests.take-away', { words: item.words }),
       this.requests()
         .map((request) => ({ ...request, items: request.items.filter((own) => own.id !== id) }))
         .filter(({ items }) => items.length > 0),

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { RequestsStore } from './requests-store';
@@ -35,6 +36,6 @@ export class WorkedStrip {
   });
   protected readonly madeWords = computed(() => {
     const count = this.store.worked()?.overrides.length ?? 0;
-    return count === 0 ? 'what you change is kept as made for it' : `${count} made for it`;
+    return count === 0 ? wordsOf('requests.what-you-change-kept') : wordsOf('requests.made-for', { count });
   });
 }

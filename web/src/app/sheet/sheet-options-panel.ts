@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { roleEntries, roleWords } from '@upper-veneer/core';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -113,19 +114,19 @@ export class SheetOptionsPanel {
     const label =
       change.hoverOnly !== undefined
         ? change.hoverOnly
-          ? 'Hover rules only where there is hover'
-          : 'Hover rules on all devices'
+          ? wordsOf('sheet.hover-rules-only-where')
+          : wordsOf('sheet.hover-rules-all-devices')
         : change.isByLetters !== undefined
-          ? 'Order of lines'
+          ? wordsOf('sheet.order-lines')
           : change.flatFor !== undefined
-            ? `Sheet for ${next.flatFor || 'today’s engines'}`
+            ? wordsOf('sheet.sheet-for', { flatFor: next.flatFor || 'today’s engines' })
             : change.prefix !== undefined
-              ? `Prefix ${next.prefix}`
+              ? wordsOf('sheet.prefix', { prefix: next.prefix })
               : change.asValues !== undefined
                 ? next.asValues
-                  ? 'Colours as plain values'
-                  : 'Colours as custom properties'
-                : 'Names of roles';
+                  ? wordsOf('sheet.colours-as-plain-values')
+                  : wordsOf('sheet.colours-as-custom-properties')
+                : wordsOf('sheet.names-roles');
     const request = {
       label: label.slice(0, 200),
       prefix: next.prefix,

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { TidyProgress, TidySheet } from '@upper-veneer/core';
@@ -131,8 +132,8 @@ export class SheetPage {
   protected readonly copied = signal(false);
   protected readonly proof = inject(ProofStore);
   protected readonly noteItems: MenuItem[] = [
-    { label: 'Note with pictures (HTML)', command: () => this.#note('html') },
-    { label: 'Note (Markdown)', command: () => this.#note('md') },
+    { label: wordsOf('sheet.note-with-pictures-html'), command: () => this.#note('html') },
+    { label: wordsOf('sheet.note-markdown'), command: () => this.#note('md') },
   ];
   readonly #engine = inject(Engine);
   readonly #api = inject(SiteApi);
@@ -160,16 +161,19 @@ export class SheetPage {
     const tidy = this.#tidy();
     if (progress)
       return progress.total > 0
-        ? `Tidying, ${Math.min(progress.done, progress.total)} of ${progress.total}…`
+        ? wordsOf('sheet.tidying', { done: Math.min(progress.done, progress.total), total: progress.total })
         : 'Tidying…';
-    if (!tidy) return this.hasFailed() ? '◆ Not tidied: that failed' : '';
+    if (!tidy) return this.hasFailed() ? wordsOf('sheet.not-tidied-failed') : '';
     if (tidy.unread > 0)
-      return `◆ Not tidied: ${tidy.unread.toLocaleString('en')} ${tidy.unread === 1 ? 'element was' : 'elements were'} not read, so nothing is proved to change nothing`;
+      return wordsOf('sheet.not-tidied-element-was', {
+        unread: tidy.unread.toLocaleString('en'),
+        unread2: tidy.unread,
+      });
     const parts = [
-      tidy.dropped.length > 0 ? `${tidy.dropped.length} left out that changed nothing` : '',
-      tidy.merged > 0 ? `${tidy.merged} put together with ${tidy.merged === 1 ? 'its' : 'their'} like` : '',
+      tidy.dropped.length > 0 ? wordsOf('sheet.left-out-changed-nothing', { dropped: tidy.dropped.length }) : '',
+      tidy.merged > 0 ? wordsOf('sheet.put-together-with-like', { merged: tidy.merged }) : '',
     ].filter(Boolean);
-    return parts.length > 0 ? parts.join(', ') : 'Every declaration changes something';
+    return parts.length > 0 ? parts.join(', ') : wordsOf('sheet.every-declaration-changes-something');
   });
   protected readonly size = computed(() => {
     const css = this.css();
@@ -195,15 +199,15 @@ export class SheetPage {
     return (this.chosen() !== null || asked === 'edit') && SIGHTS.has(asked) ? (asked as Sight) : 'sheet';
   });
   protected readonly sights = computed((): { sight: Sight; label: string }[] => [
-    { sight: 'sheet', label: 'The sheet' },
-    { sight: 'edit', label: 'Edit' },
+    { sight: 'sheet', label: wordsOf('sheet.sheet') },
+    { sight: 'edit', label: wordsOf('sheet.edit') },
     ...(this.chosen() === null
       ? []
       : ([
-          { sight: 'revision', label: `Revision ${this.chosen()}` },
-          { sight: 'beside', label: 'Side by side' },
-          { sight: 'differs', label: 'Only what differs' },
-          { sight: 'changes', label: 'On the page' },
+          { sight: 'revision', label: wordsOf('sheet.revision-2', { chosen: this.chosen() ?? 0 }) },
+          { sight: 'beside', label: wordsOf('sheet.side-side') },
+          { sight: 'differs', label: wordsOf('sheet.only-what-differs') },
+          { sight: 'changes', label: wordsOf('sheet.page') },
         ] as const)),
   ]);
   readonly #asked = computed(() => {

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -97,12 +98,12 @@ export class PublishDialog {
   protected readonly publishText = computed(() => {
     const draft = this.store.draft();
     return draft?.equalsRevision != null
-      ? `Revision ${draft.equalsRevision} goes to the stand-in host.`
-      : `The draft is saved as revision ${(draft?.revisions[0]?.number ?? 0) + 1} and goes to the stand-in host.`;
+      ? wordsOf('shell.revision-goes-stand-host', { equalsRevision: draft.equalsRevision })
+      : wordsOf('shell.draft-saved-as-revision', { number: (draft?.revisions[0]?.number ?? 0) + 1 });
   });
   protected readonly error = computed(() => {
     const result = validateBody(RevisionRequest, { note: this.note() });
-    return result.ok ? '' : `The note ${result.errors[0].reason}.`;
+    return result.ok ? '' : wordsOf('shell.note', { reason: result.errors[0].reason });
   });
 
   #isGone = false;
@@ -118,7 +119,7 @@ export class PublishDialog {
   async #check(): Promise<void> {
     this.found.set(
       await withProgress(
-        (done: number, total: number) => this.checked.set(`${done} of ${total}`),
+        (done: number, total: number) => this.checked.set(wordsOf('shell.of', { done, total })),
         (listener) => this.#engine.remote.failing(listener),
       ),
     );

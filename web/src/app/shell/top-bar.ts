@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
 import { ListChecks, LucideAngularModule, Moon, Redo2, Sun, SunMoon, Undo2 } from 'lucide-angular';
@@ -99,7 +100,7 @@ export class TopBar {
   protected readonly requests = inject(RequestsStore);
   protected readonly requestsTip = computed(() => {
     const { items, settled } = this.requests.count();
-    return items === 0 ? 'Requests' : `Requests: ${settled} of ${items} settled`;
+    return items === 0 ? 'Requests' : wordsOf('shell.requests-settled', { settled, items });
   });
   protected readonly dialog = signal<'save' | 'publish' | null>(null);
 
@@ -108,7 +109,7 @@ export class TopBar {
     const count = this.store.captured().length;
     // A moment is not worth a word.
     if (reading && reading.pages > 8 && reading.read < reading.pages)
-      return `${reading.read} of ${reading.pages} pages read`;
+      return wordsOf('shell.pages-read', { read: reading.read, pages: reading.pages });
     return `${count} ${count === 1 ? 'page' : 'pages'}`;
   });
   protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({
@@ -129,10 +130,10 @@ export class TopBar {
     );
   });
   protected readonly undoTip = computed(() =>
-    this.store.draft()?.undo ? `Undo: ${this.store.draft()?.undo}` : 'Nothing to undo',
+    this.store.draft()?.undo ? `Undo: ${this.store.draft()?.undo}` : wordsOf('shell.nothing-undo'),
   );
   protected readonly redoTip = computed(() =>
-    this.store.draft()?.redo ? `Redo: ${this.store.draft()?.redo}` : 'Nothing to redo',
+    this.store.draft()?.redo ? `Redo: ${this.store.draft()?.redo}` : wordsOf('shell.nothing-redo'),
   );
   protected readonly themeIcon = computed(() => ({ system: SunMoon, light: Sun, dark: Moon })[this.theme.choice()]);
 

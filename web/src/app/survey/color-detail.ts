@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -161,7 +162,7 @@ export class ColorDetail {
         .filter(({ isHidden }) => isHidden)
         .map(({ element }) => element),
     ).size;
-    return `${this.lit().length} lit up${hidden > 0 ? `, ${hidden} hidden` : ''}`;
+    return wordsOf('survey.lit-up-hidden', { lit: this.lit().length, case: hidden > 0 ? 'yes' : 'no', hidden });
   });
   protected readonly framed = computed<FramedPage | null>(() => {
     const site = this.#site.site();

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -66,7 +67,12 @@ export class ColorFloor {
           {
             ground: value ? hexOf(compositeOver(value, WHITE)) : color.hex,
             ink: value ? hexOf(readableOn(value)) : '#000',
-            words: `${color.hex}, ${share < 0.1 ? 'under 0.1' : share.toFixed(1)} % of the area, ${color.elements} ${color.elements === 1 ? 'element' : 'elements'}`,
+            words: wordsOf('survey.under-0-1-area', {
+              hex: color.hex,
+              case: share < 0.1 ? 'yes' : 'no',
+              share: share.toFixed(1),
+              elements: color.elements,
+            }),
           },
         ];
       }),
@@ -106,9 +112,8 @@ export class ColorFloor {
       });
     return `linear-gradient(90deg, ${hexes.map((hex, i) => `${hex} ${(100 * i) / hexes.length}% ${(100 * (i + 1)) / hexes.length}%`).join(', ')})`;
   });
-  protected readonly restWords = computed(
-    () =>
-      `${this.#rest().length} ${this.#rest().length === 1 ? 'colour that covers' : 'colours that cover'} too little for a board: press for one after the other`,
+  protected readonly restWords = computed(() =>
+    wordsOf('survey.colour-covers-colours-cover', { rest: this.#rest().length }),
   );
 
   /** Goes through the colours that share the last board. */

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import type { JudgedColor } from '../shared/census/census-store';
 
 /** What the table of colours is narrowed to. */
@@ -60,8 +61,9 @@ function matches(color: JudgedColor, { text, use, standing }: ColorFilter): bool
 
 export function standingWords({ standing, exception }: JudgedColor): string {
   if (exception) return `exception: ${exception}`;
-  if (standing.nearest === '') return 'no palette yet';
+  if (standing.nearest === '') return wordsOf('survey.no-palette-yet');
   if (standing.kind === 'brand') return standing.nearest;
-  if (standing.kind === 'near') return `near ${standing.nearest}, ΔE ${standing.deltaE.toFixed(1)}`;
+  if (standing.kind === 'near')
+    return wordsOf('survey.near-e', { nearest: standing.nearest, deltaE: standing.deltaE.toFixed(1) });
   return 'stray';
 }

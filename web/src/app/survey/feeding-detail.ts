@@ -1,4 +1,4 @@
-import { say, type Spoken } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -148,9 +148,15 @@ export class FeedingDetail {
     const count = this.lit().length;
     const listed =
       found && found.elements > found.followers.length
-        ? `; ${found.followers.length} of ${found.elements} on all pages are listed`
+        ? wordsOf('survey.all-pages-are-listed', { followers: found.followers.length, elements: found.elements })
         : '';
-    return `${count} lit up${this.outlined().length > 0 ? ', of the finding' : listed}${count > MOST_OUTLINED ? `, the first ${MOST_OUTLINED} outlined` : ''}`;
+    return wordsOf('survey.lit-up-finding-first', {
+      count,
+      outlined: this.outlined().length,
+      listed,
+      case: count > MOST_OUTLINED ? 'yes' : 'no',
+      MOSTOUTLINED: MOST_OUTLINED,
+    });
   });
   protected readonly framed = computed<FramedPage | null>(() => {
     const site = this.site.site();
@@ -187,7 +193,7 @@ export class FeedingDetail {
 
   protected clear(): void {
     const own = this.own();
-    if (own) this.#store(`Clear ${own.property}`, [], [own.id]);
+    if (own) this.#store(wordsOf('survey.clear', { property: own.property }), [], [own.id]);
   }
 
   #store(label: string, put: readonly Override[], drop: readonly string[]): void {

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { LucideAngularModule, Pencil, RefreshCw, Trash2 } from 'lucide-angular';
@@ -146,10 +147,10 @@ export class PagesPanel {
 
   protected drop(id: number, name: string): void {
     this.#confirm.confirm({
-      header: `Remove ${name}`,
-      message: `"${name}" goes from this site, and undo does not bring it back. It can be captured again.`,
-      acceptLabel: 'Remove the page',
-      rejectLabel: 'Keep it',
+      header: wordsOf('survey.remove', { name }),
+      message: wordsOf('survey.goes-from-this-site', { name }),
+      acceptLabel: wordsOf('survey.remove-page'),
+      rejectLabel: wordsOf('survey.keep'),
       accept: () => this.edits.dropPage(id).subscribe(),
     });
   }
@@ -158,10 +159,14 @@ export class PagesPanel {
     const site = this.store.site();
     if (!site) return;
     this.#confirm.confirm({
-      header: `Remove ${site.name}`,
-      message: `The site goes with its pages (${this.store.captured().length}), its palette, its overrides (${site.draft.overrides.length}) and its revisions (${site.draft.revisions.length}). This cannot be undone.`,
-      acceptLabel: 'Remove the site',
-      rejectLabel: 'Keep it',
+      header: wordsOf('survey.remove', { name: site.name }),
+      message: wordsOf('survey.site-goes-with-its', {
+        captured: this.store.captured().length,
+        overrides: site.draft.overrides.length,
+        revisions: site.draft.revisions.length,
+      }),
+      acceptLabel: wordsOf('survey.remove-site'),
+      rejectLabel: wordsOf('survey.keep'),
       accept: () => this.edits.dropSite(),
     });
   }

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -15,15 +16,19 @@ import { withMerge, withPart, withProposals, withoutPart } from '../shared/site/
 
 const KIND_WORDS: Readonly<Record<(typeof PART_KINDS)[number], string>> = {
   theme: 'theme',
-  'embedded widget': 'embedded widget',
+  'embedded widget': wordsOf('survey.embedded-widget'),
   form: 'form',
   'pop-up': 'pop-up',
-  framed: 'another document',
-  shadow: 'closed component',
+  framed: wordsOf('survey.another-document'),
+  shadow: wordsOf('survey.closed-component'),
   other: 'other',
 };
 
-const REACH_WORDS: Readonly<Record<Reachability, string>> = { 'in page': '', shadow: 'shadow root', framed: 'framed' };
+const REACH_WORDS: Readonly<Record<Reachability, string>> = {
+  'in page': '',
+  shadow: wordsOf('survey.shadow-root'),
+  framed: 'framed',
+};
 
 /** The parts of the site: named, merged, given a way to open; and those its structure suggests besides. */
 @Component({
@@ -142,7 +147,10 @@ export class PartsPanel {
       return {
         ...part,
         pages: found?.pages ?? 0,
-        reach: [found ? REACH_WORDS[found.reachability] : 'matches nothing', part.openers.length > 0 ? 'opens' : '']
+        reach: [
+          found ? REACH_WORDS[found.reachability] : wordsOf('survey.matches-nothing'),
+          part.openers.length > 0 ? 'opens' : '',
+        ]
           .filter((text) => text !== '')
           .map((text) => ` · ${text}`)
           .join(''),

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -68,10 +69,10 @@ export class SheetsPanel {
 
   protected readonly icons = { up: ArrowUp, down: ArrowDown };
   protected readonly words: Readonly<Record<SheetSummary['origin'], string>> = {
-    file: 'as a file',
-    'in the page': 'in the page',
+    file: wordsOf('survey.as-file'),
+    'in the page': wordsOf('survey.page'),
     imported: 'by @import',
-    'shadow tree': 'in a shadow tree',
+    'shadow tree': wordsOf('survey.shadow-tree'),
   };
   protected readonly chosenPage = signal<number | null>(null);
   protected readonly pageId = computed(() => {
@@ -108,8 +109,8 @@ export class SheetsPanel {
     const place = this.site.site()?.veneerPlace ?? 'head-end';
     const sheets = this.sheets().map((sheet, index) => ({
       index,
-      name: sheet.path || 'style element',
-      note: [sheet.isInBody ? 'in the body' : '', sheet.media].filter((text) => text !== '').join(', '),
+      name: sheet.path || wordsOf('survey.style-element'),
+      note: [sheet.isInBody ? wordsOf('survey.body') : '', sheet.media].filter((text) => text !== '').join(', '),
       sheet,
     }));
     const after = place.startsWith('after:')
@@ -120,7 +121,7 @@ export class SheetsPanel {
     return sheets.toSpliced(at, 0, {
       index: -1,
       name: 'veneer.css',
-      note: 'the veneer',
+      note: wordsOf('survey.veneer'),
       sheet: { path: '', media: '', isInBody: false },
     });
   });
@@ -132,16 +133,16 @@ export class SheetsPanel {
         .filter((path) => path !== ''),
     );
     return [
-      { place: 'head-end', label: 'last in the head' },
-      { place: 'body-end', label: 'at the end of the body' },
-      ...[...paths].map((path) => ({ place: `after:${path}` as const, label: `after ${path}` })),
+      { place: 'head-end', label: wordsOf('survey.last-head') },
+      { place: 'body-end', label: wordsOf('survey.end-body') },
+      ...[...paths].map((path) => ({ place: `after:${path}` as const, label: wordsOf('survey.after', { path }) })),
     ];
   });
 
   /** Share of its rules that match nothing, as far as they were tried. */
   protected unused({ rules, unused, isUntried }: SheetSummary): string {
     if (rules === 0) return '–';
-    return isUntried ? '◆ not tried' : `${((100 * unused) / rules).toFixed(0)} %`;
+    return isUntried ? wordsOf('survey.not-tried') : `${((100 * unused) / rules).toFixed(0)} %`;
   }
 
   protected size(bytes: number): string {
@@ -151,14 +152,14 @@ export class SheetsPanel {
   protected place(veneerPlace: VeneerPlace): void {
     const label = this.places().find((entry) => entry.place === veneerPlace)?.label ?? veneerPlace;
     this.edits
-      .putArrangement({ label: `The veneer is loaded ${label}`.slice(0, 200), veneerPlace, sheetOrders: [] })
+      .putArrangement({ label: wordsOf('survey.veneer-loaded', { label }).slice(0, 200), veneerPlace, sheetOrders: [] })
       .subscribe();
   }
 
   protected move(index: number, by: -1 | 1): void {
     const order = this.sheets().map((_, i) => i);
     [order[index], order[index + by]] = [order[index + by], order[index]];
-    const name = this.sheets()[index].path || 'A style element';
+    const name = this.sheets()[index].path || wordsOf('survey.style-element-2');
     this.edits
       .putArrangement({
         label: `${name} ${by < 0 ? 'earlier' : 'later'}`.slice(0, 200),

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { USES, type Use } from '@upper-veneer/core';
@@ -32,11 +33,11 @@ import { UnreadMark } from '../shared/ui/unread-mark';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 
 const TOPICS = [
-  { topic: 'colors', label: 'Colours' },
-  { topic: 'properties', label: 'Properties' },
-  { topic: 'fonts', label: 'Fonts' },
-  { topic: 'sheets', label: 'Stylesheets' },
-  { topic: 'parts', label: 'Parts' },
+  { topic: 'colors', label: wordsOf('survey.colours') },
+  { topic: 'properties', label: wordsOf('survey.properties') },
+  { topic: 'fonts', label: wordsOf('survey.fonts') },
+  { topic: 'sheets', label: wordsOf('survey.stylesheets') },
+  { topic: 'parts', label: wordsOf('survey.parts') },
 ] as const;
 
 /** The Survey: what the site is made of, every colour it paints, and where sites come in. */
@@ -73,9 +74,9 @@ const TOPICS = [
 export class SurveyPage {
   /** Panels, one of which is shown where the window is narrow. */
   protected readonly panes = [
-    { pane: 'pages', label: 'Pages' },
-    { pane: 'site', label: 'Site' },
-    { pane: 'detail', label: 'Chosen' },
+    { pane: 'pages', label: wordsOf('survey.pages') },
+    { pane: 'site', label: wordsOf('survey.site') },
+    { pane: 'detail', label: wordsOf('survey.chosen') },
   ];
   protected readonly pane = signal('site');
   protected readonly site = inject(SiteStore);
@@ -125,7 +126,7 @@ export class SurveyPage {
     const state = this.state();
     if (state.status !== 'counted') return '';
     const { elements, shown } = state.census;
-    const missed = state.unmeasured.length > 0 ? `, ${state.unmeasured.join(', ')} not measured` : '';
+    const missed = state.unmeasured.length > 0 ? wordsOf('survey.not-measured', { unmeasured: state.unmeasured }) : '';
     return `${elements.toLocaleString('en')} elements, ${shown.toLocaleString('en')} shown${missed}`;
   });
   readonly #filter = computed<ColorFilter>(() => ({
@@ -155,7 +156,7 @@ export class SurveyPage {
     const exceptions = reason === '' ? others : [...others, { kind: 'color' as const, target: hex, reason }];
     this.edits
       .putExceptions({
-        label: reason === '' ? `${hex} is no exception` : `Leave ${hex} alone`,
+        label: reason === '' ? wordsOf('survey.no-exception', { hex }) : wordsOf('survey.leave-alone', { hex }),
         exceptions: exceptions.map((exception) => ({ ...exception })),
       })
       .subscribe();

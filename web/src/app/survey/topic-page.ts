@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -45,19 +46,19 @@ export class TopicPage {
     switch (this.topic()) {
       case 'parts':
         return (this.site.site()?.parts ?? []).map(({ id, name }) => ({
-          key: `part ${id}`,
+          key: wordsOf('survey.part', { id }),
           label: name,
           topic: { kind: 'part', partId: id },
         }));
       case 'sheets':
         return (census?.sheets ?? []).map(({ name }) => ({
-          key: `sheet ${name}`,
+          key: wordsOf('survey.sheet', { name }),
           label: name,
           topic: { kind: 'sheet', name },
         }));
       case 'fonts':
         return [...new Set((census?.fonts ?? []).map(({ family }) => family))].map((family) => ({
-          key: `font ${family}`,
+          key: wordsOf('survey.font', { family }),
           label: family,
           topic: { kind: 'font', family },
         }));
@@ -88,14 +89,19 @@ export class TopicPage {
     { initialValue: [] },
   );
   protected readonly empty = computed(() =>
-    this.topic() === 'parts' ? 'No part yet' : 'Known once the colours are counted',
+    this.topic() === 'parts' ? wordsOf('survey.no-part-yet') : wordsOf('survey.known-once-colours-are'),
   );
   protected readonly words = computed(() => {
     const count = this.lit().length;
     if (!this.choice()) return this.empty();
     return count === 0
-      ? 'Not on this page'
-      : `${count} ${count === 1 ? 'element' : 'elements'} lit up on this page, at rest, ${CENSUS_WIDTH} px wide${count > MOST_OUTLINED ? `; the first ${MOST_OUTLINED} are outlined` : ''}`;
+      ? wordsOf('survey.not-this-page')
+      : wordsOf('survey.element-elements-lit-up', {
+          count,
+          CENSUSWIDTH: CENSUS_WIDTH,
+          case: count > MOST_OUTLINED ? 'yes' : 'no',
+          MOSTOUTLINED: MOST_OUTLINED,
+        });
   });
   protected readonly framed = computed<FramedPage | null>(() => {
     const site = this.site.site();

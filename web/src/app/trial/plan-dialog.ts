@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, out
 import { FormsModule } from '@angular/forms';
 import type { ConversionKind } from '@upper-veneer/contract';
 import { sampleSize, selectorProblem } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
@@ -11,9 +11,9 @@ import { SiteStore } from '../shared/site/site-store';
 import { TrialsStore } from '../shared/trials/trials-store';
 
 const KINDS: { readonly kind: ConversionKind; readonly label: string }[] = [
-  { kind: 'press', label: 'a press on' },
-  { kind: 'sent', label: 'a form sent' },
-  { kind: 'reached', label: 'a page reached' },
+  { kind: 'press', label: wordsOf('trial.press') },
+  { kind: 'sent', label: wordsOf('trial.form-sent') },
+  { kind: 'reached', label: wordsOf('trial.page-reached') },
 ];
 
 /** What is to count; `null` stands for the part that must be seen. */
@@ -89,7 +89,7 @@ export class PlanDialog {
   readonly planned = output<number>();
 
   protected readonly kinds = KINDS;
-  protected readonly name = signal('Blend in or stand out');
+  protected readonly name = signal(wordsOf('trial.blend-or-stand-out'));
   /** The newest two at first; those that come while the dialog is open are among them. */
   readonly #newest = computed(
     () =>
@@ -129,23 +129,28 @@ export class PlanDialog {
     return sampleSize({ base, smallest, alpha: 0.05 / questions, power: 0.8 });
   });
   protected readonly problem = computed(() => {
-    if (this.name().trim() === '') return 'It has no name.';
-    if (this.#looks().length < 2) return 'Two looks or more are held against each other.';
-    if (this.#looks().length > 6) return 'Six looks at most.';
+    if (this.name().trim() === '') return wordsOf('trial.has-no-name');
+    if (this.#looks().length < 2) return wordsOf('trial.two-looks-or-more');
+    if (this.#looks().length > 6) return wordsOf('trial.six-looks-most');
     for (const own of this.conversions()) {
       const target = this.targetOf(own);
-      if (target === '') return 'It does not say what counts.';
+      if (target === '') return wordsOf('trial.does-not-say-what');
       const reason = own.kind === 'reached' ? null : spoken(selectorProblem(target));
       if (reason !== null) return reason;
     }
-    return this.#size() === null ? 'Rate and difference are no percentages that can be.' : '';
+    return this.#size() === null ? wordsOf('trial.rate-difference-are-no') : '';
   });
   protected readonly sizeWords = computed(() => {
     const size = this.#size();
     if (this.problem() !== '' || size === null) return this.problem();
     const daily = Number(this.visitors());
     const days = daily > 0 ? Math.ceil((size * this.#looks().length) / daily) : 0;
-    return `Each look is to be seen by ${size.toLocaleString('en')} visitors${days > 0 ? `: ${days} ${days === 1 ? 'day' : 'days'} at ${daily.toLocaleString('en')} a day` : ''}. Found with 80 % power, called wrongly in 5 % at most.`;
+    return wordsOf('trial.each-look-be-seen', {
+      size: size.toLocaleString('en'),
+      case: days > 0 ? 'yes' : 'no',
+      days,
+      daily: daily.toLocaleString('en'),
+    });
   });
 
   protected choose(id: number, isChosen: boolean): void {

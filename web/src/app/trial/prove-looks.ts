@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import type { RevisionDocument, TrialDocument, VariationProofBody } from '@upper-veneer/contract';
 import { encounters, settingConflicts } from '@upper-veneer/core';
@@ -55,7 +55,7 @@ export class ProveLooks {
                 fails: settingConflicts(sheet, ({ name }) => values[name] ?? '').map(({ words }) => say(words)),
                 looks: encounters(sheet).length,
               }
-            : { fails: ['Its settings sheet is gone'], looks: 0 };
+            : { fails: [wordsOf('trial.its-settings-sheet-gone')], looks: 0 };
         });
         const fails = [...proved.fails, ...set.flatMap((own) => own.fails)];
         this.found.update((before) => [...before, { variation, fails }]);

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -87,13 +88,13 @@ export class TrafficDialog {
   }));
   protected readonly problem = computed(() => {
     const { from, days, visitors, seed, rates, weekdays } = this.#wish();
-    if (!/^\d{4}-\d{2}-\d{2}$/.test(from)) return 'The first day is none.';
-    if (!(Number.isInteger(days) && days >= 1 && days <= 120)) return 'Days are a whole number from 1 to 120.';
+    if (!/^\d{4}-\d{2}-\d{2}$/.test(from)) return wordsOf('trial.first-day-none');
+    if (!(Number.isInteger(days) && days >= 1 && days <= 120)) return wordsOf('trial.days-are-whole-number');
     if (!(Number.isInteger(visitors) && visitors >= 1 && visitors <= 20_000))
-      return 'Visitors are a whole number from 1 to 20,000.';
-    if (!(Number.isInteger(seed) && seed >= 0 && seed < 2 ** 31)) return 'The number it is drawn as is a whole one.';
-    if (!rates.every((rate) => rate >= 0 && rate <= 1)) return 'Rates are percentages from 0 to 100.';
-    return weekdays.every((share) => share >= 0 && share <= 5) ? '' : 'Days of the week take 0 to 5 times as many.';
+      return wordsOf('trial.visitors-are-whole-number');
+    if (!(Number.isInteger(seed) && seed >= 0 && seed < 2 ** 31)) return wordsOf('trial.number-drawn-as-whole');
+    if (!rates.every((rate) => rate >= 0 && rate <= 1)) return wordsOf('trial.rates-are-percentages-from');
+    return weekdays.every((share) => share >= 0 && share <= 5) ? '' : wordsOf('trial.days-week-take-0');
   });
 
   protected setRate(at: number, rate: string): void {

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -88,8 +89,12 @@ export class TrialChart {
   protected words(): string {
     const { difference, anytime, days } = this.pair();
     return days.length === 0
-      ? 'Nothing counted yet'
-      : `After ${days.length} days the difference is ${points(difference)} points, its range ${rangeWords(anytime)}`;
+      ? wordsOf('trial.nothing-counted-yet')
+      : wordsOf('trial.after-days-difference-points', {
+          days: days.length,
+          points: points(difference),
+          range: rangeWords(anytime),
+        });
   }
 
   protected figure(difference: number): string {
@@ -176,8 +181,8 @@ function lineChart(canvas: HTMLCanvasElement, { days, clearFrom }: TrialPair, in
           filter: ({ datasetIndex }) => datasetIndex === 2,
           callbacks: {
             label: ({ dataIndex }) => [
-              `difference ${points(days[dataIndex].difference)}`,
-              `range ${rangeWords(days[dataIndex].anytime)}`,
+              wordsOf('trial.difference', { points: points(days[dataIndex].difference) }),
+              wordsOf('trial.range', { range: rangeWords(days[dataIndex].anytime) }),
             ],
           },
         },
@@ -220,7 +225,7 @@ function clearLine(at: number, { ink, paper, font }: Inks): Plugin<'line'> {
       ctx.moveTo(x, chartArea.top);
       ctx.lineTo(x, chartArea.bottom);
       ctx.stroke();
-      const words = 'clear from here on';
+      const words = wordsOf('trial.clear-from-here');
       ctx.font = `12.5px ${font}`;
       const { width } = ctx.measureText(words);
       const left = x + 6 + width > chartArea.right ? x - 6 - width : x + 6;

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { TrialDocument } from '@upper-veneer/contract';
@@ -63,7 +64,8 @@ export class TrialFacts {
 
   protected readonly conversions = computed(() =>
     this.trial().conversions.map(
-      ({ kind, target }) => `${{ press: 'a press on', sent: 'a form sent,', reached: 'reaching' }[kind]} ${target}`,
+      ({ kind, target }) =>
+        `${{ press: wordsOf('trial.press'), sent: wordsOf('trial.form-sent-2'), reached: 'reaching' }[kind]} ${target}`,
     ),
   );
   protected readonly done = computed(
@@ -74,7 +76,7 @@ export class TrialFacts {
     this.judged().sums.map(({ variation, seen, pressed, rate, range }) => ({
       name: variation,
       figures: `${seen.toLocaleString('en')} · ${pressed.toLocaleString('en')} · ${percent(rate)}`,
-      range: `95 % score interval ${percent(range[0])} to ${percent(range[1])} (Wilson 1927)`,
+      range: wordsOf('trial.95-score-interval-wilson', { percent: percent(range[0]), percent2: percent(range[1]) }),
     })),
   );
   protected readonly pairs = computed(() => {
@@ -84,35 +86,40 @@ export class TrialFacts {
     return [
       ...pairs.flatMap(({ variation, difference, anytime, fixed }) => [
         {
-          name: `Difference ${variation} − ${sums[0].variation}`,
+          name: wordsOf('trial.difference-2', { variation, variation2: sums[0].variation }),
           figures: isNone ? '–' : `${points(difference)} points`,
           basis: '',
         },
         {
-          name: `${level} range, any time`,
+          name: wordsOf('trial.range-any-time', { level }),
           figures: isNone ? '–' : rangeWords(anytime),
-          basis:
-            'Asymptotic confidence sequence: Waudby-Smith, Arbour, Sinha, Kennedy, Ramdas, Annals of Statistics 52 (2024). It holds at every look at once.',
+          basis: wordsOf('trial.asymptotic-confidence-sequence-waudby'),
         },
         {
-          name: `${level} range, at the size`,
-          figures: fixed ? rangeWords(fixed) : 'once it is reached',
-          basis:
-            'Hybrid score interval: Newcombe, Statistics in Medicine 17 (1998), method 10. It holds for one look at the planned size.',
+          name: wordsOf('trial.range-size', { level }),
+          figures: fixed ? rangeWords(fixed) : wordsOf('trial.once-reached'),
+          basis: wordsOf('trial.hybrid-score-interval-newcombe'),
         },
       ]),
       {
-        name: 'Split is even',
+        name: wordsOf('trial.split-even'),
         figures: isNone
           ? '–'
           : `p ${splitP < 0.001 ? '< 0.001' : splitP.toFixed(2)}, ${isSplitEven ? 'holds' : 'broken'}`,
-        basis: 'Chi-square test of goodness of fit; taken for broken under 0.001.',
+        basis: wordsOf('trial.chi-square-test-goodness'),
       },
-      { name: 'Smallest worth having', figures: `${(100 * this.trial().plan.smallest).toFixed(2)} points`, basis: '' },
       {
-        name: 'Planned for each',
+        name: wordsOf('trial.smallest-worth-having'),
+        figures: `${(100 * this.trial().plan.smallest).toFixed(2)} points`,
+        basis: '',
+      },
+      {
+        name: wordsOf('trial.planned-for-each'),
         figures: `${size.toLocaleString('en')}${isSizeReached ? ', reached' : ''}`,
-        basis: `Fleiss, Levin, Paik (2003), with continuity correction: from ${percent(this.trial().plan.base)}, power ${percent(this.trial().plan.power, 0)}.`,
+        basis: wordsOf('trial.fleiss-levin-paik-2003', {
+          percent: percent(this.trial().plan.base),
+          percent2: percent(this.trial().plan.power, 0),
+        }),
       },
     ];
   });
@@ -122,25 +129,28 @@ export class TrialFacts {
     const failing = proofs.filter(({ fails }) => fails > 0);
     rows.push(
       proofs.length < looks.length
-        ? { standing: 'look', words: 'Proved readable when it starts', basis: '' }
+        ? { standing: 'look', words: wordsOf('trial.proved-readable-when-starts'), basis: '' }
         : failing.length > 0
           ? {
               standing: 'fails',
-              words: `${listed(failing.map(({ variation }) => variation))} cannot be read throughout`,
+              words: wordsOf('trial.cannot-be-read-throughout', {
+                listed: listed(failing.map(({ variation }) => variation)),
+              }),
               basis: '',
             }
           : {
               standing: 'holds',
-              words: looks.length === 2 ? 'Both read in every state' : 'All read in every state',
-              basis: `Held against WCAG 2.2 in every state, width and lighting, on the parts they change: ${proofs.reduce((sum, own) => sum + own.looks, 0)} things looked at.`,
+              words:
+                looks.length === 2 ? wordsOf('trial.both-read-every-state') : wordsOf('trial.all-read-every-state'),
+              basis: wordsOf('trial.held-against-wcag-2', { reduce: proofs.reduce((sum, own) => sum + own.looks, 0) }),
             },
     );
     const unseen = [...new Set(proofs.flatMap((own) => own.unseen ?? []))];
     if (unseen.length > 0)
       rows.push({
         standing: 'look',
-        words: `Not looked at: ${listed(unseen)}`,
-        basis: 'What the proof of the looks left out.',
+        words: wordsOf('trial.not-looked', { listed: listed(unseen) }),
+        basis: wordsOf('trial.what-proof-looks-left'),
       });
     const [difference, { values, areColors }] = [this.difference(), this.settings()];
     if (difference || values > 0) {
@@ -153,12 +163,12 @@ export class TrialFacts {
       const isColorAlone = (difference?.isColorAlone ?? true) && areColors;
       rows.push(
         counts.length === 0
-          ? { standing: 'fails', words: 'They do not differ', basis: '' }
+          ? { standing: 'fails', words: wordsOf('trial.they-do-not-differ'), basis: '' }
           : isColorAlone
-            ? { standing: 'holds', words: `They differ in colour alone: ${counts.join(', ')}`, basis: '' }
+            ? { standing: 'holds', words: wordsOf('trial.they-differ-colour-alone', { counts }), basis: '' }
             : {
                 standing: 'look',
-                words: `They differ in more than colour: ${counts.join(', ')}`,
+                words: wordsOf('trial.they-differ-more-than', { counts }),
                 basis: (difference?.others ?? []).join(', '),
               },
       );
@@ -167,18 +177,26 @@ export class TrialFacts {
     if (questions > 1)
       rows.push({
         standing: 'look',
-        words: `Winners are looked for among ${questions}: the ranges are wider for it`,
-        basis: 'The chance of an error is divided by the questions asked (Bonferroni).',
+        words: wordsOf('trial.winners-are-looked-for', { questions }),
+        basis: wordsOf('trial.chance-error-divided-questions'),
       });
     for (const { variation, differing } of pairs)
       if (differing.length > 0)
         rows.push({
           standing: 'look',
-          words: `${listed(differing.map(({ weekday }) => WEEKDAYS[weekday]))} ${differing.length === 1 ? 'differs' : 'differ'} from the rest`,
+          words: wordsOf('trial.from-rest', {
+            listed: listed(differing.map(({ weekday }) => WEEKDAYS[weekday])),
+            differing: differing.length,
+          }),
           basis: differing
-            .map(
-              ({ weekday, difference: own, rest, p }) =>
-                `${variation}, ${WEEKDAYS[weekday]}: ${points(own)} against ${points(rest)} points, p ${p.toFixed(3)}`,
+            .map(({ weekday, difference: own, rest, p }) =>
+              wordsOf('trial.against-points-p', {
+                variation,
+                weekday: WEEKDAYS[weekday],
+                points: points(own),
+                points2: points(rest),
+                p: p.toFixed(3),
+              }),
             )
             .join('\n'),
         });
@@ -196,12 +214,12 @@ export class TrialFacts {
         .reduce((sum, { seen }) => sum + seen, 0);
     const parts = (
       [
-        ['counted', 'counted by the host'],
-        ['made-up', 'made up'],
-        ['brought-in', 'brought in from elsewhere'],
+        ['counted', wordsOf('trial.counted-host')],
+        ['made-up', wordsOf('trial.made-up')],
+        ['brought-in', wordsOf('trial.brought-from-elsewhere')],
       ] as const
     ).flatMap(([source, words]) => (seenOf(source) > 0 ? [`${seenOf(source).toLocaleString('en')} ${words}`] : []));
-    return parts.length === 0 ? 'None has come yet.' : `Of those who saw one: ${parts.join(', ')}.`;
+    return parts.length === 0 ? wordsOf('trial.none-has-come-yet') : wordsOf('trial.those-who-saw', { parts });
   });
 
   protected pick(field: HTMLInputElement): void {

@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router } from '@angular/router';
 import type { TrialDocument } from '@upper-veneer/contract';
 import { judgeTrial, readCounts, type LookDifference, type Spot } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { catchError, combineLatest, forkJoin, from, map, of, switchMap } from 'rxjs';
@@ -170,9 +170,9 @@ export class TrialPage {
   /** Brings counts in from a CSV file, in place of those brought in before; one that cannot be read costs nothing. */
   protected async bringIn(trial: TrialDocument, file: File): Promise<void> {
     const report = (text: string): void =>
-      this.#messages.report(new ApiProblem(`${file.name} is not brought in`, text));
+      this.#messages.report(new ApiProblem(wordsOf('trial.not-brought', { name: file.name }), text));
     if (file.size > MOST_BYTES) {
-      report(`It is larger than ${MOST_BYTES / 1_000_000} MB.`);
+      report(wordsOf('trial.larger-than-mb', { MOSTBYTES: MOST_BYTES / 1_000_000 }));
       return;
     }
     const { counts, problems } = spoken(
@@ -183,7 +183,13 @@ export class TrialPage {
     );
     if (problems.length > 0) {
       const told = problems.slice(0, 3).map(({ where, reason }) => `${where} ${reason}`);
-      report(`${listed(told)}${problems.length > 3 ? `, and ${problems.length - 3} more` : ''}. Nothing was changed.`);
+      report(
+        wordsOf('trial.more-nothing-was-changed', {
+          listed: listed(told),
+          case: problems.length > 3 ? 'yes' : 'no',
+          problems: problems.length - 3,
+        }),
+      );
       return;
     }
     this.trials.act((api, siteId) => api.putCounts(siteId, trial.id, { counts: [...counts] })).subscribe();

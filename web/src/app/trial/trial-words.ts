@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import type { TrialDocument } from '@upper-veneer/contract';
 import type { Range, TrialJudgement } from '@upper-veneer/core';
 
@@ -15,7 +16,7 @@ export function points(difference: number): string {
 }
 
 export function rangeWords([low, high]: Range): string {
-  return `${points(low)} to ${points(high)}`;
+  return wordsOf('trial.of', { points: points(low), points2: points(high) });
 }
 
 /** A day as it is read: `4 May`. */
@@ -25,22 +26,27 @@ export function dayWords(day: string): string {
 
 /** Several names in a row: `Monday and Tuesday`. */
 export function listed(names: readonly string[]): string {
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+  return names.length < 2 ? names.join('') : wordsOf('trial.of-2', { names: names.slice(0, -1), at: names.at(-1) ?? '' });
 }
 
 /** Where a trial stands, in a line. */
 export function standingWords({ state, startedAt, decision }: TrialDocument, size: number): string {
-  const ends = `ends when ${size.toLocaleString('en')} visitors have seen each, or earlier if it is clear`;
+  const ends = wordsOf('trial.ends-when-visitors-have', { size: size.toLocaleString('en') });
   switch (state) {
     case 'planned':
       return `planned; ${ends}`;
     case 'running':
-      return `runs since ${dayWords((startedAt ?? '').slice(0, 10))} · ${ends}`;
+      return wordsOf('trial.runs-since', { day: dayWords((startedAt ?? '').slice(0, 10)), ends });
     case 'paused':
-      return `paused; visitors get what is published`;
+      return wordsOf('trial.paused-visitors-get-what');
     case 'decided':
       return decision
-        ? `decided for ${decision.winner} by ${decision.who}, ${dayWords(decision.at.slice(0, 10))}: ${decision.why}`
+        ? wordsOf('trial.decided-for', {
+            winner: decision.winner,
+            who: decision.who,
+            day: dayWords(decision.at.slice(0, 10)),
+            why: decision.why,
+          })
         : 'decided';
   }
 }
@@ -55,26 +61,28 @@ export function callWords({ call, sums }: TrialJudgement): {
     case 'better':
       return {
         standing: 'holds',
-        title: `${call.variation} does better, and may be called`,
-        text: 'The range holds at every look, however often one looks.',
+        title: wordsOf('trial.does-better-may-be', { variation: call.variation }),
+        text: wordsOf('trial.range-holds-every-look'),
       };
     case 'broken':
       return {
         standing: 'fails',
-        title: 'The split is not even: nothing may be called',
-        text: 'Visitors did not come to the variations by the same chance, so their rates cannot be held against each other. Look for what sends them elsewhere.',
+        title: wordsOf('trial.split-not-even-nothing'),
+        text: wordsOf('trial.visitors-did-not-come'),
       };
     case 'none':
       return {
         standing: 'holds',
-        title: 'No difference worth having is left',
-        text: 'The planned size is reached, and what the range leaves open is smaller than what was asked for.',
+        title: wordsOf('trial.no-difference-worth-having'),
+        text: wordsOf('trial.planned-size-reached-what'),
       };
     case 'open':
       return {
         standing: 'look',
-        title: sums.every(({ seen }) => seen === 0) ? 'Nothing counted yet' : 'Not clear yet',
-        text: 'The range still holds no difference at all. Looking at it costs nothing: it is made for being looked at.',
+        title: sums.every(({ seen }) => seen === 0)
+          ? wordsOf('trial.nothing-counted-yet')
+          : wordsOf('trial.not-clear-yet'),
+        text: wordsOf('trial.range-still-holds-no'),
       };
   }
 }

@@ -1,4 +1,4 @@
-import { type Spoken, say } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -169,7 +169,7 @@ export class CellEditor {
     const key = JSON.stringify(own);
     return ranges.some(({ range }) => JSON.stringify(range) === key)
       ? ranges
-      : [...ranges, { label: `${own?.min ?? ''} to ${own?.max ?? ''} px`, range: own }];
+      : [...ranges, { label: wordsOf('bench.px', { min: own?.min ?? '', max: own?.max ?? '' }), range: own }];
   });
   protected readonly ranges = computed(() =>
     this.#ranges().map(({ label, range }) => ({ label, key: JSON.stringify(range) })),

@@ -1,4 +1,4 @@
-import { type Spoken, say } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { rowTold, type Inspection, type RowProposal } from '@upper-veneer/core';
 import { Engine } from '../../shared/engine/engine';
@@ -76,7 +76,10 @@ export class EveryState {
   }
 
   protected make(): void {
-    this.#acts.repair({ label: `${this.row()} in every state`, wishes: this.chosen().flatMap(({ wishes }) => wishes) });
+    this.#acts.repair({
+      label: wordsOf('bench.every-state', { row: this.row() }),
+      wishes: this.chosen().flatMap(({ wishes }) => wishes),
+    });
     this.found.set(null);
   }
 }

@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { GroupOffer, Inspection, ReachOffers } from '@upper-veneer/core';
@@ -90,7 +90,7 @@ export class ReachGroups {
   protected readonly lookAlikes = computed(() => this.offers()?.lookAlikes ?? []);
   protected readonly countWords = computed(() => {
     const [shown, found] = [this.groups().length, this.offers()?.found ?? 0];
-    return `${shown < found ? `${shown} of ${found}` : shown} ${found === 1 ? 'group' : 'groups'}…`;
+    return wordsOf('bench.of', { case: shown < found ? 'yes' : 'no', shown, found });
   });
   protected readonly isPartial = computed(() => (this.offers()?.looked ?? 0) < this.site.captured().length);
   protected readonly chosenWords = computed(

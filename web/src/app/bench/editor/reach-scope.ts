@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { ROW_PROPERTIES, type Inspection, type Reach, type Spot } from '@upper-veneer/core';
 import { Popover } from 'primeng/popover';
@@ -67,11 +67,11 @@ export class ReachScope {
     return this.isNarrowed()
       ? [
           pages ? `${pages.length} ${pages.length === 1 ? 'page' : 'pages'} only` : '',
-          spared > 0 ? `${spared} left out` : '',
+          spared > 0 ? wordsOf('bench.left-out', { spared }) : '',
         ]
           .filter(Boolean)
           .join(', ')
-      : 'Pages and matches…';
+      : wordsOf('bench.pages-matches');
   });
   readonly #all = computed(() => {
     const places = this.inspection().reach.find(({ reach }) => reach === this.reach())?.places ?? [];
@@ -95,7 +95,7 @@ export class ReachScope {
           ...spot,
           key: `${spot.pageId}/${spot.element}`,
           isLead,
-          words: `${names.get(spot.pageId) ?? ''}: ${spot.name || `number ${nth}`}${isLead ? ', the one chosen' : ''}`,
+          words: `${names.get(spot.pageId) ?? ''}: ${spot.name || wordsOf('bench.number', { nth })}${isLead ? wordsOf('bench.chosen') : ''}`,
         };
       });
   });

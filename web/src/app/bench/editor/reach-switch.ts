@@ -1,13 +1,13 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Reach, ReachCount } from '@upper-veneer/core';
 import { SelectButton } from 'primeng/selectbutton';
 
 const LABELS: Readonly<Record<Reach, string>> = {
-  one: 'This one',
-  alike: 'All alike',
-  group: 'This group',
+  one: wordsOf('bench.this'),
+  alike: wordsOf('bench.all-alike'),
+  group: wordsOf('bench.this-group'),
   everywhere: 'Everywhere',
 };
 
@@ -50,7 +50,7 @@ export class ReachSwitch {
     if (reach === 'one' && elements === 1) return '1 element';
     // Four of them leave no room for words.
     if (this.counts().length > 3) return `${elements}, ${onPages}`;
-    if (reach !== 'everywhere' || this.kind() === '') return `${elements} on ${onPages}`;
+    if (reach !== 'everywhere' || this.kind() === '') return wordsOf('bench.of-2', { elements, onPages });
     return `${elements} ${elements === 1 ? this.kind().replace(/s$/, '') : this.kind()}, ${onPages}`;
   }
 }

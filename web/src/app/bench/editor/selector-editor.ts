@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -59,11 +59,15 @@ export class SelectorEditor {
     if (!check) return '';
     if (check.problem !== '') return `▲ ${check.problem}`;
     return [
-      `${check.elements} on ${check.pages} ${check.pages === 1 ? 'page' : 'pages'}`,
-      check.specificity ? `specificity ${formatSpecificity(check.specificity)}` : '',
-      check.missing.length > 0 ? `▲ misses ${check.missing.length} of the reach` : '',
-      check.extra.length > 0 ? `◆ takes in ${check.extra.length} more` : '',
-      check.losesTo === '' ? '● wins on all it matches' : `▲ loses against ${check.losesTo}`,
+      wordsOf('bench.page-pages', { elements: check.elements, pages: check.pages }),
+      check.specificity
+        ? wordsOf('bench.specificity', { formatSpecificity: formatSpecificity(check.specificity) })
+        : '',
+      check.missing.length > 0 ? wordsOf('bench.misses-reach', { missing: check.missing.length }) : '',
+      check.extra.length > 0 ? wordsOf('bench.takes-more', { extra: check.extra.length }) : '',
+      check.losesTo === ''
+        ? wordsOf('bench.wins-all-matches')
+        : wordsOf('bench.loses-against', { losesTo: check.losesTo }),
     ]
       .filter(Boolean)
       .join(' · ');

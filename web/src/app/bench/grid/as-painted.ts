@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import type { OverrideState } from '@upper-veneer/core';
 import type { ExplanationView } from '../../shared/engine/engine-api';
@@ -41,10 +41,9 @@ export class AsPaintedColor {
   protected readonly title = computed(() => {
     const painted = this.explanation()?.painted;
     if (!painted) return '';
-    if (this.#range())
-      return 'As painted over the picture, from its darkest to its lightest pixels, one in twenty at either end left aside. Press to copy.';
+    if (this.#range()) return wordsOf('bench.as-painted-over-picture');
     const doubts = painted.doubts.length > 0 ? ` Uncertain: ${painted.doubts.join('; ')}.` : '';
-    return `As painted, over ${painted.on}.${doubts} Press to copy.`;
+    return wordsOf('bench.as-painted-over-press', { on: painted.on, doubts });
   });
 
   protected copy(hex: string): void {

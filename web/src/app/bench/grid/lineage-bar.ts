@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, ElementRef, computed, effect, inject, input, output } from '@angular/core';
 import type { Inspection, LineageStep } from '@upper-veneer/core';
 import { ColorChip } from '../../shared/ui/color-chip';
@@ -61,10 +61,14 @@ export class LineageBar {
       isBelow,
       isTarget: step.element === found.element && step.pseudo === found.pseudo,
       title: step.fill
-        ? `${step.label} paints ${step.fill}${step.hasImage ? ' and a gradient or picture over it' : ''}`
+        ? wordsOf('bench.paints-gradient-or-picture', {
+            label: step.label,
+            fill: step.fill,
+            case: step.hasImage ? 'yes' : 'no',
+          })
         : step.hasImage
-          ? `${step.label} paints a gradient or picture`
-          : `${step.label} paints no fill of its own`,
+          ? wordsOf('bench.paints-gradient-or-picture-2', { label: step.label })
+          : wordsOf('bench.paints-no-fill-its', { label: step.label }),
     });
     return [
       ...found.lineage.map((step) => toStep(step, false)),

@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Inspection } from '@upper-veneer/core';
 import type { MenuItem } from 'primeng/api';
@@ -29,23 +29,27 @@ export class LookMenu {
       .slice(-4)
       .reverse();
     return [
-      { label: 'Copy look', command: () => void this.#acts.copyLook() },
+      { label: wordsOf('bench.copy-look'), command: () => void this.#acts.copyLook() },
       {
-        label: look ? `Paste look of ${look.name.slice(0, 28)}` : 'Paste look',
+        label: look ? wordsOf('bench.paste-look', { name: look.name.slice(0, 28) }) : wordsOf('bench.paste-look-2'),
         disabled: look === null,
         command: () => void this.#acts.pasteLook(),
       },
       { separator: true },
-      { label: 'All states from rest', command: () => void this.#acts.fillStates() },
+      { label: wordsOf('bench.all-states-from-rest'), command: () => void this.#acts.fillStates() },
       ...above.map(({ label, element }): MenuItem => ({
-        label: `When ${label} is hovered…`,
+        label: wordsOf('bench.when-hovered', { label }),
         command: () => {
           this.#selection.parent.set(element);
           this.#selection.chooseCell({ ...this.#selection.cell(), state: 'parent-hover' });
         },
       })),
       { separator: true },
-      { label: 'Reset this part', disabled: this.inspection().partId === null, command: () => this.#acts.clearPart() },
+      {
+        label: wordsOf('bench.reset-this-part'),
+        disabled: this.inspection().partId === null,
+        command: () => this.#acts.clearPart(),
+      },
     ];
   });
 }

@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { colorOfCss, formatSpecificity, hexOf, type Ply, type Spot } from '@upper-veneer/core';
 import type { ExplanationView } from '../../shared/engine/engine-api';
@@ -103,10 +103,10 @@ export class PliesList {
         selector: ply.source.selector,
         title:
           ply.settled === null
-            ? `${ply.declaration}: invalid once its variables are known`
+            ? wordsOf('bench.invalid-once-its-variables', { declaration: ply.declaration })
             : ply.settled === ply.value
               ? ply.declaration
-              : `${ply.declaration}, that is ${ply.settled}`,
+              : wordsOf('bench.of-3', { declaration: ply.declaration, settled: ply.settled }),
         specificity: ply.specificity ? formatSpecificity(ply.specificity) : '–',
         indent: Math.min(i * 10, 60),
       };
@@ -122,14 +122,14 @@ function hexOfPly(ply: Spoken<Ply>, resolved: string | undefined): string | null
 function sourceWords({ source, layer, under }: Spoken<Ply>): string {
   switch (source.kind) {
     case 'style-attribute':
-      return 'its style attribute';
+      return wordsOf('bench.its-style-attribute');
     case 'presentational-attribute':
-      return 'an attribute in the HTML';
+      return wordsOf('bench.attribute-html');
     case 'browser':
-      return 'browser default';
+      return wordsOf('bench.browser-default');
     case 'rule': {
-      if (source.isVeneer) return `your override ${source.selector}`;
-      return `${source.sheet.split('/').pop()} ${source.at?.line ?? ''}${layer && !under ? ` in layer ${layer}` : ''}`;
+      if (source.isVeneer) return wordsOf('bench.your-override', { selector: source.selector });
+      return `${source.sheet.split('/').pop()} ${source.at?.line ?? ''}${layer && !under ? wordsOf('bench.layer', { layer }) : ''}`;
     }
   }
 }

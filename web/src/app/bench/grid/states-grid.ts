@@ -1,4 +1,4 @@
-import { type Spoken, say } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -119,15 +119,14 @@ export class StatesGrid {
     ),
   );
 
-  protected readonly quietWords = computed(
-    () =>
-      `It can also be ${this.inspection()
-        .quietStates.map((state) => say(stateTold(state)).toLowerCase())
-        .join(', ')}: nothing tells that from rest yet`,
+  protected readonly quietWords = computed(() =>
+    wordsOf('bench.can-also-be-nothing', {
+      quietStates: this.inspection().quietStates.map((state) => say(stateTold(state)).toLowerCase()),
+    }),
   );
   protected readonly carrierWords = computed(() =>
     Object.values(this.inspection().carrier?.words ?? {})
-      .map((words) => `It looks otherwise where ${words}`)
+      .map((words) => wordsOf('bench.looks-otherwise-where', { words }))
       .join('\n'),
   );
 
@@ -139,7 +138,7 @@ export class StatesGrid {
 
   protected hint(state: OverrideState): string {
     const words = this.inspection().carrier?.words[state];
-    return words ? `Where ${words}` : say(stateTold(state));
+    return words ? wordsOf('bench.where', { words }) : say(stateTold(state));
   }
 
   /** The colours of a cell, side by side. */
@@ -171,8 +170,19 @@ export class StatesGrid {
   protected describe(row: CellChoice['row'], cell: Spoken<GridCell>): string {
     if (cell.closed !== '') return `${say(rowTold(row))}, ${this.head(cell.state).toLowerCase()}: ${cell.closed}`;
     const what =
-      cell.css === null ? 'paints nothing' : cell.isCovered ? `${cell.css}, under a gradient or picture` : cell.css;
-    const how = cell.css === null ? '' : cell.isOverride ? ', our override' : cell.isOwn ? '' : ', as at rest';
+      cell.css === null
+        ? wordsOf('bench.paints-nothing')
+        : cell.isCovered
+          ? wordsOf('bench.under-gradient-or-picture', { css: cell.css })
+          : cell.css;
+    const how =
+      cell.css === null
+        ? ''
+        : cell.isOverride
+          ? wordsOf('bench.our-override')
+          : cell.isOwn
+            ? ''
+            : wordsOf('bench.as-rest');
     return `${say(rowTold(row))}, ${this.head(cell.state).toLowerCase()}: ${what}${how}`;
   }
 

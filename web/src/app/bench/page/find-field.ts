@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { InputText } from 'primeng/inputtext';
@@ -46,11 +47,11 @@ export class FindField {
     }
     const { elements } = this.#found;
     if (elements.length === 0) {
-      this.words.set('Nothing on this page');
+      this.words.set(wordsOf('bench.nothing-this-page'));
       return;
     }
     this.#at = (this.#at + 1) % elements.length;
-    this.words.set(`${this.#at + 1} of ${elements.length}`);
+    this.words.set(wordsOf('bench.of-4', { at: this.#at + 1, elements: elements.length }));
     this.chosen.emit(elements[this.#at]);
   }
 }

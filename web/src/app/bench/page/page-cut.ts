@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { NUMBER_ATTRIBUTE } from '@upper-veneer/core';
 import { OWN_STYLE_ATTRIBUTE, type FrameDocument } from '../../shared/frame/frame-document';
 
@@ -156,5 +157,5 @@ function write(document: Document, whole: ReadonlySet<Element>, sizes: ReadonlyM
   policy.setAttribute('content', POLICY);
   root.querySelector('head')?.prepend(policy);
   root.setAttribute(NUMBER_ATTRIBUTE, document.documentElement.getAttribute(NUMBER_ATTRIBUTE) ?? '0');
-  return `${document.compatMode === 'CSS1Compat' ? '<!doctype html>' : ''}${root.outerHTML}`;
+  return `${document.compatMode === 'CSS1Compat' ? wordsOf('bench.doctype-html') : ''}${root.outerHTML}`;
 }

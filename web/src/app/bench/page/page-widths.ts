@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import type { WidthRange } from '@upper-veneer/core';
 
 /** Viewport widths offered, in CSS px, with what each is when the device is turned. */
@@ -29,10 +30,10 @@ export function rangesFor(
   breakpoints: readonly number[],
 ): { readonly label: string; readonly range: WidthRange | null }[] {
   return [
-    { label: 'every width', range: null },
+    { label: wordsOf('bench.every-width'), range: null },
     ...breakpoints.flatMap((start) => [
-      { label: `from ${start} px`, range: { min: start, max: null } },
-      { label: `up to ${start - 1} px`, range: { min: null, max: start - 1 } },
+      { label: wordsOf('bench.from-px', { start }), range: { min: start, max: null } },
+      { label: wordsOf('bench.up-px', { start: start - 1 }), range: { min: null, max: start - 1 } },
     ]),
   ];
 }

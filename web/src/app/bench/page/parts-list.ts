@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PartProgress, SiteWideTarget } from '@upper-veneer/core';
@@ -104,7 +104,7 @@ export class PartsList {
           ? part.kind + (progress.isHidden ? ', hidden' : '')
           : reachability === 'framed'
             ? 'framed: settings only'
-            : 'shadow root';
+            : wordsOf('bench.shadow-root');
       // What has no opener stands open as it was captured, and can be put away.
       const isHideable = part.openers.length === 0;
       const canOpen = isOpened || (isHideable ? progress.isOver && !progress.isHidden : progress.isHidden);

@@ -1,4 +1,4 @@
-import { type Spoken, say } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -112,13 +112,13 @@ export class StateTile {
     return over === null
       ? this.tile().note
       : over < this.tile().wanted
-        ? `on the picture, needs ${this.tile().wanted} : 1`
-        : 'on the picture, at its worst';
+        ? wordsOf('bench.picture-needs-1', { wanted: this.tile().wanted })
+        : wordsOf('bench.picture-its-worst');
   });
   protected readonly basis = computed(() =>
     this.overPicture() === null
       ? this.tile().basis
-      : `Read from the pixels of the picture under the lines of the text, in this state: all but the worst 5 % of them reach this ratio. WCAG 2.2 asks ${this.tile().wanted} : 1.`,
+      : wordsOf('bench.read-from-pixels-picture', { wanted: this.tile().wanted }),
   );
 
   constructor() {

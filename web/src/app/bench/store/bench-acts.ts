@@ -1,4 +1,4 @@
-import { say, type Spoken } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { ChangeRequest } from '@upper-veneer/contract';
@@ -99,7 +99,11 @@ export class BenchActs {
     const { state } = this.#selection.cell();
     this.#drop(
       this.#answers.cellOverrides(),
-      `Clear ${this.#answers.stateWord(state).toLowerCase()} ${say(this.#selection.rowProperty().words)} of ${this.#name()}`,
+      wordsOf('bench.clear', {
+        stateWord: this.#answers.stateWord(state).toLowerCase(),
+        say: say(this.#selection.rowProperty().words),
+        name: this.#name(),
+      }),
     );
   }
 
@@ -110,7 +114,7 @@ export class BenchActs {
     if (part)
       this.#drop(
         this.#site.overrides().filter((override) => override.partId === part.id),
-        `Reset ${part.name}`,
+        wordsOf('bench.reset', { name: part.name }),
       );
   }
 
@@ -156,19 +160,24 @@ export class BenchActs {
     );
     if (wishes.length === 0) {
       this.#messages.report({
-        title: 'Nothing to fill',
+        title: wordsOf('bench.nothing-fill'),
         message:
           leftAlone > 0
             ? LEFT_ALONE
             : only
-              ? `${say(stateTold(only))} already follows from rest, or the palette has no role for it.`
-              : 'All states already follow from rest, or the palette has no roles for them.',
+              ? wordsOf('bench.already-follows-from-rest', { say: say(stateTold(only)) })
+              : wordsOf('bench.all-states-already-follow'),
         isLost: false,
       });
       return;
     }
     this.#asked.next({
-      label: `${only ? say(stateTold(only)) : 'States'} of ${this.#name()} from rest${leftWords(leftAlone)}`,
+      label: wordsOf('bench.from-rest', {
+        only: only ? 'yes' : 'no',
+        say: only ? say(stateTold(only)) : '',
+        name: this.#name(),
+        left: leftWords(leftAlone),
+      }),
       wishes,
     });
   }
@@ -190,11 +199,15 @@ export class BenchActs {
     );
     if (wishes.length === 0)
       this.#messages.report({
-        title: 'Nothing to paste',
-        message: leftAlone > 0 ? LEFT_ALONE : `It already looks like ${look.name}.`,
+        title: wordsOf('bench.nothing-paste'),
+        message: leftAlone > 0 ? LEFT_ALONE : wordsOf('bench.already-looks-like', { name: look.name }),
         isLost: false,
       });
-    else this.#asked.next({ label: `Look of ${look.name} on ${this.#name()}${leftWords(leftAlone)}`, wishes });
+    else
+      this.#asked.next({
+        label: wordsOf('bench.look', { name: look.name, name2: this.#name(), left: leftWords(leftAlone) }),
+        wishes,
+      });
   }
 
   repair({ label, wishes }: Spoken<Repair>): void {
@@ -206,7 +219,7 @@ export class BenchActs {
     const override = this.#answers.cellOverrides().at(-1);
     if (override)
       this.#store({
-        label: `${this.#answers.stateWord(state)} of ${this.#name()} is meant so`,
+        label: wordsOf('bench.meant-so', { stateWord: this.#answers.stateWord(state), name: this.#name() }),
         put: [{ ...override, meant: [...new Set([...(override.meant ?? []), state])] }],
         drop: [],
       });
@@ -215,10 +228,12 @@ export class BenchActs {
   takeCompanions(companions: readonly Spoken<Companion>[]): void {
     if (companions.length > 0)
       this.#asked.next({
-        label:
-          companions.length === 1
-            ? `${companions[0].name}: ${companions[0].proposedWords}`
-            : `${companions.length} companions on ${this.#name()}`,
+        label: wordsOf('bench.companions', {
+          companions: companions.length,
+          name: companions[0].name,
+          proposedWords: companions[0].proposedWords,
+          name2: this.#name(),
+        }),
         wishes: companions.map(({ wish }) => wish),
       });
   }
@@ -227,13 +242,13 @@ export class BenchActs {
   setSelector(override: Override, selector: string): void {
     if (selector.trim() === '') {
       this.#asked.next({
-        label: `Selector of ${this.#name()} written for me`,
+        label: wordsOf('bench.selector-written-for-me', { name: this.#name() }),
         wishes: [{ ...wishOf(override, this.#selection.width()), isAfresh: true }],
       });
       return;
     }
     this.#store({
-      label: `Selector ${selector.trim()}`,
+      label: wordsOf('bench.selector', { selector: selector.trim() }),
       put: [{ ...override, selector: selector.trim(), isByHand: true }],
       drop: [],
     });
@@ -280,7 +295,7 @@ export class BenchActs {
     this.refusal.set(plan.refused[0] ?? '');
     if (plan.refused.length > 0) return;
     this.#store({
-      label: `${say(stateTold(before.state))} of ${this.#name()}: other widths`,
+      label: wordsOf('bench.widths', { say: say(stateTold(before.state)), name: this.#name() }),
       put: plan.put,
       drop: [...new Set([...plan.drop, before.id])].filter((id) => !plan.put.some((override) => override.id === id)),
     });
@@ -305,21 +320,20 @@ export class BenchActs {
       await new Promise<void>((done) => this.#edits.change(request).subscribe({ complete: done }));
     } catch (error) {
       this.#messages.report(
-        new ApiProblem('That could not be written', error instanceof Error ? error.message : String(error)),
+        new ApiProblem(wordsOf('bench.could-not-be-written'), error instanceof Error ? error.message : String(error)),
       );
     }
   }
 
   #name(): string {
-    const name = this.#answers.inspection()?.name ?? 'an element';
+    const name = this.#answers.inspection()?.name ?? wordsOf('bench.element');
     return name.length > 80 ? `${name.slice(0, 77)}…` : name;
   }
 }
 
-const LEFT_ALONE =
-  'What it would change is an exception of this site and is left alone. Change it here by hand if it is meant.';
+const LEFT_ALONE = wordsOf('bench.what-would-change-exception');
 
 /** How much of a bulk act the site's exceptions left alone, for its label. */
 function leftWords(leftAlone: number): string {
-  return leftAlone === 0 ? '' : `, ${leftAlone} left alone`;
+  return leftAlone === 0 ? '' : wordsOf('bench.left-alone', { leftAlone });
 }

@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import type { Companion } from '@upper-veneer/core';
 
@@ -39,11 +39,19 @@ export class CompanionsList {
     this.companions().map((companion) => ({
       key: keyOf(companion),
       kind: companion.kind,
-      name: companion.count > 1 ? `${companion.name} and ${companion.count - 1} alike` : companion.name,
+      name:
+        companion.count > 1
+          ? wordsOf('bench.alike', { name: companion.name, count: companion.count - 1 })
+          : companion.name,
       from:
         companion.kind === 'shadow'
-          ? 'has a shadow'
-          : `${companion.state === 'rest' ? '' : `${companion.stateWords.toLowerCase()} `}${short(companion.ratio)} : 1, needs ${companion.wanted}`,
+          ? wordsOf('bench.has-shadow')
+          : wordsOf('bench.1-needs', {
+              state: companion.state,
+              stateWords: companion.stateWords.toLowerCase(),
+              ratio: short(companion.ratio),
+              wanted: companion.wanted,
+            }),
       to: `→ ${companion.proposedWords}${companion.proposedRatio === null ? '' : ` ${short(companion.proposedRatio)} : 1`}`,
     })),
   );

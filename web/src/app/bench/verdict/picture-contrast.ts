@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import type { Inspection, OverrideState } from '@upper-veneer/core';
 import type { ForcedStates, OverPicture } from '../../shared/engine/engine-api';
@@ -34,7 +34,7 @@ export class PictureContrast {
     let drawing: PageDrawing | null = null;
     try {
       const text = { element: inspection.element, isWhole: false };
-      drawing = await PageDrawing.open(page, 'The page', width, (drawn) => areaOf(drawn, text));
+      drawing = await PageDrawing.open(page, wordsOf('bench.page-2'), width, (drawn) => areaOf(drawn, text));
       hideText(drawing.page, text.element);
       for (const { state, overPicture } of tiles) {
         if (asked !== this.#asked) break;

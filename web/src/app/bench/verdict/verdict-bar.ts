@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import type { Finding, OverrideState, Repair, Spot, VerdictProgress } from '@upper-veneer/core';
 import type { Judgement } from '../../shared/engine/engine-api';
@@ -111,7 +111,7 @@ export class VerdictBar {
           ? [
               {
                 standing: 'look' as const,
-                text: `${looks.length} to look at`,
+                text: wordsOf('bench.look-2', { looks: looks.length }),
                 basis: looks.map(({ text }) => text).join(', '),
                 spots: [],
               },

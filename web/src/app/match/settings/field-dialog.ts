@@ -1,4 +1,4 @@
-import { say, spoken } from '@upper-veneer/words';
+import { say, spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -86,7 +86,11 @@ export class FieldDialog {
   protected readonly states = SETTING_STATES.map((state) => ({ state, label: say(stateTold(state)) }));
   protected readonly jobs = SETTING_JOBS.map((job) => ({
     job,
-    label: isLengthJob(job) ? (job === 'corner' ? 'corner radius' : 'edge width') : say(jobMessage(job)),
+    label: isLengthJob(job)
+      ? job === 'corner'
+        ? wordsOf('match.corner-radius')
+        : wordsOf('match.edge-width')
+      : say(jobMessage(job)),
   }));
   protected readonly own = linkedSignal(() => this.field());
   protected readonly presetText = linkedSignal(() =>
@@ -101,18 +105,18 @@ export class FieldDialog {
   });
   protected readonly problem = computed(() => {
     const field = this.#read();
-    if (field.name === '') return 'The field has no name.';
+    if (field.name === '') return wordsOf('match.field-has-no-name');
     const others = this.#store.sheet()?.fields ?? [];
     if (others.some(({ id, name }) => id !== field.id && name.toLowerCase() === field.name.toLowerCase()))
-      return `"${field.name}" is the name of another field.`;
+      return wordsOf('match.name-another-field', { name: field.name });
     const bad = field.notation === 'preset' ? presetsIn(this.presetText()).indexOf(null) : -1;
-    if (bad !== -1) return `Preset ${bad + 1} has no name and colour, such as: Snow #ffffff`;
+    if (bad !== -1) return wordsOf('match.preset-has-no-name', { bad: bad + 1 });
     const present = field.present === '' ? null : spoken(settingProblem(field, field.present));
     if (present !== null) return `"${field.present.slice(0, 40)}" ${present}.`;
     for (const [i, { surface, selector }] of field.places.entries()) {
-      if (surface.trim() === '') return `Place ${i + 1} does not say of what.`;
+      if (surface.trim() === '') return wordsOf('match.place-does-not-say', { i: i + 1 });
       const reason = selector === '' ? null : spoken(selectorProblem(selector));
-      if (reason !== null) return `Place ${i + 1}: ${reason}`;
+      if (reason !== null) return wordsOf('match.place', { i: i + 1, reason });
     }
     return '';
   });
@@ -148,8 +152,11 @@ export class FieldDialog {
     if (this.problem() !== '') return;
     const field = this.#read();
     if (this.isNew())
-      this.#store.change(`Add ${field.name} to the sheet`, (sheet) => ({ ...sheet, fields: [...sheet.fields, field] }));
-    else this.#store.changeField(`Change the field ${field.name}`, field.id, () => field);
+      this.#store.change(wordsOf('match.add-sheet', { name: field.name }), (sheet) => ({
+        ...sheet,
+        fields: [...sheet.fields, field],
+      }));
+    else this.#store.changeField(wordsOf('match.change-field', { name: field.name }), field.id, () => field);
     this.#store.chosen.set(field.id);
     this.closed.emit();
   }

@@ -1,4 +1,4 @@
-import { say, spoken } from '@upper-veneer/words';
+import { say, spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -63,7 +63,11 @@ export class FixedDialog {
   protected readonly states = SETTING_STATES.map((state) => ({ state, label: say(stateTold(state)) }));
   protected readonly jobs = SETTING_JOBS.map((job) => ({
     job,
-    label: isLengthJob(job) ? (job === 'corner' ? 'corner radius' : 'edge width') : say(jobMessage(job)),
+    label: isLengthJob(job)
+      ? job === 'corner'
+        ? wordsOf('match.corner-radius')
+        : wordsOf('match.edge-width')
+      : say(jobMessage(job)),
   }));
   protected readonly fixed = computed(() => this.#store.sheet()?.fixed ?? []);
   protected readonly own = signal<FixedPlace>({
@@ -76,8 +80,8 @@ export class FixedDialog {
   });
   protected readonly problem = computed(() => {
     const { surface, css, selector } = this.own();
-    if (surface.trim() === '') return 'It does not say of what.';
-    if (css !== '' && !colorOfCss(css)) return `"${css.slice(0, 40)}" is no colour.`;
+    if (surface.trim() === '') return wordsOf('match.does-not-say-what');
+    if (css !== '' && !colorOfCss(css)) return wordsOf('match.no-colour', { css: css.slice(0, 40) });
     return selector === '' ? '' : (spoken(selectorProblem(selector)) ?? '');
   });
 
@@ -92,7 +96,7 @@ export class FixedDialog {
   protected add(): void {
     if (this.problem() !== '') return;
     const own = { ...this.own(), surface: this.own().surface.trim() };
-    this.#store.change(`Name ${say(placeMessage(own))} as fixed`, (sheet) => ({
+    this.#store.change(wordsOf('match.name-as-fixed', { say: say(placeMessage(own)) }), (sheet) => ({
       ...sheet,
       fixed: [...sheet.fixed, own],
     }));
@@ -100,7 +104,7 @@ export class FixedDialog {
   }
 
   protected drop(at: number): void {
-    this.#store.change('Take a fixed place off', (sheet) => ({
+    this.#store.change(wordsOf('match.take-fixed-place-off'), (sheet) => ({
       ...sheet,
       fixed: sheet.fixed.filter((_, i) => i !== at),
     }));

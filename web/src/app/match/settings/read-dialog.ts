@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { readSettings, withSettingsRead } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
@@ -68,8 +68,8 @@ export class SettingsReadDialog {
     const again = fields.filter(({ name }) => known.has(name.toLowerCase())).length;
     return [
       `${fields.length} ${fields.length === 1 ? 'field' : 'fields'} read`,
-      ...(again > 0 ? [`${again} of them on the sheet already, which keep what is settled`] : []),
-      ...(problems.length > 0 ? [`${problems.length} not read`] : []),
+      ...(again > 0 ? [wordsOf('match.them-sheet-already-which', { again })] : []),
+      ...(problems.length > 0 ? [wordsOf('match.not-read', { problems: problems.length })] : []),
     ].join(' · ');
   });
 
@@ -94,14 +94,16 @@ export class SettingsReadDialog {
     const file = field.files?.[0];
     field.value = '';
     if (!file) return;
-    this.problem.set(file.size > MOST_BYTES ? `${file.name} is larger than ${MOST_BYTES / 1000} kB.` : '');
+    this.problem.set(
+      file.size > MOST_BYTES ? wordsOf('match.larger-than-kb', { name: file.name, MOSTBYTES: MOST_BYTES / 1000 }) : '',
+    );
     if (file.size <= MOST_BYTES) this.text.set(await file.text());
   }
 
   protected take(): void {
     if (this.reading().fields.length === 0) return;
     const before = this.#store.sheet() ?? this.#store.begun();
-    this.#store.put('Read the maker’s fields', withSettingsRead(before, this.reading()));
+    this.#store.put(wordsOf('match.read-maker-fields'), withSettingsRead(before, this.reading()));
     this.closed.emit();
   }
 }

@@ -1,4 +1,4 @@
-import { say, spoken, type Spoken } from '@upper-veneer/words';
+import { say, spoken, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -157,7 +157,8 @@ export class SettingDetail {
     const own = this.planned();
     if (!own) return;
     const problem = spoken(settingProblem(own.field, text));
-    if (problem !== null) this.#messages.report(new ApiProblem('Not set', `"${text.slice(0, 40)}" ${problem}`));
+    if (problem !== null)
+      this.#messages.report(new ApiProblem(wordsOf('match.not-set'), `"${text.slice(0, 40)}" ${problem}`));
     else this.store.settle(own.field, { kind: 'value', value: { kind: 'literal', css: readHouse('corner', text) } });
   }
 

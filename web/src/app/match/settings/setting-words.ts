@@ -1,4 +1,4 @@
-import { say, type Spoken } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   colorOfValue,
   shadeTold,
@@ -9,9 +9,9 @@ import {
 } from '@upper-veneer/core';
 
 export const NOTATION_WORDS: Readonly<Record<SettingNotation, string>> = {
-  hex: 'hex with #',
-  'bare-hex': 'hex without #',
-  'three-numbers': 'three numbers',
+  hex: wordsOf('match.hex-with'),
+  'bare-hex': wordsOf('match.hex-without'),
+  'three-numbers': wordsOf('match.three-numbers'),
   preset: 'a preset',
   px: 'px',
 };
@@ -21,11 +21,11 @@ export function valueWordsOf(
   { becomes, preset, field, reason, isSettled }: Spoken<PlannedField>,
   palette: Palette,
 ): string {
-  if (becomes.kind === 'leave') return isSettled ? 'left alone' : reason;
+  if (becomes.kind === 'leave') return isSettled ? wordsOf('match.left-alone') : reason;
   if (field.notation === 'px') return reason;
   if (preset) return preset.deltaE < 0.05 ? 'preset, exactly' : `preset, ΔE ${preset.deltaE.toFixed(1)} away`;
   const { value } = becomes;
-  if (value.kind === 'literal') return 'a colour of its own';
+  if (value.kind === 'literal') return wordsOf('match.colour-its-own');
   const name =
     value.kind === 'role'
       ? roleWords(value.role)

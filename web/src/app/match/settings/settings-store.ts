@@ -1,4 +1,4 @@
-import { spoken, type Spoken } from '@upper-veneer/words';
+import { spoken, type Spoken, wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { DraftDocument, SettingsSheetBody } from '@upper-veneer/contract';
 import {
@@ -82,7 +82,7 @@ export class SettingsStore {
 
   drop(): void {
     const name = this.part()?.name ?? 'part';
-    this.#edits.putSettings(this.partId(), { label: `Take the settings sheet of ${name} away` }).subscribe();
+    this.#edits.putSettings(this.partId(), { label: wordsOf('match.take-settings-sheet-away', { name }) }).subscribe();
   }
 
   change(label: string, change: (sheet: SettingsSheet) => SettingsSheet): void {
@@ -92,10 +92,13 @@ export class SettingsStore {
 
   /** Sets fields by hand; `null` hands them back to the proposal. */
   settle(field: SettingField, becomes: Becomes | null): void {
-    this.change(becomes ? `Set ${field.name}` : `Propose ${field.name}`, (sheet) => {
-      const others = without(sheet.settled, field.id);
-      return { ...sheet, settled: becomes ? { ...others, [field.id]: becomes } : others };
-    });
+    this.change(
+      becomes ? wordsOf('match.set', { name: field.name }) : wordsOf('match.propose', { name: field.name }),
+      (sheet) => {
+        const others = without(sheet.settled, field.id);
+        return { ...sheet, settled: becomes ? { ...others, [field.id]: becomes } : others };
+      },
+    );
   }
 
   changeField(label: string, id: string, change: (field: SettingField) => SettingField): void {
@@ -107,18 +110,25 @@ export class SettingsStore {
 
   /** Makes a field the same as another, or lets them differ. */
   tie(field: SettingField, other: SettingField | null): void {
-    this.change(other ? `${field.name} same as ${other.name}` : `${field.name} on its own`, (sheet) => {
-      const untied = sheet.equal.map((list) => list.filter((id) => id !== field.id)).filter((list) => list.length > 1);
-      if (!other) return { ...sheet, equal: untied };
-      const list = untied.find((own) => own.includes(other.id));
-      const rest = untied.filter((own) => own !== list);
-      const settled = without(sheet.settled, field.id);
-      return { ...sheet, settled, equal: [...rest, [...(list ?? [other.id]), field.id]] };
-    });
+    this.change(
+      other
+        ? wordsOf('match.same-as', { name: field.name, name2: other.name })
+        : wordsOf('match.its-own', { name: field.name }),
+      (sheet) => {
+        const untied = sheet.equal
+          .map((list) => list.filter((id) => id !== field.id))
+          .filter((list) => list.length > 1);
+        if (!other) return { ...sheet, equal: untied };
+        const list = untied.find((own) => own.includes(other.id));
+        const rest = untied.filter((own) => own !== list);
+        const settled = without(sheet.settled, field.id);
+        return { ...sheet, settled, equal: [...rest, [...(list ?? [other.id]), field.id]] };
+      },
+    );
   }
 
   dropField(field: SettingField): void {
-    this.change(`Take ${field.name} off the sheet`, (sheet) => {
+    this.change(wordsOf('match.take-off-sheet', { name: field.name }), (sheet) => {
       return {
         ...sheet,
         settled: without(sheet.settled, field.id),
@@ -154,7 +164,7 @@ export class SettingsStore {
           settings: [{ partId, strategy, settled, equal, values }],
         }),
       )
-      .subscribe(() => this.#announcer.say(`Kept as the variation ${name}.`));
+      .subscribe(() => this.#announcer.say(wordsOf('match.kept-as-variation', { name })));
   }
 
   /** Has all that is to be handed over sent to the maker's address. */

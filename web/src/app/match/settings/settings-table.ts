@@ -1,4 +1,4 @@
-import { say, type Spoken } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -144,5 +144,7 @@ export class SettingsTable {
 
 function handedWords(handed: SettingsSheet['handed'], id: string): string {
   const last = Object.hasOwn(handed, id) ? handed[id] : null;
-  return last ? `${last.text} stands there since ${last.at.slice(0, 16).replace('T', ' ')} UTC` : '';
+  return last
+    ? wordsOf('match.stands-there-since-utc', { text: last.text, at: last.at.slice(0, 16).replace('T', ' ') })
+    : '';
 }

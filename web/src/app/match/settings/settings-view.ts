@@ -1,4 +1,4 @@
-import { say, spoken, type Spoken } from '@upper-veneer/words';
+import { say, spoken, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -70,8 +70,8 @@ export class SettingsView {
   readonly #router = inject(Router);
 
   protected readonly strategies = [
-    { strategy: 'blend', label: 'Blend in' },
-    { strategy: 'stand-out', label: 'Stand out' },
+    { strategy: 'blend', label: wordsOf('match.blend') },
+    { strategy: 'stand-out', label: wordsOf('match.stand-out') },
   ];
   protected readonly patterns = spoken(SETTING_PATTERNS);
   protected readonly isReading = signal(false);
@@ -79,7 +79,7 @@ export class SettingsView {
   protected readonly isNaming = signal(false);
   protected readonly variationName = computed(
     () =>
-      `${this.store.part()?.name ?? ''}, ${this.store.sheet()?.strategy === 'blend' ? 'blended in' : 'standing out'}`,
+      `${this.store.part()?.name ?? ''}, ${this.store.sheet()?.strategy === 'blend' ? wordsOf('match.blended') : wordsOf('match.standing-out')}`,
   );
   /** The field that is edited, and whether it is new; `null` for none. */
   protected readonly editing = signal<{ readonly field: SettingField; readonly isNew: boolean } | null>(null);
@@ -111,8 +111,8 @@ export class SettingsView {
     ];
     return [
       `${fields.length} ${fields.length === 1 ? 'field' : 'fields'}`,
-      `${this.store.open().length} to hand over`,
-      ...(handed > 0 ? [`${handed} handed over`] : []),
+      wordsOf('match.hand-over', { open: this.store.open().length }),
+      ...(handed > 0 ? [wordsOf('match.handed-over', { handed })] : []),
       ...(late > 0 ? [`◆ ${late} ${late === 1 ? 'differs' : 'differ'} there`] : []),
     ].join(' · ');
   });
@@ -150,14 +150,17 @@ export class SettingsView {
   }
 
   protected start({ words, fields }: Spoken<SettingPattern>): void {
-    this.store.put(`Start a settings sheet: ${words}`, this.store.begun(fields));
+    this.store.put(wordsOf('match.start-settings-sheet', { words }), this.store.begun(fields));
   }
 
   protected setStrategy(strategy: Strategy): void {
-    this.store.change(strategy === 'blend' ? 'Blend the settings in' : 'Have the settings stand out', (sheet) => ({
-      ...sheet,
-      strategy,
-    }));
+    this.store.change(
+      strategy === 'blend' ? wordsOf('match.blend-settings') : wordsOf('match.have-settings-stand-out'),
+      (sheet) => ({
+        ...sheet,
+        strategy,
+      }),
+    );
   }
 
   /** Leads to what CSS reaches, on the first page that has it. */
@@ -185,16 +188,19 @@ export class SettingsView {
     try {
       await navigator.clipboard.writeText(planned.text);
     } catch {
-      this.#messages.report(
-        new ApiProblem('Not copied', 'The browser does not let this page copy; nothing was ticked.'),
-      );
+      this.#messages.report(new ApiProblem(wordsOf('match.not-copied'), wordsOf('match.browser-does-not-let')));
       return;
     }
     this.store.chosen.set(planned.field.id);
     this.store.hand([planned], true);
     const after = this.store.open().find(({ field }) => field.id !== planned.field.id);
     this.#announcer.say(
-      `${planned.text} is copied for ${planned.field.name}.${after ? ` Next: ${after.field.name}.` : ' That was the last.'}`,
+      wordsOf('match.copied-for-next-was', {
+        text: planned.text,
+        name: planned.field.name,
+        after: after ? 'yes' : 'no',
+        name2: after?.field.name ?? '',
+      }),
     );
   }
 
@@ -205,7 +211,9 @@ export class SettingsView {
         .filter(({ text, planned }) => text !== planned.text)
         .map(({ planned }) => planned.field.name);
       this.#announcer.say(
-        differing.length === 0 ? 'All stands there as planned.' : `Not as planned there: ${differing.join(', ')}.`,
+        differing.length === 0
+          ? wordsOf('match.all-stands-there-as')
+          : wordsOf('match.not-as-planned-there', { differing }),
       );
     });
   }

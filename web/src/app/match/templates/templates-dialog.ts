@@ -1,4 +1,4 @@
-import { spoken, type Spoken } from '@upper-veneer/words';
+import { spoken, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
@@ -119,18 +119,18 @@ export class TemplatesDialog {
     return all.map(({ name, acts }) => ({
       name,
       isCurrent: name === current,
-      words: acts.map(wordsOf).join('; '),
+      words: acts.map(actWords).join('; '),
       check: this.#checks().find(({ template }) => template === name) ?? null,
     }));
   });
   protected readonly problem = computed(() => {
     const { form, selector, name } = this.draft();
-    if (form.trim() === '') return 'The template has no name.';
+    if (form.trim() === '') return wordsOf('match.template-has-no-name');
     if (this.forms().some((own) => own.name.toLowerCase() === form.trim().toLowerCase()))
-      return `"${form.trim()}" is the name of another.`;
+      return wordsOf('match.name-another', { form: form.trim() });
     return (
       spoken(selectorProblem(selector)) ??
-      (/^[A-Za-z_][\w-]{0,79}$/.test(name.trim()) ? null : 'It names no class or attribute.')
+      (/^[A-Za-z_][\w-]{0,79}$/.test(name.trim()) ? null : wordsOf('match.names-no-class-or'))
     );
   });
 
@@ -199,6 +199,6 @@ export class TemplatesDialog {
   }
 }
 
-function wordsOf({ selector, act, name, value }: PartTemplate['acts'][number]): string {
+function actWords({ selector, act, name, value }: PartTemplate['acts'][number]): string {
   return `${selector} ${ACT_WORDS[act]} ${name}${act === 'set-attribute' ? `="${value}"` : ''}`;
 }

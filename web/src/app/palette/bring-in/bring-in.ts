@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { NamedColor } from '@upper-veneer/core';
@@ -62,11 +63,11 @@ export class BringIn {
   readonly named = output<readonly NamedColor[]>();
 
   protected readonly sources = [
-    { source: 'picture', label: 'Picture' },
-    { source: 'page', label: 'Page' },
-    { source: 'site', label: 'Site' },
-    { source: 'typed', label: 'Typed' },
-    { source: 'file', label: 'File' },
+    { source: 'picture', label: wordsOf('palette.picture') },
+    { source: 'page', label: wordsOf('palette.page') },
+    { source: 'site', label: wordsOf('palette.site') },
+    { source: 'typed', label: wordsOf('palette.typed') },
+    { source: 'file', label: wordsOf('palette.file') },
   ];
   protected readonly source = signal('picture');
   /** The browser's own picker, where it has one. */
@@ -80,7 +81,7 @@ export class BringIn {
     if (!this.screenPicker) return;
     // Leaving it without a colour is no failure.
     void new this.screenPicker().open().then(
-      ({ sRGBHex }) => this.#shelf.put(sRGBHex, 'picked off the screen'),
+      ({ sRGBHex }) => this.#shelf.put(sRGBHex, wordsOf('palette.picked-off-screen')),
       () => undefined,
     );
   }

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject, output, signal } from '@angular/core';
 import { PALETTE_FORMATS, readPaletteFile, type NamedColor, type PaletteFile } from '@upper-veneer/core';
-import { type Spoken, spoken } from '@upper-veneer/words';
+import { spoken, type Spoken, wordsOf } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { SiteStore } from '../../shared/site/site-store';
 import { ColorChip } from '../../shared/ui/color-chip';
@@ -84,11 +84,11 @@ export class FileSource {
   async #open(file: File): Promise<void> {
     this.read.set(null);
     this.name.set(file.name);
-    this.problem.set(file.size > MOST_BYTES ? `"${file.name}" is larger than 2 MB` : '');
+    this.problem.set(file.size > MOST_BYTES ? wordsOf('palette.larger-than-2-mb', { name: file.name }) : '');
     if (this.problem() !== '') return;
     const result = spoken(readPaletteFile(file.name, await file.text()));
     this.read.set(result);
     if (result.colors.length === 0 && result.problems.length === 0)
-      this.problem.set(`"${file.name}" holds no colour in any of the three kinds`);
+      this.problem.set(wordsOf('palette.holds-no-colour-any', { name: file.name }));
   }
 }

@@ -1,4 +1,4 @@
-import { spoken } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { brandStandingOf, colorOfCss } from '@upper-veneer/core';
 import type { PictureInks } from '../../shared/picture/picture-api';
@@ -47,7 +47,10 @@ export class InkList {
         return {
           ...ink,
           swatch: standing?.kind === 'brand' ? standing.nearest : '',
-          words: `${(100 * ink.share).toFixed(1)} % of the inked pixels${ink.isGround ? '; it lies along the edge, as a ground does' : ''}`,
+          words: wordsOf('palette.inked-pixels-lies-along', {
+            what: (100 * ink.share).toFixed(1),
+            case: ink.isGround ? 'yes' : 'no',
+          }),
         };
       }),
   );
@@ -55,8 +58,12 @@ export class InkList {
     const { inks, edgePixels, clearPixels } = this.inks();
     const count =
       inks.length === 0
-        ? 'No distinct ink'
-        : `${inks.length} ${inks.length === 1 ? 'ink' : 'inks'}${inks.length > 16 ? ', the 16 largest shown' : ''}`;
-    return `${count} · ${edgePixels.toLocaleString('en')} edge pixels set aside${clearPixels > 0 ? ' · clear ground left out' : ''}`;
+        ? wordsOf('palette.no-distinct-ink')
+        : `${inks.length} ${inks.length === 1 ? 'ink' : 'inks'}${inks.length > 16 ? wordsOf('palette.16-largest-shown') : ''}`;
+    return wordsOf('palette.edge-pixels-set-aside', {
+      count,
+      edgePixels: edgePixels.toLocaleString('en'),
+      case: clearPixels > 0 ? 'yes' : 'no',
+    });
   });
 }

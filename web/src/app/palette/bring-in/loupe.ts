@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -85,9 +86,9 @@ export class Loupe {
   private readonly glassElement = viewChild<ElementRef<HTMLCanvasElement>>('glass');
 
   protected readonly modes = [
-    { mode: 'pixel', label: 'Pixel' },
-    { mode: 'square', label: 'Average' },
-    { mode: 'text', label: 'Ink of text' },
+    { mode: 'pixel', label: wordsOf('palette.pixel') },
+    { mode: 'square', label: wordsOf('palette.average') },
+    { mode: 'text', label: wordsOf('palette.ink-text') },
   ];
   protected readonly sides = [3, 5, 11, 25, 51];
   protected readonly magnified = MAGNIFIED;
@@ -140,9 +141,8 @@ export class Loupe {
         }
       : null;
   });
-  protected readonly words = computed(
-    () =>
-      `${this.picture()?.name ?? 'Picture'}. Point and press to pick; arrow keys move the loupe, Shift by ten, Enter picks${this.mode() === 'text' ? '; for text, Enter begins and ends the box' : ''}.`,
+  protected readonly words = computed(() =>
+    wordsOf('palette.point-press-pick-arrow', { name: this.picture()?.name ?? 'Picture', mode: this.mode() }),
   );
 
   constructor() {
@@ -237,10 +237,10 @@ export class Loupe {
     if (!box) return;
     const found = mode === 'text' ? await this.#desk.remote.inkOfText(box) : await this.#desk.remote.average(box);
     if (!found) {
-      this.note.set('The box holds one colour only; draw it around a piece of text.');
+      this.note.set(wordsOf('palette.box-holds-colour-only'));
       return;
     }
-    this.note.set(`${found.hex}: ${found.basis}. It is on the shelf.`);
+    this.note.set(wordsOf('palette.shelf', { hex: found.hex, basis: found.basis }));
     this.picked.emit(found);
   }
 

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { Button } from 'primeng/button';
@@ -70,6 +71,6 @@ export class PictureSource {
     if (!file) return;
     event.preventDefault();
     event.stopPropagation();
-    void this.desk.openFile(file, file.name || 'Pasted picture');
+    void this.desk.openFile(file, file.name || wordsOf('palette.pasted-picture'));
   }
 }

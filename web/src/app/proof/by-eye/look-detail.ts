@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -16,9 +16,9 @@ import { ProofStore } from '../../shared/proof/proof-store';
 import { SiteStore } from '../../shared/site/site-store';
 
 const STANDING_WORDS: Readonly<Record<LookRow['standing'], string>> = {
-  looked: 'Looked at as it is now.',
-  changed: 'Looked at before; its markup, its sheets or our rules for it have changed since.',
-  never: 'Nobody has looked at it yet.',
+  looked: wordsOf('proof.looked-as-now'),
+  changed: wordsOf('proof.looked-before-its-markup'),
+  never: wordsOf('proof.nobody-has-looked-yet'),
 };
 
 /** A part on a page, drawn at the usual widths, to be looked at by eye. */
@@ -79,8 +79,12 @@ export class LookDetail {
 
   protected readonly title = computed(() => {
     const site = this.#site.site();
-    const part = site?.parts.find(({ id }) => id === this.row().partId)?.name ?? 'Everything else';
-    return `${part} on ${site?.pages.find(({ id }) => id === this.row().pageId)?.name ?? ''}${this.row().step === 'opened' ? ', opened' : ''}`;
+    const part = site?.parts.find(({ id }) => id === this.row().partId)?.name ?? wordsOf('proof.everything-else');
+    return wordsOf('proof.opened', {
+      part,
+      name: site?.pages.find(({ id }) => id === this.row().pageId)?.name ?? '',
+      step: this.row().step,
+    });
   });
   protected readonly standing = computed(() => STANDING_WORDS[this.row().standing]);
   readonly #asked = computed(() => ({ row: this.row(), state: this.state() }));

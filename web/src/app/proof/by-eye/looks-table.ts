@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, output, signal } from '@angular/core';
 import { LooksStore, type LookRow, type LookStanding } from '../../shared/proof/looks-store';
 import { SiteStore } from '../../shared/site/site-store';
@@ -5,9 +6,9 @@ import { StandingMark } from '../../shared/ui/standing-mark';
 import { arrowStep } from '../../shared/keys/arrow-step';
 
 const WORDS: Readonly<Record<LookStanding, string>> = {
-  looked: 'looked at',
-  changed: 'changed since',
-  never: 'not yet',
+  looked: wordsOf('proof.looked'),
+  changed: wordsOf('proof.changed-since'),
+  never: wordsOf('proof.not-yet'),
 };
 
 /** Parts by pages: what was looked at by eye since it last looked otherwise. */
@@ -92,7 +93,7 @@ export class LooksTable {
     const rows = this.store.rows() ?? [];
     const parts = [
       ...(this.#site.site()?.parts ?? []).map(({ id, name }) => ({ partId: id as number | null, name })),
-      { partId: null, name: 'Everything else' },
+      { partId: null, name: wordsOf('proof.everything-else') },
     ];
     return parts
       .map((part) => ({

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -141,7 +142,7 @@ export class DriftDetail {
   protected readonly becomes = computed(() => {
     const { put } = this.right() ?? { put: [] };
     return put.length === 0
-      ? 'nothing of what it was for is left'
+      ? wordsOf('proof.nothing-what-was-for')
       : [...new Set(put.map(({ selector }) => selector))].join(' and ');
   });
 }

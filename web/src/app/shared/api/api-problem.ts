@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { HttpErrorResponse } from '@angular/common/http';
 import type { FieldError, ProblemDocument } from '@upper-veneer/contract';
 
@@ -20,12 +21,12 @@ export class ApiProblem extends Error {
     if (error instanceof HttpErrorResponse && error.status > 0) {
       const problem = readProblem(error.error);
       if (problem) return new ApiProblem(problem.title, problem.detail ?? '', problem.errors ?? []);
-      return new ApiProblem('The server refused', `It answered ${error.status}.`);
+      return new ApiProblem(wordsOf('screen.server-refused'), wordsOf('screen.answered', { status: error.status }));
     }
     if (!(error instanceof HttpErrorResponse))
       return new ApiProblem(
-        'Something could not be worked out',
-        `What is shown may miss it. ${error instanceof Error ? error.message : String(error)}`,
+        wordsOf('screen.something-could-not-be'),
+        wordsOf('screen.what-shown-may-miss', { error: error instanceof Error ? error.message : String(error) }),
       );
     return ApiProblem.lost();
   }
@@ -33,8 +34,8 @@ export class ApiProblem extends Error {
   /** Nobody answered. */
   static lost(): ApiProblem {
     return new ApiProblem(
-      'The server does not answer',
-      'Nothing was changed. Start it again and repeat the step.',
+      wordsOf('screen.server-does-not-answer'),
+      wordsOf('screen.nothing-was-changed-start'),
       [],
       true,
     );

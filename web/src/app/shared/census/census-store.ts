@@ -1,4 +1,4 @@
-import { spoken, type Spoken } from '@upper-veneer/words';
+import { spoken, type Spoken, wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   brandStandingOf,
@@ -131,12 +131,12 @@ export class CensusStore {
       if (run === this.#run) this.state.set({ status: 'counting', doing, share });
     };
     try {
-      tell('Reading the pages', 0);
+      tell(wordsOf('screen.reading-pages'), 0);
       const measures: PageMeasure[] = [];
       const unmeasured: string[] = [];
       const pages = site.pages.filter((own) => !isSpecimen(own));
       for (const [i, page] of pages.entries()) {
-        tell(`Measuring ${page.name}`, (0.5 * i) / pages.length);
+        tell(wordsOf('screen.measuring', { name: page.name }), (0.5 * i) / pages.length);
         const measure = await measureInFrame(
           page.id,
           {
@@ -153,9 +153,9 @@ export class CensusStore {
         if (measure) measures.push(measure);
         else unmeasured.push(page.name);
       }
-      tell('Counting the colours', 0.5);
+      tell(wordsOf('screen.counting-colours'), 0.5);
       const census = await withProgress(
-        ({ page, share }: CensusProgress) => tell(`Counting ${page}`, 0.5 + share / 2),
+        ({ page, share }: CensusProgress) => tell(wordsOf('screen.counting', { page }), 0.5 + share / 2),
         (listener) => this.#engine.remote.takeCensus(measures, CENSUS_WIDTH, listener),
       );
       check();
@@ -164,7 +164,7 @@ export class CensusStore {
       if (error instanceof Stopped || run !== this.#run) return;
       this.state.set({ status: 'stopped' });
       this.#messages.report(
-        new ApiProblem('The colours could not be counted', error instanceof Error ? error.message : String(error)),
+        new ApiProblem(wordsOf('screen.colours-could-not-be'), error instanceof Error ? error.message : String(error)),
       );
     }
   }

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import type { PageMeasure } from '@upper-veneer/core';
 import { numberedElements } from '../frame/frame-document';
 import { createGlyphInk } from '../frame/glyph-ink';
@@ -10,11 +11,11 @@ import { createSlices } from '../frame/slices';
  */
 export async function measurePage(pageId: number, frame: Document, check: () => void): Promise<PageMeasure> {
   const view = frame.defaultView;
-  if (!view) throw new Error('The frame is gone');
+  if (!view) throw new Error(wordsOf('screen.frame-gone'));
   const pause = createSlices(check);
   const elements = numberedElements(frame);
   const measured = await layoutInSlices(frame, elements, pause);
-  if (!measured) throw new Error('The frame is gone');
+  if (!measured) throw new Error(wordsOf('screen.frame-gone'));
   const layout = toPageLayout(measured);
   const ink = new Float32Array(layout.boxes.length / 4);
   const pseudoSizes: Record<string, readonly [number, number]> = {};

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ErrorHandler, Injectable, inject, signal } from '@angular/core';
 import { wrap, type Remote } from 'comlink';
 import { Messages } from '../spoken/messages';
@@ -29,8 +30,8 @@ export class Engine {
     this.#told.add(words);
     setTimeout(() => this.#told.delete(words), TELL_AGAIN_MS);
     this.#messages.report({
-      title: 'Something could not be worked out',
-      message: `What is shown may miss it. ${words}`,
+      title: wordsOf('screen.something-could-not-be'),
+      message: wordsOf('screen.what-shown-may-miss-2', { words }),
       isLost: false,
     });
   }
@@ -48,7 +49,7 @@ export class Engine {
     const worker = new Worker(new URL('./engine.worker', import.meta.url), { type: 'module' });
     // What fails outside of a question, as where the script does not load.
     worker.addEventListener('error', (event) =>
-      this.tell(new Error(event.message || 'The worker that reads pages did not start; load the page again')),
+      this.tell(new Error(event.message || wordsOf('screen.worker-reads-pages-did'))),
     );
     return worker;
   }

@@ -72,7 +72,7 @@ import { proofAnswers } from './proof-answers';
 import { settingsAnswers } from './settings-answers';
 import { templateAnswers } from './template-answers';
 import { trialAnswers } from './trial-answers';
-import { say, spoken } from '@upper-veneer/words';
+import { say, spoken, wordsOf } from '@upper-veneer/words';
 import { inWords } from './in-words';
 import { sheetAnswers } from './sheet-answers';
 
@@ -89,7 +89,7 @@ let failingRun = 0;
 /** Counts censuses begun and stopped, so that an older one ends. */
 let censusRun = 0;
 function opened(): SiteModel {
-  if (!site) throw new Error('No site is open');
+  if (!site) throw new Error(wordsOf('screen.no-site-open'));
   return site;
 }
 

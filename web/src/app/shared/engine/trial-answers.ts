@@ -1,4 +1,4 @@
-import { say, spoken } from '@upper-veneer/words';
+import { say, spoken, wordsOf } from '@upper-veneer/words';
 import {
   dressSite,
   firstMatch,
@@ -42,8 +42,8 @@ export function trialAnswers(opened: () => SiteModel): TrialApi {
         .reduce((sum, { places }) => sum + places.filter((place) => isIn(place.partId)).length, 0);
       const unseen = [
         ...spoken(proofSettings(dressed).unseen),
-        ...unreadPages(dressed).map(({ name }) => `all of ${name}, past a bound`),
-        ...(over > 0 ? [`${over} ${over === 1 ? 'text' : 'texts'} over pictures`] : []),
+        ...unreadPages(dressed).map(({ name }) => wordsOf('screen.all-past-bound', { name })),
+        ...(over > 0 ? [wordsOf('screen.text-texts-over-pictures', { over })] : []),
       ];
       return { fails, looks, unseen };
     },

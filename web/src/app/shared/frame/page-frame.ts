@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -168,10 +169,7 @@ export class PageFrame {
       this.#frame.set(null);
       this.hovered.set(null);
       this.trouble.set('');
-      const late = setTimeout(
-        () => this.trouble.set('It has not loaded yet; the server may be busy or gone.'),
-        PATIENCE_MS,
-      );
+      const late = setTimeout(() => this.trouble.set(wordsOf('screen.has-not-loaded-yet')), PATIENCE_MS);
       onCleanup(() => clearTimeout(late));
     });
     effect(() => {

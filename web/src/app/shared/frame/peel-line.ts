@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, ElementRef, inject, input, output } from '@angular/core';
 
 const KEY_STEP = 0.05;
@@ -18,7 +19,7 @@ const KEY_STEP = 0.05;
 export class PeelLine {
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   /** What the line is, and what is to its left, in a word. */
-  readonly label = input('Without the veneer up to here');
+  readonly label = input(wordsOf('screen.without-veneer-up-here'));
   readonly left = input('without');
   /** 0–1 from the left. */
   readonly at = input.required<number>();

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 /** A picture that cannot be read, with why. */
 export class PictureProblem extends Error {
   override readonly name = 'PictureProblem';
@@ -14,14 +15,14 @@ const MOST_BYTES = 50 * 1024 * 1024;
  * @throws {PictureProblem}
  */
 export async function decodePicture(file: Blob, name: string): Promise<ImageBitmap> {
-  if (file.size === 0) throw new PictureProblem(`"${name}" is empty`);
-  if (file.size > MOST_BYTES) throw new PictureProblem(`"${name}" is larger than 50 MB`);
+  if (file.size === 0) throw new PictureProblem(wordsOf('screen.empty', { name }));
+  if (file.size > MOST_BYTES) throw new PictureProblem(wordsOf('screen.larger-than-50-mb', { name }));
   if (file.type === 'image/svg+xml' || /\.svg$/i.test(name)) return decodeSvg(await file.text(), name);
   let bitmap: ImageBitmap;
   try {
     bitmap = await createImageBitmap(file, { colorSpaceConversion: 'default', premultiplyAlpha: 'none' });
   } catch {
-    throw new PictureProblem(`"${name}" is no picture that the browser can read: PNG, JPEG, WebP, GIF and SVG are`);
+    throw new PictureProblem(wordsOf('screen.no-picture-browser-can', { name }));
   }
   const pixels = bitmap.width * bitmap.height;
   if (pixels <= MOST_PIXELS) return bitmap;
@@ -38,7 +39,7 @@ async function decodeSvg(text: string, name: string): Promise<ImageBitmap> {
   const document = new DOMParser().parseFromString(text, 'image/svg+xml');
   const root = document.documentElement;
   if (root.localName !== 'svg' || document.querySelector('parsererror'))
-    throw new PictureProblem(`"${name}" is no well-formed SVG`);
+    throw new PictureProblem(wordsOf('screen.no-well-formed-svg', { name }));
   const [, , boxWidth, boxHeight] = (root.getAttribute('viewBox') ?? '')
     .trim()
     .split(/[\s,]+/)
@@ -77,11 +78,11 @@ export async function drawSvg(svg: string, { left, top, width, height }: Area, n
   try {
     await image.decode();
   } catch {
-    throw new PictureProblem(`"${name}" cannot be drawn`);
+    throw new PictureProblem(wordsOf('screen.cannot-be-drawn', { name }));
   }
   const canvas = new OffscreenCanvas(width, height);
   const context = canvas.getContext('2d');
-  if (!context) throw new PictureProblem(`"${name}" is too large for this browser`);
+  if (!context) throw new PictureProblem(wordsOf('screen.too-large-for-this', { name }));
   context.drawImage(image, left, top, width, height, 0, 0, width, height);
   return canvas.transferToImageBitmap();
 }

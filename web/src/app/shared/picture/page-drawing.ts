@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { cssAddresses, withCssAddresses } from '@upper-veneer/core';
 import type { FramedPage } from '../frame/framed-page';
 import type { FrameDocument } from '../frame/frame-document';
@@ -29,7 +30,7 @@ export class PageDrawing {
     near: ((page: FrameDocument) => Area | null) | null = null,
   ): Promise<PageDrawing> {
     const hidden = await openHidden(page, width);
-    if (!hidden) throw new PictureProblem(`${name} does not load`);
+    if (!hidden) throw new PictureProblem(wordsOf('screen.does-not-load', { name }));
     try {
       stretch(hidden);
       const area = near?.(hidden.page) ?? null;

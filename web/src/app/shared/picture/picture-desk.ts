@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import { transfer, wrap, type Remote } from 'comlink';
 import { ApiProblem } from '../api/api-problem';
@@ -49,7 +50,7 @@ export class PictureDesk {
       async () => {
         const response = await fetch(url);
         if (!response.ok)
-          throw new PictureProblem(`"${path}" cannot be fetched: the server answered ${response.status}`);
+          throw new PictureProblem(wordsOf('screen.cannot-be-fetched-server', { path, status: response.status }));
         return decodePicture(await response.blob(), path);
       },
       true,

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   averageColor,
   colorOfCss,
@@ -24,7 +25,7 @@ const picture: PictureApi = {
     report = null;
     const { width, height } = bitmap;
     const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
-    if (!context) throw new Error('The picture is too large for this browser');
+    if (!context) throw new Error(wordsOf('screen.picture-too-large-for'));
     context.drawImage(bitmap, 0, 0);
     raster = { width, height, data: context.getImageData(0, 0, width, height).data };
     const scale = Math.min(1, shownSide / Math.max(width, height));
@@ -79,8 +80,8 @@ const picture: PictureApi = {
       hex: hexOf(color),
       basis:
         box.width === 1 && box.height === 1
-          ? 'one pixel'
-          : `average of ${box.width} × ${box.height} pixels in linear light`,
+          ? wordsOf('screen.pixel')
+          : wordsOf('screen.average-pixels-linear-light', { width: box.width, height: box.height }),
     };
   },
   inkOfText(box) {
@@ -89,7 +90,7 @@ const picture: PictureApi = {
     const share = Math.round(100 * found.coverage);
     return {
       hex: hexOf(found.ink),
-      basis: `ink of the text on ${hexOf(found.ground)}, from ${found.pixels} pixels, the fullest ${share} % ink`,
+      basis: wordsOf('screen.ink-text-from-pixels', { ground: hexOf(found.ground), pixels: found.pixels, share }),
     };
   },
   logoOn(grounds) {

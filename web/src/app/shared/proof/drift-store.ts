@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { FormerCaptureDocument } from '@upper-veneer/contract';
 import { firstValueFrom } from 'rxjs';
@@ -55,7 +56,7 @@ export class DriftStore {
 
   /** Puts one right, as one step of undo. */
   take(drift: DriftView, { put, drop }: Extract<DriftProposalView, { ok: true }>): void {
-    const label = put.length === 0 ? 'Take out' : 'Lead to its targets again';
+    const label = put.length === 0 ? wordsOf('screen.take-out') : wordsOf('screen.lead-its-targets-again');
     this.#edits
       .change({ label: `${label}: ${drift.override.selector}`.slice(0, 200), put: [...put], drop: [...drop] })
       .subscribe();
@@ -66,7 +67,7 @@ export class DriftStore {
     try {
       const all = await this.#engine.remote.proposeAllDrift();
       if (!all || all.right === 0) return;
-      const label = `Lead ${all.right} ${all.right === 1 ? 'override' : 'overrides'} to their targets again`;
+      const label = wordsOf('screen.lead-override-overrides-their', { right: all.right });
       this.#edits.change({ label, put: [...all.put], drop: [...all.drop] }).subscribe();
     } catch (error) {
       this.#engine.tell(error);
@@ -76,7 +77,7 @@ export class DriftStore {
   /** Drops the selectors of a list that match nothing any more. */
   async dropIdle({ override }: DriftView): Promise<void> {
     const next = await this.#engine.remote.withoutIdleSelectors(override.id);
-    if (next) this.#edits.change({ label: 'Drop the idle selector', put: [next], drop: [] }).subscribe();
+    if (next) this.#edits.change({ label: wordsOf('screen.drop-idle-selector'), put: [next], drop: [] }).subscribe();
   }
 
   /** What these came to is right as it is; all of them, and the former captures with them, where none are named. */

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { FileReading, ReportFacts } from '@upper-veneer/core';
 import { Engine } from '../engine/engine';
@@ -141,7 +142,7 @@ export class ProofStore {
     };
     const key = this.#key();
     try {
-      tell('Looking at the site', 0);
+      tell(wordsOf('screen.looking-site'), 0);
       const pages = site.pages
         .slice(0, MOST_MEASURED)
         .map(({ id, name }) => ({ id, name, framed: this.framed(id, '') }));
@@ -150,14 +151,14 @@ export class ProofStore {
       if (!(await this.#measuring.measure(pages, widths, isWanted, (doing, share) => tell(doing, share / 2)))) return;
       const proof = await withProgress(
         ({ done, of }: { readonly done: number; readonly of: number }) =>
-          tell('Looking at every state', 0.5 + done / of / 2),
+          tell(wordsOf('screen.looking-every-state'), 0.5 + done / of / 2),
         (listener) => this.#engine.remote.prove(listener),
       );
       if (!proof || !isWanted()) return;
       this.arePicturesRead.set(false);
       this.#found.set({ site: site.id, key, proof });
       const read = await this.#readPictures(proof, (done, of) => {
-        if (of > 0) tell('Reading the pixels of pictures', done / of);
+        if (of > 0) tell(wordsOf('screen.reading-pixels-pictures'), done / of);
         return isWanted();
       });
       if (!isWanted()) return;
@@ -212,7 +213,7 @@ export class ProofStore {
       .filter(({ kind, target }) => kind !== exception.kind || target !== exception.target);
     this.#edits
       .putExceptions({
-        label: `Leave alone: ${finding.title}`.slice(0, 200),
+        label: wordsOf('screen.leave-alone', { title: finding.title }).slice(0, 200),
         exceptions: [...others, { ...exception, reason }].map((own) => ({ ...own })),
       })
       .subscribe();

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import type { PictureReading } from '@upper-veneer/core';
 import type { Remote } from 'comlink';
 import type { InWords } from '../engine/in-words';
@@ -56,7 +57,7 @@ async function readDrawing(
   let drawing: PageDrawing | null = null;
   try {
     const [{ picture }] = asks;
-    drawing = await PageDrawing.open(framed(picture), 'The page', picture.width, (page) =>
+    drawing = await PageDrawing.open(framed(picture), wordsOf('screen.page'), picture.width, (page) =>
       around(asks.flatMap((ask) => areaOf(page, textOf(ask)) ?? [])),
     );
     const readings: PictureReading[] = [];

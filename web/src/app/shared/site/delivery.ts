@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import { MessageService } from 'primeng/api';
 import type { Subscription } from 'rxjs';
@@ -24,9 +25,9 @@ export class Delivery {
     const act = this.act();
     if (act === null) return '';
     const tidied = this.tidied();
-    const lead = act === 'publish' ? 'Publishing' : 'Saving the revision';
+    const lead = act === 'publish' ? 'Publishing' : wordsOf('screen.saving-revision');
     return tidied && tidied.total > 0
-      ? `${lead}: tidying the sheet, ${Math.min(tidied.done + 1, tidied.total)} of ${tidied.total}`
+      ? wordsOf('screen.tidying-sheet', { lead, done: Math.min(tidied.done + 1, tidied.total), total: tidied.total })
       : `${lead}…`;
   });
   /** Share that is done, 0–1; `null` while it is not known. */
@@ -69,8 +70,11 @@ export class Delivery {
       summary: act === 'publish' ? 'Published' : 'Saved',
       detail:
         act === 'publish'
-          ? `Revision ${draft?.publishedRevision ?? ''} is what visitors now get, at ${this.#store.site()?.hostUrl ?? ''}`
-          : `Revision ${draft?.revisions[0]?.number ?? ''} is saved.`,
+          ? wordsOf('screen.revision-what-visitors-now', {
+              publishedRevision: draft?.publishedRevision ?? '',
+              hostUrl: this.#store.site()?.hostUrl ?? '',
+            })
+          : wordsOf('screen.revision-saved', { number: draft?.revisions[0]?.number ?? '' }),
       life: 8000,
     });
   }

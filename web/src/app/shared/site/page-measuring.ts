@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { Injectable, inject } from '@angular/core';
 import { Engine } from '../engine/engine';
 import { layoutInSlices } from '../frame/layout-in-slices';
@@ -29,7 +30,10 @@ export class PageMeasuring {
     for (const [i, { id, name, framed, width }] of rounds.entries()) {
       const key = `${framed.url} ${framed.scheme} ${[...framed.amendments.keys()].join()} ${width}`;
       if (this.#measured.has(key)) continue;
-      tell(widths.length > 1 ? `Laying out ${name}, ${width} px` : `Measuring ${name}`, i / rounds.length);
+      tell(
+        widths.length > 1 ? wordsOf('screen.laying-out-px', { name, width }) : wordsOf('screen.measuring', { name }),
+        i / rounds.length,
+      );
       const hidden = await openHidden(framed, width);
       if (!isWanted()) {
         hidden?.close();

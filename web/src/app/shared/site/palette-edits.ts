@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import type { PaletteRequest, RoleBody, SwatchBody } from '@upper-veneer/contract';
 import {
   houseTold,
@@ -48,10 +48,13 @@ function toBody({ id, name, css, origin, note }: Palette['swatches'][number]): S
 
 /** A second lighting told by a signal, or none. */
 export function withSecond(palette: Palette, told: LightingSignal | null): PaletteRequest {
-  return toRequest(told ? `Second lighting told by ${signalWords(told)}` : 'One lighting only', {
-    ...palette,
-    second: told && { told, roles: palette.second?.roles ?? [] },
-  });
+  return toRequest(
+    told ? wordsOf('screen.second-lighting-told', { signal: signalWords(told) }) : wordsOf('screen.one-lighting-only'),
+    {
+      ...palette,
+      second: told && { told, roles: palette.second?.roles ?? [] },
+    },
+  );
 }
 
 /** What tells a lighting, in words. */
@@ -72,7 +75,7 @@ export function withLightDerived(palette: Palette): PaletteRequest {
   const light = withRoles(
     { ...paletteIn(palette, 'light'), swatches: held.swatches },
     invertRoles(colors),
-    'Derive the light roles from the inverted ones',
+    wordsOf('screen.derive-light-roles-from'),
     true,
   );
   return { ...light, second: held.second };
@@ -82,9 +85,9 @@ export function withLightDerived(palette: Palette): PaletteRequest {
 export function withSwatch(palette: Palette, css: string, origin = ''): PaletteRequest {
   const taken = new Set(palette.swatches.map(({ name }) => name.toLowerCase()));
   let number = palette.swatches.length + 1;
-  while (taken.has(`colour ${number}`)) number += 1;
-  const name = `Colour ${number}`;
-  const request = toRequest(`Add ${name} ${css}`, palette);
+  while (taken.has(wordsOf('screen.colour', { number }))) number += 1;
+  const name = wordsOf('screen.colour-2', { number });
+  const request = toRequest(wordsOf('screen.add', { name, css }), palette);
   return { ...request, swatches: [...request.swatches, { id: 0, name, css, ...(origin === '' ? {} : { origin }) }] };
 }
 
@@ -97,10 +100,10 @@ export function withEdit(
   const before = palette.swatches.find((swatch) => swatch.id === id);
   const label =
     edit.note !== undefined
-      ? `Note on ${before?.name ?? ''}`
+      ? wordsOf('screen.note', { name: before?.name ?? '' })
       : edit.css === undefined
-        ? `Rename ${before?.name ?? ''} to ${edit.name ?? ''}`
-        : `${before?.name ?? ''} becomes ${edit.css}`;
+        ? wordsOf('screen.rename', { name: before?.name ?? '', name2: edit.name ?? '' })
+        : wordsOf('screen.becomes', { name: before?.name ?? '', css: edit.css });
   return toRequest(label, {
     ...palette,
     swatches: palette.swatches.map((swatch) => (swatch.id === id ? { ...swatch, ...edit } : swatch)),
@@ -111,7 +114,7 @@ export function withEdit(
 export function withOrder(palette: Palette, from: number, to: number): PaletteRequest | null {
   if (from === to || !palette.swatches[from] || !palette.swatches[to]) return null;
   const swatches = palette.swatches.toSpliced(from, 1).toSpliced(to, 0, palette.swatches[from]);
-  return toRequest(`Move ${palette.swatches[from].name}`, { ...palette, swatches });
+  return toRequest(wordsOf('screen.move', { name: palette.swatches[from].name }), { ...palette, swatches });
 }
 
 /** Colours with their names at the end; a name that is taken gets a number. */
@@ -119,7 +122,10 @@ export function withColors(
   palette: Palette,
   colors: readonly { readonly name: string; readonly css: string }[],
 ): PaletteRequest {
-  const request = toRequest(colors.length === 1 ? `Add ${colors[0].name}` : `Add ${colors.length} colours`, palette);
+  const request = toRequest(
+    wordsOf('screen.add-add-colours', { colors: colors.length, name: colors[0].name }),
+    palette,
+  );
   const taken = new Set(palette.swatches.map(({ name }) => nameKey(name)));
   const added = colors.map(({ name, css }) => {
     const base = name.trim().slice(0, 54) || 'Colour';
@@ -167,7 +173,7 @@ export function withoutSwatch(
       ? roles.filter(({ swatchId }) => swatchId !== id)
       : roles.map((fill) => (fill.swatchId === id ? { ...fill, swatchId: heir } : fill));
   return {
-    ...toRequest(`Delete ${name}`, {
+    ...toRequest(wordsOf('screen.delete', { name }), {
       ...palette,
       roles: inherited(palette.roles),
       second: palette.second && { ...palette.second, roles: inherited(palette.second.roles) },
@@ -226,7 +232,7 @@ export function withRole(palette: Palette, role: RoleName, swatchId: number | nu
   const shaded = shade === 0 ? '' : `, ${say(shadeTold(shade, swatch))}`;
   return toRequest(
     name
-      ? `${name}${shaded} fills ${roleWords(role)}${where}`
+      ? wordsOf('screen.fills', { name, shaded, role: roleWords(role), where })
       : `${isInverted ? 'Derive' : 'Empty'} ${roleWords(role)}${where}`,
     isInverted ? { ...palette, second: { ...second, roles } } : { ...palette, roles },
   );
@@ -234,7 +240,7 @@ export function withRole(palette: Palette, role: RoleName, swatchId: number | nu
 
 /** Roles that were assumed, confirmed. */
 export function withConfirmed(palette: Palette, roles: readonly RoleName[]): PaletteRequest {
-  return toRequest(roles.length === 1 ? `Confirm ${roleWords(roles[0])}` : 'Confirm the roles', {
+  return toRequest(wordsOf('screen.confirm-confirm-roles', { roles: roles.length, role: roleWords(roles[0]) }), {
     ...palette,
     roles: palette.roles.map((fill) => (roles.includes(fill.role) ? { ...fill, isAssumed: false } : fill)),
   });
@@ -278,10 +284,11 @@ export function withShape(
 ): PaletteRequest {
   const { [part]: before, ...others } = palette.shape ?? {};
   const words = say(houseTold(part));
-  if (css !== '') return toRequest(`House ${words} ${css}`, { ...palette, shape: { ...others, [part]: css } });
+  if (css !== '')
+    return toRequest(wordsOf('screen.house', { words, css }), { ...palette, shape: { ...others, [part]: css } });
   const rebound = usesOfPart(overrides, part).map((override): Override => ({
     ...override,
     value: { kind: 'literal', css: before ?? 'initial' },
   }));
-  return { ...toRequest(`No house ${words}`, { ...palette, shape: others }), overrides: rebound };
+  return { ...toRequest(wordsOf('screen.no-house', { words }), { ...palette, shape: others }), overrides: rebound };
 }

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import type { PartsRequest, SiteDocument } from '@upper-veneer/contract';
 import type { PartProposal } from '@upper-veneer/core';
 
@@ -23,7 +24,9 @@ function toRequest(label: string, parts: readonly Part[], merged: PartsRequest['
 export function withPart(parts: readonly Part[], id: number, edit: Partial<Omit<Part, 'id'>>): PartsRequest {
   const before = parts.find((part) => part.id === id);
   const label =
-    edit.name === undefined ? `Change the part ${before?.name ?? ''}` : `Rename ${before?.name ?? ''} to ${edit.name}`;
+    edit.name === undefined
+      ? wordsOf('screen.change-part', { name: before?.name ?? '' })
+      : wordsOf('screen.rename', { name: before?.name ?? '', name2: edit.name });
   return toRequest(
     label,
     parts.map((part) => (part.id === id ? { ...part, ...edit } : part)),
@@ -33,7 +36,7 @@ export function withPart(parts: readonly Part[], id: number, edit: Partial<Omit<
 /** A part taken away; overrides in it stay. */
 export function withoutPart(parts: readonly Part[], id: number): PartsRequest {
   return toRequest(
-    `Take away the part ${parts.find((part) => part.id === id)?.name ?? ''}`,
+    wordsOf('screen.take-away-part', { name: parts.find((part) => part.id === id)?.name ?? '' }),
     parts.filter((part) => part.id !== id),
   );
 }
@@ -47,7 +50,7 @@ export function withProposals(parts: readonly Part[], proposals: readonly PartPr
     taken.add(own.toLowerCase());
     return { id: 0, name: own, kind, selector, openers };
   });
-  return toRequest(added.length === 1 ? `Take in the part ${added[0].name}` : `Take in ${added.length} parts`, [
+  return toRequest(wordsOf('screen.take-part-take-parts', { added: added.length, name: added[0].name }), [
     ...parts,
     ...added,
   ]);
@@ -64,7 +67,7 @@ export function withMerge(parts: readonly Part[], from: number, into: number): P
     openers: [...target.openers, ...source.openers],
   };
   return toRequest(
-    `Merge ${source.name} into ${target.name}`,
+    wordsOf('screen.merge-into', { name: source.name, name2: target.name }),
     parts.filter(({ id }) => id !== from).map((part) => (part.id === into ? merged : part)),
     [{ from, into }],
   );

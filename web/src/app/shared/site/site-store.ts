@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, inject, signal } from '@angular/core';
 import type { DraftDocument, SiteDocument } from '@upper-veneer/contract';
 import { isSpecimen, sheetOptionsOf, type Lighting, type Override, type Palette } from '@upper-veneer/core';
@@ -90,14 +91,14 @@ export class SiteStore {
     if (!draft) return '';
     if (draft.equalsRevision !== null)
       return draft.publishedRevision === draft.equalsRevision
-        ? `Revision ${draft.equalsRevision} is published`
-        : `Draft is revision ${draft.equalsRevision}`;
+        ? wordsOf('screen.revision-published', { equalsRevision: draft.equalsRevision })
+        : wordsOf('screen.draft-revision', { equalsRevision: draft.equalsRevision });
     const newest = draft.revisions[0];
     return newest
-      ? `Draft differs from revision ${newest.number}`
+      ? wordsOf('screen.draft-differs-from-revision', { number: newest.number })
       : draft.overrides.length + draft.ownCss.length > 0
-        ? 'Draft not saved as a revision'
-        : 'Nothing overridden yet';
+        ? wordsOf('screen.draft-not-saved-as')
+        : wordsOf('screen.nothing-overridden-yet');
   });
 
   /** Opens a site: the one named, else the one this tab had open last, else the first. */

@@ -1,4 +1,4 @@
-import { spoken } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { brandStandingOf, colorOfCss, type Palette } from '@upper-veneer/core';
 
@@ -17,6 +17,8 @@ export class NearestBrand {
     const color = colorOfCss(this.css());
     if (!color || this.palette().swatches.length === 0) return '';
     const { kind, nearest, deltaE } = spoken(brandStandingOf(color, this.palette()));
-    return kind === 'brand' ? `${nearest}, a brand colour` : `nearest ${nearest}, ΔE ${deltaE.toFixed(1)}`;
+    return kind === 'brand'
+      ? wordsOf('screen.brand-colour', { nearest })
+      : wordsOf('screen.nearest-e', { nearest, deltaE: deltaE.toFixed(1) });
   });
 }

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -94,7 +95,9 @@ export class NudgeColor {
   protected readonly words = computed(() => {
     const from = colorOfCss(this.origin());
     const to = colorOfCss(this.hex());
-    return this.isMoved() && from && to ? `ΔE ${deltaE2000(from, to).toFixed(1)} from ${this.origin()}` : '';
+    return this.isMoved() && from && to
+      ? wordsOf('screen.e-from', { deltaE2000: deltaE2000(from, to).toFixed(1), origin: this.origin() })
+      : '';
   });
   protected readonly axes = computed(() => {
     const lch = this.#lch();

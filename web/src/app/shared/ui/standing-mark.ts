@@ -1,9 +1,10 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Standing } from '@upper-veneer/core';
 
 const SIGNS: Readonly<Record<Standing, { readonly sign: string; readonly word: string }>> = {
   holds: { sign: '●', word: 'holds' },
-  look: { sign: '◆', word: 'look at this' },
+  look: { sign: '◆', word: wordsOf('screen.look-this') },
   fails: { sign: '▲', word: 'fails' },
 };
 

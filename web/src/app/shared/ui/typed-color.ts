@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -71,7 +72,7 @@ export class TypedColorField {
     const result = validateBody(TypedColor, { text: this.typed() });
     if (!result.ok) return result.errors[0].reason;
     return this.readings().length === 0
-      ? `"${this.typed().trim().slice(0, 40)}" is no colour in any notation known here`
+      ? wordsOf('screen.no-colour-any-notation', { typed: this.typed().trim().slice(0, 40) })
       : '';
   });
 

@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { UnreadPage } from '@upper-veneer/core';
 import { StandingMark } from './standing-mark';
@@ -24,16 +24,15 @@ export class UnreadMark {
     if (this.elements() > 0)
       parts.push(`${this.elements().toLocaleString('en')} ${this.elements() === 1 ? 'element' : 'elements'}`);
     if (this.#reasons().length > 0)
-      parts.push(`${this.#reasons().length} ${this.#reasons().length === 1 ? 'sheet or rule' : 'sheets or rules'}`);
-    return parts.length === 0 ? '' : `${parts.join(' and ')} not read`;
+      parts.push(
+        `${this.#reasons().length} ${wordsOf('screen.sheet-or-rule-sheets', { reasons: this.#reasons().length })}`,
+      );
+    return parts.length === 0 ? '' : wordsOf('screen.not-read', { parts: parts.join(' and ') });
   });
   protected readonly basis = computed(() => {
     const short = this.pages()
       .filter(({ elements }) => elements > 0)
-      .map(
-        ({ name, elements }) =>
-          `${name}: matching the selectors of ${elements} took more steps than the bound, they got no rules`,
-      );
-    return `${[...short, ...this.#reasons().slice(0, 6)].join('. ')}. The figures leave this out.`;
+      .map(({ name, elements }) => wordsOf('screen.matching-selectors-took-more', { name, elements }));
+    return wordsOf('screen.figures-leave-this-out', { short: [...short, ...this.#reasons().slice(0, 6)].join('. ') });
   });
 }

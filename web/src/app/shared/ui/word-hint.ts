@@ -1,17 +1,17 @@
+import { wordsOf } from '@upper-veneer/words';
 import { DOCUMENT, Directive, ElementRef, computed, inject, input } from '@angular/core';
 
 /** The product's own words, in plain ones. */
 export const OWN_WORDS = {
-  ply: 'Plies are the declarations that compete for one property of one element, stacked as the cascade ranks them; the top one is the one you see.',
-  peel: 'Peel shows the page without the veneer, wholly or up to a line you drag.',
-  flash:
-    'Flash shows it in a loud test colour while you hold the button, to see whether it is the one. It never becomes part of the veneer.',
-  turn: 'Turn lays the window on its side: width and height change places.',
-  spill: 'Spill is anything a change alters outside its intended reach.',
-  stray: 'A stray is a painted colour that is no brand colour.',
-  reach: 'Reach is which elements on which pages the rule matches.',
-  veneer: 'The veneer is all overrides of a site; it compiles to one stylesheet.',
-  specificity: 'Ids, classes, tags: the higher wins where origin and layer are the same.',
+  ply: wordsOf('screen.plies-are-declarations-compete'),
+  peel: wordsOf('screen.peel-shows-page-without'),
+  flash: wordsOf('screen.flash-shows-loud-test'),
+  turn: wordsOf('screen.turn-lays-window-its'),
+  spill: wordsOf('screen.spill-anything-change-alters'),
+  stray: wordsOf('screen.stray-painted-colour-no'),
+  reach: wordsOf('screen.reach-which-elements-which'),
+  veneer: wordsOf('screen.veneer-all-overrides-site'),
+  specificity: wordsOf('screen.ids-classes-tags-higher'),
 } as const;
 export type OwnWord = keyof typeof OWN_WORDS;
 

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { lostWords, type Hiding, type Override } from '@upper-veneer/core';
@@ -52,7 +53,9 @@ export class HiddenList {
   }
 
   protected show({ selector, id }: Override): void {
-    this.#edits.change({ label: `Show ${selector} again`.slice(0, 200), put: [], drop: [id] }).subscribe();
+    this.#edits
+      .change({ label: wordsOf('sheet.show-again', { selector }).slice(0, 200), put: [], drop: [id] })
+      .subscribe();
   }
 
   /** Takes it out of sight alone: no override can say that, so it is own CSS of its section. */
@@ -60,12 +63,12 @@ export class HiddenList {
     this.missed.set('');
     try {
       const { ownCss, missed, unseen } = await this.#engine.remote.softened({ selector, media }, override);
-      const label = `Take ${selector} out of sight only`.slice(0, 200);
+      const label = wordsOf('sheet.take-out-sight-only', { selector }).slice(0, 200);
       this.#edits.change({ label, put: [], drop: [override.id], ownCss }).subscribe(() => {
-        const elements = missed === 1 ? 'One element' : `${missed} elements`;
+        const elements = wordsOf('sheet.one-element-elements', { missed });
         const notes = [
-          missed > 0 ? `${elements} of ${selector} still can be seen: no rule beats what sets them.` : '',
-          unseen.length > 0 ? `Not looked at for ${selector}: ${unseen.join(', ')}.` : '',
+          missed > 0 ? wordsOf('sheet.still-can-be-seen', { elements, selector }) : '',
+          unseen.length > 0 ? wordsOf('sheet.not-looked-for', { selector, unseen }) : '',
         ];
         this.missed.set(notes.filter((note) => note !== '').join(' '));
       });

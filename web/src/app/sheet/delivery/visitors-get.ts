@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { HostingRequest, ServedDocument } from '@upper-veneer/contract';
@@ -28,10 +29,10 @@ type Asked =
   | { readonly status: 'lost'; readonly words: string };
 
 const WORDS: Readonly<Record<ServedDocument['pages'][number]['standing'], string>> = {
-  it: 'what was published',
-  other: 'other bytes',
-  none: 'no veneer',
-  lost: 'no answer',
+  it: wordsOf('sheet.what-was-published'),
+  other: wordsOf('sheet.bytes'),
+  none: wordsOf('sheet.no-veneer'),
+  lost: wordsOf('sheet.no-answer'),
 };
 
 /** What visitors are really served: asked at the host, compared by hash, with how long ago. */
@@ -117,16 +118,22 @@ export class VisitorsGet {
     const { published, pages, left, askedAt, hasNewName, maxAge } = asked.served;
     const right = pages.filter(({ standing }) => standing === (published === null ? 'none' : 'it'));
     const seconds = Math.max(0, Math.round((this.#ago() - Date.parse(askedAt)) / 1000));
-    const unasked = left === 0 ? '' : `, ${left} more not asked for`;
+    const unasked = left === 0 ? '' : wordsOf('sheet.more-not-asked-for', { left });
     return {
       standing: right.length === pages.length ? ('holds' as const) : ('fails' as const),
       words:
         right.length < pages.length
-          ? 'Not all visitors get what was published'
+          ? wordsOf('sheet.not-all-visitors-get')
           : published === null
-            ? 'Visitors get the site as it arrived'
-            : `Visitors get revision ${published}`,
-      facts: `asked ${seconds} s ago: ${right.length} of ${pages.length} pages ${published === null ? 'carry no veneer' : 'carry its hash'}${unasked}`,
+            ? wordsOf('sheet.visitors-get-site-as')
+            : wordsOf('sheet.visitors-get-revision', { published }),
+      facts: wordsOf('sheet.asked-s-ago-pages', {
+        seconds,
+        right: right.length,
+        pages: pages.length,
+        case: published === null ? 'yes' : 'no',
+        unasked,
+      }),
       wrong: this.#linesOf(pages.filter((page) => !right.includes(page))),
       isStale: pages.some(({ standing, age }) => standing === 'other' && age !== null),
       hasNewName,
@@ -143,28 +150,32 @@ export class VisitorsGet {
     }
     return [...together].map(([words, names]) => {
       const more = names.length - 3;
-      return `${names.slice(0, 3).join(', ')}${more > 0 ? ` and ${more} more` : ''}: ${words}`;
+      return wordsOf('sheet.more', { names: names.slice(0, 3), more, words });
     });
   }
 
   #wordsOf({ standing, revision, age, maxAge }: ServedDocument['pages'][number]): string {
     if (standing !== 'other') return WORDS[standing];
-    const what = revision === null ? WORDS.other : `revision ${revision}`;
+    const what = revision === null ? WORDS.other : wordsOf('sheet.revision', { revision });
     if (age === null) return what;
-    const left = maxAge === null ? '' : `, for ${durationWords(Math.max(0, maxAge - age))} more`;
-    return `${what}, which a cache has kept for ${durationWords(age)}${left}`;
+    const left =
+      maxAge === null ? '' : wordsOf('sheet.for-more', { duration: durationWords(Math.max(0, maxAge - age)) });
+    return wordsOf('sheet.which-cache-has-kept', { what, duration: durationWords(age), left });
   }
 
   protected readonly names = [
-    { hasNewName: true, label: 'New name each time' },
-    { hasNewName: false, label: 'One name for all' },
+    { hasNewName: true, label: wordsOf('sheet.new-name-each-time') },
+    { hasNewName: false, label: wordsOf('sheet.one-name-for-all') },
   ];
 
   /** How long caches may be told to keep a file, with what is set. */
   protected agesWith(set: number): { readonly maxAge: number; readonly label: string }[] {
     return [...new Set([0, 300, 3600, 86_400, set])]
       .sort((a, b) => a - b)
-      .map((maxAge) => ({ maxAge, label: maxAge === 0 ? 'not kept' : `kept ${durationWords(maxAge)}` }));
+      .map((maxAge) => ({
+        maxAge,
+        label: maxAge === 0 ? wordsOf('sheet.not-kept') : wordsOf('sheet.kept-2', { duration: durationWords(maxAge) }),
+      }));
   }
 
   protected host(hosting: HostingRequest): void {

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import type { DeliveryWay } from '@upper-veneer/core';
 
 /** A way to the visitors, in words: what it is, how it is done, and what usually goes wrong there. */
@@ -13,77 +14,56 @@ export interface Way {
 export const WAYS: readonly Way[] = [
   {
     way: 'file',
-    name: 'A file, linked last in the head',
-    note: 'its name carries its hash, so no cache keeps an old one',
+    name: wordsOf('sheet.file-linked-last-head'),
+    note: wordsOf('sheet.its-name-carries-its'),
     steps: [
-      'Download the file and put it at the site’s root, beside the first page.',
-      'Put the link as the last thing before </head> on every page, in place of the one before.',
-      'Load a page and look whether the file comes with status 200.',
+      wordsOf('sheet.download-file-put-site'),
+      wordsOf('sheet.put-link-as-last'),
+      wordsOf('sheet.load-page-look-whether'),
     ],
     wrong: [
-      'A link before the theme’s own sheets: what ties with the theme loses.',
-      'The file in another folder: pictures it names are looked for from there.',
-      'A page cache that keeps the old page, and with it the old link: purge it.',
+      wordsOf('sheet.link-before-theme-own'),
+      wordsOf('sheet.file-another-folder-pictures'),
+      wordsOf('sheet.page-cache-keeps-old'),
     ],
   },
   {
     way: 'head',
-    name: 'Code for the head',
-    note: 'with style tags, for a field that takes code',
-    steps: [
-      'Paste it whole into the field for code in the head, after all that is there.',
-      'Save, and load a page anew.',
-    ],
-    wrong: [
-      'A field for CSS instead of code: there the tags themselves break the first rule.',
-      'A field whose code comes before the theme’s sheets: ask for the end of the head.',
-    ],
+    name: wordsOf('sheet.code-for-head'),
+    note: wordsOf('sheet.with-style-tags-for'),
+    steps: [wordsOf('sheet.paste-whole-into-field'), wordsOf('sheet.save-load-page-anew')],
+    wrong: [wordsOf('sheet.field-for-css-instead'), wordsOf('sheet.field-whose-code-comes')],
   },
   {
     way: 'box',
-    name: 'A box for added CSS',
-    note: 'without tags',
-    steps: ['Take the veneer before out of the box, with all of it.', 'Paste this one at its end, and save.'],
+    name: wordsOf('sheet.box-for-added-css'),
+    note: wordsOf('sheet.without-tags'),
+    steps: [wordsOf('sheet.take-veneer-before-out'), wordsOf('sheet.paste-this-its-end')],
     wrong: [
-      'Custom properties stripped on saving: colours fall back to the theme’s. Switch plain values on.',
-      'A box that takes so many characters: look at its end after saving.',
-      'A box that loads before the theme: rules that tie lose.',
+      wordsOf('sheet.custom-properties-stripped-saving'),
+      wordsOf('sheet.box-takes-so-many'),
+      wordsOf('sheet.box-loads-before-theme'),
     ],
   },
   {
     way: 'end',
-    name: 'The end of an existing file',
-    note: 'between markers, replaced there next time',
-    steps: [
-      'Choose the file as it is now: the sheet is put at its end, or where it was before.',
-      'Put the file back in its place.',
-    ],
-    wrong: [
-      'An @import below other rules is passed over by browsers; the veneer has none.',
-      'The theme’s update brings the file anew: put the veneer in once more.',
-    ],
+    name: wordsOf('sheet.end-existing-file'),
+    note: wordsOf('sheet.between-markers-replaced-there'),
+    steps: [wordsOf('sheet.choose-file-as-now'), wordsOf('sheet.put-file-back-its')],
+    wrong: [wordsOf('sheet.import-below-rules-passed'), wordsOf('sheet.theme-update-brings-file')],
   },
   {
     way: 'embed',
-    name: 'An embed’s own CSS field',
-    note: 'the rules of that part alone, colours plain',
-    steps: ['Choose the part.', 'Paste it into the maker’s field for CSS, and save there.'],
-    wrong: [
-      'The embed stands in a frame of another origin and its maker has no such field: only its settings reach it.',
-      'Selectors that name what is around the embed find nothing inside its frame.',
-    ],
+    name: wordsOf('sheet.embed-own-css-field'),
+    note: wordsOf('sheet.rules-part-alone-colours'),
+    steps: [wordsOf('sheet.choose-part'), wordsOf('sheet.paste-into-maker-field')],
+    wrong: [wordsOf('sheet.embed-stands-frame-another'), wordsOf('sheet.selectors-name-what-around')],
   },
   {
     way: 'child',
-    name: 'A sheet that updates leave alone',
-    note: 'beside the theme, loaded after it',
-    steps: [
-      'Put the file where the system keeps what is yours, apart from the theme.',
-      'See that it is loaded after the theme’s own sheet.',
-    ],
-    wrong: [
-      'It replaces the theme’s sheet instead of following it: load both.',
-      'Loaded before it: rules that tie lose.',
-    ],
+    name: wordsOf('sheet.sheet-updates-leave-alone'),
+    note: wordsOf('sheet.beside-theme-loaded-after'),
+    steps: [wordsOf('sheet.put-file-where-system'), wordsOf('sheet.see-loaded-after-theme')],
+    wrong: [wordsOf('sheet.replaces-theme-sheet-instead'), wordsOf('sheet.loaded-before-rules-tie')],
   },
 ];

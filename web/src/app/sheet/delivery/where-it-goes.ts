@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -136,15 +137,15 @@ export class WhereItGoes {
     const place = this.#site.site()?.veneerPlace ?? 'head-end';
     if (place === 'head-end') return '';
     return place === 'body-end'
-      ? 'The sheet is written to win from the end of the body. From the head it comes before whatever is loaded there; the Survey sets the place.'
-      : `The sheet is written to win right after ${place.slice('after:'.length)}; further back it wins as well, before it it may not. The Survey sets the place.`;
+      ? wordsOf('sheet.sheet-written-win-from')
+      : wordsOf('sheet.sheet-written-win-right', { place: place.slice('after:'.length) });
   });
 
   protected factsOf({ bytes, rules, important, inOneLighting }: Delivered): string {
     const size = `${rules} ${rules === 1 ? 'rule' : 'rules'}, ${(bytes / 1024).toFixed(1)} KB, ${important} !important`;
     if (inOneLighting === 0) return size;
-    const colors = inOneLighting === 1 ? 'one colour' : `${inOneLighting} colours`;
-    return `${size}; ${colors} of own CSS stay as they are in the second lighting`;
+    const colors = wordsOf('sheet.colour-colours', { inOneLighting });
+    return wordsOf('sheet.own-css-stay-as', { size, colors });
   }
 
   protected nameOf({ way, fileName }: Delivered): string | null {
@@ -167,12 +168,12 @@ export class WhereItGoes {
     this.problem.set('');
     if (!file) return;
     if (file.size > MOST_BYTES) {
-      this.problem.set(`${file.name} is larger than 8 MB`);
+      this.problem.set(wordsOf('sheet.larger-than-8-mb', { name: file.name }));
       return;
     }
     void file.text().then(
       (text) => this.existing.set({ name: file.name, text }),
-      () => this.problem.set(`${file.name} cannot be read`),
+      () => this.problem.set(wordsOf('sheet.cannot-be-read', { name: file.name })),
     );
   }
 }

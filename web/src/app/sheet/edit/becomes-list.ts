@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { SheetProblem } from '@upper-veneer/core';
 import type { EditReading } from '../../shared/engine/sheet-api';
@@ -54,8 +54,8 @@ export class BecomesList {
       })),
       ...(reading?.kept ?? []).map(({ selector, reason, start, end }) => ({
         mark: '◧',
-        words: `${selector === '' ? 'A comment' : selector} stays as own CSS.`,
-        why: selector === '' ? '' : `It ${reason}.`,
+        words: wordsOf('sheet.comment-stays-as-own', { case: selector === '' ? 'yes' : 'no', selector }),
+        why: selector === '' ? '' : wordsOf('sheet.of', { reason }),
         start,
         end,
       })),

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { PIECES, PIECE_FORMS, type Piece, type PieceForm } from '@upper-veneer/core';
@@ -7,11 +8,15 @@ import { Popover } from 'primeng/popover';
 import { SelectButton } from 'primeng/selectbutton';
 import { Engine } from '../../shared/engine/engine';
 
-const WORDS: Readonly<Record<Piece, string>> = { rule: 'The rule', declaration: 'The line', value: 'The bare value' };
+const WORDS: Readonly<Record<Piece, string>> = {
+  rule: wordsOf('sheet.rule'),
+  declaration: wordsOf('sheet.line'),
+  value: wordsOf('sheet.bare-value'),
+};
 const FORM_WORDS: Readonly<Record<PieceForm, string>> = {
-  'as written': 'By name',
-  'with fallback': 'Name and colour',
-  plain: 'Colour alone',
+  'as written': wordsOf('sheet.name'),
+  'with fallback': wordsOf('sheet.name-colour'),
+  plain: wordsOf('sheet.colour-alone'),
 };
 const COPIED_MS = 1600;
 
@@ -55,7 +60,7 @@ export class CopyPiece {
     const question = { piece, form: this.form(), hasSemicolon: this.hasSemicolon() };
     try {
       const css = await this.#engine.remote.pieceAt(this.text(), this.caret(), question);
-      this.shown.set(css ?? 'The caret stands in no rule.');
+      this.shown.set(css ?? wordsOf('sheet.caret-stands-no-rule'));
       if (css === null) return;
       await navigator.clipboard.writeText(css);
       this.copied.set(piece);

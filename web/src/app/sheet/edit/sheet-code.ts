@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -86,7 +86,7 @@ export class SheetCode {
                 this.typed.emit(state.doc.toString());
               if (docChanged || selectionSet) this.moved.emit(state.selection.main.head);
             }),
-            EditorView.contentAttributes.of({ 'aria-label': 'CSS of the draft, to type in' }),
+            EditorView.contentAttributes.of({ 'aria-label': wordsOf('sheet.css-draft-type') }),
           ],
         }),
       });

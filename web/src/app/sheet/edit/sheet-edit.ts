@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { SheetProblem } from '@upper-veneer/core';
@@ -97,7 +97,7 @@ export class SheetEdit {
     // What is typed from here on is typed into what is being taken.
     this.base.set({ ...before, text });
     let isStored = false;
-    this.#edits.change({ label: 'Edit the sheet', put, drop, ...(ownCss ? { ownCss } : {}) }).subscribe({
+    this.#edits.change({ label: wordsOf('sheet.edit-sheet'), put, drop, ...(ownCss ? { ownCss } : {}) }).subscribe({
       next: () => {
         isStored = true;
         this.told.set('');
@@ -123,12 +123,12 @@ export class SheetEdit {
     this.#of = site.id;
     const kept = before ? { base: before.text, text: this.text() } : rememberedText(site.id);
     const merged = kept ? mergeText(kept.base, kept.text, now.text) : { text: now.text, conflicts: 0 };
-    if (!before && kept && merged.text !== now.text) this.told.set('What you had typed is here again.');
+    if (!before && kept && merged.text !== now.text) this.told.set(wordsOf('sheet.what-you-had-typed'));
     else if (before && kept && kept.text !== kept.base && now.text !== kept.base)
       this.told.set(
         merged.conflicts > 0
-          ? `The draft changed meanwhile, in ${merged.conflicts} ${merged.conflicts === 1 ? 'place' : 'places'} where you had typed too: what stands there is yours.`
-          : 'The draft changed meanwhile; what you had typed stands in it.',
+          ? wordsOf('sheet.draft-changed-meanwhile-place', { conflicts: merged.conflicts })
+          : wordsOf('sheet.draft-changed-meanwhile-what'),
       );
     this.text.set(merged.text);
     this.base.set(now);

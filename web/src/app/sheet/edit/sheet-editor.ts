@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -108,12 +108,7 @@ export class SheetEditor {
   protected readonly isPutting = signal(false);
   readonly #own = signal('');
   protected readonly note = computed(
-    () =>
-      this.#own() ||
-      this.edit.told() ||
-      (this.edit.isKept()
-        ? ''
-        : 'There is no room in this browser to keep what you type: take it over before you leave.'),
+    () => this.#own() || this.edit.told() || (this.edit.isKept() ? '' : wordsOf('sheet.there-no-room-this')),
   );
   protected readonly hasRows = computed(() => {
     const reading = this.edit.reading();
@@ -124,28 +119,27 @@ export class SheetEditor {
   );
   /** What the text comes to, in words. */
   protected readonly words = computed(() => {
-    if (!this.edit.base()) return 'Reading the sheet…';
-    if (!this.edit.isDirty()) return 'As in the draft';
-    if (this.edit.isStopped()) return 'It cannot be taken over as it is';
+    if (!this.edit.base()) return wordsOf('sheet.reading-sheet');
+    if (!this.edit.isDirty()) return wordsOf('sheet.as-draft');
+    if (this.edit.isStopped()) return wordsOf('sheet.cannot-be-taken-over');
     const reading = this.edit.reading();
     if (!reading) return 'Reading…';
     const known = new Set(this.site.overrides().map(({ id }) => id));
     const changed = reading.put.filter(({ id }) => known.has(id)).length;
     const parts = [
-      counted(changed, 'override changes', 'overrides change'),
-      counted(reading.put.length - changed, 'is new', 'are new'),
+      counted(changed, wordsOf('sheet.override-changes'), wordsOf('sheet.overrides-change')),
+      counted(reading.put.length - changed, wordsOf('sheet.new'), wordsOf('sheet.are-new')),
       counted(reading.drop.length, 'goes', 'go'),
-      reading.ownCss ? 'own CSS changes' : '',
+      reading.ownCss ? wordsOf('sheet.own-css-changes') : '',
     ].filter((part) => part !== '');
-    return parts.length > 0 ? sentence(parts) : 'Says what the draft says';
+    return parts.length > 0 ? sentence(parts) : wordsOf('sheet.says-what-draft-says');
   });
   protected readonly proofWords = computed(() => {
     const reading = this.edit.reading();
     if (!this.edit.isDirty() || !reading || this.edit.isStopped()) return '';
-    if (!reading.isProved) return '◆ not proved to mean what is written: some pages were not wholly read';
-    const more =
-      reading.unlooked > 0 ? `; ${reading.unlooked} rules not looked at for whether they change anything` : '';
-    return `proved to mean what is written${more}`;
+    if (!reading.isProved) return wordsOf('sheet.not-proved-mean-what');
+    const more = reading.unlooked > 0 ? wordsOf('sheet.rules-not-looked-for', { unlooked: reading.unlooked }) : '';
+    return wordsOf('sheet.proved-mean-what-written', { more });
   });
 
   readonly #asked = computed(() => ({ text: this.edit.text(), caret: this.caret(), veneer: this.site.veneer() }));
@@ -198,7 +192,7 @@ export class SheetEditor {
   }
 
   protected refuse(): void {
-    this.#own.set('The lines at the top are written from Palette: change colours and their names there.');
+    this.#own.set(wordsOf('sheet.lines-top-are-written'));
   }
 
   protected goTo({ start, end }: { readonly start: number; readonly end: number }): void {
@@ -250,7 +244,7 @@ export class SheetEditor {
     this.#engine.remote.rulesOn(this.edit.text(), { pageId, element }).then(
       (offsets) => {
         const after = offsets.find((offset) => offset > this.caret()) ?? offsets.at(0);
-        if (after === undefined) this.#own.set('No rule of the sheet styles that.');
+        if (after === undefined) this.#own.set(wordsOf('sheet.no-rule-sheet-styles'));
         else {
           this.#own.set('');
           this.code().goTo(after);
@@ -268,15 +262,20 @@ export class SheetEditor {
     this.type(text);
     afterNextRender(() => this.code().goTo(first + 1), { injector: this.#injector });
     this.#own.set(
-      `${put} ${put === 1 ? 'rule was' : 'rules were'} put in${twice.length > 0 ? `; ${twice.length} stood there already: ${twice.slice(0, 3).join(', ')}${twice.length > 3 ? '…' : ''}` : ''}. Nothing is taken over yet.`,
+      wordsOf('sheet.rule-was-rules-were', {
+        put,
+        twice: twice.length,
+        twice2: twice.slice(0, 3),
+        case: twice.length > 3 ? 'yes' : 'no',
+      }),
     );
   }
 
   protected countsOf({ specificity, elements: count, spots, pages }: Spoken<DrawnRule>): string {
-    if (!specificity) return 'Browsers drop it';
-    const lit = count > spots.length ? `, the first ${spots.length} lit` : '';
-    const elements = `${count} ${count === 1 ? 'element' : 'elements'} on ${pages} ${pages === 1 ? 'page' : 'pages'}${lit}`;
-    return `${count === 0 ? 'Nothing on the pages here' : elements}, specificity ${specificity.join(',')}`;
+    if (!specificity) return wordsOf('sheet.browsers-drop');
+    const lit = count > spots.length ? wordsOf('sheet.first-lit', { spots: spots.length }) : '';
+    const elements = wordsOf('sheet.element-elements-page-pages', { count, pages, lit });
+    return wordsOf('sheet.nothing-pages-here-specificity', { count, elements, specificity: specificity.join(',') });
   }
 }
 

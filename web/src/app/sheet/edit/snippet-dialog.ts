@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { SnippetPut } from '@upper-veneer/core';
@@ -51,7 +52,13 @@ export class SnippetDialog {
     field.value = '';
     if (!file) return;
     if (file.size > MOST_BYTES) {
-      this.problem.set(`${file.name} has ${(file.size / 1000).toFixed(0)} KB, the bound is ${MOST_BYTES / 1000} KB.`);
+      this.problem.set(
+        wordsOf('sheet.has-kb-bound-kb', {
+          name: file.name,
+          file: (file.size / 1000).toFixed(0),
+          MOSTBYTES: MOST_BYTES / 1000,
+        }),
+      );
       return;
     }
     this.css.set(await file.text());
@@ -61,7 +68,7 @@ export class SnippetDialog {
   protected async put(): Promise<void> {
     try {
       const put = await this.#engine.remote.putInSnippet(this.text(), this.css());
-      if (typeof put === 'string') this.problem.set(`It cannot be put in: it ${put}.`);
+      if (typeof put === 'string') this.problem.set(wordsOf('sheet.cannot-be-put', { put }));
       else this.made.emit(put);
     } catch (error) {
       this.#engine.tell(error);

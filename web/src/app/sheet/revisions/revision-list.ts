@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { DatePipe } from '@angular/common';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import type { RevisionDocument } from '@upper-veneer/contract';
@@ -89,10 +90,17 @@ export class RevisionList {
       const revision = looks.find(({ variation }) => variation === decision?.winner)?.revision;
       if (!decision || revision === undefined) continue;
       const { sums } = decision.figures;
-      const rates = sums.map(
-        ({ variation, rate, seen }) => `${variation} ${(100 * rate).toFixed(2)} % of ${seen.toLocaleString('en')}`,
+      const rates = sums.map(({ variation, rate, seen }) =>
+        wordsOf('sheet.of-2', { variation, what: (100 * rate).toFixed(2), seen: seen.toLocaleString('en') }),
       );
-      const words = `${name}: decided for ${decision.winner} by ${decision.who}, ${decision.at.slice(0, 10)}: ${decision.why}. ${rates.join(', ')}`;
+      const words = wordsOf('sheet.decided-for', {
+        name,
+        winner: decision.winner,
+        who: decision.who,
+        at: decision.at.slice(0, 10),
+        why: decision.why,
+        rates,
+      });
       found.set(revision, [...(found.get(revision) ?? []), words]);
     }
     return found;
@@ -110,7 +118,10 @@ export class RevisionList {
       return name === undefined ? [] : [{ label: `${name}, ${count}`, command: () => this.#bring(kept.number, id) }];
     });
     return [
-      { label: `The whole revision, ${kept.overrides.length}`, command: () => this.#bring(kept.number, 'all') },
+      {
+        label: wordsOf('sheet.whole-revision', { overrides: kept.overrides.length }),
+        command: () => this.#bring(kept.number, 'all'),
+      },
       ...(named.length > 1 ? [{ separator: true }, ...named] : []),
     ];
   });
@@ -121,7 +132,10 @@ export class RevisionList {
 
   protected marksOf(number: number): string {
     const draft = this.site.draft();
-    return [number === draft?.publishedRevision ? 'published' : '', number === draft?.equalsRevision ? 'the draft' : '']
+    return [
+      number === draft?.publishedRevision ? 'published' : '',
+      number === draft?.equalsRevision ? wordsOf('sheet.draft') : '',
+    ]
       .filter((mark) => mark !== '')
       .join(', ');
   }
@@ -130,34 +144,35 @@ export class RevisionList {
     this.#edits.publishRevision(number).subscribe(() =>
       this.#messages.add({
         severity: 'contrast',
-        summary: 'Published',
-        detail: `Revision ${number} is what visitors now get`,
+        summary: wordsOf('sheet.published'),
+        detail: wordsOf('sheet.revision-what-visitors-now', { number }),
         life: 8000,
       }),
     );
   }
 
   protected bringLeft(id: number): void {
-    this.#edits.bringLeftBack(id).subscribe(() => this.told.set('That draft is here again. Undo takes it back.'));
+    this.#edits.bringLeftBack(id).subscribe(() => this.told.set(wordsOf('sheet.draft-here-again-undo')));
   }
 
   #bring(number: number, part: number | null | 'all'): void {
     this.#edits
       .bringBack(number, part, ({ stranded, colorless, isWhole }) => {
         const away =
-          awayWords(stranded, 'the page is gone') + awayWords(colorless, 'nobody can tell their colour any more');
+          awayWords(stranded, wordsOf('sheet.page-gone')) +
+          awayWords(colorless, wordsOf('sheet.nobody-can-tell-their'));
         const lead =
           part !== 'all'
-            ? `That part is as revision ${number} had it.`
+            ? wordsOf('sheet.part-as-revision-had', { number })
             : isWhole
-              ? `The draft is as revision ${number} had it.`
-              : `The overrides of revision ${number} are back; it was saved before palettes were kept with revisions, so the colours are today’s.`;
-        this.told.set(`${lead}${away} Undo takes it back.`);
+              ? wordsOf('sheet.draft-as-revision-had', { number })
+              : wordsOf('sheet.overrides-revision-are-back', { number });
+        this.told.set(wordsOf('sheet.undo-takes-back', { lead, away }));
       })
       .subscribe();
   }
 }
 
 function awayWords(count: number, why: string): string {
-  return count === 0 ? '' : ` ${count} ${count === 1 ? 'override stays' : 'overrides stay'} away: ${why}.`;
+  return count === 0 ? '' : ` ${count} ${wordsOf('sheet.override-stays-overrides-stay', { count })} away: ${why}.`;
 }

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { RangeSetBuilder, type Extension } from '@codemirror/state';
 import {
   Decoration,
@@ -35,7 +36,7 @@ class Chip extends WidgetType {
     const chip = document.createElement('span');
     chip.className = 'cm-uv-chip';
     chip.style.background = this.color.hex;
-    chip.title = this.color.hex || 'A colour is to be filled in';
+    chip.title = this.color.hex || wordsOf('sheet.colour-be-filled');
     chip.textContent = this.color.hex ? '' : '?';
     const { press } = this;
     if (press) {

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -62,10 +63,10 @@ export class ImportDialog implements OnInit {
   #running: Subscription | null = null;
 
   protected readonly kinds = [
-    { kind: 'files', label: 'Files' },
-    { kind: 'address', label: 'Address' },
-    { kind: 'browser', label: 'Your browser' },
-    { kind: 'widget', label: 'Pasted widget' },
+    { kind: 'files', label: wordsOf('survey.files') },
+    { kind: 'address', label: wordsOf('survey.address') },
+    { kind: 'browser', label: wordsOf('survey.your-browser') },
+    { kind: 'widget', label: wordsOf('survey.pasted-widget') },
   ];
   protected readonly kind = linkedSignal<'files' | 'address' | 'browser' | 'widget'>(() =>
     /^https?:/.test(this.aim().page?.source ?? '') ? 'address' : 'files',
@@ -100,8 +101,12 @@ export class ImportDialog implements OnInit {
 
   protected readonly heading = computed(() => {
     const { siteId, page, isWhole } = this.aim();
-    if (isWhole) return 'Capture the site again';
-    return page ? `Capture ${page.name} again` : siteId === null ? 'Bring in a site' : 'Add pages to this site';
+    if (isWhole) return wordsOf('survey.capture-site-again');
+    return page
+      ? wordsOf('survey.capture-again', { name: page.name })
+      : siteId === null
+        ? wordsOf('survey.bring-site')
+        : wordsOf('survey.add-pages-this-site');
   });
   protected readonly problem = computed(() => {
     const step = this.step();
@@ -116,7 +121,7 @@ export class ImportDialog implements OnInit {
   );
   protected readonly progressWords = computed(() => {
     const { done, total } = this.progress();
-    return total > 0 ? `${done} of ${total}` : done > 0 ? String(done) : '';
+    return total > 0 ? wordsOf('survey.of', { done, total }) : done > 0 ? String(done) : '';
   });
   protected readonly result = computed(() => {
     const step = this.step();
@@ -127,13 +132,13 @@ export class ImportDialog implements OnInit {
     if (!result) return '';
     const added =
       result.pages.length > 0
-        ? `${result.pages.length} ${result.pages.length === 1 ? 'page' : 'pages'} brought in: ${listed(result.pages)}.`
+        ? wordsOf('survey.page-pages-brought', { pages: result.pages.length, listed: listed(result.pages) })
         : '';
     const again =
       result.again.length > 0
-        ? `${listed(result.again)} ${result.again.length === 1 ? 'was' : 'were'} captured again.`
+        ? wordsOf('survey.captured-again', { listed: listed(result.again), again: result.again.length })
         : '';
-    return [added, again].filter((text) => text !== '').join(' ') || 'Nothing was captured again.';
+    return [added, again].filter((text) => text !== '').join(' ') || wordsOf('survey.nothing-was-captured-again');
   });
   /** What of a site captured again is otherwise than it was; empty where nothing was. */
   protected readonly changedWords = computed(() => {
@@ -142,20 +147,20 @@ export class ImportDialog implements OnInit {
     const sheets = changedSheets.length;
     const what = [
       ...(changed.length > 0
-        ? [`${listed(changed)} ${changed.length === 1 ? 'is' : 'are'} otherwise than before`]
+        ? [wordsOf('survey.otherwise-than-before', { listed: listed(changed), changed: changed.length })]
         : []),
-      ...(sheets > 0
-        ? [`${sheets} ${sheets === 1 ? 'stylesheet is' : 'stylesheets are'} another, for every page that has it`]
-        : []),
+      ...(sheets > 0 ? [wordsOf('survey.stylesheet-stylesheets-are-another', { sheets })] : []),
     ];
     return what.length === 0
-      ? 'Nothing of it is otherwise than it was.'
-      : `${what.join('; ')}. What overrides lost by it is in Proof, under Drift.`;
+      ? wordsOf('survey.nothing-otherwise-than-was')
+      : wordsOf('survey.what-overrides-lost-proof', { what: what.join('; ') });
   });
   protected readonly size = computed(() => sizeWords(this.files().reduce((sum, { file }) => sum + file.size, 0)));
   protected readonly fileNames = computed(() => {
     const names = this.files().map(({ path }) => path);
-    return names.length > 6 ? `${names.slice(0, 6).join(', ')} and ${names.length - 6} more` : names.join(', ');
+    return names.length > 6
+      ? wordsOf('survey.more', { names: names.slice(0, 6), names2: names.length - 6 })
+      : names.join(', ');
   });
   protected readonly canStart = computed(
     () =>
@@ -218,7 +223,10 @@ export class ImportDialog implements OnInit {
     const [{ field, reason }] = checked.errors;
     this.step.set({
       name: 'asking',
-      problem: { title: 'Not brought in.', message: `The ${field.split('.').pop() ?? ''} ${reason}.` },
+      problem: {
+        title: wordsOf('survey.not-brought'),
+        message: wordsOf('survey.of-2', { pop: field.split('.').pop() ?? '', reason }),
+      },
     });
     return null;
   }
@@ -283,7 +291,9 @@ export class ImportDialog implements OnInit {
 function listed(names: readonly string[]): string {
   // Names have commas of their own.
   const shown = names.length > 5 ? [...names.slice(0, 4), `${names.length - 4} more`] : names;
-  return shown.length < 2 ? shown.join('') : `${shown.slice(0, -1).join('; ')} and ${shown.at(-1)}`;
+  return shown.length < 2
+    ? shown.join('')
+    : wordsOf('survey.of-3', { shown: shown.slice(0, -1).join('; '), at: shown.at(-1) ?? '' });
 }
 
 function sizeWords(bytes: number): string {

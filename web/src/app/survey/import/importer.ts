@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { HttpClient, HttpEventType } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import type { ImportProgress, ImportRequest, ImportResult } from '@upper-veneer/contract';
@@ -64,8 +65,8 @@ export class Importer {
         source.close();
         subscriber.error(
           new ApiProblem(
-            'The server does not answer',
-            'Whether the import was finished shows when it is there again.',
+            wordsOf('survey.server-does-not-answer'),
+            wordsOf('survey.whether-import-was-finished'),
             [],
             true,
           ),

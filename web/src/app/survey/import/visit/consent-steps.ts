@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import type { SeenElement, VisitStep } from '@upper-veneer/core';
 import { plainStep, targetOf } from './plain-step';
 
@@ -23,9 +24,9 @@ export function guessConsent(elements: readonly SeenElement[]): {
  */
 export function consentSteps(title: string, accept: SeenElement, refuse: SeenElement): VisitStep[] {
   return [
-    plainStep('wait', { ...targetOf(accept), keep: `${title}, before consent` }),
-    plainStep('press', { ...targetOf(accept), keep: `${title}, after accepting` }),
+    plainStep('wait', { ...targetOf(accept), keep: wordsOf('survey.before-consent', { title }) }),
+    plainStep('press', { ...targetOf(accept), keep: wordsOf('survey.after-accepting', { title }) }),
     plainStep('anew'),
-    plainStep('press', { ...targetOf(refuse), keep: `${title}, after refusing` }),
+    plainStep('press', { ...targetOf(refuse), keep: wordsOf('survey.after-refusing', { title }) }),
   ];
 }

@@ -13,19 +13,19 @@ import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { VISIT_BOUNDS, stepProblem, type VisitAct, type VisitStep, type SeenElement } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { plainStep, targetOf } from './plain-step';
 import { VisitSession } from './visit-session';
 
 const ACTS: readonly { readonly act: VisitAct; readonly label: string }[] = [
-  { act: 'press', label: 'Press' },
-  { act: 'type', label: 'Type into' },
-  { act: 'choose', label: 'Choose in' },
-  { act: 'hover', label: 'Hover over' },
-  { act: 'wait', label: 'Wait for' },
-  { act: 'scroll', label: 'Scroll to' },
-  { act: 'width', label: 'Be this wide' },
-  { act: 'anew', label: 'Begin anew' },
+  { act: 'press', label: wordsOf('survey.press') },
+  { act: 'type', label: wordsOf('survey.type-into') },
+  { act: 'choose', label: wordsOf('survey.choose') },
+  { act: 'hover', label: wordsOf('survey.hover-over') },
+  { act: 'wait', label: wordsOf('survey.wait-for') },
+  { act: 'scroll', label: wordsOf('survey.scroll') },
+  { act: 'width', label: wordsOf('survey.be-this-wide') },
+  { act: 'anew', label: wordsOf('survey.begin-anew') },
 ];
 
 /** The next step: done to what was pointed at, or written by hand. */
@@ -62,7 +62,7 @@ export class StepForm {
   protected readonly elements = computed(() =>
     (this.session.sight()?.elements ?? []).map((seen) => ({
       seen,
-      label: `${seen.name}${KIND[seen.act]}${this.#isPast(seen) ? ', outside the window' : ''}`,
+      label: `${seen.name}${KIND[seen.act]}${this.#isPast(seen) ? wordsOf('survey.outside-window') : ''}`,
     })),
   );
   protected readonly chosenOption = computed(() => this.elements().find(({ seen }) => seen === this.chosen()) ?? null);
@@ -99,5 +99,5 @@ const KIND: Readonly<Record<SeenElement['act'], string>> = {
   press: '',
   type: ', field',
   choose: ', list',
-  wait: ', no control',
+  wait: wordsOf('survey.no-control'),
 };

@@ -4,7 +4,7 @@ import { LucideAngularModule, Trash2 } from 'lucide-angular';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { describeStep } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { VisitSession } from './visit-session';
 
 /** What is done in a visit, with a picture after each step, and which pages are kept. */
@@ -34,13 +34,13 @@ export class StepList {
     const { keep, steps } = this.session.plan();
     const pictures = this.session.pictures();
     return [
-      { place: -1, words: 'The page as it comes', keep, picture: pictures[0] ?? null, suggestion: '' },
+      { place: -1, words: wordsOf('survey.page-as-comes'), keep, picture: pictures[0] ?? null, suggestion: '' },
       ...steps.map((step, place) => ({
         place,
         words: spoken(describeStep(step)),
         keep: step.keep,
         picture: pictures[place + 1] ?? null,
-        suggestion: `${this.session.title()}, step ${place + 1}`,
+        suggestion: wordsOf('survey.step', { title: this.session.title(), place: place + 1 }),
       })),
     ];
   });

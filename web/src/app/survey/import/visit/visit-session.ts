@@ -1,7 +1,7 @@
 import { Injectable, type OnDestroy, computed, inject, signal } from '@angular/core';
 import type { SightDocument } from '@upper-veneer/contract';
 import { describeStep, planProblem, type VisitPlan, type VisitStep } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import type { Subscription } from 'rxjs';
 import type { ApiProblem } from '../../../shared/api/api-problem';
 import { newId } from '../../../shared/engine/new-id';
@@ -65,14 +65,18 @@ export class VisitSession implements OnDestroy {
   /** Opens the page again, and leads it through the steps so far, a picture after each. */
   reopen(): void {
     const { address, width } = this.#plan();
-    this.#ask('Opening the page', this.#api.look(this.#key, address, width), 0, () => this.#lead(0));
+    this.#ask(wordsOf('survey.opening-page'), this.#api.look(this.#key, address, width), 0, () => this.#lead(0));
   }
 
   /** Does the steps from one of them on again; where one fails the page stays as it is by then. */
   #lead(place: number): void {
     const { steps } = this.#plan();
     if (place >= steps.length) return;
-    const words = `Step ${place + 1} of ${steps.length}, ${spoken(describeStep(steps[place]))}`;
+    const words = wordsOf('survey.step-2', {
+      place: place + 1,
+      steps: steps.length,
+      spoken: spoken(describeStep(steps[place])),
+    });
     this.#ask(words, this.#api.act(this.#key, steps[place]), place + 1, () => this.#lead(place + 1));
   }
 
