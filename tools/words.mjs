@@ -88,15 +88,30 @@ const codesOf = (node) => {
   return [];
 };
 
+const isTelling = (node) =>
+  ts.isCallExpression(node) && ts.isIdentifier(node.expression) && TELLING.has(node.expression.text);
+
+/** What templates say themselves: an expression of theirs reads as one of TypeScript. */
+const callsInTemplates = (text) =>
+  [...text.matchAll(/\bwordsOf\(/g)].flatMap(({ index }) => {
+    const { statements } = ts.createSourceFile('a.ts', text.slice(index, index + 2_000), ts.ScriptTarget.Latest, true);
+    let expression = statements.at(0)?.expression;
+    // What follows the call in the template may read as more of the expression.
+    while (expression && !isTelling(expression))
+      expression = expression.left ?? expression.expression ?? expression.condition;
+    return expression ? [expression] : [];
+  });
+
 for (const folder of TELLERS.map((path) => join(root, path)).filter(existsSync)) {
   for (const entry of readdirSync(folder, { recursive: true })) {
-    if (!entry.endsWith('.ts') || entry.endsWith('.spec.ts')) continue;
+    if (!/\.(?:ts|html)$/.test(entry) || entry.endsWith('.spec.ts')) continue;
     const path = join(folder, entry);
+    for (const call of callsInTemplates(readFileSync(path, 'utf8'))) take(path, call);
+    if (entry.endsWith('.html')) continue;
     walk(sourceOf(path), (node) => {
       // A table may hold the code, and another place tell it.
       if (ts.isStringLiteralLike(node) && asked.has(node.text)) used.add(node.text);
-      if (ts.isCallExpression(node) && ts.isIdentifier(node.expression) && TELLING.has(node.expression.text))
-        take(path, node);
+      if (isTelling(node)) take(path, node);
     });
   }
 }

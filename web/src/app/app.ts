@@ -27,21 +27,21 @@ import { ImportDialog } from './survey/import/import-dialog';
   imports: [Button, ImportDialog, RequestsDrawer, RouterOutlet, Toast, TopBar, WorkedStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" class="skip" (click)="view.focus()">Past the bar, to the view</button>
+    <button type="button" class="skip" (click)="view.focus()" i18n>Past the bar, to the view</button>
     <div><uv-top-bar /><uv-worked-strip /></div>
     <main #view class="view" tabindex="-1">
     @switch (store.state().status) {
       @case ('open') { <router-outlet /> }
-      @case ('opening') { <div class="message" aria-busy="true"><h1>Opening the site</h1><p>Reading its pages and stylesheets.</p></div> }
+      @case ('opening') { <div class="message" aria-busy="true"><h1 i18n>Opening the site</h1><p i18n>Reading its pages and stylesheets.</p></div> }
       @case ('none') {
-        <div class="message"><h1>No site yet</h1><p>Bring one in: a saved copy, an address, or the HTML and CSS of a single widget.</p><p-button label="Bring in a site…" (onClick)="isImporting.set(true)" /></div>
+        <div class="message"><h1 i18n>No site yet</h1><p i18n>Bring one in: a saved copy, an address, or the HTML and CSS of a single widget.</p><p-button label="Bring in a site…" i18n-label (onClick)="isImporting.set(true)" /></div>
         @defer (when isImporting()) { @if (isImporting()) { <uv-import-dialog [aim]="newSite" (closed)="isImporting.set(false)" (finished)="look($event)" /> } }
       }
       @case ('failed') {
         <div class="message" role="alert">
           <h1>{{ problem()?.title }}</h1>
           <p>{{ problem()?.message }}</p>
-          <p-button label="Try again" (onClick)="store.open()" />
+          <p-button label="Try again" i18n-label (onClick)="store.open()" />
         </div>
       }
     }

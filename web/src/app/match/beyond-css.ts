@@ -23,7 +23,7 @@ const MOST_INKS = 8;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (files().length > 0 || framed().length > 0) {
-      <h2>What CSS does not recolour</h2>
+      <h2 i18n>What CSS does not recolour</h2>
       <ul>
         @for (file of rows(); track file.path) {
           <li>
@@ -47,17 +47,17 @@ const MOST_INKS = 8;
               </span>
             }
             @if (file.untold) { <span class="uv-soft">{{ file.untold }}</span> }
-            @if (file.strays > 0) { <a routerLink="/palette" class="uv-soft">its inks are read in the Palette</a> }
+            @if (file.strays > 0) { <a routerLink="/palette" class="uv-soft" i18n>its inks are read in the Palette</a> }
           </li>
         }
         @for (name of framed(); track name) {
           <li>
-            <span class="head"><span class="name">{{ name }}</span><span class="uv-soft">framed</span></span>
-            <span class="uv-soft">takes colours by its maker’s settings only</span>
+            <span class="head"><span class="name">{{ name }}</span><span class="uv-soft" i18n>framed</span></span>
+            <span class="uv-soft" i18n>takes colours by its maker’s settings only</span>
           </li>
         }
       </ul>
-      @if (more() > 0) { <p class="uv-soft">and {{ more() }} more files, not read</p> }
+      @if (more() > 0) { <p class="uv-soft" i18n>and {{ more() }} more files, not read</p> }
     }
   `,
   styles: `

@@ -11,19 +11,19 @@ const MOST_SHOWN = 6;
   imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>What the eye meets first <span class="uv-soft">on {{ pageName() }}</span></h2>
+    <h2 i18n>What the eye meets first <span class="uv-soft">on {{ pageName() }}</span></h2>
     @if (rows().length > 0) {
       <ol>
         @for (row of rows(); track row.element) {
           <li>
-            <span class="head"><span class="name" [title]="row.basis">{{ row.name }}@if (row.isMain) { <span class="uv-soft"> · main action</span> }</span><span>{{ row.share }}</span></span>
-            <span class="track" role="img" [attr.aria-label]="row.share + ' of 100 as matched, ' + row.before + ' as it arrived'"><span class="uv-grain" [style.width.%]="row.share"></span><span class="was" [style.left.%]="row.before"></span></span>
+            <span class="head"><span class="name" [title]="row.basis">{{ row.name }}@if (row.isMain) { <span class="uv-soft" i18n> · main action</span> }</span><span>{{ row.share }}</span></span>
+            <span class="track" role="img" [attr.aria-label]="wordsOf('match.100-as-matched-as', { share: row.share, before: row.before })"><span class="uv-grain" [style.width.%]="row.share"></span><span class="was" [style.left.%]="row.before"></span></span>
           </li>
         }
       </ol>
-      <p class="uv-soft">The thin mark is where it arrived. From area, difference to what lies around, and how well the label is read; our own figure.</p>
-      @if (outranked(); as words) { <p class="warn"><span aria-hidden="true">◆</span> {{ words }} <p-button label="Make it the main action" [outlined]="true" size="small" (onClick)="named.emit(rows()[0])" /></p> }
-    } @else { <p class="uv-soft">This scope holds no action.</p> }
+      <p class="uv-soft" i18n>The thin mark is where it arrived. From area, difference to what lies around, and how well the label is read; our own figure.</p>
+      @if (outranked(); as words) { <p class="warn"><span aria-hidden="true">◆</span> {{ words }} <p-button label="Make it the main action" i18n-label [outlined]="true" size="small" (onClick)="named.emit(rows()[0])" /></p> }
+    } @else { <p class="uv-soft" i18n>This scope holds no action.</p> }
   `,
   styles: `
     :host { display: block; padding: 10px 14px 12px; border-bottom: 1px solid var(--uv-line-strong); }
@@ -41,6 +41,8 @@ const MOST_SHOWN = 6;
   `,
 })
 export class EyeFirst {
+  protected readonly wordsOf = wordsOf;
+
   readonly arrived = input.required<readonly Spoken<Prominence>[]>();
   readonly matched = input.required<readonly Spoken<Prominence>[]>();
   readonly pageId = input.required<number>();

@@ -27,36 +27,36 @@ const MOST_BYTES = 2_000_000;
   imports: [Button, Dialog, FormsModule, InputText, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="close()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '720px', maxWidth: '96vw' }" header="Kits">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="close()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '720px', maxWidth: '96vw' }" header="Kits" i18n-header>
       <div class="all">
         <form class="keep" (ngSubmit)="keep()">
-          <p-select name="part" [options]="parts()" optionLabel="name" optionValue="id" [ngModel]="part()" (ngModelChange)="part.set($event)" placeholder="A matched part" size="small" ariaLabel="Part to keep as a kit" appendTo="self" />
-          <input pInputText pSize="small" name="name" maxlength="120" [placeholder]="partName() || 'name'" aria-label="Name of the kit" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" />
-          <p-button type="submit" label="Keep as a kit" size="small" [disabled]="part() === null" />
-          <p-button label="Bring in a file" [outlined]="true" size="small" (onClick)="file.click()" /><input #file type="file" accept=".json,application/json" hidden aria-label="Kit to bring in" (change)="read(file)" />
+          <p-select name="part" [options]="parts()" optionLabel="name" optionValue="id" [ngModel]="part()" (ngModelChange)="part.set($event)" placeholder="A matched part" i18n-placeholder size="small" ariaLabel="Part to keep as a kit" i18n-ariaLabel appendTo="self" />
+          <input pInputText pSize="small" name="name" maxlength="120" [placeholder]="partName() || wordsOf('match.name')" aria-label="Name of the kit" i18n-aria-label autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" />
+          <p-button type="submit" label="Keep as a kit" i18n-label size="small" [disabled]="part() === null" />
+          <p-button label="Bring in a file" i18n-label [outlined]="true" size="small" (onClick)="file.click()" /><input #file type="file" accept=".json,application/json" hidden aria-label="Kit to bring in" i18n-aria-label (change)="read(file)" />
         </form>
         @if (problem() !== '') { <p class="problem" role="alert">{{ problem() }}</p> }
         @if (told(); as laid) {
           <div class="told" role="status">
             <p><strong>{{ laidWords(laid) }}</strong></p>
             @if (laid.misfits.length + laid.wider.length > 0) {
-              <ul class="uv-scroll">@for (misfit of misfitsOf(laid); track $index) { <li>@if (misfit.selector) { <span class="uv-mono">{{ misfit.selector }}</span> } @else { own CSS } {{ misfit.property }} <span class="uv-soft">{{ misfit.reason }}</span></li> }</ul>
+              <ul class="uv-scroll">@for (misfit of misfitsOf(laid); track $index) { <li>@if (misfit.selector) { <span class="uv-mono">{{ misfit.selector }}</span> } @else { <ng-container i18n>own CSS </ng-container>} {{ misfit.property }} <span class="uv-soft">{{ misfit.reason }}</span></li> }</ul>
             }
           </div>
         }
-        <ul class="kits uv-scroll" aria-label="Kits that are kept">
+        <ul class="kits uv-scroll" aria-label="Kits that are kept" i18n-aria-label>
           @for (own of kits(); track own.id) {
             <li>
-              <div><strong>{{ own.kit.name }}</strong> <span class="uv-soft">made on {{ own.kit.madeOn }}, {{ own.keptAt.slice(0, 10) }}, {{ own.kit.rules.length }} {{ own.kit.rules.length === 1 ? 'rule' : 'rules' }}{{ own.kit.ownCss ? ' and own CSS' : '' }}</span>
+              <div><strong>{{ own.kit.name }}</strong> <span class="uv-soft" i18n>made on {{ own.kit.madeOn }}, {{ own.keptAt.slice(0, 10) }}, {{ own.kit.rules.length }} {own.kit.rules.length, plural, =1 {rule} other {rules}}{{ own.kit.ownCss ? wordsOf('match.own-css') : '' }}</span>
                 <p class="uv-soft">{{ fitWords(own.fit) }}</p></div>
               <span class="acts">
-                @if (laying() === own.id) { <span role="status">{{ progress().done }} of {{ progress().total }}</span><p-button label="Stop" [outlined]="true" size="small" (onClick)="stop()" /> }
-                @else { <p-button label="Lay it on" size="small" [disabled]="laying() !== null || !own.fit?.rules" (onClick)="lay(own)" /> }
-                <p-button label="File" [outlined]="true" size="small" (onClick)="save(own.kit)" [ariaLabel]="'Save the kit ' + own.kit.name + ' as a file'" />
-                <p-button label="Take away" [text]="true" size="small" (onClick)="drop(own.id)" />
+                @if (laying() === own.id) { <span role="status" i18n>{{ progress().done }} of {{ progress().total }}</span><p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" /> }
+                @else { <p-button label="Lay it on" i18n-label size="small" [disabled]="laying() !== null || !own.fit?.rules" (onClick)="lay(own)" /> }
+                <p-button label="File" i18n-label [outlined]="true" size="small" (onClick)="save(own.kit)" [ariaLabel]="wordsOf('match.save-kit-as-file', { name: own.kit.name })" />
+                <p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="drop(own.id)" />
               </span>
             </li>
-          } @empty { <li class="uv-soft none">{{ isRead() ? 'None is kept yet. A part’s finished match, kept by role, can be laid on the same widget of another site.' : 'Reading the kits…' }}</li> }
+          } @empty { <li class="uv-soft none">{{ isRead() ? wordsOf('match.none-kept-yet-part') : wordsOf('match.reading-kits') }}</li> }
         </ul>
       </div>
     </p-dialog>
@@ -77,6 +77,8 @@ const MOST_BYTES = 2_000_000;
   `,
 })
 export class KitsDialog {
+  protected readonly wordsOf = wordsOf;
+
   readonly closed = output();
   readonly #site = inject(SiteStore);
   readonly #edits = inject(DraftEdits);

@@ -89,6 +89,8 @@ const MOST_LIT = 300;
   styleUrls: ['./match-layout.scss', './match-page.scss'],
 })
 export class MatchPage {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly isKits = signal(false);
   protected readonly isVarying = signal(false);
   protected readonly isForming = signal(false);

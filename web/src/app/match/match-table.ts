@@ -26,8 +26,8 @@ const SLICE = 16;
   imports: [ColorChip, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <table role="grid" aria-label="Found colours and what they become" aria-multiselectable="true">
-      <thead><tr><th scope="col">Found</th><th scope="col">Paints</th><th scope="col">Becomes</th><th scope="col" title="Worst contrast over all places and states, and what is asked">On its ground</th><th scope="col">Why</th></tr></thead>
+    <table role="grid" aria-label="Found colours and what they become" i18n-aria-label aria-multiselectable="true">
+      <thead><tr><th scope="col" i18n>Found</th><th scope="col" i18n>Paints</th><th scope="col" i18n>Becomes</th><th scope="col" title="Worst contrast over all places and states, and what is asked" i18n-title i18n>On its ground</th><th scope="col" i18n>Why</th></tr></thead>
       <tbody>
         @for (row of drawn(); track row.id; let i = $index) {
           <tr #line [attr.aria-selected]="chosen().includes(row.id)" [class.state]="row.isState" [class.left]="row.isLeft" [tabindex]="i === focusAt() ? 0 : -1" (click)="pick(row.id, i, $event)" (keydown)="onKey($event, i)">

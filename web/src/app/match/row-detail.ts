@@ -46,35 +46,35 @@ const MOST_LISTED = 60;
         <uv-color-chip [color]="lead.found.hex" />
         <span aria-hidden="true">→</span>
         <uv-color-chip [color]="lead.css" />
-        <h2>{{ rows().length > 1 ? rows().length + ' colours' : words() }}</h2>
+        <h2>{{ rows().length > 1 ? wordsOf('match.colours-2', { rows: rows().length }) : words() }}</h2>
       </header>
       <p class="uv-soft reason">
-        @if (rows().length > 1) { What is chosen here goes to all of them. }
+        @if (rows().length > 1) { <ng-container i18n>What is chosen here goes to all of them. </ng-container>}
         @else { {{ lead.reason }}<br /><uv-nearest-brand [css]="lead.found.hex" [palette]="site.palette()" /> }
       </p>
       <div class="acts">
-        <p-button label="Darker" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(-4)" />
-        <p-button label="Lighter" [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(4)" />
-        <p-button label="Leave alone" [outlined]="true" size="small" (onClick)="set.emit({ kind: 'leave' })" />
-        <p-button [label]="areLocked() ? 'Hand back' : 'Keep so'" [outlined]="true" size="small" (onClick)="lock.emit(!areLocked())" />
-        @if (rows().length === 1) { <p-button label="Choose its family" [outlined]="true" size="small" (onClick)="family.emit()" /> }
-        @if (rows().length > 1) { <p-button label="Merge into one" [outlined]="true" size="small" (onClick)="merge.emit(ids())" /> }
+        <p-button label="Darker" i18n-label [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(-4)" />
+        <p-button label="Lighter" i18n-label [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(4)" />
+        <p-button label="Leave alone" i18n-label [outlined]="true" size="small" (onClick)="set.emit({ kind: 'leave' })" />
+        <p-button [label]="areLocked() ? wordsOf('match.hand-back') : wordsOf('match.keep-so')" [outlined]="true" size="small" (onClick)="lock.emit(!areLocked())" />
+        @if (rows().length === 1) { <p-button label="Choose its family" i18n-label [outlined]="true" size="small" (onClick)="family.emit()" /> }
+        @if (rows().length > 1) { <p-button label="Merge into one" i18n-label [outlined]="true" size="small" (onClick)="merge.emit(ids())" /> }
         @if (rows().length === 1 && isRegrouped()) {
-          <p-button label="As found again" [outlined]="true" size="small" (onClick)="asFound.emit(lead.found.id)" />
+          <p-button label="As found again" i18n-label [outlined]="true" size="small" (onClick)="asFound.emit(lead.found.id)" />
         }
         @if (rows().length > 1) {
           <p-button
-            [label]="areTied() ? 'May differ' : 'Must stay equal'" [outlined]="true" size="small"
+            [label]="areTied() ? wordsOf('match.may-differ') : wordsOf('match.must-stay-equal')" [outlined]="true" size="small"
             (onClick)="tie.emit(!areTied())"
           />
         }
-        <p-button [label]="isOff() ? 'Show it again' : 'See without'" [outlined]="true" size="small" (onClick)="off.emit(!isOff())" />
+        <p-button [label]="isOff() ? wordsOf('match.show-again') : wordsOf('match.see-without')" [outlined]="true" size="small" (onClick)="off.emit(!isOff())" />
       </div>
-      <h3>Becomes</h3>
+      <h3 i18n>Becomes</h3>
       @if (rows().length > 1) {
-        <label class="keeps"><input type="checkbox" [checked]="keepsLightness()" (change)="keepsLightness.set(!keepsLightness())" /> each as light beside the first as it was found</label>
+        <label class="keeps"><input type="checkbox" [checked]="keepsLightness()" (change)="keepsLightness.set(!keepsLightness())" /> <ng-container i18n>each as light beside the first as it was found</ng-container></label>
       }
-      <ul class="values" aria-label="Values">
+      <ul class="values" aria-label="Values" i18n-aria-label>
         @for (entry of values(); track entry.words) {
           <li>
             <button type="button" [attr.aria-pressed]="entry.isChosen" (click)="give(entry.value)">
@@ -85,7 +85,7 @@ const MOST_LISTED = 60;
         }
       </ul>
       @if (rows().length > 1) {
-        <h3>Same as</h3>
+        <h3 i18n>Same as</h3>
         <ul class="values">
           @for (row of rows(); track row.found.id) {
             <li>
@@ -97,17 +97,17 @@ const MOST_LISTED = 60;
           }
         </ul>
       }
-      <h3>Its home</h3>
+      <h3 i18n>Its home</h3>
       <ul class="list">
         @for (home of homes(); track $index) { <li><span>{{ home.words }}</span><span class="uv-soft">{{ home.places }}×</span></li> }
       </ul>
       @if (homes().length > 1) {
-        <p class="uv-soft note">◆ One look with {{ homes().length }} homes: changing one of them leaves the others.</p>
+        <p class="uv-soft note" i18n>◆ One look with {{ homes().length }} homes: changing one of them leaves the others.</p>
       }
-      <h3>Places</h3>
+      <h3 i18n>Places</h3>
       @if (ticked().length > 0) {
         <p-button
-          class="apart" [label]="'Set ' + ticked().length + ' apart as a row'" [outlined]="true" size="small"
+          class="apart" [label]="wordsOf('match.set-apart-as-row', { ticked: ticked().length })" [outlined]="true" size="small"
           [disabled]="ticked().length >= lead.found.placeCount" (onClick)="setApart(lead.found.id)"
         />
       }
@@ -117,20 +117,20 @@ const MOST_LISTED = 60;
             <span class="place">
               @if (rows().length === 1) {
                 <input
-                  type="checkbox" [attr.aria-label]="'Tick ' + wordsOf(place)"
+                  type="checkbox" [attr.aria-label]="wordsOf('match.tick', { words: toldOf(place) })"
                   [checked]="ticked().includes(idOf(place))" (change)="tick(place)"
                 />
               }
-              {{ wordsOf(place) }}{{ place.state === 'rest' ? '' : ', ' + place.state }}
-              @if (place.isHidden) { <span class="uv-soft">hidden</span> }
+              {{ toldOf(place) }}{{ place.state === 'rest' ? '' : ', ' + place.state }}
+              @if (place.isHidden) { <span class="uv-soft" i18n>hidden</span> }
             </span>
-            <a [routerLink]="'/bench'" [queryParams]="spotOf(place)">Bench</a>
+            <a [routerLink]="'/bench'" [queryParams]="spotOf(place)" i18n>Bench</a>
           </li>
         }
       </ul>
-      @if (lead.found.placeCount > listed().length) { <p class="uv-soft note">and {{ lead.found.placeCount - listed().length }} more</p> }
+      @if (lead.found.placeCount > listed().length) { <p class="uv-soft note" i18n>and {{ lead.found.placeCount - listed().length }} more</p> }
     } @else {
-      <p class="uv-soft empty">Choose a row to give it another value, to keep it, or to see where it is painted. Shift and Ctrl choose several; Enter keeps them as they are, Delete leaves them alone.</p>
+      <p class="uv-soft empty" i18n>Choose a row to give it another value, to keep it, or to see where it is painted. Shift and Ctrl choose several; Enter keeps them as they are, Delete leaves them alone.</p>
     }
   `,
   styles: `
@@ -159,6 +159,8 @@ const MOST_LISTED = 60;
   `,
 })
 export class RowDetail {
+  protected readonly wordsOf = wordsOf;
+
   readonly #engine = inject(Engine);
   protected readonly site = inject(SiteStore);
   readonly rows = input.required<readonly Spoken<MatchRow>[]>();
@@ -246,7 +248,7 @@ export class RowDetail {
     if (value) this.set.emit({ kind: 'value', value });
   }
 
-  protected wordsOf({ property, name }: PlaceView): string {
+  protected toldOf({ property, name }: PlaceView): string {
     return wordsOf('match.of', { say: say(propertyTold(property)), name });
   }
 

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { MatchScope, PartProgress } from '@upper-veneer/core';
@@ -13,22 +14,22 @@ import { MATCH_WIDTH } from './match-store';
   selector: 'uv-scope-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>Parts</h2>
+    <h2 i18n>Parts</h2>
     <ul>
       @for (row of rows(); track row.id) {
         <li [class.current]="isIn(row.id)">
-          <label class="tick"><input type="checkbox" [checked]="isIn(row.id)" [disabled]="row.isFramed" [attr.aria-label]="'Match ' + row.name + ' with the others ticked'" (change)="toggle(row.id)" /></label>
-          <button type="button" [attr.aria-current]="isIn(row.id)" [title]="row.isFramed ? 'CSS does not reach into it, only its own settings do' : ''" (click)="chosen.emit({ kind: 'parts', partIds: [row.id] })">
+          <label class="tick"><input type="checkbox" [checked]="isIn(row.id)" [disabled]="row.isFramed" [attr.aria-label]="wordsOf('match.match-with-others-ticked', { name: row.name })" (change)="toggle(row.id)" /></label>
+          <button type="button" [attr.aria-current]="isIn(row.id)" [title]="row.isFramed ? wordsOf('match.css-does-not-reach') : ''" (click)="chosen.emit({ kind: 'parts', partIds: [row.id] })">
             <span class="head"><span class="name" [title]="row.name">{{ row.name }}</span>@if (row.handed) { <span class="count">{{ row.handed }}</span> } @else if (row.places > 0 && !row.isFramed) { <span class="count">{{ row.matched }}/{{ row.places }}</span> }</span>
             <span class="kind uv-soft">{{ row.kind }}</span>
             <span class="track"><span class="uv-grain" [style.width.%]="row.share"></span></span>
           </button>
         </li>
-      } @empty { <li class="empty uv-soft">No part was found on this site. Name parts in the Survey, or match the whole site.</li> }
+      } @empty { <li class="empty uv-soft" i18n>No part was found on this site. Name parts in the Survey, or match the whole site.</li> }
     </ul>
-    <h2 class="second">Whole</h2>
+    <h2 class="second" i18n>Whole</h2>
     <ul>
-      <li [class.current]="scope()?.kind === 'site'"><button type="button" class="plain" [attr.aria-current]="scope()?.kind === 'site'" (click)="chosen.emit({ kind: 'site' })">The whole site</button></li>
+      <li [class.current]="scope()?.kind === 'site'"><button type="button" class="plain" [attr.aria-current]="scope()?.kind === 'site'" (click)="chosen.emit({ kind: 'site' })" i18n>The whole site</button></li>
       @for (page of site.captured(); track page.id) {
         <li [class.current]="pageId() === page.id"><button type="button" class="plain" [attr.aria-current]="pageId() === page.id" (click)="chosen.emit({ kind: 'page', pageId: page.id })">{{ page.name }}</button></li>
       }
@@ -58,6 +59,8 @@ import { MATCH_WIDTH } from './match-store';
   `,
 })
 export class ScopeList {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   readonly #engine = inject(Engine);
   readonly #settings = inject(SettingsPlans);

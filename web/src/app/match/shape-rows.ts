@@ -21,8 +21,8 @@ const SLICE = 12;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (rows().length > 0) {
-      <table aria-label="Found shapes and what they become">
-        <thead><tr><th scope="col">Shape</th><th scope="col">Of</th><th scope="col">Becomes</th><th scope="col">Why</th></tr></thead>
+      <table aria-label="Found shapes and what they become" i18n-aria-label>
+        <thead><tr><th scope="col" i18n>Shape</th><th scope="col" i18n>Of</th><th scope="col" i18n>Becomes</th><th scope="col" i18n>Why</th></tr></thead>
         <tbody>
           @for (row of drawn(); track row.id) {
             <tr
@@ -39,7 +39,7 @@ const SLICE = 12;
               <td>
                 <span class="shape">
                   <uv-shape-sample [part]="row.part" [css]="row.css" />
-                  <select [attr.aria-label]="'What ' + row.paints + ' become'" (change)="choose(row.id, $event)">
+                  <select [attr.aria-label]="wordsOf('match.what-become', { paints: row.paints })" (change)="choose(row.id, $event)">
                     @for (option of row.options; track option.becomes) {
                       <option [value]="option.becomes" [selected]="option.becomes === row.becomes">{{ option.label }}</option>
                     }
@@ -51,7 +51,7 @@ const SLICE = 12;
           }
         </tbody>
       </table>
-      @if (hasType()) { <p class="uv-soft">Another family sets lines of other lengths: look at the page at the three widths.</p> }
+      @if (hasType()) { <p class="uv-soft" i18n>Another family sets lines of other lengths: look at the page at the three widths.</p> }
     }
   `,
   styles: `
@@ -71,6 +71,8 @@ const SLICE = 12;
   `,
 })
 export class ShapeRows {
+  protected readonly wordsOf = wordsOf;
+
   readonly rows = input.required<readonly Spoken<ShapeRow>[]>();
   readonly set = output<{ readonly id: string; readonly becomes: ShapeBecomes }>();
   /** Emits elements of the page drawn that are to be lit. */

@@ -12,31 +12,31 @@ import { MATCH_WIDTH } from './match-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (shown().length > 0) {
-      <h2>Properties of the theme <span class="uv-soft">{{ rowIds().length > 0 ? 'behind what is chosen' : 'that feed this scope, at ' + width + ' px' }}</span></h2>
+      <h2 i18n>Properties of the theme <span class="uv-soft">{{ rowIds().length > 0 ? wordsOf('match.behind-what-chosen') : wordsOf('match.feed-this-scope-px', { width: width }) }}</span></h2>
       <ul>
         @for (property of shown(); track property.id) {
           <li (pointerenter)="lit.emit(property.elements)" (pointerleave)="lit.emit([])">
-            <label [title]="property.selector + ' in ' + property.sheet + (property.line > 0 ? ', line ' + property.line : '')">
+            <label [title]="wordsOf('match.line', { selector: property.selector, sheet: property.sheet, case: property.line > 0 ? 'yes' : 'no', line: property.line })">
               <input
                 type="checkbox" [checked]="property.isTaken" [disabled]="property.value === null"
-                [attr.aria-label]="'Override ' + property.name + ' itself'" (change)="flip(property)"
+                [attr.aria-label]="wordsOf('match.override-itself', { name: property.name })" (change)="flip(property)"
                 (focus)="lit.emit(property.elements)" (blur)="lit.emit([])"
               />
               <uv-color-chip [color]="property.hex" /><span aria-hidden="true">→</span><uv-color-chip [color]="property.css" />
               <span class="uv-mono name">{{ property.name }}</span>
             </label>
-            <p class="uv-soft">{{ wordsOf(property) }}</p>
+            <p class="uv-soft">{{ toldOf(property) }}</p>
             @if (property.outside > 0) {
-              <details><summary>{{ property.outside }} outside the scope would change too</summary>
+              <details><summary i18n>{{ property.outside }} outside the scope would change too</summary>
                 <ul class="outsiders">
                   @for (outsider of property.outsiders; track $index) {
                     <li>
                       <span>{{ outsider.words }}</span>
-                      <a [routerLink]="'/bench'" [queryParams]="spotOf(outsider)">Bench</a>
+                      <a [routerLink]="'/bench'" [queryParams]="spotOf(outsider)" i18n>Bench</a>
                     </li>
                   }
                 </ul>
-                <p class="uv-soft">{{ property.moreOutsiders > 0 ? 'and ' + property.moreOutsiders + ' more, alike ones named once' : 'alike ones named once' }}</p>
+                <p class="uv-soft">{{ property.moreOutsiders > 0 ? wordsOf('match.more-alike-ones-named', { moreOutsiders: property.moreOutsiders }) : wordsOf('match.alike-ones-named-once') }}</p>
               </details>
             }
           </li>
@@ -62,6 +62,8 @@ import { MATCH_WIDTH } from './match-store';
   `,
 })
 export class ThemeProperties {
+  protected readonly wordsOf = wordsOf;
+
   readonly properties = input.required<readonly Spoken<PropertyView>[]>();
   /** Rows chosen: properties that feed none of them are left out. */
   readonly rowIds = input<readonly string[]>([]);
@@ -89,7 +91,7 @@ export class ThemeProperties {
     this.taken.emit(isTaken ? taken.filter((other) => other !== id) : [...taken, id]);
   }
 
-  protected wordsOf({ value, words, agreeing, others, isShorter }: Spoken<PropertyView>): string {
+  protected toldOf({ value, words, agreeing, others, isShorter }: Spoken<PropertyView>): string {
     if (!value) return wordsOf('match.feeds-place-places-are', { others });
     const rest = others === 0 ? '' : wordsOf('match.more-become-something-else', { others });
     return wordsOf('match.shorter-way-place-becomes', { isShorter: isShorter ? 'yes' : 'no', agreeing, words, rest });

@@ -15,16 +15,16 @@ import { SiteStore } from '../shared/site/site-store';
   imports: [Button, Dialog, FormsModule, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '540px' }" [header]="'Delete ' + swatch().name">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '540px' }" [header]="wordsOf('palette.delete', { name: swatch().name })">
       <div class="form">
-        @if (roles().length > 0) { <p>It fills {{ roles().join(', ') }}.</p> }
+        @if (roles().length > 0) { <p i18n>It fills {{ roles().join(', ') }}.</p> }
         @if (uses().length > 0) {
-          <p>It is used in {{ uses().length }} {{ uses().length === 1 ? 'place' : 'places' }}:</p>
+          <p i18n>It is used in {{ uses().length }} {uses().length, plural, =1 {place} other {places}}:</p>
           <ul class="uv-scroll">@for (use of uses(); track use.id) { <li><code class="uv-mono" [title]="use.selector">{{ use.selector }}</code><span>{{ use.property }}{{ use.state === 'rest' ? '' : ', ' + use.state }}</span><span class="uv-soft">{{ use.where }}</span></li> }</ul>
         }
-        <div class="heir">Let <p-select [options]="heirs()" optionLabel="name" optionValue="id" [ngModel]="heir()" (ngModelChange)="heir.set($event)" size="small" ariaLabel="What takes its place" /> take its place</div>
-        <p class="uv-soft">{{ heir() === null ? 'The places keep its colour as a plain value, and its roles are empty then.' : 'Places and roles change at once. One step of undo brings everything back.' }}</p>
-        <div class="acts"><p-button label="Cancel" [text]="true" (onClick)="closed.emit()" /><p-button [label]="'Delete ' + swatch().name" (onClick)="decided.emit(request())" /></div>
+        <div class="heir"><ng-container i18n>Let </ng-container><p-select [options]="heirs()" optionLabel="name" optionValue="id" [ngModel]="heir()" (ngModelChange)="heir.set($event)" size="small" ariaLabel="What takes its place" i18n-ariaLabel /> <ng-container i18n>take its place</ng-container></div>
+        <p class="uv-soft">{{ heir() === null ? wordsOf('palette.places-keep-its-colour') : wordsOf('palette.places-roles-change-once') }}</p>
+        <div class="acts"><p-button label="Cancel" i18n-label [text]="true" (onClick)="closed.emit()" /><p-button [label]="wordsOf('palette.delete', { name: swatch().name })" (onClick)="decided.emit(request())" /></div>
       </div>
     </p-dialog>
   `,
@@ -38,6 +38,8 @@ import { SiteStore } from '../shared/site/site-store';
   `,
 })
 export class DeleteDialog {
+  protected readonly wordsOf = wordsOf;
+
   readonly #site = inject(SiteStore);
   readonly swatch = input.required<Swatch>();
   readonly closed = output();

@@ -14,16 +14,16 @@ import { ColorChip } from '../shared/ui/color-chip';
   imports: [Button, ColorChip, FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>Exceptions</h2><span class="uv-soft">left alone by all bulk work</span></header>
+    <header><h2 i18n>Exceptions</h2><span class="uv-soft" i18n>left alone by all bulk work</span></header>
     <ul>
       @for (entry of rows(); track $index) {
-        <li>@if (entry.kind === 'color') { <uv-color-chip [color]="entry.target" /> } @else { <span class="uv-soft">place</span> }<code class="uv-mono" [title]="entry.target">{{ entry.target }}</code><span>{{ entry.reason }}</span><p-button label="End" [text]="true" size="small" [ariaLabel]="'End the exception ' + entry.target" (onClick)="end($index)" /></li>
-      } @empty { <li class="uv-soft">Nothing is left alone yet. A sale red or a warning belongs here, so that no proposal touches it.</li> }
+        <li>@if (entry.kind === 'color') { <uv-color-chip [color]="entry.target" /> } @else { <span class="uv-soft" i18n>place</span> }<code class="uv-mono" [title]="entry.target">{{ entry.target }}</code><span>{{ entry.reason }}</span><p-button label="End" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.end-exception-2', { target: entry.target })" (onClick)="end($index)" /></li>
+      } @empty { <li class="uv-soft" i18n>Nothing is left alone yet. A sale red or a warning belongs here, so that no proposal touches it.</li> }
     </ul>
     <form (ngSubmit)="add()">
-      <input pInputText pSize="small" class="uv-mono" name="target" autocomplete="off" spellcheck="false" placeholder="colour, or selector of a place" aria-label="Colour or selector to leave alone" [ngModel]="target()" (ngModelChange)="target.set($event)" />
-      <input pInputText pSize="small" name="reason" autocomplete="off" maxlength="200" placeholder="why" aria-label="Reason" [ngModel]="reason()" (ngModelChange)="reason.set($event)" />
-      <p-button type="submit" label="Leave alone" [outlined]="true" size="small" [disabled]="target().trim() === '' || reason().trim() === ''" />
+      <input pInputText pSize="small" class="uv-mono" name="target" autocomplete="off" spellcheck="false" placeholder="colour, or selector of a place" i18n-placeholder aria-label="Colour or selector to leave alone" i18n-aria-label [ngModel]="target()" (ngModelChange)="target.set($event)" />
+      <input pInputText pSize="small" name="reason" autocomplete="off" maxlength="200" placeholder="why" aria-label="Reason" i18n-aria-label [ngModel]="reason()" (ngModelChange)="reason.set($event)" />
+      <p-button type="submit" label="Leave alone" i18n-label [outlined]="true" size="small" [disabled]="target().trim() === '' || reason().trim() === ''" />
     </form>
   `,
   styles: `
@@ -39,6 +39,8 @@ import { ColorChip } from '../shared/ui/color-chip';
   `,
 })
 export class ExceptionsList {
+  protected readonly wordsOf = wordsOf;
+
   readonly #site = inject(SiteStore);
   readonly #edits = inject(DraftEdits);
   protected readonly rows = computed(() => this.#site.exceptions());

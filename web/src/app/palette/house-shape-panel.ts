@@ -26,7 +26,7 @@ const HINTS: Readonly<Record<HousePart, string>> = {
   imports: [Button, FormsModule, InputText, ShapeSample],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>House shape</h2><span class="uv-soft">Match offers it, and overrides bound to it follow</span></header>
+    <header><h2 i18n>House shape</h2><span class="uv-soft" i18n>Match offers it, and overrides bound to it follow</span></header>
     <table>
       <tbody>
         @for (row of rows(); track row.part) {
@@ -36,7 +36,7 @@ const HINTS: Readonly<Record<HousePart, string>> = {
             <td class="field">
               <input
                 pInputText pSize="small" class="uv-mono" spellcheck="false" autocomplete="off" maxlength="300"
-                [placeholder]="row.hint" [attr.aria-label]="'House ' + row.words"
+                [placeholder]="row.hint" [attr.aria-label]="wordsOf('palette.house', { words: row.words })"
                 [attr.aria-invalid]="problems()[row.part] !== undefined" [ngModel]="texts()[row.part] ?? ''"
                 (ngModelChange)="type(row.part, $event)" (change)="keep(row.part)"
               />
@@ -46,8 +46,8 @@ const HINTS: Readonly<Record<HousePart, string>> = {
               @if (row.usual; as usual) {
                 <span class="uv-soft" [title]="usual.value">{{ usual.words }}</span>
                 <p-button
-                  label="Take" [text]="true" size="small"
-                  [ariaLabel]="'Take ' + usual.value + ' as the house’s ' + row.words"
+                  label="Take" i18n-label [text]="true" size="small"
+                  [ariaLabel]="wordsOf('palette.take-as-house', { value: usual.value, words: row.words })"
                   (onClick)="take(row.part, usual.value)"
                 />
               }
@@ -57,7 +57,7 @@ const HINTS: Readonly<Record<HousePart, string>> = {
         }
       </tbody>
     </table>
-    <p class="uv-soft">What is left empty is not settled: Match leaves it alone, or, blended in, takes what is usual around a part. An emptied one that overrides use stays in them as a plain value.</p>
+    <p class="uv-soft" i18n>What is left empty is not settled: Match leaves it alone, or, blended in, takes what is usual around a part. An emptied one that overrides use stays in them as a plain value.</p>
   `,
   styles: `
     :host { display: grid; gap: 8px; }
@@ -78,6 +78,8 @@ const HINTS: Readonly<Record<HousePart, string>> = {
   `,
 })
 export class HouseShapePanel {
+  protected readonly wordsOf = wordsOf;
+
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
   /** Emits the palette as it is to be. */

@@ -30,7 +30,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
   imports: [FormsModule, Select, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>Logo on grounds</h2><p-select [options]="$any(pictures())" optionLabel="path" optionValue="path" [ngModel]="desk.picture()?.name ?? null" (ngModelChange)="desk.openStored($event)" placeholder="Choose the logo" size="small" ariaLabel="Logo" /></header>
+    <header><h2 i18n>Logo on grounds</h2><p-select [options]="$any(pictures())" optionLabel="path" optionValue="path" [ngModel]="desk.picture()?.name ?? null" (ngModelChange)="desk.openStored($event)" placeholder="Choose the logo" i18n-placeholder size="small" ariaLabel="Logo" i18n-ariaLabel /></header>
     @if (desk.picture()) {
       <ul>
         @for (tile of tiles(); track tile.hex) {
@@ -41,9 +41,9 @@ import { StandingMark } from '../shared/ui/standing-mark';
           </li>
         }
       </ul>
-      <p class="uv-soft">Each pixel of the logo is laid over the ground and compared with it; its own opaque ground is left out. 3 : 1 is what WCAG 2.2 asks of graphics.</p>
+      <p class="uv-soft" i18n>Each pixel of the logo is laid over the ground and compared with it; its own opaque ground is left out. 3 : 1 is what WCAG 2.2 asks of graphics.</p>
     } @else {
-      <p class="uv-soft">Choose the logo among the site’s pictures, or bring one in on the right. It is laid over every ground, and the share of its ink that is lost there is counted.</p>
+      <p class="uv-soft" i18n>Choose the logo among the site’s pictures, or bring one in on the right. It is laid over every ground, and the share of its ink that is lost there is counted.</p>
     }
   `,
   styles: `

@@ -15,15 +15,15 @@ import { ColorChip } from '../shared/ui/color-chip';
   imports: [Button, ColorChip, FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>Old family</h2><span class="uv-soft">what is left of it, Proof names under Is ours</span></header>
+    <header><h2 i18n>Old family</h2><span class="uv-soft" i18n>what is left of it, Proof names under Is ours</span></header>
     <ul>
       @for (css of colors(); track css) {
-        <li><uv-color-chip [color]="css" /><code class="uv-mono" [title]="css">{{ css }}</code><p-button label="Take out" [text]="true" size="small" [ariaLabel]="'Take ' + css + ' out of the old family'" (onClick)="put(without(css), 'Take ' + css + ' out of the old family')" /></li>
-      } @empty { <li class="uv-soft">None is named. Colours of the brand before this one belong here: all that is within ΔE2000 10 of one counts as left of it.</li> }
+        <li><uv-color-chip [color]="css" /><code class="uv-mono" [title]="css">{{ css }}</code><p-button label="Take out" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.take-out-old-family', { css: css })" (onClick)="put(without(css), 'Take ' + css + ' out of the old family')" /></li>
+      } @empty { <li class="uv-soft" i18n>None is named. Colours of the brand before this one belong here: all that is within ΔE2000 10 of one counts as left of it.</li> }
     </ul>
     <form (ngSubmit)="add()">
-      <input pInputText pSize="small" class="uv-mono" name="color" autocomplete="off" spellcheck="false" placeholder="colour that is to go" aria-label="Colour of the old family" [attr.aria-invalid]="problem() !== ''" [ngModel]="text()" (ngModelChange)="text.set($event)" />
-      <p-button type="submit" label="Name it" [outlined]="true" size="small" [disabled]="text().trim() === '' || problem() !== ''" />
+      <input pInputText pSize="small" class="uv-mono" name="color" autocomplete="off" spellcheck="false" placeholder="colour that is to go" i18n-placeholder aria-label="Colour of the old family" i18n-aria-label [attr.aria-invalid]="problem() !== ''" [ngModel]="text()" (ngModelChange)="text.set($event)" />
+      <p-button type="submit" label="Name it" i18n-label [outlined]="true" size="small" [disabled]="text().trim() === '' || problem() !== ''" />
     </form>
     <p class="uv-soft" role="status">{{ problem() }}</p>
   `,
@@ -40,6 +40,8 @@ import { ColorChip } from '../shared/ui/color-chip';
   `,
 })
 export class OldFamily {
+  protected readonly wordsOf = wordsOf;
+
   readonly changed = output<PaletteRequest>();
   readonly #site = inject(SiteStore);
   protected readonly colors = computed(() => this.#site.palette().former ?? []);

@@ -10,8 +10,8 @@ import { Slider } from 'primeng/slider';
   imports: [FormsModule, Slider],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>As other eyes see it</h2><span class="uv-soft" title="Machado, Oliveira, Fernandes 2009">severity <p-slider [min]="0" [max]="1" [step]="0.05" [ngModel]="severity()" (ngModelChange)="severityChange.emit($event)" ariaLabel="Severity of the deficiency" /> {{ severity().toFixed(2) }}</span></header>
-    <div class="row"><span class="uv-soft">as it is</span>@for (swatch of palette().swatches; track swatch.id) { <i [style.background]="swatch.css" [title]="swatch.name"></i> }</div>
+    <header><h2 i18n>As other eyes see it</h2><span class="uv-soft" title="Machado, Oliveira, Fernandes 2009" i18n-title><ng-container i18n>severity </ng-container><p-slider [min]="0" [max]="1" [step]="0.05" [ngModel]="severity()" (ngModelChange)="severityChange.emit($event)" ariaLabel="Severity of the deficiency" i18n-ariaLabel /> {{ severity().toFixed(2) }}</span></header>
+    <div class="row"><span class="uv-soft" i18n>as it is</span>@for (swatch of palette().swatches; track swatch.id) { <i [style.background]="swatch.css" [title]="swatch.name"></i> }</div>
     @for (row of seen(); track row.vision) {
       <div class="row"><span class="uv-soft">{{ row.vision }}</span>@for (hex of row.hexes; track $index) { <i [style.background]="hex" [title]="hex"></i> }</div>
     }

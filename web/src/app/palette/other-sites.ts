@@ -53,25 +53,25 @@ function keyOf({ palette }: Rebranded): string {
   imports: [Button, Checkbox, ColorChip, FormsModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p class="uv-soft">Sites that have swatches of the same names can follow this palette. Each is proved before and after; each change is a step of undo there. Text over pictures is not read in these counts.</p>
-    @if (!isRead()) { <p role="status">Reading the other sites…</p> }
+    <p class="uv-soft" i18n>Sites that have swatches of the same names can follow this palette. Each is proved before and after; each change is a step of undo there. Text over pictures is not read in these counts.</p>
+    @if (!isRead()) { <p role="status" i18n>Reading the other sites…</p> }
     <ul>
       @for (own of sharing(); track own.site.id) {
         <li>
           <p-checkbox [binary]="true" [ngModel]="chosen().has(own.site.id)" (ngModelChange)="choose(own.site.id, $event)" [disabled]="own.change.changes.length === 0 || own.standing === 'taken'" [inputId]="'uv-site-' + own.site.id" />
           <div>
-            <label [for]="'uv-site-' + own.site.id"><strong>{{ own.site.name }}</strong></label> <span class="uv-soft">{{ own.change.shared }} swatches shared, {{ own.change.changes.length }} of another colour</span>
+            <label [for]="'uv-site-' + own.site.id"><strong>{{ own.site.name }}</strong></label> <span class="uv-soft" i18n>{{ own.change.shared }} swatches shared, {{ own.change.changes.length }} of another colour</span>
             @for (swatch of own.change.changes; track swatch.name) { <p class="swatch"><uv-color-chip [color]="swatch.before" /> <span class="uv-mono">{{ swatch.before }}</span> → <uv-color-chip [color]="swatch.after" /> <span class="uv-mono">{{ swatch.after }}</span> {{ swatch.name }}</p> }
-            <p role="status">{{ wordsOf(own) }}</p>
+            <p role="status">{{ toldOf(own) }}</p>
           </div>
         </li>
-      } @empty { @if (isRead()) { <li class="uv-soft">No other site has a swatch of a name that is used here.</li> } }
+      } @empty { @if (isRead()) { <li class="uv-soft" i18n>No other site has a swatch of a name that is used here.</li> } }
     </ul>
     <p class="acts">
-      @if (isProving()) { <p-button label="Stop" [outlined]="true" size="small" (onClick)="stop()" /> }
+      @if (isProving()) { <p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" /> }
       @else {
-        <p-button label="Prove before and after" [outlined]="true" size="small" [disabled]="chosen().size === 0" (onClick)="prove()" />
-        <p-button [label]="'Take over on ' + chosen().size + (chosen().size === 1 ? ' site' : ' sites')" size="small" [disabled]="!canTake()" (onClick)="take()" />
+        <p-button label="Prove before and after" i18n-label [outlined]="true" size="small" [disabled]="chosen().size === 0" (onClick)="prove()" />
+        <p-button [label]="wordsOf('palette.take-over-site-sites', { chosen: chosen().size })" size="small" [disabled]="!canTake()" (onClick)="take()" />
       }
     </p>
   `,
@@ -86,6 +86,8 @@ function keyOf({ palette }: Rebranded): string {
   `,
 })
 export class OtherSites {
+  protected readonly wordsOf = wordsOf;
+
   readonly #site = inject(SiteStore);
   readonly #api = inject(SiteApi);
   readonly #messages = inject(Messages);
@@ -186,7 +188,7 @@ export class OtherSites {
     }
   }
 
-  protected wordsOf({ change, before, after, standing }: Sharing): string {
+  protected toldOf({ change, before, after, standing }: Sharing): string {
     if (standing === 'taken') return wordsOf('palette.taken-over-undo-site', { count: countWords(before, after) });
     if (change.changes.length === 0) return wordsOf('palette.has-these-colours-already');
     if (standing === 'proving') return before ? wordsOf('palette.proving-as-would-be') : wordsOf('palette.proving-as');

@@ -10,9 +10,9 @@ import { StandingMark } from '../shared/ui/standing-mark';
   imports: [StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>Every pair that can meet</h2><span class="uv-soft">text 4.5 : 1 · edges, rings and large text 3 : 1</span></header>
+    <header><h2 i18n>Every pair that can meet</h2><span class="uv-soft" i18n>text 4.5 : 1 · edges, rings and large text 3 : 1</span></header>
     @if (grounds().length > 0) {
-      <div class="wide" role="region" tabindex="0" aria-label="Pairs of roles">
+      <div class="wide" role="region" tabindex="0" aria-label="Pairs of roles" i18n-aria-label>
       <table>
         <thead><tr><td></td>@for (ground of grounds(); track ground) { <th scope="col">{{ ground }}</th> }</tr></thead>
         <tbody>
@@ -24,7 +24,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
                   @if (pair) {
                     <button type="button" [class.current]="pair === chosen()" [attr.aria-pressed]="pair === chosen()" [title]="titleOf(pair)" (click)="chosenKey.set(pair.text + '/' + pair.ground)">
                       <span class="sample" [style.background]="pair.groundHex" [style.color]="pair.textHex" [attr.data-sample]="pair.text === 'line' || pair.text === 'ring' ? '▬' : 'Aa'"></span>
-                      @if (pair.level === 'same') { <span class="uv-soft">same</span> } @else { <span class="ratio">{{ shown(pair.ratio) }}</span><uv-standing [standing]="pair.standing" /><span class="level">{{ pair.level }}</span> }
+                      @if (pair.level === 'same') { <span class="uv-soft" i18n>same</span> } @else { <span class="ratio">{{ shown(pair.ratio) }}</span><uv-standing [standing]="pair.standing" /><span class="level">{{ pair.level }}</span> }
                     </button>
                   }
                 </td>
@@ -35,12 +35,12 @@ import { StandingMark } from '../shared/ui/standing-mark';
       </table>
       </div>
       @if (chosen(); as pair) {
-        <p class="remedy" role="status"><strong>{{ wordsOf(pair.text) }} on {{ wordsOf(pair.ground) }}</strong> {{ pair.ratio.toFixed(2) }} : 1, {{ pair.level }}{{ pair.isMeant ? '' : ', not meant to meet' }}.
-          @if (pair.remedy; as remedy) { Nearest shade that passes: <i [style.background]="remedy.hex"></i><span class="uv-mono">{{ remedy.hex }}</span>, ΔE {{ remedy.moved.toFixed(1) }} away. <button type="button" class="act" (click)="remedied.emit({ role: pair.text, hex: remedy.hex })">Fill {{ wordsOf(pair.text) }} with it</button> } @else if (pair.standing !== 'holds' && pair.level !== 'same') { No shade of it passes there. }
+        <p class="remedy" role="status"><strong i18n>{{ toldOf(pair.text) }} on {{ toldOf(pair.ground) }}</strong> {{ pair.ratio.toFixed(2) }} : 1, {{ pair.level }}{{ pair.isMeant ? '' : wordsOf('palette.not-meant-meet') }}.
+          @if (pair.remedy; as remedy) { <ng-container i18n>Nearest shade that passes: <i [style.background]="remedy.hex"></i><span class="uv-mono">{{ remedy.hex }}</span>, ΔE {{ remedy.moved.toFixed(1) }} away. </ng-container><button type="button" class="act" (click)="remedied.emit({ role: pair.text, hex: remedy.hex })" i18n>Fill {{ toldOf(pair.text) }} with it</button> } @else if (pair.standing !== 'holds' && pair.level !== 'same') { <ng-container i18n>No shade of it passes there. </ng-container>}
         </p>
-      } @else { <p class="remedy uv-soft">Pairs that are meant to meet stand out. Press one for its exact ratio and the nearest shade that passes.</p> }
+      } @else { <p class="remedy uv-soft" i18n>Pairs that are meant to meet stand out. Press one for its exact ratio and the nearest shade that passes.</p> }
     } @else {
-      <p class="uv-soft">Fill a role that is read and one that lies under it, and their pairs stand here.</p>
+      <p class="uv-soft" i18n>Fill a role that is read and one that lies under it, and their pairs stand here.</p>
     }
   `,
   styles: `
@@ -70,6 +70,8 @@ import { StandingMark } from '../shared/ui/standing-mark';
   `,
 })
 export class PairTable {
+  protected readonly wordsOf = wordsOf;
+
   readonly pairs = input.required<readonly Pair[]>();
 
   /** Emits a role and the colour that is to fill it. */
@@ -89,7 +91,7 @@ export class PairTable {
     })),
   );
 
-  protected wordsOf(role: RoleName): string {
+  protected toldOf(role: RoleName): string {
     return roleWords(role);
   }
 

@@ -94,6 +94,8 @@ const TOPICS = [
   styleUrl: './palette-page.scss',
 })
 export class PalettePage {
+  protected readonly wordsOf = wordsOf;
+
   /** Panels, one of which is shown where the window is narrow. */
   protected readonly panes = [
     { pane: 'swatches', label: wordsOf('palette.swatches') },

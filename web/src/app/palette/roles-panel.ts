@@ -29,28 +29,28 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
-      <h2>Roles{{ isInverted() ? ', inverted' : '' }}</h2>
+      <h2 i18n>Roles{{ isInverted() ? wordsOf('palette.inverted-2') : '' }}</h2>
       @if (assumed().length > 0) {
-        <button type="button" class="confirm" (click)="confirmed.emit(assumed())">Confirm all {{ assumed().length }} assumed</button>
+        <button type="button" class="confirm" (click)="confirmed.emit(assumed())" i18n>Confirm all {{ assumed().length }} assumed</button>
       }
-      @else { <span class="uv-soft">a job, filled by a swatch or a shade of one</span> }
+      @else { <span class="uv-soft" i18n>a job, filled by a swatch or a shade of one</span> }
     </header>
-    <div class="wide" role="region" tabindex="0" aria-label="Roles"><table>
+    <div class="wide" role="region" tabindex="0" aria-label="Roles" i18n-aria-label><table>
       <tbody>
         @for (row of rows(); track row.role) {
           <tr>
             <th scope="row">{{ row.label }}@if (row.isAssumed) {
               <button
-                type="button" class="assumed" title="Filled by a suggestion, chosen by nobody yet. Press to confirm it."
-                [attr.aria-label]="'Confirm ' + row.label + ', which is assumed'" (click)="confirmed.emit([row.role])"
-              >assumed</button>
+                type="button" class="assumed" title="Filled by a suggestion, chosen by nobody yet. Press to confirm it." i18n-title
+                [attr.aria-label]="wordsOf('palette.confirm-which-assumed', { label: row.label })" (click)="confirmed.emit([row.role])"
+               i18n>assumed</button>
             }</th>
             <td><i [style.background]="row.hex" [class.none]="row.hex === null"></i></td>
             <td><p-select
                 [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id" [ngModel]="row.swatchId"
                 (ngModelChange)="filled.emit({ role: row.role, swatchId: $event, shade: $event === row.swatchId ? row.shade : 0 })"
-                [showClear]="row.swatchId !== null" [placeholder]="row.isDerived ? 'derived, ' + row.hex : 'not filled'"
-                size="small" [ariaLabel]="'Swatch that fills ' + row.label"
+                [showClear]="row.swatchId !== null" [placeholder]="row.isDerived ? wordsOf('palette.derived', { hex: row.hex ?? '' }) : wordsOf('palette.not-filled')"
+                size="small" [ariaLabel]="wordsOf('palette.swatch-fills', { label: row.label })"
               >
               <ng-template #selectedItem let-option>{{ option.name }}</ng-template>
               <ng-template #item let-option>
@@ -62,7 +62,7 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
                 <p-select
                   [options]="shades" optionLabel="label" optionValue="shade" [ngModel]="row.shade"
                   (ngModelChange)="filled.emit({ role: row.role, swatchId: row.swatchId, shade: $event })" size="small"
-                  [ariaLabel]="'Shade of ' + row.label"
+                  [ariaLabel]="wordsOf('palette.shade', { label: row.label })"
                 />
               }
             </td>
@@ -77,16 +77,16 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
     </table></div>
     @if (!isInverted()) {
       <form class="own" (ngSubmit)="add()">
-        <label>A role of your own <input
-          pInputText pSize="small" name="own" maxlength="40" autocomplete="off" placeholder="heading, link hover, sale"
+        <label><ng-container i18n>A role of your own </ng-container><input
+          pInputText pSize="small" name="own" maxlength="40" autocomplete="off" placeholder="heading, link hover, sale" i18n-placeholder
           [attr.aria-invalid]="problem() !== ''" [ngModel]="own()" (ngModelChange)="own.set($event)"
         /></label>
         <p-select
           name="swatch" [options]="$any(site.palette().swatches)" optionLabel="name" optionValue="id"
-          [ngModel]="ownSwatch()" (ngModelChange)="ownSwatch.set($event)" placeholder="Swatch" size="small"
-          ariaLabel="Swatch that fills it"
+          [ngModel]="ownSwatch()" (ngModelChange)="ownSwatch.set($event)" placeholder="Swatch" i18n-placeholder size="small"
+          ariaLabel="Swatch that fills it" i18n-ariaLabel
         />
-        <p-button type="submit" label="Add" [outlined]="true" size="small" [disabled]="own().trim() === '' || ownSwatch() === null" />
+        <p-button type="submit" label="Add" i18n-label [outlined]="true" size="small" [disabled]="own().trim() === '' || ownSwatch() === null" />
         @if (problem()) { <span class="problem" role="alert">{{ problem() }}</span> }
       </form>
     }
@@ -119,6 +119,8 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
   `,
 })
 export class RolesPanel {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   readonly pairs = input.required<readonly Pair[]>();
   /** Emits what is to fill a role; no swatch empties it. */

@@ -18,31 +18,31 @@ import { LightingToggle } from '../shared/ui/lighting-toggle';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <span class="told">
-      <span>Second lighting</span>
+      <span i18n>Second lighting</span>
       <p-select
         [options]="ways" optionLabel="label" optionValue="way" [ngModel]="way()" (ngModelChange)="choose($event)"
-        size="small" ariaLabel="How the second lighting is told"
+        size="small" ariaLabel="How the second lighting is told" i18n-ariaLabel
       />
     </span>
     @if (way() === 'marker') {
       <form (ngSubmit)="use()">
         <input
           pInputText pSize="small" class="uv-mono" name="marker" spellcheck="false" autocomplete="off"
-          placeholder="html.night" aria-label="Class or attribute that tells it" [attr.aria-invalid]="problem() !== ''"
+          placeholder="html.night" aria-label="Class or attribute that tells it" i18n-aria-label [attr.aria-invalid]="problem() !== ''"
           [ngModel]="text()" (ngModelChange)="text.set($event)" (blur)="use()"
         />
       </form>
     }
     <uv-lighting-toggle />
     @if (lighting.lighting() === 'inverted') {
-      <p-button label="Derive light from this" [outlined]="true" size="small" (onClick)="derive()" />
+      <p-button label="Derive light from this" i18n-label [outlined]="true" size="small" (onClick)="derive()" />
     }
     @if (problem(); as words) { <p class="problem" role="alert">{{ words }}</p> }
     @else if (lighting.hasSecond()) {
-      <p class="uv-soft">Every role is derived from the light set so that its pairs pass, until it is set by hand. Overrides bound to roles follow.</p>
+      <p class="uv-soft" i18n>Every role is derived from the light set so that its pairs pass, until it is set by hand. Overrides bound to roles follow.</p>
     }
     @else {
-      <p class="uv-soft">If visitors can turn the site dark, say how: each role then has a colour for either lighting, and overrides follow.</p>
+      <p class="uv-soft" i18n>If visitors can turn the site dark, say how: each role then has a colour for either lighting, and overrides follow.</p>
     }
   `,
   styles: `

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import {
   colorOfCss,
@@ -27,11 +28,11 @@ const PARTNERS: Readonly<Partial<Record<RoleName, RoleName>>> = {
   template: `
     <ol>@for (step of steps(); track step.shade) {
       <li [class.own]="step.shade === 0">
-        <span class="tone" [style.background]="step.hex" [style.color]="partner().hex" [title]="step.hex + ', ' + step.ratio.toFixed(2) + ' : 1 with ' + partner().name" data-sample="Aa"></span>
+        <span class="tone" [style.background]="step.hex" [style.color]="partner().hex" [title]="wordsOf('palette.1-with', { hex: step.hex, ratio: step.ratio.toFixed(2), name: partner().name })" data-sample="Aa"></span>
         <span>{{ shown(step.ratio) }}</span><span class="uv-soft">{{ step.mark }}</span>
       </li>
     }</ol>
-    <p class="uv-soft">Lightness steps in OKLCH that hold the hue, in sRGB; contrast with {{ partner().name }}.</p>
+    <p class="uv-soft" i18n>Lightness steps in OKLCH that hold the hue, in sRGB; contrast with {{ partner().name }}.</p>
   `,
   styles: `
     ol { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); margin: 0; padding: 0; list-style: none; background: var(--uv-paper); border: 1px solid var(--uv-line-strong); border-bottom-width: 4px; }
@@ -45,6 +46,8 @@ const PARTNERS: Readonly<Partial<Record<RoleName, RoleName>>> = {
   `,
 })
 export class ShadeLadder {
+  protected readonly wordsOf = wordsOf;
+
   readonly swatch = input.required<Swatch>();
   readonly palette = input.required<Palette>();
 

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, inject, output } from '@angular/core';
 import { NearestBrand } from '../shared/ui/nearest-brand';
 import { Notations } from '../shared/ui/notations';
@@ -11,9 +12,9 @@ import { ShelfStore } from './shelf-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
-      <h2>Shelf</h2>
+      <h2 i18n>Shelf</h2>
       <span class="uv-soft">
-        @if (shelf.colors().length > 0) { <button type="button" class="clear" (click)="shelf.clear()">clear</button> } @else { picked on the way }
+        @if (shelf.colors().length > 0) { <button type="button" class="clear" (click)="shelf.clear()" i18n>clear</button> } @else { <ng-container i18n>picked on the way </ng-container>}
       </span>
     </header>
     <ul>
@@ -21,11 +22,11 @@ import { ShelfStore } from './shelf-store';
         <li>
           <button
             type="button" class="chip" [style.background]="color.css"
-            [title]="color.css + ', ' + color.from + '. Press to add it to the palette.'"
-            [attr.aria-label]="'Add ' + color.css + ', ' + color.from" (click)="added.emit(color)"
+            [title]="wordsOf('palette.press-add-palette', { css: color.css, from: color.from })"
+            [attr.aria-label]="wordsOf('palette.add-2', { css: color.css, from: color.from })" (click)="added.emit(color)"
           ></button>
           <button
-            type="button" class="drop" [attr.aria-label]="'Take ' + color.css + ' off the shelf'"
+            type="button" class="drop" [attr.aria-label]="wordsOf('palette.take-off-shelf', { css: color.css })"
             (click)="shelf.take(color.css)"
           >×</button>
         </li>
@@ -50,6 +51,8 @@ import { ShelfStore } from './shelf-store';
   `,
 })
 export class Shelf {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly shelf = inject(ShelfStore);
   protected readonly site = inject(SiteStore);
   readonly added = output<{ readonly css: string; readonly from: string }>();

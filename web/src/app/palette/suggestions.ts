@@ -46,10 +46,10 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
   template: `
     <section>
       <header>
-        <h2>All roles from three colours</h2>
+        <h2 i18n>All roles from three colours</h2>
         <p-selectbutton
           [options]="lightings" optionLabel="label" optionValue="lighting" [ngModel]="lighting()"
-          (ngModelChange)="lighting.set($event)" [allowEmpty]="false" size="small" aria-label="Lighting"
+          (ngModelChange)="lighting.set($event)" [allowEmpty]="false" size="small" aria-label="Lighting" i18n-aria-label
         />
       </header>
       <div class="start">
@@ -69,9 +69,9 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
           }
         </div>
         <div class="acts">
-          <span class="uv-soft">Every pair that is meant to meet reaches its ratio.</span>
+          <span class="uv-soft" i18n>Every pair that is meant to meet reaches its ratio.</span>
           <p-button
-            label="Take these roles" size="small" (onClick)="taken.emit({ colors, label: 'Roles from three colours' })"
+            label="Take these roles" i18n-label size="small" (onClick)="taken.emit({ colors, label: 'Roles from three colours' })"
           />
         </div>
       }
@@ -79,8 +79,8 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
     @if (harmonies().length > 0) {
       <section>
         <header>
-          <h2>In harmony with {{ swatch()?.name }}</h2>
-          <span class="uv-soft">by hue in OKLCH; press a colour to lay it on the shelf</span>
+          <h2 i18n>In harmony with {{ swatch()?.name }}</h2>
+          <span class="uv-soft" i18n>by hue in OKLCH; press a colour to lay it on the shelf</span>
         </header>
         <ul class="harmonies">
           @for (row of harmonies(); track row.name) {
@@ -91,7 +91,7 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
                 @for (hex of row.hexes; track $index) {
                   <button
                     type="button" [style.background]="hex" [title]="hex"
-                    [attr.aria-label]="'Lay ' + hex + ' on the shelf'"
+                    [attr.aria-label]="wordsOf('palette.lay-shelf', { hex: hex })"
                     (click)="shelf.put(hex, row.name + ' to ' + (swatch()?.name ?? ''))"
                   ></button>
                 }
@@ -102,9 +102,9 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
                     <i [style.background]="role.hex" [title]="role.label + ' ' + role.hex"></i>
                   }
                 </span>
-                <span class="lowest" [title]="row.lowestWords">lowest {{ row.lowest }}</span>
+                <span class="lowest" [title]="row.lowestWords" i18n>lowest {{ row.lowest }}</span>
                 <p-button
-                  label="Take" [text]="true" size="small" [ariaLabel]="'Take roles in harmony, ' + row.name"
+                  label="Take" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.take-roles-harmony', { name: row.name })"
                   (onClick)="taken.emit({ colors: roles, label: 'Roles in harmony, ' + row.name })"
                 />
               }
@@ -115,17 +115,17 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
     }
     <section>
       <header>
-        <h2>Neutral ramp</h2>
+        <h2 i18n>Neutral ramp</h2>
         <p-selectbutton
           [options]="tints()" optionLabel="label" optionValue="tint" [ngModel]="tint()"
-          (ngModelChange)="tint.set($event)" [allowEmpty]="false" size="small" aria-label="Tint of the neutral ramp"
+          (ngModelChange)="tint.set($event)" [allowEmpty]="false" size="small" aria-label="Tint of the neutral ramp" i18n-aria-label
         />
       </header>
       <div class="ramp">
         @for (step of ramp(); track step.hex) {
           <button
             type="button" [style.background]="step.hex" [title]="step.words"
-            [attr.aria-label]="'Lay ' + step.words + ' on the shelf'" (click)="shelf.put(step.hex, 'neutral ramp')"
+            [attr.aria-label]="wordsOf('palette.lay-shelf-2', { words: step.words })" (click)="shelf.put(step.hex, 'neutral ramp')"
           ></button>
         }
       </div>
@@ -133,7 +133,7 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
       <span class="uv-soft">{{ rampWords() }}</span>
     </section>
     <section>
-      <header><h2>Ready palettes</h2><span class="uv-soft">{{ readyWords() }}</span></header>
+      <header><h2 i18n>Ready palettes</h2><span class="uv-soft">{{ readyWords() }}</span></header>
       <ul>
         @for (ready of shownReady(); track $index) {
           <li>
@@ -142,13 +142,13 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
             </span>
             <span class="lowest" [title]="ready.lowestWords">{{ ready.lowest }}</span>
             <p-button
-              label="Take" [text]="true" size="small" [ariaLabel]="'Take the palette ' + ready.hexes.join(', ')"
+              label="Take" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.take-palette', { hexes: ready.hexes })"
               (onClick)="taken.emit({ colors: ready.roles, label: 'Take a ready palette' })"
             />
           </li>
         }
       </ul>
-      @if (ready().length > shownReady().length) { <p-button label="More" [text]="true" size="small" (onClick)="many.set(many() + 12)" /> }
+      @if (ready().length > shownReady().length) { <p-button label="More" i18n-label [text]="true" size="small" (onClick)="many.set(many() + 12)" /> }
     </section>
   `,
   styles: `
@@ -185,6 +185,8 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
   `,
 })
 export class Suggestions {
+  protected readonly wordsOf = wordsOf;
+
   readonly #site = inject(SiteStore);
   protected readonly shelf = inject(ShelfStore);
   readonly swatch = input<Swatch | null>(null);

@@ -47,12 +47,12 @@ const MOST_LISTED = 12;
       @if (picture(); as drawn) {
         <div class="pictures">
           <uv-scope-picture
-            heading="Now" [page]="pageNow(drawn)" [width]="drawn.width" [element]="drawn.element"
+            heading="Now" i18n-heading [page]="pageNow(drawn)" [width]="drawn.width" [element]="drawn.element"
             [forced]="drawn.forced"
           />
           @if (mended(); as mend) {
             <uv-scope-picture
-              heading="Mended" [page]="pageWith(drawn, mend.frameCss)" [width]="drawn.width" [element]="drawn.element"
+              heading="Mended" i18n-heading [page]="pageWith(drawn, mend.frameCss)" [width]="drawn.width" [element]="drawn.element"
               [forced]="drawn.forced"
             />
           } @else {
@@ -64,27 +64,27 @@ const MOST_LISTED = 12;
       @if (isLeaving()) {
         <form class="leave" (ngSubmit)="leave()">
           <input
-            pInputText pSize="small" name="reason" autocomplete="off" maxlength="200" placeholder="Why, for instance: the maker’s own seal"
-            aria-label="Reason to leave it alone" [ngModel]="reason()" (ngModelChange)="reason.set($event)"
+            pInputText pSize="small" name="reason" autocomplete="off" maxlength="200" placeholder="Why, for instance: the maker’s own seal" i18n-placeholder
+            aria-label="Reason to leave it alone" i18n-aria-label [ngModel]="reason()" (ngModelChange)="reason.set($event)"
           />
-          <p-button type="submit" label="Leave alone" size="small" [disabled]="reason().trim() === ''" />
-          <p-button label="Cancel" [text]="true" size="small" (onClick)="isLeaving.set(false)" />
+          <p-button type="submit" label="Leave alone" i18n-label size="small" [disabled]="reason().trim() === ''" />
+          <p-button label="Cancel" i18n-label [text]="true" size="small" (onClick)="isLeaving.set(false)" />
         </form>
         <p class="basis">{{ leaveWords() }}</p>
-        @if (cannotLeave()) { <p class="cannot" role="alert">No selector tells these places from others; an exception can be written in the Palette.</p> }
+        @if (cannotLeave()) { <p class="cannot" role="alert" i18n>No selector tells these places from others; an exception can be written in the Palette.</p> }
       } @else {
         <div class="acts">
           @if (mended(); as mend) {
             <p-button
-              [label]="finding().things === 1 ? 'Take it' : 'Take it for all ' + finding().things.toLocaleString('en')" size="small"
+              [label]="wordsOf('proof.take-take-for-all', { things: finding().things, things2: finding().things.toLocaleString('en') })" size="small"
               (onClick)="store.take(finding(), mend)"
             />
           }
           @if (places()[0]; as lead) {
-            <a class="bench" routerLink="/bench" [queryParams]="spotOf(lead)">Bench</a>
+            <a class="bench" routerLink="/bench" [queryParams]="spotOf(lead)" i18n>Bench</a>
           }
           @if (finding().kind !== 'holds' && finding().kind !== 'inside') {
-            <p-button label="Leave alone…" [outlined]="true" size="small" (onClick)="isLeaving.set(true)" />
+            <p-button label="Leave alone…" i18n-label [outlined]="true" size="small" (onClick)="isLeaving.set(true)" />
           }
         </div>
       }
@@ -95,7 +95,7 @@ const MOST_LISTED = 12;
             <li><a routerLink="/bench" [queryParams]="spotOf(place)">{{ place.name }}</a><span class="uv-soft">{{ placeWords(place) }}</span></li>
           }
         </ul>
-        @if (more() > 0) { <p class="uv-soft">and {{ more().toLocaleString('en') }} more</p> }
+        @if (more() > 0) { <p class="uv-soft" i18n>and {{ more().toLocaleString('en') }} more</p> }
       }
     }
   `,
@@ -123,6 +123,8 @@ const MOST_LISTED = 12;
   `,
 })
 export class FindingCard {
+  protected readonly wordsOf = wordsOf;
+
   readonly finding = input.required<FindingView>();
   readonly proof = input.required<ProofView>();
   readonly isOpen = input(false);

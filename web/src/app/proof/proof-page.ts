@@ -57,6 +57,8 @@ const MOST_SHOWN = 40;
   styleUrl: './proof-page.scss',
 })
 export class ProofPage {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly panes = computed(() => PANES[this.sight()]);
   protected readonly pane = signal('parts');
   protected readonly store = inject(ProofStore);

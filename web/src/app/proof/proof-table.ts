@@ -33,10 +33,10 @@ export interface CellChoice {
   imports: [StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <table role="grid" tabindex="-1" aria-label="Parts by what is asked of them" (keydown)="onKey($event)">
+    <table role="grid" tabindex="-1" aria-label="Parts by what is asked of them" i18n-aria-label (keydown)="onKey($event)">
       <thead>
         <tr>
-          <th scope="col">Part</th>
+          <th scope="col" i18n>Part</th>
           @for (kind of kinds; track kind.kind) {
             <th scope="col" [class.chosen]="choice().kind === kind.kind">
               <span>{{ kind.name }}</span><span class="asks">{{ kind.asks }}</span>
@@ -60,7 +60,7 @@ export interface CellChoice {
                   @if (cell.toLookAt > 0) { <span><uv-standing standing="look" /> {{ cell.toLookAt }}</span> }
                   @if (cell.fails + cell.toLookAt === 0) {
                     @if (cell.looks > 0) { <span><uv-standing standing="holds" /> {{ cell.looks.toLocaleString('en') }}</span> }
-                    @else { <span class="uv-soft" aria-hidden="true">–</span><span class="uv-hidden">nothing to look at</span> }
+                    @else { <span class="uv-soft" aria-hidden="true">–</span><span class="uv-hidden" i18n>nothing to look at</span> }
                   }
                 </button>
               </td>

@@ -13,17 +13,17 @@ const MOST_SHOWN = 8;
   imports: [StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>From revision to revision</h2>
-    <ol tabindex="0" aria-label="Revisions, the oldest first">
+    <h2 i18n>From revision to revision</h2>
+    <ol tabindex="0" aria-label="Revisions, the oldest first" i18n-aria-label>
       @for (step of steps(); track step.name) {
         <li [title]="step.note">
           <span class="name">{{ step.name }}</span>
           @if (step.proof; as proof) {
-            <span class="uv-mono"><uv-standing [standing]="proof.fails > 0 ? 'fails' : 'holds'" /> {{ proof.fails > 0 ? proof.fails.toLocaleString('en') : 'none fails' }}</span>
+            <span class="uv-mono"><uv-standing [standing]="proof.fails > 0 ? 'fails' : 'holds'" /> {{ proof.fails > 0 ? proof.fails.toLocaleString('en') : wordsOf('proof.none-fails') }}</span>
             @if (proof.toLookAt > 0) { <span class="uv-mono"><uv-standing standing="look" /> {{ proof.toLookAt.toLocaleString('en') }}</span> }
             @if (step.than) { <span class="uv-soft">{{ step.than }}</span> }
           } @else {
-            <span class="uv-soft">not proved</span>
+            <span class="uv-soft" i18n>not proved</span>
           }
         </li>
       }
@@ -38,6 +38,8 @@ const MOST_SHOWN = 8;
   `,
 })
 export class RevisionStrip {
+  protected readonly wordsOf = wordsOf;
+
   readonly #site = inject(SiteStore);
   readonly #proof = inject(ProofStore);
 

@@ -40,14 +40,14 @@ const PROPERTIES = [
   template: `
     @if (isOpen()) {
       <form (ngSubmit)="name()">
-        <input pInputText pSize="small" name="selector" class="uv-mono wide" placeholder="selector" aria-label="Selector of the elements" autocomplete="off" spellcheck="false" [ngModel]="selector()" (ngModelChange)="selector.set($event)" />
-        <p-select name="property" [options]="properties" optionLabel="label" optionValue="property" [ngModel]="property()" (ngModelChange)="property.set($event)" size="small" ariaLabel="What of them" />
-        <p-select name="state" [options]="states" optionLabel="label" optionValue="state" [ngModel]="state()" (ngModelChange)="state.set($event)" size="small" ariaLabel="In which state" />
-        <p-select name="role" [options]="values()" optionLabel="label" optionValue="key" [ngModel]="key()" (ngModelChange)="key.set($event)" size="small" ariaLabel="Colour of the palette" />
-        @if (key() === '') { <input pInputText pSize="small" name="css" class="uv-mono" placeholder="value" aria-label="CSS value" autocomplete="off" [ngModel]="css()" (ngModelChange)="css.set($event)" /> }
-        <span class="acts"><p-button type="submit" label="Name it" size="small" [disabled]="!look()" /><p-button label="Cancel" [text]="true" size="small" (onClick)="isOpen.set(false)" /></span>
+        <input pInputText pSize="small" name="selector" class="uv-mono wide" placeholder="selector" aria-label="Selector of the elements" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="selector()" (ngModelChange)="selector.set($event)" />
+        <p-select name="property" [options]="properties" optionLabel="label" optionValue="property" [ngModel]="property()" (ngModelChange)="property.set($event)" size="small" ariaLabel="What of them" i18n-ariaLabel />
+        <p-select name="state" [options]="states" optionLabel="label" optionValue="state" [ngModel]="state()" (ngModelChange)="state.set($event)" size="small" ariaLabel="In which state" i18n-ariaLabel />
+        <p-select name="role" [options]="values()" optionLabel="label" optionValue="key" [ngModel]="key()" (ngModelChange)="key.set($event)" size="small" ariaLabel="Colour of the palette" i18n-ariaLabel />
+        @if (key() === '') { <input pInputText pSize="small" name="css" class="uv-mono" placeholder="value" aria-label="CSS value" i18n-aria-label autocomplete="off" [ngModel]="css()" (ngModelChange)="css.set($event)" /> }
+        <span class="acts"><p-button type="submit" label="Name it" i18n-label size="small" [disabled]="!look()" /><p-button label="Cancel" i18n-label [text]="true" size="small" (onClick)="isOpen.set(false)" /></span>
       </form>
-    } @else { <button type="button" class="link" (click)="isOpen.set(true)">Name a look to prove it by…</button> }
+    } @else { <button type="button" class="link" (click)="isOpen.set(true)" i18n>Name a look to prove it by…</button> }
   `,
   styles: `
     form { display: grid; grid-template-columns: 1fr 1fr; gap: 6px; padding: 8px; background: var(--uv-bar); }

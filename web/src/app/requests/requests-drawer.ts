@@ -27,25 +27,25 @@ import { RequestsStore } from './requests-store';
   host: { role: 'complementary', 'aria-label': 'Requests', '(keydown.escape)': 'close()' },
   template: `
     <div class="head">
-      <h2>Requests</h2><span class="uv-soft" role="status">{{ countWords() }}</span>
-      <button type="button" class="x" aria-label="Close the requests" (click)="close()">×</button>
+      <h2 i18n>Requests</h2><span class="uv-soft" role="status">{{ countWords() }}</span>
+      <button type="button" class="x" aria-label="Close the requests" i18n-aria-label (click)="close()">×</button>
     </div>
     <div class="uv-scroll list">
       @for (request of store.requests(); track request.id) {
-        <section [attr.aria-label]="'Request of ' + request.cameAt">
-          <details><summary><span class="uv-soft">{{ request.cameAt }}</span> as it came</summary><p class="came">{{ request.text }}</p></details>
+        <section [attr.aria-label]="wordsOf('requests.request', { cameAt: request.cameAt })">
+          <details><summary i18n><span class="uv-soft">{{ request.cameAt }}</span> as it came</summary><p class="came">{{ request.text }}</p></details>
           @for (item of request.items; track item.id) { <uv-request-item [item]="item" (worked)="toBench(item)" /> }
         </section>
       } @empty {
-        <p class="uv-soft none">Paste what the client wrote. It is split into wishes, and each is kept with the parts it is for, what must not change, and how it stands: done is yours to say, whether it holds is proved.</p>
+        <p class="uv-soft none" i18n>Paste what the client wrote. It is split into wishes, and each is kept with the parts it is for, what must not change, and how it stands: done is yours to say, whether it holds is proved.</p>
       }
       <form class="new" (ngSubmit)="add()">
-        <label for="uv-wishes">What the client wrote</label>
+        <label for="uv-wishes" i18n>What the client wrote</label>
         <textarea pTextarea id="uv-wishes" name="wishes" rows="4" maxlength="20000" [ngModel]="text()" (ngModelChange)="text.set($event)"></textarea>
         @if (guessed().length > 0) {
-          <ol>@for (item of guessed(); track $index) { <li>{{ item.words }}@if (item.partIds.length > 0) { <span class="uv-soft"> {{ partNames(item.partIds) }}, guessed by name</span> }</li> }</ol>
+          <ol>@for (item of guessed(); track $index) { <li>{{ item.words }}@if (item.partIds.length > 0) { <span class="uv-soft" i18n> {{ partNames(item.partIds) }}, guessed by name</span> }</li> }</ol>
         }
-        <p-button type="submit" [label]="guessed().length > 1 ? 'Take in as ' + guessed().length + ' wishes' : 'Take in'" size="small" [disabled]="guessed().length === 0" />
+        <p-button type="submit" [label]="guessed().length > 1 ? wordsOf('requests.take-as-wishes', { guessed: guessed().length }) : wordsOf('requests.take')" size="small" [disabled]="guessed().length === 0" />
       </form>
     </div>
   `,
@@ -65,6 +65,8 @@ import { RequestsStore } from './requests-store';
   `,
 })
 export class RequestsDrawer {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly store = inject(RequestsStore);
   readonly #site = inject(SiteStore);
   readonly #router = inject(Router);

@@ -59,48 +59,48 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '[class.wide]': "sight() === 'edit'" },
   template: `
-    <section class="sheet" aria-label="Stylesheet">
+    <section class="sheet" aria-label="Stylesheet" i18n-aria-label>
       <div class="toolbar">
-        <h1>veneer.css</h1>
+        <h1 i18n>veneer.css</h1>
         <span class="uv-soft size">{{ size() }}</span>
         <span class="uv-soft words" role="status" [title]="left().join('\n')">{{ words() }}</span>
         <span class="acts">
           <p-selectbutton
             [options]="sights()" optionLabel="label" optionValue="sight" [ngModel]="sight()" (ngModelChange)="go({ see: $event === 'sheet' ? null : $event })"
-            [allowEmpty]="false" size="small" aria-label="What of the sheet is shown"
+            [allowEmpty]="false" size="small" aria-label="What of the sheet is shown" i18n-aria-label
           />
-          <p-button [label]="copied() ? 'Copied' : 'Copy'" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="copy()" />
-          <p-button label="Download" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="download()" />
+          <p-button [label]="copied() ? wordsOf('sheet.copied') : wordsOf('sheet.copy')" [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="copy()" />
+          <p-button label="Download" i18n-label [outlined]="true" size="small" [disabled]="css() === ''" (onClick)="download()" />
           @if (proof.drawing(); as drawn) {
-            <p-button [label]="'Stop drawing, ' + drawn.done + ' of ' + drawn.of" [outlined]="true" size="small" (onClick)="proof.stopDrawing()" />
+            <p-button [label]="wordsOf('sheet.stop-drawing', { done: drawn.done, of: drawn.of })" [outlined]="true" size="small" (onClick)="proof.stopDrawing()" />
           } @else {
-            <p-button label="Hand over…" [outlined]="true" size="small" [disabled]="store.isEmpty()" (onClick)="notes.toggle($event)" />
+            <p-button label="Hand over…" i18n-label [outlined]="true" size="small" [disabled]="store.isEmpty()" (onClick)="notes.toggle($event)" />
           }
-          <p-button label="Draft as a file" [outlined]="true" size="small" [disabled]="store.isEmpty()" (onClick)="downloadDraft()" />
+          <p-button label="Draft as a file" i18n-label [outlined]="true" size="small" [disabled]="store.isEmpty()" (onClick)="downloadDraft()" />
           <p-menu #notes [model]="noteItems" [popup]="true" appendTo="body" />
         </span>
       </div>
       @switch (sight()) {
         @case ('sheet') {
           @if (css() === '') {
-            <div class="empty"><h2>The sheet is empty</h2><p class="uv-soft">It fills as overrides are made on the Bench: the palette first, then a section for each part. An earlier sheet of yours can be put in: choose Edit.</p></div>
-          } @else { <uv-sheet-text [css]="css()" label="CSS of the draft" /> }
+            <div class="empty"><h2 i18n>The sheet is empty</h2><p class="uv-soft" i18n>It fills as overrides are made on the Bench: the palette first, then a section for each part. An earlier sheet of yours can be put in: choose Edit.</p></div>
+          } @else { <uv-sheet-text [css]="css()" label="CSS of the draft" i18n-label /> }
         }
         @case ('edit') { <uv-sheet-editor /> }
         @default {
-          @if (isTidying() && sight() !== 'revision') { <p class="uv-soft reading" role="status">The draft is tidied before it is compared: revisions are.</p> }
+          @if (isTidying() && sight() !== 'revision') { <p class="uv-soft reading" role="status" i18n>The draft is tidied before it is compared: revisions are.</p> }
           @else if (kept(); as revision) {
             @switch (sight()) {
-              @case ('revision') { <uv-sheet-text [css]="revision.css" [label]="'CSS of revision ' + revision.number" /> }
-              @case ('changes') { <uv-differing-rules [before]="revision.css" [after]="css()" [beforeLabel]="'Revision ' + revision.number" afterLabel="Draft" [overrides]="both()" /> }
-              @default { <uv-sheets-beside [before]="revision.css" [after]="css()" [beforeLabel]="'CSS of revision ' + revision.number" afterLabel="CSS of the draft" [onlyDiffering]="sight() === 'differs'" /> }
+              @case ('revision') { <uv-sheet-text [css]="revision.css" [label]="wordsOf('sheet.css-revision', { number: revision.number })" /> }
+              @case ('changes') { <uv-differing-rules [before]="revision.css" [after]="css()" [beforeLabel]="wordsOf('sheet.revision-3', { number: revision.number })" afterLabel="Draft" i18n-afterLabel [overrides]="both()" /> }
+              @default { <uv-sheets-beside [before]="revision.css" [after]="css()" [beforeLabel]="wordsOf('sheet.css-revision', { number: revision.number })" afterLabel="CSS of the draft" i18n-afterLabel [onlyDiffering]="sight() === 'differs'" /> }
             }
-          } @else { <p class="uv-soft reading" role="status">Reading revision {{ chosen() }}…</p> }
+          } @else { <p class="uv-soft reading" role="status" i18n>Reading revision {{ chosen() }}…</p> }
         }
       }
     </section>
     @if (sight() !== 'edit') {
-    <aside class="uv-scroll" aria-label="Revisions and delivery">
+    <aside class="uv-scroll" aria-label="Revisions and delivery" i18n-aria-label>
       <uv-revision-list [chosen]="chosen()" [kept]="kept()" (choose)="choose($event)" />
       <uv-hidden-list />
       <uv-where-it-goes [tidy]="tidied()" />
@@ -128,6 +128,8 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
   `,
 })
 export class SheetPage {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly store = inject(SiteStore);
   protected readonly copied = signal(false);
   protected readonly proof = inject(ProofStore);

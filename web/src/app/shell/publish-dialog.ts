@@ -28,43 +28,43 @@ import { withProgress } from '../shared/engine/with-progress';
   imports: [Button, Dialog, FormsModule, InputText, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '440px' }" [header]="isPublish() ? 'Publish the veneer' : 'Save a revision'">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '440px' }" [header]="isPublish() ? wordsOf('shell.publish-veneer') : wordsOf('shell.save-revision')">
       @if (done(); as address) {
-        <p>Revision {{ store.draft()?.publishedRevision }} is what visitors now get.</p>
+        <p i18n>Revision {{ store.draft()?.publishedRevision }} is what visitors now get.</p>
         <p class="address"><a [href]="address" target="_blank" rel="noopener">{{ address }}</a></p>
       } @else if (delivery.act() !== null) {
         <p role="status">{{ delivery.words() }}</p>
-        <span class="track" role="progressbar" aria-label="How far it is" [attr.aria-valuenow]="delivery.share() === null ? null : delivery.share()! * 100"><span class="uv-grain" [style.width.%]="(delivery.share() ?? 0.05) * 100"></span></span>
-        <p class="uv-soft check">Every rewrite of the sheet is checked on all pages. Work on the draft can go on; what is saved is the draft as it was.</p>
+        <span class="track" role="progressbar" aria-label="How far it is" i18n-aria-label [attr.aria-valuenow]="delivery.share() === null ? null : delivery.share()! * 100"><span class="uv-grain" [style.width.%]="(delivery.share() ?? 0.05) * 100"></span></span>
+        <p class="uv-soft check" i18n>Every rewrite of the sheet is checked on all pages. Work on the draft can go on; what is saved is the draft as it was.</p>
         <div class="acts">
-          <p-button [label]="isPublish() ? 'Do not publish' : 'Do not save'" [text]="true" (onClick)="delivery.cancel()" />
-          <p-button label="Go on working" (onClick)="closed.emit()" />
+          <p-button [label]="isPublish() ? wordsOf('shell.do-not-publish') : wordsOf('shell.do-not-save')" [text]="true" (onClick)="delivery.cancel()" />
+          <p-button label="Go on working" i18n-label (onClick)="closed.emit()" />
         </div>
       } @else {
         <form (ngSubmit)="submit()" class="form">
-          <p>{{ isPublish() ? publishText() : 'The draft is kept as it is; work on it goes on.' }}</p>
+          <p>{{ isPublish() ? publishText() : wordsOf('shell.draft-kept-as-work') }}</p>
           @if (isPublish()) {
             @if (found(); as check) {
-              @if (check.failing.length === 0) { <p class="check"><uv-standing standing="holds" /> Of {{ store.overrides().length }} overrides none fails, on any page, in any state or width that was looked at.</p> }
+              @if (check.failing.length === 0) { <p class="check" i18n><uv-standing standing="holds" /> Of {{ store.overrides().length }} overrides none fails, on any page, in any state or width that was looked at.</p> }
               @else {
-                <p class="check"><uv-standing standing="fails" /> {{ check.failing.length }} of {{ store.overrides().length }} overrides fail somewhere:</p>
-                <ul class="fails uv-scroll" tabindex="0" aria-label="What fails">@for (entry of check.failing; track $index) { <li>{{ entry.words }} <strong>{{ entry.fails.join('; ') }}</strong></li> }</ul>
+                <p class="check" i18n><uv-standing standing="fails" /> {{ check.failing.length }} of {{ store.overrides().length }} overrides fail somewhere:</p>
+                <ul class="fails uv-scroll" tabindex="0" aria-label="What fails" i18n-aria-label>@for (entry of check.failing; track $index) { <li>{{ entry.words }} <strong>{{ entry.fails.join('; ') }}</strong></li> }</ul>
               }
-              @if (check.open > 0) { <p class="check"><uv-standing standing="look" /> {{ check.open }} {{ check.open === 1 ? 'leaves' : 'leave' }} something to be looked at, or was not wholly looked at; the Bench says what.</p> }
-            } @else { <p class="check uv-soft" role="status">Checking what would go out… {{ checked() }}</p> }
+              @if (check.open > 0) { <p class="check" i18n><uv-standing standing="look" /> {{ check.open }} {check.open, plural, =1 {leaves} other {leave}} something to be looked at, or was not wholly looked at; the Bench says what.</p> }
+            } @else { <p class="check uv-soft" role="status" i18n>Checking what would go out… {{ checked() }}</p> }
           }
           @if (needsNote()) {
-            <label for="uv-note">What changed <span class="uv-soft">(optional)</span></label>
+            <label for="uv-note" i18n>What changed <span class="uv-soft">(optional)</span></label>
             <input pInputText id="uv-note" name="note" autocomplete="off" [ngModel]="note()" (ngModelChange)="note.set($event)" [attr.aria-invalid]="error() !== ''" aria-describedby="uv-note-error" />
             <p id="uv-note-error" class="error" role="alert">{{ error() }}</p>
           }
           <div class="acts">
-            <p-button label="Cancel" [text]="true" (onClick)="closed.emit()" />
-            <p-button type="submit" [label]="isPublish() ? ((found()?.failing?.length ?? 0) > 0 ? 'Publish all the same' : 'Publish') : 'Save revision'" [disabled]="error() !== ''" />
+            <p-button label="Cancel" i18n-label [text]="true" (onClick)="closed.emit()" />
+            <p-button type="submit" [label]="isPublish() ? ((found()?.failing?.length ?? 0) > 0 ? wordsOf('shell.publish-all-same') : wordsOf('shell.publish')) : wordsOf('shell.save-revision-2')" [disabled]="error() !== ''" />
           </div>
         </form>
       }
-      @if (done()) { <div class="acts"><p-button label="Close" (onClick)="closed.emit()" /></div> }
+      @if (done()) { <div class="acts"><p-button label="Close" i18n-label (onClick)="closed.emit()" /></div> }
     </p-dialog>
   `,
   styles: `
@@ -82,6 +82,8 @@ import { withProgress } from '../shared/engine/with-progress';
   `,
 })
 export class PublishDialog {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly store = inject(SiteStore);
   protected readonly delivery = inject(Delivery);
   readonly act = input.required<'save' | 'publish'>();

@@ -26,10 +26,10 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
   host: { '(document:keydown)': 'onKey($event)' },
   template: `
     <header>
-      <span class="mark"><svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"><path d="M3 7.5 14 3l7 2.6L10 10z" fill="currentColor" /><path d="M3 12.2 10 14.8 21 10.3M3 17l7 2.6L21 15" fill="none" stroke="currentColor" stroke-width="1.8" stroke-linejoin="round" /></svg>Upper Veneer</span>
+      <span class="mark"><svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"><path d="M3 7.5 14 3l7 2.6L10 10z" fill="currentColor" /><path d="M3 12.2 10 14.8 21 10.3M3 17l7 2.6L21 15" fill="none" stroke="currentColor" stroke-width="1.8" stroke-linejoin="round" /></svg><ng-container i18n>Upper Veneer</ng-container></span>
       @if (store.site(); as site) {
         <span class="site"><strong [title]="site.name">{{ site.name }}</strong><span class="uv-soft"> · {{ pagesWords() }}</span></span>
-        <nav aria-label="Views">
+        <nav aria-label="Views" i18n-aria-label>
           @for (view of views; track view.path) {
             <a [routerLink]="'/' + view.path" [queryParams]="view.path === 'bench' && whereabouts.bench()['site'] === site.id ? whereabouts.bench() : { site: site.id }" routerLinkActive="current" [routerLinkActiveOptions]="anyQuery" ariaCurrentWhenActive="page">
               {{ view.label }}@if (counts()[view.path] !== undefined) { <span class="count uv-mono">@if (view.path === 'proof' && counts()[view.path]! > 0) { <uv-standing standing="fails" /> }{{ counts()[view.path] }}</span> }
@@ -37,18 +37,18 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
           }
         </nav>
         @if (delivery.act() !== null && dialog() === null) {
-          <span class="standing uv-soft" role="status">{{ delivery.words() }} <button type="button" class="off" (click)="delivery.cancel()">{{ delivery.act() === 'publish' ? 'Do not publish' : 'Do not save' }}</button></span>
+          <span class="standing uv-soft" role="status">{{ delivery.words() }} <button type="button" class="off" (click)="delivery.cancel()">{{ delivery.act() === 'publish' ? wordsOf('shell.do-not-publish') : wordsOf('shell.do-not-save') }}</button></span>
         } @else {
-          <span class="standing uv-soft" aria-live="polite">{{ store.isSaving() ? 'Storing…' : store.standing() }}</span>
+          <span class="standing uv-soft" aria-live="polite">{{ store.isSaving() ? wordsOf('shell.storing') : store.standing() }}</span>
         }
         <span class="tools">
           <button class="tool asks" type="button" (click)="requests.isOpen.set(!requests.isOpen())" [pTooltip]="requestsTip()" tooltipPosition="bottom" [attr.aria-label]="requestsTip()" [attr.aria-expanded]="requests.isOpen()"><lucide-angular [img]="icons.requests" [size]="17" />@if (requests.count().items > 0) { <span class="uv-mono">{{ requests.count().items - requests.count().settled }}</span> }</button>
-          <button class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()" tooltipPosition="bottom" aria-label="Undo"><lucide-angular [img]="icons.undo" [size]="17" /></button>
-          <button class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()" tooltipPosition="bottom" aria-label="Redo"><lucide-angular [img]="icons.redo" [size]="17" /></button>
-          <button class="tool" type="button" (click)="theme.next()" [pTooltip]="'Interface: ' + theme.choice()" tooltipPosition="bottom" [attr.aria-label]="'Interface lit as ' + theme.choice() + '; change'"><lucide-angular [img]="themeIcon()" [size]="17" /></button>
+          <button class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()" tooltipPosition="bottom" aria-label="Undo" i18n-aria-label><lucide-angular [img]="icons.undo" [size]="17" /></button>
+          <button class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()" tooltipPosition="bottom" aria-label="Redo" i18n-aria-label><lucide-angular [img]="icons.redo" [size]="17" /></button>
+          <button class="tool" type="button" (click)="theme.next()" [pTooltip]="wordsOf('shell.interface', { choice: theme.choice() })" tooltipPosition="bottom" [attr.aria-label]="wordsOf('shell.interface-lit-as-change', { choice: theme.choice() })"><lucide-angular [img]="themeIcon()" [size]="17" /></button>
         </span>
-        <p-button label="Save revision" [outlined]="true" size="small" [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')" />
-        <p-button label="Publish…" size="small" [disabled]="!canPublish() || delivery.act() !== null" (onClick)="dialog.set('publish')" />
+        <p-button label="Save revision" i18n-label [outlined]="true" size="small" [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')" />
+        <p-button label="Publish…" i18n-label size="small" [disabled]="!canPublish() || delivery.act() !== null" (onClick)="dialog.set('publish')" />
       }
     </header>
     @if (dialog(); as act) { <uv-publish-dialog [act]="act" (closed)="dialog.set(null)" /> }
@@ -79,6 +79,8 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
   `,
 })
 export class TopBar {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly store = inject(SiteStore);
   protected readonly edits = inject(DraftEdits);
   protected readonly delivery = inject(Delivery);

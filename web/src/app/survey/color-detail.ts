@@ -27,38 +27,38 @@ import { standingWords } from './color-rows';
     @if (color(); as found) {
       <div class="head">
         <uv-color-chip [color]="found.hex" />
-        <div><h2 class="uv-mono">{{ found.hex }}</h2><p class="uv-soft">{{ words() }} · {{ found.placeCount }} {{ found.placeCount === 1 ? 'place' : 'places' }}</p></div>
+        <div><h2 class="uv-mono">{{ found.hex }}</h2><p class="uv-soft" i18n>{{ words() }} · {{ found.placeCount }} {found.placeCount, plural, =1 {place} other {places}}</p></div>
         <span class="acts">
-          @if (found.standing.kind !== 'brand') { <p-button label="To the palette" [outlined]="true" size="small" (onClick)="wanted.emit(found.hex)" /> }
-          @if (found.exception) { <p-button label="No exception" [text]="true" size="small" (onClick)="excepted.emit({ hex: found.hex, reason: '' })" /> } @else if (!isExcepting()) { <p-button label="Leave alone…" [text]="true" size="small" (onClick)="isExcepting.set(true)" /> }
+          @if (found.standing.kind !== 'brand') { <p-button label="To the palette" i18n-label [outlined]="true" size="small" (onClick)="wanted.emit(found.hex)" /> }
+          @if (found.exception) { <p-button label="No exception" i18n-label [text]="true" size="small" (onClick)="excepted.emit({ hex: found.hex, reason: '' })" /> } @else if (!isExcepting()) { <p-button label="Leave alone…" i18n-label [text]="true" size="small" (onClick)="isExcepting.set(true)" /> }
         </span>
         <uv-notations [css]="found.hex" />
       </div>
       @if (isExcepting() && !found.exception) {
         <form class="except" (ngSubmit)="except(found.hex)">
-          <input pInputText pSize="small" name="reason" autocomplete="off" maxlength="200" placeholder="Why, for instance: sale red" aria-label="Reason to leave the colour alone" [ngModel]="reason()" (ngModelChange)="reason.set($event)" />
-          <p-button type="submit" label="Make exception" size="small" [disabled]="reason().trim() === ''" /><p-button label="Cancel" [text]="true" size="small" (onClick)="isExcepting.set(false)" />
+          <input pInputText pSize="small" name="reason" autocomplete="off" maxlength="200" placeholder="Why, for instance: sale red" i18n-placeholder aria-label="Reason to leave the colour alone" i18n-aria-label [ngModel]="reason()" (ngModelChange)="reason.set($event)" />
+          <p-button type="submit" label="Make exception" i18n-label size="small" [disabled]="reason().trim() === ''" /><p-button label="Cancel" i18n-label [text]="true" size="small" (onClick)="isExcepting.set(false)" />
         </form>
       }
       <div class="on">
-        <p-select [options]="pages()" optionLabel="label" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page on which the places are lit" />
+        <p-select [options]="pages()" optionLabel="label" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page on which the places are lit" i18n-ariaLabel />
         <span class="uv-soft">{{ litWords() }}</span>
       </div>
       @if (framed(); as page) {
         <uv-page-frame class="preview" [page]="page" [width]="width" [reached]="lit()" [target]="target()" (chosen)="chooseAt($event)" />
       }
       <div class="lists uv-scroll">
-        <h2>Places on this page</h2>
+        <h2 i18n>Places on this page</h2>
         <ul>
           @for (place of listed(); track $index) {
             <li>
-              <button type="button" [class.current]="place === shown()" (click)="chosenPlace.set(place)"><span>{{ place.use }}{{ place.state === 'rest' ? '' : ', ' + place.state }}{{ place.pseudo ? ' ::' + place.pseudo : '' }}</span><span class="uv-mono uv-soft">{{ place.property }}</span>@if (place.isHidden) { <span class="uv-soft">hidden</span> }</button>
-              <a [routerLink]="'/bench'" [queryParams]="spotOf(place)">Bench</a>
+              <button type="button" [class.current]="place === shown()" (click)="chosenPlace.set(place)"><span>{{ place.use }}{{ place.state === 'rest' ? '' : ', ' + place.state }}{{ place.pseudo ? ' ::' + place.pseudo : '' }}</span><span class="uv-mono uv-soft">{{ place.property }}</span>@if (place.isHidden) { <span class="uv-soft" i18n>hidden</span> }</button>
+              <a [routerLink]="'/bench'" [queryParams]="spotOf(place)" i18n>Bench</a>
             </li>
           }
         </ul>
-        @if (hiddenCount() > 0) { <p class="uv-soft note">and {{ hiddenCount() }} more</p> }
-        <h2>Declared by</h2>
+        @if (hiddenCount() > 0) { <p class="uv-soft note" i18n>and {{ hiddenCount() }} more</p> }
+        <h2 i18n>Declared by</h2>
         <ul>
           @for (entry of found.declarations.slice(0, 40); track $index) {
             <li class="declaration"><code class="uv-mono" [title]="entry.selector">{{ entry.selector || entry.sheet }}</code><code class="uv-mono uv-soft">{{ entry.declaration }}</code><span class="uv-soft">{{ entry.line ? entry.sheet + ' ' + entry.line : entry.sheet }} · {{ entry.places }}×</span></li>
@@ -66,7 +66,7 @@ import { standingWords } from './color-rows';
         </ul>
       </div>
     } @else {
-      <div class="empty"><h2>No colour chosen</h2><p class="uv-soft">Choose a board or a row. The places it is painted light up on the page here, and lead to the Bench.</p></div>
+      <div class="empty"><h2 i18n>No colour chosen</h2><p class="uv-soft" i18n>Choose a board or a row. The places it is painted light up on the page here, and lead to the Bench.</p></div>
     }
   `,
   styles: `

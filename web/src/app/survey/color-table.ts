@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { TableModule } from 'primeng/table';
 import { ColorChip } from '../shared/ui/color-chip';
@@ -12,23 +13,23 @@ import type { ColorRow } from './color-rows';
     <p-table [value]="$any(rows())" dataKey="hex" selectionMode="single" [selection]="selected()" (selectionChange)="$event && chosen.emit($event.hex)" [scrollable]="true" scrollHeight="flex" [virtualScroll]="true" [virtualScrollItemSize]="30" size="small" [sortOrder]="-1" [pt]="scrolling">
       <ng-template #header>
         <tr>
-          <th scope="col" class="color" pSortableColumn="hex">Colour</th>
-          <th scope="col" pSortableColumn="useWords">Used for</th>
-          <th scope="col" class="number" pSortableColumn="elements" title="Elements and pseudo-elements that paint it in any state">Elements</th>
-          <th scope="col" class="number" pSortableColumn="area" title="Of all area measured at rest">Area</th>
-          <th scope="col" class="standing" pSortableColumn="standingRank">Standing</th>
+          <th scope="col" class="color" pSortableColumn="hex" i18n>Colour</th>
+          <th scope="col" pSortableColumn="useWords" i18n>Used for</th>
+          <th scope="col" class="number" pSortableColumn="elements" title="Elements and pseudo-elements that paint it in any state" i18n-title i18n>Elements</th>
+          <th scope="col" class="number" pSortableColumn="area" title="Of all area measured at rest" i18n-title i18n>Area</th>
+          <th scope="col" class="standing" pSortableColumn="standingRank" i18n>Standing</th>
         </tr>
       </ng-template>
       <ng-template #body let-row>
         <tr [pSelectableRow]="row" [attr.aria-label]="row.hex">
-          <td class="color uv-mono"><uv-color-chip [color]="row.hex" />{{ row.hex }}@if (row.members.length > 0) { <span class="near" [title]="'Near-duplicates within ΔE 2.3, counted in: ' + names(row)">@for (member of row.members.slice(0, 3); track member.hex) { <uv-color-chip [color]="member.hex" /> }+{{ row.members.length }}</span> }</td>
-          <td [title]="row.useWords">{{ row.useWords }}@if (row.states.length > 0 && row.states[0] !== 'rest') { <span class="uv-soft"> · only {{ row.states.join(', ') }}</span> }</td>
+          <td class="color uv-mono"><uv-color-chip [color]="row.hex" />{{ row.hex }}@if (row.members.length > 0) { <span class="near" [title]="wordsOf('survey.near-duplicates-within-e', { names: names(row) })">@for (member of row.members.slice(0, 3); track member.hex) { <uv-color-chip [color]="member.hex" /> }+{{ row.members.length }}</span> }</td>
+          <td [title]="row.useWords">{{ row.useWords }}@if (row.states.length > 0 && row.states[0] !== 'rest') { <span class="uv-soft" i18n> · only {{ row.states.join(', ') }}</span> }</td>
           <td class="number">{{ row.elements }}</td>
           <td class="number">{{ percent(row) }}</td>
           <td class="standing" [title]="row.standingWords"><span [class]="'mark ' + (row.exception || !row.standing.nearest ? 'none' : row.standing.kind)" aria-hidden="true">{{ row.exception ? '○' : !row.standing.nearest ? '' : row.standing.kind === 'brand' ? '●' : row.standing.kind === 'near' ? '◆' : '▲' }}</span>{{ row.standingWords }}</td>
         </tr>
       </ng-template>
-      <ng-template #emptymessage><tr><td colspan="5" class="uv-soft">No colour fits.</td></tr></ng-template>
+      <ng-template #emptymessage><tr><td colspan="5" class="uv-soft" i18n>No colour fits.</td></tr></ng-template>
     </p-table>
   `,
   styles: `
@@ -49,6 +50,8 @@ import type { ColorRow } from './color-rows';
   `,
 })
 export class ColorTable {
+  protected readonly wordsOf = wordsOf;
+
   readonly rows = input.required<readonly ColorRow[]>();
   readonly chosenHex = input<string | null>(null);
   readonly chosen = output<string>();

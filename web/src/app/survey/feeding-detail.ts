@@ -27,28 +27,28 @@ import { withProgress } from '../shared/engine/with-progress';
     @if (property(); as found) {
       <div class="head">
         <uv-color-chip [color]="found.hex" />
-        <div><h2 class="uv-mono" [title]="found.name">{{ found.name }}</h2><p class="uv-soft" [title]="found.selector + ' in ' + found.sheet">{{ found.value }} · {{ found.places }} {{ found.places === 1 ? 'place follows' : 'places follow' }}</p></div>
+        <div><h2 class="uv-mono" [title]="found.name">{{ found.name }}</h2><p class="uv-soft" [title]="wordsOf('survey.of-4', { selector: found.selector, sheet: found.sheet })" i18n>{{ found.value }} · {{ found.places }} {found.places, plural, =1 {place follows} other {places follow}}</p></div>
       </div>
       <uv-value-picker [palette]="site.palette()" [current]="own()?.value ?? null" (picked)="set($event)" />
       <p class="acts">
-        @if (own()) { <span class="uv-soft">Overridden for <span class="uv-mono">{{ own()?.selector }}</span></span>&ngsp;<button type="button" (click)="clear()">Clear</button> } @else { <span class="uv-soft">A swatch, a shade or a typed colour changes it for everything that follows.</span> }
+        @if (own()) { <span class="uv-soft" i18n>Overridden for <span class="uv-mono">{{ own()?.selector }}</span></span>&ngsp;<button type="button" (click)="clear()" i18n>Clear</button> } @else { <span class="uv-soft" i18n>A swatch, a shade or a typed colour changes it for everything that follows.</span> }
       </p>
       @if (refusal()) { <p class="line" role="alert"><uv-standing standing="fails" /> {{ refusal() }}</p> }
       @else if (findings().length > 0) {
-        <ul class="verdict" aria-label="Verdict">
+        <ul class="verdict" aria-label="Verdict" i18n-aria-label>
           @for (finding of findings(); track $index) {
             <li><uv-standing [standing]="finding.standing" /> @if (finding.spots?.length) { <button type="button" [title]="finding.basis" (click)="outlined.set(finding.spots ?? [])">{{ finding.text }}</button> } @else { <span [title]="finding.basis">{{ finding.text }}</span> }</li>
           }
         </ul>
-      } @else if (own()) { <p class="line uv-soft" role="status">Checking every page…</p> }
+      } @else if (own()) { <p class="line uv-soft" role="status" i18n>Checking every page…</p> }
       <div class="on">
-        <p-select [options]="$any(pages())" optionLabel="label" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page on which what follows is lit" />
+        <p-select [options]="$any(pages())" optionLabel="label" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page on which what follows is lit" i18n-ariaLabel />
         <span class="uv-soft">{{ litWords() }}</span>
-        @if (outlined().length > 0) { <button type="button" (click)="outlined.set([])">All that follow</button> }
+        @if (outlined().length > 0) { <button type="button" (click)="outlined.set([])" i18n>All that follow</button> }
       </div>
       @if (framed(); as page) { <uv-page-frame class="preview" [page]="page" [width]="width" [reached]="lit()" [target]="null" /> }
     } @else {
-      <div class="empty"><h2>No property chosen</h2><p class="uv-soft">Choose a row: everything that follows the property lights up on the page here, and it can be given another value for all of it at once.</p></div>
+      <div class="empty"><h2 i18n>No property chosen</h2><p class="uv-soft" i18n>Choose a row: everything that follows the property lights up on the page here, and it can be given another value for all of it at once.</p></div>
     }
   `,
   styles: `
@@ -69,6 +69,8 @@ import { withProgress } from '../shared/engine/with-progress';
   `,
 })
 export class FeedingDetail {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   protected readonly edits = inject(DraftEdits);
   readonly #engine = inject(Engine);

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { FeedingProperty } from '@upper-veneer/core';
 import { SiteStore } from '../shared/site/site-store';
@@ -11,17 +12,17 @@ import { ColorChip } from '../shared/ui/color-chip';
   host: { role: 'region', 'aria-label': 'Custom properties', tabindex: '0' },
   template: `
     <table>
-      <thead><tr><th scope="col" class="name">Custom property</th><th scope="col" class="value">Value</th><th scope="col">Set by</th><th scope="col" class="what">Change this one and</th></tr></thead>
+      <thead><tr><th scope="col" class="name" i18n>Custom property</th><th scope="col" class="value" i18n>Value</th><th scope="col" i18n>Set by</th><th scope="col" class="what" i18n>Change this one and</th></tr></thead>
       <tbody>
         @for (property of properties(); track $index) {
           <tr [class.current]="property === chosen()">
-            <td><button type="button" class="uv-mono" [attr.aria-pressed]="property === chosen()" (click)="picked.emit(property)">{{ property.name }}</button>@if (ours().has(property.name)) { <span class="ours" title="Overridden">ours</span> }</td>
+            <td><button type="button" class="uv-mono" [attr.aria-pressed]="property === chosen()" (click)="picked.emit(property)">{{ property.name }}</button>@if (ours().has(property.name)) { <span class="ours" title="Overridden" i18n-title i18n>ours</span> }</td>
             <td class="uv-mono cut" [title]="property.value"><uv-color-chip [color]="property.hex" />{{ property.value }}</td>
-            <td class="cut" [title]="property.selector + ' in ' + property.sheet"><span class="uv-mono">{{ property.selector }}</span>&ngsp;<span class="uv-soft">{{ property.sheet }} {{ property.line || '' }}</span></td>
-            <td class="what">{{ property.places }} {{ property.places === 1 ? 'place follows' : 'places follow' }} <span class="uv-soft">on {{ property.pageIds.length }} {{ property.pageIds.length === 1 ? 'page' : 'pages' }}</span></td>
+            <td class="cut" [title]="wordsOf('survey.of-4', { selector: property.selector, sheet: property.sheet })"><span class="uv-mono">{{ property.selector }}</span>&ngsp;<span class="uv-soft">{{ property.sheet }} {{ property.line || '' }}</span></td>
+            <td class="what" i18n>{{ property.places }} {property.places, plural, =1 {place follows} other {places follow}} <span class="uv-soft">on {{ property.pageIds.length }} {property.pageIds.length, plural, =1 {page} other {pages}}</span></td>
           </tr>
         } @empty {
-          <tr><td colspan="4" class="empty">{{ isCounted() ? 'No custom property of this site holds a colour that is painted.' : 'Which custom properties hold colours is known once the colours are counted.' }}</td></tr>
+          <tr><td colspan="4" class="empty">{{ isCounted() ? wordsOf('survey.no-custom-property-this') : wordsOf('survey.which-custom-properties-hold') }}</td></tr>
         }
       </tbody>
     </table>
@@ -31,6 +32,8 @@ import { ColorChip } from '../shared/ui/color-chip';
     'td .uv-soft { margin-left: 6px; } td button { padding: 0; border: 0; background: none; color: inherit; font: inherit; text-align: left; text-decoration: underline; cursor: pointer; } tr.current { background: var(--uv-paper); font-weight: 600; } .ours { margin-left: 6px; padding: 0 5px; border: 1px solid var(--uv-ink); border-radius: 3px; font-size: 11px; } .what { width: 190px; white-space: nowrap; } .name { width: 180px; } .value { width: 120px; }',
 })
 export class FeedingTable {
+  protected readonly wordsOf = wordsOf;
+
   readonly #site = inject(SiteStore);
   readonly properties = input.required<readonly FeedingProperty[]>();
   /** Whether the colours have been counted, without which nothing is known of what feeds them. */

@@ -22,33 +22,33 @@ import type { ImportAim } from './import/import-aim';
   template: `
     <header>
       @if (list.sites().length > 1) {
-        <p-select [options]="$any(list.sites())" optionLabel="name" optionValue="id" [ngModel]="store.site()?.id" (ngModelChange)="store.open($event)" size="small" ariaLabel="Site" />
+        <p-select [options]="$any(list.sites())" optionLabel="name" optionValue="id" [ngModel]="store.site()?.id" (ngModelChange)="store.open($event)" size="small" ariaLabel="Site" i18n-ariaLabel />
       }
-      <div class="named"><form (ngSubmit)="renameSite()"><input pInputText pSize="small" name="site" class="site" maxlength="120" autocomplete="off" aria-label="Name of the site" [ngModel]="store.site()?.name" #name="ngModel" (blur)="renameSite(name.value)" (keydown.enter)="renameSite(name.value)" /></form>
-        <span class="tools"><button type="button" aria-label="Remove this site" title="Remove this site" (click)="dropSite()"><lucide-angular [img]="icons.drop" [size]="14" /></button></span></div>
-      <p-button class="wide" label="Bring in a site…" size="small" (onClick)="wanted.emit({ siteId: null, page: null })" />
+      <div class="named"><form (ngSubmit)="renameSite()"><input pInputText pSize="small" name="site" class="site" maxlength="120" autocomplete="off" aria-label="Name of the site" i18n-aria-label [ngModel]="store.site()?.name" #name="ngModel" (blur)="renameSite(name.value)" (keydown.enter)="renameSite(name.value)" /></form>
+        <span class="tools"><button type="button" aria-label="Remove this site" i18n-aria-label title="Remove this site" i18n-title (click)="dropSite()"><lucide-angular [img]="icons.drop" [size]="14" /></button></span></div>
+      <p-button class="wide" label="Bring in a site…" i18n-label size="small" (onClick)="wanted.emit({ siteId: null, page: null })" />
       <uv-save-site />
     </header>
-    <div class="title"><h2>Pages</h2>@if (canCaptureAll()) { <p-button label="All again" ariaLabel="All again: capture every page that came from an address" [text]="true" size="small" title="Captures every page that came from an address again, by the same steps" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null, isWhole: true })" /> }<p-button label="Add…" [text]="true" size="small" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null })" /></div>
+    <div class="title"><h2 i18n>Pages</h2>@if (canCaptureAll()) { <p-button label="All again" i18n-label ariaLabel="All again: capture every page that came from an address" i18n-ariaLabel [text]="true" size="small" title="Captures every page that came from an address again, by the same steps" i18n-title (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null, isWhole: true })" /> }<p-button label="Add…" i18n-label [text]="true" size="small" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null })" /></div>
     <ul class="uv-scroll">
       @for (page of store.site()?.pages ?? []; track page.id) {
         <li>
           @if (renaming() === page.id) {
-            <form (ngSubmit)="renamePage(page.id, field.value)"><input #field pInputText pSize="small" name="page" maxlength="120" autocomplete="off" [attr.aria-label]="'Name of the page ' + page.name" [value]="page.name" (blur)="renamePage(page.id, field.value)" (keydown.escape)="renaming.set(null)" /></form>
+            <form (ngSubmit)="renamePage(page.id, field.value)"><input #field pInputText pSize="small" name="page" maxlength="120" autocomplete="off" [attr.aria-label]="wordsOf('survey.name-page-3', { name: page.name })" [value]="page.name" (blur)="renamePage(page.id, field.value)" (keydown.escape)="renaming.set(null)" /></form>
           } @else {
             <span class="text">
               <strong [title]="page.name">{{ page.name }}</strong>
-              @if (isSpecimen(page)) { <span class="uv-soft made" title="Every kind of element and every part in the states that markup can say; visitors do not get it">made here, for what no page shows</span> }
+              @if (isSpecimen(page)) { <span class="uv-soft made" title="Every kind of element and every part in the states that markup can say; visitors do not get it" i18n-title i18n>made here, for what no page shows</span> }
               @else { <span class="uv-mono uv-soft" [title]="page.source || page.path">{{ page.path }}</span> }
             </span>
             <span class="tools">
-              <button type="button" [attr.aria-label]="'Rename ' + page.name" title="Rename" (click)="rename(page.id)"><lucide-angular [img]="icons.rename" [size]="14" /></button>
+              <button type="button" [attr.aria-label]="wordsOf('survey.rename', { name: page.name })" title="Rename" i18n-title (click)="rename(page.id)"><lucide-angular [img]="icons.rename" [size]="14" /></button>
               @if (isSpecimen(page)) {
-                <button type="button" aria-label="Make the specimen anew" title="Make it anew" (click)="makeSpecimen()"><lucide-angular [img]="icons.again" [size]="14" /></button>
+                <button type="button" aria-label="Make the specimen anew" i18n-aria-label title="Make it anew" i18n-title (click)="makeSpecimen()"><lucide-angular [img]="icons.again" [size]="14" /></button>
               } @else {
-              <button type="button" [attr.aria-label]="'Capture ' + page.name + ' again'" title="Capture again" (click)="captureAgain(page)"><lucide-angular [img]="icons.again" [size]="14" /></button>
+              <button type="button" [attr.aria-label]="wordsOf('survey.capture-again-3', { name: page.name })" title="Capture again" i18n-title (click)="captureAgain(page)"><lucide-angular [img]="icons.again" [size]="14" /></button>
               }
-              <button type="button" [attr.aria-label]="'Remove ' + page.name" title="Remove" (click)="drop(page.id, page.name)"><lucide-angular [img]="icons.drop" [size]="14" /></button>
+              <button type="button" [attr.aria-label]="wordsOf('survey.remove-2', { name: page.name })" title="Remove" i18n-title (click)="drop(page.id, page.name)"><lucide-angular [img]="icons.drop" [size]="14" /></button>
             </span>
           }
         </li>
@@ -56,12 +56,12 @@ import type { ImportAim } from './import/import-aim';
     </ul>
     @if (!hasSpecimen() && store.site()) {
       <p class="specimen">
-        <span class="uv-soft">No page may show a refused field, a link or a second list page. The specimen shows every kind and part in the states that markup can say.</span>
-        <p-button label="Make a specimen" [outlined]="true" size="small" [loading]="isMaking()" (onClick)="makeSpecimen()" />
+        <span class="uv-soft" i18n>No page may show a refused field, a link or a second list page. The specimen shows every kind and part in the states that markup can say.</span>
+        <p-button label="Make a specimen" i18n-label [outlined]="true" size="small" [loading]="isMaking()" (onClick)="makeSpecimen()" />
       </p>
     }
     @if (store.site()?.leftOut?.length; as count) {
-      <details class="uv-scroll"><summary>{{ count }} left out by the last import</summary><ul>@for (file of store.site()?.leftOut; track $index) { <li class="left"><span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span></li> }</ul></details>
+      <details class="uv-scroll"><summary i18n>{{ count }} left out by the last import</summary><ul>@for (file of store.site()?.leftOut; track $index) { <li class="left"><span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span></li> }</ul></details>
     }
   `,
   styles: `
@@ -94,6 +94,8 @@ import type { ImportAim } from './import/import-aim';
   `,
 })
 export class PagesPanel {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly store = inject(SiteStore);
   protected readonly edits = inject(DraftEdits);
   protected readonly list = inject(SiteList);

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { Button } from 'primeng/button';
 import type { Subscription } from 'rxjs';
@@ -13,12 +14,14 @@ import { downloadBlob, fileNameOf } from '../shared/ui/download-text';
   imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `<p-button
-    [label]="isSaving() ? 'Stop saving…' : 'Save the site as a file'" [outlined]="true" size="small" [disabled]="store.site() === null"
-    title="Pages, files, palette, draft, history and revisions as open JSON in a zip; Bring in a site reads it back" (onClick)="isSaving() ? stop() : save()"
+    [label]="isSaving() ? wordsOf('survey.stop-saving') : wordsOf('survey.save-site-as-file')" [outlined]="true" size="small" [disabled]="store.site() === null"
+    title="Pages, files, palette, draft, history and revisions as open JSON in a zip; Bring in a site reads it back" i18n-title (onClick)="isSaving() ? stop() : save()"
   />`,
   styles: ':host { display: block; } :host ::ng-deep .p-button { width: 100%; }',
 })
 export class SaveSite {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly store = inject(SiteStore);
   readonly #api = inject(SiteApi);
   readonly #messages = inject(Messages);

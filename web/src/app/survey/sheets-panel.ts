@@ -18,10 +18,10 @@ import { SiteStore } from '../shared/site/site-store';
   host: { role: 'region', 'aria-label': 'Stylesheets', tabindex: '0' },
   template: `
     <div class="bar">
-      <span>Order on <p-select [options]="$any(site.captured())" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page whose stylesheets are shown" /></span>
-      <span>The veneer is loaded <p-select [options]="$any(places())" optionLabel="label" optionValue="place" [ngModel]="site.site()?.veneerPlace" (ngModelChange)="place($event)" size="small" ariaLabel="Where the veneer is loaded" /></span>
+      <span><ng-container i18n>Order on </ng-container><p-select [options]="$any(site.captured())" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page whose stylesheets are shown" i18n-ariaLabel /></span>
+      <span><ng-container i18n>The veneer is loaded </ng-container><p-select [options]="$any(places())" optionLabel="label" optionValue="place" [ngModel]="site.site()?.veneerPlace" (ngModelChange)="place($event)" size="small" ariaLabel="Where the veneer is loaded" i18n-ariaLabel /></span>
     </div>
-    <p class="uv-soft note">Later sheets win ties.@if (likePages().length > 1) { A change of order holds for all {{ likePages().length }} pages that load these sheets in this order. }</p>
+    <p class="uv-soft note"><ng-container i18n>Later sheets win ties.</ng-container>@if (likePages().length > 1) { <ng-container i18n>A change of order holds for all {{ likePages().length }} pages that load these sheets in this order. </ng-container>}</p>
     <ol>
       @for (row of rows(); track $index) {
         <li [class.veneer]="row.index === -1">
@@ -30,16 +30,16 @@ import { SiteStore } from '../shared/site/site-store';
           <span class="uv-soft">{{ row.note }}</span>
           @if (row.index >= 0) {
             <span class="moves">
-              <button type="button" [disabled]="row.index === 0" [attr.aria-label]="row.name + ' earlier'" (click)="move(row.index, -1)"><lucide-angular [img]="icons.up" [size]="14" /></button>
-              <button type="button" [disabled]="row.index === sheets().length - 1" [attr.aria-label]="row.name + ' later'" (click)="move(row.index, 1)"><lucide-angular [img]="icons.down" [size]="14" /></button>
+              <button type="button" [disabled]="row.index === 0" [attr.aria-label]="wordsOf('survey.earlier', { name: row.name })" (click)="move(row.index, -1)"><lucide-angular [img]="icons.up" [size]="14" /></button>
+              <button type="button" [disabled]="row.index === sheets().length - 1" [attr.aria-label]="wordsOf('survey.later', { name: row.name })" (click)="move(row.index, 1)"><lucide-angular [img]="icons.down" [size]="14" /></button>
             </span>
           }
         </li>
       }
     </ol>
     <table>
-      <thead><tr><th scope="col">Stylesheet</th><th scope="col" class="comes">Comes</th><th scope="col" class="number">Size</th><th scope="col" class="number">Rules</th><th scope="col" class="number" title="Rules that match no element of any page, in any state, at any width">Unused</th><th scope="col" class="number">Pages</th></tr></thead>
-      <tbody>@for (sheet of summaries(); track $index) { <tr><td class="cut uv-mono" [title]="sheet.name">{{ sheet.name }}</td><td>{{ words[sheet.origin] }}</td><td class="number">{{ size(sheet.bytes) }}</td><td class="number">{{ sheet.rules }}</td><td class="number" [title]="sheet.isUntried ? 'Trying all its selectors took more steps than the bound; those not tried count as used' : ''">{{ unused(sheet) }}</td><td class="number">{{ sheet.pageIds.length }}</td></tr> }</tbody>
+      <thead><tr><th scope="col" i18n>Stylesheet</th><th scope="col" class="comes" i18n>Comes</th><th scope="col" class="number" i18n>Size</th><th scope="col" class="number" i18n>Rules</th><th scope="col" class="number" title="Rules that match no element of any page, in any state, at any width" i18n-title i18n>Unused</th><th scope="col" class="number" i18n>Pages</th></tr></thead>
+      <tbody>@for (sheet of summaries(); track $index) { <tr><td class="cut uv-mono" [title]="sheet.name">{{ sheet.name }}</td><td>{{ words[sheet.origin] }}</td><td class="number">{{ size(sheet.bytes) }}</td><td class="number">{{ sheet.rules }}</td><td class="number" [title]="sheet.isUntried ? wordsOf('survey.trying-all-its-selectors') : ''">{{ unused(sheet) }}</td><td class="number">{{ sheet.pageIds.length }}</td></tr> }</tbody>
     </table>
   `,
   styleUrl: './facts-table.scss',
@@ -61,6 +61,8 @@ import { SiteStore } from '../shared/site/site-store';
   `,
 })
 export class SheetsPanel {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   protected readonly edits = inject(DraftEdits);
   readonly #engine = inject(Engine);

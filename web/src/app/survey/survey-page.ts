@@ -72,6 +72,8 @@ const TOPICS = [
   styleUrl: './survey-page.scss',
 })
 export class SurveyPage {
+  protected readonly wordsOf = wordsOf;
+
   /** Panels, one of which is shown where the window is narrow. */
   protected readonly panes = [
     { pane: 'pages', label: wordsOf('survey.pages') },

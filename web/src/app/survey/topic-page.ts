@@ -18,8 +18,8 @@ import { SiteStore } from '../shared/site/site-store';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="on">
-      <p-select [options]="$any(choices())" optionLabel="label" optionValue="key" [ngModel]="choice()?.key" (ngModelChange)="chosen.set($event)" size="small" [ariaLabel]="'Which is lit'" scrollHeight="380px" [emptyMessage]="empty()" [placeholder]="choices().length === 0 ? 'nothing to show' : ''" />
-      <p-select [options]="$any(site.site()?.pages ?? [])" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page" />
+      <p-select [options]="$any(choices())" optionLabel="label" optionValue="key" [ngModel]="choice()?.key" (ngModelChange)="chosen.set($event)" size="small" [ariaLabel]="wordsOf('survey.which-lit')" scrollHeight="380px" [emptyMessage]="empty()" [placeholder]="choices().length === 0 ? wordsOf('survey.nothing-show') : ''" />
+      <p-select [options]="$any(site.site()?.pages ?? [])" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page" i18n-ariaLabel />
     </div>
     <p class="uv-soft note" role="status">{{ words() }}</p>
     @if (framed(); as page) { <uv-page-frame [page]="page" [width]="width" [reached]="lit()" [target]="null" /> }
@@ -31,6 +31,8 @@ import { SiteStore } from '../shared/site/site-store';
   `,
 })
 export class TopicPage {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   readonly #engine = inject(Engine);
   readonly #census = inject(CensusStore);

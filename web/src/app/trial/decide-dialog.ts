@@ -24,15 +24,15 @@ import { callWords } from './trial-words';
   imports: [Button, Dialog, FormsModule, InputText, SelectButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '520px', maxWidth: '96vw' }" header="Decide">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '520px', maxWidth: '96vw' }" header="Decide" i18n-header>
       <form (ngSubmit)="decide()">
         <p class="told">{{ call().title }}. <span class="uv-soft">{{ call().text }}</span></p>
-        <p-selectbutton name="winner" [options]="looks()" optionLabel="label" optionValue="variation" [ngModel]="winner()" (ngModelChange)="winner.set($event)" [allowEmpty]="false" size="small" aria-label="Which look wins" />
-        @if (isAgainst()) { <p class="problem" role="status">◆ What was counted does not say so. It can be decided all the same; the reason is kept with the figures.</p> }
-        <label>Who decides<input pInputText pSize="small" name="who" maxlength="80" autocomplete="name" [ngModel]="who()" (ngModelChange)="who.set($event)" /></label>
-        <label>Why<textarea pInputText name="why" rows="3" maxlength="1000" [ngModel]="why()" (ngModelChange)="why.set($event)"></textarea></label>
-        <p class="uv-soft">{{ winnerName() }} becomes the draft, as one step of undo; visitors get it when it is published. The trial ends, and its figures are kept.</p>
-        <div class="acts"><p-button label="Cancel" [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Decide" size="small" [disabled]="who().trim() === '' || why().trim() === ''" /></div>
+        <p-selectbutton name="winner" [options]="looks()" optionLabel="label" optionValue="variation" [ngModel]="winner()" (ngModelChange)="winner.set($event)" [allowEmpty]="false" size="small" aria-label="Which look wins" i18n-aria-label />
+        @if (isAgainst()) { <p class="problem" role="status" i18n>◆ What was counted does not say so. It can be decided all the same; the reason is kept with the figures.</p> }
+        <label><ng-container i18n>Who decides</ng-container><input pInputText pSize="small" name="who" maxlength="80" autocomplete="name" [ngModel]="who()" (ngModelChange)="who.set($event)" /></label>
+        <label><ng-container i18n>Why</ng-container><textarea pInputText name="why" rows="3" maxlength="1000" [ngModel]="why()" (ngModelChange)="why.set($event)"></textarea></label>
+        <p class="uv-soft" i18n>{{ winnerName() }} becomes the draft, as one step of undo; visitors get it when it is published. The trial ends, and its figures are kept.</p>
+        <div class="acts"><p-button label="Cancel" i18n-label [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Decide" i18n-label size="small" [disabled]="who().trim() === '' || why().trim() === ''" /></div>
       </form>
     </p-dialog>
   `,

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { TrialLook } from '@upper-veneer/contract';
@@ -19,8 +20,8 @@ import { FramedPicture } from '../match/settings/framed-picture';
   template: `
     @if (framed(); as own) { <uv-framed-picture [heading]="heading()" [path]="own.path" [css]="own.css" /> }
     @else if (page(); as drawn) { <uv-scope-picture [heading]="heading()" [page]="drawn" [width]="1280" [element]="spot()?.element ?? 0" /> }
-    @else { <h3>{{ heading() }}</h3><p class="uv-soft">{{ spot() ? 'Drawing…' : 'It stands on no page of the site.' }}</p> }
-    <span class="uv-mono of" [title]="settingsWords()">revision {{ look().revision }}{{ look().settings.length > 0 ? ', settings' : '' }}</span>
+    @else { <h3>{{ heading() }}</h3><p class="uv-soft">{{ spot() ? wordsOf('trial.drawing') : wordsOf('trial.stands-no-page-site') }}</p> }
+    <span class="uv-mono of" [title]="settingsWords()" i18n>revision {{ look().revision }}{{ look().settings.length > 0 ? wordsOf('trial.settings') : '' }}</span>
   `,
   styles: `
     :host { position: relative; display: grid; min-width: 0; min-height: 0; }
@@ -31,6 +32,8 @@ import { FramedPicture } from '../match/settings/framed-picture';
   `,
 })
 export class LookPicture {
+  protected readonly wordsOf = wordsOf;
+
   readonly look = input.required<TrialLook>();
   /** Where what is tried stands; `null` for nowhere. */
   readonly spot = input.required<Spot | null>();

@@ -28,37 +28,37 @@ interface Planned {
   imports: [Button, Dialog, FormsModule, InputText, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '640px', maxWidth: '96vw' }" header="Plan a trial">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '640px', maxWidth: '96vw' }" header="Plan a trial" i18n-header>
       <form (ngSubmit)="plan()">
-        <label>Name<input pInputText pSize="small" name="name" maxlength="120" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" /></label>
+        <label><ng-container i18n>Name</ng-container><input pInputText pSize="small" name="name" maxlength="120" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" /></label>
         <fieldset>
-          <legend>Looks, held against the first of them</legend>
-          <label class="tick"><input type="checkbox" name="draft" [ngModel]="withDraft()" (ngModelChange)="withDraft.set($event)" /> As the draft is</label>
+          <legend i18n>Looks, held against the first of them</legend>
+          <label class="tick"><input type="checkbox" name="draft" [ngModel]="withDraft()" (ngModelChange)="withDraft.set($event)" /> <ng-container i18n>As the draft is</ng-container></label>
           @for (own of trials.variations(); track own.id) {
-            <label class="tick"><input type="checkbox" [name]="'v' + own.id" [ngModel]="chosen().includes(own.id)" (ngModelChange)="choose(own.id, $event)" /> {{ own.name }} <span class="uv-soft">revision {{ own.revision }}{{ own.settings.length > 0 ? ', settings' : '' }}</span><button type="button" class="away" [attr.aria-label]="'Take away ' + own.name" (click)="drop(own.id); $event.preventDefault()">Take away</button></label>
-          } @empty { <p class="uv-soft">No variation is kept yet. In Match, “As a variation…” keeps a match without changing the draft.</p> }
+            <label class="tick"><input type="checkbox" [name]="'v' + own.id" [ngModel]="chosen().includes(own.id)" (ngModelChange)="choose(own.id, $event)" /> {{ own.name }} <span class="uv-soft" i18n>revision {{ own.revision }}{{ own.settings.length > 0 ? wordsOf('trial.settings') : '' }}</span><button type="button" class="away" [attr.aria-label]="wordsOf('trial.take-away', { name: own.name })" (click)="drop(own.id); $event.preventDefault()" i18n>Take away</button></label>
+          } @empty { <p class="uv-soft" i18n>No variation is kept yet. In Match, “As a variation…” keeps a match without changing the draft.</p> }
         </fieldset>
         <div class="row counted">
-          <p-select name="part" [options]="parts()" optionLabel="name" optionValue="selector" [ngModel]="seen()" (ngModelChange)="seen.set($event)" [showClear]="true" placeholder="Any page counts as seen" size="small" ariaLabel="Part that must come into view" appendTo="body" />
+          <p-select name="part" [options]="parts()" optionLabel="name" optionValue="selector" [ngModel]="seen()" (ngModelChange)="seen.set($event)" [showClear]="true" placeholder="Any page counts as seen" i18n-placeholder size="small" ariaLabel="Part that must come into view" i18n-ariaLabel appendTo="body" />
         </div>
-        <div class="counts" role="group" aria-label="What counts">
+        <div class="counts" role="group" aria-label="What counts" i18n-aria-label>
           @for (own of conversions(); track $index; let i = $index) {
             <div class="row">
-              <p-select [name]="'kind' + i" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="own.kind" (ngModelChange)="setConversion(i, $event)" size="small" ariaLabel="What counts" appendTo="body" />
-              @if (own.kind === 'reached') { <p-select [name]="'page' + i" [options]="site.captured()" optionLabel="name" optionValue="path" [ngModel]="own.target" (ngModelChange)="setTarget(i, $event)" placeholder="Page" size="small" ariaLabel="Page that is reached" appendTo="body" /> }
-              @else { <input pInputText pSize="small" class="uv-mono" [name]="'target' + i" maxlength="400" placeholder="selector" aria-label="Selector of what is pressed or sent" autocomplete="off" spellcheck="false" [ngModel]="targetOf(own)" (ngModelChange)="setTarget(i, $event)" /> }
-              @if (i === 0) { <p-button label="Count something else too" [text]="true" size="small" [disabled]="conversions().length >= 4" (onClick)="addConversion()" /> }
-              @else { <p-button label="Leave it out" [text]="true" size="small" (onClick)="dropConversion(i)" /> }
+              <p-select [name]="'kind' + i" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="own.kind" (ngModelChange)="setConversion(i, $event)" size="small" ariaLabel="What counts" i18n-ariaLabel appendTo="body" />
+              @if (own.kind === 'reached') { <p-select [name]="'page' + i" [options]="site.captured()" optionLabel="name" optionValue="path" [ngModel]="own.target" (ngModelChange)="setTarget(i, $event)" placeholder="Page" i18n-placeholder size="small" ariaLabel="Page that is reached" i18n-ariaLabel appendTo="body" /> }
+              @else { <input pInputText pSize="small" class="uv-mono" [name]="'target' + i" maxlength="400" placeholder="selector" aria-label="Selector of what is pressed or sent" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="targetOf(own)" (ngModelChange)="setTarget(i, $event)" /> }
+              @if (i === 0) { <p-button label="Count something else too" i18n-label [text]="true" size="small" [disabled]="conversions().length >= 4" (onClick)="addConversion()" /> }
+              @else { <p-button label="Leave it out" i18n-label [text]="true" size="small" (onClick)="dropConversion(i)" /> }
             </div>
           }
         </div>
         <div class="row">
-          <label>Rate now, %<input pInputText pSize="small" name="base" inputmode="decimal" [ngModel]="base()" (ngModelChange)="base.set($event)" /></label>
-          <label>Smallest difference worth having, points<input pInputText pSize="small" name="smallest" inputmode="decimal" [ngModel]="smallest()" (ngModelChange)="smallest.set($event)" /></label>
-          <label>Visitors a day<input pInputText pSize="small" name="visitors" inputmode="numeric" [ngModel]="visitors()" (ngModelChange)="visitors.set($event)" /></label>
+          <label><ng-container i18n>Rate now, %</ng-container><input pInputText pSize="small" name="base" inputmode="decimal" [ngModel]="base()" (ngModelChange)="base.set($event)" /></label>
+          <label><ng-container i18n>Smallest difference worth having, points</ng-container><input pInputText pSize="small" name="smallest" inputmode="decimal" [ngModel]="smallest()" (ngModelChange)="smallest.set($event)" /></label>
+          <label><ng-container i18n>Visitors a day</ng-container><input pInputText pSize="small" name="visitors" inputmode="numeric" [ngModel]="visitors()" (ngModelChange)="visitors.set($event)" /></label>
         </div>
         <p class="size" role="status">{{ sizeWords() }}</p>
-        <div class="acts"><p-button label="Cancel" [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Plan it" size="small" [disabled]="problem() !== '' || isPlanning()" /></div>
+        <div class="acts"><p-button label="Cancel" i18n-label [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Plan it" i18n-label size="small" [disabled]="problem() !== '' || isPlanning()" /></div>
       </form>
     </p-dialog>
   `,
@@ -83,6 +83,8 @@ interface Planned {
   `,
 })
 export class PlanDialog {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   protected readonly trials = inject(TrialsStore);
   readonly closed = output();

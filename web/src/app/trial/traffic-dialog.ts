@@ -25,25 +25,25 @@ const DAY_MS = 24 * 3600 * 1000;
   imports: [Button, Dialog, FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '560px', maxWidth: '96vw' }" header="Make traffic up">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '560px', maxWidth: '96vw' }" header="Make traffic up" i18n-header>
       <form (ngSubmit)="make()">
-        <p class="uv-soft">To see how a trial goes before it meets visitors. It stands beside what is really counted, told apart from it, and can be taken away again.</p>
+        <p class="uv-soft" i18n>To see how a trial goes before it meets visitors. It stands beside what is really counted, told apart from it, and can be taken away again.</p>
         <div class="row">
-          <label>From<input pInputText pSize="small" type="date" name="from" [ngModel]="from()" (ngModelChange)="from.set($event)" /></label>
-          <label>Days<input pInputText pSize="small" name="days" inputmode="numeric" [ngModel]="days()" (ngModelChange)="days.set($event)" /></label>
-          <label>Visitors a day<input pInputText pSize="small" name="visitors" inputmode="numeric" [ngModel]="visitors()" (ngModelChange)="visitors.set($event)" /></label>
-          <label>Drawn as number<input pInputText pSize="small" name="seed" inputmode="numeric" [ngModel]="seed()" (ngModelChange)="seed.set($event)" title="The same number draws the same visitors" /></label>
+          <label><ng-container i18n>From</ng-container><input pInputText pSize="small" type="date" name="from" [ngModel]="from()" (ngModelChange)="from.set($event)" /></label>
+          <label><ng-container i18n>Days</ng-container><input pInputText pSize="small" name="days" inputmode="numeric" [ngModel]="days()" (ngModelChange)="days.set($event)" /></label>
+          <label><ng-container i18n>Visitors a day</ng-container><input pInputText pSize="small" name="visitors" inputmode="numeric" [ngModel]="visitors()" (ngModelChange)="visitors.set($event)" /></label>
+          <label><ng-container i18n>Drawn as number</ng-container><input pInputText pSize="small" name="seed" inputmode="numeric" [ngModel]="seed()" (ngModelChange)="seed.set($event)" title="The same number draws the same visitors" i18n-title /></label>
         </div>
         <div class="row">
-          @for (look of trial().looks; track look.variation; let i = $index) { <label [title]="look.name">Rate of {{ look.variation }}, %<input pInputText pSize="small" [name]="'rate' + i" inputmode="decimal" [ngModel]="rates()[i]" (ngModelChange)="setRate(i, $event)" /></label> }
+          @for (look of trial().looks; track look.variation; let i = $index) { <label [title]="look.name"><ng-container i18n>Rate of {{ look.variation }}, %</ng-container><input pInputText pSize="small" [name]="'rate' + i" inputmode="decimal" [ngModel]="rates()[i]" (ngModelChange)="setRate(i, $event)" /></label> }
         </div>
-        <fieldset><legend>As many as usual on</legend>
-          @for (day of weekdays; track day; let i = $index) { <label>{{ day.slice(0, 3) }}<input pInputText pSize="small" [name]="'day' + i" inputmode="decimal" [attr.aria-label]="'Times as many on ' + day" [ngModel]="shares()[i]" (ngModelChange)="setShare(i, $event)" /></label> }
+        <fieldset><legend i18n>As many as usual on</legend>
+          @for (day of weekdays; track day; let i = $index) { <label>{{ day.slice(0, 3) }}<input pInputText pSize="small" [name]="'day' + i" inputmode="decimal" [attr.aria-label]="wordsOf('trial.times-as-many', { day: day })" [ngModel]="shares()[i]" (ngModelChange)="setShare(i, $event)" /></label> }
         </fieldset>
         @if (problem() !== '') { <p class="problem" role="alert">{{ problem() }}</p> }
         <div class="acts">
-          @if (hasTraffic()) { <p-button label="Take it away" [text]="true" size="small" (onClick)="drop()" /> }
-          <p-button label="Cancel" [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Make it up" size="small" [disabled]="problem() !== ''" />
+          @if (hasTraffic()) { <p-button label="Take it away" i18n-label [text]="true" size="small" (onClick)="drop()" /> }
+          <p-button label="Cancel" i18n-label [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Make it up" i18n-label size="small" [disabled]="problem() !== ''" />
         </div>
       </form>
     </p-dialog>
@@ -63,6 +63,8 @@ const DAY_MS = 24 * 3600 * 1000;
   `,
 })
 export class TrafficDialog {
+  protected readonly wordsOf = wordsOf;
+
   readonly #trials = inject(TrialsStore);
   readonly trial = input.required<TrialDocument>();
   readonly closed = output();

@@ -43,13 +43,13 @@ Chart.register(
   selector: 'uv-trial-chart',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h3>Difference {{ pair().variation }} − {{ first() }}, in points, with the range it can be trusted in</h3>
+    <h3 i18n>Difference {{ pair().variation }} − {{ first() }}, in points, with the range it can be trusted in</h3>
     <div class="line"><canvas #line role="img" [attr.aria-label]="words()"></canvas></div>
-    <h3>Seen by day</h3>
-    <div class="bars"><canvas #bars role="img" [attr.aria-label]="'Visitors who saw each variation by day; the table below has the figures'"></canvas></div>
+    <h3 i18n>Seen by day</h3>
+    <div class="bars"><canvas #bars role="img" [attr.aria-label]="wordsOf('trial.visitors-who-saw-each')"></canvas></div>
     <table class="uv-hidden">
-      <caption>By day</caption>
-      <thead><tr><th scope="col">Day</th><th scope="col">Difference</th><th scope="col">Range</th><th scope="col">Seen {{ first() }}</th><th scope="col">Seen {{ pair().variation }}</th></tr></thead>
+      <caption i18n>By day</caption>
+      <thead><tr><th scope="col" i18n>Day</th><th scope="col" i18n>Difference</th><th scope="col" i18n>Range</th><th scope="col" i18n>Seen {{ first() }}</th><th scope="col" i18n>Seen {{ pair().variation }}</th></tr></thead>
       <tbody>@for (day of pair().days; track day.day) { <tr><th scope="row">{{ day.day }}</th><td>{{ figure(day.difference) }}</td><td>{{ range(day.anytime) }}</td><td>{{ day.seen[0] }}</td><td>{{ day.seen[1] }}</td></tr> }</tbody>
     </table>
   `,
@@ -62,6 +62,8 @@ Chart.register(
   `,
 })
 export class TrialChart {
+  protected readonly wordsOf = wordsOf;
+
   readonly first = input.required<string>();
   readonly pair = input.required<TrialPair>();
   private readonly line = viewChild.required<ElementRef<HTMLCanvasElement>>('line');

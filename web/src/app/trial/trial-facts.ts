@@ -13,26 +13,26 @@ import { WEEKDAYS, callWords, listed, percent, points, rangeWords } from './tria
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (trial().conversions.length > 1) {
-      <label class="of">By <select [value]="conversion()" (change)="turned.emit(+$any($event.target).value)">@for (words of conversions(); track $index) { <option [value]="$index">{{ words }}</option> }</select></label>
+      <label class="of"><ng-container i18n>By </ng-container><select [value]="conversion()" (change)="turned.emit(+$any($event.target).value)">@for (words of conversions(); track $index) { <option [value]="$index">{{ words }}</option> }</select></label>
     }
     <h2><uv-standing [standing]="call().standing" /> {{ call().title }}</h2>
     <p class="uv-soft">{{ call().text }}</p>
     <dl>
-      @for (row of sums(); track row.name) { <dt>{{ row.name }}: seen, {{ done() }}</dt><dd [title]="row.range">{{ row.figures }}</dd> }
+      @for (row of sums(); track row.name) { <dt i18n>{{ row.name }}: seen, {{ done() }}</dt><dd [title]="row.range">{{ row.figures }}</dd> }
       @for (row of pairs(); track $index) { <dt [title]="row.basis">{{ row.name }}</dt><dd>{{ row.figures }}</dd> }
     </dl>
-    <h3>Before it counts</h3>
+    <h3 i18n>Before it counts</h3>
     <ul>
       @for (row of checks(); track row.words) { <li><uv-standing [standing]="row.standing" />&ngsp;<span [title]="row.basis">{{ row.words }}</span></li> }
     </ul>
-    <h3>Visitors</h3>
-    <p class="uv-soft">The stand-in host gives each visitor one of them and keeps to it, by a cookie that names nobody; who asks not to be followed (Sec-GPC, DNT, or <code class="uv-mono">look/off</code> on the host) gets what is published and is not counted.</p>
+    <h3 i18n>Visitors</h3>
+    <p class="uv-soft" i18n>The stand-in host gives each visitor one of them and keeps to it, by a cookie that names nobody; who asks not to be followed (Sec-GPC, DNT, or <code class="uv-mono">look/off</code> on the host) gets what is published and is not counted.</p>
     <p class="uv-soft">{{ sources() }}</p>
     @if (handsOver(); as partId) {
-      <p>The settings of the look that won are to be handed over to their maker: <a routerLink="/match" [queryParams]="{ scope: 'parts-' + partId }">its settings sheet</a>.</p>
+      <p i18n>The settings of the look that won are to be handed over to their maker: <a routerLink="/match" [queryParams]="{ scope: 'parts-' + partId }">its settings sheet</a>.</p>
     }
     @if (trial().state !== 'decided') {
-      <p class="ways"><button type="button" (click)="traffic.emit()">Make traffic up…</button><button type="button" (click)="file.click()">Bring counts in…</button><input #file type="file" accept=".csv,text/csv" hidden aria-label="Counts as CSV: day, variation, seen, pressed" (change)="pick(file)" /></p>
+      <p class="ways"><button type="button" (click)="traffic.emit()" i18n>Make traffic up…</button><button type="button" (click)="file.click()" i18n>Bring counts in…</button><input #file type="file" accept=".csv,text/csv" hidden aria-label="Counts as CSV: day, variation, seen, pressed" i18n-aria-label (change)="pick(file)" /></p>
     }
   `,
   styles: `

@@ -38,6 +38,8 @@ const MOST_BYTES = 2_000_000;
   styleUrl: './trial-page.scss',
 })
 export class TrialPage {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   protected readonly trials = inject(TrialsStore);
   protected readonly proving = inject(ProveLooks);

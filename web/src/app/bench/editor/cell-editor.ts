@@ -36,12 +36,12 @@ import { ValuePicker } from '../../shared/ui/value-picker';
       @if (properties().length > 1) {
         <p-select
           [options]="properties()" optionLabel="label" optionValue="at" [ngModel]="selection.propertyAt()"
-          (ngModelChange)="selection.propertyAt.set($event)" size="small" scrollHeight="360px" ariaLabel="Property"
+          (ngModelChange)="selection.propertyAt.set($event)" size="small" scrollHeight="360px" ariaLabel="Property" i18n-ariaLabel
         />
       } @else { <span class="spacer"></span> }
       <p-select
         [options]="ranges()" optionLabel="label" optionValue="key" [ngModel]="rangeKey()"
-        (ngModelChange)="chooseRange($event)" size="small" scrollHeight="360px" ariaLabel="Widths it holds at"
+        (ngModelChange)="chooseRange($event)" size="small" scrollHeight="360px" ariaLabel="Widths it holds at" i18n-ariaLabel
       />
     </div>
     @if (closed()) { <p class="icon uv-soft">{{ closed() }}</p> } @else {
@@ -72,37 +72,37 @@ import { ValuePicker } from '../../shared/ui/value-picker';
       }
     }
     }
-    <div class="acts" role="group" aria-label="Other values">
+    <div class="acts" role="group" aria-label="Other values" i18n-aria-label>
       @if (selection.cell().state !== 'rest') {
-        <button type="button" (click)="acts.asAtRest()">As at rest</button>
+        <button type="button" (click)="acts.asAtRest()" i18n>As at rest</button>
         <button
           type="button" (click)="acts.fillStates(selection.cell().state)"
-          [title]="'Fills ' + stateWord() + ' from rest: a step that shows, the text kept readable'"
-        >Fill from rest</button>
+          [title]="wordsOf('bench.fills-from-rest-step', { stateWord: stateWord() })"
+         i18n>Fill from rest</button>
       } @else if (inspection().states.length > 1 && !isOnScrollbar()) {
         <uv-every-state [inspection]="inspection()" />
       }
       @for (house of houses(); track house.part) {
         <button
-          type="button" [title]="'The house’s ' + house.words + ', which follows when that changes'"
+          type="button" [title]="wordsOf('bench.house-which-follows-when', { words: house.words })"
           (click)="acts.setValue({ kind: 'house', part: house.part })"
-        >House {{ house.css }}</button>
+         i18n>House {{ house.css }}</button>
       }
-      <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'inherit' })">inherit</button>
+      <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'inherit' })" i18n>inherit</button>
       @if (kind() === 'color') {
-        <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'transparent' })">transparent</button>
+        <button type="button" (click)="acts.setValue({ kind: 'literal', css: 'transparent' })" i18n>transparent</button>
       }
-      @if (answers.cellOverrides().length > 0) { <button type="button" (click)="acts.clearCell()">Clear</button> }
+      @if (answers.cellOverrides().length > 0) { <button type="button" (click)="acts.clearCell()" i18n>Clear</button> }
     </div>
     @if (inspection().icon; as icon) { <p class="icon uv-soft"><strong>{{ icon.kind }}</strong> {{ icon.text }}</p> }
     @if (inspection().avoided.length > 0) {
-      <p class="icon uv-soft"><span class="uv-mono">{{ inspection().avoided.join(' ') }}</span> {{ inspection().avoided.length === 1 ? 'looks' : 'look' }} made by a build tool and may change with the next build: no selector leans on {{ inspection().avoided.length === 1 ? 'it' : 'them' }}.</p>
+      <p class="icon uv-soft" i18n><span class="uv-mono">{{ inspection().avoided.join(' ') }}</span> {inspection().avoided.length, plural, =1 {looks} other {look}} made by a build tool and may change with the next build: no selector leans on {inspection().avoided.length, plural, =1 {it} other {them}}.</p>
     }
     @if (inspection().reachability === 'shadow') {
-      <p class="icon uv-soft">It stands behind a shadow root: overrides go through its part names and the custom properties it reads; the rest cannot be reached.</p>
+      <p class="icon uv-soft" i18n>It stands behind a shadow root: overrides go through its part names and the custom properties it reads; the rest cannot be reached.</p>
     }
     @if (inspection().reachability === 'framed') {
-      <p class="icon uv-soft">◆ Another document is framed here. CSS of this site does not reach into it: only the frame itself can be overridden.</p>
+      <p class="icon uv-soft" i18n>◆ Another document is framed here. CSS of this site does not reach into it: only the frame itself can be overridden.</p>
     }
   `,
   styles: `
@@ -120,6 +120,8 @@ import { ValuePicker } from '../../shared/ui/value-picker';
   `,
 })
 export class CellEditor {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   protected readonly selection = inject(BenchSelection);
   protected readonly answers = inject(BenchAnswers);

@@ -1,4 +1,4 @@
-import { say, spoken } from '@upper-veneer/words';
+import { say, spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -26,7 +26,7 @@ import { ValuePicker } from '../../shared/ui/value-picker';
   imports: [FormsModule, InputText, Slider, ValuePicker],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="chips" role="group" aria-label="Colours in it">
+    <div class="chips" role="group" aria-label="Colours in it" i18n-aria-label>
       @for (stop of stops(); track $index) {
         <button
           type="button" [class.current]="$index === at()" [attr.aria-pressed]="$index === at()" (click)="at.set($index)"
@@ -34,32 +34,32 @@ import { ValuePicker } from '../../shared/ui/value-picker';
           <span class="chip" [style.background]="stop.hex"></span>
           <span>{{ stop.words }}</span>
         </button>
-      } @empty { <span class="uv-soft">{{ property().kind === 'shadow' ? 'No shadow.' : 'No gradient or picture.' }}</span> }
+      } @empty { <span class="uv-soft">{{ property().kind === 'shadow' ? wordsOf('bench.no-shadow') : wordsOf('bench.no-gradient-or-picture') }}</span> }
     </div>
     <div class="acts">
-      @if (shown() !== 'none') { <button type="button" (click)="picked.emit({ kind: 'literal', css: 'none' })">Clear it</button> }
+      @if (shown() !== 'none') { <button type="button" (click)="picked.emit({ kind: 'literal', css: 'none' })" i18n>Clear it</button> }
       @if (property().kind === 'image') {
-        <button type="button" (click)="gradient()">Two-colour gradient</button>
-        <button type="button" (click)="overlay()">{{ hasPicture() ? 'Overlay over the picture' : 'Plain layer' }}</button>
+        <button type="button" (click)="gradient()" i18n>Two-colour gradient</button>
+        <button type="button" (click)="overlay()">{{ hasPicture() ? wordsOf('bench.overlay-over-picture') : wordsOf('bench.plain-layer') }}</button>
       } @else {
-        <button type="button" (click)="shadow()">{{ property().property === 'text-shadow' ? 'Soft shadow' : 'Low shadow' }}</button>
+        <button type="button" (click)="shadow()">{{ property().property === 'text-shadow' ? wordsOf('bench.soft-shadow') : wordsOf('bench.low-shadow') }}</button>
       }
     </div>
     @if (percent() !== null) {
       <div class="strength">
-        <span>Strength {{ percent() }} %</span>
+        <span i18n>Strength {{ percent() }} %</span>
         <p-slider
           [ngModel]="percent()" (ngModelChange)="strength.set($event)" (onSlideEnd)="setStrength()" [min]="5"
-          [max]="100" [step]="5" ariaLabel="Strength of the overlay"
+          [max]="100" [step]="5" ariaLabel="Strength of the overlay" i18n-ariaLabel
         />
       </div>
     }
     @if (percent() === null && stopStrength() !== null) {
       <div class="strength">
-        <span>This colour {{ stopStrength() }} %</span>
+        <span i18n>This colour {{ stopStrength() }} %</span>
         <p-slider
           [ngModel]="stopStrength()" (ngModelChange)="wantedStrength.set($event)" (onSlideEnd)="setStopStrength()"
-          [min]="0" [max]="100" [step]="5" ariaLabel="Strength of the chosen colour"
+          [min]="0" [max]="100" [step]="5" ariaLabel="Strength of the chosen colour" i18n-ariaLabel
         />
       </div>
     }
@@ -71,7 +71,7 @@ import { ValuePicker } from '../../shared/ui/value-picker';
     <form (ngSubmit)="use()">
       <input
         pInputText pSize="small" class="uv-mono" name="text" autocomplete="off" spellcheck="false"
-        aria-label="Text of the value; numbers in braces stand for its colours" [attr.aria-invalid]="problem() !== ''"
+        aria-label="Text of the value; numbers in braces stand for its colours" i18n-aria-label [attr.aria-invalid]="problem() !== ''"
         [ngModel]="text()" (ngModelChange)="text.set($event)"
       />
     </form>
@@ -90,6 +90,8 @@ import { ValuePicker } from '../../shared/ui/value-picker';
   `,
 })
 export class CompositeEditor {
+  protected readonly wordsOf = wordsOf;
+
   readonly property = input.required<RowProperty>();
   /** Value that shows now, as the browser computes it. */
   readonly shown = input.required<string>();

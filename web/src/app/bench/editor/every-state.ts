@@ -10,13 +10,13 @@ import { BenchSelection } from '../store/bench-selection';
   selector: 'uv-every-state',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <button type="button" [attr.aria-expanded]="found() !== null" (click)="toggle()" [title]="'What ' + row() + ' would be in each of its states, from rest; nothing is written before you say so'">Every state…</button>
+    <button type="button" [attr.aria-expanded]="found() !== null" (click)="toggle()" [title]="wordsOf('bench.what-would-be-each', { row: row() })" i18n>Every state…</button>
     @if (found(); as proposals) {
-      <div class="list" role="group" [attr.aria-label]="row() + ' in every state'">
+      <div class="list" role="group" [attr.aria-label]="wordsOf('bench.every-state-2', { row: row() })">
         @for (proposal of proposals; track proposal.state) {
-          <label><input type="checkbox" [checked]="!left().includes(proposal.state)" (change)="flip(proposal)" /> {{ proposal.words }}@if (proposal.wishes.length > 1) { <span class="uv-soft">, and its text kept readable</span> }</label>
-        } @empty { <p class="uv-soft">Every state follows from rest already.</p> }
-        @if (proposals.length > 0) { <p><button type="button" class="do" [disabled]="chosen().length === 0" (click)="make()">Do {{ chosen().length === proposals.length ? (proposals.length === 1 ? 'it' : 'all ' + proposals.length) : chosen().length }}</button> <button type="button" (click)="found.set(null)">Not now</button></p> }
+          <label><input type="checkbox" [checked]="!left().includes(proposal.state)" (change)="flip(proposal)" /> {{ proposal.words }}@if (proposal.wishes.length > 1) { <span class="uv-soft" i18n>, and its text kept readable</span> }</label>
+        } @empty { <p class="uv-soft" i18n>Every state follows from rest already.</p> }
+        @if (proposals.length > 0) { <p><button type="button" class="do" [disabled]="chosen().length === 0" (click)="make()" i18n>Do {{ chosen().length === proposals.length ? (wordsOf('bench.all', { proposals: proposals.length })) : chosen().length }}</button> <button type="button" (click)="found.set(null)" i18n>Not now</button></p> }
       </div>
     }
   `,
@@ -34,6 +34,8 @@ import { BenchSelection } from '../store/bench-selection';
   `,
 })
 export class EveryState {
+  protected readonly wordsOf = wordsOf;
+
   readonly #selection = inject(BenchSelection);
   readonly #acts = inject(BenchActs);
   readonly #engine = inject(Engine);

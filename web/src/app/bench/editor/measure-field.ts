@@ -1,4 +1,4 @@
-import { say, spoken } from '@upper-veneer/words';
+import { say, spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { valueProblem, type Palette, type RowProperty } from '@upper-veneer/core';
@@ -19,9 +19,9 @@ const SHIPPED_FACES = ['"Atkinson Hyperlegible Next"', '"Atkinson Hyperlegible M
       </div>
     }
     <form (ngSubmit)="use()">
-      <input pInputText pSize="small" class="uv-mono" name="measure" autocomplete="off" spellcheck="false" [attr.aria-label]="'Value of ' + words()" [attr.aria-invalid]="problem() !== ''"
+      <input pInputText pSize="small" class="uv-mono" name="measure" autocomplete="off" spellcheck="false" [attr.aria-label]="wordsOf('bench.value', { words: words() })" [attr.aria-invalid]="problem() !== ''"
         [ngModel]="text()" (ngModelChange)="text.set($event)" (keydown)="step($event)" />
-      <button type="submit" [disabled]="problem() !== '' || text() === shown()">Use</button>
+      <button type="submit" [disabled]="problem() !== '' || text() === shown()" i18n>Use</button>
     </form>
     @if (problem(); as words) { <p class="problem" role="status">{{ words }}</p> }
   `,
@@ -36,6 +36,8 @@ const SHIPPED_FACES = ['"Atkinson Hyperlegible Next"', '"Atkinson Hyperlegible M
   `,
 })
 export class MeasureField {
+  protected readonly wordsOf = wordsOf;
+
   readonly property = input.required<RowProperty>();
   protected readonly words = computed(() => say(this.property().words));
   /** Value that shows now. */

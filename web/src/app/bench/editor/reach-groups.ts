@@ -18,23 +18,23 @@ import { BenchSelection } from '../store/bench-selection';
   template: `
     @if (groups().length > 0) { <button type="button" class="link" [class.chosen]="selection.reach() === 'group'" (click)="panel.toggle($event)" aria-haspopup="dialog">{{ selection.reach() === 'group' ? chosenWords() : countWords() }}</button> }
     @if (lookAlikes().length > 0) {
-      <button type="button" class="link" (pointerenter)="selection.shown.set(lookAlikes())" (pointerleave)="selection.shown.set([])" (click)="selection.shown.set(lookAlikes())" [title]="'Elements of the same kind that look the same at rest at 1280 px' + (isPartial() ? '; ' + offers()?.looked + ' of ' + site.captured().length + ' pages were looked at' : '')">{{ isPartial() ? 'at least ' : '' }}{{ lookAlikes().length }} more {{ lookAlikes().length === 1 ? 'looks' : 'look' }} like it</button>
+      <button type="button" class="link" (pointerenter)="selection.shown.set(lookAlikes())" (pointerleave)="selection.shown.set([])" (click)="selection.shown.set(lookAlikes())" [title]="wordsOf('bench.elements-same-kind-look', { case: isPartial() ? 'yes' : 'no', looked: offers()?.looked ?? 0, captured: site.captured().length })" i18n>{{ isPartial() ? wordsOf('bench.least') : '' }}{{ lookAlikes().length }} more {lookAlikes().length, plural, =1 {looks} other {look}} like it</button>
     }
-    <p-popover #panel ariaLabel="Groups it is in" (onHide)="selection.shown.set([])">
+    <p-popover #panel ariaLabel="Groups it is in" i18n-ariaLabel (onHide)="selection.shown.set([])">
       <div class="panel">
-        <h2>Groups it is in</h2>
+        <h2 i18n>Groups it is in</h2>
         <ul>
           @for (group of groups(); track group.selectors[0]) {
             <li [class.on]="isChosen(group)">
               <button type="button" class="group" [attr.autofocus]="$first ? '' : null" (pointerenter)="selection.shown.set(group.places)" (pointerleave)="selection.shown.set([])" (focus)="selection.shown.set(group.places)" (blur)="selection.shown.set([])" (click)="choose(group.selectors[0]); panel.hide()">
-                <strong>{{ group.words }}</strong><span class="uv-soft">{{ group.elements }} on {{ group.pages }} {{ group.pages === 1 ? 'page' : 'pages' }}{{ group.isOneLook ? ', all of one look' : ', of several looks' }}</span>
+                <strong>{{ group.words }}</strong><span class="uv-soft" i18n>{{ group.elements }} on {{ group.pages }} {group.pages, plural, =1 {page} other {pages}}{{ group.isOneLook ? wordsOf('bench.all-look') : wordsOf('bench.several-looks') }}</span>
               </button>
-              @for (selector of group.selectors; track selector; let first = $first) { <button type="button" class="selector uv-mono" [attr.aria-pressed]="selection.group() === selector" [title]="first ? 'The shortest that gathers them' : 'Gathers the same ' + group.elements" (click)="choose(selector); panel.hide()">{{ selector }}</button> }
+              @for (selector of group.selectors; track selector; let first = $first) { <button type="button" class="selector uv-mono" [attr.aria-pressed]="selection.group() === selector" [title]="first ? wordsOf('bench.shortest-gathers-them') : wordsOf('bench.gathers-same', { elements: group.elements })" (click)="choose(selector); panel.hide()">{{ selector }}</button> }
             </li>
           }
         </ul>
-        @if ((offers()?.found ?? 0) > groups().length) { <p class="uv-soft">{{ (offers()?.found ?? 0) - groups().length }} more are left out: wider ones, and those of several looks.</p> }
-        @if (isPartial()) { <p class="uv-soft">{{ offers()?.looked }} of {{ site.site()?.pages?.length }} pages were looked at for groups; what a group takes is counted on all.</p> }
+        @if ((offers()?.found ?? 0) > groups().length) { <p class="uv-soft" i18n>{{ (offers()?.found ?? 0) - groups().length }} more are left out: wider ones, and those of several looks.</p> }
+        @if (isPartial()) { <p class="uv-soft" i18n>{{ offers()?.looked }} of {{ site.site()?.pages?.length }} pages were looked at for groups; what a group takes is counted on all.</p> }
       </div>
     </p-popover>
   `,
@@ -56,6 +56,8 @@ import { BenchSelection } from '../store/bench-selection';
   `,
 })
 export class ReachGroups {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   protected readonly selection = inject(BenchSelection);
   protected readonly acts = inject(BenchActs);

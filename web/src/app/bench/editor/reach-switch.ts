@@ -17,7 +17,7 @@ const LABELS: Readonly<Record<Reach, string>> = {
   imports: [FormsModule, SelectButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-selectbutton [options]="options()" optionValue="reach" [ngModel]="reach()" (ngModelChange)="chosen.emit($event)" [allowEmpty]="false" aria-label="Reach">
+    <p-selectbutton [options]="options()" optionValue="reach" [ngModel]="reach()" (ngModelChange)="chosen.emit($event)" [allowEmpty]="false" aria-label="Reach" i18n-aria-label>
       <ng-template #item let-option><span class="option"><strong>{{ option.label }}</strong><span>{{ option.count }}</span></span></ng-template>
     </p-selectbutton>
   `,

@@ -15,10 +15,10 @@ import { Engine } from '../../shared/engine/engine';
   host: { '(keydown.escape)': 'closed.emit()' },
   template: `
     <form (ngSubmit)="use()">
-      <input class="uv-mono" name="selector" aria-label="Selector" autocomplete="off" spellcheck="false" [ngModel]="text()" (ngModelChange)="text.set($event)" [attr.aria-invalid]="(check()?.problem ?? '') !== ''" />
-      <button type="submit" [disabled]="!isUsable()">Use</button>
-      @if (override().isByHand) { <button type="button" (click)="written.emit('')">Write it for me</button> }
-      <button type="button" (click)="closed.emit()">Close</button>
+      <input class="uv-mono" name="selector" aria-label="Selector" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="text()" (ngModelChange)="text.set($event)" [attr.aria-invalid]="(check()?.problem ?? '') !== ''" />
+      <button type="submit" [disabled]="!isUsable()" i18n>Use</button>
+      @if (override().isByHand) { <button type="button" (click)="written.emit('')" i18n>Write it for me</button> }
+      <button type="button" (click)="closed.emit()" i18n>Close</button>
     </form>
     <p role="status">{{ words() }}</p>
   `,

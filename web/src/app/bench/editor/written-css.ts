@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -24,10 +25,10 @@ import { SelectorEditor } from './selector-editor';
     @if (editing(); as override) {
       <uv-selector-editor [override]="override" (written)="edit(false); rewritten.emit({ override, selector: $event })" (closed)="edit(false)" />
     } @else {
-      <pre class="uv-mono uv-scroll" [class.told]="why() !== ''" tabindex="0" aria-label="CSS being written">{{ shown() || '/* nothing written for this cell */' }}</pre>
+      <pre class="uv-mono uv-scroll" [class.told]="why() !== ''" tabindex="0" aria-label="CSS being written" i18n-aria-label>{{ shown() || wordsOf('bench.nothing-written-for-this') }}</pre>
       @if (why() !== '') { <p class="why" [title]="why()">{{ why() }}</p> }
-      @if (item(); as wish) { <button type="button" class="wish" [title]="'Made for: ' + wish.words" (click)="requests.isOpen.set(true)">For: {{ wish.words }}</button> }
-      @if (overrides().length > 0) { <button type="button" (click)="edit(true)">{{ overrides().at(-1)?.isByHand ? 'Selector by hand' : 'Edit selector' }}</button> }
+      @if (item(); as wish) { <button type="button" class="wish" [title]="wordsOf('bench.made-for', { words: wish.words })" (click)="requests.isOpen.set(true)" i18n>For: {{ wish.words }}</button> }
+      @if (overrides().length > 0) { <button type="button" (click)="edit(true)">{{ overrides().at(-1)?.isByHand ? wordsOf('bench.selector-hand') : wordsOf('bench.edit-selector') }}</button> }
     }
   `,
   styles: `
@@ -42,6 +43,8 @@ import { SelectorEditor } from './selector-editor';
   `,
 })
 export class WrittenCss {
+  protected readonly wordsOf = wordsOf;
+
   readonly #store = inject(SiteStore);
   readonly overrides = input.required<readonly Override[]>();
   /** Why it says `!important`; empty where it does not. */

@@ -15,9 +15,9 @@ const COPIED_MS = 1400;
   template: `
     @for (hex of hexes(); track hex) {
       <button
-        type="button" class="uv-mono" [title]="title()" [attr.aria-label]="'Copy ' + hex + ', as painted'"
+        type="button" class="uv-mono" [title]="title()" [attr.aria-label]="wordsOf('bench.copy-as-painted', { hex: hex })"
         (click)="copy(hex)"
-      ><uv-color-chip [color]="hex" /> {{ copied() === hex ? 'copied' : hex }}</button>
+      ><uv-color-chip [color]="hex" /> {{ copied() === hex ? wordsOf('bench.copied') : hex }}</button>
     }
   `,
   styles: `
@@ -26,6 +26,8 @@ const COPIED_MS = 1400;
   `,
 })
 export class AsPaintedColor {
+  protected readonly wordsOf = wordsOf;
+
   readonly #contrast = inject(PictureContrast);
   readonly explanation = input.required<Spoken<ExplanationView> | null>();
   readonly state = input.required<OverrideState>();

@@ -15,18 +15,18 @@ const MOST_BELOW = 12;
   host: { '(keydown)': 'onKey($event)' },
   template: `
     @if (inspection(); as found) {
-      <ol aria-label="Lineage; arrow keys walk up, down and across">
+      <ol aria-label="Lineage; arrow keys walk up, down and across" i18n-aria-label>
         @for (step of steps(); track step.key) {
           <li [class.below]="step.isBelow">
             <button type="button" class="uv-mono" [class.current]="step.isTarget" [attr.aria-current]="step.isTarget" [tabindex]="step.isTarget ? 0 : -1" (click)="chosen.emit(step)" [title]="step.title">
               <span class="label">{{ step.label }}</span><uv-color-chip [color]="step.fill" [hasImage]="step.hasImage" />
             </button>
-            @if (step.isTarget) { <uv-hold-button [label]="'Flash ' + step.label" (held)="flashed.emit(step)" (released)="released.emit()" /> }
+            @if (step.isTarget) { <uv-hold-button [label]="wordsOf('bench.flash', { label: step.label })" (held)="flashed.emit(step)" (released)="released.emit()" /> }
           </li>
         }
       </ol>
     } @else {
-      <p class="uv-soft">Point at something on the page and click to choose it.</p>
+      <p class="uv-soft" i18n>Point at something on the page and click to choose it.</p>
     }
   `,
   styles: `
@@ -44,6 +44,8 @@ const MOST_BELOW = 12;
   `,
 })
 export class LineageBar {
+  protected readonly wordsOf = wordsOf;
+
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
   readonly inspection = input.required<Spoken<Inspection> | null>();
   readonly chosen = output<{ readonly element: number; readonly pseudo: string }>();

@@ -11,7 +11,7 @@ import { BenchSelection } from '../store/bench-selection';
   selector: 'uv-look-menu',
   imports: [Menu],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<button type="button" aria-haspopup="menu" aria-label="More about this element" (click)="menu.toggle($event)">More</button><p-menu #menu [model]="items()" [popup]="true" />`,
+  template: `<button type="button" aria-haspopup="menu" aria-label="More about this element" i18n-aria-label (click)="menu.toggle($event)" i18n>More</button><p-menu #menu [model]="items()" [popup]="true" />`,
   styles: `
     button { padding: 2px 9px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
   `,

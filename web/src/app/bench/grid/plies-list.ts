@@ -14,14 +14,14 @@ import { WordHint } from '../../shared/ui/word-hint';
     <header>
       <h2>{{ heading() }}</h2>
       <ng-content />
-      <span class="uv-soft" uvWord="ply">{{ boards().length }} {{ boards().length === 1 ? 'ply' : 'plies' }}</span>
+      <span class="uv-soft" uvWord="ply" i18n>{{ boards().length }} {boards().length, plural, =1 {ply} other {plies}}</span>
     </header>
     @if (explanation(); as found) {
       @if (found.inheritedFrom; as from) {
-        <p class="uv-soft note">Inherited from <span class="uv-mono">{{ from.label }}</span>, where these compete. @if (followers().length > 0) { Changed here it is this reach alone; <button
+        <p class="uv-soft note"><ng-container i18n>Inherited from <span class="uv-mono">{{ from.label }}</span>, where these compete. </ng-container>@if (followers().length > 0) { <ng-container i18n>Changed here it is this reach alone; </ng-container><button
           type="button" (pointerenter)="shown.emit(followers())" (pointerleave)="shown.emit([])"
           (focus)="shown.emit(followers())" (blur)="shown.emit([])" (click)="there.emit(from.element)"
-        >changed there</button> it is {{ followers().length }} {{ followers().length === 1 ? 'element' : 'elements' }}. }</p>
+         i18n>changed there</button> <ng-container i18n>it is {{ followers().length }} {followers().length, plural, =1 {element} other {elements}}. </ng-container>}</p>
       }
       <ol>
         @for (board of boards(); track $index) {
@@ -32,10 +32,10 @@ import { WordHint } from '../../shared/ui/word-hint';
               <span class="uv-soft from" [title]="board.selector">{{ board.from }}</span>
             </span>
             <span class="end">
-              <span class="uv-mono specificity" title="Specificity: ids, classes, types">{{ board.specificity }}</span>
+              <span class="uv-mono specificity" title="Specificity: ids, classes, types" i18n-title>{{ board.specificity }}</span>
               @if (board.selector !== '') {
                 <uv-hold-button
-                  [label]="'Flash what ' + board.selector + ' reaches'" (held)="flashed.emit(board.selector)"
+                  [label]="wordsOf('bench.flash-what-reaches', { selector: board.selector })" (held)="flashed.emit(board.selector)"
                   (released)="released.emit()"
                 />
               }
@@ -46,13 +46,13 @@ import { WordHint } from '../../shared/ui/word-hint';
             <span class="chip unknown"></span>
             <span class="text">
               <span class="value uv-mono">{{ found.resolved }}</span>
-              <span class="uv-soft from">Nothing declares it: the initial value.</span>
+              <span class="uv-soft from" i18n>Nothing declares it: the initial value.</span>
             </span>
           </li>
         }
       </ol>
       @for (lost of found.discarded; track $index) {
-        <p class="lost"><span class="uv-mono">{{ lost.declaration }}</span><span class="uv-soft"> thrown away: {{ lost.reason }}</span></p>
+        <p class="lost"><span class="uv-mono">{{ lost.declaration }}</span><span class="uv-soft" i18n> thrown away: {{ lost.reason }}</span></p>
       }
     }
   `,
@@ -79,6 +79,8 @@ import { WordHint } from '../../shared/ui/word-hint';
   `,
 })
 export class PliesList {
+  protected readonly wordsOf = wordsOf;
+
   /** Emits the selector whose flash is held, and when it is let go. */
   readonly flashed = output<string>();
   readonly released = output();

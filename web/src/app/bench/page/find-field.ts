@@ -10,7 +10,7 @@ import { Engine } from '../../shared/engine/engine';
   imports: [FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <form role="search" (ngSubmit)="next()"><input pInputText pSize="small" name="wanted" autocomplete="off" spellcheck="false" placeholder="Text or selector" aria-label="Find on this page" aria-describedby="uv-find-words" [ngModel]="text()" (ngModelChange)="type($event)" /></form>
+    <form role="search" (ngSubmit)="next()"><input pInputText pSize="small" name="wanted" autocomplete="off" spellcheck="false" placeholder="Text or selector" i18n-placeholder aria-label="Find on this page" i18n-aria-label aria-describedby="uv-find-words" [ngModel]="text()" (ngModelChange)="type($event)" /></form>
     <p id="uv-find-words" class="uv-soft" role="status">{{ words() }}</p>
   `,
   styles: `

@@ -22,25 +22,25 @@ const REACHABILITY_WORDS = {
   imports: [RouterLink],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>On this page</h2>
-    @if (!hasPalette()) { <p class="hint uv-soft">Nothing counts as matched before there is a palette. <a routerLink="/palette">Collect it</a></p> }
+    <h2 i18n>On this page</h2>
+    @if (!hasPalette()) { <p class="hint uv-soft" i18n>Nothing counts as matched before there is a palette. <a routerLink="/palette">Collect it</a></p> }
     <ul>
       @for (row of rows(); track row.id) {
         <li [class.current]="row.id === current()">
           <button class="part" type="button" [attr.aria-current]="row.id === current()" (click)="chosen.emit(row.first)">
-            <span class="head"><span class="name" [title]="row.name">{{ row.name }}</span>@if (row.reachability !== 'framed') { <span class="count" [title]="row.matched + ' of ' + row.places + ' painted places in brand colours or overridden, at rest'">{{ row.matched }}/{{ row.places }}</span> }</span>
+            <span class="head"><span class="name" [title]="row.name">{{ row.name }}</span>@if (row.reachability !== 'framed') { <span class="count" [title]="wordsOf('bench.painted-places-brand-colours', { matched: row.matched, places: row.places })">{{ row.matched }}/{{ row.places }}</span> }</span>
             <span class="kind uv-soft" [class.beside]="row.canOpen" [title]="row.words">{{ row.tag }}</span>
             <span class="track"><span class="uv-grain" [style.width.%]="row.places ? (100 * row.matched) / row.places : 0"></span></span>
           </button>
-          @if (row.canOpen) { <button class="open" type="button" [attr.aria-pressed]="row.isOpened" [attr.aria-label]="row.verb + ' ' + row.name" [title]="row.openers.length > 0 ? '' : 'Puts it out of the way here; the captured page stays as it is'" (click)="toggled.emit(row.id)">{{ row.verb }}</button> }
-          @else if (row.reachability === 'framed') { <a class="open" routerLink="/match" [queryParams]="{ scope: 'parts-' + row.id }" [attr.aria-label]="'Settings of ' + row.name">Settings</a> }
+          @if (row.canOpen) { <button class="open" type="button" [attr.aria-pressed]="row.isOpened" [attr.aria-label]="row.verb + ' ' + row.name" [title]="row.openers.length > 0 ? '' : wordsOf('bench.puts-out-way-here')" (click)="toggled.emit(row.id)">{{ row.verb }}</button> }
+          @else if (row.reachability === 'framed') { <a class="open" routerLink="/match" [queryParams]="{ scope: 'parts-' + row.id }" [attr.aria-label]="wordsOf('bench.settings', { name: row.name })" i18n>Settings</a> }
         </li>
       } @empty {
-        <li class="empty uv-soft">No part was found on this page.</li>
+        <li class="empty uv-soft" i18n>No part was found on this page.</li>
       }
     </ul>
     @if (siteWide().length > 0) {
-      <h2 class="second">On every page</h2>
+      <h2 class="second" i18n>On every page</h2>
       <ul>
         @for (entry of siteWide(); track entry.name) {
           <li><button class="part" type="button" [title]="entry.words" (click)="siteWideChosen.emit(entry)"><span class="head"><span class="name">{{ entry.name }}</span>@if (entry.elements > 0 && entry.name !== 'Scrollbar' && entry.pseudo === '') { <span class="count">{{ entry.elements }}</span> }</span></button></li>
@@ -76,6 +76,8 @@ const REACHABILITY_WORDS = {
   `,
 })
 export class PartsList {
+  protected readonly wordsOf = wordsOf;
+
   readonly parts = input.required<readonly PartEntry[]>();
   readonly progress = input.required<readonly PartProgress[]>();
   /** Id of the part the target is in. */

@@ -27,7 +27,7 @@ const DRAWN_WHOLE = 1_500;
           [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" [overPicture]="contrast.found()[tile.state]?.ratio ?? null" (chosen)="chosen.emit(tile.state)" />
       }
     } @else {
-      <p class="uv-soft">Its states are drawn here side by side.</p>
+      <p class="uv-soft" i18n>Its states are drawn here side by side.</p>
     }
   `,
   styles: `

@@ -35,17 +35,17 @@ const MARGIN = 16;
     <div class="view" #view>
       @if (isLoaded()) {
         @if (safeCut(); as cut) {
-          <iframe #frame [title]="'Target in state ' + word()" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [srcdoc]="cut"
+          <iframe #frame [title]="wordsOf('bench.target-state', { word: word() })" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [srcdoc]="cut"
             [style.width.px]="width()" [style.height.px]="viewHeight" [style.transform]="transform()" (load)="onLoad()"></iframe>
         } @else {
-          <iframe #frame [title]="'Target in state ' + word()" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [src]="safeUrl()"
+          <iframe #frame [title]="wordsOf('bench.target-state', { word: word() })" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [src]="safeUrl()"
             [style.width.px]="width()" [style.height.px]="viewHeight" [style.transform]="transform()" (load)="onLoad()"></iframe>
         }
       }
       <span class="shield"></span>
     </div>
     <div class="figures" [title]="basis()">
-      <span><uv-standing [standing]="standing()" /> @if (tile().ratio !== null) { {{ ratioText() }} : 1 } @else { no text }</span>
+      <span><uv-standing [standing]="standing()" /> @if (tile().ratio !== null) { {{ ratioText() }} : 1 } @else { <ng-container i18n>no text </ng-container>}</span>
       <span class="uv-soft note">{{ note() }}</span>
     </div>
   `,
@@ -64,6 +64,8 @@ const MARGIN = 16;
   `,
 })
 export class StateTile {
+  protected readonly wordsOf = wordsOf;
+
   readonly tile = input.required<Spoken<StripTile>>();
   readonly target = input.required<Target>();
   readonly page = input.required<FramedPage>();

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { InputText } from 'primeng/inputtext';
@@ -13,21 +14,21 @@ import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
   template: `
     <p-selectbutton
       [options]="widths" optionLabel="label" optionValue="width" [ngModel]="width()"
-      (ngModelChange)="chosen.emit($event)" [allowEmpty]="false" size="small" aria-label="Viewport width"
+      (ngModelChange)="chosen.emit($event)" [allowEmpty]="false" size="small" aria-label="Viewport width" i18n-aria-label
     />
     <button
       type="button" class="turn" [disabled]="turned() === width()" (click)="chosen.emit(turned())" uvWord="turn"
       [isPlain]="false"
-    >Turn</button>
+     i18n>Turn</button>
     <form (ngSubmit)="use()">
       <input
-        pInputText pSize="small" class="uv-mono" inputmode="numeric" name="width" aria-label="Viewport width in px"
+        pInputText pSize="small" class="uv-mono" inputmode="numeric" name="width" aria-label="Viewport width in px" i18n-aria-label
         [ngModel]="text()" (ngModelChange)="text.set($event)" (blur)="use()"
       />
     </form>
     @if (breakpoints().length > 0) {
-      <div class="ruler" #ruler role="slider" tabindex="0" aria-label="Breakpoints of the site" [attr.aria-valuemin]="breakpoints()[0]" [attr.aria-valuemax]="breakpoints().at(-1)" [attr.aria-valuenow]="width()" [attr.aria-valuetext]="width() + ' px; rules change at ' + breakpoints().join(', ') + ' px'"
-        [title]="'Rules change at ' + breakpoints().join(', ') + ' px'" (click)="pick($event, ruler)" (keydown)="step($event)">
+      <div class="ruler" #ruler role="slider" tabindex="0" aria-label="Breakpoints of the site" i18n-aria-label [attr.aria-valuemin]="breakpoints()[0]" [attr.aria-valuemax]="breakpoints().at(-1)" [attr.aria-valuenow]="width()" [attr.aria-valuetext]="wordsOf('bench.px-rules-change-px', { width: width(), breakpoints: breakpoints().join(', ') })"
+        [title]="wordsOf('bench.rules-change-px', { breakpoints: breakpoints().join(', ') })" (click)="pick($event, ruler)" (keydown)="step($event)">
         <span class="track"></span>
         @for (mark of marks(); track mark.at) { <span class="mark" [style.left.%]="mark.left" [class.passed]="mark.at <= width()"></span> }
         <span class="here" [style.left.%]="here()"></span>
@@ -48,6 +49,8 @@ import { MOST_WIDTH, WIDTHS, readWidth, turnedWidth } from './page-widths';
   `,
 })
 export class WidthBar {
+  protected readonly wordsOf = wordsOf;
+
   readonly width = input.required<number>();
   readonly breakpoints = input<readonly number[]>([]);
   readonly chosen = output<number>();

@@ -7,7 +7,7 @@ import type { Companion } from '@upper-veneer/core';
   selector: 'uv-companions-list',
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <header><h2>Companions of this ground</h2><button type="button" [disabled]="chosen().size === 0" (click)="take()">{{ chosen().size === companions().length ? 'Take all' : 'Take ' + chosen().size }}</button></header>
+    <header><h2 i18n>Companions of this ground</h2><button type="button" [disabled]="chosen().size === 0" (click)="take()">{{ chosen().size === companions().length ? wordsOf('bench.take-all') : wordsOf('bench.take', { chosen: chosen().size }) }}</button></header>
     <ul>
       @for (row of rows(); track row.key) {
         <li><label>
@@ -32,6 +32,8 @@ import type { Companion } from '@upper-veneer/core';
   `,
 })
 export class CompanionsList {
+  protected readonly wordsOf = wordsOf;
+
   readonly companions = input.required<readonly Spoken<Companion>[]>();
   readonly taken = output<readonly Spoken<Companion>[]>();
 

@@ -17,27 +17,27 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
     @if (refusal()) {
       <p class="line refusal" role="alert"><uv-standing standing="fails" /> {{ refusal() }}</p>
     } @else if (progress(); as at) {
-      <p class="line uv-soft" role="status">Checking page {{ at.page }} of {{ at.pages }}… <button type="button" class="repair" (click)="stopped.emit()">Stop</button></p>
+      <p class="line uv-soft" role="status"><ng-container i18n>Checking page {{ at.page }} of {{ at.pages }}… </ng-container><button type="button" class="repair" (click)="stopped.emit()" i18n>Stop</button></p>
     } @else if (judgement(); as found) {
       <div class="line">
         <p class="short">
           @for (item of short(); track item.text; let last = $last) {
             <span [class.bad]="item.standing === 'fails'" [class.holds]="item.standing === 'holds'"><uv-standing [standing]="item.standing" />
-              @if (item.spots.length > 0) { <button type="button" class="spots" [title]="item.basis" [attr.aria-label]="item.text + ', outline them'" (click)="shown.emit(item.spots)">{{ item.text }}</button> } @else { <span [title]="item.basis">{{ item.text }}</span> }</span>
+              @if (item.spots.length > 0) { <button type="button" class="spots" [title]="item.basis" [attr.aria-label]="wordsOf('bench.outline-them', { text: item.text })" (click)="shown.emit(item.spots)">{{ item.text }}</button> } @else { <span [title]="item.basis">{{ item.text }}</span> }</span>
             @if (!last) { <i aria-hidden="true">·</i> }
           }
         </p>
-        <button type="button" class="open" [attr.aria-expanded]="isOpen()" aria-controls="uv-findings" (click)="isOpen.set(!isOpen())">{{ isOpen() ? 'Close' : found.findings.length + ' findings' }}{{ !isOpen() && mends() > 0 ? ', ' + mends() + (mends() === 1 ? ' mend' : ' mends') : '' }}</button>
+        <button type="button" class="open" [attr.aria-expanded]="isOpen()" aria-controls="uv-findings" (click)="isOpen.set(!isOpen())">{{ isOpen() ? wordsOf('bench.close') : wordsOf('bench.findings', { findings: found.findings.length }) }}{{ !isOpen() && mends() > 0 ? wordsOf('bench.mend-mends', { mends: mends() }) : '' }}</button>
       </div>
       <div class="all uv-scroll" id="uv-findings" [class.shut]="!isOpen()">
-        <p class="own uv-soft">Over the whole site: the <span uvWord="reach">reach</span> that was meant, the <span uvWord="spill">spill</span> that was not, and the worst of all that is read or seen.</p>
-        <ul aria-label="Verdict">
+        <p class="own uv-soft" i18n>Over the whole site: the <span uvWord="reach">reach</span> that was meant, the <span uvWord="spill">spill</span> that was not, and the worst of all that is read or seen.</p>
+        <ul aria-label="Verdict" i18n-aria-label>
           @for (finding of sorted(); track $index) {
             <li>
               <uv-standing [standing]="finding.standing" />
-              @if (finding.spots?.length) { <button type="button" class="spots" [attr.aria-label]="finding.text + ', outline them'" (click)="shown.emit(finding.spots ?? [])">{{ finding.text }}</button> } @else { <span>{{ finding.text }}</span> }
+              @if (finding.spots?.length) { <button type="button" class="spots" [attr.aria-label]="wordsOf('bench.outline-them', { text: finding.text })" (click)="shown.emit(finding.spots ?? [])">{{ finding.text }}</button> } @else { <span>{{ finding.text }}</span> }
               @if (finding.repair; as repair) { <button type="button" class="repair" (click)="repaired.emit(repair)">{{ repair.label }}</button> }
-              @if (finding.state; as state) { <button type="button" class="repair" title="Lets this state be: it is meant to look as it does" (click)="settled.emit(state)">That is meant</button> }
+              @if (finding.state; as state) { <button type="button" class="repair" title="Lets this state be: it is meant to look as it does" i18n-title (click)="settled.emit(state)" i18n>That is meant</button> }
               <small class="uv-soft">{{ finding.basis }}</small>
             </li>
           }
@@ -45,7 +45,7 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
         <p class="gloss">{{ found.gloss }}</p>
       </div>
     } @else {
-      <p class="line uv-soft">No override here yet. A swatch, a shade or a typed colour makes one.</p>
+      <p class="line uv-soft" i18n>No override here yet. A swatch, a shade or a typed colour makes one.</p>
     }
   `,
   styles: `
@@ -79,6 +79,8 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
   `,
 })
 export class VerdictBar {
+  protected readonly wordsOf = wordsOf;
+
   readonly judgement = input.required<Spoken<Judgement> | null>();
   readonly refusal = input('');
   /** How far the check is, where it takes its time. */

@@ -28,34 +28,34 @@ import { SettingsStore } from './settings-store';
   imports: [Button, Dialog, FormsModule, InputText, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '820px', maxWidth: '96vw' }" [header]="isNew() ? 'A field of the maker' : 'The field ' + field().name">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '820px', maxWidth: '96vw' }" [header]="isNew() ? wordsOf('match.field-maker') : wordsOf('match.field', { name: field().name })">
       <form (ngSubmit)="keep()">
         <div class="of">
-          <label>Name over there<input pInputText pSize="small" name="name" maxlength="80" autocomplete="off" [ngModel]="own().name" (ngModelChange)="set({ name: $event })" /></label>
-          <div class="label">Wants<p-select name="notation" [options]="notations" optionLabel="label" optionValue="notation" [ngModel]="own().notation" (ngModelChange)="set({ notation: $event })" size="small" ariaLabel="Notation it wants" appendTo="self" /></div>
-          <label>Stands there now<input pInputText pSize="small" class="uv-mono" name="present" maxlength="200" autocomplete="off" placeholder="not known" [ngModel]="own().present" (ngModelChange)="set({ present: $event.trim() })" /></label>
+          <label><ng-container i18n>Name over there</ng-container><input pInputText pSize="small" name="name" maxlength="80" autocomplete="off" [ngModel]="own().name" (ngModelChange)="set({ name: $event })" /></label>
+          <div class="label"><ng-container i18n>Wants</ng-container><p-select name="notation" [options]="notations" optionLabel="label" optionValue="notation" [ngModel]="own().notation" (ngModelChange)="set({ notation: $event })" size="small" ariaLabel="Notation it wants" i18n-ariaLabel appendTo="self" /></div>
+          <label><ng-container i18n>Stands there now</ng-container><input pInputText pSize="small" class="uv-mono" name="present" maxlength="200" autocomplete="off" placeholder="not known" i18n-placeholder [ngModel]="own().present" (ngModelChange)="set({ present: $event.trim() })" /></label>
         </div>
         @if (own().notation === 'preset') {
-          <h3>Presets</h3>
-          <label class="presets">One a line: name, then colour<textarea pInputText name="presets" rows="4" class="uv-mono" spellcheck="false" placeholder="Snow #ffffff" [ngModel]="presetText()" (ngModelChange)="presetText.set($event)"></textarea></label>
+          <h3 i18n>Presets</h3>
+          <label class="presets"><ng-container i18n>One a line: name, then colour</ng-container><textarea pInputText name="presets" rows="4" class="uv-mono" spellcheck="false" placeholder="Snow #ffffff" i18n-placeholder [ngModel]="presetText()" (ngModelChange)="presetText.set($event)"></textarea></label>
         }
-        <h3>Affects</h3>
+        <h3 i18n>Affects</h3>
         <ul>
           @for (place of own().places; track $index; let i = $index) {
             <li>
-              <p-select [name]="'job' + i" [options]="jobs" optionLabel="label" optionValue="job" [ngModel]="place.job" (ngModelChange)="setPlace(i, { job: $event })" size="small" ariaLabel="What of it" appendTo="self" scrollHeight="260px" />
-              <input pInputText pSize="small" [name]="'surface' + i" maxlength="80" placeholder="of what, such as: window head" aria-label="Of what" autocomplete="off" [ngModel]="place.surface" (ngModelChange)="setPlace(i, { surface: $event })" />
-              <p-select [name]="'state' + i" [options]="states" optionLabel="label" optionValue="state" [ngModel]="place.state" (ngModelChange)="setPlace(i, { state: $event })" size="small" ariaLabel="In which state" appendTo="self" />
-              <input pInputText pSize="small" class="uv-mono" [name]="'selector' + i" maxlength="400" placeholder="selector in its document" aria-label="Selector in its document" autocomplete="off" spellcheck="false" [ngModel]="place.selector" (ngModelChange)="setPlace(i, { selector: $event })" />
-              <p-button label="Take off" [text]="true" size="small" (onClick)="takeOff(i)" [ariaLabel]="'Take off place ' + (i + 1)" />
+              <p-select [name]="'job' + i" [options]="jobs" optionLabel="label" optionValue="job" [ngModel]="place.job" (ngModelChange)="setPlace(i, { job: $event })" size="small" ariaLabel="What of it" i18n-ariaLabel appendTo="self" scrollHeight="260px" />
+              <input pInputText pSize="small" [name]="'surface' + i" maxlength="80" placeholder="of what, such as: window head" i18n-placeholder aria-label="Of what" i18n-aria-label autocomplete="off" [ngModel]="place.surface" (ngModelChange)="setPlace(i, { surface: $event })" />
+              <p-select [name]="'state' + i" [options]="states" optionLabel="label" optionValue="state" [ngModel]="place.state" (ngModelChange)="setPlace(i, { state: $event })" size="small" ariaLabel="In which state" i18n-ariaLabel appendTo="self" />
+              <input pInputText pSize="small" class="uv-mono" [name]="'selector' + i" maxlength="400" placeholder="selector in its document" i18n-placeholder aria-label="Selector in its document" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="place.selector" (ngModelChange)="setPlace(i, { selector: $event })" />
+              <p-button label="Take off" i18n-label [text]="true" size="small" (onClick)="takeOff(i)" [ariaLabel]="wordsOf('match.take-off-place', { i: i + 1 })" />
             </li>
-          } @empty { <li class="uv-soft none">Nothing yet. Fields that fill and fields that write on one and the same thing are held readable together.</li> }
+          } @empty { <li class="uv-soft none" i18n>Nothing yet. Fields that fill and fields that write on one and the same thing are held readable together.</li> }
         </ul>
-        <p-button label="Add a place" [outlined]="true" size="small" [disabled]="own().places.length >= most" (onClick)="add()" />
+        <p-button label="Add a place" i18n-label [outlined]="true" size="small" [disabled]="own().places.length >= most" (onClick)="add()" />
         @if (problem() !== '') { <p class="problem" role="alert">{{ problem() }}</p> }
         <div class="acts">
-          @if (!isNew()) { <p-button label="Take off the sheet" [text]="true" size="small" (onClick)="drop()" /> }
-          <p-button label="Cancel" [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" [label]="isNew() ? 'Add the field' : 'Keep'" size="small" [disabled]="problem() !== ''" />
+          @if (!isNew()) { <p-button label="Take off the sheet" i18n-label [text]="true" size="small" (onClick)="drop()" /> }
+          <p-button label="Cancel" i18n-label [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" [label]="isNew() ? wordsOf('match.add-field') : wordsOf('match.keep')" size="small" [disabled]="problem() !== ''" />
         </div>
       </form>
     </p-dialog>
@@ -76,6 +76,8 @@ import { SettingsStore } from './settings-store';
   `,
 })
 export class FieldDialog {
+  protected readonly wordsOf = wordsOf;
+
   readonly #store = inject(SettingsStore);
   readonly field = input.required<SettingField>();
   readonly isNew = input(false);

@@ -24,21 +24,21 @@ import { SettingsStore } from './settings-store';
   imports: [Button, Dialog, FormsModule, InputText, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '640px', maxWidth: '96vw' }" header="What no field does">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '640px', maxWidth: '96vw' }" header="What no field does" i18n-header>
       <form (ngSubmit)="add()">
-        <p class="uv-soft">What the maker leaves no choice about. It decides too what can be read beside it, so it is looked at with the fields.</p>
+        <p class="uv-soft" i18n>What the maker leaves no choice about. It decides too what can be read beside it, so it is looked at with the fields.</p>
         <ul>
           @for (own of fixed(); track $index; let i = $index) {
-            <li><span>{{ words(own) }} <code class="uv-mono">{{ own.css || 'colour not known' }}</code></span><p-button label="Take off" [text]="true" size="small" (onClick)="drop(i)" [ariaLabel]="'Take off ' + words(own)" /></li>
-          } @empty { <li class="uv-soft">Nothing is named yet.</li> }
+            <li><span>{{ words(own) }} <code class="uv-mono">{{ own.css || wordsOf('match.colour-not-known') }}</code></span><p-button label="Take off" i18n-label [text]="true" size="small" (onClick)="drop(i)" [ariaLabel]="wordsOf('match.take-off', { words: words(own) })" /></li>
+          } @empty { <li class="uv-soft" i18n>Nothing is named yet.</li> }
         </ul>
         <div class="line">
-          <p-select name="job" [options]="jobs" optionLabel="label" optionValue="job" [ngModel]="own().job" (ngModelChange)="set({ job: $event })" size="small" ariaLabel="What of it" appendTo="self" scrollHeight="220px" />
-          <input pInputText pSize="small" name="surface" maxlength="80" placeholder="of what" aria-label="Of what" autocomplete="off" [ngModel]="own().surface" (ngModelChange)="set({ surface: $event })" />
-          <p-select name="state" [options]="states" optionLabel="label" optionValue="state" [ngModel]="own().state" (ngModelChange)="set({ state: $event })" size="small" ariaLabel="In which state" appendTo="self" />
-          <input pInputText pSize="small" class="uv-mono" name="css" maxlength="200" placeholder="colour" aria-label="Its colour" autocomplete="off" [ngModel]="own().css" (ngModelChange)="set({ css: $event.trim() })" />
-          <input pInputText pSize="small" class="uv-mono" name="selector" maxlength="400" placeholder="selector, if any" aria-label="Selector" autocomplete="off" spellcheck="false" [ngModel]="own().selector" (ngModelChange)="set({ selector: $event })" />
-          <p-button type="submit" label="Add" [outlined]="true" size="small" [disabled]="problem() !== ''" />
+          <p-select name="job" [options]="jobs" optionLabel="label" optionValue="job" [ngModel]="own().job" (ngModelChange)="set({ job: $event })" size="small" ariaLabel="What of it" i18n-ariaLabel appendTo="self" scrollHeight="220px" />
+          <input pInputText pSize="small" name="surface" maxlength="80" placeholder="of what" i18n-placeholder aria-label="Of what" i18n-aria-label autocomplete="off" [ngModel]="own().surface" (ngModelChange)="set({ surface: $event })" />
+          <p-select name="state" [options]="states" optionLabel="label" optionValue="state" [ngModel]="own().state" (ngModelChange)="set({ state: $event })" size="small" ariaLabel="In which state" i18n-ariaLabel appendTo="self" />
+          <input pInputText pSize="small" class="uv-mono" name="css" maxlength="200" placeholder="colour" aria-label="Its colour" i18n-aria-label autocomplete="off" [ngModel]="own().css" (ngModelChange)="set({ css: $event.trim() })" />
+          <input pInputText pSize="small" class="uv-mono" name="selector" maxlength="400" placeholder="selector, if any" i18n-placeholder aria-label="Selector" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="own().selector" (ngModelChange)="set({ selector: $event })" />
+          <p-button type="submit" label="Add" i18n-label [outlined]="true" size="small" [disabled]="problem() !== ''" />
         </div>
         @if (own().surface !== '' && problem() !== '') { <p class="problem" role="status">{{ problem() }}</p> }
       </form>
@@ -57,6 +57,8 @@ import { SettingsStore } from './settings-store';
   `,
 })
 export class FixedDialog {
+  protected readonly wordsOf = wordsOf;
+
   readonly #store = inject(SettingsStore);
   readonly closed = output();
 

@@ -18,15 +18,15 @@ const MOST_BYTES = 200_000;
   imports: [Button, Dialog, FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '680px', maxWidth: '96vw' }" header="Read the maker’s fields">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '680px', maxWidth: '96vw' }" header="Read the maker’s fields" i18n-header>
       <form (ngSubmit)="take()">
-        <label class="from">From the maker’s address
-          <span><input pInputText pSize="small" name="address" maxlength="2000" autocomplete="off" spellcheck="false" placeholder="https://" [ngModel]="address()" (ngModelChange)="address.set($event)" />
-          <p-button label="Ask" [outlined]="true" size="small" [disabled]="isAsking() || address().trim() === ''" (onClick)="ask()" />
-          <p-button label="From a file…" [outlined]="true" size="small" (onClick)="file.click()" /><input #file type="file" accept=".json,.txt,application/json,text/plain" hidden aria-label="File of fields" (change)="readFile(file)" /></span>
+        <label class="from"><ng-container i18n>From the maker’s address
+          </ng-container><span><input pInputText pSize="small" name="address" maxlength="2000" autocomplete="off" spellcheck="false" placeholder="https://" [ngModel]="address()" (ngModelChange)="address.set($event)" />
+          <p-button label="Ask" i18n-label [outlined]="true" size="small" [disabled]="isAsking() || address().trim() === ''" (onClick)="ask()" />
+          <p-button label="From a file…" i18n-label [outlined]="true" size="small" (onClick)="file.click()" /><input #file type="file" accept=".json,.txt,application/json,text/plain" hidden aria-label="File of fields" i18n-aria-label (change)="readFile(file)" /></span>
         </label>
-        <label>Or typed, or pasted as a list: name, colon, value; one a line
-          <textarea pInputText name="text" rows="9" class="uv-mono" spellcheck="false" placeholder="Button: #2f6b4f&#10;Button text: 255, 255, 255" [ngModel]="text()" (ngModelChange)="text.set($event)"></textarea>
+        <label><ng-container i18n>Or typed, or pasted as a list: name, colon, value; one a line
+          </ng-container><textarea pInputText name="text" rows="9" class="uv-mono" spellcheck="false" placeholder="Button: #2f6b4f&#10;Button text: 255, 255, 255" i18n-placeholder [ngModel]="text()" (ngModelChange)="text.set($event)"></textarea>
         </label>
         @if (problem() !== '') { <p class="problem" role="alert">{{ problem() }}</p> }
         @if (text().trim() !== '') {
@@ -35,7 +35,7 @@ const MOST_BYTES = 200_000;
             @if (reading().problems.length > 0) { <ul class="uv-scroll">@for (entry of reading().problems; track $index) { <li><span class="uv-mono">{{ entry.where }}</span> {{ entry.reason }}</li> }</ul> }
           </div>
         }
-        <div class="acts"><p-button label="Cancel" [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Take them over" size="small" [disabled]="reading().fields.length === 0" /></div>
+        <div class="acts"><p-button label="Cancel" i18n-label [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Take them over" i18n-label size="small" [disabled]="reading().fields.length === 0" /></div>
       </form>
     </p-dialog>
   `,

@@ -35,14 +35,14 @@ import { SettingsStore } from './settings-store';
       </header>
       <p class="uv-soft reason">{{ own.reason }}</p>
       <div class="acts">
-        @if (own.becomes.kind !== 'leave') { <p-button label="Leave alone" [outlined]="true" size="small" (onClick)="store.settle(own.field, { kind: 'leave' })" /> }
-        @if (own.isSettled) { <p-button label="Hand back" [outlined]="true" size="small" (onClick)="store.settle(own.field, null)" /> }
-        @else { <p-button label="Keep so" [outlined]="true" size="small" (onClick)="store.settle(own.field, own.becomes)" /> }
-        <p-button label="The field…" [outlined]="true" size="small" (onClick)="edited.emit(own)" />
+        @if (own.becomes.kind !== 'leave') { <p-button label="Leave alone" i18n-label [outlined]="true" size="small" (onClick)="store.settle(own.field, { kind: 'leave' })" /> }
+        @if (own.isSettled) { <p-button label="Hand back" i18n-label [outlined]="true" size="small" (onClick)="store.settle(own.field, null)" /> }
+        @else { <p-button label="Keep so" i18n-label [outlined]="true" size="small" (onClick)="store.settle(own.field, own.becomes)" /> }
+        <p-button label="The field…" i18n-label [outlined]="true" size="small" (onClick)="edited.emit(own)" />
       </div>
       @switch (own.field.notation) {
         @case ('preset') {
-          <h3>The maker’s presets</h3>
+          <h3 i18n>The maker’s presets</h3>
           <ul class="presets">
             @for (entry of presets(); track entry.preset.name) {
               <li><button type="button" [attr.aria-pressed]="entry.preset.name === own.text" (click)="settle({ kind: 'literal', css: entry.preset.css })"><uv-color-chip [color]="entry.preset.css" /><span>{{ entry.preset.name }}</span>@if (entry.figure) { <span class="uv-soft">ΔE {{ entry.figure }}</span> }</button></li>
@@ -50,32 +50,32 @@ import { SettingsStore } from './settings-store';
           </ul>
         }
         @case ('px') {
-          <label class="length"><span>Length</span><input pInputText pSize="small" [ngModel]="own.text" maxlength="12" (change)="setLength($any($event.target).value)" /></label>
+          <label class="length"><span i18n>Length</span><input pInputText pSize="small" [ngModel]="own.text" maxlength="12" (change)="setLength($any($event.target).value)" /></label>
         }
         @default {
           <uv-value-picker [canFlash]="false" [palette]="site.palette()" [current]="current()" [cell]="own.field.id" (picked)="settle($event)" />
         }
       }
       @if (others().length > 0 && own.field.notation !== 'px') {
-        <div class="same"><span>Same as</span>
-          <p-select [options]="others()" optionLabel="name" optionValue="id" [ngModel]="sameAs()" (ngModelChange)="tie($event)" [showClear]="true" placeholder="none" size="small" ariaLabel="Same as" appendTo="body" />
+        <div class="same"><span i18n>Same as</span>
+          <p-select [options]="others()" optionLabel="name" optionValue="id" [ngModel]="sameAs()" (ngModelChange)="tie($event)" [showClear]="true" placeholder="none" size="small" ariaLabel="Same as" i18n-ariaLabel appendTo="body" />
         </div>
       }
-      <h3>Affects</h3>
+      <h3 i18n>Affects</h3>
       <ul class="list">
-        @for (words of places(); track $index) { <li>{{ words }}</li> } @empty { <li class="uv-soft">Nobody said yet; what it affects decides the role it gets and what must be read with it.</li> }
+        @for (words of places(); track $index) { <li>{{ words }}</li> } @empty { <li class="uv-soft" i18n>Nobody said yet; what it affects decides the role it gets and what must be read with it.</li> }
       </ul>
-      @if (places().length > 1) { <p class="uv-soft note">◆ One field feeds {{ places().length }} places: they change together.</p> }
+      @if (places().length > 1) { <p class="uv-soft note" i18n>◆ One field feeds {{ places().length }} places: they change together.</p> }
     }
-    <h3>What no field does</h3>
+    <h3 i18n>What no field does</h3>
     <ul class="list">
       @for (entry of beyond(); track $index) {
-        <li>{{ entry.words }}: <span class="uv-soft">{{ entry.answer }}</span>@if (entry.isReached) { <button type="button" class="link" (click)="bench.emit(entry.selector)">Bench</button> }</li>
+        <li>{{ entry.words }}: <span class="uv-soft">{{ entry.answer }}</span>@if (entry.isReached) { <button type="button" class="link" (click)="bench.emit(entry.selector)" i18n>Bench</button> }</li>
       }
     </ul>
-    <button type="button" class="link" (click)="named.emit()">{{ beyond().length > 0 ? 'Name more, or take some off…' : 'Name what the maker leaves no choice about…' }}</button>
+    <button type="button" class="link" (click)="named.emit()">{{ beyond().length > 0 ? wordsOf('match.name-more-or-take') : wordsOf('match.name-what-maker-leaves') }}</button>
     @if (unshown().length > 0) {
-      <p class="uv-soft note">Not drawn in the pictures, since nobody said where it is in the document: {{ unshown().join(', ') }}.</p>
+      <p class="uv-soft note" i18n>Not drawn in the pictures, since nobody said where it is in the document: {{ unshown().join(', ') }}.</p>
     }
   `,
   styles: `
@@ -102,6 +102,8 @@ import { SettingsStore } from './settings-store';
   `,
 })
 export class SettingDetail {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly store = inject(SettingsStore);
   protected readonly site = inject(SiteStore);
   readonly #messages = inject(Messages);

@@ -27,22 +27,22 @@ import { NOTATION_WORDS, valueWordsOf } from './setting-words';
   imports: [ColorChip, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <table role="grid" aria-label="Fields of the maker and what they are to hold">
-      <thead><tr><th scope="col">Field</th><th scope="col">Affects</th><th scope="col">There now</th><th scope="col">Becomes</th><th scope="col" title="Worst contrast over all places and states, and what is asked">Contrast</th><th scope="col">Handed over</th></tr></thead>
+    <table role="grid" aria-label="Fields of the maker and what they are to hold" i18n-aria-label>
+      <thead><tr><th scope="col" i18n>Field</th><th scope="col" i18n>Affects</th><th scope="col" i18n>There now</th><th scope="col" i18n>Becomes</th><th scope="col" title="Worst contrast over all places and states, and what is asked" i18n-title i18n>Contrast</th><th scope="col" i18n>Handed over</th></tr></thead>
       <tbody>
         @for (row of rows(); track row.id; let i = $index) {
           <tr #line [attr.aria-selected]="row.id === chosen()" [tabindex]="i === focusAt() ? 0 : -1" (click)="picked.emit(row.id)" (keydown)="onKey($event, i)">
             <td class="two" [title]="row.name"><strong>{{ row.name }}</strong><span class="uv-soft">{{ row.notation }}</span></td>
-            <td class="places" [title]="row.places.join(', ')"><span>{{ row.places.at(0) ?? 'nobody said yet' }}</span>@if (row.places.length > 1) { <span class="uv-soft">and {{ row.places.length - 1 }} more</span> }</td>
-            <td><span class="value">@if (!row.isLength) { <uv-color-chip [color]="row.presentHex" /> }<code class="uv-mono" [title]="row.present">{{ row.present || 'not known' }}</code></span></td>
-            <td><span class="value">@if (!row.isLength) { <uv-color-chip [color]="row.hex" /> }<span class="two"><code class="uv-mono" [class.same]="row.isLeft" [title]="row.text">{{ row.text || 'as it is' }}</code><span class="uv-soft" [title]="row.reason">{{ row.isSettled ? '▪ ' : '' }}{{ row.words }}</span></span></span></td>
+            <td class="places" [title]="row.places.join(', ')"><span>{{ row.places.at(0) ?? wordsOf('match.nobody-said-yet') }}</span>@if (row.places.length > 1) { <span class="uv-soft" i18n>and {{ row.places.length - 1 }} more</span> }</td>
+            <td><span class="value">@if (!row.isLength) { <uv-color-chip [color]="row.presentHex" /> }<code class="uv-mono" [title]="row.present">{{ row.present || wordsOf('match.not-known') }}</code></span></td>
+            <td><span class="value">@if (!row.isLength) { <uv-color-chip [color]="row.hex" /> }<span class="two"><code class="uv-mono" [class.same]="row.isLeft" [title]="row.text">{{ row.text || wordsOf('match.as') }}</code><span class="uv-soft" [title]="row.reason">{{ row.isSettled ? '▪ ' : '' }}{{ row.words }}</span></span></span></td>
             <td class="figure">@if (row.standing; as standing) { <uv-standing [standing]="standing" />{{ row.ratio }}<span class="uv-soft"> / {{ row.wanted }}</span> }</td>
             <td class="over">
-              @if (row.isLeft) { <span class="uv-soft">left alone</span> }
-              @else if (row.planned.handOver === 'same') { <span class="uv-soft">the same there</span> }
+              @if (row.isLeft) { <span class="uv-soft" i18n>left alone</span> }
+              @else if (row.planned.handOver === 'same') { <span class="uv-soft" i18n>the same there</span> }
               @else {
-                <label [title]="row.at"><input type="checkbox" tabindex="-1" [checked]="row.planned.handOver === 'handed'" [attr.aria-label]="row.name + ' stands over there'" (click)="$event.stopPropagation()" (change)="handed.emit({ field: row.planned, isThere: row.planned.handOver !== 'handed' })" /> @if (row.planned.handOver === 'out-of-date') { <span class="late"><span aria-hidden="true">◆</span> differs there</span> } @else { {{ row.planned.handOver === 'handed' ? 'yes' : 'not yet' }} }</label>
-                <button type="button" tabindex="-1" [attr.aria-label]="'Copy ' + row.text + ' for ' + row.name" (click)="copied.emit(row.planned); $event.stopPropagation()">Copy</button>
+                <label [title]="row.at"><input type="checkbox" tabindex="-1" [checked]="row.planned.handOver === 'handed'" [attr.aria-label]="wordsOf('match.stands-over-there', { name: row.name })" (click)="$event.stopPropagation()" (change)="handed.emit({ field: row.planned, isThere: row.planned.handOver !== 'handed' })" /> @if (row.planned.handOver === 'out-of-date') { <span class="late" i18n><span aria-hidden="true">◆</span> differs there</span> } @else { {{ row.planned.handOver === 'handed' ? wordsOf('match.of-2') : wordsOf('match.not-yet') }} }</label>
+                <button type="button" tabindex="-1" [attr.aria-label]="wordsOf('match.copy-for', { text: row.text, name: row.name })" (click)="copied.emit(row.planned); $event.stopPropagation()" i18n>Copy</button>
               }
             </td>
           </tr>
@@ -81,6 +81,8 @@ import { NOTATION_WORDS, valueWordsOf } from './setting-words';
   `,
 })
 export class SettingsTable {
+  protected readonly wordsOf = wordsOf;
+
   readonly fields = input.required<readonly Spoken<PlannedField>[]>();
   readonly palette = input.required<Palette>();
   /** What was handed over, by field. */

@@ -58,6 +58,8 @@ import { SettingsTable } from './settings-table';
   styleUrls: ['../match-layout.scss', './settings-view.scss'],
 })
 export class SettingsView {
+  protected readonly wordsOf = wordsOf;
+
   readonly partId = input.required<number>();
   /** The pane that shows where there is room for one. */
   readonly pane = input('rows');

@@ -25,12 +25,12 @@ interface ScreenPicker {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="head">
-      <h2>Bring colours in</h2>
-      @if (screenPicker) { <p-button label="Off the screen" [text]="true" size="small" (onClick)="pickOffScreen()" /> }
+      <h2 i18n>Bring colours in</h2>
+      @if (screenPicker) { <p-button label="Off the screen" i18n-label [text]="true" size="small" (onClick)="pickOffScreen()" /> }
     </div>
     <p-selectbutton
       [options]="sources" optionLabel="label" optionValue="source" [ngModel]="source()"
-      (ngModelChange)="source.set($event)" [allowEmpty]="false" size="small" aria-label="Where colours come from"
+      (ngModelChange)="source.set($event)" [allowEmpty]="false" size="small" aria-label="Where colours come from" i18n-aria-label
     />
     @switch (source()) {
       @case ('picture') {
@@ -42,7 +42,7 @@ interface ScreenPicker {
       @case ('site') { <uv-site-source (picked)="pick($event)" (added)="added.emit({ css: $event, from: 'painted on the site' })" /> }
       @case ('typed') {
         <uv-typed-color [palette]="site.palette()" (read)="added.emit({ css: $event, from: 'typed' })" />
-        <p class="uv-soft">Hex with or without #, rgb(), three numbers, hsl, hwb, lab, oklch, a name. What reads two ways is asked.</p>
+        <p class="uv-soft" i18n>Hex with or without #, rgb(), three numbers, hsl, hwb, lab, oklch, a name. What reads two ways is asked.</p>
       }
       @case ('file') { <uv-file-source (added)="named.emit($event)" /> }
     }

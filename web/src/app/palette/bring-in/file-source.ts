@@ -15,16 +15,16 @@ const MOST_BYTES = 2 * 1024 * 1024;
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
   template: `
-    <p-button label="Read a palette file…" [outlined]="true" size="small" (onClick)="field.click()" />
-    <input #field type="file" accept=".json,.tokens,.gpl,.css,.txt" hidden aria-label="Palette file" (change)="choose(field)" />
-    <p class="uv-soft">W3C design tokens, GIMP palettes and CSS custom properties; the kind is told by what is in it.</p>
+    <p-button label="Read a palette file…" i18n-label [outlined]="true" size="small" (onClick)="field.click()" />
+    <input #field type="file" accept=".json,.tokens,.gpl,.css,.txt" hidden aria-label="Palette file" i18n-aria-label (change)="choose(field)" />
+    <p class="uv-soft" i18n>W3C design tokens, GIMP palettes and CSS custom properties; the kind is told by what is in it.</p>
     @if (problem(); as text) { <p class="problem" role="alert">{{ text }}</p> }
     @if (read(); as file) {
-      <div class="found"><span>{{ file.colors.length }} {{ file.colors.length === 1 ? 'colour' : 'colours' }} in {{ name() }}</span>@if (file.colors.length > 0) { <p-button label="Add all" size="small" (onClick)="added.emit(file.colors)" /> }</div>
-      <ul class="uv-scroll">@for (color of file.colors; track $index) { <li><uv-color-chip [color]="color.css" /><span class="name" [title]="color.name">{{ color.name }}</span><span class="uv-mono">{{ color.css }}</span><button type="button" [attr.aria-label]="'Add ' + color.name" (click)="added.emit([color])">Add</button></li> }</ul>
+      <div class="found"><span i18n>{{ file.colors.length }} {file.colors.length, plural, =1 {colour} other {colours}} in {{ name() }}</span>@if (file.colors.length > 0) { <p-button label="Add all" i18n-label size="small" (onClick)="added.emit(file.colors)" /> }</div>
+      <ul class="uv-scroll">@for (color of file.colors; track $index) { <li><uv-color-chip [color]="color.css" /><span class="name" [title]="color.name">{{ color.name }}</span><span class="uv-mono">{{ color.css }}</span><button type="button" [attr.aria-label]="wordsOf('palette.add', { name: color.name })" (click)="added.emit([color])" i18n>Add</button></li> }</ul>
       @for (problem of file.problems; track $index) { <p class="problem">{{ problem.where }}: {{ problem.reason }}</p> }
     }
-    <h3>Write this palette</h3>
+    <h3 i18n>Write this palette</h3>
     <div class="formats">@for (format of formats; track format.name) { <p-button [label]="format.name" [outlined]="true" size="small" [disabled]="site.palette().swatches.length === 0" (onClick)="write(format)" /> }</div>
   `,
   styles: `
@@ -41,6 +41,8 @@ const MOST_BYTES = 2 * 1024 * 1024;
   `,
 })
 export class FileSource {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   /** Emits colours with their names for the palette. */
   readonly added = output<readonly NamedColor[]>();

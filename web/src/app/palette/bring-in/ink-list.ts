@@ -14,7 +14,7 @@ import { SiteStore } from '../../shared/site/site-store';
         <li>
           <i [style.background]="ink.hex"></i><span class="uv-mono">{{ ink.hex }}</span>
           <span class="bar" [title]="ink.words"><span class="uv-grain" [style.width.%]="ink.share * 100"></span></span>
-          @if (ink.swatch) { <span class="name" [title]="ink.swatch">{{ ink.swatch }}</span> } @else { <button type="button" [attr.aria-label]="'Add ' + ink.hex + ' to the palette'" (click)="added.emit(ink.hex)">Add</button> }
+          @if (ink.swatch) { <span class="name" [title]="ink.swatch">{{ ink.swatch }}</span> } @else { <button type="button" [attr.aria-label]="wordsOf('palette.add-palette', { hex: ink.hex })" (click)="added.emit(ink.hex)" i18n>Add</button> }
         </li>
       }
     </ul>
@@ -33,6 +33,8 @@ import { SiteStore } from '../../shared/site/site-store';
   `,
 })
 export class InkList {
+  protected readonly wordsOf = wordsOf;
+
   readonly #site = inject(SiteStore);
   readonly inks = input.required<PictureInks>();
   /** Emits a colour for the palette. */

@@ -39,8 +39,8 @@ interface Point {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="modes">
-      <p-selectbutton [options]="modes" optionLabel="label" optionValue="mode" [ngModel]="mode()" (ngModelChange)="mode.set($event)" [allowEmpty]="false" size="small" aria-label="What the loupe reads" />
-      @if (mode() === 'square') { <p-select [options]="sides" [ngModel]="side()" (ngModelChange)="side.set($event)" size="small" ariaLabel="Side of the square, pixels" /> }
+      <p-selectbutton [options]="modes" optionLabel="label" optionValue="mode" [ngModel]="mode()" (ngModelChange)="mode.set($event)" [allowEmpty]="false" size="small" aria-label="What the loupe reads" i18n-aria-label />
+      @if (mode() === 'square') { <p-select [options]="sides" [ngModel]="side()" (ngModelChange)="side.set($event)" size="small" ariaLabel="Side of the square, pixels" i18n-ariaLabel /> }
     </div>
     <div class="view">
       <div class="stage uv-scroll" #stage role="application" tabindex="0" [class.tall]="fit() === 'width'" [attr.aria-label]="words()" (pointermove)="move($event)" (pointerdown)="press($event)" (pointerup)="release($event)" (pointerleave)="leave()" (keydown)="key($event)">

@@ -17,19 +17,19 @@ import { Loupe } from './loupe';
   host: { '(document:paste)': 'paste($event)', '(dragover)': '$event.preventDefault()', '(drop)': 'drop($event)' },
   template: `
     <div class="from">
-      <p-select [options]="$any(stored())" optionLabel="path" optionValue="path" [ngModel]="null" (ngModelChange)="desk.openStored($event)" placeholder="A picture of the site" size="small" ariaLabel="A picture of the site" [filter]="stored().length > 12" filterBy="path" emptyMessage="The site holds no picture" />
-      <p-button label="File…" [outlined]="true" size="small" (onClick)="field.click()" />
-      <input #field type="file" accept="image/png,image/jpeg,image/webp,image/gif,image/svg+xml,.svg" hidden aria-label="Picture file" (change)="choose(field)" />
+      <p-select [options]="$any(stored())" optionLabel="path" optionValue="path" [ngModel]="null" (ngModelChange)="desk.openStored($event)" placeholder="A picture of the site" i18n-placeholder size="small" ariaLabel="A picture of the site" i18n-ariaLabel [filter]="stored().length > 12" filterBy="path" emptyMessage="The site holds no picture" i18n-emptyMessage />
+      <p-button label="File…" i18n-label [outlined]="true" size="small" (onClick)="field.click()" />
+      <input #field type="file" accept="image/png,image/jpeg,image/webp,image/gif,image/svg+xml,.svg" hidden aria-label="Picture file" i18n-aria-label (change)="choose(field)" />
     </div>
     @if (desk.problem(); as text) { <p class="problem" role="alert">{{ text }}</p> }
     @if (desk.picture(); as picture) {
       <uv-loupe (picked)="picked.emit($event)" />
       <p class="uv-soft name" [title]="picture.name">{{ picture.name }}, {{ picture.width }} × {{ picture.height }}</p>
     } @else {
-      <div class="empty"><p>Drop a logo or a screenshot here, or paste one.</p><p class="uv-soft">PNG, JPEG, WebP, GIF or SVG; it stays in this browser.</p></div>
+      <div class="empty"><p i18n>Drop a logo or a screenshot here, or paste one.</p><p class="uv-soft" i18n>PNG, JPEG, WebP, GIF or SVG; it stays in this browser.</p></div>
     }
     @if (desk.progress() !== null) {
-      <div class="work" role="status"><span>Counting the inks</span><span class="track" role="progressbar" aria-label="Inks" [attr.aria-valuenow]="percent()"><span class="uv-grain" [style.width.%]="percent()"></span></span><p-button label="Stop" [text]="true" size="small" (onClick)="desk.stop()" /></div>
+      <div class="work" role="status"><span i18n>Counting the inks</span><span class="track" role="progressbar" aria-label="Inks" i18n-aria-label [attr.aria-valuenow]="percent()"><span class="uv-grain" [style.width.%]="percent()"></span></span><p-button label="Stop" i18n-label [text]="true" size="small" (onClick)="desk.stop()" /></div>
     }
     @if (desk.inks(); as inks) { <uv-ink-list [inks]="inks" (added)="added.emit($event)" /> }
   `,

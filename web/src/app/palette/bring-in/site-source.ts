@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output } from '@angular/core';
 import { Button } from 'primeng/button';
 import { CensusStore } from '../../shared/census/census-store';
@@ -11,14 +12,14 @@ import { CensusStore } from '../../shared/census/census-store';
     @switch (census.state().status) {
       @case ('counting') { <p class="uv-soft" role="status">{{ doing() }}…</p> }
       @case ('counted') {
-        <p class="uv-soft">{{ rows().length === 0 ? 'Every colour of the site is in the palette or an exception.' : 'Painted on the site, not in the palette; most area first.' }}</p>
+        <p class="uv-soft">{{ rows().length === 0 ? wordsOf('palette.every-colour-site-palette') : wordsOf('palette.painted-site-not-palette') }}</p>
         <ul>
           @for (color of rows(); track color.hex) {
-            <li><i [style.background]="color.hex"></i><span class="uv-mono">{{ color.hex }}</span><span class="uv-soft">{{ color.uses[0].use }}, {{ color.elements }}×</span><button type="button" [attr.aria-label]="'Lay ' + color.hex + ' on the shelf'" (click)="picked.emit({ hex: color.hex, basis: 'painted on the site' })">Shelf</button><button type="button" [attr.aria-label]="'Add ' + color.hex + ' to the palette'" (click)="added.emit(color.hex)">Add</button></li>
+            <li><i [style.background]="color.hex"></i><span class="uv-mono">{{ color.hex }}</span><span class="uv-soft">{{ color.uses[0].use }}, {{ color.elements }}×</span><button type="button" [attr.aria-label]="wordsOf('palette.lay-shelf', { hex: color.hex })" (click)="picked.emit({ hex: color.hex, basis: 'painted on the site' })" i18n>Shelf</button><button type="button" [attr.aria-label]="wordsOf('palette.add-palette', { hex: color.hex })" (click)="added.emit(color.hex)" i18n>Add</button></li>
           }
         </ul>
       }
-      @default { <p class="uv-soft">The census counts every colour the site paints.</p><p-button label="Count the colours" [outlined]="true" size="small" (onClick)="census.count()" /> }
+      @default { <p class="uv-soft" i18n>The census counts every colour the site paints.</p><p-button label="Count the colours" i18n-label [outlined]="true" size="small" (onClick)="census.count()" /> }
     }
   `,
   styles: `
@@ -33,6 +34,8 @@ import { CensusStore } from '../../shared/census/census-store';
   `,
 })
 export class SiteSource {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly census = inject(CensusStore);
   readonly picked = output<{ readonly hex: string; readonly basis: string }>();
   readonly added = output<string>();

@@ -33,21 +33,21 @@ const STANDING_WORDS: Readonly<Record<LookRow['standing'], string>> = {
     </header>
     <div class="acts">
       @if (row().standing === 'looked') {
-        <p-button label="Look again later" [outlined]="true" size="small" (onClick)="store.mark([row()], false)" />
-        <p-button label="Next" [outlined]="true" size="small" (onClick)="next.emit()" />
+        <p-button label="Look again later" i18n-label [outlined]="true" size="small" (onClick)="store.mark([row()], false)" />
+        <p-button label="Next" i18n-label [outlined]="true" size="small" (onClick)="next.emit()" />
       } @else {
-        <p-button label="Looked at, next" size="small" (onClick)="done()" />
+        <p-button label="Looked at, next" i18n-label size="small" (onClick)="done()" />
       }
-      <a class="bench" routerLink="/bench" [queryParams]="{ page: row().pageId, element: row().element }">Bench</a>
+      <a class="bench" routerLink="/bench" [queryParams]="{ page: row().pageId, element: row().element }" i18n>Bench</a>
       <p-select
         [options]="states" optionLabel="label" optionValue="state" [ngModel]="state()" (ngModelChange)="state.set($event)" size="small"
-        ariaLabel="State it is drawn in"
+        ariaLabel="State it is drawn in" i18n-ariaLabel
       />
     </div>
     @if (picture(); as drawn) {
       <div class="pictures">
         @for (width of widths; track width) {
-          <uv-scope-picture [heading]="width + ' px'" [page]="framed(drawn)" [width]="width" [element]="row().element" [forced]="drawn.forced" [leastScale]="0.15" />
+          <uv-scope-picture [heading]="wordsOf('proof.px', { width: width })" [page]="framed(drawn)" [width]="width" [element]="row().element" [forced]="drawn.forced" [leastScale]="0.15" />
         }
       </div>
     }
@@ -65,6 +65,8 @@ const STANDING_WORDS: Readonly<Record<LookRow['standing'], string>> = {
   `,
 })
 export class LookDetail {
+  protected readonly wordsOf = wordsOf;
+
   readonly row = input.required<LookRow>();
   /** The next that is to be looked at is wanted. */
   readonly next = output();

@@ -19,12 +19,12 @@ const WORDS: Readonly<Record<LookStanding, string>> = {
   template: `
     @if (store.rows()) {
       <table
-        role="grid" tabindex="-1" aria-label="Parts by pages, looked at or not" [style.min-width.px]="150 + 92 * pages().length"
+        role="grid" tabindex="-1" aria-label="Parts by pages, looked at or not" i18n-aria-label [style.min-width.px]="150 + 92 * pages().length"
         (keydown)="onKey($event)"
       >
         <thead>
           <tr>
-            <th scope="col">Part</th>
+            <th scope="col" i18n>Part</th>
             @for (page of pages(); track page.id) { <th scope="col" [title]="page.name"><span>{{ page.name }}</span></th> }
           </tr>
         </thead>
@@ -33,7 +33,7 @@ const WORDS: Readonly<Record<LookStanding, string>> = {
             <tr>
               <th scope="row" [title]="row.name">
                 <span>{{ row.name }}</span>
-                @if (row.isOpened) { <span class="asks">opened</span> }
+                @if (row.isOpened) { <span class="asks" i18n>opened</span> }
               </th>
               @for (cell of row.cells; track $index; let c = $index) {
                 <td>
@@ -47,7 +47,7 @@ const WORDS: Readonly<Record<LookStanding, string>> = {
                       <span>{{ words[cell.standing] }}</span>
                     </button>
                   } @else {
-                    <span class="none uv-soft"><span aria-hidden="true">–</span><span class="uv-hidden">not on this page</span></span>
+                    <span class="none uv-soft"><span aria-hidden="true">–</span><span class="uv-hidden" i18n>not on this page</span></span>
                   }
                 </td>
               }
@@ -56,7 +56,7 @@ const WORDS: Readonly<Record<LookStanding, string>> = {
         </tbody>
       </table>
     } @else {
-      <p class="empty uv-soft" role="status">Looking where each part stands…</p>
+      <p class="empty uv-soft" role="status" i18n>Looking where each part stands…</p>
     }
   `,
   styles: `

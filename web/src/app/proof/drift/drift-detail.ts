@@ -30,52 +30,52 @@ const USUAL_WIDTH = 1280;
         <div class="pictures">
           @if (place.was !== null) {
             <uv-scope-picture
-              [heading]="'Before: ' + drift().wasName" [page]="store.framedBefore(place.formerId, drawn.formerCss)" [width]="width()"
+              [heading]="wordsOf('proof.before', { wasName: drift().wasName })" [page]="store.framedBefore(place.formerId, drawn.formerCss)" [width]="width()"
               [element]="place.was" [forced]="drawn.forcedBefore"
             />
           } @else {
-            <p class="none uv-soft">It is new on the page.</p>
+            <p class="none uv-soft" i18n>It is new on the page.</p>
           }
           @if (place.is !== null) {
             <uv-scope-picture
-              [heading]="(right() ? 'Put right: ' : 'Now: ') + drift().isName" [page]="proof.framed(place.pageId, right()?.frameCss ?? nowCss())"
+              [heading]="wordsOf('proof.put-right-now', { case: right() ? 'yes' : 'no', isName: drift().isName })" [page]="proof.framed(place.pageId, right()?.frameCss ?? nowCss())"
               [width]="width()" [element]="place.is" [forced]="drawn.forcedNow"
             />
           } @else {
-            <p class="none uv-soft">Nothing on the page is like it now.</p>
+            <p class="none uv-soft" i18n>Nothing on the page is like it now.</p>
           }
         </div>
       }
     }
     <dl>
-      <dt>It was</dt><dd class="uv-mono">{{ drift().override.selector }}</dd>
+      <dt i18n>It was</dt><dd class="uv-mono">{{ drift().override.selector }}</dd>
       @if (right(); as proposal) {
-        <dt>{{ proposal.put.length > 0 ? 'It becomes' : 'It goes' }}</dt>
+        <dt>{{ proposal.put.length > 0 ? wordsOf('proof.becomes') : wordsOf('proof.goes') }}</dt>
         <dd class="uv-mono">{{ becomes() }}</dd>
       }
     </dl>
     @if (right(); as proposal) {
       @if (proposal.put.length > 0) {
-        <p class="basis uv-soft">Reaches {{ proposal.reaches.toLocaleString('en') }} {{ proposal.reaches === 1 ? 'element' : 'elements' }} on {{ proposal.pages }} {{ proposal.pages === 1 ? 'page' : 'pages' }}: what its targets became, by their names, texts and places, and no other.</p>
+        <p class="basis uv-soft" i18n>Reaches {{ proposal.reaches.toLocaleString('en') }} {proposal.reaches, plural, =1 {element} other {elements}} on {{ proposal.pages }} {proposal.pages, plural, =1 {page} other {pages}}: what its targets became, by their names, texts and places, and no other.</p>
         <label class="keep" for="keeps-first">
           <p-checkbox [binary]="true" [ngModel]="keepsFirst()" (ngModelChange)="keepsFirst.set($event)" inputId="keeps-first" />
-          <span>Keep the old selector beside it, for pages still served as they were</span>
+          <span i18n>Keep the old selector beside it, for pages still served as they were</span>
         </label>
       }
       <div class="acts">
-        <p-button [label]="proposal.put.length > 0 ? 'Put it right' : 'Take it out'" size="small" (onClick)="store.take(drift(), proposal)" />
-        @if (drift().place; as place) { @if (place.is !== null) { <a class="bench" routerLink="/bench" [queryParams]="{ page: place.pageId, element: place.is }">Bench</a> } }
-        <p-button label="Right as it is" [outlined]="true" size="small" (onClick)="store.settle([drift()])" />
+        <p-button [label]="proposal.put.length > 0 ? wordsOf('proof.put-right') : wordsOf('proof.take-out')" size="small" (onClick)="store.take(drift(), proposal)" />
+        @if (drift().place; as place) { @if (place.is !== null) { <a class="bench" routerLink="/bench" [queryParams]="{ page: place.pageId, element: place.is }" i18n>Bench</a> } }
+        <p-button label="Right as it is" i18n-label [outlined]="true" size="small" (onClick)="store.settle([drift()])" />
       </div>
     } @else if (tried(); as answer) {
-      @if (!answer.ok) { <p class="basis">Nothing is proposed: {{ answer.reason }}</p> }
+      @if (!answer.ok) { <p class="basis" i18n>Nothing is proposed: {{ answer.reason }}</p> }
       <div class="acts">
-        @if (drift().place; as place) { @if (place.is !== null) { <a class="bench" routerLink="/bench" [queryParams]="{ page: place.pageId, element: place.is }">Bench</a> } }
-        <p-button label="Right as it is" [outlined]="true" size="small" (onClick)="store.settle([drift()])" />
+        @if (drift().place; as place) { @if (place.is !== null) { <a class="bench" routerLink="/bench" [queryParams]="{ page: place.pageId, element: place.is }" i18n>Bench</a> } }
+        <p-button label="Right as it is" i18n-label [outlined]="true" size="small" (onClick)="store.settle([drift()])" />
       </div>
     }
     @if (drift().isIdleInPart) {
-      <p class="basis">One of its selectors matches nothing any more. <p-button label="Drop it" [text]="true" size="small" (onClick)="store.dropIdle(drift())" /></p>
+      <p class="basis"><ng-container i18n>One of its selectors matches nothing any more. </ng-container><p-button label="Drop it" i18n-label [text]="true" size="small" (onClick)="store.dropIdle(drift())" /></p>
     }
   `,
   styles: `
@@ -94,6 +94,8 @@ const USUAL_WIDTH = 1280;
   `,
 })
 export class DriftDetail {
+  protected readonly wordsOf = wordsOf;
+
   readonly drift = input.required<DriftView>();
   /** The veneer as it is now, for a frame. */
   readonly nowCss = input.required<string>();

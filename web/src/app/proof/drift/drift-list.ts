@@ -14,12 +14,12 @@ import { StandingMark } from '../../shared/ui/standing-mark';
   template: `
     @if (store.kept() === 0) {
       <div class="empty">
-        <p>No page was captured again since the draft was last led to its targets.</p>
-        <p class="uv-soft">When a theme or a widget is updated, capture its pages again in the Survey: what the update does to each override is listed here, with what it became.</p>
+        <p i18n>No page was captured again since the draft was last led to its targets.</p>
+        <p class="uv-soft" i18n>When a theme or a widget is updated, capture its pages again in the Survey: what the update does to each override is listed here, with what it became.</p>
       </div>
     } @else if (store.drifts(); as drifts) {
-      <table aria-label="Overrides that drifted">
-        <thead><tr><th scope="col">Override</th><th scope="col">For</th><th scope="col">What became of it</th></tr></thead>
+      <table aria-label="Overrides that drifted" i18n-aria-label>
+        <thead><tr><th scope="col" i18n>Override</th><th scope="col" i18n>For</th><th scope="col" i18n>What became of it</th></tr></thead>
         <tbody>
           @for (drift of drifts; track drift.override.id) {
             <tr [class.chosen]="drift.override.id === chosenId()">
@@ -33,12 +33,12 @@ import { StandingMark } from '../../shared/ui/standing-mark';
               <td>{{ drift.words }}</td>
             </tr>
           } @empty {
-            <tr><td colspan="3"><uv-standing standing="holds" /> Every override reaches what it did and wins there, on {{ again() }}.</td></tr>
+            <tr><td colspan="3" i18n><uv-standing standing="holds" /> Every override reaches what it did and wins there, on {{ again() }}.</td></tr>
           }
         </tbody>
       </table>
     } @else {
-      <p class="empty uv-soft" role="status">Holding every override against the pages as they were…</p>
+      <p class="empty uv-soft" role="status" i18n>Holding every override against the pages as they were…</p>
     }
   `,
   styles: `

@@ -43,13 +43,13 @@ export const MOST_OUTLINED = 300;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="stage" [style.width.px]="width() * scale()" [style.height.px]="stageHeight()">
-      <iframe #frame title="The page being worked on" sandbox="allow-same-origin" tabindex="-1" [attr.scrolling]="showsScrollbar() ? 'yes' : 'no'" referrerpolicy="no-referrer"
+      <iframe #frame title="The page being worked on" i18n-title sandbox="allow-same-origin" tabindex="-1" [attr.scrolling]="showsScrollbar() ? 'yes' : 'no'" referrerpolicy="no-referrer"
         [src]="safeUrl()" [style.width.px]="width()" [style.height.px]="stageHeight() / scale()" [style.transform]="'scale(' + scale() + ')'" (load)="onLoad()"></iframe>
       @if (peel() !== null) {
-        <iframe #bare title="The page without the veneer" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [style.clip-path]="'inset(0 ' + (100 - 100 * (peel() ?? 0)) + '% 0 0)'"
+        <iframe #bare title="The page without the veneer" i18n-title sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [style.clip-path]="'inset(0 ' + (100 - 100 * (peel() ?? 0)) + '% 0 0)'"
           [src]="safeUrl()" [style.width.px]="width()" [style.height.px]="stageHeight() / scale()" [style.transform]="'scale(' + scale() + ')'" (load)="onBareLoad()"></iframe>
       }
-      <div class="glass" #glass role="application" tabindex="0" aria-label="Page. Point at an element and click to choose it; arrow keys walk up, down and across."
+      <div class="glass" #glass role="application" tabindex="0" aria-label="Page. Point at an element and click to choose it; arrow keys walk up, down and across." i18n-aria-label
         (pointermove)="onMove($event)" (pointerleave)="hovered.set(null)" (click)="onClick($event)" (wheel)="onWheel($event)" (keydown)="onKey($event)">
         @for (box of reachedBoxes(); track $index) { <span class="reached" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span> }
         @if (chosenBox(); as box) {
@@ -63,9 +63,9 @@ export const MOST_OUTLINED = 300;
       @if (peel() !== null) { <uv-peel-line [at]="peel() ?? 0" (moved)="peeled.emit($event)" /> }
       @if (!isReady()) {
         <div class="loading" aria-live="polite">
-          @if (trouble() === '') { <p>Loading the page…</p> } @else {
-            <p><strong>This page could not be drawn.</strong> {{ trouble() }}</p>
-            <button type="button" (click)="tryAgain()">Try again</button>
+          @if (trouble() === '') { <p i18n>Loading the page…</p> } @else {
+            <p><strong i18n>This page could not be drawn.</strong> {{ trouble() }}</p>
+            <button type="button" (click)="tryAgain()" i18n>Try again</button>
           }
         </div>
       }

@@ -31,7 +31,7 @@ const LEAST_SCALE = 0.35;
       <div class="shield">
         @for (box of boxes(); track $index) { <span class="lit" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span> }
       </div>
-      @if (!isReady()) { <p class="loading" aria-live="polite">Drawing…</p> }
+      @if (!isReady()) { <p class="loading" aria-live="polite" i18n>Drawing…</p> }
     </div>
   `,
   styles: `

@@ -10,11 +10,11 @@ import { InputText } from 'primeng/inputtext';
   imports: [Button, Dialog, FormsModule, InputText],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '440px', maxWidth: '96vw' }" header="Keep as a variation">
+    <p-dialog appendTo="self" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '440px', maxWidth: '96vw' }" header="Keep as a variation" i18n-header>
       <form (ngSubmit)="keep()">
-        <label>Name<input pInputText pSize="small" name="name" maxlength="80" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" /></label>
-        <p class="uv-soft">A fork of the draft that changes only this. The draft stays as it is; a trial holds the two against each other.</p>
-        <div class="acts"><p-button label="Cancel" [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Keep it" size="small" [disabled]="name().trim() === ''" /></div>
+        <label><ng-container i18n>Name</ng-container><input pInputText pSize="small" name="name" maxlength="80" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" /></label>
+        <p class="uv-soft" i18n>A fork of the draft that changes only this. The draft stays as it is; a trial holds the two against each other.</p>
+        <div class="acts"><p-button label="Cancel" i18n-label [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Keep it" i18n-label size="small" [disabled]="name().trim() === ''" /></div>
       </form>
     </p-dialog>
   `,

@@ -53,7 +53,7 @@ const STOPS = 12;
       <span class="uv-mono">{{ hex() }}</span>
       <span class="uv-soft">{{ words() }}</span>
       @if (isMoved()) {
-        <p-button label="Back" [outlined]="true" size="small" [ariaLabel]="'Back to ' + origin()" (onClick)="back()" />
+        <p-button label="Back" i18n-label [outlined]="true" size="small" [ariaLabel]="wordsOf('screen.back', { origin: origin() })" (onClick)="back()" />
       }
     </p>
   `,
@@ -70,6 +70,8 @@ const STOPS = 12;
   `,
 })
 export class NudgeColor {
+  protected readonly wordsOf = wordsOf;
+
   readonly css = input.required<string>();
   /** What it is nudged from: another one begins anew. */
   readonly of = input<unknown>(null);

@@ -13,7 +13,7 @@ export interface Pane {
   selector: 'uv-pane-switch',
   imports: [FormsModule, SelectButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<p-selectbutton [options]="$any(panes())" optionLabel="label" optionValue="pane" [ngModel]="pane()" (ngModelChange)="pane.set($event)" [allowEmpty]="false" size="small" aria-label="Panel" />`,
+  template: `<p-selectbutton [options]="$any(panes())" optionLabel="label" optionValue="pane" [ngModel]="pane()" (ngModelChange)="pane.set($event)" [allowEmpty]="false" size="small" aria-label="Panel" i18n-aria-label />`,
   styles: `
     :host { display: none; padding: 5px 10px; background: var(--uv-bar); border-bottom: 1px solid var(--uv-line-strong); }
     @media (max-width: 900px) { :host { display: block; } }

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { HousePart } from '@upper-veneer/core';
 
@@ -13,6 +14,8 @@ import type { HousePart } from '@upper-veneer/core';
   `,
 })
 export class ShapeSample {
+  protected readonly wordsOf = wordsOf;
+
   readonly part = input.required<HousePart>();
   readonly css = input.required<string>();
 

@@ -21,14 +21,14 @@ const PAUSE_MS = 700;
     <form (ngSubmit)="use()">
       <input
         pInputText pSize="small" class="uv-mono" name="typed" autocomplete="off" spellcheck="false"
-        placeholder="any notation" aria-label="Typed colour" aria-describedby="uv-typed-note"
+        placeholder="any notation" i18n-placeholder aria-label="Typed colour" i18n-aria-label aria-describedby="uv-typed-note"
         [attr.aria-invalid]="error() !== ''" [ngModel]="typed()" (ngModelChange)="typed.set($event)"
       />
     </form>
     @if (typed().trim() !== '') {
       <div class="readings" id="uv-typed-note" role="status">
         @if (error(); as text) { <span class="error">{{ text }}</span> }
-        @if (readings().length > 1) { <span class="uv-soft ask">This can be read two ways</span> }
+        @if (readings().length > 1) { <span class="uv-soft ask" i18n>This can be read two ways</span> }
         @for (reading of readings(); track reading.css) {
           <button type="button" class="reading" (click)="take(reading.css)">
             <uv-color-chip [color]="reading.hex" />

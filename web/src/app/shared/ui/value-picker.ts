@@ -1,4 +1,4 @@
-import { say } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -27,16 +27,16 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
   imports: [ColorChip, FormsModule, HoldButton, NudgeColor, Select, TypedColorField],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <div class="swatches" role="group" aria-label="Swatches">
+    <div class="swatches" role="group" aria-label="Swatches" i18n-aria-label>
       @for (swatch of palette().swatches; track swatch.id) {
         <button
           type="button" class="swatch" [class.current]="isSwatch(swatch.id)" [style.background]="swatch.css"
           [attr.aria-label]="swatch.name" [attr.aria-pressed]="isSwatch(swatch.id)"
           [title]="swatch.name + ' ' + swatch.css" (click)="pick({ kind: 'swatch', swatchId: swatch.id, shade: 0 })"
         ></button>
-      } @empty { <span class="uv-soft">The palette is empty; type a colour.</span> }
+      } @empty { <span class="uv-soft" i18n>The palette is empty; type a colour.</span> }
     </div>
-    <div class="ladder" role="group" [attr.aria-label]="'Shades of ' + baseName()">
+    <div class="ladder" role="group" [attr.aria-label]="wordsOf('screen.shades', { baseName: baseName() })">
       @for (step of ladder(); track step.shade) {
         <button
           type="button" [class.current]="step.isCurrent" [attr.aria-pressed]="step.isCurrent"
@@ -48,7 +48,7 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
     <div class="typed">
       <p-select
         [options]="roles()" optionLabel="label" optionValue="role" [ngModel]="roleOf()"
-        (ngModelChange)="pickRole($event)" placeholder="Role" size="small" scrollHeight="420px" ariaLabel="Role"
+        (ngModelChange)="pickRole($event)" placeholder="Role" i18n-placeholder size="small" scrollHeight="420px" ariaLabel="Role" i18n-ariaLabel
       >
         <ng-template #selectedItem let-option>
           <span class="option"><uv-color-chip [color]="option.hex" />{{ option.label }}</span>
@@ -57,20 +57,20 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
       </p-select>
       @if (canFlash() && roleOf(); as role) {
         <uv-hold-button
-          [label]="'Flash everything ' + baseName() + ' colours'" (held)="flashed.emit(role)"
+          [label]="wordsOf('screen.flash-everything-colours', { baseName: baseName() })" (held)="flashed.emit(role)"
           (released)="released.emit()"
         />
       }
       <uv-typed-color [palette]="palette()" (read)="picked.emit({ kind: 'literal', css: $event })" />
       @if (plainHex() !== null) {
         <button
-          type="button" class="nudge" title="Lightness, chroma and hue in fine steps" [attr.aria-expanded]="isNudging()"
+          type="button" class="nudge" title="Lightness, chroma and hue in fine steps" i18n-title [attr.aria-expanded]="isNudging()"
           (click)="isNudging.set(!isNudging())"
-        >Nudge</button>
+         i18n>Nudge</button>
       }
     </div>
     @if (isNudging() && isBound()) {
-      <p class="uv-soft bound">Nudged, it becomes a plain colour, which follows {{ baseName() }} no longer; undo binds it again.</p>
+      <p class="uv-soft bound" i18n>Nudged, it becomes a plain colour, which follows {{ baseName() }} no longer; undo binds it again.</p>
     }
     @if (isNudging() && plainHex(); as hex) {
       <uv-nudge-color [css]="hex" [of]="cell()" (nudged)="picked.emit({ kind: 'literal', css: $event })" />
@@ -96,6 +96,8 @@ const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
   `,
 })
 export class ValuePicker {
+  protected readonly wordsOf = wordsOf;
+
   readonly palette = input.required<Palette>();
   /** Value of the override in the chosen cell; `null` when there is none. */
   readonly current = input<OverrideValue | null>(null);

@@ -27,11 +27,11 @@ interface Drawn {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (!isKnown()) {
-      <p class="uv-soft none" role="status">Comparing…</p>
+      <p class="uv-soft none" role="status" i18n>Comparing…</p>
     } @else if (rules().length === 0) {
-      <div class="same"><h2>Nothing differs</h2><p class="uv-soft">Both sheets say the same.</p></div>
+      <div class="same"><h2 i18n>Nothing differs</h2><p class="uv-soft" i18n>Both sheets say the same.</p></div>
     } @else {
-      <ul class="rules uv-scroll" aria-label="Rules that differ">
+      <ul class="rules uv-scroll" aria-label="Rules that differ" i18n-aria-label>
         @for (rule of rules(); track $index) {
           <li>
             <button type="button" class="rule" [attr.aria-pressed]="$index === at()" [class.chosen]="$index === at()" (click)="at.set($index)" (focus)="at.set($index)">
@@ -51,7 +51,7 @@ interface Drawn {
           <uv-scope-picture [heading]="beforeLabel()" [page]="pageWith(now, now.before)" [width]="now.picture.width" [element]="now.picture.element" [forced]="now.picture.forced" [lit]="[now.picture.element]" />
           <uv-scope-picture [heading]="afterLabel()" [page]="pageWith(now, now.after)" [width]="now.picture.width" [element]="now.picture.element" [forced]="now.picture.forced" [lit]="[now.picture.element]" />
         </div>
-      } @else { <p class="uv-soft none">No override of either side stands behind this rule, so there is no place to show.</p> }
+      } @else { <p class="uv-soft none" i18n>No override of either side stands behind this rule, so there is no place to show.</p> }
     }
   `,
   styles: `

@@ -16,13 +16,13 @@ import { SiteStore } from '../../shared/site/site-store';
   template: `
     @if (missed() !== '') { <p role="alert">▲ {{ missed() }}</p> }
     @if (hidden().length > 0) {
-      <h2>Hidden by this sheet</h2>
+      <h2 i18n>Hidden by this sheet</h2>
       <ul>
         @for (own of hidden(); track $index) {
           <li>
-            <p><span class="uv-mono">{{ own.selector }}</span>&ngsp;<span class="uv-soft">{{ own.lost.elements }} {{ own.lost.elements === 1 ? 'element' : 'elements' }}{{ own.media ? ', where ' + own.media : '' }}{{ own.override ? '' : ', own CSS' }}</span></p>
-            <p>Lost to everyone, screen readers and the keyboard too: {{ wordsOf(own) }}.</p>
-            @if (own.override; as override) { <p class="acts"><p-button label="Out of sight only" [outlined]="true" size="small" (onClick)="soften(own, override)" title="Read out and focused it still is, and comes into sight while it has the focus" /><p-button label="Show it again" [text]="true" size="small" (onClick)="show(override)" /></p> }
+            <p><span class="uv-mono">{{ own.selector }}</span>&ngsp;<span class="uv-soft" i18n>{{ own.lost.elements }} {own.lost.elements, plural, =1 {element} other {elements}}{{ own.media ? wordsOf('sheet.where', { media: own.media }) : '' }}{{ own.override ? '' : wordsOf('sheet.own-css') }}</span></p>
+            <p i18n>Lost to everyone, screen readers and the keyboard too: {{ toldOf(own) }}.</p>
+            @if (own.override; as override) { <p class="acts"><p-button label="Out of sight only" i18n-label [outlined]="true" size="small" (onClick)="soften(own, override)" title="Read out and focused it still is, and comes into sight while it has the focus" i18n-title /><p-button label="Show it again" i18n-label [text]="true" size="small" (onClick)="show(override)" /></p> }
           </li>
         }
       </ul>
@@ -38,6 +38,8 @@ import { SiteStore } from '../../shared/site/site-store';
   `,
 })
 export class HiddenList {
+  protected readonly wordsOf = wordsOf;
+
   readonly #site = inject(SiteStore);
   readonly #edits = inject(DraftEdits);
   readonly #engine = inject(Engine);
@@ -48,7 +50,7 @@ export class HiddenList {
     { initialValue: [] },
   );
 
-  protected wordsOf({ lost }: Hiding): string {
+  protected toldOf({ lost }: Hiding): string {
     return lostWords(lost);
   }
 

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
 import { liveBookmark, liveScript } from '@upper-veneer/core';
@@ -13,19 +14,19 @@ const COPIED_MS = 1600;
   imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>Try it on the live page</h2>
+    <h2 i18n>Try it on the live page</h2>
     @if (address(); as css) {
-      <p>Drag this to the bookmarks and press it on any page, or run the console line there. The page follows each change of the draft, for you alone; pressed again, it takes it off.</p>
+      <p i18n>Drag this to the bookmarks and press it on any page, or run the console line there. The page follows each change of the draft, for you alone; pressed again, it takes it off.</p>
       <p class="acts">
-        <a class="bookmark" [href]="bookmark()" draggable="true" (click)="$event.preventDefault()" title="Drag it to the bookmarks">Lay the draft on</a>
-        <p-button [label]="copied() ? 'Copied' : 'Copy the console line'" [outlined]="true" size="small" (onClick)="copy()" />
-        <p-button label="End it" [outlined]="true" size="small" (onClick)="edits.putLive(false).subscribe()" />
+        <a class="bookmark" [href]="bookmark()" draggable="true" (click)="$event.preventDefault()" title="Drag it to the bookmarks" i18n-title i18n>Lay the draft on</a>
+        <p-button [label]="copied() ? wordsOf('sheet.copied') : wordsOf('sheet.copy-console-line')" [outlined]="true" size="small" (onClick)="copy()" />
+        <p-button label="End it" i18n-label [outlined]="true" size="small" (onClick)="edits.putLive(false).subscribe()" />
       </p>
       <code class="uv-mono">{{ css }}</code>
-      <p class="uv-soft">Whoever has this address can read the draft’s stylesheet, and nothing else; ended, it is gone for good. The browser may ask whether the page may reach this machine.</p>
+      <p class="uv-soft" i18n>Whoever has this address can read the draft’s stylesheet, and nothing else; ended, it is gone for good. The browser may ask whether the page may reach this machine.</p>
     } @else {
-      <p class="uv-soft">Off. Switched on, the draft’s stylesheet has an address of its own, and a bookmark lays it on any page you have open.</p>
-      <p-button label="Switch on" [outlined]="true" size="small" (onClick)="edits.putLive(true).subscribe()" />
+      <p class="uv-soft" i18n>Off. Switched on, the draft’s stylesheet has an address of its own, and a bookmark lays it on any page you have open.</p>
+      <p-button label="Switch on" i18n-label [outlined]="true" size="small" (onClick)="edits.putLive(true).subscribe()" />
     }
   `,
   styles: `
@@ -37,6 +38,8 @@ const COPIED_MS = 1600;
   `,
 })
 export class TryLive {
+  protected readonly wordsOf = wordsOf;
+
   readonly #site = inject(SiteStore);
   readonly #sanitizer = inject(DomSanitizer);
   protected readonly edits = inject(DraftEdits);

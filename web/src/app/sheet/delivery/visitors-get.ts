@@ -41,28 +41,28 @@ const WORDS: Readonly<Record<ServedDocument['pages'][number]['standing'], string
   imports: [Button, FormsModule, Select, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>What visitors get</h2>
+    <h2 i18n>What visitors get</h2>
     @if (site.site(); as own) {
       @switch (asked().status) {
-        @case ('asking') { <p class="uv-soft" role="status">Asking the host…</p> }
+        @case ('asking') { <p class="uv-soft" role="status" i18n>Asking the host…</p> }
         @case ('lost') { <p role="status"><uv-standing standing="fails" /> {{ lostWords() }}</p> }
         @default {
           @if (told(); as now) {
-            <p role="status"><uv-standing [standing]="now.standing" /> <strong>{{ now.words }}</strong> at <a [href]="own.hostUrl" target="_blank" rel="noopener">{{ own.hostUrl }}</a></p>
+            <p role="status" i18n><uv-standing [standing]="now.standing" /> <strong>{{ now.words }}</strong> at <a [href]="own.hostUrl" target="_blank" rel="noopener">{{ own.hostUrl }}</a></p>
             <p class="uv-soft">{{ now.facts }}</p>
             @if (now.wrong.length > 0) { <ul>@for (line of now.wrong; track line) { <li>{{ line }}</li> }</ul> }
             @if (now.isStale) {
-              <p class="cure"><p-button label="Purge the cache" size="small" (onClick)="purge()" />@if (!now.hasNewName) { <p-button label="Give it a new name" [outlined]="true" size="small" (onClick)="host({ hasNewName: true, maxAge: now.maxAge })" /> }</p>
-              <p class="uv-soft">A purge empties the host’s cache; a browser that has the old copy keeps it until it is as old as the host allowed. A new name reaches those too, with the next page they open.</p>
+              <p class="cure"><p-button label="Purge the cache" i18n-label size="small" (onClick)="purge()" />@if (!now.hasNewName) { <p-button label="Give it a new name" i18n-label [outlined]="true" size="small" (onClick)="host({ hasNewName: true, maxAge: now.maxAge })" /> }</p>
+              <p class="uv-soft" i18n>A purge empties the host’s cache; a browser that has the old copy keeps it until it is as old as the host allowed. A new name reaches those too, with the next page they open.</p>
             }
             <div class="host">
-              <p-select [options]="names" optionLabel="label" optionValue="hasNewName" [ngModel]="now.hasNewName" (ngModelChange)="host({ hasNewName: $event, maxAge: now.maxAge })" size="small" ariaLabel="Name of the published sheet" />
-              <p-select [options]="agesWith(now.maxAge)" optionLabel="label" optionValue="maxAge" [ngModel]="now.maxAge" (ngModelChange)="host({ hasNewName: now.hasNewName, maxAge: $event })" size="small" ariaLabel="How long caches keep it" />
+              <p-select [options]="names" optionLabel="label" optionValue="hasNewName" [ngModel]="now.hasNewName" (ngModelChange)="host({ hasNewName: $event, maxAge: now.maxAge })" size="small" ariaLabel="Name of the published sheet" i18n-ariaLabel />
+              <p-select [options]="agesWith(now.maxAge)" optionLabel="label" optionValue="maxAge" [ngModel]="now.maxAge" (ngModelChange)="host({ hasNewName: now.hasNewName, maxAge: $event })" size="small" ariaLabel="How long caches keep it" i18n-ariaLabel />
             </div>
           }
         }
       }
-      <p-button label="Ask again" [outlined]="true" size="small" (onClick)="again.set(again() + 1)" />
+      <p-button label="Ask again" i18n-label [outlined]="true" size="small" (onClick)="again.set(again() + 1)" />
     }
   `,
   styles: `

@@ -29,36 +29,36 @@ const MOST_BYTES = 8 * 1024 * 1024;
   imports: [Button, Checkbox, FormsModule, InputText, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>Where it goes</h2>
+    <h2 i18n>Where it goes</h2>
     <ul>
       @for (row of rows(); track row.way) {
         <li [class.open]="row.way === open()">
           <button type="button" class="row" [attr.aria-expanded]="row.way === open()" (click)="open.set(row.way === open() ? null : row.way)"><strong>{{ row.name }}</strong><span class="uv-soft">{{ row.note }}</span></button>
-          <p-button [label]="copied() === row.way ? 'Copied' : 'Copy'" [outlined]="true" size="small" [ariaLabel]="'Copy for: ' + row.name" [disabled]="row.delivered.text === ''" (onClick)="copy(row.delivered)" />
+          <p-button [label]="copied() === row.way ? wordsOf('sheet.copied') : wordsOf('sheet.copy')" [outlined]="true" size="small" [ariaLabel]="wordsOf('sheet.copy-for', { name: row.name })" [disabled]="row.delivered.text === ''" (onClick)="copy(row.delivered)" />
           @if (row.way === open()) {
             <div class="steps">
               <p class="uv-soft">{{ factsOf(row.delivered) }}</p>
               @switch (row.way) {
-                @case ('box') { <div class="check"><p-checkbox [binary]="true" inputId="uv-plain" [ngModel]="isPlain()" (ngModelChange)="isPlain.set($event)" /><label for="uv-plain">plain values, it strips custom properties</label></div> }
-                @case ('embed') { <p-select [options]="sections()" optionLabel="name" optionValue="id" [ngModel]="part()" (ngModelChange)="part.set($event)" size="small" ariaLabel="Part that is embedded" /> }
+                @case ('box') { <div class="check"><p-checkbox [binary]="true" inputId="uv-plain" [ngModel]="isPlain()" (ngModelChange)="isPlain.set($event)" /><label for="uv-plain" i18n>plain values, it strips custom properties</label></div> }
+                @case ('embed') { <p-select [options]="sections()" optionLabel="name" optionValue="id" [ngModel]="part()" (ngModelChange)="part.set($event)" size="small" ariaLabel="Part that is embedded" i18n-ariaLabel /> }
                 @case ('end') {
-                  <div class="file"><label for="uv-existing">The file as it is now</label><input id="uv-existing" type="file" accept=".css,text/css" (change)="read($event)" /></div>
-                  @if (existing(); as own) { <p class="uv-soft">{{ own.name }}, {{ own.text.length.toLocaleString('en') }} characters</p> }
+                  <div class="file"><label for="uv-existing" i18n>The file as it is now</label><input id="uv-existing" type="file" accept=".css,text/css" (change)="read($event)" /></div>
+                  @if (existing(); as own) { <p class="uv-soft" i18n>{{ own.name }}, {{ own.text.length.toLocaleString('en') }} characters</p> }
                 }
               }
               @if (problem(); as words) { <p class="problem" role="alert">{{ words }}</p> }
               <ol>@for (step of row.steps; track $index) { <li>{{ step }}</li> }</ol>
               @if (row.delivered.link; as link) { <code class="uv-mono">{{ link }}</code> }
-              @if (nameOf(row.delivered); as name) { <p-button [label]="'Download ' + name" [outlined]="true" size="small" [disabled]="row.delivered.text === ''" (onClick)="download(row.delivered, name)" /> }
-              <h3>What usually goes wrong</h3>
+              @if (nameOf(row.delivered); as name) { <p-button [label]="wordsOf('sheet.download', { name: name })" [outlined]="true" size="small" [disabled]="row.delivered.text === ''" (onClick)="download(row.delivered, name)" /> }
+              <h3 i18n>What usually goes wrong</h3>
               <ul class="wrong">@for (words of row.wrong; track $index) { <li>{{ words }}</li> }</ul>
             </div>
           }
         </li>
-      } @empty { <li class="uv-soft wait">The texts come once the sheet is tidied.</li> }
+      } @empty { <li class="uv-soft wait" i18n>The texts come once the sheet is tidied.</li> }
     </ul>
-    <label class="field"><span>Made for</span><input pInputText pSize="small" maxlength="80" autocomplete="off" placeholder="theme and version, for the head comment" [ngModel]="target()" (ngModelChange)="target.set($event)" /></label>
-    <label class="field"><span>Site’s root</span><input pInputText pSize="small" class="uv-mono" maxlength="200" autocomplete="off" spellcheck="false" [ngModel]="root()" (ngModelChange)="root.set($event)" /></label>
+    <label class="field"><span i18n>Made for</span><input pInputText pSize="small" maxlength="80" autocomplete="off" placeholder="theme and version, for the head comment" i18n-placeholder [ngModel]="target()" (ngModelChange)="target.set($event)" /></label>
+    <label class="field"><span i18n>Site’s root</span><input pInputText pSize="small" class="uv-mono" maxlength="200" autocomplete="off" spellcheck="false" [ngModel]="root()" (ngModelChange)="root.set($event)" /></label>
     @if (placeWords(); as words) { <p class="uv-soft place">◆ {{ words }}</p> }
   `,
   styles: `
@@ -87,6 +87,8 @@ const MOST_BYTES = 8 * 1024 * 1024;
   `,
 })
 export class WhereItGoes {
+  protected readonly wordsOf = wordsOf;
+
   readonly tidy = input.required<TidySheet | null>();
 
   readonly #site = inject(SiteStore);

@@ -26,15 +26,15 @@ const COPIED_MS = 1600;
   imports: [Button, Checkbox, FormsModule, Popover, SelectButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-button label="Copy…" [outlined]="true" size="small" (onClick)="panel.toggle($event)" ariaHasPopup="dialog" />
-    <p-popover #panel ariaLabel="Copy what stands at the caret">
+    <p-button label="Copy…" i18n-label [outlined]="true" size="small" (onClick)="panel.toggle($event)" ariaHasPopup="dialog" />
+    <p-popover #panel ariaLabel="Copy what stands at the caret" i18n-ariaLabel>
       <div class="panel">
-        <p-selectbutton [options]="forms" optionLabel="label" optionValue="form" [ngModel]="form()" (ngModelChange)="form.set($event)" [allowEmpty]="false" size="small" aria-label="How colours of the palette are written" />
-        <span class="check"><p-checkbox [binary]="true" [ngModel]="hasSemicolon()" (ngModelChange)="hasSemicolon.set($event)" inputId="uv-semicolon" /><label for="uv-semicolon">Semicolon after a line or value</label></span>
+        <p-selectbutton [options]="forms" optionLabel="label" optionValue="form" [ngModel]="form()" (ngModelChange)="form.set($event)" [allowEmpty]="false" size="small" aria-label="How colours of the palette are written" i18n-aria-label />
+        <span class="check"><p-checkbox [binary]="true" [ngModel]="hasSemicolon()" (ngModelChange)="hasSemicolon.set($event)" inputId="uv-semicolon" /><label for="uv-semicolon" i18n>Semicolon after a line or value</label></span>
         <div class="acts">
-          @for (piece of pieces; track piece.piece) { <p-button [label]="copied() === piece.piece ? 'Copied' : piece.label" [outlined]="true" size="small" (onClick)="copy(piece.piece)" /> }
+          @for (piece of pieces; track piece.piece) { <p-button [label]="copied() === piece.piece ? wordsOf('sheet.copied') : piece.label" [outlined]="true" size="small" (onClick)="copy(piece.piece)" /> }
         </div>
-        @if (shown() !== '') { <pre class="uv-mono uv-scroll" tabindex="0" aria-label="What was copied">{{ shown() }}</pre> }
+        @if (shown() !== '') { <pre class="uv-mono uv-scroll" tabindex="0" aria-label="What was copied" i18n-aria-label>{{ shown() }}</pre> }
       </div>
     </p-popover>
   `,
@@ -46,6 +46,8 @@ const COPIED_MS = 1600;
   `,
 })
 export class CopyPiece {
+  protected readonly wordsOf = wordsOf;
+
   readonly text = input.required<string>();
   readonly caret = input.required<number>();
   readonly #engine = inject(Engine);

@@ -46,30 +46,30 @@ const PAUSE_MS = 120;
   template: `
     <div class="left">
       <div class="strip">
-        <span class="words" role="status"><strong>{{ words() }}</strong>&ngsp;<span class="uv-soft" title="What comes of it was held against the text: the same computed values on every page, in every state and width">{{ proofWords() }}</span></span>
+        <span class="words" role="status"><strong>{{ words() }}</strong>&ngsp;<span class="uv-soft" title="What comes of it was held against the text: the same computed values on every page, in every state and width" i18n-title>{{ proofWords() }}</span></span>
         <uv-copy-piece [text]="edit.text()" [caret]="caret()" />
-        <p-button label="Put CSS in…" [outlined]="true" size="small" (onClick)="isPutting.set(true)" />
-        <p-button label="Put back" [text]="true" size="small" [disabled]="!edit.isDirty()" (onClick)="edit.putBack()" />
-        <p-button [label]="edit.isTaking() ? 'Taking over…' : 'Take over'" size="small" [disabled]="!canTake()" (onClick)="take()" title="Into the draft, as one step of undo" />
+        <p-button label="Put CSS in…" i18n-label [outlined]="true" size="small" (onClick)="isPutting.set(true)" />
+        <p-button label="Put back" i18n-label [text]="true" size="small" [disabled]="!edit.isDirty()" (onClick)="edit.putBack()" />
+        <p-button [label]="edit.isTaking() ? wordsOf('sheet.taking-over') : wordsOf('sheet.take-over')" size="small" [disabled]="!canTake()" (onClick)="take()" title="Into the draft, as one step of undo" i18n-title />
       </div>
       @if (note() !== '') { <p class="told" role="status">{{ note() }}</p> }
       <uv-sheet-code [text]="edit.text()" [head]="edit.base()?.head ?? 0" [problems]="edit.problems()" (typed)="type($event)" (moved)="caret.set($event)" (pressed)="open($event)" (taken)="take()" (refused)="refuse()" />
       @if (hasRows()) { <uv-becomes-list class="uv-scroll" [text]="edit.text()" [problems]="edit.problems()" [reading]="edit.reading()" (chosen)="goTo($event)" /> }
       @if (pressed(); as color) {
-        <div class="picker" role="dialog" aria-label="Colour" [style.left.px]="color.left" [style.top.px]="color.top" (keydown.escape)="close()">
-          <p class="of"><span class="uv-mono">{{ cssOf(color) }}</span><button type="button" aria-label="Close" (click)="close()">×</button></p>
+        <div class="picker" role="dialog" aria-label="Colour" i18n-aria-label [style.left.px]="color.left" [style.top.px]="color.top" (keydown.escape)="close()">
+          <p class="of"><span class="uv-mono">{{ cssOf(color) }}</span><button type="button" aria-label="Close" i18n-aria-label (click)="close()">×</button></p>
           <uv-value-picker [palette]="site.palette()" [current]="valueOf(color)" [cell]="color.start" (picked)="pick($event)" />
         </div>
       }
     </div>
-    <section class="beside" aria-label="The page with what is typed">
+    <section class="beside" aria-label="The page with what is typed" i18n-aria-label>
       <div class="rule">
         @if (rule(); as rule) {
           <p class="selector uv-mono">@for (around of rule.within; track $index) { <span class="uv-soft">{{ around }} </span> }{{ rule.selector }}</p>
           <p class="uv-soft counts">{{ countsOf(rule) }}</p>
-          @if (rule.beyond; as reason) { <p>Own CSS: it {{ reason }}.</p> }
+          @if (rule.beyond; as reason) { <p i18n>Own CSS: it {{ reason }}.</p> }
           @for (gloss of rule.gloss; track $index) { <p>{{ gloss }}</p> }
-        } @else { <p class="uv-soft">Put the caret in a rule: what it matches is lit here. Click on the page for the rules that style what is there.</p> }
+        } @else { <p class="uv-soft" i18n>Put the caret in a rule: what it matches is lit here. Click on the page for the rules that style what is there.</p> }
       </div>
       @if (framed(); as page) {
         <uv-page-frame [page]="page" [width]="width" [reached]="lit()" [forced]="rule()?.picture?.forced ?? []" [target]="target()" (chosen)="find($event)" />
@@ -97,6 +97,8 @@ const PAUSE_MS = 120;
   `,
 })
 export class SheetEditor {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly site = inject(SiteStore);
   protected readonly edit = inject(SheetEdit);
   readonly #engine = inject(Engine);

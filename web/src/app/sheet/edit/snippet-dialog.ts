@@ -16,16 +16,16 @@ const MOST_BYTES = 400_000;
   imports: [Button, Dialog, FormsModule, Textarea],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-dialog appendTo="body" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" [style]="{ width: '640px', maxWidth: '96vw' }" header="Put CSS in">
+    <p-dialog appendTo="body" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '640px', maxWidth: '96vw' }" header="Put CSS in" i18n-header>
       <form class="form" (ngSubmit)="put()">
-        <p class="uv-soft">An earlier sheet of yours, or a snippet. What stands in the sheet already is left out; the rest goes to the part it is for, and nothing is taken over before you have seen what becomes of it.</p>
+        <p class="uv-soft" i18n>An earlier sheet of yours, or a snippet. What stands in the sheet already is left out; the rest goes to the part it is for, and nothing is taken over before you have seen what becomes of it.</p>
         <label for="uv-snippet">CSS</label>
         <textarea pTextarea id="uv-snippet" name="css" class="uv-mono" rows="12" spellcheck="false" autofocus [ngModel]="css()" (ngModelChange)="css.set($event); problem.set('')"></textarea>
         @if (problem() !== '') { <p class="problem" role="alert">{{ problem() }}</p> }
         <div class="acts">
-          <p-button label="Choose a file" [outlined]="true" (onClick)="file.click()" /><input #file type="file" accept=".css,text/css,text/plain" hidden aria-label="Stylesheet to put in" (change)="read(file)" />
+          <p-button label="Choose a file" i18n-label [outlined]="true" (onClick)="file.click()" /><input #file type="file" accept=".css,text/css,text/plain" hidden aria-label="Stylesheet to put in" i18n-aria-label (change)="read(file)" />
           <span class="gap"></span>
-          <p-button label="Cancel" [text]="true" (onClick)="closed.emit()" /><p-button type="submit" label="Put in" [disabled]="css().trim() === ''" />
+          <p-button label="Cancel" i18n-label [text]="true" (onClick)="closed.emit()" /><p-button type="submit" label="Put in" i18n-label [disabled]="css().trim() === ''" />
         </div>
       </form>
     </p-dialog>

@@ -15,36 +15,36 @@ import { TrialsStore } from '../../shared/trials/trials-store';
   imports: [Button, DatePipe, Menu],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <h2>Revisions</h2>
+    <h2 i18n>Revisions</h2>
     <ul>
       @for (revision of revisions(); track revision.number) {
         <li [class.chosen]="revision.number === chosen()">
           <button type="button" class="row" [attr.aria-pressed]="revision.number === chosen()" (click)="choose.emit(revision.number)">
             <strong>{{ revision.number }}</strong>
-            <span class="note">{{ revision.note || 'No note' }}</span>
+            <span class="note">{{ revision.note || wordsOf('sheet.no-note') }}</span>
             <span class="marks">{{ marksOf(revision.number) }}</span>
-            <span class="uv-soft facts">{{ revision.savedAt | date: 'd MMM y, HH:mm' }} · {{ revision.rules }} {{ revision.rules === 1 ? 'rule' : 'rules' }}@if (revision.proof; as proof) { · {{ proof.fails }} {{ proof.fails === 1 ? 'fails' : 'fail' }}}@if (revision.isUntidied) {, <b>not tidied</b>: that took too long or failed, so the sheet is longer than it need be}</span>
+            <span class="uv-soft facts"><ng-container i18n>{{ revision.savedAt | date: 'd MMM y, HH:mm' }} · {{ revision.rules }} {revision.rules, plural, =1 {rule} other {rules}}</ng-container>@if (revision.proof; as proof) { <ng-container i18n>· {{ proof.fails }} {proof.fails, plural, =1 {fails} other {fail}}</ng-container>}@if (revision.isUntidied) {<ng-container i18n>, <b>not tidied</b>: that took too long or failed, so the sheet is longer than it need be</ng-container>}</span>
           </button>
           @for (words of decidedFor(revision.number); track words) { <p class="uv-soft decided">{{ words }}</p> }
           @if (revision.number === chosen()) {
             <div class="acts">
-              <p-button label="Bring back…" [outlined]="true" size="small" [disabled]="kept() === null || revision.number === site.draft()?.equalsRevision" (onClick)="menu.toggle($event)" />
-              <p-button label="Publish it" [outlined]="true" size="small" [disabled]="revision.number === site.draft()?.publishedRevision" (onClick)="publish(revision.number)" />
+              <p-button label="Bring back…" i18n-label [outlined]="true" size="small" [disabled]="kept() === null || revision.number === site.draft()?.equalsRevision" (onClick)="menu.toggle($event)" />
+              <p-button label="Publish it" i18n-label [outlined]="true" size="small" [disabled]="revision.number === site.draft()?.publishedRevision" (onClick)="publish(revision.number)" />
             </div>
           }
         </li>
       } @empty {
-        <li class="none uv-soft">None saved yet. A revision is a way back.</li>
+        <li class="none uv-soft" i18n>None saved yet. A revision is a way back.</li>
       }
     </ul>
     <p-menu #menu [model]="ways()" [popup]="true" appendTo="body" />
     @if (left().length > 0) {
       <details class="left">
-        <summary>{{ left().length === 1 ? 'A draft was' : left().length + ' drafts were' }} left behind</summary>
+        <summary i18n>{{ wordsOf('sheet.draft-was-drafts-were', { left: left().length }) }} left behind</summary>
         <ul>
           @for (own of left(); track own.id) {
-            <li><span><strong>{{ own.leftAt | date: 'd MMM, HH:mm' }}</strong> {{ own.count }} {{ own.count === 1 ? 'override' : 'overrides' }}<br /><span class="uv-soft">{{ own.steps }} {{ own.steps === 1 ? 'step' : 'steps' }} undone and written over, the last: {{ own.label }}</span></span>
-              <p-button label="Bring back" [outlined]="true" size="small" (onClick)="bringLeft(own.id)" /></li>
+            <li><span i18n><strong>{{ own.leftAt | date: 'd MMM, HH:mm' }}</strong> {{ own.count }} {own.count, plural, =1 {override} other {overrides}}<br /><span class="uv-soft">{{ own.steps }} {own.steps, plural, =1 {step} other {steps}} undone and written over, the last: {{ own.label }}</span></span>
+              <p-button label="Bring back" i18n-label [outlined]="true" size="small" (onClick)="bringLeft(own.id)" /></li>
           }
         </ul>
       </details>
@@ -71,6 +71,8 @@ import { TrialsStore } from '../../shared/trials/trials-store';
   `,
 })
 export class RevisionList {
+  protected readonly wordsOf = wordsOf;
+
   readonly chosen = input.required<number | null>();
   /** The chosen one as it was saved; `null` while it is read. */
   readonly kept = input.required<RevisionDocument | null>();

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, model, output } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -28,6 +29,8 @@ import { SightApi } from './visit/sight-api';
   `,
 })
 export class AddressSource {
+  protected readonly wordsOf = wordsOf;
+
   readonly address = model.required<string>();
   readonly isRendered = model.required<boolean>();
   readonly width = model.required<number | null>();

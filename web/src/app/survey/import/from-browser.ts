@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toSignal } from '@angular/core/rxjs-interop';
 import { DomSanitizer } from '@angular/platform-browser';
@@ -15,18 +16,18 @@ const COPIED_MS = 1600;
   imports: [Button],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p>For a page that scripts draw, or that only you can see: it is saved from your own browser as one file, as it stands there, and dropped here under <em>Files</em>. Nothing is sent anywhere.</p>
+    <p i18n>For a page that scripts draw, or that only you can see: it is saved from your own browser as one file, as it stands there, and dropped here under <em>Files</em>. Nothing is sent anywhere.</p>
     @if (file(); as made) {
       <p class="acts">
-        <a class="bookmark" [href]="bookmark()" draggable="true" (click)="$event.preventDefault()" title="Drag it to the bookmarks">Save this page</a>
-        <p-button [label]="copied() ? 'Copied' : 'Copy the console line'" [outlined]="true" size="small" (onClick)="copy(made.script)" />
+        <a class="bookmark" [href]="bookmark()" draggable="true" (click)="$event.preventDefault()" title="Drag it to the bookmarks" i18n-title i18n>Save this page</a>
+        <p-button [label]="copied() ? wordsOf('survey.copied') : wordsOf('survey.copy-console-line')" [outlined]="true" size="small" (onClick)="copy(made.script)" />
       </p>
     }
     <ol class="uv-soft">
-      <li>Drag the bookmark to your bookmarks once, or copy the console line.</li>
-      <li>Open the page in the state you want: signed in, the drawer open, the second step reached.</li>
-      <li>Press the bookmark there, or run the line in its console. What no file can hold is said.</li>
-      <li>Drop the saved file here, under Files.</li>
+      <li i18n>Drag the bookmark to your bookmarks once, or copy the console line.</li>
+      <li i18n>Open the page in the state you want: signed in, the drawer open, the second step reached.</li>
+      <li i18n>Press the bookmark there, or run the line in its console. What no file can hold is said.</li>
+      <li i18n>Drop the saved file here, under Files.</li>
     </ol>
   `,
   styles: `
@@ -38,6 +39,8 @@ const COPIED_MS = 1600;
   `,
 })
 export class FromBrowser {
+  protected readonly wordsOf = wordsOf;
+
   readonly #sanitizer = inject(DomSanitizer);
   readonly #messages = inject(Messages);
   protected readonly copied = signal(false);

@@ -53,6 +53,8 @@ type Step =
   styleUrl: './import-dialog.scss',
 })
 export class ImportDialog implements OnInit {
+  protected readonly wordsOf = wordsOf;
+
   readonly #importer = inject(Importer);
   readonly aim = input.required<ImportAim>();
   /** Files that were dropped before the dialog opened. */

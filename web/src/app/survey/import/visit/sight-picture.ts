@@ -8,7 +8,7 @@ import type { SeenElement } from '@upper-veneer/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <div class="mat uv-scroll">
-      <div class="sheet" tabindex="0" role="application" aria-label="The page as it is now; arrows lead from one thing on it to the next, Enter chooses" (keydown)="walk($event)" (blur)="over.set(null)" [style.aspect-ratio]="sight().width + ' / ' + sight().height" [style.max-width.px]="sight().width" (pointermove)="over.set(at($event))" (pointerleave)="over.set(null)" (click)="press($event)">
+      <div class="sheet" tabindex="0" role="application" aria-label="The page as it is now; arrows lead from one thing on it to the next, Enter chooses" i18n-aria-label (keydown)="walk($event)" (blur)="over.set(null)" [style.aspect-ratio]="sight().width + ' / ' + sight().height" [style.max-width.px]="sight().width" (pointermove)="over.set(at($event))" (pointerleave)="over.set(null)" (click)="press($event)">
         <img [src]="sight().picture" alt="" draggable="false" />
         @if (over(); as seen) { <span class="mark" [style]="placeOf(seen)"><span class="uv-mono">{{ seen.name }}</span></span> }
         <span class="uv-hidden" aria-live="polite">{{ said() }}</span>

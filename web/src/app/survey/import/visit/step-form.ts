@@ -44,6 +44,8 @@ const ACTS: readonly { readonly act: VisitAct; readonly label: string }[] = [
   `,
 })
 export class StepForm {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly session = inject(VisitSession);
   readonly chosen = input<SeenElement | null>(null);
   readonly pickedSeen = output<SeenElement>();

@@ -28,6 +28,8 @@ import { VisitSession } from './visit-session';
   `,
 })
 export class StepList {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly session = inject(VisitSession);
   protected readonly icon = Trash2;
   protected readonly rows = computed(() => {

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -31,6 +32,8 @@ import { VisitSession } from './visit-session';
   styleUrl: './visit-dialog.scss',
 })
 export class VisitDialog implements OnInit {
+  protected readonly wordsOf = wordsOf;
+
   protected readonly session = inject(VisitSession);
   readonly plan = input.required<VisitPlan>();
   readonly planned = output<VisitPlan>();
