@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import './app/shared/language/speak-on-screen';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { App } from './app/app';
 import { appConfig } from './app/app.config';

@@ -1,4 +1,5 @@
 export type { Language } from './language.js';
+export { LANGUAGES, MARKED, MARKS, languageFor } from './languages.js';
 export { EN } from './languages/en.js';
 export type { Code, Message, MessageValue } from './message.js';
 export { Speaker, say, speak, wordsOf } from './say.js';

@@ -11,7 +11,7 @@ export interface Screen {
 const view = async ({ page }: BenchDriver, name: string): Promise<void> => {
   await page
     .getByRole('navigation', { name: 'Views' })
-    .getByRole('link', { name: new RegExp(`^${name}`) })
+    .getByRole('link', { name: new RegExp(`^[\\u200b\\u00ad]*${name}`) })
     .click();
   // A view's code comes when it is first asked for; until then the one before stands there.
   await page.locator(`uv-${name.toLowerCase()}-page`).waitFor({ state: 'attached' });
@@ -131,7 +131,7 @@ export const SCREENS: readonly Screen[] = [
       // In a narrow window pictures are a panel of their own.
       await page
         .locator('.toolbar p-selectbutton')
-        .getByText(new RegExp(`^${name}`))
+        .getByText(new RegExp(`^[\\u200b\\u00ad]*${name}`))
         .click();
       await page
         .locator(name === 'Drift' ? 'uv-drift-list' : 'uv-look-detail iframe')
@@ -296,7 +296,7 @@ export const SCREENS: readonly Screen[] = [
   },
   ...['A box for added CSS', 'The end of an existing file'].map((name): Screen => ({
     name: `Sheet, ${name.toLowerCase()}`,
-    reach: async ({ page }) => page.getByRole('button', { name: new RegExp(`^${name}`) }).click(),
+    reach: async ({ page }) => page.getByRole('button', { name: new RegExp(`^[\\u200b\\u00ad]*${name}`) }).click(),
   })),
   {
     name: 'Sheet, the draft on a live page',
@@ -345,7 +345,7 @@ export const SCREENS: readonly Screen[] = [
     panes: false,
     reach: async ({ page }) => {
       await page.keyboard.press('Escape');
-      await page.getByRole('button', { name: /^Name (?:more|what)/ }).click();
+      await page.getByRole('button', { name: /^[\u200b\u00ad]*Name (?:more|what)/ }).click();
     },
   },
   {
@@ -367,7 +367,7 @@ export const SCREENS: readonly Screen[] = [
       await page.getByRole('dialog').getByRole('button', { name: 'Keep it' }).click();
       await page.getByRole('dialog').waitFor({ state: 'detached' });
       await view(bench, 'Trial');
-      await page.getByRole('button', { name: /^Plan a(?: trial|nother)…$/ }).click();
+      await page.getByRole('button', { name: /^[\u200b\u00ad]*Plan a(?: trial|nother)…/ }).click();
       await page.getByRole('dialog').getByRole('status').waitFor();
     },
   },

@@ -1,3 +1,4 @@
+import { chosenLanguage } from '../language/chosen-language';
 import { wordsOf } from '@upper-veneer/words';
 import { ErrorHandler, Injectable, inject, signal } from '@angular/core';
 import { wrap, type Remote } from 'comlink';
@@ -46,7 +47,7 @@ export class Engine {
   }
 
   #start(): Worker {
-    const worker = new Worker(new URL('./engine.worker', import.meta.url), { type: 'module' });
+    const worker = new Worker(new URL('./engine.worker', import.meta.url), { type: 'module', name: chosenLanguage().tag });
     // What fails outside of a question, as where the script does not load.
     worker.addEventListener('error', (event) =>
       this.tell(new Error(event.message || wordsOf('screen.worker-reads-pages-did'))),

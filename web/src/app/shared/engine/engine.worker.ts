@@ -1,3 +1,4 @@
+import '../language/speak-in-worker';
 import {
   asPainted,
   checkSelector,

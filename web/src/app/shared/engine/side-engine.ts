@@ -1,3 +1,4 @@
+import { chosenLanguage } from '../language/chosen-language';
 import { wrap, type Remote } from 'comlink';
 import type { InWords } from './in-words';
 import type { EngineApi } from './engine-api';
@@ -9,6 +10,6 @@ export interface SideEngine {
 }
 
 export function startSideEngine(): SideEngine {
-  const worker = new Worker(new URL('./engine.worker', import.meta.url), { type: 'module' });
+  const worker = new Worker(new URL('./engine.worker', import.meta.url), { type: 'module', name: chosenLanguage().tag });
   return { remote: wrap<InWords<EngineApi>>(worker), end: () => worker.terminate() };
 }

@@ -1,3 +1,4 @@
+import { chosenLanguage } from '../language/chosen-language';
 import { wordsOf } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import { transfer, wrap, type Remote } from 'comlink';
@@ -33,7 +34,7 @@ export class PictureDesk {
 
   get remote(): Remote<PictureApi> {
     return (this.#remote ??= wrap<PictureApi>(
-      new Worker(new URL('./picture.worker', import.meta.url), { type: 'module' }),
+      new Worker(new URL('./picture.worker', import.meta.url), { type: 'module', name: chosenLanguage().tag }),
     ));
   }
 

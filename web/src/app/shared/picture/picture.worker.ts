@@ -1,3 +1,4 @@
+import '../language/speak-in-worker';
 import { wordsOf } from '@upper-veneer/words';
 import {
   averageColor,
