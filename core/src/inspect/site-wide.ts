@@ -7,7 +7,7 @@ import { pageOf, type SiteModel } from '../site/site-model.js';
 
 /** Something every page has that is no part of any: where it is looked at, and how far it reaches. */
 export interface SiteWideTarget {
-  readonly name: 'Links in text' | 'Text highlight' | 'Scrollbar' | 'Focus ring';
+  readonly name: Message;
   readonly element: number;
   readonly pseudo: string;
   readonly row: GridRowName;
@@ -41,7 +41,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
     ...(running && link
       ? [
           {
-            name: 'Links in text' as const,
+            name: message('everywhere.name.links'),
             element: link.number,
             pseudo: '',
             row: 'text' as const,
@@ -57,7 +57,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
         ]
       : []),
     {
-      name: 'Text highlight',
+      name: message('everywhere.name.selection'),
       element: root,
       pseudo: 'selection',
       row: 'fill',
@@ -67,7 +67,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
       words: message('everywhere.selection'),
     },
     {
-      name: 'Scrollbar',
+      name: message('everywhere.name.scrollbar'),
       element: root,
       pseudo: '',
       row: 'thumb',
@@ -79,7 +79,7 @@ export function siteWideTargets(site: SiteModel, pageId: number): SiteWideTarget
     ...(focusable
       ? [
           {
-            name: 'Focus ring' as const,
+            name: message('everywhere.name.focus'),
             element: focusable.number,
             pseudo: '',
             row: 'ring' as const,

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { openOnePage } from '../testing/one-page-site.js';
 import { findElements } from './find-elements.js';
 import { siteWideTargets } from '../inspect/site-wide.js';
@@ -30,7 +31,7 @@ describe('findElements', () => {
 });
 
 describe('siteWideTargets', () => {
-  const names = (body: string): string[] => siteWideTargets(openOnePage('', body), 1).map(({ name }) => name);
+  const names = (body: string): string[] => siteWideTargets(openOnePage('', body), 1).map(({ name }) => say(name));
 
   it('names what every page has, links and the ring where something shows them', () => {
     expect(names(`${BODY}<p>And see <a href=x>the bend</a> of it all.</p>`)).toEqual([

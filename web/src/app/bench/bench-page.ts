@@ -267,7 +267,9 @@ export class BenchPage {
     // Said aloud: what was chosen, and the verdict when it is another.
     const chosen = computed(() => {
       const found = this.answers.inspection();
-      return found ? `${found.name}, ${found.selector}, chosen; ${found.states.length} states` : '';
+      return found
+        ? wordsOf('bench.chosen-states', { name: found.name, selector: found.selector, states: found.states.length })
+        : '';
     });
     const judged = computed(() => {
       const found = this.verdict.judgement();

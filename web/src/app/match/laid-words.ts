@@ -30,7 +30,7 @@ export function proofWords(proof: Spoken<MatchProof>, isLitTwice: boolean): stri
     say: say(proofSettingMessage(proof.at)),
     lit,
   });
-  return isProved(proof) ? `proved, ${places}` : wordsOf('match.not-proved', { places });
+  return isProved(proof) ? wordsOf('match.proved', { places }) : wordsOf('match.not-proved', { places });
 }
 
 /** How many places outside the scope follow properties of the theme that are overridden. */
@@ -42,5 +42,5 @@ export function followWords(view: Spoken<MatchView> | null): string {
 /** Findings in words, and how many more there are. */
 export function told(what: string, { words, count }: Spoken<MatchProof>['missed']): string[] {
   const more = count - words.length;
-  return [...words.map((entry) => `${what}: ${entry}`), ...(more > 0 ? [`${what}: ${more} more`] : [])];
+  return [...words.map((entry) => `${what}: ${entry}`), ...(more > 0 ? [wordsOf('match.more-2', { what, more })] : [])];
 }

@@ -100,7 +100,7 @@ export class MatchPage {
       ? `Template: ${template}…`
       : templates.length > 0
         ? `${templates.length + 1} templates…`
-        : 'Templates…';
+        : wordsOf('match.templates-2');
   });
   protected readonly variationName = computed(
     () =>
@@ -142,7 +142,7 @@ export class MatchPage {
   protected readonly name = computed(() => {
     const scope = this.match.scope();
     const site = this.site.site();
-    if (!scope || !site) return 'Match';
+    if (!scope || !site) return wordsOf('match.match-2');
     if (scope.kind === 'site') return wordsOf('match.whole-site');
     if (scope.kind === 'page') return site.pages.find(({ id }) => id === scope.pageId)?.name ?? 'A page';
     const names = site.parts.filter(({ id }) => scope.partIds.includes(id)).map((part) => part.name);
@@ -175,7 +175,7 @@ export class MatchPage {
     const ours = view.rows.filter(({ found }) => found.isBrand).length;
     return [
       wordsOf('match.colours-found', { rows: view.rows.length }),
-      `${view.rows.length - left} matched`,
+      wordsOf('match.matched', { rows: view.rows.length - left }),
       ...(ours > 0 ? [wordsOf('match.ours-already', { ours })] : []),
       ...(kept > 0 ? [wordsOf('match.set-hand-2', { kept })] : []),
       ...(view.measuredPages < view.pages
@@ -256,7 +256,12 @@ export class MatchPage {
       label: this.match.choices().strategy === 'blend' ? wordsOf('match.if-stood-out') : wordsOf('match.if-blended'),
     },
     ...(this.lighting.hasSecond()
-      ? [{ beside: 'lighting', label: this.lighting.lighting() === 'light' ? 'Inverted' : wordsOf('match.light') }]
+      ? [
+          {
+            beside: 'lighting',
+            label: this.lighting.lighting() === 'light' ? wordsOf('match.inverted') : wordsOf('match.light'),
+          },
+        ]
       : []),
     ...(this.match.scope()?.kind === 'parts' ? [{ beside: 'theme', label: wordsOf('match.left-theme') }] : []),
     { beside: 'line', label: wordsOf('match.one-picture-line') },
@@ -271,7 +276,9 @@ export class MatchPage {
       case 'theme':
         return wordsOf('match.if-were-left-theme');
       case 'lighting':
-        return this.lighting.lighting() === 'light' ? 'Matched, inverted' : wordsOf('match.matched-light');
+        return this.lighting.lighting() === 'light'
+          ? wordsOf('match.matched-inverted')
+          : wordsOf('match.matched-light');
       default:
         return wordsOf('match.as-arrived');
     }

@@ -1,4 +1,4 @@
-import type { Spoken } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -86,7 +86,11 @@ export class MatchTable {
         hex: found.hex,
         css: row.css,
         paints: found.paints,
-        where: `${found.placeCount} ${found.placeCount === 1 ? 'place' : 'places'}${states.length > 0 ? ` · ${found.states.join(', ')}` : ''}`,
+        where: wordsOf('match.place-places', {
+          placeCount: found.placeCount,
+          states: states.length,
+          states2: found.states,
+        }),
         becomes: becomesWords(row, this.palette()),
         isState: found.atRest !== null,
         isLeft: row.becomes.kind === 'leave',

@@ -97,7 +97,7 @@ export class ScopeList {
           handed: isFramed && settled.length > 0 ? `${there}/${settled.length}` : '',
           id: part.id,
           name: part.name,
-          kind: isFramed ? 'framed: settings only' : part.kind,
+          kind: isFramed ? wordsOf('match.framed-settings-only') : part.kind,
           places: found?.places ?? 0,
           matched: found?.matched ?? 0,
           isFramed,

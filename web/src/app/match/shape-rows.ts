@@ -6,7 +6,7 @@ import { inSlices } from '../shared/ui/in-slices';
 import { ShapeSample } from '../shared/ui/shape-sample';
 
 const WORDS: Readonly<Record<ShapeBecomes, string>> = {
-  house: 'House',
+  house: wordsOf('match.house-2'),
   page: wordsOf('match.as-around'),
   leave: wordsOf('match.left-alone-2'),
 };
@@ -84,7 +84,7 @@ export class ShapeRows {
       part: found.part,
       value: found.value,
       paints: found.paints,
-      places: `${found.elements} ${found.elements === 1 ? 'element' : 'elements'}`,
+      places: wordsOf('match.element-elements', { elements: found.elements }),
       becomes,
       css,
       reason,

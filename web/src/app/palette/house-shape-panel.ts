@@ -107,7 +107,7 @@ export class HouseShapePanel {
           usual && usual.value !== this.#shape()[part] && houseProblem(part, usual.value) === null
             ? { value: usual.value, words: wordsOf('palette.usual-here', { value: usual.value, count: usual.count }) }
             : null,
-        uses: uses === 0 ? '' : `${uses} ${uses === 1 ? 'use' : 'uses'}`,
+        uses: uses === 0 ? '' : wordsOf('palette.use-uses', { uses }),
       };
     }),
   );

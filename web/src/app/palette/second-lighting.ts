@@ -60,7 +60,7 @@ export class SecondLighting {
   readonly changed = output<PaletteRequest>();
 
   protected readonly ways = [
-    { way: 'none', label: 'none' },
+    { way: 'none', label: wordsOf('palette.none') },
     { way: 'scheme', label: 'prefers-color-scheme: dark' },
     { way: 'marker', label: wordsOf('palette.class-or-attribute') },
   ];

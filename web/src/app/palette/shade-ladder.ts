@@ -14,7 +14,11 @@ import {
 
 /** Lightness points of the ladder's steps; the ones for hover and for pressed are marked. */
 const STEPS = [32, 24, 16, 8, 0, -6, -12, -18, -24, -30] as const;
-const MARKS: Readonly<Record<number, string>> = { 0: 'swatch', [-6]: 'hover', [-12]: 'pressed' };
+const MARKS: Readonly<Record<number, string>> = {
+  0: wordsOf('palette.swatch'),
+  [-6]: wordsOf('palette.hover'),
+  [-12]: wordsOf('palette.pressed'),
+};
 const PARTNERS: Readonly<Partial<Record<RoleName, RoleName>>> = {
   accent: 'on-accent',
   second: 'on-second',
@@ -60,7 +64,7 @@ export class ShadeLadder {
     const color = colorOfValue({ kind: 'role', role: partner, shade: 0 }, this.palette());
     return color
       ? { name: roleWords(partner), color, hex: hexOf(color) }
-      : { name: 'white', color: WHITE, hex: '#ffffff' };
+      : { name: wordsOf('palette.white'), color: WHITE, hex: '#ffffff' };
   });
   protected readonly steps = computed(() => {
     const color = colorOfCss(this.swatch().css);

@@ -13,6 +13,7 @@ import {
 import { FormsModule } from '@angular/forms';
 import {
   HARMONIES,
+  type Harmony,
   ROLE_NAMES,
   colorOfCss,
   colorOfValue,
@@ -38,6 +39,15 @@ import { ShelfStore } from './shelf-store';
 
 type Colors = Readonly<Partial<Record<RoleName, Color>>>;
 
+const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
+  analogous: wordsOf('harmony.analogous'),
+  complementary: wordsOf('harmony.complementary'),
+  split: wordsOf('harmony.split'),
+  triad: wordsOf('harmony.triad'),
+  tetrad: wordsOf('harmony.tetrad'),
+  'same hue': wordsOf('harmony.same'),
+};
+
 /** Suggestions: a whole set of roles from three colours, harmonies of the chosen swatch, ready palettes that pass. */
 @Component({
   selector: 'uv-suggestions',
@@ -56,7 +66,7 @@ type Colors = Readonly<Partial<Record<RoleName, Color>>>;
         @for (part of parts; track part.key) {
           <span>{{ part.label }} <p-select
               [options]="$any(choices())" optionLabel="name" optionValue="css" [ngModel]="start()[part.key]"
-              (ngModelChange)="setStart(part.key, $event)" placeholder="choose" size="small" [ariaLabel]="part.label"
+              (ngModelChange)="setStart(part.key, $event)" placeholder="choose" i18n-placeholder size="small" [ariaLabel]="part.label"
             >
             <ng-template #item let-option><span class="option"><i [style.background]="option.css"></i>{{ option.name }}</span></ng-template>
           </p-select></span>
@@ -206,7 +216,7 @@ export class Suggestions {
   protected readonly many = signal(12);
   protected readonly choices = computed(() => [
     ...this.#site.palette().swatches.map(({ name, css }) => ({ name, css })),
-    ...this.shelf.colors().map(({ css }) => ({ name: `${css} (shelf)`, css })),
+    ...this.shelf.colors().map(({ css }) => ({ name: wordsOf('palette.shelf-2', { css }), css })),
   ]);
   protected readonly start = linkedSignal<Readonly<Record<'ground' | 'ink' | 'accent', string | null>>>(() => {
     const palette = this.#site.palette();
@@ -233,7 +243,7 @@ export class Suggestions {
       if (partners.length === 0) return [];
       const roles: Colors | null =
         under && read ? harmonyRoles({ ground: under, ink: read, accent: color }, partners, this.lighting()) : null;
-      return [{ name, hexes: partners.map(hexOf), roles, ...lowestView(roles) }];
+      return [{ name: HARMONY_WORDS[name], hexes: partners.map(hexOf), roles, ...lowestView(roles) }];
     });
   });
   protected readonly tint = signal<'pure' | 'ground'>('ground');

@@ -85,7 +85,7 @@ export class ProofPage {
       },
       {
         sight: 'drift',
-        label: drifted ? `Drift, ${drifted.toLocaleString('en')}` : 'Drift',
+        label: drifted ? `Drift, ${drifted.toLocaleString('en')}` : wordsOf('proof.drift'),
       },
     ];
   });
@@ -143,7 +143,7 @@ export class ProofPage {
     { width: 0, label: wordsOf('proof.every-width') },
     ...[...new Set((this.store.proof()?.settings ?? []).map(({ width }) => width))].map((width) => ({
       width,
-      label: `${width} px`,
+      label: wordsOf('proof.px-2', { width }),
     })),
   ]);
   /** Findings on the page and at the width chosen. */
@@ -216,7 +216,7 @@ export class ProofPage {
   protected readonly narrowedTo = computed(() => {
     const { partId, kind } = this.choice();
     const part = this.rows().find((row) => row.partId === partId)?.name;
-    return [part, kind && KIND_WORDS[kind].name].filter(Boolean).join(' · ') || 'Everything';
+    return [part, kind && KIND_WORDS[kind].name].filter(Boolean).join(' · ') || wordsOf('proof.everything');
   });
   protected readonly counted = computed(() => {
     const { partId, kind } = this.choice();

@@ -4,12 +4,12 @@ import type { FindingView, ProofView } from '../shared/engine/proof-api';
 
 /** What each group asks, in the order it is shown. */
 export const KIND_WORDS: Readonly<Record<ProofKind, { readonly name: string; readonly asks: string }>> = {
-  reads: { name: 'Reads', asks: 'text 4.5, large 3' },
+  reads: { name: wordsOf('proof.reads'), asks: wordsOf('proof.text-4-5-large') },
   seen: { name: wordsOf('proof.seen'), asks: wordsOf('proof.edge-ring-3') },
-  answers: { name: 'Answers', asks: wordsOf('proof.states-tell-apart') },
+  answers: { name: wordsOf('proof.answers'), asks: wordsOf('proof.states-tell-apart') },
   ours: { name: wordsOf('proof.ours'), asks: wordsOf('proof.no-stray-colour') },
   inside: { name: wordsOf('proof.stays'), asks: wordsOf('proof.nothing-spilt') },
-  holds: { name: 'Holds', asks: wordsOf('proof.every-rule-works') },
+  holds: { name: wordsOf('proof.holds'), asks: wordsOf('proof.every-rule-works') },
   eyes: { name: wordsOf('proof.other-eyes'), asks: wordsOf('proof.not-hue-alone') },
 };
 
@@ -25,7 +25,11 @@ export function extent(proof: Omit<ProofView, 'findings' | 'unseen'>): string {
   const widths = new Set(proof.settings.map(({ width }) => width)).size;
   const others = proof.settings.length - widths;
   return [
-    `${proof.pages} ${proof.pages === 1 ? 'page' : 'pages'}${proof.hasSpecimen ? wordsOf('proof.specimen') : ''}`,
+    wordsOf('proof.page-pages', {
+      pages: proof.pages,
+      case: proof.hasSpecimen ? 'yes' : 'no',
+      words: wordsOf('proof.specimen'),
+    }),
     wordsOf('proof.states-3-once', { states: proof.states.filter((state) => state !== 'together').length }),
     wordsOf('proof.width-widths', { widths, case: others > 0 ? 'yes' : 'no', others }),
     ...(proof.lightings.length > 1 ? [wordsOf('proof.light-inverted')] : []),
@@ -53,7 +57,7 @@ export function whereWords(
   const isOnEvery = pages.every((page) => pageIds.includes(page.id) || isSpecimen(page));
   const all = new Set(proof.settings.map(({ width }) => width)).size;
   return [
-    `${things.toLocaleString('en')} ${things === 1 ? 'place' : 'places'}`,
+    wordsOf('proof.of', { things: things.toLocaleString('en'), things2: things }),
     states.map((state) => say(proofStateTold(state)).toLowerCase()).join(', '),
     isOnEvery && names.length > 1
       ? wordsOf('proof.every-page-2')

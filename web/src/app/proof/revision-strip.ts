@@ -56,7 +56,7 @@ export class RevisionStrip {
         note,
         proof: proof ?? null,
       })),
-      ...(isOtherNow ? [{ name: 'Now', note: wordsOf('proof.draft-site-as-now'), proof: counts }] : []),
+      ...(isOtherNow ? [{ name: wordsOf('proof.now'), note: wordsOf('proof.draft-site-as-now'), proof: counts }] : []),
     ];
     return steps.map((step, i) => ({ ...step, than: comparedTo(steps[i - 1]?.proof ?? null, step.proof) }));
   });
@@ -66,5 +66,5 @@ export class RevisionStrip {
 function comparedTo(before: { readonly fails: number } | null, now: { readonly fails: number } | null): string {
   if (!before || !now || before.fails === now.fails) return '';
   const by = Math.abs(now.fails - before.fails).toLocaleString('en');
-  return now.fails < before.fails ? `${by} fewer` : `${by} more`;
+  return now.fails < before.fails ? wordsOf('proof.fewer', { by }) : wordsOf('proof.more-2', { by });
 }

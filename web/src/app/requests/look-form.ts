@@ -70,10 +70,10 @@ export class LookForm {
   protected readonly states: { state: OverrideState | null; label: string }[] = [
     { state: null, label: wordsOf('requests.every-state') },
     { state: 'rest', label: wordsOf('requests.rest') },
-    { state: 'hover', label: 'hovered' },
-    { state: 'focus', label: 'focused' },
+    { state: 'hover', label: wordsOf('requests.hovered') },
+    { state: 'focus', label: wordsOf('requests.focused') },
     { state: 'current', label: wordsOf('requests.as-current-page') },
-    { state: 'disabled', label: 'disabled' },
+    { state: 'disabled', label: wordsOf('requests.disabled') },
   ];
   protected readonly values = computed(() => {
     const palette = this.#site.palette();

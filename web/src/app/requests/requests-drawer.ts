@@ -24,7 +24,7 @@ import { RequestsStore } from './requests-store';
   selector: 'uv-requests-drawer',
   imports: [Button, FormsModule, RequestItemCard, Textarea],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { role: 'complementary', 'aria-label': 'Requests', '(keydown.escape)': 'close()' },
+  host: { role: 'complementary', '[attr.aria-label]': 'name', '(keydown.escape)': 'close()' },
   template: `
     <div class="head">
       <h2 i18n>Requests</h2><span class="uv-soft" role="status">{{ countWords() }}</span>
@@ -65,6 +65,7 @@ import { RequestsStore } from './requests-store';
   `,
 })
 export class RequestsDrawer {
+  protected readonly name = wordsOf('shell.requests');
   protected readonly wordsOf = wordsOf;
 
   protected readonly store = inject(RequestsStore);

@@ -164,7 +164,7 @@ export class SheetPage {
     if (progress)
       return progress.total > 0
         ? wordsOf('sheet.tidying', { done: Math.min(progress.done, progress.total), total: progress.total })
-        : 'Tidying…';
+        : wordsOf('sheet.tidying-2');
     if (!tidy) return this.hasFailed() ? wordsOf('sheet.not-tidied-failed') : '';
     if (tidy.unread > 0)
       return wordsOf('sheet.not-tidied-element-was', {
@@ -180,7 +180,10 @@ export class SheetPage {
   protected readonly size = computed(() => {
     const css = this.css();
     if (css === '') return '';
-    return `${css.trimEnd().split('\n').length.toLocaleString('en')} lines, ${(new TextEncoder().encode(css).length / 1024).toFixed(1)} KB`;
+    return wordsOf('sheet.lines-kb', {
+      split: css.trimEnd().split('\n').length.toLocaleString('en'),
+      encode: (new TextEncoder().encode(css).length / 1024).toFixed(1),
+    });
   });
 
   protected readonly isTidying = computed(

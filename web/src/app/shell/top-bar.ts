@@ -102,7 +102,7 @@ export class TopBar {
   protected readonly requests = inject(RequestsStore);
   protected readonly requestsTip = computed(() => {
     const { items, settled } = this.requests.count();
-    return items === 0 ? 'Requests' : wordsOf('shell.requests-settled', { settled, items });
+    return items === 0 ? wordsOf('shell.requests') : wordsOf('shell.requests-settled', { settled, items });
   });
   protected readonly dialog = signal<'save' | 'publish' | null>(null);
 
@@ -112,7 +112,7 @@ export class TopBar {
     // A moment is not worth a word.
     if (reading && reading.pages > 8 && reading.read < reading.pages)
       return wordsOf('shell.pages-read', { read: reading.read, pages: reading.pages });
-    return `${count} ${count === 1 ? 'page' : 'pages'}`;
+    return wordsOf('shell.page-pages', { count });
   });
   protected readonly counts = computed<Readonly<Record<string, number>>>(() => ({
     ...(this.census.census() ? { survey: this.census.strays() } : {}),

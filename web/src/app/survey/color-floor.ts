@@ -33,7 +33,7 @@ const BOARD_HEIGHT = 30;
       }
     }
   `,
-  host: { role: 'group', 'aria-label': 'Colours by the area they cover', '[style.height.px]': 'rows() * boardHeight' },
+  host: { role: 'group', '[attr.aria-label]': 'name', '[style.height.px]': 'rows() * boardHeight' },
   styles: `
     :host { display: block; position: relative; background: var(--uv-mat); border: 1px solid var(--uv-line-strong); border-bottom-width: 4px; }
     button { position: absolute; height: 29px; padding: 0; border: 0; border-radius: 0; overflow: hidden; box-shadow: 1px 0 0 var(--uv-panel); cursor: pointer; }
@@ -44,6 +44,7 @@ const BOARD_HEIGHT = 30;
   `,
 })
 export class ColorFloor {
+  protected readonly name = wordsOf('survey.colours-by-area');
   readonly colors = input.required<readonly JudgedColor[]>();
   readonly rows = input(5);
   readonly chosenHex = input<string | null>(null);

@@ -32,7 +32,9 @@ export function colorRows(colors: readonly JudgedColor[], filter: ColorFilter): 
       area,
       elements: all.reduce((sum, { elements }) => sum + elements, 0),
       share: area / total,
-      useWords: color.uses.map(({ use, elements }) => `${use} ${elements}`).join(', '),
+      useWords: color.uses
+        .map(({ use, elements }) => wordsOf('survey.use-count', { use: wordsOf(`use.${use}`), elements }))
+        .join(', '),
       standingWords: standingWords(color),
       standingRank: color.exception ? 3 : { stray: 0, near: 1, brand: 2 }[color.standing.kind],
     };
@@ -60,10 +62,10 @@ function matches(color: JudgedColor, { text, use, standing }: ColorFilter): bool
 }
 
 export function standingWords({ standing, exception }: JudgedColor): string {
-  if (exception) return `exception: ${exception}`;
+  if (exception) return wordsOf('survey.exception-why', { exception });
   if (standing.nearest === '') return wordsOf('survey.no-palette-yet');
   if (standing.kind === 'brand') return standing.nearest;
   if (standing.kind === 'near')
     return wordsOf('survey.near-e', { nearest: standing.nearest, deltaE: standing.deltaE.toFixed(1) });
-  return 'stray';
+  return wordsOf('survey.stray');
 }

@@ -57,7 +57,9 @@ export class ColorTable {
   readonly chosen = output<string>();
 
   /** The list scrolls, so it takes the focus. */
-  protected readonly scrolling = { virtualScroller: { root: { role: 'region', 'aria-label': 'Colours' } } };
+  protected readonly scrolling = {
+    virtualScroller: { root: { role: 'region', 'aria-label': wordsOf('survey.colours-2') } },
+  };
 
   protected selected(): ColorRow | null {
     const hex = this.chosenHex();

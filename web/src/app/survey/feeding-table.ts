@@ -9,7 +9,7 @@ import { ColorChip } from '../shared/ui/color-chip';
   selector: 'uv-feeding-table',
   imports: [ColorChip],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { role: 'region', 'aria-label': 'Custom properties', tabindex: '0' },
+  host: { role: 'region', '[attr.aria-label]': 'name', tabindex: '0' },
   template: `
     <table>
       <thead><tr><th scope="col" class="name" i18n>Custom property</th><th scope="col" class="value" i18n>Value</th><th scope="col" i18n>Set by</th><th scope="col" class="what" i18n>Change this one and</th></tr></thead>
@@ -32,6 +32,7 @@ import { ColorChip } from '../shared/ui/color-chip';
     'td .uv-soft { margin-left: 6px; } td button { padding: 0; border: 0; background: none; color: inherit; font: inherit; text-align: left; text-decoration: underline; cursor: pointer; } tr.current { background: var(--uv-paper); font-weight: 600; } .ours { margin-left: 6px; padding: 0 5px; border: 1px solid var(--uv-ink); border-radius: 3px; font-size: 11px; } .what { width: 190px; white-space: nowrap; } .name { width: 180px; } .value { width: 120px; }',
 })
 export class FeedingTable {
+  protected readonly name = wordsOf('survey.custom-properties');
   protected readonly wordsOf = wordsOf;
 
   readonly #site = inject(SiteStore);

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { FontUse } from '@upper-veneer/core';
 
@@ -5,7 +6,7 @@ import type { FontUse } from '@upper-veneer/core';
 @Component({
   selector: 'uv-fonts-table',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { role: 'region', 'aria-label': 'Fonts', tabindex: '0' },
+  host: { role: 'region', '[attr.aria-label]': 'name', tabindex: '0' },
   template: `
     <table>
       <thead><tr><th scope="col" i18n>Family, first choice first</th><th scope="col" class="number" i18n>Size, px</th><th scope="col" class="number" i18n>Weight</th><th scope="col" class="number" i18n>Elements</th><th scope="col" class="number" title="Of all inked text" i18n-title i18n>Ink</th></tr></thead>
@@ -19,6 +20,7 @@ import type { FontUse } from '@upper-veneer/core';
   styleUrl: './facts-table.scss',
 })
 export class FontsTable {
+  protected readonly name = wordsOf('survey.fonts');
   readonly fonts = input.required<readonly FontUse[]>();
 
   protected readonly rows = computed(() => {

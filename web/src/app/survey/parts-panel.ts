@@ -1,3 +1,4 @@
+import { PART_KIND_WORDS } from '../shared/site/part-kind-words';
 import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
@@ -14,20 +15,10 @@ import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { withMerge, withPart, withProposals, withoutPart } from '../shared/site/part-edits';
 
-const KIND_WORDS: Readonly<Record<(typeof PART_KINDS)[number], string>> = {
-  theme: 'theme',
-  'embedded widget': wordsOf('survey.embedded-widget'),
-  form: 'form',
-  'pop-up': 'pop-up',
-  framed: wordsOf('survey.another-document'),
-  shadow: wordsOf('survey.closed-component'),
-  other: 'other',
-};
-
 const REACH_WORDS: Readonly<Record<Reachability, string>> = {
   'in page': '',
   shadow: wordsOf('survey.shadow-root'),
-  framed: 'framed',
+  framed: wordsOf('survey.framed'),
 };
 
 /** The parts of the site: named, merged, given a way to open; and those its structure suggests besides. */
@@ -35,7 +26,7 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = {
   selector: 'uv-parts-panel',
   imports: [Button, FormsModule, InputText, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { role: 'region', 'aria-label': 'Parts', tabindex: '0' },
+  host: { role: 'region', '[attr.aria-label]': 'name', tabindex: '0' },
   template: `
     <table>
       <thead><tr><th scope="col" class="name" i18n>Part</th><th scope="col" class="kind" i18n>Kind</th><th scope="col" i18n>Selector</th><th scope="col" class="number" i18n>Pages</th><th scope="col" class="acts"><span class="uv-hidden" i18n>Acts</span></th></tr></thead>
@@ -92,13 +83,14 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = {
   `,
 })
 export class PartsPanel {
+  protected readonly name = wordsOf('survey.parts');
   protected readonly wordsOf = wordsOf;
 
   protected readonly site = inject(SiteStore);
   protected readonly edits = inject(DraftEdits);
   readonly #engine = inject(Engine);
 
-  protected readonly kinds = PART_KINDS.map((kind) => ({ kind, label: KIND_WORDS[kind] }));
+  protected readonly kinds = PART_KINDS.map((kind) => ({ kind, label: PART_KIND_WORDS[kind] }));
   protected readonly acts = OPENER_ACTS.map((act) => ({ act, label: ACT_WORDS[act] }));
   protected readonly actWords = ACT_WORDS;
   protected readonly shown = signal<number | null>(null);

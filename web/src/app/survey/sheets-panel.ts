@@ -15,7 +15,7 @@ import { SiteStore } from '../shared/site/site-store';
   selector: 'uv-sheets-panel',
   imports: [FormsModule, LucideAngularModule, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  host: { role: 'region', 'aria-label': 'Stylesheets', tabindex: '0' },
+  host: { role: 'region', '[attr.aria-label]': 'name', tabindex: '0' },
   template: `
     <div class="bar">
       <span><ng-container i18n>Order on </ng-container><p-select [options]="$any(site.captured())" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page whose stylesheets are shown" i18n-ariaLabel /></span>
@@ -61,6 +61,7 @@ import { SiteStore } from '../shared/site/site-store';
   `,
 })
 export class SheetsPanel {
+  protected readonly name = wordsOf('survey.stylesheets');
   protected readonly wordsOf = wordsOf;
 
   protected readonly site = inject(SiteStore);

@@ -88,13 +88,13 @@ export class SurveyPage {
 
   protected readonly topics = [...TOPICS];
   protected readonly topic = signal<(typeof TOPICS)[number]['topic']>('colors');
-  protected readonly uses = [...USES];
-  protected readonly confirmNames = { host: { 'aria-label': 'To be confirmed' } as object };
+  protected readonly uses = USES.map((use) => ({ use, label: wordsOf(`use.${use}`) }));
+  protected readonly confirmNames = { host: { 'aria-label': wordsOf('survey.to-be-confirmed') } as object };
   protected readonly standings = [
-    { standing: 'stray', label: 'stray' },
-    { standing: 'near', label: 'near-brand' },
-    { standing: 'brand', label: 'brand' },
-    { standing: 'exception', label: 'exception' },
+    { standing: 'stray', label: wordsOf('survey.stray') },
+    { standing: 'near', label: wordsOf('survey.near-brand') },
+    { standing: 'brand', label: wordsOf('survey.brand') },
+    { standing: 'exception', label: wordsOf('survey.exception') },
   ];
   /** The custom property chosen: its name and where it is set, which a new count leaves as they are. */
   protected readonly chosenFeeding = signal('');
@@ -129,7 +129,11 @@ export class SurveyPage {
     if (state.status !== 'counted') return '';
     const { elements, shown } = state.census;
     const missed = state.unmeasured.length > 0 ? wordsOf('survey.not-measured', { unmeasured: state.unmeasured }) : '';
-    return `${elements.toLocaleString('en')} elements, ${shown.toLocaleString('en')} shown${missed}`;
+    return wordsOf('survey.elements-shown', {
+      elements: elements.toLocaleString('en'),
+      shown: shown.toLocaleString('en'),
+      missed,
+    });
   });
   readonly #filter = computed<ColorFilter>(() => ({
     text: this.text(),

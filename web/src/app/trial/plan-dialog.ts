@@ -117,7 +117,7 @@ export class PlanDialog {
     return this.site.site()?.parts.find(({ id }) => id === partId)?.selector ?? null;
   });
   protected readonly parts = computed(() =>
-    (this.site.site()?.parts ?? []).map(({ name, selector }) => ({ name: `seen: ${name}`, selector })),
+    (this.site.site()?.parts ?? []).map(({ name, selector }) => ({ name: wordsOf('trial.seen', { name }), selector })),
   );
   readonly #rates = computed(() => ({
     base: Number(this.base().replace(',', '.')) / 100,

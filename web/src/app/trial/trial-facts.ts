@@ -87,7 +87,7 @@ export class TrialFacts {
       ...pairs.flatMap(({ variation, difference, anytime, fixed }) => [
         {
           name: wordsOf('trial.difference-2', { variation, variation2: sums[0].variation }),
-          figures: isNone ? '–' : `${points(difference)} points`,
+          figures: isNone ? '–' : wordsOf('trial.points', { points: points(difference) }),
           basis: '',
         },
         {
@@ -105,17 +105,19 @@ export class TrialFacts {
         name: wordsOf('trial.split-even'),
         figures: isNone
           ? '–'
-          : `p ${splitP < 0.001 ? '< 0.001' : splitP.toFixed(2)}, ${isSplitEven ? 'holds' : 'broken'}`,
+          : wordsOf(isSplitEven ? 'trial.split-holds' : 'trial.split-broken', {
+              p: splitP < 0.001 ? '< 0.001' : splitP.toFixed(2),
+            }),
         basis: wordsOf('trial.chi-square-test-goodness'),
       },
       {
         name: wordsOf('trial.smallest-worth-having'),
-        figures: `${(100 * this.trial().plan.smallest).toFixed(2)} points`,
+        figures: wordsOf('trial.points-2', { what: (100 * this.trial().plan.smallest).toFixed(2) }),
         basis: '',
       },
       {
         name: wordsOf('trial.planned-for-each'),
-        figures: `${size.toLocaleString('en')}${isSizeReached ? ', reached' : ''}`,
+        figures: `${size.toLocaleString('en')}${isSizeReached ? wordsOf('trial.reached') : ''}`,
         basis: wordsOf('trial.fleiss-levin-paik-2003', {
           percent: percent(this.trial().plan.base),
           percent2: percent(this.trial().plan.power, 0),
@@ -156,9 +158,9 @@ export class TrialFacts {
     if (difference || values > 0) {
       const counts = [
         ...(difference && difference.declarations > 0
-          ? [`${difference.declarations} ${difference.declarations === 1 ? 'declaration' : 'declarations'}`]
+          ? [wordsOf('trial.declaration-declarations', { declarations: difference.declarations })]
           : []),
-        ...(values > 0 ? [`${values} ${values === 1 ? 'setting' : 'settings'}`] : []),
+        ...(values > 0 ? [wordsOf('trial.setting-settings', { values })] : []),
       ];
       const isColorAlone = (difference?.isColorAlone ?? true) && areColors;
       rows.push(

@@ -2,7 +2,15 @@ import { wordsOf } from '@upper-veneer/words';
 import type { TrialDocument } from '@upper-veneer/contract';
 import type { Range, TrialJudgement } from '@upper-veneer/core';
 
-export const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const;
+export const WEEKDAYS = [
+  wordsOf('trial.monday'),
+  wordsOf('trial.tuesday'),
+  wordsOf('trial.wednesday'),
+  wordsOf('trial.thursday'),
+  wordsOf('trial.friday'),
+  wordsOf('trial.saturday'),
+  wordsOf('trial.sunday'),
+] as const;
 
 /** A share as a percentage. */
 export function percent(share: number, digits = 2): string {
@@ -26,7 +34,9 @@ export function dayWords(day: string): string {
 
 /** Several names in a row: `Monday and Tuesday`. */
 export function listed(names: readonly string[]): string {
-  return names.length < 2 ? names.join('') : wordsOf('trial.of-2', { names: names.slice(0, -1), at: names.at(-1) ?? '' });
+  return names.length < 2
+    ? names.join('')
+    : wordsOf('trial.of-2', { names: names.slice(0, -1), at: names.at(-1) ?? '' });
 }
 
 /** Where a trial stands, in a line. */
@@ -34,7 +44,7 @@ export function standingWords({ state, startedAt, decision }: TrialDocument, siz
   const ends = wordsOf('trial.ends-when-visitors-have', { size: size.toLocaleString('en') });
   switch (state) {
     case 'planned':
-      return `planned; ${ends}`;
+      return wordsOf('trial.planned', { ends });
     case 'running':
       return wordsOf('trial.runs-since', { day: dayWords((startedAt ?? '').slice(0, 10)), ends });
     case 'paused':

@@ -134,8 +134,11 @@ export class CellEditor {
   protected readonly stateWord = computed(() => this.answers.stateWord(this.selection.cell().state).toLowerCase());
   protected readonly heading = computed(() =>
     this.isOnScrollbar()
-      ? `${say(rowTold(this.selection.cell().row))} becomes`
-      : `${this.answers.stateWord(this.selection.cell().state)} ${say(rowTold(this.selection.cell().row)).toLowerCase()} becomes`,
+      ? wordsOf('bench.becomes', { say: say(rowTold(this.selection.cell().row)) })
+      : wordsOf('bench.becomes-2', {
+          stateWord: this.answers.stateWord(this.selection.cell().state),
+          say: say(rowTold(this.selection.cell().row)).toLowerCase(),
+        }),
   );
   protected readonly properties = computed(() =>
     ROW_PROPERTIES[this.selection.cell().row].map(({ words }, at) => ({ at, label: say(words) })),

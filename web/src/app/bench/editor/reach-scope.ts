@@ -68,7 +68,7 @@ export class ReachScope {
     const spared = this.selection.spared().length;
     return this.isNarrowed()
       ? [
-          pages ? `${pages.length} ${pages.length === 1 ? 'page' : 'pages'} only` : '',
+          pages ? wordsOf('bench.page-pages-only', { pages: pages.length }) : '',
           spared > 0 ? wordsOf('bench.left-out', { spared }) : '',
         ]
           .filter(Boolean)

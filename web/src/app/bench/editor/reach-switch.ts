@@ -8,7 +8,7 @@ const LABELS: Readonly<Record<Reach, string>> = {
   one: wordsOf('bench.this'),
   alike: wordsOf('bench.all-alike'),
   group: wordsOf('bench.this-group'),
-  everywhere: 'Everywhere',
+  everywhere: wordsOf('bench.everywhere'),
 };
 
 /** How far an override is to reach, with what each reach takes in over all pages. */
@@ -46,7 +46,7 @@ export class ReachSwitch {
   );
 
   #words({ reach, elements, pages }: Spoken<ReachCount>): string {
-    const onPages = `${pages} ${pages === 1 ? 'page' : 'pages'}`;
+    const onPages = wordsOf('bench.page-pages-2', { pages });
     if (reach === 'one' && elements === 1) return '1 element';
     // Four of them leave no room for words.
     if (this.counts().length > 3) return `${elements}, ${onPages}`;

@@ -12,8 +12,8 @@ export interface PartEntry {
 
 const REACHABILITY_WORDS = {
   'in page': '',
-  shadow: 'behind a shadow root: custom properties and ::part only',
-  framed: 'framed: CSS does not reach into it, only its own settings do',
+  shadow: wordsOf('bench.behind-shadow-root'),
+  framed: wordsOf('bench.framed-css-does-not'),
 } as const;
 
 /** Parts of the page shown, each with how much of it is matched; hidden ones can be opened. */
@@ -103,14 +103,16 @@ export class PartsList {
       const words = REACHABILITY_WORDS[reachability];
       const tag =
         reachability === 'in page'
-          ? part.kind + (progress.isHidden ? ', hidden' : '')
+          ? part.kind + (progress.isHidden ? wordsOf('bench.hidden') : '')
           : reachability === 'framed'
             ? 'framed: settings only'
             : wordsOf('bench.shadow-root');
       // What has no opener stands open as it was captured, and can be put away.
       const isHideable = part.openers.length === 0;
       const canOpen = isOpened || (isHideable ? progress.isOver && !progress.isHidden : progress.isHidden);
-      const [act, back] = isHideable ? ['Close', 'Show'] : ['Open', 'Close'];
+      const [act, back] = isHideable
+        ? [wordsOf('bench.close-2'), wordsOf('bench.show')]
+        : [wordsOf('bench.open'), wordsOf('bench.close-2')];
       return [
         {
           ...part,

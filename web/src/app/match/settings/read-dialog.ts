@@ -67,7 +67,7 @@ export class SettingsReadDialog {
     const { fields, problems } = this.reading();
     const again = fields.filter(({ name }) => known.has(name.toLowerCase())).length;
     return [
-      `${fields.length} ${fields.length === 1 ? 'field' : 'fields'} read`,
+      wordsOf('match.field-fields-read', { fields: fields.length }),
       ...(again > 0 ? [wordsOf('match.them-sheet-already-which', { again })] : []),
       ...(problems.length > 0 ? [wordsOf('match.not-read', { problems: problems.length })] : []),
     ].join(' · ');

@@ -12,7 +12,7 @@ export const NOTATION_WORDS: Readonly<Record<SettingNotation, string>> = {
   hex: wordsOf('match.hex-with'),
   'bare-hex': wordsOf('match.hex-without'),
   'three-numbers': wordsOf('match.three-numbers'),
-  preset: 'a preset',
+  preset: wordsOf('match.preset'),
   px: 'px',
 };
 
@@ -23,7 +23,10 @@ export function valueWordsOf(
 ): string {
   if (becomes.kind === 'leave') return isSettled ? wordsOf('match.left-alone') : reason;
   if (field.notation === 'px') return reason;
-  if (preset) return preset.deltaE < 0.05 ? 'preset, exactly' : `preset, ΔE ${preset.deltaE.toFixed(1)} away`;
+  if (preset)
+    return preset.deltaE < 0.05
+      ? 'preset, exactly'
+      : wordsOf('match.preset-e-away', { deltaE: preset.deltaE.toFixed(1) });
   const { value } = becomes;
   if (value.kind === 'literal') return wordsOf('match.colour-its-own');
   const name =

@@ -112,10 +112,10 @@ export class SettingsView {
       count(({ handOver }) => handOver === 'out-of-date'),
     ];
     return [
-      `${fields.length} ${fields.length === 1 ? 'field' : 'fields'}`,
+      wordsOf('match.field-fields', { fields: fields.length }),
       wordsOf('match.hand-over', { open: this.store.open().length }),
       ...(handed > 0 ? [wordsOf('match.handed-over', { handed })] : []),
-      ...(late > 0 ? [`◆ ${late} ${late === 1 ? 'differs' : 'differ'} there`] : []),
+      ...(late > 0 ? [wordsOf('match.differs-differ-there', { late })] : []),
     ].join(' · ');
   });
   protected readonly conflicts = computed(() => this.store.plan()?.conflicts ?? []);

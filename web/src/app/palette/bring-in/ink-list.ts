@@ -61,7 +61,11 @@ export class InkList {
     const count =
       inks.length === 0
         ? wordsOf('palette.no-distinct-ink')
-        : `${inks.length} ${inks.length === 1 ? 'ink' : 'inks'}${inks.length > 16 ? wordsOf('palette.16-largest-shown') : ''}`;
+        : wordsOf('palette.ink-inks', {
+            inks: inks.length,
+            case: inks.length > 16 ? 'yes' : 'no',
+            words: wordsOf('palette.16-largest-shown'),
+          });
     return wordsOf('palette.edge-pixels-set-aside', {
       count,
       edgePixels: edgePixels.toLocaleString('en'),

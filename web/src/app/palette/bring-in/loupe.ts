@@ -142,7 +142,10 @@ export class Loupe {
       : null;
   });
   protected readonly words = computed(() =>
-    wordsOf('palette.point-press-pick-arrow', { name: this.picture()?.name ?? 'Picture', mode: this.mode() }),
+    wordsOf('palette.point-press-pick-arrow', {
+      name: this.picture()?.name ?? wordsOf('palette.picture-2'),
+      mode: this.mode(),
+    }),
   );
 
   constructor() {

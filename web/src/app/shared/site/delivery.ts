@@ -25,7 +25,7 @@ export class Delivery {
     const act = this.act();
     if (act === null) return '';
     const tidied = this.tidied();
-    const lead = act === 'publish' ? 'Publishing' : wordsOf('screen.saving-revision');
+    const lead = act === 'publish' ? wordsOf('screen.publishing') : wordsOf('screen.saving-revision');
     return tidied && tidied.total > 0
       ? wordsOf('screen.tidying-sheet', { lead, done: Math.min(tidied.done + 1, tidied.total), total: tidied.total })
       : `${lead}…`;
@@ -67,7 +67,7 @@ export class Delivery {
     const draft = this.#store.draft();
     this.#messages.add({
       severity: 'contrast',
-      summary: act === 'publish' ? 'Published' : 'Saved',
+      summary: act === 'publish' ? wordsOf('screen.published') : wordsOf('screen.saved'),
       detail:
         act === 'publish'
           ? wordsOf('screen.revision-what-visitors-now', {

@@ -128,7 +128,7 @@ export function withColors(
   );
   const taken = new Set(palette.swatches.map(({ name }) => nameKey(name)));
   const added = colors.map(({ name, css }) => {
-    const base = name.trim().slice(0, 54) || 'Colour';
+    const base = name.trim().slice(0, 54) || wordsOf('screen.colour-3');
     let own = base;
     for (let number = 2; taken.has(nameKey(own)); number += 1) own = `${base} ${number}`;
     taken.add(nameKey(own));
@@ -227,13 +227,13 @@ export function withRole(palette: Palette, role: RoleName, swatchId: number | nu
   const others = (isInverted ? second.roles : palette.roles).filter((fill) => fill.role !== role);
   const name = palette.swatches.find(({ id }) => id === swatchId)?.name;
   const roles = swatchId === null ? others : [...others, { role, swatchId, shade }];
-  const where = isInverted ? ', inverted' : '';
+  const where = isInverted ? wordsOf('screen.inverted') : '';
   const swatch = swatchId === null ? null : colorOfValue({ kind: 'swatch', swatchId, shade: 0 }, palette);
   const shaded = shade === 0 ? '' : `, ${say(shadeTold(shade, swatch))}`;
   return toRequest(
     name
       ? wordsOf('screen.fills', { name, shaded, role: roleWords(role), where })
-      : `${isInverted ? 'Derive' : 'Empty'} ${roleWords(role)}${where}`,
+      : `${isInverted ? wordsOf('screen.derive') : wordsOf('screen.empty-2')} ${roleWords(role)}${where}`,
     isInverted ? { ...palette, second: { ...second, roles } } : { ...palette, roles },
   );
 }

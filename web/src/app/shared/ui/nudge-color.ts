@@ -113,9 +113,9 @@ export class NudgeColor {
       track: `linear-gradient(to right, ${stopsOf(lch, key, most).join(', ')})`,
     });
     return [
-      axis('lightness', 'Lightness', 1, `${(100 * lch.lightness).toFixed(2)} %`),
-      axis('chroma', 'Chroma', MOST_CHROMA, lch.chroma.toFixed(4)),
-      axis('hue', 'Hue', 360, `${lch.hue.toFixed(1)}°`),
+      axis('lightness', wordsOf('screen.lightness'), 1, `${(100 * lch.lightness).toFixed(2)} %`),
+      axis('chroma', wordsOf('screen.chroma'), MOST_CHROMA, lch.chroma.toFixed(4)),
+      axis('hue', wordsOf('screen.hue'), 360, `${lch.hue.toFixed(1)}°`),
     ];
   });
 

@@ -3,9 +3,9 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { Standing } from '@upper-veneer/core';
 
 const SIGNS: Readonly<Record<Standing, { readonly sign: string; readonly word: string }>> = {
-  holds: { sign: '●', word: 'holds' },
+  holds: { sign: '●', word: wordsOf('standing.holds') },
   look: { sign: '◆', word: wordsOf('screen.look-this') },
-  fails: { sign: '▲', word: 'fails' },
+  fails: { sign: '▲', word: wordsOf('standing.fails') },
 };
 
 /** A verdict's sign, with its word for those who do not see it. */

@@ -22,7 +22,9 @@ export class UnreadMark {
   protected readonly words = computed(() => {
     const parts: string[] = [];
     if (this.elements() > 0)
-      parts.push(`${this.elements().toLocaleString('en')} ${this.elements() === 1 ? 'element' : 'elements'}`);
+      parts.push(
+        wordsOf('screen.of-2', { elements: this.elements().toLocaleString('en'), elements2: this.elements() }),
+      );
     if (this.#reasons().length > 0)
       parts.push(
         `${this.#reasons().length} ${wordsOf('screen.sheet-or-rule-sheets', { reasons: this.#reasons().length })}`,

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { Override, RuleDifference } from '@upper-veneer/core';
@@ -10,7 +11,11 @@ import { ScopePicture } from '../../shared/frame/scope-picture';
 import { ProofStore } from '../../shared/proof/proof-store';
 import { SiteStore } from '../../shared/site/site-store';
 
-const KINDS: Readonly<Record<RuleDifference['kind'], string>> = { come: 'new', gone: 'gone', changed: 'changed' };
+const KINDS: Readonly<Record<RuleDifference['kind'], string>> = {
+  come: wordsOf('sheet.new-2'),
+  gone: wordsOf('sheet.gone'),
+  changed: wordsOf('sheet.changed'),
+};
 const WIDTH = 1280;
 
 /** Where a rule is drawn, with both sheets as a frame takes them. */

@@ -201,5 +201,5 @@ export class VisitorsGet {
 function durationWords(seconds: number): string {
   if (seconds < 90) return `${seconds} s`;
   const minutes = Math.round(seconds / 60);
-  return minutes < 90 ? `${minutes} min` : `${Math.round(minutes / 60)} h`;
+  return minutes < 90 ? wordsOf('sheet.min', { minutes }) : `${Math.round(minutes / 60)} h`;
 }

@@ -144,7 +144,7 @@ export class WhereItGoes {
   });
 
   protected factsOf({ bytes, rules, important, inOneLighting }: Delivered): string {
-    const size = `${rules} ${rules === 1 ? 'rule' : 'rules'}, ${(bytes / 1024).toFixed(1)} KB, ${important} !important`;
+    const size = wordsOf('sheet.rule-rules-kb-important', { rules, bytes: (bytes / 1024).toFixed(1), important });
     if (inOneLighting === 0) return size;
     const colors = wordsOf('sheet.colour-colours', { inOneLighting });
     return wordsOf('sheet.own-css-stay-as', { size, colors });

@@ -35,9 +35,10 @@ const MARKS: Readonly<Record<Spoken<SheetProblem>['level'], string>> = { stops: 
     .line { color: var(--uv-soft); font-size: 12px; }
     .words { overflow-wrap: anywhere; }
   `,
-  host: { role: 'list', 'aria-label': 'What becomes of it' },
+  host: { role: 'list', '[attr.aria-label]': 'name' },
 })
 export class BecomesList {
+  protected readonly name = wordsOf('sheet.what-becomes');
   readonly text = input.required<string>();
   readonly problems = input.required<readonly Spoken<SheetProblem>[]>();
   readonly reading = input.required<Spoken<EditReading> | null>();

@@ -125,7 +125,7 @@ export class SheetEditor {
     if (!this.edit.isDirty()) return wordsOf('sheet.as-draft');
     if (this.edit.isStopped()) return wordsOf('sheet.cannot-be-taken-over');
     const reading = this.edit.reading();
-    if (!reading) return 'Reading…';
+    if (!reading) return wordsOf('sheet.reading');
     const known = new Set(this.site.overrides().map(({ id }) => id));
     const changed = reading.put.filter(({ id }) => known.has(id)).length;
     const parts = [

@@ -116,7 +116,7 @@ export class RevisionList {
     const counts = new Map<number | null, number>();
     for (const { partId } of kept.overrides) counts.set(partId, (counts.get(partId) ?? 0) + 1);
     const named = [...counts].flatMap(([id, count]) => {
-      const name = id === null ? 'Everywhere' : parts.find((part) => part.id === id)?.name;
+      const name = id === null ? wordsOf('sheet.everywhere') : parts.find((part) => part.id === id)?.name;
       return name === undefined ? [] : [{ label: `${name}, ${count}`, command: () => this.#bring(kept.number, id) }];
     });
     return [

@@ -236,7 +236,7 @@ export class ImportDialog implements OnInit {
   #run(said: object): void {
     const wish = this.#checked(said);
     if (!wish) return;
-    this.step.set({ name: 'running', id: null, progress: { stage: 'Sending', done: 0, total: 0 } });
+    this.step.set({ name: 'running', id: null, progress: { stage: wordsOf('survey.sending'), done: 0, total: 0 } });
     this.#running = this.#importer.run(wish, wish.kind === 'files' ? this.files() : []).subscribe({
       next: (event) => {
         const step = this.step();
@@ -245,7 +245,7 @@ export class ImportDialog implements OnInit {
           this.step.set({
             name: 'running',
             id,
-            progress: { stage: 'Sending', done: Math.round(event.share * 100), total: 100 },
+            progress: { stage: wordsOf('survey.sending'), done: Math.round(event.share * 100), total: 100 },
           });
         else if (event.kind === 'started') this.step.set({ name: 'running', id: event.id, progress: this.progress() });
         else if (event.kind === 'progress') this.step.set({ name: 'running', id, progress: event.progress });
@@ -292,7 +292,8 @@ export class ImportDialog implements OnInit {
 
 function listed(names: readonly string[]): string {
   // Names have commas of their own.
-  const shown = names.length > 5 ? [...names.slice(0, 4), `${names.length - 4} more`] : names;
+  const shown =
+    names.length > 5 ? [...names.slice(0, 4), wordsOf('survey.more-3', { names: names.length - 4 })] : names;
   return shown.length < 2
     ? shown.join('')
     : wordsOf('survey.of-3', { shown: shown.slice(0, -1).join('; '), at: shown.at(-1) ?? '' });

@@ -35,7 +35,7 @@ export class VisitSession implements OnDestroy {
       this.#sight()
         ?.title.split(/[:|–—]/)[0]
         .trim()
-        .slice(0, 40) || 'Page',
+        .slice(0, 40) || wordsOf('survey.page-2'),
   );
   readonly canUndo = computed(() => this.#before().length > 0);
   /** What keeps the plan from being gone through; `null` for nothing. */
