@@ -1,7 +1,4 @@
-import 'reflect-metadata';
 import './app/shared/language/speak-on-screen';
-import { bootstrapApplication } from '@angular/platform-browser';
-import { App } from './app/app';
-import { appConfig } from './app/app.config';
 
-bootstrapApplication(App, appConfig).catch((error: unknown) => console.error(error));
+// What says something when it is loaded comes after the language is chosen.
+void import('./app/start');

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { ancestorsOf, textOf, type ElementNode } from '../dom/tree.js';
 import { lastingClasses } from '../selectors/class-names.js';
 import type { Page } from '../resolve/page.js';
@@ -13,7 +14,7 @@ export interface PartProposal {
   readonly selector: string;
   readonly openers: readonly Opener[];
   /** Why it is taken for a part, in plain words. */
-  readonly because: string;
+  readonly because: Message;
   /** Ids of the pages it is on. */
   readonly pageIds: readonly number[];
 }
@@ -22,27 +23,31 @@ interface Candidate {
   readonly element: ElementNode;
   readonly name: string;
   readonly kind: string;
-  readonly because: string;
+  readonly because: Message;
   readonly selector: string | null;
 }
 
-const LANDMARKS: readonly (readonly [test: (element: ElementNode) => boolean, name: string, because: string])[] = [
+const LANDMARKS: readonly (readonly [test: (element: ElementNode) => boolean, name: string, because: Message])[] = [
   [
     (e) => (e.localName === 'header' && !isInside(e, SECTIONING)) || e.attributes.get('role') === 'banner',
     'Header',
-    'the banner landmark',
+    message('part-because.banner'),
   ],
-  [(e) => e.localName === 'main' || e.attributes.get('role') === 'main', 'Main content', 'the main landmark'],
+  [(e) => e.localName === 'main' || e.attributes.get('role') === 'main', 'Main content', message('part-because.main')],
   [
     (e) => (e.localName === 'footer' && !isInside(e, SECTIONING)) || e.attributes.get('role') === 'contentinfo',
     'Footer',
-    'the content information landmark',
+    message('part-because.content-information'),
   ],
-  [(e) => e.localName === 'nav' || e.attributes.get('role') === 'navigation', 'Navigation', 'a navigation landmark'],
+  [
+    (e) => e.localName === 'nav' || e.attributes.get('role') === 'navigation',
+    'Navigation',
+    message('part-because.navigation'),
+  ],
   [
     (e) => e.localName === 'aside' || e.attributes.get('role') === 'complementary',
     'Side content',
-    'a complementary landmark',
+    message('part-because.complementary'),
   ],
 ];
 /** Inside these a header or footer belongs to a piece, not to the page (HTML §4.3.8). */
@@ -121,7 +126,7 @@ function structural(page: Page): Candidate[] {
           element,
           name: labelOf(element) ?? element.attributes.get('title') ?? 'Framed content',
           kind: 'framed',
-          because: 'a frame of another document',
+          because: message('part-because.frame'),
           selector: frameSelector(element),
         },
       ];
@@ -131,7 +136,7 @@ function structural(page: Page): Candidate[] {
           element,
           name: labelOf(element) ?? humanized(element.localName),
           kind: 'shadow',
-          because: 'it has a shadow root',
+          because: message('part-because.shadow'),
           selector: ownSelector(element) ?? element.localName,
         },
       ];
@@ -147,7 +152,7 @@ function structural(page: Page): Candidate[] {
           element,
           name: nameOf(element, 'Dialog'),
           kind: 'pop-up',
-          because: 'a dialog',
+          because: message('part-because.dialog'),
           selector: ownSelector(element),
         },
       ];
@@ -157,7 +162,7 @@ function structural(page: Page): Candidate[] {
           element,
           name: nameOf(element, role === 'search' ? 'Search' : 'Form'),
           kind: 'form',
-          because: 'a form',
+          because: message('part-because.form'),
           selector: ownSelector(element) ?? (isOnly(page, element) ? element.localName : null),
         },
       ];
@@ -218,7 +223,7 @@ function named(page: Page): Candidate[] {
       element,
       name: labelOf(element) ?? name,
       kind,
-      because: `the class "${own}"${count > 1 ? `, ${count} times on a page` : ''}`,
+      because: message('part-because.class', { own, count }),
       selector: count === 1 ? ownSelector(element) : `.${escapeIdentifier(own)}`,
     }));
 }
@@ -255,7 +260,7 @@ function stemmed(page: Page): Candidate[] {
         element: holder,
         name: nameOf(holder, humanized(holder.id ?? lastingClasses(holder.classes)[0] ?? stem)),
         kind: 'embedded widget',
-        because: `${names.size} class names begin with "${stem}"`,
+        because: message('part-because.stem', { count: names.size, stem }),
         selector: ownSelector(holder),
       };
     });
@@ -276,7 +281,7 @@ function fixed(page: Page, view: StyleView): Candidate[] {
         element,
         name: nameOf(element, 'Fixed bar'),
         kind: 'pop-up',
-        because: 'it stands fixed over the page',
+        because: message('part-because.fixed'),
         selector: ownSelector(element),
       },
     ];

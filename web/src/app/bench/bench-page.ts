@@ -66,6 +66,9 @@ import { Announcer } from '../shared/spoken/announcer';
 import { LightingToggle } from '../shared/ui/lighting-toggle';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 
+/** What \"everywhere\" gathers, by the name of the element. */
+const KIND_OF: Readonly<Record<string, string>> = { a: 'link', button: 'button', input: 'field', p: 'paragraph' };
+
 /** The Bench: the page, what paints it in every state, and the override being written. */
 @Component({
   selector: 'uv-bench-page',
@@ -237,19 +240,7 @@ export class BenchPage {
   protected readonly kindWord = computed(() => {
     const selector = this.answers.inspection()?.lineage.at(-1)?.label ?? '';
     const tag = /^[a-z0-9]+/.exec(selector)?.[0] ?? '';
-    return (
-      (
-        {
-          a: 'links',
-          button: 'buttons',
-          input: 'fields',
-          h1: 'headings',
-          h2: 'headings',
-          h3: 'headings',
-          p: 'paragraphs',
-        } as Record<string, string>
-      )[tag] ?? ''
-    );
+    return /^h[1-6]$/.test(tag) ? 'heading' : (KIND_OF[tag] ?? '');
   });
   protected readonly differenceText = computed(() => {
     const [first] = this.differences();

@@ -97,9 +97,9 @@ export class MatchPage {
   protected readonly templateWords = computed(() => {
     const { templates = [], template = '' } = this.site.site()?.parts.find(({ id }) => id === this.onePart()) ?? {};
     return template !== ''
-      ? `Template: ${template}…`
+      ? wordsOf('match.template-of', { template })
       : templates.length > 0
-        ? `${templates.length + 1} templates…`
+        ? wordsOf('match.templates-count', { count: templates.length + 1 })
         : wordsOf('match.templates-2');
   });
   protected readonly variationName = computed(

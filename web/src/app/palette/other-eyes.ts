@@ -1,7 +1,7 @@
 import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import type { Palette, SeenPalette } from '@upper-veneer/core';
+import type { Palette, SeenPalette, Vision } from '@upper-veneer/core';
 import { Slider } from 'primeng/slider';
 
 /** The swatches as people with colour-vision deficiencies see them, and which of them come together. */
@@ -13,7 +13,7 @@ import { Slider } from 'primeng/slider';
     <header><h2 i18n>As other eyes see it</h2><span class="uv-soft" title="Machado, Oliveira, Fernandes 2009" i18n-title><ng-container i18n>severity </ng-container><p-slider [min]="0" [max]="1" [step]="0.05" [ngModel]="severity()" (ngModelChange)="severityChange.emit($event)" ariaLabel="Severity of the deficiency" i18n-ariaLabel /> {{ severity().toFixed(2) }}</span></header>
     <div class="row"><span class="uv-soft" i18n>as it is</span>@for (swatch of palette().swatches; track swatch.id) { <i [style.background]="swatch.css" [title]="swatch.name"></i> }</div>
     @for (row of seen(); track row.vision) {
-      <div class="row"><span class="uv-soft">{{ row.vision }}</span>@for (hex of row.hexes; track $index) { <i [style.background]="hex" [title]="hex"></i> }</div>
+      <div class="row"><span class="uv-soft">{{ visionWords(row.vision) }}</span>@for (hex of row.hexes; track $index) { <i [style.background]="hex" [title]="hex"></i> }</div>
     }
     @if (merging(); as text) { <p class="uv-soft">{{ text }}</p> }
   `,
@@ -43,4 +43,8 @@ export class OtherEyes {
       )
       .join(' · '),
   );
+
+  protected visionWords(vision: Vision): string {
+    return wordsOf(`vision.${vision}`);
+  }
 }

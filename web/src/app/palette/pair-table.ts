@@ -24,7 +24,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
                   @if (pair) {
                     <button type="button" [class.current]="pair === chosen()" [attr.aria-pressed]="pair === chosen()" [title]="titleOf(pair)" (click)="chosenKey.set(pair.text + '/' + pair.ground)">
                       <span class="sample" [style.background]="pair.groundHex" [style.color]="pair.textHex" [attr.data-sample]="pair.text === 'line' || pair.text === 'ring' ? '▬' : 'Aa'"></span>
-                      @if (pair.level === 'same') { <span class="uv-soft" i18n>same</span> } @else { <span class="ratio">{{ shown(pair.ratio) }}</span><uv-standing [standing]="pair.standing" /><span class="level">{{ pair.level }}</span> }
+                      @if (pair.level === 'same') { <span class="uv-soft" i18n>same</span> } @else { <span class="ratio">{{ shown(pair.ratio) }}</span><uv-standing [standing]="pair.standing" /><span class="level">{{ levelWords(pair.level) }}</span> }
                     </button>
                   }
                 </td>
@@ -35,7 +35,7 @@ import { StandingMark } from '../shared/ui/standing-mark';
       </table>
       </div>
       @if (chosen(); as pair) {
-        <p class="remedy" role="status"><strong i18n>{{ toldOf(pair.text) }} on {{ toldOf(pair.ground) }}</strong> {{ pair.ratio.toFixed(2) }} : 1, {{ pair.level }}{{ pair.isMeant ? '' : wordsOf('palette.not-meant-meet') }}.
+        <p class="remedy" role="status"><strong i18n>{{ toldOf(pair.text) }} on {{ toldOf(pair.ground) }}</strong> {{ pair.ratio.toFixed(2) }} : 1, {{ levelWords(pair.level) }}{{ pair.isMeant ? '' : wordsOf('palette.not-meant-meet') }}.
           @if (pair.remedy; as remedy) { <ng-container i18n>Nearest shade that passes: <i [style.background]="remedy.hex"></i><span class="uv-mono">{{ remedy.hex }}</span>, ΔE {{ remedy.moved.toFixed(1) }} away. </ng-container><button type="button" class="act" (click)="remedied.emit({ role: pair.text, hex: remedy.hex })" i18n>Fill {{ toldOf(pair.text) }} with it</button> } @else if (pair.standing !== 'holds' && pair.level !== 'same') { <ng-container i18n>No shade of it passes there. </ng-container>}
         </p>
       } @else { <p class="remedy uv-soft" i18n>Pairs that are meant to meet stand out. Press one for its exact ratio and the nearest shade that passes.</p> }
@@ -111,5 +111,11 @@ export class PairTable {
       level: pair.level,
       remedy,
     });
+  }
+
+  /** The levels of WCAG 2.2 by their names, the others in words. */
+  protected levelWords(level: Pair['level']): string {
+    if (level === 'AA large') return wordsOf('palette.level-large');
+    return level === 'holds' || level === 'fails' ? wordsOf(`standing.${level}`) : level;
   }
 }

@@ -3,7 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { CensusPlace } from '@upper-veneer/core';
+import type { CensusPlace, Use } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
@@ -52,7 +52,7 @@ import { standingWords } from './color-rows';
         <ul>
           @for (place of listed(); track $index) {
             <li>
-              <button type="button" [class.current]="place === shown()" (click)="chosenPlace.set(place)"><span>{{ place.use }}{{ place.state === 'rest' ? '' : ', ' + place.state }}{{ place.pseudo ? ' ::' + place.pseudo : '' }}</span><span class="uv-mono uv-soft">{{ place.property }}</span>@if (place.isHidden) { <span class="uv-soft" i18n>hidden</span> }</button>
+              <button type="button" [class.current]="place === shown()" (click)="chosenPlace.set(place)"><span>{{ useWords(place.use) }}{{ place.state === 'rest' ? '' : ', ' + place.state }}{{ place.pseudo ? ' ::' + place.pseudo : '' }}</span><span class="uv-mono uv-soft">{{ place.property }}</span>@if (place.isHidden) { <span class="uv-soft" i18n>hidden</span> }</button>
               <a [routerLink]="'/bench'" [queryParams]="spotOf(place)" i18n>Bench</a>
             </li>
           }
@@ -197,6 +197,10 @@ export class ColorDetail {
     state,
   }: CensusPlace): Readonly<Record<string, string | number>> {
     return { page: pageId, element, pseudo, property, state };
+  }
+
+  protected useWords(use: Use): string {
+    return wordsOf(`use.${use}`);
   }
 }
 

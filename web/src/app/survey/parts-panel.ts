@@ -1,5 +1,5 @@
 import { PART_KIND_WORDS } from '../shared/site/part-kind-words';
-import { wordsOf } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -62,7 +62,7 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = {
       <div class="suggested"><h2 i18n>Suggested by the structure of the pages</h2><p-button [label]="wordsOf('survey.take-all', { fresh: fresh().length })" [outlined]="true" size="small" (onClick)="take(fresh())" /></div>
       <table><thead class="uv-hidden"><tr><th scope="col" i18n>Part</th><th scope="col" i18n>Selector</th><th scope="col" i18n>Why</th><th scope="col" i18n>Pages</th><th scope="col" i18n>Acts</th></tr></thead><tbody>
         @for (proposal of fresh(); track proposal.selector) {
-          <tr><td>{{ proposal.name }}</td><td class="cut"><span class="uv-mono" [title]="proposal.selector">{{ proposal.selector }}</span></td><td class="uv-soft">{{ proposal.because }}</td><td class="number">{{ proposal.pageIds.length }}</td><td class="acts"><p-button label="Take" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('survey.take', { name: proposal.name })" (onClick)="take([proposal])" /></td></tr>
+          <tr><td translate="no">{{ proposal.name }}</td><td class="cut"><span class="uv-mono" [title]="proposal.selector">{{ proposal.selector }}</span></td><td class="uv-soft">{{ proposal.because }}</td><td class="number">{{ proposal.pageIds.length }}</td><td class="acts"><p-button label="Take" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('survey.take', { name: proposal.name })" (onClick)="take([proposal])" /></td></tr>
         }
       </tbody></table>
     }
@@ -124,11 +124,11 @@ export class PartsPanel {
     ),
     { initialValue: new Map() },
   );
-  readonly #proposals = toSignal<readonly PartProposal[], readonly PartProposal[]>(
+  readonly #proposals = toSignal<readonly Spoken<PartProposal>[], readonly Spoken<PartProposal>[]>(
     toObservable(this.site.site).pipe(
       askEngine(
         this.#engine,
-        (site, engine): Promise<readonly PartProposal[]> | null => (site ? engine.proposeParts() : null),
+        (site, engine): Promise<readonly Spoken<PartProposal>[]> | null => (site ? engine.proposeParts() : null),
         [],
       ),
     ),
@@ -143,7 +143,7 @@ export class PartsPanel {
         pages: found?.pages ?? 0,
         reach: [
           found ? REACH_WORDS[found.reachability] : wordsOf('survey.matches-nothing'),
-          part.openers.length > 0 ? 'opens' : '',
+          part.openers.length > 0 ? wordsOf('survey.opens') : '',
         ]
           .filter((text) => text !== '')
           .map((text) => ` · ${text}`)
@@ -210,7 +210,7 @@ export class PartsPanel {
     this.#store(withoutPart(this.#parts(), id));
   }
 
-  protected take(proposals: readonly PartProposal[]): void {
+  protected take(proposals: readonly Spoken<PartProposal>[]): void {
     this.#store(withProposals(this.#parts(), proposals));
   }
 

@@ -37,7 +37,7 @@ const LABELS: Readonly<Record<Reach, string>> = {
 export class ReachSwitch {
   readonly reach = input.required<Reach>();
   readonly counts = input.required<readonly Spoken<ReachCount>[]>();
-  /** Word for what "everywhere" gathers: buttons, links; empty where there is none. */
+  /** What "everywhere" gathers: button, link, field, heading, paragraph; empty for anything else. */
   readonly kind = input('');
   readonly chosen = output<Reach>();
 
@@ -47,10 +47,10 @@ export class ReachSwitch {
 
   #words({ reach, elements, pages }: Spoken<ReachCount>): string {
     const onPages = wordsOf('bench.page-pages-2', { pages });
-    if (reach === 'one' && elements === 1) return '1 element';
+    if (reach === 'one' && elements === 1) return wordsOf('bench.1-element');
     // Four of them leave no room for words.
     if (this.counts().length > 3) return `${elements}, ${onPages}`;
     if (reach !== 'everywhere' || this.kind() === '') return wordsOf('bench.of-2', { elements, onPages });
-    return `${elements} ${elements === 1 ? this.kind().replace(/s$/, '') : this.kind()}, ${onPages}`;
+    return wordsOf('bench.kind-count', { kind: this.kind(), elements, onPages });
   }
 }

@@ -86,7 +86,7 @@ describe('ReachSwitch', () => {
     const { host } = await create(ReachSwitch, {
       reach: 'alike',
       counts: [count('one', 1, 1), count('alike', 6, 3), count('everywhere', 41, 1)],
-      kind: 'buttons',
+      kind: 'button',
     });
     expect(
       [...host.querySelectorAll('.option')].map((option) =>

@@ -40,7 +40,7 @@ export class CompanionsList {
   protected readonly rows = computed(() =>
     this.companions().map((companion) => ({
       key: keyOf(companion),
-      kind: companion.kind,
+      kind: wordsOf(`companion.${companion.kind}`),
       name:
         companion.count > 1
           ? wordsOf('bench.alike', { name: companion.name, count: companion.count - 1 })

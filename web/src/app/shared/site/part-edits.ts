@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import type { PartsRequest, SiteDocument } from '@upper-veneer/contract';
 import type { PartProposal } from '@upper-veneer/core';
 
@@ -42,7 +42,7 @@ export function withoutPart(parts: readonly Part[], id: number): PartsRequest {
 }
 
 /** Proposals taken in, under names nobody has. */
-export function withProposals(parts: readonly Part[], proposals: readonly PartProposal[]): PartsRequest {
+export function withProposals(parts: readonly Part[], proposals: readonly Spoken<PartProposal>[]): PartsRequest {
   const taken = new Set(parts.map(({ name }) => name.toLowerCase()));
   const added = proposals.map(({ name, kind, selector, openers }): Part => {
     let own = name.slice(0, 56);

@@ -6,7 +6,7 @@ import type { HousePart } from '@upper-veneer/core';
 @Component({
   selector: 'uv-shape-sample',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `<span [style]="style()">{{ isType() ? 'Ag' : '' }}</span>`,
+  template: `<span translate="no" [style]="style()">{{ isType() ? 'Ag' : '' }}</span>`,
   host: { 'aria-hidden': 'true' },
   styles: `
     :host { display: inline-grid; flex: none; place-items: center; width: 34px; height: 26px; overflow: hidden; }

@@ -1,0 +1,6 @@
+import 'reflect-metadata';
+import { bootstrapApplication } from '@angular/platform-browser';
+import { App } from './app';
+import { appConfig } from './app.config';
+
+bootstrapApplication(App, appConfig).catch((error: unknown) => console.error(error));
