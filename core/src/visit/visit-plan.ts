@@ -89,7 +89,7 @@ export function describeStep({ act, selector, words, frame, text, width }: Visit
     case 'scroll':
       return aim === '' ? message('visit.scroll-end') : message('visit.scroll-to', { what });
     case 'width':
-      return message('visit.px', { width: width ?? 0 });
+      return message('visit.at-width', { width: width ?? 0 });
     case 'anew':
       return message('visit.begin-anew-as-visitor');
   }

@@ -210,9 +210,9 @@ export class BenchPage {
     return lead
       ? wordsOf('bench.why-this-colour', {
           stateWord: this.answers.stateWord(state).toLowerCase(),
-          say: say(rowTold(row)).toLowerCase(),
+          what: say(rowTold(row)).toLowerCase(),
         })
-      : wordsOf('bench.why-as', { stateWord: this.answers.stateWord(state).toLowerCase(), say: say(words) });
+      : wordsOf('bench.why-as', { stateWord: this.answers.stateWord(state).toLowerCase(), what: say(words) });
   });
   protected readonly flashWords = computed(() => {
     const places = this.flash.shown()?.places ?? [];

@@ -27,7 +27,7 @@ export function proofWords(proof: Spoken<MatchProof>, isLitTwice: boolean): stri
   const lit = isLitTwice ? wordsOf('match.both-lightings') : '';
   const places = wordsOf('match.places-resolved', {
     looked: proof.looked.toLocaleString('en'),
-    say: say(proofSettingMessage(proof.at)),
+    what: say(proofSettingMessage(proof.at)),
     lit,
   });
   return isProved(proof) ? wordsOf('match.proved', { places }) : wordsOf('match.not-proved', { places });

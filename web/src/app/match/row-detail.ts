@@ -249,7 +249,7 @@ export class RowDetail {
   }
 
   protected toldOf({ property, name }: PlaceView): string {
-    return wordsOf('match.of', { say: say(propertyTold(property)), name });
+    return wordsOf('match.property-of', { what: say(propertyTold(property)), name });
   }
 
   protected tick(place: FoundPlace): void {

@@ -32,7 +32,7 @@ const PARTNERS: Readonly<Partial<Record<RoleName, RoleName>>> = {
   template: `
     <ol>@for (step of steps(); track step.shade) {
       <li [class.own]="step.shade === 0">
-        <span class="tone" [style.background]="step.hex" [style.color]="partner().hex" [title]="wordsOf('palette.1-with', { hex: step.hex, ratio: step.ratio.toFixed(2), name: partner().name })" data-sample="Aa"></span>
+        <span class="tone" [style.background]="step.hex" [style.color]="partner().hex" [title]="wordsOf('palette.ratio-with', { hex: step.hex, ratio: step.ratio.toFixed(2), name: partner().name })" data-sample="Aa"></span>
         <span>{{ shown(step.ratio) }}</span><span class="uv-soft">{{ step.mark }}</span>
       </li>
     }</ol>

@@ -262,7 +262,7 @@ export class Suggestions {
       return {
         hex: hexOf(step),
         figure,
-        words: ground ? wordsOf('palette.1-ground', { step: hexOf(step), figure }) : hexOf(step),
+        words: ground ? wordsOf('palette.ratio-on-ground', { step: hexOf(step), figure }) : hexOf(step),
       };
     });
   });
@@ -303,7 +303,7 @@ function lowestView(roles: Colors | null): { readonly lowest: string; readonly l
   const lowest = roles && lowestPair(roles);
   if (!lowest) return { lowest: '', lowestWords: '' };
   const figure = (Math.floor(lowest.ratio * 10) / 10).toFixed(1);
-  const words = wordsOf('palette.of', { role: roleWords(lowest.above), role2: roleWords(lowest.below) });
+  const words = wordsOf('palette.role-on-role', { role: roleWords(lowest.above), role2: roleWords(lowest.below) });
   return {
     lowest: figure,
     lowestWords: wordsOf('palette.its-lowest-pair-1', { words, ratio: lowest.ratio.toFixed(2), wanted: lowest.wanted }),

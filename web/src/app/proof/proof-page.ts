@@ -143,7 +143,7 @@ export class ProofPage {
     { width: 0, label: wordsOf('proof.every-width') },
     ...[...new Set((this.store.proof()?.settings ?? []).map(({ width }) => width))].map((width) => ({
       width,
-      label: wordsOf('proof.px-2', { width }),
+      label: wordsOf('proof.width', { width }),
     })),
   ]);
   /** Findings on the page and at the width chosen. */

@@ -57,7 +57,7 @@ export function whereWords(
   const isOnEvery = pages.every((page) => pageIds.includes(page.id) || isSpecimen(page));
   const all = new Set(proof.settings.map(({ width }) => width)).size;
   return [
-    wordsOf('proof.of', { things: things.toLocaleString('en'), things2: things }),
+    wordsOf('proof.place-count', { things: things.toLocaleString('en'), things2: things }),
     states.map((state) => say(proofStateTold(state)).toLowerCase()).join(', '),
     isOnEvery && names.length > 1
       ? wordsOf('proof.every-page-2')

@@ -125,7 +125,7 @@ export class RequestItemCard {
   protected lookWords({ property, value, state, widths }: RequestLook): string {
     const when = state === null ? wordsOf('requests.every-state') : say(stateTold(state)).toLowerCase();
     const from = widths?.min == null ? '' : wordsOf('requests.from-px', { min: widths.min });
-    const to = widths?.max == null ? '' : wordsOf('requests.px', { max: widths.max });
+    const to = widths?.max == null ? '' : wordsOf('requests.up-to-width', { max: widths.max });
     return `${say(propertyTold(property))}: ${say(valueTold({ palette: this.#site.palette() }, value))}, ${when}${from}${to}`;
   }
 

@@ -181,8 +181,8 @@ export class SheetPage {
     const css = this.css();
     if (css === '') return '';
     return wordsOf('sheet.lines-kb', {
-      split: css.trimEnd().split('\n').length.toLocaleString('en'),
-      encode: (new TextEncoder().encode(css).length / 1024).toFixed(1),
+      lines: css.trimEnd().split('\n').length.toLocaleString('en'),
+      size: (new TextEncoder().encode(css).length / 1024).toFixed(1),
     });
   });
 

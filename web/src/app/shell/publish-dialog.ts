@@ -121,7 +121,7 @@ export class PublishDialog {
   async #check(): Promise<void> {
     this.found.set(
       await withProgress(
-        (done: number, total: number) => this.checked.set(wordsOf('shell.of', { done, total })),
+        (done: number, total: number) => this.checked.set(wordsOf('shell.done-of-total', { done, total })),
         (listener) => this.#engine.remote.failing(listener),
       ),
     );

@@ -27,7 +27,7 @@ import { withProgress } from '../shared/engine/with-progress';
     @if (property(); as found) {
       <div class="head">
         <uv-color-chip [color]="found.hex" />
-        <div><h2 class="uv-mono" [title]="found.name">{{ found.name }}</h2><p class="uv-soft" [title]="wordsOf('survey.of-4', { selector: found.selector, sheet: found.sheet })" i18n>{{ found.value }} · {{ found.places }} {found.places, plural, =1 {place follows} other {places follow}}</p></div>
+        <div><h2 class="uv-mono" [title]="found.name">{{ found.name }}</h2><p class="uv-soft" [title]="wordsOf('survey.selector-in-sheet', { selector: found.selector, sheet: found.sheet })" i18n>{{ found.value }} · {{ found.places }} {found.places, plural, =1 {place follows} other {places follow}}</p></div>
       </div>
       <uv-value-picker [palette]="site.palette()" [current]="own()?.value ?? null" (picked)="set($event)" />
       <p class="acts">

@@ -24,7 +24,7 @@ export function points(difference: number): string {
 }
 
 export function rangeWords([low, high]: Range): string {
-  return wordsOf('trial.of', { points: points(low), points2: points(high) });
+  return wordsOf('trial.point-range', { points: points(low), points2: points(high) });
 }
 
 /** A day as it is read: `4 May`. */
@@ -36,7 +36,7 @@ export function dayWords(day: string): string {
 export function listed(names: readonly string[]): string {
   return names.length < 2
     ? names.join('')
-    : wordsOf('trial.of-2', { names: names.slice(0, -1), at: names.at(-1) ?? '' });
+    : wordsOf('trial.list-end', { names: names.slice(0, -1), at: names.at(-1) ?? '' });
 }
 
 /** Where a trial stands, in a line. */

@@ -134,10 +134,10 @@ export class CellEditor {
   protected readonly stateWord = computed(() => this.answers.stateWord(this.selection.cell().state).toLowerCase());
   protected readonly heading = computed(() =>
     this.isOnScrollbar()
-      ? wordsOf('bench.becomes', { say: say(rowTold(this.selection.cell().row)) })
+      ? wordsOf('bench.becomes', { what: say(rowTold(this.selection.cell().row)) })
       : wordsOf('bench.becomes-2', {
           stateWord: this.answers.stateWord(this.selection.cell().state),
-          say: say(rowTold(this.selection.cell().row)).toLowerCase(),
+          what: say(rowTold(this.selection.cell().row)).toLowerCase(),
         }),
   );
   protected readonly properties = computed(() =>
@@ -174,7 +174,7 @@ export class CellEditor {
     const key = JSON.stringify(own);
     return ranges.some(({ range }) => JSON.stringify(range) === key)
       ? ranges
-      : [...ranges, { label: wordsOf('bench.px', { min: own?.min ?? '', max: own?.max ?? '' }), range: own }];
+      : [...ranges, { label: wordsOf('bench.width-range', { min: own?.min ?? '', max: own?.max ?? '' }), range: own }];
   });
   protected readonly ranges = computed(() =>
     this.#ranges().map(({ label, range }) => ({ label, key: JSON.stringify(range) })),

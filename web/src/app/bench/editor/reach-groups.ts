@@ -92,7 +92,7 @@ export class ReachGroups {
   protected readonly lookAlikes = computed(() => this.offers()?.lookAlikes ?? []);
   protected readonly countWords = computed(() => {
     const [shown, found] = [this.groups().length, this.offers()?.found ?? 0];
-    return wordsOf('bench.of', { case: shown < found ? 'yes' : 'no', shown, found });
+    return wordsOf('bench.group-count', { case: shown < found ? 'yes' : 'no', shown, found });
   });
   protected readonly isPartial = computed(() => (this.offers()?.looked ?? 0) < this.site.captured().length);
   protected readonly chosenWords = computed(

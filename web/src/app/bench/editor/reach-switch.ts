@@ -47,10 +47,10 @@ export class ReachSwitch {
 
   #words({ reach, elements, pages }: Spoken<ReachCount>): string {
     const onPages = wordsOf('bench.page-pages-2', { pages });
-    if (reach === 'one' && elements === 1) return wordsOf('bench.1-element');
+    if (reach === 'one' && elements === 1) return wordsOf('bench.one-element');
     // Four of them leave no room for words.
     if (this.counts().length > 3) return `${elements}, ${onPages}`;
-    if (reach !== 'everywhere' || this.kind() === '') return wordsOf('bench.of-2', { elements, onPages });
+    if (reach !== 'everywhere' || this.kind() === '') return wordsOf('bench.elements-on-pages', { elements, onPages });
     return wordsOf('bench.kind-count', { kind: this.kind(), elements, onPages });
   }
 }

@@ -108,7 +108,7 @@ export class PliesList {
             ? wordsOf('bench.invalid-once-its-variables', { declaration: ply.declaration })
             : ply.settled === ply.value
               ? ply.declaration
-              : wordsOf('bench.of-3', { declaration: ply.declaration, settled: ply.settled }),
+              : wordsOf('bench.that-is', { declaration: ply.declaration, settled: ply.settled }),
         specificity: ply.specificity ? formatSpecificity(ply.specificity) : '–',
         indent: Math.min(i * 10, 60),
       };

@@ -51,7 +51,7 @@ export class FindField {
       return;
     }
     this.#at = (this.#at + 1) % elements.length;
-    this.words.set(wordsOf('bench.of-4', { at: this.#at + 1, elements: elements.length }));
+    this.words.set(wordsOf('bench.place-of', { at: this.#at + 1, elements: elements.length }));
     this.chosen.emit(elements[this.#at]);
   }
 }

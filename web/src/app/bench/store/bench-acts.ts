@@ -101,7 +101,7 @@ export class BenchActs {
       this.#answers.cellOverrides(),
       wordsOf('bench.clear', {
         stateWord: this.#answers.stateWord(state).toLowerCase(),
-        say: say(this.#selection.rowProperty().words),
+        what: say(this.#selection.rowProperty().words),
         name: this.#name(),
       }),
     );
@@ -165,7 +165,7 @@ export class BenchActs {
           leftAlone > 0
             ? LEFT_ALONE
             : only
-              ? wordsOf('bench.already-follows-from-rest', { say: say(stateTold(only)) })
+              ? wordsOf('bench.already-follows-from-rest', { what: say(stateTold(only)) })
               : wordsOf('bench.all-states-already-follow'),
         isLost: false,
       });
@@ -174,7 +174,7 @@ export class BenchActs {
     this.#asked.next({
       label: wordsOf('bench.from-rest', {
         only: only ? 'yes' : 'no',
-        say: only ? say(stateTold(only)) : '',
+        what: only ? say(stateTold(only)) : '',
         name: this.#name(),
         left: leftWords(leftAlone),
       }),
@@ -295,7 +295,7 @@ export class BenchActs {
     this.refusal.set(plan.refused[0] ?? '');
     if (plan.refused.length > 0) return;
     this.#store({
-      label: wordsOf('bench.widths', { say: say(stateTold(before.state)), name: this.#name() }),
+      label: wordsOf('bench.widths', { what: say(stateTold(before.state)), name: this.#name() }),
       put: plan.put,
       drop: [...new Set([...plan.drop, before.id])].filter((id) => !plan.put.some((override) => override.id === id)),
     });

@@ -48,7 +48,7 @@ export class CompanionsList {
       from:
         companion.kind === 'shadow'
           ? wordsOf('bench.has-shadow')
-          : wordsOf('bench.1-needs', {
+          : wordsOf('bench.ratio-needs', {
               state: companion.state,
               stateWords: companion.stateWords.toLowerCase(),
               ratio: short(companion.ratio),

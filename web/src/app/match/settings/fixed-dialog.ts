@@ -98,7 +98,7 @@ export class FixedDialog {
   protected add(): void {
     if (this.problem() !== '') return;
     const own = { ...this.own(), surface: this.own().surface.trim() };
-    this.#store.change(wordsOf('match.name-as-fixed', { say: say(placeMessage(own)) }), (sheet) => ({
+    this.#store.change(wordsOf('match.name-as-fixed', { what: say(placeMessage(own)) }), (sheet) => ({
       ...sheet,
       fixed: [...sheet.fixed, own],
     }));

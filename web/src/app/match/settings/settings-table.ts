@@ -41,7 +41,7 @@ import { NOTATION_WORDS, valueWordsOf } from './setting-words';
               @if (row.isLeft) { <span class="uv-soft" i18n>left alone</span> }
               @else if (row.planned.handOver === 'same') { <span class="uv-soft" i18n>the same there</span> }
               @else {
-                <label [title]="row.at"><input type="checkbox" tabindex="-1" [checked]="row.planned.handOver === 'handed'" [attr.aria-label]="wordsOf('match.stands-over-there', { name: row.name })" (click)="$event.stopPropagation()" (change)="handed.emit({ field: row.planned, isThere: row.planned.handOver !== 'handed' })" /> @if (row.planned.handOver === 'out-of-date') { <span class="late" i18n><span aria-hidden="true">◆</span> differs there</span> } @else { {{ row.planned.handOver === 'handed' ? wordsOf('match.of-2') : wordsOf('match.not-yet') }} }</label>
+                <label [title]="row.at"><input type="checkbox" tabindex="-1" [checked]="row.planned.handOver === 'handed'" [attr.aria-label]="wordsOf('match.stands-over-there', { name: row.name })" (click)="$event.stopPropagation()" (change)="handed.emit({ field: row.planned, isThere: row.planned.handOver !== 'handed' })" /> @if (row.planned.handOver === 'out-of-date') { <span class="late" i18n><span aria-hidden="true">◆</span> differs there</span> } @else { {{ row.planned.handOver === 'handed' ? wordsOf('match.yes') : wordsOf('match.not-yet') }} }</label>
                 <button type="button" tabindex="-1" [attr.aria-label]="wordsOf('match.copy-for', { text: row.text, name: row.name })" (click)="copied.emit(row.planned); $event.stopPropagation()" i18n>Copy</button>
               }
             </td>

@@ -47,7 +47,7 @@ const STANDING_WORDS: Readonly<Record<LookRow['standing'], string>> = {
     @if (picture(); as drawn) {
       <div class="pictures">
         @for (width of widths; track width) {
-          <uv-scope-picture [heading]="wordsOf('proof.px', { width: width })" [page]="framed(drawn)" [width]="width" [element]="row().element" [forced]="drawn.forced" [leastScale]="0.15" />
+          <uv-scope-picture [heading]="wordsOf('proof.width', { width: width })" [page]="framed(drawn)" [width]="width" [element]="row().element" [forced]="drawn.forced" [leastScale]="0.15" />
         }
       </div>
     }

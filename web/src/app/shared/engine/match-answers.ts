@@ -224,7 +224,7 @@ function firstByWords(places: readonly Follower[], site: SiteModel): Map<string,
   const found = new Map<string, Follower>();
   for (const place of places) {
     const name = say(nameTold(elementOf(pageOf(site, place.pageId), place.element), place.pseudo));
-    const words = wordsOf('screen.of', { say: say(propertyTold(place.property)), name, state: place.state });
+    const words = wordsOf('screen.property-of', { what: say(propertyTold(place.property)), name, state: place.state });
     if (!found.has(words)) found.set(words, place);
   }
   return found;

@@ -31,7 +31,7 @@ export function trialAnswers(opened: () => SiteModel): TrialApi {
       const fails = proof.findings.flatMap(({ kind, level, title, places }) => {
         const there = places.filter((place) => isIn(place.partId));
         return (kind === 'reads' || kind === 'seen') && level === 'fails' && there.length > 0
-          ? [wordsOf('screen.place-places', { say: say(title), there: there.length })]
+          ? [wordsOf('screen.place-places', { what: say(title), there: there.length })]
           : [];
       });
       const looks = proof.cells

@@ -23,7 +23,7 @@ export class UnreadMark {
     const parts: string[] = [];
     if (this.elements() > 0)
       parts.push(
-        wordsOf('screen.of-2', { elements: this.elements().toLocaleString('en'), elements2: this.elements() }),
+        wordsOf('screen.element-count', { elements: this.elements().toLocaleString('en'), elements2: this.elements() }),
       );
     if (this.#reasons().length > 0)
       parts.push(

@@ -56,7 +56,7 @@ export class BecomesList {
       ...(reading?.kept ?? []).map(({ selector, reason, start, end }) => ({
         mark: '◧',
         words: wordsOf('sheet.comment-stays-as-own', { case: selector === '' ? 'yes' : 'no', selector }),
-        why: selector === '' ? '' : wordsOf('sheet.of', { reason }),
+        why: selector === '' ? '' : wordsOf('sheet.it-reason', { reason }),
         start,
         end,
       })),

@@ -93,7 +93,7 @@ export class RevisionList {
       if (!decision || revision === undefined) continue;
       const { sums } = decision.figures;
       const rates = sums.map(({ variation, rate, seen }) =>
-        wordsOf('sheet.of-2', { variation, what: (100 * rate).toFixed(2), seen: seen.toLocaleString('en') }),
+        wordsOf('sheet.share-of-seen', { variation, what: (100 * rate).toFixed(2), seen: seen.toLocaleString('en') }),
       );
       const words = wordsOf('sheet.decided-for', {
         name,

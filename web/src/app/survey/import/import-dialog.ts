@@ -123,7 +123,7 @@ export class ImportDialog implements OnInit {
   );
   protected readonly progressWords = computed(() => {
     const { done, total } = this.progress();
-    return total > 0 ? wordsOf('survey.of', { done, total }) : done > 0 ? String(done) : '';
+    return total > 0 ? wordsOf('survey.done-of-total', { done, total }) : done > 0 ? String(done) : '';
   });
   protected readonly result = computed(() => {
     const step = this.step();
@@ -227,7 +227,7 @@ export class ImportDialog implements OnInit {
       name: 'asking',
       problem: {
         title: wordsOf('survey.not-brought'),
-        message: wordsOf('survey.of-2', { pop: field.split('.').pop() ?? '', reason }),
+        message: wordsOf('survey.field-reason', { pop: field.split('.').pop() ?? '', reason }),
       },
     });
     return null;
@@ -296,7 +296,7 @@ function listed(names: readonly string[]): string {
     names.length > 5 ? [...names.slice(0, 4), wordsOf('survey.more-3', { names: names.length - 4 })] : names;
   return shown.length < 2
     ? shown.join('')
-    : wordsOf('survey.of-3', { shown: shown.slice(0, -1).join('; '), at: shown.at(-1) ?? '' });
+    : wordsOf('survey.list-end', { shown: shown.slice(0, -1).join('; '), at: shown.at(-1) ?? '' });
 }
 
 function sizeWords(bytes: number): string {
