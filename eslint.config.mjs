@@ -40,9 +40,22 @@ export default tseslint.config(
   },
   // What opens over the page says where the focus goes, as HTML asks of dialogs.
   {
-    files: ['web/src/**/*.html'],
+    files: ['web/src/app/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
-    rules: { '@angular-eslint/template/no-autofocus': 'off' },
+    rules: {
+      '@angular-eslint/template/no-autofocus': 'off',
+      // Attributes that are read out are told by the crawl over every screen in English between marks.
+      '@angular-eslint/template/i18n': [
+        'error',
+        {
+          checkId: false,
+          checkText: true,
+          checkAttributes: false,
+          ignoreTags: ['code', 'pre', 'kbd'],
+          allowMarkupInContent: true,
+        },
+      ],
+    },
   },
   {
     files: ['**/*.mjs'],

@@ -40,7 +40,7 @@ const MOST_BYTES = 2_000_000;
           <div class="told" role="status">
             <p><strong>{{ laidWords(laid) }}</strong></p>
             @if (laid.misfits.length + laid.wider.length > 0) {
-              <ul class="uv-scroll">@for (misfit of misfitsOf(laid); track $index) { <li>@if (misfit.selector) { <span class="uv-mono">{{ misfit.selector }}</span> } @else { <ng-container i18n>own CSS </ng-container>} {{ misfit.property }} <span class="uv-soft">{{ misfit.reason }}</span></li> }</ul>
+              <ul class="uv-scroll">@for (misfit of misfitsOf(laid); track $index) { <li>@if (misfit.selector) { <span class="uv-mono">{{ misfit.selector }}</span> } @else { <ng-container i18n> own CSS </ng-container>} {{ misfit.property }} <span class="uv-soft">{{ misfit.reason }}</span></li> }</ul>
             }
           </div>
         }

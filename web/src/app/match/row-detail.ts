@@ -49,7 +49,7 @@ const MOST_LISTED = 60;
         <h2>{{ rows().length > 1 ? wordsOf('match.colours-2', { rows: rows().length }) : words() }}</h2>
       </header>
       <p class="uv-soft reason">
-        @if (rows().length > 1) { <ng-container i18n>What is chosen here goes to all of them. </ng-container>}
+        @if (rows().length > 1) { <ng-container i18n> What is chosen here goes to all of them. </ng-container>}
         @else { {{ lead.reason }}<br /><uv-nearest-brand [css]="lead.found.hex" [palette]="site.palette()" /> }
       </p>
       <div class="acts">
@@ -72,7 +72,7 @@ const MOST_LISTED = 60;
       </div>
       <h3 i18n>Becomes</h3>
       @if (rows().length > 1) {
-        <label class="keeps"><input type="checkbox" [checked]="keepsLightness()" (change)="keepsLightness.set(!keepsLightness())" /> <ng-container i18n>each as light beside the first as it was found</ng-container></label>
+        <label class="keeps"><input type="checkbox" [checked]="keepsLightness()" (change)="keepsLightness.set(!keepsLightness())" /> <ng-container i18n> each as light beside the first as it was found</ng-container></label>
       }
       <ul class="values" aria-label="Values" i18n-aria-label>
         @for (entry of values(); track entry.words) {

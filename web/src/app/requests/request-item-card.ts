@@ -34,7 +34,7 @@ import { RequestsStore } from './requests-store';
     </div>
     @if (holds(); as found) {
       <p class="holds" role="status">
-        @if (found.misses > 0) { <uv-standing standing="fails" /> <ng-container i18n>{{ found.misses }} of {{ found.places }} places have not the look: <a routerLink="/bench" [queryParams]="spotOf(found.missed[0])">{{ missedWords() }}</a></ng-container> }
+        @if (found.misses > 0) { <uv-standing standing="fails" /> <ng-container i18n> {{ found.misses }} of {{ found.places }} places have not the look: <a routerLink="/bench" [queryParams]="spotOf(found.missed[0])">{{ missedWords() }}</a></ng-container> }
         @else if (found.unseen.length > 0) { <uv-standing standing="look" /> {{ found.unseen[0] }} }
         @else { <uv-standing standing="holds" /> <span title="Each state by itself and two that come together; what browsers paint over fields they filled in, and states of other elements, are not looked at" i18n-title i18n>Holds on {{ found.places }} {found.places, plural, =1 {place} other {places}}, in every state of its own, width and page: {{ found.compared }} comparisons</span> }
       </p>

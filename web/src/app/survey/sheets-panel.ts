@@ -21,7 +21,7 @@ import { SiteStore } from '../shared/site/site-store';
       <span><ng-container i18n>Order on </ng-container><p-select [options]="$any(site.captured())" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page whose stylesheets are shown" i18n-ariaLabel /></span>
       <span><ng-container i18n>The veneer is loaded </ng-container><p-select [options]="$any(places())" optionLabel="label" optionValue="place" [ngModel]="site.site()?.veneerPlace" (ngModelChange)="place($event)" size="small" ariaLabel="Where the veneer is loaded" i18n-ariaLabel /></span>
     </div>
-    <p class="uv-soft note"><ng-container i18n>Later sheets win ties.</ng-container>@if (likePages().length > 1) { <ng-container i18n>A change of order holds for all {{ likePages().length }} pages that load these sheets in this order. </ng-container>}</p>
+    <p class="uv-soft note"><ng-container i18n>Later sheets win ties.</ng-container>@if (likePages().length > 1) { <ng-container i18n> A change of order holds for all {{ likePages().length }} pages that load these sheets in this order. </ng-container>}</p>
     <ol>
       @for (row of rows(); track $index) {
         <li [class.veneer]="row.index === -1">

@@ -33,7 +33,7 @@ interface Planned {
         <label><ng-container i18n>Name</ng-container><input pInputText pSize="small" name="name" maxlength="120" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" /></label>
         <fieldset>
           <legend i18n>Looks, held against the first of them</legend>
-          <label class="tick"><input type="checkbox" name="draft" [ngModel]="withDraft()" (ngModelChange)="withDraft.set($event)" /> <ng-container i18n>As the draft is</ng-container></label>
+          <label class="tick"><input type="checkbox" name="draft" [ngModel]="withDraft()" (ngModelChange)="withDraft.set($event)" /> <ng-container i18n> As the draft is</ng-container></label>
           @for (own of trials.variations(); track own.id) {
             <label class="tick"><input type="checkbox" [name]="'v' + own.id" [ngModel]="chosen().includes(own.id)" (ngModelChange)="choose(own.id, $event)" /> {{ own.name }} <span class="uv-soft" i18n>revision {{ own.revision }}{{ own.settings.length > 0 ? wordsOf('trial.settings') : '' }}</span><button type="button" class="away" [attr.aria-label]="wordsOf('trial.take-away', { name: own.name })" (click)="drop(own.id); $event.preventDefault()" i18n>Take away</button></label>
           } @empty { <p class="uv-soft" i18n>No variation is kept yet. In Match, “As a variation…” keeps a match without changing the draft.</p> }

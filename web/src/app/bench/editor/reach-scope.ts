@@ -19,7 +19,7 @@ const MOST_MATCHES = 60;
       <div class="panel">
         <section>
           <h2 i18n>Pages</h2>
-          <label><input type="checkbox" autofocus [checked]="selection.pages() === null" (change)="acts.setPages(selection.pages() === null ? [selection.pageId()] : null)" /> <ng-container i18n>All pages</ng-container></label>
+          <label><input type="checkbox" autofocus [checked]="selection.pages() === null" (change)="acts.setPages(selection.pages() === null ? [selection.pageId()] : null)" /> <ng-container i18n> All pages</ng-container></label>
           @for (page of site.captured(); track page.id) { <label><input type="checkbox" [disabled]="selection.pages() === null" [checked]="isOn(page.id)" (change)="togglePage(page.id)" /> {{ page.name }}</label> }
           <p class="uv-soft" i18n>A page is told from others by a class or id of its own.</p>
         </section>

@@ -45,7 +45,7 @@ import { SettingsStore } from './settings-store';
           <h3 i18n>The maker’s presets</h3>
           <ul class="presets">
             @for (entry of presets(); track entry.preset.name) {
-              <li><button type="button" [attr.aria-pressed]="entry.preset.name === own.text" (click)="settle({ kind: 'literal', css: entry.preset.css })"><uv-color-chip [color]="entry.preset.css" /><span>{{ entry.preset.name }}</span>@if (entry.figure) { <span class="uv-soft">ΔE {{ entry.figure }}</span> }</button></li>
+              <li><button type="button" [attr.aria-pressed]="entry.preset.name === own.text" (click)="settle({ kind: 'literal', css: entry.preset.css })"><uv-color-chip [color]="entry.preset.css" /><span>{{ entry.preset.name }}</span>@if (entry.figure) { <span class="uv-soft" i18n>ΔE {{ entry.figure }}</span> }</button></li>
             }
           </ul>
         }

@@ -45,7 +45,7 @@ const MOST_LISTED = 40;
                     @if (own.faults.length > most) { <li class="uv-soft" i18n>and {{ own.faults.length - most }} more</li> }
                   </ul>
                 }
-                <p class="uv-soft basis"><ng-container i18n>{{ own.looks }} things looked at on {{ own.pages }} {own.pages, plural, =1 {page} other {pages}}, in every state, width and lighting (pictures and alignment at rest), against the form shown now.</ng-container>@if (own.unseen.length > 0) { <ng-container i18n>Not looked at: {{ own.unseen.join(', ') }}. </ng-container>}</p>
+                <p class="uv-soft basis"><ng-container i18n>{{ own.looks }} things looked at on {{ own.pages }} {own.pages, plural, =1 {page} other {pages}}, in every state, width and lighting (pictures and alignment at rest), against the form shown now.</ng-container>@if (own.unseen.length > 0) { <ng-container i18n> Not looked at: {{ own.unseen.join(', ') }}. </ng-container>}</p>
               }
             </li>
           }

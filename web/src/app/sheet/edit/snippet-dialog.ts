@@ -19,7 +19,7 @@ const MOST_BYTES = 400_000;
     <p-dialog appendTo="body" [visible]="true" (visibleChange)="closed.emit()" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '640px', maxWidth: '96vw' }" header="Put CSS in" i18n-header>
       <form class="form" (ngSubmit)="put()">
         <p class="uv-soft" i18n>An earlier sheet of yours, or a snippet. What stands in the sheet already is left out; the rest goes to the part it is for, and nothing is taken over before you have seen what becomes of it.</p>
-        <label for="uv-snippet">CSS</label>
+        <label for="uv-snippet" i18n>CSS</label>
         <textarea pTextarea id="uv-snippet" name="css" class="uv-mono" rows="12" spellcheck="false" autofocus [ngModel]="css()" (ngModelChange)="css.set($event); problem.set('')"></textarea>
         @if (problem() !== '') { <p class="problem" role="alert">{{ problem() }}</p> }
         <div class="acts">

@@ -23,7 +23,7 @@ import { TrialsStore } from '../../shared/trials/trials-store';
             <strong>{{ revision.number }}</strong>
             <span class="note">{{ revision.note || wordsOf('sheet.no-note') }}</span>
             <span class="marks">{{ marksOf(revision.number) }}</span>
-            <span class="uv-soft facts"><ng-container i18n>{{ revision.savedAt | date: 'd MMM y, HH:mm' }} · {{ revision.rules }} {revision.rules, plural, =1 {rule} other {rules}}</ng-container>@if (revision.proof; as proof) { <ng-container i18n>· {{ proof.fails }} {proof.fails, plural, =1 {fails} other {fail}}</ng-container>}@if (revision.isUntidied) {<ng-container i18n>, <b>not tidied</b>: that took too long or failed, so the sheet is longer than it need be</ng-container>}</span>
+            <span class="uv-soft facts"><ng-container i18n>{{ revision.savedAt | date: 'd MMM y, HH:mm' }} · {{ revision.rules }} {revision.rules, plural, =1 {rule} other {rules}}</ng-container>@if (revision.proof; as proof) { <ng-container i18n> · {{ proof.fails }} {proof.fails, plural, =1 {fails} other {fail}}</ng-container>}@if (revision.isUntidied) {<ng-container i18n>, <b>not tidied</b>: that took too long or failed, so the sheet is longer than it need be</ng-container>}</span>
           </button>
           @for (words of decidedFor(revision.number); track words) { <p class="uv-soft decided">{{ words }}</p> }
           @if (revision.number === chosen()) {
