@@ -26,7 +26,9 @@ export async function readPalette(path: string, lighting: Lighting): Promise<Pal
   });
   const { palette, problems } = readTokenPalette(text);
   if (problems.length > 0)
-    throw new UsageProblem(`${path}: ${problems.map(({ where, reason }) => `${say(where)}: ${say(reason)}`).join('; ')}`);
+    throw new UsageProblem(
+      `${path}: ${problems.map(({ where, reason }) => `${say(where)}: ${say(reason)}`).join('; ')}`,
+    );
   const colorOf = (role: RoleName): string | undefined =>
     palette.swatches.find(({ id }) => id === palette.roles.find((fill) => fill.role === role)?.swatchId)?.css;
   const [ground, ink, accent] = (['ground', 'ink', 'accent'] as const).map((role) => colorOfCss(colorOf(role) ?? ''));

@@ -13,7 +13,8 @@ export const MARKS = ['\u200b', '\u00ad'] as const;
 export function languageFor(tags: readonly string[]): Language {
   for (const tag of tags) {
     if (tag === MARKED) return { tag, words: marked(EN) };
-    const own = LANGUAGES.find((language) => language.tag === tag) ?? LANGUAGES.find(({ tag: one }) => one === base(tag));
+    const own =
+      LANGUAGES.find((language) => language.tag === tag) ?? LANGUAGES.find(({ tag: one }) => one === base(tag));
     if (own) return own;
   }
   return LANGUAGES[0];

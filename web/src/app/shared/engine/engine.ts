@@ -47,7 +47,10 @@ export class Engine {
   }
 
   #start(): Worker {
-    const worker = new Worker(new URL('./engine.worker', import.meta.url), { type: 'module', name: chosenLanguage().tag });
+    const worker = new Worker(new URL('./engine.worker', import.meta.url), {
+      type: 'module',
+      name: chosenLanguage().tag,
+    });
     // What fails outside of a question, as where the script does not load.
     worker.addEventListener('error', (event) =>
       this.tell(new Error(event.message || wordsOf('screen.worker-reads-pages-did'))),

@@ -10,6 +10,9 @@ export interface SideEngine {
 }
 
 export function startSideEngine(): SideEngine {
-  const worker = new Worker(new URL('./engine.worker', import.meta.url), { type: 'module', name: chosenLanguage().tag });
+  const worker = new Worker(new URL('./engine.worker', import.meta.url), {
+    type: 'module',
+    name: chosenLanguage().tag,
+  });
   return { remote: wrap<InWords<EngineApi>>(worker), end: () => worker.terminate() };
 }

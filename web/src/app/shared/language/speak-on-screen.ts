@@ -7,8 +7,7 @@ const language = chosenLanguage();
 speak(language);
 document.documentElement.lang = language.tag;
 if (language.screens) loadTranslations({ ...language.screens });
-if (language.tag === MARKED)
-  $localize.translate = (parts, expressions) => [markedParts(parts), expressions];
+if (language.tag === MARKED) $localize.translate = (parts, expressions) => [markedParts(parts), expressions];
 
 /** A text of a template between marks; one that begins with a choice is part of another and stays as it is. */
 function markedParts(parts: TemplateStringsArray): TemplateStringsArray {
