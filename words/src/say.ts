@@ -14,11 +14,18 @@ export class Speaker {
 
   /** @throws FormatError where a value that its words need is missing. */
   say(message: Message): string {
+    const said = this.#said(message);
+    return message.isInner ? said.charAt(0).toLocaleLowerCase(this.language.tag) + said.slice(1) : said;
+  }
+
+  #said(message: Message): string {
+    const text = this.language.words[message.code];
+    // Neither a value nor a quote in it: its words are what is said (ICU MessageFormat, literal text).
+    if (!/[{}']/.test(text)) return text;
     const values = message.values
       ? Object.entries(message.values).map(([name, value]) => [name, this.#plain(value)])
       : [];
-    const said = String(this.#formatOf(message.code).format(Object.fromEntries(values)));
-    return message.isInner ? said.charAt(0).toLocaleLowerCase(this.language.tag) + said.slice(1) : said;
+    return String(this.#formatOf(message.code).format(Object.fromEntries(values)));
   }
 
   #plain(value: MessageValue): string | number {
