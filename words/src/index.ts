@@ -2,5 +2,5 @@ export type { Language } from './language.js';
 export { LANGUAGES, MARKED, MARKS, languageFor } from './languages.js';
 export { EN } from './languages/en.js';
 export type { Code, Message, MessageValue } from './message.js';
-export { Speaker, say, speak, wordsOf } from './say.js';
+export { Speaker, figure, moment, say, speak, wordsOf, type Moment } from './say.js';
 export { spoken, type Spoken } from './spoken.js';

@@ -28,6 +28,18 @@ describe('what is told', () => {
     expect(say({ code: 'state.hover', isInner: true })).toBe('hover');
   });
 
+  // Source: Unicode CLDR, number symbols and date patterns of English, British English, German and Japanese.
+  it('writes figures and moments as its language does', () => {
+    const german = speakerOf('de', {});
+    expect([ENGLISH.figure(12345), german.figure(12345)]).toEqual(['12,345', '12.345']);
+    const day = new Date('2026-05-04T00:00:00Z');
+    expect([ENGLISH.moment(day, 'day'), german.moment(day, 'day')]).toEqual(['May 4', '4. Mai']);
+    const english = new Speaker({ tag: 'en', dates: 'en-GB', words: EN });
+    expect(english.moment(new Date('2026-05-04T09:05:00'), 'short')).toBe('4 May 2026, 09:05');
+    const japanese = new Speaker({ tag: 'en', dates: 'ja', words: EN });
+    expect(japanese.moment(new Date('2026-05-04T09:05:00'), 'short')).toBe('2026/05/04 9:05');
+  });
+
   // Source: Unicode CLDR 47, plural rules: English has one and other; Polish one, few and many; Arabic six forms.
   it('takes the plural of its language', () => {
     const english = [0, 1, 2].map((count) => ENGLISH.say({ code: 'verdict.spills', values: { count } }));

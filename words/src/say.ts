@@ -3,19 +3,41 @@ import type { Language } from './language.js';
 import { EN } from './languages/en.js';
 import type { Message, MessageValue } from './message.js';
 
+/** How much of a moment is written. */
+export type Moment = keyof typeof MOMENTS;
+
+const MOMENTS = {
+  day: { day: 'numeric', month: 'short', timeZone: 'UTC' },
+  'day and time': { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' },
+  short: { dateStyle: 'medium', timeStyle: 'short' },
+  long: { dateStyle: 'long', timeStyle: 'short' },
+} as const satisfies Record<string, Intl.DateTimeFormatOptions>;
+
 /** Says messages in one language. Each text is parsed once, when it is first said. */
 export class Speaker {
   readonly #formats = new Map<string, IntlMessageFormat>();
   readonly #list: Intl.ListFormat;
+  readonly #numbers: Intl.NumberFormat;
 
   constructor(readonly language: Language) {
     this.#list = new Intl.ListFormat(language.tag, { type: 'unit', style: 'short' });
+    this.#numbers = new Intl.NumberFormat(language.tag);
   }
 
   /** @throws FormatError where a value that its words need is missing. */
   say(message: Message): string {
     const said = this.#said(message);
     return message.isInner ? said.charAt(0).toLocaleLowerCase(this.language.tag) + said.slice(1) : said;
+  }
+
+  /** A number with its places parted as the language does. */
+  figure(number: number): string {
+    return this.#numbers.format(number);
+  }
+
+  /** A moment as it is read; a day alone is one of UTC. @throws RangeError where it is no moment. */
+  moment(at: Date, shape: Moment): string {
+    return new Intl.DateTimeFormat(this.language.dates ?? this.language.tag, MOMENTS[shape]).format(at);
   }
 
   #said(message: Message): string {
@@ -48,7 +70,7 @@ function isList(value: MessageValue): value is readonly (string | Message)[] {
   return Array.isArray(value);
 }
 
-let speaker = new Speaker({ tag: 'en', words: EN });
+let speaker = new Speaker({ tag: 'en', dates: 'en-GB', words: EN });
 
 /** Chooses the language of this process or page, before anything is said. */
 export function speak(language: Language): void {
@@ -63,4 +85,14 @@ export function say(told: Message | string): string {
 /** The words of a code with its data: what a screen says itself. */
 export function wordsOf(code: Message['code'], values?: Message['values']): string {
   return speaker.say(values ? { code, values } : { code });
+}
+
+/** A number with its places parted, in the language that is spoken. */
+export function figure(number: number): string {
+  return speaker.figure(number);
+}
+
+/** A moment as it is read, in the language that is spoken. @param at a moment, or text that `Date` reads. @throws RangeError where it is none. */
+export function moment(at: Date | string, shape: Moment): string {
+  return speaker.moment(new Date(at), shape);
 }

@@ -1,4 +1,5 @@
 import { inner, message, sentences, type Message } from '../message/message.js';
+import { rowTold, type GridRowName } from '../grid/rows.js';
 import { RATIOS, compositeOver, contrastRatio } from '../color/contrast.js';
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
 import { hexOf } from '../color/read-notation.js';
@@ -58,7 +59,7 @@ interface TileFigures {
   readonly surroundings: Surroundings;
   readonly wanted: number;
   readonly hasText: boolean;
-  readonly strays: readonly string[];
+  readonly strays: readonly GridRowName[];
   /** Largest ΔE2000 of text, ground and edge from rest. */
   readonly change: number;
   readonly edgeRatio: number | null;
@@ -152,7 +153,7 @@ function noteOf(figures: TileFigures): Message {
   if (isUnderRatio(figures) && strays.length === 0) return message('look.no-contrast-asked-while');
   const weak = weakLine(figures);
   if (weak !== null) return weak;
-  if (strays.length > 0) return message('look.stray', { strays });
+  if (strays.length > 0) return message('look.stray', { strays: strays.map((row) => inner(rowTold(row))) });
   const [doubt] = surroundings.doubts;
   if (doubt) return inner(doubt);
   return fromRest(figures) ?? message(hasText ? 'look.text-on-fill' : 'look.no-text');

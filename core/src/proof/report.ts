@@ -168,7 +168,7 @@ function groupTable(proof: Proof, say: Say): string {
       const [fails, look] = (['fails', 'look'] as const).map((level) => of(proof, level, kind).length);
       const { name, of: what } = asks(kind, say);
       const held = say(message('report.held', { looks, fails, look }));
-      return [name, what, looks.toLocaleString('en'), held];
+      return [name, what, say(message('report.figure', { figure: looks })), held];
     }),
   );
 }

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, readdirSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { root } from './product.js';
 
@@ -15,4 +15,12 @@ export function demoPages(): { readonly name: string; readonly html: string }[] 
       (_, href: string) => `<style>${readFileSync(join(folder, dirname(path), href), 'utf8')}</style>`,
     ),
   }));
+}
+
+/** Every document of the demo as it stands, those in frames among them. */
+export function demoDocuments(): string[] {
+  const folder = join(root, 'demo/site');
+  return readdirSync(folder, { recursive: true, encoding: 'utf8' })
+    .filter((path) => path.endsWith('.html'))
+    .map((path) => readFileSync(join(folder, path), 'utf8'));
 }

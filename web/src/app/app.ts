@@ -32,10 +32,22 @@ import { ImportDialog } from './survey/import/import-dialog';
     <main #view class="view" tabindex="-1">
     @switch (store.state().status) {
       @case ('open') { <router-outlet /> }
-      @case ('opening') { <div class="message" aria-busy="true"><h1 i18n>Opening the site</h1><p i18n>Reading its pages and stylesheets.</p></div> }
+      @case ('opening') {
+        <div class="message" aria-busy="true">
+          <h1 i18n>Opening the site</h1><p i18n>Reading its pages and stylesheets.</p>
+        </div>
+      }
       @case ('none') {
-        <div class="message"><h1 i18n>No site yet</h1><p i18n>Bring one in: a saved copy, an address, or the HTML and CSS of a single widget.</p><p-button label="Bring in a site…" i18n-label (onClick)="isImporting.set(true)" /></div>
-        @defer (when isImporting()) { @if (isImporting()) { <uv-import-dialog [aim]="newSite" (closed)="isImporting.set(false)" (finished)="look($event)" /> } }
+        <div class="message">
+          <h1 i18n>No site yet</h1>
+          <p i18n>Bring one in: a saved copy, an address, or the HTML and CSS of a single widget.</p>
+          <p-button label="Bring in a site…" i18n-label (onClick)="isImporting.set(true)" />
+        </div>
+        @defer (when isImporting()) {
+          @if (isImporting()) {
+            <uv-import-dialog [aim]="newSite" (closed)="isImporting.set(false)" (finished)="look($event)" />
+          }
+        }
       }
       @case ('failed') {
         <div class="message" role="alert">

@@ -267,7 +267,7 @@ export class BenchPage {
       if (!found) return '';
       const fails = found.findings.filter(({ standing }) => standing === 'fails').map(({ text }) => text);
       const looks = found.findings.filter(({ standing }) => standing === 'look').length;
-      return wordsOf('bench.fails-look', { fails: fails.length, fails2: fails, case: looks > 0 ? 'yes' : 'no', looks });
+      return wordsOf('bench.fails-look', { count: fails.length, fails, looks });
     });
     for (const words of [chosen, judged]) effect(() => words() !== '' && this.#announcer.say(words()));
     // Followed where it was not written here: a link, a reload, the back button.

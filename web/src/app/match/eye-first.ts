@@ -1,4 +1,4 @@
-import { type Spoken, wordsOf } from '@upper-veneer/words';
+import { figure, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Prominence, Spot } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
@@ -16,13 +16,27 @@ const MOST_SHOWN = 6;
       <ol>
         @for (row of rows(); track row.element) {
           <li>
-            <span class="head"><span class="name" [title]="row.basis">{{ row.name }}@if (row.isMain) { <span class="uv-soft" i18n> · main action</span> }</span><span>{{ row.share }}</span></span>
+            <span class="head">
+              <span class="name" [title]="row.basis">
+                {{ row.name }}
+                @if (row.isMain) {
+                  <span class="uv-soft" i18n>· main action</span>
+                }
+              </span>
+              <span>{{ row.share }}</span>
+            </span>
             <span class="track" role="img" [attr.aria-label]="wordsOf('match.100-as-matched-as', { share: row.share, before: row.before })"><span class="uv-grain" [style.width.%]="row.share"></span><span class="was" [style.left.%]="row.before"></span></span>
           </li>
         }
       </ol>
       <p class="uv-soft" i18n>The thin mark is where it arrived. From area, difference to what lies around, and how well the label is read; our own figure.</p>
-      @if (outranked(); as words) { <p class="warn"><span aria-hidden="true">◆</span> {{ words }} <p-button label="Make it the main action" i18n-label [outlined]="true" size="small" (onClick)="named.emit(rows()[0])" /></p> }
+      @if (outranked(); as words) {
+        <p class="warn">
+          <span aria-hidden="true">◆</span>
+          {{ words }}
+          <p-button label="Make it the main action" i18n-label [outlined]="true" size="small" (onClick)="named.emit(rows()[0])" />
+        </p>
+      }
     } @else { <p class="uv-soft" i18n>This scope holds no action.</p> }
   `,
   styles: `
@@ -65,7 +79,7 @@ export class EyeFirst {
         ),
         isMain: this.mains().some((main) => main.pageId === pageId && main.element === element),
         basis: wordsOf('match.px-e-what-lies', {
-          area: Math.round(area).toLocaleString('en'),
+          area: figure(Math.round(area)),
           difference: difference.toFixed(0),
           contrast: contrast.toFixed(1),
         }),

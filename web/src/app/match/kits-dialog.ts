@@ -40,7 +40,19 @@ const MOST_BYTES = 2_000_000;
           <div class="told" role="status">
             <p><strong>{{ laidWords(laid) }}</strong></p>
             @if (laid.misfits.length + laid.wider.length > 0) {
-              <ul class="uv-scroll">@for (misfit of misfitsOf(laid); track $index) { <li>@if (misfit.selector) { <span class="uv-mono">{{ misfit.selector }}</span> } @else { <ng-container i18n> own CSS </ng-container>} {{ misfit.property }} <span class="uv-soft">{{ misfit.reason }}</span></li> }</ul>
+              <ul class="uv-scroll">
+                @for (misfit of misfitsOf(laid); track $index) {
+                  <li>
+                    @if (misfit.selector) {
+                      <span class="uv-mono">{{ misfit.selector }}</span>
+                    } @else {
+                      <ng-container i18n> own CSS </ng-container>
+                    }
+                    {{ misfit.property }}
+                    <span class="uv-soft">{{ misfit.reason }}</span>
+                  </li>
+                }
+              </ul>
             }
           </div>
         }
@@ -50,8 +62,12 @@ const MOST_BYTES = 2_000_000;
               <div><strong>{{ own.kit.name }}</strong> <span class="uv-soft" i18n>made on {{ own.kit.madeOn }}, {{ own.keptAt.slice(0, 10) }}, {{ own.kit.rules.length }} {own.kit.rules.length, plural, =1 {rule} other {rules}}{{ own.kit.ownCss ? wordsOf('match.own-css') : '' }}</span>
                 <p class="uv-soft">{{ fitWords(own.fit) }}</p></div>
               <span class="acts">
-                @if (laying() === own.id) { <span role="status" i18n>{{ progress().done }} of {{ progress().total }}</span><p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" /> }
-                @else { <p-button label="Lay it on" i18n-label size="small" [disabled]="laying() !== null || !own.fit?.rules" (onClick)="lay(own)" /> }
+                @if (laying() === own.id) {
+                  <span role="status" i18n>{{ progress().done }} of {{ progress().total }}</span>
+                  <p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" />
+                } @else {
+                  <p-button label="Lay it on" i18n-label size="small" [disabled]="laying() !== null || !own.fit?.rules" (onClick)="lay(own)" />
+                }
                 <p-button label="File" i18n-label [outlined]="true" size="small" (onClick)="save(own.kit)" [ariaLabel]="wordsOf('match.save-kit-as-file', { name: own.kit.name })" />
                 <p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="drop(own.id)" />
               </span>

@@ -1,3 +1,4 @@
+import { stateWords } from '../shared/ui/state-words';
 import { type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
@@ -34,7 +35,11 @@ const SLICE = 16;
             <td><span class="color"><uv-color-chip [color]="row.hex" /><code class="uv-mono">{{ row.hex }}</code></span></td>
             <td class="paints" [title]="row.paints"><span>{{ row.paints }}</span><span class="uv-soft">{{ row.where }}</span></td>
             <td><span class="color"><uv-color-chip [color]="row.css" /><span class="value">{{ row.becomes }}</span></span></td>
-            <td class="figure">@if (row.standing; as standing) { <uv-standing [standing]="standing" />{{ row.ratio }}<span class="uv-soft"> / {{ row.wanted }}</span> }</td>
+            <td class="figure">
+              @if (row.standing; as standing) {
+                <uv-standing [standing]="standing" />{{ row.ratio }}<span class="uv-soft"> / {{ row.wanted }}</span>
+              }
+            </td>
             <td class="why uv-soft" [title]="row.reason">{{ row.reason }}</td>
           </tr>
         }
@@ -89,7 +94,7 @@ export class MatchTable {
         where: wordsOf('match.place-places', {
           placeCount: found.placeCount,
           states: states.length,
-          states2: found.states,
+          states2: found.states.map(stateWords),
         }),
         becomes: becomesWords(row, this.palette()),
         isState: found.atRest !== null,

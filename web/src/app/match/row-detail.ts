@@ -1,3 +1,4 @@
+import { stateWords } from '../shared/ui/state-words';
 import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
@@ -49,16 +50,23 @@ const MOST_LISTED = 60;
         <h2>{{ rows().length > 1 ? wordsOf('match.colours-2', { rows: rows().length }) : words() }}</h2>
       </header>
       <p class="uv-soft reason">
-        @if (rows().length > 1) { <ng-container i18n> What is chosen here goes to all of them. </ng-container>}
-        @else { {{ lead.reason }}<br /><uv-nearest-brand [css]="lead.found.hex" [palette]="site.palette()" /> }
+        @if (rows().length > 1) {
+          <ng-container i18n> What is chosen here goes to all of them. </ng-container>
+        } @else {
+          {{ lead.reason }}<br /><uv-nearest-brand [css]="lead.found.hex" [palette]="site.palette()" />
+        }
       </p>
       <div class="acts">
         <p-button label="Darker" i18n-label [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(-4)" />
         <p-button label="Lighter" i18n-label [outlined]="true" size="small" [disabled]="!canShade()" (onClick)="step(4)" />
         <p-button label="Leave alone" i18n-label [outlined]="true" size="small" (onClick)="set.emit({ kind: 'leave' })" />
         <p-button [label]="areLocked() ? wordsOf('match.hand-back') : wordsOf('match.keep-so')" [outlined]="true" size="small" (onClick)="lock.emit(!areLocked())" />
-        @if (rows().length === 1) { <p-button label="Choose its family" i18n-label [outlined]="true" size="small" (onClick)="family.emit()" /> }
-        @if (rows().length > 1) { <p-button label="Merge into one" i18n-label [outlined]="true" size="small" (onClick)="merge.emit(ids())" /> }
+        @if (rows().length === 1) {
+          <p-button label="Choose its family" i18n-label [outlined]="true" size="small" (onClick)="family.emit()" />
+        }
+        @if (rows().length > 1) {
+          <p-button label="Merge into one" i18n-label [outlined]="true" size="small" (onClick)="merge.emit(ids())" />
+        }
         @if (rows().length === 1 && isRegrouped()) {
           <p-button label="As found again" i18n-label [outlined]="true" size="small" (onClick)="asFound.emit(lead.found.id)" />
         }
@@ -121,14 +129,16 @@ const MOST_LISTED = 60;
                   [checked]="ticked().includes(idOf(place))" (change)="tick(place)"
                 />
               }
-              {{ toldOf(place) }}{{ place.state === 'rest' ? '' : ', ' + place.state }}
+              {{ toldOf(place) }}{{ place.state === 'rest' ? '' : ', ' + stateWords(place.state) }}
               @if (place.isHidden) { <span class="uv-soft" i18n>hidden</span> }
             </span>
             <a [routerLink]="'/bench'" [queryParams]="spotOf(place)" i18n>Bench</a>
           </li>
         }
       </ul>
-      @if (lead.found.placeCount > listed().length) { <p class="uv-soft note" i18n>and {{ lead.found.placeCount - listed().length }} more</p> }
+      @if (lead.found.placeCount > listed().length) {
+        <p class="uv-soft note" i18n>and {{ lead.found.placeCount - listed().length }} more</p>
+      }
     } @else {
       <p class="uv-soft empty" i18n>Choose a row to give it another value, to keep it, or to see where it is painted. Shift and Ctrl choose several; Enter keeps them as they are, Delete leaves them alone.</p>
     }
@@ -159,6 +169,7 @@ const MOST_LISTED = 60;
   `,
 })
 export class RowDetail {
+  protected readonly stateWords = stateWords;
   protected readonly wordsOf = wordsOf;
 
   readonly #engine = inject(Engine);

@@ -1,3 +1,4 @@
+import { partKindWords } from '../shared/site/part-kind-words';
 import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
@@ -20,7 +21,14 @@ import { MATCH_WIDTH } from './match-store';
         <li [class.current]="isIn(row.id)">
           <label class="tick"><input type="checkbox" [checked]="isIn(row.id)" [disabled]="row.isFramed" [attr.aria-label]="wordsOf('match.match-with-others-ticked', { name: row.name })" (change)="toggle(row.id)" /></label>
           <button type="button" [attr.aria-current]="isIn(row.id)" [title]="row.isFramed ? wordsOf('match.css-does-not-reach') : ''" (click)="chosen.emit({ kind: 'parts', partIds: [row.id] })">
-            <span class="head"><span class="name" [title]="row.name">{{ row.name }}</span>@if (row.handed) { <span class="count">{{ row.handed }}</span> } @else if (row.places > 0 && !row.isFramed) { <span class="count">{{ row.matched }}/{{ row.places }}</span> }</span>
+            <span class="head">
+              <span class="name" [title]="row.name">{{ row.name }}</span>
+              @if (row.handed) {
+                <span class="count">{{ row.handed }}</span>
+              } @else if (row.places > 0 && !row.isFramed) {
+                <span class="count">{{ row.matched }}/{{ row.places }}</span>
+              }
+            </span>
             <span class="kind uv-soft">{{ row.kind }}</span>
             <span class="track"><span class="uv-grain" [style.width.%]="row.share"></span></span>
           </button>
@@ -97,7 +105,7 @@ export class ScopeList {
           handed: isFramed && settled.length > 0 ? `${there}/${settled.length}` : '',
           id: part.id,
           name: part.name,
-          kind: isFramed ? wordsOf('match.framed-settings-only') : part.kind,
+          kind: isFramed ? wordsOf('match.framed-settings-only') : partKindWords(part.kind),
           places: found?.places ?? 0,
           matched: found?.matched ?? 0,
           isFramed,

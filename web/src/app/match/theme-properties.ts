@@ -16,7 +16,7 @@ import { MATCH_WIDTH } from './match-store';
       <ul>
         @for (property of shown(); track property.id) {
           <li (pointerenter)="lit.emit(property.elements)" (pointerleave)="lit.emit([])">
-            <label [title]="wordsOf('match.line', { selector: property.selector, sheet: property.sheet, case: property.line > 0 ? 'yes' : 'no', line: property.line })">
+            <label [title]="wordsOf('match.line', { selector: property.selector, sheet: property.sheet, line: property.line })">
               <input
                 type="checkbox" [checked]="property.isTaken" [disabled]="property.value === null"
                 [attr.aria-label]="wordsOf('match.override-itself', { name: property.name })" (change)="flip(property)"

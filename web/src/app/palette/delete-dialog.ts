@@ -1,3 +1,4 @@
+import { stateWords } from '../shared/ui/state-words';
 import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
@@ -20,7 +21,15 @@ import { SiteStore } from '../shared/site/site-store';
         @if (roles().length > 0) { <p i18n>It fills {{ roles().join(', ') }}.</p> }
         @if (uses().length > 0) {
           <p i18n>It is used in {{ uses().length }} {uses().length, plural, =1 {place} other {places}}:</p>
-          <ul class="uv-scroll">@for (use of uses(); track use.id) { <li><code class="uv-mono" [title]="use.selector">{{ use.selector }}</code><span>{{ use.property }}{{ use.state === 'rest' ? '' : ', ' + use.state }}</span><span class="uv-soft">{{ use.where }}</span></li> }</ul>
+          <ul class="uv-scroll">
+            @for (use of uses(); track use.id) {
+              <li>
+                <code class="uv-mono" [title]="use.selector">{{ use.selector }}</code>
+                <span>{{ use.property }}{{ use.state === 'rest' ? '' : ', ' + stateWords(use.state) }}</span>
+                <span class="uv-soft">{{ use.where }}</span>
+              </li>
+            }
+          </ul>
         }
         <div class="heir"><ng-container i18n>Let </ng-container><p-select [options]="heirs()" optionLabel="name" optionValue="id" [ngModel]="heir()" (ngModelChange)="heir.set($event)" size="small" ariaLabel="What takes its place" i18n-ariaLabel /> <ng-container i18n> take its place</ng-container></div>
         <p class="uv-soft">{{ heir() === null ? wordsOf('palette.places-keep-its-colour') : wordsOf('palette.places-roles-change-once') }}</p>
@@ -38,6 +47,7 @@ import { SiteStore } from '../shared/site/site-store';
   `,
 })
 export class DeleteDialog {
+  protected readonly stateWords = stateWords;
   protected readonly wordsOf = wordsOf;
 
   readonly #site = inject(SiteStore);

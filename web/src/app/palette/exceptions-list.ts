@@ -17,7 +17,16 @@ import { ColorChip } from '../shared/ui/color-chip';
     <header><h2 i18n>Exceptions</h2><span class="uv-soft" i18n>left alone by all bulk work</span></header>
     <ul>
       @for (entry of rows(); track $index) {
-        <li>@if (entry.kind === 'color') { <uv-color-chip [color]="entry.target" /> } @else { <span class="uv-soft" i18n>place</span> }<code class="uv-mono" [title]="entry.target">{{ entry.target }}</code><span>{{ entry.reason }}</span><p-button label="End" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.end-exception-2', { target: entry.target })" (onClick)="end($index)" /></li>
+        <li>
+          @if (entry.kind === 'color') {
+            <uv-color-chip [color]="entry.target" />
+          } @else {
+            <span class="uv-soft" i18n>place</span>
+          }
+          <code class="uv-mono" [title]="entry.target">{{ entry.target }}</code>
+          <span>{{ entry.reason }}</span>
+          <p-button label="End" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.end-exception', { target: entry.target })" (onClick)="end($index)" />
+        </li>
       } @empty { <li class="uv-soft" i18n>Nothing is left alone yet. A sale red or a warning belongs here, so that no proposal touches it.</li> }
     </ul>
     <form (ngSubmit)="add()">

@@ -86,9 +86,9 @@ export class LogoGrounds {
         hex,
         names: roles.map((role) => roleWords(role)).join(', '),
         standing: logoStanding(lost),
-        figure: found ? wordsOf('palette.its-ink-lost', { what: Math.round(100 * lost) }) : '…',
+        figure: found ? wordsOf('palette.its-ink-lost', { percent: Math.round(100 * lost) }) : '…',
         words: found
-          ? wordsOf('palette.ink-under-3-1', { what: (100 * lost).toFixed(1), hex, worst: found.worst.toFixed(1) })
+          ? wordsOf('palette.ink-under-3-1', { percent: (100 * lost).toFixed(1), hex, worst: found.worst.toFixed(1) })
           : '',
       };
     }),

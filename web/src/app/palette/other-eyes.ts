@@ -11,9 +11,19 @@ import { Slider } from 'primeng/slider';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header><h2 i18n>As other eyes see it</h2><span class="uv-soft" title="Machado, Oliveira, Fernandes 2009" i18n-title><ng-container i18n>severity </ng-container><p-slider [min]="0" [max]="1" [step]="0.05" [ngModel]="severity()" (ngModelChange)="severityChange.emit($event)" ariaLabel="Severity of the deficiency" i18n-ariaLabel /> {{ severity().toFixed(2) }}</span></header>
-    <div class="row"><span class="uv-soft" i18n>as it is</span>@for (swatch of palette().swatches; track swatch.id) { <i [style.background]="swatch.css" [title]="swatch.name"></i> }</div>
+    <div class="row">
+      <span class="uv-soft" i18n>as it is</span>
+      @for (swatch of palette().swatches; track swatch.id) {
+        <i [style.background]="swatch.css" [title]="swatch.name"></i>
+      }
+    </div>
     @for (row of seen(); track row.vision) {
-      <div class="row"><span class="uv-soft">{{ visionWords(row.vision) }}</span>@for (hex of row.hexes; track $index) { <i [style.background]="hex" [title]="hex"></i> }</div>
+      <div class="row">
+        <span class="uv-soft">{{ visionWords(row.vision) }}</span>
+        @for (hex of row.hexes; track $index) {
+          <i [style.background]="hex" [title]="hex"></i>
+        }
+      </div>
     }
     @if (merging(); as text) { <p class="uv-soft">{{ text }}</p> }
   `,
@@ -38,7 +48,7 @@ export class OtherEyes {
     this.seen()
       .flatMap(({ vision, merging }) =>
         merging.map(({ a, b, deltaE }) =>
-          wordsOf('palette.come-within-e-for', { a, b, deltaE: deltaE.toFixed(1), vision }),
+          wordsOf('palette.come-within-e-for', { a, b, deltaE: deltaE.toFixed(1), vision: this.visionWords(vision) }),
         ),
       )
       .join(' · '),

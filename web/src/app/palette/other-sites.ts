@@ -61,15 +61,23 @@ function keyOf({ palette }: Rebranded): string {
           <p-checkbox [binary]="true" [ngModel]="chosen().has(own.site.id)" (ngModelChange)="choose(own.site.id, $event)" [disabled]="own.change.changes.length === 0 || own.standing === 'taken'" [inputId]="'uv-site-' + own.site.id" />
           <div>
             <label [for]="'uv-site-' + own.site.id"><strong>{{ own.site.name }}</strong></label> <span class="uv-soft" i18n>{{ own.change.shared }} swatches shared, {{ own.change.changes.length }} of another colour</span>
-            @for (swatch of own.change.changes; track swatch.name) { <p class="swatch"><uv-color-chip [color]="swatch.before" /> <span class="uv-mono">{{ swatch.before }}</span> → <uv-color-chip [color]="swatch.after" /> <span class="uv-mono">{{ swatch.after }}</span> {{ swatch.name }}</p> }
+            @for (swatch of own.change.changes; track swatch.name) {
+              <p class="swatch"><uv-color-chip [color]="swatch.before" />
+                <span class="uv-mono">{{ swatch.before }}</span>
+                →
+                <uv-color-chip [color]="swatch.after" />
+                <span class="uv-mono">{{ swatch.after }}</span>
+                {{ swatch.name }}</p>
+            }
             <p role="status">{{ toldOf(own) }}</p>
           </div>
         </li>
       } @empty { @if (isRead()) { <li class="uv-soft" i18n>No other site has a swatch of a name that is used here.</li> } }
     </ul>
     <p class="acts">
-      @if (isProving()) { <p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" /> }
-      @else {
+      @if (isProving()) {
+        <p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" />
+      } @else {
         <p-button label="Prove before and after" i18n-label [outlined]="true" size="small" [disabled]="chosen().size === 0" (onClick)="prove()" />
         <p-button [label]="wordsOf('palette.take-over-site-sites', { chosen: chosen().size })" size="small" [disabled]="!canTake()" (onClick)="take()" />
       }

@@ -2,6 +2,7 @@ import { wordsOf } from '@upper-veneer/words';
 import { roleWords } from '@upper-veneer/core';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { Pair, RoleName } from '@upper-veneer/core';
+import { levelWords } from './level-words';
 import { StandingMark } from '../shared/ui/standing-mark';
 
 /** Contrast of every pair of roles that can meet, drawn as it would look. */
@@ -24,7 +25,13 @@ import { StandingMark } from '../shared/ui/standing-mark';
                   @if (pair) {
                     <button type="button" [class.current]="pair === chosen()" [attr.aria-pressed]="pair === chosen()" [title]="titleOf(pair)" (click)="chosenKey.set(pair.text + '/' + pair.ground)">
                       <span class="sample" [style.background]="pair.groundHex" [style.color]="pair.textHex" [attr.data-sample]="pair.text === 'line' || pair.text === 'ring' ? '▬' : 'Aa'"></span>
-                      @if (pair.level === 'same') { <span class="uv-soft" i18n>same</span> } @else { <span class="ratio">{{ shown(pair.ratio) }}</span><uv-standing [standing]="pair.standing" /><span class="level">{{ levelWords(pair.level) }}</span> }
+                      @if (pair.level === 'same') {
+                        <span class="uv-soft" i18n>same</span>
+                      } @else {
+                        <span class="ratio">{{ shown(pair.ratio) }}</span>
+                        <uv-standing [standing]="pair.standing" />
+                        <span class="level">{{ levelWords(pair.level) }}</span>
+                      }
                     </button>
                   }
                 </td>
@@ -36,9 +43,16 @@ import { StandingMark } from '../shared/ui/standing-mark';
       </div>
       @if (chosen(); as pair) {
         <p class="remedy" role="status"><strong i18n>{{ toldOf(pair.text) }} on {{ toldOf(pair.ground) }}</strong> {{ pair.ratio.toFixed(2) }} : 1, {{ levelWords(pair.level) }}{{ pair.isMeant ? '' : wordsOf('palette.not-meant-meet') }}.
-          @if (pair.remedy; as remedy) { <ng-container i18n> Nearest shade that passes: <i [style.background]="remedy.hex"></i><span class="uv-mono">{{ remedy.hex }}</span>, ΔE {{ remedy.moved.toFixed(1) }} away. </ng-container><button type="button" class="act" (click)="remedied.emit({ role: pair.text, hex: remedy.hex })" i18n>Fill {{ toldOf(pair.text) }} with it</button> } @else if (pair.standing !== 'holds' && pair.level !== 'same') { <ng-container i18n> No shade of it passes there. </ng-container>}
+          @if (pair.remedy; as remedy) {
+            <ng-container i18n> Nearest shade that passes: <i [style.background]="remedy.hex"></i><span class="uv-mono">{{ remedy.hex }}</span>, ΔE {{ remedy.moved.toFixed(1) }} away. </ng-container>
+            <button type="button" class="act" (click)="remedied.emit({ role: pair.text, hex: remedy.hex })" i18n>Fill {{ toldOf(pair.text) }} with it</button>
+          } @else if (pair.standing !== 'holds' && pair.level !== 'same') {
+            <ng-container i18n> No shade of it passes there. </ng-container>
+          }
         </p>
-      } @else { <p class="remedy uv-soft" i18n>Pairs that are meant to meet stand out. Press one for its exact ratio and the nearest shade that passes.</p> }
+      } @else {
+        <p class="remedy uv-soft" i18n>Pairs that are meant to meet stand out. Press one for its exact ratio and the nearest shade that passes.</p>
+      }
     } @else {
       <p class="uv-soft" i18n>Fill a role that is read and one that lies under it, and their pairs stand here.</p>
     }
@@ -100,6 +114,8 @@ export class PairTable {
     return (Math.floor(ratio * 10) / 10).toFixed(1);
   }
 
+  protected readonly levelWords = levelWords;
+
   protected titleOf(pair: Pair): string {
     const remedy = pair.remedy
       ? wordsOf('palette.nearest-shade-passes-e2000', { hex: pair.remedy.hex, moved: pair.remedy.moved.toFixed(1) })
@@ -108,14 +124,8 @@ export class PairTable {
       textHex: pair.textHex,
       groundHex: pair.groundHex,
       ratio: pair.ratio.toFixed(2),
-      level: pair.level,
+      level: levelWords(pair.level),
       remedy,
     });
-  }
-
-  /** The levels of WCAG 2.2 by their names, the others in words. */
-  protected levelWords(level: Pair['level']): string {
-    if (level === 'AA large') return wordsOf('palette.level-large');
-    return level === 'holds' || level === 'fails' ? wordsOf(`standing.${level}`) : level;
   }
 }

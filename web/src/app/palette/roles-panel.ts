@@ -16,6 +16,7 @@ import {
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
+import { levelWords } from './level-words';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
 
@@ -158,7 +159,7 @@ export class RolesPanel {
               textHex: pair.textHex,
               groundHex: pair.groundHex,
               ratio: pair.ratio.toFixed(2),
-              level: pair.level,
+              level: levelWords(pair.level),
             }),
           }));
         return {

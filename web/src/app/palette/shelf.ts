@@ -14,7 +14,11 @@ import { ShelfStore } from './shelf-store';
     <header>
       <h2 i18n>Shelf</h2>
       <span class="uv-soft">
-        @if (shelf.colors().length > 0) { <button type="button" class="clear" (click)="shelf.clear()" i18n>clear</button> } @else { <ng-container i18n> picked on the way </ng-container>}
+        @if (shelf.colors().length > 0) {
+          <button type="button" class="clear" (click)="shelf.clear()" i18n>clear</button>
+        } @else {
+          <ng-container i18n> picked on the way </ng-container>
+        }
       </span>
     </header>
     <ul>

@@ -158,7 +158,9 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
           </li>
         }
       </ul>
-      @if (ready().length > shownReady().length) { <p-button label="More" i18n-label [text]="true" size="small" (onClick)="many.set(many() + 12)" /> }
+      @if (ready().length > shownReady().length) {
+        <p-button label="More" i18n-label [text]="true" size="small" (onClick)="many.set(many() + 12)" />
+      }
     </section>
   `,
   styles: `

@@ -1,4 +1,4 @@
-import { say, wordsOf } from '@upper-veneer/words';
+import { figure, say, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -39,7 +39,7 @@ const MOST_LISTED = 12;
       <button type="button" class="head" [attr.aria-expanded]="isOpen()" (click)="toggled.emit()">
         <uv-standing [standing]="finding().level" />
         <span class="title">{{ finding().title }}</span>
-        <span class="uv-mono figure">{{ figure() }}</span>
+        <span class="uv-mono figure">{{ worst() }}</span>
       </button>
     </h3>
     <p class="uv-soft where">{{ where() }}</p>
@@ -71,12 +71,14 @@ const MOST_LISTED = 12;
           <p-button label="Cancel" i18n-label [text]="true" size="small" (onClick)="isLeaving.set(false)" />
         </form>
         <p class="basis">{{ leaveWords() }}</p>
-        @if (cannotLeave()) { <p class="cannot" role="alert" i18n>No selector tells these places from others; an exception can be written in the Palette.</p> }
+        @if (cannotLeave()) {
+          <p class="cannot" role="alert" i18n>No selector tells these places from others; an exception can be written in the Palette.</p>
+        }
       } @else {
         <div class="acts">
           @if (mended(); as mend) {
             <p-button
-              [label]="wordsOf('proof.take-take-for-all', { things: finding().things, things2: finding().things.toLocaleString('en') })" size="small"
+              [label]="wordsOf('proof.take-take-for-all', { things: finding().things, things2: figure(finding().things) })" size="small"
               (onClick)="store.take(finding(), mend)"
             />
           }
@@ -95,7 +97,7 @@ const MOST_LISTED = 12;
             <li><a routerLink="/bench" [queryParams]="spotOf(place)">{{ place.name }}</a><span class="uv-soft">{{ placeWords(place) }}</span></li>
           }
         </ul>
-        @if (more() > 0) { <p class="uv-soft" i18n>and {{ more().toLocaleString('en') }} more</p> }
+        @if (more() > 0) { <p class="uv-soft" i18n>and {{ figure(more()) }} more</p> }
       }
     }
   `,
@@ -124,6 +126,7 @@ const MOST_LISTED = 12;
 })
 export class FindingCard {
   protected readonly wordsOf = wordsOf;
+  protected readonly figure = figure;
 
   readonly finding = input.required<FindingView>();
   readonly proof = input.required<ProofView>();
@@ -134,7 +137,7 @@ export class FindingCard {
   readonly #site = inject(SiteStore);
   readonly #engine = inject(Engine);
 
-  protected readonly figure = computed(() => figureWords(this.finding()));
+  protected readonly worst = computed(() => figureWords(this.finding()));
   protected readonly where = computed(() => whereWords(this.finding(), this.#site.site()?.pages ?? [], this.proof()));
   readonly #asked = computed(() => (this.isOpen() ? { finding: this.finding(), proof: this.proof() } : null));
   protected readonly picture = toSignal(

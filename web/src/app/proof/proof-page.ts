@@ -1,4 +1,5 @@
-import { wordsOf } from '@upper-veneer/words';
+import { partKindWords } from '../shared/site/part-kind-words';
+import { figure, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -81,11 +82,11 @@ export class ProofPage {
       { sight: 'findings', label: wordsOf('proof.findings') },
       {
         sight: 'eye',
-        label: left === null ? wordsOf('proof.eye') : wordsOf('proof.eye-left', { left: left.toLocaleString('en') }),
+        label: left === null ? wordsOf('proof.eye') : wordsOf('proof.eye-left', { left: figure(left) }),
       },
       {
         sight: 'drift',
-        label: drifted ? `Drift, ${drifted.toLocaleString('en')}` : wordsOf('proof.drift'),
+        label: drifted ? `Drift, ${figure(drifted)}` : wordsOf('proof.drift'),
       },
     ];
   });
@@ -125,8 +126,8 @@ export class ProofPage {
     return left === 0
       ? wordsOf('proof.all-was-looked-as')
       : wordsOf('proof.looked-eye', {
-          rows: (rows.length - left).toLocaleString('en'),
-          rows2: rows.length.toLocaleString('en'),
+          rows: figure(rows.length - left),
+          rows2: figure(rows.length),
         });
   });
   protected readonly choice = signal<CellChoice>({});
@@ -203,14 +204,16 @@ export class ProofPage {
     const proof = this.store.proof();
     const here = this.#here();
     const parts = this.site.site()?.parts ?? [];
-    return [...parts.map(({ id, name, kind }) => ({ partId: id, name, of: kind })), OUTSIDE].map((row) => ({
-      ...row,
-      cells: PROOF_KINDS.map((kind) => {
-        const own = here.filter((finding) => finding.kind === kind && finding.partIds.includes(row.partId));
-        const looks = proof?.cells.find((cell) => cell.kind === kind && cell.partId === row.partId)?.looks ?? 0;
-        return { kind, looks, fails: levelCount(own, 'fails'), toLookAt: levelCount(own, 'look') };
+    return [...parts.map(({ id, name, kind }) => ({ partId: id, name, of: partKindWords(kind) })), OUTSIDE].map(
+      (row) => ({
+        ...row,
+        cells: PROOF_KINDS.map((kind) => {
+          const own = here.filter((finding) => finding.kind === kind && finding.partIds.includes(row.partId));
+          const looks = proof?.cells.find((cell) => cell.kind === kind && cell.partId === row.partId)?.looks ?? 0;
+          return { kind, looks, fails: levelCount(own, 'fails'), toLookAt: levelCount(own, 'look') };
+        }),
       }),
-    }));
+    );
   });
   protected readonly isNarrowed = computed(() => Object.keys(this.choice()).length > 0);
   protected readonly narrowedTo = computed(() => {
@@ -229,7 +232,7 @@ export class ProofPage {
     return wordsOf('proof.fail-look-looks-worst', {
       levelCount: levelCount(own, 'fails'),
       levelCount2: levelCount(own, 'look'),
-      looks: looks.toLocaleString('en'),
+      looks: figure(looks),
     });
   });
   /** Colours that are not ours, where there are many: they are better planned together. */

@@ -1,3 +1,4 @@
+import { figure } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input, output, signal } from '@angular/core';
 import { PROOF_KINDS, type ProofKind } from '@upper-veneer/core';
 import { StandingMark } from '../shared/ui/standing-mark';
@@ -59,7 +60,7 @@ export interface CellChoice {
                   @if (cell.fails > 0) { <span><uv-standing standing="fails" /> {{ cell.fails }}</span> }
                   @if (cell.toLookAt > 0) { <span><uv-standing standing="look" /> {{ cell.toLookAt }}</span> }
                   @if (cell.fails + cell.toLookAt === 0) {
-                    @if (cell.looks > 0) { <span><uv-standing standing="holds" /> {{ cell.looks.toLocaleString('en') }}</span> }
+                    @if (cell.looks > 0) { <span><uv-standing standing="holds" /> {{ figure(cell.looks) }}</span> }
                     @else { <span class="uv-soft" aria-hidden="true">–</span><span class="uv-hidden" i18n>nothing to look at</span> }
                   }
                 </button>
@@ -95,6 +96,7 @@ export class ProofTable {
   readonly chosen = output<CellChoice>();
 
   readonly #host = inject<ElementRef<HTMLElement>>(ElementRef);
+  protected readonly figure = figure;
   protected readonly kinds = PROOF_KINDS.map((kind) => ({ kind, ...KIND_WORDS[kind] }));
   readonly #asked = signal({ row: 0, column: 0 });
   /** Cell that the keyboard is on. */

@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { figure, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { ProofStore } from '../shared/proof/proof-store';
 import { SiteStore } from '../shared/site/site-store';
@@ -19,8 +19,8 @@ const MOST_SHOWN = 8;
         <li [title]="step.note">
           <span class="name">{{ step.name }}</span>
           @if (step.proof; as proof) {
-            <span class="uv-mono"><uv-standing [standing]="proof.fails > 0 ? 'fails' : 'holds'" /> {{ proof.fails > 0 ? proof.fails.toLocaleString('en') : wordsOf('proof.none-fails') }}</span>
-            @if (proof.toLookAt > 0) { <span class="uv-mono"><uv-standing standing="look" /> {{ proof.toLookAt.toLocaleString('en') }}</span> }
+            <span class="uv-mono"><uv-standing [standing]="proof.fails > 0 ? 'fails' : 'holds'" /> {{ proof.fails > 0 ? figure(proof.fails) : wordsOf('proof.none-fails') }}</span>
+            @if (proof.toLookAt > 0) { <span class="uv-mono"><uv-standing standing="look" /> {{ figure(proof.toLookAt) }}</span> }
             @if (step.than) { <span class="uv-soft">{{ step.than }}</span> }
           } @else {
             <span class="uv-soft" i18n>not proved</span>
@@ -39,6 +39,7 @@ const MOST_SHOWN = 8;
 })
 export class RevisionStrip {
   protected readonly wordsOf = wordsOf;
+  protected readonly figure = figure;
 
   readonly #site = inject(SiteStore);
   readonly #proof = inject(ProofStore);
@@ -65,6 +66,6 @@ export class RevisionStrip {
 /** `3 fewer`, `2 more`; empty where one of them was not proved, and where it is the same. */
 function comparedTo(before: { readonly fails: number } | null, now: { readonly fails: number } | null): string {
   if (!before || !now || before.fails === now.fails) return '';
-  const by = Math.abs(now.fails - before.fails).toLocaleString('en');
+  const by = figure(Math.abs(now.fails - before.fails));
   return now.fails < before.fails ? wordsOf('proof.fewer', { by }) : wordsOf('proof.more-2', { by });
 }

@@ -44,7 +44,9 @@ const PROPERTIES = [
         <p-select name="property" [options]="properties" optionLabel="label" optionValue="property" [ngModel]="property()" (ngModelChange)="property.set($event)" size="small" ariaLabel="What of them" i18n-ariaLabel />
         <p-select name="state" [options]="states" optionLabel="label" optionValue="state" [ngModel]="state()" (ngModelChange)="state.set($event)" size="small" ariaLabel="In which state" i18n-ariaLabel />
         <p-select name="role" [options]="values()" optionLabel="label" optionValue="key" [ngModel]="key()" (ngModelChange)="key.set($event)" size="small" ariaLabel="Colour of the palette" i18n-ariaLabel />
-        @if (key() === '') { <input pInputText pSize="small" name="css" class="uv-mono" placeholder="value" aria-label="CSS value" i18n-aria-label autocomplete="off" [ngModel]="css()" (ngModelChange)="css.set($event)" /> }
+        @if (key() === '') {
+          <input pInputText pSize="small" name="css" class="uv-mono" placeholder="value" aria-label="CSS value" i18n-aria-label autocomplete="off" [ngModel]="css()" (ngModelChange)="css.set($event)" />
+        }
         <span class="acts"><p-button type="submit" label="Name it" i18n-label size="small" [disabled]="!look()" /><p-button label="Cancel" i18n-label [text]="true" size="small" (onClick)="isOpen.set(false)" /></span>
       </form>
     } @else { <button type="button" class="link" (click)="isOpen.set(true)" i18n>Name a look to prove it by…</button> }

@@ -22,6 +22,13 @@ import { StandingMark } from '../shared/ui/standing-mark';
 import { LookForm } from './look-form';
 import { RequestsStore } from './requests-store';
 
+const STANDING_WORDS: Readonly<Record<(typeof REQUEST_STANDINGS)[number], string>> = {
+  'to do': wordsOf('request-standing.to-do'),
+  asked: wordsOf('request-standing.asked'),
+  refused: wordsOf('request-standing.refused'),
+  done: wordsOf('request-standing.done'),
+};
+
 /** One wish of the client: whom it is for, how it stands, and whether the look that was named for it is there. */
 @Component({
   selector: 'uv-request-item',
@@ -30,15 +37,21 @@ import { RequestsStore } from './requests-store';
   template: `
     <div class="head">
       <textarea class="wish" maxlength="400" aria-label="Wish" i18n-aria-label [rows]="item().words.length > 42 ? 2 : 1" [value]="item().words" #words (change)="change('words', words.value)"></textarea>
-      <p-select [options]="standings" [ngModel]="item().standing" (ngModelChange)="stand($event)" size="small" ariaLabel="How it stands" i18n-ariaLabel />
+      <p-select [options]="standings" optionLabel="label" optionValue="standing" [ngModel]="item().standing" (ngModelChange)="stand($event)" size="small" ariaLabel="How it stands" i18n-ariaLabel />
     </div>
     @if (holds(); as found) {
       <p class="holds" role="status">
-        @if (found.misses > 0) { <uv-standing standing="fails" /> <ng-container i18n> {{ found.misses }} of {{ found.places }} places have not the look: <a routerLink="/bench" [queryParams]="spotOf(found.missed[0])">{{ missedWords() }}</a></ng-container> }
-        @else if (found.unseen.length > 0) { <uv-standing standing="look" /> {{ found.unseen[0] }} }
-        @else { <uv-standing standing="holds" /> <span title="Each state by itself and two that come together; what browsers paint over fields they filled in, and states of other elements, are not looked at" i18n-title i18n>Holds on {{ found.places }} {found.places, plural, =1 {place} other {places}}, in every state of its own, width and page: {{ found.compared }} comparisons</span> }
+        @if (found.misses > 0) {
+          <uv-standing standing="fails" />
+          <ng-container i18n> {{ found.misses }} of {{ found.places }} places have not the look: <a routerLink="/bench" [queryParams]="spotOf(found.missed[0])">{{ missedWords() }}</a></ng-container>
+        } @else if (found.unseen.length > 0) { <uv-standing standing="look" /> {{ found.unseen[0] }} } @else {
+          <uv-standing standing="holds" />
+          <span title="Each state by itself and two that come together; what browsers paint over fields they filled in, and states of other elements, are not looked at" i18n-title i18n>Holds on {{ found.places }} {found.places, plural, =1 {place} other {places}}, in every state of its own, width and page: {{ found.compared }} comparisons</span>
+        }
       </p>
-    } @else if (item().standing === 'done') { <p class="holds" i18n><uv-standing standing="look" /> Done by your word alone: no look is named to prove it by.</p> }
+    } @else if (item().standing === 'done') {
+      <p class="holds" i18n><uv-standing standing="look" /> Done by your word alone: no look is named to prove it by.</p>
+    }
     <div class="for">
       <p-multiselect [options]="parts()" optionLabel="name" optionValue="id" [ngModel]="item().partIds" (ngModelChange)="change('partIds', $event)" placeholder="Parts" i18n-placeholder size="small" [maxSelectedLabels]="2" ariaLabel="Parts it is for" i18n-ariaLabel [showToggleAll]="false" />
       <p-multiselect [options]="pages()" optionLabel="name" optionValue="id" [ngModel]="item().pageIds" (ngModelChange)="change('pageIds', $event)" placeholder="Every page" i18n-placeholder size="small" [maxSelectedLabels]="2" ariaLabel="Pages it is for" i18n-ariaLabel [showToggleAll]="false" />
@@ -47,7 +60,12 @@ import { RequestsStore } from './requests-store';
       <input pInputText pSize="small" maxlength="400" placeholder="must not change…" i18n-placeholder aria-label="What must not change" i18n-aria-label [value]="item().keep" #keep (change)="change('keep', keep.value)" />
       <input pInputText pSize="small" maxlength="400" placeholder="ask back…" i18n-placeholder aria-label="Question to ask back" i18n-aria-label [value]="item().question" #question (change)="ask(question.value)" />
     </div>
-    @if (item().standing === 'refused') { <label class="line"><span class="uv-soft" i18n>Because</span><input pInputText pSize="small" maxlength="400" [value]="item().reason" #reason (change)="change('reason', reason.value)" /></label> }
+    @if (item().standing === 'refused') {
+      <label class="line">
+        <span class="uv-soft" i18n>Because</span>
+        <input pInputText pSize="small" maxlength="400" [value]="item().reason" #reason (change)="change('reason', reason.value)" />
+      </label>
+    }
     <ul class="looks" aria-label="Looks it is proved by" i18n-aria-label>
       @for (look of item().looks; track $index) {
         <li><span>{{ lookWords(look) }} <span class="uv-mono uv-soft">{{ look.selector }}</span></span><button type="button" [attr.aria-label]="wordsOf('requests.take-away-2', { look: lookWords(look) })" (click)="dropLook($index)">×</button></li>
@@ -55,9 +73,12 @@ import { RequestsStore } from './requests-store';
     </ul>
     <uv-look-form (named)="addLooks([$event])" />
     <div class="acts">
-      @if (store.worked()?.id === item().id) { <p-button label="Being worked on" i18n-label size="small" (onClick)="store.workOn(null)" title="Changes are made for it; press to end that" i18n-title /> }
-      @else { <p-button label="Work on it" i18n-label [outlined]="true" size="small" (onClick)="workOn()" /> }
-      @if (made() > 0) { <p-button [label]="wordsOf('requests.looks-from-what-was', { made: made() })" [outlined]="true" size="small" (onClick)="addLooks(store.looksMadeFor(item()))" /> }
+      @if (store.worked()?.id === item().id) {
+        <p-button label="Being worked on" i18n-label size="small" (onClick)="store.workOn(null)" title="Changes are made for it; press to end that" i18n-title />
+      } @else { <p-button label="Work on it" i18n-label [outlined]="true" size="small" (onClick)="workOn()" /> }
+      @if (made() > 0) {
+        <p-button [label]="wordsOf('requests.looks-from-what-was', { made: made() })" [outlined]="true" size="small" (onClick)="addLooks(store.looksMadeFor(item()))" />
+      }
       <p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="store.drop(item().id)" />
     </div>
   `,
@@ -86,7 +107,7 @@ export class RequestItemCard {
   readonly #messages = inject(Messages);
   readonly item = input.required<RequestItem>();
   readonly worked = output();
-  protected readonly standings = [...REQUEST_STANDINGS];
+  protected readonly standings = REQUEST_STANDINGS.map((standing) => ({ standing, label: STANDING_WORDS[standing] }));
   protected readonly holds = computed(() => this.store.holdsOf(this.item()));
   protected readonly parts = computed(() => [...(this.#site.site()?.parts ?? [])]);
   protected readonly pages = computed(() => [...this.#site.captured()]);

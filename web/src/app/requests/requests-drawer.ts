@@ -43,7 +43,16 @@ import { RequestsStore } from './requests-store';
         <label for="uv-wishes" i18n>What the client wrote</label>
         <textarea pTextarea id="uv-wishes" name="wishes" rows="4" maxlength="20000" [ngModel]="text()" (ngModelChange)="text.set($event)"></textarea>
         @if (guessed().length > 0) {
-          <ol>@for (item of guessed(); track $index) { <li>{{ item.words }}@if (item.partIds.length > 0) { <span class="uv-soft" i18n> {{ partNames(item.partIds) }}, guessed by name</span> }</li> }</ol>
+          <ol>
+            @for (item of guessed(); track $index) {
+              <li>
+                {{ item.words }}
+                @if (item.partIds.length > 0) {
+                  <span class="uv-soft" i18n>{{ partNames(item.partIds) }}, guessed by name</span>
+                }
+              </li>
+            }
+          </ol>
         }
         <p-button type="submit" [label]="guessed().length > 1 ? wordsOf('requests.take-as-wishes', { guessed: guessed().length }) : wordsOf('requests.take')" size="small" [disabled]="guessed().length === 0" />
       </form>

@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { figure, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { TidyProgress, TidySheet } from '@upper-veneer/core';
@@ -88,12 +88,21 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
         }
         @case ('edit') { <uv-sheet-editor /> }
         @default {
-          @if (isTidying() && sight() !== 'revision') { <p class="uv-soft reading" role="status" i18n>The draft is tidied before it is compared: revisions are.</p> }
-          @else if (kept(); as revision) {
+          @if (isTidying() && sight() !== 'revision') {
+            <p class="uv-soft reading" role="status" i18n>The draft is tidied before it is compared: revisions are.</p>
+          } @else if (kept(); as revision) {
             @switch (sight()) {
-              @case ('revision') { <uv-sheet-text [css]="revision.css" [label]="wordsOf('sheet.css-revision', { number: revision.number })" /> }
-              @case ('changes') { <uv-differing-rules [before]="revision.css" [after]="css()" [beforeLabel]="wordsOf('sheet.revision-3', { number: revision.number })" afterLabel="Draft" i18n-afterLabel [overrides]="both()" /> }
-              @default { <uv-sheets-beside [before]="revision.css" [after]="css()" [beforeLabel]="wordsOf('sheet.css-revision', { number: revision.number })" afterLabel="CSS of the draft" i18n-afterLabel [onlyDiffering]="sight() === 'differs'" /> }
+              @case ('revision') {
+                <uv-sheet-text [css]="revision.css" [label]="wordsOf('sheet.css-revision', { number: revision.number })" />
+              }
+              @case ('changes') {
+                <uv-differing-rules [before]="revision.css" [after]="css()" [overrides]="both()"
+                  [beforeLabel]="wordsOf('sheet.revision-3', { number: revision.number })" afterLabel="Draft" i18n-afterLabel />
+              }
+              @default {
+                <uv-sheets-beside [before]="revision.css" [after]="css()" [onlyDiffering]="sight() === 'differs'"
+                  [beforeLabel]="wordsOf('sheet.css-revision', { number: revision.number })" afterLabel="CSS of the draft" i18n-afterLabel />
+              }
             }
           } @else { <p class="uv-soft reading" role="status" i18n>Reading revision {{ chosen() }}…</p> }
         }
@@ -168,7 +177,7 @@ export class SheetPage {
     if (!tidy) return this.hasFailed() ? wordsOf('sheet.not-tidied-failed') : '';
     if (tidy.unread > 0)
       return wordsOf('sheet.not-tidied-element-was', {
-        unread: tidy.unread.toLocaleString('en'),
+        unread: figure(tidy.unread),
         unread2: tidy.unread,
       });
     const parts = [
@@ -181,7 +190,7 @@ export class SheetPage {
     const css = this.css();
     if (css === '') return '';
     return wordsOf('sheet.lines-kb', {
-      lines: css.trimEnd().split('\n').length.toLocaleString('en'),
+      lines: figure(css.trimEnd().split('\n').length),
       size: (new TextEncoder().encode(css).length / 1024).toFixed(1),
     });
   });

@@ -32,7 +32,14 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
         <nav aria-label="Views" i18n-aria-label>
           @for (view of views; track view.path) {
             <a [routerLink]="'/' + view.path" [queryParams]="view.path === 'bench' && whereabouts.bench()['site'] === site.id ? whereabouts.bench() : { site: site.id }" routerLinkActive="current" [routerLinkActiveOptions]="anyQuery" ariaCurrentWhenActive="page">
-              {{ view.label }}@if (counts()[view.path] !== undefined) { <span class="count uv-mono">@if (view.path === 'proof' && counts()[view.path]! > 0) { <uv-standing standing="fails" /> }{{ counts()[view.path] }}</span> }
+              {{ view.label }}@if (counts()[view.path] !== undefined) {
+                <span class="count uv-mono">
+                  @if (view.path === 'proof' && counts()[view.path]! > 0) {
+                    <uv-standing standing="fails" />
+                  }
+                  {{ counts()[view.path] }}
+                </span>
+              }
             </a>
           }
         </nav>
@@ -42,10 +49,15 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
           <span class="standing uv-soft" aria-live="polite">{{ store.isSaving() ? wordsOf('shell.storing') : store.standing() }}</span>
         }
         <span class="tools">
-          <button class="tool asks" type="button" (click)="requests.isOpen.set(!requests.isOpen())" [pTooltip]="requestsTip()" tooltipPosition="bottom" [attr.aria-label]="requestsTip()" [attr.aria-expanded]="requests.isOpen()"><lucide-angular [img]="icons.requests" [size]="17" />@if (requests.count().items > 0) { <span class="uv-mono">{{ requests.count().items - requests.count().settled }}</span> }</button>
+          <button class="tool asks" type="button" (click)="requests.isOpen.set(!requests.isOpen())" [pTooltip]="requestsTip()" tooltipPosition="bottom" [attr.aria-label]="requestsTip()" [attr.aria-expanded]="requests.isOpen()">
+            <lucide-angular [img]="icons.requests" [size]="17" />
+            @if (requests.count().items > 0) {
+              <span class="uv-mono">{{ requests.count().items - requests.count().settled }}</span>
+            }
+          </button>
           <button class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()" tooltipPosition="bottom" aria-label="Undo" i18n-aria-label><lucide-angular [img]="icons.undo" [size]="17" /></button>
           <button class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()" tooltipPosition="bottom" aria-label="Redo" i18n-aria-label><lucide-angular [img]="icons.redo" [size]="17" /></button>
-          <button class="tool" type="button" (click)="theme.next()" [pTooltip]="wordsOf('shell.interface', { choice: theme.choice() })" tooltipPosition="bottom" [attr.aria-label]="wordsOf('shell.interface-lit-as-change', { choice: theme.choice() })"><lucide-angular [img]="themeIcon()" [size]="17" /></button>
+          <button class="tool" type="button" (click)="theme.next()" [pTooltip]="wordsOf('shell.interface', { choice: lit() })" tooltipPosition="bottom" [attr.aria-label]="wordsOf('shell.interface-lit-as-change', { choice: lit() })"><lucide-angular [img]="themeIcon()" [size]="17" /></button>
         </span>
         <p-button label="Save revision" i18n-label [outlined]="true" size="small" [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')" />
         <p-button label="Publish…" i18n-label size="small" [disabled]="!canPublish() || delivery.act() !== null" (onClick)="dialog.set('publish')" />
@@ -63,8 +75,8 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
     nav a.current { background: var(--uv-bar); color: var(--uv-ink); font-weight: 700; }
     nav a.current::after { content: ''; position: absolute; inset: auto 0 -1px; height: 5px; background: repeating-linear-gradient(90deg, var(--uv-grain-dark) 0 11px, var(--uv-grain-light) 11px 12px, var(--uv-grain-dark) 12px 19px, var(--uv-grain-light) 19px 20px); }
     nav a:focus-visible { z-index: 1; }
-    .count uv-standing { margin-right: 3px; }
-    .count { font-size: 12px; font-weight: 400; color: var(--uv-soft); }
+    .count uv-standing { margin-right: 1px; }
+    .count { font-size: 12px; font-weight: 400; color: var(--uv-soft); white-space: nowrap; }
     .standing { min-width: 0; margin-left: auto; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; font-size: 12.5px; }
     .off { padding: 0 2px; border: 0; background: none; color: var(--uv-ink); text-decoration: underline; cursor: pointer; }
     .tools { display: flex; gap: 2px; }
@@ -137,6 +149,7 @@ export class TopBar {
   protected readonly redoTip = computed(() =>
     this.store.draft()?.redo ? `Redo: ${this.store.draft()?.redo}` : wordsOf('shell.nothing-redo'),
   );
+  protected readonly lit = computed(() => wordsOf(`lit.${this.theme.choice()}`));
   protected readonly themeIcon = computed(() => ({ system: SunMoon, light: Sun, dark: Moon })[this.theme.choice()]);
 
   protected undo(): void {

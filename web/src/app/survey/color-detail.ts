@@ -1,3 +1,4 @@
+import { stateWords } from '../shared/ui/state-words';
 import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
@@ -29,8 +30,14 @@ import { standingWords } from './color-rows';
         <uv-color-chip [color]="found.hex" />
         <div><h2 class="uv-mono">{{ found.hex }}</h2><p class="uv-soft" i18n>{{ words() }} · {{ found.placeCount }} {found.placeCount, plural, =1 {place} other {places}}</p></div>
         <span class="acts">
-          @if (found.standing.kind !== 'brand') { <p-button label="To the palette" i18n-label [outlined]="true" size="small" (onClick)="wanted.emit(found.hex)" /> }
-          @if (found.exception) { <p-button label="No exception" i18n-label [text]="true" size="small" (onClick)="excepted.emit({ hex: found.hex, reason: '' })" /> } @else if (!isExcepting()) { <p-button label="Leave alone…" i18n-label [text]="true" size="small" (onClick)="isExcepting.set(true)" /> }
+          @if (found.standing.kind !== 'brand') {
+            <p-button label="To the palette" i18n-label [outlined]="true" size="small" (onClick)="wanted.emit(found.hex)" />
+          }
+          @if (found.exception) {
+            <p-button label="No exception" i18n-label [text]="true" size="small" (onClick)="excepted.emit({ hex: found.hex, reason: '' })" />
+          } @else if (!isExcepting()) {
+            <p-button label="Leave alone…" i18n-label [text]="true" size="small" (onClick)="isExcepting.set(true)" />
+          }
         </span>
         <uv-notations [css]="found.hex" />
       </div>
@@ -52,7 +59,13 @@ import { standingWords } from './color-rows';
         <ul>
           @for (place of listed(); track $index) {
             <li>
-              <button type="button" [class.current]="place === shown()" (click)="chosenPlace.set(place)"><span>{{ useWords(place.use) }}{{ place.state === 'rest' ? '' : ', ' + place.state }}{{ place.pseudo ? ' ::' + place.pseudo : '' }}</span><span class="uv-mono uv-soft">{{ place.property }}</span>@if (place.isHidden) { <span class="uv-soft" i18n>hidden</span> }</button>
+              <button type="button" [class.current]="place === shown()" (click)="chosenPlace.set(place)">
+                <span>{{ useWords(place.use) }}{{ place.state === 'rest' ? '' : ', ' + stateWords(place.state) }}{{ place.pseudo ? ' ::' + place.pseudo : '' }}</span>
+                <span class="uv-mono uv-soft">{{ place.property }}</span>
+                @if (place.isHidden) {
+                  <span class="uv-soft" i18n>hidden</span>
+                }
+              </button>
               <a [routerLink]="'/bench'" [queryParams]="spotOf(place)" i18n>Bench</a>
             </li>
           }
@@ -95,6 +108,7 @@ import { standingWords } from './color-rows';
   `,
 })
 export class ColorDetail {
+  protected readonly stateWords = stateWords;
   readonly #site = inject(SiteStore);
   readonly #census = inject(CensusStore);
   readonly hex = input.required<string | null>();
@@ -162,7 +176,7 @@ export class ColorDetail {
         .filter(({ isHidden }) => isHidden)
         .map(({ element }) => element),
     ).size;
-    return wordsOf('survey.lit-up-hidden', { lit: this.lit().length, case: hidden > 0 ? 'yes' : 'no', hidden });
+    return wordsOf('survey.lit-up-hidden', { lit: this.lit().length, hidden });
   });
   protected readonly framed = computed<FramedPage | null>(() => {
     const site = this.#site.site();

@@ -27,7 +27,11 @@ const BOARD_HEIGHT = 30;
         <button type="button" [class.current]="isAmongRest()" [style.left.px]="board.left" [style.top.px]="board.row * boardHeight" [style.width.px]="board.width" [style.background]="restStripes()" [attr.aria-label]="restWords()" [title]="restWords()" (click)="nextOfRest()"></button>
       } @else if (board.isFirst) {
         <button type="button" [class.current]="board.hex === chosenHex()" [class.dim]="isDim(board.hex)" [style.left.px]="board.left" [style.top.px]="board.row * boardHeight" [style.width.px]="board.width" [style.background]="board.ground" [style.color]="board.ink"
-          [attr.aria-pressed]="board.hex === chosenHex()" [attr.aria-label]="board.words" [title]="board.words" (click)="chosen.emit(board.hex)">@if (board.width > 62) { <span class="uv-mono">{{ board.hex }}</span> }</button>
+          [attr.aria-pressed]="board.hex === chosenHex()" [attr.aria-label]="board.words" [title]="board.words" (click)="chosen.emit(board.hex)">
+          @if (board.width > 62) {
+            <span class="uv-mono">{{ board.hex }}</span>
+          }
+        </button>
       } @else {
         <button type="button" class="more" tabindex="-1" aria-hidden="true" [class.current]="board.hex === chosenHex()" [class.dim]="isDim(board.hex)" [style.left.px]="board.left" [style.top.px]="board.row * boardHeight" [style.width.px]="board.width" [style.background]="board.ground" [title]="board.words" (click)="chosen.emit(board.hex)"></button>
       }

@@ -22,8 +22,23 @@ import type { ColorRow } from './color-rows';
       </ng-template>
       <ng-template #body let-row>
         <tr [pSelectableRow]="row" [attr.aria-label]="row.hex">
-          <td class="color uv-mono"><uv-color-chip [color]="row.hex" />{{ row.hex }}@if (row.members.length > 0) { <span class="near" [title]="wordsOf('survey.near-duplicates-within-e', { names: names(row) })">@for (member of row.members.slice(0, 3); track member.hex) { <uv-color-chip [color]="member.hex" /> }+{{ row.members.length }}</span> }</td>
-          <td [title]="row.useWords">{{ row.useWords }}@if (row.states.length > 0 && row.states[0] !== 'rest') { <span class="uv-soft" i18n> · only {{ row.states.join(', ') }}</span> }</td>
+          <td class="color uv-mono">
+            <uv-color-chip [color]="row.hex" />{{ row.hex }}
+            @if (row.members.length > 0) {
+              <span class="near" [title]="wordsOf('survey.near-duplicates-within-e', { names: names(row) })">
+                @for (member of row.members.slice(0, 3); track member.hex) {
+                  <uv-color-chip [color]="member.hex" />
+                }
+                +{{ row.members.length }}
+              </span>
+            }
+          </td>
+          <td [title]="row.useWords">
+            {{ row.useWords }}
+            @if (row.states.length > 0 && row.states[0] !== 'rest') {
+              <span class="uv-soft" i18n>· only {{ row.states.join(', ') }}</span>
+            }
+          </td>
           <td class="number">{{ row.elements }}</td>
           <td class="number">{{ percent(row) }}</td>
           <td class="standing" [title]="row.standingWords"><span [class]="'mark ' + (row.exception || !row.standing.nearest ? 'none' : row.standing.kind)" aria-hidden="true">{{ row.exception ? '○' : !row.standing.nearest ? '' : row.standing.kind === 'brand' ? '●' : row.standing.kind === 'near' ? '◆' : '▲' }}</span>{{ row.standingWords }}</td>
@@ -58,7 +73,7 @@ export class ColorTable {
 
   /** The list scrolls, so it takes the focus. */
   protected readonly scrolling = {
-    virtualScroller: { root: { role: 'region', 'aria-label': wordsOf('survey.colours-2') } },
+    virtualScroller: { root: { role: 'region', 'aria-label': wordsOf('survey.colours') } },
   };
 
   protected selected(): ColorRow | null {

@@ -31,13 +31,27 @@ import { withProgress } from '../shared/engine/with-progress';
       </div>
       <uv-value-picker [palette]="site.palette()" [current]="own()?.value ?? null" (picked)="set($event)" />
       <p class="acts">
-        @if (own()) { <span class="uv-soft" i18n>Overridden for <span class="uv-mono">{{ own()?.selector }}</span></span>&ngsp;<button type="button" (click)="clear()" i18n>Clear</button> } @else { <span class="uv-soft" i18n>A swatch, a shade or a typed colour changes it for everything that follows.</span> }
+        @if (own()) {
+          <span class="uv-soft" i18n>Overridden for <span class="uv-mono">{{ own()?.selector }}</span></span>
+          &ngsp;
+          <button type="button" (click)="clear()" i18n>Clear</button>
+        } @else {
+          <span class="uv-soft" i18n>A swatch, a shade or a typed colour changes it for everything that follows.</span>
+        }
       </p>
-      @if (refusal()) { <p class="line" role="alert"><uv-standing standing="fails" /> {{ refusal() }}</p> }
-      @else if (findings().length > 0) {
+      @if (refusal()) {
+        <p class="line" role="alert"><uv-standing standing="fails" /> {{ refusal() }}</p>
+      } @else if (findings().length > 0) {
         <ul class="verdict" aria-label="Verdict" i18n-aria-label>
           @for (finding of findings(); track $index) {
-            <li><uv-standing [standing]="finding.standing" /> @if (finding.spots?.length) { <button type="button" [title]="finding.basis" (click)="outlined.set(finding.spots ?? [])">{{ finding.text }}</button> } @else { <span [title]="finding.basis">{{ finding.text }}</span> }</li>
+            <li>
+              <uv-standing [standing]="finding.standing" />
+              @if (finding.spots?.length) {
+                <button type="button" [title]="finding.basis" (click)="outlined.set(finding.spots ?? [])">{{ finding.text }}</button>
+              } @else {
+                <span [title]="finding.basis">{{ finding.text }}</span>
+              }
+            </li>
           }
         </ul>
       } @else if (own()) { <p class="line uv-soft" role="status" i18n>Checking every page…</p> }

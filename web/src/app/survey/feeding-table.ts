@@ -16,7 +16,12 @@ import { ColorChip } from '../shared/ui/color-chip';
       <tbody>
         @for (property of properties(); track $index) {
           <tr [class.current]="property === chosen()">
-            <td><button type="button" class="uv-mono" [attr.aria-pressed]="property === chosen()" (click)="picked.emit(property)">{{ property.name }}</button>@if (ours().has(property.name)) { <span class="ours" title="Overridden" i18n-title i18n>ours</span> }</td>
+            <td>
+              <button type="button" class="uv-mono" [attr.aria-pressed]="property === chosen()" (click)="picked.emit(property)">{{ property.name }}</button>
+              @if (ours().has(property.name)) {
+                <span class="ours" title="Overridden" i18n-title i18n>ours</span>
+              }
+            </td>
             <td class="uv-mono cut" [title]="property.value"><uv-color-chip [color]="property.hex" />{{ property.value }}</td>
             <td class="cut" [title]="wordsOf('survey.selector-in-sheet', { selector: property.selector, sheet: property.sheet })"><span class="uv-mono">{{ property.selector }}</span>&ngsp;<span class="uv-soft">{{ property.sheet }} {{ property.line || '' }}</span></td>
             <td class="what" i18n>{{ property.places }} {property.places, plural, =1 {place follows} other {places follow}} <span class="uv-soft">on {{ property.pageIds.length }} {property.pageIds.length, plural, =1 {page} other {pages}}</span></td>

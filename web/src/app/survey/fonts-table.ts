@@ -12,7 +12,18 @@ import type { FontUse } from '@upper-veneer/core';
       <thead><tr><th scope="col" i18n>Family, first choice first</th><th scope="col" class="number" i18n>Size, px</th><th scope="col" class="number" i18n>Weight</th><th scope="col" class="number" i18n>Elements</th><th scope="col" class="number" title="Of all inked text" i18n-title i18n>Ink</th></tr></thead>
       <tbody>
         @for (font of rows(); track $index) {
-          <tr><td class="cut"><span translate="no" [title]="font.family">{{ font.family }}</span>@if (font.isItalic) { <em i18n> italic</em> }</td><td class="number">{{ font.size }}</td><td class="number">{{ font.weight }}</td><td class="number">{{ font.elements }}</td><td class="number">{{ font.share }}</td></tr>
+          <tr>
+            <td class="cut">
+              <span translate="no" [title]="font.family">{{ font.family }}</span>
+              @if (font.isItalic) {
+                <em i18n> italic</em>
+              }
+            </td>
+            <td class="number">{{ font.size }}</td>
+            <td class="number">{{ font.weight }}</td>
+            <td class="number">{{ font.elements }}</td>
+            <td class="number">{{ font.share }}</td>
+          </tr>
         } @empty { <tr><td colspan="5" class="empty" i18n>The pages hold no text.</td></tr> }
       </tbody>
     </table>

@@ -29,7 +29,13 @@ import type { ImportAim } from './import/import-aim';
       <p-button class="wide" label="Bring in a site…" i18n-label size="small" (onClick)="wanted.emit({ siteId: null, page: null })" />
       <uv-save-site />
     </header>
-    <div class="title"><h2 i18n>Pages</h2>@if (canCaptureAll()) { <p-button label="All again" i18n-label ariaLabel="All again: capture every page that came from an address" i18n-ariaLabel [text]="true" size="small" title="Captures every page that came from an address again, by the same steps" i18n-title (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null, isWhole: true })" /> }<p-button label="Add…" i18n-label [text]="true" size="small" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null })" /></div>
+    <div class="title">
+      <h2 i18n>Pages</h2>
+      @if (canCaptureAll()) {
+        <p-button label="All again" i18n-label ariaLabel="All again: capture every page that came from an address" i18n-ariaLabel [text]="true" size="small" title="Captures every page that came from an address again, by the same steps" i18n-title (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null, isWhole: true })" />
+      }
+      <p-button label="Add…" i18n-label [text]="true" size="small" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null })" />
+    </div>
     <ul class="uv-scroll">
       @for (page of store.site()?.pages ?? []; track page.id) {
         <li>
@@ -38,17 +44,18 @@ import type { ImportAim } from './import/import-aim';
           } @else {
             <span class="text">
               <strong [title]="page.name">{{ page.name }}</strong>
-              @if (isSpecimen(page)) { <span class="uv-soft made" title="Every kind of element and every part in the states that markup can say; visitors do not get it" i18n-title i18n>made here, for what no page shows</span> }
-              @else { <span class="uv-mono uv-soft" [title]="page.source || page.path">{{ page.path }}</span> }
+              @if (isSpecimen(page)) {
+                <span class="uv-soft made" title="Every kind of element and every part in the states that markup can say; visitors do not get it" i18n-title i18n>made here, for what no page shows</span>
+              } @else { <span class="uv-mono uv-soft" [title]="page.source || page.path">{{ page.path }}</span> }
             </span>
             <span class="tools">
               <button type="button" [attr.aria-label]="wordsOf('survey.rename', { name: page.name })" title="Rename" i18n-title (click)="rename(page.id)"><lucide-angular [img]="icons.rename" [size]="14" /></button>
               @if (isSpecimen(page)) {
                 <button type="button" aria-label="Make the specimen anew" i18n-aria-label title="Make it anew" i18n-title (click)="makeSpecimen()"><lucide-angular [img]="icons.again" [size]="14" /></button>
               } @else {
-              <button type="button" [attr.aria-label]="wordsOf('survey.capture-again-3', { name: page.name })" title="Capture again" i18n-title (click)="captureAgain(page)"><lucide-angular [img]="icons.again" [size]="14" /></button>
+              <button type="button" [attr.aria-label]="wordsOf('survey.capture-again', { name: page.name })" title="Capture again" i18n-title (click)="captureAgain(page)"><lucide-angular [img]="icons.again" [size]="14" /></button>
               }
-              <button type="button" [attr.aria-label]="wordsOf('survey.remove-2', { name: page.name })" title="Remove" i18n-title (click)="drop(page.id, page.name)"><lucide-angular [img]="icons.drop" [size]="14" /></button>
+              <button type="button" [attr.aria-label]="wordsOf('survey.remove', { name: page.name })" title="Remove" i18n-title (click)="drop(page.id, page.name)"><lucide-angular [img]="icons.drop" [size]="14" /></button>
             </span>
           }
         </li>
@@ -61,7 +68,16 @@ import type { ImportAim } from './import/import-aim';
       </p>
     }
     @if (store.site()?.leftOut?.length; as count) {
-      <details class="uv-scroll"><summary i18n>{{ count }} left out by the last import</summary><ul>@for (file of store.site()?.leftOut; track $index) { <li class="left"><span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span></li> }</ul></details>
+      <details class="uv-scroll">
+        <summary i18n>{{ count }} left out by the last import</summary>
+        <ul>
+          @for (file of store.site()?.leftOut; track $index) {
+            <li class="left">
+              <span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span>
+            </li>
+          }
+        </ul>
+      </details>
     }
   `,
   styles: `

@@ -49,7 +49,9 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = {
                 <label [for]="'uv-opener-' + part.id" i18n>Opens when</label><input pInputText pSize="small" class="uv-mono" [id]="'uv-opener-' + part.id" name="of" placeholder="selector" autocomplete="off" spellcheck="false" [ngModel]="opener().selector" (ngModelChange)="setOpener({ selector: $event })" />
                 <p-select [options]="acts" optionLabel="label" optionValue="act" name="act" [ngModel]="opener().act" (ngModelChange)="setOpener({ act: $event })" size="small" ariaLabel="What opens it" i18n-ariaLabel />
                 <input pInputText pSize="small" class="uv-mono" name="name" placeholder="name" aria-label="Class or attribute" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="opener().name" (ngModelChange)="setOpener({ name: $event })" />
-                @if (opener().act === 'set-attribute') { <input pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="opener().value" (ngModelChange)="setOpener({ value: $event })" /> }
+                @if (opener().act === 'set-attribute') {
+                  <input pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="opener().value" (ngModelChange)="setOpener({ value: $event })" />
+                }
                 <p-button type="submit" label="Add" i18n-label [outlined]="true" size="small" [disabled]="opener().selector.trim() === '' || opener().name.trim() === ''" />
               </form>
               <div class="line"><span><ng-container i18n>Merge into </ng-container><p-select [options]="others(part.id)" optionLabel="name" optionValue="id" [ngModel]="null" (ngModelChange)="merge(part.id, $event)" placeholder="choose a part" i18n-placeholder size="small" [ariaLabel]="wordsOf('survey.part-merged-into', { name: part.name })" /></span><p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="remove(part.id)" /></div>

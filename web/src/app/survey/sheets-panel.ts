@@ -21,7 +21,12 @@ import { SiteStore } from '../shared/site/site-store';
       <span><ng-container i18n>Order on </ng-container><p-select [options]="$any(site.captured())" optionLabel="name" optionValue="id" [ngModel]="pageId()" (ngModelChange)="chosenPage.set($event)" size="small" ariaLabel="Page whose stylesheets are shown" i18n-ariaLabel /></span>
       <span><ng-container i18n>The veneer is loaded </ng-container><p-select [options]="$any(places())" optionLabel="label" optionValue="place" [ngModel]="site.site()?.veneerPlace" (ngModelChange)="place($event)" size="small" ariaLabel="Where the veneer is loaded" i18n-ariaLabel /></span>
     </div>
-    <p class="uv-soft note"><ng-container i18n>Later sheets win ties.</ng-container>@if (likePages().length > 1) { <ng-container i18n> A change of order holds for all {{ likePages().length }} pages that load these sheets in this order. </ng-container>}</p>
+    <p class="uv-soft note">
+      <ng-container i18n>Later sheets win ties.</ng-container>
+      @if (likePages().length > 1) {
+        <ng-container i18n> A change of order holds for all {{ likePages().length }} pages that load these sheets in this order. </ng-container>
+      }
+    </p>
     <ol>
       @for (row of rows(); track $index) {
         <li [class.veneer]="row.index === -1">
@@ -39,7 +44,18 @@ import { SiteStore } from '../shared/site/site-store';
     </ol>
     <table>
       <thead><tr><th scope="col" i18n>Stylesheet</th><th scope="col" class="comes" i18n>Comes</th><th scope="col" class="number" i18n>Size</th><th scope="col" class="number" i18n>Rules</th><th scope="col" class="number" title="Rules that match no element of any page, in any state, at any width" i18n-title i18n>Unused</th><th scope="col" class="number" i18n>Pages</th></tr></thead>
-      <tbody>@for (sheet of summaries(); track $index) { <tr><td class="cut uv-mono" [title]="sheet.name">{{ sheet.name }}</td><td>{{ words[sheet.origin] }}</td><td class="number">{{ size(sheet.bytes) }}</td><td class="number">{{ sheet.rules }}</td><td class="number" [title]="sheet.isUntried ? wordsOf('survey.trying-all-its-selectors') : ''">{{ unused(sheet) }}</td><td class="number">{{ sheet.pageIds.length }}</td></tr> }</tbody>
+      <tbody>
+        @for (sheet of summaries(); track $index) {
+          <tr>
+            <td class="cut uv-mono" [title]="sheet.name">{{ sheet.name }}</td>
+            <td>{{ words[sheet.origin] }}</td>
+            <td class="number">{{ size(sheet.bytes) }}</td>
+            <td class="number">{{ sheet.rules }}</td>
+            <td class="number" [title]="sheet.isUntried ? wordsOf('survey.trying-all-its-selectors') : ''">{{ unused(sheet) }}</td>
+            <td class="number">{{ sheet.pageIds.length }}</td>
+          </tr>
+        }
+      </tbody>
     </table>
   `,
   styleUrl: './facts-table.scss',

@@ -18,9 +18,14 @@ import { FramedPicture } from '../match/settings/framed-picture';
   imports: [FramedPicture, ScopePicture],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    @if (framed(); as own) { <uv-framed-picture [heading]="heading()" [path]="own.path" [css]="own.css" /> }
-    @else if (page(); as drawn) { <uv-scope-picture [heading]="heading()" [page]="drawn" [width]="1280" [element]="spot()?.element ?? 0" /> }
-    @else { <h3>{{ heading() }}</h3><p class="uv-soft">{{ spot() ? wordsOf('trial.drawing') : wordsOf('trial.stands-no-page-site') }}</p> }
+    @if (framed(); as own) {
+      <uv-framed-picture [heading]="heading()" [path]="own.path" [css]="own.css" />
+    } @else if (page(); as drawn) {
+      <uv-scope-picture [heading]="heading()" [page]="drawn" [width]="1280" [element]="spot()?.element ?? 0" />
+    } @else {
+      <h3>{{ heading() }}</h3>
+      <p class="uv-soft">{{ spot() ? wordsOf('trial.drawing') : wordsOf('trial.stands-no-page-site') }}</p>
+    }
     <span class="uv-mono of" [title]="settingsWords()" i18n>revision {{ look().revision }}{{ look().settings.length > 0 ? wordsOf('trial.settings') : '' }}</span>
   `,
   styles: `

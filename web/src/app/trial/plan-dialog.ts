@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, out
 import { FormsModule } from '@angular/forms';
 import type { ConversionKind } from '@upper-veneer/contract';
 import { sampleSize, selectorProblem } from '@upper-veneer/core';
-import { spoken, wordsOf } from '@upper-veneer/words';
+import { figure, spoken, wordsOf } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
@@ -45,10 +45,14 @@ interface Planned {
           @for (own of conversions(); track $index; let i = $index) {
             <div class="row">
               <p-select [name]="'kind' + i" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="own.kind" (ngModelChange)="setConversion(i, $event)" size="small" ariaLabel="What counts" i18n-ariaLabel appendTo="body" />
-              @if (own.kind === 'reached') { <p-select [name]="'page' + i" [options]="site.captured()" optionLabel="name" optionValue="path" [ngModel]="own.target" (ngModelChange)="setTarget(i, $event)" placeholder="Page" i18n-placeholder size="small" ariaLabel="Page that is reached" i18n-ariaLabel appendTo="body" /> }
-              @else { <input pInputText pSize="small" class="uv-mono" [name]="'target' + i" maxlength="400" placeholder="selector" aria-label="Selector of what is pressed or sent" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="targetOf(own)" (ngModelChange)="setTarget(i, $event)" /> }
-              @if (i === 0) { <p-button label="Count something else too" i18n-label [text]="true" size="small" [disabled]="conversions().length >= 4" (onClick)="addConversion()" /> }
-              @else { <p-button label="Leave it out" i18n-label [text]="true" size="small" (onClick)="dropConversion(i)" /> }
+              @if (own.kind === 'reached') {
+                <p-select [name]="'page' + i" [options]="site.captured()" optionLabel="name" optionValue="path" [ngModel]="own.target" (ngModelChange)="setTarget(i, $event)" placeholder="Page" i18n-placeholder size="small" ariaLabel="Page that is reached" i18n-ariaLabel appendTo="body" />
+              } @else {
+                <input pInputText pSize="small" class="uv-mono" [name]="'target' + i" maxlength="400" placeholder="selector" aria-label="Selector of what is pressed or sent" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="targetOf(own)" (ngModelChange)="setTarget(i, $event)" />
+              }
+              @if (i === 0) {
+                <p-button label="Count something else too" i18n-label [text]="true" size="small" [disabled]="conversions().length >= 4" (onClick)="addConversion()" />
+              } @else { <p-button label="Leave it out" i18n-label [text]="true" size="small" (onClick)="dropConversion(i)" /> }
             </div>
           }
         </div>
@@ -148,10 +152,10 @@ export class PlanDialog {
     const daily = Number(this.visitors());
     const days = daily > 0 ? Math.ceil((size * this.#looks().length) / daily) : 0;
     return wordsOf('trial.each-look-be-seen', {
-      size: size.toLocaleString('en'),
+      size: figure(size),
       case: days > 0 ? 'yes' : 'no',
       days,
-      daily: daily.toLocaleString('en'),
+      daily: figure(daily),
     });
   });
 

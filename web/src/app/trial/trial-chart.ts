@@ -50,7 +50,17 @@ Chart.register(
     <table class="uv-hidden">
       <caption i18n>By day</caption>
       <thead><tr><th scope="col" i18n>Day</th><th scope="col" i18n>Difference</th><th scope="col" i18n>Range</th><th scope="col" i18n>Seen {{ first() }}</th><th scope="col" i18n>Seen {{ pair().variation }}</th></tr></thead>
-      <tbody>@for (day of pair().days; track day.day) { <tr><th scope="row">{{ day.day }}</th><td>{{ figure(day.difference) }}</td><td>{{ range(day.anytime) }}</td><td>{{ day.seen[0] }}</td><td>{{ day.seen[1] }}</td></tr> }</tbody>
+      <tbody>
+        @for (day of pair().days; track day.day) {
+          <tr>
+            <th scope="row">{{ day.day }}</th>
+            <td>{{ figure(day.difference) }}</td>
+            <td>{{ range(day.anytime) }}</td>
+            <td>{{ day.seen[0] }}</td>
+            <td>{{ day.seen[1] }}</td>
+          </tr>
+        }
+      </tbody>
     </table>
   `,
   styles: `

@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { figure, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { TrialDocument } from '@upper-veneer/contract';
@@ -13,17 +13,28 @@ import { WEEKDAYS, callWords, listed, percent, points, rangeWords } from './tria
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (trial().conversions.length > 1) {
-      <label class="of"><ng-container i18n>By </ng-container><select [value]="conversion()" (change)="turned.emit(+$any($event.target).value)">@for (words of conversions(); track $index) { <option [value]="$index">{{ words }}</option> }</select></label>
+      <label class="of">
+        <ng-container i18n>By </ng-container>
+        <select [value]="conversion()" (change)="turned.emit(+$any($event.target).value)">
+          @for (words of conversions(); track $index) {
+            <option [value]="$index">{{ words }}</option>
+          }
+        </select>
+      </label>
     }
     <h2><uv-standing [standing]="call().standing" /> {{ call().title }}</h2>
     <p class="uv-soft">{{ call().text }}</p>
     <dl>
-      @for (row of sums(); track row.name) { <dt i18n>{{ row.name }}: seen, {{ done() }}</dt><dd [title]="row.range">{{ row.figures }}</dd> }
+      @for (row of sums(); track row.name) {
+        <dt i18n>{{ row.name }}: seen, {{ done() }}</dt><dd [title]="row.range">{{ row.figures }}</dd>
+      }
       @for (row of pairs(); track $index) { <dt [title]="row.basis">{{ row.name }}</dt><dd>{{ row.figures }}</dd> }
     </dl>
     <h3 i18n>Before it counts</h3>
     <ul>
-      @for (row of checks(); track row.words) { <li><uv-standing [standing]="row.standing" />&ngsp;<span [title]="row.basis">{{ row.words }}</span></li> }
+      @for (row of checks(); track row.words) {
+        <li><uv-standing [standing]="row.standing" />&ngsp;<span [title]="row.basis">{{ row.words }}</span></li>
+      }
     </ul>
     <h3 i18n>Visitors</h3>
     <p class="uv-soft" i18n>The stand-in host gives each visitor one of them and keeps to it, by a cookie that names nobody; who asks not to be followed (Sec-GPC, DNT, or <code class="uv-mono">look/off</code> on the host) gets what is published and is not counted.</p>
@@ -65,17 +76,20 @@ export class TrialFacts {
   protected readonly conversions = computed(() =>
     this.trial().conversions.map(
       ({ kind, target }) =>
-        `${{ press: wordsOf('trial.press'), sent: wordsOf('trial.form-sent-2'), reached: 'reaching' }[kind]} ${target}`,
+        `${{ press: wordsOf('trial.press'), sent: wordsOf('trial.form-sent-2'), reached: wordsOf('trial.reaching') }[kind]} ${target}`,
     ),
   );
   protected readonly done = computed(
-    () => ({ press: 'pressed', sent: 'sent', reached: 'reached' })[this.trial().conversions[this.conversion()].kind],
+    () =>
+      ({ press: wordsOf('trial.pressed'), sent: wordsOf('trial.sent'), reached: wordsOf('trial.was-reached') })[
+        this.trial().conversions[this.conversion()].kind
+      ],
   );
   protected readonly call = computed(() => callWords(this.judged()));
   protected readonly sums = computed(() =>
     this.judged().sums.map(({ variation, seen, pressed, rate, range }) => ({
       name: variation,
-      figures: `${seen.toLocaleString('en')} · ${pressed.toLocaleString('en')} · ${percent(rate)}`,
+      figures: `${figure(seen)} · ${figure(pressed)} · ${percent(rate)}`,
       range: wordsOf('trial.95-score-interval-wilson', { percent: percent(range[0]), percent2: percent(range[1]) }),
     })),
   );
@@ -112,12 +126,12 @@ export class TrialFacts {
       },
       {
         name: wordsOf('trial.smallest-worth-having'),
-        figures: wordsOf('trial.points-2', { what: (100 * this.trial().plan.smallest).toFixed(2) }),
+        figures: wordsOf('trial.points-2', { points: (100 * this.trial().plan.smallest).toFixed(2) }),
         basis: '',
       },
       {
         name: wordsOf('trial.planned-for-each'),
-        figures: `${size.toLocaleString('en')}${isSizeReached ? wordsOf('trial.reached') : ''}`,
+        figures: `${figure(size)}${isSizeReached ? wordsOf('trial.reached') : ''}`,
         basis: wordsOf('trial.fleiss-levin-paik-2003', {
           percent: percent(this.trial().plan.base),
           percent2: percent(this.trial().plan.power, 0),
@@ -220,7 +234,7 @@ export class TrialFacts {
         ['made-up', wordsOf('trial.made-up')],
         ['brought-in', wordsOf('trial.brought-from-elsewhere')],
       ] as const
-    ).flatMap(([source, words]) => (seenOf(source) > 0 ? [`${seenOf(source).toLocaleString('en')} ${words}`] : []));
+    ).flatMap(([source, words]) => (seenOf(source) > 0 ? [`${figure(seenOf(source))} ${words}`] : []));
     return parts.length === 0 ? wordsOf('trial.none-has-come-yet') : wordsOf('trial.those-who-saw', { parts });
   });
 

@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { figure, moment, wordsOf } from '@upper-veneer/words';
 import type { TrialDocument } from '@upper-veneer/contract';
 import type { Range, TrialJudgement } from '@upper-veneer/core';
 
@@ -29,7 +29,7 @@ export function rangeWords([low, high]: Range): string {
 
 /** A day as it is read: `4 May`. */
 export function dayWords(day: string): string {
-  return new Date(`${day}T00:00:00Z`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
+  return moment(`${day}T00:00:00Z`, 'day');
 }
 
 /** Several names in a row: `Monday and Tuesday`. */
@@ -41,7 +41,7 @@ export function listed(names: readonly string[]): string {
 
 /** Where a trial stands, in a line. */
 export function standingWords({ state, startedAt, decision }: TrialDocument, size: number): string {
-  const ends = wordsOf('trial.ends-when-visitors-have', { size: size.toLocaleString('en') });
+  const ends = wordsOf('trial.ends-when-visitors-have', { size: figure(size) });
   switch (state) {
     case 'planned':
       return wordsOf('trial.planned', { ends });

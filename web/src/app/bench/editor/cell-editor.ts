@@ -44,7 +44,9 @@ import { ValuePicker } from '../../shared/ui/value-picker';
         (ngModelChange)="chooseRange($event)" size="small" scrollHeight="360px" ariaLabel="Widths it holds at" i18n-ariaLabel
       />
     </div>
-    @if (closed()) { <p class="icon uv-soft">{{ closed() }}</p> } @else {
+    @if (closed()) {
+      <p class="icon uv-soft">{{ closed() }}</p>
+    } @else {
     @switch (kind()) {
       @case ('color') {
         <uv-value-picker

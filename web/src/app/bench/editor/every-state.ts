@@ -12,11 +12,19 @@ import { BenchSelection } from '../store/bench-selection';
   template: `
     <button type="button" [attr.aria-expanded]="found() !== null" (click)="toggle()" [title]="wordsOf('bench.what-would-be-each', { row: row() })" i18n>Every state…</button>
     @if (found(); as proposals) {
-      <div class="list" role="group" [attr.aria-label]="wordsOf('bench.every-state-2', { row: row() })">
+      <div class="list" role="group" [attr.aria-label]="wordsOf('bench.every-state', { row: row() })">
         @for (proposal of proposals; track proposal.state) {
-          <label><input type="checkbox" [checked]="!left().includes(proposal.state)" (change)="flip(proposal)" /> {{ proposal.words }}@if (proposal.wishes.length > 1) { <span class="uv-soft" i18n>, and its text kept readable</span> }</label>
+          <label>
+            <input type="checkbox" [checked]="!left().includes(proposal.state)" (change)="flip(proposal)" />
+            {{ proposal.words }}@if (proposal.wishes.length > 1) { <span class="uv-soft" i18n>, and its text kept readable</span> }
+          </label>
         } @empty { <p class="uv-soft" i18n>Every state follows from rest already.</p> }
-        @if (proposals.length > 0) { <p><button type="button" class="do" [disabled]="chosen().length === 0" (click)="make()" i18n>Do {{ chosen().length === proposals.length ? (wordsOf('bench.all', { proposals: proposals.length })) : chosen().length }}</button> <button type="button" (click)="found.set(null)" i18n>Not now</button></p> }
+        @if (proposals.length > 0) {
+          <p>
+            <button type="button" class="do" [disabled]="chosen().length === 0" (click)="make()" i18n>Do {{ chosen().length === proposals.length ? (wordsOf('bench.all', { proposals: proposals.length })) : chosen().length }}</button>
+            <button type="button" (click)="found.set(null)" i18n>Not now</button>
+          </p>
+        }
       </div>
     }
   `,

@@ -24,7 +24,7 @@ const LABELS: Readonly<Record<Reach, string>> = {
   styles: `
     :host { display: block; }
     :host ::ng-deep .p-selectbutton { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); border: 1px solid var(--uv-line-strong); border-radius: 3px; }
-    :host ::ng-deep .p-togglebutton { display: block; padding: 4px 9px; border: 0; border-radius: 0; background: var(--uv-paper); color: var(--uv-ink); text-align: left; }
+    :host ::ng-deep .p-togglebutton { display: block; padding: 4px 7px; border: 0; border-radius: 0; background: var(--uv-paper); color: var(--uv-ink); text-align: left; }
     :host ::ng-deep .p-togglebutton + .p-togglebutton { border-left: 1px solid var(--uv-line); }
     :host ::ng-deep .p-selectbutton > p-togglebutton:nth-child(n + 2) .p-togglebutton { border-left: 1px solid var(--uv-line); }
     :host ::ng-deep .p-togglebutton-checked { background: var(--uv-black); color: var(--uv-on-black); }

@@ -21,7 +21,9 @@ const MOST_BELOW = 12;
             <button type="button" class="uv-mono" [class.current]="step.isTarget" [attr.aria-current]="step.isTarget" [tabindex]="step.isTarget ? 0 : -1" (click)="chosen.emit(step)" [title]="step.title">
               <span class="label" translate="no">{{ step.label }}</span><uv-color-chip [color]="step.fill" [hasImage]="step.hasImage" />
             </button>
-            @if (step.isTarget) { <uv-hold-button [label]="wordsOf('bench.flash', { label: step.label })" (held)="flashed.emit(step)" (released)="released.emit()" /> }
+            @if (step.isTarget) {
+              <uv-hold-button [label]="wordsOf('bench.flash', { label: step.label })" (held)="flashed.emit(step)" (released)="released.emit()" />
+            }
           </li>
         }
       </ol>

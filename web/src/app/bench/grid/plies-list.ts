@@ -18,10 +18,17 @@ import { WordHint } from '../../shared/ui/word-hint';
     </header>
     @if (explanation(); as found) {
       @if (found.inheritedFrom; as from) {
-        <p class="uv-soft note"><ng-container i18n>Inherited from <span class="uv-mono">{{ from.label }}</span>, where these compete. </ng-container>@if (followers().length > 0) { <ng-container i18n> Changed here it is this reach alone; </ng-container><button
-          type="button" (pointerenter)="shown.emit(followers())" (pointerleave)="shown.emit([])"
-          (focus)="shown.emit(followers())" (blur)="shown.emit([])" (click)="there.emit(from.element)"
-         i18n>changed there</button> <ng-container i18n> it is {{ followers().length }} {followers().length, plural, =1 {element} other {elements}}. </ng-container>}</p>
+        <p class="uv-soft note">
+          <ng-container i18n>Inherited from <span class="uv-mono">{{ from.label }}</span>, where these compete.</ng-container>
+          @if (followers().length > 0) {
+            <ng-container i18n> Changed here it is this reach alone; </ng-container>
+            <button
+              type="button" (pointerenter)="shown.emit(followers())" (pointerleave)="shown.emit([])"
+              (focus)="shown.emit(followers())" (blur)="shown.emit([])" (click)="there.emit(from.element)" i18n
+            >changed there</button>
+            <ng-container i18n> it is {{ followers().length }} {followers().length, plural, =1 {element} other {elements}}.</ng-container>
+          }
+        </p>
       }
       <ol>
         @for (board of boards(); track $index) {

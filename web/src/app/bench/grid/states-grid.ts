@@ -34,7 +34,14 @@ const MANY_STATES = 8;
     <div class="uv-scroll rows">
       <table>
         <caption class="uv-hidden" i18n>What each state paints</caption>
-        <thead [class.upright]="inspection().states.length >= manyStates"><tr><td></td>@for (state of inspection().states; track state) { <th scope="col" [title]="hint(state)"><span>{{ head(state) }}</span></th> }</tr></thead>
+        <thead [class.upright]="inspection().states.length >= manyStates">
+          <tr>
+            <td></td>
+            @for (state of inspection().states; track state) {
+              <th scope="col" [title]="hint(state)"><span>{{ head(state) }}</span></th>
+            }
+          </tr>
+        </thead>
         <tbody>
           @for (line of lines(); track line.row) {
             <tr>
@@ -53,11 +60,17 @@ const MANY_STATES = 8;
     </div>
     <p class="mores">
       <button type="button" class="more" [attr.aria-expanded]="isWhole()" (click)="isWhole.set(!isWhole())">{{ isWhole() ? wordsOf('bench.only-what-shows') : wordsOf('bench.all-rows', { grid: inspection().grid.length }) }}</button>
-      @if (inspection().quietStates.length > 0) { <button type="button" class="more" (click)="wider.emit()" [title]="quietWords()" i18n>{{ inspection().quietStates.length }} more {inspection().quietStates.length, plural, =1 {state} other {states}}</button> }
-      @if (inspection().carrier === null) { <span class="uv-soft" title="No tick, attribute or class among its six nearest neighbours, four steps up, changes it by the page's rules at this width" i18n-title i18n>follows nothing near</span> }
+      @if (inspection().quietStates.length > 0) {
+        <button type="button" class="more" (click)="wider.emit()" [title]="quietWords()" i18n>{{ inspection().quietStates.length }} more {inspection().quietStates.length, plural, =1 {state} other {states}}</button>
+      }
+      @if (inspection().carrier === null) {
+        <span class="uv-soft" title="No tick, attribute or class among its six nearest neighbours, four steps up, changes it by the page's rules at this width" i18n-title i18n>follows nothing near</span>
+      }
       @if (inspection().carrier; as carrier) {
         <span class="uv-soft" [title]="carrierWords()" i18n>follows <span class="uv-mono">{{ carrier.name }}</span></span>
-        @for (other of inspection().otherCarriers.slice(0, 3); track other.element) { <button type="button" class="more" (click)="followed.emit(other.element)" [title]="wordsOf('bench.shows-states-this-instead', { words: other.words })" i18n>or where {{ other.words }}</button> }
+        @for (other of inspection().otherCarriers.slice(0, 3); track other.element) {
+          <button type="button" class="more" (click)="followed.emit(other.element)" [title]="wordsOf('bench.shows-states-this-instead', { words: other.words })" i18n>or where {{ other.words }}</button>
+        }
       }
     </p>
   `,

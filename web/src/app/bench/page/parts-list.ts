@@ -1,3 +1,4 @@
+import { partKindWords } from '../../shared/site/part-kind-words';
 import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
@@ -23,17 +24,27 @@ const REACHABILITY_WORDS = {
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 i18n>On this page</h2>
-    @if (!hasPalette()) { <p class="hint uv-soft" i18n>Nothing counts as matched before there is a palette. <a routerLink="/palette">Collect it</a></p> }
+    @if (!hasPalette()) {
+      <p class="hint uv-soft" i18n>Nothing counts as matched before there is a palette. <a routerLink="/palette">Collect it</a></p>
+    }
     <ul>
       @for (row of rows(); track row.id) {
         <li [class.current]="row.id === current()">
           <button class="part" type="button" [attr.aria-current]="row.id === current()" (click)="chosen.emit(row.first)">
-            <span class="head"><span class="name" [title]="row.name">{{ row.name }}</span>@if (row.reachability !== 'framed') { <span class="count" [title]="wordsOf('bench.painted-places-brand-colours', { matched: row.matched, places: row.places })">{{ row.matched }}/{{ row.places }}</span> }</span>
+            <span class="head">
+              <span class="name" [title]="row.name">{{ row.name }}</span>
+              @if (row.reachability !== 'framed') {
+                <span class="count" [title]="wordsOf('bench.painted-places-brand-colours', { matched: row.matched, places: row.places })">{{ row.matched }}/{{ row.places }}</span>
+              }
+            </span>
             <span class="kind uv-soft" [class.beside]="row.canOpen" [title]="row.words">{{ row.tag }}</span>
             <span class="track"><span class="uv-grain" [style.width.%]="row.places ? (100 * row.matched) / row.places : 0"></span></span>
           </button>
-          @if (row.canOpen) { <button class="open" type="button" [attr.aria-pressed]="row.isOpened" [attr.aria-label]="row.verb + ' ' + row.name" [title]="row.openers.length > 0 ? '' : wordsOf('bench.puts-out-way-here')" (click)="toggled.emit(row.id)">{{ row.verb }}</button> }
-          @else if (row.reachability === 'framed') { <a class="open" routerLink="/match" [queryParams]="{ scope: 'parts-' + row.id }" [attr.aria-label]="wordsOf('bench.settings', { name: row.name })" i18n>Settings</a> }
+          @if (row.canOpen) {
+            <button class="open" type="button" [attr.aria-pressed]="row.isOpened" [attr.aria-label]="row.verb + ' ' + row.name" [title]="row.openers.length > 0 ? '' : wordsOf('bench.puts-out-way-here')" (click)="toggled.emit(row.id)">{{ row.verb }}</button>
+          } @else if (row.reachability === 'framed') {
+            <a class="open" routerLink="/match" [queryParams]="{ scope: 'parts-' + row.id }" [attr.aria-label]="wordsOf('bench.settings', { name: row.name })" i18n>Settings</a>
+          }
         </li>
       } @empty {
         <li class="empty uv-soft" i18n>No part was found on this page.</li>
@@ -43,7 +54,16 @@ const REACHABILITY_WORDS = {
       <h2 class="second" i18n>On every page</h2>
       <ul>
         @for (entry of siteWide(); track entry.name) {
-          <li><button class="part" type="button" [title]="entry.words" (click)="siteWideChosen.emit(entry)"><span class="head"><span class="name">{{ entry.name }}</span>@if (entry.elements > 0 && entry.name !== 'Scrollbar' && entry.pseudo === '') { <span class="count">{{ entry.elements }}</span> }</span></button></li>
+          <li>
+            <button class="part" type="button" [title]="entry.words" (click)="siteWideChosen.emit(entry)">
+              <span class="head">
+                <span class="name">{{ entry.name }}</span>
+                @if (entry.elements > 0 && entry.name !== 'Scrollbar' && entry.pseudo === '') {
+                  <span class="count">{{ entry.elements }}</span>
+                }
+              </span>
+            </button>
+          </li>
         }
       </ul>
     }
@@ -103,23 +123,23 @@ export class PartsList {
       const words = REACHABILITY_WORDS[reachability];
       const tag =
         reachability === 'in page'
-          ? part.kind + (progress.isHidden ? wordsOf('bench.hidden') : '')
+          ? partKindWords(part.kind) + (progress.isHidden ? wordsOf('bench.hidden') : '')
           : reachability === 'framed'
-            ? 'framed: settings only'
+            ? wordsOf('match.framed-settings-only')
             : wordsOf('bench.shadow-root');
       // What has no opener stands open as it was captured, and can be put away.
       const isHideable = part.openers.length === 0;
       const canOpen = isOpened || (isHideable ? progress.isOver && !progress.isHidden : progress.isHidden);
       const [act, back] = isHideable
-        ? [wordsOf('bench.close-2'), wordsOf('bench.show')]
-        : [wordsOf('bench.open'), wordsOf('bench.close-2')];
+        ? [wordsOf('bench.close'), wordsOf('bench.show')]
+        : [wordsOf('bench.open'), wordsOf('bench.close')];
       return [
         {
           ...part,
           places,
           matched,
           reachability,
-          words: words || part.kind,
+          words: words || partKindWords(part.kind),
           tag,
           isOpened,
           canOpen,

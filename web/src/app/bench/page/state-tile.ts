@@ -45,7 +45,14 @@ const MARGIN = 16;
       <span class="shield"></span>
     </div>
     <div class="figures" [title]="basis()">
-      <span><uv-standing [standing]="standing()" /> @if (tile().ratio !== null) { {{ ratioText() }} : 1 } @else { <ng-container i18n> no text </ng-container>}</span>
+      <span>
+        <uv-standing [standing]="standing()" />
+        @if (tile().ratio !== null) {
+          {{ ratioText() }} : 1
+        } @else {
+          <ng-container i18n> no text </ng-container>
+        }
+      </span>
       <span class="uv-soft note">{{ note() }}</span>
     </div>
   `,

@@ -23,7 +23,11 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
         <p class="short">
           @for (item of short(); track item.text; let last = $last) {
             <span [class.bad]="item.standing === 'fails'" [class.holds]="item.standing === 'holds'"><uv-standing [standing]="item.standing" />
-              @if (item.spots.length > 0) { <button type="button" class="spots" [title]="item.basis" [attr.aria-label]="wordsOf('bench.outline-them', { text: item.text })" (click)="shown.emit(item.spots)">{{ item.text }}</button> } @else { <span [title]="item.basis">{{ item.text }}</span> }</span>
+              @if (item.spots.length > 0) {
+                <button type="button" class="spots" [title]="item.basis" [attr.aria-label]="wordsOf('bench.outline-them', { text: item.text })" (click)="shown.emit(item.spots)">{{ item.text }}</button>
+              } @else {
+                <span [title]="item.basis">{{ item.text }}</span>
+              }</span>
             @if (!last) { <i aria-hidden="true">·</i> }
           }
         </p>
@@ -35,9 +39,17 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
           @for (finding of sorted(); track $index) {
             <li>
               <uv-standing [standing]="finding.standing" />
-              @if (finding.spots?.length) { <button type="button" class="spots" [attr.aria-label]="wordsOf('bench.outline-them', { text: finding.text })" (click)="shown.emit(finding.spots ?? [])">{{ finding.text }}</button> } @else { <span>{{ finding.text }}</span> }
-              @if (finding.repair; as repair) { <button type="button" class="repair" (click)="repaired.emit(repair)">{{ repair.label }}</button> }
-              @if (finding.state; as state) { <button type="button" class="repair" title="Lets this state be: it is meant to look as it does" i18n-title (click)="settled.emit(state)" i18n>That is meant</button> }
+              @if (finding.spots?.length) {
+                <button type="button" class="spots" [attr.aria-label]="wordsOf('bench.outline-them', { text: finding.text })" (click)="shown.emit(finding.spots ?? [])">{{ finding.text }}</button>
+              } @else {
+                <span>{{ finding.text }}</span>
+              }
+              @if (finding.repair; as repair) {
+                <button type="button" class="repair" (click)="repaired.emit(repair)">{{ repair.label }}</button>
+              }
+              @if (finding.state; as state) {
+                <button type="button" class="repair" title="Lets this state be: it is meant to look as it does" i18n-title (click)="settled.emit(state)" i18n>That is meant</button>
+              }
               <small class="uv-soft">{{ finding.basis }}</small>
             </li>
           }

@@ -32,7 +32,13 @@ const MOST_BYTES = 200_000;
         @if (text().trim() !== '') {
           <div class="read" role="status">
             <p><strong>{{ words() }}</strong></p>
-            @if (reading().problems.length > 0) { <ul class="uv-scroll">@for (entry of reading().problems; track $index) { <li><span class="uv-mono">{{ entry.where }}</span> {{ entry.reason }}</li> }</ul> }
+            @if (reading().problems.length > 0) {
+              <ul class="uv-scroll">
+                @for (entry of reading().problems; track $index) {
+                  <li><span class="uv-mono">{{ entry.where }}</span> {{ entry.reason }}</li>
+                }
+              </ul>
+            }
           </div>
         }
         <div class="acts"><p-button label="Cancel" i18n-label [outlined]="true" size="small" (onClick)="closed.emit()" /><p-button type="submit" label="Take them over" i18n-label size="small" [disabled]="reading().fields.length === 0" /></div>

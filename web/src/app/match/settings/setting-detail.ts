@@ -30,14 +30,19 @@ import { SettingsStore } from './settings-store';
   template: `
     @if (planned(); as own) {
       <header>
-        @if (own.field.notation !== 'px') { <uv-color-chip [color]="presentHex()" /><span aria-hidden="true">→</span><uv-color-chip [color]="own.hex" /> }
+        @if (own.field.notation !== 'px') {
+          <uv-color-chip [color]="presentHex()" /><span aria-hidden="true">→</span><uv-color-chip [color]="own.hex" />
+        }
         <h2 [title]="own.field.name">{{ own.field.name }}</h2>
       </header>
       <p class="uv-soft reason">{{ own.reason }}</p>
       <div class="acts">
-        @if (own.becomes.kind !== 'leave') { <p-button label="Leave alone" i18n-label [outlined]="true" size="small" (onClick)="store.settle(own.field, { kind: 'leave' })" /> }
-        @if (own.isSettled) { <p-button label="Hand back" i18n-label [outlined]="true" size="small" (onClick)="store.settle(own.field, null)" /> }
-        @else { <p-button label="Keep so" i18n-label [outlined]="true" size="small" (onClick)="store.settle(own.field, own.becomes)" /> }
+        @if (own.becomes.kind !== 'leave') {
+          <p-button label="Leave alone" i18n-label [outlined]="true" size="small" (onClick)="store.settle(own.field, { kind: 'leave' })" />
+        }
+        @if (own.isSettled) {
+          <p-button label="Hand back" i18n-label [outlined]="true" size="small" (onClick)="store.settle(own.field, null)" />
+        } @else { <p-button label="Keep so" i18n-label [outlined]="true" size="small" (onClick)="store.settle(own.field, own.becomes)" /> }
         <p-button label="The field…" i18n-label [outlined]="true" size="small" (onClick)="edited.emit(own)" />
       </div>
       @switch (own.field.notation) {
@@ -45,7 +50,15 @@ import { SettingsStore } from './settings-store';
           <h3 i18n>The maker’s presets</h3>
           <ul class="presets">
             @for (entry of presets(); track entry.preset.name) {
-              <li><button type="button" [attr.aria-pressed]="entry.preset.name === own.text" (click)="settle({ kind: 'literal', css: entry.preset.css })"><uv-color-chip [color]="entry.preset.css" /><span>{{ entry.preset.name }}</span>@if (entry.figure) { <span class="uv-soft" i18n>ΔE {{ entry.figure }}</span> }</button></li>
+              <li>
+                <button type="button" [attr.aria-pressed]="entry.preset.name === own.text" (click)="settle({ kind: 'literal', css: entry.preset.css })">
+                  <uv-color-chip [color]="entry.preset.css" />
+                  <span>{{ entry.preset.name }}</span>
+                  @if (entry.figure) {
+                    <span class="uv-soft" i18n>ΔE {{ entry.figure }}</span>
+                  }
+                </button>
+              </li>
             }
           </ul>
         }
@@ -63,14 +76,24 @@ import { SettingsStore } from './settings-store';
       }
       <h3 i18n>Affects</h3>
       <ul class="list">
-        @for (words of places(); track $index) { <li>{{ words }}</li> } @empty { <li class="uv-soft" i18n>Nobody said yet; what it affects decides the role it gets and what must be read with it.</li> }
+        @for (words of places(); track $index) {
+          <li>{{ words }}</li>
+        } @empty {
+          <li class="uv-soft" i18n>Nobody said yet; what it affects decides the role it gets and what must be read with it.</li>
+        }
       </ul>
       @if (places().length > 1) { <p class="uv-soft note" i18n>◆ One field feeds {{ places().length }} places: they change together.</p> }
     }
     <h3 i18n>What no field does</h3>
     <ul class="list">
       @for (entry of beyond(); track $index) {
-        <li>{{ entry.words }}: <span class="uv-soft">{{ entry.answer }}</span>@if (entry.isReached) { <button type="button" class="link" (click)="bench.emit(entry.selector)" i18n>Bench</button> }</li>
+        <li>
+          {{ entry.words }}:
+          <span class="uv-soft">{{ entry.answer }}</span>
+          @if (entry.isReached) {
+            <button type="button" class="link" (click)="bench.emit(entry.selector)" i18n>Bench</button>
+          }
+        </li>
       }
     </ul>
     <button type="button" class="link" (click)="named.emit()">{{ beyond().length > 0 ? wordsOf('match.name-more-or-take') : wordsOf('match.name-what-maker-leaves') }}</button>

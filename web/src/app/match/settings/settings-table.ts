@@ -33,15 +33,50 @@ import { NOTATION_WORDS, valueWordsOf } from './setting-words';
         @for (row of rows(); track row.id; let i = $index) {
           <tr #line [attr.aria-selected]="row.id === chosen()" [tabindex]="i === focusAt() ? 0 : -1" (click)="picked.emit(row.id)" (keydown)="onKey($event, i)">
             <td class="two" [title]="row.name"><strong>{{ row.name }}</strong><span class="uv-soft">{{ row.notation }}</span></td>
-            <td class="places" [title]="row.places.join(', ')"><span>{{ row.places.at(0) ?? wordsOf('match.nobody-said-yet') }}</span>@if (row.places.length > 1) { <span class="uv-soft" i18n>and {{ row.places.length - 1 }} more</span> }</td>
-            <td><span class="value">@if (!row.isLength) { <uv-color-chip [color]="row.presentHex" /> }<code class="uv-mono" [title]="row.present">{{ row.present || wordsOf('match.not-known') }}</code></span></td>
-            <td><span class="value">@if (!row.isLength) { <uv-color-chip [color]="row.hex" /> }<span class="two"><code class="uv-mono" [class.same]="row.isLeft" [title]="row.text">{{ row.text || wordsOf('match.as') }}</code><span class="uv-soft" [title]="row.reason">{{ row.isSettled ? '▪ ' : '' }}{{ row.words }}</span></span></span></td>
-            <td class="figure">@if (row.standing; as standing) { <uv-standing [standing]="standing" />{{ row.ratio }}<span class="uv-soft"> / {{ row.wanted }}</span> }</td>
+            <td class="places" [title]="row.places.join(', ')">
+              <span>{{ row.places.at(0) ?? wordsOf('match.nobody-said-yet') }}</span>
+              @if (row.places.length > 1) {
+                <span class="uv-soft" i18n>and {{ row.places.length - 1 }} more</span>
+              }
+            </td>
+            <td>
+              <span class="value">
+                @if (!row.isLength) {
+                  <uv-color-chip [color]="row.presentHex" />
+                }
+                <code class="uv-mono" [title]="row.present">{{ row.present || wordsOf('match.not-known') }}</code>
+              </span>
+            </td>
+            <td>
+              <span class="value">
+                @if (!row.isLength) {
+                  <uv-color-chip [color]="row.hex" />
+                }
+                <span class="two">
+                  <code class="uv-mono" [class.same]="row.isLeft" [title]="row.text">{{ row.text || wordsOf('match.as') }}</code>
+                  <span class="uv-soft" [title]="row.reason">{{ row.isSettled ? '▪ ' : '' }}{{ row.words }}</span>
+                </span>
+              </span>
+            </td>
+            <td class="figure">
+              @if (row.standing; as standing) {
+                <uv-standing [standing]="standing" />{{ row.ratio }}<span class="uv-soft"> / {{ row.wanted }}</span>
+              }
+            </td>
             <td class="over">
-              @if (row.isLeft) { <span class="uv-soft" i18n>left alone</span> }
-              @else if (row.planned.handOver === 'same') { <span class="uv-soft" i18n>the same there</span> }
-              @else {
-                <label [title]="row.at"><input type="checkbox" tabindex="-1" [checked]="row.planned.handOver === 'handed'" [attr.aria-label]="wordsOf('match.stands-over-there', { name: row.name })" (click)="$event.stopPropagation()" (change)="handed.emit({ field: row.planned, isThere: row.planned.handOver !== 'handed' })" /> @if (row.planned.handOver === 'out-of-date') { <span class="late" i18n><span aria-hidden="true">◆</span> differs there</span> } @else { {{ row.planned.handOver === 'handed' ? wordsOf('match.yes') : wordsOf('match.not-yet') }} }</label>
+              @if (row.isLeft) {
+                <span class="uv-soft" i18n>left alone</span>
+              } @else if (row.planned.handOver === 'same') {
+                <span class="uv-soft" i18n>the same there</span>
+              } @else {
+                <label [title]="row.at">
+                  <input type="checkbox" tabindex="-1" [checked]="row.planned.handOver === 'handed'" [attr.aria-label]="wordsOf('match.stands-over-there', { name: row.name })" (click)="$event.stopPropagation()" (change)="handed.emit({ field: row.planned, isThere: row.planned.handOver !== 'handed' })" />
+                  @if (row.planned.handOver === 'out-of-date') {
+                    <span class="late" i18n><span aria-hidden="true">◆</span> differs there</span>
+                  } @else {
+                    {{ row.planned.handOver === 'handed' ? wordsOf('match.yes') : wordsOf('match.not-yet') }}
+                  }
+                </label>
                 <button type="button" tabindex="-1" [attr.aria-label]="wordsOf('match.copy-for', { text: row.text, name: row.name })" (click)="copied.emit(row.planned); $event.stopPropagation()" i18n>Copy</button>
               }
             </td>

@@ -34,25 +34,44 @@ const MOST_LISTED = 40;
               <div class="head">
                 <label class="pick"><input type="radio" name="form" [checked]="form.isCurrent" (change)="turnTo(form.name)" /> <strong>{{ form.name || wordsOf('match.as-captured') }}</strong></label>
                 <span class="uv-soft words uv-mono" [title]="form.words">{{ form.words }}</span>
-                @if (form.check; as own) { <span class="figure"><uv-standing [standing]="own.faults.length === 0 ? 'holds' : 'look'" />&ngsp;{{ own.faults.length === 0 ? wordsOf('match.all-holds') : wordsOf('match.thing-holds-no-longer', { faults: own.faults.length }) }}</span> }
-                @else if (form.isCurrent) { <span class="figure uv-soft" i18n>shown now</span> }
-                @if (form.name !== '') { <p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="drop(form.name)" [ariaLabel]="wordsOf('match.take-away-template', { name: form.name })" /> }
+                @if (form.check; as own) {
+                  <span class="figure"><uv-standing [standing]="own.faults.length === 0 ? 'holds' : 'look'" />
+                    &ngsp;{{ own.faults.length === 0 ? wordsOf('match.all-holds') : wordsOf('match.thing-holds-no-longer', { faults: own.faults.length }) }}</span>
+                } @else if (form.isCurrent) { <span class="figure uv-soft" i18n>shown now</span> }
+                @if (form.name !== '') {
+                  <p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="drop(form.name)" [ariaLabel]="wordsOf('match.take-away-template', { name: form.name })" />
+                }
               </div>
               @if (form.check; as own) {
                 @if (own.faults.length > 0) {
                   <ul class="faults">
-                    @for (fault of own.faults.slice(0, most); track $index) { <li>{{ fault.words }}@if (fault.places > 1) { <span class="uv-soft" i18n> · {{ fault.places }} places</span> }<a routerLink="/bench" [queryParams]="{ page: fault.spot.pageId, element: fault.spot.element }" i18n>Bench</a></li> }
+                    @for (fault of own.faults.slice(0, most); track $index) {
+                      <li>
+                        {{ fault.words }}
+                        @if (fault.places > 1) {
+                          <span class="uv-soft" i18n>· {{ fault.places }} places</span>
+                        }
+                        <a routerLink="/bench" [queryParams]="{ page: fault.spot.pageId, element: fault.spot.element }" i18n>Bench</a>
+                      </li>
+                    }
                     @if (own.faults.length > most) { <li class="uv-soft" i18n>and {{ own.faults.length - most }} more</li> }
                   </ul>
                 }
-                <p class="uv-soft basis"><ng-container i18n>{{ own.looks }} things looked at on {{ own.pages }} {own.pages, plural, =1 {page} other {pages}}, in every state, width and lighting (pictures and alignment at rest), against the form shown now.</ng-container>@if (own.unseen.length > 0) { <ng-container i18n> Not looked at: {{ own.unseen.join(', ') }}. </ng-container>}</p>
+                <p class="uv-soft basis">
+                  <ng-container i18n>{{ own.looks }} things looked at on {{ own.pages }} {own.pages, plural, =1 {page} other {pages}}, in every state, width and lighting (pictures and alignment at rest), against the form shown now.</ng-container>
+                  @if (own.unseen.length > 0) {
+                    <ng-container i18n> Not looked at: {{ own.unseen.join(', ') }}. </ng-container>
+                  }
+                </p>
               }
             </li>
           }
         </ul>
         <div class="checks">
-          @if (progress(); as at) { <span role="status" i18n>Checking {{ at.template || wordsOf('match.as-captured-2') }}, {{ (100 * at.share).toFixed(0) }} %</span><p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" /> }
-          @else { <p-button label="Check all" i18n-label size="small" [disabled]="forms().length < 2" (onClick)="check()" /> }
+          @if (progress(); as at) {
+            <span role="status" i18n>Checking {{ at.template || wordsOf('match.as-captured-2') }}, {{ (100 * at.share).toFixed(0) }} %</span>
+            <p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" />
+          } @else { <p-button label="Check all" i18n-label size="small" [disabled]="forms().length < 2" (onClick)="check()" /> }
         </div>
         <form (ngSubmit)="add()">
           <h2 i18n>Another template</h2>
@@ -61,7 +80,9 @@ const MOST_LISTED = 40;
             <input pInputText pSize="small" class="uv-mono" name="of" maxlength="4000" placeholder="selector" aria-label="Selector of what changes" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="draft().selector" (ngModelChange)="set({ selector: $event })" />
             <p-select [options]="acts" optionLabel="label" optionValue="act" name="act" [ngModel]="draft().act" (ngModelChange)="set({ act: $event })" size="small" ariaLabel="What changes" i18n-ariaLabel appendTo="body" />
             <input pInputText pSize="small" class="uv-mono" name="attribute" placeholder="name" aria-label="Class or attribute" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="draft().name" (ngModelChange)="set({ name: $event })" />
-            @if (draft().act === 'set-attribute') { <input pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="draft().value" (ngModelChange)="set({ value: $event })" /> }
+            @if (draft().act === 'set-attribute') {
+              <input pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="draft().value" (ngModelChange)="set({ value: $event })" />
+            }
             <p-button type="submit" label="Add" i18n-label [outlined]="true" size="small" [disabled]="problem() !== null" />
           </div>
           @if (draft().selector !== '' && problem()) { <p class="uv-soft">{{ problem() }}</p> }

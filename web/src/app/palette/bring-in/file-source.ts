@@ -20,12 +20,30 @@ const MOST_BYTES = 2 * 1024 * 1024;
     <p class="uv-soft" i18n>W3C design tokens, GIMP palettes and CSS custom properties; the kind is told by what is in it.</p>
     @if (problem(); as text) { <p class="problem" role="alert">{{ text }}</p> }
     @if (read(); as file) {
-      <div class="found"><span i18n>{{ file.colors.length }} {file.colors.length, plural, =1 {colour} other {colours}} in {{ name() }}</span>@if (file.colors.length > 0) { <p-button label="Add all" i18n-label size="small" (onClick)="added.emit(file.colors)" /> }</div>
-      <ul class="uv-scroll">@for (color of file.colors; track $index) { <li><uv-color-chip [color]="color.css" /><span class="name" [title]="color.name">{{ color.name }}</span><span class="uv-mono">{{ color.css }}</span><button type="button" [attr.aria-label]="wordsOf('palette.add', { name: color.name })" (click)="added.emit([color])" i18n>Add</button></li> }</ul>
+      <div class="found">
+        <span i18n>{{ file.colors.length }} {file.colors.length, plural, =1 {colour} other {colours}} in {{ name() }}</span>
+        @if (file.colors.length > 0) {
+          <p-button label="Add all" i18n-label size="small" (onClick)="added.emit(file.colors)" />
+        }
+      </div>
+      <ul class="uv-scroll">
+        @for (color of file.colors; track $index) {
+          <li>
+            <uv-color-chip [color]="color.css" />
+            <span class="name" [title]="color.name">{{ color.name }}</span>
+            <span class="uv-mono">{{ color.css }}</span>
+            <button type="button" [attr.aria-label]="wordsOf('palette.add', { name: color.name })" (click)="added.emit([color])" i18n>Add</button>
+          </li>
+        }
+      </ul>
       @for (problem of file.problems; track $index) { <p class="problem">{{ problem.where }}: {{ problem.reason }}</p> }
     }
     <h3 i18n>Write this palette</h3>
-    <div class="formats">@for (format of formats; track format.name) { <p-button [label]="format.name" [outlined]="true" size="small" [disabled]="site.palette().swatches.length === 0" (onClick)="write(format)" /> }</div>
+    <div class="formats">
+      @for (format of formats; track format.name) {
+        <p-button [label]="format.name" [outlined]="true" size="small" [disabled]="site.palette().swatches.length === 0" (onClick)="write(format)" />
+      }
+    </div>
   `,
   styles: `
     :host { display: grid; gap: 8px; align-content: start; }

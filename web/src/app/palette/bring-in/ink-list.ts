@@ -1,4 +1,4 @@
-import { spoken, wordsOf } from '@upper-veneer/words';
+import { figure, spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { brandStandingOf, colorOfCss } from '@upper-veneer/core';
 import type { PictureInks } from '../../shared/picture/picture-api';
@@ -14,7 +14,11 @@ import { SiteStore } from '../../shared/site/site-store';
         <li>
           <i [style.background]="ink.hex"></i><span class="uv-mono">{{ ink.hex }}</span>
           <span class="bar" [title]="ink.words"><span class="uv-grain" [style.width.%]="ink.share * 100"></span></span>
-          @if (ink.swatch) { <span class="name" [title]="ink.swatch">{{ ink.swatch }}</span> } @else { <button type="button" [attr.aria-label]="wordsOf('palette.add-palette', { hex: ink.hex })" (click)="added.emit(ink.hex)" i18n>Add</button> }
+          @if (ink.swatch) {
+            <span class="name" [title]="ink.swatch">{{ ink.swatch }}</span>
+          } @else {
+            <button type="button" [attr.aria-label]="wordsOf('palette.add-palette', { hex: ink.hex })" (click)="added.emit(ink.hex)" i18n>Add</button>
+          }
         </li>
       }
     </ul>
@@ -50,7 +54,7 @@ export class InkList {
           ...ink,
           swatch: standing?.kind === 'brand' ? standing.nearest : '',
           words: wordsOf('palette.inked-pixels-lies-along', {
-            what: (100 * ink.share).toFixed(1),
+            percent: (100 * ink.share).toFixed(1),
             case: ink.isGround ? 'yes' : 'no',
           }),
         };
@@ -68,7 +72,7 @@ export class InkList {
           });
     return wordsOf('palette.edge-pixels-set-aside', {
       count,
-      edgePixels: edgePixels.toLocaleString('en'),
+      edgePixels: figure(edgePixels),
       case: clearPixels > 0 ? 'yes' : 'no',
     });
   });

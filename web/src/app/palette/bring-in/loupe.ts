@@ -40,13 +40,17 @@ interface Point {
   template: `
     <div class="modes">
       <p-selectbutton [options]="modes" optionLabel="label" optionValue="mode" [ngModel]="mode()" (ngModelChange)="mode.set($event)" [allowEmpty]="false" size="small" aria-label="What the loupe reads" i18n-aria-label />
-      @if (mode() === 'square') { <p-select [options]="sides" [ngModel]="side()" (ngModelChange)="side.set($event)" size="small" ariaLabel="Side of the square, pixels" i18n-ariaLabel /> }
+      @if (mode() === 'square') {
+        <p-select [options]="sides" [ngModel]="side()" (ngModelChange)="side.set($event)" size="small" ariaLabel="Side of the square, pixels" i18n-ariaLabel />
+      }
     </div>
     <div class="view">
       <div class="stage uv-scroll" #stage role="application" tabindex="0" [class.tall]="fit() === 'width'" [attr.aria-label]="words()" (pointermove)="move($event)" (pointerdown)="press($event)" (pointerup)="release($event)" (pointerleave)="leave()" (keydown)="key($event)">
         <div class="sheet">
           <canvas #canvas></canvas>
-          @if (frame(); as box) { <span class="box" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span> }
+          @if (frame(); as box) {
+            <span class="box" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span>
+          }
         </div>
       </div>
       @if (at(); as point) {
@@ -143,7 +147,7 @@ export class Loupe {
   });
   protected readonly words = computed(() =>
     wordsOf('palette.point-press-pick-arrow', {
-      name: this.picture()?.name ?? wordsOf('palette.picture-2'),
+      name: this.picture()?.name ?? wordsOf('palette.picture'),
       mode: this.mode(),
     }),
   );

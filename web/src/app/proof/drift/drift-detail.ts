@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { figure, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -56,7 +56,7 @@ const USUAL_WIDTH = 1280;
     </dl>
     @if (right(); as proposal) {
       @if (proposal.put.length > 0) {
-        <p class="basis uv-soft" i18n>Reaches {{ proposal.reaches.toLocaleString('en') }} {proposal.reaches, plural, =1 {element} other {elements}} on {{ proposal.pages }} {proposal.pages, plural, =1 {page} other {pages}}: what its targets became, by their names, texts and places, and no other.</p>
+        <p class="basis uv-soft" i18n>Reaches {{ figure(proposal.reaches) }} {proposal.reaches, plural, =1 {element} other {elements}} on {{ proposal.pages }} {proposal.pages, plural, =1 {page} other {pages}}: what its targets became, by their names, texts and places, and no other.</p>
         <label class="keep" for="keeps-first">
           <p-checkbox [binary]="true" [ngModel]="keepsFirst()" (ngModelChange)="keepsFirst.set($event)" inputId="keeps-first" />
           <span i18n>Keep the old selector beside it, for pages still served as they were</span>
@@ -64,13 +64,21 @@ const USUAL_WIDTH = 1280;
       }
       <div class="acts">
         <p-button [label]="proposal.put.length > 0 ? wordsOf('proof.put-right') : wordsOf('proof.take-out')" size="small" (onClick)="store.take(drift(), proposal)" />
-        @if (drift().place; as place) { @if (place.is !== null) { <a class="bench" routerLink="/bench" [queryParams]="{ page: place.pageId, element: place.is }" i18n>Bench</a> } }
+        @if (drift().place; as place) {
+          @if (place.is !== null) {
+            <a class="bench" routerLink="/bench" [queryParams]="{ page: place.pageId, element: place.is }" i18n>Bench</a>
+          }
+        }
         <p-button label="Right as it is" i18n-label [outlined]="true" size="small" (onClick)="store.settle([drift()])" />
       </div>
     } @else if (tried(); as answer) {
       @if (!answer.ok) { <p class="basis" i18n>Nothing is proposed: {{ answer.reason }}</p> }
       <div class="acts">
-        @if (drift().place; as place) { @if (place.is !== null) { <a class="bench" routerLink="/bench" [queryParams]="{ page: place.pageId, element: place.is }" i18n>Bench</a> } }
+        @if (drift().place; as place) {
+          @if (place.is !== null) {
+            <a class="bench" routerLink="/bench" [queryParams]="{ page: place.pageId, element: place.is }" i18n>Bench</a>
+          }
+        }
         <p-button label="Right as it is" i18n-label [outlined]="true" size="small" (onClick)="store.settle([drift()])" />
       </div>
     }
@@ -95,6 +103,7 @@ const USUAL_WIDTH = 1280;
 })
 export class DriftDetail {
   protected readonly wordsOf = wordsOf;
+  protected readonly figure = figure;
 
   readonly drift = input.required<DriftView>();
   /** The veneer as it is now, for a frame. */

@@ -1,3 +1,4 @@
+import { stateWords } from '../ui/state-words';
 import { say, wordsOf } from '@upper-veneer/words';
 import {
   elementOf,
@@ -224,7 +225,12 @@ function firstByWords(places: readonly Follower[], site: SiteModel): Map<string,
   const found = new Map<string, Follower>();
   for (const place of places) {
     const name = say(nameTold(elementOf(pageOf(site, place.pageId), place.element), place.pseudo));
-    const words = wordsOf('screen.property-of', { what: say(propertyTold(place.property)), name, state: place.state });
+    const words = wordsOf('screen.property-of', {
+      what: say(propertyTold(place.property)),
+      name,
+      state: place.state,
+      words: stateWords(place.state),
+    });
     if (!found.has(words)) found.set(words, place);
   }
   return found;

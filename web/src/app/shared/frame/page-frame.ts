@@ -51,7 +51,9 @@ export const MOST_OUTLINED = 300;
       }
       <div class="glass" #glass role="application" tabindex="0" aria-label="Page. Point at an element and click to choose it; arrow keys walk up, down and across." i18n-aria-label
         (pointermove)="onMove($event)" (pointerleave)="hovered.set(null)" (click)="onClick($event)" (wheel)="onWheel($event)" (keydown)="onKey($event)">
-        @for (box of reachedBoxes(); track $index) { <span class="reached" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span> }
+        @for (box of reachedBoxes(); track $index) {
+          <span class="reached" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span>
+        }
         @if (chosenBox(); as box) {
           <span class="outline chosen" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span>
         }
@@ -63,7 +65,9 @@ export const MOST_OUTLINED = 300;
       @if (peel() !== null) { <uv-peel-line [at]="peel() ?? 0" (moved)="peeled.emit($event)" /> }
       @if (!isReady()) {
         <div class="loading" aria-live="polite">
-          @if (trouble() === '') { <p i18n>Loading the page…</p> } @else {
+          @if (trouble() === '') {
+            <p i18n>Loading the page…</p>
+          } @else {
             <p><strong i18n>This page could not be drawn.</strong> {{ trouble() }}</p>
             <button type="button" (click)="tryAgain()" i18n>Try again</button>
           }

@@ -9,14 +9,17 @@ document.documentElement.lang = language.tag;
 if (language.screens) loadTranslations({ ...language.screens });
 if (language.tag === MARKED) $localize.translate = (parts, expressions) => [markedParts(parts), expressions];
 
-/** A text of a template between marks; one that begins with a choice is part of another and stays as it is. */
+/** What stands in a text of a template between marks, and what is chosen from in it. */
 function markedParts(parts: TemplateStringsArray): TemplateStringsArray {
-  // A part begins with what Angular knows of it, between colons.
-  const about = /^:[^:]*:/.exec(parts[0])?.[0] ?? '';
-  const first = parts[0].slice(about.length);
-  if (/^\s*\{/.test(first)) return parts;
-  const own = [...parts];
-  own[0] = `${about}${MARKS[0]}${first}`;
-  own[own.length - 1] += MARKS[1];
+  const [open, close] = MARKS;
+  const own = parts.map((part) => {
+    // A part begins with what Angular knows of it, between colons.
+    const about = /^:[^:]*:/.exec(part)?.[0] ?? '';
+    const said = part.slice(about.length);
+    if (said.trim() === '') return part;
+    return /^\s*\{/.test(said)
+      ? about + said.replace(/(=\d+|other) \{([^{}]*)\}/g, `$1 {${open}$2${close}}`)
+      : about + open + said + close;
+  });
   return Object.assign(own, { raw: own });
 }

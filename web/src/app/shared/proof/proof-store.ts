@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { moment, wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import type { FileReading, ReportFacts } from '@upper-veneer/core';
 import { Engine } from '../engine/engine';
@@ -313,5 +313,5 @@ export class ProofStore {
 }
 
 function writtenAt(): string {
-  return new Intl.DateTimeFormat('en', { dateStyle: 'long', timeStyle: 'short' }).format(new Date());
+  return moment(new Date(), 'long');
 }

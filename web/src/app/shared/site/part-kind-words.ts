@@ -11,3 +11,8 @@ export const PART_KIND_WORDS: Readonly<Record<(typeof PART_KINDS)[number], strin
   shadow: wordsOf('part-kind.shadow'),
   other: wordsOf('part-kind.other'),
 };
+
+/** The same of a part as the server has it. */
+export function partKindWords(kind: string): string {
+  return kind in PART_KIND_WORDS ? PART_KIND_WORDS[kind as keyof typeof PART_KIND_WORDS] : kind;
+}

@@ -5,7 +5,11 @@ import { LightingSwitch } from '../site/lighting-switch';
 @Component({
   selector: 'uv-lighting-toggle',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `@if (switch.hasSecond()) { <button type="button" [attr.aria-pressed]="isInverted()" title="Show the site in its second lighting" i18n-title (click)="switch.show(isInverted() ? 'light' : 'inverted')" i18n>Inverted</button> }`,
+  template: `
+    @if (switch.hasSecond()) {
+      <button type="button" [attr.aria-pressed]="isInverted()" title="Show the site in its second lighting" i18n-title (click)="switch.show(isInverted() ? 'light' : 'inverted')" i18n>Inverted</button>
+    }
+  `,
   styles: `
     button { padding: 3px 6px; border: 1px solid var(--uv-line-strong); border-radius: 3px; background: var(--uv-paper); color: var(--uv-ink); font-size: 12px; cursor: pointer; }
     button[aria-pressed='true'] { border-color: var(--uv-black); background: var(--uv-black); color: var(--uv-on-black); }

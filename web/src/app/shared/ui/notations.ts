@@ -8,7 +8,11 @@ const COPIED_MS = 1400;
 @Component({
   selector: 'uv-notations',
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `@for (notation of notations(); track notation.name) { <button type="button" class="uv-mono" [title]="wordsOf('screen.copy', { css: notation.css })" (click)="copy(notation.css)">{{ copied() === notation.css ? wordsOf('screen.copied') : notation.css }}</button> }`,
+  template: `
+    @for (notation of notations(); track notation.name) {
+      <button type="button" class="uv-mono" [title]="wordsOf('screen.copy', { css: notation.css })" (click)="copy(notation.css)">{{ copied() === notation.css ? wordsOf('screen.copied') : notation.css }}</button>
+    }
+  `,
   styles: `
     :host { display: flex; flex-wrap: wrap; gap: 3px 6px; min-width: 0; }
     button { padding: 1px 6px; border: 1px solid var(--uv-line); border-radius: 3px; background: var(--uv-paper); font-size: 12px; cursor: copy; white-space: nowrap; }

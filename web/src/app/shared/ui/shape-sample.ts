@@ -1,4 +1,3 @@
-import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { HousePart } from '@upper-veneer/core';
 
@@ -14,8 +13,6 @@ import type { HousePart } from '@upper-veneer/core';
   `,
 })
 export class ShapeSample {
-  protected readonly wordsOf = wordsOf;
-
   readonly part = input.required<HousePart>();
   readonly css = input.required<string>();
 

@@ -1,4 +1,4 @@
-import { type Spoken, wordsOf } from '@upper-veneer/words';
+import { figure, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { UnreadPage } from '@upper-veneer/core';
 import { StandingMark } from './standing-mark';
@@ -8,7 +8,11 @@ import { StandingMark } from './standing-mark';
   selector: 'uv-unread',
   imports: [StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
-  template: `@if (words(); as text) { <span class="mark" role="status" [title]="basis()"><uv-standing [standing]="elements() > 0 ? 'fails' : 'look'" /> {{ text }}</span> }`,
+  template: `
+    @if (words(); as text) {
+      <span class="mark" role="status" [title]="basis()"><uv-standing [standing]="elements() > 0 ? 'fails' : 'look'" /> {{ text }}</span>
+    }
+  `,
   styles: `
     .mark { padding: 2px 8px; border: 1px solid var(--uv-look); font-size: 12px; white-space: nowrap; }
     uv-standing { margin-right: 3px; }
@@ -22,9 +26,7 @@ export class UnreadMark {
   protected readonly words = computed(() => {
     const parts: string[] = [];
     if (this.elements() > 0)
-      parts.push(
-        wordsOf('screen.element-count', { elements: this.elements().toLocaleString('en'), elements2: this.elements() }),
-      );
+      parts.push(wordsOf('screen.element-count', { elements: figure(this.elements()), elements2: this.elements() }));
     if (this.#reasons().length > 0)
       parts.push(
         `${this.#reasons().length} ${wordsOf('screen.sheet-or-rule-sheets', { reasons: this.#reasons().length })}`,

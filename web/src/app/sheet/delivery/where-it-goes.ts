@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { figure, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import {
@@ -39,17 +39,26 @@ const MOST_BYTES = 8 * 1024 * 1024;
             <div class="steps">
               <p class="uv-soft">{{ factsOf(row.delivered) }}</p>
               @switch (row.way) {
-                @case ('box') { <div class="check"><p-checkbox [binary]="true" inputId="uv-plain" [ngModel]="isPlain()" (ngModelChange)="isPlain.set($event)" /><label for="uv-plain" i18n>plain values, it strips custom properties</label></div> }
-                @case ('embed') { <p-select [options]="sections()" optionLabel="name" optionValue="id" [ngModel]="part()" (ngModelChange)="part.set($event)" size="small" ariaLabel="Part that is embedded" i18n-ariaLabel /> }
+                @case ('box') {
+                  <div class="check">
+                    <p-checkbox [binary]="true" inputId="uv-plain" [ngModel]="isPlain()" (ngModelChange)="isPlain.set($event)" />
+                    <label for="uv-plain" i18n>plain values, it strips custom properties</label>
+                  </div>
+                }
+                @case ('embed') {
+                  <p-select [options]="sections()" optionLabel="name" optionValue="id" [ngModel]="part()" (ngModelChange)="part.set($event)" size="small" ariaLabel="Part that is embedded" i18n-ariaLabel />
+                }
                 @case ('end') {
                   <div class="file"><label for="uv-existing" i18n>The file as it is now</label><input id="uv-existing" type="file" accept=".css,text/css" (change)="read($event)" /></div>
-                  @if (existing(); as own) { <p class="uv-soft" i18n>{{ own.name }}, {{ own.text.length.toLocaleString('en') }} characters</p> }
+                  @if (existing(); as own) { <p class="uv-soft" i18n>{{ own.name }}, {{ figure(own.text.length) }} characters</p> }
                 }
               }
               @if (problem(); as words) { <p class="problem" role="alert">{{ words }}</p> }
               <ol>@for (step of row.steps; track $index) { <li>{{ step }}</li> }</ol>
               @if (row.delivered.link; as link) { <code class="uv-mono">{{ link }}</code> }
-              @if (nameOf(row.delivered); as name) { <p-button [label]="wordsOf('sheet.download', { name: name })" [outlined]="true" size="small" [disabled]="row.delivered.text === ''" (onClick)="download(row.delivered, name)" /> }
+              @if (nameOf(row.delivered); as name) {
+                <p-button [label]="wordsOf('sheet.download', { name: name })" [outlined]="true" size="small" [disabled]="row.delivered.text === ''" (onClick)="download(row.delivered, name)" />
+              }
               <h3 i18n>What usually goes wrong</h3>
               <ul class="wrong">@for (words of row.wrong; track $index) { <li>{{ words }}</li> }</ul>
             </div>
@@ -88,6 +97,7 @@ const MOST_BYTES = 8 * 1024 * 1024;
 })
 export class WhereItGoes {
   protected readonly wordsOf = wordsOf;
+  protected readonly figure = figure;
 
   readonly tidy = input.required<TidySheet | null>();
 

@@ -22,7 +22,13 @@ const MARKS: Readonly<Record<Spoken<SheetProblem>['level'], string>> = { stops: 
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (row of shown(); track $index) {
-      <li><button type="button" (click)="chosen.emit(row)"><span aria-hidden="true">{{ row.mark }}</span><span class="uv-mono line">{{ lineOf(row) }}</span><span class="words">{{ row.words }}@if (row.why !== '') { <span class="uv-soft"> {{ row.why }}</span> }</span></button></li>
+      <li>
+        <button type="button" (click)="chosen.emit(row)">
+          <span aria-hidden="true">{{ row.mark }}</span>
+          <span class="uv-mono line">{{ lineOf(row) }}</span>
+          <span class="words">{{ row.words }}@if (row.why !== '') { <span class="uv-soft"> {{ row.why }}</span> }</span>
+        </button>
+      </li>
     }
     @if (more() > 0) { <li class="more uv-soft" i18n>{{ more() }} more further down</li> }
   `,

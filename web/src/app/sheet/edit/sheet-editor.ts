@@ -54,7 +54,9 @@ const PAUSE_MS = 120;
       </div>
       @if (note() !== '') { <p class="told" role="status">{{ note() }}</p> }
       <uv-sheet-code [text]="edit.text()" [head]="edit.base()?.head ?? 0" [problems]="edit.problems()" (typed)="type($event)" (moved)="caret.set($event)" (pressed)="open($event)" (taken)="take()" (refused)="refuse()" />
-      @if (hasRows()) { <uv-becomes-list class="uv-scroll" [text]="edit.text()" [problems]="edit.problems()" [reading]="edit.reading()" (chosen)="goTo($event)" /> }
+      @if (hasRows()) {
+        <uv-becomes-list class="uv-scroll" [text]="edit.text()" [problems]="edit.problems()" [reading]="edit.reading()" (chosen)="goTo($event)" />
+      }
       @if (pressed(); as color) {
         <div class="picker" role="dialog" aria-label="Colour" i18n-aria-label [style.left.px]="color.left" [style.top.px]="color.top" (keydown.escape)="close()">
           <p class="of"><span class="uv-mono">{{ cssOf(color) }}</span><button type="button" aria-label="Close" i18n-aria-label (click)="close()">×</button></p>
@@ -65,11 +67,18 @@ const PAUSE_MS = 120;
     <section class="beside" aria-label="The page with what is typed" i18n-aria-label>
       <div class="rule">
         @if (rule(); as rule) {
-          <p class="selector uv-mono">@for (around of rule.within; track $index) { <span class="uv-soft">{{ around }} </span> }{{ rule.selector }}</p>
+          <p class="selector uv-mono">
+            @for (around of rule.within; track $index) {
+              <span class="uv-soft">{{ around }} </span>
+            }
+            {{ rule.selector }}
+          </p>
           <p class="uv-soft counts">{{ countsOf(rule) }}</p>
           @if (rule.beyond; as reason) { <p i18n>Own CSS: it {{ reason }}.</p> }
           @for (gloss of rule.gloss; track $index) { <p>{{ gloss }}</p> }
-        } @else { <p class="uv-soft" i18n>Put the caret in a rule: what it matches is lit here. Click on the page for the rules that style what is there.</p> }
+        } @else {
+          <p class="uv-soft" i18n>Put the caret in a rule: what it matches is lit here. Click on the page for the rules that style what is there.</p>
+        }
       </div>
       @if (framed(); as page) {
         <uv-page-frame [page]="page" [width]="width" [reached]="lit()" [forced]="rule()?.picture?.forced ?? []" [target]="target()" (chosen)="find($event)" />

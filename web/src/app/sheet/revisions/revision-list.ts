@@ -1,5 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
-import { DatePipe } from '@angular/common';
+import { figure, moment, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import type { RevisionDocument } from '@upper-veneer/contract';
 import { MessageService, type MenuItem } from 'primeng/api';
@@ -12,7 +11,7 @@ import { TrialsStore } from '../../shared/trials/trials-store';
 /** Saved revisions, the newest first; the chosen one can be brought back, whole or a part of it, and published. */
 @Component({
   selector: 'uv-revision-list',
-  imports: [Button, DatePipe, Menu],
+  imports: [Button, Menu],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 i18n>Revisions</h2>
@@ -23,7 +22,15 @@ import { TrialsStore } from '../../shared/trials/trials-store';
             <strong>{{ revision.number }}</strong>
             <span class="note">{{ revision.note || wordsOf('sheet.no-note') }}</span>
             <span class="marks">{{ marksOf(revision.number) }}</span>
-            <span class="uv-soft facts"><ng-container i18n>{{ revision.savedAt | date: 'd MMM y, HH:mm' }} · {{ revision.rules }} {revision.rules, plural, =1 {rule} other {rules}}</ng-container>@if (revision.proof; as proof) { <ng-container i18n> · {{ proof.fails }} {proof.fails, plural, =1 {fails} other {fail}}</ng-container>}@if (revision.isUntidied) {<ng-container i18n>, <b>not tidied</b>: that took too long or failed, so the sheet is longer than it need be</ng-container>}</span>
+            <span class="uv-soft facts">
+              <ng-container i18n>{{ moment(revision.savedAt, 'short') }} · {{ revision.rules }} {revision.rules, plural, =1 {rule} other {rules}}</ng-container>
+              @if (revision.proof; as proof) {
+                <ng-container i18n> · {{ proof.fails }} {proof.fails, plural, =1 {fails} other {fail}}</ng-container>
+              }
+              @if (revision.isUntidied) {
+                <ng-container i18n>, <b>not tidied</b>: that took too long or failed, so the sheet is longer than it need be</ng-container>
+              }
+            </span>
           </button>
           @for (words of decidedFor(revision.number); track words) { <p class="uv-soft decided">{{ words }}</p> }
           @if (revision.number === chosen()) {
@@ -43,7 +50,7 @@ import { TrialsStore } from '../../shared/trials/trials-store';
         <summary i18n>{{ wordsOf('sheet.draft-was-drafts-were', { left: left().length }) }} left behind</summary>
         <ul>
           @for (own of left(); track own.id) {
-            <li><span i18n><strong>{{ own.leftAt | date: 'd MMM, HH:mm' }}</strong> {{ own.count }} {own.count, plural, =1 {override} other {overrides}}<br /><span class="uv-soft">{{ own.steps }} {own.steps, plural, =1 {step} other {steps}} undone and written over, the last: {{ own.label }}</span></span>
+            <li><span i18n><strong>{{ moment(own.leftAt, 'day and time') }}</strong> {{ own.count }} {own.count, plural, =1 {override} other {overrides}}<br /><span class="uv-soft">{{ own.steps }} {own.steps, plural, =1 {step} other {steps}} undone and written over, the last: {{ own.label }}</span></span>
               <p-button label="Bring back" i18n-label [outlined]="true" size="small" (onClick)="bringLeft(own.id)" /></li>
           }
         </ul>
@@ -72,6 +79,7 @@ import { TrialsStore } from '../../shared/trials/trials-store';
 })
 export class RevisionList {
   protected readonly wordsOf = wordsOf;
+  protected readonly moment = moment;
 
   readonly chosen = input.required<number | null>();
   /** The chosen one as it was saved; `null` while it is read. */
@@ -93,7 +101,11 @@ export class RevisionList {
       if (!decision || revision === undefined) continue;
       const { sums } = decision.figures;
       const rates = sums.map(({ variation, rate, seen }) =>
-        wordsOf('sheet.share-of-seen', { variation, what: (100 * rate).toFixed(2), seen: seen.toLocaleString('en') }),
+        wordsOf('sheet.share-of-seen', {
+          variation,
+          percent: (100 * rate).toFixed(2),
+          seen: figure(seen),
+        }),
       );
       const words = wordsOf('sheet.decided-for', {
         name,
