@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { TURNS, inTurn, turnOf } from './sample.mjs';
+import { inTurn, turnOf } from './sample.mjs';
 import { root, say } from './setup.mjs';
 
 /**
@@ -7,8 +7,8 @@ import { root, say } from './setup.mjs';
  * format and style of the files that the last commits changed and of a share of the others, by the turn; the rest whole.
  */
 const isSampled = process.argv.includes('--sample');
-/** What decides how every file is looked at. */
-const RULES = ['package.json', '.prettierrc.json', '.prettierignore', 'eslint.config.mjs', 'tools/lint.mjs'];
+/** How many commits back a file counts as changed. */
+const COMMITS = 12;
 const STYLED = /^(?:.*\.(?:ts|mjs)|web\/src\/.*\.html)$/;
 
 const git = (...args) => {
@@ -16,19 +16,19 @@ const git = (...args) => {
   return status === 0 ? stdout.split('\n').filter(Boolean) : null;
 };
 
-/** The files to look at, or `null` for all: nobody can say what changed, or the rules did. */
+/** The files to look at, or `null` for all where nobody can say what is kept. A clone without its history has the share alone. */
 function sample() {
-  const changed = git('diff', '--name-only', `HEAD~${TURNS}`);
   const kept = git('ls-files', '--cached', '--others', '--exclude-standard');
-  if (changed === null || kept === null || RULES.some((file) => changed.includes(file))) return null;
+  if (kept === null) return null;
   const isInTurn = inTurn(turnOf());
-  const latest = new Set(changed);
+  const latest = new Set(git('diff', '--name-only', `HEAD~${COMMITS}`));
   const gone = new Set(git('ls-files', '--deleted'));
   return kept.filter((file) => (isInTurn(file) || latest.has(file)) && !gone.has(file));
 }
 
 const files = isSampled ? sample() : null;
-if (files !== null) say(`Format and style of ${files.length} files: those of the last ${TURNS} commits, and a share.`);
+if (files !== null)
+  say(`Format and style of ${files.length} files: those of the last ${COMMITS} commits, and a share.`);
 const styled = files?.filter((file) => STYLED.test(file)) ?? ['.'];
 const node = process.execPath;
 const folders = ['words', 'core', 'contract', 'snapshot', 'browser', 'server', 'web', 'cli'].map(
