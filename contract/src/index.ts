@@ -40,7 +40,7 @@ export {
 export { ClientRequestBody, ClientRequestsRequest } from './client-requests.js';
 export { KitBody, KitRuleBody, type KitDocument } from './kits.js';
 export { validateBody, type Validated } from './validate.js';
-export { PROBLEM_MEDIA_TYPE, type FieldError, type ProblemDocument } from './problem-document.js';
+export { PROBLEM_MEDIA_TYPE, STEP_FAILED, type FieldError, type ProblemDocument } from './problem-document.js';
 export type {
   BroughtBackDocument,
   DraftDocument,

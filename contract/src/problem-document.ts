@@ -6,11 +6,15 @@ export interface FieldError {
 
 /** A refused request. Source: RFC 9457, Problem Details for HTTP APIs. */
 export interface ProblemDocument {
+  /** Which problem it is, for what reads it: `about:blank` where the status says all, else one of ours. */
   readonly type: string;
   readonly title: string;
   readonly status: number;
   readonly detail?: string;
   readonly errors?: readonly FieldError[];
 }
+
+/** A step of a visit that found nothing to act on: the page stands as it was before. */
+export const STEP_FAILED = '/problems/step-failed';
 
 export const PROBLEM_MEDIA_TYPE = 'application/problem+json';

@@ -43,6 +43,7 @@ export {
   ownRolesOf,
   roleEntries,
   roleNamed,
+  roleTold,
   roleWords,
   rolesInOrder,
 } from './veneer/own-role.js';

@@ -9,7 +9,7 @@ import type { ClientRequest, RequestItem } from '../requests/request.js';
 import { escapeHtml } from '../text/escape-html.js';
 import { colorOfValue } from '../veneer/override-value.js';
 import type { Override } from '../veneer/override.js';
-import { roleWords, rolesInOrder } from '../veneer/own-role.js';
+import { roleTold, rolesInOrder } from '../veneer/own-role.js';
 
 /** What a hand-over note tells besides the site. */
 export interface HandOverFacts {
@@ -137,7 +137,7 @@ function sectionsOf(site: SiteModel, { exceptions, requests = [] }: HandOverFact
       ],
       table: {
         head: [say(message('note.role')), say(message('note.swatch')), say(message('note.colour'))],
-        rows: roleRows(site),
+        rows: roleRows(site, say),
       },
     },
     {
@@ -209,12 +209,12 @@ function useOf({ property }: Override, say: Say): string {
   return property;
 }
 
-function roleRows({ palette }: SiteModel): string[][] {
+function roleRows({ palette }: SiteModel, say: Say): string[][] {
   return rolesInOrder(palette).flatMap((role) => {
     const fill = palette.roles.find((own) => own.role === role);
     const color = colorOfValue({ kind: 'role', role, shade: 0 }, palette);
     const swatch = palette.swatches.find(({ id }) => id === fill?.swatchId);
-    return fill && color && swatch ? [[roleWords(role), swatch.name, hexOf(color)]] : [];
+    return fill && color && swatch ? [[say(inner(roleTold(role))), swatch.name, hexOf(color)]] : [];
   });
 }
 

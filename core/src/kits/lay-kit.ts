@@ -1,11 +1,11 @@
-import { message, type Message } from '../message/message.js';
+import { inner, message, type Message } from '../message/message.js';
 import { lineageOf, type ElementNode } from '../dom/tree.js';
 import { planOverride, withOverrides } from '../plan/plan-override.js';
 import { matchesOf, type Match } from '../site/matches.js';
 import { partOf, type SiteModel } from '../site/site-model.js';
 import type { Override, Spot } from '../veneer/override.js';
 import { colorOfValue, plainValuesIn } from '../veneer/override-value.js';
-import { roleWords } from '../veneer/own-role.js';
+import { roleTold } from '../veneer/own-role.js';
 import { houseTold } from '../veneer/house-shape.js';
 import { rulesInVeneer } from '../resolve/rules-in-veneer.js';
 import { ownCssProblem, type OwnCss } from '../veneer/own-css.js';
@@ -195,7 +195,7 @@ function unfilledIn({ value }: KitRule, { palette }: SiteModel): Message | null 
   if (value.kind === 'house')
     return palette.shape?.[value.part] ? null : message('kits.house-has-no-here', { part: houseTold(value.part) });
   const role = plainValuesIn(value).find((plain) => plain.kind === 'role' && !colorOfValue(plain, palette));
-  return role?.kind === 'role' ? message('kits.no-swatch-fills-here-2', { role: roleWords(role.role) }) : null;
+  return role?.kind === 'role' ? message('kits.no-swatch-fills-here-2', { role: inner(roleTold(role.role)) }) : null;
 }
 
 /** Elements that may be the part: where the kit's own selector leads, else those that bear a class of its root. */

@@ -1,5 +1,5 @@
-import { message, type Message } from '../message/message.js';
-import { isStandardRole, roleWords } from '../veneer/own-role.js';
+import { inner, message, type Message } from '../message/message.js';
+import { isStandardRole, roleTold } from '../veneer/own-role.js';
 import { ownRoleCost } from './own-role-cost.js';
 import type { Candidate } from './candidates.js';
 import type { Strategy } from './fitness.js';
@@ -28,8 +28,11 @@ export function reasonFor(
   const meant =
     role !== null && (isStandardRole(role) ? (ROLE_COSTS[row.job][role] ?? 1) : ownRoleCost(role, row)) <= 0.05;
   const base =
-    role === null ? message('match.nearest-swatch', { job }) : message('match.by-role', { job, role: roleWords(role) });
-  if (row.isBrand && shade === 0 && role !== null) return message('match.so-follows', { job, role: roleWords(role) });
+    role === null
+      ? message('match.nearest-swatch', { job })
+      : message('match.by-role', { job, role: inner(roleTold(role)) });
+  if (row.isBrand && shade === 0 && role !== null)
+    return message('match.so-follows', { job, role: inner(roleTold(role)) });
   // Which way a shade goes can differ between two lightings.
   const way = inverted ? 'either' : shade < 0 ? 'darker' : 'lighter';
   if (shade !== 0) return message('match.be-read-or-told', { base, way });

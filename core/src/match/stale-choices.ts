@@ -1,5 +1,5 @@
-import { message, type Message } from '../message/message.js';
-import { roleWords } from '../veneer/own-role.js';
+import { inner, message, type Message } from '../message/message.js';
+import { roleTold } from '../veneer/own-role.js';
 import { colorOfValue } from '../veneer/override-value.js';
 import type { Palette } from '../veneer/palette.js';
 import type { Becomes, MatchChoices } from './proposal.js';
@@ -45,7 +45,7 @@ function lostBy(becomes: Becomes, palette: Palette): Message | null {
   const { value } = becomes;
   if (value.kind === 'literal') return message('match.cannot-read');
   return value.kind === 'role'
-    ? message('match.fills-no-role', { role: roleWords(value.role) })
+    ? message('match.fills-no-role', { role: inner(roleTold(value.role)) })
     : message('match.lost-its-swatch');
 }
 

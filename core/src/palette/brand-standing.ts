@@ -1,5 +1,5 @@
-import { message, type Message } from '../message/message.js';
-import { roleWords } from '../veneer/own-role.js';
+import { inner, message, type Message } from '../message/message.js';
+import { roleTold } from '../veneer/own-role.js';
 import { SAME_TO_THE_EYE, deltaE2000 } from '../color/delta-e.js';
 import { shadeTold } from '../color/shade.js';
 import type { Color } from '../values/color.js';
@@ -42,8 +42,8 @@ function brandColors(palette: Palette): { readonly name: Message; readonly color
       const swatch = colorOfValue({ kind: 'swatch', swatchId, shade: 0 }, palette);
       return {
         name: isInverted
-          ? message('brand.inverted', { role: roleWords(role) })
-          : message('brand.shade', { role: roleWords(role), shade: shadeTold(shade, swatch) }),
+          ? message('brand.inverted', { role: inner(roleTold(role)) })
+          : message('brand.shade', { role: inner(roleTold(role)), shade: shadeTold(shade, swatch) }),
         color: colorOfValue({ kind: 'role', role, shade: 0 }, palette),
       };
     });

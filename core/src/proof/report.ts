@@ -5,7 +5,7 @@ import { stateTold, propertyTold } from '../grid/rows.js';
 import { proofStateTold } from './proof-state.js';
 import { nameTold } from '../selectors/describe-element.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
-import { roleWords, rolesInOrder } from '../veneer/own-role.js';
+import { roleTold, rolesInOrder } from '../veneer/own-role.js';
 import { colorOfValue, plainValuesIn } from '../veneer/override-value.js';
 import type { Palette } from '../veneer/palette.js';
 import { thingsOf } from './causes.js';
@@ -214,9 +214,7 @@ function carriedIn(site: SiteModel, partId: number | null, say: Say): string[] {
     if (!what) return [];
     const hex = hexOfRole(site.palette, role);
     const chip = `<span class="chip" style="background:${hex}"></span>`;
-    const named = text(
-      `${capital(roleWords(role))} (${swatchOf(site.palette, role)}, ${hex}): ${[...what].join(', ')}`,
-    );
+    const named = text(`${say(roleTold(role))} (${swatchOf(site.palette, role)}, ${hex}): ${[...what].join(', ')}`);
     return [`<span class="role">${chip}${named}</span>`];
   });
 }
@@ -301,10 +299,6 @@ function partName(site: SiteModel, partId: number | null, say: Say): string {
 function listOf(items: readonly (readonly [what: string, why: string])[], say: Say): string {
   if (items.length === 0) return `<p>${text(say(message('report.nothing')))}</p>`;
   return `<ul>${items.map(([what, why]) => `<li><strong>${text(what)}</strong>: ${text(why)}</li>`).join('')}</ul>`;
-}
-
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
 /** A cell that a spreadsheet takes for text: quoted, and never begun as a formula. */

@@ -1,4 +1,4 @@
-import { message, type Message } from '../message/message.js';
+import { inner, message, type Message } from '../message/message.js';
 import { toEnd } from '../to-end.js';
 import type { FoundPlace } from '../match/found-color.js';
 import { layTasks } from '../match/lay-match.js';
@@ -10,7 +10,7 @@ import { alikeKey } from '../selectors/alike.js';
 import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import type { Override } from '../veneer/override.js';
 import { plainCssOfValue, type OverrideValue, type PlainValue } from '../veneer/override-value.js';
-import { roleWords } from '../veneer/own-role.js';
+import { roleTold } from '../veneer/own-role.js';
 import type { RoleName } from '../veneer/palette.js';
 import type { OverrideWish } from '../veneer/override-wish.js';
 import { wishOf } from '../veneer/wish-of.js';
@@ -138,7 +138,7 @@ function attemptsFor(site: SiteModel, finding: ProofFinding): Attempt[] {
       return [byValue(mend.label, mend.values)];
     case 'ring':
       return RING_ROLES.filter((role) => site.palette.roles.some((fill) => fill.role === role)).map((role) =>
-        byValue(message('proof.ring-2-px', { role: roleWords(role).toLowerCase() }), {
+        byValue(message('proof.ring-2-px', { role: inner(roleTold(role)) }), {
           'outline-style': { kind: 'literal', css: 'solid' },
           'outline-width': { kind: 'literal', css: '2px' },
           'outline-offset': { kind: 'literal', css: '2px' },

@@ -1,5 +1,5 @@
 import { message, type Message } from '../message/message.js';
-import { roleWords } from './own-role.js';
+import { roleTold } from './own-role.js';
 import { hexOf } from '../color/read-notation.js';
 import { shade, shadeTold } from '../color/shade.js';
 import { houseTold, type HousePart } from './house-shape.js';
@@ -92,7 +92,7 @@ export function valueTold(site: { readonly palette: Palette }, value: OverrideVa
   const swatch = value.kind === 'swatch' ? site.palette.swatches.find(({ id }) => id === value.swatchId) : undefined;
   const name =
     value.kind === 'role'
-      ? message('plain', { text: capital(roleWords(value.role)) })
+      ? roleTold(value.role)
       : swatch
         ? message('plain', { text: capital(swatch.name) })
         : message('value.lost-swatch');

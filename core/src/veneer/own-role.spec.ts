@@ -1,13 +1,14 @@
-import { spoken } from '@upper-veneer/words';
+import { say, spoken } from '@upper-veneer/words';
 import Reference from 'colorjs.io';
 import { hexOf } from '../color/read-notation.js';
+import { inner } from '../message/message.js';
 import { pairMatrix } from '../palette/pair-matrix.js';
 import { readTokenPalette } from '../palette/files/design-tokens.js';
 import { foundColors } from '../match/find-colors.js';
 import { proposeMatch } from '../match/propose-match.js';
 import { fulfil, openOnePage } from '../testing/one-page-site.js';
 import { colorOfValue, valueTold } from './override-value.js';
-import { ROLE_NAME, roleNamed, roleWords, rolesInOrder } from './own-role.js';
+import { ROLE_NAME, roleNamed, roleTold, roleWords, rolesInOrder } from './own-role.js';
 import { ROLE_NAMES, paletteIn, type Palette, type RoleName } from './palette.js';
 
 const HEADING = 'own-heading';
@@ -36,6 +37,7 @@ describe('a role of the designer’s own', () => {
     for (const text of ['heading', 'own-', 'own-a b', 'own-a;b', 'own--a', 'own-a}', ''])
       expect(ROLE_NAME.test(text)).toBeFalse();
     expect(roleWords('own-link-hover')).toBe('link hover');
+    expect([roleTold('own-link-hover'), inner(roleTold('soft-ink'))].map(say)).toEqual(['Link hover', 'soft ink']);
     expect<readonly string[]>(rolesInOrder(PALETTE)).toEqual([...ROLE_NAMES, HEADING]);
   });
 

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { ROLE_NAMES, type OwnRole, type Palette, type RoleName, type StandardRole } from './palette.js';
 
 const OWN = 'own-';
@@ -24,7 +25,14 @@ export function roleNamed(label: string): RoleName | null {
   return ROLE_NAMES.find((role) => role === name) ?? (`${OWN}${name}` as OwnRole);
 }
 
-/** A role in words: `soft ink`, `link hover`. */
+/** A role as it is told: one of the fourteen by its code, a designer's own as they called it. */
+export function roleTold(role: RoleName): Message {
+  if (isStandardRole(role)) return message(`role.${role}`);
+  const words = roleWords(role);
+  return message('plain', { text: words.charAt(0).toUpperCase() + words.slice(1) });
+}
+
+/** A role in the words of the sheet, in every language the same: `soft ink`, `link hover`. */
 export function roleWords(role: RoleName): string {
   return (role.startsWith(OWN) ? role.slice(OWN.length) : role).replaceAll('-', ' ');
 }

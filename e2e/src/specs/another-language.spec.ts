@@ -1,4 +1,3 @@
-import { ROLE_NAMES, roleWords } from '@upper-veneer/core';
 import { MARKED } from '@upper-veneer/words';
 import { demoDocuments } from '../support/demo-pages.js';
 import { setUpBench } from '../support/on-bench.js';
@@ -54,7 +53,6 @@ const GIVEN = new Set([
   'path',
   'html',
   'value',
-  'role',
   'target',
   'surface',
 ]);
@@ -69,7 +67,6 @@ async function namesAt(url: string): Promise<string[]> {
     else if (typeof value === 'string' && GIVEN.has(key) && value.trim().length > 1 && value.length < 200)
       found.add(value.trim().toLowerCase());
   };
-  for (const role of ROLE_NAMES) found.add(roleWords(role));
   for (const path of ['sites/1', 'sites/1/draft', 'sites/1/trials'])
     take(await (await fetch(`${url}/api/${path}`)).json());
   return [...found];

@@ -1,5 +1,11 @@
 import type { NextFunction, Request, Response } from 'express';
-import { PROBLEM_MEDIA_TYPE, validateBody, type FieldError, type ProblemDocument } from '@upper-veneer/contract';
+import {
+  PROBLEM_MEDIA_TYPE,
+  STEP_FAILED,
+  validateBody,
+  type FieldError,
+  type ProblemDocument,
+} from '@upper-veneer/contract';
 import { CaptureProblem } from '@upper-veneer/browser';
 import { WorkError } from '../work/work-pool.js';
 
@@ -83,7 +89,7 @@ export function toProblem(error: unknown): ProblemDocument {
   }
   if (error instanceof CaptureProblem)
     return {
-      type: 'about:blank',
+      type: error.code === 'step-failed' ? STEP_FAILED : 'about:blank',
       title: CAPTURE_TITLE[error.code] ?? 'Not brought in',
       status: IMPORT_STATUS[error.code] ?? 422,
       detail: error.message,

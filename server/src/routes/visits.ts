@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { isSandboxed, type DrawnSight } from '@upper-veneer/browser';
+import { CaptureProblem, isSandboxed, type DrawnSight } from '@upper-veneer/browser';
 import { SightRequest, VisitStepBody, type BrowserDocument, type SightDocument } from '@upper-veneer/contract';
 import { stepProblem } from '@upper-veneer/core';
 import { spoken } from '@upper-veneer/words';
@@ -41,7 +41,7 @@ export function visitRoutes({ visiting, example }: VisitRouteOptions): Router {
   router.post('/sights/:key/steps', async (request, response) => {
     const step = readBody(VisitStepBody, request.body);
     const reason = spoken(stepProblem(step));
-    if (reason !== null) throw new HttpProblem(422, 'Not done', `The step ${reason}`);
+    if (reason !== null) throw new CaptureProblem('step-failed', `The step ${reason}`);
     response.json(described(await visiting.act(keyOf(request.params.key), step)));
   });
   router.delete('/sights/:key', async (request, response) => {

@@ -23,7 +23,6 @@ import {
   propertyTold,
   rowAsFound,
   shadeOfValue,
-  roleWords,
 } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { askEngine } from '../shared/engine/ask-engine';
@@ -33,6 +32,7 @@ import { SiteStore } from '../shared/site/site-store';
 import { NearestBrand } from '../shared/ui/nearest-brand';
 import { ColorChip } from '../shared/ui/color-chip';
 import { becomesWords } from './match-words';
+import { roleWords } from '../shared/site/role-words';
 
 const MOST_LISTED = 60;
 

@@ -10,19 +10,12 @@ import {
   viewChildren,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import {
-  GROUND_ROLES,
-  ROLE_NAMES,
-  colorOfValue,
-  hexOf,
-  logoStanding,
-  roleWords,
-  type RoleName,
-} from '@upper-veneer/core';
+import { GROUND_ROLES, ROLE_NAMES, colorOfValue, hexOf, logoStanding, type RoleName } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { PictureDesk } from '../shared/picture/picture-desk';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
+import { roleWords } from '../shared/site/role-words';
 
 /** The logo over each ground it may come to stand on, with the share of its ink that is lost there. */
 @Component({

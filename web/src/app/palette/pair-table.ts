@@ -1,9 +1,9 @@
 import { wordsOf } from '@upper-veneer/words';
-import { roleWords } from '@upper-veneer/core';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { Pair, RoleName } from '@upper-veneer/core';
 import { levelWords } from './level-words';
 import { StandingMark } from '../shared/ui/standing-mark';
+import { roleWords } from '../shared/site/role-words';
 
 /** Contrast of every pair of roles that can meet, drawn as it would look. */
 @Component({

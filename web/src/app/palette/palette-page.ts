@@ -3,7 +3,7 @@ import { CdkDrag, CdkDropList } from '@angular/cdk/drag-drop';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import { colorOfCss, type Color, type NamedColor, type RoleName, type Swatch, roleWords } from '@upper-veneer/core';
+import { colorOfCss, type Color, type NamedColor, type RoleName, type Swatch } from '@upper-veneer/core';
 import type { PaletteRequest } from '@upper-veneer/contract';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
@@ -46,6 +46,7 @@ import { ShadeLadder } from './shade-ladder';
 import { Shelf } from './shelf';
 import { Suggestions } from './suggestions';
 import { PaneSwitch } from '../shared/ui/pane-switch';
+import { roleWords } from '../shared/site/role-words';
 
 const TOPICS = [
   { topic: 'pairs', label: wordsOf('palette.pairs-eyes') },

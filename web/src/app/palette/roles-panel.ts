@@ -10,7 +10,6 @@ import {
   type Pair,
   type RoleName,
   roleNamed,
-  roleWords,
   rolesInOrder,
 } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
@@ -19,6 +18,7 @@ import { Select } from 'primeng/select';
 import { levelWords } from './level-words';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
+import { roleWords } from '../shared/site/role-words';
 
 /** Shades a role can take of its swatch, lightness points in OKLCH. */
 const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];

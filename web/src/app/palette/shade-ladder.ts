@@ -9,8 +9,8 @@ import {
   type RoleName,
   type Swatch,
   colorOfValue,
-  roleWords,
 } from '@upper-veneer/core';
+import { roleWords } from '../shared/site/role-words';
 
 /** Lightness points of the ladder's steps; the ones for hover and for pressed are marked. */
 const STEPS = [32, 24, 16, 8, 0, -6, -12, -18, -24, -30] as const;

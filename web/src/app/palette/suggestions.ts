@@ -29,13 +29,13 @@ import {
   type Lighting,
   type RoleName,
   type Swatch,
-  roleWords,
 } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
 import { SiteStore } from '../shared/site/site-store';
 import { ShelfStore } from './shelf-store';
+import { roleWords } from '../shared/site/role-words';
 
 type Colors = Readonly<Partial<Record<RoleName, Color>>>;
 

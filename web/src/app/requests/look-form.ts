@@ -5,7 +5,6 @@ import {
   ROW_PROPERTIES,
   propertyTold,
   rolesInOrder,
-  roleWords,
   type OverrideState,
   type OverrideValue,
   type RequestLook,
@@ -14,6 +13,7 @@ import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { SiteStore } from '../shared/site/site-store';
+import { roleWords } from '../shared/site/role-words';
 
 /** Properties that a wish is mostly about. */
 const PROPERTIES = [

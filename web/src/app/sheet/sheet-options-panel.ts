@@ -1,5 +1,5 @@
 import { wordsOf } from '@upper-veneer/words';
-import { roleEntries, roleWords } from '@upper-veneer/core';
+import { roleEntries } from '@upper-veneer/core';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
@@ -10,6 +10,7 @@ import { DraftEdits } from '../shared/site/draft-edits';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import { SiteStore } from '../shared/site/site-store';
+import { roleTitle } from '../shared/site/role-words';
 
 /** How the sheet is written: colours as custom properties with a prefix and names of the site's own or as plain values, rules for hover for all devices or those that hover. */
 @Component({
@@ -78,7 +79,7 @@ export class SheetOptionsPanel {
     if (!site) return [];
     return this.#site.palette().roles.map(({ role }) => ({
       role,
-      words: roleWords(role).charAt(0).toUpperCase() + roleWords(role).slice(1),
+      words: roleTitle(role),
       name: site.names[role] ?? '',
       property: this.#properties().get(role) ?? '',
     }));

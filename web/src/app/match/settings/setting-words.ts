@@ -1,12 +1,6 @@
 import { say, type Spoken, wordsOf } from '@upper-veneer/words';
-import {
-  colorOfValue,
-  shadeTold,
-  roleWords,
-  type Palette,
-  type PlannedField,
-  type SettingNotation,
-} from '@upper-veneer/core';
+import { colorOfValue, shadeTold, type Palette, type PlannedField, type SettingNotation } from '@upper-veneer/core';
+import { roleWords } from '../../shared/site/role-words';
 
 export const NOTATION_WORDS: Readonly<Record<SettingNotation, string>> = {
   hex: wordsOf('match.hex-with'),

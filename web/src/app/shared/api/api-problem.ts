@@ -11,6 +11,8 @@ export class ApiProblem extends Error {
     detail: string,
     readonly errors: readonly FieldError[] = [],
     readonly isLost = false,
+    /** Which problem it is, by the server's word for it; empty where the status says all. */
+    readonly type = '',
   ) {
     super(detail);
   }
@@ -20,7 +22,8 @@ export class ApiProblem extends Error {
     if (error instanceof ApiProblem) return error;
     if (error instanceof HttpErrorResponse && error.status > 0) {
       const problem = readProblem(error.error);
-      if (problem) return new ApiProblem(problem.title, problem.detail ?? '', problem.errors ?? []);
+      if (problem)
+        return new ApiProblem(problem.title, problem.detail ?? '', problem.errors ?? [], false, problem.type);
       return new ApiProblem(wordsOf('screen.server-refused'), wordsOf('screen.answered', { status: error.status }));
     }
     if (!(error instanceof HttpErrorResponse))

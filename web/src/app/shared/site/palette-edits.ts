@@ -20,8 +20,8 @@ import {
   type RoleFill,
   type RoleName,
   roleEntries,
-  roleWords,
 } from '@upper-veneer/core';
+import { roleTitle, roleWords } from './role-words';
 
 /** The palette in the form the server takes it in. */
 export function toRequest(label: string, { swatches, roles, second, shape, former }: Palette): PaletteRequest {
@@ -196,7 +196,7 @@ export function withRoles(
     const css = hexOf(color);
     let swatch = swatches.find((candidate) => hexOfCss(candidate.css) === css);
     if (!swatch) {
-      const base = roleWords(role).charAt(0).toUpperCase() + roleWords(role).slice(1);
+      const base = roleTitle(role);
       let name = base;
       for (let number = 2; taken.has(nameKey(name)); number += 1) name = `${base} ${number}`;
       taken.add(nameKey(name));

@@ -9,7 +9,6 @@ import {
   type OverrideValue,
   type Palette,
   type RoleName,
-  roleWords,
   rolesInOrder,
 } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
@@ -17,6 +16,7 @@ import { ColorChip } from './color-chip';
 import { HoldButton } from './hold-button';
 import { NudgeColor } from './nudge-color';
 import { TypedColorField } from './typed-color';
+import { roleTitle } from '../site/role-words';
 
 /** Lightness points of the ladder's steps. */
 const STEPS = [24, 16, 8, 0, -6, -12, -18, -24] as const;
@@ -149,7 +149,7 @@ export class ValuePicker {
   });
   protected readonly baseName = computed(() => {
     const base = this.#base() ?? this.#firstSwatch();
-    if (base?.kind === 'role') return capital(roleWords(base.role));
+    if (base?.kind === 'role') return roleTitle(base.role);
     return base?.kind === 'swatch' ? (this.palette().swatches.find(({ id }) => id === base.swatchId)?.name ?? '') : '';
   });
   protected readonly roles = computed(() =>
@@ -157,7 +157,7 @@ export class ValuePicker {
       .sort((a, b) => rolesInOrder(this.palette()).indexOf(a.role) - rolesInOrder(this.palette()).indexOf(b.role))
       .map(({ role }) => {
         const color = colorOfValue({ kind: 'role', role, shade: 0 }, this.palette());
-        return { role, label: capital(roleWords(role)), hex: color ? hexOf(color) : null };
+        return { role, label: roleTitle(role), hex: color ? hexOf(color) : null };
       }),
   );
   protected readonly roleOf = computed(() => {
@@ -190,8 +190,4 @@ function sameBase(a: OverrideValue, b: OverrideValue): boolean {
     (a.kind === 'role' && b.kind === 'role' && a.role === b.role) ||
     (a.kind === 'swatch' && b.kind === 'swatch' && a.swatchId === b.swatchId)
   );
-}
-
-function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }

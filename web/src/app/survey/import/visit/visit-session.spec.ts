@@ -2,7 +2,7 @@ import { provideHttpClient } from '@angular/common/http';
 import { HttpTestingController, provideHttpClientTesting } from '@angular/common/http/testing';
 import { provideZonelessChangeDetection } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { SightDocument } from '@upper-veneer/contract';
+import { STEP_FAILED, type SightDocument } from '@upper-veneer/contract';
 import { plainStep } from './plain-step';
 import { VisitSession } from './visit-session';
 
@@ -30,11 +30,11 @@ describe('a visit as it is being planned', () => {
   });
   const answer = (picture: string): void =>
     http.expectOne(({ url }) => url.startsWith('/api/sights/')).flush(sight(picture));
-  const refuse = (title: string): void =>
+  const refuse = (type: string): void =>
     http
       .expectOne(({ url }) => url.endsWith('/steps'))
       .flush(
-        { type: 'about:blank', title, status: 422, detail: 'Nothing of the kind shows' },
+        { type, title: 'Not done', status: 422, detail: 'Nothing of the kind shows' },
         { status: 422, statusText: 'x' },
       );
 
@@ -50,9 +50,16 @@ describe('a visit as it is being planned', () => {
   it('is as it was where a step finds nothing, and says so', () => {
     answer('0');
     session.add(plainStep('press', { words: 'Basket' }));
-    refuse('Not done');
+    refuse(STEP_FAILED);
     expect([session.plan().steps.length, session.sight()?.picture]).toEqual([0, '0']);
     expect(session.problem()?.message).toContain('Nothing of the kind');
+  });
+
+  it('shows no picture where the page itself is gone', () => {
+    answer('0');
+    session.add(plainStep('press', { words: 'Basket' }));
+    refuse('about:blank');
+    expect([session.plan().steps.length, session.sight()]).toEqual([0, null]);
   });
 
   it('is led through its steps again, each with its picture, after one is removed or put back', () => {

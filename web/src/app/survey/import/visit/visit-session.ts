@@ -1,5 +1,5 @@
 import { Injectable, type OnDestroy, computed, inject, signal } from '@angular/core';
-import type { SightDocument } from '@upper-veneer/contract';
+import { STEP_FAILED, type SightDocument } from '@upper-veneer/contract';
 import { describeStep, planProblem, type VisitPlan, type VisitStep } from '@upper-veneer/core';
 import { spoken, wordsOf } from '@upper-veneer/words';
 import type { Subscription } from 'rxjs';
@@ -151,7 +151,7 @@ export class VisitSession implements OnDestroy {
         this.#asking = null;
         this.#doing.set('');
         this.#problem.set(problem);
-        if (problem.title !== 'Not done') this.#sight.set(null);
+        if (problem.type !== STEP_FAILED) this.#sight.set(null);
       },
     });
   }
