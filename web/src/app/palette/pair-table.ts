@@ -15,7 +15,7 @@ import { roleWords } from '../shared/site/role-words';
     @if (grounds().length > 0) {
       <div class="wide" role="region" tabindex="0" aria-label="Pairs of roles" i18n-aria-label>
       <table>
-        <thead><tr><td></td>@for (ground of grounds(); track ground) { <th scope="col">{{ ground }}</th> }</tr></thead>
+        <thead><tr><td></td>@for (ground of grounds(); track ground) { <th scope="col">{{ toldOf(ground) }}</th> }</tr></thead>
         <tbody>
           @for (row of rows(); track row.text) {
             <tr>
