@@ -1,6 +1,6 @@
 import { IntlMessageFormat } from 'intl-messageformat';
 import type { Language } from './language.js';
-import { EN } from './languages/en.js';
+import { LANGUAGES } from './languages.js';
 import type { Message, MessageValue } from './message.js';
 
 /** How much of a moment is written. */
@@ -70,7 +70,7 @@ function isList(value: MessageValue): value is readonly (string | Message)[] {
   return Array.isArray(value);
 }
 
-let speaker = new Speaker({ tag: 'en', dates: 'en-GB', words: EN });
+let speaker = new Speaker(LANGUAGES[0]);
 
 /** Chooses the language of this process or page, before anything is said. */
 export function speak(language: Language): void {

@@ -6,6 +6,7 @@ import { escapeIdentifier } from '../selectors/parse-selector.js';
 import { StyleView } from '../resolve/style-view.js';
 import { ownSelector, isHidden, proposeOpeners } from './propose-openers.js';
 import type { Opener, Reachability } from './part.js';
+import { capital } from '../text/capital.js';
 
 /** A part the structure of the pages suggests. */
 export interface PartProposal {
@@ -296,7 +297,7 @@ function nameOf(element: ElementNode, kind: string): string {
 
 function labelOf(element: ElementNode): string | null {
   const label = element.attributes.get('aria-label')?.trim();
-  return label ? capitalized(label.slice(0, 60)) : null;
+  return label ? capital(label.slice(0, 60)) : null;
 }
 
 function headingOf(element: ElementNode): string | null {
@@ -308,17 +309,13 @@ function headingOf(element: ElementNode): string | null {
 }
 
 function humanized(name: string): string {
-  return capitalized(
+  return capital(
     name
       .replace(/([a-z])([A-Z])/g, '$1 $2')
       .replace(/[-_]+/g, ' ')
       .trim()
       .toLowerCase(),
   );
-}
-
-function capitalized(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 function isInside(element: ElementNode, names: ReadonlySet<string>): boolean {

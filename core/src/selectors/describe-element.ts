@@ -2,6 +2,7 @@ import type { Code } from '@upper-veneer/words';
 import { inner, message, type Message } from '../message/message.js';
 import { textOf, type ElementNode } from '../dom/tree.js';
 import { lastingClasses } from './class-names.js';
+import { capital } from '../text/capital.js';
 
 const KINDS = {
   a: 'element.link',
@@ -81,7 +82,7 @@ export function nameTold(element: ElementNode, pseudo = ''): Message {
       : textOf(element, 60)
     : textOf(element, 60);
   const name = isHolder ? label || text : text || label;
-  const shown = name === '' ? byKind(element) : message('plain', { text: capitalised(name) });
+  const shown = name === '' ? byKind(element) : message('plain', { text: capital(name) });
   return pseudo === '' ? shown : message('element.part', { element: shown, part: pseudoTold(pseudo) });
 }
 
@@ -89,11 +90,11 @@ export function nameTold(element: ElementNode, pseudo = ''): Message {
 function byKind(element: ElementNode): Message {
   const { localName, id } = element;
   const code = codeOf(localName);
-  const kind = code ? message(code) : message('plain', { text: capitalised(localName) });
+  const kind = code ? message(code) : message('plain', { text: capital(localName) });
   const telling = tellingClass(element);
   if (id) return message('element.by-id', { kind, id });
   if (telling === null) return kind;
-  const name = capitalised(wordsOf(telling));
+  const name = capital(wordsOf(telling));
   const saysNothing = localName === 'div' || localName === 'span' || wordsOf(telling).includes(localName);
   return saysNothing ? message('plain', { text: name }) : message('element.by-class', { name, kind: inner(kind) });
 }
@@ -101,10 +102,6 @@ function byKind(element: ElementNode): Message {
 function codeOf(localName: string): Code | null {
   if (/^h[1-6]$/.test(localName)) return 'element.heading';
   return Object.hasOwn(KINDS, localName) ? KINDS[localName as keyof typeof KINDS] : null;
-}
-
-function capitalised(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1);
 }
 
 /** The first heading or legend inside that stands before anything else is read; empty for none. */

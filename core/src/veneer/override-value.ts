@@ -8,6 +8,7 @@ import { serializeColor } from '../values/serialize-color.js';
 import type { Color } from '../values/color.js';
 import { sameColor } from '../color/same-color.js';
 import { colorOfCss, type Palette, type RoleName } from './palette.js';
+import { capital } from '../text/capital.js';
 
 /** How much of a colour of the palette there is. */
 export interface Strength {
@@ -113,10 +114,6 @@ function compositeTold(site: { readonly palette: Palette }, { css, colors }: Com
     .split(HOLE)
     .map((piece, i) => (i % 2 === 0 ? message('plain', { text: piece }) : valueTold(site, colors[Number(piece)])))
     .reduce((first, second) => message('joined', { first, second }));
-}
-
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
 /** The swatch or role that comes to a colour, for values to be bound by, as strong as the colour is; the literal where none does. */

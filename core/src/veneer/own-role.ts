@@ -1,5 +1,6 @@
 import { message, type Message } from '../message/message.js';
 import { ROLE_NAMES, type OwnRole, type Palette, type RoleName, type StandardRole } from './palette.js';
+import { capital } from '../text/capital.js';
 
 const OWN = 'own-';
 const MOST_LETTERS = 40;
@@ -28,8 +29,7 @@ export function roleNamed(label: string): RoleName | null {
 /** A role as it is told: one of the fourteen by its code, a designer's own as they called it. */
 export function roleTold(role: RoleName): Message {
   if (isStandardRole(role)) return message(`role.${role}`);
-  const words = roleWords(role);
-  return message('plain', { text: words.charAt(0).toUpperCase() + words.slice(1) });
+  return message('plain', { text: capital(roleWords(role)) });
 }
 
 /** A role in the words of the sheet, in every language the same: `soft ink`, `link hover`. */

@@ -1,4 +1,4 @@
-import { figure, type Spoken, wordsOf } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import type { Prominence, Spot } from '@upper-veneer/core';
 import { Button } from 'primeng/button';
@@ -79,7 +79,7 @@ export class EyeFirst {
         ),
         isMain: this.mains().some((main) => main.pageId === pageId && main.element === element),
         basis: wordsOf('match.px-e-what-lies', {
-          area: figure(Math.round(area)),
+          area: Math.round(area),
           difference: difference.toFixed(0),
           contrast: contrast.toFixed(1),
         }),

@@ -66,7 +66,9 @@ const MOST_BYTES = 2_000_000;
                   <span role="status" i18n>{{ progress().done }} of {{ progress().total }}</span>
                   <p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" />
                 } @else {
-                  <p-button label="Lay it on" i18n-label size="small" [disabled]="laying() !== null || !own.fit?.rules" (onClick)="lay(own)" />
+                  <p-button
+                    label="Lay it on" i18n-label size="small" [disabled]="laying() !== null || !own.fit?.rules"
+                    (onClick)="lay(own)" />
                 }
                 <p-button label="File" i18n-label [outlined]="true" size="small" (onClick)="save(own.kit)" [ariaLabel]="wordsOf('match.save-kit-as-file', { name: own.kit.name })" />
                 <p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="drop(own.id)" />

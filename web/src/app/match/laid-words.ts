@@ -1,4 +1,4 @@
-import { figure, say, type Spoken, wordsOf } from '@upper-veneer/words';
+import { say, type Spoken, wordsOf } from '@upper-veneer/words';
 import { isProved, proofSettingMessage, type LaidMatch, type MatchProof, type Override } from '@upper-veneer/core';
 import type { MatchView } from '../shared/engine/match-api';
 
@@ -26,7 +26,7 @@ export function notWritten(refused: Spoken<LaidMatch>['refused']): string[] {
 export function proofWords(proof: Spoken<MatchProof>, isLitTwice: boolean): string {
   const lit = isLitTwice ? wordsOf('match.both-lightings') : '';
   const places = wordsOf('match.places-resolved', {
-    looked: figure(proof.looked),
+    looked: proof.looked,
     what: say(proofSettingMessage(proof.at)),
     lit,
   });

@@ -1,4 +1,4 @@
-import { figure, type Spoken, wordsOf } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router, RouterLink } from '@angular/router';
@@ -234,7 +234,7 @@ export class MatchPage {
   /** Said where not all of them are lit. */
   protected readonly litWords = computed(() => {
     const all = this.#litAll().length;
-    return all > MOST_LIT ? wordsOf('match.lit', { MOSTLIT: MOST_LIT, all: figure(all) }) : '';
+    return all > MOST_LIT ? wordsOf('match.lit', { MOSTLIT: MOST_LIT, all }) : '';
   });
   protected readonly isOff = computed(() => {
     const without = this.match.without();

@@ -80,7 +80,9 @@ const MOST_LISTED = 60;
       </div>
       <h3 i18n>Becomes</h3>
       @if (rows().length > 1) {
-        <label class="keeps"><input type="checkbox" [checked]="keepsLightness()" (change)="keepsLightness.set(!keepsLightness())" /> <ng-container i18n> each as light beside the first as it was found</ng-container></label>
+        <label class="keeps"><input
+          type="checkbox" [checked]="keepsLightness()" (change)="keepsLightness.set(!keepsLightness())"
+          /> <ng-container i18n> each as light beside the first as it was found</ng-container></label>
       }
       <ul class="values" aria-label="Values" i18n-aria-label>
         @for (entry of values(); track entry.words) {

@@ -31,7 +31,10 @@ import { SiteStore } from '../shared/site/site-store';
             }
           </ul>
         }
-        <div class="heir"><ng-container i18n>Let </ng-container><p-select [options]="heirs()" optionLabel="name" optionValue="id" [ngModel]="heir()" (ngModelChange)="heir.set($event)" size="small" ariaLabel="What takes its place" i18n-ariaLabel /> <ng-container i18n> take its place</ng-container></div>
+        <div class="heir"><ng-container i18n>Let </ng-container><p-select
+          [options]="heirs()" optionLabel="name" optionValue="id" [ngModel]="heir()" (ngModelChange)="heir.set($event)"
+          size="small" ariaLabel="What takes its place" i18n-ariaLabel
+          /> <ng-container i18n> take its place</ng-container></div>
         <p class="uv-soft">{{ heir() === null ? wordsOf('palette.places-keep-its-colour') : wordsOf('palette.places-roles-change-once') }}</p>
         <div class="acts"><p-button label="Cancel" i18n-label [text]="true" (onClick)="closed.emit()" /><p-button [label]="wordsOf('palette.delete', { name: swatch().name })" (onClick)="decided.emit(request())" /></div>
       </div>

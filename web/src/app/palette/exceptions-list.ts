@@ -25,7 +25,9 @@ import { ColorChip } from '../shared/ui/color-chip';
           }
           <code class="uv-mono" [title]="entry.target">{{ entry.target }}</code>
           <span>{{ entry.reason }}</span>
-          <p-button label="End" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.end-exception', { target: entry.target })" (onClick)="end($index)" />
+          <p-button
+            label="End" i18n-label [text]="true" size="small"
+            [ariaLabel]="wordsOf('palette.end-exception', { target: entry.target })" (onClick)="end($index)" />
         </li>
       } @empty { <li class="uv-soft" i18n>Nothing is left alone yet. A sale red or a warning belongs here, so that no proposal touches it.</li> }
     </ul>

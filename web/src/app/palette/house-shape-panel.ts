@@ -15,7 +15,7 @@ import { ShapeSample } from '../shared/ui/shape-sample';
 const HINTS: Readonly<Record<HousePart, string>> = {
   corner: '3px',
   edge: '1px',
-  shadow: '0 2px 6px #0003, or none',
+  shadow: wordsOf('palette.shadow-hint'),
   'text-family': 'Georgia, serif',
   'heading-family': 'Georgia, serif',
 };

@@ -45,13 +45,17 @@ import { roleWords } from '../shared/site/role-words';
         <p class="remedy" role="status"><strong i18n>{{ toldOf(pair.text) }} on {{ toldOf(pair.ground) }}</strong> {{ pair.ratio.toFixed(2) }} : 1, {{ levelWords(pair.level) }}{{ pair.isMeant ? '' : wordsOf('palette.not-meant-meet') }}.
           @if (pair.remedy; as remedy) {
             <ng-container i18n> Nearest shade that passes: <i [style.background]="remedy.hex"></i><span class="uv-mono">{{ remedy.hex }}</span>, ΔE {{ remedy.moved.toFixed(1) }} away. </ng-container>
-            <button type="button" class="act" (click)="remedied.emit({ role: pair.text, hex: remedy.hex })" i18n>Fill {{ toldOf(pair.text) }} with it</button>
+            <button
+              type="button" class="act" (click)="remedied.emit({ role: pair.text, hex: remedy.hex })"
+              i18n>Fill {{ toldOf(pair.text) }} with it</button>
           } @else if (pair.standing !== 'holds' && pair.level !== 'same') {
             <ng-container i18n> No shade of it passes there. </ng-container>
           }
         </p>
       } @else {
-        <p class="remedy uv-soft" i18n>Pairs that are meant to meet stand out. Press one for its exact ratio and the nearest shade that passes.</p>
+        <p
+          class="remedy uv-soft"
+          i18n>Pairs that are meant to meet stand out. Press one for its exact ratio and the nearest shade that passes.</p>
       }
     } @else {
       <p class="uv-soft" i18n>Fill a role that is read and one that lies under it, and their pairs stand here.</p>

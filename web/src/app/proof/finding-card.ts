@@ -78,7 +78,7 @@ const MOST_LISTED = 12;
         <div class="acts">
           @if (mended(); as mend) {
             <p-button
-              [label]="wordsOf('proof.take-take-for-all', { things: finding().things, things2: figure(finding().things) })" size="small"
+              [label]="wordsOf('proof.take-take-for-all', { things: finding().things })" size="small"
               (onClick)="store.take(finding(), mend)"
             />
           }

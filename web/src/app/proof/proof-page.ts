@@ -1,5 +1,5 @@
 import { partKindWords } from '../shared/site/part-kind-words';
-import { figure, wordsOf } from '@upper-veneer/words';
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, linkedSignal, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -75,6 +75,7 @@ export class ProofPage {
   ];
   /** What of the proof is looked at. */
   protected readonly sight = signal<Sight>('findings');
+  protected readonly asideWords = computed(() => ASIDE_WORDS[this.sight()]);
   protected readonly sights = computed(() => {
     const drifted = this.drift.drifts()?.length ?? null;
     const left = this.looks.left();
@@ -82,11 +83,11 @@ export class ProofPage {
       { sight: 'findings', label: wordsOf('proof.findings') },
       {
         sight: 'eye',
-        label: left === null ? wordsOf('proof.eye') : wordsOf('proof.eye-left', { left: figure(left) }),
+        label: left === null ? wordsOf('proof.eye') : wordsOf('proof.eye-left', { left }),
       },
       {
         sight: 'drift',
-        label: drifted ? `Drift, ${figure(drifted)}` : wordsOf('proof.drift'),
+        label: drifted ? wordsOf('proof.drift-count', { drifted }) : wordsOf('proof.drift'),
       },
     ];
   });
@@ -126,8 +127,8 @@ export class ProofPage {
     return left === 0
       ? wordsOf('proof.all-was-looked-as')
       : wordsOf('proof.looked-eye', {
-          rows: figure(rows.length - left),
-          rows2: figure(rows.length),
+          looked: rows.length - left,
+          rows: rows.length,
         });
   });
   protected readonly choice = signal<CellChoice>({});
@@ -232,7 +233,7 @@ export class ProofPage {
     return wordsOf('proof.fail-look-looks-worst', {
       levelCount: levelCount(own, 'fails'),
       levelCount2: levelCount(own, 'look'),
-      looks: figure(looks),
+      looks,
     });
   });
   /** Colours that are not ours, where there are many: they are better planned together. */
@@ -329,6 +330,12 @@ const PANES: Readonly<Record<Sight, readonly { readonly pane: string; readonly l
 };
 
 /** What stands in no part. */
+/** What stands beside the table, by what is shown of the proof. */
+const ASIDE_WORDS: Readonly<Record<Sight, string>> = {
+  findings: wordsOf('proof.findings'),
+  eye: wordsOf('proof.how-looks'),
+  drift: wordsOf('proof.what-do-about'),
+};
 const OUTSIDE = { partId: null, name: wordsOf('proof.everything-else'), of: wordsOf('proof.no-part') } as const;
 
 function choiceOf(part: string | null, kind: ProofKind | undefined): CellChoice {

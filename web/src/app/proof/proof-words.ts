@@ -1,4 +1,4 @@
-import { figure, say, wordsOf } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import { proofStateTold, isSpecimen, type ProofKind } from '@upper-veneer/core';
 import type { FindingView, ProofView } from '../shared/engine/proof-api';
 
@@ -33,7 +33,7 @@ export function extent(proof: Omit<ProofView, 'findings' | 'unseen'>): string {
     wordsOf('proof.states-3-once', { states: proof.states.filter((state) => state !== 'together').length }),
     wordsOf('proof.width-widths', { widths, others }),
     ...(proof.lightings.length > 1 ? [wordsOf('proof.light-inverted')] : []),
-    wordsOf('proof.looks', { looks: figure(proof.looks), seconds: seconds(proof.took) }),
+    wordsOf('proof.looks', { looks: proof.looks, seconds: seconds(proof.took) }),
   ].join(' · ');
 }
 
@@ -57,7 +57,7 @@ export function whereWords(
   const isOnEvery = pages.every((page) => pageIds.includes(page.id) || isSpecimen(page));
   const all = new Set(proof.settings.map(({ width }) => width)).size;
   return [
-    wordsOf('proof.place-count', { things: figure(things), things2: things }),
+    wordsOf('proof.place-count', { things }),
     states.map((state) => say(proofStateTold(state)).toLowerCase()).join(', '),
     isOnEvery && names.length > 1
       ? wordsOf('proof.every-page-2')

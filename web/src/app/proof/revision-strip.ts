@@ -19,7 +19,9 @@ const MOST_SHOWN = 8;
         <li [title]="step.note">
           <span class="name">{{ step.name }}</span>
           @if (step.proof; as proof) {
-            <span class="uv-mono"><uv-standing [standing]="proof.fails > 0 ? 'fails' : 'holds'" /> {{ proof.fails > 0 ? figure(proof.fails) : wordsOf('proof.none-fails') }}</span>
+            <span class="uv-mono"><uv-standing
+              [standing]="proof.fails > 0 ? 'fails' : 'holds'"
+              /> {{ proof.fails > 0 ? figure(proof.fails) : wordsOf('proof.none-fails') }}</span>
             @if (proof.toLookAt > 0) { <span class="uv-mono"><uv-standing standing="look" /> {{ figure(proof.toLookAt) }}</span> }
             @if (step.than) { <span class="uv-soft">{{ step.than }}</span> }
           } @else {

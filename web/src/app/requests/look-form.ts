@@ -45,7 +45,9 @@ const PROPERTIES = [
         <p-select name="state" [options]="states" optionLabel="label" optionValue="state" [ngModel]="state()" (ngModelChange)="state.set($event)" size="small" ariaLabel="In which state" i18n-ariaLabel />
         <p-select name="role" [options]="values()" optionLabel="label" optionValue="key" [ngModel]="key()" (ngModelChange)="key.set($event)" size="small" ariaLabel="Colour of the palette" i18n-ariaLabel />
         @if (key() === '') {
-          <input pInputText pSize="small" name="css" class="uv-mono" placeholder="value" aria-label="CSS value" i18n-aria-label autocomplete="off" [ngModel]="css()" (ngModelChange)="css.set($event)" />
+          <input
+            pInputText pSize="small" name="css" class="uv-mono" placeholder="value" aria-label="CSS value"
+            i18n-aria-label autocomplete="off" [ngModel]="css()" (ngModelChange)="css.set($event)" />
         }
         <span class="acts"><p-button type="submit" label="Name it" i18n-label size="small" [disabled]="!look()" /><p-button label="Cancel" i18n-label [text]="true" size="small" (onClick)="isOpen.set(false)" /></span>
       </form>
@@ -83,8 +85,8 @@ export class LookForm {
       { key: '', label: wordsOf('requests.css-value') },
       ...rolesInOrder(palette)
         .filter((role) => palette.roles.some((fill) => fill.role === role))
-        .map((role) => ({ key: wordsOf('requests.role', { role }), label: roleWords(role) })),
-      ...palette.swatches.map(({ id, name }) => ({ key: wordsOf('requests.swatch', { id }), label: name })),
+        .map((role) => ({ key: `role ${role}`, label: roleWords(role) })),
+      ...palette.swatches.map(({ id, name }) => ({ key: `swatch ${id}`, label: name })),
     ];
   });
   protected readonly look = computed((): RequestLook | null => {

@@ -37,16 +37,22 @@ const STANDING_WORDS: Readonly<Record<(typeof REQUEST_STANDINGS)[number], string
   template: `
     <div class="head">
       <textarea class="wish" maxlength="400" aria-label="Wish" i18n-aria-label [rows]="item().words.length > 42 ? 2 : 1" [value]="item().words" #words (change)="change('words', words.value)"></textarea>
-      <p-select [options]="standings" optionLabel="label" optionValue="standing" [ngModel]="item().standing" (ngModelChange)="stand($event)" size="small" ariaLabel="How it stands" i18n-ariaLabel />
+      <p-select
+        [options]="standings" optionLabel="label" optionValue="standing" [ngModel]="item().standing"
+        (ngModelChange)="stand($event)" size="small" ariaLabel="How it stands" i18n-ariaLabel />
     </div>
     @if (holds(); as found) {
       <p class="holds" role="status">
         @if (found.misses > 0) {
           <uv-standing standing="fails" />
-          <ng-container i18n> {{ found.misses }} of {{ found.places }} places have not the look: <a routerLink="/bench" [queryParams]="spotOf(found.missed[0])">{{ missedWords() }}</a></ng-container>
+          <ng-container i18n> {{ found.misses }} of {{ found.places }} places have not the look: <a
+            routerLink="/bench" [queryParams]="spotOf(found.missed[0])">{{ missedWords() }}</a></ng-container>
         } @else if (found.unseen.length > 0) { <uv-standing standing="look" /> {{ found.unseen[0] }} } @else {
           <uv-standing standing="holds" />
-          <span title="Each state by itself and two that come together; what browsers paint over fields they filled in, and states of other elements, are not looked at" i18n-title i18n>Holds on {{ found.places }} {found.places, plural, =1 {place} other {places}}, in every state of its own, width and page: {{ found.compared }} comparisons</span>
+          <span
+            title="Each state by itself and two that come together; what browsers paint over fields they filled in, and states of other elements, are not looked at"
+            i18n-title
+            i18n>Holds on {{ found.places }} {found.places, plural, =1 {place} other {places}}, in every state of its own, width and page: {{ found.compared }} comparisons</span>
         }
       </p>
     } @else if (item().standing === 'done') {
@@ -74,10 +80,14 @@ const STANDING_WORDS: Readonly<Record<(typeof REQUEST_STANDINGS)[number], string
     <uv-look-form (named)="addLooks([$event])" />
     <div class="acts">
       @if (store.worked()?.id === item().id) {
-        <p-button label="Being worked on" i18n-label size="small" (onClick)="store.workOn(null)" title="Changes are made for it; press to end that" i18n-title />
+        <p-button
+          label="Being worked on" i18n-label size="small" (onClick)="store.workOn(null)"
+          title="Changes are made for it; press to end that" i18n-title />
       } @else { <p-button label="Work on it" i18n-label [outlined]="true" size="small" (onClick)="workOn()" /> }
       @if (made() > 0) {
-        <p-button [label]="wordsOf('requests.looks-from-what-was', { made: made() })" [outlined]="true" size="small" (onClick)="addLooks(store.looksMadeFor(item()))" />
+        <p-button
+          [label]="wordsOf('requests.looks-from-what-was', { made: made() })" [outlined]="true" size="small"
+          (onClick)="addLooks(store.looksMadeFor(item()))" />
       }
       <p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="store.drop(item().id)" />
     </div>
@@ -127,11 +137,17 @@ export class RequestItemCard {
 
   protected change<Name extends keyof RequestItem>(name: Name, value: RequestItem[Name]): void {
     if (typeof value === 'string' && name === 'words' && value.trim() === '') return;
-    this.store.change(this.item().id, `Wish: ${this.item().words}`, { [name]: value });
+    this.store.change(this.item().id, wordsOf('requests.wish-changed', { words: this.item().words }), {
+      [name]: value,
+    });
   }
 
   protected stand(standing: RequestStanding): void {
-    this.store.change(this.item().id, wordsOf('requests.wish', { standing, words: this.item().words }), { standing });
+    this.store.change(
+      this.item().id,
+      wordsOf('requests.wish', { standing: STANDING_WORDS[standing], words: this.item().words }),
+      { standing },
+    );
   }
 
   /** A question that is asked is waited for. */

@@ -125,7 +125,10 @@ export class RequestsDrawer {
         overrides: [],
       })),
     };
-    this.store.put(`Request: ${request.items[0].words}`, [...this.store.requests(), request]);
+    this.store.put(wordsOf('requests.request-taken', { words: request.items[0].words }), [
+      ...this.store.requests(),
+      request,
+    ]);
     this.text.set('');
   }
 

@@ -19,18 +19,26 @@ import { roleTitle } from '../shared/site/role-words';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <h2 i18n>Hover</h2>
-    <label class="tick"><input type="checkbox" [checked]="hoverOnly()" (change)="store({ hoverOnly: !hoverOnly() })" /> <ng-container i18n> Only on devices that hover</ng-container></label>
+    <label class="tick"><input
+      type="checkbox" [checked]="hoverOnly()" (change)="store({ hoverOnly: !hoverOnly() })"
+      /> <ng-container i18n> Only on devices that hover</ng-container></label>
     <p class="hint" i18n>A hover look can stick after a tap. Ticked, ours stand in <code>@media (hover: hover)</code> and do not.</p>
     <h2 i18n>Lines of a rule</h2>
-    <label class="tick"><input type="checkbox" [checked]="isByLetters()" (change)="store({ isByLetters: !isByLetters() })" /> <ng-container i18n> By the letters of their names</ng-container></label>
+    <label class="tick"><input
+      type="checkbox" [checked]="isByLetters()" (change)="store({ isByLetters: !isByLetters() })"
+      /> <ng-container i18n> By the letters of their names</ng-container></label>
     <p class="hint" i18n>Else what is seen first stands first. Proved to come to the same either way.</p>
     <h2 i18n>Older engines</h2>
     <label class="field"><span i18n>To reach</span><input pInputText pSize="small" maxlength="60" placeholder="name and version" i18n-placeholder [ngModel]="flatFor()" (ngModelChange)="flatFor.set($event)" (change)="store({ flatFor: flatFor().trim() })" /></label>
     <p class="hint" i18n>Where one is named, no <code>color-mix()</code> is written: sheer colours, those in gradients and shadows too, have flat custom properties of their own.</p>
     <h2 i18n>Colours in the sheet</h2>
     <div class="kinds" role="radiogroup" aria-label="How colours are written" i18n-aria-label>
-      <label><input type="radio" name="kind" [checked]="!asValues()" (change)="store({ asValues: false })" /> <ng-container i18n> Custom properties</ng-container></label>
-      <label><input type="radio" name="kind" [checked]="asValues()" (change)="store({ asValues: true })" /> <ng-container i18n> Plain values</ng-container></label>
+      <label><input
+        type="radio" name="kind" [checked]="!asValues()" (change)="store({ asValues: false })"
+        /> <ng-container i18n> Custom properties</ng-container></label>
+      <label><input
+        type="radio" name="kind" [checked]="asValues()" (change)="store({ asValues: true })"
+        /> <ng-container i18n> Plain values</ng-container></label>
     </div>
     @if (!asValues()) {
       <label class="field"><span i18n>Prefix</span><input pInputText pSize="small" class="uv-mono" spellcheck="false" [ngModel]="prefix()" (ngModelChange)="prefix.set($event)" (change)="store({ prefix: prefix().trim() })" /></label>

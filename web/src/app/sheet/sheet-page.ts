@@ -1,4 +1,4 @@
-import { figure, wordsOf } from '@upper-veneer/words';
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { TidyProgress, TidySheet } from '@upper-veneer/core';
@@ -177,8 +177,7 @@ export class SheetPage {
     if (!tidy) return this.hasFailed() ? wordsOf('sheet.not-tidied-failed') : '';
     if (tidy.unread > 0)
       return wordsOf('sheet.not-tidied-element-was', {
-        unread: figure(tidy.unread),
-        unread2: tidy.unread,
+        unread: tidy.unread,
       });
     const parts = [
       tidy.dropped.length > 0 ? wordsOf('sheet.left-out-changed-nothing', { dropped: tidy.dropped.length }) : '',
@@ -190,7 +189,7 @@ export class SheetPage {
     const css = this.css();
     if (css === '') return '';
     return wordsOf('sheet.lines-kb', {
-      lines: figure(css.trimEnd().split('\n').length),
+      lines: css.trimEnd().split('\n').length,
       size: (new TextEncoder().encode(css).length / 1024).toFixed(1),
     });
   });

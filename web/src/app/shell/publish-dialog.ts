@@ -46,7 +46,9 @@ import { withProgress } from '../shared/engine/with-progress';
           @if (isPublish()) {
             @if (found(); as check) {
               @if (check.failing.length === 0) {
-                <p class="check" i18n><uv-standing standing="holds" /> Of {{ store.overrides().length }} overrides none fails, on any page, in any state or width that was looked at.</p>
+                <p class="check" i18n><uv-standing
+                  standing="holds"
+                  /> Of {{ store.overrides().length }} overrides none fails, on any page, in any state or width that was looked at.</p>
               } @else {
                 <p class="check" i18n><uv-standing standing="fails" /> {{ check.failing.length }} of {{ store.overrides().length }} overrides fail somewhere:</p>
                 <ul class="fails uv-scroll" tabindex="0" aria-label="What fails" i18n-aria-label>
@@ -56,7 +58,9 @@ import { withProgress } from '../shared/engine/with-progress';
                 </ul>
               }
               @if (check.open > 0) {
-                <p class="check" i18n><uv-standing standing="look" /> {{ check.open }} {check.open, plural, =1 {leaves} other {leave}} something to be looked at, or was not wholly looked at; the Bench says what.</p>
+                <p class="check" i18n><uv-standing
+                  standing="look"
+                  /> {{ check.open }} {check.open, plural, =1 {leaves} other {leave}} something to be looked at, or was not wholly looked at; the Bench says what.</p>
               }
             } @else { <p class="check uv-soft" role="status" i18n>Checking what would go out… {{ checked() }}</p> }
           }

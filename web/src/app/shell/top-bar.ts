@@ -49,7 +49,9 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
           <span class="standing uv-soft" aria-live="polite">{{ store.isSaving() ? wordsOf('shell.storing') : store.standing() }}</span>
         }
         <span class="tools">
-          <button class="tool asks" type="button" (click)="requests.isOpen.set(!requests.isOpen())" [pTooltip]="requestsTip()" tooltipPosition="bottom" [attr.aria-label]="requestsTip()" [attr.aria-expanded]="requests.isOpen()">
+          <button
+            class="tool asks" type="button" (click)="requests.isOpen.set(!requests.isOpen())" [pTooltip]="requestsTip()"
+            tooltipPosition="bottom" [attr.aria-label]="requestsTip()" [attr.aria-expanded]="requests.isOpen()">
             <lucide-angular [img]="icons.requests" [size]="17" />
             @if (requests.count().items > 0) {
               <span class="uv-mono">{{ requests.count().items - requests.count().settled }}</span>
@@ -57,7 +59,10 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
           </button>
           <button class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()" tooltipPosition="bottom" aria-label="Undo" i18n-aria-label><lucide-angular [img]="icons.undo" [size]="17" /></button>
           <button class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()" tooltipPosition="bottom" aria-label="Redo" i18n-aria-label><lucide-angular [img]="icons.redo" [size]="17" /></button>
-          <button class="tool" type="button" (click)="theme.next()" [pTooltip]="wordsOf('shell.interface', { choice: lit() })" tooltipPosition="bottom" [attr.aria-label]="wordsOf('shell.interface-lit-as-change', { choice: lit() })"><lucide-angular [img]="themeIcon()" [size]="17" /></button>
+          <button
+            class="tool" type="button" (click)="theme.next()" [pTooltip]="wordsOf('shell.interface', { choice: lit() })"
+            tooltipPosition="bottom"
+            [attr.aria-label]="wordsOf('shell.interface-lit-as-change', { choice: lit() })"><lucide-angular [img]="themeIcon()" [size]="17" /></button>
         </span>
         <p-button label="Save revision" i18n-label [outlined]="true" size="small" [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')" />
         <p-button label="Publish…" i18n-label size="small" [disabled]="!canPublish() || delivery.act() !== null" (onClick)="dialog.set('publish')" />
@@ -144,10 +149,14 @@ export class TopBar {
     );
   });
   protected readonly undoTip = computed(() =>
-    this.store.draft()?.undo ? `Undo: ${this.store.draft()?.undo}` : wordsOf('shell.nothing-undo'),
+    this.store.draft()?.undo
+      ? wordsOf('shell.undo', { label: this.store.draft()?.undo ?? '' })
+      : wordsOf('shell.nothing-undo'),
   );
   protected readonly redoTip = computed(() =>
-    this.store.draft()?.redo ? `Redo: ${this.store.draft()?.redo}` : wordsOf('shell.nothing-redo'),
+    this.store.draft()?.redo
+      ? wordsOf('shell.redo', { label: this.store.draft()?.redo ?? '' })
+      : wordsOf('shell.nothing-redo'),
   );
   protected readonly lit = computed(() => wordsOf(`lit.${this.theme.choice()}`));
   protected readonly themeIcon = computed(() => ({ system: SunMoon, light: Sun, dark: Moon })[this.theme.choice()]);

@@ -34,7 +34,9 @@ import { standingWords } from './color-rows';
             <p-button label="To the palette" i18n-label [outlined]="true" size="small" (onClick)="wanted.emit(found.hex)" />
           }
           @if (found.exception) {
-            <p-button label="No exception" i18n-label [text]="true" size="small" (onClick)="excepted.emit({ hex: found.hex, reason: '' })" />
+            <p-button
+              label="No exception" i18n-label [text]="true" size="small"
+              (onClick)="excepted.emit({ hex: found.hex, reason: '' })" />
           } @else if (!isExcepting()) {
             <p-button label="Leave alone…" i18n-label [text]="true" size="small" (onClick)="isExcepting.set(true)" />
           }
@@ -60,7 +62,7 @@ import { standingWords } from './color-rows';
           @for (place of listed(); track $index) {
             <li>
               <button type="button" [class.current]="place === shown()" (click)="chosenPlace.set(place)">
-                <span>{{ useWords(place.use) }}{{ place.state === 'rest' ? '' : ', ' + stateWords(place.state) }}{{ place.pseudo ? ' ::' + place.pseudo : '' }}</span>
+                <span>{{ placeWords(place) }}</span>
                 <span class="uv-mono uv-soft">{{ place.property }}</span>
                 @if (place.isHidden) {
                   <span class="uv-soft" i18n>hidden</span>
@@ -108,7 +110,6 @@ import { standingWords } from './color-rows';
   `,
 })
 export class ColorDetail {
-  protected readonly stateWords = stateWords;
   readonly #site = inject(SiteStore);
   readonly #census = inject(CensusStore);
   readonly hex = input.required<string | null>();
@@ -211,6 +212,11 @@ export class ColorDetail {
     state,
   }: CensusPlace): Readonly<Record<string, string | number>> {
     return { page: pageId, element, pseudo, property, state };
+  }
+
+  /** What it paints there, in which state and of which pseudo-element. */
+  protected placeWords({ use, state, pseudo }: CensusPlace): string {
+    return `${this.useWords(use)}${state === 'rest' ? '' : `, ${stateWords(state)}`}${pseudo ? ` ::${pseudo}` : ''}`;
   }
 
   protected useWords(use: Use): string {

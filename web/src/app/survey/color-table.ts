@@ -2,6 +2,7 @@ import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { TableModule } from 'primeng/table';
 import { ColorChip } from '../shared/ui/color-chip';
+import { stateWords } from '../shared/ui/state-words';
 import type { ColorRow } from './color-rows';
 
 /** The colours one by one, to sort and choose from. */
@@ -36,7 +37,7 @@ import type { ColorRow } from './color-rows';
           <td [title]="row.useWords">
             {{ row.useWords }}
             @if (row.states.length > 0 && row.states[0] !== 'rest') {
-              <span class="uv-soft" i18n>· only {{ row.states.join(', ') }}</span>
+              <span class="uv-soft" i18n>· only {{ statesOf(row) }}</span>
             }
           </td>
           <td class="number">{{ row.elements }}</td>
@@ -83,6 +84,10 @@ export class ColorTable {
 
   protected names({ members }: ColorRow): string {
     return members.map(({ hex }) => hex).join(', ');
+  }
+
+  protected statesOf({ states }: ColorRow): string {
+    return states.map(stateWords).join(', ');
   }
 
   protected percent({ share }: ColorRow): string {

@@ -17,7 +17,9 @@ import { ColorChip } from '../shared/ui/color-chip';
         @for (property of properties(); track $index) {
           <tr [class.current]="property === chosen()">
             <td>
-              <button type="button" class="uv-mono" [attr.aria-pressed]="property === chosen()" (click)="picked.emit(property)">{{ property.name }}</button>
+              <button
+                type="button" class="uv-mono" [attr.aria-pressed]="property === chosen()"
+                (click)="picked.emit(property)">{{ property.name }}</button>
               @if (ours().has(property.name)) {
                 <span class="ours" title="Overridden" i18n-title i18n>ours</span>
               }

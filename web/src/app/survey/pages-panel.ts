@@ -32,9 +32,15 @@ import type { ImportAim } from './import/import-aim';
     <div class="title">
       <h2 i18n>Pages</h2>
       @if (canCaptureAll()) {
-        <p-button label="All again" i18n-label ariaLabel="All again: capture every page that came from an address" i18n-ariaLabel [text]="true" size="small" title="Captures every page that came from an address again, by the same steps" i18n-title (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null, isWhole: true })" />
+        <p-button
+          label="All again" i18n-label ariaLabel="All again: capture every page that came from an address"
+          i18n-ariaLabel [text]="true" size="small"
+          title="Captures every page that came from an address again, by the same steps" i18n-title
+          (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null, isWhole: true })" />
       }
-      <p-button label="Add…" i18n-label [text]="true" size="small" (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null })" />
+      <p-button
+        label="Add…" i18n-label [text]="true" size="small"
+        (onClick)="wanted.emit({ siteId: store.site()?.id ?? null, page: null })" />
     </div>
     <ul class="uv-scroll">
       @for (page of store.site()?.pages ?? []; track page.id) {
@@ -45,7 +51,10 @@ import type { ImportAim } from './import/import-aim';
             <span class="text">
               <strong [title]="page.name">{{ page.name }}</strong>
               @if (isSpecimen(page)) {
-                <span class="uv-soft made" title="Every kind of element and every part in the states that markup can say; visitors do not get it" i18n-title i18n>made here, for what no page shows</span>
+                <span
+                  class="uv-soft made"
+                  title="Every kind of element and every part in the states that markup can say; visitors do not get it"
+                  i18n-title i18n>made here, for what no page shows</span>
               } @else { <span class="uv-mono uv-soft" [title]="page.source || page.path">{{ page.path }}</span> }
             </span>
             <span class="tools">
@@ -53,9 +62,14 @@ import type { ImportAim } from './import/import-aim';
               @if (isSpecimen(page)) {
                 <button type="button" aria-label="Make the specimen anew" i18n-aria-label title="Make it anew" i18n-title (click)="makeSpecimen()"><lucide-angular [img]="icons.again" [size]="14" /></button>
               } @else {
-              <button type="button" [attr.aria-label]="wordsOf('survey.capture-again', { name: page.name })" title="Capture again" i18n-title (click)="captureAgain(page)"><lucide-angular [img]="icons.again" [size]="14" /></button>
+              <button
+                type="button" [attr.aria-label]="wordsOf('survey.capture-again', { name: page.name })"
+                title="Capture again" i18n-title
+                (click)="captureAgain(page)"><lucide-angular [img]="icons.again" [size]="14" /></button>
               }
-              <button type="button" [attr.aria-label]="wordsOf('survey.remove', { name: page.name })" title="Remove" i18n-title (click)="drop(page.id, page.name)"><lucide-angular [img]="icons.drop" [size]="14" /></button>
+              <button
+                type="button" [attr.aria-label]="wordsOf('survey.remove', { name: page.name })" title="Remove"
+                i18n-title (click)="drop(page.id, page.name)"><lucide-angular [img]="icons.drop" [size]="14" /></button>
             </span>
           }
         </li>

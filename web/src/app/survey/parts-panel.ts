@@ -50,7 +50,10 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = {
                 <p-select [options]="acts" optionLabel="label" optionValue="act" name="act" [ngModel]="opener().act" (ngModelChange)="setOpener({ act: $event })" size="small" ariaLabel="What opens it" i18n-ariaLabel />
                 <input pInputText pSize="small" class="uv-mono" name="name" placeholder="name" aria-label="Class or attribute" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="opener().name" (ngModelChange)="setOpener({ name: $event })" />
                 @if (opener().act === 'set-attribute') {
-                  <input pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="opener().value" (ngModelChange)="setOpener({ value: $event })" />
+                  <input
+                    pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value"
+                    i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="opener().value"
+                    (ngModelChange)="setOpener({ value: $event })" />
                 }
                 <p-button type="submit" label="Add" i18n-label [outlined]="true" size="small" [disabled]="opener().selector.trim() === '' || opener().name.trim() === ''" />
               </form>

@@ -90,7 +90,7 @@ export class SheetsPanel {
   protected readonly words: Readonly<Record<SheetSummary['origin'], string>> = {
     file: wordsOf('survey.as-file'),
     'in the page': wordsOf('survey.page'),
-    imported: 'by @import',
+    imported: wordsOf('survey.by-import'),
     'shadow tree': wordsOf('survey.shadow-tree'),
   };
   protected readonly chosenPage = signal<number | null>(null);

@@ -1,4 +1,4 @@
-import { figure, wordsOf } from '@upper-veneer/words';
+import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { USES, type Use } from '@upper-veneer/core';
@@ -130,8 +130,8 @@ export class SurveyPage {
     const { elements, shown } = state.census;
     const missed = state.unmeasured.length > 0 ? wordsOf('survey.not-measured', { unmeasured: state.unmeasured }) : '';
     return wordsOf('survey.elements-shown', {
-      elements: figure(elements),
-      shown: figure(shown),
+      elements,
+      shown,
       missed,
     });
   });

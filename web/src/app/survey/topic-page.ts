@@ -48,19 +48,19 @@ export class TopicPage {
     switch (this.topic()) {
       case 'parts':
         return (this.site.site()?.parts ?? []).map(({ id, name }) => ({
-          key: wordsOf('survey.part', { id }),
+          key: `part ${id}`,
           label: name,
           topic: { kind: 'part', partId: id },
         }));
       case 'sheets':
         return (census?.sheets ?? []).map(({ name }) => ({
-          key: wordsOf('survey.sheet', { name }),
+          key: `sheet ${name}`,
           label: name,
           topic: { kind: 'sheet', name },
         }));
       case 'fonts':
         return [...new Set((census?.fonts ?? []).map(({ family }) => family))].map((family) => ({
-          key: wordsOf('survey.font', { family }),
+          key: `font ${family}`,
           label: family,
           topic: { kind: 'font', family },
         }));

@@ -29,7 +29,9 @@ import { callWords } from './trial-words';
         <p class="told">{{ call().title }}. <span class="uv-soft">{{ call().text }}</span></p>
         <p-selectbutton name="winner" [options]="looks()" optionLabel="label" optionValue="variation" [ngModel]="winner()" (ngModelChange)="winner.set($event)" [allowEmpty]="false" size="small" aria-label="Which look wins" i18n-aria-label />
         @if (isAgainst()) {
-          <p class="problem" role="status" i18n>◆ What was counted does not say so. It can be decided all the same; the reason is kept with the figures.</p>
+          <p
+            class="problem" role="status"
+            i18n>◆ What was counted does not say so. It can be decided all the same; the reason is kept with the figures.</p>
         }
         <label><ng-container i18n>Who decides</ng-container><input pInputText pSize="small" name="who" maxlength="80" autocomplete="name" [ngModel]="who()" (ngModelChange)="who.set($event)" /></label>
         <label><ng-container i18n>Why</ng-container><textarea pInputText name="why" rows="3" maxlength="1000" [ngModel]="why()" (ngModelChange)="why.set($event)"></textarea></label>

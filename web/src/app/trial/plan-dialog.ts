@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, out
 import { FormsModule } from '@angular/forms';
 import type { ConversionKind } from '@upper-veneer/contract';
 import { sampleSize, selectorProblem } from '@upper-veneer/core';
-import { figure, spoken, wordsOf } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { Button } from 'primeng/button';
 import { Dialog } from 'primeng/dialog';
 import { InputText } from 'primeng/inputtext';
@@ -33,7 +33,9 @@ interface Planned {
         <label><ng-container i18n>Name</ng-container><input pInputText pSize="small" name="name" maxlength="120" autocomplete="off" [ngModel]="name()" (ngModelChange)="name.set($event)" /></label>
         <fieldset>
           <legend i18n>Looks, held against the first of them</legend>
-          <label class="tick"><input type="checkbox" name="draft" [ngModel]="withDraft()" (ngModelChange)="withDraft.set($event)" /> <ng-container i18n> As the draft is</ng-container></label>
+          <label class="tick"><input
+            type="checkbox" name="draft" [ngModel]="withDraft()" (ngModelChange)="withDraft.set($event)"
+            /> <ng-container i18n> As the draft is</ng-container></label>
           @for (own of trials.variations(); track own.id) {
             <label class="tick"><input type="checkbox" [name]="'v' + own.id" [ngModel]="chosen().includes(own.id)" (ngModelChange)="choose(own.id, $event)" /> {{ own.name }} <span class="uv-soft" i18n>revision {{ own.revision }}{{ own.settings.length > 0 ? wordsOf('trial.settings') : '' }}</span><button type="button" class="away" [attr.aria-label]="wordsOf('trial.take-away', { name: own.name })" (click)="drop(own.id); $event.preventDefault()" i18n>Take away</button></label>
           } @empty { <p class="uv-soft" i18n>No variation is kept yet. In Match, “As a variation…” keeps a match without changing the draft.</p> }
@@ -46,12 +48,20 @@ interface Planned {
             <div class="row">
               <p-select [name]="'kind' + i" [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="own.kind" (ngModelChange)="setConversion(i, $event)" size="small" ariaLabel="What counts" i18n-ariaLabel appendTo="body" />
               @if (own.kind === 'reached') {
-                <p-select [name]="'page' + i" [options]="site.captured()" optionLabel="name" optionValue="path" [ngModel]="own.target" (ngModelChange)="setTarget(i, $event)" placeholder="Page" i18n-placeholder size="small" ariaLabel="Page that is reached" i18n-ariaLabel appendTo="body" />
+                <p-select
+                  [name]="'page' + i" [options]="site.captured()" optionLabel="name" optionValue="path"
+                  [ngModel]="own.target" (ngModelChange)="setTarget(i, $event)" placeholder="Page" i18n-placeholder
+                  size="small" ariaLabel="Page that is reached" i18n-ariaLabel appendTo="body" />
               } @else {
-                <input pInputText pSize="small" class="uv-mono" [name]="'target' + i" maxlength="400" placeholder="selector" aria-label="Selector of what is pressed or sent" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="targetOf(own)" (ngModelChange)="setTarget(i, $event)" />
+                <input
+                  pInputText pSize="small" class="uv-mono" [name]="'target' + i" maxlength="400" placeholder="selector"
+                  aria-label="Selector of what is pressed or sent" i18n-aria-label autocomplete="off" spellcheck="false"
+                  [ngModel]="targetOf(own)" (ngModelChange)="setTarget(i, $event)" />
               }
               @if (i === 0) {
-                <p-button label="Count something else too" i18n-label [text]="true" size="small" [disabled]="conversions().length >= 4" (onClick)="addConversion()" />
+                <p-button
+                  label="Count something else too" i18n-label [text]="true" size="small"
+                  [disabled]="conversions().length >= 4" (onClick)="addConversion()" />
               } @else { <p-button label="Leave it out" i18n-label [text]="true" size="small" (onClick)="dropConversion(i)" /> }
             </div>
           }
@@ -152,10 +162,10 @@ export class PlanDialog {
     const daily = Number(this.visitors());
     const days = daily > 0 ? Math.ceil((size * this.#looks().length) / daily) : 0;
     return wordsOf('trial.each-look-be-seen', {
-      size: figure(size),
+      size,
       case: days > 0 ? 'yes' : 'no',
       days,
-      daily: figure(daily),
+      daily,
     });
   });
 

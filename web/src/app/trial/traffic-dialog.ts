@@ -38,13 +38,18 @@ const DAY_MS = 24 * 3600 * 1000;
           @for (look of trial().looks; track look.variation; let i = $index) {
             <label [title]="look.name">
               <ng-container i18n>Rate of {{ look.variation }}, %</ng-container>
-              <input pInputText pSize="small" [name]="'rate' + i" inputmode="decimal" [ngModel]="rates()[i]" (ngModelChange)="setRate(i, $event)" />
+              <input
+                pInputText pSize="small" [name]="'rate' + i" inputmode="decimal" [ngModel]="rates()[i]"
+                (ngModelChange)="setRate(i, $event)" />
             </label>
           }
         </div>
         <fieldset><legend i18n>As many as usual on</legend>
           @for (day of weekdays; track day; let i = $index) {
-            <label>{{ day.slice(0, 3) }}<input pInputText pSize="small" [name]="'day' + i" inputmode="decimal" [attr.aria-label]="wordsOf('trial.times-as-many', { day: day })" [ngModel]="shares()[i]" (ngModelChange)="setShare(i, $event)" /></label>
+            <label>{{ day.slice(0, 3) }}<input
+              pInputText pSize="small" [name]="'day' + i" inputmode="decimal"
+              [attr.aria-label]="wordsOf('trial.times-as-many', { day: day })" [ngModel]="shares()[i]"
+              (ngModelChange)="setShare(i, $event)" /></label>
           }
         </fieldset>
         @if (problem() !== '') { <p class="problem" role="alert">{{ problem() }}</p> }

@@ -1,4 +1,4 @@
-import { figure, moment, wordsOf } from '@upper-veneer/words';
+import { moment, wordsOf } from '@upper-veneer/words';
 import type { TrialDocument } from '@upper-veneer/contract';
 import type { Range, TrialJudgement } from '@upper-veneer/core';
 
@@ -41,7 +41,7 @@ export function listed(names: readonly string[]): string {
 
 /** Where a trial stands, in a line. */
 export function standingWords({ state, startedAt, decision }: TrialDocument, size: number): string {
-  const ends = wordsOf('trial.ends-when-visitors-have', { size: figure(size) });
+  const ends = wordsOf('trial.ends-when-visitors-have', { size });
   switch (state) {
     case 'planned':
       return wordsOf('trial.planned', { ends });

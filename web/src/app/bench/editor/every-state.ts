@@ -21,7 +21,9 @@ import { BenchSelection } from '../store/bench-selection';
         } @empty { <p class="uv-soft" i18n>Every state follows from rest already.</p> }
         @if (proposals.length > 0) {
           <p>
-            <button type="button" class="do" [disabled]="chosen().length === 0" (click)="make()" i18n>Do {{ chosen().length === proposals.length ? (wordsOf('bench.all', { proposals: proposals.length })) : chosen().length }}</button>
+            <button
+              type="button" class="do" [disabled]="chosen().length === 0" (click)="make()"
+              i18n>Do {{ chosenWords() }}</button>
             <button type="button" (click)="found.set(null)" i18n>Not now</button>
           </p>
         }
@@ -63,6 +65,10 @@ export class EveryState {
   protected readonly left = linkedSignal<string, readonly string[]>({ source: this.#cell, computation: () => [] });
   protected readonly row = computed(() => say(rowTold(this.#selection.cell().row)));
   protected readonly chosen = computed(() => (this.found() ?? []).filter(({ state }) => !this.left().includes(state)));
+  protected readonly chosenWords = computed(() => {
+    const [chosen, all] = [this.chosen().length, this.found()?.length ?? 0];
+    return chosen === all ? wordsOf('bench.all', { proposals: all }) : String(chosen);
+  });
 
   protected async toggle(): Promise<void> {
     const target = this.#selection.target();

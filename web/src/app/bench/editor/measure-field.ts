@@ -16,7 +16,9 @@ const SHIPPED_FACES = ['"Atkinson Hyperlegible Next"', '"Atkinson Hyperlegible M
     @if (choices().length > 0) {
       <div class="choices" role="group" [attr.aria-label]="words()">
         @for (choice of choices(); track choice) {
-          <button type="button" class="uv-mono" [class.current]="choice === shown()" [attr.aria-pressed]="choice === shown()" (click)="picked.emit(choice)">{{ choice }}</button>
+          <button
+            type="button" class="uv-mono" [class.current]="choice === shown()" [attr.aria-pressed]="choice === shown()"
+            (click)="picked.emit(choice)">{{ choice }}</button>
         }
       </div>
     }

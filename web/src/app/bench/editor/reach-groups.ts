@@ -17,7 +17,9 @@ import { BenchSelection } from '../store/bench-selection';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (groups().length > 0) {
-      <button type="button" class="link" [class.chosen]="selection.reach() === 'group'" (click)="panel.toggle($event)" aria-haspopup="dialog">{{ selection.reach() === 'group' ? chosenWords() : countWords() }}</button>
+      <button
+        type="button" class="link" [class.chosen]="selection.reach() === 'group'" (click)="panel.toggle($event)"
+        aria-haspopup="dialog">{{ selection.reach() === 'group' ? chosenWords() : countWords() }}</button>
     }
     @if (lookAlikes().length > 0) {
       <button type="button" class="link" (pointerenter)="selection.shown.set(lookAlikes())" (pointerleave)="selection.shown.set([])" (click)="selection.shown.set(lookAlikes())" [title]="wordsOf('bench.elements-same-kind-look', { case: isPartial() ? 'yes' : 'no', looked: offers()?.looked ?? 0, captured: site.captured().length })" i18n>{{ isPartial() ? wordsOf('bench.least') : '' }}{{ lookAlikes().length }} more {lookAlikes().length, plural, =1 {looks} other {look}} like it</button>
@@ -32,16 +34,23 @@ import { BenchSelection } from '../store/bench-selection';
                 <strong>{{ group.words }}</strong><span class="uv-soft" i18n>{{ group.elements }} on {{ group.pages }} {group.pages, plural, =1 {page} other {pages}}{{ group.isOneLook ? wordsOf('bench.all-look') : wordsOf('bench.several-looks') }}</span>
               </button>
               @for (selector of group.selectors; track selector; let first = $first) {
-                <button type="button" class="selector uv-mono" [attr.aria-pressed]="selection.group() === selector" [title]="first ? wordsOf('bench.shortest-gathers-them') : wordsOf('bench.gathers-same', { elements: group.elements })" (click)="choose(selector); panel.hide()">{{ selector }}</button>
+                <button
+                  type="button" class="selector uv-mono" [attr.aria-pressed]="selection.group() === selector"
+                  [title]="first ? wordsOf('bench.shortest-gathers-them') : wordsOf('bench.gathers-same', { elements: group.elements })"
+                  (click)="choose(selector); panel.hide()">{{ selector }}</button>
               }
             </li>
           }
         </ul>
         @if ((offers()?.found ?? 0) > groups().length) {
-          <p class="uv-soft" i18n>{{ (offers()?.found ?? 0) - groups().length }} more are left out: wider ones, and those of several looks.</p>
+          <p
+            class="uv-soft"
+            i18n>{{ (offers()?.found ?? 0) - groups().length }} more are left out: wider ones, and those of several looks.</p>
         }
         @if (isPartial()) {
-          <p class="uv-soft" i18n>{{ offers()?.looked }} of {{ site.site()?.pages?.length }} pages were looked at for groups; what a group takes is counted on all.</p>
+          <p
+            class="uv-soft"
+            i18n>{{ offers()?.looked }} of {{ site.site()?.pages?.length }} pages were looked at for groups; what a group takes is counted on all.</p>
         }
       </div>
     </p-popover>

@@ -28,10 +28,14 @@ import { SelectorEditor } from './selector-editor';
       <pre class="uv-mono uv-scroll" [class.told]="why() !== ''" tabindex="0" aria-label="CSS being written" i18n-aria-label>{{ shown() || wordsOf('bench.nothing-written-for-this') }}</pre>
       @if (why() !== '') { <p class="why" [title]="why()">{{ why() }}</p> }
       @if (item(); as wish) {
-        <button type="button" class="wish" [title]="wordsOf('bench.made-for', { words: wish.words })" (click)="requests.isOpen.set(true)" i18n>For: {{ wish.words }}</button>
+        <button
+          type="button" class="wish" [title]="wordsOf('bench.made-for', { words: wish.words })"
+          (click)="requests.isOpen.set(true)" i18n>For: {{ wish.words }}</button>
       }
       @if (overrides().length > 0) {
-        <button type="button" (click)="edit(true)">{{ overrides().at(-1)?.isByHand ? wordsOf('bench.selector-hand') : wordsOf('bench.edit-selector') }}</button>
+        <button
+          type="button"
+          (click)="edit(true)">{{ overrides().at(-1)?.isByHand ? wordsOf('bench.selector-hand') : wordsOf('bench.edit-selector') }}</button>
       }
     }
   `,

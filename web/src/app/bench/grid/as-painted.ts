@@ -44,7 +44,7 @@ export class AsPaintedColor {
     const painted = this.explanation()?.painted;
     if (!painted) return '';
     if (this.#range()) return wordsOf('bench.as-painted-over-picture');
-    const doubts = painted.doubts.length > 0 ? ` Uncertain: ${painted.doubts.join('; ')}.` : '';
+    const doubts = painted.doubts.length > 0 ? wordsOf('bench.uncertain', { doubts: painted.doubts.join('; ') }) : '';
     return wordsOf('bench.as-painted-over-press', { on: painted.on, doubts });
   });
 

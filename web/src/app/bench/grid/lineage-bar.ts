@@ -22,7 +22,9 @@ const MOST_BELOW = 12;
               <span class="label" translate="no">{{ step.label }}</span><uv-color-chip [color]="step.fill" [hasImage]="step.hasImage" />
             </button>
             @if (step.isTarget) {
-              <uv-hold-button [label]="wordsOf('bench.flash', { label: step.label })" (held)="flashed.emit(step)" (released)="released.emit()" />
+              <uv-hold-button
+                [label]="wordsOf('bench.flash', { label: step.label })" (held)="flashed.emit(step)"
+                (released)="released.emit()" />
             }
           </li>
         }

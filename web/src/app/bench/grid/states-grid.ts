@@ -61,15 +61,23 @@ const MANY_STATES = 8;
     <p class="mores">
       <button type="button" class="more" [attr.aria-expanded]="isWhole()" (click)="isWhole.set(!isWhole())">{{ isWhole() ? wordsOf('bench.only-what-shows') : wordsOf('bench.all-rows', { grid: inspection().grid.length }) }}</button>
       @if (inspection().quietStates.length > 0) {
-        <button type="button" class="more" (click)="wider.emit()" [title]="quietWords()" i18n>{{ inspection().quietStates.length }} more {inspection().quietStates.length, plural, =1 {state} other {states}}</button>
+        <button
+          type="button" class="more" (click)="wider.emit()" [title]="quietWords()"
+          i18n>{{ inspection().quietStates.length }} more {inspection().quietStates.length, plural, =1 {state} other {states}}</button>
       }
       @if (inspection().carrier === null) {
-        <span class="uv-soft" title="No tick, attribute or class among its six nearest neighbours, four steps up, changes it by the page's rules at this width" i18n-title i18n>follows nothing near</span>
+        <span
+          class="uv-soft"
+          title="No tick, attribute or class among its six nearest neighbours, four steps up, changes it by the page's rules at this width"
+          i18n-title i18n>follows nothing near</span>
       }
       @if (inspection().carrier; as carrier) {
         <span class="uv-soft" [title]="carrierWords()" i18n>follows <span class="uv-mono">{{ carrier.name }}</span></span>
         @for (other of inspection().otherCarriers.slice(0, 3); track other.element) {
-          <button type="button" class="more" (click)="followed.emit(other.element)" [title]="wordsOf('bench.shows-states-this-instead', { words: other.words })" i18n>or where {{ other.words }}</button>
+          <button
+            type="button" class="more" (click)="followed.emit(other.element)"
+            [title]="wordsOf('bench.shows-states-this-instead', { words: other.words })"
+            i18n>or where {{ other.words }}</button>
         }
       }
     </p>

@@ -34,16 +34,24 @@ const REACHABILITY_WORDS = {
             <span class="head">
               <span class="name" [title]="row.name">{{ row.name }}</span>
               @if (row.reachability !== 'framed') {
-                <span class="count" [title]="wordsOf('bench.painted-places-brand-colours', { matched: row.matched, places: row.places })">{{ row.matched }}/{{ row.places }}</span>
+                <span
+                  class="count"
+                  [title]="wordsOf('bench.painted-places-brand-colours', { matched: row.matched, places: row.places })">{{ row.matched }}/{{ row.places }}</span>
               }
             </span>
             <span class="kind uv-soft" [class.beside]="row.canOpen" [title]="row.words">{{ row.tag }}</span>
             <span class="track"><span class="uv-grain" [style.width.%]="row.places ? (100 * row.matched) / row.places : 0"></span></span>
           </button>
           @if (row.canOpen) {
-            <button class="open" type="button" [attr.aria-pressed]="row.isOpened" [attr.aria-label]="row.verb + ' ' + row.name" [title]="row.openers.length > 0 ? '' : wordsOf('bench.puts-out-way-here')" (click)="toggled.emit(row.id)">{{ row.verb }}</button>
+            <button
+              class="open" type="button" [attr.aria-pressed]="row.isOpened"
+              [attr.aria-label]="row.verb + ' ' + row.name"
+              [title]="row.openers.length > 0 ? '' : wordsOf('bench.puts-out-way-here')"
+              (click)="toggled.emit(row.id)">{{ row.verb }}</button>
           } @else if (row.reachability === 'framed') {
-            <a class="open" routerLink="/match" [queryParams]="{ scope: 'parts-' + row.id }" [attr.aria-label]="wordsOf('bench.settings', { name: row.name })" i18n>Settings</a>
+            <a
+              class="open" routerLink="/match" [queryParams]="{ scope: 'parts-' + row.id }"
+              [attr.aria-label]="wordsOf('bench.settings', { name: row.name })" i18n>Settings</a>
           }
         </li>
       } @empty {

@@ -24,7 +24,10 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
           @for (item of short(); track item.text; let last = $last) {
             <span [class.bad]="item.standing === 'fails'" [class.holds]="item.standing === 'holds'"><uv-standing [standing]="item.standing" />
               @if (item.spots.length > 0) {
-                <button type="button" class="spots" [title]="item.basis" [attr.aria-label]="wordsOf('bench.outline-them', { text: item.text })" (click)="shown.emit(item.spots)">{{ item.text }}</button>
+                <button
+                  type="button" class="spots" [title]="item.basis"
+                  [attr.aria-label]="wordsOf('bench.outline-them', { text: item.text })"
+                  (click)="shown.emit(item.spots)">{{ item.text }}</button>
               } @else {
                 <span [title]="item.basis">{{ item.text }}</span>
               }</span>
@@ -40,7 +43,9 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
             <li>
               <uv-standing [standing]="finding.standing" />
               @if (finding.spots?.length) {
-                <button type="button" class="spots" [attr.aria-label]="wordsOf('bench.outline-them', { text: finding.text })" (click)="shown.emit(finding.spots ?? [])">{{ finding.text }}</button>
+                <button
+                  type="button" class="spots" [attr.aria-label]="wordsOf('bench.outline-them', { text: finding.text })"
+                  (click)="shown.emit(finding.spots ?? [])">{{ finding.text }}</button>
               } @else {
                 <span>{{ finding.text }}</span>
               }
@@ -48,7 +53,9 @@ const RANK = { fails: 0, holds: 1, look: 2 } as const;
                 <button type="button" class="repair" (click)="repaired.emit(repair)">{{ repair.label }}</button>
               }
               @if (finding.state; as state) {
-                <button type="button" class="repair" title="Lets this state be: it is meant to look as it does" i18n-title (click)="settled.emit(state)" i18n>That is meant</button>
+                <button
+                  type="button" class="repair" title="Lets this state be: it is meant to look as it does" i18n-title
+                  (click)="settled.emit(state)" i18n>That is meant</button>
               }
               <small class="uv-soft">{{ finding.basis }}</small>
             </li>

@@ -51,7 +51,9 @@ import { SettingsStore } from './settings-store';
           <ul class="presets">
             @for (entry of presets(); track entry.preset.name) {
               <li>
-                <button type="button" [attr.aria-pressed]="entry.preset.name === own.text" (click)="settle({ kind: 'literal', css: entry.preset.css })">
+                <button
+                  type="button" [attr.aria-pressed]="entry.preset.name === own.text"
+                  (click)="settle({ kind: 'literal', css: entry.preset.css })">
                   <uv-color-chip [color]="entry.preset.css" />
                   <span>{{ entry.preset.name }}</span>
                   @if (entry.figure) {

@@ -70,7 +70,11 @@ import { NOTATION_WORDS, valueWordsOf } from './setting-words';
                 <span class="uv-soft" i18n>the same there</span>
               } @else {
                 <label [title]="row.at">
-                  <input type="checkbox" tabindex="-1" [checked]="row.planned.handOver === 'handed'" [attr.aria-label]="wordsOf('match.stands-over-there', { name: row.name })" (click)="$event.stopPropagation()" (change)="handed.emit({ field: row.planned, isThere: row.planned.handOver !== 'handed' })" />
+                  <input
+                    type="checkbox" tabindex="-1" [checked]="row.planned.handOver === 'handed'"
+                    [attr.aria-label]="wordsOf('match.stands-over-there', { name: row.name })"
+                    (click)="$event.stopPropagation()"
+                    (change)="handed.emit({ field: row.planned, isThere: row.planned.handOver !== 'handed' })" />
                   @if (row.planned.handOver === 'out-of-date') {
                     <span class="late" i18n><span aria-hidden="true">◆</span> differs there</span>
                   } @else {

@@ -39,7 +39,9 @@ const MOST_LISTED = 40;
                     &ngsp;{{ own.faults.length === 0 ? wordsOf('match.all-holds') : wordsOf('match.thing-holds-no-longer', { faults: own.faults.length }) }}</span>
                 } @else if (form.isCurrent) { <span class="figure uv-soft" i18n>shown now</span> }
                 @if (form.name !== '') {
-                  <p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="drop(form.name)" [ariaLabel]="wordsOf('match.take-away-template', { name: form.name })" />
+                  <p-button
+                    label="Take away" i18n-label [text]="true" size="small" (onClick)="drop(form.name)"
+                    [ariaLabel]="wordsOf('match.take-away-template', { name: form.name })" />
                 }
               </div>
               @if (form.check; as own) {
@@ -69,7 +71,9 @@ const MOST_LISTED = 40;
         </ul>
         <div class="checks">
           @if (progress(); as at) {
-            <span role="status" i18n>Checking {{ at.template || wordsOf('match.as-captured-2') }}, {{ (100 * at.share).toFixed(0) }} %</span>
+            <span
+              role="status"
+              i18n>Checking {{ at.template || wordsOf('match.as-captured-2') }}, {{ (100 * at.share).toFixed(0) }} %</span>
             <p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" />
           } @else { <p-button label="Check all" i18n-label size="small" [disabled]="forms().length < 2" (onClick)="check()" /> }
         </div>
@@ -81,7 +85,10 @@ const MOST_LISTED = 40;
             <p-select [options]="acts" optionLabel="label" optionValue="act" name="act" [ngModel]="draft().act" (ngModelChange)="set({ act: $event })" size="small" ariaLabel="What changes" i18n-ariaLabel appendTo="body" />
             <input pInputText pSize="small" class="uv-mono" name="attribute" placeholder="name" aria-label="Class or attribute" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="draft().name" (ngModelChange)="set({ name: $event })" />
             @if (draft().act === 'set-attribute') {
-              <input pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="draft().value" (ngModelChange)="set({ value: $event })" />
+              <input
+                pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value"
+                i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="draft().value"
+                (ngModelChange)="set({ value: $event })" />
             }
             <p-button type="submit" label="Add" i18n-label [outlined]="true" size="small" [disabled]="problem() !== null" />
           </div>

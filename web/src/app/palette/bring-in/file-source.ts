@@ -32,7 +32,9 @@ const MOST_BYTES = 2 * 1024 * 1024;
             <uv-color-chip [color]="color.css" />
             <span class="name" [title]="color.name">{{ color.name }}</span>
             <span class="uv-mono">{{ color.css }}</span>
-            <button type="button" [attr.aria-label]="wordsOf('palette.add', { name: color.name })" (click)="added.emit([color])" i18n>Add</button>
+            <button
+              type="button" [attr.aria-label]="wordsOf('palette.add', { name: color.name })"
+              (click)="added.emit([color])" i18n>Add</button>
           </li>
         }
       </ul>
@@ -41,7 +43,9 @@ const MOST_BYTES = 2 * 1024 * 1024;
     <h3 i18n>Write this palette</h3>
     <div class="formats">
       @for (format of formats; track format.name) {
-        <p-button [label]="format.name" [outlined]="true" size="small" [disabled]="site.palette().swatches.length === 0" (onClick)="write(format)" />
+        <p-button
+          [label]="format.name" [outlined]="true" size="small" [disabled]="site.palette().swatches.length === 0"
+          (onClick)="write(format)" />
       }
     </div>
   `,

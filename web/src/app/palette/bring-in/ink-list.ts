@@ -1,4 +1,4 @@
-import { figure, spoken, wordsOf } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { brandStandingOf, colorOfCss } from '@upper-veneer/core';
 import type { PictureInks } from '../../shared/picture/picture-api';
@@ -17,7 +17,9 @@ import { SiteStore } from '../../shared/site/site-store';
           @if (ink.swatch) {
             <span class="name" [title]="ink.swatch">{{ ink.swatch }}</span>
           } @else {
-            <button type="button" [attr.aria-label]="wordsOf('palette.add-palette', { hex: ink.hex })" (click)="added.emit(ink.hex)" i18n>Add</button>
+            <button
+              type="button" [attr.aria-label]="wordsOf('palette.add-palette', { hex: ink.hex })"
+              (click)="added.emit(ink.hex)" i18n>Add</button>
           }
         </li>
       }
@@ -72,7 +74,7 @@ export class InkList {
           });
     return wordsOf('palette.edge-pixels-set-aside', {
       count,
-      edgePixels: figure(edgePixels),
+      edgePixels,
       case: clearPixels > 0 ? 'yes' : 'no',
     });
   });

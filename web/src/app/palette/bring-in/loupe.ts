@@ -41,7 +41,9 @@ interface Point {
     <div class="modes">
       <p-selectbutton [options]="modes" optionLabel="label" optionValue="mode" [ngModel]="mode()" (ngModelChange)="mode.set($event)" [allowEmpty]="false" size="small" aria-label="What the loupe reads" i18n-aria-label />
       @if (mode() === 'square') {
-        <p-select [options]="sides" [ngModel]="side()" (ngModelChange)="side.set($event)" size="small" ariaLabel="Side of the square, pixels" i18n-ariaLabel />
+        <p-select
+          [options]="sides" [ngModel]="side()" (ngModelChange)="side.set($event)" size="small"
+          ariaLabel="Side of the square, pixels" i18n-ariaLabel />
       }
     </div>
     <div class="view">
@@ -49,7 +51,9 @@ interface Point {
         <div class="sheet">
           <canvas #canvas></canvas>
           @if (frame(); as box) {
-            <span class="box" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span>
+            <span
+              class="box" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width"
+              [style.height.px]="box.height"></span>
           }
         </div>
       </div>

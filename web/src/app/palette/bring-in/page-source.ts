@@ -26,7 +26,9 @@ const WIDTH = 1280;
     @if (desk.progress() !== null) { <p class="uv-soft" role="status" i18n>Drawing the page…</p> }
     @if (desk.picture() && !isLarge()) { <uv-loupe (picked)="picked.emit($event)" /> }
     @if (!desk.picture() && desk.progress() === null) {
-      <p class="uv-soft" i18n>A page is drawn here as a picture. Point to read a pixel or a square of it, or draw a box around thin text to get its true colour.</p>
+      <p
+        class="uv-soft"
+        i18n>A page is drawn here as a picture. Point to read a pixel or a square of it, or draw a box around thin text to get its true colour.</p>
     }
     <p-dialog appendTo="self" [visible]="isLarge()" (visibleChange)="isLarge.set($event)" [modal]="true" [draggable]="false" closeAriaLabel="Close" i18n-closeAriaLabel [style]="{ width: '96vw', maxWidth: '1240px' }" [header]="desk.picture()?.name ?? ''">
       @if (isLarge()) { <div class="large"><uv-loupe (picked)="picked.emit($event)" startMode="text" fit="width" /></div> }

@@ -56,7 +56,9 @@ const USUAL_WIDTH = 1280;
     </dl>
     @if (right(); as proposal) {
       @if (proposal.put.length > 0) {
-        <p class="basis uv-soft" i18n>Reaches {{ figure(proposal.reaches) }} {proposal.reaches, plural, =1 {element} other {elements}} on {{ proposal.pages }} {proposal.pages, plural, =1 {page} other {pages}}: what its targets became, by their names, texts and places, and no other.</p>
+        <p
+          class="basis uv-soft"
+          i18n>Reaches {{ figure(proposal.reaches) }} {proposal.reaches, plural, =1 {element} other {elements}} on {{ proposal.pages }} {proposal.pages, plural, =1 {page} other {pages}}: what its targets became, by their names, texts and places, and no other.</p>
         <label class="keep" for="keeps-first">
           <p-checkbox [binary]="true" [ngModel]="keepsFirst()" (ngModelChange)="keepsFirst.set($event)" inputId="keeps-first" />
           <span i18n>Keep the old selector beside it, for pages still served as they were</span>

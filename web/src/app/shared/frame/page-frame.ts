@@ -52,7 +52,9 @@ export const MOST_OUTLINED = 300;
       <div class="glass" #glass role="application" tabindex="0" aria-label="Page. Point at an element and click to choose it; arrow keys walk up, down and across." i18n-aria-label
         (pointermove)="onMove($event)" (pointerleave)="hovered.set(null)" (click)="onClick($event)" (wheel)="onWheel($event)" (keydown)="onKey($event)">
         @for (box of reachedBoxes(); track $index) {
-          <span class="reached" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span>
+          <span
+            class="reached" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width"
+            [style.height.px]="box.height"></span>
         }
         @if (chosenBox(); as box) {
           <span class="outline chosen" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span>

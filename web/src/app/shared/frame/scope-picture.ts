@@ -30,7 +30,9 @@ const LEAST_SCALE = 0.35;
       <iframe #frame [title]="heading()" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [src]="safeUrl()" [style.width.px]="width()" [style.height.px]="frameHeight()" [style.transform]="transform()" (load)="onLoad()"></iframe>
       <div class="shield">
         @for (box of boxes(); track $index) {
-          <span class="lit" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span>
+          <span
+            class="lit" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width"
+            [style.height.px]="box.height"></span>
         }
       </div>
       @if (!isReady()) { <p class="loading" aria-live="polite" i18n>Drawing…</p> }

@@ -200,7 +200,11 @@ export class ProofStore {
   /** Takes a mend for all places, as one step of undo. */
   take(finding: FindingView, mend: Extract<MendView, { ok: true }>): void {
     this.#edits
-      .change({ label: `Mend: ${finding.title}`.slice(0, 200), put: [...mend.put], drop: [...mend.drop] })
+      .change({
+        label: wordsOf('screen.mend', { title: finding.title }).slice(0, 200),
+        put: [...mend.put],
+        drop: [...mend.drop],
+      })
       .subscribe();
   }
 

@@ -7,7 +7,9 @@ import { LightingSwitch } from '../site/lighting-switch';
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @if (switch.hasSecond()) {
-      <button type="button" [attr.aria-pressed]="isInverted()" title="Show the site in its second lighting" i18n-title (click)="switch.show(isInverted() ? 'light' : 'inverted')" i18n>Inverted</button>
+      <button
+        type="button" [attr.aria-pressed]="isInverted()" title="Show the site in its second lighting" i18n-title
+        (click)="switch.show(isInverted() ? 'light' : 'inverted')" i18n>Inverted</button>
     }
   `,
   styles: `

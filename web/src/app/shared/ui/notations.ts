@@ -10,7 +10,9 @@ const COPIED_MS = 1400;
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     @for (notation of notations(); track notation.name) {
-      <button type="button" class="uv-mono" [title]="wordsOf('screen.copy', { css: notation.css })" (click)="copy(notation.css)">{{ copied() === notation.css ? wordsOf('screen.copied') : notation.css }}</button>
+      <button
+        type="button" class="uv-mono" [title]="wordsOf('screen.copy', { css: notation.css })"
+        (click)="copy(notation.css)">{{ copied() === notation.css ? wordsOf('screen.copied') : notation.css }}</button>
     }
   `,
   styles: `

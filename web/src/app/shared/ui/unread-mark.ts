@@ -1,4 +1,4 @@
-import { figure, type Spoken, wordsOf } from '@upper-veneer/words';
+import { type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { UnreadPage } from '@upper-veneer/core';
 import { StandingMark } from './standing-mark';
@@ -25,8 +25,7 @@ export class UnreadMark {
   readonly #reasons = computed(() => [...new Set(this.pages().flatMap(({ reasons }) => reasons))]);
   protected readonly words = computed(() => {
     const parts: string[] = [];
-    if (this.elements() > 0)
-      parts.push(wordsOf('screen.element-count', { elements: figure(this.elements()), elements2: this.elements() }));
+    if (this.elements() > 0) parts.push(wordsOf('screen.element-count', { elements: this.elements() }));
     if (this.#reasons().length > 0)
       parts.push(
         `${this.#reasons().length} ${wordsOf('screen.sheet-or-rule-sheets', { reasons: this.#reasons().length })}`,

@@ -1,3 +1,4 @@
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -39,7 +40,7 @@ export class SheetsBeside {
       const labelled = (label: string): Extension[] => [
         ...sheetView(find),
         EditorView.lineWrapping,
-        EditorState.phrases.of({ '$ unchanged lines': '$ lines the same' }),
+        EditorState.phrases.of({ '$ unchanged lines': wordsOf('sheet.lines-same') }),
         EditorView.contentAttributes.of({ 'aria-label': label, tabindex: '0' }),
       ];
       view = new MergeView({

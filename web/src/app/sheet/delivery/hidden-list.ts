@@ -24,7 +24,9 @@ import { SiteStore } from '../../shared/site/site-store';
             <p i18n>Lost to everyone, screen readers and the keyboard too: {{ toldOf(own) }}.</p>
             @if (own.override; as override) {
               <p class="acts">
-                <p-button label="Out of sight only" i18n-label [outlined]="true" size="small" (onClick)="soften(own, override)" title="Read out and focused it still is, and comes into sight while it has the focus" i18n-title />
+                <p-button
+                  label="Out of sight only" i18n-label [outlined]="true" size="small" (onClick)="soften(own, override)"
+                  title="Read out and focused it still is, and comes into sight while it has the focus" i18n-title />
                 <p-button label="Show it again" i18n-label [text]="true" size="small" (onClick)="show(override)" />
               </p>
             }

@@ -55,7 +55,9 @@ const WORDS: Readonly<Record<ServedDocument['pages'][number]['standing'], string
               <p class="cure">
                 <p-button label="Purge the cache" i18n-label size="small" (onClick)="purge()" />
                 @if (!now.hasNewName) {
-                  <p-button label="Give it a new name" i18n-label [outlined]="true" size="small" (onClick)="host({ hasNewName: true, maxAge: now.maxAge })" />
+                  <p-button
+                    label="Give it a new name" i18n-label [outlined]="true" size="small"
+                    (onClick)="host({ hasNewName: true, maxAge: now.maxAge })" />
                 }
               </p>
               <p class="uv-soft" i18n>A purge empties the host’s cache; a browser that has the old copy keeps it until it is as old as the host allowed. A new name reaches those too, with the next page they open.</p>

@@ -46,7 +46,9 @@ const MOST_BYTES = 8 * 1024 * 1024;
                   </div>
                 }
                 @case ('embed') {
-                  <p-select [options]="sections()" optionLabel="name" optionValue="id" [ngModel]="part()" (ngModelChange)="part.set($event)" size="small" ariaLabel="Part that is embedded" i18n-ariaLabel />
+                  <p-select
+                    [options]="sections()" optionLabel="name" optionValue="id" [ngModel]="part()"
+                    (ngModelChange)="part.set($event)" size="small" ariaLabel="Part that is embedded" i18n-ariaLabel />
                 }
                 @case ('end') {
                   <div class="file"><label for="uv-existing" i18n>The file as it is now</label><input id="uv-existing" type="file" accept=".css,text/css" (change)="read($event)" /></div>
@@ -57,7 +59,9 @@ const MOST_BYTES = 8 * 1024 * 1024;
               <ol>@for (step of row.steps; track $index) { <li>{{ step }}</li> }</ol>
               @if (row.delivered.link; as link) { <code class="uv-mono">{{ link }}</code> }
               @if (nameOf(row.delivered); as name) {
-                <p-button [label]="wordsOf('sheet.download', { name: name })" [outlined]="true" size="small" [disabled]="row.delivered.text === ''" (onClick)="download(row.delivered, name)" />
+                <p-button
+                  [label]="wordsOf('sheet.download', { name: name })" [outlined]="true" size="small"
+                  [disabled]="row.delivered.text === ''" (onClick)="download(row.delivered, name)" />
               }
               <h3 i18n>What usually goes wrong</h3>
               <ul class="wrong">@for (words of row.wrong; track $index) { <li>{{ words }}</li> }</ul>

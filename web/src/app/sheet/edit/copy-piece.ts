@@ -33,7 +33,9 @@ const COPIED_MS = 1600;
         <span class="check"><p-checkbox [binary]="true" [ngModel]="hasSemicolon()" (ngModelChange)="hasSemicolon.set($event)" inputId="uv-semicolon" /><label for="uv-semicolon" i18n>Semicolon after a line or value</label></span>
         <div class="acts">
           @for (piece of pieces; track piece.piece) {
-            <p-button [label]="copied() === piece.piece ? wordsOf('sheet.copied') : piece.label" [outlined]="true" size="small" (onClick)="copy(piece.piece)" />
+            <p-button
+              [label]="copied() === piece.piece ? wordsOf('sheet.copied') : piece.label" [outlined]="true" size="small"
+              (onClick)="copy(piece.piece)" />
           }
         </div>
         @if (shown() !== '') {

@@ -55,7 +55,9 @@ const PAUSE_MS = 120;
       @if (note() !== '') { <p class="told" role="status">{{ note() }}</p> }
       <uv-sheet-code [text]="edit.text()" [head]="edit.base()?.head ?? 0" [problems]="edit.problems()" (typed)="type($event)" (moved)="caret.set($event)" (pressed)="open($event)" (taken)="take()" (refused)="refuse()" />
       @if (hasRows()) {
-        <uv-becomes-list class="uv-scroll" [text]="edit.text()" [problems]="edit.problems()" [reading]="edit.reading()" (chosen)="goTo($event)" />
+        <uv-becomes-list
+          class="uv-scroll" [text]="edit.text()" [problems]="edit.problems()" [reading]="edit.reading()"
+          (chosen)="goTo($event)" />
       }
       @if (pressed(); as color) {
         <div class="picker" role="dialog" aria-label="Colour" i18n-aria-label [style.left.px]="color.left" [style.top.px]="color.top" (keydown.escape)="close()">
@@ -77,7 +79,9 @@ const PAUSE_MS = 120;
           @if (rule.beyond; as reason) { <p i18n>Own CSS: it {{ reason }}.</p> }
           @for (gloss of rule.gloss; track $index) { <p>{{ gloss }}</p> }
         } @else {
-          <p class="uv-soft" i18n>Put the caret in a rule: what it matches is lit here. Click on the page for the rules that style what is there.</p>
+          <p
+            class="uv-soft"
+            i18n>Put the caret in a rule: what it matches is lit here. Click on the page for the rules that style what is there.</p>
         }
       </div>
       @if (framed(); as page) {

@@ -1,4 +1,4 @@
-import { figure, moment, wordsOf } from '@upper-veneer/words';
+import { moment, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import type { RevisionDocument } from '@upper-veneer/contract';
 import { MessageService, type MenuItem } from 'primeng/api';
@@ -104,7 +104,7 @@ export class RevisionList {
         wordsOf('sheet.share-of-seen', {
           variation,
           percent: (100 * rate).toFixed(2),
-          seen: figure(seen),
+          seen,
         }),
       );
       const words = wordsOf('sheet.decided-for', {
