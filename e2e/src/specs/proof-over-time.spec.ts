@@ -199,6 +199,7 @@ describe('Proof over time', () => {
     const { proof } = await eventually(
       async () => (await draft()).revisions[0] ?? {},
       (revision) => revision.proof !== undefined,
+      60_000,
     );
     expect(Object.keys(proof ?? {})).toEqual(['fails', 'toLookAt']);
     await page
