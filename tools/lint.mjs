@@ -8,7 +8,7 @@ import { root, say } from './setup.mjs';
  */
 const isSampled = process.argv.includes('--sample');
 /** How many commits back a file counts as changed. */
-const COMMITS = 12;
+const COMMITS = 6;
 const STYLED = /^(?:.*\.(?:ts|mjs)|web\/src\/.*\.html)$/;
 
 const git = (...args) => {

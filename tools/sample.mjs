@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { root } from './setup.mjs';
 
 /** In how many turns `npm test` comes by every spec of the sets that are sampled. */
-export const TURNS = 18;
+export const TURNS = 24;
 
 /**
  * Which of the turns it is: by the last commit, so that a commit has the same sample wherever it is tested and those that
@@ -19,7 +19,7 @@ export function turnOf() {
   );
 }
 
-/** Tells which specs of a run are in a turn: every eighteenth, from another one in each. */
+/** Tells which specs of a run are in a turn: every twenty-fourth, from another one in each. */
 export function inTurn(turn) {
   const places = new Map();
   return (name) => {

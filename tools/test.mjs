@@ -3,7 +3,7 @@ import { TURNS, turnOf } from './sample.mjs';
 import { allSets } from './sets.mjs';
 import { builds, ensureChromium, ensureDatabaseDriver, ensurePackages, fail, requireNode, say } from './setup.mjs';
 
-/** `npm test` runs an eighteenth of the sets that are sampled; `--all` every spec; `--whole`, as `npm run prove`, each with all of its draws. */
+/** `npm test` runs a twenty-fourth of the sets that are sampled; `--all` every spec; `--whole`, as `npm run prove`, each with all of its draws. */
 const isWhole = process.argv.includes('--whole');
 const isAll = isWhole || process.argv.includes('--all');
 const only = process.argv.slice(2).filter((word) => !word.startsWith('--'));
