@@ -6,6 +6,7 @@ export async function benchInterface({ say, ms, launchBrowser }) {
   const product = await startProduct(folder.path);
   const browser = await launchBrowser();
   try {
+    say(await ofOpening(browser, product.url, ms));
     const bench = await BenchDriver.open(browser, product.url);
     await bench.settled();
     await bench.page.evaluate(() => {
@@ -35,4 +36,27 @@ export async function benchInterface({ say, ms, launchBrowser }) {
     await product.kill();
     folder.remove();
   }
+}
+
+/** How long the longest task is while the product opens, and how much of the thread's work it is. */
+async function ofOpening(browser, url, ms) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await page.addInitScript(() => {
+    globalThis.uvTasks = [];
+    new globalThis.PerformanceObserver((list) =>
+      globalThis.uvTasks.push(...list.getEntries().map(({ duration }) => duration)),
+    ).observe({ type: 'longtask', buffered: true });
+  });
+  const session = await context.newCDPSession(page);
+  await session.send('Performance.enable');
+  await page.goto(`${url}/bench`);
+  await page.locator('uv-state-strip').waitFor({ state: 'attached' });
+  await page.waitForTimeout(4000);
+  const { metrics } = await session.send('Performance.getMetrics');
+  const whole = 1000 * metrics.find(({ name }) => name === 'TaskDuration').value;
+  const tasks = await page.evaluate(() => globalThis.uvTasks);
+  await context.close();
+  const longest = Math.max(0, ...tasks);
+  return `In the product: opening it keeps the interface's thread ${ms(whole)} busy, the longest task ${longest ? `${ms(longest)} of them` : 'under 50 ms'}, ${tasks.length} over 50 ms`;
 }

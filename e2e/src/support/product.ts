@@ -178,7 +178,7 @@ export class BenchDriver {
     for (let calm = 0, tries = 0; calm < 3 && tries < 1_500; tries += 1) {
       await this.page.waitForTimeout(40);
       const isBusy = await this.page.evaluate(
-        () => document.querySelector('uv-bench-page aside')?.getAttribute('aria-busy') === 'true',
+        () => document.querySelector(':is(main, uv-bench-page aside)[aria-busy=true]') !== null,
       );
       calm = isBusy ? 0 : calm + 1;
     }

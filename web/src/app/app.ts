@@ -16,6 +16,8 @@ import { RequestsStore } from './requests/requests-store';
 import { WorkedStrip } from './requests/worked-strip';
 import { SettingsPlans } from './shared/site/settings-plans';
 import { SiteStore } from './shared/site/site-store';
+import { DrawingTurns } from './shared/drawing/drawing-turns';
+import { InTurn } from './shared/drawing/in-turn';
 import { Announcer } from './shared/spoken/announcer';
 import { FocusKeeper } from './shell/focus-keeper';
 import { TopBar } from './shell/top-bar';
@@ -24,14 +26,14 @@ import { ImportDialog } from './survey/import/import-dialog';
 
 @Component({
   selector: 'uv-root',
-  imports: [Button, ImportDialog, RequestsDrawer, RouterOutlet, Toast, TopBar, WorkedStrip],
+  imports: [Button, ImportDialog, InTurn, RequestsDrawer, RouterOutlet, Toast, TopBar, WorkedStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button type="button" class="skip" (click)="view.focus()" i18n>Past the bar, to the view</button>
-    <div><uv-top-bar /><uv-worked-strip /></div>
-    <main #view class="view" tabindex="-1">
+    <div><uv-top-bar *uvInTurn /><uv-worked-strip /></div>
+    <main #view class="view" tabindex="-1" [attr.aria-busy]="drawing.isDrawing() || null">
     @switch (store.state().status) {
-      @case ('open') { <router-outlet /> }
+      @case ('open') { <router-outlet *uvInTurn /> }
       @case ('opening') {
         <div class="message" aria-busy="true">
           <h1 i18n>Opening the site</h1><p i18n>Reading its pages and stylesheets.</p>
@@ -60,7 +62,7 @@ import { ImportDialog } from './survey/import/import-dialog';
     </main>
     @if (requests.isOpen() && store.state().status === 'open') { <uv-requests-drawer /> }
     <div class="uv-hidden" role="status" aria-live="polite">{{ announcer.text() }}</div>
-    <p-toast position="bottom-center" />
+    <p-toast *uvInTurn position="bottom-center" />
   `,
   styles: `
     :host { display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr); height: 100%; }
@@ -78,6 +80,7 @@ export class App {
   readonly settings = inject(SettingsPlans);
   protected readonly store = inject(SiteStore);
   protected readonly requests = inject(RequestsStore);
+  protected readonly drawing = inject(DrawingTurns);
   protected readonly announcer = inject(Announcer);
   readonly #router = inject(Router);
   readonly #overlays = inject(PrimeNG);

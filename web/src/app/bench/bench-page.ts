@@ -46,6 +46,7 @@ import { CompanionsList } from './verdict/companions-list';
 import { compareColors, type ColorDifference } from './page/color-check';
 import type { FrameDocument } from '../shared/frame/frame-document';
 import { PageFrame } from '../shared/frame/page-frame';
+import { InTurn } from '../shared/drawing/in-turn';
 import { ColorChip } from '../shared/ui/color-chip';
 import { FindField } from './page/find-field';
 import { LineageBar } from './grid/lineage-bar';
@@ -82,6 +83,7 @@ const KIND_OF: Readonly<Record<string, string>> = { a: 'link', button: 'button',
     CompanionsList,
     FindField,
     FormsModule,
+    InTurn,
     LightingToggle,
     LineageBar,
     LookMenu,

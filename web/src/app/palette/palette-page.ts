@@ -9,6 +9,7 @@ import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { SelectButton } from 'primeng/selectbutton';
 import { combineLatest } from 'rxjs';
+import { InTurn } from '../shared/drawing/in-turn';
 import type { PaletteReport } from '../shared/engine/engine-api';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
@@ -62,6 +63,7 @@ const TOPICS = [
 @Component({
   selector: 'uv-palette-page',
   imports: [
+    InTurn,
     PaneSwitch,
     BringIn,
     Button,

@@ -1,3 +1,4 @@
+import { InTurn } from '../shared/drawing/in-turn';
 import { partKindWords } from '../shared/site/part-kind-words';
 import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, linkedSignal, signal } from '@angular/core';
@@ -36,6 +37,7 @@ const MOST_SHOWN = 40;
 @Component({
   selector: 'uv-proof-page',
   imports: [
+    InTurn,
     Button,
     DriftDetail,
     DriftList,

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { TidyProgress, TidySheet } from '@upper-veneer/core';
 import { catchError, distinctUntilChanged, merge, of, startWith, switchMap, timer } from 'rxjs';
+import { InTurn } from '../shared/drawing/in-turn';
 import { Engine } from '../shared/engine/engine';
 import { FormsModule } from '@angular/forms';
 import { ActivatedRoute, Router } from '@angular/router';
@@ -41,6 +42,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
 @Component({
   selector: 'uv-sheet-page',
   imports: [
+    InTurn,
     Button,
     DifferingRules,
     FormsModule,
@@ -84,9 +86,9 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
         @case ('sheet') {
           @if (css() === '') {
             <div class="empty"><h2 i18n>The sheet is empty</h2><p class="uv-soft" i18n>It fills as overrides are made on the Bench: the palette first, then a section for each part. An earlier sheet of yours can be put in: choose Edit.</p></div>
-          } @else { <uv-sheet-text [css]="css()" label="CSS of the draft" i18n-label /> }
+          } @else { <uv-sheet-text *uvInTurn [css]="css()" label="CSS of the draft" i18n-label /> }
         }
-        @case ('edit') { <uv-sheet-editor /> }
+        @case ('edit') { <uv-sheet-editor *uvInTurn /> }
         @default {
           @if (isTidying() && sight() !== 'revision') {
             <p class="uv-soft reading" role="status" i18n>The draft is tidied before it is compared: revisions are.</p>
@@ -110,13 +112,13 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
     </section>
     @if (sight() !== 'edit') {
     <aside class="uv-scroll" aria-label="Revisions and delivery" i18n-aria-label>
-      <uv-revision-list [chosen]="chosen()" [kept]="kept()" (choose)="choose($event)" />
+      <uv-revision-list *uvInTurn [chosen]="chosen()" [kept]="kept()" (choose)="choose($event)" />
       <uv-hidden-list />
-      <uv-where-it-goes [tidy]="tidied()" />
-      <uv-visitors-get />
-      <uv-try-live />
+      <uv-where-it-goes *uvInTurn [tidy]="tidied()" />
+      <uv-visitors-get *uvInTurn />
+      <uv-try-live *uvInTurn />
       <div class="more">
-        <uv-sheet-options-panel />
+        <uv-sheet-options-panel *uvInTurn />
       </div>
     </aside>
     }

@@ -1,13 +1,22 @@
 import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { RouterLink, RouterLinkActive } from '@angular/router';
-import { ListChecks, LucideAngularModule, Moon, Redo2, Sun, SunMoon, Undo2 } from 'lucide-angular';
+import {
+  mdiFormatListChecks,
+  mdiRedoVariant,
+  mdiThemeLightDark,
+  mdiUndoVariant,
+  mdiWeatherNight,
+  mdiWhiteBalanceSunny,
+} from '@mdi/js';
+import { Icon } from '../shared/ui/icon';
 import { Button } from 'primeng/button';
 import { Tooltip } from 'primeng/tooltip';
 import { VIEW_ROUTES } from '../app.routes';
 import { RequestsStore } from '../requests/requests-store';
 import { CensusStore } from '../shared/census/census-store';
 import { Delivery } from '../shared/site/delivery';
+import { InTurn } from '../shared/drawing/in-turn';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { Whereabouts } from '../shared/site/whereabouts';
@@ -21,7 +30,7 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
 /** The bar across the top: mark, site, views with their counts, the draft's standing and the two acts. */
 @Component({
   selector: 'uv-top-bar',
-  imports: [Button, LucideAngularModule, PublishDialog, StandingMark, RouterLink, RouterLinkActive, Tooltip],
+  imports: [Button, InTurn, Icon, PublishDialog, StandingMark, RouterLink, RouterLinkActive, Tooltip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { '(document:keydown)': 'onKey($event)' },
   template: `
@@ -29,7 +38,7 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
       <span class="mark"><svg viewBox="0 0 24 24" width="22" height="22" aria-hidden="true"><path d="M3 7.5 14 3l7 2.6L10 10z" fill="currentColor" /><path d="M3 12.2 10 14.8 21 10.3M3 17l7 2.6L21 15" fill="none" stroke="currentColor" stroke-width="1.8" stroke-linejoin="round" /></svg><ng-container i18n>Upper Veneer</ng-container></span>
       @if (store.site(); as site) {
         <span class="site"><strong [title]="site.name">{{ site.name }}</strong><span class="uv-soft"> · {{ pagesWords() }}</span></span>
-        <nav aria-label="Views" i18n-aria-label>
+        <nav *uvInTurn aria-label="Views" i18n-aria-label>
           @for (view of views; track view.path) {
             <a [routerLink]="'/' + view.path" [queryParams]="view.path === 'bench' && whereabouts.bench()['site'] === site.id ? whereabouts.bench() : { site: site.id }" routerLinkActive="current" [routerLinkActiveOptions]="anyQuery" ariaCurrentWhenActive="page">
               {{ view.label }}@if (counts()[view.path] !== undefined) {
@@ -48,24 +57,26 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
         } @else {
           <span class="standing uv-soft" aria-live="polite">{{ store.isSaving() ? wordsOf('shell.storing') : store.standing() }}</span>
         }
-        <span class="tools">
+        <span *uvInTurn class="tools">
           <button
             class="tool asks" type="button" (click)="requests.isOpen.set(!requests.isOpen())" [pTooltip]="requestsTip()"
             tooltipPosition="bottom" [attr.aria-label]="requestsTip()" [attr.aria-expanded]="requests.isOpen()">
-            <lucide-angular [img]="icons.requests" [size]="17" />
+            <uv-icon [path]="icons.requests" [size]="17" />
             @if (requests.count().items > 0) {
               <span class="uv-mono">{{ requests.count().items - requests.count().settled }}</span>
             }
           </button>
-          <button class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()" tooltipPosition="bottom" aria-label="Undo" i18n-aria-label><lucide-angular [img]="icons.undo" [size]="17" /></button>
-          <button class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()" tooltipPosition="bottom" aria-label="Redo" i18n-aria-label><lucide-angular [img]="icons.redo" [size]="17" /></button>
+          <button class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()" tooltipPosition="bottom" aria-label="Undo" i18n-aria-label><uv-icon [path]="icons.undo" [size]="17" /></button>
+          <button class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()" tooltipPosition="bottom" aria-label="Redo" i18n-aria-label><uv-icon [path]="icons.redo" [size]="17" /></button>
           <button
             class="tool" type="button" (click)="theme.next()" [pTooltip]="wordsOf('shell.interface', { choice: lit() })"
             tooltipPosition="bottom"
-            [attr.aria-label]="wordsOf('shell.interface-lit-as-change', { choice: lit() })"><lucide-angular [img]="themeIcon()" [size]="17" /></button>
+            [attr.aria-label]="wordsOf('shell.interface-lit-as-change', { choice: lit() })"><uv-icon [path]="themeIcon()" [size]="17" /></button>
         </span>
-        <p-button label="Save revision" i18n-label [outlined]="true" size="small" [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')" />
-        <p-button label="Publish…" i18n-label size="small" [disabled]="!canPublish() || delivery.act() !== null" (onClick)="dialog.set('publish')" />
+        <ng-container *uvInTurn>
+          <p-button label="Save revision" i18n-label [outlined]="true" size="small" [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')" />
+          <p-button label="Publish…" i18n-label size="small" [disabled]="!canPublish() || delivery.act() !== null" (onClick)="dialog.set('publish')" />
+        </ng-container>
       }
     </header>
     @if (dialog(); as act) { <uv-publish-dialog [act]="act" (closed)="dialog.set(null)" /> }
@@ -112,7 +123,7 @@ export class TopBar {
     fragment: 'ignored',
     matrixParams: 'ignored',
   } as const;
-  protected readonly icons = { undo: Undo2, redo: Redo2, requests: ListChecks };
+  protected readonly icons = { undo: mdiUndoVariant, redo: mdiRedoVariant, requests: mdiFormatListChecks };
   protected readonly views = [...VIEW_ROUTES]
     .sort((a, b) => a.data.view.order - b.data.view.order)
     .map(({ path, data }) => ({ path, label: data.view.label }));
@@ -159,7 +170,9 @@ export class TopBar {
       : wordsOf('shell.nothing-redo'),
   );
   protected readonly lit = computed(() => wordsOf(`lit.${this.theme.choice()}`));
-  protected readonly themeIcon = computed(() => ({ system: SunMoon, light: Sun, dark: Moon })[this.theme.choice()]);
+  protected readonly themeIcon = computed(
+    () => ({ system: mdiThemeLightDark, light: mdiWhiteBalanceSunny, dark: mdiWeatherNight })[this.theme.choice()],
+  );
 
   protected undo(): void {
     this.edits.undo().subscribe();

@@ -1,7 +1,8 @@
 import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { LucideAngularModule, Pencil, RefreshCw, Trash2 } from 'lucide-angular';
+import { mdiPencilOutline, mdiRefresh, mdiTrashCanOutline } from '@mdi/js';
+import { Icon } from '../shared/ui/icon';
 import { ConfirmationService } from 'primeng/api';
 import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
@@ -17,7 +18,7 @@ import type { ImportAim } from './import/import-aim';
 /** The site and its pages: chosen, named, captured again, removed. */
 @Component({
   selector: 'uv-pages-panel',
-  imports: [Button, FormsModule, InputText, LucideAngularModule, SaveSite, Select],
+  imports: [Button, FormsModule, InputText, Icon, SaveSite, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
@@ -25,7 +26,7 @@ import type { ImportAim } from './import/import-aim';
         <p-select [options]="$any(list.sites())" optionLabel="name" optionValue="id" [ngModel]="store.site()?.id" (ngModelChange)="store.open($event)" size="small" ariaLabel="Site" i18n-ariaLabel />
       }
       <div class="named"><form (ngSubmit)="renameSite()"><input pInputText pSize="small" name="site" class="site" maxlength="120" autocomplete="off" aria-label="Name of the site" i18n-aria-label [ngModel]="store.site()?.name" #name="ngModel" (blur)="renameSite(name.value)" (keydown.enter)="renameSite(name.value)" /></form>
-        <span class="tools"><button type="button" aria-label="Remove this site" i18n-aria-label title="Remove this site" i18n-title (click)="dropSite()"><lucide-angular [img]="icons.drop" [size]="14" /></button></span></div>
+        <span class="tools"><button type="button" aria-label="Remove this site" i18n-aria-label title="Remove this site" i18n-title (click)="dropSite()"><uv-icon [path]="icons.drop" [size]="14" /></button></span></div>
       <p-button class="wide" label="Bring in a site…" i18n-label size="small" (onClick)="wanted.emit({ siteId: null, page: null })" />
       <uv-save-site />
     </header>
@@ -58,18 +59,18 @@ import type { ImportAim } from './import/import-aim';
               } @else { <span class="uv-mono uv-soft" [title]="page.source || page.path">{{ page.path }}</span> }
             </span>
             <span class="tools">
-              <button type="button" [attr.aria-label]="wordsOf('survey.rename', { name: page.name })" title="Rename" i18n-title (click)="rename(page.id)"><lucide-angular [img]="icons.rename" [size]="14" /></button>
+              <button type="button" [attr.aria-label]="wordsOf('survey.rename', { name: page.name })" title="Rename" i18n-title (click)="rename(page.id)"><uv-icon [path]="icons.rename" [size]="14" /></button>
               @if (isSpecimen(page)) {
-                <button type="button" aria-label="Make the specimen anew" i18n-aria-label title="Make it anew" i18n-title (click)="makeSpecimen()"><lucide-angular [img]="icons.again" [size]="14" /></button>
+                <button type="button" aria-label="Make the specimen anew" i18n-aria-label title="Make it anew" i18n-title (click)="makeSpecimen()"><uv-icon [path]="icons.again" [size]="14" /></button>
               } @else {
               <button
                 type="button" [attr.aria-label]="wordsOf('survey.capture-again', { name: page.name })"
                 title="Capture again" i18n-title
-                (click)="captureAgain(page)"><lucide-angular [img]="icons.again" [size]="14" /></button>
+                (click)="captureAgain(page)"><uv-icon [path]="icons.again" [size]="14" /></button>
               }
               <button
                 type="button" [attr.aria-label]="wordsOf('survey.remove', { name: page.name })" title="Remove"
-                i18n-title (click)="drop(page.id, page.name)"><lucide-angular [img]="icons.drop" [size]="14" /></button>
+                i18n-title (click)="drop(page.id, page.name)"><uv-icon [path]="icons.drop" [size]="14" /></button>
             </span>
           }
         </li>
@@ -133,7 +134,7 @@ export class PagesPanel {
   /** Emits what is to be brought in. */
   readonly wanted = output<ImportAim>();
 
-  protected readonly icons = { rename: Pencil, again: RefreshCw, drop: Trash2 };
+  protected readonly icons = { rename: mdiPencilOutline, again: mdiRefresh, drop: mdiTrashCanOutline };
   protected readonly renaming = signal<number | null>(null);
 
   protected readonly isSpecimen = isSpecimen;

@@ -3,7 +3,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, signal } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import type { OrderedSheet, SheetSummary, VeneerPlace } from '@upper-veneer/core';
-import { ArrowDown, ArrowUp, LucideAngularModule } from 'lucide-angular';
+import { mdiArrowDown, mdiArrowUp } from '@mdi/js';
+import { Icon } from '../shared/ui/icon';
 import { Select } from 'primeng/select';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
@@ -13,7 +14,7 @@ import { SiteStore } from '../shared/site/site-store';
 /** The stylesheets of a page in the order of the cascade, which can be corrected, with the veneer in its place; and all of the site with their figures. */
 @Component({
   selector: 'uv-sheets-panel',
-  imports: [FormsModule, LucideAngularModule, Select],
+  imports: [FormsModule, Icon, Select],
   changeDetection: ChangeDetectionStrategy.OnPush,
   host: { role: 'region', '[attr.aria-label]': 'name', tabindex: '0' },
   template: `
@@ -35,8 +36,8 @@ import { SiteStore } from '../shared/site/site-store';
           <span class="uv-soft">{{ row.note }}</span>
           @if (row.index >= 0) {
             <span class="moves">
-              <button type="button" [disabled]="row.index === 0" [attr.aria-label]="wordsOf('survey.earlier', { name: row.name })" (click)="move(row.index, -1)"><lucide-angular [img]="icons.up" [size]="14" /></button>
-              <button type="button" [disabled]="row.index === sheets().length - 1" [attr.aria-label]="wordsOf('survey.later', { name: row.name })" (click)="move(row.index, 1)"><lucide-angular [img]="icons.down" [size]="14" /></button>
+              <button type="button" [disabled]="row.index === 0" [attr.aria-label]="wordsOf('survey.earlier', { name: row.name })" (click)="move(row.index, -1)"><uv-icon [path]="icons.up" [size]="14" /></button>
+              <button type="button" [disabled]="row.index === sheets().length - 1" [attr.aria-label]="wordsOf('survey.later', { name: row.name })" (click)="move(row.index, 1)"><uv-icon [path]="icons.down" [size]="14" /></button>
             </span>
           }
         </li>
@@ -86,7 +87,7 @@ export class SheetsPanel {
   /** Figures from the census. */
   readonly summaries = input.required<readonly SheetSummary[]>();
 
-  protected readonly icons = { up: ArrowUp, down: ArrowDown };
+  protected readonly icons = { up: mdiArrowUp, down: mdiArrowDown };
   protected readonly words: Readonly<Record<SheetSummary['origin'], string>> = {
     file: wordsOf('survey.as-file'),
     'in the page': wordsOf('survey.page'),

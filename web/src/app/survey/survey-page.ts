@@ -9,6 +9,7 @@ import { ConfirmDialog } from 'primeng/confirmdialog';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
+import { InTurn } from '../shared/drawing/in-turn';
 import { CensusStore } from '../shared/census/census-store';
 import { withSwatch } from '../shared/site/palette-edits';
 import { DraftEdits } from '../shared/site/draft-edits';
@@ -44,6 +45,7 @@ const TOPICS = [
 @Component({
   selector: 'uv-survey-page',
   imports: [
+    InTurn,
     PaneSwitch,
     Button,
     Checkbox,

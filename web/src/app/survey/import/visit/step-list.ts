@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
-import { LucideAngularModule, Trash2 } from 'lucide-angular';
+import { mdiTrashCanOutline } from '@mdi/js';
+import { Icon } from '../../../shared/ui/icon';
 import { Checkbox } from 'primeng/checkbox';
 import { InputText } from 'primeng/inputtext';
 import { describeStep } from '@upper-veneer/core';
@@ -10,7 +11,7 @@ import { VisitSession } from './visit-session';
 /** What is done in a visit, with a picture after each step, and which pages are kept. */
 @Component({
   selector: 'uv-step-list',
-  imports: [Checkbox, FormsModule, InputText, LucideAngularModule],
+  imports: [Checkbox, FormsModule, InputText, Icon],
   changeDetection: ChangeDetectionStrategy.OnPush,
   templateUrl: './step-list.html',
   styles: `
@@ -31,7 +32,7 @@ export class StepList {
   protected readonly wordsOf = wordsOf;
 
   protected readonly session = inject(VisitSession);
-  protected readonly icon = Trash2;
+  protected readonly icon = mdiTrashCanOutline;
   protected readonly rows = computed(() => {
     const { keep, steps } = this.session.plan();
     const pictures = this.session.pictures();

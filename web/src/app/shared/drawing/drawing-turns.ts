@@ -1,0 +1,52 @@
+import { Injectable, Injector, afterNextRender, computed, inject, signal } from '@angular/core';
+
+/**
+ * Draws what a view is made of piece by piece, in the order in which it stands there: each in a task of its own, so that
+ * pointer and keys are answered in between.
+ */
+@Injectable({ providedIn: 'root' })
+export class DrawingTurns {
+  readonly #injector = inject(Injector);
+  readonly #waiting = new Set<() => void>();
+  readonly #count = signal(0);
+  #isUnderWay = false;
+  /** Whether anything still waits for its turn. */
+  readonly isDrawing = computed(() => this.#count() > 0);
+
+  /**
+   * Takes a place at the end of the row.
+   * @param draw what makes the piece; it is called once, at its turn.
+   * @returns gives the place up, if the turn has not come.
+   */
+  wait(draw: () => void): () => void {
+    this.#waiting.add(draw);
+    this.#told();
+    this.#soon();
+    return () => {
+      if (this.#waiting.delete(draw)) this.#told();
+    };
+  }
+
+  #soon(): void {
+    if (this.#isUnderWay || this.#waiting.size === 0) return;
+    this.#isUnderWay = true;
+    setTimeout(() => {
+      this.#isUnderWay = false;
+      const [draw] = this.#waiting;
+      if (draw === undefined) return;
+      // What comes next waits until this one stands on the screen.
+      afterNextRender({ read: () => this.#soon() }, { injector: this.#injector });
+      try {
+        draw();
+      } finally {
+        this.#waiting.delete(draw);
+        this.#told();
+      }
+    });
+  }
+
+  /** Told apart from the pass over a view that asks for it, which may not change what was shown already. */
+  #told(): void {
+    queueMicrotask(() => this.#count.set(this.#waiting.size));
+  }
+}
