@@ -11,7 +11,7 @@ import type { ColorRow } from './color-rows';
   imports: [ColorChip, TableModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-table [value]="$any(rows())" dataKey="hex" selectionMode="single" [selection]="selected()" (selectionChange)="$event && chosen.emit($event.hex)" [scrollable]="true" scrollHeight="flex" [virtualScroll]="true" [virtualScrollItemSize]="30" size="small" [sortOrder]="-1" [pt]="scrolling">
+    <p-table [value]="$any(rows())" dataKey="hex" selectionMode="single" [selection]="selected()" (selectionChange)="$event && chosen.emit($event.hex)" [scrollable]="true" scrollHeight="flex" [virtualScroll]="true" [virtualScrollItemSize]="30" size="small" [sortOrder]="-1" [pt]="scrolling" [tableStyle]="layout">
       <ng-template #header>
         <tr>
           <th scope="col" class="color" pSortableColumn="hex" i18n>Colour</th>
@@ -76,6 +76,9 @@ export class ColorTable {
   protected readonly scrolling = {
     virtualScroller: { root: { role: 'region', 'aria-label': wordsOf('survey.colours') } },
   };
+
+  /** Columns as wide as they say, so that long uses are shortened and a standing is not cut; below it scrolls sideways. */
+  protected readonly layout = { 'table-layout': 'fixed', width: '100%', 'min-width': '40rem' };
 
   protected selected(): ColorRow | null {
     const hex = this.chosenHex();
