@@ -282,20 +282,20 @@ const readers = {
     core.readCounts(text, ['A', 'B']);
   },
   mhtml: async () => {
-    const [{ readMhtml, looksLikeMhtml }, { ImportProblem }] = await Promise.all([
+    const [{ readMhtml, looksLikeMhtml }, { CaptureProblem }] = await Promise.all([
       import(url('import/read-mhtml.js')),
-      import(url('import/import-problem.js')),
+      import('@upper-veneer/browser'),
     ]);
     return async (text) => {
       const body = Buffer.from(text, 'latin1');
       looksLikeMhtml(body);
       await readMhtml(body, () => undefined).catch((error) => {
-        if (!(error instanceof ImportProblem)) throw error;
+        if (!(error instanceof CaptureProblem)) throw error;
       });
     };
   },
   zipNames: async () => {
-    const { sitePathOf, relativeAddress } = await import(url('import/site-paths.js'));
+    const { sitePathOf, relativeAddress } = await import('@upper-veneer/browser');
     return (text) => {
       const path = sitePathOf(text, 'http://x.test', '.html');
       relativeAddress(path, 'a/b.css');

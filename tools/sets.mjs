@@ -112,6 +112,16 @@ export function allSets() {
       lasts: 15,
     },
     {
+      // A share of what `npm run fuzz` throws.
+      name: 'fuzz',
+      needs: ['server', 'driver'],
+      command: node,
+      args: ['tools/fuzz.mjs', '4000', '--unhurried'],
+      isSingle: true,
+      load: 2,
+      lasts: 12,
+    },
+    {
       name: 'lint',
       needs: [],
       command: node,
