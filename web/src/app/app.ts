@@ -62,7 +62,7 @@ import { ImportDialog } from './survey/import/import-dialog';
     </main>
     @if (requests.isOpen() && store.state().status === 'open') { <uv-requests-drawer /> }
     <div class="uv-hidden" role="status" aria-live="polite">{{ announcer.text() }}</div>
-    <p-toast *uvInTurn position="bottom-center" />
+    <p-toast position="bottom-center" />
   `,
   styles: `
     :host { display: grid; grid-template: auto minmax(0, 1fr) / minmax(0, 1fr); height: 100%; }

@@ -61,21 +61,32 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
           <button
             class="tool asks" type="button" (click)="requests.isOpen.set(!requests.isOpen())" [pTooltip]="requestsTip()"
             tooltipPosition="bottom" [attr.aria-label]="requestsTip()" [attr.aria-expanded]="requests.isOpen()">
-            <uv-icon [path]="icons.requests" [size]="17" />
+            <uv-icon [path]="icons.requests" />
             @if (requests.count().items > 0) {
               <span class="uv-mono">{{ requests.count().items - requests.count().settled }}</span>
             }
           </button>
-          <button class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()" tooltipPosition="bottom" aria-label="Undo" i18n-aria-label><uv-icon [path]="icons.undo" [size]="17" /></button>
-          <button class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()" tooltipPosition="bottom" aria-label="Redo" i18n-aria-label><uv-icon [path]="icons.redo" [size]="17" /></button>
+          <button
+            class="tool" type="button" [disabled]="!store.draft()?.undo" (click)="undo()" [pTooltip]="undoTip()"
+            tooltipPosition="bottom" aria-label="Undo" i18n-aria-label><uv-icon [path]="icons.undo" /></button>
+          <button
+            class="tool" type="button" [disabled]="!store.draft()?.redo" (click)="redo()" [pTooltip]="redoTip()"
+            tooltipPosition="bottom" aria-label="Redo" i18n-aria-label><uv-icon [path]="icons.redo" /></button>
           <button
             class="tool" type="button" (click)="theme.next()" [pTooltip]="wordsOf('shell.interface', { choice: lit() })"
             tooltipPosition="bottom"
-            [attr.aria-label]="wordsOf('shell.interface-lit-as-change', { choice: lit() })"><uv-icon [path]="themeIcon()" [size]="17" /></button>
+            [attr.aria-label]="wordsOf('shell.interface-lit-as-change', { choice: lit() })"
+            ><uv-icon [path]="themeIcon()" /></button>
         </span>
         <ng-container *uvInTurn>
-          <p-button label="Save revision" i18n-label [outlined]="true" size="small" [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')" />
-          <p-button label="Publish…" i18n-label size="small" [disabled]="!canPublish() || delivery.act() !== null" (onClick)="dialog.set('publish')" />
+          <p-button
+            label="Save revision" i18n-label [outlined]="true" size="small"
+            [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')"
+          />
+          <p-button
+            label="Publish…" i18n-label size="small" [disabled]="!canPublish() || delivery.act() !== null"
+            (onClick)="dialog.set('publish')"
+          />
         </ng-container>
       }
     </header>

@@ -11,7 +11,11 @@ import type { ColorRow } from './color-rows';
   imports: [ColorChip, TableModule],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
-    <p-table [value]="$any(rows())" dataKey="hex" selectionMode="single" [selection]="selected()" (selectionChange)="$event && chosen.emit($event.hex)" [scrollable]="true" scrollHeight="flex" [virtualScroll]="true" [virtualScrollItemSize]="30" size="small" [sortOrder]="-1" [pt]="scrolling" [tableStyle]="layout">
+    <p-table
+      [value]="$any(rows())" dataKey="hex" selectionMode="single" [selection]="selected()"
+      (selectionChange)="$event && chosen.emit($event.hex)" [scrollable]="true" scrollHeight="flex"
+      [virtualScroll]="true" [virtualScrollItemSize]="30" size="small" [sortOrder]="-1" [pt]="scrolling" [tableStyle]="layout"
+    >
       <ng-template #header>
         <tr>
           <th scope="col" class="color" pSortableColumn="hex" i18n>Colour</th>

@@ -26,7 +26,9 @@ import type { ImportAim } from './import/import-aim';
         <p-select [options]="$any(list.sites())" optionLabel="name" optionValue="id" [ngModel]="store.site()?.id" (ngModelChange)="store.open($event)" size="small" ariaLabel="Site" i18n-ariaLabel />
       }
       <div class="named"><form (ngSubmit)="renameSite()"><input pInputText pSize="small" name="site" class="site" maxlength="120" autocomplete="off" aria-label="Name of the site" i18n-aria-label [ngModel]="store.site()?.name" #name="ngModel" (blur)="renameSite(name.value)" (keydown.enter)="renameSite(name.value)" /></form>
-        <span class="tools"><button type="button" aria-label="Remove this site" i18n-aria-label title="Remove this site" i18n-title (click)="dropSite()"><uv-icon [path]="icons.drop" [size]="14" /></button></span></div>
+        <span class="tools"><button
+          type="button" aria-label="Remove this site" i18n-aria-label title="Remove this site" i18n-title
+          (click)="dropSite()"><uv-icon [path]="icons.drop" [size]="14" /></button></span></div>
       <p-button class="wide" label="Bring in a site…" i18n-label size="small" (onClick)="wanted.emit({ siteId: null, page: null })" />
       <uv-save-site />
     </header>
@@ -59,9 +61,13 @@ import type { ImportAim } from './import/import-aim';
               } @else { <span class="uv-mono uv-soft" [title]="page.source || page.path">{{ page.path }}</span> }
             </span>
             <span class="tools">
-              <button type="button" [attr.aria-label]="wordsOf('survey.rename', { name: page.name })" title="Rename" i18n-title (click)="rename(page.id)"><uv-icon [path]="icons.rename" [size]="14" /></button>
+              <button
+                type="button" [attr.aria-label]="wordsOf('survey.rename', { name: page.name })" title="Rename"
+                i18n-title (click)="rename(page.id)"><uv-icon [path]="icons.rename" [size]="14" /></button>
               @if (isSpecimen(page)) {
-                <button type="button" aria-label="Make the specimen anew" i18n-aria-label title="Make it anew" i18n-title (click)="makeSpecimen()"><uv-icon [path]="icons.again" [size]="14" /></button>
+                <button
+                  type="button" aria-label="Make the specimen anew" i18n-aria-label title="Make it anew" i18n-title
+                  (click)="makeSpecimen()"><uv-icon [path]="icons.again" [size]="14" /></button>
               } @else {
               <button
                 type="button" [attr.aria-label]="wordsOf('survey.capture-again', { name: page.name })"

@@ -36,8 +36,12 @@ import { SiteStore } from '../shared/site/site-store';
           <span class="uv-soft">{{ row.note }}</span>
           @if (row.index >= 0) {
             <span class="moves">
-              <button type="button" [disabled]="row.index === 0" [attr.aria-label]="wordsOf('survey.earlier', { name: row.name })" (click)="move(row.index, -1)"><uv-icon [path]="icons.up" [size]="14" /></button>
-              <button type="button" [disabled]="row.index === sheets().length - 1" [attr.aria-label]="wordsOf('survey.later', { name: row.name })" (click)="move(row.index, 1)"><uv-icon [path]="icons.down" [size]="14" /></button>
+              <button
+                type="button" [disabled]="row.index === 0" [attr.aria-label]="wordsOf('survey.earlier', { name: row.name })"
+                (click)="move(row.index, -1)"><uv-icon [path]="icons.up" [size]="14" /></button>
+              <button
+                type="button" [disabled]="row.index === sheets().length - 1"
+                [attr.aria-label]="wordsOf('survey.later', { name: row.name })" (click)="move(row.index, 1)"><uv-icon [path]="icons.down" [size]="14" /></button>
             </span>
           }
         </li>

@@ -48,6 +48,13 @@ describe('what is drawn in turn', () => {
     expect(turns.isDrawing()).toBeFalse();
   });
 
+  // Source: HTML Standard, "page visibility"; browsers slow the timers of a page that is hidden down (common practice).
+  it('comes at once in a window that nobody looks at', async () => {
+    spyOnProperty(document, 'hidden').and.returnValue(true);
+    await fixture.whenStable();
+    expect(await watched()).toEqual(['', 'ibu']);
+  });
+
   it('follows what it is bound to once it is there', async () => {
     await watched();
     fixture.componentInstance.name.set('another');

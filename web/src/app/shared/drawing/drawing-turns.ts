@@ -32,17 +32,23 @@ export class DrawingTurns {
     this.#isUnderWay = true;
     setTimeout(() => {
       this.#isUnderWay = false;
-      const [draw] = this.#waiting;
-      if (draw === undefined) return;
       // What comes next waits until this one stands on the screen.
       afterNextRender({ read: () => this.#soon() }, { injector: this.#injector });
-      try {
-        draw();
-      } finally {
-        this.#waiting.delete(draw);
-        this.#told();
+      for (const draw of this.#waiting) {
+        this.#draw(draw);
+        // Where nobody looks there is nothing to answer in between, and browsers let such a page wait for each task.
+        if (!document.hidden) break;
       }
     });
+  }
+
+  #draw(draw: () => void): void {
+    try {
+      draw();
+    } finally {
+      this.#waiting.delete(draw);
+      this.#told();
+    }
   }
 
   /** Told apart from the pass over a view that asks for it, which may not change what was shown already. */
