@@ -1,4 +1,4 @@
-import { openFifty, timed } from './open-large.mjs';
+import { inOwnProcess, stepped, timed } from './open-large.mjs';
 import { demoSite } from './demo-site.mjs';
 
 const WIDTH = 1280;
@@ -8,18 +8,9 @@ export async function benchMatch({ say, ms }) {
   const core = await import('@upper-veneer/core');
   const { ShapeGathering, findColors, layMatch, proposeMatch, verifyMatch, withOverrides } = core;
   const demo = demoSite();
-  const toEnd = (steps) => {
-    let longest = 0;
-    for (;;) {
-      const start = performance.now();
-      const step = steps.next();
-      longest = Math.max(longest, performance.now() - start);
-      if (step.done) return { value: step.value, longest };
-    }
-  };
   const choices = { strategy: 'blend', locked: {}, equal: [] };
   const propose = (site, scope) => {
-    const found = timed(() => toEnd(findColors(site, scope, WIDTH, new ShapeGathering(site, scope))));
+    const found = timed(() => stepped(findColors(site, scope, WIDTH, new ShapeGathering(site, scope))));
     const proposed = timed(() => proposeMatch(site, scope, found.value.value, choices));
     return { found, proposed, all: found.took + proposed.took };
   };
@@ -32,14 +23,10 @@ export async function benchMatch({ say, ms }) {
   say(
     `Match, one part of the demo: ${ms(one.all)} (bound 150 ms); its whole site: ${ms(whole.all)} (bound 1 s), ${ms(first.all)} at the first look, reading the pages included`,
   );
-  const laid = timed(() => toEnd(layMatch(demo, one.proposed.value, WIDTH)).value);
-  const proof = timed(() => toEnd(verifyMatch(demo, withOverrides(demo, laid.value), part, one.proposed.value)).value);
+  const laid = timed(() => stepped(layMatch(demo, one.proposed.value, WIDTH)).value);
+  const proof = timed(() => stepped(verifyMatch(demo, withOverrides(demo, laid.value), part, one.proposed.value)).value);
   say(
     `Laying on ${laid.value.laid} places: ${ms(laid.took)}, ${ms((100 * laid.took) / laid.value.laid)} for 100 (bound 2 s); resolved once more in ${ms(proof.took)}`,
   );
-  const fifty = openFifty(demo.palette);
-  const large = propose(fifty, { kind: 'site' });
-  say(
-    `Fifty pages of 1,900 elements, reading them included: ${ms(large.all)} (bound 20 s), the longest step between two signs of progress ${ms(large.found.value.longest)}`,
-  );
+  inOwnProcess('./bench-fifty.mjs', 'match');
 }

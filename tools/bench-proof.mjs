@@ -1,5 +1,5 @@
 import { demoSite } from './demo-site.mjs';
-import { openFifty, timed } from './open-large.mjs';
+import { inOwnProcess, timed } from './open-large.mjs';
 
 /** Prints what looking at a whole site takes: at first, warm, and again after one change. */
 export async function benchProof({ say, ms }) {
@@ -31,21 +31,5 @@ export async function benchProof({ say, ms }) {
       `${warm.value.looks} looks: ${ms(warm.took)} warm (bound 1.5 s), ${ms(first.took)} at the first look; ` +
       `again after one change ${changes.map(ms).join(', ')} (bound 300 ms)`,
   );
-  const fifty = openFifty(demo.palette);
-  let longest = 0;
-  let last = performance.now();
-  const large = timed(() => {
-    const steps = proveSite(fifty);
-    for (;;) {
-      const step = steps.next();
-      longest = Math.max(longest, performance.now() - last);
-      last = performance.now();
-      if (step.done) return step.value;
-    }
-  });
-  say(
-    `Proof of fifty pages of 1,900 elements, reading them included: ${ms(large.took)} (bound 90 s), ` +
-      `${large.value.looks} looks, the longest step ${ms(longest)}, ` +
-      `${Math.round(process.memoryUsage().rss / 1e6)} MB (bound 1,500)`,
-  );
+  inOwnProcess('./bench-fifty.mjs', 'proof');
 }

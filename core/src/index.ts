@@ -353,7 +353,7 @@ export { exceptionFor } from './proof/leave-alone.js';
 export { pathSelector } from './selectors/path-selector.js';
 export type { ProofSettings } from './match/proof-settings.js';
 export { reportCsv, reportHtml, type PartPicture, type ReportFacts } from './proof/report.js';
-export { thingsOf } from './proof/causes.js';
+export { thingsOf } from './proof/gather-findings.js';
 export {
   afterEdit,
   idleEditsSteps,

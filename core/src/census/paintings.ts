@@ -1,5 +1,6 @@
 import { isShape } from '../dom/svg-shapes.js';
 import type { ElementNode } from '../dom/tree.js';
+import { drawnEdges } from '../resolve/drawn-edges.js';
 import type { ElementStyle, RankedDeclaration } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { showsText } from '../resolve/text-figures.js';
@@ -27,7 +28,6 @@ export interface Painting {
 
 /** Pseudo-elements that paint colours of their own. */
 const PSEUDOS = ['before', 'after', 'marker', 'placeholder'] as const;
-const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 /** Elements that paint nothing of their own. */
 export const NEVER_SEEN: ReadonlySet<string> = new Set([
   'head',
@@ -120,13 +120,7 @@ function paintingsIn(style: ElementStyle): Painting[] {
   colorsInImages(textOf(style, 'background-image'), context).forEach((color, i) =>
     add('gradient', 'background-image', color, i),
   );
-  for (const side of SIDES) {
-    if (
-      style.resolved(`border-${side}-width`) !== '0px' &&
-      !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`))
-    )
-      add('edge', `border-${side}-color`, style.color(`border-${side}-color`));
-  }
+  for (const { color } of drawnEdges(style)) add('edge', color, style.color(color));
   if (!/^(?:none|hidden)$/.test(style.resolved('outline-style')) && style.resolved('outline-width') !== '0px')
     add('ring', 'outline-color', style.color('outline-color') ?? style.color('color'));
   readShadows(textOf(style, 'box-shadow'), context, 'box').forEach(({ color }, i) =>

@@ -6,10 +6,12 @@ import { channelsIn, type Triple } from '../values/convert-color.js';
  * Source: WCAG 2.2, https://www.w3.org/TR/WCAG22/#dfn-relative-luminance, with the threshold 0.04045 its errata give.
  */
 export function relativeLuminance(color: Color): number {
-  const linear = srgbChannels(color).map((channel) =>
-    channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4,
-  );
-  return 0.2126 * linear[0] + 0.7152 * linear[1] + 0.0722 * linear[2];
+  const [red, green, blue] = srgbChannels(color);
+  return 0.2126 * linear(red) + 0.7152 * linear(green) + 0.0722 * linear(blue);
+}
+
+function linear(channel: number): number {
+  return channel <= 0.04045 ? channel / 12.92 : ((channel + 0.055) / 1.055) ** 2.4;
 }
 
 /**
@@ -17,8 +19,8 @@ export function relativeLuminance(color: Color): number {
  * Source: WCAG 2.2, https://www.w3.org/TR/WCAG22/#dfn-contrast-ratio
  */
 export function contrastRatio(a: Color, b: Color): number {
-  const [lighter, darker] = [relativeLuminance(a), relativeLuminance(b)].sort((x, y) => y - x);
-  return (lighter + 0.05) / (darker + 0.05);
+  const [one, other] = [relativeLuminance(a), relativeLuminance(b)];
+  return (Math.max(one, other) + 0.05) / (Math.min(one, other) + 0.05);
 }
 
 /** Ratios that WCAG 2.2 asks for: 1.4.3 text and large text, 1.4.6 enhanced, 1.4.11 edges, icons and focus rings. */
@@ -30,6 +32,7 @@ export const RATIOS = { text: 4.5, largeText: 3, enhanced: 7, nonText: 3 } as co
  */
 export function compositeOver(above: Color, below: Color, opacity = 1): Color {
   const alpha = (above.alpha ?? 0) * opacity;
+  if (alpha === 1) return opaque(above);
   const under = below.alpha ?? 0;
   const total = alpha + under * (1 - alpha);
   const top = srgbChannels(above);
@@ -40,9 +43,24 @@ export function compositeOver(above: Color, below: Color, opacity = 1): Color {
   return { space: 'legacy', channels, alpha: total };
 }
 
+/** What is opaque lets nothing through; most colours are, and stand as they are. */
+function opaque(color: Color): Color {
+  const channels = srgbChannels(color);
+  return color.space === 'legacy' && channels === color.channels ? color : { space: 'legacy', channels, alpha: 1 };
+}
+
 /** sRGB channels, clipped to the gamut as a display does. */
 export function srgbChannels(color: Color): Triple {
-  return channelsIn(color, 'srgb').map((channel) => Math.min(1, Math.max(0, channel))) as unknown as Triple;
+  const channels = channelsIn(color, 'srgb');
+  return channels.every(isInGamut) ? channels : (channels.map(clip) as unknown as Triple);
+}
+
+function isInGamut(channel: number): boolean {
+  return channel >= 0 && channel <= 1;
+}
+
+function clip(channel: number): number {
+  return Math.min(1, Math.max(0, channel));
 }
 
 /** Black or white, whichever is read better on a colour laid over white. */

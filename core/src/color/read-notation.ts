@@ -102,6 +102,14 @@ export function channels8(color: Color): number[] {
 
 /** Hex of a colour in sRGB, clipped to its gamut; with alpha digits only where it is not opaque. */
 export function hexOf(color: Color): string {
-  const alpha = Math.round((color.alpha ?? 0) * 255);
-  return `#${[...channels8(color), ...(alpha < 255 ? [alpha] : [])].map((channel) => channel.toString(16).padStart(2, '0')).join('')}`;
+  let hex = hexes.get(color);
+  if (hex === undefined) {
+    const alpha = Math.round((color.alpha ?? 0) * 255);
+    hex = `#${[...channels8(color), ...(alpha < 255 ? [alpha] : [])].map((channel) => channel.toString(16).padStart(2, '0')).join('')}`;
+    hexes.set(color, hex);
+  }
+  return hex;
 }
+
+/** Colours are told apart by their hex wherever they are gathered: thousands of places hold the same few. */
+const hexes = new WeakMap<Color, string>();

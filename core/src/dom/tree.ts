@@ -59,8 +59,8 @@ export function* ancestorsOf(element: ElementNode): Generator<ElementNode> {
 /** Chain from the root of the flat tree down to the element, itself last. */
 export function lineageOf(element: ElementNode): ElementNode[] {
   const chain: ElementNode[] = [];
-  for (let node: ElementNode | null = element; node; node = node.flatParent) chain.unshift(node);
-  return chain;
+  for (let node: ElementNode | null = element; node; node = node.flatParent) chain.push(node);
+  return chain.reverse();
 }
 
 /** Siblings of an element, itself among them. */

@@ -1,7 +1,9 @@
 import { message, type Message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
 import { hexOf } from '../color/read-notation.js';
+import { EDGE_SIDES } from '../properties/edges.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
+import { drawnEdges, isDrawn } from '../resolve/drawn-edges.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import { VENEER_SHEET_NAME } from '../resolve/page.js';
 import { showsText } from '../resolve/text-figures.js';
@@ -12,7 +14,6 @@ import { colorOfCss } from '../veneer/palette.js';
 import { GRID_ROWS, ROW_PROPERTIES, isScrollbarRow, type GridRowName } from './rows.js';
 import { CLOSED_TO_VISITED, isOpenToVisited } from './visited.js';
 
-const EDGE_SIDES = ['top', 'right', 'bottom', 'left'] as const;
 const SVG_SHAPES = new Set([
   'svg',
   'g',
@@ -91,8 +92,8 @@ export function rowsFor(element: ElementNode, pseudo: string, styles: readonly E
 /** Longhands of a row: for the edge, the sides that show, or all when none does. */
 export function longhandsOfRow(row: GridRowName, style: ElementStyle): string[] {
   if (row === 'edge') {
-    const shown = EDGE_SIDES.filter((side) => hasEdge(style, side));
-    return (shown.length > 0 ? shown : [...EDGE_SIDES]).map((side) => `border-${side}-color`);
+    const shown = drawnEdges(style);
+    return (shown.length > 0 ? shown : EDGE_SIDES).map(({ color }) => color);
   }
   if (row === 'scrollbar') return ['scrollbar-color'];
   if (row === 'bar') return ['width'];
@@ -140,11 +141,11 @@ function paintedCss(row: GridRowName, style: ElementStyle, longhand: string): st
     case 'fill':
       return isSeen ? value : null;
     case 'edge':
-      return isSeen && EDGE_SIDES.some((side) => hasEdge(style, side)) ? value : null;
+      return isSeen && EDGE_SIDES.some((edge) => isDrawn(style, edge)) ? value : null;
     case 'image':
       return value === 'none' ? null : value;
     case 'radius':
-      return EDGE_SIDES.length > 0 && /^0px(?: 0px)?$/.test(value) ? null : value;
+      return /^0px(?: 0px)?$/.test(value) ? null : value;
     case 'underline':
       return style.resolved('text-decoration-line') === 'none' ? null : value;
     case 'ring':
@@ -197,13 +198,6 @@ function colorsIn(row: GridRowName, style: ElementStyle): string[] {
         .map(hexOf) ?? []
     );
   return [];
-}
-
-function hasEdge(style: ElementStyle, side: (typeof EDGE_SIDES)[number]): boolean {
-  return (
-    style.resolved(`border-${side}-width`) !== '0px' &&
-    !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`))
-  );
 }
 
 /** Rule or browser default that decides a longhand, told apart by visited links too. */

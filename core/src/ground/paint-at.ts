@@ -1,6 +1,7 @@
 import type { Message } from '../message/message.js';
 import { CLIPPED_TO_TEXT, FILTER_OVER, PICTURE_UNDER } from './doubts.js';
 import { compositeOver } from '../color/contrast.js';
+import { EDGE_SIDES, type EdgeSide } from '../properties/edges.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import { WHITE, rgb8, type Color } from '../values/color.js';
 import { readShadows } from '../values/serialize-paint.js';
@@ -17,6 +18,12 @@ export interface PaintAt {
   readonly doubt: Message | null;
 }
 
+const [TOP, RIGHT, BOTTOM, LEFT] = EDGE_SIDES;
+/** Longhands of corners: above and below, left and right. */
+const CORNERS = [
+  ['border-top-left-radius', 'border-top-right-radius'],
+  ['border-bottom-left-radius', 'border-bottom-right-radius'],
+] as const;
 const NOTHING: PaintAt = { color: null, doubt: null };
 
 /** What the boxes of replaced elements show is theirs, whatever CSS says. */
@@ -52,7 +59,7 @@ export function paintAt(
     if (above && (above.alpha ?? 0) > 0) color = color ? compositeOver(above, color) : above;
   };
   if (!isCanvas && isOutsideCorners(style, box, x, y)) return NOTHING;
-  const edge = [width(style, 'top'), width(style, 'right'), width(style, 'bottom'), width(style, 'left')] as const;
+  const edge = [widthOf(style, TOP), widthOf(style, RIGHT), widthOf(style, BOTTOM), widthOf(style, LEFT)] as const;
   const padding: Rect = {
     left: box.left + edge[3],
     top: box.top + edge[0],
@@ -75,7 +82,7 @@ export function paintAt(
   if (isInPadding) for (const shadow of insetShadowsAt(style, padding, x, y)) lay(shadow);
   else {
     const side = sideAt(box, edge, x, y);
-    if (width(style, side) >= leastEdge) lay(style.color(`border-${side}-color`));
+    if (widthOf(style, side) >= leastEdge) lay(style.color(side.color));
   }
   if (style.pseudo === '' && PICTURES.has(style.element.localName)) doubt = PICTURE_UNDER;
   if (style.pseudo !== '' && /url\(/.test(text(style, 'content'))) doubt = PICTURE_UNDER;
@@ -198,7 +205,7 @@ function insetShadowsAt(style: ElementStyle, padding: Rect, x: number, y: number
 function isOutsideCorners(style: ElementStyle, box: Rect, x: number, y: number): boolean {
   const isRight = x > box.left + box.width / 2;
   const isBottom = y > box.top + box.height / 2;
-  const value = text(style, `border-${isBottom ? 'bottom' : 'top'}-${isRight ? 'right' : 'left'}-radius`);
+  const value = text(style, CORNERS[isBottom ? 1 : 0][isRight ? 1 : 0]);
   if (value === '' || value.startsWith('0px')) return false;
   const [first, second = first] = value.split(' ');
   const rx = Math.min(measure(first, box.width), box.width / 2);
@@ -214,14 +221,14 @@ function sideAt(
   [top, right, bottom]: readonly [number, number, number, number],
   x: number,
   y: number,
-): string {
-  if (y < box.top + top) return 'top';
-  if (y >= box.top + box.height - bottom) return 'bottom';
-  return x >= box.left + box.width - right ? 'right' : 'left';
+): EdgeSide {
+  if (y < box.top + top) return TOP;
+  if (y >= box.top + box.height - bottom) return BOTTOM;
+  return x >= box.left + box.width - right ? RIGHT : LEFT;
 }
 
-function width(style: ElementStyle, side: string): number {
-  return Number.parseFloat(style.resolved(`border-${side}-width`)) || 0;
+function widthOf(style: ElementStyle, side: EdgeSide): number {
+  return Number.parseFloat(style.resolved(side.width)) || 0;
 }
 
 function text(style: ElementStyle, property: string): string {

@@ -6,6 +6,7 @@ import { hexOf } from '../color/read-notation.js';
 import type { Standing } from '../color/standing.js';
 import type { ElementNode } from '../dom/tree.js';
 import { surroundingsOf } from '../ground/surroundings.js';
+import { EDGE_SIDES } from '../properties/edges.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { showsText, wantedRatio } from '../resolve/text-figures.js';
@@ -17,8 +18,6 @@ import { ringOf } from '../verdict/legibility.js';
 import { straysOf } from './strays.js';
 
 type Surroundings = ReturnType<typeof surroundingsOf>;
-
-const EDGE_SIDES = ['top', 'right', 'bottom', 'left'] as const;
 
 /** ΔE2000 under which a state is as rest. */
 const NO_CHANGE = 0.05;
@@ -97,7 +96,7 @@ function tileFigures({ site, view, rest, element, pseudo, state }: TileQuestion,
     edgeChange(style, restStyle),
   );
   const isControl = kindOf(element) !== 'other' && kindOf(element) !== 'heading' && pseudo === '';
-  const hasEdge = EDGE_SIDES.some((side) => style.resolved(`border-${side}-width`) !== '0px');
+  const hasEdge = EDGE_SIDES.some(({ width }) => style.resolved(width) !== '0px');
   const ringRatio = state === 'focus' || state === 'focused' ? (ringOf(style, surroundings)?.ratio ?? null) : null;
   return {
     state,
@@ -210,10 +209,10 @@ function short(ratio: number): string {
 
 function edgeChange(style: ElementStyle, restStyle: ElementStyle): number {
   let change = 0;
-  for (const side of EDGE_SIDES) {
-    if (style.resolved(`border-${side}-width`) === '0px') continue;
-    const now = style.color(`border-${side}-color`);
-    const before = restStyle.color(`border-${side}-color`);
+  for (const { color, width } of EDGE_SIDES) {
+    if (style.resolved(width) === '0px') continue;
+    const now = style.color(color);
+    const before = restStyle.color(color);
     if (now && before && ((now.alpha ?? 0) > 0 || (before.alpha ?? 0) > 0))
       change = Math.max(change, deltaE2000(compositeOver(now, WHITE), compositeOver(before, WHITE)));
   }

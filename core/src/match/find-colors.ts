@@ -48,8 +48,10 @@ export function* findColors(
     }
     yield { page: page.path, share: (done += 1) / pageIds.length };
   }
+  const found = gathered.result();
+  yield { page: '', share: 1 };
   return {
-    ...gathered.result(),
+    ...found,
     measuredPages,
     pages,
     unread: unreadPages(site),

@@ -162,11 +162,13 @@ export class Gathering {
 
   /** For each entry the one that stands for it: the most painted of the same job within `SAME_TO_THE_EYE`. */
   #leaders(): Map<string, string> {
-    const weight = ({ places }: Entry): number =>
-      places.reduce((sum, { place }) => sum + place.area, 0) + places.length;
+    const weighed = [...this.#entries.values()].map((entry) => ({
+      entry,
+      weight: entry.places.reduce((sum, { place }) => sum + place.area, 0) + entry.places.length,
+    }));
     const leaders: { readonly entry: Entry; readonly lab: ReturnType<typeof labOf> }[] = [];
     const found = new Map<string, string>();
-    for (const entry of [...this.#entries.values()].sort((a, b) => weight(b) - weight(a) || (a.key < b.key ? -1 : 1))) {
+    for (const { entry } of weighed.sort((a, b) => b.weight - a.weight || (a.entry.key < b.entry.key ? -1 : 1))) {
       const lab = labOf(entry.color);
       const leader = leaders.find(
         (other) =>

@@ -1,6 +1,6 @@
 import { message, type Message } from '../message/message.js';
 import type { Painting } from '../census/paintings.js';
-import { lineageOf, type ElementNode } from '../dom/tree.js';
+import type { ElementNode } from '../dom/tree.js';
 import type { StyleView } from '../resolve/style-view.js';
 import { kindOf } from '../selectors/alike.js';
 
@@ -72,9 +72,14 @@ export function jobOf(
 
 function textJob(view: StyleView, element: ElementNode): Job {
   if (actionAround(view, element)) return 'label';
-  const kinds = lineageOf(element).map(kindOf);
-  if (kinds.includes('field')) return 'entry';
-  return kinds.includes('link') ? 'link' : kinds.includes('heading') ? 'heading' : 'text';
+  let job: Job = 'text';
+  for (let node: ElementNode | null = element; node; node = node.flatParent) {
+    const kind = kindOf(node);
+    if (kind === 'field') return 'entry';
+    if (kind === 'link') job = 'link';
+    else if (kind === 'heading' && job === 'text') job = 'heading';
+  }
+  return job;
 }
 
 function isControl(view: StyleView, element: ElementNode): boolean {

@@ -18,12 +18,35 @@ const HIDING: ReadonlyMap<string, (value: string) => boolean> = new Map([
 
 /** Whether an element shows nothing as the page stands: by itself or by an ancestor. */
 export function isHidden(view: StyleView, element: ElementNode): boolean {
-  for (let node: ElementNode | null = element; node; node = node.flatParent) {
-    const style = view.style(node);
-    if (style.resolved('display') === 'none' || Number(style.resolved('opacity')) === 0) return true;
-  }
-  return ['hidden', 'collapse'].includes(view.style(element).resolved('visibility'));
+  if (isGone(view, element)) return true;
+  const visibility = view.style(element).resolved('visibility');
+  return visibility === 'hidden' || visibility === 'collapse';
 }
+
+/** Whether an element or one around it takes all that is in it away. */
+function isGone(view: StyleView, element: ElementNode): boolean {
+  let byElement = gone.get(view);
+  if (!byElement) gone.set(view, (byElement = new Map()));
+  const asked: ElementNode[] = [];
+  let answer = false;
+  for (let node: ElementNode | null = element; node; node = node.flatParent) {
+    const known = byElement.get(node);
+    if (known !== undefined) {
+      answer = known;
+      break;
+    }
+    asked.push(node);
+  }
+  for (const node of asked.reverse()) {
+    const style = view.style(node);
+    answer ||= style.resolved('display') === 'none' || Number(style.resolved('opacity')) === 0;
+    byElement.set(node, answer);
+  }
+  return answer;
+}
+
+/** What is asked of one element is asked of all that are in it. */
+const gone = new WeakMap<StyleView, Map<ElementNode, boolean>>();
 
 /**
  * What would open a hidden element: attributes that hide it taken away, and, read from the page's own rules, the class

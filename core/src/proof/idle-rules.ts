@@ -5,7 +5,7 @@ import { matchedInAnyState } from '../selectors/touched.js';
 import { placesOf } from '../site/places.js';
 import type { SiteModel } from '../site/site-model.js';
 import { isSwitchState, type Override } from '../veneer/override.js';
-import type { Found, Noted, Use } from './causes.js';
+import type { Noted, Use } from './causes.js';
 import type { Unseen } from './proof-finding.js';
 import type { Reach } from './reach.js';
 import { ruleKey } from './sheet-use.js';
@@ -17,11 +17,14 @@ function matchesAsMade(site: SiteModel, override: Override): boolean {
   return placesOf(site, { ...override, reach: 'one' }).some((place) => matchesSwitched(selector, place, state));
 }
 
-/** Rules that do nothing: they match nothing, never win, are covered, or say what is so anyway. */
+/**
+ * Rules that do nothing: they match nothing, never win, are covered, or say what is so anyway.
+ * @param uses what became of each declaration on all elements, by `ruleKey|property`.
+ */
 export function idleRules(
   site: SiteModel,
   pages: readonly Page[],
-  all: readonly Found[],
+  uses: ReadonlyMap<string, Use>,
   reach: Reach,
 ): {
   readonly noted: readonly Noted[];
@@ -34,14 +37,6 @@ export function idleRules(
   const notReached: string[] = [];
   if (!first) return { noted, looks, unseen: [] };
   const seen = new Set<string>();
-  const uses = new Map<string, Use[]>();
-  for (const found of all)
-    for (const element of found.values())
-      for (const [id, use] of element.uses ?? []) {
-        const known = uses.get(id);
-        if (known) known.push(use);
-        else uses.set(id, [use]);
-      }
   for (const rule of first.veneerRules) {
     // An engine guard that this engine does not pass tells nothing about the engines that do.
     if (rule.conditions.some((condition) => condition.kind === 'supports')) continue;
@@ -50,8 +45,7 @@ export function idleRules(
       const id = `${key}|${name}`;
       if (name.startsWith('--') || seen.has(id)) continue;
       seen.add(id);
-      const own = uses.get(id) ?? [];
-      const sum = (of: 'matched' | 'won' | 'changed'): number => own.reduce((total, use) => total + use[of], 0);
+      const use = uses.get(id);
       const overrides = reach.overridesOf(rule.selectorText, name);
       const lead = overrides.at(0);
       looks.push(lead?.partId ?? null);
@@ -80,21 +74,21 @@ export function idleRules(
           mend: overrides.length > 0 ? { kind: 'drop', overrides: overrides.map((override) => override.id) } : null,
         });
       };
-      if (sum('matched') === 0) {
+      if (!use || use.matched === 0) {
         const isAnywhere =
           pages.some((page) => matchedInAnyState(page, rule.selectorText).length > 0) ||
           overrides.some((override) => matchesAsMade(site, override));
         if (isAnywhere) notReached.push(rule.selectorText);
         else note('fails', message('proof.matches-nothing'), message('proof.no-element-any-page'));
-      } else if (sum('won') === 0) {
-        const beaten = [...new Map(own.flatMap(({ beatenBy }) => [...beatenBy]))];
+      } else if (use.won === 0) {
+        const beaten = [...use.beatenBy];
         const isCovered = beaten.length > 0 && beaten.every(([, isOurs]) => isOurs);
         note(
           isCovered ? 'look' : 'fails',
           message(isCovered ? 'proof.covered' : 'proof.never-wins'),
           message('proof.everywhere-matches-wins', { beaten: beaten.slice(0, 2).map(([selector]) => selector) }),
         );
-      } else if (sum('changed') === 0)
+      } else if (use.changed === 0)
         note('look', message('proof.changes-nothing'), message('proof.what-sets-shows-without'));
     }
   }

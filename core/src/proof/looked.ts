@@ -87,7 +87,7 @@ export class SiteKnowledge {
 
   /** The nearest brand colour, alpha left aside. */
   standingOf(color: Color): BrandStanding {
-    const hex = hexOf({ ...color, alpha: 1 });
+    const hex = hexOf(color).slice(0, '#rrggbb'.length);
     let standing = this.#standings.get(hex);
     if (!standing) this.#standings.set(hex, (standing = brandStandingOf(color, this.site.palette)));
     return standing;

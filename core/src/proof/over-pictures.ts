@@ -1,5 +1,6 @@
 import { message, type Message } from '../message/message.js';
-import { cellsWith, inOrder, thingsOf } from './causes.js';
+import { cellsWith } from './cells.js';
+import { inOrder, thingsOf } from './gather-findings.js';
 import type { ProofFinding, ProofPlace, Proof, Unseen } from './proof-finding.js';
 
 /** What was read of a text over a picture, at one place of a finding and one width. */

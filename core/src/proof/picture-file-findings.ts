@@ -8,7 +8,8 @@ import { colorOfCss } from '../veneer/palette.js';
 import type { Lighting } from '../veneer/lighting.js';
 import type { Spot } from '../veneer/override.js';
 import type { Setting } from '../conditions/environment.js';
-import { cellsWith, inOrder, type CountedLooks } from './causes.js';
+import { cellsWith, type CountedLooks } from './cells.js';
+import { inOrder } from './gather-findings.js';
 import type { Proof, ProofFinding, ProofPlace } from './proof-finding.js';
 
 /** Picture files as a site shows them now, in one lighting at one width. */

@@ -8,7 +8,7 @@ import { toEnd } from '../to-end.js';
 import type { Override } from '../veneer/override.js';
 import type { OwnCss } from '../veneer/own-css.js';
 import type { Palette } from '../veneer/palette.js';
-import { thingsOf } from './causes.js';
+import { thingsOf } from './gather-findings.js';
 import { ProofMemo } from './proof-memo.js';
 import type { ProofFinding, ProofKind } from './proof-finding.js';
 import { proveSite } from './prove-site.js';

@@ -5,7 +5,8 @@ import type { Page } from '../resolve/page.js';
 import { inEachLighting, pageOf, type SiteModel } from '../site/site-model.js';
 import { isSpecimen } from '../site/specimen-path.js';
 import { unreadPages } from '../site/unread.js';
-import { cellsOf, findingsOf, type ElementFound, type Found } from './causes.js';
+import type { ElementFound, Found } from './causes.js';
+import { FindingGathering } from './gather-findings.js';
 import { idleRules } from './idle-rules.js';
 import { SiteKnowledge, partsOn } from './looked.js';
 import { lookAtPage, type PageFound, type PageTask } from './page-pass.js';
@@ -35,12 +36,18 @@ export interface ProofOptions {
  * A generator: it yields after each state of each page, so that a caller can show progress and stop.
  */
 export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generator<ProofProgress, Proof> {
-  const { at = proofSettings(site), pageIds = [...site.pages.keys()], memo = new ProofMemo() } = options;
+  const { pageIds = [...site.pages.keys()], memo = new ProofMemo() } = options;
   const lit = inEachLighting(site);
-  const openable = site.source.parts.filter(({ openers }) => openers.length > 0).map(({ id }) => id);
-  const all: Found[] = [];
-  const pages: Page[] = [];
   const of = lit.length * pageIds.length;
+  // Where to look is told by all pages, which are read when they are asked for.
+  for (const pageId of site.pages.keys()) {
+    pageOf(site, pageId);
+    yield { done: 0, of };
+  }
+  const at = options.at ?? proofSettings(site);
+  const openable = site.source.parts.filter(({ openers }) => openers.length > 0).map(({ id }) => id);
+  const gathering = new FindingGathering();
+  const pages: Page[] = [];
   let done = 0;
   let leftAlone = 0;
   const hidden = new Map<number, number>();
@@ -66,10 +73,10 @@ export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generat
           memo.keep(own, pageId, layer, look.page, at, found);
         }
         layers.push(found.found);
+        gathering.take(found.found);
         // Elements of opened parts are among those of the page as it is captured.
         if (layer === 'shown') leftAlone += found.leftAlone;
       }
-      all.push(...layers);
       hidden.set(pageId, unseenIn(layers));
       done += 1;
       yield { done, of };
@@ -77,10 +84,10 @@ export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generat
   }
   const aside = new Set(site.source.pages.filter(isSpecimen).map(({ id }) => id));
   const isWhole = pageIds.length === site.pages.size;
-  const idle = isWhole ? idleRules(site, pages, all, reach) : null;
-  if (idle) all.push(asFound(idle));
-  const findings = findingsOf(all);
-  const cells = cellsOf(all, findings);
+  const idle = isWhole ? idleRules(site, pages, gathering.uses, reach) : null;
+  if (idle) gathering.take(asFound(idle));
+  const findings = gathering.findings();
+  const cells = gathering.cells(findings);
   return {
     findings,
     cells,

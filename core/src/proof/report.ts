@@ -8,7 +8,7 @@ import { elementOf, pageOf, type SiteModel } from '../site/site-model.js';
 import { roleTold, rolesInOrder } from '../veneer/own-role.js';
 import { colorOfValue, plainValuesIn } from '../veneer/override-value.js';
 import type { Palette } from '../veneer/palette.js';
-import { thingsOf } from './causes.js';
+import { thingsOf } from './gather-findings.js';
 import { PROOF_KINDS, type Proof, type ProofFinding, type ProofKind, type ProofPlace } from './proof-finding.js';
 
 /** What is said of a site beside what was found. */

@@ -145,7 +145,7 @@ export class AlikeElements {
     let match = byNumber.get(number);
     if (!match) {
       const { plain, rest } = splitEntries(entries);
-      const asked: Consulted = { names: new Map(), isOpaque: false };
+      const asked: Consulted = { names: null, isOpaque: false };
       match = {
         blocks: matching.blocks(plain, asked),
         rest: rest.filter(({ part }) => part === null || matching.mayMatch(part)).map(({ entry }) => entry),
@@ -180,7 +180,7 @@ export class AlikeElements {
 
 function askedFrom(element: ElementNode, { names }: Consulted): AlikeMatch['asked'] {
   const asked: { above: number; names: ReadonlySet<string> }[] = [];
-  if (names.size === 0) return asked;
+  if (names === null) return asked;
   let above = 0;
   for (let node: ElementNode | null = element; node; node = node.parent, above += 1) {
     const own = names.get(node);

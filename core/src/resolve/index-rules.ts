@@ -61,5 +61,15 @@ export function rulesIn(index: RuleIndex): readonly StyleRule[] {
 export function indexKey(selector: ComplexSelector): string {
   const names = selector.pseudoElements.map(({ name }) => name);
   const kind: ReachKind = names[0] === 'slotted' ? 'slotted' : names[0] === 'part' ? 'part' : 'plain';
-  return `${kind}:${(kind === 'plain' ? names : names.slice(1)).join('::')}`;
+  return indexKeys((kind === 'plain' ? names : names.slice(1)).join('::'))[kind];
 }
+
+/** Keys of what reaches a pseudo-element; `''` is the element itself. */
+export function indexKeys(pseudo: string): Readonly<Record<ReachKind, string>> {
+  let keys = keysOf.get(pseudo);
+  if (!keys)
+    keysOf.set(pseudo, (keys = { plain: `plain:${pseudo}`, slotted: `slotted:${pseudo}`, part: `part:${pseudo}` }));
+  return keys;
+}
+
+const keysOf = new Map<string, Readonly<Record<ReachKind, string>>>();

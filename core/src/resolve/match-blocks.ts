@@ -14,7 +14,7 @@ import type { DeclarationNode } from '../syntax/nodes.js';
 import { parseDeclarationList } from '../syntax/parse-stylesheet.js';
 import { presentationalHints } from '../user-agent/presentational-hints.js';
 import type { AlikeElements } from './alike.js';
-import type { RuleEntry } from './index-rules.js';
+import { indexKeys, type ReachKind, type RuleEntry } from './index-rules.js';
 import type { Page } from './page.js';
 
 /** What is shared by all matching in one view of a page. */
@@ -49,15 +49,15 @@ export function matchBlocks(
 ): MatchedBlock[] {
   const blocks: MatchedBlock[] = [];
   const { page } = session;
-  const collect = (tree: TreeRoot | null, kind: string, subject: ElementNode, depth: number): void => {
+  const keys = indexKeys(pseudo);
+  const collect = (tree: TreeRoot | null, kind: ReachKind, subject: ElementNode, depth: number): void => {
+    const given = session.states.get(subject);
     for (const indexes of page.indexes) {
-      const index = indexes.get(tree)?.get(`${kind}:${pseudo}`);
-      if (!index) continue;
-      const given = session.states.get(subject);
-      const entries = index.candidates(subject, given);
+      const entries = indexes.get(tree)?.get(keys[kind])?.candidates(subject, given) ?? NO_ENTRIES;
+      if (entries.length === 0) continue;
       const search: Search = { session, element, subject, tree, depth, visitedLink };
       // What is matched through a slot, as a part or for a visited link hangs on more than names.
-      if (subject !== element || kind !== 'plain' || visitedLink || given || entries.length === 0)
+      if (subject !== element || kind !== 'plain' || visitedLink || given)
         blocks.push(...matchCandidates(search, entries, consulted));
       else {
         const { blocks: plain, rest } = session.alike.match(entries, element, consulted, {
@@ -77,7 +77,7 @@ export function matchBlocks(
   if (element.root.host && element.attributes.has('part'))
     collectParts(element, (tree, host) => collect(tree, 'part', host, depthOf(tree)));
   if (pseudo === '') addAttached(element, depth, page.layerRanks.size, page.document.quirks, blocks);
-  return blocks.sort(compareBlocks);
+  return blocks.length > 1 ? blocks.sort(compareBlocks) : blocks;
 }
 
 /** A part shows to the tree around its host, and further out where `exportparts` passes it on. */
@@ -185,6 +185,7 @@ function matchCandidates(
   return blocks;
 }
 
+const NO_ENTRIES: readonly RuleEntry[] = [];
 const NO_BLOCKS: readonly MatchedBlock[] = [];
 
 function matchesPseudoPart(

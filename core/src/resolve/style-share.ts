@@ -1,9 +1,9 @@
 import type { MediaEnvironment } from '../conditions/environment.js';
 import type { MatchedBlock } from '../cascade/block.js';
-import type { ElementNode } from '../dom/tree.js';
 import type { Consulted } from '../selectors/match-context.js';
 import type { ElementStyle } from './element-style.js';
 import { VENEER_SHEET_NAME, type Page } from './page.js';
+import { PerElement } from './per-element.js';
 
 /** Blocks that applied to an element at rest, and whose states were asked about to find them. */
 export interface KnownMatch {
@@ -12,6 +12,9 @@ export interface KnownMatch {
   /** The style it came to at rest, once that was made. */
   style: ElementStyle | null;
 }
+
+/** What is known to match at rest, by element and pseudo-element. */
+export type RestMatches = PerElement<KnownMatch>;
 
 /**
  * What views of one captured page have in common, whatever their states, veneers and, where `isByWidth` says no, widths: elements
@@ -22,7 +25,7 @@ export class StyleShare {
   readonly #ids = new WeakMap<object, number>();
   readonly #blockKeys = new WeakMap<MatchedBlock, string>();
   readonly #veneerIds = new Map<string, number>();
-  readonly #matches = new Map<Page, Map<object, Map<ElementNode, Map<string, KnownMatch>>>>();
+  readonly #matches = new Map<Page, Map<object, RestMatches>>();
   readonly #kept = new WeakMap<object, Map<string, unknown>>();
   #count = 0;
 
@@ -55,25 +58,13 @@ export class StyleShare {
     return this.#count;
   }
 
-  /** What matched an element of a page at rest; `null` where that is not known. @param answers to conditions in the view's environment. */
-  matched(page: Page, answers: object, element: ElementNode, pseudo: string): KnownMatch | null {
-    return this.#matches.get(page)?.get(answers)?.get(element)?.get(pseudo) ?? null;
-  }
-
-  keepMatch(page: Page, answers: object, element: ElementNode, pseudo: string, match: KnownMatch): void {
+  /** What matched the elements of a page at rest, as far as it is known. @param answers to conditions in the view's environment. */
+  matches(page: Page, answers: object): RestMatches {
     let byAnswers = this.#matches.get(page);
     if (!byAnswers) this.#matches.set(page, (byAnswers = new Map()));
-    let byElement = byAnswers.get(answers);
-    if (!byElement) byAnswers.set(answers, (byElement = new Map()));
-    let byPseudo = byElement.get(element);
-    if (!byPseudo) byElement.set(element, (byPseudo = new Map()));
-    byPseudo.set(pseudo, match);
-  }
-
-  /** Keeps what an element of a page, or a pseudo-element, came to at rest. */
-  keepStyle(page: Page, answers: object, style: ElementStyle): void {
-    const known = this.matched(page, answers, style.element, style.pseudo);
-    if (known) known.style ??= style;
+    let matches = byAnswers.get(answers);
+    if (!matches) byAnswers.set(answers, (matches = new PerElement(page.document)));
+    return matches;
   }
 
   /** What hangs on the values of a style alone, worked out once for all views. @param identity of the style. @param key what it is, and what else it hangs on. */

@@ -12,7 +12,8 @@ import { ElementStyle, type StyleSurroundings } from './element-style.js';
 import { matchBlocks, type MatchSession } from './match-blocks.js';
 import type { Page } from './page.js';
 import { noteShortfall } from './shortfall.js';
-import { StyleShare } from './style-share.js';
+import { PerElement } from './per-element.js';
+import { StyleShare, type RestMatches } from './style-share.js';
 
 export interface ViewOptions {
   readonly environment?: Partial<MediaEnvironment>;
@@ -38,18 +39,23 @@ export class StyleView {
   readonly environment: MediaEnvironment;
   readonly #session: MatchSession;
   readonly #visitedLinks: ReadonlySet<ElementNode>;
-  readonly #styles = new Map<ElementNode, Map<string, ElementStyle>>();
+  #styles: PerElement<ElementStyle>;
+  /** Styles matched as inside a visited link. */
+  readonly #visitedStyles: PerElement<ElementStyle>;
   readonly #problems: Problem[] = [];
   /** What hangs on values alone, kept for all views that share it. */
   readonly share: StyleShare;
   /** Whether what matches an element at rest is known to other views, or to be told them. */
   readonly #sharesMatches: boolean;
+  readonly #atRest: RestMatches;
 
   constructor(
     readonly page: Page,
     options: ViewOptions = {},
   ) {
     this.environment = { ...DESKTOP, ...page.environment, ...options.environment };
+    this.#styles = new PerElement(page.document);
+    this.#visitedStyles = new PerElement(page.document);
     const states = options.states ?? NO_STATES;
     this.#visitedLinks = new Set([...states].filter(([, names]) => names.has('visited')).map(([element]) => element));
     // What is inside visited links looks otherwise than its values say.
@@ -80,6 +86,7 @@ export class StyleView {
       conditionAnswers: answersFor(page, this.environment),
       alike: new AlikeElements(page, states),
     };
+    this.#atRest = this.share.matches(page, this.#session.conditionAnswers);
   }
 
   /**
@@ -96,7 +103,7 @@ export class StyleView {
     const { gone, come } = changedRules(this.page.veneerRules, page.veneerRules);
     const touched = touchedBy([...gone, ...come], page, this.#session.states);
     if (this.#visitedLinks.size > 0) return { view, touched: new Set(page.document.elements) };
-    for (const [element, styles] of this.#styles) if (!touched.has(element)) view.#styles.set(element, styles);
+    view.#styles = this.#styles.only((element) => !touched.has(element));
     return { view, touched };
   }
 
@@ -121,23 +128,20 @@ export class StyleView {
   }
 
   #style(element: ElementNode, pseudo: string, asVisited: boolean): ElementStyle {
-    let byPseudo = this.#styles.get(element);
-    if (!byPseudo) this.#styles.set(element, (byPseudo = new Map()));
-    const key = asVisited ? `${pseudo}:visited` : pseudo;
-    let style = byPseudo.get(key);
+    const styles = asVisited ? this.#visitedStyles : this.#styles;
+    let style = styles.get(element, pseudo);
     if (!style) {
       style = this.#asAtRest(element, pseudo) ?? this.#createStyle(element, pseudo, asVisited);
-      byPseudo.set(key, style);
+      styles.set(element, pseudo, style);
     }
     return style;
   }
 
   /** The style that another view has at rest, where no state has a say in what matches the element or in what it inherits. */
   #asAtRest(element: ElementNode, pseudo: string): ElementStyle | null {
-    const { states, page, conditionAnswers } = this.#session;
     if (!this.#sharesMatches || pseudo === HIGHLIGHT) return null;
-    const known = this.share.matched(page, conditionAnswers, element, pseudo);
-    if (!known?.style || !isUntouched(known.consulted, states)) return null;
+    const known = this.#atRest.get(element, pseudo);
+    if (!known?.style || !isUntouched(known.consulted, this.#session.states)) return null;
     const parent = pseudo === '' ? element.flatParent : element;
     const root = this.page.document.rootElement;
     const isAlike =
@@ -174,8 +178,9 @@ export class StyleView {
     const twin = this.share.twin(around, key);
     const style = new ElementStyle(element, pseudo, blocks, surroundings, twin);
     if (!twin) this.share.keep(around, key, style);
-    const { states, page, conditionAnswers } = this.#session;
-    if (this.#sharesMatches && states.size === 0) this.share.keepStyle(page, conditionAnswers, style);
+    const known =
+      this.#sharesMatches && this.#session.states.size === 0 ? this.#atRest.get(element, pseudo) : undefined;
+    if (known) known.style ??= style;
     return style;
   }
 
@@ -192,14 +197,14 @@ export class StyleView {
   }
 
   #blocks(element: ElementNode, pseudo: string, visitedLink: ElementNode | null): readonly MatchedBlock[] {
-    const { states, page, conditionAnswers } = this.#session;
-    const known = this.#sharesMatches ? this.share.matched(page, conditionAnswers, element, pseudo) : null;
+    const { states } = this.#session;
+    const known = this.#sharesMatches ? this.#atRest.get(element, pseudo) : undefined;
     if (known && isUntouched(known.consulted, states)) return known.blocks;
     if (!this.#sharesMatches || states.size > 0 || known) return this.#match(element, pseudo, visitedLink, null);
-    const consulted: Consulted = { names: new Map(), isOpaque: false };
+    const consulted: Consulted = { names: null, isOpaque: false };
     const blocks = this.#match(element, pseudo, visitedLink, consulted);
     if (!consulted.isOpaque && this.#problems.length === 0)
-      this.share.keepMatch(page, conditionAnswers, element, pseudo, { blocks, consulted, style: null });
+      this.#atRest.set(element, pseudo, { blocks, consulted, style: null });
     return blocks;
   }
 
@@ -227,7 +232,7 @@ export class StyleView {
     if (element.localName === 'input' && !GENERATING_INPUTS.has(element.attributes.get('type')?.toLowerCase() ?? ''))
       return false;
     // Most elements have no rule for theirs: nothing is to be worked out then.
-    if (!this.#styles.get(element)?.has(pseudo) && this.#blocks(element, pseudo, null).length === 0) return false;
+    if (!this.#styles.get(element, pseudo) && this.#blocks(element, pseudo, null).length === 0) return false;
     const content = this.style(element, pseudo).computed('content');
     return content.kind === 'text' && content.text !== 'normal' && content.text !== 'none';
   }
@@ -235,6 +240,7 @@ export class StyleView {
 
 /** Whether all that was asked about at rest is answered the same in some states. */
 function isUntouched({ names }: Consulted, states: StateMap): boolean {
+  if (names === null) return true;
   for (const [element, asked] of names) {
     const given = states.get(element);
     if (given) for (const name of asked) if (hasSay(given, name)) return false;

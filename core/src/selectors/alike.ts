@@ -22,6 +22,14 @@ const FIELD_TYPES = new Set([
 ]);
 
 export function kindOf(element: ElementNode): Kind {
+  let kind = kinds.get(element);
+  if (kind === undefined) kinds.set(element, (kind = readKind(element)));
+  return kind;
+}
+
+const kinds = new WeakMap<ElementNode, Kind>();
+
+function readKind(element: ElementNode): Kind {
   const { localName, attributes } = element;
   const type = (attributes.get('type') ?? 'text').toLowerCase();
   if (localName === 'button' || (localName === 'input' && ['submit', 'button', 'reset'].includes(type)))

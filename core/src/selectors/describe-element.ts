@@ -51,6 +51,15 @@ export function shortName(element: ElementNode, pseudo = ''): string {
 
 /** What a person would call it: its text or label where it has one, else its kind. */
 export function nameTold(element: ElementNode, pseudo = ''): Message {
+  let name = names.get(element);
+  if (!name) names.set(element, (name = ownName(element)));
+  return pseudo === '' ? name : message('element.part', { element: name, part: pseudoTold(pseudo) });
+}
+
+/** An element is asked for by name in every state and width it is looked at in. */
+const names = new WeakMap<ElementNode, Message>();
+
+function ownName(element: ElementNode): Message {
   const label =
     element.attributes.get('aria-label') ??
     element.attributes.get('alt') ??
@@ -82,8 +91,7 @@ export function nameTold(element: ElementNode, pseudo = ''): Message {
       : textOf(element, 60)
     : textOf(element, 60);
   const name = isHolder ? label || text : text || label;
-  const shown = name === '' ? byKind(element) : message('plain', { text: capital(name) });
-  return pseudo === '' ? shown : message('element.part', { element: shown, part: pseudoTold(pseudo) });
+  return name === '' ? byKind(element) : message('plain', { text: capital(name) });
 }
 
 /** What it is called that has neither text nor label: by its id, by the class that says most, by its kind. */

@@ -35,9 +35,9 @@ export interface HasAnswer {
   readonly anchors: ReadonlySet<ElementNode>;
 }
 
-/** States of elements on which answers depended. */
+/** States of elements on which answers depended; `null` for none, as for most: there is one for each element and pseudo-element. */
 export interface Consulted {
-  readonly names: Map<ElementNode, Set<string>>;
+  names: Map<ElementNode, Set<string>> | null;
   /** Whether an answer was taken over that others may have depended on. */
   isOpaque: boolean;
 }
@@ -45,6 +45,7 @@ export interface Consulted {
 /** Notes that the answer for an element depended on a state. */
 export function consult(consulted: Consulted | null | undefined, element: ElementNode, name: string): void {
   if (!consulted) return;
+  consulted.names ??= new Map();
   const names = consulted.names.get(element);
   if (names) names.add(name);
   else consulted.names.set(element, new Set([name]));

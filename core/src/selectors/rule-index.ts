@@ -61,7 +61,7 @@ export function createSelectorIndex<T>(
   return {
     candidates(element, given) {
       if (buckets.size === 0) return NONE;
-      if (given) return look(element, given);
+      if (given && changesNames(given)) return look(element, given);
       const kind = kindOf(element);
       let found = byKind.get(kind);
       if (!found) {
@@ -74,6 +74,12 @@ export function createSelectorIndex<T>(
 }
 
 const NONE: readonly never[] = [];
+
+/** Whether a state gives or takes away classes or attributes. */
+function changesNames(given: ReadonlySet<string>): boolean {
+  for (const name of given) if (/^!?[.[]/.test(name)) return true;
+  return false;
+}
 
 /** Whether a compound's name, ids and classes are the element's; the rest of it is left to matching. */
 function mayBe({ type, ids, classes }: CompoundSelector, element: ElementNode, foldCase: boolean): boolean {

@@ -125,12 +125,18 @@ function hwbOf(channels: Triple): Triple {
 /** Spaces that share their RGB encoding, so that no rounding comes in between. */
 const RGB_ALIKE: ReadonlySet<string> = new Set(['legacy', 'srgb']);
 
+function isWhole(channels: Color['channels']): channels is Triple {
+  return channels[0] !== null && channels[1] !== null && channels[2] !== null;
+}
+
 /**
  * Channels of a colour in another space; missing ones count as 0.
  * `hsl` and `hwb` have their hue in degrees and the rest in 0–100.
  */
 export function channelsIn(color: Color, space: MixSpace): Triple {
-  const channels = color.channels.map((channel) => channel ?? 0) as unknown as Triple;
+  const channels = isWhole(color.channels)
+    ? color.channels
+    : (color.channels.map((channel) => channel ?? 0) as unknown as Triple);
   if (color.space === space || (RGB_ALIKE.has(color.space) && RGB_ALIKE.has(space))) return channels;
   if (RGB_ALIKE.has(color.space) && space === 'hsl') return hslOf(channels);
   if (RGB_ALIKE.has(color.space) && space === 'hwb') return hwbOf(channels);

@@ -6,6 +6,7 @@ import { boxOf, rectsOf, type PageLayout } from '../resolve/page-layout.js';
 import { edgeOver } from '../ground/edge-over.js';
 import { surroundingsOf, type Surroundings } from '../ground/surroundings.js';
 import { kindOf } from '../selectors/alike.js';
+import { drawnEdges } from '../resolve/drawn-edges.js';
 import type { ElementStyle } from '../resolve/element-style.js';
 import type { StyleView } from '../resolve/style-view.js';
 import type { Setting } from '../conditions/environment.js';
@@ -203,12 +204,7 @@ function hasInk(style: ElementStyle): boolean {
 
 /** What tells a field from its surroundings: its edge or its fill, whichever tells more. Source: WCAG 2.2, 1.4.11. */
 function edgeOf(style: ElementStyle, { outsides }: Surroundings): Omit<Reading, 'doubt' | 'by'> | null {
-  const sides = ['top', 'right', 'bottom', 'left'].filter(
-    (side) =>
-      style.resolved(`border-${side}-width`) !== '0px' &&
-      !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`)),
-  );
-  const edges = sides.flatMap((side) => style.color(`border-${side}-color`) ?? []);
+  const edges = drawnEdges(style).flatMap(({ color }) => style.color(color) ?? []);
   if (edges.length === 0) return null;
   const fill = style.color('background-color');
   return worstOf(

@@ -1,23 +1,18 @@
 import { NEVER_SEEN } from '../../census/paintings.js';
 import type { ElementNode } from '../../dom/tree.js';
+import type { EdgeSide } from '../../properties/edges.js';
+import { drawnEdges } from '../../resolve/drawn-edges.js';
 import type { ElementStyle } from '../../resolve/element-style.js';
 import type { StyleView } from '../../resolve/style-view.js';
 import { hasFill } from '../job.js';
-
-const SIDES = ['top', 'right', 'bottom', 'left'] as const;
 
 export function isSeen(element: ElementNode): boolean {
   return !NEVER_SEEN.has(element.localName);
 }
 
 /** Sides of an edge that are drawn in a colour that can be seen. */
-export function drawnSides(style: ElementStyle): readonly (typeof SIDES)[number][] {
-  return SIDES.filter(
-    (side) =>
-      style.resolved(`border-${side}-width`) !== '0px' &&
-      !/^(?:none|hidden)$/.test(style.resolved(`border-${side}-style`)) &&
-      (style.color(`border-${side}-color`)?.alpha ?? 0) > 0.02,
-  );
+export function seenEdges(style: ElementStyle): readonly EdgeSide[] {
+  return drawnEdges(style).filter(({ color }) => (style.color(color)?.alpha ?? 0) > 0.02);
 }
 
 /** Whether an element's corners can be seen: by its fill, edge, shadow or picture. */
@@ -28,6 +23,6 @@ export function hasPaintedBox(view: StyleView, element: ElementNode): boolean {
     element.localName === 'img' ||
     style.resolved('background-image') !== 'none' ||
     style.resolved('box-shadow') !== 'none' ||
-    drawnSides(style).length > 0
+    seenEdges(style).length > 0
   );
 }

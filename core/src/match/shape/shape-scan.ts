@@ -1,4 +1,4 @@
-import { hasPaintedBox, drawnSides, isSeen } from './painted-box.js';
+import { hasPaintedBox, isSeen, seenEdges } from './painted-box.js';
 import { decidingDeclaration } from '../../census/paintings.js';
 import { lineageOf, type ElementNode } from '../../dom/tree.js';
 import { longhandsOfProperty } from '../../properties/grouped.js';
@@ -50,10 +50,10 @@ export function shapesOf(view: StyleView, element: ElementNode): Shape[] {
       add('corner', kind, corners.join(' '), ['border-radius'], 'corners differ by side');
     else add('corner', kind, corner, ['border-radius'], isRound(view, element, corner) ? 'round as it is' : '');
   }
-  const sides = drawnSides(style);
-  const widths = sides.map((side) => style.resolved(`border-${side}-width`));
+  const sides = seenEdges(style);
+  const widths = sides.map((side) => style.resolved(side.width));
   if (widths.length > 0) {
-    const properties = sides.length === 4 ? ['border-width'] : sides.map((side) => `border-${side}-width`);
+    const properties = sides.length === 4 ? ['border-width'] : sides.map((side) => side.width);
     const of = sides.length === 4 ? kind : 'line';
     if (new Set(widths).size === 1) add('edge', of, widths[0], properties);
     else add('edge', of, widths.join(' '), properties, 'edges differ by side');
