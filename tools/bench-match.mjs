@@ -24,7 +24,9 @@ export async function benchMatch({ say, ms }) {
     `Match, one part of the demo: ${ms(one.all)} (bound 150 ms); its whole site: ${ms(whole.all)} (bound 1 s), ${ms(first.all)} at the first look, reading the pages included`,
   );
   const laid = timed(() => stepped(layMatch(demo, one.proposed.value, WIDTH)).value);
-  const proof = timed(() => stepped(verifyMatch(demo, withOverrides(demo, laid.value), part, one.proposed.value)).value);
+  const proof = timed(
+    () => stepped(verifyMatch(demo, withOverrides(demo, laid.value), part, one.proposed.value)).value,
+  );
   say(
     `Laying on ${laid.value.laid} places: ${ms(laid.took)}, ${ms((100 * laid.took) / laid.value.laid)} for 100 (bound 2 s); resolved once more in ${ms(proof.took)}`,
   );
