@@ -16,13 +16,11 @@ const MOMENTS = {
 /** Says messages in one language. Each text is parsed once, when it is first said. */
 export class Speaker {
   readonly #formats = new Map<string, IntlMessageFormat>();
-  readonly #list: Intl.ListFormat;
-  readonly #numbers: Intl.NumberFormat;
+  /** Made when they are first asked for: a browser reads tables of the language for each. */
+  #list: Intl.ListFormat | null = null;
+  #numbers: Intl.NumberFormat | null = null;
 
-  constructor(readonly language: Language) {
-    this.#list = new Intl.ListFormat(language.tag, { type: 'unit', style: 'short' });
-    this.#numbers = new Intl.NumberFormat(language.tag);
-  }
+  constructor(readonly language: Language) {}
 
   /** @throws FormatError where a value that its words need is missing. */
   say(message: Message): string {
@@ -32,6 +30,7 @@ export class Speaker {
 
   /** A number with its places parted as the language does. */
   figure(number: number): string {
+    this.#numbers ??= new Intl.NumberFormat(this.language.tag);
     return this.#numbers.format(number);
   }
 
@@ -52,8 +51,13 @@ export class Speaker {
 
   #plain(value: MessageValue): string | number {
     if (typeof value === 'string' || typeof value === 'number') return value;
-    if (isList(value)) return this.#list.format(value.map((own) => String(this.#plain(own))));
+    if (isList(value)) return this.#listed(value.map((own) => String(this.#plain(own))));
     return this.say(value);
+  }
+
+  #listed(texts: readonly string[]): string {
+    this.#list ??= new Intl.ListFormat(this.language.tag, { type: 'unit', style: 'short' });
+    return this.#list.format(texts);
   }
 
   #formatOf(code: Message['code']): IntlMessageFormat {

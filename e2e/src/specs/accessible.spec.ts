@@ -121,7 +121,7 @@ describe('the product itself', () => {
       await page.locator('uv-page-frame .glass').focus();
       await page.keyboard.press('ArrowDown');
       await page.waitForSelector('uv-states-grid');
-      await page.locator('uv-root > [role=status]', { hasText: 'body' }).waitFor({ state: 'attached' });
+      await page.locator('uv-app > [role=status]', { hasText: 'body' }).waitFor({ state: 'attached' });
       await page.keyboard.press('Tab');
       expect(await page.evaluate(() => document.activeElement?.closest('uv-page-frame'))).toBeNull();
     });

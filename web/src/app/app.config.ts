@@ -6,9 +6,7 @@ import {
 } from '@angular/core';
 import { provideRouter, withComponentInputBinding } from '@angular/router';
 import { MessageService } from 'primeng/api';
-import { providePrimeNG } from 'primeng/config';
 import { routes } from './app.routes';
-import { UpperVeneerPreset } from './theme/preset';
 
 export const appConfig: ApplicationConfig = {
   providers: [
@@ -16,7 +14,6 @@ export const appConfig: ApplicationConfig = {
     provideZonelessChangeDetection(),
     provideRouter(routes, withComponentInputBinding()),
     provideHttpClient(withFetch()),
-    providePrimeNG({ theme: { preset: UpperVeneerPreset, options: { darkModeSelector: '.uv-dark' } } }),
     MessageService,
   ],
 };

@@ -25,7 +25,7 @@ import type { ImportAim } from './survey/import/import-aim';
 import { ImportDialog } from './survey/import/import-dialog';
 
 @Component({
-  selector: 'uv-root',
+  selector: 'uv-app',
   imports: [Button, ImportDialog, InTurn, RequestsDrawer, RouterOutlet, Toast, TopBar, WorkedStrip],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `

@@ -2,13 +2,14 @@ import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output, signal } from '@angular/core';
 import type { Pair, RoleName } from '@upper-veneer/core';
 import { levelWords } from './level-words';
+import { InTurn } from '../shared/drawing/in-turn';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { roleWords } from '../shared/site/role-words';
 
 /** Contrast of every pair of roles that can meet, drawn as it would look. */
 @Component({
   selector: 'uv-pair-table',
-  imports: [StandingMark],
+  imports: [InTurn, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header><h2 i18n>Every pair that can meet</h2><span class="uv-soft" i18n>text 4.5 : 1 · edges, rings and large text 3 : 1</span></header>
@@ -18,7 +19,7 @@ import { roleWords } from '../shared/site/role-words';
         <thead><tr><td></td>@for (ground of grounds(); track ground) { <th scope="col">{{ toldOf(ground) }}</th> }</tr></thead>
         <tbody>
           @for (row of rows(); track row.text) {
-            <tr>
+            <tr *uvInTurn>
               <th scope="row">{{ row.text }}</th>
               @for (pair of row.pairs; track $index) {
                 <td [class.unmeant]="pair && !pair.isMeant">

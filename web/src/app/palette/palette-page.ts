@@ -10,7 +10,7 @@ import { InputText } from 'primeng/inputtext';
 import { SelectButton } from 'primeng/selectbutton';
 import { combineLatest } from 'rxjs';
 import { InTurn } from '../shared/drawing/in-turn';
-import type { PaletteReport } from '../shared/engine/engine-api';
+import type { PaletteReport } from '../shared/engine/palette-api';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import { PictureDesk } from '../shared/picture/picture-desk';

@@ -1,6 +1,7 @@
 import { provideZonelessChangeDetection, type Type } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { contrastRatio, colorOfCss, pairMatrix, paletteAsSeen, type Color, type Palette } from '@upper-veneer/core';
+import { DrawingTurns } from '../shared/drawing/drawing-turns';
 import { OtherEyes } from './other-eyes';
 import { PairTable } from './pair-table';
 import { ShadeLadder } from './shade-ladder';
@@ -22,7 +23,11 @@ async function render<T>(type: Type<T>, inputs: Readonly<Record<string, unknown>
   TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection()] });
   const fixture = TestBed.createComponent(type);
   for (const [name, value] of Object.entries(inputs)) fixture.componentRef.setInput(name, value);
-  await fixture.whenStable();
+  const turns = TestBed.inject(DrawingTurns);
+  do {
+    await fixture.whenStable();
+    await new Promise((done) => setTimeout(done));
+  } while (turns.isDrawing());
   return fixture.nativeElement as HTMLElement;
 }
 

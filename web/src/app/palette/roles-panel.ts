@@ -16,6 +16,7 @@ import { Button } from 'primeng/button';
 import { InputText } from 'primeng/inputtext';
 import { Select } from 'primeng/select';
 import { levelWords } from './level-words';
+import { InTurn } from '../shared/drawing/in-turn';
 import { SiteStore } from '../shared/site/site-store';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { roleWords } from '../shared/site/role-words';
@@ -26,7 +27,7 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
 /** Every role with the swatch or shade that fills it, and the pairs it is meant for. */
 @Component({
   selector: 'uv-roles-panel',
-  imports: [Button, FormsModule, InputText, Select, StandingMark],
+  imports: [Button, FormsModule, InTurn, InputText, Select, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
@@ -39,7 +40,7 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
     <div class="wide" role="region" tabindex="0" aria-label="Roles" i18n-aria-label><table>
       <tbody>
         @for (row of rows(); track row.role) {
-          <tr>
+          <tr *uvInTurn>
             <th scope="row">{{ row.label }}@if (row.isAssumed) {
               <button
                 type="button" class="assumed" title="Filled by a suggestion, chosen by nobody yet. Press to confirm it." i18n-title

@@ -7,24 +7,19 @@ import {
   input,
   linkedSignal,
   output,
-  resource,
   signal,
 } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import {
-  HARMONIES,
   type Harmony,
   ROLE_NAMES,
   colorOfCss,
   colorOfValue,
   contrastRatio,
-  harmonyRoles,
   lowestPair,
   neutralRamp,
-  harmonyOf,
   hexOf,
-  proposeRoles,
-  readyPalette,
   type Color,
   type Lighting,
   type RoleName,
@@ -33,10 +28,16 @@ import {
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
+import { of } from 'rxjs';
+import { InTurn } from '../shared/drawing/in-turn';
+import { askEngine } from '../shared/engine/ask-engine';
+import { Engine } from '../shared/engine/engine';
+import type { ReadyPalettes, SuggestedRoles, SuggestionStart } from '../shared/engine/palette-api';
 import { SiteStore } from '../shared/site/site-store';
 import { ShelfStore } from './shelf-store';
 import { roleWords } from '../shared/site/role-words';
 
+const NOTHING: SuggestedRoles = { roles: null, harmonies: [] };
 type Colors = Readonly<Partial<Record<RoleName, Color>>>;
 
 const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
@@ -51,7 +52,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
 /** Suggestions: a whole set of roles from three colours, harmonies of the chosen swatch, ready palettes that pass. */
 @Component({
   selector: 'uv-suggestions',
-  imports: [Button, FormsModule, Select, SelectButton],
+  imports: [Button, FormsModule, InTurn, Select, SelectButton],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <section>
@@ -94,7 +95,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
         </header>
         <ul class="harmonies">
           @for (row of harmonies(); track row.name) {
-            <li class="harmony">
+            <li *uvInTurn class="harmony">
               <span class="uv-soft">{{ row.name }}</span>
               <span class="strip">
                 <i class="own" [style.background]="swatch()?.css"></i>
@@ -146,7 +147,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
       <header><h2 i18n>Ready palettes</h2><span class="uv-soft">{{ readyWords() }}</span></header>
       <ul>
         @for (ready of shownReady(); track $index) {
-          <li>
+          <li *uvInTurn>
             <span class="strip" [title]="ready.lowestWords">
               @for (hex of ready.hexes; track $index) { <i [style.background]="hex"></i> }
             </span>
@@ -200,6 +201,7 @@ export class Suggestions {
   protected readonly wordsOf = wordsOf;
 
   readonly #site = inject(SiteStore);
+  readonly #engine = inject(Engine);
   protected readonly shelf = inject(ShelfStore);
   readonly swatch = input<Swatch | null>(null);
   /** Emits colours by role that are to become the palette's. */
@@ -226,28 +228,28 @@ export class Suggestions {
       palette.swatches.find(({ id }) => id === palette.roles.find((fill) => fill.role === role)?.swatchId)?.css ?? null;
     return { ground: cssOf('ground'), ink: cssOf('ink'), accent: cssOf('accent') };
   });
-  protected readonly proposal = computed<Colors | null>(() => {
-    const { ground, ink, accent } = this.start();
-    const [under, read, strong] = [ground, ink, accent].map((css) => (css === null ? null : colorOfCss(css)));
-    return under && read && strong ? proposeRoles({ ground: under, ink: read, accent: strong }, this.lighting()) : null;
-  });
-  readonly #swatchColor = computed(() =>
-    colorOfValue({ kind: 'swatch', swatchId: this.swatch()?.id ?? 0, shade: 0 }, this.#site.palette()),
+  /** Worked out beside the screen: each set of roles is looked for among thousands of shades. */
+  readonly #suggested = toSignal<SuggestedRoles, SuggestedRoles>(
+    toObservable(
+      computed((): SuggestionStart => {
+        const { ground, ink, accent } = this.start();
+        const [under, read, strong] = [ground, ink, accent].map((css) => (css === null ? null : colorOfCss(css)));
+        const own = colorOfValue({ kind: 'swatch', swatchId: this.swatch()?.id ?? 0, shade: 0 }, this.#site.palette());
+        return { ground: under, ink: read, accent: strong, own, lighting: this.lighting() };
+      }),
+    ).pipe(askEngine(this.#engine, (start, engine): Promise<SuggestedRoles> => engine.suggestRoles(start), NOTHING)),
+    { initialValue: NOTHING },
   );
+  protected readonly proposal = computed<Colors | null>(() => this.#suggested().roles);
   /** Each harmony of the chosen swatch, with the roles it would make of it and the start's ground and ink. */
-  protected readonly harmonies = computed(() => {
-    const color = this.#swatchColor();
-    const { ground, ink } = this.start();
-    const [under, read] = [ground, ink].map((css) => (css === null ? null : colorOfCss(css)));
-    if (!color) return [];
-    return HARMONIES.flatMap((name) => {
-      const partners = harmonyOf(color, name);
-      if (partners.length === 0) return [];
-      const roles: Colors | null =
-        under && read ? harmonyRoles({ ground: under, ink: read, accent: color }, partners, this.lighting()) : null;
-      return [{ name: HARMONY_WORDS[name], hexes: partners.map(hexOf), roles, ...lowestView(roles) }];
-    });
-  });
+  protected readonly harmonies = computed(() =>
+    this.#suggested().harmonies.map(({ harmony, hexes, roles }) => ({
+      name: HARMONY_WORDS[harmony],
+      hexes,
+      roles,
+      ...lowestView(roles),
+    })),
+  );
   protected readonly tint = signal<'pure' | 'ground'>('ground');
   readonly #ground = computed(() => {
     const { ground } = this.start();
@@ -271,22 +273,22 @@ export class Suggestions {
   protected readonly rampWords = computed(() =>
     this.#ground() ? wordsOf('palette.contrast-with-ground-press') : wordsOf('palette.press-step-lay-shelf'),
   );
-  readonly #sets = resource({
-    loader: async () => (await import('nice-color-palettes/500.json')).default as readonly (readonly string[])[],
-  });
-  protected readonly ready = computed(() => {
-    const sets = this.#sets.hasValue() ? this.#sets.value() : [];
-    return sets.flatMap((hexes) => {
-      const found = readyPalette(hexes.flatMap((hex) => colorOfCss(hex) ?? []));
-      return found ? [{ hexes, roles: found.roles, ...lowestView(found.roles) }] : [];
-    });
-  });
-  protected readonly shownReady = computed(() => this.ready().slice(0, this.many()));
-  protected readonly readyWords = computed(() =>
-    this.#sets.hasValue()
-      ? wordsOf('palette.pass-palest-under-darkest', { ready: this.ready().length, value: this.#sets.value().length })
-      : 'reading',
+  readonly #found = toSignal<ReadyPalettes | null, null>(
+    of(null).pipe(askEngine(this.#engine, (_, engine): Promise<ReadyPalettes | null> => engine.readyPalettes(), null)),
+    { initialValue: null },
   );
+  protected readonly ready = computed(() => this.#found()?.passing ?? []);
+  protected readonly shownReady = computed(() =>
+    this.ready()
+      .slice(0, this.many())
+      .map((found) => ({ ...found, ...lowestView(found.roles) })),
+  );
+  protected readonly readyWords = computed(() => {
+    const found = this.#found();
+    return found
+      ? wordsOf('palette.pass-palest-under-darkest', { ready: found.passing.length, value: found.of })
+      : wordsOf('sheet.reading');
+  });
 
   protected setStart(key: 'ground' | 'ink' | 'accent', css: string): void {
     this.start.set({ ...this.start(), [key]: css });

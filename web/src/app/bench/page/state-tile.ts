@@ -16,6 +16,7 @@ import {
 } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
 import { stateTold, type StripTile } from '@upper-veneer/core';
+import { InTurn } from '../../shared/drawing/in-turn';
 import type { ForcedStates, Target } from '../../shared/engine/engine-api';
 import { StandingMark } from '../../shared/ui/standing-mark';
 import { FrameDocument } from '../../shared/frame/frame-document';
@@ -28,19 +29,27 @@ const MARGIN = 16;
 /** The target drawn live in one state, cropped from its page, with its figures. */
 @Component({
   selector: 'uv-state-tile',
-  imports: [StandingMark],
+  imports: [InTurn, StandingMark],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <button type="button" class="head" [class.current]="isCurrent()" [attr.aria-pressed]="isCurrent()" (click)="chosen.emit()">{{ word() }}</button>
     <div class="view" #view>
       @if (isLoaded()) {
-        @if (safeCut(); as cut) {
-          <iframe #frame [title]="wordsOf('bench.target-state', { word: word() })" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [srcdoc]="cut"
-            [style.width.px]="width()" [style.height.px]="viewHeight" [style.transform]="transform()" (load)="onLoad()"></iframe>
-        } @else {
-          <iframe #frame [title]="wordsOf('bench.target-state', { word: word() })" sandbox="allow-same-origin" tabindex="-1" scrolling="no" referrerpolicy="no-referrer" [src]="safeUrl()"
-            [style.width.px]="width()" [style.height.px]="viewHeight" [style.transform]="transform()" (load)="onLoad()"></iframe>
-        }
+        <ng-container *uvInTurn>
+          @if (safeCut(); as cut) {
+            <iframe
+              #frame [title]="wordsOf('bench.target-state', { word: word() })" sandbox="allow-same-origin" tabindex="-1" scrolling="no"
+              referrerpolicy="no-referrer" [srcdoc]="cut" [style.width.px]="width()" [style.height.px]="viewHeight"
+              [style.transform]="transform()" (load)="onLoad()"
+            ></iframe>
+          } @else {
+            <iframe
+              #frame [title]="wordsOf('bench.target-state', { word: word() })" sandbox="allow-same-origin" tabindex="-1" scrolling="no"
+              referrerpolicy="no-referrer" [src]="safeUrl()" [style.width.px]="width()" [style.height.px]="viewHeight"
+              [style.transform]="transform()" (load)="onLoad()"
+            ></iframe>
+          }
+        </ng-container>
       }
       <span class="shield"></span>
     </div>

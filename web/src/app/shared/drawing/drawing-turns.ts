@@ -1,17 +1,24 @@
-import { Injectable, Injector, afterNextRender, computed, inject, signal } from '@angular/core';
+import { DestroyRef, Injectable, Injector, afterNextRender, computed, inject, signal } from '@angular/core';
+
+/** Work after which a task is left, ms: style and layout of what was drawn come on top, and 50 ms is where a task is long (Long Tasks API). */
+const SLICE = 12;
 
 /**
- * Draws what a view is made of piece by piece, in the order in which it stands there: each in a task of its own, so that
- * pointer and keys are answered in between.
+ * Draws what a view is made of piece by piece, in the order in which it stands there: a few small ones or a large one in a task,
+ * so that pointer and keys are answered in between.
  */
 @Injectable({ providedIn: 'root' })
 export class DrawingTurns {
   readonly #injector = inject(Injector);
   readonly #waiting = new Set<() => void>();
   readonly #count = signal(0);
-  #isUnderWay = false;
+  #turn: ReturnType<typeof setTimeout> | null = null;
   /** Whether anything still waits for its turn. */
   readonly isDrawing = computed(() => this.#count() > 0);
+
+  constructor() {
+    inject(DestroyRef).onDestroy(() => this.#turn !== null && clearTimeout(this.#turn));
+  }
 
   /**
    * Takes a place at the end of the row.
@@ -28,16 +35,16 @@ export class DrawingTurns {
   }
 
   #soon(): void {
-    if (this.#isUnderWay || this.#waiting.size === 0) return;
-    this.#isUnderWay = true;
-    setTimeout(() => {
-      this.#isUnderWay = false;
+    if (this.#turn !== null || this.#waiting.size === 0) return;
+    this.#turn = setTimeout(() => {
+      this.#turn = null;
       // What comes next waits until this one stands on the screen.
       afterNextRender({ read: () => this.#soon() }, { injector: this.#injector });
+      const begun = performance.now();
       for (const draw of this.#waiting) {
         this.#draw(draw);
         // Where nobody looks there is nothing to answer in between, and browsers let such a page wait for each task.
-        if (!document.hidden) break;
+        if (!document.hidden && performance.now() - begun > SLICE) break;
       }
     });
   }

@@ -26,7 +26,6 @@ import type {
   Painter,
   PageMeasure,
   PassedOver,
-  Pair,
   Palette,
   PartProgress,
   PartProposal,
@@ -34,7 +33,6 @@ import type {
   Reachability,
   RoleName,
   RowProposal,
-  SeenPalette,
   SelectorCheck,
   SiteException,
   SiteSource,
@@ -54,6 +52,7 @@ import type { ForcedStates } from './forced-states';
 import type { KitApi } from './kit-api';
 import type { MatchApi } from './match-api';
 import type { DriftApi } from './drift-api';
+import type { PaletteApi } from './palette-api';
 import type { ProofApi } from './proof-api';
 import type { SettingsApi } from './settings-api';
 import type { SheetApi } from './sheet-api';
@@ -154,12 +153,6 @@ export interface PageColors {
   readonly values: readonly (readonly string[])[];
 }
 
-/** How the roles of a palette go together, and how its swatches look to other eyes. */
-export interface PaletteReport {
-  readonly pairs: readonly Pair[];
-  readonly seen: readonly SeenPalette[];
-}
-
 /** A colour of the census without its places, which are asked for by colour. */
 export type CensusColorView = Omit<CensusColor, 'places'> & { readonly placeCount: number };
 
@@ -172,7 +165,8 @@ export interface PagesRead {
 }
 
 /** What the worker answers. Everything that parses, resolves or matches runs there. */
-export interface EngineApi extends KitApi, MatchApi, ProofApi, DriftApi, SheetApi, SettingsApi, TemplateApi, TrialApi {
+export interface EngineApi
+  extends KitApi, MatchApi, PaletteApi, ProofApi, DriftApi, SheetApi, SettingsApi, TemplateApi, TrialApi {
   open(source: SiteSource): void;
   /** Reads the pages nobody has asked for yet, one by one, other questions between. */
   read(onProgress: (progress: PagesRead) => void): Promise<void>;
@@ -236,8 +230,6 @@ export interface EngineApi extends KitApi, MatchApi, ProofApi, DriftApi, SheetAp
   progress(pageId: number, width: number): readonly PartProgress[];
   forcedStates(target: Target, at: StateQuestion): ForcedStates;
   colors(pageId: number, width: number): PageColors;
-  /** @param severity of the colour-vision deficiencies, 0–1. */
-  judgePalette(palette: Palette, severity: number): PaletteReport;
   /** Counts the colours of the open site; `null` when it was stopped. Its places stay here. */
   takeCensus(
     measures: readonly PageMeasure[],

@@ -27,8 +27,6 @@ import {
   openSite,
   overridesOfCell,
   pageOf,
-  pairMatrix,
-  paletteAsSeen,
   partProgress,
   pasteLook,
   planAll,
@@ -69,6 +67,7 @@ import { driftAnswers } from './drift-answers';
 import { inTurns } from './in-turns';
 import { kitAnswers } from './kit-answers';
 import { matchAnswers } from './match-answers';
+import { paletteAnswers } from './palette-answers';
 import { proofAnswers } from './proof-answers';
 import { settingsAnswers } from './settings-answers';
 import { templateAnswers } from './template-answers';
@@ -300,7 +299,6 @@ const engine: EngineApi = {
     );
     return [...states].map(([element, names]) => ({ element: element.number, names: [...names] }));
   },
-  judgePalette: (palette, severity) => ({ pairs: pairMatrix(palette), seen: paletteAsSeen(palette, severity) }),
   colors(pageId, width) {
     const page = pageOf(opened(), pageId);
     const view = viewIn(page, page.document.rootElement, 'rest', width);
@@ -312,6 +310,7 @@ const engine: EngineApi = {
     };
   },
   ...matchAnswers(opened),
+  ...paletteAnswers(),
   ...proofAnswers(opened),
   ...sheetAnswers(opened),
   ...kitAnswers(opened),
