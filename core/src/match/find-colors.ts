@@ -32,9 +32,11 @@ export function* findColors(
   const pageIds = pagesOf(site, scope);
   let [measuredPages, pages] = [0, 0];
   let done = 0;
+  let path = '';
   for (const pageId of pageIds) {
     const dressed = pageOf(site, pageId);
     const page = withVeneer(dressed, '');
+    path = page.path;
     const layout = dressed.layouts?.get(width) ?? null;
     const isIn = inScope(site, scope, pageId);
     const scan = new PageScan(site, pageId, page, dressed, width, layout, isIn);
@@ -43,13 +45,13 @@ export function* findColors(
       if (layout) measuredPages += 1;
       scan.rest(gathered);
       shapes?.add(pageId, scan.restView);
-      yield { page: page.path, share: (done + 0.3) / pageIds.length };
+      yield { page: path, share: (done + 0.3) / pageIds.length };
       for (const state of CENSUS_STATES) if (state !== 'rest') scan.state(gathered, state);
     }
-    yield { page: page.path, share: (done += 1) / pageIds.length };
+    yield { page: path, share: (done += 1) / pageIds.length };
   }
   const found = gathered.result();
-  yield { page: '', share: 1 };
+  yield { page: path, share: 1 };
   return {
     ...found,
     measuredPages,

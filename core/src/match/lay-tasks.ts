@@ -1,3 +1,5 @@
+import { EDGE_SIDES } from '../properties/edges.js';
+import { drawnEdges } from '../resolve/drawn-edges.js';
 import { rootedValue } from '../resolve/rooted-value.js';
 import { withVeneer } from '../resolve/page.js';
 import { StyleView } from '../resolve/style-view.js';
@@ -27,7 +29,7 @@ export interface Task {
 
 /** Properties whose value holds several colours. */
 export const COMPOSITES = new Set(['background-image', 'box-shadow', 'text-shadow', 'scrollbar-color']);
-const SIDES = ['top', 'right', 'bottom', 'left'].map((side) => `border-${side}-color`);
+const SIDES = EDGE_SIDES.map(({ color }) => color);
 
 /** What a proposal changes, by value: sides of one colour as one, gradients and shadows whole, and nothing for what follows its text. */
 export function tasksOf(site: SiteModel, proposal: MatchProposal, width: number): Task[] {
@@ -137,12 +139,7 @@ function hasClearSide(site: SiteModel, place: FoundPlace, shown: readonly string
   if (shown.length === SIDES.length) return false;
   const view = viewOf(site, place, width);
   const style = view.style(view.page.document.elements[place.element], place.pseudo);
-  return SIDES.some(
-    (property) =>
-      !shown.includes(property) &&
-      style.resolved(property.replace('color', 'width')) !== '0px' &&
-      !/^(?:none|hidden)$/.test(style.resolved(property.replace('color', 'style'))),
-  );
+  return drawnEdges(style).some(({ color }) => !shown.includes(color));
 }
 
 /** Places that laying a proposal on changes: sides of one edge are one, and what follows its text is none. */

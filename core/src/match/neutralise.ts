@@ -1,4 +1,5 @@
 import { CENSUS_STATES, type CensusState } from '../census/census-states.js';
+import { EDGE_SIDES } from '../properties/edges.js';
 import type { SiteModel } from '../site/site-model.js';
 import type { Spot } from '../veneer/override.js';
 import { ArrivedViews } from './arrived-views.js';
@@ -20,7 +21,7 @@ export interface Neutralised extends LaidMatch {
   readonly hardToRead: number;
 }
 
-const SIDES = ['top', 'right', 'bottom', 'left'].map((side) => `border-${side}-color`);
+const SIDES = EDGE_SIDES.map(({ color }) => color);
 /** Where a declaration of the part's own decides a colour, and what it is to give way to. */
 interface Cleared {
   readonly spot: Spot;

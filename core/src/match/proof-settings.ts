@@ -1,9 +1,9 @@
 import { message, type Message } from '../message/message.js';
 import type { Setting } from '../conditions/environment.js';
+import { EDGE_SIDES } from '../properties/edges.js';
 import { USUAL_WIDTHS, settingsTold, settingsThatMatter } from '../site/environments.js';
 import type { SiteModel } from '../site/site-model.js';
 
-const SIDES = ['top', 'right', 'bottom', 'left'];
 /** What decides the colour of a place, or whether it is painted. */
 export const PAINTED = [
   'color',
@@ -23,7 +23,7 @@ export const PAINTED = [
   'scrollbar-color',
   'content',
   'list-style-type',
-  ...SIDES.flatMap((side) => ['color', 'style', 'width'].map((kind) => `border-${side}-${kind}`)),
+  ...EDGE_SIDES.flatMap(({ color, style, width }) => [color, style, width]),
 ];
 /** Each is a resolution of the whole site in eight states. */
 const MOST_SETTINGS = 12;

@@ -1,4 +1,5 @@
 import { keyOf, message, type Message } from '../message/message.js';
+import { EDGE_SIDES } from '../properties/edges.js';
 import { longhandsOfProperty } from '../properties/grouped.js';
 import type { ElementNode } from '../dom/tree.js';
 import type { Place } from '../reach/threshold.js';
@@ -233,9 +234,7 @@ function propertiesToWrite(site: SiteModel, wish: OverrideWish, element: Element
     element,
     wish.pseudo,
   );
-  const shown = longhandsOfProperty('border-color').filter(
-    (side) => style.resolved(side.replace('color', 'width')) !== '0px',
-  );
+  const shown = EDGE_SIDES.filter(({ width }) => style.resolved(width) !== '0px').map(({ color }) => color);
   return shown.length === 0 || shown.length === 4 ? ['border-color'] : shown;
 }
 

@@ -1,3 +1,4 @@
+import { EDGE_SIDES } from '../../properties/edges.js';
 import type { MatchProposal } from '../proposal.js';
 import type { ProposedShape } from './propose-shapes.js';
 
@@ -12,14 +13,12 @@ export function shapedPlaces(
       if (found.part === 'shadow') taken.add(`${pageId}:${element}:box-shadow`);
       if (found.part !== 'edge' || Number.parseFloat(css) !== 0) continue;
       for (const property of properties)
-        for (const side of property === 'border-width' ? SIDES : [property.split('-')[1]])
-          taken.add(`${pageId}:${element}:border-${side}-color`);
+        for (const { color, width } of EDGE_SIDES)
+          if (property === 'border-width' || property === width) taken.add(`${pageId}:${element}:${color}`);
     }
   }
   return (pageId, element, property) => taken.has(`${pageId}:${element}:${property}`);
 }
-
-const SIDES = ['top', 'right', 'bottom', 'left'];
 
 /** A proposal without the colours at rest that shapes replace. */
 export function colorsBeside(proposal: MatchProposal, shapes: readonly ProposedShape[]): MatchProposal {

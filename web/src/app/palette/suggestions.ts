@@ -28,7 +28,7 @@ import {
 import { Button } from 'primeng/button';
 import { Select } from 'primeng/select';
 import { SelectButton } from 'primeng/selectbutton';
-import { of } from 'rxjs';
+import { of as once } from 'rxjs';
 import { InTurn } from '../shared/drawing/in-turn';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
@@ -37,7 +37,16 @@ import { SiteStore } from '../shared/site/site-store';
 import { ShelfStore } from './shelf-store';
 import { roleWords } from '../shared/site/role-words';
 
-const NOTHING: SuggestedRoles = { roles: null, harmonies: [] };
+/** What is asked for, and of which swatch. */
+interface Asked {
+  readonly swatch: Swatch | null;
+  readonly start: SuggestionStart;
+}
+
+/** What came of it; what is asked for now may be another. */
+type Suggested = SuggestedRoles & { readonly asked: Asked | null };
+
+const NOTHING: Suggested = { roles: null, harmonies: [], asked: null };
 type Colors = Readonly<Partial<Record<RoleName, Color>>>;
 
 const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
@@ -82,7 +91,8 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
         <div class="acts">
           <span class="uv-soft" i18n>Every pair that is meant to meet reaches its ratio.</span>
           <p-button
-            label="Take these roles" i18n-label size="small" (onClick)="taken.emit({ colors, label: 'Roles from three colours' })"
+            label="Take these roles" i18n-label size="small" [disabled]="!isCurrent()"
+            (onClick)="taken.emit({ colors, label: 'Roles from three colours' })"
           />
         </div>
       }
@@ -90,7 +100,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
     @if (harmonies().length > 0) {
       <section>
         <header>
-          <h2 i18n>In harmony with {{ swatch()?.name }}</h2>
+          <h2 i18n>In harmony with {{ of()?.name }}</h2>
           <span class="uv-soft" i18n>by hue in OKLCH; press a colour to lay it on the shelf</span>
         </header>
         <ul class="harmonies">
@@ -98,12 +108,12 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
             <li *uvInTurn class="harmony">
               <span class="uv-soft">{{ row.name }}</span>
               <span class="strip">
-                <i class="own" [style.background]="swatch()?.css"></i>
+                <i class="own" [style.background]="of()?.css"></i>
                 @for (hex of row.hexes; track $index) {
                   <button
                     type="button" [style.background]="hex" [title]="hex"
                     [attr.aria-label]="wordsOf('palette.lay-shelf', { hex: hex })"
-                    (click)="shelf.put(hex, row.name + ' to ' + (swatch()?.name ?? ''))"
+                    (click)="shelf.put(hex, row.name + ' to ' + (of()?.name ?? ''))"
                   ></button>
                 }
               </span>
@@ -116,7 +126,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
                 <span class="lowest" [title]="row.lowestWords" i18n>lowest {{ row.lowest }}</span>
                 <p-button
                   label="Take" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.take-roles-harmony', { name: row.name })"
-                  (onClick)="taken.emit({ colors: roles, label: 'Roles in harmony, ' + row.name })"
+                  [disabled]="!isCurrent()" (onClick)="taken.emit({ colors: roles, label: 'Roles in harmony, ' + row.name })"
                 />
               }
             </li>
@@ -228,18 +238,28 @@ export class Suggestions {
       palette.swatches.find(({ id }) => id === palette.roles.find((fill) => fill.role === role)?.swatchId)?.css ?? null;
     return { ground: cssOf('ground'), ink: cssOf('ink'), accent: cssOf('accent') };
   });
+  readonly #asked = computed((): Asked => {
+    const { ground, ink, accent } = this.start();
+    const [under, read, strong] = [ground, ink, accent].map((css) => (css === null ? null : colorOfCss(css)));
+    const swatch = this.swatch();
+    const own = colorOfValue({ kind: 'swatch', swatchId: swatch?.id ?? 0, shade: 0 }, this.#site.palette());
+    return { swatch, start: { ground: under, ink: read, accent: strong, own, lighting: this.lighting() } };
+  });
   /** Worked out beside the screen: each set of roles is looked for among thousands of shades. */
-  readonly #suggested = toSignal<SuggestedRoles, SuggestedRoles>(
-    toObservable(
-      computed((): SuggestionStart => {
-        const { ground, ink, accent } = this.start();
-        const [under, read, strong] = [ground, ink, accent].map((css) => (css === null ? null : colorOfCss(css)));
-        const own = colorOfValue({ kind: 'swatch', swatchId: this.swatch()?.id ?? 0, shade: 0 }, this.#site.palette());
-        return { ground: under, ink: read, accent: strong, own, lighting: this.lighting() };
-      }),
-    ).pipe(askEngine(this.#engine, (start, engine): Promise<SuggestedRoles> => engine.suggestRoles(start), NOTHING)),
+  readonly #suggested = toSignal<Suggested, Suggested>(
+    toObservable(this.#asked).pipe(
+      askEngine(
+        this.#engine,
+        (asked, engine): Promise<Suggested> => engine.suggestRoles(asked.start).then((found) => ({ ...found, asked })),
+        NOTHING,
+      ),
+    ),
     { initialValue: NOTHING },
   );
+  /** The swatch that what stands on the screen was worked out for. */
+  protected readonly of = computed(() => this.#suggested().asked?.swatch ?? null);
+  /** Whether it is what is chosen now: else it cannot be taken. */
+  protected readonly isCurrent = computed(() => this.#suggested().asked === this.#asked());
   protected readonly proposal = computed<Colors | null>(() => this.#suggested().roles);
   /** Each harmony of the chosen swatch, with the roles it would make of it and the start's ground and ink. */
   protected readonly harmonies = computed(() =>
@@ -274,7 +294,9 @@ export class Suggestions {
     this.#ground() ? wordsOf('palette.contrast-with-ground-press') : wordsOf('palette.press-step-lay-shelf'),
   );
   readonly #found = toSignal<ReadyPalettes | null, null>(
-    of(null).pipe(askEngine(this.#engine, (_, engine): Promise<ReadyPalettes | null> => engine.readyPalettes(), null)),
+    once(null).pipe(
+      askEngine(this.#engine, (_, engine): Promise<ReadyPalettes | null> => engine.readyPalettes(), null),
+    ),
     { initialValue: null },
   );
   protected readonly ready = computed(() => this.#found()?.passing ?? []);

@@ -35,31 +35,89 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = {
         @for (part of rows(); track part.id) {
           <ng-container *uvInTurn>
             <tr>
-              <td><input pInputText pSize="small" maxlength="60" autocomplete="off" [attr.aria-label]="wordsOf('survey.name-part', { name: part.name })" [value]="part.name" #name (change)="rename(part.id, name)" /></td>
-              <td><p-select [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="part.kind" (ngModelChange)="edit(part.id, { kind: $event })" size="small" [ariaLabel]="wordsOf('survey.kind', { name: part.name })" /></td>
-              <td class="cut"><span class="uv-mono" [title]="part.selector">{{ part.selector }}</span><span class="uv-soft">{{ part.reach }}</span></td>
+              <td>
+                <input
+                  pInputText pSize="small" maxlength="60" autocomplete="off" [value]="part.name" #name
+                  [attr.aria-label]="wordsOf('survey.name-part', { name: part.name })" (change)="rename(part.id, name)"
+                />
+              </td>
+              <td>
+                <p-select
+                  [options]="kinds" optionLabel="label" optionValue="kind" [ngModel]="part.kind" size="small"
+                  [ariaLabel]="wordsOf('survey.kind', { name: part.name })" (ngModelChange)="edit(part.id, { kind: $event })"
+                />
+              </td>
+              <td class="cut">
+                <span class="uv-mono" [title]="part.selector">{{ part.selector }}</span>
+                <span class="uv-soft">{{ part.reach }}</span>
+              </td>
               <td class="number">{{ part.pages }}</td>
-              <td class="acts"><p-button [label]="shown() === part.id ? wordsOf('survey.done') : wordsOf('survey.more-2')" [text]="true" size="small" [ariaLabel]="wordsOf('survey.done-with-more', { case: shown() === part.id ? 'yes' : 'no', name: part.name })" (onClick)="show(part.id)" /></td>
+              <td class="acts">
+                <p-button
+                  [label]="shown() === part.id ? wordsOf('survey.done') : wordsOf('survey.more-2')" [text]="true" size="small"
+                  [ariaLabel]="wordsOf('survey.done-with-more', { case: shown() === part.id ? 'yes' : 'no', name: part.name })"
+                  (onClick)="show(part.id)"
+                />
+              </td>
             </tr>
             @if (shown() === part.id) {
               <tr class="more"><td colspan="5">
-                <form class="line" (ngSubmit)="edit(part.id, { selector: selector().trim() })"><label [for]="'uv-selector-' + part.id" i18n>Selector</label><input pInputText pSize="small" class="uv-mono grow" [id]="'uv-selector-' + part.id" name="selector" autocomplete="off" spellcheck="false" [ngModel]="selector()" (ngModelChange)="selector.set($event)" /><p-button type="submit" label="Use" i18n-label [outlined]="true" size="small" [disabled]="selector().trim() === '' || selector().trim() === part.selector" /></form>
+                <form class="line" (ngSubmit)="edit(part.id, { selector: selector().trim() })">
+                  <label [for]="'uv-selector-' + part.id" i18n>Selector</label>
+                  <input
+                    pInputText pSize="small" class="uv-mono grow" [id]="'uv-selector-' + part.id" name="selector"
+                    autocomplete="off" spellcheck="false" [ngModel]="selector()" (ngModelChange)="selector.set($event)"
+                  />
+                  <p-button
+                    type="submit" label="Use" i18n-label [outlined]="true" size="small"
+                    [disabled]="selector().trim() === '' || selector().trim() === part.selector"
+                  />
+                </form>
                 @for (opener of part.openers; track $index) {
-                  <div class="line"><span i18n>Opens when <code class="uv-mono">{{ opener.selector }}</code> {{ actWords[opener.act] }} <code class="uv-mono">{{ opener.name }}{{ opener.act === 'set-attribute' ? '="' + opener.value + '"' : '' }}</code></span><p-button label="Drop" i18n-label [text]="true" size="small" (onClick)="edit(part.id, { openers: part.openers.toSpliced($index, 1) })" /></div>
+                  <div class="line">
+                    <span i18n>Opens when <code class="uv-mono">{{ opener.selector }}</code> {{ actWords[opener.act] }} <code class="uv-mono">{{ opener.name }}{{ opener.act === 'set-attribute' ? '="' + opener.value + '"' : '' }}</code></span>
+                    <p-button
+                      label="Drop" i18n-label [text]="true" size="small"
+                      (onClick)="edit(part.id, { openers: part.openers.toSpliced($index, 1) })"
+                    />
+                  </div>
                 }
                 <form class="line" (ngSubmit)="addOpener(part.id)">
-                  <label [for]="'uv-opener-' + part.id" i18n>Opens when</label><input pInputText pSize="small" class="uv-mono" [id]="'uv-opener-' + part.id" name="of" placeholder="selector" autocomplete="off" spellcheck="false" [ngModel]="opener().selector" (ngModelChange)="setOpener({ selector: $event })" />
-                  <p-select [options]="acts" optionLabel="label" optionValue="act" name="act" [ngModel]="opener().act" (ngModelChange)="setOpener({ act: $event })" size="small" ariaLabel="What opens it" i18n-ariaLabel />
-                  <input pInputText pSize="small" class="uv-mono" name="name" placeholder="name" aria-label="Class or attribute" i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="opener().name" (ngModelChange)="setOpener({ name: $event })" />
+                  <label [for]="'uv-opener-' + part.id" i18n>Opens when</label>
+                  <input
+                    pInputText pSize="small" class="uv-mono" [id]="'uv-opener-' + part.id" name="of" placeholder="selector"
+                    autocomplete="off" spellcheck="false" [ngModel]="opener().selector"
+                    (ngModelChange)="setOpener({ selector: $event })"
+                  />
+                  <p-select
+                    [options]="acts" optionLabel="label" optionValue="act" name="act" [ngModel]="opener().act"
+                    (ngModelChange)="setOpener({ act: $event })" size="small" ariaLabel="What opens it" i18n-ariaLabel
+                  />
+                  <input
+                    pInputText pSize="small" class="uv-mono" name="name" placeholder="name" aria-label="Class or attribute"
+                    i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="opener().name"
+                    (ngModelChange)="setOpener({ name: $event })"
+                  />
                   @if (opener().act === 'set-attribute') {
                     <input
                       pInputText pSize="small" class="uv-mono" name="value" placeholder="value" aria-label="Value"
                       i18n-aria-label autocomplete="off" spellcheck="false" [ngModel]="opener().value"
-                      (ngModelChange)="setOpener({ value: $event })" />
+                      (ngModelChange)="setOpener({ value: $event })"
+                    />
                   }
-                  <p-button type="submit" label="Add" i18n-label [outlined]="true" size="small" [disabled]="opener().selector.trim() === '' || opener().name.trim() === ''" />
+                  <p-button
+                    type="submit" label="Add" i18n-label [outlined]="true" size="small"
+                    [disabled]="opener().selector.trim() === '' || opener().name.trim() === ''"
+                  />
                 </form>
-                <div class="line"><span><ng-container i18n>Merge into </ng-container><p-select [options]="others(part.id)" optionLabel="name" optionValue="id" [ngModel]="null" (ngModelChange)="merge(part.id, $event)" placeholder="choose a part" i18n-placeholder size="small" [ariaLabel]="wordsOf('survey.part-merged-into', { name: part.name })" /></span><p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="remove(part.id)" /></div>
+                <div class="line">
+                  <span><ng-container i18n>Merge into </ng-container><p-select
+                    [options]="others(part.id)" optionLabel="name" optionValue="id" [ngModel]="null" placeholder="choose a part"
+                    i18n-placeholder size="small" [ariaLabel]="wordsOf('survey.part-merged-into', { name: part.name })"
+                    (ngModelChange)="merge(part.id, $event)"
+                  /></span>
+                  <p-button label="Take away" i18n-label [text]="true" size="small" (onClick)="remove(part.id)" />
+                </div>
               </td></tr>
             }
           </ng-container>

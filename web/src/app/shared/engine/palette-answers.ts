@@ -17,7 +17,12 @@ export function paletteAnswers(): PaletteApi {
   return {
     judgePalette: (palette, severity) => ({ pairs: pairMatrix(palette), seen: paletteAsSeen(palette, severity) }),
     suggestRoles,
-    readyPalettes: () => (ready ??= readReady()),
+    readyPalettes: () =>
+      (ready ??= readReady().catch((error: unknown) => {
+        // Where they could not be fetched they are asked for again.
+        ready = null;
+        throw error;
+      })),
   };
 }
 
