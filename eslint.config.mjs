@@ -69,6 +69,8 @@ export default tseslint.config(
         console: 'readonly',
         performance: 'readonly',
         setTimeout: 'readonly',
+        setInterval: 'readonly',
+        clearInterval: 'readonly',
         Buffer: 'readonly',
         document: 'readonly',
         CSSStyleSheet: 'readonly',

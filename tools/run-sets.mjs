@@ -3,6 +3,8 @@ import { root, say } from './setup.mjs';
 
 /** Two cores, each with what keeps it busy or two that wait: with more, what waits with a limit for a screen runs out of it. */
 const MOST_LOAD = 4;
+/** How often it is said what is being run, ms. */
+const SAID_EACH = 60_000;
 
 /**
  * Runs sets of specs beside each other, the longest first, and closes with `N passed, N failed`.
@@ -27,12 +29,14 @@ export async function runSets(sets, { ready, environmentOf }) {
     failures += result.failed;
   };
   const waiting = [...sets];
-  const running = new Set();
+  const running = new Map();
   const failedBesideOthers = [];
+  const begun = Date.now();
+  const telling = setInterval(() => say(progressOf(running.values(), waiting.length, begun)), SAID_EACH);
   while (waiting.length > 0 || running.size > 0) {
     const next = waiting.findIndex((set) => load + set.load <= MOST_LOAD && set.needs.every((need) => there.has(need)));
     if (next < 0) {
-      await Promise.race([...running, ...coming.values()]);
+      await Promise.race([...running.keys(), ...coming.values()]);
       continue;
     }
     const [set] = waiting.splice(next, 1);
@@ -43,8 +47,9 @@ export async function runSets(sets, { ready, environmentOf }) {
       load -= set.load;
       running.delete(run);
     });
-    running.add(run);
+    running.set(run, { name: set.name, started: Date.now() });
   }
+  clearInterval(telling);
   for (const set of failedBesideOthers) {
     say(`\n${set.name} failed beside other sets; once more, alone:`);
     count(await runSet(set, environmentOf(set)));
@@ -52,6 +57,13 @@ export async function runSets(sets, { ready, environmentOf }) {
   say(`\n${passed} passed, ${failures} failed`);
   return failures;
 }
+
+function progressOf(running, waiting, begun) {
+  const names = [...running].map(({ name, started }) => `${name} (${secondsSince(started)} s)`);
+  return `.. ${secondsSince(begun)} s: ${names.join(', ') || 'waiting for what is built'}; ${waiting} to come`;
+}
+
+const secondsSince = (started) => Math.round((Date.now() - started) / 1000);
 
 async function runSet(set, environment) {
   const started = Date.now();
@@ -61,7 +73,7 @@ async function runSet(set, environment) {
   // A set that dies before it counts has failed, however little it said.
   const result = counts ?? { run: 1, failed: 1 };
   if (code !== 0 && result.failed === 0) result.failed = 1;
-  say(`   ${result.run} run, ${result.failed} failed, ${Math.round((Date.now() - started) / 1000)} s`);
+  say(`   ${result.run} run, ${result.failed} failed, ${secondsSince(started)} s`);
   return result;
 }
 

@@ -37,6 +37,8 @@ const LASTS = {
   'start.spec.js': 8,
   'core-doc.spec.js': 3,
 };
+/** With all of their draws, s. */
+const WHOLE_LASTS = {};
 const UNKNOWN = 40;
 /** Run in every turn: one looks at every screen, in another window and light in each; the other takes seconds. */
 const EACH_TIME = ['accessible.spec.js', 'core-doc.spec.js'];
@@ -64,17 +66,9 @@ const specsIn = (folder) =>
  * time. `needs`: what is to be built, and `driver` and `chromium`. `isTimed`: waits with a limit for what a screen shows, so that what failed beside others is run once more alone.
  * `isSampled`: `npm test` runs a share of its specs; `turn`: it runs in one turn alone, `null` in each. `sample`: words by which `npm test` asks for a share; `whole`: variables by which `npm run prove` has all of its draws.
  */
-export function allSets() {
+export function allSets({ isWhole = false } = {}) {
   return [
-    {
-      name: 'core against Chromium',
-      needs: [...PRODUCT, 'e2e', 'driver', 'chromium'],
-      ...jasmine('e2e/dist/against-chromium/*.spec.js'),
-      isSampled: true,
-      whole: ALL_DRAWS,
-      load: 2,
-      lasts: 120,
-    },
+    ...againstChromium(isWhole),
     {
       name: 'core in Node, and words',
       needs: ['core'],
@@ -133,6 +127,24 @@ export function allSets() {
     },
     ...interfaceSets(),
   ].sort((a, b) => b.lasts - a.lasts);
+}
+
+/** One set; with all of their draws, which take minutes and gigabytes, each file is a set of its own and ends with what it holds. */
+function againstChromium(isWhole) {
+  const folder = 'against-chromium';
+  const set = (name, file, lasts) => ({
+    name: `core against Chromium${name}`,
+    needs: [...PRODUCT, 'e2e', 'driver', 'chromium'],
+    ...jasmine(`e2e/dist/${folder}/${file}`),
+    isSampled: true,
+    whole: ALL_DRAWS,
+    load: 2,
+    lasts,
+  });
+  if (!isWhole) return [set('', '*.spec.js', 120)];
+  return specsIn(`e2e/src/${folder}`).map((file) =>
+    set(`: ${file.replace('.spec.js', '')}`, file, WHOLE_LASTS[file] ?? UNKNOWN),
+  );
 }
 
 /** A file of specs in the real interface has a product and a browser of its own; one turn takes whole files. */

@@ -28,7 +28,7 @@ const environmentOf = ({ isSampled, whole }) => ({
 });
 const isWanted = ({ name, turn: own = null }) =>
   only.length > 0 ? only.some((word) => name.includes(word)) : isAll || own === null || own === turn;
-const wanted = allSets()
+const wanted = allSets({ isWhole })
   .filter(isWanted)
   .map((set) => (isAll || !set.sample ? set : { ...set, args: [...set.args, ...set.sample] }));
 process.exit((await runSets(wanted, { ready, environmentOf })) > 0 ? 1 : 0);
