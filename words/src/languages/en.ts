@@ -31,7 +31,6 @@ export const EN = {
   'bench.copy-as-painted': 'Copy {hex}, as painted',
   'bench.copy-look': 'Copy look',
   'bench.could-not-be-written': 'That could not be written',
-  'bench.doctype-html': '<!doctype html>',
   'bench.edit-selector': 'Edit selector',
   'bench.element': 'an element',
   'bench.element-reckoned-browser-paints':

@@ -1,5 +1,5 @@
 import { FrameDocument } from '../../shared/frame/frame-document';
-import { cutAround, lookOf } from './page-cut';
+import { cutAround as cutInPauses, lookOf, type PageCut } from './page-cut';
 
 const CARD = (i: number): string =>
   `<section class="card k${i % 3}"><h2>Trip ${i}</h2><p>Down the <a href="#">river</a></p><ul><li>one</li><li>two</li></ul><button class="go">Book</button></section>`;
@@ -30,13 +30,15 @@ describe('cutAround', () => {
     return page;
   }
 
+  const cutAround = (page: FrameDocument, number: number): Promise<PageCut | null> =>
+    cutInPauses(page, number, () => Promise.resolve());
   const numberOf = (element: Element): number => Number(element.getAttribute('data-uv-n'));
 
   it('keeps a target where it lies and how it looks, with the least of the rest', async () => {
     const page = await open(`<main>${Array.from({ length: 400 }, (_, i) => CARD(i)).join('')}</main>`);
     const targets = [...page.document.querySelectorAll('.go')];
     for (const target of [targets[2], targets[200], targets[399]]) {
-      const cut = cutAround(page, numberOf(target));
+      const cut = await cutAround(page, numberOf(target));
       expect(cut?.elements).toBeLessThan(600);
       const drawn = await load(cut?.html ?? '');
       const copy = drawn.querySelector(`[data-uv-n="${numberOf(target)}"]`) as Element;
@@ -58,7 +60,7 @@ describe('cutAround', () => {
   it('holds the columns of a long table', async () => {
     const page = await open(ROWS);
     const target = page.document.querySelectorAll('td.c')[3];
-    const drawn = await load(cutAround(page, numberOf(target))?.html ?? '');
+    const drawn = await load((await cutAround(page, numberOf(target)))?.html ?? '');
     const copy = drawn.querySelector(`[data-uv-n="${numberOf(target)}"]`) as Element;
     expect(Math.round(copy.getBoundingClientRect().left)).toBe(Math.round(target.getBoundingClientRect().left));
     expect(Math.round(copy.getBoundingClientRect().width)).toBe(Math.round(target.getBoundingClientRect().width));
@@ -68,7 +70,7 @@ describe('cutAround', () => {
     const page = await open(`<main>${CARD(0)}</main>`);
     const target = page.document.querySelector('.go') as Element;
     page.force([{ element: numberOf(target), names: ['.is-open', '[aria-expanded=true'] }]);
-    const cut = cutAround(page, numberOf(target));
+    const cut = await cutAround(page, numberOf(target));
     expect(cut?.html).not.toContain('is-open');
     expect(cut?.html).not.toContain('aria-expanded');
     expect([target.className, target.getAttribute('aria-expanded')]).toEqual(['go is-open', 'true']);
@@ -79,12 +81,12 @@ describe('cutAround', () => {
       `<style>main:has(.far b) .go { background: rgb(9, 9, 9) }</style><main>${CARD(0)}<div style="height: 4000px"></div><div class="far"><b>far</b></div></main>`,
     );
     const number = numberOf(page.document.querySelector('.go') as Element);
-    const cut = cutAround(page, number);
+    const cut = await cutAround(page, number);
     const drawn = new FrameDocument(await load(cut?.html ?? ''), 'head-end');
     drawn.dress('.go { color: red }');
     expect(lookOf(drawn, number)).not.toBe(cut?.look ?? 'none');
     page.document.querySelector('.far')?.remove();
-    const without = cutAround(page, number);
+    const without = await cutAround(page, number);
     const same = new FrameDocument(await load(without?.html ?? ''), 'head-end');
     same.dress('.go { color: red }');
     expect(lookOf(same, number)).toBe(without?.look ?? 'none');
@@ -92,8 +94,8 @@ describe('cutAround', () => {
 
   it('leaves whole what it cannot cut truly', async () => {
     const page = await open('<p hidden>gone</p><div class="host"></div>');
-    expect(cutAround(page, numberOf(page.document.querySelector('p') as Element))).toBeNull();
+    expect(await cutAround(page, numberOf(page.document.querySelector('p') as Element))).toBeNull();
     page.document.querySelector('.host')?.attachShadow({ mode: 'open' }).append('x');
-    expect(cutAround(page, numberOf(page.document.body))).toBeNull();
+    expect(await cutAround(page, numberOf(page.document.body))).toBeNull();
   });
 });

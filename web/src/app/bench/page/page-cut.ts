@@ -1,4 +1,3 @@
-import { wordsOf } from '@upper-veneer/words';
 import { NUMBER_ATTRIBUTE } from '@upper-veneer/core';
 import { OWN_STYLE_ATTRIBUTE, type FrameDocument } from '../../shared/frame/frame-document';
 
@@ -8,6 +7,7 @@ const AROUND = { x: 900, y: 420 } as const;
 const SHOWN = { x: 1500, y: 700 } as const;
 /** Elements a cut may hold; what needs more is drawn whole. */
 const MOST_ELEMENTS = 2_500;
+const DOCTYPE = '<!doctype html>';
 
 /** What a page is allowed in its frame, here too. */
 const POLICY =
@@ -15,6 +15,8 @@ const POLICY =
 
 /** A page without most of what a tile cannot show. */
 export interface PageCut {
+  /** Running number of the element it was cut around. */
+  readonly target: number;
   readonly html: string;
   readonly elements: number;
   /** How the target looks on the whole page at rest, against which what is drawn of the cut is held. */
@@ -31,27 +33,35 @@ interface Area {
 /**
  * Cuts a framed page down to a target in its surroundings: all it stands in, itself, and what lies near. What lies further off
  * stays as an empty element of the same name and size, so that selectors count it and the rest lies where it lay.
+ * @param pause asked between two elements, since a long page has many to measure.
  * @returns `null` where a cut would not be true, or not be smaller: the target has no box, or shadow trees are near it.
  */
-export function cutAround(frame: FrameDocument, number: number): PageCut | null {
+export async function cutAround(
+  frame: FrameDocument,
+  number: number,
+  pause: () => Promise<void>,
+): Promise<PageCut | null> {
   const target = frame.element(number);
+  const view = frame.document.defaultView;
   const box = target?.getBoundingClientRect();
-  if (!target || !box || (box.width === 0 && box.height === 0) || target.getRootNode() !== frame.document) return null;
+  if (!target || !view || !box || (box.width === 0 && box.height === 0) || target.getRootNode() !== frame.document)
+    return null;
+  // From the page's own corner, since it may be scrolled in a pause.
+  const [left, top] = [box.left + view.scrollX, box.top + view.scrollY];
   const area: Area = {
-    left: box.left - AROUND.x,
-    top: box.top - AROUND.y,
-    right: box.left + Math.min(box.width, SHOWN.x) + AROUND.x,
-    bottom: box.top + Math.min(box.height, SHOWN.y) + AROUND.y,
+    left: left - AROUND.x,
+    top: top - AROUND.y,
+    right: left + Math.min(box.width, SHOWN.x) + AROUND.x,
+    bottom: top + Math.min(box.height, SHOWN.y) + AROUND.y,
   };
-  const kept = keptAround(frame, target, area);
-  return (
-    kept &&
-    frame.atRest(() => ({
-      html: write(frame.document, kept.whole, kept.sizes),
-      elements: kept.whole.size,
-      look: lookOf(frame, number),
-    }))
-  );
+  const kept = await keptAround({ document: frame.document, view, target, area }, pause);
+  if (!kept) return null;
+  return frame.atRest(() => ({
+    target: number,
+    html: write(frame.document, kept.whole, kept.sizes),
+    elements: kept.whole.size,
+    look: lookOf(frame, number),
+  }));
 }
 
 /** Size and colours of an element in a frame, as text: two that are equal look alike. */
@@ -72,22 +82,32 @@ interface Kept {
   readonly sizes: ReadonlyMap<Element, string>;
 }
 
-function keptAround(frame: FrameDocument, target: Element, area: Area): Kept | null {
+interface Surroundings {
+  readonly document: Document;
+  readonly view: Window;
+  readonly target: Element;
+  readonly area: Area;
+}
+
+async function keptAround(
+  { document, view, target, area }: Surroundings,
+  pause: () => Promise<void>,
+): Promise<Kept | null> {
   const way = new Set<Element>();
   for (let node: Element | null = target; node; node = node.parentElement) way.add(node);
-  const view = frame.document.defaultView as Window;
   const whole = new Set<Element>();
   const sizes = new Map<Element, string>();
-  const waiting: Element[] = [frame.document.documentElement];
+  const waiting: Element[] = [document.documentElement];
   for (let element = waiting.pop(); element; element = waiting.pop()) {
     if (element.shadowRoot) return null;
     whole.add(element);
     if (whole.size > MOST_ELEMENTS) return null;
-    if (element === frame.document.head) {
+    if (element === document.head) {
       for (const inside of element.querySelectorAll('*')) whole.add(inside);
       continue;
     }
     for (const child of element.children) {
+      await pause();
       const style = view.getComputedStyle(child);
       const isCell = style.display === 'table-cell';
       if (isCell)
@@ -95,7 +115,7 @@ function keptAround(frame: FrameDocument, target: Element, area: Area): Kept | n
           child,
           `width: ${child.getBoundingClientRect().width}px !important; box-sizing: border-box !important`,
         );
-      if (way.has(child) || child === frame.document.head || mustStay(child, style) || touches(child, area))
+      if (way.has(child) || child === document.head || mustStay(child, style) || touches(child, view, area))
         waiting.push(child);
       else sizes.set(child, heldSize(child, style));
     }
@@ -117,9 +137,11 @@ function mustStay(element: Element, { display }: CSSStyleDeclaration): boolean {
   );
 }
 
-function touches(element: Element, { left, top, right, bottom }: Area): boolean {
+function touches(element: Element, { scrollX, scrollY }: Window, { left, top, right, bottom }: Area): boolean {
   const box = element.getBoundingClientRect();
-  return box.left < right && box.right > left && box.top < bottom && box.bottom > top;
+  return (
+    box.left + scrollX < right && box.right + scrollX > left && box.top + scrollY < bottom && box.bottom + scrollY > top
+  );
 }
 
 function heldSize(element: Element, { display }: CSSStyleDeclaration): string {
@@ -157,5 +179,5 @@ function write(document: Document, whole: ReadonlySet<Element>, sizes: ReadonlyM
   policy.setAttribute('content', POLICY);
   root.querySelector('head')?.prepend(policy);
   root.setAttribute(NUMBER_ATTRIBUTE, document.documentElement.getAttribute(NUMBER_ATTRIBUTE) ?? '0');
-  return `${document.compatMode === 'CSS1Compat' ? wordsOf('bench.doctype-html') : ''}${root.outerHTML}`;
+  return `${document.compatMode === 'CSS1Compat' ? DOCTYPE : ''}${root.outerHTML}`;
 }

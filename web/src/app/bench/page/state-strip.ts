@@ -4,6 +4,7 @@ import type { Inspection, OverrideState } from '@upper-veneer/core';
 import type { ForcedStates } from '../../shared/engine/engine-api';
 import type { FramedPage } from '../../shared/frame/framed-page';
 import type { FrameDocument } from '../../shared/frame/frame-document';
+import { createSlices } from '../../shared/frame/slices';
 import { BenchAnswers } from '../store/bench-answers';
 import { cutAround, type PageCut } from './page-cut';
 import { PictureContrast } from '../verdict/picture-contrast';
@@ -23,8 +24,8 @@ const DRAWN_WHOLE = 1_500;
   template: `
     @if (inspection(); as found) {
       @for (tile of found.strip; track tile.state) {
-        <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [cut]="cut()" (untrue)="drawWhole()" [width]="width()" [forced]="forced()[tile.state] ?? none"
-          [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" [isLoaded]="$index < loaded()" [overPicture]="contrast.found()[tile.state]?.ratio ?? null" (chosen)="chosen.emit(tile.state)" />
+        <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [cut]="cut() ?? null" (untrue)="drawWhole($event)" [width]="width()" [forced]="forced()[tile.state] ?? none"
+          [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" [isLoaded]="cut() !== undefined && $index < loaded()" [overPicture]="contrast.found()[tile.state]?.ratio ?? null" (chosen)="chosen.emit(tile.state)" />
       }
     } @else {
       <p class="uv-soft" i18n>Its states are drawn here side by side.</p>
@@ -61,14 +62,9 @@ export class StateStrip {
         a.drawn === b.drawn && a.target === b.target && a.width === b.width && a.amendments === b.amendments,
     },
   );
-  /** The cut that did not come out as the page is: the page is drawn whole then. */
-  readonly #untrue = signal<PageCut | null>(null);
-  readonly #cut = computed(() => {
-    const { drawn, target } = this.#cutFrom();
-    if (!drawn || target === '' || drawn.elements().size <= DRAWN_WHOLE) return null;
-    return cutAround(drawn, Number(target.split('/')[1]));
-  });
-  protected readonly cut = computed(() => (this.#cut() === this.#untrue() ? null : this.#cut()));
+  /** What tiles draw: `null` the whole page, `undefined` as long as it is not known which. The cut before stands until the next is there. */
+  protected readonly cut = signal<PageCut | null | undefined>(undefined);
+  #cutDrawn: FrameDocument | null = null;
 
   constructor() {
     effect(() => {
@@ -87,7 +83,19 @@ export class StateStrip {
           });
     });
     effect((onCleanup) => {
-      if (!this.drawn() || !this.inspection()) return;
+      const { drawn, target } = this.#cutFrom();
+      if (drawn !== this.#cutDrawn) this.cut.set(undefined);
+      this.#cutDrawn = drawn;
+      if (!drawn || target === '') return;
+      if (drawn.elements().size <= DRAWN_WHOLE) this.cut.set(null);
+      else {
+        const stop = new AbortController();
+        onCleanup(() => stop.abort());
+        void this.#decide(drawn, Number(target.split('/')[1]), stop.signal);
+      }
+    });
+    effect((onCleanup) => {
+      if (!this.drawn() || !this.inspection() || this.cut() === undefined) return;
       const timer = setInterval(() => {
         if (this.loaded() >= MOST_TILES) clearInterval(timer);
         else this.loaded.update((count) => count + 1);
@@ -96,14 +104,30 @@ export class StateStrip {
     });
   }
 
-  protected drawWhole(): void {
-    // Each tile may say so.
-    if (this.cut() !== null) this.#untrue.set(this.cut());
+  /** Where a cut did not come out as the page is: each tile may say so, and of a cut that is gone already. */
+  protected drawWhole(untrue: PageCut): void {
+    if (this.cut() === untrue) this.cut.set(null);
   }
 
   protected headOf({ carrier }: Spoken<Inspection>, state: OverrideState): string {
     const words = carrier?.heads[state] ?? '';
     return words.charAt(0).toUpperCase() + words.slice(1);
+  }
+
+  /** After what is being drawn, a few elements at a time. */
+  async #decide(drawn: FrameDocument, element: number, stop: AbortSignal): Promise<void> {
+    await new Promise((done) => setTimeout(done));
+    try {
+      stop.throwIfAborted();
+      const cut = await cutAround(
+        drawn,
+        element,
+        createSlices(() => stop.throwIfAborted()),
+      );
+      if (!stop.aborted) this.cut.set(cut);
+    } catch (error) {
+      if (!stop.aborted) throw error;
+    }
   }
 
   async #ask(found: Spoken<Inspection>): Promise<void> {

@@ -11,7 +11,6 @@ import {
   input,
   output,
   signal,
-  untracked,
   viewChild,
 } from '@angular/core';
 import { DomSanitizer } from '@angular/platform-browser';
@@ -85,7 +84,7 @@ export class StateTile {
   readonly tile = input.required<Spoken<StripTile>>();
   readonly target = input.required<Target>();
   readonly page = input.required<FramedPage>();
-  /** The page cut down to what a tile can show; `null` to draw it whole. */
+  /** The page cut down to what a tile can show; `null` to draw it whole. It may be cut around the target before, until the next is cut. */
   readonly cut = input<PageCut | null>(null);
   readonly width = input.required<number>();
   readonly forced = input.required<ForcedStates>();
@@ -98,7 +97,7 @@ export class StateTile {
   readonly isLoaded = input(true);
   readonly chosen = output();
   /** Emits where the target does not come out of the cut as it is on the page. */
-  readonly untrue = output();
+  readonly untrue = output<PageCut>();
 
   readonly #sanitizer = inject(DomSanitizer);
   private readonly viewElement = viewChild.required<ElementRef<HTMLElement>>('view');
@@ -154,9 +153,10 @@ export class StateTile {
     effect(() => {
       const page = this.#frame();
       this.#sized();
-      if (!page) return;
+      const cut = this.cut();
+      if (!page || (cut && cut.target !== this.target().element)) return;
       page.show(this.page());
-      this.#hold(page);
+      this.#hold(page, cut);
       page.force(this.forced());
       page.select(this.target().pseudo === 'selection' ? this.target().element : null);
       this.#crop(page, this.target().element);
@@ -170,11 +170,10 @@ export class StateTile {
   }
 
   /** Holds a cut against the page, once it is loaded and nothing is forced yet. */
-  #hold(page: FrameDocument): void {
+  #hold(page: FrameDocument, cut: PageCut | null): void {
     if (this.#held === page) return;
     this.#held = page;
-    const cut = untracked(this.cut);
-    if (cut !== null && lookOf(page, untracked(this.target).element) !== cut.look) this.untrue.emit();
+    if (cut !== null && lookOf(page, cut.target) !== cut.look) this.untrue.emit(cut);
   }
 
   /** Moves the page under the tile's window so that the target is in its middle, as large as fits. */

@@ -1,0 +1,113 @@
+import type { Spoken } from '@upper-veneer/words';
+import { provideZonelessChangeDetection } from '@angular/core';
+import { TestBed, type ComponentFixture } from '@angular/core/testing';
+import type { Inspection } from '@upper-veneer/core';
+import { FrameDocument } from '../../shared/frame/frame-document';
+import type { FramedPage } from '../../shared/frame/framed-page';
+import { BenchAnswers } from '../store/bench-answers';
+import { PictureContrast } from '../verdict/picture-contrast';
+import { StateStrip } from './state-strip';
+
+const CARDS = (count: number): string =>
+  Array.from({ length: count }, (_, i) => `<section><h2>Tide ${i}</h2><button class="go">Row</button></section>`).join(
+    '',
+  );
+const PAGE: FramedPage = {
+  url: 'data:text/html,whole',
+  veneerPlace: 'head-end',
+  frameCss: '',
+  amendments: new Map(),
+  scheme: 'light',
+};
+
+describe('StateStrip', () => {
+  let fixture: ComponentFixture<StateStrip>;
+  const frames: HTMLIFrameElement[] = [];
+  afterEach(() => frames.splice(0).forEach((frame) => frame.remove()));
+
+  beforeEach(() => {
+    TestBed.configureTestingModule({
+      providers: [
+        provideZonelessChangeDetection(),
+        { provide: BenchAnswers, useValue: { forcedStates: () => Promise.resolve([]) } },
+      ],
+    });
+    TestBed.overrideProvider(PictureContrast, {
+      useValue: { found: Object.assign(() => ({}), { set: () => undefined }), read: () => Promise.resolve({}) },
+    });
+    fixture = TestBed.createComponent(StateStrip);
+    for (const [name, value] of Object.entries({ inspection: null, page: PAGE, width: 1280, state: 'rest' }))
+      fixture.componentRef.setInput(name, value);
+  });
+
+  async function load(body: string): Promise<FrameDocument> {
+    const frame = document.createElement('iframe');
+    frame.style.cssText = 'position: fixed; left: 0; top: 0; width: 900px; height: 600px; border: 0;';
+    frames.push(frame);
+    const loaded = new Promise((done) => frame.addEventListener('load', done, { once: true }));
+    frame.srcdoc = `<!doctype html><html><body><main>${body}</main></body></html>`;
+    document.body.append(frame);
+    await loaded;
+    const content = frame.contentDocument as Document;
+    content.querySelectorAll('*').forEach((element, i) => element.setAttribute('data-uv-n', String(i)));
+    return new FrameDocument(content, 'head-end');
+  }
+
+  const numberOf = (element: Element): number => Number(element.getAttribute('data-uv-n'));
+  const inspectionOf = (element: Element): Spoken<Inspection> =>
+    ({
+      pageId: 1,
+      element: numberOf(element),
+      pseudo: '',
+      carrier: null,
+      states: ['rest'],
+      strip: [{ state: 'rest', ratio: null, wanted: 4.5, standing: 'holds', note: '', basis: '' }],
+    }) as unknown as Spoken<Inspection>;
+  const tileFrame = (): HTMLIFrameElement | null => (fixture.nativeElement as HTMLElement).querySelector('iframe');
+
+  /** What the tile's frame draws, once it draws what is wanted of it. */
+  async function drawn(isWanted: (html: string) => boolean): Promise<string> {
+    for (let waited = 0; waited < 5_000; waited += 20) {
+      await fixture.whenStable();
+      const frame = tileFrame();
+      const html = frame?.srcdoc || frame?.getAttribute('src') || '';
+      if (html !== '' && isWanted(html)) return html;
+      await new Promise((done) => setTimeout(done, 20));
+    }
+    return 'never drawn';
+  }
+
+  it('draws a small page whole', async () => {
+    const page = await load(CARDS(3));
+    fixture.componentRef.setInput('drawn', page);
+    fixture.componentRef.setInput('inspection', inspectionOf(page.document.querySelectorAll('.go')[1]));
+    expect(await drawn(() => true)).toBe(PAGE.url);
+  });
+
+  it('waits for the cut of a large page, and draws the one around the target chosen last', async () => {
+    const page = await load(CARDS(1_200));
+    const targets = page.document.querySelectorAll('.go');
+    fixture.componentRef.setInput('drawn', page);
+    fixture.componentRef.setInput('inspection', inspectionOf(targets[3]));
+    await fixture.whenStable();
+    // Drawn whole it would stand here at once, to be taken away again.
+    expect(tileFrame()).toBeNull();
+    fixture.componentRef.setInput('inspection', inspectionOf(targets[900]));
+    const html = await drawn(() => true);
+    expect(html).toContain('Tide 900');
+    expect(html).not.toContain('Tide 3<');
+    fixture.componentRef.setInput('inspection', inspectionOf(targets[3]));
+    await fixture.whenStable();
+    expect(tileFrame()?.srcdoc).withContext('what stood there stands until the next is cut').toContain('Tide 900');
+    expect(await drawn((next) => next.includes('Tide 3<'))).not.toContain('Tide 900<');
+  });
+
+  it('draws the page whole where a cut does not come out as the page is', async () => {
+    const page = await load(
+      `<style>main:has(.far b) .go { background: rgb(9, 9, 9) }</style>${CARDS(1_200)}<div style="height: 4000px"></div><div class="far"><b>far</b></div>`,
+    );
+    fixture.componentRef.setInput('drawn', page);
+    fixture.componentRef.setInput('inspection', inspectionOf(page.document.querySelectorAll('.go')[3]));
+    expect(await drawn((html) => html === PAGE.url)).toBe(PAGE.url);
+  });
+});
