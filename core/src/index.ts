@@ -128,7 +128,6 @@ export {
   pageOf,
   partOf,
   withSpecimen,
-  readPages,
   sheetOptionsOf,
   viewIn,
   type SiteModel,
@@ -223,6 +222,7 @@ export { CENSUS_STATES, allInState, type CensusState } from './census/census-sta
 export { matchedInAnyState } from './selectors/touched.js';
 export type { FontUse } from './census/fonts.js';
 export type { PageMeasure } from './census/page-measure.js';
+export { readPages } from './site/read-pages.js';
 export { unreadPages, type UnreadPage } from './site/unread.js';
 export { USES, type Use } from './census/paintings.js';
 export type { SheetSummary } from './census/sheets.js';

@@ -1,7 +1,7 @@
 import { spoken } from '@upper-veneer/words';
-import { dressSite } from '../site/site-model.js';
+import { dressSite, openSite } from '../site/site-model.js';
 import { numberOn, openOnePage } from '../testing/one-page-site.js';
-import { foundColors } from './find-colors.js';
+import { findColors, foundColors } from './find-colors.js';
 import { describeHome } from './home-words.js';
 import { prominenceOf } from './prominence.js';
 
@@ -32,6 +32,17 @@ describe('foundColors', () => {
     expect(row('ground #7a2bd6').homes.map(({ kind }) => kind)).toEqual(['custom-property', 'rule']);
     expect(spoken(describeHome(row('ground #7a2bd6').homes[0]))).toMatch(/^--violet, used in /);
     expect(row('text #009900').homes[0].kind).toBe('inline');
+  });
+
+  it('tells how far it is: never back, to its end, each page by its name', () => {
+    const pages = ['a.html', 'b.html'].map((path, i) => ({ id: i + 1, name: path, path, html: '<p>Tide' }));
+    const two = openSite({ ...site.source, pages });
+    const steps = [...findColors(two, { kind: 'site' }, 1280)];
+    expect(two.closed.unread).toEqual([]);
+    expect([...new Set(steps.map(({ page }) => page))]).toEqual(['a.html', 'b.html']);
+    const shares = steps.map(({ share }) => share);
+    expect(shares).toEqual([...shares].sort((a, b) => a - b));
+    expect([shares[0], shares.at(-1)]).toEqual([0, 1]);
   });
 
   it('lists what shows in a state alone, tied to what it is at rest', () => {

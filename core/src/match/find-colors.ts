@@ -1,6 +1,7 @@
 import { toEnd } from '../to-end.js';
 import { CENSUS_STATES } from '../census/census-states.js';
 import { withVeneer } from '../resolve/page.js';
+import { readSheets } from '../site/read-pages.js';
 import { pageOf, type SiteModel } from '../site/site-model.js';
 import { unreadPages } from '../site/unread.js';
 import { mainActions } from './actions.js';
@@ -9,6 +10,9 @@ import { Gathering } from './gathering.js';
 import { PageScan } from './page-scan.js';
 import type { ShapeGathering } from './shape/find-shapes.js';
 import { inScope, pagesOf, type MatchScope } from './scope.js';
+
+/** How much of the work on a page is done when it has been looked at in rest, of 1. */
+const AT_REST = 0.3;
 
 export interface FindProgress {
   readonly page: string;
@@ -30,13 +34,17 @@ export function* findColors(
 ): Generator<FindProgress, FoundColors> {
   const gathered = new Gathering(site);
   const pageIds = pagesOf(site, scope);
+  const paths = new Map(site.source.pages.map(({ id, path }) => [id, path]));
   let [measuredPages, pages] = [0, 0];
-  let done = 0;
-  let path = '';
-  for (const pageId of pageIds) {
+  let path = paths.get(pageIds[0]) ?? '';
+  const reading = readSheets(site);
+  while (!reading.next().done) yield { page: path, share: 0 };
+  for (const [done, pageId] of pageIds.entries()) {
+    path = paths.get(pageId) ?? '';
+    const at = (share: number): FindProgress => ({ page: path, share: (done + share) / pageIds.length });
+    yield at(0);
     const dressed = pageOf(site, pageId);
     const page = withVeneer(dressed, '');
-    path = page.path;
     const layout = dressed.layouts?.get(width) ?? null;
     const isIn = inScope(site, scope, pageId);
     const scan = new PageScan(site, pageId, page, dressed, width, layout, isIn);
@@ -45,13 +53,17 @@ export function* findColors(
       if (layout) measuredPages += 1;
       scan.rest(gathered);
       shapes?.add(pageId, scan.restView);
-      yield { page: path, share: (done + 0.3) / pageIds.length };
-      for (const state of CENSUS_STATES) if (state !== 'rest') scan.state(gathered, state);
+      for (const [i, state] of CENSUS_STATES.entries()) {
+        yield at(AT_REST + (i * (1 - AT_REST)) / CENSUS_STATES.length);
+        if (state !== 'rest') scan.state(gathered, state);
+      }
     }
-    yield { page: path, share: (done += 1) / pageIds.length };
+    yield at(1);
   }
-  const found = gathered.result();
-  yield { page: path, share: 1 };
+  const rows = gathered.result();
+  let row = rows.next();
+  for (; !row.done; row = rows.next()) yield { page: path, share: 1 };
+  const found = row.value;
   return {
     ...found,
     measuredPages,

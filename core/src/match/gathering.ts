@@ -116,24 +116,28 @@ export class Gathering {
     else this.#meetings.set(id, { ...meeting, places: 1 });
   }
 
-  result(): Pick<FoundColors, 'rows' | 'meetings'> {
+  /** Rows and meetings of all that was gathered. A generator: it yields after each row, in which thousands of places may be told. */
+  *result(): Generator<void, Pick<FoundColors, 'rows' | 'meetings'>> {
     const leaders = this.#leaders();
     const groups = new Map<string, Entry[]>();
     for (const [key, leader] of leaders) {
       const entry = this.#entries.get(key);
       if (entry) groups.set(leader, [...(groups.get(leader) ?? []), entry]);
     }
-    const rows = [...groups]
-      .map(([leader, entries]) => this.#row(leader, entries, leaders))
-      .sort(
-        (a, b) =>
-          b.area - a.area ||
-          Number(a.atRest !== null) - Number(b.atRest !== null) ||
-          Number(b.states.includes('rest')) - Number(a.states.includes('rest')) ||
-          JOBS.indexOf(a.job) - JOBS.indexOf(b.job) ||
-          b.places.length - a.places.length ||
-          (a.id < b.id ? -1 : 1),
-      );
+    const rows: FoundColor[] = [];
+    for (const [leader, entries] of groups) {
+      rows.push(this.#row(leader, entries, leaders));
+      yield;
+    }
+    rows.sort(
+      (a, b) =>
+        b.area - a.area ||
+        Number(a.atRest !== null) - Number(b.atRest !== null) ||
+        Number(b.states.includes('rest')) - Number(a.states.includes('rest')) ||
+        JOBS.indexOf(a.job) - JOBS.indexOf(b.job) ||
+        b.places.length - a.places.length ||
+        (a.id < b.id ? -1 : 1),
+    );
     const meetings = new Map<string, Meeting>();
     for (const meeting of this.#meetings.values()) {
       const ink = leaders.get(meeting.ink);

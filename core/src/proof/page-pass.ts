@@ -60,7 +60,7 @@ const CHECKS: readonly ((at: Looked) => void)[] = [
 /**
  * Looks at a page in every state: in the first setting at all of it, in the others at what may be painted otherwise there, and where
  * things were laid out, at what is read on them.
- * A generator: it yields after each state.
+ * A generator: it yields after each state, and in one with many elements after some.
  */
 export function* lookAtPage(task: PageTask, settings: readonly Setting[]): Generator<ProofState, PageFound> {
   const { page, isIn, reach } = task;
@@ -110,6 +110,9 @@ interface Looking {
   readonly checks: typeof CHECKS;
 }
 
+/** Elements after which a sign of progress is given. */
+const SIGN_EACH = 400;
+
 function* lookIn(
   look: Look,
   elements: readonly ElementNode[],
@@ -120,7 +123,9 @@ function* lookIn(
   for (const state of CENSUS_STATES) {
     const view = look.viewIn(state);
     const readings = new Readings(view, state);
+    let looked = 0;
     for (const element of state === 'rest' ? elements : look.touchedIn(view, state, elements)) {
+      if ((looked += 1) % SIGN_EACH === 0) yield state;
       if (isOfTogether(state) && !look.looksAtRest(view, element))
         touchedBy.set(element, (touchedBy.get(element) ?? 0) + 1);
       const at: Looked = { on: look, element, state, view, readings, into };

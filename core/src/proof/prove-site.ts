@@ -2,6 +2,7 @@ import { clauses, message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
 import { proofSettings, type ProofSettings } from '../match/proof-settings.js';
 import type { Page } from '../resolve/page.js';
+import { readPages } from '../site/read-pages.js';
 import { inEachLighting, pageOf, type SiteModel } from '../site/site-model.js';
 import { isSpecimen } from '../site/specimen-path.js';
 import { unreadPages } from '../site/unread.js';
@@ -33,18 +34,17 @@ export interface ProofOptions {
 /**
  * Looks at a whole site once: every page in every lighting and setting that matters, in every state, hidden parts opened too.
  * A finding is one cause with all its places.
- * A generator: it yields after each state of each page, so that a caller can show progress and stop.
+ * A generator: it yields as pages are read, and after some elements in each state of each page, so that a caller can show progress and stop.
  */
 export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generator<ProofProgress, Proof> {
   const { pageIds = [...site.pages.keys()], memo = new ProofMemo() } = options;
   const lit = inEachLighting(site);
   const of = lit.length * pageIds.length;
   // Where to look is told by all pages, which are read when they are asked for.
-  for (const pageId of site.pages.keys()) {
-    pageOf(site, pageId);
-    yield { done: 0, of };
-  }
+  const reading = readPages(site);
+  while (!reading.next().done) yield { done: 0, of };
   const at = options.at ?? proofSettings(site);
+  yield { done: 0, of };
   const openable = site.source.parts.filter(({ openers }) => openers.length > 0).map(({ id }) => id);
   const gathering = new FindingGathering();
   const pages: Page[] = [];

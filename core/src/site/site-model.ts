@@ -272,17 +272,6 @@ export function inEachLighting(site: SiteModel): readonly [SiteModel, ...SiteMod
   return [site, other];
 }
 
-/**
- * Reads pages that nobody has asked for yet, one a step, so that what asks for all of them does not wait for all at once.
- * Ends by itself when all are read.
- */
-export function* readPages(site: SiteModel): Generator<{ readonly read: number; readonly pages: number }, void> {
-  for (const id of site.closed.unread) {
-    pageIn(site.closed, id);
-    yield { read: site.closed.size - site.closed.unread.length, pages: site.closed.size };
-  }
-}
-
 function sourceOf({ pages }: SiteSource, id: number): SiteSource['pages'][number] {
   const found = pages.find((page) => page.id === id);
   if (!found) throw new RangeError(`No page ${id} in this site`);
