@@ -39,5 +39,5 @@ const STEPS = [
   ...(styled.length > 0 ? [['eslint/bin/eslint.js', '--max-warnings', '0', '--no-warn-ignored', ...styled]] : []),
   ['dependency-cruiser/bin/dependency-cruise.mjs', '--config', '.dependency-cruiser.cjs', ...folders],
 ].map(([script, ...args]) => [`node_modules/${script}`, ...args]);
-for (const args of [...STEPS, ['tools/floors.mjs', '--check'], ['tools/words.mjs']])
+for (const args of [...STEPS, ['tools/floors.mjs', '--check'], ['tools/words.mjs'], ['tools/bare-words.mjs']])
   if (spawnSync(node, args, { cwd: root, stdio: 'inherit' }).status !== 0) process.exit(1);

@@ -18,7 +18,7 @@ import { ColorChip } from '../shared/ui/color-chip';
     <header><h2 i18n>Old family</h2><span class="uv-soft" i18n>what is left of it, Proof names under Is ours</span></header>
     <ul>
       @for (css of colors(); track css) {
-        <li><uv-color-chip [color]="css" /><code class="uv-mono" [title]="css">{{ css }}</code><p-button label="Take out" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.take-out-old-family', { css: css })" (onClick)="put(without(css), 'Take ' + css + ' out of the old family')" /></li>
+        <li><uv-color-chip [color]="css" /><code class="uv-mono" [title]="css">{{ css }}</code><p-button label="Take out" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.take-out-old-family', { css: css })" (onClick)="put(without(css), wordsOf('palette.take-out-old-family', { css: css }))" /></li>
       } @empty { <li class="uv-soft" i18n>None is named. Colours of the brand before this one belong here: all that is within ΔE2000 10 of one counts as left of it.</li> }
     </ul>
     <form (ngSubmit)="add()">

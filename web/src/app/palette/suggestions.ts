@@ -92,7 +92,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
           <span class="uv-soft" i18n>Every pair that is meant to meet reaches its ratio.</span>
           <p-button
             label="Take these roles" i18n-label size="small" [disabled]="!isCurrent()"
-            (onClick)="taken.emit({ colors, label: 'Roles from three colours' })"
+            (onClick)="taken.emit({ colors, label: wordsOf('palette.roles-from-three') })"
           />
         </div>
       }
@@ -113,7 +113,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
                   <button
                     type="button" [style.background]="hex" [title]="hex"
                     [attr.aria-label]="wordsOf('palette.lay-shelf', { hex: hex })"
-                    (click)="shelf.put(hex, row.name + ' to ' + (of()?.name ?? ''))"
+                    (click)="shelf.put(hex, wordsOf('palette.harmony-to', { harmony: row.name, name: of()?.name ?? '' }))"
                   ></button>
                 }
               </span>
@@ -126,7 +126,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
                 <span class="lowest" [title]="row.lowestWords" i18n>lowest {{ row.lowest }}</span>
                 <p-button
                   label="Take" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.take-roles-harmony', { name: row.name })"
-                  [disabled]="!isCurrent()" (onClick)="taken.emit({ colors: roles, label: 'Roles in harmony, ' + row.name })"
+                  [disabled]="!isCurrent()" (onClick)="taken.emit({ colors: roles, label: wordsOf('palette.roles-in-harmony', { name: row.name }) })"
                 />
               }
             </li>
@@ -146,7 +146,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
         @for (step of ramp(); track step.hex) {
           <button
             type="button" [style.background]="step.hex" [title]="step.words"
-            [attr.aria-label]="wordsOf('palette.lay-shelf-2', { words: step.words })" (click)="shelf.put(step.hex, 'neutral ramp')"
+            [attr.aria-label]="wordsOf('palette.lay-shelf-2', { words: step.words })" (click)="shelf.put(step.hex, wordsOf('palette.neutral-ramp'))"
           ></button>
         }
       </div>
@@ -164,7 +164,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
             <span class="lowest" [title]="ready.lowestWords">{{ ready.lowest }}</span>
             <p-button
               label="Take" i18n-label [text]="true" size="small" [ariaLabel]="wordsOf('palette.take-palette', { hexes: ready.hexes })"
-              (onClick)="taken.emit({ colors: ready.roles, label: 'Take a ready palette' })"
+              (onClick)="taken.emit({ colors: ready.roles, label: wordsOf('palette.take-ready-palette') })"
             />
           </li>
         }

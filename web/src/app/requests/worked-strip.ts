@@ -17,7 +17,7 @@ import { RequestsStore } from './requests-store';
           <span><uv-standing [standing]="found.misses === 0 ? 'holds' : 'fails'" />
             {{ found.misses === 0 ? wordsOf('requests.holds') : wordsOf('requests.places-miss', { misses: found.misses, places: found.places }) }}</span>
         }
-        <button type="button" (click)="store.change(item.id, 'Wish done: ' + item.words, { standing: 'done' }); store.workOn(null)" i18n>Done</button>
+        <button type="button" (click)="store.change(item.id, wordsOf('requests.wish-done', { words: item.words }), { standing: 'done' }); store.workOn(null)" i18n>Done</button>
         <button type="button" (click)="store.isOpen.set(true)" i18n>To the list</button>
         <button type="button" (click)="store.workOn(null)" i18n>Leave it</button>
       </p>

@@ -46,7 +46,7 @@ import type { ColorRow } from './color-rows';
           </td>
           <td class="number">{{ row.elements }}</td>
           <td class="number">{{ percent(row) }}</td>
-          <td class="standing" [title]="row.standingWords"><span [class]="'mark ' + (row.exception || !row.standing.nearest ? 'none' : row.standing.kind)" aria-hidden="true">{{ row.exception ? '○' : !row.standing.nearest ? '' : row.standing.kind === 'brand' ? '●' : row.standing.kind === 'near' ? '◆' : '▲' }}</span>{{ row.standingWords }}</td>
+          <td class="standing" [title]="row.standingWords"><span class="mark" [class]="row.exception || !row.standing.nearest ? 'none' : row.standing.kind" aria-hidden="true">{{ row.exception ? '○' : !row.standing.nearest ? '' : row.standing.kind === 'brand' ? '●' : row.standing.kind === 'near' ? '◆' : '▲' }}</span>{{ row.standingWords }}</td>
         </tr>
       </ng-template>
       <ng-template #emptymessage><tr><td colspan="5" class="uv-soft" i18n>No colour fits.</td></tr></ng-template>

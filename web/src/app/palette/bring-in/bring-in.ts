@@ -35,13 +35,13 @@ interface ScreenPicker {
     @switch (source()) {
       @case ('picture') {
         <uv-picture-source
-          (picked)="pick($event)" (added)="added.emit({ css: $event, from: desk.picture()?.name ?? 'a picture' })"
+          (picked)="pick($event)" (added)="added.emit({ css: $event, from: desk.picture()?.name ?? wordsOf('palette.from-picture') })"
         />
       }
       @case ('page') { <uv-page-source (picked)="pick($event)" /> }
-      @case ('site') { <uv-site-source (picked)="pick($event)" (added)="added.emit({ css: $event, from: 'painted on the site' })" /> }
+      @case ('site') { <uv-site-source (picked)="pick($event)" (added)="added.emit({ css: $event, from: wordsOf('palette.painted-on-site') })" /> }
       @case ('typed') {
-        <uv-typed-color [palette]="site.palette()" (read)="added.emit({ css: $event, from: 'typed' })" />
+        <uv-typed-color [palette]="site.palette()" (read)="added.emit({ css: $event, from: wordsOf('palette.from-typing') })" />
         <p class="uv-soft" i18n>Hex with or without #, rgb(), three numbers, hsl, hwb, lab, oklch, a name. What reads two ways is asked.</p>
       }
       @case ('file') { <uv-file-source (added)="named.emit($event)" /> }
@@ -55,6 +55,8 @@ interface ScreenPicker {
   `,
 })
 export class BringIn {
+  protected readonly wordsOf = wordsOf;
+
   readonly #shelf = inject(ShelfStore);
   protected readonly desk = inject(PictureDesk);
   protected readonly site = inject(SiteStore);

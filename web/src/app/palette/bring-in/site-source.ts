@@ -15,7 +15,7 @@ import { CensusStore } from '../../shared/census/census-store';
         <p class="uv-soft">{{ rows().length === 0 ? wordsOf('palette.every-colour-site-palette') : wordsOf('palette.painted-site-not-palette') }}</p>
         <ul>
           @for (color of rows(); track color.hex) {
-            <li><i [style.background]="color.hex"></i><span class="uv-mono">{{ color.hex }}</span><span class="uv-soft">{{ color.uses[0].use }}, {{ color.elements }}×</span><button type="button" [attr.aria-label]="wordsOf('palette.lay-shelf', { hex: color.hex })" (click)="picked.emit({ hex: color.hex, basis: 'painted on the site' })" i18n>Shelf</button><button type="button" [attr.aria-label]="wordsOf('palette.add-palette', { hex: color.hex })" (click)="added.emit(color.hex)" i18n>Add</button></li>
+            <li><i [style.background]="color.hex"></i><span class="uv-mono">{{ color.hex }}</span><span class="uv-soft">{{ color.uses[0].use }}, {{ color.elements }}×</span><button type="button" [attr.aria-label]="wordsOf('palette.lay-shelf', { hex: color.hex })" (click)="picked.emit({ hex: color.hex, basis: wordsOf('palette.painted-on-site') })" i18n>Shelf</button><button type="button" [attr.aria-label]="wordsOf('palette.add-palette', { hex: color.hex })" (click)="added.emit(color.hex)" i18n>Add</button></li>
           }
         </ul>
       }
