@@ -65,4 +65,26 @@ describe('PartsList', () => {
     await fixture.whenStable();
     expect(host.querySelector('.open')?.textContent).toBe('Close');
   });
+  it('counts the elements that what is on every page takes, not those of a scrollbar or of selected text', async () => {
+    TestBed.configureTestingModule({ providers: [provideZonelessChangeDetection(), provideRouter([])] });
+    const fixture = TestBed.createComponent(PartsList);
+    for (const name of ['parts', 'progress']) fixture.componentRef.setInput(name, []);
+    fixture.componentRef.setInput('current', null);
+    // Named as another language may.
+    const entry = { elements: 7, pages: 7, pseudo: '', words: '' };
+    fixture.componentRef.setInput('siteWide', [
+      { ...entry, name: 'Verweise im Text', row: 'text', elements: 33 },
+      { ...entry, name: 'Auswahl', row: 'fill', pseudo: 'selection' },
+      { ...entry, name: 'Rollbalken', row: 'thumb' },
+      { ...entry, name: 'Fokusring', row: 'ring', elements: 169 },
+    ]);
+    await fixture.whenStable();
+    const heads = [...(fixture.nativeElement as HTMLElement).querySelectorAll('.head')];
+    expect(heads.map((head) => head.textContent)).toEqual([
+      'Verweise im Text33',
+      'Auswahl',
+      'Rollbalken',
+      'Fokusring169',
+    ]);
+  });
 });

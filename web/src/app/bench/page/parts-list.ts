@@ -66,7 +66,7 @@ const REACHABILITY_WORDS = {
             <button class="part" type="button" [title]="entry.words" (click)="siteWideChosen.emit(entry)">
               <span class="head">
                 <span class="name">{{ entry.name }}</span>
-                @if (entry.elements > 0 && entry.name !== 'Scrollbar' && entry.pseudo === '') {
+                @if (entry.elements > 0 && entry.row !== 'thumb' && entry.pseudo === '') {
                   <span class="count">{{ entry.elements }}</span>
                 }
               </span>
