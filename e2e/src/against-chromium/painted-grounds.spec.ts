@@ -121,6 +121,18 @@ describe('what really lies behind a text', () => {
     });
   }
 
+  it('measures what moves where it comes to rest', async () => {
+    const page = await open('grounds.html');
+    const { layout } = await measuredPage(page, site.parse('grounds.html'));
+    const [number, top] = await page.evaluate(() => {
+      const arriving = document.querySelector<HTMLElement>('.arrives') as HTMLElement;
+      arriving.style.animation = 'none';
+      return [[...document.querySelectorAll('*')].indexOf(arriving), arriving.getBoundingClientRect().top];
+    });
+    await page.context().close();
+    expect(layout.boxes[number * 4 + 1]).toBeCloseTo(top, 1);
+  });
+
   it('says no text passes that fails', () => expect([atRest.falsePasses, hovered.falsePasses]).toEqual([0, 0]));
 });
 

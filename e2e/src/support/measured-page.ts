@@ -20,6 +20,10 @@ const NUMBERED = `(() => {
   return new Map(elements.map((e, i) => [i, e]));
 })()`;
 
+/** Brings what moves to its end, as the core takes it; what moves for ever has none, and is taken off. */
+const STILL = `for (const animation of document.getAnimations())
+  try { animation.finish(); } catch { animation.cancel(); }`;
+
 interface Measured {
   readonly width: number;
   readonly height: number;
@@ -29,13 +33,13 @@ interface Measured {
   readonly pseudoBoxes: [string, number[]][];
 }
 
-/** The core's page with the layout that a browser gives it. */
+/** The core's page with the layout that a browser gives it when nothing moves. */
 export async function measuredPage(
   browserPage: BrowserPage,
   page: Page,
 ): Promise<{ readonly page: Page; readonly layout: PageLayout }> {
   const found = (await browserPage.evaluate(
-    `(() => { ${MEASURE}\n return measureLayout(document, ${NUMBERED}); })()`,
+    `(() => { ${STILL}\n${MEASURE}\n return measureLayout(document, ${NUMBERED}); })()`,
   )) as Measured;
   const layout: PageLayout = {
     width: found.width,
