@@ -220,7 +220,7 @@ function roleRows({ palette }: SiteModel, say: Say): string[][] {
 
 function placeWords({ source: { veneerPlace } }: SiteModel, say: Say): string {
   if (veneerPlace === 'head-end') return say(message('document.written-win-from-end'));
-  if (veneerPlace === 'body-end') return say(message('document.written-win-from-end-2'));
+  if (veneerPlace === 'body-end') return say(message('document.written-win-from-body-end'));
   return say(message('document.written-win-right-after', { sheet: veneerPlace.slice('after:'.length) }));
 }
 

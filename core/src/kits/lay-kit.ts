@@ -147,7 +147,7 @@ function laidOwnCss(
     const matched = matchesOf(site, selectorText);
     const reach = reachOutside(matched, roots);
     if (matched.length === 0) misfits.push(miss(message('kits.own-css-matches-nothing'), selectorText));
-    else if (reach !== null) wider.push(miss(message('kits.own-css-2', { reach }), selectorText));
+    else if (reach !== null) wider.push(miss(message('kits.own-css-reaching', { reach }), selectorText));
   }
   const { partId } = kitFit(site, kit);
   const [own, others] = [
@@ -195,7 +195,7 @@ function unfilledIn({ value }: KitRule, { palette }: SiteModel): Message | null 
   if (value.kind === 'house')
     return palette.shape?.[value.part] ? null : message('kits.house-has-no-here', { part: houseTold(value.part) });
   const role = plainValuesIn(value).find((plain) => plain.kind === 'role' && !colorOfValue(plain, palette));
-  return role?.kind === 'role' ? message('kits.no-swatch-fills-here-2', { role: inner(roleTold(role.role)) }) : null;
+  return role?.kind === 'role' ? message('kits.no-swatch-fills-role', { role: inner(roleTold(role.role)) }) : null;
 }
 
 /** Elements that may be the part: where the kit's own selector leads, else those that bear a class of its root. */

@@ -329,14 +329,7 @@ function importSheet(flattening: Flattening, node: AtNode, frame: Frame): void {
   } else if (i < tokens.count && tokens.types[i] === T.Function && tokenText(tokens, i).toLowerCase() === 'layer(') {
     const name = textBetween(tokens, i + 1, tokens.closers[i]);
     if (!LAYER_NAME.test(name)) {
-      report(
-        flattening,
-        frame,
-        'invalid-at-rule',
-        message('css.layer-no-layer-name-2', { name }),
-        node.start,
-        node.end,
-      );
+      report(flattening, frame, 'invalid-at-rule', message('css.layer-of-no-name', { name }), node.start, node.end);
       return;
     }
     layer = declareLayer(flattening, frame.layer, name);

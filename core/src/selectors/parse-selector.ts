@@ -252,7 +252,7 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
         const read = readPseudoElement(child, text, context, depth);
         if (written !== null && !mayFollowElement(read.test.name, written))
           throw new SelectorError(
-            message('selector.cannot-follow-2', { text: clip(text), written: read.written, before: written }),
+            message('selector.element-cannot-follow', { text: clip(text), written: read.written, before: written }),
           );
         written = read.written;
         pseudoElements.push(read.test);
@@ -260,7 +260,7 @@ function readComplex(node: CssNode, text: string, context: InnerContext, depth: 
         break;
       }
       default:
-        throw new SelectorError(message('selector.not-selector-2', { text: clip(text), type: child.type }));
+        throw new SelectorError(message('selector.type-not-selector', { text: clip(text), type: child.type }));
     }
   }
   close();
@@ -319,7 +319,7 @@ function refuseMisplaced(name: string, after: string | null, text: string): void
   }
   if (after !== 'slotted' && HOLDS_SELECTORS.has(name)) return;
   if (!mayFollow(name, after))
-    throw new SelectorError(message('selector.cannot-follow-3', { text: clip(text), name, after }));
+    throw new SelectorError(message('selector.class-cannot-follow', { text: clip(text), name, after }));
 }
 
 interface ReadPseudo {
@@ -445,7 +445,7 @@ function readPseudoClass(name: string, node: CssNode, text: string, context: Inn
     case 'active-view-transition-type':
       return { test: { kind: 'named', name: 'never' }, specificity: [0, 1, 0], namesNesting: false };
     default:
-      throw new SelectorError(message('selector.unknown-pseudo-class-2', { text: clip(text), name }));
+      throw new SelectorError(message('selector.unknown-pseudo-function', { text: clip(text), name }));
   }
 }
 

@@ -42,5 +42,8 @@ export function followWords(view: Spoken<MatchView> | null): string {
 /** Findings in words, and how many more there are. */
 export function told(what: string, { words, count }: Spoken<MatchProof>['missed']): string[] {
   const more = count - words.length;
-  return [...words.map((entry) => `${what}: ${entry}`), ...(more > 0 ? [wordsOf('match.more-2', { what, more })] : [])];
+  return [
+    ...words.map((entry) => `${what}: ${entry}`),
+    ...(more > 0 ? [wordsOf('match.more-of', { what, more })] : []),
+  ];
 }

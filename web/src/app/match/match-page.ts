@@ -100,7 +100,7 @@ export class MatchPage {
       ? wordsOf('match.template-of', { template })
       : templates.length > 0
         ? wordsOf('match.templates-count', { count: templates.length + 1 })
-        : wordsOf('match.templates-2');
+        : wordsOf('match.templates-act');
   });
   protected readonly variationName = computed(
     () =>
@@ -142,7 +142,7 @@ export class MatchPage {
   protected readonly name = computed(() => {
     const scope = this.match.scope();
     const site = this.site.site();
-    if (!scope || !site) return wordsOf('match.match-2');
+    if (!scope || !site) return wordsOf('match.match-act');
     if (scope.kind === 'site') return wordsOf('match.whole-site');
     if (scope.kind === 'page') return site.pages.find(({ id }) => id === scope.pageId)?.name ?? 'A page';
     const names = site.parts.filter(({ id }) => scope.partIds.includes(id)).map((part) => part.name);
@@ -177,7 +177,7 @@ export class MatchPage {
       wordsOf('match.colours-found', { rows: view.rows.length }),
       wordsOf('match.matched', { rows: view.rows.length - left }),
       ...(ours > 0 ? [wordsOf('match.ours-already', { ours })] : []),
-      ...(kept > 0 ? [wordsOf('match.set-hand-2', { kept })] : []),
+      ...(kept > 0 ? [wordsOf('match.kept-set-hand', { kept })] : []),
       ...(view.measuredPages < view.pages
         ? [wordsOf('match.areas-pages', { measuredPages: view.measuredPages, pages: view.pages })]
         : []),

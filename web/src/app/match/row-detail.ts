@@ -47,7 +47,7 @@ const MOST_LISTED = 60;
         <uv-color-chip [color]="lead.found.hex" />
         <span aria-hidden="true">→</span>
         <uv-color-chip [color]="lead.css" />
-        <h2>{{ rows().length > 1 ? wordsOf('match.colours-2', { rows: rows().length }) : words() }}</h2>
+        <h2>{{ rows().length > 1 ? wordsOf('match.colours-counted', { rows: rows().length }) : words() }}</h2>
       </header>
       <p class="uv-soft reason">
         @if (rows().length > 1) {

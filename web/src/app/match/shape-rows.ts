@@ -6,9 +6,9 @@ import { inSlices } from '../shared/ui/in-slices';
 import { ShapeSample } from '../shared/ui/shape-sample';
 
 const WORDS: Readonly<Record<ShapeBecomes, string>> = {
-  house: wordsOf('match.house-2'),
+  house: wordsOf('match.house-title'),
   page: wordsOf('match.as-around'),
-  leave: wordsOf('match.left-alone-2'),
+  leave: wordsOf('match.left-alone-title'),
 };
 
 /** Rows drawn in one turn. */

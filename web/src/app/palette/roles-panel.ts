@@ -31,7 +31,7 @@ const SHADES = [30, 24, 18, 12, 8, 4, 0, -4, -8, -12, -18, -24, -30];
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <header>
-      <h2 i18n>Roles{{ isInverted() ? wordsOf('palette.inverted-2') : '' }}</h2>
+      <h2 i18n>Roles{{ isInverted() ? wordsOf('palette.inverted-too') : '' }}</h2>
       @if (assumed().length > 0) {
         <button type="button" class="confirm" (click)="confirmed.emit(assumed())" i18n>Confirm all {{ assumed().length }} assumed</button>
       }

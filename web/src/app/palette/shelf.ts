@@ -27,7 +27,7 @@ import { ShelfStore } from './shelf-store';
           <button
             type="button" class="chip" [style.background]="color.css"
             [title]="wordsOf('palette.press-add-palette', { css: color.css, from: color.from })"
-            [attr.aria-label]="wordsOf('palette.add-2', { css: color.css, from: color.from })" (click)="added.emit(color)"
+            [attr.aria-label]="wordsOf('palette.add-from', { css: color.css, from: color.from })" (click)="added.emit(color)"
           ></button>
           <button
             type="button" class="drop" [attr.aria-label]="wordsOf('palette.take-off-shelf', { css: color.css })"

@@ -146,7 +146,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
         @for (step of ramp(); track step.hex) {
           <button
             type="button" [style.background]="step.hex" [title]="step.words"
-            [attr.aria-label]="wordsOf('palette.lay-shelf-2', { words: step.words })" (click)="shelf.put(step.hex, wordsOf('palette.neutral-ramp'))"
+            [attr.aria-label]="wordsOf('palette.lay-words-shelf', { words: step.words })" (click)="shelf.put(step.hex, wordsOf('palette.neutral-ramp'))"
           ></button>
         }
       </div>
@@ -230,7 +230,7 @@ export class Suggestions {
   protected readonly many = signal(12);
   protected readonly choices = computed(() => [
     ...this.#site.palette().swatches.map(({ name, css }) => ({ name, css })),
-    ...this.shelf.colors().map(({ css }) => ({ name: wordsOf('palette.shelf-2', { css }), css })),
+    ...this.shelf.colors().map(({ css }) => ({ name: wordsOf('palette.on-shelf', { css }), css })),
   ]);
   protected readonly start = linkedSignal<Readonly<Record<'ground' | 'ink' | 'accent', string | null>>>(() => {
     const palette = this.#site.palette();

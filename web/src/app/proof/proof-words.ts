@@ -60,11 +60,11 @@ export function whereWords(
     wordsOf('proof.place-count', { things }),
     states.map((state) => say(proofStateTold(state)).toLowerCase()).join(', '),
     isOnEvery && names.length > 1
-      ? wordsOf('proof.every-page-2')
+      ? wordsOf('proof.every-page-inner')
       : names.length > 3
         ? wordsOf('proof.more', { names: names.slice(0, 2), names2: names.length - 2 })
         : names.join(', '),
-    widths.length >= all ? wordsOf('proof.every-width-2') : `${widths.join(', ')} px`,
+    widths.length >= all ? wordsOf('proof.every-width-inner') : `${widths.join(', ')} px`,
     ...(proof.lightings.length > 1 && lightings.length === 1 ? [lightings[0]] : []),
   ].join(' · ');
 }

@@ -69,5 +69,5 @@ export class RevisionStrip {
 function comparedTo(before: { readonly fails: number } | null, now: { readonly fails: number } | null): string {
   if (!before || !now || before.fails === now.fails) return '';
   const by = figure(Math.abs(now.fails - before.fails));
-  return now.fails < before.fails ? wordsOf('proof.fewer', { by }) : wordsOf('proof.more-2', { by });
+  return now.fails < before.fails ? wordsOf('proof.fewer', { by }) : wordsOf('proof.more-by', { by });
 }

@@ -74,7 +74,7 @@ const STANDING_WORDS: Readonly<Record<(typeof REQUEST_STANDINGS)[number], string
     }
     <ul class="looks" aria-label="Looks it is proved by" i18n-aria-label>
       @for (look of item().looks; track $index) {
-        <li><span>{{ lookWords(look) }} <span class="uv-mono uv-soft">{{ look.selector }}</span></span><button type="button" [attr.aria-label]="wordsOf('requests.take-away-2', { look: lookWords(look) })" (click)="dropLook($index)">×</button></li>
+        <li><span>{{ lookWords(look) }} <span class="uv-mono uv-soft">{{ look.selector }}</span></span><button type="button" [attr.aria-label]="wordsOf('requests.take-away-look', { look: lookWords(look) })" (click)="dropLook($index)">×</button></li>
       }
     </ul>
     <uv-look-form (named)="addLooks([$event])" />

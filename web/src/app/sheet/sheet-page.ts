@@ -99,7 +99,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
               }
               @case ('changes') {
                 <uv-differing-rules [before]="revision.css" [after]="css()" [overrides]="both()"
-                  [beforeLabel]="wordsOf('sheet.revision-3', { number: revision.number })" afterLabel="Draft" i18n-afterLabel />
+                  [beforeLabel]="wordsOf('sheet.revision-number', { number: revision.number })" afterLabel="Draft" i18n-afterLabel />
               }
               @default {
                 <uv-sheets-beside [before]="revision.css" [after]="css()" [onlyDiffering]="sight() === 'differs'"
@@ -175,7 +175,7 @@ export class SheetPage {
     if (progress)
       return progress.total > 0
         ? wordsOf('sheet.tidying', { done: Math.min(progress.done, progress.total), total: progress.total })
-        : wordsOf('sheet.tidying-2');
+        : wordsOf('sheet.is-tidying');
     if (!tidy) return this.hasFailed() ? wordsOf('sheet.not-tidied-failed') : '';
     if (tidy.unread > 0)
       return wordsOf('sheet.not-tidied-element-was', {
@@ -219,7 +219,7 @@ export class SheetPage {
     ...(this.chosen() === null
       ? []
       : ([
-          { sight: 'revision', label: wordsOf('sheet.revision-2', { chosen: this.chosen() ?? 0 }) },
+          { sight: 'revision', label: wordsOf('sheet.revision-chosen', { chosen: this.chosen() ?? 0 }) },
           { sight: 'beside', label: wordsOf('sheet.side-side') },
           { sight: 'differs', label: wordsOf('sheet.only-what-differs') },
           { sight: 'changes', label: wordsOf('sheet.page') },

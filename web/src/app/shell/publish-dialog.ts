@@ -71,7 +71,7 @@ import { withProgress } from '../shared/engine/with-progress';
           }
           <div class="acts">
             <p-button label="Cancel" i18n-label [text]="true" (onClick)="closed.emit()" />
-            <p-button type="submit" [label]="isPublish() ? ((found()?.failing?.length ?? 0) > 0 ? wordsOf('shell.publish-all-same') : wordsOf('shell.publish')) : wordsOf('shell.save-revision-2')" [disabled]="error() !== ''" />
+            <p-button type="submit" [label]="isPublish() ? ((found()?.failing?.length ?? 0) > 0 ? wordsOf('shell.publish-all-same') : wordsOf('shell.publish')) : wordsOf('shell.save-revision-act')" [disabled]="error() !== ''" />
           </div>
         </form>
       }

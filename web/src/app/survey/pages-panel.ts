@@ -49,7 +49,7 @@ import type { ImportAim } from './import/import-aim';
       @for (page of store.site()?.pages ?? []; track page.id) {
         <li>
           @if (renaming() === page.id) {
-            <form (ngSubmit)="renamePage(page.id, field.value)"><input #field pInputText pSize="small" name="page" maxlength="120" autocomplete="off" [attr.aria-label]="wordsOf('survey.name-page-3', { name: page.name })" [value]="page.name" (blur)="renamePage(page.id, field.value)" (keydown.escape)="renaming.set(null)" /></form>
+            <form (ngSubmit)="renamePage(page.id, field.value)"><input #field pInputText pSize="small" name="page" maxlength="120" autocomplete="off" [attr.aria-label]="wordsOf('survey.name-page-of', { name: page.name })" [value]="page.name" (blur)="renamePage(page.id, field.value)" (keydown.escape)="renaming.set(null)" /></form>
           } @else {
             <span class="text">
               <strong [title]="page.name">{{ page.name }}</strong>

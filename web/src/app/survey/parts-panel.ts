@@ -54,7 +54,7 @@ const REACH_WORDS: Readonly<Record<Reachability, string>> = {
               <td class="number">{{ part.pages }}</td>
               <td class="acts">
                 <p-button
-                  [label]="shown() === part.id ? wordsOf('survey.done') : wordsOf('survey.more-2')" [text]="true" size="small"
+                  [label]="shown() === part.id ? wordsOf('survey.done') : wordsOf('survey.more-act')" [text]="true" size="small"
                   [ariaLabel]="wordsOf('survey.done-with-more', { case: shown() === part.id ? 'yes' : 'no', name: part.name })"
                   (onClick)="show(part.id)"
                 />

@@ -183,7 +183,7 @@ export class SheetsPanel {
   protected move(index: number, by: -1 | 1): void {
     const order = this.sheets().map((_, i) => i);
     [order[index], order[index + by]] = [order[index + by], order[index]];
-    const name = this.sheets()[index].path || wordsOf('survey.style-element-2');
+    const name = this.sheets()[index].path || wordsOf('survey.style-element-one');
     this.edits
       .putArrangement({
         label: `${name} ${by < 0 ? 'earlier' : 'later'}`.slice(0, 200),

@@ -76,7 +76,7 @@ export class TrialFacts {
   protected readonly conversions = computed(() =>
     this.trial().conversions.map(
       ({ kind, target }) =>
-        `${{ press: wordsOf('trial.press'), sent: wordsOf('trial.form-sent-2'), reached: wordsOf('trial.reaching') }[kind]} ${target}`,
+        `${{ press: wordsOf('trial.press'), sent: wordsOf('trial.form-sent-and'), reached: wordsOf('trial.reaching') }[kind]} ${target}`,
     ),
   );
   protected readonly done = computed(
@@ -100,7 +100,7 @@ export class TrialFacts {
     return [
       ...pairs.flatMap(({ variation, difference, anytime, fixed }) => [
         {
-          name: wordsOf('trial.difference-2', { variation, variation2: sums[0].variation }),
+          name: wordsOf('trial.difference-of', { variation, variation2: sums[0].variation }),
           figures: isNone ? '–' : wordsOf('trial.points', { points: points(difference) }),
           basis: '',
         },
@@ -126,7 +126,7 @@ export class TrialFacts {
       },
       {
         name: wordsOf('trial.smallest-worth-having'),
-        figures: wordsOf('trial.points-2', { points: (100 * this.trial().plan.smallest).toFixed(2) }),
+        figures: wordsOf('trial.points', { points: (100 * this.trial().plan.smallest).toFixed(2) }),
         basis: '',
       },
       {

@@ -137,7 +137,7 @@ export class CellEditor {
   protected readonly heading = computed(() =>
     this.isOnScrollbar()
       ? wordsOf('bench.becomes', { what: say(rowTold(this.selection.cell().row)) })
-      : wordsOf('bench.becomes-2', {
+      : wordsOf('bench.state-becomes', {
           stateWord: this.answers.stateWord(this.selection.cell().state),
           what: say(rowTold(this.selection.cell().row)).toLowerCase(),
         }),

@@ -46,7 +46,7 @@ export class ReachSwitch {
   );
 
   #words({ reach, elements, pages }: Spoken<ReachCount>): string {
-    const onPages = wordsOf('bench.page-pages-2', { pages });
+    const onPages = wordsOf('bench.pages-counted', { pages });
     if (reach === 'one' && elements === 1) return wordsOf('bench.one-element');
     // Four of them leave no room for words.
     if (this.counts().length > 3) return `${elements}, ${onPages}`;

@@ -73,7 +73,7 @@ export class LineageBar {
             case: step.hasImage ? 'yes' : 'no',
           })
         : step.hasImage
-          ? wordsOf('bench.paints-gradient-or-picture-2', { label: step.label })
+          ? wordsOf('bench.paints-gradient-or-picture-alone', { label: step.label })
           : wordsOf('bench.paints-no-fill-its', { label: step.label }),
     });
     return [

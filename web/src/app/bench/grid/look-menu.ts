@@ -31,7 +31,7 @@ export class LookMenu {
     return [
       { label: wordsOf('bench.copy-look'), command: () => void this.#acts.copyLook() },
       {
-        label: look ? wordsOf('bench.paste-look', { name: look.name.slice(0, 28) }) : wordsOf('bench.paste-look-2'),
+        label: look ? wordsOf('bench.paste-look', { name: look.name.slice(0, 28) }) : wordsOf('bench.paste-look-act'),
         disabled: look === null,
         command: () => void this.#acts.pasteLook(),
       },

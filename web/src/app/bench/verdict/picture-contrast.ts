@@ -34,7 +34,7 @@ export class PictureContrast {
     let drawing: PageDrawing | null = null;
     try {
       const text = { element: inspection.element, isWhole: false };
-      drawing = await PageDrawing.open(page, wordsOf('bench.page-2'), width, (drawn) => areaOf(drawn, text));
+      drawing = await PageDrawing.open(page, wordsOf('bench.the-page'), width, (drawn) => areaOf(drawn, text));
       hideText(drawing.page, text.element);
       for (const { state, overPicture } of tiles) {
         if (asked !== this.#asked) break;

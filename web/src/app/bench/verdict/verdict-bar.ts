@@ -132,7 +132,7 @@ export class VerdictBar {
           ? [
               {
                 standing: 'look' as const,
-                text: wordsOf('bench.look-2', { looks: looks.length }),
+                text: wordsOf('bench.looks-to-look-at', { looks: looks.length }),
                 basis: looks.map(({ text }) => text).join(', '),
                 spots: [],
               },

@@ -73,7 +73,7 @@ const MOST_LISTED = 40;
           @if (progress(); as at) {
             <span
               role="status"
-              i18n>Checking {{ at.template || wordsOf('match.as-captured-2') }}, {{ (100 * at.share).toFixed(0) }} %</span>
+              i18n>Checking {{ at.template || wordsOf('match.as-captured-inner') }}, {{ (100 * at.share).toFixed(0) }} %</span>
             <p-button label="Stop" i18n-label [outlined]="true" size="small" (onClick)="stop()" />
           } @else { <p-button label="Check all" i18n-label size="small" [disabled]="forms().length < 2" (onClick)="check()" /> }
         </div>

@@ -32,7 +32,7 @@ export class Engine {
     setTimeout(() => this.#told.delete(words), TELL_AGAIN_MS);
     this.#messages.report({
       title: wordsOf('screen.something-could-not-be'),
-      message: wordsOf('screen.what-shown-may-miss-2', { words }),
+      message: wordsOf('screen.what-shown-may-miss-words', { words }),
       isLost: false,
     });
   }

@@ -86,7 +86,7 @@ export function withSwatch(palette: Palette, css: string, origin = ''): PaletteR
   const taken = new Set(palette.swatches.map(({ name }) => name.toLowerCase()));
   let number = palette.swatches.length + 1;
   while (taken.has(wordsOf('screen.colour', { number }))) number += 1;
-  const name = wordsOf('screen.colour-2', { number });
+  const name = wordsOf('screen.colour-number', { number });
   const request = toRequest(wordsOf('screen.add', { name, css }), palette);
   return { ...request, swatches: [...request.swatches, { id: 0, name, css, ...(origin === '' ? {} : { origin }) }] };
 }
@@ -128,7 +128,7 @@ export function withColors(
   );
   const taken = new Set(palette.swatches.map(({ name }) => nameKey(name)));
   const added = colors.map(({ name, css }) => {
-    const base = name.trim().slice(0, 54) || wordsOf('screen.colour-3');
+    const base = name.trim().slice(0, 54) || wordsOf('screen.colour-alone');
     let own = base;
     for (let number = 2; taken.has(nameKey(own)); number += 1) own = `${base} ${number}`;
     taken.add(nameKey(own));
@@ -233,7 +233,7 @@ export function withRole(palette: Palette, role: RoleName, swatchId: number | nu
   return toRequest(
     name
       ? wordsOf('screen.fills', { name, shaded, role: roleWords(role), where })
-      : `${isInverted ? wordsOf('screen.derive') : wordsOf('screen.empty-2')} ${roleWords(role)}${where}`,
+      : `${isInverted ? wordsOf('screen.derive') : wordsOf('screen.empty-title')} ${roleWords(role)}${where}`,
     isInverted ? { ...palette, second: { ...second, roles } } : { ...palette, roles },
   );
 }

@@ -12,7 +12,7 @@ import { ProofStore } from '../../shared/proof/proof-store';
 import { SiteStore } from '../../shared/site/site-store';
 
 const KINDS: Readonly<Record<RuleDifference['kind'], string>> = {
-  come: wordsOf('sheet.new-2'),
+  come: wordsOf('sheet.new-mark'),
   gone: wordsOf('sheet.gone'),
   changed: wordsOf('sheet.changed'),
 };

@@ -181,7 +181,8 @@ export class VisitorsGet {
       .sort((a, b) => a - b)
       .map((maxAge) => ({
         maxAge,
-        label: maxAge === 0 ? wordsOf('sheet.not-kept') : wordsOf('sheet.kept-2', { duration: durationWords(maxAge) }),
+        label:
+          maxAge === 0 ? wordsOf('sheet.not-kept') : wordsOf('sheet.kept-for', { duration: durationWords(maxAge) }),
       }));
   }
 

@@ -293,7 +293,7 @@ export class ImportDialog implements OnInit {
 function listed(names: readonly string[]): string {
   // Names have commas of their own.
   const shown =
-    names.length > 5 ? [...names.slice(0, 4), wordsOf('survey.more-3', { names: names.length - 4 })] : names;
+    names.length > 5 ? [...names.slice(0, 4), wordsOf('survey.more-names', { names: names.length - 4 })] : names;
   return shown.length < 2
     ? shown.join('')
     : wordsOf('survey.list-end', { shown: shown.slice(0, -1).join('; '), at: shown.at(-1) ?? '' });

@@ -35,7 +35,7 @@ export class VisitSession implements OnDestroy {
       this.#sight()
         ?.title.split(/[:|–—]/)[0]
         .trim()
-        .slice(0, 40) || wordsOf('survey.page-2'),
+        .slice(0, 40) || wordsOf('survey.page-alone'),
   );
   readonly canUndo = computed(() => this.#before().length > 0);
   /** What keeps the plan from being gone through; `null` for nothing. */
@@ -72,7 +72,7 @@ export class VisitSession implements OnDestroy {
   #lead(place: number): void {
     const { steps } = this.#plan();
     if (place >= steps.length) return;
-    const words = wordsOf('survey.step-2', {
+    const words = wordsOf('survey.step-said', {
       place: place + 1,
       steps: steps.length,
       spoken: spoken(describeStep(steps[place])),
