@@ -1,6 +1,7 @@
 import Color from 'colorjs.io';
 import { PNG } from 'pngjs';
 import { setUpBench } from '../support/on-bench.js';
+import { eventually } from '../support/eventually.js';
 import type { BenchDriver } from '../support/product.js';
 
 const WILLOW = 'rgb(180, 88, 42)';
@@ -73,14 +74,14 @@ describe('the Bench', () => {
     await on.bench.page.getByRole('button', { name: 'Peel' }).click();
     const bare = on.bench.page.locator('iframe[title="The page without the veneer"]');
     await bare.waitFor();
-    await on.bench.page.waitForTimeout(600);
-    expect(
-      await bare.evaluate(
-        (frame) =>
-          getComputedStyle((frame as HTMLIFrameElement).contentDocument?.querySelector('.qs-go') as Element)
-            .backgroundColor,
-      ),
-    ).toBe('rgb(217, 217, 234)');
+    await eventually(
+      () =>
+        bare.evaluate((frame) => {
+          const target = (frame as HTMLIFrameElement).contentDocument?.querySelector('.qs-go');
+          return target ? getComputedStyle(target).backgroundColor : 'not drawn';
+        }),
+      (color) => color === 'rgb(217, 217, 234)',
+    );
     expect(await on.bench.framed('.qs-go', 'background-color')).toBe(WILLOW);
     await on.bench.page.getByRole('slider', { name: /Without the veneer/ }).focus();
     await on.bench.page.keyboard.press('End');
@@ -113,16 +114,14 @@ describe('the Bench', () => {
     const field = on.bench.page.getByLabel('Selector', { exact: true });
     const words = (): Promise<string> => on.bench.page.locator('uv-selector-editor p').innerText();
     await field.fill('button >');
-    await on.bench.page.waitForTimeout(250);
-    expect(await words()).toContain('▲');
+    await eventually(words, (said) => said.includes('▲'));
     expect(await on.bench.page.locator('uv-selector-editor').getByRole('button', { name: 'Use' }).isDisabled()).toBe(
       true,
     );
     await field.fill('.qs-root button');
-    await on.bench.page.waitForTimeout(250);
-    expect(await words()).toContain('takes in');
+    await eventually(words, (said) => said.includes('takes in'));
     await field.fill('form .qs-actions .qs-go');
-    await on.bench.page.waitForTimeout(250);
+    await eventually(words, (said) => !said.includes('takes in'));
     const before = await on.bench.version();
     await field.press('Enter');
     await on.bench.changed(before);

@@ -1,5 +1,6 @@
 import { launchBrowser } from '../support/browser.js';
 import { setUpBench } from '../support/on-bench.js';
+import { eventually } from '../support/eventually.js';
 import { BenchDriver, startProduct, temporaryFolder } from '../support/product.js';
 
 const WILLOW = 'rgb(180, 88, 42)';
@@ -29,8 +30,10 @@ describe('the Bench', () => {
   it('outlines and names what is pointed at, and chooses on a click', async () => {
     const { x, y } = await on.bench.middleOf('.qs-apply');
     await on.bench.page.mouse.move(x, y);
-    await on.bench.page.waitForTimeout(150);
-    expect(await on.bench.page.locator('uv-page-frame .tag').innerText()).toBe('button.qs-apply');
+    await on.bench.page
+      .locator('uv-page-frame .tag')
+      .filter({ hasText: /^button\.qs-apply$/ })
+      .waitFor();
     const outline = await on.bench.page.locator('uv-page-frame .outline').boundingBox();
     expect(
       outline && x > outline.x && x < outline.x + outline.width && y > outline.y && y < outline.y + outline.height,
@@ -90,8 +93,11 @@ describe('the Bench', () => {
       );
     expect(await colorOf('.qs-go')).toBe('rgb(217, 217, 234)');
     await visitor.hover('.qs-go');
-    await visitor.waitForTimeout(400);
-    expect(await colorOf('.qs-go')).toBe(WILLOW_DARK);
+    // A transition of the page takes its time.
+    await eventually(
+      () => colorOf('.qs-go'),
+      (color) => color === WILLOW_DARK,
+    );
     expect(await colorOf('.qs-apply')).toBe('rgb(255, 157, 46)');
     const lastLink = await visitor.evaluate(() => document.head.lastElementChild?.getAttribute('href'));
     expect(lastLink).toBe('veneer.css?r=1');
@@ -217,8 +223,10 @@ describe('the Bench', () => {
     const other = await BenchDriver.open(on.browser, on.product.url);
     await on.bench.choose('.qs-apply');
     await on.bench.value('Willow');
-    await other.page.waitForTimeout(600);
-    expect(await other.framed('.qs-apply', 'background-color')).toBe(WILLOW);
+    await eventually(
+      () => other.framed('.qs-apply', 'background-color'),
+      (color) => color === WILLOW,
+    );
     await other.page.context().close();
   });
 
