@@ -85,6 +85,16 @@ export function allSets({ isWhole = false } = {}) {
       lasts: 80,
     },
     {
+      // Its specs are built without them, and the browser's build asks no types.
+      name: 'types of web workers',
+      needs: ['contract'],
+      command: node,
+      args: ['node_modules/typescript/bin/tsc', '-p', 'web/tsconfig.worker.json', '--noEmit'],
+      isSingle: true,
+      load: 2,
+      lasts: 6,
+    },
+    {
       name: 'server',
       ...jasmine('server/dist/**/*.spec.js'),
       needs: ['server', 'driver', 'chromium'],

@@ -2,7 +2,8 @@ import { wordsOf } from '@upper-veneer/words';
 import type { PageMeasure } from '@upper-veneer/core';
 import { numberedElements } from '../frame/frame-document';
 import { createGlyphInk } from '../frame/glyph-ink';
-import { layoutInSlices, toPageLayout } from '../frame/layout-in-slices';
+import { layoutInSlices } from '../frame/layout-in-slices';
+import { toPageLayout } from '../frame/measured-layout';
 import { createSlices } from '../frame/slices';
 
 /**

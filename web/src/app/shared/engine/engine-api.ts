@@ -1,4 +1,4 @@
-import type { MeasuredLayout } from '../frame/measure-layout';
+import type { MeasuredLayout } from '../frame/measured-layout';
 import type {
   AsPainted,
   AttributeChange,

@@ -60,7 +60,7 @@ import {
   type SiteModel,
 } from '@upper-veneer/core';
 import { expose } from 'comlink';
-import { toPageLayout } from '../frame/layout-in-slices';
+import { toPageLayout } from '../frame/measured-layout';
 import { CHECKED_PROPERTIES } from './checked-properties';
 import type { EngineApi, FailingOverride, PagesRead } from './engine-api';
 import { driftAnswers } from './drift-answers';

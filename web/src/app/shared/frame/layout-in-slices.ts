@@ -1,5 +1,5 @@
-import type { PageLayout } from '@upper-veneer/core';
-import { measureLayout, type MeasuredLayout } from './measure-layout';
+import { measureLayout } from './measure-layout';
+import type { MeasuredLayout } from './measured-layout';
 
 /** Elements measured between two pauses. */
 const SLICE = 100;
@@ -38,15 +38,4 @@ export async function layoutInSlices(
     if (!document.defaultView) return null;
   }
   return { width, height, boxes, fragments, lines, pseudoBoxes };
-}
-
-/** The layout in the form the core works with. */
-export function toPageLayout({ boxes, fragments, lines, pseudoBoxes, ...view }: MeasuredLayout): PageLayout {
-  return {
-    ...view,
-    boxes: Float32Array.from(boxes),
-    fragments: new Map(fragments),
-    lines: new Map(lines),
-    pseudoBoxes: new Map(pseudoBoxes),
-  };
 }

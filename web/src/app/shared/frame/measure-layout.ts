@@ -1,12 +1,4 @@
-/** What a frame measured of a page's layout, in a form that travels; the rectangles are flat lists: left, top, width, height. */
-export interface MeasuredLayout {
-  readonly width: number;
-  readonly height: number;
-  readonly boxes: readonly number[];
-  readonly fragments: readonly (readonly [number, readonly number[]])[];
-  readonly lines: readonly (readonly [number, readonly number[]])[];
-  readonly pseudoBoxes: readonly (readonly [string, readonly number[]])[];
-}
+import type { MeasuredLayout } from './measured-layout';
 
 /**
  * Measures where elements and their texts lie, in CSS px from the page's top left. It needs nothing but the document, so that
