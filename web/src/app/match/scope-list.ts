@@ -1,5 +1,5 @@
 import { partKindWords } from '../shared/site/part-kind-words';
-import { wordsOf } from '@upper-veneer/words';
+import { figure, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { MatchScope, PartProgress } from '@upper-veneer/core';
@@ -26,7 +26,7 @@ import { MATCH_WIDTH } from './match-store';
               @if (row.handed) {
                 <span class="count">{{ row.handed }}</span>
               } @else if (row.places > 0 && !row.isFramed) {
-                <span class="count">{{ row.matched }}/{{ row.places }}</span>
+                <span class="count">{{ figure(row.matched) }}/{{ figure(row.places) }}</span>
               }
             </span>
             <span class="kind uv-soft">{{ row.kind }}</span>
@@ -68,6 +68,7 @@ import { MATCH_WIDTH } from './match-store';
 })
 export class ScopeList {
   protected readonly wordsOf = wordsOf;
+  protected readonly figure = figure;
 
   protected readonly site = inject(SiteStore);
   readonly #engine = inject(Engine);

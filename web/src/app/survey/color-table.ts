@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { figure, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { TableModule } from 'primeng/table';
 import { ColorChip } from '../shared/ui/color-chip';
@@ -44,7 +44,7 @@ import type { ColorRow } from './color-rows';
               <span class="uv-soft" i18n>· only {{ statesOf(row) }}</span>
             }
           </td>
-          <td class="number">{{ row.elements }}</td>
+          <td class="number">{{ figure(row.elements) }}</td>
           <td class="number">{{ percent(row) }}</td>
           <td class="standing" [title]="row.standingWords"><span class="mark" [class]="row.exception || !row.standing.nearest ? 'none' : row.standing.kind" aria-hidden="true">{{ row.exception ? '○' : !row.standing.nearest ? '' : row.standing.kind === 'brand' ? '●' : row.standing.kind === 'near' ? '◆' : '▲' }}</span>{{ row.standingWords }}</td>
         </tr>
@@ -71,6 +71,7 @@ import type { ColorRow } from './color-rows';
 })
 export class ColorTable {
   protected readonly wordsOf = wordsOf;
+  protected readonly figure = figure;
 
   readonly rows = input.required<readonly ColorRow[]>();
   readonly chosenHex = input<string | null>(null);

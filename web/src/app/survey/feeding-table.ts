@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { figure, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { FeedingProperty } from '@upper-veneer/core';
 import { SiteStore } from '../shared/site/site-store';
@@ -26,7 +26,7 @@ import { ColorChip } from '../shared/ui/color-chip';
             </td>
             <td class="uv-mono cut" [title]="property.value"><uv-color-chip [color]="property.hex" />{{ property.value }}</td>
             <td class="cut" [title]="wordsOf('survey.selector-in-sheet', { selector: property.selector, sheet: property.sheet })"><span class="uv-mono">{{ property.selector }}</span>&ngsp;<span class="uv-soft">{{ property.sheet }} {{ property.line || '' }}</span></td>
-            <td class="what" i18n>{{ property.places }} {property.places, plural, =1 {place follows} other {places follow}} <span class="uv-soft">on {{ property.pageIds.length }} {property.pageIds.length, plural, =1 {page} other {pages}}</span></td>
+            <td class="what" i18n>{{ figure(property.places) }} {property.places, plural, =1 {place follows} other {places follow}} <span class="uv-soft">on {{ property.pageIds.length }} {property.pageIds.length, plural, =1 {page} other {pages}}</span></td>
           </tr>
         } @empty {
           <tr><td colspan="4" class="empty">{{ isCounted() ? wordsOf('survey.no-custom-property-this') : wordsOf('survey.which-custom-properties-hold') }}</td></tr>
@@ -41,6 +41,7 @@ import { ColorChip } from '../shared/ui/color-chip';
 export class FeedingTable {
   protected readonly name = wordsOf('survey.custom-properties');
   protected readonly wordsOf = wordsOf;
+  protected readonly figure = figure;
 
   readonly #site = inject(SiteStore);
   readonly properties = input.required<readonly FeedingProperty[]>();

@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { figure, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { FontUse } from '@upper-veneer/core';
 
@@ -21,7 +21,7 @@ import type { FontUse } from '@upper-veneer/core';
             </td>
             <td class="number">{{ font.size }}</td>
             <td class="number">{{ font.weight }}</td>
-            <td class="number">{{ font.elements }}</td>
+            <td class="number">{{ figure(font.elements) }}</td>
             <td class="number">{{ font.share }}</td>
           </tr>
         } @empty { <tr><td colspan="5" class="empty" i18n>The pages hold no text.</td></tr> }
@@ -31,6 +31,8 @@ import type { FontUse } from '@upper-veneer/core';
   styleUrl: './facts-table.scss',
 })
 export class FontsTable {
+  protected readonly figure = figure;
+
   protected readonly name = wordsOf('survey.fonts');
   readonly fonts = input.required<readonly FontUse[]>();
 

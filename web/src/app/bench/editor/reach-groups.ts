@@ -1,4 +1,4 @@
-import { type Spoken, wordsOf } from '@upper-veneer/words';
+import { figure, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { GroupOffer, Inspection, ReachOffers } from '@upper-veneer/core';
@@ -31,7 +31,7 @@ import { BenchSelection } from '../store/bench-selection';
           @for (group of groups(); track group.selectors[0]) {
             <li [class.on]="isChosen(group)">
               <button type="button" class="group" [attr.autofocus]="$first ? '' : null" (pointerenter)="selection.shown.set(group.places)" (pointerleave)="selection.shown.set([])" (focus)="selection.shown.set(group.places)" (blur)="selection.shown.set([])" (click)="choose(group.selectors[0]); panel.hide()">
-                <strong>{{ group.words }}</strong><span class="uv-soft" i18n>{{ group.elements }} on {{ group.pages }} {group.pages, plural, =1 {page} other {pages}}{{ group.isOneLook ? wordsOf('bench.all-look') : wordsOf('bench.several-looks') }}</span>
+                <strong>{{ group.words }}</strong><span class="uv-soft" i18n>{{ figure(group.elements) }} on {{ group.pages }} {group.pages, plural, =1 {page} other {pages}}{{ group.isOneLook ? wordsOf('bench.all-look') : wordsOf('bench.several-looks') }}</span>
               </button>
               @for (selector of group.selectors; track selector; let first = $first) {
                 <button
@@ -74,6 +74,7 @@ import { BenchSelection } from '../store/bench-selection';
 })
 export class ReachGroups {
   protected readonly wordsOf = wordsOf;
+  protected readonly figure = figure;
 
   protected readonly site = inject(SiteStore);
   protected readonly selection = inject(BenchSelection);

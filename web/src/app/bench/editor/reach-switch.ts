@@ -1,4 +1,4 @@
-import { type Spoken, wordsOf } from '@upper-veneer/words';
+import { figure, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { Reach, ReachCount } from '@upper-veneer/core';
@@ -23,7 +23,7 @@ const LABELS: Readonly<Record<Reach, string>> = {
   `,
   styles: `
     :host { display: block; }
-    :host ::ng-deep .p-selectbutton { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, 1fr); border: 1px solid var(--uv-line-strong); border-radius: 3px; }
+    :host ::ng-deep .p-selectbutton { display: grid; grid-auto-flow: column; grid-auto-columns: minmax(0, auto); border: 1px solid var(--uv-line-strong); border-radius: 3px; }
     :host ::ng-deep .p-togglebutton { display: block; padding: 4px 7px; border: 0; border-radius: 0; background: var(--uv-paper); color: var(--uv-ink); text-align: left; }
     :host ::ng-deep .p-togglebutton + .p-togglebutton { border-left: 1px solid var(--uv-line); }
     :host ::ng-deep .p-selectbutton > p-togglebutton:nth-child(n + 2) .p-togglebutton { border-left: 1px solid var(--uv-line); }
@@ -49,7 +49,7 @@ export class ReachSwitch {
     const onPages = wordsOf('bench.pages-counted', { pages });
     if (reach === 'one' && elements === 1) return wordsOf('bench.one-element');
     // Four of them leave no room for words.
-    if (this.counts().length > 3) return `${elements}, ${onPages}`;
+    if (this.counts().length > 3) return `${figure(elements)}, ${onPages}`;
     if (reach !== 'everywhere' || this.kind() === '') return wordsOf('bench.elements-on-pages', { elements, onPages });
     return wordsOf('bench.kind-count', { kind: this.kind(), elements, onPages });
   }

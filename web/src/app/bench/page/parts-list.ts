@@ -1,5 +1,5 @@
 import { partKindWords } from '../../shared/site/part-kind-words';
-import { type Spoken, wordsOf } from '@upper-veneer/words';
+import { figure, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { PartProgress, SiteWideTarget } from '@upper-veneer/core';
@@ -36,7 +36,7 @@ const REACHABILITY_WORDS = {
               @if (row.reachability !== 'framed') {
                 <span
                   class="count"
-                  [title]="wordsOf('bench.painted-places-brand-colours', { matched: row.matched, places: row.places })">{{ row.matched }}/{{ row.places }}</span>
+                  [title]="wordsOf('bench.painted-places-brand-colours', { matched: row.matched, places: row.places })">{{ figure(row.matched) }}/{{ figure(row.places) }}</span>
               }
             </span>
             <span class="kind uv-soft" [class.beside]="row.canOpen" [title]="row.words">{{ row.tag }}</span>
@@ -67,7 +67,7 @@ const REACHABILITY_WORDS = {
               <span class="head">
                 <span class="name">{{ entry.name }}</span>
                 @if (entry.elements > 0 && entry.row !== 'thumb' && entry.pseudo === '') {
-                  <span class="count">{{ entry.elements }}</span>
+                  <span class="count">{{ figure(entry.elements) }}</span>
                 }
               </span>
             </button>
@@ -105,6 +105,7 @@ const REACHABILITY_WORDS = {
 })
 export class PartsList {
   protected readonly wordsOf = wordsOf;
+  protected readonly figure = figure;
 
   readonly parts = input.required<readonly PartEntry[]>();
   readonly progress = input.required<readonly PartProgress[]>();
