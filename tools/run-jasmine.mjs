@@ -1,6 +1,6 @@
 import { isAbsolute, resolve } from 'node:path';
 import Jasmine from 'jasmine';
-import { inTurn, turnOf } from './sample.mjs';
+import { SPEC_DONE, inTurn, turnOf } from './sample.mjs';
 
 /** Runs compiled specs by glob and closes with `Executed N specs, N failed`; with `SPEC_SAMPLE` those alone whose turn it is. */
 const patterns = process.argv.slice(2);
@@ -27,6 +27,7 @@ jasmine.clearReporters();
 jasmine.addReporter({
   specDone(result) {
     if (notYet.has(result.fullName)) return;
+    if (process.env.SPEC_PROGRESS) process.stderr.write(SPEC_DONE);
     times.push({ name: result.fullName, ms: result.duration ?? 0 });
     if (result.status === 'passed') passed += 1;
     else failed += 1;

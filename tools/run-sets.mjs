@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { SPEC_DONE } from './sample.mjs';
 import { root, say } from './setup.mjs';
 
 /** Two cores, each with what keeps it busy or two that wait: with more, what waits with a limit for a screen runs out of it. */
@@ -41,13 +42,14 @@ export async function runSets(sets, { ready, environmentOf }) {
     }
     const [set] = waiting.splice(next, 1);
     load += set.load;
-    const run = runSet(set, environmentOf(set)).then((result) => {
+    const progress = { name: set.name, started: Date.now(), run: 0 };
+    const run = runSet(set, environmentOf(set), progress).then((result) => {
       if (set.isTimed && result.failed > 0) failedBesideOthers.push(set);
       else count(result);
       load -= set.load;
       running.delete(run);
     });
-    running.set(run, { name: set.name, started: Date.now() });
+    running.set(run, progress);
   }
   clearInterval(telling);
   for (const set of failedBesideOthers) {
@@ -59,15 +61,17 @@ export async function runSets(sets, { ready, environmentOf }) {
 }
 
 function progressOf(running, waiting, begun) {
-  const names = [...running].map(({ name, started }) => `${name} (${secondsSince(started)} s)`);
+  const names = [...running].map(
+    ({ name, started, run }) => `${name} (${secondsSince(started)} s${run > 0 ? `, ${run} run` : ''})`,
+  );
   return `.. ${secondsSince(begun)} s: ${names.join(', ') || 'waiting for what is built'}; ${waiting} to come`;
 }
 
 const secondsSince = (started) => Math.round((Date.now() - started) / 1000);
 
-async function runSet(set, environment) {
+async function runSet(set, environment, progress = { run: 0 }) {
   const started = Date.now();
-  const { code, output } = await collect(set, environment);
+  const { code, output } = await collect(set, environment, progress);
   say(`\n== ${set.name}\n${output.trimEnd()}`);
   const counts = set.isSingle ? { run: 1, failed: code === 0 ? 0 : 1 } : readCounts(output);
   // A set that dies before it counts has failed, however little it said.
@@ -77,7 +81,7 @@ async function runSet(set, environment) {
   return result;
 }
 
-function collect({ command, args, cwd = root, isTimed = false }, environment) {
+function collect({ command, args, cwd = root, isTimed = false }, environment, progress) {
   return new Promise((done) => {
     // What waits for a screen goes before what only takes its time.
     const [file, ...given] = isTimed ? [command, ...args] : ['nice', '-n', '10', command, ...args];
@@ -88,6 +92,7 @@ function collect({ command, args, cwd = root, isTimed = false }, environment) {
         ...process.env,
         CHROME_BIN: process.env.CHROME_BIN ?? '/usr/bin/chromium',
         NG_CLI_ANALYTICS: 'false',
+        SPEC_PROGRESS: '1',
         ...environment,
       },
     });
@@ -96,7 +101,11 @@ function collect({ command, args, cwd = root, isTimed = false }, environment) {
       output += chunk;
     };
     child.stdout.on('data', take);
-    child.stderr.on('data', take);
+    child.stderr.on('data', (chunk) => {
+      const signs = String(chunk).split(SPEC_DONE);
+      progress.run += signs.length - 1;
+      take(signs.join(''));
+    });
     child.on('close', (code) => done({ code, output }));
   });
 }
