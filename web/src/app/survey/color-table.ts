@@ -66,6 +66,7 @@ import type { ColorRow } from './color-rows';
     .brand { color: var(--uv-holds); }
     .near.mark, .mark.near { margin: 0; font-size: inherit; color: var(--uv-look); }
     .stray { color: var(--uv-fails); }
+    @media (max-width: 1120px) { .color { width: 152px; } .number { width: 80px; } .standing { width: 138px; } }
     :host ::ng-deep .p-datatable-row-selected .mark, :host ::ng-deep .p-datatable-row-selected .near { color: inherit; }
   `,
 })
@@ -83,7 +84,7 @@ export class ColorTable {
   };
 
   /** Columns as wide as they say, so that long uses are shortened and a standing is not cut; below it scrolls sideways. */
-  protected readonly layout = { 'table-layout': 'fixed', width: '100%', 'min-width': '40rem' };
+  protected readonly layout = { 'table-layout': 'fixed', width: '100%', 'min-width': '31rem' };
 
   protected selected(): ColorRow | null {
     const hex = this.chosenHex();
