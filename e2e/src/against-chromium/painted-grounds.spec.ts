@@ -9,6 +9,7 @@ import { packagePages } from '../support/package-pages.js';
 import { packageSheets } from '../support/package-sheets.js';
 import { pageFromSelectors } from '../support/pages-from-selectors.js';
 import { SHOT_SCALE, paintedRatios } from '../support/painted-texts.js';
+import { pointAtNothing } from '../support/point-at-nothing.js';
 import { root } from '../support/product.js';
 import { openSiteFolder } from '../support/site-folder.js';
 import { isWhole } from '../support/whole-run.js';
@@ -71,6 +72,7 @@ describe('what really lies behind a text', () => {
     await site.serve(context);
     const page = await context.newPage();
     await page.goto(`${site.origin}/${path}`);
+    await pointAtNothing(page);
     return page;
   };
 

@@ -3,6 +3,7 @@ import { StyleView, lineageOf, type ElementNode, type MediaEnvironment, type Pag
 import { forceStates, type ForcedState } from './force-states.js';
 
 export type { ForcedState } from './force-states.js';
+import { pointAtNothing } from './point-at-nothing.js';
 
 /** Colour longhands on which core and browser must agree wholly. */
 export const COLOR_PROPERTIES = [
@@ -174,6 +175,7 @@ export function sameValue(a: string, b: string): boolean {
 
 /** Stops transitions and animations, which would show values between two states. */
 async function settle(browserPage: BrowserPage): Promise<void> {
+  await pointAtNothing(browserPage);
   await browserPage.evaluate(() => {
     const sheet = new CSSStyleSheet();
     sheet.replaceSync('*, ::before, ::after { transition: none !important; animation: none !important; }');
