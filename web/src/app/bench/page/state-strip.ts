@@ -16,6 +16,9 @@ const MOST_TILES = 12;
 /** Elements of a page up to which each tile draws it whole, and keeps it from one target to the next. */
 const DRAWN_WHOLE = 1_500;
 
+/** How long the cut is worked on at a time: drawing the page again between two takes longer, and a task is long from 50 ms on. */
+const CUT_SLICE_MS = 30;
+
 /** The target drawn live in each state that applies to it, side by side. */
 @Component({
   selector: 'uv-state-strip',
@@ -122,7 +125,7 @@ export class StateStrip {
       const cut = await cutAround(
         drawn,
         element,
-        createSlices(() => stop.throwIfAborted()),
+        createSlices(() => stop.throwIfAborted(), CUT_SLICE_MS),
       );
       if (!stop.aborted) this.cut.set(cut);
     } catch (error) {

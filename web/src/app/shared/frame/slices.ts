@@ -1,9 +1,12 @@
 /** Time a piece of work may hold the interface's thread, ms. */
 const SLICE_MS = 10;
 
-/** Gives the thread back once a slice is used up; `check` throws to stop. */
-export function createSlices(check: () => void): () => Promise<void> {
-  let until = performance.now() + SLICE_MS;
+/**
+ * Gives the thread back once a slice is used up; `check` throws to stop.
+ * @param slice ms; what a designer waits for takes longer ones, as each may wait for the page to be drawn.
+ */
+export function createSlices(check: () => void, slice = SLICE_MS): () => Promise<void> {
+  let until = performance.now() + slice;
   return async () => {
     if (performance.now() < until) return;
     await new Promise<void>((done) => {
@@ -12,6 +15,6 @@ export function createSlices(check: () => void): () => Promise<void> {
       port2.postMessage(null);
     });
     check();
-    until = performance.now() + SLICE_MS;
+    until = performance.now() + slice;
   };
 }
