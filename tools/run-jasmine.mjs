@@ -1,6 +1,7 @@
 import { isAbsolute, resolve } from 'node:path';
 import Jasmine from 'jasmine';
-import { SPEC_DONE, inTurn, turnOf } from './sample.mjs';
+import { inTurn, turnOf } from './sample.mjs';
+import { SPEC_DONE } from './spec-done.mjs';
 
 /** Runs compiled specs by glob and closes with `Executed N specs, N failed`; with `SPEC_SAMPLE` those alone whose turn it is. */
 const patterns = process.argv.slice(2);

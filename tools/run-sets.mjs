@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process';
-import { SPEC_DONE } from './sample.mjs';
 import { root, say } from './setup.mjs';
+import { SPEC_DONE } from './spec-done.mjs';
 
 /** Two cores, each with what keeps it busy or two that wait: with more, what waits with a limit for a screen runs out of it. */
 const MOST_LOAD = 4;

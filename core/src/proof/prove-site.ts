@@ -2,7 +2,7 @@ import { clauses, message } from '../message/message.js';
 import type { ElementNode } from '../dom/tree.js';
 import { proofSettings, type ProofSettings } from '../match/proof-settings.js';
 import type { Page } from '../resolve/page.js';
-import { readPages } from '../site/read-pages.js';
+import { readSheets } from '../site/read-pages.js';
 import { inEachLighting, pageOf, type SiteModel } from '../site/site-model.js';
 import { isSpecimen } from '../site/specimen-path.js';
 import { unreadPages } from '../site/unread.js';
@@ -41,8 +41,12 @@ export function* proveSite(site: SiteModel, options: ProofOptions = {}): Generat
   const lit = inEachLighting(site);
   const of = lit.length * pageIds.length;
   // Where to look is told by all pages, which are read when they are asked for.
-  const reading = readPages(site);
-  while (!reading.next().done) yield { done: 0, of };
+  const sheets = readSheets(site);
+  while (!sheets.next().done) yield { done: 0, of };
+  for (const pageId of site.pages.keys()) {
+    pageOf(site, pageId);
+    yield { done: 0, of };
+  }
   const at = options.at ?? proofSettings(site);
   yield { done: 0, of };
   const openable = site.source.parts.filter(({ openers }) => openers.length > 0).map(({ id }) => id);

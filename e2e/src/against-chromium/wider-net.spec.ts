@@ -16,8 +16,8 @@ import { isWhole } from '../support/whole-run.js';
 
 /** Whole in `npm run prove`; a few selectors of some packages otherwise. */
 const MOST = isWhole ? 260 : 24;
-/** `hsl()` on half of an 8-bit step (docs/core.md, what is left): one colour of one package comes out so, over a page and its states. */
-const MOST_STEPS = isWhole ? 150 : 1;
+/** Values one step of a channel off, by package: one `hsl()` on half of an 8-bit step, over a page and its states (docs/core.md, known differences). */
+const STEPS = new Map([['bulma', 128]]);
 /** Every third package in the sample. */
 const sheets = packageSheets(process.env['NET_ONLY'] ?? '').filter((_, i) => isWhole || i % 3 === 1);
 
@@ -96,7 +96,7 @@ describe('agreement with Chromium over packages of every school', () => {
       expect(others.slice(0, 12)).withContext(`${others.length} differences`).toEqual([]);
       expect(steps.length)
         .withContext(`one step of a channel: ${JSON.stringify(steps[0])}`)
-        .toBeLessThan(MOST_STEPS);
+        .toBeLessThanOrEqual(isWhole ? (STEPS.get(name) ?? 0) : 0);
     });
   }
 });

@@ -1330,7 +1330,6 @@ export const EN = {
   'requests.what-you-change-kept': 'what you change is kept as made for it',
   'requests.wish': 'Wish {standing}: {words}',
   'requests.wish-changed': 'Wish: {words}',
-  'requests.wish-done': 'Wish done: {words}',
   'role.accent': 'Accent',
   'role.ground': 'Ground',
   'role.ink': 'Ink',

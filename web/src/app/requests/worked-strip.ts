@@ -1,5 +1,6 @@
 import { wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import type { RequestItem } from '@upper-veneer/core';
 import { StandingMark } from '../shared/ui/standing-mark';
 import { RequestsStore } from './requests-store';
 
@@ -17,7 +18,7 @@ import { RequestsStore } from './requests-store';
           <span><uv-standing [standing]="found.misses === 0 ? 'holds' : 'fails'" />
             {{ found.misses === 0 ? wordsOf('requests.holds') : wordsOf('requests.places-miss', { misses: found.misses, places: found.places }) }}</span>
         }
-        <button type="button" (click)="store.change(item.id, wordsOf('requests.wish-done', { words: item.words }), { standing: 'done' }); store.workOn(null)" i18n>Done</button>
+        <button type="button" (click)="finish(item)" i18n>Done</button>
         <button type="button" (click)="store.isOpen.set(true)" i18n>To the list</button>
         <button type="button" (click)="store.workOn(null)" i18n>Leave it</button>
       </p>
@@ -43,4 +44,10 @@ export class WorkedStrip {
     const count = this.store.worked()?.overrides.length ?? 0;
     return count === 0 ? wordsOf('requests.what-you-change-kept') : wordsOf('requests.made-for', { count });
   });
+
+  protected finish({ id, words }: RequestItem): void {
+    const label = wordsOf('requests.wish', { standing: wordsOf('request-standing.done'), words });
+    this.store.change(id, label, { standing: 'done' });
+    this.store.workOn(null);
+  }
 }

@@ -71,7 +71,7 @@ import { withProgress } from '../shared/engine/with-progress';
           }
           <div class="acts">
             <p-button label="Cancel" i18n-label [text]="true" (onClick)="closed.emit()" />
-            <p-button type="submit" [label]="isPublish() ? ((found()?.failing?.length ?? 0) > 0 ? wordsOf('shell.publish-all-same') : wordsOf('shell.publish')) : wordsOf('shell.save-revision-act')" [disabled]="error() !== ''" />
+            <p-button type="submit" [label]="actWords()" [disabled]="error() !== ''" />
           </div>
         </form>
       }
@@ -113,6 +113,10 @@ export class PublishDialog {
     return draft?.equalsRevision != null
       ? wordsOf('shell.revision-goes-stand-host', { equalsRevision: draft.equalsRevision })
       : wordsOf('shell.draft-saved-as-revision', { number: (draft?.revisions[0]?.number ?? 0) + 1 });
+  });
+  protected readonly actWords = computed(() => {
+    if (!this.isPublish()) return wordsOf('shell.save-revision-act');
+    return (this.found()?.failing.length ?? 0) > 0 ? wordsOf('shell.publish-all-same') : wordsOf('shell.publish');
   });
   protected readonly error = computed(() => {
     const result = validateBody(RevisionRequest, { note: this.note() });

@@ -5,6 +5,13 @@ import { ColorChip } from '../shared/ui/color-chip';
 import { stateWords } from '../shared/ui/state-words';
 import type { ColorRow } from './color-rows';
 
+const SIGNS = { brand: '●', near: '◆', stray: '▲' } as const;
+
+interface Mark {
+  readonly kind: keyof typeof SIGNS | 'none';
+  readonly sign: string;
+}
+
 /** The colours one by one, to sort and choose from. */
 @Component({
   selector: 'uv-color-table',
@@ -46,7 +53,7 @@ import type { ColorRow } from './color-rows';
           </td>
           <td class="number">{{ figure(row.elements) }}</td>
           <td class="number">{{ percent(row) }}</td>
-          <td class="standing" [title]="row.standingWords"><span class="mark" [class]="row.exception || !row.standing.nearest ? 'none' : row.standing.kind" aria-hidden="true">{{ row.exception ? '○' : !row.standing.nearest ? '' : row.standing.kind === 'brand' ? '●' : row.standing.kind === 'near' ? '◆' : '▲' }}</span>{{ row.standingWords }}</td>
+          <td class="standing" [title]="row.standingWords"><span class="mark" [class]="markOf(row).kind" aria-hidden="true">{{ markOf(row).sign }}</span>{{ row.standingWords }}</td>
         </tr>
       </ng-template>
       <ng-template #emptymessage><tr><td colspan="5" class="uv-soft" i18n>No colour fits.</td></tr></ng-template>
@@ -97,6 +104,12 @@ export class ColorTable {
 
   protected statesOf({ states }: ColorRow): string {
     return states.map(stateWords).join(', ');
+  }
+
+  protected markOf({ exception, standing: { nearest, kind } }: ColorRow): Mark {
+    if (exception) return { kind: 'none', sign: '○' };
+    // Without a palette nothing is near or far.
+    return nearest === '' ? { kind: 'none', sign: '' } : { kind, sign: SIGNS[kind] };
   }
 
   protected percent({ share }: ColorRow): string {

@@ -15,8 +15,6 @@ const POLICY =
 
 /** A page without most of what a tile cannot show. */
 export interface PageCut {
-  /** Running number of the element it was cut around. */
-  readonly target: number;
   readonly html: string;
   readonly elements: number;
   /** How the target looks on the whole page at rest, against which what is drawn of the cut is held. */
@@ -57,7 +55,6 @@ export async function cutAround(
   const kept = await keptAround({ document: frame.document, view, target, area }, pause);
   if (!kept) return null;
   return frame.atRest(() => ({
-    target: number,
     html: write(frame.document, kept.whole, kept.sizes),
     elements: kept.whole.size,
     look: lookOf(frame, number),

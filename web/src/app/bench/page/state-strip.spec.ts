@@ -77,6 +77,15 @@ describe('StateStrip', () => {
     return 'never drawn';
   }
 
+  /** Waits until the tile's picture is to be seen. */
+  async function seen(): Promise<void> {
+    for (let waited = 0; waited < 5_000 && tileFrame()?.style.visibility !== ''; waited += 20) {
+      await new Promise((done) => setTimeout(done, 20));
+      await fixture.whenStable();
+    }
+    expect(tileFrame()?.style.visibility).toBe('');
+  }
+
   it('draws a small page whole', async () => {
     const page = await load(CARDS(3));
     fixture.componentRef.setInput('drawn', page);
@@ -99,7 +108,14 @@ describe('StateStrip', () => {
     fixture.componentRef.setInput('inspection', inspectionOf(targets[3]));
     await fixture.whenStable();
     expect(tileFrame()?.srcdoc).withContext('what stood there stands until the next is cut').toContain('Tide 900');
+    expect(tileFrame()?.style.visibility).withContext('and is not seen as the picture of another').toBe('hidden');
     expect(await drawn((next) => next.includes('Tide 3<'))).not.toContain('Tide 900<');
+    await seen();
+    // One cut for another width is behind as well.
+    fixture.componentRef.setInput('width', 390);
+    await fixture.whenStable();
+    expect(tileFrame()?.style.visibility).toBe('hidden');
+    await seen();
   });
 
   it('draws the page whole where a cut does not come out as the page is', async () => {

@@ -19,6 +19,21 @@ const DRAWN_WHOLE = 1_500;
 /** How long the cut is worked on at a time: drawing the page again between two takes longer, and a task is long from 50 ms on. */
 const CUT_SLICE_MS = 30;
 
+/** What the page is cut down for. */
+interface CutFrom {
+  readonly drawn: FrameDocument | null;
+  /** Its page and running number; empty without one. */
+  readonly target: string;
+  readonly width: number;
+  readonly amendments: FramedPage['amendments'];
+}
+
+interface Decided {
+  readonly from: CutFrom;
+  /** `null` where the page is to be drawn whole. */
+  readonly cut: PageCut | null;
+}
+
 /** The target drawn live in each state that applies to it, side by side. */
 @Component({
   selector: 'uv-state-strip',
@@ -27,8 +42,12 @@ const CUT_SLICE_MS = 30;
   template: `
     @if (inspection(); as found) {
       @for (tile of found.strip; track tile.state) {
-        <uv-state-tile [tile]="tile" [target]="found" [page]="page()" [cut]="cut() ?? null" (untrue)="drawWhole($event)" [width]="width()" [forced]="forced()[tile.state] ?? none"
-          [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" [isLoaded]="cut() !== undefined && $index < loaded()" [overPicture]="contrast.found()[tile.state]?.ratio ?? null" (chosen)="chosen.emit(tile.state)" />
+        <uv-state-tile
+          [tile]="tile" [target]="found" [page]="page()" [width]="width()" [forced]="forced()[tile.state] ?? none"
+          [cut]="cut() ?? null" [isBehind]="isBehind()" [isLoaded]="cut() !== undefined && $index < loaded()" (untrue)="drawWhole($event)"
+          [overPicture]="contrast.found()[tile.state]?.ratio ?? null"
+          [head]="headOf(found, tile.state)" [isCurrent]="tile.state === state()" (chosen)="chosen.emit(tile.state)"
+        />
       }
     } @else {
       <p class="uv-soft" i18n>Its states are drawn here side by side.</p>
@@ -58,16 +77,24 @@ export class StateStrip {
     return found ? `${found.pageId}/${found.element}` : '';
   });
   /** Cut anew for another target, page or width, and when parts are opened; not at each change of colour. */
-  readonly #cutFrom = computed(
+  readonly #cutFrom = computed<CutFrom>(
     () => ({ drawn: this.drawn(), target: this.#key(), width: this.width(), amendments: this.page().amendments }),
     {
       equal: (a, b) =>
         a.drawn === b.drawn && a.target === b.target && a.width === b.width && a.amendments === b.amendments,
     },
   );
-  /** What tiles draw: `null` the whole page, `undefined` as long as it is not known which. The cut before stands until the next is there. */
-  protected readonly cut = signal<PageCut | null | undefined>(undefined);
-  #cutDrawn: FrameDocument | null = null;
+  readonly #isLarge = computed(() => (this.drawn()?.elements().size ?? 0) > DRAWN_WHOLE);
+  readonly #decided = signal<Decided | null>(null);
+  /** What tiles draw: `null` the whole page, `undefined` as long as it is not known which. */
+  protected readonly cut = computed(() => {
+    if (!this.drawn()) return undefined;
+    if (!this.#isLarge()) return null;
+    const decided = this.#decided();
+    return decided?.from.drawn === this.drawn() ? decided.cut : undefined;
+  });
+  /** Whether that is still of the target or the width before: it is kept loaded, and not shown. */
+  protected readonly isBehind = computed(() => this.#isLarge() && this.#decided()?.from !== this.#cutFrom());
 
   constructor() {
     effect(() => {
@@ -86,16 +113,11 @@ export class StateStrip {
           });
     });
     effect((onCleanup) => {
-      const { drawn, target } = this.#cutFrom();
-      if (drawn !== this.#cutDrawn) this.cut.set(undefined);
-      this.#cutDrawn = drawn;
-      if (!drawn || target === '') return;
-      if (drawn.elements().size <= DRAWN_WHOLE) this.cut.set(null);
-      else {
-        const stop = new AbortController();
-        onCleanup(() => stop.abort());
-        void this.#decide(drawn, Number(target.split('/')[1]), stop.signal);
-      }
+      const from = this.#cutFrom();
+      if (!this.#isLarge() || from.target === '') return;
+      const stop = new AbortController();
+      onCleanup(() => stop.abort());
+      void this.#decide(from, stop.signal);
     });
     effect((onCleanup) => {
       if (!this.drawn() || !this.inspection() || this.cut() === undefined) return;
@@ -109,7 +131,7 @@ export class StateStrip {
 
   /** Where a cut did not come out as the page is: each tile may say so, and of a cut that is gone already. */
   protected drawWhole(untrue: PageCut): void {
-    if (this.cut() === untrue) this.cut.set(null);
+    this.#decided.update((decided) => (decided?.cut === untrue ? { ...decided, cut: null } : decided));
   }
 
   protected headOf({ carrier }: Spoken<Inspection>, state: OverrideState): string {
@@ -118,16 +140,13 @@ export class StateStrip {
   }
 
   /** After what is being drawn, a few elements at a time. */
-  async #decide(drawn: FrameDocument, element: number, stop: AbortSignal): Promise<void> {
+  async #decide(from: CutFrom, stop: AbortSignal): Promise<void> {
     await new Promise((done) => setTimeout(done));
+    if (stop.aborted || !from.drawn) return;
+    const pause = createSlices(() => stop.throwIfAborted(), CUT_SLICE_MS);
     try {
-      stop.throwIfAborted();
-      const cut = await cutAround(
-        drawn,
-        element,
-        createSlices(() => stop.throwIfAborted(), CUT_SLICE_MS),
-      );
-      if (!stop.aborted) this.cut.set(cut);
+      const cut = await cutAround(from.drawn, Number(from.target.split('/')[1]), pause);
+      if (!stop.aborted) this.#decided.set({ from, cut });
     } catch (error) {
       if (!stop.aborted) throw error;
     }

@@ -39,13 +39,13 @@ const MARGIN = 16;
             <iframe
               #frame [title]="wordsOf('bench.target-state', { word: word() })" sandbox="allow-same-origin" tabindex="-1" scrolling="no"
               referrerpolicy="no-referrer" [srcdoc]="cut" [style.width.px]="width()" [style.height.px]="viewHeight"
-              [style.transform]="transform()" (load)="onLoad()"
+              [style.transform]="transform()" [style.visibility]="isShown() ? null : 'hidden'" (load)="onLoad()"
             ></iframe>
           } @else {
             <iframe
               #frame [title]="wordsOf('bench.target-state', { word: word() })" sandbox="allow-same-origin" tabindex="-1" scrolling="no"
               referrerpolicy="no-referrer" [src]="safeUrl()" [style.width.px]="width()" [style.height.px]="viewHeight"
-              [style.transform]="transform()" (load)="onLoad()"
+              [style.transform]="transform()" [style.visibility]="isShown() ? null : 'hidden'" (load)="onLoad()"
             ></iframe>
           }
         </ng-container>
@@ -84,8 +84,10 @@ export class StateTile {
   readonly tile = input.required<Spoken<StripTile>>();
   readonly target = input.required<Target>();
   readonly page = input.required<FramedPage>();
-  /** The page cut down to what a tile can show; `null` to draw it whole. It may be cut around the target before, until the next is cut. */
+  /** The page cut down to what a tile can show; `null` to draw it whole. */
   readonly cut = input<PageCut | null>(null);
+  /** Whether the page is still cut for the target before, which is not to be seen beside the figures of this one. */
+  readonly isBehind = input(false);
   readonly width = input.required<number>();
   readonly forced = input.required<ForcedStates>();
   /** Contrast with the picture the text stands on; `null` where it stands on none. */
@@ -115,6 +117,7 @@ export class StateTile {
     return cut === null ? null : this.#sanitizer.bypassSecurityTrustHtml(cut.html);
   });
   protected readonly transform = signal('');
+  protected readonly isShown = computed(() => this.#frame() !== null && !this.isBehind());
   protected readonly word = computed(() => this.head() || say(stateTold(this.tile().state)));
   // Rounded down: 4.49 must not read as 4.5.
   protected readonly ratioText = computed(() =>
@@ -153,10 +156,9 @@ export class StateTile {
     effect(() => {
       const page = this.#frame();
       this.#sized();
-      const cut = this.cut();
-      if (!page || (cut && cut.target !== this.target().element)) return;
+      if (!page || this.isBehind()) return;
       page.show(this.page());
-      this.#hold(page, cut);
+      this.#hold(page, this.cut());
       page.force(this.forced());
       page.select(this.target().pseudo === 'selection' ? this.target().element : null);
       this.#crop(page, this.target().element);
@@ -173,7 +175,7 @@ export class StateTile {
   #hold(page: FrameDocument, cut: PageCut | null): void {
     if (this.#held === page) return;
     this.#held = page;
-    if (cut !== null && lookOf(page, cut.target) !== cut.look) this.untrue.emit(cut);
+    if (cut !== null && lookOf(page, this.target().element) !== cut.look) this.untrue.emit(cut);
   }
 
   /** Moves the page under the tile's window so that the target is in its middle, as large as fits. */
