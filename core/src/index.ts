@@ -243,7 +243,7 @@ export { logoOnGround, logoStanding, type LogoOnGround } from './image/logo-on-g
 export { pixelAt, type PixelBox, type Raster } from './image/raster.js';
 export { recoverInk, type RecoveredInk } from './image/recover-ink.js';
 export { linkVeneer } from './capture/link-veneer.js';
-export { surroundingsOf, type Surroundings } from './ground/surroundings.js';
+export { readyGrounds, surroundingsOf, type Surroundings } from './ground/surroundings.js';
 export { type PageLayout, type Rect } from './resolve/page-layout.js';
 export { withLayout } from './resolve/page.js';
 export { driftOf, type Drift, type DriftPlace, type DriftProgress } from './drift/drift.js';

@@ -482,6 +482,30 @@ describe('the server', () => {
     expect((await server.get(`/frame/sites/${server.siteId}/files/..%2f..%2fetc/passwd`)).status).toBe(404);
   });
 
+  // RFC 9111, 5.2.2, and RFC 8246: what is said to last may be shown without asking again.
+  it('lets frames keep the files of a site until one of them is written', async () => {
+    const [page] = server.store.pages.bySite(server.siteId);
+    const sheetOf = async (): Promise<string> => {
+      const html = await (await server.get(`/frame/sites/${server.siteId}/pages/${page.id}/`)).text();
+      return /href="([^"]+a\.css)"/.exec(html)?.[1] ?? '';
+    };
+    const read = async (path: string): Promise<[string | null, string]> => {
+      const answer = await server.get(path);
+      return [answer.headers.get('cache-control'), await answer.text()];
+    };
+    const before = await sheetOf();
+    expect(await read(before)).toEqual([
+      'private, max-age=31536000, immutable',
+      '.x:is(:hover, [data-uv-hover]) { color: red }',
+    ]);
+    const body = Buffer.from('.x { color: blue }');
+    server.store.assets.put(server.siteId, { path: 'css/a.css', mediaType: 'text/css', body });
+    const after = await sheetOf();
+    expect(after).not.toBe(before);
+    expect(await read(after)).toEqual(['private, max-age=31536000, immutable', '.x { color: blue }']);
+    expect(await read(before)).toEqual(['private, no-cache', '.x { color: blue }']);
+  });
+
   it('keeps what a change changed, of the last thousand changes, and every revision', async () => {
     await change({ label: 'first', put: [override], drop: [] });
     await server.post(`/api/sites/${server.siteId}/revisions`, { note: 'early' });

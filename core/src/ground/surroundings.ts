@@ -3,7 +3,8 @@ import { contrastRatio, compositeOver, readableOn } from '../color/contrast.js';
 import { sameColor } from '../color/same-color.js';
 import type { ElementNode } from '../dom/tree.js';
 import { boxOf, type PageLayout } from '../resolve/page-layout.js';
-import type { StyleView } from '../resolve/style-view.js';
+import type { Page } from '../resolve/page.js';
+import { StyleView } from '../resolve/style-view.js';
 import { WHITE, rgb8, type Color } from '../values/color.js';
 import { surroundingsByChain, type Surroundings } from './chain.js';
 import { CLEAR, Layering, groupsOf } from './layering.js';
@@ -22,6 +23,12 @@ export type { Surroundings } from './chain.js';
 export function surroundingsOf(view: StyleView, element: ElementNode, pseudo = ''): Surroundings {
   const layout = view.page.layouts?.get(view.environment.width);
   return (layout && byBoxes(view, layout, element, pseudo)) ?? surroundingsByChain(view, element, pseudo);
+}
+
+/** Works out beforehand what every question about grounds at a width needs; nothing where the page is not measured there. */
+export function readyGrounds(page: Page, width: number): void {
+  const layout = page.layouts?.get(width);
+  if (layout) measuredOf(new StyleView(page, { environment: { width } }), layout);
 }
 
 function byBoxes(view: StyleView, layout: PageLayout, element: ElementNode, pseudo: string): Surroundings | null {

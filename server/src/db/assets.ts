@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { Db } from './db.js';
 
 export interface Asset {
@@ -30,7 +31,11 @@ export function createAssets(db: Db) {
       'INSERT INTO asset (site_id, path, media_type, body) VALUES (?, ?, ?, ?) ON CONFLICT (site_id, path) DO UPDATE SET media_type = excluded.media_type, body = excluded.body',
     ),
   };
+  const started = randomUUID();
+  const written = new Map<number, number>();
   return {
+    /** Names a site's files as they stand, as long as this server runs: another whenever one of them is written. */
+    edition: (siteId: number): string => `${started}-${written.get(siteId) ?? 0}`,
     /** Text of each stylesheet by its path. */
     stylesheets: (siteId: number): Record<string, string> =>
       Object.fromEntries(statements.stylesheets.all(siteId).map(({ path, body }) => [path, body.toString('utf8')])),
@@ -39,6 +44,7 @@ export function createAssets(db: Db) {
     pictures: (siteId: number) => statements.pictures.all(siteId),
     byPath: (siteId: number, path: string) => statements.byPath.get(siteId, path) ?? null,
     put: (siteId: number, { path, mediaType, body }: NewAsset): void => {
+      written.set(siteId, (written.get(siteId) ?? 0) + 1);
       statements.put.run(siteId, path, mediaType, body);
     },
   };

@@ -19,6 +19,9 @@ const FRAME_POLICY = [
   'sandbox allow-same-origin',
 ].join('; ');
 
+/** Of an address at which nothing else will ever stand (RFC 8246). */
+const LASTING = 'private, max-age=31536000, immutable';
+
 /** Captured pages for the preview frame, and their files. */
 export function frameRoutes(store: Store, dressed: DressedTexts): Router {
   const router = Router();
@@ -26,11 +29,15 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
     paths: store.assets.documents(siteId),
     at: `/frame/sites/${siteId}/framed/`,
   });
-  const sendFile = async (response: Response, siteId: number, path: string): Promise<void> => {
+  /** Files as they stand now have an address of their own, so that one frame after the other need not ask for them again. */
+  const filesAt = (siteId: number): string => `/frame/sites/${siteId}/at/${store.assets.edition(siteId)}/files/`;
+  const sendFile = async (response: Response, siteId: number, path: string, isLasting = false): Promise<void> => {
     const asset = store.assets.byPath(siteId, path);
     if (!asset) throw new HttpProblem(404, 'Not found', `"${path}" was not captured`);
     const body = asset.mediaType === 'text/css' ? await dressed.frameSheet(asset.body.toString('utf8')) : asset.body;
-    guard(response).type(asset.mediaType).send(body);
+    guard(response).type(asset.mediaType);
+    if (isLasting) response.set('cache-control', LASTING);
+    response.send(body);
   };
   router.get('/sites/:siteId/pages/:pageId/', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
@@ -39,7 +46,7 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
     const html = await dressed.framePage({
       html: page.html,
       path: page.path,
-      filesAt: `/frame/sites/${siteId}/files/`,
+      filesAt: filesAt(siteId),
       framed: framedOf(siteId),
       acts: standingActs(store.parts.bySite(siteId)),
     });
@@ -53,11 +60,16 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
     const html = asset.body.toString('utf8');
     guard(response)
       .type('html')
-      .send(await dressed.framePage({ html, path, filesAt: `/frame/sites/${siteId}/files/` }));
+      .send(await dressed.framePage({ html, path, filesAt: filesAt(siteId) }));
   });
   router.get('/sites/:siteId/files/*path', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
     await sendFile(response, siteId, pathIn(request.params.path));
+  });
+  router.get('/sites/:siteId/at/:edition/files/*path', async (request, response) => {
+    const siteId = readId(request.params.siteId, 'site');
+    const { edition } = request.params;
+    await sendFile(response, siteId, pathIn(request.params.path), edition === store.assets.edition(siteId));
   });
   const formerOf = (siteId: number, text: string | undefined): FormerCapture => {
     const former = store.formerCaptures.byId(siteId, readId(text, 'former capture'));
@@ -68,10 +80,10 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
     const siteId = readId(request.params.siteId, 'site');
     const { id, pageId, html } = formerOf(siteId, request.params.formerId);
     const path = store.pages.byId(siteId, pageId)?.path ?? '';
-    const filesAt = `/frame/sites/${siteId}/former/${id}/files/`;
+    const formerAt = `/frame/sites/${siteId}/former/${id}/files/`;
     guard(response)
       .type('html')
-      .send(await dressed.framePage({ html, path, filesAt, framed: framedOf(siteId) }));
+      .send(await dressed.framePage({ html, path, filesAt: formerAt, framed: framedOf(siteId) }));
   });
   router.get('/sites/:siteId/former/:formerId/files/*path', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');

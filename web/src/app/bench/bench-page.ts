@@ -319,7 +319,8 @@ export class BenchPage {
       toObservable(this.#frame),
       toObservable(this.site.veneer),
       toObservable(this.selection.width),
-      toObservable(this.answers.forced),
+      // Of a state only whether there is one matters: another target at rest changes no colour.
+      toObservable(computed(() => this.answers.forced().length > 0)),
     ])
       .pipe(debounceTime(400), takeUntilDestroyed())
       .subscribe(([frame]) => this.#check(frame).catch((error: unknown) => this.#engine.tell(error)));

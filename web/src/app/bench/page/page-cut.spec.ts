@@ -66,6 +66,64 @@ describe('cutAround', () => {
     expect(Math.round(copy.getBoundingClientRect().width)).toBe(Math.round(target.getBoundingClientRect().width));
   });
 
+  /** Long pages by how their boxes are laid; what the cut is held against is Chromium's layout of the whole. */
+  const LAYOUTS: Readonly<Record<string, (box: string) => string>> = {
+    'blocks with shared margins': (boxes) =>
+      `<style>.box { margin: 12px 0 20px }</style><main>${boxes}</main><footer>end</footer>`,
+    'boxes in lines of text': (boxes) =>
+      `<style>.box { display: inline-block; width: 190px; margin: 4px }</style><main>${boxes}</main>`,
+    'a list without numbers': (boxes) => `<ul style="list-style: none">${boxes.replaceAll('section', 'li')}</ul>`,
+    'a numbered list': (boxes) => `<ol>${boxes.replaceAll('section', 'li')}</ol>`,
+    'lines that wrap': (boxes) =>
+      `<style>.box { flex: 0 1 200px; margin: 3px } main { display: flex; flex-wrap: wrap; gap: 10px; align-items: center }</style><main>${boxes}</main>`,
+    'a column': (boxes) =>
+      `<style>main { display: flex; flex-direction: column; gap: 7px }</style><main>${boxes}</main>`,
+    'a grid with columns by content': (boxes) =>
+      `<style>main { display: grid; grid-template-columns: repeat(3, auto); gap: 6px 9px }</style><main>${boxes}</main>`,
+    'a grid with one box placed': (boxes) =>
+      `<style>main { display: grid; grid-template-columns: repeat(3, auto) } .box:nth-child(70) { grid-column: 2 }</style><main>${boxes}</main>`,
+    'rows of one height': (boxes) =>
+      `<style>main { display: grid; grid-template-columns: repeat(auto-fill, minmax(150px, 1fr)); grid-auto-rows: 140px }</style><main>${boxes}</main>`,
+    'columns of text': (boxes) => `<style>main { columns: 3 }</style><main>${boxes}</main>`,
+    floats: (boxes) => `<style>.box { float: left; width: 180px }</style><main>${boxes}</main>`,
+    'rows of a table': (boxes) =>
+      `<table>${boxes.replaceAll('<section', '<tr><td>1</td><td').replaceAll('</section>', '</td></tr>')}</table>`,
+    'text between': (boxes) => `<main>${boxes.replaceAll('</section>', '</section> and then ')}</main>`,
+  };
+  const box = (i: number): string =>
+    `<section class="box"><h3>Trip ${i}</h3><p>${'tide and weir '.repeat(1 + ((i * 7) % 11))}</p><button class="go">Book ${i}</button></section>`;
+
+  for (const [name, layout] of Object.entries(LAYOUTS))
+    it(`keeps a target where it lies among ${name}, and counts the same elements`, async () => {
+      const page = await open(layout(Array.from({ length: 150 }, (_, i) => box(i)).join('\n')));
+      const targets = [...page.document.querySelectorAll('.go')];
+      for (const target of [targets[1], targets[74], targets[149]]) {
+        const cut = await cutAround(page, numberOf(target));
+        const drawn = await load(cut?.html ?? '');
+        const copy = drawn.querySelector(`[data-uv-n="${numberOf(target)}"]`) as Element;
+        const [own, other] = [target.getBoundingClientRect(), copy.getBoundingClientRect()];
+        for (const side of ['left', 'top', 'width', 'height'] as const)
+          expect(Math.abs(other[side] - own[side]))
+            .withContext(`${target.textContent} ${side}: ${other[side]} for ${own[side]}`)
+            .toBeLessThan(1);
+        const many = (document: Document): number => document.querySelectorAll('main > *, ul > *, ol > *, tr').length;
+        expect(many(drawn)).toBe(many(page.document));
+      }
+    });
+
+  it('draws few boxes of a long page, whether the target is its first or its last', async () => {
+    for (const name of ['boxes in lines of text', 'blocks with shared margins', 'lines that wrap', 'rows of a table']) {
+      const page = await open(LAYOUTS[name](Array.from({ length: 600 }, (_, i) => box(i)).join('')));
+      const targets = [...page.document.querySelectorAll('.go')];
+      for (const target of [targets[0], targets[300], targets[599]]) {
+        const drawn = await load((await cutAround(page, numberOf(target)))?.html ?? '');
+        const boxes = [...drawn.body.querySelectorAll('*')].filter((element) => element.getClientRects().length > 0);
+        expect(boxes.length).withContext(name).toBeGreaterThan(5);
+        expect(boxes.length).withContext(name).toBeLessThan(250);
+      }
+    }
+  });
+
   it('writes the page as it is at rest, and leaves its forced states as they were', async () => {
     const page = await open(`<main>${CARD(0)}</main>`);
     const target = page.document.querySelector('.go') as Element;

@@ -33,6 +33,7 @@ export class PageLayouts {
     if (shown !== this.#shown || !layout) return;
     await this.#engine.remote.lay(pageId, layout);
     this.taken.update((count) => count + 1);
+    await this.#engine.remote.readyGrounds(pageId, layout.width);
   }
 
   /** Measures other pages one by one in a frame nobody sees. */

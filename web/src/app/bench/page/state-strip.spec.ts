@@ -36,7 +36,13 @@ describe('StateStrip', () => {
       useValue: { found: Object.assign(() => ({}), { set: () => undefined }), read: () => Promise.resolve({}) },
     });
     fixture = TestBed.createComponent(StateStrip);
-    for (const [name, value] of Object.entries({ inspection: null, page: PAGE, width: 1280, state: 'rest' }))
+    for (const [name, value] of Object.entries({
+      inspection: null,
+      target: null,
+      page: PAGE,
+      width: 1280,
+      state: 'rest',
+    }))
       fixture.componentRef.setInput(name, value);
   });
 
@@ -63,6 +69,11 @@ describe('StateStrip', () => {
       states: ['rest'],
       strip: [{ state: 'rest', ratio: null, wanted: 4.5, standing: 'holds', note: '', basis: '' }],
     }) as unknown as Spoken<Inspection>;
+  /** Chooses an element, and gives what is known of it. */
+  const inspect = (inspection: Spoken<Inspection>): void => {
+    fixture.componentRef.setInput('target', inspection);
+    fixture.componentRef.setInput('inspection', inspection);
+  };
   const tileFrame = (): HTMLIFrameElement | null => (fixture.nativeElement as HTMLElement).querySelector('iframe');
 
   /** What the tile's frame draws, once it draws what is wanted of it. */
@@ -89,7 +100,7 @@ describe('StateStrip', () => {
   it('draws a small page whole', async () => {
     const page = await load(CARDS(3));
     fixture.componentRef.setInput('drawn', page);
-    fixture.componentRef.setInput('inspection', inspectionOf(page.document.querySelectorAll('.go')[1]));
+    inspect(inspectionOf(page.document.querySelectorAll('.go')[1]));
     expect(await drawn(() => true)).toBe(PAGE.url);
   });
 
@@ -97,15 +108,15 @@ describe('StateStrip', () => {
     const page = await load(CARDS(1_200));
     const targets = page.document.querySelectorAll('.go');
     fixture.componentRef.setInput('drawn', page);
-    fixture.componentRef.setInput('inspection', inspectionOf(targets[3]));
+    inspect(inspectionOf(targets[3]));
     await fixture.whenStable();
     // Drawn whole it would stand here at once, to be taken away again.
     expect(tileFrame()).toBeNull();
-    fixture.componentRef.setInput('inspection', inspectionOf(targets[900]));
+    inspect(inspectionOf(targets[900]));
     const html = await drawn(() => true);
     expect(html).toContain('Tide 900');
     expect(html).not.toContain('Tide 3<');
-    fixture.componentRef.setInput('inspection', inspectionOf(targets[3]));
+    inspect(inspectionOf(targets[3]));
     await fixture.whenStable();
     expect(tileFrame()?.srcdoc).withContext('what stood there stands until the next is cut').toContain('Tide 900');
     expect(tileFrame()?.style.visibility).withContext('and is not seen as the picture of another').toBe('hidden');
@@ -118,12 +129,46 @@ describe('StateStrip', () => {
     await seen();
   });
 
+  it('cuts for what is chosen before it is known how it stands, and shows it then', async () => {
+    const page = await load(CARDS(1_200));
+    const [first, second] = [3, 900].map((i) => inspectionOf(page.document.querySelectorAll('.go')[i]));
+    fixture.componentRef.setInput('drawn', page);
+    inspect(first);
+    await seen();
+    fixture.componentRef.setInput('target', second);
+    expect(await drawn((html) => html.includes('Tide 900<'))).not.toContain('Tide 3<');
+    await new Promise((done) => setTimeout(done, 100));
+    await fixture.whenStable();
+    expect(tileFrame()?.style.visibility).withContext('the figures are of the target before').toBe('hidden');
+    fixture.componentRef.setInput('inspection', second);
+    await seen();
+  });
+
+  it('loads nothing for the target before into a tile that is new', async () => {
+    const page = await load(CARDS(1_200));
+    const targets = page.document.querySelectorAll('.go');
+    fixture.componentRef.setInput('drawn', page);
+    inspect(inspectionOf(targets[3]));
+    await drawn(() => true);
+    await seen();
+    const next = inspectionOf(targets[900]);
+    const hover = { ...next.strip[0], state: 'hover' as const };
+    inspect({ ...next, states: ['rest', 'hover'], strip: [next.strip[0], hover] });
+    const loaded = new Set<string>();
+    for (let waited = 0; waited < 5_000 && ![...loaded].some((html) => html.includes('Tide 900')); waited += 5) {
+      const frames = (fixture.nativeElement as HTMLElement).querySelectorAll('iframe');
+      if (frames.length > 1) loaded.add(frames[1].srcdoc);
+      await new Promise((done) => setTimeout(done, 5));
+    }
+    expect([...loaded].map((html) => /Tide (?:900|3)</.exec(html)?.[0])).toEqual(['Tide 900<']);
+  });
+
   it('draws the page whole where a cut does not come out as the page is', async () => {
     const page = await load(
       `<style>main:has(.far b) .go { background: rgb(9, 9, 9) }</style>${CARDS(1_200)}<div style="height: 4000px"></div><div class="far"><b>far</b></div>`,
     );
     fixture.componentRef.setInput('drawn', page);
-    fixture.componentRef.setInput('inspection', inspectionOf(page.document.querySelectorAll('.go')[3]));
+    inspect(inspectionOf(page.document.querySelectorAll('.go')[3]));
     expect(await drawn((html) => html === PAGE.url)).toBe(PAGE.url);
   });
 });

@@ -1,7 +1,7 @@
 import type { Spoken } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, output, signal } from '@angular/core';
 import type { Inspection, OverrideState } from '@upper-veneer/core';
-import type { ForcedStates } from '../../shared/engine/engine-api';
+import type { ForcedStates, Target } from '../../shared/engine/engine-api';
 import type { FramedPage } from '../../shared/frame/framed-page';
 import type { FrameDocument } from '../../shared/frame/frame-document';
 import { createSlices } from '../../shared/frame/slices';
@@ -11,7 +11,7 @@ import { PictureContrast } from '../verdict/picture-contrast';
 import { StateTile } from './state-tile';
 
 /** Time between one tile's start and the next, so that the page itself comes first. */
-const NEXT_TILE_MS = 60;
+const NEXT_TILE_MS = 25;
 const MOST_TILES = 12;
 /** Elements of a page up to which each tile draws it whole, and keeps it from one target to the next. */
 const DRAWN_WHOLE = 1_500;
@@ -33,6 +33,9 @@ interface Decided {
   /** `null` where the page is to be drawn whole. */
   readonly cut: PageCut | null;
 }
+
+const keyOf = (target: Pick<Target, 'pageId' | 'element'> | null): string =>
+  target ? `${target.pageId}/${target.element}` : '';
 
 /** The target drawn live in each state that applies to it, side by side. */
 @Component({
@@ -61,6 +64,8 @@ interface Decided {
 export class StateStrip {
   readonly #answers = inject(BenchAnswers);
   readonly inspection = input.required<Spoken<Inspection> | null>();
+  /** What is chosen; its inspection comes a moment later. */
+  readonly target = input.required<Target | null>();
   readonly page = input.required<FramedPage>();
   /** The page as it is drawn on the Bench; what is large is cut from it for the tiles. */
   readonly drawn = input<FrameDocument | null>(null);
@@ -72,13 +77,11 @@ export class StateStrip {
   protected readonly loaded = signal(0);
   protected readonly contrast = inject(PictureContrast);
   protected readonly forced = signal<Readonly<Partial<Record<OverrideState, ForcedStates>>>>({});
-  readonly #key = computed(() => {
-    const found = this.inspection();
-    return found ? `${found.pageId}/${found.element}` : '';
-  });
+  readonly #chosen = computed(() => keyOf(this.target()));
+  readonly #inspected = computed(() => keyOf(this.inspection()));
   /** Cut anew for another target, page or width, and when parts are opened; not at each change of colour. */
   readonly #cutFrom = computed<CutFrom>(
-    () => ({ drawn: this.drawn(), target: this.#key(), width: this.width(), amendments: this.page().amendments }),
+    () => ({ drawn: this.drawn(), target: this.#chosen(), width: this.width(), amendments: this.page().amendments }),
     {
       equal: (a, b) =>
         a.drawn === b.drawn && a.target === b.target && a.width === b.width && a.amendments === b.amendments,
@@ -93,12 +96,14 @@ export class StateStrip {
     const decided = this.#decided();
     return decided?.from.drawn === this.drawn() ? decided.cut : undefined;
   });
-  /** Whether that is still of the target or the width before: it is kept loaded, and not shown. */
-  protected readonly isBehind = computed(() => this.#isLarge() && this.#decided()?.from !== this.#cutFrom());
+  /** Whether that, or what is known of the target, is of the one or the width before: it is kept loaded, and not shown. */
+  protected readonly isBehind = computed(
+    () => this.#isLarge() && (this.#decided()?.from !== this.#cutFrom() || this.#chosen() !== this.#inspected()),
+  );
 
   constructor() {
     effect(() => {
-      if (this.#key() === '') return;
+      if (this.#inspected() === '') return;
       const found = this.inspection();
       if (found) void this.#ask(found);
     });

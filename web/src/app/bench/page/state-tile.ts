@@ -9,6 +9,7 @@ import {
   effect,
   inject,
   input,
+  linkedSignal,
   output,
   signal,
   viewChild,
@@ -33,7 +34,7 @@ const MARGIN = 16;
   template: `
     <button type="button" class="head" [class.current]="isCurrent()" [attr.aria-pressed]="isCurrent()" (click)="chosen.emit()">{{ word() }}</button>
     <div class="view" #view>
-      @if (isLoaded()) {
+      @if (isBegun()) {
         <ng-container *uvInTurn>
           @if (safeCut(); as cut) {
             <iframe
@@ -110,6 +111,11 @@ export class StateTile {
   /** Counts changes of the tile's size, after which it is cropped anew. */
   readonly #sized = signal(0);
 
+  /** Nothing is loaded for the target before; what is loaded already is kept, since it may do for this one. */
+  protected readonly isBegun = linkedSignal<boolean, boolean>({
+    source: () => this.isLoaded() && !this.isBehind(),
+    computation: (may, before) => may || (this.isLoaded() && before?.value === true),
+  });
   protected readonly viewHeight = VIEW_HEIGHT;
   protected readonly safeUrl = computed(() => this.#sanitizer.bypassSecurityTrustResourceUrl(this.#url()));
   protected readonly safeCut = computed(() => {

@@ -172,6 +172,8 @@ export interface EngineApi
   read(onProgress: (progress: PagesRead) => void): Promise<void>;
   /** Takes in where a frame laid a page out, at the width of that frame. */
   lay(pageId: number, layout: MeasuredLayout): void;
+  /** Works out beforehand what the first element chosen on a page would wait for. */
+  readyGrounds(pageId: number, width: number): void;
   /** Opens hidden parts; the others are closed. */
   openParts(partIds: readonly number[]): void;
   /** Shows the site in one of its lightings; a site of one stays in it. */

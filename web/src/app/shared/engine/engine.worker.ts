@@ -36,6 +36,7 @@ import {
   proposeStates,
   reachabilityOf,
   reachOffers,
+  readyGrounds,
   readExceptions,
   readPages,
   rewriteStates,
@@ -120,6 +121,9 @@ const engine: EngineApi = {
   read: (onProgress) => readAll(onProgress),
   lay(pageId, layout) {
     if (opened().pages.has(pageId)) site = layOut(opened(), pageId, toPageLayout(layout));
+  },
+  readyGrounds(pageId, width) {
+    if (opened().pages.has(pageId)) readyGrounds(pageOf(opened(), pageId), width);
   },
   openParts(partIds) {
     site = openParts(opened(), partIds);
