@@ -42,6 +42,34 @@ describe('FrameDocument', () => {
     expect([...(page.element(3)?.attributes ?? [])].map(({ name }) => name)).toEqual(['data-uv-n']);
   });
 
+  // Held against what Chromium shows of an element that has the focus.
+  it('shows the ring of the browser where the page has none of its own', async () => {
+    const content = await open(
+      '<a data-uv-n="3" href="#x">x</a><button data-uv-n="4">y</button><input data-uv-n="5"><a data-uv-n="6" class="own" href="#y">z</a><p data-uv-n="7" tabindex="0">p</p>',
+      '<style>@layer site { .own:is(:focus-visible, [data-uv-focus-visible]) { outline: 3px dotted rgb(1, 2, 3) } } button { outline-color: rgb(9, 9, 9) }</style>',
+    );
+    const page = new FrameDocument(content, 'head-end');
+    const ringOf = (element: HTMLElement): string => {
+      const style = content.defaultView?.getComputedStyle(element);
+      return `${style?.outlineStyle} ${style?.outlineWidth} ${style?.outlineColor} ${style?.outlineOffset}`;
+    };
+    const rings: string[] = [];
+    for (const number of [3, 4, 5, 6, 7]) {
+      const element = page.element(number) as HTMLElement;
+      const rest = ringOf(element);
+      element.focus({ focusVisible: true } as FocusOptions);
+      const focused = ringOf(element);
+      element.blur();
+      page.force([{ element: number, names: ['focus', 'focus-visible'] }]);
+      expect(ringOf(element)).withContext(element.outerHTML).toBe(focused);
+      rings.push(focused);
+      page.force([]);
+      expect(ringOf(element)).toBe(rest);
+    }
+    expect(rings[0]).toMatch(/^auto 1px .* 1px$/);
+    expect(rings[3]).toBe('dotted 3px rgb(1, 2, 3) 1px');
+  });
+
   it('reaches elements in shadow trees by their numbers', async () => {
     const content = await open('<x-a data-uv-n="3"></x-a>');
     const root = content.querySelector('x-a')?.attachShadow({ mode: 'open' });

@@ -36,6 +36,17 @@ function openLayers(framed: Document): void {
   if (held instanceof HTMLElement && document.activeElement !== held) held.focus({ preventScroll: true });
 }
 
+/** The frame shows states, not the way between them; what browsers paint over fields they have filled in is beyond any attribute. */
+const STILL =
+  ':root { forced-color-adjust: none !important; } *, ::before, ::after { transition: none !important; animation: none !important; caret-color: auto; pointer-events: auto !important; } [data-uv-scrolls] { overflow-y: scroll !important; min-height: 160vh !important; } [data-uv-autofill] { background-image: none !important; background-color: light-dark(#e8f0fe, rgba(70, 90, 126, 0.4)) !important; color: fieldtext !important; }';
+
+/**
+ * What browsers show of a state where the page has no say; their own sheet knows nothing of attributes.
+ * Source: HTML, 15.3.4 and 15.3.10; the ring as Chromium has it.
+ */
+const DEFAULT_STATES =
+  ':any-link[data-uv-visited] { color: visitedtext; } :any-link[data-uv-active] { color: activetext; } [data-uv-focus-visible]:not(html, body, embed, iframe, object) { outline: auto 1px -webkit-focus-ring-color; } a:any-link[data-uv-focus-visible] { outline-offset: 1px; }';
+
 /** A captured page in a frame, reached by running numbers. Geometry is asked here; colours are the core's to decide. */
 export class FrameDocument {
   readonly #elements = new Map<number, Element>();
@@ -63,10 +74,8 @@ export class FrameDocument {
     const before = linkOf(document, sheetBefore(place));
     if (before) before.after(style);
     else (place === 'body-end' ? (document.body ?? document.documentElement) : document.head).append(style);
-    // The frame shows states, not the way between them; what browsers paint over fields they have filled in is beyond any attribute.
     const still = createUnseenStyle(document);
-    still.textContent =
-      '@layer uv-still { :root { forced-color-adjust: none !important; } *, ::before, ::after { transition: none !important; animation: none !important; caret-color: auto; pointer-events: auto !important; } [data-uv-scrolls] { overflow-y: scroll !important; min-height: 160vh !important; } [data-uv-autofill] { background-image: none !important; background-color: light-dark(#e8f0fe, rgba(70, 90, 126, 0.4)) !important; color: fieldtext !important; } }';
+    still.textContent = `@layer uv-still { ${STILL} ${DEFAULT_STATES} }`;
     document.head.prepend(still);
     openLayers(document);
   }
