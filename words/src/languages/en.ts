@@ -1917,7 +1917,7 @@ export const EN = {
   'survey.done-with-more': '{case, select, yes {Done with } other {More of }}{name}',
   'survey.earlier': '{name} earlier',
   'survey.element-elements-lit-up':
-    '{count, plural, one {# element} other {# elements}} lit up on this page, at rest, {CENSUSWIDTH} px wide{case, select, yes {; the first {MOSTOUTLINED} are outlined} other {}}',
+    '{count, plural, one {# element} other {# elements}} lit up on this page, at rest, {CENSUSWIDTH} px wide{case, select, yes {; the first {MOSTOUTLINED, number} are outlined} other {}}',
   'survey.elements-shown': '{elements, number} elements, {shown, number} shown{missed}',
   'survey.end-body': 'at the end of the body',
   'survey.exception': 'exception',

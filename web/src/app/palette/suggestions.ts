@@ -74,7 +74,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
       </header>
       <div class="start">
         @for (part of parts; track part.key) {
-          <span>{{ part.label }} <p-select
+          <span *uvInTurn>{{ part.label }} <p-select
               [options]="$any(choices())" optionLabel="name" optionValue="css" [ngModel]="start()[part.key]"
               (ngModelChange)="setStart(part.key, $event)" placeholder="choose" i18n-placeholder size="small" [ariaLabel]="part.label"
             >
@@ -83,12 +83,12 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
         }
       </div>
       @if (proposal(); as colors) {
-        <div class="roles">
+        <div class="roles" *uvInTurn>
           @for (role of rolesOf(colors); track role.role) {
             <span class="role"><i [style.background]="role.hex"></i><span>{{ role.label }}</span></span>
           }
         </div>
-        <div class="acts">
+        <div class="acts" *uvInTurn>
           <span class="uv-soft" i18n>Every pair that is meant to meet reaches its ratio.</span>
           <p-button
             label="Take these roles" i18n-label size="small" [disabled]="!isCurrent()"
@@ -134,7 +134,7 @@ const HARMONY_WORDS: Readonly<Record<Harmony, string>> = {
         </ul>
       </section>
     }
-    <section>
+    <section *uvInTurn>
       <header>
         <h2 i18n>Neutral ramp</h2>
         <p-selectbutton

@@ -25,34 +25,36 @@ import { BenchSelection } from '../store/bench-selection';
       <button type="button" class="link" (pointerenter)="selection.shown.set(lookAlikes())" (pointerleave)="selection.shown.set([])" (click)="selection.shown.set(lookAlikes())" [title]="wordsOf('bench.elements-same-kind-look', { case: isPartial() ? 'yes' : 'no', looked: offers()?.looked ?? 0, captured: site.captured().length })" i18n>{{ isPartial() ? wordsOf('bench.least') : '' }}{{ lookAlikes().length }} more {lookAlikes().length, plural, =1 {looks} other {look}} like it</button>
     }
     <p-popover #panel ariaLabel="Groups it is in" i18n-ariaLabel (onHide)="selection.shown.set([])">
-      <div class="panel">
-        <h2 i18n>Groups it is in</h2>
-        <ul>
-          @for (group of groups(); track group.selectors[0]) {
-            <li [class.on]="isChosen(group)">
-              <button type="button" class="group" [attr.autofocus]="$first ? '' : null" (pointerenter)="selection.shown.set(group.places)" (pointerleave)="selection.shown.set([])" (focus)="selection.shown.set(group.places)" (blur)="selection.shown.set([])" (click)="choose(group.selectors[0]); panel.hide()">
-                <strong>{{ group.words }}</strong><span class="uv-soft" i18n>{{ figure(group.elements) }} on {{ group.pages }} {group.pages, plural, =1 {page} other {pages}}{{ group.isOneLook ? wordsOf('bench.all-look') : wordsOf('bench.several-looks') }}</span>
-              </button>
-              @for (selector of group.selectors; track selector; let first = $first) {
-                <button
-                  type="button" class="selector uv-mono" [attr.aria-pressed]="selection.group() === selector"
-                  [title]="first ? wordsOf('bench.shortest-gathers-them') : wordsOf('bench.gathers-same', { elements: group.elements })"
-                  (click)="choose(selector); panel.hide()">{{ selector }}</button>
-              }
-            </li>
+      <ng-template #content>
+        <div class="panel">
+          <h2 i18n>Groups it is in</h2>
+          <ul>
+            @for (group of groups(); track group.selectors[0]) {
+              <li [class.on]="isChosen(group)">
+                <button type="button" class="group" [attr.autofocus]="$first ? '' : null" (pointerenter)="selection.shown.set(group.places)" (pointerleave)="selection.shown.set([])" (focus)="selection.shown.set(group.places)" (blur)="selection.shown.set([])" (click)="choose(group.selectors[0]); panel.hide()">
+                  <strong>{{ group.words }}</strong><span class="uv-soft" i18n>{{ figure(group.elements) }} on {{ group.pages }} {group.pages, plural, =1 {page} other {pages}}{{ group.isOneLook ? wordsOf('bench.all-look') : wordsOf('bench.several-looks') }}</span>
+                </button>
+                @for (selector of group.selectors; track selector; let first = $first) {
+                  <button
+                    type="button" class="selector uv-mono" [attr.aria-pressed]="selection.group() === selector"
+                    [title]="first ? wordsOf('bench.shortest-gathers-them') : wordsOf('bench.gathers-same', { elements: group.elements })"
+                    (click)="choose(selector); panel.hide()">{{ selector }}</button>
+                }
+              </li>
+            }
+          </ul>
+          @if ((offers()?.found ?? 0) > groups().length) {
+            <p
+              class="uv-soft"
+              i18n>{{ (offers()?.found ?? 0) - groups().length }} more are left out: wider ones, and those of several looks.</p>
           }
-        </ul>
-        @if ((offers()?.found ?? 0) > groups().length) {
-          <p
-            class="uv-soft"
-            i18n>{{ (offers()?.found ?? 0) - groups().length }} more are left out: wider ones, and those of several looks.</p>
-        }
-        @if (isPartial()) {
-          <p
-            class="uv-soft"
-            i18n>{{ offers()?.looked }} of {{ site.site()?.pages?.length }} pages were looked at for groups; what a group takes is counted on all.</p>
-        }
-      </div>
+          @if (isPartial()) {
+            <p
+              class="uv-soft"
+              i18n>{{ offers()?.looked }} of {{ site.site()?.pages?.length }} pages were looked at for groups; what a group takes is counted on all.</p>
+          }
+        </div>
+      </ng-template>
     </p-popover>
   `,
   styles: `

@@ -16,44 +16,46 @@ const MOST_MATCHES = 60;
   template: `
     <button type="button" class="open" [class.narrowed]="isNarrowed()" (click)="panel.toggle($event)" aria-haspopup="dialog">{{ words() }}</button>
     <p-popover #panel ariaLabel="Pages and matches" i18n-ariaLabel>
-      <div class="panel">
-        <section>
-          <h2 i18n>Pages</h2>
-          <label><input
-            type="checkbox" autofocus [checked]="selection.pages() === null"
-            (change)="acts.setPages(selection.pages() === null ? [selection.pageId()] : null)"
-            /> <ng-container i18n> All pages</ng-container></label>
-          @for (page of site.captured(); track page.id) {
+      <ng-template #content>
+        <div class="panel">
+          <section>
+            <h2 i18n>Pages</h2>
             <label><input
-              type="checkbox" [disabled]="selection.pages() === null" [checked]="isOn(page.id)"
-              (change)="togglePage(page.id)" />
-              {{ page.name }}</label>
-          }
-          <p class="uv-soft" i18n>A page is told from others by a class or id of its own.</p>
-        </section>
-        <section>
-          <h2 i18n>Matches</h2>
-          @for (match of matches(); track match.key) {
-            <span class="match" (pointerenter)="selection.shown.set([match])" (pointerleave)="selection.shown.set([])">
-              <label [title]="match.words">
-                <input
-                  type="checkbox" [checked]="match.isIn" [disabled]="match.isLead"
-                  (change)="acts.toggleSpared(match.pageId, match.element)" (focus)="selection.shown.set([match])"
-                  (blur)="selection.shown.set([])" />
-                <span>{{ match.words }}</span>
-              </label>
-              @if (!match.isLead) {
-                <button
-                  type="button" (click)="go(match); panel.hide()"
-                  [attr.aria-label]="wordsOf('bench.go', { words: match.words })" i18n>Go</button>
-              }
-            </span>
-          } @empty { <p class="uv-soft" i18n>Only the one chosen.</p> }
-          @if (hiddenMatches() > 0) {
-            <button type="button" class="open" (click)="most.set(most() + 200)" i18n>{{ hiddenMatches() }} more</button>
-          }
-        </section>
-      </div>
+              type="checkbox" autofocus [checked]="selection.pages() === null"
+              (change)="acts.setPages(selection.pages() === null ? [selection.pageId()] : null)"
+              /> <ng-container i18n> All pages</ng-container></label>
+            @for (page of site.captured(); track page.id) {
+              <label><input
+                type="checkbox" [disabled]="selection.pages() === null" [checked]="isOn(page.id)"
+                (change)="togglePage(page.id)" />
+                {{ page.name }}</label>
+            }
+            <p class="uv-soft" i18n>A page is told from others by a class or id of its own.</p>
+          </section>
+          <section>
+            <h2 i18n>Matches</h2>
+            @for (match of matches(); track match.key) {
+              <span class="match" (pointerenter)="selection.shown.set([match])" (pointerleave)="selection.shown.set([])">
+                <label [title]="match.words">
+                  <input
+                    type="checkbox" [checked]="match.isIn" [disabled]="match.isLead"
+                    (change)="acts.toggleSpared(match.pageId, match.element)" (focus)="selection.shown.set([match])"
+                    (blur)="selection.shown.set([])" />
+                  <span>{{ match.words }}</span>
+                </label>
+                @if (!match.isLead) {
+                  <button
+                    type="button" (click)="go(match); panel.hide()"
+                    [attr.aria-label]="wordsOf('bench.go', { words: match.words })" i18n>Go</button>
+                }
+              </span>
+            } @empty { <p class="uv-soft" i18n>Only the one chosen.</p> }
+            @if (hiddenMatches() > 0) {
+              <button type="button" class="open" (click)="most.set(most() + 200)" i18n>{{ hiddenMatches() }} more</button>
+            }
+          </section>
+        </div>
+      </ng-template>
     </p-popover>
   `,
   styles: `

@@ -48,6 +48,7 @@ export async function cutAround(
   };
   const kept = await keptAround({ document: frame.document, view, target, area }, pause);
   if (!kept) return null;
+  await pause();
   return frame.atRest(() => ({
     html: write(frame.document, kept.whole, kept.sizes),
     elements: kept.whole.size,

@@ -17,7 +17,7 @@ const MOST_TILES = 12;
 const DRAWN_WHOLE = 1_500;
 
 /** How long the cut is worked on at a time: drawing the page again between two takes longer, and a task is long from 50 ms on. */
-const CUT_SLICE_MS = 30;
+const CUT_SLICE_MS = 20;
 
 /** What the page is cut down for. */
 interface CutFrom {

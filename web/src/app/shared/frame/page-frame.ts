@@ -18,15 +18,9 @@ import type { ForcedStates, Target } from '../engine/engine-api';
 import { FrameDocument } from './frame-document';
 import { FramedLooks } from './framed-looks';
 import type { FramedPage } from './framed-page';
+import { type Box, outlinePath } from './outline-path';
 import { PeelLine } from './peel-line';
 import { troubleIn } from './trouble-in';
-
-interface Box {
-  readonly left: number;
-  readonly top: number;
-  readonly width: number;
-  readonly height: number;
-}
 
 const EDGE = 14;
 
@@ -34,7 +28,7 @@ const EDGE = 14;
 const PATIENCE_MS = 20_000;
 
 /** Elements that are outlined at once, besides the target. */
-export const MOST_OUTLINED = 300;
+export const MOST_OUTLINED = 3_000;
 
 /** The page on its mat: pointing outlines and names what would be chosen, a click chooses. */
 @Component({
@@ -51,10 +45,8 @@ export const MOST_OUTLINED = 300;
       }
       <div class="glass" #glass role="application" tabindex="0" aria-label="Page. Point at an element and click to choose it; arrow keys walk up, down and across." i18n-aria-label
         (pointermove)="onMove($event)" (pointerleave)="hovered.set(null)" (click)="onClick($event)" (wheel)="onWheel($event)" (keydown)="onKey($event)">
-        @for (box of reachedBoxes(); track $index) {
-          <span
-            class="reached" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width"
-            [style.height.px]="box.height"></span>
+        @if (reachedBoxes().length > 0) {
+          <svg class="reached" aria-hidden="true"><path class="under" [attr.d]="under()" /><path class="over" [attr.d]="over()" /></svg>
         }
         @if (chosenBox(); as box) {
           <span class="outline chosen" [style.left.px]="box.left" [style.top.px]="box.top" [style.width.px]="box.width" [style.height.px]="box.height"></span>
@@ -85,7 +77,9 @@ export const MOST_OUTLINED = 300;
     .glass:focus-visible { outline: none; box-shadow: inset 0 0 0 2px var(--uv-ink), inset 0 0 0 4px var(--uv-paper); border-radius: 0; }
     .outline { position: absolute; border-radius: 2px; box-shadow: 0 0 0 1px #fff, 0 0 0 3px #000, 0 0 0 4px #fff; pointer-events: none; }
     .outline.chosen { box-shadow: 0 0 0 2px #fff, 0 0 0 5px #000, 0 0 0 6px #fff; }
-    .reached { position: absolute; outline: 1px dashed #000; outline-offset: 2px; box-shadow: 0 0 0 2px #fff; pointer-events: none; }
+    .reached { position: absolute; inset: 0; width: 100%; height: 100%; fill: none; pointer-events: none; }
+    .under { stroke: #fff; stroke-width: 2px; }
+    .over { stroke: #000; stroke-width: 1px; stroke-dasharray: 3 3; }
     .tag { position: absolute; max-width: 320px; padding: 2px 8px; background: #000; color: #fff; font-size: 12px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; pointer-events: none; box-shadow: 0 0 0 1px #fff; }
     .loading { position: absolute; inset: 0; display: grid; place-content: center; background: var(--uv-paper); color: var(--uv-soft); }
     .loading p { max-width: 440px; margin: 0 0 10px; }
@@ -144,12 +138,19 @@ export class PageFrame {
     this.hovered() === null || this.hovered() === this.target()?.element ? null : this.#boxOf(this.hovered()),
   );
   protected readonly chosenBox = computed(() => this.#boxOf(this.target()?.element ?? null));
-  protected readonly reachedBoxes = computed(() =>
-    this.reached()
+  /** Those that are on the screen. */
+  protected readonly reachedBoxes = computed(() => {
+    const [right, bottom] = [this.width() * this.scale(), this.stageHeight()];
+    return this.reached()
       .slice(0, MOST_OUTLINED)
       .map((number) => this.#boxOf(number))
-      .filter((box): box is Box => box !== null),
-  );
+      .filter(
+        (box): box is Box =>
+          box !== null && box.left < right && box.top < bottom && box.left + box.width > 0 && box.top + box.height > 0,
+      );
+  });
+  protected readonly under = computed(() => outlinePath(this.reachedBoxes(), 1));
+  protected readonly over = computed(() => outlinePath(this.reachedBoxes(), 2.5));
   protected readonly tag = computed(() => {
     const number = this.hovered() ?? this.target()?.element ?? null;
     const box = this.#boxOf(number);

@@ -28,20 +28,22 @@ const COPIED_MS = 1600;
   template: `
     <p-button label="Copy…" i18n-label [outlined]="true" size="small" (onClick)="panel.toggle($event)" ariaHasPopup="dialog" />
     <p-popover #panel ariaLabel="Copy what stands at the caret" i18n-ariaLabel>
-      <div class="panel">
-        <p-selectbutton [options]="forms" optionLabel="label" optionValue="form" [ngModel]="form()" (ngModelChange)="form.set($event)" [allowEmpty]="false" size="small" aria-label="How colours of the palette are written" i18n-aria-label />
-        <span class="check"><p-checkbox [binary]="true" [ngModel]="hasSemicolon()" (ngModelChange)="hasSemicolon.set($event)" inputId="uv-semicolon" /><label for="uv-semicolon" i18n>Semicolon after a line or value</label></span>
-        <div class="acts">
-          @for (piece of pieces; track piece.piece) {
-            <p-button
-              [label]="copied() === piece.piece ? wordsOf('sheet.copied') : piece.label" [outlined]="true" size="small"
-              (onClick)="copy(piece.piece)" />
+      <ng-template #content>
+        <div class="panel">
+          <p-selectbutton [options]="forms" optionLabel="label" optionValue="form" [ngModel]="form()" (ngModelChange)="form.set($event)" [allowEmpty]="false" size="small" aria-label="How colours of the palette are written" i18n-aria-label />
+          <span class="check"><p-checkbox [binary]="true" [ngModel]="hasSemicolon()" (ngModelChange)="hasSemicolon.set($event)" inputId="uv-semicolon" /><label for="uv-semicolon" i18n>Semicolon after a line or value</label></span>
+          <div class="acts">
+            @for (piece of pieces; track piece.piece) {
+              <p-button
+                [label]="copied() === piece.piece ? wordsOf('sheet.copied') : piece.label" [outlined]="true" size="small"
+                (onClick)="copy(piece.piece)" />
+            }
+          </div>
+          @if (shown() !== '') {
+            <pre class="uv-mono uv-scroll" tabindex="0" aria-label="What was copied" i18n-aria-label>{{ shown() }}</pre>
           }
         </div>
-        @if (shown() !== '') {
-          <pre class="uv-mono uv-scroll" tabindex="0" aria-label="What was copied" i18n-aria-label>{{ shown() }}</pre>
-        }
-      </div>
+      </ng-template>
     </p-popover>
   `,
   styles: `
