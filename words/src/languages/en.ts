@@ -1917,7 +1917,7 @@ export const EN = {
   'survey.done-with-more': '{case, select, yes {Done with } other {More of }}{name}',
   'survey.earlier': '{name} earlier',
   'survey.element-elements-lit-up':
-    '{count, plural, one {# element} other {# elements}} lit up on this page, at rest, {CENSUSWIDTH} px wide{case, select, yes {; the first {MOSTOUTLINED, number} are outlined} other {}}',
+    '{count, plural, one {# element} other {# elements}} lit up on this page, at rest, {CENSUSWIDTH} px wide',
   'survey.elements-shown': '{elements, number} elements, {shown, number} shown{missed}',
   'survey.end-body': 'at the end of the body',
   'survey.exception': 'exception',
@@ -1936,8 +1936,7 @@ export const EN = {
   'survey.later': '{name} later',
   'survey.leave-alone': 'Leave {hex} alone',
   'survey.list-end': '{shown} and {at}',
-  'survey.lit-up-finding-first':
-    '{count} lit up{outlined, plural, =0 {{listed}} other {, of the finding}}{case, select, yes {, the first {MOSTOUTLINED} outlined} other {}}',
+  'survey.lit-up-finding': '{count} lit up{outlined, plural, =0 {{listed}} other {, of the finding}}',
   'survey.lit-up-hidden': '{lit} lit up{hidden, plural, =0 {} other {, # hidden}}',
   'survey.matches-nothing': 'matches nothing',
   'survey.more': '{names} and {names2} more',

@@ -10,7 +10,7 @@ import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import type { Judgement } from '../shared/engine/engine-api';
 import type { FramedPage } from '../shared/frame/framed-page';
-import { MOST_OUTLINED, PageFrame } from '../shared/frame/page-frame';
+import { PageFrame } from '../shared/frame/page-frame';
 import { DraftEdits } from '../shared/site/draft-edits';
 import { SiteStore } from '../shared/site/site-store';
 import { ColorChip } from '../shared/ui/color-chip';
@@ -166,12 +166,10 @@ export class FeedingDetail {
       found && found.elements > found.followers.length
         ? wordsOf('survey.all-pages-are-listed', { followers: found.followers.length, elements: found.elements })
         : '';
-    return wordsOf('survey.lit-up-finding-first', {
+    return wordsOf('survey.lit-up-finding', {
       count,
       outlined: this.outlined().length,
       listed,
-      case: count > MOST_OUTLINED ? 'yes' : 'no',
-      MOSTOUTLINED: MOST_OUTLINED,
     });
   });
   protected readonly framed = computed<FramedPage | null>(() => {

@@ -8,7 +8,7 @@ import { CENSUS_WIDTH, CensusStore } from '../shared/census/census-store';
 import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import type { FramedPage } from '../shared/frame/framed-page';
-import { MOST_OUTLINED, PageFrame } from '../shared/frame/page-frame';
+import { PageFrame } from '../shared/frame/page-frame';
 import { SiteStore } from '../shared/site/site-store';
 
 /** Where a part, a stylesheet or a font shows, lit on a page. */
@@ -101,8 +101,6 @@ export class TopicPage {
       : wordsOf('survey.element-elements-lit-up', {
           count,
           CENSUSWIDTH: CENSUS_WIDTH,
-          case: count > MOST_OUTLINED ? 'yes' : 'no',
-          MOSTOUTLINED: MOST_OUTLINED,
         });
   });
   protected readonly framed = computed<FramedPage | null>(() => {

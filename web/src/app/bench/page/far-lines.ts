@@ -44,7 +44,7 @@ type Stand = (lines: readonly Line[], next: Line | undefined) => string;
 /**
  * Leaves whole lines of far boxes undrawn, one of them as high as all, so that what follows lies where it lay and
  * selectors count the same elements.
- * @param siblings boxes in flow in the order of the document, each with nothing but white space before it where `isFar`.
+ * @param siblings boxes in flow in the order of the document, with no text beside those that are `isFar`.
  * @returns declarations by element; empty where the parent's layout leaves no way to do it truly.
  */
 export function undrawnLines(parent: CSSStyleDeclaration, siblings: readonly Sibling[]): ReadonlyMap<Element, string> {
@@ -71,9 +71,22 @@ export function undrawnLines(parent: CSSStyleDeclaration, siblings: readonly Sib
 /** What takes no part in the flow of others can go without a box. */
 export const UNDRAWN = 'display: none !important';
 
+const important = (declarations: Readonly<Record<string, string>>): string =>
+  Object.entries(declarations)
+    .map(([property, value]) => `${property}: ${value} !important`)
+    .join('; ');
+
+const HELD = important({
+  'min-width': '0',
+  'max-width': 'none',
+  'min-height': '0',
+  'max-height': 'none',
+  'box-sizing': 'border-box',
+  overflow: 'hidden',
+});
+
 /** Declarations that hold a box at a size, whatever its content was. */
-export const sized = (width: string, height: string): string =>
-  `width: ${width} !important; height: ${height} !important; min-height: 0 !important; max-height: none !important; min-width: 0 !important; max-width: none !important; box-sizing: border-box !important; overflow: hidden !important`;
+export const sized = (width: string, height: string): string => `${important({ width, height })}; ${HELD}`;
 
 /** Whether content is broken over columns of text. */
 export const hasColumns = ({ columnCount, columnWidth }: CSSStyleDeclaration): boolean =>
@@ -131,21 +144,25 @@ const inFlow: Stand = (lines, next) => {
   if (!isOfText(lines[0])) return inColumn(lines, next);
   // A line is higher than its boxes: where one follows, its top says how far down it begins.
   const height = next && isOfText(next) ? next.top - lines[0].top : spanOf(lines);
-  return `display: block !important; float: none !important; margin: 0 !important; ${sized(px(breadthOf(lines)), px(height))}`;
+  return `${important({ display: 'block', margin: '0' })}; ${sized(px(breadthOf(lines)), px(height))}`;
 };
 
 /** With the margin of the first above and of the last below. */
 const inColumn: Stand = (lines) => {
-  const above = lines[0].siblings[0].marginTop;
-  const below = lines[lines.length - 1].siblings[0].marginBottom;
-  return `${sized(px(breadthOf(lines)), px(bodyOf(lines)))}; flex: none !important; margin-top: ${px(above)} !important; margin-bottom: ${px(below)} !important`;
+  const margins = {
+    'margin-top': px(lines[0].siblings[0].marginTop),
+    'margin-bottom': px(lines[lines.length - 1].siblings[0].marginBottom),
+  };
+  return `${sized(px(breadthOf(lines)), px(bodyOf(lines)))}; ${important({ flex: 'none', ...margins })}`;
 };
 
 const inWrappedRows: Stand = (lines) =>
-  `${sized('100%', px(spanOf(lines)))}; flex: none !important; margin: 0 !important; align-self: flex-start !important`;
+  `${sized('100%', px(spanOf(lines)))}; ${important({ flex: 'none', margin: '0', 'align-self': 'flex-start' })}`;
 
-const inGrid: Stand = (lines) =>
-  `${sized('auto', px(spanOf(lines)))}; margin: 0 !important; grid-column: 1 / -1 !important; grid-row: span ${lines.length} !important; align-self: start !important`;
+const inGrid: Stand = (lines) => {
+  const place = { 'grid-column': '1 / -1', 'grid-row': `span ${lines.length}`, 'align-self': 'start' };
+  return `${sized('auto', px(spanOf(lines)))}; ${important({ margin: '0', ...place })}`;
+};
 
 /** A row keeps its cells, by which its columns are as wide as they were. */
 const inTable: Stand = (lines) => `height: ${px(bodyOf(lines))} !important`;

@@ -46,15 +46,17 @@ export async function keptAround(
   for (let node: Element | null = target; node; node = node.parentElement) way.add(node);
   const whole = new Set<Element>();
   const sizes = new Map<Element, string>();
+  /** What is kept with all that is in it; broken over columns, a box has no one size to be held at. */
+  const entire = new Set<Element>([document.head]);
   const waiting: Element[] = [document.documentElement];
   for (let element = waiting.pop(); element; element = waiting.pop()) {
     if (element.shadowRoot) return null;
     whole.add(element);
     if (whole.size > MOST_ELEMENTS) return null;
     const style = view.getComputedStyle(element);
-    // What is broken over columns has no one box to be held at.
-    if (element === document.head || hasColumns(style)) {
-      for (const inside of element.querySelectorAll('*')) whole.add(inside);
+    if (entire.has(element) || hasColumns(style)) {
+      for (const child of element.children) entire.add(child);
+      waiting.push(...element.children);
       continue;
     }
     const laid = laidBy(style.display);
@@ -99,7 +101,10 @@ function see(element: Element, view: Window, isFar: (box: Area) => boolean): See
   };
 }
 
-/** Whether an element cannot be held at a size without its content: inline boxes, parts of tables, and what has no box but content that may. */
+/**
+ * Whether an element cannot be held at a size without its content: inline boxes, parts of tables, and what has no box but
+ * content that may.
+ */
 function mustStay(element: Element, box: Area, display: string): boolean {
   if (display === 'none') return element.children.length === 0;
   return (

@@ -7,6 +7,9 @@ const CSS =
   '.card { display: inline-block; width: 200px; margin: 8px; padding: 8px; background: #eee } .card:nth-child(3n) .go { background: rgb(1, 2, 3) } .list { display: flex } .card:has(a) h2 { color: rgb(4, 5, 6) } td { padding: 4px }';
 const ROWS = `<table>${Array.from({ length: 200 }, (_, i) => `<tr><td>${'tide '.repeat(i % 9)}</td><td class="c">${i}</td></tr>`).join('')}</table>`;
 
+/** Whole pages are laid out several times over. */
+const SLOW_MS = 30_000;
+
 describe('cutAround', () => {
   const frames: HTMLIFrameElement[] = [];
   afterEach(() => frames.splice(0).forEach((frame) => frame.remove()));
@@ -94,35 +97,48 @@ describe('cutAround', () => {
     `<section class="box"><h3>Trip ${i}</h3><p>${'tide and weir '.repeat(1 + ((i * 7) % 11))}</p><button class="go">Book ${i}</button></section>`;
 
   for (const [name, layout] of Object.entries(LAYOUTS))
-    it(`keeps a target where it lies among ${name}, and counts the same elements`, async () => {
-      const page = await open(layout(Array.from({ length: 150 }, (_, i) => box(i)).join('\n')));
-      const targets = [...page.document.querySelectorAll('.go')];
-      for (const target of [targets[1], targets[74], targets[149]]) {
-        const cut = await cutAround(page, numberOf(target));
-        const drawn = await load(cut?.html ?? '');
-        const copy = drawn.querySelector(`[data-uv-n="${numberOf(target)}"]`) as Element;
-        const [own, other] = [target.getBoundingClientRect(), copy.getBoundingClientRect()];
-        for (const side of ['left', 'top', 'width', 'height'] as const)
-          expect(Math.abs(other[side] - own[side]))
-            .withContext(`${target.textContent} ${side}: ${other[side]} for ${own[side]}`)
-            .toBeLessThan(1);
-        const many = (document: Document): number => document.querySelectorAll('main > *, ul > *, ol > *, tr').length;
-        expect(many(drawn)).toBe(many(page.document));
-      }
-    });
+    it(
+      `keeps a target where it lies among ${name}, and counts the same elements`,
+      async () => {
+        const page = await open(layout(Array.from({ length: 150 }, (_, i) => box(i)).join('\n')));
+        const targets = [...page.document.querySelectorAll('.go')];
+        for (const target of [targets[1], targets[74], targets[149]]) {
+          const cut = await cutAround(page, numberOf(target));
+          const drawn = await load(cut?.html ?? '');
+          const copy = drawn.querySelector(`[data-uv-n="${numberOf(target)}"]`) as Element;
+          const [own, other] = [target.getBoundingClientRect(), copy.getBoundingClientRect()];
+          for (const side of ['left', 'top', 'width', 'height'] as const)
+            expect(Math.abs(other[side] - own[side]))
+              .withContext(`${target.textContent} ${side}: ${other[side]} for ${own[side]}`)
+              .toBeLessThan(1);
+          const many = (document: Document): number => document.querySelectorAll('main > *, ul > *, ol > *, tr').length;
+          expect(many(drawn)).toBe(many(page.document));
+        }
+      },
+      SLOW_MS,
+    );
 
-  it('draws few boxes of a long page, whether the target is its first or its last', async () => {
-    for (const name of ['boxes in lines of text', 'blocks with shared margins', 'lines that wrap', 'rows of a table']) {
-      const page = await open(LAYOUTS[name](Array.from({ length: 600 }, (_, i) => box(i)).join('')));
-      const targets = [...page.document.querySelectorAll('.go')];
-      for (const target of [targets[0], targets[300], targets[599]]) {
-        const drawn = await load((await cutAround(page, numberOf(target)))?.html ?? '');
-        const boxes = [...drawn.body.querySelectorAll('*')].filter((element) => element.getClientRects().length > 0);
-        expect(boxes.length).withContext(name).toBeGreaterThan(5);
-        expect(boxes.length).withContext(name).toBeLessThan(250);
+  it(
+    'draws few boxes of a long page, whether the target is its first or its last',
+    async () => {
+      for (const name of [
+        'boxes in lines of text',
+        'blocks with shared margins',
+        'lines that wrap',
+        'rows of a table',
+      ]) {
+        const page = await open(LAYOUTS[name](Array.from({ length: 300 }, (_, i) => box(i)).join('')));
+        const targets = [...page.document.querySelectorAll('.go')];
+        for (const target of [targets[0], targets[150], targets[299]]) {
+          const drawn = await load((await cutAround(page, numberOf(target)))?.html ?? '');
+          const boxes = [...drawn.body.querySelectorAll('*')].filter((element) => element.getClientRects().length > 0);
+          expect(boxes.length).withContext(name).toBeGreaterThan(5);
+          expect(boxes.length).withContext(name).toBeLessThan(250);
+        }
       }
-    }
-  });
+    },
+    SLOW_MS,
+  );
 
   it('writes the page as it is at rest, and leaves its forced states as they were', async () => {
     const page = await open(`<main>${CARD(0)}</main>`);
@@ -148,6 +164,15 @@ describe('cutAround', () => {
     const same = new FrameDocument(await load(without?.html ?? ''), 'head-end');
     same.dress('.go { color: red }');
     expect(lookOf(same, number)).toBe(without?.look ?? 'none');
+  });
+
+  it('leaves whole what would be too much, or in a shadow tree, inside of columns', async () => {
+    const columns = (inside: string): string => `<style>main { columns: 3 }</style><main>${inside}</main>`;
+    const many = await open(columns(`<button class="go">Go</button>${'<b>x</b> '.repeat(2_600)}`));
+    expect(await cutAround(many, numberOf(many.document.querySelector('.go') as Element))).toBeNull();
+    const page = await open(columns(`<div>${box(0)}<span class="host"></span></div>`));
+    page.document.querySelector('.host')?.attachShadow({ mode: 'open' }).append('x');
+    expect(await cutAround(page, numberOf(page.document.querySelector('.go') as Element))).toBeNull();
   });
 
   it('leaves whole what it cannot cut truly', async () => {

@@ -6,7 +6,10 @@ export interface Box {
   readonly height: number;
 }
 
-/** Rectangles around boxes as data of one SVG path, so that hundreds of outlines are one element. @param out how far outside of each, px. */
+/**
+ * Rectangles around boxes as data of one SVG path, so that hundreds of outlines are one element.
+ * @param out how far outside of each, px.
+ */
 export function outlinePath(boxes: readonly Box[], out: number): string {
   return boxes
     .map(({ left, top, width, height }) => {

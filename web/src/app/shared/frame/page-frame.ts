@@ -27,9 +27,6 @@ const EDGE = 14;
 /** A page that has not loaded by then may not load, ms. */
 const PATIENCE_MS = 20_000;
 
-/** Elements that are outlined at once, besides the target. */
-export const MOST_OUTLINED = 3_000;
-
 /** The page on its mat: pointing outlines and names what would be chosen, a click chooses. */
 @Component({
   selector: 'uv-page-frame',
@@ -142,7 +139,6 @@ export class PageFrame {
   protected readonly reachedBoxes = computed(() => {
     const [right, bottom] = [this.width() * this.scale(), this.stageHeight()];
     return this.reached()
-      .slice(0, MOST_OUTLINED)
       .map((number) => this.#boxOf(number))
       .filter(
         (box): box is Box =>
