@@ -1,19 +1,26 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { cruise } from 'dependency-cruiser';
+import { cruise, format } from 'dependency-cruiser';
+import rulesOf from 'dependency-cruiser/config-utl/extract-depcruise-options';
+import typesOf from 'dependency-cruiser/config-utl/extract-ts-config';
 import { fail, root, say } from './setup.mjs';
 
-/** Draws the floors of the core into docs/architecture.md from its imports; with `--check`, says whether the picture is true. */
+/**
+ * Holds what leans on what to the rules of `.dependency-cruiser.cjs`, and draws the floors of the core into
+ * docs/architecture.md from its imports; with `--check`, says whether the picture is true.
+ */
 const PAGE = join(root, 'docs/architecture.md');
 const [begin, end] = ['<!-- floors: drawn by tools/floors.mjs -->', '<!-- end of floors -->'];
+const FOLDERS = ['words', 'core', 'contract', 'snapshot', 'browser', 'server', 'web', 'cli'].map(
+  (name) => `${name}/src`,
+);
 
 process.chdir(root);
-const { output } = await cruise(
-  ['core/src'],
-  { exclude: { path: 'spec\\.ts$|core/src/testing|core/src/index\\.ts|node_modules' }, tsPreCompilationDeps: true },
-  null,
-  null,
-);
+const { output } = await cruise(FOLDERS, await rulesOf('./.dependency-cruiser.cjs'), null, {
+  tsConfig: typesOf('tsconfig.base.json'),
+});
+const told = await format(output, { outputType: 'err' });
+if (told.exitCode !== 0) fail(told.output);
 const floorOf = (path) => /^core\/src\/([^/]+)\//.exec(path)?.[1] ?? null;
 const leans = new Map();
 for (const { source, dependencies } of output.modules) {

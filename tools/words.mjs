@@ -2,14 +2,17 @@ import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { join, relative } from 'node:path';
 import { parse, TYPE } from '@formatjs/icu-messageformat-parser';
 import ts from 'typescript';
+import { findBareWords } from './bare-words.mjs';
 import { fail, root, say } from './setup.mjs';
 
 /**
- * Holds the words against what tells them: each code that is used has words in every language, each text of words is used, and
- * what a message hands over is what its words ask for.
+ * Holds the words against what tells them: each code that is used has words in every language, each text of words is used,
+ * what a message hands over is what its words ask for, and no template says words of its own.
  */
-const TELLERS = ['core/src', 'server/src', 'web/src', 'cli/src'];
+const TELLERS = ['core/src', 'browser/src', 'server/src', 'web/src', 'cli/src'];
 const TELLING = new Set(['message', 'wordsOf']);
+const TELLS = new RegExp(`\\b(?:${[...TELLING].join('|')})\\(`);
+const QUOTED = /['"`]([\w-]+(?:\.[\w-]+)+)['"`]/g;
 const LANGUAGES = join(root, 'words/src/languages');
 
 const argumentsOf = (elements, into = new Set()) => {
@@ -102,12 +105,16 @@ const callsInTemplates = (text) =>
     return expression ? [expression] : [];
   });
 
+const mayTell = (text) => TELLS.test(text) || [...text.matchAll(QUOTED)].some(([, code]) => asked.has(code));
+
 for (const folder of TELLERS.map((path) => join(root, path)).filter(existsSync)) {
   for (const entry of readdirSync(folder, { recursive: true })) {
     if (!/\.(?:ts|html)$/.test(entry) || entry.endsWith('.spec.ts')) continue;
     const path = join(folder, entry);
-    for (const call of callsInTemplates(readFileSync(path, 'utf8'))) take(path, call);
-    if (entry.endsWith('.html')) continue;
+    const text = readFileSync(path, 'utf8');
+    for (const call of callsInTemplates(text)) take(path, call);
+    // Most files tell nothing, and are not read as TypeScript.
+    if (entry.endsWith('.html') || !mayTell(text)) continue;
     walk(sourceOf(path), (node) => {
       // A table may hold the code, and another place tell it.
       if (ts.isStringLiteralLike(node) && asked.has(node.text)) used.add(node.text);
@@ -117,4 +124,7 @@ for (const folder of TELLERS.map((path) => join(root, path)).filter(existsSync))
 }
 for (const code of asked.keys()) if (!used.has(code)) problems.push(`en.ts: nothing says ${code}`);
 if (problems.length > 0) fail(`The words and what tells them differ.\n${problems.join('\n')}`);
+const bare = findBareWords();
+if (bare.problems.length > 0) fail(`Templates say what another language could not.\n${bare.problems.join('\n')}`);
+say(`words: no bare ones in ${bare.templates} templates`);
 say(`words: ${asked.size} texts in ${languages.length === 1 ? 'one language' : `${languages.length} languages`}`);
