@@ -94,16 +94,16 @@ export function allSets({ isWhole = false } = {}) {
       load: 2,
       lasts: 80,
     },
-    {
-      // Its specs are built without them, and the browser's build asks no types.
-      name: 'types of web workers',
-      needs: ['contract'],
+    ...['spec', 'worker'].map((name) => ({
+      // What Karma builds is built without asking for types; the types of templates are asked for where the web is built.
+      name: `types of web: ${name}`,
+      needs: ['contract', 'snapshot'],
       command: node,
-      args: ['node_modules/typescript/bin/tsc', '-p', 'web/tsconfig.worker.json', '--noEmit'],
+      args: ['node_modules/typescript-7/bin/tsc', '-p', `web/tsconfig.${name}.json`, '--noEmit'],
       isSingle: true,
       load: 2,
-      lasts: 6,
-    },
+      lasts: 5,
+    })),
     {
       name: 'server',
       ...jasmine('server/dist/**/*.spec.js'),

@@ -165,12 +165,8 @@ export function builds() {
         'web/tsconfig.worker.json',
       ],
       needs: ['core', 'contract', 'snapshot'],
-      // The types of what is here are checked where its specs are built, and by `npm run build`: once is enough.
       make: () =>
-        run('npx', ['ng', 'build'], {
-          cwd: join(root, 'web'),
-          env: { ...process.env, NG_CLI_ANALYTICS: 'false', NG_BUILD_TYPE_CHECK: 'false' },
-        }),
+        run('npx', ['ng', 'build'], { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' } }),
     },
     snapshot: {
       from: ['snapshot/src', 'snapshot/tsconfig.json'],
