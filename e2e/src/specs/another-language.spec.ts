@@ -1,7 +1,7 @@
 import { MARKED } from '@upper-veneer/words';
 import { demoDocuments } from '../support/demo-pages.js';
 import { setUpBench } from '../support/on-bench.js';
-import { SCREENS } from '../support/screens.js';
+import { SCREENS } from '../support/screens/screens.js';
 
 /** What is the same in every language: units, terms of the standards, names of notations and colour spaces. */
 const TERMS =
