@@ -1,9 +1,12 @@
 import { isAbsolute, resolve } from 'node:path';
 import Jasmine from 'jasmine';
-import { inTurn, turnOf } from './sample.mjs';
+import { inPart, inTurn, turnOf } from './sample.mjs';
 import { SPEC_DONE } from './spec-done.mjs';
 
-/** Runs compiled specs by glob and closes with `Executed N specs, N failed`; with `SPEC_SAMPLE` those alone whose turn it is. */
+/**
+ * Runs compiled specs by glob and closes with `Executed N specs, N failed`; with `SPEC_SAMPLE` those alone whose turn it is,
+ * with `SPEC_PART=2/3` the second, fifth, eighth…
+ */
 const patterns = process.argv.slice(2);
 const jasmine = new Jasmine();
 jasmine.exitOnCompletion = false;
@@ -11,8 +14,8 @@ jasmine.randomizeTests(false);
 jasmine.jasmine.DEFAULT_TIMEOUT_INTERVAL = process.env.PROVE_DRAWS || process.env.TIDY_RUNS ? 3_600_000 : 240_000;
 // Left out since it is not their turn, which is another thing than being switched off.
 const notYet = new Set();
-if (process.env.SPEC_SAMPLE) {
-  const isInTurn = inTurn(turnOf());
+if (process.env.SPEC_SAMPLE || process.env.SPEC_PART) {
+  const isInTurn = process.env.SPEC_SAMPLE ? inTurn(turnOf()) : inPart(process.env.SPEC_PART);
   jasmine.env.configure({
     specFilter: (spec) => {
       const isNow = isInTurn(spec.getFullName());

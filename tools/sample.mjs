@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { root } from './setup.mjs';
 
 /** In how many turns `npm test` comes by every spec of the sets that are sampled. */
-export const TURNS = 24;
+export const TURNS = 32;
 
 /**
  * Which of the turns it is: by the last commit, so that a commit has the same sample wherever it is tested and those that
@@ -19,11 +19,24 @@ export function turnOf() {
   );
 }
 
-/** Tells which specs of a run are in a turn: every twenty-fourth, from another one in each. */
-export function inTurn(turn) {
+/** Numbers names in the order they first come. */
+function placing() {
   const places = new Map();
   return (name) => {
     if (!places.has(name)) places.set(name, places.size);
-    return (places.get(name) + turn) % TURNS === 0;
+    return places.get(name);
   };
+}
+
+/** Tells which specs of a run are in a part of several, such as `2/3`. */
+export function inPart(words) {
+  const [part, parts] = words.split('/').map(Number);
+  const placeOf = placing();
+  return (name) => placeOf(name) % parts === part - 1;
+}
+
+/** Tells which specs of a run are in a turn: one in as many as there are turns, from another one on in each. */
+export function inTurn(turn) {
+  const placeOf = placing();
+  return (name) => (placeOf(name) + turn) % TURNS === 0;
 }

@@ -5,36 +5,36 @@ import { root } from './setup.mjs';
 
 /** How long each file of specs in the real interface takes by itself, s: long ones start first, and turns are made alike by it. */
 const LASTS = {
-  'accessible.spec.js': 95,
-  'another-language.spec.js': 45,
-  'proof-over-time.spec.js': 110,
-  'proof.spec.js': 100,
+  'visit.spec.js': 144,
+  'visit-hostile.spec.js': 129,
+  'proof-over-time.spec.js': 105,
   'bench.spec.js': 100,
-  'bench-tasks.spec.js': 80,
-  'bench-hard.spec.js': 60,
-  'match.spec.js': 80,
-  'survey.spec.js': 70,
-  'bench-visitor.spec.js': 55,
-  'bench-acts.spec.js': 50,
+  'proof.spec.js': 95,
+  'survey.spec.js': 85,
+  'bench-tasks.spec.js': 70,
+  'accessible.spec.js': 60,
+  'match.spec.js': 60,
+  'bench-visitor.spec.js': 60,
+  'another-language.spec.js': 55,
+  'bench-hard.spec.js': 55,
+  'bench-acts.spec.js': 55,
+  'palette.spec.js': 50,
   'bench-keyboard.spec.js': 45,
-  'bring-in.spec.js': 45,
-  'palette.spec.js': 45,
+  'bring-in.spec.js': 40,
+  'trial.spec.js': 38,
+  'settings.spec.js': 35,
+  'sheet.spec.js': 34,
   'host-cache.spec.js': 30,
-  'sheet.spec.js': 28,
-  'sheet-edit.spec.js': 26,
-  'lightings.spec.js': 25,
-  'requests.spec.js': 20,
+  'sheet-edit.spec.js': 30,
+  'site-file.spec.js': 28,
+  'requests.spec.js': 22,
   'hostile.spec.js': 20,
-  'site-file.spec.js': 20,
-  'live.spec.js': 15,
-  'settings.spec.js': 20,
-  'trial.spec.js': 30,
-  'counting.spec.js': 14,
+  'lightings.spec.js': 18,
+  'counting.spec.js': 15,
+  'live.spec.js': 14,
   'page-file.spec.js': 12,
-  'visit.spec.js': 130,
-  'visit-hostile.spec.js': 120,
   'kits.spec.js': 12,
-  'start.spec.js': 8,
+  'start.spec.js': 10,
   'core-doc.spec.js': 3,
 };
 /** With all of their draws, s. */
@@ -50,6 +50,8 @@ const WHOLE_LASTS = {
   'delivery.spec.js': 105,
 };
 const UNKNOWN = 40;
+/** What is run at once at most, s. */
+const MOST_LASTING = 40;
 /** Run in every turn: one looks at every screen, in another window and light in each; the other takes seconds. */
 const EACH_TIME = ['accessible.spec.js', 'core-doc.spec.js'];
 const node = process.execPath;
@@ -74,7 +76,7 @@ const specsIn = (folder) =>
 /**
  * Every set of specs; each prints how many it ran and how many failed. `load`: 2 keeps a core busy, 1 waits half of the
  * time. `needs`: what is to be built, and `driver` and `chromium`. `isTimed`: waits with a limit for what a screen shows, so that what failed beside others is run once more alone.
- * `isSampled`: `npm test` runs a share of its specs; `turn`: it runs in one turn alone, `null` in each. `sample`: words by which `npm test` asks for a share; `whole`: variables by which `npm run prove` has all of its draws.
+ * `isSampled`: `npm test` runs a share of its specs; `turn`: it runs in one turn alone, `null` in each; `part`: a part of its specs. `sample`: words by which `npm test` asks for a share; `whole`: variables by which `npm run prove` has all of its draws.
  */
 export function allSets({ isWhole = false } = {}) {
   return [
@@ -167,31 +169,36 @@ function againstChromium(isWhole) {
   );
 }
 
-/** A file of specs in the real interface has a product and a browser of its own; one turn takes whole files. */
+/** A file of specs in the real interface has a product and a browser of its own; one that lasts is run in parts, each in another turn. */
 function interfaceSets() {
-  const files = specsIn('e2e/src/specs');
-  const turns = inTurns(files.filter((file) => !EACH_TIME.includes(file)));
-  return files.map((file) => ({
-    name: `interface: ${file.replace('.spec.js', '')}`,
-    ...jasmine(`e2e/dist/specs/${file}`),
-    needs: [...PRODUCT, 'e2e', 'driver', 'chromium'],
-    isTimed: true,
-    turn: turns.get(file) ?? null,
-    whole: ALL_DRAWS,
-    load: 1,
-    lasts: LASTS[file] ?? UNKNOWN,
-  }));
+  const sets = specsIn('e2e/src/specs').flatMap((file) => {
+    const lasts = LASTS[file] ?? UNKNOWN;
+    const parts = EACH_TIME.includes(file) ? 1 : Math.ceil(lasts / MOST_LASTING);
+    return Array.from({ length: parts }, (_, i) => ({
+      name: `interface: ${file.replace('.spec.js', '')}${parts > 1 ? `, part ${i + 1} of ${parts}` : ''}`,
+      ...jasmine(`e2e/dist/specs/${file}`),
+      needs: [...PRODUCT, 'e2e', 'driver', 'chromium'],
+      isTimed: true,
+      isEachTime: EACH_TIME.includes(file),
+      ...(parts > 1 ? { part: `${i + 1}/${parts}` } : {}),
+      whole: ALL_DRAWS,
+      load: 1,
+      lasts: Math.round(lasts / parts),
+    }));
+  });
+  const turns = inTurns(sets.filter(({ isEachTime }) => !isEachTime));
+  return sets.map((set) => ({ ...set, turn: turns.get(set.name) ?? null }));
 }
 
-/** Files by the turn they are run in, so that turns take about as long: the longest first, each to the shortest turn so far. */
-function inTurns(files) {
-  const lasts = Array(TURNS).fill(0);
-  const sorted = [...files].sort((a, b) => (LASTS[b] ?? UNKNOWN) - (LASTS[a] ?? UNKNOWN) || (a < b ? -1 : 1));
+/** Sets by the turn they are run in, so that turns take about as long: the longest first, each to the shortest turn so far. */
+function inTurns(sets) {
+  const turns = Array(TURNS).fill(0);
+  const sorted = [...sets].sort((a, b) => b.lasts - a.lasts || (a.name < b.name ? -1 : 1));
   return new Map(
-    sorted.map((file) => {
-      const turn = lasts.indexOf(Math.min(...lasts));
-      lasts[turn] += LASTS[file] ?? UNKNOWN;
-      return [file, turn];
+    sorted.map(({ name, lasts }) => {
+      const turn = turns.indexOf(Math.min(...turns));
+      turns[turn] += lasts;
+      return [name, turn];
     }),
   );
 }

@@ -3,7 +3,7 @@ import { TURNS, turnOf } from './sample.mjs';
 import { allSets } from './sets.mjs';
 import { builds, ensureChromium, ensureDatabaseDriver, ensurePackages, fail, requireNode, say } from './setup.mjs';
 
-/** `npm test` runs a twenty-fourth of the sets that are sampled; `--all` every spec; `--whole`, as `npm run prove`, each with all of its draws. */
+/** `npm test` runs a share of the sets that are sampled; `--all` every spec; `--whole`, as `npm run prove`, each with all of its draws. */
 const isWhole = process.argv.includes('--whole');
 const isAll = isWhole || process.argv.includes('--all');
 const only = process.argv.slice(2).filter((word) => !word.startsWith('--'));
@@ -22,8 +22,9 @@ if (!isAll)
   say(
     `Of the interface, of the core against Chromium and of format and style a sample is run: turn ${turn + 1} of ${TURNS}, by the last commit; all of it is \`npm run prove\`.`,
   );
-const environmentOf = ({ isSampled, whole }) => ({
+const environmentOf = ({ isSampled, whole, part }) => ({
   SPEC_TURN: String(turn),
+  ...(part ? { SPEC_PART: part } : {}),
   ...(isWhole ? whole : !isAll && isSampled ? { SPEC_SAMPLE: '1' } : {}),
 });
 const isWanted = ({ name, turn: own = null }) =>
