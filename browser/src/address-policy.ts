@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import { lookup as dnsLookup, type LookupAddress, type LookupOptions } from 'node:dns';
 import ipaddr from 'ipaddr.js';
 import { CaptureProblem } from './capture-problem.js';
@@ -19,18 +20,15 @@ export function checkAddress(text: string, policy: AddressPolicy): URL {
   try {
     url = new URL(text);
   } catch {
-    throw new CaptureProblem(
-      'refused-address',
-      `"${text.slice(0, 120)}" is no web address; one begins with http:// or https://`,
-    );
+    throw new CaptureProblem('refused-address', message('capture.no-address', { text: text.slice(0, 120) }));
   }
   if (url.protocol !== 'http:' && url.protocol !== 'https:')
     throw new CaptureProblem(
       'refused-address',
-      `Only http and https addresses can be fetched, not ${url.protocol.slice(0, 20)}`,
+      message('capture.other-protocol', { protocol: url.protocol.slice(0, 20) }),
     );
   if (url.username !== '' || url.password !== '')
-    throw new CaptureProblem('refused-address', 'An address with a name and password in it is not fetched');
+    throw new CaptureProblem('refused-address', message('capture.address-with-password'));
   if (isAllowed(url, policy)) return url;
   // A name may end with the dot of the root (RFC 1034 §3.1).
   const host = url.hostname.replace(/^\[|\]$/g, '').replace(/\.$/, '');
@@ -78,10 +76,7 @@ export function isPrivate(address: string): boolean {
 }
 
 function refusal(host: string): CaptureProblem {
-  return new CaptureProblem(
-    'refused-address',
-    `${host} is an address of this machine or a private network; such addresses are not fetched`,
-  );
+  return new CaptureProblem('refused-address', message('capture.private-address', { host }));
 }
 
 /** A look-up that answers with public addresses only, so that a name cannot lead inside after it was checked. */

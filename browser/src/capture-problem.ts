@@ -1,4 +1,6 @@
-/** A capture that is refused as a whole; the message says what and where, and is fit to show. */
+import { say, type Message } from '@upper-veneer/words';
+
+/** A capture that is refused as a whole; what is told says what and where, and is fit to show. */
 export class CaptureProblem extends Error {
   override readonly name = 'CaptureProblem';
 
@@ -17,8 +19,9 @@ export class CaptureProblem extends Error {
       | 'too-long'
       | 'stopped'
       | 'busy',
-    message: string,
+    /** A text where others said it. */
+    readonly told: Message | string,
   ) {
-    super(message);
+    super(say(told));
   }
 }

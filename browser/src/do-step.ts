@@ -1,3 +1,4 @@
+import { message, type Message } from '@upper-veneer/core';
 import type { ElementHandle, Frame, Page } from 'playwright-core';
 // Types alone: what starts a browser must not wait for the whole core to be read.
 import type { VisitStep } from '@upper-veneer/core';
@@ -11,7 +12,7 @@ import { inPlainWords } from './plain-words.js';
  * @param note told what a visitor would not see.
  * @throws {CaptureProblem} `step-failed`.
  */
-export async function doStep(page: Page, step: VisitStep, note: (words: string) => void): Promise<void> {
+export async function doStep(page: Page, step: VisitStep, note: (note: Message) => void): Promise<void> {
   const timeout = BOUNDS.stepMs;
   try {
     if (step.act === 'scroll' && step.selector === '' && step.words === '') {
@@ -26,13 +27,12 @@ export async function doStep(page: Page, step: VisitStep, note: (words: string) 
     else if (step.act === 'choose') await choose(element, step.text, timeout);
   } catch (error) {
     if (error instanceof CaptureProblem) throw error;
-    const words = inPlainWords(error);
-    throw new CaptureProblem('step-failed', words.charAt(0).toUpperCase() + words.slice(1));
+    throw new CaptureProblem('step-failed', inPlainWords(error));
   }
 }
 
 /** The first that shows; waited for, since scripts may be about to put it in. */
-async function find(page: Page, step: VisitStep, note: (words: string) => void): Promise<ElementHandle<HTMLElement>> {
+async function find(page: Page, step: VisitStep, note: (note: Message) => void): Promise<ElementHandle<HTMLElement>> {
   const until = Date.now() + BOUNDS.stepMs;
   for (;;) {
     const frame = await frameOf(page, step.frame);
@@ -43,12 +43,12 @@ async function find(page: Page, step: VisitStep, note: (words: string) => void):
       const element = found?.isShown ? (await answer?.getProperty('element'))?.asElement() : null;
       if (element && found) {
         if (found.count > 1)
-          note(`${found.count} show for ${step.words || step.selector}; the first of them was taken`);
+          note(message('visit-note.several', { count: found.count, what: step.words || step.selector }));
         return element as ElementHandle<HTMLElement>;
       }
     }
     if (Date.now() > until)
-      throw new CaptureProblem('step-failed', `Nothing of the kind shows within ${BOUNDS.stepMs / 1000} seconds`);
+      throw new CaptureProblem('step-failed', message('capture.step-shows-nothing', { seconds: BOUNDS.stepMs / 1000 }));
     await new Promise((done) => setTimeout(done, 100));
   }
 }

@@ -1,5 +1,5 @@
-import { describeStep, type VisitPlan } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import type { Message } from '@upper-veneer/words';
+import { keyOf, message, describeStep, type VisitPlan } from '@upper-veneer/core';
 import { BOUNDS } from './bounds.js';
 import { CaptureProblem } from './capture-problem.js';
 import type { RecordedFile } from './recorder.js';
@@ -12,10 +12,10 @@ export interface PlanResult {
   /** Files that the pages look by. */
   readonly files: readonly RecordedFile[];
   /** What happened that a visitor would not see, in words. */
-  readonly notes: readonly string[];
+  readonly notes: readonly Message[];
 }
 
-export type ReportVisit = (stage: string, done: number, total: number) => void;
+export type ReportVisit = (stage: Message, done: number, total: number) => void;
 
 /**
  * Goes through a plan from its beginning, and takes the pages it keeps.
@@ -25,31 +25,34 @@ export async function runPlan(visit: VisitHandle, plan: VisitPlan, report: Repor
   const total = plan.steps.length + 2;
   const until = Date.now() + BOUNDS.planMs;
   const pages: TakenPage[] = [];
-  const notes: string[] = [];
-  report('Opening the page', 0, total);
+  const notes = new Map<string, Message>();
+  report(message('stage.opening-page'), 0, total);
   await visit.open(plan.address);
   const keep = async (name: string | null): Promise<void> => {
     if (name !== null) pages.push(await visit.take(name));
-    notes.push(...(await visit.notes()));
+    for (const note of await visit.notes()) notes.set(keyOf(note), note);
   };
   await keep(plan.keep);
   for (const [i, step] of plan.steps.entries()) {
     if (Date.now() > until)
       throw new CaptureProblem(
         'too-long',
-        `The visit took longer than ${BOUNDS.planMs / 1000} seconds, up to step ${i + 1}`,
+        message('capture.visit-too-long', { seconds: BOUNDS.planMs / 1000, step: i + 1 }),
       );
-    report(spoken(describeStep(step)), i + 1, total);
+    report(describeStep(step), i + 1, total);
     try {
       await visit.act(step);
     } catch (error) {
       if (error instanceof CaptureProblem && error.code !== 'stopped')
-        throw new CaptureProblem(error.code, `Step ${i + 1}, ${spoken(describeStep(step))}: ${error.message}`);
+        throw new CaptureProblem(
+          error.code,
+          message('capture.at-step', { number: i + 1, step: describeStep(step), problem: error.told }),
+        );
       throw error;
     }
     await keep(step.keep);
   }
-  report('Taking its files', total - 1, total);
+  report(message('stage.taking-files'), total - 1, total);
   const files = await visit.files();
-  return { pages, files, notes: [...new Set(notes)] };
+  return { pages, files, notes: [...notes.values()] };
 }

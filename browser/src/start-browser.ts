@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import { chromium, type Browser } from 'playwright-core';
 import { BOUNDS } from './bounds.js';
 import { CaptureProblem } from './capture-problem.js';
@@ -41,8 +42,8 @@ export async function startBrowser(program: string, proxy: string): Promise<Brow
     throw new CaptureProblem(
       'no-browser',
       isRefused
-        ? `${program} is not let start its sandbox on this machine; BROWSER_SANDBOX=off starts it without`
-        : `${program} does not start: ${firstLine(error)}`,
+        ? message('capture.no-sandbox', { program })
+        : message('capture.browser-does-not-start', { program, error: firstLine(error) }),
     );
   }
 }

@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import type { ElementHandle, Frame, Page } from 'playwright-core';
 import { takeSnapshot } from '@upper-veneer/snapshot';
 import { BOUNDS } from './bounds.js';
@@ -65,7 +66,7 @@ export async function takePage(page: Page, name: string, mark: string): Promise<
     for (const words of snapshot.lost) lost.add(words);
     text += snapshot.html.length;
     if (text > BOUNDS.pageText)
-      throw new CaptureProblem('too-large', `The page is larger than ${BOUNDS.pageText / 1e6} million characters`);
+      throw new CaptureProblem('too-large', message('capture.page-characters', { millions: BOUNDS.pageText / 1e6 }));
     return { html: snapshot.html, title: snapshot.title, base: snapshot.base };
   };
   const { html, title, base } = await taken(page.mainFrame());

@@ -1,3 +1,4 @@
+import { message, type Message } from '@upper-veneer/core';
 import { fork, type ChildProcess } from 'node:child_process';
 import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -14,7 +15,7 @@ export interface VisitCall {
 }
 export type VisitAnswer =
   | { readonly id: number; readonly ok: true; readonly result: unknown }
-  | { readonly id: number; readonly ok: false; readonly code: CaptureProblem['code']; readonly message: string };
+  | { readonly id: number; readonly ok: false; readonly code: CaptureProblem['code']; readonly told: Message | string };
 
 /** Begins the name of the folder with a visit's profile, followed by the process that asked for it. */
 export const PROFILE_PREFIX = 'upper-veneer-visit-';
@@ -60,7 +61,7 @@ export async function startVisitProcess(options: VisitOptions, signal?: AbortSig
   const stop = (): void => void remote.close();
   signal?.addEventListener('abort', stop, { once: true });
   try {
-    if (signal?.aborted) throw new CaptureProblem('stopped', 'The visit was stopped');
+    if (signal?.aborted) throw new CaptureProblem('stopped', message('capture.visit-stopped'));
     await remote.call('start', options);
     return remote;
   } catch (error) {
@@ -74,7 +75,10 @@ async function begin(): Promise<RemoteVisit> {
   const folder = await mkdtemp(join(tmpdir(), `${PROFILE_PREFIX}${process.pid}-`)).catch((error: unknown) => {
     throw new CaptureProblem(
       'no-browser',
-      `No profile can be made in ${tmpdir()}: ${error instanceof Error ? error.message : String(error)}`,
+      message('capture.no-profile', {
+        folder: tmpdir(),
+        error: error instanceof Error ? error.message : String(error),
+      }),
     );
   });
   const child = fork(fileURLToPath(new URL('./visit-worker.js', import.meta.url)), {
@@ -120,14 +124,14 @@ class RemoteVisit implements VisitHandle {
       const waiting = this.#waiting.get(answer.id);
       this.#waiting.delete(answer.id);
       if (answer.ok) waiting?.done(answer.result);
-      else waiting?.refuse(new CaptureProblem(answer.code, answer.message));
+      else waiting?.refuse(new CaptureProblem(answer.code, answer.told));
     });
     child.on('error', () => undefined);
     this.#gone = new Promise((done) => child.once('exit', () => done()));
     void this.#gone.then(() => {
       const problem = this.#closing
-        ? new CaptureProblem('stopped', 'The visit was stopped')
-        : new CaptureProblem('not-fetched', 'The visit ended by itself');
+        ? new CaptureProblem('stopped', message('capture.visit-stopped'))
+        : new CaptureProblem('not-fetched', message('capture.visit-ended-itself'));
       for (const { refuse } of this.#waiting.values()) refuse(problem);
       this.#waiting.clear();
       void this.close();
@@ -139,7 +143,7 @@ class RemoteVisit implements VisitHandle {
     this.#next += 1;
     return new Promise<T>((done, refuse) => {
       if (this.#closing || !this.child.connected) {
-        refuse(new CaptureProblem('stopped', 'The visit was stopped'));
+        refuse(new CaptureProblem('stopped', message('capture.visit-stopped')));
         return;
       }
       this.#waiting.set(id, { done: done as (value: unknown) => void, refuse });

@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import { CaptureProblem } from './capture-problem.js';
 import type { VisitAnswer, VisitCall } from './visit-process.js';
 import { Visit, type VisitOptions } from './visit.js';
@@ -10,7 +11,7 @@ async function answer({ call, input }: VisitCall): Promise<unknown> {
     visit = await Visit.start(input as VisitOptions);
     return null;
   }
-  if (!visit) throw new CaptureProblem('no-page', 'No browser is started');
+  if (!visit) throw new CaptureProblem('no-page', message('capture.no-browser-started'));
   return (visit[call] as (input: unknown) => Promise<unknown>).call(visit, input);
 }
 
@@ -28,7 +29,7 @@ process.on('message', (asked: VisitCall) => {
         id: asked.id,
         ok: false,
         code: error instanceof CaptureProblem ? error.code : 'not-fetched',
-        message: error instanceof Error ? error.message : String(error),
+        told: error instanceof CaptureProblem ? error.told : error instanceof Error ? error.message : String(error),
       }),
   );
 });

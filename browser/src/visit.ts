@@ -1,3 +1,4 @@
+import { keyOf, message, type Message } from '@upper-veneer/core';
 import { errors, type Browser, type BrowserContext, type Page } from 'playwright-core';
 // Types alone: what starts a browser must not wait for the whole core to be read.
 import type { PageSight, SeenElement, VisitStep } from '@upper-veneer/core';
@@ -10,7 +11,7 @@ import { openGate, type Gate } from './gate.js';
 import { lookAtPage, type EyeQuestion } from './page-eye.js';
 import { Recorder, type RecordedFile } from './recorder.js';
 import { AFTER_OPENING, AFTER_SCROLLING, AFTER_STEP, settle, type Calm } from './settle.js';
-import { inPlainWords } from './plain-words.js';
+import { inPlainWords, within } from './plain-words.js';
 import { startBrowser } from './start-browser.js';
 import { takePage, type TakenPage } from './take-page.js';
 import { watchBrowser } from './watch-browser.js';
@@ -37,7 +38,7 @@ export interface VisitHandle {
   take(name: string): Promise<TakenPage>;
   files(): Promise<readonly RecordedFile[]>;
   /** What happened that a visitor would not see, since it was last asked. */
-  notes(): Promise<readonly string[]>;
+  notes(): Promise<readonly Message[]>;
   close(): Promise<void>;
 }
 
@@ -53,7 +54,7 @@ const MOST_SCREENS = 20;
  */
 export class Visit implements VisitHandle {
   readonly #recorder = new Recorder();
-  readonly #notes = new Set<string>();
+  readonly #notes = new Map<string, Message>();
   readonly #marks = new Set<string>();
   /** Rejects once the visit has been ended from outside. */
   readonly #ended: Promise<never>;
@@ -96,12 +97,13 @@ export class Visit implements VisitHandle {
     exceeded = (what) =>
       visit.#end(
         what === 'bytes'
-          ? new CaptureProblem('too-large', `The page asked for more than ${BOUNDS.totalBytes / 1024 / 1024} MB`)
-          : new CaptureProblem('too-many', `The page asked ${BOUNDS.requests.toLocaleString('en')} times and more`),
+          ? new CaptureProblem(
+              'too-large',
+              message('capture.page-asked-bytes', { megabytes: BOUNDS.totalBytes / 1024 / 1024 }),
+            )
+          : new CaptureProblem('too-many', message('capture.page-asked-times', { times: BOUNDS.requests })),
       );
-    browser.once('disconnected', () =>
-      visit.#end(new CaptureProblem('not-fetched', 'The browser ended by itself while it had the page open')),
-    );
+    browser.once('disconnected', () => visit.#end(new CaptureProblem('not-fetched', message('capture.browser-ended'))));
     visit.#unwatch = watchBrowser(browser, (problem) => visit.#end(problem));
     return visit;
   }
@@ -109,12 +111,12 @@ export class Visit implements VisitHandle {
   async open(address: string): Promise<void> {
     checkAddress(address, this.policy);
     this.#address = address;
-    await this.#within(this.#openAnew(), OPENING_MS, 'to come');
+    await this.#within(this.#openAnew(), OPENING_MS, 'capture.late-to-come');
   }
 
   async act(step: VisitStep): Promise<void> {
     const limit = step.act === 'anew' ? OPENING_MS : 2 * BOUNDS.stepMs + AFTER_STEP.most;
-    await this.#within(this.#do(step), limit, 'for this step');
+    await this.#within(this.#do(step), limit, 'capture.late-step');
   }
 
   async see(): Promise<DrawnSight> {
@@ -123,8 +125,7 @@ export class Visit implements VisitHandle {
       (async () => {
         const picture = await page.screenshot({ type: 'jpeg', quality: 72, scale: 'css', timeout: BOUNDS.stepMs });
         const elements = await this.#mapOf(page);
-        if (elements.length >= MOST_MAPPED)
-          this.#notes.add(`The first ${MOST_MAPPED} things on the page are listed; others are found by hand`);
+        if (elements.length >= MOST_MAPPED) this.#note(message('visit-note.first-things', { count: MOST_MAPPED }));
         return {
           picture,
           ...(page.viewportSize() ?? { width: this.#width, height: BOUNDS.height }),
@@ -135,41 +136,36 @@ export class Visit implements VisitHandle {
         };
       })(),
       2 * BOUNDS.stepMs,
-      'to be drawn',
+      'capture.late-to-be-drawn',
     );
   }
 
   async take(name: string): Promise<TakenPage> {
     const page = this.#open();
-    const taken = await this.#within(takePage(page, name, this.#markFor(name)), 30_000, 'to be taken');
+    const taken = await this.#within(takePage(page, name, this.#markFor(name)), 30_000, 'capture.late-to-be-taken');
     this.#text += taken.frames.reduce((sum, { html }) => sum + html.length, taken.html.length);
     if (this.#text > BOUNDS.allText)
-      throw new CaptureProblem(
-        'too-large',
-        `The pages are larger than ${BOUNDS.allText / 1e6} million characters in all`,
-      );
+      throw new CaptureProblem('too-large', message('capture.pages-characters', { millions: BOUNDS.allText / 1e6 }));
     return taken;
   }
 
   files(): Promise<RecordedFile[]> {
-    return this.#within(this.#recorder.files(), 30_000, 'to give its files');
+    return this.#within(this.#recorder.files(), 30_000, 'capture.late-files');
   }
 
-  notes(): Promise<string[]> {
-    const said = [...this.#notes];
+  notes(): Promise<Message[]> {
+    const said = [...this.#notes.values()];
     this.#notes.clear();
     const refused = [...this.gate.refused].slice(this.#told);
     this.#told = this.gate.refused.size;
     if (refused.length > 0)
-      said.push(
-        `${refused.length} ${refused.length === 1 ? 'address was' : 'addresses were'} not asked: ${refused.slice(0, 3).join(', ')}`,
-      );
+      said.push(message('visit-note.not-asked', { count: refused.length, addresses: refused.slice(0, 3) }));
     return Promise.resolve(said);
   }
 
   async close(): Promise<void> {
     this.#unwatch();
-    this.#end(new CaptureProblem('stopped', 'The visit was ended'));
+    this.#end(new CaptureProblem('stopped', message('capture.visit-was-ended')));
     await this.browser.close().catch(() => undefined);
     await this.gate.close();
   }
@@ -190,12 +186,11 @@ export class Visit implements VisitHandle {
 
   /** The page, where it is one to be looked at. */
   #open(): Page {
-    if (!this.#page) throw new CaptureProblem('no-page', 'No page is open');
+    if (!this.#page) throw new CaptureProblem('no-page', message('capture.no-page-open'));
     const address = this.#page.url();
     if (this.gate.isRefused(address))
-      throw new CaptureProblem('refused-address', `The page went on to ${address}, an address that is not asked`);
-    if (!/^https?:/.test(address))
-      throw new CaptureProblem('not-fetched', 'The page went on to an address that does not answer');
+      throw new CaptureProblem('refused-address', message('capture.went-to-refused', { address }));
+    if (!/^https?:/.test(address)) throw new CaptureProblem('not-fetched', message('capture.went-to-silent'));
     return this.#page;
   }
 
@@ -216,18 +211,18 @@ export class Visit implements VisitHandle {
     const page = await context.newPage();
     this.#page = page;
     context.on('page', (other) => {
-      this.#notes.add('Another window was not opened');
+      this.#note(message('visit-note.another-window'));
       void other.close().catch(() => undefined);
     });
     page.on('dialog', (dialog) => {
-      this.#notes.add(`The page asked “${dialog.message().slice(0, 120)}”, which was dismissed`);
+      this.#note(message('visit-note.asked', { text: dialog.message().slice(0, 120) }));
       void dialog.dismiss().catch(() => undefined);
     });
     page.on('download', (download) => {
-      this.#notes.add(`A file was not downloaded: ${download.suggestedFilename().slice(0, 120)}`);
+      this.#note(message('visit-note.download', { name: download.suggestedFilename().slice(0, 120) }));
       void download.cancel().catch(() => undefined);
     });
-    page.on('crash', () => this.#end(new CaptureProblem('not-fetched', 'The page crashed the browser it was open in')));
+    page.on('crash', () => this.#end(new CaptureProblem('not-fetched', message('capture.page-crashed'))));
     let status = 0;
     page.on('response', (response) => {
       if (response.request().isNavigationRequest() && response.frame() === page.mainFrame()) status = response.status();
@@ -246,20 +241,22 @@ export class Visit implements VisitHandle {
         throw new CaptureProblem(
           'not-fetched',
           status >= 400
-            ? `${this.#address} answered ${status}`
-            : `${this.#address} could not be opened: ${inPlainWords(error)}`,
+            ? message('capture.answered', { address: this.#address, status })
+            : message('capture.not-opened', { address: this.#address, error: within(inPlainWords(error)) }),
         );
-      this.#notes.add(`Not all of it came within ${BOUNDS.openMs / 1000} seconds`);
+      this.#note(message('visit-note.not-all', { seconds: BOUNDS.openMs / 1000 }));
     }
     if (answer && this.gate.isRefused(answer.url()))
-      throw new CaptureProblem('refused-address', `${answer.url()} is an address that is not asked`);
-    if (answer && !answer.ok()) throw new CaptureProblem('not-fetched', `${this.#address} answered ${answer.status()}`);
+      throw new CaptureProblem('refused-address', message('capture.address-not-asked', { address: answer.url() }));
+    if (answer && !answer.ok())
+      throw new CaptureProblem(
+        'not-fetched',
+        message('capture.answered', { address: this.#address, status: answer.status() }),
+      );
     // What comes once it is scrolled to comes while scripts have their time.
     const height = await scrollThrough(page).catch(() => 0);
     if (height > MOST_SCREENS * BOUNDS.height)
-      this.#notes.add(
-        `The page is ${height.toLocaleString('en')} px tall and was scrolled through for ${(MOST_SCREENS * BOUNDS.height).toLocaleString('en')}: pictures further down may be missing`,
-      );
+      this.#note(message('visit-note.tall', { height, scrolled: MOST_SCREENS * BOUNDS.height }));
     await this.#settled(page, AFTER_OPENING, begun);
     const grown = await page.evaluate(() => document.documentElement.scrollHeight).catch(() => 0);
     if (grown > height) {
@@ -268,9 +265,13 @@ export class Visit implements VisitHandle {
     }
   }
 
+  #note(note: Message): void {
+    this.#notes.set(keyOf(note), note);
+  }
+
   async #settled(page: Page, calm: Calm, since = Date.now()): Promise<void> {
     if (!(await settle(page, () => this.#recorder.asking, calm, since)))
-      this.#notes.add(`The page was still changing after ${calm.most / 1000} seconds, and was taken as it was`);
+      this.#note(message('visit-note.still-changing', { seconds: calm.most / 1000 }));
   }
 
   async #do(step: VisitStep): Promise<void> {
@@ -282,7 +283,7 @@ export class Visit implements VisitHandle {
     if (step.act === 'width') {
       this.#width = step.width ?? this.#width;
       await page.setViewportSize({ width: this.#width, height: BOUNDS.height });
-    } else await doStep(page, step, (words) => this.#notes.add(words));
+    } else await doStep(page, step, (note) => this.#note(note));
     await this.#settled(page, AFTER_STEP);
   }
 
@@ -311,23 +312,24 @@ export class Visit implements VisitHandle {
   }
 
   /** Work on the page, until it is done, the time is over, or the visit is ended from outside. */
-  async #within<T>(work: Promise<T>, limit: number, what: string): Promise<T> {
+  async #within<T>(
+    work: Promise<T>,
+    limit: number,
+    late: `capture.late-${'to-come' | 'step' | 'to-be-drawn' | 'to-be-taken' | 'files'}`,
+  ): Promise<T> {
     let timer: NodeJS.Timeout | undefined;
-    const late = new Promise<never>((_, refuse) => {
+    const tooLate = new Promise<never>((_, refuse) => {
       timer = setTimeout(
-        () =>
-          refuse(
-            new CaptureProblem('too-long', `The page took longer than ${Math.round(limit / 1000)} seconds ${what}`),
-          ),
+        () => refuse(new CaptureProblem('too-long', message(late, { seconds: Math.round(limit / 1000) }))),
         limit,
       );
     });
     work.catch(() => undefined);
     try {
-      return await Promise.race([work, late, this.#ended]);
+      return await Promise.race([work, tooLate, this.#ended]);
     } catch (error) {
       if (error instanceof CaptureProblem) throw error;
-      throw new CaptureProblem('not-fetched', `The page could not be looked at: ${inPlainWords(error)}`);
+      throw new CaptureProblem('not-fetched', message('capture.not-looked-at', { error: within(inPlainWords(error)) }));
     } finally {
       clearTimeout(timer);
     }

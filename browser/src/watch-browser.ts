@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import type { Browser } from 'playwright-core';
 import pidusage from 'pidusage';
 import { BOUNDS } from './bounds.js';
@@ -29,10 +30,10 @@ async function problemOf(browser: Browser): Promise<CaptureProblem | null> {
   const { processInfo } = await session.send('SystemInfo.getProcessInfo');
   await session.detach();
   if (processInfo.length > BOUNDS.processes)
-    return new CaptureProblem('too-large', `The page started more than ${BOUNDS.processes} processes`);
+    return new CaptureProblem('too-large', message('capture.too-many-processes', { processes: BOUNDS.processes }));
   const used = await pidusage(processInfo.map(({ id }) => id));
   const memory = Object.values(used).reduce((sum, own) => sum + (own?.memory ?? 0), 0);
   return memory > BOUNDS.memory
-    ? new CaptureProblem('too-large', `The page took more than ${BOUNDS.memory / 1024 ** 3} GB of memory`)
+    ? new CaptureProblem('too-large', message('capture.too-much-memory', { gigabytes: BOUNDS.memory / 1024 ** 3 }))
     : null;
 }

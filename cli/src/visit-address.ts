@@ -13,7 +13,7 @@ import {
 } from '@upper-veneer/browser';
 import { VisitBody, validateBody } from '@upper-veneer/contract';
 import { cleanPage, planProblem, withCssAddresses, type VisitPlan } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { say, spoken } from '@upper-veneer/words';
 import type { SavedSite } from './read-site.js';
 import { UsageProblem } from './usage-problem.js';
 
@@ -44,7 +44,7 @@ export async function visitAddress(
   try {
     const visit = await startVisitProcess({ program, policy: policyFor(address), width: plan.width });
     try {
-      const result = await runPlan(visit, plan, (stage) => tell(stage));
+      const result = await runPlan(visit, plan, (stage) => tell(say(stage)));
       return savedOf(result);
     } finally {
       await visit.close();
@@ -115,6 +115,6 @@ function savedOf({ pages, files, notes }: PlanResult): VisitedSite {
         withCssAddresses(body.toString('utf8'), (found) => led(address, base ?? address, found.address)),
       ]),
     ),
-    notes: [...notes, ...pages.flatMap(({ lost }) => lost.map((words) => `Not in the copy: ${words}`))],
+    notes: [...notes.map(say), ...pages.flatMap(({ lost }) => lost.map((words) => `Not in the copy: ${words}`))],
   };
 }

@@ -1,3 +1,5 @@
+import type { Message } from '@upper-veneer/words';
+
 /** One field and what is wrong with it. `field` is a path such as `put.0.selector`, empty for the body as a whole. */
 export interface FieldError {
   readonly field: string;
@@ -12,6 +14,8 @@ export interface ProblemDocument {
   readonly status: number;
   readonly detail?: string;
   readonly errors?: readonly FieldError[];
+  /** Title and detail by their codes, for whoever says them in another language than the server's. */
+  readonly told?: { readonly title: Message; readonly detail: Message | string };
 }
 
 /** A step of a visit that found nothing to act on: the page stands as it was before. */

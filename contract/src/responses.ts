@@ -1,3 +1,4 @@
+import type { Message } from '@upper-veneer/words';
 import type {
   FormerCapture,
   HouseShape,
@@ -185,7 +186,8 @@ export interface RevisionSummary {
 
 export interface LeftOutFile {
   readonly path: string;
-  readonly reason: string;
+  /** A text where others said it, or an earlier version did. */
+  readonly reason: Message | string;
 }
 
 export interface PictureSummary {
@@ -196,7 +198,7 @@ export interface PictureSummary {
 
 /** How far an import is. */
 export interface ImportProgress {
-  readonly stage: string;
+  readonly stage: Message;
   readonly done: number;
   /** 0 when it is not known. */
   readonly total: number;

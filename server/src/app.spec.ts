@@ -41,6 +41,18 @@ describe('the server', () => {
     expect(site.draft.overrides).toEqual([]);
   });
 
+  // Source: RFC 9457 §3.2, extension members; what is told has no words of its own, so that it can be said in any language.
+  it('tells a refusal by its code beside its words', async () => {
+    const response = await server.get('/api/sites/4711');
+    expect(await problemOf(response)).toEqual({
+      type: 'about:blank',
+      title: 'Not found',
+      status: 404,
+      detail: 'There is no site 4711',
+      told: { title: { code: 'refused.not-found' }, detail: { code: 'refusal.no-site', values: { site: 4711 } } },
+    });
+  });
+
   it('stores a change, undoes and redoes it, over a restart', async () => {
     const stored = await draftOf(await change({ label: 'Hover text', put: [override], drop: [] }));
     expect(stored.overrides.map(({ id }) => id)).toEqual(['o1']);

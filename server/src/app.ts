@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import compression from 'compression';
@@ -133,7 +134,7 @@ export function createApp(options: AppOptions): { readonly app: Express; readonl
     trialRoutes({ store, events, pool, policy: fetchPolicy, widgetsAt, now }),
   );
   app.use('/api', () => {
-    throw new HttpProblem(404, 'Not found', 'There is nothing at this address');
+    throw new HttpProblem(404, 'refused.not-found', message('refusal.no-address'));
   });
   if (webFolder && existsSync(join(webFolder, 'index.html'))) {
     app.use(

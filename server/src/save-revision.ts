@@ -1,4 +1,4 @@
-import { wholenessProblem, type Override } from '@upper-veneer/core';
+import { message, wholenessProblem, type Override } from '@upper-veneer/core';
 import { basisOf } from './draft-basis.js';
 import { compileFork, misreadRule } from './draft.js';
 import { HttpProblem } from './http/problem.js';
@@ -30,11 +30,7 @@ export async function saveRevision(asked: SaveRevision): Promise<number | null> 
   const basis = JSON.stringify(basisOf(store, siteId));
   const misread = misreadRule(store, siteId, plainCss, overrides);
   if (misread !== null)
-    throw new HttpProblem(
-      422,
-      'Not saved',
-      `A browser would not read the rule "${misread.slice(0, 120)}" as it is meant; change or clear it first`,
-    );
+    throw new HttpProblem(422, 'refused.not-saved', message('refusal.misread', { rule: misread.slice(0, 120) }));
   const tidied = await tidyDraft(store, pool, siteId, { signal, onProgress, overrides });
   if (signal?.aborted || !store.sites.byId(siteId)) return null;
   const isUntidied = plainCss !== '' && (tidied === null || wholenessProblem(tidied) !== null);

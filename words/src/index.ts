@@ -3,4 +3,4 @@ export { LANGUAGES, MARKED, MARKS, languageFor } from './languages.js';
 export { EN } from './languages/en.js';
 export type { Code, Message, MessageValue } from './message.js';
 export { Speaker, figure, moment, say, speak, wordsOf, type Moment } from './say.js';
-export { spoken, type Spoken } from './spoken.js';
+export { isTold, spoken, type Spoken } from './spoken.js';

@@ -1,7 +1,7 @@
 import { EN } from './languages/en.js';
 import type { Code, Message } from './message.js';
 import { Speaker, say, speak } from './say.js';
-import { spoken } from './spoken.js';
+import { isTold, spoken } from './spoken.js';
 
 const ENGLISH = new Speaker({ tag: 'en', words: EN });
 
@@ -21,6 +21,20 @@ describe('what is told', () => {
       'Rules that have a say hang on @container card, forced colours. What they do then is not in this verdict.',
     );
     expect(say('words already')).toBe('words already');
+  });
+
+  it('is told from what only looks like it, which may come from a file that somebody made', () => {
+    expect(isTold({ code: 'left-out.larger', values: { size: '10 MB' } })).toBeTrue();
+    for (const other of [
+      'Larger',
+      null,
+      [],
+      { code: 'left-out.of-a-later-version' },
+      { code: '__proto__' },
+      { code: 'left-out.larger' },
+      { code: 'left-out.larger', values: {}, html: '<b>' },
+    ])
+      expect(isTold(other)).withContext(JSON.stringify(other)).toBeFalse();
   });
 
   it('stands without a capital inside a sentence', () => {

@@ -30,11 +30,22 @@ function isPlain(value: object): boolean {
 
 const NAMES: ReadonlySet<string> = new Set(['code', 'values', 'isInner']);
 
+/** Whether something from elsewhere is a message of this version, with the data that its words need. */
+export function isTold(value: unknown): value is Message {
+  if (typeof value !== 'object' || value === null || !isMessage(value)) return false;
+  try {
+    say(value);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 function isMessage(value: object): value is Message {
   return (
     'code' in value &&
     typeof value.code === 'string' &&
-    value.code in EN &&
+    Object.hasOwn(EN, value.code) &&
     Object.keys(value).every((name) => NAMES.has(name))
   );
 }

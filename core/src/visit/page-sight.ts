@@ -1,3 +1,5 @@
+import type { Message } from '../message/message.js';
+
 /** Something on a page that is looked at, and by what a step finds it again. */
 export interface SeenElement {
   /** In CSS px of the window; past it where it is further down. */
@@ -23,5 +25,5 @@ export interface PageSight {
   readonly title: string;
   readonly elements: readonly SeenElement[];
   /** What a visitor would not see, in words. */
-  readonly notes: readonly string[];
+  readonly notes: readonly Message[];
 }

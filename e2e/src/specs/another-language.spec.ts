@@ -1,4 +1,4 @@
-import { MARKED } from '@upper-veneer/words';
+import { MARKED, MARKS } from '@upper-veneer/words';
 import { demoDocuments } from '../support/demo-pages.js';
 import { setUpBench } from '../support/on-bench.js';
 import { SCREENS } from '../support/screens/screens.js';
@@ -40,6 +40,32 @@ describe('in another language', () => {
     }
     expect(found.length).withContext(found.join('\n')).toBe(0);
   }, 400_000);
+
+  it('what the server refuses and leaves out is said in it as well', async () => {
+    const { page } = on.bench;
+    await page.evaluate((tag) => localStorage.setItem('language', tag), MARKED);
+    await page.goto(`${on.product.url}/survey`);
+    await page.getByRole('button', { name: 'Bring in a site…' }).click();
+    const dialog = page.locator('uv-import-dialog');
+    await dialog.getByText('Address', { exact: true }).click();
+    await dialog.locator('#uv-address').fill('http://10.1.2.3/shop');
+    const bring = dialog.locator('button[type=submit]');
+    await bring.click();
+    const refusal = dialog.locator('.problem', { hasText: 'an address of this machine or a private network' });
+    expect(await refusal.textContent()).toContain(`${MARKS[1]}10.1.2.3${MARKS[0]}`);
+    // A script among the files is left out, with the reason in the list.
+    await dialog.getByText('Files', { exact: true }).click();
+    await dialog
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles([
+        { name: 'shop.html', mimeType: 'text/html', buffer: Buffer.from('<title>Shop</title><p>Baskets') },
+        { name: 'shop.js', mimeType: 'text/javascript', buffer: Buffer.from('let a = 1') },
+      ]);
+    await bring.click();
+    const reason = dialog.locator('li .uv-soft', { hasText: 'A script' });
+    expect(await reason.textContent()).toBe(`${MARKS[0]}A script${MARKS[1]}`);
+  }, 60_000);
 });
 
 /** What of the answers of the server is a name or a text that somebody gave; all else in them is a word of ours. */

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { createSocket } from 'node:dgram';
 import { readFileSync, readdirSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
@@ -124,7 +125,7 @@ describe('pages visited that mean harm', () => {
       await visit.open(`http://localhost:${outer}/asking-${at}`);
       const taken = await visit.take('').catch((error: unknown) => error);
       if (!(taken instanceof CaptureProblem)) expect((taken as { html: string }).html).toContain('<title>t</title>');
-      told += (await visit.notes()).join(' ');
+      told += (await visit.notes()).map(say).join(' ');
       await visit.close();
     });
     expect(asked).toEqual([]);

@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { openTopLayer } from '@upper-veneer/snapshot';
@@ -300,7 +301,7 @@ describe('pages as visitors get them', () => {
     isMoved = true;
     const again = await runImport(product.url, { kind: 'again', siteId: brought.id, name: '' });
     expect(again.ok && again.again).toEqual([]);
-    expect(again.ok && again.leftOut.map(({ path, reason }) => `${path}: ${reason}`)).toEqual([
+    expect(again.ok && again.leftOut.map(({ path, reason }) => `${path}: ${say(reason)}`)).toEqual([
       'Bubble: It came from no address, and stays as it is',
       'Book: Not captured again: the visit leads elsewhere by now, to booking.html',
     ]);
@@ -312,7 +313,7 @@ describe('pages as visitors get them', () => {
       body: JSON.stringify({ address: `${origin}/many`, width: 1280 }),
     });
     const { elements, notes } = (await sight.json()) as SightDocument;
-    expect([elements.length, notes]).toEqual([
+    expect([elements.length, notes.map(say)]).toEqual([
       400,
       ['The first 400 things on the page are listed; others are found by hand'],
     ]);

@@ -8,8 +8,9 @@ import {
   validateBody,
   type SiteArchive,
 } from '@upper-veneer/contract';
-import { cleanPage, resolvePath, sheetSpans, upTo, type SheetSpan } from '@upper-veneer/core';
+import { inner, message, cleanPage, resolvePath, sheetSpans, upTo, type SheetSpan } from '@upper-veneer/core';
 import { fromBufferPromise } from 'yauzl';
+import { writeReason } from '../db/left-out.js';
 import type { CapturedFile, ReportProgress } from '../import/captured.js';
 import { CaptureProblem } from '@upper-veneer/browser';
 import { hasSignature, kindOf } from '../import/media-type.js';
@@ -60,8 +61,13 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
     if (file) return file.body.toString('utf8');
     const reason = leftOut.find(({ path }) => path === name)?.reason;
     // An empty file is left out of any zip.
-    if (reason === 'Empty') return '';
-    throw new CaptureProblem('unreadable', `${name} is not in the archive${reason ? `: ${reason.toLowerCase()}` : ''}`);
+    if (typeof reason === 'object' && reason.code === 'left-out.empty') return '';
+    throw new CaptureProblem(
+      'unreadable',
+      reason === undefined
+        ? message('capture.not-in-archive', { name })
+        : message('capture.not-in-archive-why', { name, reason: typeof reason === 'string' ? reason : inner(reason) }),
+    );
   };
   const jsonOf = <T extends object>(name: string, type: new () => T): T => {
     let plain: unknown;
@@ -69,15 +75,18 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
       plain = JSON.parse(textOf(name));
     } catch (error) {
       if (error instanceof CaptureProblem) throw error;
-      throw new CaptureProblem('unreadable', `${name} is no JSON: ${error instanceof Error ? error.message : ''}`);
+      throw new CaptureProblem(
+        'unreadable',
+        message('capture.no-json', { name, error: error instanceof Error ? error.message : '' }),
+      );
     }
     const read = validateBody(type, plain);
     if (read.ok) return read.value;
     const told = read.errors.slice(0, 3).map(({ field, reason }) => `${field} ${reason}`);
-    throw new CaptureProblem('unreadable', `${name}: ${told.join('; ')}`);
+    throw new CaptureProblem('unreadable', message('capture.file-wrong', { name, wrong: told.join('; ') }));
   };
   const head = jsonOf(ARCHIVE_HEAD, ArchiveHead);
-  report('Reading the history', 0, head.history.length);
+  report(message('stage.reading-history'), 0, head.history.length);
   const archive: SiteArchive = {
     head,
     steps: head.history.flatMap((name) => jsonOf(name, ArchiveHistory).steps),
@@ -86,7 +95,10 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
   };
   const problems = archiveProblems(archive);
   if (problems.length > 0)
-    throw new CaptureProblem('unreadable', `The ${ARCHIVE_FORMAT} is damaged. ${problems.join('; ')}`);
+    throw new CaptureProblem(
+      'unreadable',
+      message('capture.archive-damaged', { format: ARCHIVE_FORMAT, problems: problems.join('; ') }),
+    );
   const runs = head.files.filter(({ mediaType }) => !['asset', 'page'].includes(kindOf(mediaType)));
   const shown = head.files.filter((file) => !runs.includes(file));
   const known = new Set([...shown, ...head.pages].map(({ path }) => path));
@@ -101,7 +113,7 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
   });
   const ordered = pagesInOrder(archive);
   const pages = head.pages.map(({ id, path, file }, i) => {
-    report('Cleaning pages', i, head.pages.length);
+    report(message('stage.cleaning'), i, head.pages.length);
     const html = cleaned(textOf(file), path, known);
     return [id, { html, spans: ordered.has(id) ? sheetSpans(html) : null }] as const;
   });
@@ -109,17 +121,14 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
     const page = head.pages.find(({ id }) => id === capture.pageId);
     return { ...capture, html: cleaned(capture.html, page?.path ?? '', known) };
   });
-  const left = [
-    ...head.leftOut,
-    ...runs.map(({ path }) => ({ path, reason: 'It runs, or is not needed to see the pages' })),
-  ];
+  const left = [...head.leftOut, ...runs.map(({ path }) => ({ path, reason: writeReason(message('left-out.runs')) }))];
   return { archive: { ...archive, head: { ...head, leftOut: left }, former }, pages: new Map(pages), files: kept };
 }
 
 function assetBody(path: string, mediaType: string, file: CapturedFile | undefined): Buffer {
   const body = file?.body ?? Buffer.alloc(0);
   if (body.length > 0 && !hasSignature(mediaType, body))
-    throw new CaptureProblem('unsafe', `${path} is no ${mediaType} file, whatever the archive says`);
+    throw new CaptureProblem('unsafe', message('capture.other-type', { path, type: mediaType }));
   return body;
 }
 
@@ -133,10 +142,7 @@ function cleaned(html: string, path: string, known: ReadonlySet<string>): string
     }).html;
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
-    throw new CaptureProblem(
-      'unsafe',
-      `${path} reads otherwise each time it is read, by which scripts are smuggled in`,
-    );
+    throw new CaptureProblem('unsafe', message('capture.reads-otherwise', { path }));
   }
 }
 

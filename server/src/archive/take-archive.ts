@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import { createWriteStream } from 'node:fs';
 import { finished } from 'node:stream/promises';
 import {
@@ -11,8 +12,10 @@ import {
   type ArchiveTrial,
   type TrialDocument,
 } from '@upper-veneer/contract';
-import type { Override, Palette } from '@upper-veneer/core';
+import type { Message, Override, Palette } from '@upper-veneer/core';
+import { say } from '@upper-veneer/words';
 import { ZipFile } from 'yazl';
+import { writeReason } from '../db/left-out.js';
 import { openDatabase } from '../db/open.js';
 import type { MovedRevision } from '../db/moving.js';
 import type { BasisRow } from '../draft-basis.js';
@@ -79,7 +82,7 @@ export async function takeArchive(
       })),
       leftOut: store.leftOut
         .bySite(siteId)
-        .map(({ path, reason }) => ({ path: path.slice(0, 1000), reason: reason.slice(0, 1000) })),
+        .map(({ path, reason }) => ({ path: path.slice(0, 1000), reason: shortReason(reason) })),
       visits: store.visits.bySite(siteId).map(({ plan, paths }) => ({
         plan: { ...plan, steps: [...plan.steps] },
         paths: [...paths],
@@ -128,7 +131,7 @@ function historyOf(
   let state = draftState(store, siteId);
   const start = firstStep(state, takenAt);
   const steps = log.map((entry, i) => {
-    tell({ stage: 'Reading the history', done: i, total: log.length });
+    tell({ stage: message('stage.reading-history'), done: i, total: log.length });
     store.changes.redo(siteId);
     const next = draftState(store, siteId);
     const step = stepBetween(state, next, entry);
@@ -171,4 +174,13 @@ function basisBody({ palette, naming, parts, ownCss }: BasisRow): ArchiveBasis {
     naming: naming as ArchiveBasis['naming'],
     ownCss: ownCss ?? [],
   };
+}
+
+/** Characters of a reason in an archive. */
+const MOST_REASON = 1000;
+
+/** A reason that is too long to be kept as data is kept as its first words. */
+function shortReason(reason: Message | string): string {
+  const text = writeReason(reason);
+  return text.length <= MOST_REASON ? text : say(reason).slice(0, MOST_REASON);
 }

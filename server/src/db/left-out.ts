@@ -1,6 +1,13 @@
+import { isTold, type Message } from '@upper-veneer/words';
 import type { Db } from './db.js';
 
 export interface LeftOutRow {
+  readonly path: string;
+  readonly reason: Message | string;
+}
+
+/** As it is stored: a message as JSON, a text as it is. */
+interface StoredRow {
   readonly path: string;
   readonly reason: string;
 }
@@ -13,17 +20,36 @@ export type LeftOut = ReturnType<typeof createLeftOut>;
 /** What an import left out, with why. */
 export function createLeftOut(db: Db) {
   const statements = {
-    bySite: db.prepare<[number], LeftOutRow>('SELECT path, reason FROM left_out WHERE site_id = ? ORDER BY position'),
+    bySite: db.prepare<[number], StoredRow>('SELECT path, reason FROM left_out WHERE site_id = ? ORDER BY position'),
     drop: db.prepare<[number]>('DELETE FROM left_out WHERE site_id = ?'),
     insert: db.prepare<[number, number, string, string]>(
       'INSERT INTO left_out (site_id, position, path, reason) VALUES (?, ?, ?, ?)',
     ),
   };
   return {
-    bySite: (siteId: number) => statements.bySite.all(siteId),
+    bySite: (siteId: number): LeftOutRow[] =>
+      statements.bySite.all(siteId).map(({ path, reason }) => ({ path, reason: readReason(reason) })),
     replace: (siteId: number, rows: readonly LeftOutRow[]): void => {
       statements.drop.run(siteId);
-      rows.slice(0, MOST_ROWS).forEach(({ path, reason }, i) => statements.insert.run(siteId, i, path, reason));
+      rows
+        .slice(0, MOST_ROWS)
+        .forEach(({ path, reason }, i) => statements.insert.run(siteId, i, path, writeReason(reason)));
     },
   };
+}
+
+/** A reason as one text, in the database and in an archive. */
+export function writeReason(reason: Message | string): string {
+  return typeof reason === 'string' ? reason : JSON.stringify(reason);
+}
+
+/** What is no message of this version, such as what a file from elsewhere says is one, is a text. */
+function readReason(text: string): Message | string {
+  if (!text.startsWith('{')) return text;
+  try {
+    const told = JSON.parse(text) as unknown;
+    return isTold(told) ? told : text;
+  } catch {
+    return text;
+  }
 }

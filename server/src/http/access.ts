@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import { createHash, timingSafeEqual } from 'node:crypto';
 import express, { Router, type Request, type Response } from 'express';
 import { HttpProblem } from './problem.js';
@@ -18,7 +19,7 @@ export function accessOnly(token: string, waitMs = WAIT_MS): Router {
   let turn = Promise.resolve();
   router.post('/sign-in', express.urlencoded({ extended: false, limit: '2kb' }), async (request, response) => {
     if (waiting >= MOST_WAITING)
-      throw new HttpProblem(429, 'Not signed in', 'Too many tokens are being tried; wait a moment');
+      throw new HttpProblem(429, 'refused.not-signed-in', message('refusal.too-many-tokens'));
     const given = (request.body as { token?: unknown } | undefined)?.token;
     const isRight = typeof given === 'string' && isEqual(given.trim(), token);
     waiting += 1;
@@ -35,7 +36,7 @@ export function accessOnly(token: string, waitMs = WAIT_MS): Router {
     const shown = ticketOf(request);
     if (shown !== '' && isEqual(shown, ticket)) next();
     else if (request.method === 'GET' && request.accepts(['json', 'html']) === 'html') ask(response, '');
-    else throw new HttpProblem(401, 'Not signed in', 'Open the application and give its token first');
+    else throw new HttpProblem(401, 'refused.not-signed-in', message('refusal.no-token'));
   });
   return router;
 }

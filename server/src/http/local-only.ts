@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import type { NextFunction, Request, Response } from 'express';
 import { HttpProblem } from './problem.js';
 
@@ -8,14 +9,14 @@ export function localOnly(allowedHosts: readonly string[]) {
   const isAllowed = (host: string): boolean => LOCAL_NAMES.has(host) || allowedHosts.includes(host);
   return (request: Request, _response: Response, next: NextFunction): void => {
     const host = (request.headers.host ?? '').replace(/:\d+$/, '');
-    if (!isAllowed(host)) throw new HttpProblem(403, 'Refused', `This server does not answer for "${host}"`);
+    if (!isAllowed(host)) throw new HttpProblem(403, 'refused.refused', message('refusal.other-host', { host }));
     const { origin } = request.headers;
     if (
       origin !== undefined &&
       request.method !== 'GET' &&
       (origin === 'null' || origin !== `${request.protocol}://${request.headers.host}`)
     )
-      throw new HttpProblem(403, 'Refused', 'The request came from another site');
+      throw new HttpProblem(403, 'refused.refused', message('refusal.other-site'));
     next();
   };
 }

@@ -1,3 +1,5 @@
+import { say, type Code } from '@upper-veneer/words';
+import { message, type Message } from '@upper-veneer/core';
 import type { NextFunction, Request, Response } from 'express';
 import {
   PROBLEM_MEDIA_TYPE,
@@ -15,12 +17,18 @@ export class HttpProblem extends Error {
 
   constructor(
     readonly status: number,
-    readonly title: string,
-    detail: string,
+    readonly title: Code,
+    /** What and where; a text where others said it. */
+    readonly detail: Message | string,
     readonly errors: readonly FieldError[] = [],
   ) {
-    super(detail);
+    super(say(detail));
   }
+}
+
+/** There is no site of this number. */
+export function noSite(site: number): HttpProblem {
+  return new HttpProblem(404, 'refused.not-found', message('refusal.no-site', { site }));
 }
 
 /** Body of a request as its class has it. @throws {HttpProblem} 422 naming the fields and reasons. */
@@ -30,8 +38,8 @@ export function readBody<T extends object>(type: new () => T, body: unknown): T 
   const [first] = result.errors;
   throw new HttpProblem(
     422,
-    'Not stored',
-    first ? `${first.field || 'body'} ${first.reason}` : 'The body is not valid',
+    'refused.not-stored',
+    first ? `${first.field || 'body'} ${first.reason}` : message('refusal.body'),
     result.errors,
   );
 }
@@ -39,7 +47,7 @@ export function readBody<T extends object>(type: new () => T, body: unknown): T 
 /** Whole number in a path. @throws {HttpProblem} 404. */
 export function readId(text: string | string[] | undefined, what: string): number {
   if (typeof text !== 'string' || !/^\d{1,12}$/.test(text))
-    throw new HttpProblem(404, 'Not found', `There is no ${what} "${String(text)}"`);
+    throw new HttpProblem(404, 'refused.not-found', message('refusal.no-such', { what, text: String(text) }));
   return Number(text);
 }
 
@@ -69,57 +77,37 @@ const IMPORT_STATUS: Readonly<Partial<Record<CaptureProblem['code'], number>>> =
   busy: 503,
   'no-browser': 503,
 };
-const CAPTURE_TITLE: Readonly<Partial<Record<CaptureProblem['code'], string>>> = {
-  stopped: 'Stopped',
-  'no-browser': 'No browser',
-  'step-failed': 'Not done',
-  closed: 'Not open any more',
+const CAPTURE_TITLE: Readonly<Partial<Record<CaptureProblem['code'], Code>>> = {
+  stopped: 'refused.stopped',
+  'no-browser': 'refused.no-browser',
+  'step-failed': 'refused.not-done',
+  closed: 'refused.not-open',
 };
 
 /** An error as a problem document; what was not foreseen says nothing of itself. */
 export function toProblem(error: unknown): ProblemDocument {
   if (error instanceof HttpProblem) {
-    return {
-      type: 'about:blank',
-      title: error.title,
-      status: error.status,
-      detail: error.message,
-      ...(error.errors.length > 0 ? { errors: error.errors } : {}),
-    };
+    const { status, title, detail, errors } = error;
+    return { ...problemOf(status, title, detail), ...(errors.length > 0 ? { errors } : {}) };
   }
   if (error instanceof CaptureProblem)
     return {
-      type: error.code === 'step-failed' ? STEP_FAILED : 'about:blank',
-      title: CAPTURE_TITLE[error.code] ?? 'Not brought in',
-      status: IMPORT_STATUS[error.code] ?? 422,
-      detail: error.message,
+      ...problemOf(IMPORT_STATUS[error.code] ?? 422, CAPTURE_TITLE[error.code] ?? 'refused.not-brought-in', error.told),
+      ...(error.code === 'step-failed' ? { type: STEP_FAILED } : {}),
     };
   if (error instanceof WorkError && error.fault !== 'failed')
-    return {
-      type: 'about:blank',
-      title: error.fault === 'stopped' ? 'Stopped' : 'Not done',
-      status: 503,
-      detail: error.message,
-    };
+    return problemOf(503, error.fault === 'stopped' ? 'refused.stopped' : 'refused.not-done', error.told);
   const known = error as { status?: number; type?: string };
-  if (known.type === 'entity.parse.failed')
-    return { type: 'about:blank', title: 'Not stored', status: 400, detail: 'The body is not JSON' };
-  if (known.type === 'entity.too.large')
-    return { type: 'about:blank', title: 'Not stored', status: 413, detail: 'The body is larger than 2 MB' };
+  if (known.type === 'entity.parse.failed') return problemOf(400, 'refused.not-stored', message('refusal.no-json'));
+  if (known.type === 'entity.too.large') return problemOf(413, 'refused.not-stored', message('refusal.body-too-large'));
   if (typeof known.status === 'number' && known.status >= 400 && known.status < 500)
-    return { type: 'about:blank', title: 'Refused', status: known.status, detail: 'The request cannot be read' };
-  if (isFull(error))
-    return {
-      type: 'about:blank',
-      title: 'Not stored',
-      status: 507,
-      detail:
-        'The disk of the server is full. Nothing of this was stored, everything stored before is kept; make room and try again',
-    };
-  return {
-    type: 'about:blank',
-    title: 'Something failed on our side',
-    status: 500,
-    detail: 'The server could not do this; nothing was changed',
-  };
+    return problemOf(known.status, 'refused.refused', message('refusal.request-unreadable'));
+  if (isFull(error)) return problemOf(507, 'refused.not-stored', message('refusal.disk-full'));
+  return problemOf(500, 'refused.failed', message('refusal.failed'));
+}
+
+/** In the words of this process, and as what is told, for whoever speaks another language. */
+function problemOf(status: number, code: Code, detail: Message | string): ProblemDocument {
+  const title = message(code);
+  return { type: 'about:blank', title: say(title), status, detail: say(detail), told: { title, detail } };
 }

@@ -1,4 +1,12 @@
-import { cleanPage, pageAddresses, resolvePath, upTo, withCssAddresses, type PageAddress } from '@upper-veneer/core';
+import {
+  message,
+  cleanPage,
+  pageAddresses,
+  resolvePath,
+  upTo,
+  withCssAddresses,
+  type PageAddress,
+} from '@upper-veneer/core';
 import { extension as extensionOf } from 'mime-types';
 import type { NewAsset } from '../db/assets.js';
 import type { NewPage } from '../db/pages.js';
@@ -33,17 +41,17 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
   if (wanted.length === 0)
     throw new CaptureProblem(
       'no-page',
-      `No HTML page is among the files${
-        leftOut.length > 0
-          ? `; left out: ${leftOut
-              .slice(0, 3)
-              .map(({ path, reason }) => `${path} (${reason})`)
-              .join(', ')}`
-          : ''
-      }`,
+      leftOut.length === 0
+        ? message('capture.no-html-page')
+        : message('capture.no-html-page-but', {
+            leftOut: leftOut.slice(0, 3).map(({ path, reason }) => message('left-out.with-reason', { path, reason })),
+          }),
     );
   if (wanted.length > LIMITS.pages)
-    throw new CaptureProblem('too-many', `${wanted.length} pages came; ${LIMITS.pages} are the most`);
+    throw new CaptureProblem(
+      'too-many',
+      message('capture.too-many-pages', { pages: wanted.length, most: LIMITS.pages }),
+    );
   const pagePaths = new Set(wanted.map(({ path }) => path));
   const missing = new Map<string, LeftOut>();
   const lookUp = (address: string): Known | null => known.get(address) ?? known.get(upTo(address, '?')) ?? null;
@@ -51,13 +59,13 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
   const framed = new Map<string, Known>();
   let encoding = '';
   wanted.forEach((page, i) => {
-    report('Cleaning pages', i, wanted.length);
+    report(message('stage.cleaning'), i, wanted.length);
     const text = decodeHtml(page.file.body, page.file.charset);
     encoding ||= text.encoding;
     if (text.unreadable > 0)
       leftOut.push({
         path: page.path,
-        reason: `${text.unreadable} characters are not ${text.encoding} and show as \ufffd`,
+        reason: message('left-out.characters', { count: text.unreadable, encoding: text.encoding }),
       });
     const { base } = pageAddresses(text.text);
     const from = baseOf(page.file.base ?? page.file.address, base);
@@ -76,13 +84,12 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
     if (!cleaned) {
       leftOut.push({
         path: page.path,
-        reason: 'It reads otherwise each time it is read, by which scripts are smuggled in',
+        reason: message('left-out.reads-otherwise'),
       });
       return;
     }
     const { html, title, scripts } = cleaned;
-    if (scripts > 0)
-      leftOut.push({ path: page.path, reason: `${scripts} ${scripts === 1 ? 'script' : 'scripts'} taken out` });
+    if (scripts > 0) leftOut.push({ path: page.path, reason: message('left-out.scripts', { scripts }) });
     pages.push({
       name: page.file.name ? toldApart(page.file.name, pages) : pageName(title, page.path, pages),
       path: page.path,
@@ -91,10 +98,7 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
     });
   });
   if (pages.length === 0)
-    throw new CaptureProblem(
-      'unsafe',
-      `${wanted[0].path} reads otherwise each time it is read, by which scripts are smuggled in`,
-    );
+    throw new CaptureProblem('unsafe', message('capture.reads-otherwise', { path: wanted[0].path }));
   const assets: NewAsset[] = [];
   const stored = new Set<string>();
   for (const { file, mediaType, path } of known.values()) {
@@ -109,7 +113,7 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
   for (const own of framed.values()) {
     const body = framedBody(own, lookUp, missing);
     if (body) assets.push({ path: own.path, mediaType: 'text/html', body });
-    else leftOut.push({ path: own.path, reason: 'A framed document that reads otherwise each time it is read' });
+    else leftOut.push({ path: own.path, reason: message('left-out.frame-reads-otherwise') });
   }
   return { pages, assets, leftOut: [...leftOut, ...missing.values()] };
 }
@@ -152,12 +156,17 @@ function readFiles(capture: Capture, leftOut: LeftOut[]): Map<string, Known> {
     if (kind === 'script' || kind === 'other') {
       leftOut.push({
         path: file.address,
-        reason: kind === 'script' ? 'A script' : `${mediaType || 'An unknown kind'} is not needed to see the page`,
+        reason:
+          kind === 'script'
+            ? message('left-out.script')
+            : mediaType === ''
+              ? message('left-out.unknown-kind')
+              : message('left-out.not-needed', { type: mediaType }),
       });
       continue;
     }
     if (!hasSignature(mediaType, file.body)) {
-      leftOut.push({ path: file.address, reason: `It is no ${mediaType} file, whatever its name says` });
+      leftOut.push({ path: file.address, reason: message('left-out.other-type', { type: mediaType }) });
       continue;
     }
     const extension = extensionOf(mediaType);
@@ -223,11 +232,11 @@ function unresolved(
   // Links keep where they lead: selectors may ask for it, and nothing here follows it.
   if (kind === 'page') return written;
   if (kind === 'frame' && !/^about:/i.test(written))
-    missing.set(written, { path: written, reason: 'A framed document of its own; CSS of this page does not reach it' });
+    missing.set(written, { path: written, reason: message('left-out.frame') });
   if (kind === 'stylesheet' || kind === 'file')
     missing.set(address ?? written, {
       path: (address ?? written).slice(0, 400),
-      reason: `A ${kind === 'file' ? 'picture or font' : 'stylesheet'} that did not come along`,
+      reason: message(kind === 'stylesheet' ? 'left-out.stylesheet-missing' : 'left-out.file-missing'),
     });
   return null;
 }
@@ -241,7 +250,8 @@ function cssBody(
   leftOut: LeftOut[],
 ): Buffer {
   const { text, unreadable, encoding: own } = decodeCss(file.body, file.charset, encoding);
-  if (unreadable > 0) leftOut.push({ path, reason: `${unreadable} characters are not ${own} and show as \ufffd` });
+  if (unreadable > 0)
+    leftOut.push({ path, reason: message('left-out.characters', { count: unreadable, encoding: own }) });
   return Buffer.from(
     withCssAddresses(text, ({ address: written, kind }) => {
       if (/^(?:data:|#|about:)/i.test(written)) return null;
@@ -250,7 +260,7 @@ function cssBody(
       if (target) return relativeAddress(path, target.path) + fragmentOf(written);
       missing.set(address ?? written, {
         path: (address ?? written).slice(0, 400),
-        reason: `A ${kind === 'stylesheet' ? 'stylesheet' : 'picture or font'} that did not come along`,
+        reason: message(kind === 'stylesheet' ? 'left-out.stylesheet-missing' : 'left-out.file-missing'),
       });
       return isUrl(written) || written.startsWith('//') ? 'about:invalid' : null;
     }),

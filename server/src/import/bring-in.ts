@@ -1,4 +1,4 @@
-import { parsePage, proposeParts, type Opener, type Page } from '@upper-veneer/core';
+import { type Message, message, parsePage, proposeParts, type Opener, type Page } from '@upper-veneer/core';
 import type { ImportRequest } from '@upper-veneer/contract';
 import { isArchive, readArchive, type ReadArchive } from '../archive/read-archive.js';
 import type { TellProgress } from '../work/progress.js';
@@ -41,7 +41,7 @@ export type BroughtIn =
     }
   /** An archive of a site, which is stored whole. */
   | { readonly ok: true; readonly whole: ReadArchive }
-  | { readonly ok: false; readonly code: CaptureProblem['code']; readonly message: string };
+  | { readonly ok: false; readonly code: CaptureProblem['code']; readonly told: Message | string };
 
 /** Most parts that a site begins with. */
 const MOST_PARTS = 60;
@@ -54,15 +54,14 @@ export async function bringIn(input: ImportInput, tell: TellProgress): Promise<B
     if (input.request.kind === 'files' && input.uploads.length === 1) {
       const body = Buffer.from(first.body.buffer, first.body.byteOffset, first.body.byteLength);
       if (await isArchive(body)) {
-        if (!input.isNew)
-          throw new CaptureProblem('unreadable', 'This is a whole site with its history: bring it in as a new one');
+        if (!input.isNew) throw new CaptureProblem('unreadable', message('capture.whole-site'));
         return { ok: true, whole: await readArchive(body, report) };
       }
     }
     const { site, visitPaths } = await assembled(input, report);
     return { ok: true, site, parts: input.isNew ? partsOf(site, report) : [], visitPaths };
   } catch (error) {
-    if (error instanceof CaptureProblem) return { ok: false, code: error.code, message: error.message };
+    if (error instanceof CaptureProblem) return { ok: false, code: error.code, told: error.told };
     throw error;
   }
 }
@@ -85,7 +84,7 @@ async function assembled(
       sites.push({
         pages: [],
         assets: [],
-        leftOut: [{ path: address, reason: `Not captured again: ${error.message}` }],
+        leftOut: [{ path: address, reason: message('left-out.not-again', { problem: error.told }) }],
       });
     }
   return { site: togetherOf(sites), visitPaths };
@@ -122,7 +121,7 @@ function partsOf({ pages, assets }: AssembledSite, report: ReportProgress): Prop
   const loadSheet = (path: string): string | null => sheets.get(path) ?? null;
   const parsed = function* (): Generator<[number, Page]> {
     for (const [i, page] of pages.entries()) {
-      report('Looking for parts', i, pages.length);
+      report(message('stage.looking-for-parts'), i, pages.length);
       yield [i, parsePage(page.html, { path: page.path, loadSheet })];
     }
   };

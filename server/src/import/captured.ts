@@ -1,3 +1,4 @@
+import type { Message } from '@upper-veneer/words';
 /** A file as it was brought in. */
 export interface CapturedFile {
   /** Address it is known by to the files that refer to it: a path within the archive, or a URL. */
@@ -24,8 +25,9 @@ export interface Capture {
 /** A file that is not in the site, and why. */
 export interface LeftOut {
   readonly path: string;
-  readonly reason: string;
+  /** A text where others said it, or an earlier version did. */
+  readonly reason: Message | string;
 }
 
 /** Told how far an import is; throws when it was stopped. */
-export type ReportProgress = (stage: string, done: number, total: number) => void;
+export type ReportProgress = (stage: Message, done: number, total: number) => void;

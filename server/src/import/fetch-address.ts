@@ -1,7 +1,7 @@
 import { Writable, type Duplex, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress, createGunzip, createUnzip } from 'node:zlib';
-import { cssAddresses, pageAddresses, type PageAddress } from '@upper-veneer/core';
+import { message, cssAddresses, pageAddresses, type PageAddress } from '@upper-veneer/core';
 import { Agent, request, type Dispatcher } from 'undici';
 import {
   checkAddress,
@@ -27,10 +27,15 @@ const AT_A_TIME = 4;
  */
 export function fetchAddress(address: string, policy: AddressPolicy, report: ReportProgress): Promise<Capture> {
   return fetching(address, policy, async (fetchFile, within) => {
-    report('Fetching the page', 0, 1);
+    report(message('stage.fetching-page'), 0, 1);
     const page = await fetchFile(address);
     if (!isHtml(page))
-      throw new CaptureProblem('no-page', `${address} is ${page.mediaType || 'of no stated type'}, not an HTML page`);
+      throw new CaptureProblem(
+        'no-page',
+        page.mediaType
+          ? message('capture.not-html', { address, type: page.mediaType })
+          : message('capture.not-html-no-type', { address }),
+      );
     return { ...(await fetchNeeded([page], fetchFile, within, report)), pages: [page.address] };
   });
 }
@@ -75,10 +80,13 @@ async function fetching<T>(
   } catch (error) {
     if (error instanceof CaptureProblem) throw error;
     if (within.aborted)
-      throw new CaptureProblem('not-fetched', `${address} took longer than ${LIMITS.fetchTotalMs / 1000} seconds`);
+      throw new CaptureProblem(
+        'not-fetched',
+        message('capture.fetch-too-long', { address, seconds: LIMITS.fetchTotalMs / 1000 }),
+      );
     throw new CaptureProblem(
       'not-fetched',
-      `${address} could not be fetched: ${error instanceof Error ? error.message : String(error)}`,
+      message('capture.not-fetched', { address, error: error instanceof Error ? error.message : String(error) }),
     );
   } finally {
     await Promise.all([publicAgent.destroy(), innerAgent.destroy()]);
@@ -111,7 +119,7 @@ async function fetchNeeded(
   const asked = new Set(documents.map(({ address }) => address));
   while (waiting.length > 0) {
     const batch = waiting.splice(0, AT_A_TIME).flatMap((next) => newTarget(next, asked));
-    report('Fetching what it needs', gathered.count, gathered.count + waiting.length + batch.length);
+    report(message('stage.fetching-needed'), gathered.count, gathered.count + waiting.length + batch.length);
     const answers = await Promise.all(
       batch.map((target) =>
         fetchFile(target).then(
@@ -123,7 +131,10 @@ async function fetchNeeded(
     for (const { target, file, error } of answers) {
       if (within.aborted) throw error;
       if (!file) {
-        leftOut.push({ path: target, reason: error instanceof Error ? error.message : String(error) });
+        leftOut.push({
+          path: target,
+          reason: error instanceof CaptureProblem ? error.told : error instanceof Error ? error.message : String(error),
+        });
         continue;
       }
       gathered.add(target, file);
@@ -178,12 +189,9 @@ class Gathered {
   add(target: string, file: CapturedFile): void {
     this.total += file.body.length;
     if (this.total > LIMITS.totalBytes)
-      throw new CaptureProblem(
-        'too-large',
-        `The page and what it needs are larger than ${megabytes(LIMITS.totalBytes)}`,
-      );
+      throw new CaptureProblem('too-large', message('capture.page-too-large', { size: megabytes(LIMITS.totalBytes) }));
     if (this.found.size >= LIMITS.files)
-      throw new CaptureProblem('too-many', `The page needs more than ${LIMITS.files.toLocaleString('en')} files`);
+      throw new CaptureProblem('too-many', message('capture.page-too-many-files', { files: LIMITS.files }));
     this.found.set(target, { ...file, address: target, ...(file.address === target ? {} : { base: file.address }) });
   }
 
@@ -214,7 +222,10 @@ async function fetchOne(
     }
     if (answer.statusCode !== 200) {
       await answer.body.dump();
-      throw new CaptureProblem('not-fetched', `${url.href} answered ${answer.statusCode}`);
+      throw new CaptureProblem(
+        'not-fetched',
+        message('capture.answered', { address: url.href, status: answer.statusCode }),
+      );
     }
     const encodings = single(answer.headers['content-encoding'])
       .toLowerCase()
@@ -224,10 +235,7 @@ async function fetchOne(
     const unknown = encodings.find((name) => !DECODERS.has(name));
     if (unknown !== undefined || encodings.length > 2) {
       await answer.body.dump();
-      throw new CaptureProblem(
-        'not-fetched',
-        `${url.href} came compressed by ${encodings.join(', ')}, which was not asked for`,
-      );
+      throw new CaptureProblem('not-fetched', message('capture.other-compression', { address: url.href, encodings }));
     }
     const body = await readBody(answer.body, encodings, url.href);
     const type = single(answer.headers['content-type']);
@@ -238,7 +246,7 @@ async function fetchOne(
       body,
     };
   }
-  throw new CaptureProblem('not-fetched', `${address} redirects more than ${LIMITS.redirects} times`);
+  throw new CaptureProblem('not-fetched', message('capture.redirects', { address, times: LIMITS.redirects }));
 }
 
 /** How answers come compressed. Source: RFC 9110 §8.4.1; `deflate` with or without its wrapper is common practice. */
@@ -259,7 +267,10 @@ async function readBody(from: Readable, encodings: readonly string[], name: stri
       chunks.push(chunk);
       done(
         size > LIMITS.fileBytes
-          ? new CaptureProblem('too-large', `${name} is larger than ${megabytes(LIMITS.fileBytes)}`)
+          ? new CaptureProblem(
+              'too-large',
+              message('capture.file-too-large', { name, size: megabytes(LIMITS.fileBytes) }),
+            )
           : null,
       );
     },
@@ -278,7 +289,7 @@ async function readBody(from: Readable, encodings: readonly string[], name: stri
       'code' in error &&
       /^(?:Z_|ERR_.*(?:BROTLI|ZLIB)|ERR__ERROR)/.test(String(error.code))
     )
-      throw new CaptureProblem('not-fetched', `${name} came compressed, and broken`);
+      throw new CaptureProblem('not-fetched', message('capture.broken-compression', { name }));
     throw error;
   }
   return Buffer.concat(chunks);

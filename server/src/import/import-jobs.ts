@@ -1,3 +1,4 @@
+import { keyOf, message } from '@upper-veneer/core';
 import type { Request, Response } from 'express';
 import type { ImportProgress, ImportResult } from '@upper-veneer/contract';
 import { createEventStreams, type EventStreams, type StreamEvent } from '../http/event-stream.js';
@@ -50,14 +51,14 @@ export function createImportJobs(log: (error: unknown) => void): ImportJobs {
       const job: Job = {
         abort: new AbortController(),
         streams: createEventStreams(),
-        progress: { stage: 'Reading', done: 0, total: 0 },
+        progress: { stage: message('stage.reading'), done: 0, total: 0 },
         result: null,
       };
       jobs.set(id, job);
       let toldAt = 0;
       const report: ReportProgress = (stage, done, total) => {
-        if (job.abort.signal.aborted) throw new CaptureProblem('stopped', 'The import was stopped');
-        const isNews = stage !== job.progress.stage || Date.now() - toldAt >= TOLD_EVERY_MS;
+        if (job.abort.signal.aborted) throw new CaptureProblem('stopped', message('capture.import-stopped'));
+        const isNews = keyOf(stage) !== keyOf(job.progress.stage) || Date.now() - toldAt >= TOLD_EVERY_MS;
         job.progress = { stage, done, total };
         if (!isNews) return;
         toldAt = Date.now();

@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import type { Override } from '@upper-veneer/core';
 import type { ImportRequest, ImportResult, LeftOutFile } from '@upper-veneer/contract';
 import { storeArchive } from '../archive/store-archive.js';
@@ -59,15 +60,15 @@ export async function importSite(
       },
       { signal, onProgress },
     );
-    if (!brought.ok) throw new CaptureProblem(brought.code, brought.message);
+    if (!brought.ok) throw new CaptureProblem(brought.code, brought.told);
     if ('whole' in brought) {
       const stored = await storeArchive(
         store,
         brought.whole,
-        (done, total) => report('Going through its history', done, total),
+        (done, total) => report(message('stage.going-through-history'), done, total),
         () => !signal.aborted,
       );
-      if (!stored) throw new CaptureProblem('stopped', 'The import was stopped');
+      if (!stored) throw new CaptureProblem('stopped', message('capture.import-stopped'));
       const { head } = brought.whole.archive;
       return {
         ok: true,
@@ -95,7 +96,7 @@ export async function importSite(
         body: Buffer.from(asset.body.buffer, asset.body.byteOffset, asset.body.byteLength),
       })),
     };
-    report('Storing', 0, 1);
+    report(message('stage.storing'), 0, 1);
     const stored =
       siteId === null
         ? storeNew(store, site, brought.parts, name)
@@ -108,18 +109,12 @@ export async function importSite(
     return stored;
   } catch (error) {
     if (!(error instanceof WorkError)) throw error;
-    if (error.fault === 'stopped') throw new CaptureProblem('stopped', 'The import was stopped');
+    if (error.fault === 'stopped') throw new CaptureProblem('stopped', message('capture.import-stopped'));
     if (error.fault === 'too-long')
-      throw new CaptureProblem(
-        'unreadable',
-        `Reading it was given up: ${error.message.charAt(0).toLowerCase()}${error.message.slice(1)}`,
-      );
+      throw new CaptureProblem('unreadable', message('capture.given-up', { problem: error.told }));
     if (error.fault === 'too-large')
-      throw new CaptureProblem(
-        'too-large',
-        `It is too much to be read at once: bring in fewer pages. ${error.message}`,
-      );
-    if (error.fault === 'busy') throw new CaptureProblem('busy', error.message);
+      throw new CaptureProblem('too-large', message('capture.too-much', { problem: error.told }));
+    if (error.fault === 'busy') throw new CaptureProblem('busy', error.told);
     throw error;
   }
 }
@@ -143,16 +138,15 @@ async function goThrough(
     signal,
   );
   const failed = [
-    ...visited.flatMap((own) => (own.ok ? [] : [{ path: own.plan.address, reason: `Not captured: ${own.message}` }])),
-    ...others.map((path) => ({ path, reason: 'It came from no address, and stays as it is' })),
+    ...visited.flatMap((own) =>
+      own.ok ? [] : [{ path: own.plan.address, reason: message('left-out.not-captured', { problem: own.told }) }],
+    ),
+    ...others.map((path) => ({ path, reason: message('left-out.no-address') })),
   ];
   const done = visited.flatMap((own, i) => (own.ok ? [{ ...visits[i], result: own.result }] : []));
   if (done.length === 0 && addresses.length === 0) {
     const [first] = visited;
-    throw new CaptureProblem(
-      'not-fetched',
-      first && !first.ok ? first.message : 'No page of the site came from an address: capture them again one by one',
-    );
+    throw new CaptureProblem('not-fetched', first && !first.ok ? first.told : message('capture.no-address-of-any'));
   }
   return { done, failed, addresses };
 }
@@ -168,7 +162,9 @@ function goneFrom(
       .filter(({ path }) => paths.includes(path) && !visitPaths[i]?.includes(path))
       .map(({ name }) => ({
         path: name,
-        reason: `Not captured again: the visit leads elsewhere by now${visitPaths[i]?.length ? `, to ${visitPaths[i].join(', ')}` : ''}`,
+        reason: visitPaths[i]?.length
+          ? message('left-out.leads-to', { paths: visitPaths[i] })
+          : message('left-out.leads-elsewhere'),
       })),
   );
 }
@@ -216,7 +212,7 @@ async function addTo(
 ): Promise<Imported> {
   for (let tries = 0; tries < MOST_TRIES; tries += 1) {
     const site = store.sites.byId(siteId);
-    if (!site) throw new CaptureProblem('unreadable', `There is no site ${siteId}`);
+    if (!site) throw new CaptureProblem('unreadable', message('refusal.no-site', { site: siteId }));
     const before = store.pages.bySite(siteId);
     const sheetsBefore = store.assets.stylesheets(siteId);
     const sheetsAfter = {
@@ -285,7 +281,7 @@ async function addTo(
       leftOut: [...leftOut, ...lost],
     };
   }
-  throw new CaptureProblem('busy', 'The draft kept changing while the pages were brought in; nothing was stored');
+  throw new CaptureProblem('busy', message('capture.draft-changed'));
 }
 
 /** Texts of sheets that are others now, as they were. */

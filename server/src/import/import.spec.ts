@@ -1,3 +1,4 @@
+import { say } from '@upper-veneer/words';
 import { createServer, type Server } from 'node:http';
 import { brotliCompressSync, deflateSync, gzipSync } from 'node:zlib';
 import type { ImportResult, SiteDocument } from '@upper-veneer/contract';
@@ -78,7 +79,7 @@ describe('bringing a site in', () => {
       expect(site.pages[1].html).toContain('href="../index.html#top"');
       expect(site.pages.map(({ html }) => html).join('')).not.toMatch(/x\(\)|fonts\.example|none\.png/);
       expect(site.stylesheets['css/b.css']).toContain('about:invalid');
-      const left = Object.fromEntries(site.leftOut.map(({ path, reason }) => [path, reason]));
+      const left = Object.fromEntries(site.leftOut.map(({ path, reason }) => [path, say(reason)]));
       expect(left['js/app.js'] ?? left['saved/js/app.js']).toBe('A script');
       expect(
         Object.keys(left).filter((path) => /fake\.png|notes\.pdf|none\.png|f\.css|f\.woff2|empty\.css/.test(path))
@@ -135,7 +136,7 @@ describe('bringing a site in', () => {
       twice[twice.indexOf('PK\u0001\u0002') + 16] ^= 0xff;
       const { result } = await bring({ kind: 'files' }, [['x.zip', twice]]);
       const site = await siteOf(result);
-      expect(site.leftOut.map(({ path, reason }) => `${path}: ${reason}`)).toEqual([
+      expect(site.leftOut.map(({ path, reason }) => `${path}: ${say(reason)}`)).toEqual([
         'bad.css: Damaged: it is not what the archive says was packed',
         'index.html: Another file of the archive has that name; the first was taken',
       ]);
@@ -180,7 +181,7 @@ describe('bringing a site in', () => {
       ]);
       const { result } = await bring({ kind: 'files' }, [['x.zip', zip]]);
       const site = await siteOf(result);
-      expect(site.leftOut.map(({ path, reason }) => `${path}: ${reason}`)).toEqual([
+      expect(site.leftOut.map(({ path, reason }) => `${path}: ${say(reason)}`)).toEqual([
         'link.css: A link to another file',
         'big.css: Larger than 10 MB',
       ]);

@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import { Splitter, type MimeNode } from 'mailsplit';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
 import { CaptureProblem } from '@upper-veneer/browser';
@@ -19,11 +20,11 @@ export async function readMhtml(archive: Buffer, report: ReportProgress): Promis
     const address = location || (id ? `cid:${id}` : '');
     const mediaType = String(node.contentType || '').toLowerCase();
     if (address === '') {
-      leftOut.push({ path: mediaType || 'a part', reason: 'It has no address' });
+      leftOut.push({ path: mediaType || 'a part', reason: message('left-out.part-without-address') });
       continue;
     }
     if (body.length > LIMITS.fileBytes) {
-      leftOut.push({ path: address, reason: `Larger than ${megabytes(LIMITS.fileBytes)}` });
+      leftOut.push({ path: address, reason: message('left-out.larger', { size: megabytes(LIMITS.fileBytes) }) });
       continue;
     }
     files.push({ address, mediaType, charset: String(node.charset || ''), body });
@@ -31,7 +32,7 @@ export async function readMhtml(archive: Buffer, report: ReportProgress): Promis
     if (location && id) files.push({ address: `cid:${id}`, mediaType, charset: String(node.charset || ''), body });
     if (start === '' && /^text\/html|^application\/xhtml/.test(mediaType)) start = address;
   }
-  if (start === '') throw new CaptureProblem('no-page', 'The web archive holds no HTML page');
+  if (start === '') throw new CaptureProblem('no-page', message('capture.web-archive-empty'));
   return { files, leftOut, pages: [start] };
 }
 
@@ -53,7 +54,9 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
           ? error
           : new CaptureProblem(
               'unreadable',
-              `The web archive cannot be read: ${error instanceof Error ? error.message : String(error)}`,
+              message('capture.web-archive-unreadable', {
+                error: error instanceof Error ? error.message : String(error),
+              }),
             ),
       );
     };
@@ -63,12 +66,7 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
         parts.at(-1)?.decoder.end();
         if (node.multipart) return;
         if (parts.length >= LIMITS.files) {
-          fail(
-            new CaptureProblem(
-              'too-many',
-              `The web archive holds more than ${LIMITS.files.toLocaleString('en')} parts`,
-            ),
-          );
+          fail(new CaptureProblem('too-many', message('capture.web-archive-parts', { parts: LIMITS.files })));
           return;
         }
         const decoder = node.getDecoder() as NodeJS.ReadWriteStream;
@@ -81,7 +79,7 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
                 broken(
                   new CaptureProblem(
                     'too-large',
-                    `Unpacked, the web archive is larger than ${megabytes(LIMITS.totalBytes)}`,
+                    message('capture.web-archive-too-large', { size: megabytes(LIMITS.totalBytes) }),
                   ),
                 );
               else chunks.push(chunk);
@@ -92,7 +90,7 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
         );
         parts.push({ node, decoder, chunks });
         try {
-          report('Unpacking', parts.length, 0);
+          report(message('stage.unpacking'), parts.length, 0);
         } catch (error) {
           fail(error);
         }
@@ -103,7 +101,7 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
     splitter.on('error', fail);
     splitter.on('end', () => {
       parts.at(-1)?.decoder.end();
-      if (parts.length === 0) fail(new CaptureProblem('unreadable', 'This is no web archive: it has no parts'));
+      if (parts.length === 0) fail(new CaptureProblem('unreadable', message('capture.no-web-archive')));
       else
         Promise.all(waiting).then(
           () => done(parts.map(({ node, chunks }) => ({ node, body: Buffer.concat(chunks) }))),

@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
 import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS, megabytes } from './limits.js';
@@ -12,7 +13,7 @@ export interface Upload {
 
 /** Reads what was uploaded: one zip, one or more web archives, or HTML files with what they need. */
 export async function readUploads(uploads: readonly Upload[], report: ReportProgress): Promise<Capture> {
-  if (uploads.length === 0) throw new CaptureProblem('no-page', 'No file was sent');
+  if (uploads.length === 0) throw new CaptureProblem('no-page', message('capture.no-file'));
   const captures: Capture[] = [];
   const loose: Upload[] = [];
   for (const upload of uploads) {
@@ -24,11 +25,11 @@ export async function readUploads(uploads: readonly Upload[], report: ReportProg
   const files = captures.flatMap((capture) => capture.files);
   const total = files.reduce((sum, { body }) => sum + body.length, 0);
   if (total > LIMITS.totalBytes)
-    throw new CaptureProblem('too-large', `Together the files are larger than ${megabytes(LIMITS.totalBytes)}`);
+    throw new CaptureProblem('too-large', message('capture.files-too-large', { size: megabytes(LIMITS.totalBytes) }));
   if (files.length > LIMITS.files)
     throw new CaptureProblem(
       'too-many',
-      `${files.length.toLocaleString('en')} files came; ${LIMITS.files.toLocaleString('en')} are the most`,
+      message('capture.too-many-files', { files: files.length, most: LIMITS.files }),
     );
   const named = captures.flatMap(({ pages }) => pages);
   // An archive names its page; HTML files beside it are pages as well.
@@ -45,10 +46,10 @@ function readLoose(uploads: readonly Upload[]): Capture {
   for (const { name, body } of uploads) {
     const path = name.replaceAll('\\', '/').replace(/^\/+/, '');
     if (path.split('/').includes('..') || /^[a-z]:/i.test(path) || path.includes('\0'))
-      throw new CaptureProblem('unsafe', `"${path.slice(0, 120)}" leaves its folder`);
-    if (body.length === 0) leftOut.push({ path, reason: 'Empty' });
+      throw new CaptureProblem('unsafe', message('capture.leaves-folder', { path: path.slice(0, 120) }));
+    if (body.length === 0) leftOut.push({ path, reason: message('left-out.empty') });
     else if (body.length > LIMITS.fileBytes)
-      leftOut.push({ path, reason: `Larger than ${megabytes(LIMITS.fileBytes)}` });
+      leftOut.push({ path, reason: message('left-out.larger', { size: megabytes(LIMITS.fileBytes) }) });
     else files.push({ address: path, mediaType: '', charset: '', body });
   }
   return { files, leftOut, pages: [] };

@@ -1,3 +1,4 @@
+import { message, type Message } from '@upper-veneer/core';
 import { crc32 } from 'node:zlib';
 import { fromBufferPromise, type Entry, type ZipFile } from 'yauzl';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
@@ -26,13 +27,13 @@ export async function readZip(archive: Buffer, report: ReportProgress, limits: Z
   } catch (error) {
     throw new CaptureProblem(
       'unreadable',
-      `The zip archive cannot be read: ${error instanceof Error ? error.message : String(error)}`,
+      message('capture.zip-unreadable', { error: error instanceof Error ? error.message : String(error) }),
     );
   }
   if (zip.entryCount > limits.files)
     throw new CaptureProblem(
       'too-many',
-      `The archive holds ${zip.entryCount.toLocaleString('en')} entries; ${limits.files.toLocaleString('en')} are the most`,
+      message('capture.zip-entries', { entries: zip.entryCount, most: limits.files }),
     );
   const files: CapturedFile[] = [];
   const leftOut: LeftOut[] = [];
@@ -40,7 +41,7 @@ export async function readZip(archive: Buffer, report: ReportProgress, limits: Z
   let total = 0;
   try {
     for await (const entry of zip.eachEntry()) {
-      report('Unpacking', files.length + leftOut.length, zip.entryCount);
+      report(message('stage.unpacking'), files.length + leftOut.length, zip.entryCount);
       const path = entry.fileName;
       if (path.endsWith('/') || SYSTEM_FILE.test(path)) continue;
       const reason = refusalOf(entry, limits);
@@ -50,25 +51,25 @@ export async function readZip(archive: Buffer, report: ReportProgress, limits: Z
       }
       // Which of two a reader takes differs from reader to reader.
       if (names.has(path)) {
-        leftOut.push({ path, reason: 'Another file of the archive has that name; the first was taken' });
+        leftOut.push({ path, reason: message('left-out.double-name') });
         continue;
       }
       names.add(path);
       const body = await unpack(zip, entry, total, limits);
       total += body.length;
       if (crc32(body) !== entry.crc32) {
-        leftOut.push({ path, reason: 'Damaged: it is not what the archive says was packed' });
+        leftOut.push({ path, reason: message('left-out.damaged') });
         continue;
       }
       files.push({ address: path, mediaType: '', charset: '', body });
     }
   } catch (error) {
     if (error instanceof CaptureProblem) throw error;
-    const message = error instanceof Error ? error.message : String(error);
-    const isOutside = /invalid relative path|absolute path|invalid characters in fileName/i.test(message);
+    const text = error instanceof Error ? error.message : String(error);
+    const isOutside = /invalid relative path|absolute path|invalid characters in fileName/i.test(text);
     throw new CaptureProblem(
       isOutside ? 'unsafe' : 'unreadable',
-      isOutside ? `The archive is refused: ${message}` : `The zip archive cannot be read: ${message}`,
+      message(isOutside ? 'capture.zip-refused' : 'capture.zip-unreadable', { error: text }),
     );
   } finally {
     zip.close();
@@ -77,14 +78,16 @@ export async function readZip(archive: Buffer, report: ReportProgress, limits: Z
 }
 
 /** Why one entry is passed over; `null` when it is not. */
-function refusalOf(entry: Entry, limits: ZipLimits): string | null {
+function refusalOf(entry: Entry, limits: ZipLimits): Message | null {
   const mode = (entry.externalFileAttributes >>> 16) & FILE_KIND;
-  if (mode === SYMLINK) return 'A link to another file';
-  if (mode !== 0 && mode !== REGULAR) return 'No regular file';
-  if ((entry.generalPurposeBitFlag & 1) !== 0) return 'Encrypted';
-  if (entry.fileName.length > limits.pathLength) return `Its path is longer than ${limits.pathLength} characters`;
-  if (entry.uncompressedSize > limits.fileBytes) return `Larger than ${megabytes(limits.fileBytes)}`;
-  return entry.uncompressedSize === 0 ? 'Empty' : null;
+  if (mode === SYMLINK) return message('left-out.link');
+  if (mode !== 0 && mode !== REGULAR) return message('left-out.not-regular');
+  if ((entry.generalPurposeBitFlag & 1) !== 0) return message('left-out.encrypted');
+  if (entry.fileName.length > limits.pathLength)
+    return message('left-out.long-path', { characters: limits.pathLength });
+  if (entry.uncompressedSize > limits.fileBytes)
+    return message('left-out.larger', { size: megabytes(limits.fileBytes) });
+  return entry.uncompressedSize === 0 ? message('left-out.empty') : null;
 }
 
 async function unpack(zip: ZipFile, entry: Entry, before: number, limits: ZipLimits): Promise<Buffer> {
@@ -96,12 +99,15 @@ async function unpack(zip: ZipFile, entry: Entry, before: number, limits: ZipLim
     if (before + size > limits.totalBytes)
       throw new CaptureProblem(
         'too-large',
-        `Unpacked, the archive is larger than ${megabytes(limits.totalBytes)}; it grew past that in "${entry.fileName.slice(0, 120)}"`,
+        message('capture.zip-too-large', { size: megabytes(limits.totalBytes), name: entry.fileName.slice(0, 120) }),
       );
     if (size > limits.fileBytes)
       throw new CaptureProblem(
         'too-large',
-        `"${entry.fileName.slice(0, 120)}" unpacks to more than ${megabytes(limits.fileBytes)}`,
+        message('capture.zip-file-too-large', {
+          name: entry.fileName.slice(0, 120),
+          size: megabytes(limits.fileBytes),
+        }),
       );
     chunks.push(chunk);
   }

@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import type { Request } from 'express';
 import type { StorageEngine } from 'multer';
 import { CaptureProblem } from '@upper-veneer/browser';
@@ -15,7 +16,7 @@ export const uploadMemory: StorageEngine = {
       if (total > LIMITS.totalBytes) {
         chunks.length = 0;
         file.stream.destroy(
-          new CaptureProblem('too-large', `The files are larger than ${megabytes(LIMITS.totalBytes)} together`),
+          new CaptureProblem('too-large', message('refusal.files-too-large', { size: megabytes(LIMITS.totalBytes) })),
         );
       } else chunks.push(chunk);
     });

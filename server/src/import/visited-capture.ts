@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import type { AddressPolicy, PlanResult, TakenDocument } from '@upper-veneer/browser';
 import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
 import { fetchFor } from './fetch-address.js';
@@ -17,7 +18,10 @@ export async function captureVisited(
   ]);
   const { files: all, leftOut } = await fetchFor(documents, files.map(withBody), policy, report);
   const lost = pages.flatMap(({ name, title, address, lost: words }) =>
-    words.map((what): LeftOut => ({ path: name || title || address, reason: `Not in the copy: ${what}` })),
+    words.map((what): LeftOut => ({
+      path: name || title || address,
+      reason: message('left-out.not-in-copy', { what }),
+    })),
   );
   const said = notes.map((reason): LeftOut => ({ path: pages[0]?.base ?? '', reason }));
   return { files: all, leftOut: [...leftOut, ...lost, ...said], pages: pages.map(({ address }) => address) };

@@ -1,9 +1,10 @@
+import { message } from '@upper-veneer/core';
 import type { Capture } from './captured.js';
 import { CaptureProblem } from '@upper-veneer/browser';
 
 /** The HTML and CSS of one widget as someone pasted them, made a page of its own. */
 export function readWidget(html: string, css: string, name: string): Capture {
-  if (html.trim() === '') throw new CaptureProblem('no-page', 'Paste the HTML of the widget');
+  if (html.trim() === '') throw new CaptureProblem('no-page', message('capture.no-widget'));
   const title = name.replace(/[<>&]/g, ' ');
   const page = /<(?:html|body)[\s>]/i.test(html)
     ? html

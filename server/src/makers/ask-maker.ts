@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import { Agent, request, type Dispatcher } from 'undici';
 import { HttpProblem } from '../http/problem.js';
 import { checkAddress, innerLookup, isAllowed, publicLookup, type AddressPolicy } from '@upper-veneer/browser';
@@ -61,8 +62,8 @@ async function ask(
   } catch (error) {
     throw new HttpProblem(
       502,
-      'Not answered',
-      `The maker's address does not answer: ${error instanceof Error ? error.message : String(error)}. Nothing counts as handed over`,
+      'refused.not-answered',
+      message('refusal.maker-silent', { error: error instanceof Error ? error.message : String(error) }),
     );
   } finally {
     await dispatcher.destroy();
@@ -74,24 +75,29 @@ function refuse({ status, body, retryAfter }: MakerAnswer): void {
   if (status === 429)
     throw new HttpProblem(
       429,
-      'Asked too often',
-      `The maker takes no more requests just now${retryAfter === null ? '' : `; ask again in ${retryAfter} s`}. Nothing counts as handed over`,
+      'refused.asked-too-often',
+      retryAfter === null
+        ? message('refusal.maker-busy')
+        : message('refusal.maker-busy-until', { seconds: retryAfter }),
     );
+  const reason = reasonIn(body);
   throw new HttpProblem(
     422,
-    'Not taken',
-    `The maker answered ${status}${reasonIn(body)}. Nothing counts as handed over`,
+    'refused.not-taken',
+    reason === null
+      ? message('refusal.maker-answered', { status })
+      : message('refusal.maker-answered-why', { status, reason }),
   );
 }
 
 /** The reason in an answer, if it is a problem document or short plain text. */
-function reasonIn(body: string): string {
+function reasonIn(body: string): string | null {
   try {
     const document = JSON.parse(body) as unknown;
     if (typeof document === 'object' && document !== null && 'detail' in document)
-      return `: ${String(document.detail).slice(0, 300)}`;
+      return String(document.detail).slice(0, 300);
   } catch {
     // Not JSON: its text is shown as it is.
   }
-  return body.trim() !== '' && body.length < 200 && !body.includes('<') ? `: ${body.trim()}` : '';
+  return body.trim() !== '' && body.length < 200 && !body.includes('<') ? body.trim() : null;
 }

@@ -1,10 +1,11 @@
+import { message } from '@upper-veneer/core';
 import { createReadStream } from 'node:fs';
 import { mkdtemp, rm, stat } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
-import { HttpProblem, readId } from '../http/problem.js';
+import { HttpProblem, readId, noSite } from '../http/problem.js';
 import type { Store } from '../store.js';
 import { WorkError, type WorkPool } from '../work/work-pool.js';
 
@@ -20,7 +21,7 @@ export function archiveRoutes({ store, pool, now }: ArchiveRouteOptions): Router
   router.get('/sites/:siteId/archive', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
     const site = store.sites.byId(siteId);
-    if (!site) throw new HttpProblem(404, 'Not found', `There is no site ${siteId}`);
+    if (!site) throw noSite(siteId);
     const folder = await mkdtemp(join(tmpdir(), 'upper-veneer-'));
     const given = new AbortController();
     response.on('close', () => given.abort());
@@ -29,7 +30,7 @@ export function archiveRoutes({ store, pool, now }: ArchiveRouteOptions): Router
       await store.copyTo(database);
       const input = { database, siteId, file, takenAt: now().toISOString() };
       const isTaken = await pool.run('take-archive', input, { signal: given.signal, lane: `archive:${siteId}` });
-      if (!isTaken) throw new HttpProblem(404, 'Not found', `There is no site ${siteId}`);
+      if (!isTaken) throw noSite(siteId);
       response.attachment(`${site.name.replace(/[^\p{L}\p{N}]+/gu, '-')}.upper-veneer.zip`);
       response.type('application/zip').setHeader('content-length', (await stat(file)).size);
       await pipeline(createReadStream(file), response);
@@ -37,7 +38,7 @@ export function archiveRoutes({ store, pool, now }: ArchiveRouteOptions): Router
       // Whoever asked may give up.
       if (given.signal.aborted) return;
       if (error instanceof WorkError && error.fault !== 'failed')
-        throw new HttpProblem(503, 'Not taken', `The site was not written: ${error.message}`);
+        throw new HttpProblem(503, 'refused.not-taken', message('refusal.site-not-written', { error: error.message }));
       throw error;
     } finally {
       await rm(folder, { recursive: true, force: true });

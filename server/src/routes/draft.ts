@@ -1,9 +1,9 @@
 import { Router } from 'express';
 import { ChangeRequest, PaletteRequest, PublicationRequest, RevisionRequest } from '@upper-veneer/contract';
-import { type LightingSignal, type Override } from '@upper-veneer/core';
+import { message, type LightingSignal, type Override } from '@upper-veneer/core';
 import { checkOverrides, checkOwnCss, checkPalette, describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
-import { HttpProblem, readBody, readId } from '../http/problem.js';
+import { HttpProblem, readBody, readId, noSite } from '../http/problem.js';
 import type { Store } from '../store.js';
 import { saveRevision } from '../save-revision.js';
 import { WorkError, type WorkPool } from '../work/work-pool.js';
@@ -20,7 +20,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
   const router = Router();
   const siteOf = (text: string | string[] | undefined): number => {
     const id = readId(text, 'site');
-    if (!store.sites.byId(id)) throw new HttpProblem(404, 'Not found', `There is no site ${id}`);
+    if (!store.sites.byId(id)) throw noSite(id);
     return id;
   };
   const answer = (siteId: number): ReturnType<typeof describeDraft> => {
@@ -41,7 +41,8 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     const { label, put, drop, ownCss, forItem } = readBody(ChangeRequest, request.body);
     const overrides = toOverrides(put);
     const errors = [...checkOverrides(store, siteId, overrides), ...checkOwnCss(store, siteId, ownCss ?? [])];
-    if (errors.length > 0) throw new HttpProblem(422, 'Not stored', `${errors[0].field} ${errors[0].reason}`, errors);
+    if (errors.length > 0)
+      throw new HttpProblem(422, 'refused.not-stored', `${errors[0].field} ${errors[0].reason}`, errors);
     if (ownCss === undefined && forItem === undefined)
       store.changes.apply(siteId, label, overrides, drop, now().toISOString());
     else
@@ -74,7 +75,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     const palette = readBody(PaletteRequest, request.body);
     const rebound = toOverrides(palette.overrides ?? []);
     const errors = [...checkOverrides(store, siteId, rebound), ...checkPalette(store, siteId, palette, rebound)];
-    if (errors.length > 0) throw new HttpProblem(422, 'Not stored', errors[0].reason, errors);
+    if (errors.length > 0) throw new HttpProblem(422, 'refused.not-stored', errors[0].reason, errors);
     store.changes.applyTo(
       siteId,
       palette.label,
@@ -95,12 +96,12 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
   });
   router.post('/sites/:siteId/undo', (request, response) => {
     const siteId = siteOf(request.params.siteId);
-    if (!store.changes.undo(siteId)) throw new HttpProblem(409, 'Nothing to undo', 'There is no change to take back');
+    if (!store.changes.undo(siteId)) throw new HttpProblem(409, 'refused.nothing-to-undo', message('refusal.no-undo'));
     response.json(answer(siteId));
   });
   router.post('/sites/:siteId/redo', (request, response) => {
     const siteId = siteOf(request.params.siteId);
-    if (!store.changes.redo(siteId)) throw new HttpProblem(409, 'Nothing to redo', 'There is no change to bring back');
+    if (!store.changes.redo(siteId)) throw new HttpProblem(409, 'refused.nothing-to-redo', message('refusal.no-redo'));
     response.json(answer(siteId));
   });
   router.post('/sites/:siteId/revisions', async (request, response) => {
@@ -135,7 +136,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     const siteId = siteOf(request.params.siteId);
     const { revision } = readBody(PublicationRequest, request.body);
     if (!store.revisions.byNumber(siteId, revision))
-      throw new HttpProblem(422, 'Not published', `revision ${revision} does not exist`, [
+      throw new HttpProblem(422, 'refused.not-published', message('refusal.revision-gone', { revision }), [
         { field: 'revision', reason: 'does not exist' },
       ]);
     store.revisions.publish(siteId, revision, now().toISOString());

@@ -1,5 +1,5 @@
 import { Router, type Response } from 'express';
-import { standingActs, type FormerCapture } from '@upper-veneer/core';
+import { message, standingActs, type FormerCapture } from '@upper-veneer/core';
 import { HttpProblem, readId } from '../http/problem.js';
 import type { Store } from '../store.js';
 import type { DressedTexts } from '../work/dressed-texts.js';
@@ -33,7 +33,7 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
   const filesAt = (siteId: number): string => `/frame/sites/${siteId}/at/${store.assets.edition(siteId)}/files/`;
   const sendFile = async (response: Response, siteId: number, path: string, isLasting = false): Promise<void> => {
     const asset = store.assets.byPath(siteId, path);
-    if (!asset) throw new HttpProblem(404, 'Not found', `"${path}" was not captured`);
+    if (!asset) throw new HttpProblem(404, 'refused.not-found', message('refusal.not-captured', { path }));
     const body = asset.mediaType === 'text/css' ? await dressed.frameSheet(asset.body.toString('utf8')) : asset.body;
     guard(response).type(asset.mediaType);
     if (isLasting) response.set('cache-control', LASTING);
@@ -42,7 +42,7 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
   router.get('/sites/:siteId/pages/:pageId/', async (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
     const page = store.pages.byId(siteId, readId(request.params.pageId, 'page'));
-    if (!page) throw new HttpProblem(404, 'Not found', 'There is no such page');
+    if (!page) throw new HttpProblem(404, 'refused.not-found', message('refusal.no-page'));
     const html = await dressed.framePage({
       html: page.html,
       path: page.path,
@@ -56,7 +56,8 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
     const siteId = readId(request.params.siteId, 'site');
     const path = pathIn(request.params.path);
     const asset = store.assets.byPath(siteId, path);
-    if (asset?.mediaType !== 'text/html') throw new HttpProblem(404, 'Not found', `"${path}" was not captured`);
+    if (asset?.mediaType !== 'text/html')
+      throw new HttpProblem(404, 'refused.not-found', message('refusal.not-captured', { path }));
     const html = asset.body.toString('utf8');
     guard(response)
       .type('html')
@@ -73,7 +74,7 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
   });
   const formerOf = (siteId: number, text: string | undefined): FormerCapture => {
     const former = store.formerCaptures.byId(siteId, readId(text, 'former capture'));
-    if (!former) throw new HttpProblem(404, 'Not found', 'There is no such former capture');
+    if (!former) throw new HttpProblem(404, 'refused.not-found', message('refusal.no-former-capture'));
     return former;
   };
   router.get('/sites/:siteId/former/:formerId/', async (request, response) => {

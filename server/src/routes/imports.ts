@@ -1,9 +1,8 @@
 import { Router, type NextFunction, type Request, type Response } from 'express';
 import multer, { MulterError } from 'multer';
 import { ImportRequest } from '@upper-veneer/contract';
-import { planProblem } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
-import { HttpProblem, readBody, readId } from '../http/problem.js';
+import { message, planProblem } from '@upper-veneer/core';
+import { HttpProblem, readBody, readId, noSite } from '../http/problem.js';
 import type { AddressPolicy } from '@upper-veneer/browser';
 import type { ImportJobs } from '../import/import-jobs.js';
 import { importSite } from '../import/import-site.js';
@@ -49,12 +48,11 @@ export function importRoutes({ store, jobs, pool, visiting, policy, now, announc
     },
     (request, response) => {
       const wish = readBody(ImportRequest, parseWish((request.body as { wish?: unknown }).wish));
-      if (wish.siteId != null && !store.sites.byId(wish.siteId))
-        throw new HttpProblem(404, 'Not found', `There is no site ${wish.siteId}`);
-      const wrong = wish.visit ? spoken(planProblem(wish.visit)) : null;
-      if (wrong !== null) throw new HttpProblem(422, 'Not brought in', wrong);
+      if (wish.siteId != null && !store.sites.byId(wish.siteId)) throw noSite(wish.siteId);
+      const wrong = wish.visit ? planProblem(wish.visit) : null;
+      if (wrong !== null) throw new HttpProblem(422, 'refused.not-brought-in', wrong);
       if (wish.kind === 'again' && wish.siteId == null)
-        throw new HttpProblem(422, 'Not brought in', 'A site is captured again as a whole: name it');
+        throw new HttpProblem(422, 'refused.not-brought-in', message('refusal.captured-as-a-whole'));
       const uploads = ((request.files ?? []) as Express.Multer.File[]).map(({ originalname, buffer }) => ({
         name: originalname,
         body: buffer,
@@ -74,11 +72,11 @@ export function importRoutes({ store, jobs, pool, visiting, policy, now, announc
   );
   router.get('/imports/:id/events', async (request, response) => {
     if (!(await jobs.follow(readId(request.params.id, 'import'), request, response)))
-      throw new HttpProblem(404, 'Not found', 'There is no such import');
+      throw new HttpProblem(404, 'refused.not-found', message('refusal.no-import'));
   });
   router.delete('/imports/:id', (request, response) => {
     if (!jobs.stop(readId(request.params.id, 'import')))
-      throw new HttpProblem(404, 'Not found', 'There is no such import');
+      throw new HttpProblem(404, 'refused.not-found', message('refusal.no-import'));
     response.status(204).end();
   });
   return router;
@@ -97,18 +95,26 @@ function boundTotal(request: Request, _response: Response, next: NextFunction): 
   const length = Number(request.headers['content-length'] ?? 0);
   // Form boundaries and names come on top of the files.
   if (length > LIMITS.totalBytes + 4 * 1024 * 1024)
-    throw new HttpProblem(413, 'Not brought in', `The files are larger than ${megabytes(LIMITS.totalBytes)} together`);
+    throw new HttpProblem(
+      413,
+      'refused.not-brought-in',
+      message('refusal.files-too-large', { size: megabytes(LIMITS.totalBytes) }),
+    );
   next();
 }
 
 function toHttpProblem(error: unknown): unknown {
   if (!(error instanceof MulterError))
     return error instanceof Error && /multipart|boundary|form/i.test(error.message)
-      ? new HttpProblem(400, 'Not brought in', `The upload cannot be read: ${error.message}`)
+      ? new HttpProblem(400, 'refused.not-brought-in', message('refusal.upload-unreadable', { error: error.message }))
       : error;
   if (error.code === 'LIMIT_FILE_SIZE')
-    return new HttpProblem(413, 'Not brought in', `A file is larger than ${megabytes(LIMITS.totalBytes)}`);
+    return new HttpProblem(
+      413,
+      'refused.not-brought-in',
+      message('refusal.file-too-large', { size: megabytes(LIMITS.totalBytes) }),
+    );
   if (error.code === 'LIMIT_FILE_COUNT' || error.code === 'LIMIT_UNEXPECTED_FILE')
-    return new HttpProblem(413, 'Not brought in', `More than ${LIMITS.files.toLocaleString('en')} files came`);
-  return new HttpProblem(400, 'Not brought in', error.message);
+    return new HttpProblem(413, 'refused.not-brought-in', message('refusal.too-many-files', { files: LIMITS.files }));
+  return new HttpProblem(400, 'refused.not-brought-in', error.message);
 }

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { KitBody } from '@upper-veneer/contract';
-import { OVERRIDABLE, selectorProblem } from '@upper-veneer/core';
+import { message, OVERRIDABLE, selectorProblem } from '@upper-veneer/core';
 import { spoken } from '@upper-veneer/words';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
 import type { Store } from '../store.js';
@@ -27,15 +27,16 @@ export function kitRoutes(store: Store, now: () => Date): Router {
         },
       ]),
     ].flatMap(({ field, reason }) => (reason === null ? [] : [{ field, reason }]));
-    if (errors.length > 0) throw new HttpProblem(422, 'Not kept', `${errors[0].field} ${errors[0].reason}`, errors);
+    if (errors.length > 0)
+      throw new HttpProblem(422, 'refused.not-kept', `${errors[0].field} ${errors[0].reason}`, errors);
     if (store.kits.count() >= MOST_KITS)
-      throw new HttpProblem(409, 'Not kept', `There are ${MOST_KITS} kits already; take some away first`);
+      throw new HttpProblem(409, 'refused.not-kept', message('refusal.too-many-kits', { kits: MOST_KITS }));
     store.kits.put(kit, now().toISOString());
     response.status(201).json(store.kits.all());
   });
   router.delete('/kits/:id', (request, response) => {
     if (!store.kits.drop(readId(request.params.id, 'kit')))
-      throw new HttpProblem(404, 'Not found', 'There is no such kit');
+      throw new HttpProblem(404, 'refused.not-found', message('refusal.no-kit'));
     response.json(store.kits.all());
   });
   return router;

@@ -1,10 +1,10 @@
 import { randomBytes } from 'node:crypto';
 import { Router } from 'express';
 import { LiveRequest } from '@upper-veneer/contract';
-import { withCssAddresses } from '@upper-veneer/core';
+import { message, withCssAddresses } from '@upper-veneer/core';
 import type { DraftEvents } from '../draft-events.js';
 import { compileDraft, describeDraft } from '../draft.js';
-import { HttpProblem, readBody, readId } from '../http/problem.js';
+import { HttpProblem, readBody, readId, noSite } from '../http/problem.js';
 import type { Store } from '../store.js';
 
 /** Bytes of chance in an address: it cannot be guessed. */
@@ -28,7 +28,7 @@ export function liveSheetRoutes(store: Store): Router {
     response.type('text/css').send(withCssAddresses(compileDraft(store, siteId), ({ address }) => fromRoot(address)));
   });
   router.use(() => {
-    throw new HttpProblem(404, 'Not found', 'There is nothing at this address');
+    throw new HttpProblem(404, 'refused.not-found', message('refusal.no-address'));
   });
   return router;
 }
@@ -50,7 +50,7 @@ export function liveSwitchRoutes({ store, events }: LiveOptions): Router {
   const router = Router();
   router.put('/sites/:siteId/live', (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
-    if (!store.sites.byId(siteId)) throw new HttpProblem(404, 'Not found', `There is no site ${siteId}`);
+    if (!store.sites.byId(siteId)) throw noSite(siteId);
     const { isOn } = readBody(LiveRequest, request.body);
     store.sites.putLive(siteId, isOn ? randomBytes(SECRET_BYTES).toString('base64url') : null);
     store.sites.countVersion(siteId);

@@ -1,8 +1,9 @@
+import { message } from '@upper-veneer/core';
 import { Router } from 'express';
 import { LookedRequest, RevisionProofRequest, SettledRequest } from '@upper-veneer/contract';
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
-import { HttpProblem, readBody, readId } from '../http/problem.js';
+import { HttpProblem, readBody, readId, noSite } from '../http/problem.js';
 import type { Store } from '../store.js';
 
 export interface ProofRouteOptions {
@@ -16,7 +17,7 @@ export function proofRoutes({ store, events, now }: ProofRouteOptions): Router {
   const router = Router();
   const siteOf = (text: string | string[] | undefined): number => {
     const id = readId(text, 'site');
-    if (!store.sites.byId(id)) throw new HttpProblem(404, 'Not found', `There is no site ${id}`);
+    if (!store.sites.byId(id)) throw noSite(id);
     return id;
   };
   const answer = (siteId: number): ReturnType<typeof describeDraft> => {
@@ -30,7 +31,7 @@ export function proofRoutes({ store, events, now }: ProofRouteOptions): Router {
     const number = readId(request.params.number, 'revision');
     const { fails, toLookAt } = readBody(RevisionProofRequest, request.body);
     if (!store.revisions.byNumber(siteId, number))
-      throw new HttpProblem(404, 'Not found', `There is no revision ${number}`);
+      throw new HttpProblem(404, 'refused.not-found', message('refusal.no-revision', { number }));
     store.revisions.prove(siteId, number, { fails, toLookAt });
     response.json(answer(siteId));
   });
@@ -43,7 +44,8 @@ export function proofRoutes({ store, events, now }: ProofRouteOptions): Router {
       ...(pages.has(pageId) ? [] : [{ field: `rows.${i}.pageId`, reason: 'is no page of this site' }]),
       ...(parts.has(partId) ? [] : [{ field: `rows.${i}.partId`, reason: 'is no part of this site' }]),
     ]);
-    if (errors.length > 0) throw new HttpProblem(422, 'Not stored', `${errors[0].field} ${errors[0].reason}`, errors);
+    if (errors.length > 0)
+      throw new HttpProblem(422, 'refused.not-stored', `${errors[0].field} ${errors[0].reason}`, errors);
     store.inOneStep(() => {
       for (const row of rows)
         if (isLooked) store.looked.put(siteId, { ...row, at: now().toISOString() });

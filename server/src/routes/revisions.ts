@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import { Router } from 'express';
 import { BringBackRequest, type RevisionDocument } from '@upper-veneer/contract';
 import type { DraftEvents } from '../draft-events.js';
@@ -20,7 +21,7 @@ export function revisionRoutes({ store, events, now }: RevisionOptions): Router 
     const siteId = readId(site, 'site');
     const number = readId(text, 'revision');
     const revision = store.sites.byId(siteId) ? store.revisions.byNumber(siteId, number) : null;
-    if (!revision) throw new HttpProblem(404, 'Not found', `There is no revision ${number}`);
+    if (!revision) throw new HttpProblem(404, 'refused.not-found', message('refusal.no-revision', { number }));
     return [siteId, revision];
   };
   router.get('/sites/:siteId/revisions/:number', (request, response) => {
@@ -39,7 +40,7 @@ export function revisionRoutes({ store, events, now }: RevisionOptions): Router 
     const [siteId, revision] = found(request.params.siteId, request.params.number);
     const { part } = readBody(BringBackRequest, request.body);
     if (typeof part === 'number' && !store.parts.bySite(siteId).some(({ id }) => id === part))
-      throw new HttpProblem(422, 'Not brought back', `${part} is no part of this site any more`);
+      throw new HttpProblem(422, 'refused.not-brought-back', message('refusal.part-gone', { part }));
     const kept = { ...revision, words: `revision ${revision.number}` };
     const asked = { store, siteId, revision: kept, at: now().toISOString() };
     const brought = part === 'all' ? bringBack(asked) : bringPartBack(asked, part);
@@ -50,7 +51,7 @@ export function revisionRoutes({ store, events, now }: RevisionOptions): Router 
   router.post('/sites/:siteId/left-drafts/:id/back', (request, response) => {
     const siteId = readId(request.params.siteId, 'site');
     const left = store.sites.byId(siteId) ? store.leftDrafts.byId(siteId, readId(request.params.id, 'draft')) : null;
-    if (!left) throw new HttpProblem(404, 'Not found', 'There is no such draft any more');
+    if (!left) throw new HttpProblem(404, 'refused.not-found', message('refusal.draft-gone'));
     const kept = { ...left, words: `the draft left at ${left.leftAt.slice(0, 16).replace('T', ', ')}` };
     const brought = bringBack({ store, siteId, revision: kept, at: now().toISOString() });
     const draft = describeDraft(store, siteId);

@@ -1,7 +1,7 @@
+import { say } from '@upper-veneer/words';
 import { Router } from 'express';
 import { HandedRequest, SettingsReadRequest, SettingsRequest, type HandedFieldBody } from '@upper-veneer/contract';
-import { settingProblem } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { message, settingProblem } from '@upper-veneer/core';
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import type { SheetRow } from '../db/settings-sheets.js';
@@ -28,7 +28,7 @@ export function settingsRoutes({ store, events, policy, widgetsAt, now }: Settin
     const siteId = readId(params['siteId'], 'site');
     const partId = readId(params['partId'], 'part');
     if (!store.parts.bySite(siteId).some(({ id }) => id === partId))
-      throw new HttpProblem(404, 'Not found', `There is no part ${partId} in this site`);
+      throw new HttpProblem(404, 'refused.not-found', message('refusal.no-part', { part: partId }));
     return { siteId, partId };
   };
   const answer = (siteId: number): ReturnType<typeof describeDraft> => {
@@ -38,7 +38,7 @@ export function settingsRoutes({ store, events, policy, widgetsAt, now }: Settin
   };
   const sheetOf = (siteId: number, partId: number): SheetRow => {
     const sheet = store.settingsSheets.rows(siteId).find((own) => own.partId === partId);
-    if (!sheet) throw new HttpProblem(409, 'No settings', 'This part has no settings sheet');
+    if (!sheet) throw new HttpProblem(409, 'refused.no-settings', message('refusal.no-settings'));
     return sheet;
   };
   router.put('/sites/:siteId/parts/:partId/settings', (request, response) => {
@@ -50,7 +50,7 @@ export function settingsRoutes({ store, events, policy, widgetsAt, now }: Settin
           ...checkSheet(sheet),
         ]
       : [];
-    if (errors.length > 0) throw new HttpProblem(422, 'Not stored', errors[0].reason, errors);
+    if (errors.length > 0) throw new HttpProblem(422, 'refused.not-stored', errors[0].reason, errors);
     store.changes.applyTo(
       siteId,
       label,
@@ -71,8 +71,7 @@ export function settingsRoutes({ store, events, policy, widgetsAt, now }: Settin
     const { siteId, partId } = partOf(request.params);
     const { fields } = readBody(HandedRequest, request.body);
     const sheet = sheetOf(siteId, partId);
-    if (sheet.address === '')
-      throw new HttpProblem(409, 'Not sent', 'The sheet names no address; these values are typed');
+    if (sheet.address === '') throw new HttpProblem(409, 'refused.not-sent', message('refusal.no-settings-address'));
     checkFields(sheet, fields);
     const values = Object.fromEntries(
       fields.flatMap(({ field, text }) => {
@@ -105,12 +104,11 @@ export function settingsRoutes({ store, events, policy, widgetsAt, now }: Settin
 function checkFields(sheet: SheetRow, fields: readonly HandedFieldBody[]): void {
   fields.forEach(({ field, text }, i) => {
     const own = sheet.fields.find(({ id }) => id === field);
-    const reason = !own
-      ? `"${field}" is no field of this sheet`
-      : text === undefined
-        ? null
-        : spoken(settingProblem(own, text)) &&
-          `${own.name}: "${text.slice(0, 40)}" ${spoken(settingProblem(own, text))}`;
-    if (reason !== null) throw new HttpProblem(422, 'Not handed over', reason, [{ field: `fields.${i}`, reason }]);
+    const wrong = own && text !== undefined ? settingProblem(own, text) : null;
+    const told = !own
+      ? message('refusal.no-field', { field })
+      : wrong && message('refusal.field-value', { name: own.name, text: (text ?? '').slice(0, 40), wrong });
+    if (told)
+      throw new HttpProblem(422, 'refused.not-handed-over', told, [{ field: `fields.${i}`, reason: say(told) }]);
   });
 }

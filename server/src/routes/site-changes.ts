@@ -8,12 +8,12 @@ import {
   SheetOptionsRequest,
   PartsRequest,
 } from '@upper-veneer/contract';
-import { ROLE_NAMES, isSpecimen, withoutPage, type VeneerPlace } from '@upper-veneer/core';
+import { message, ROLE_NAMES, isSpecimen, withoutPage, type VeneerPlace } from '@upper-veneer/core';
 import { checkScope, choicesOf } from '../plan.js';
 import { checkExceptions, checkParts, checkRequests, composeOrders, toPart } from '../site-checks.js';
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
-import { HttpProblem, readBody, readId } from '../http/problem.js';
+import { HttpProblem, readBody, readId, noSite } from '../http/problem.js';
 import { makeSpecimen } from '../specimen.js';
 import type { Store } from '../store.js';
 import type { WorkPool } from '../work/work-pool.js';
@@ -30,12 +30,12 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
   const router = Router();
   const siteOf = (text: string | string[] | undefined): number => {
     const id = readId(text, 'site');
-    if (!store.sites.byId(id)) throw new HttpProblem(404, 'Not found', `There is no site ${id}`);
+    if (!store.sites.byId(id)) throw noSite(id);
     return id;
   };
   const pageOf = (siteId: number, text: string | string[] | undefined): number => {
     const id = readId(text, 'page');
-    if (!store.pages.byId(siteId, id)) throw new HttpProblem(404, 'Not found', 'There is no such page');
+    if (!store.pages.byId(siteId, id)) throw new HttpProblem(404, 'refused.not-found', message('refusal.no-page'));
     return id;
   };
   const answer = (siteId: number): ReturnType<typeof describeDraft> => {
@@ -44,13 +44,14 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
     return draft;
   };
   const refuse = (errors: readonly { readonly field: string; readonly reason: string }[]): void => {
-    if (errors.length > 0) throw new HttpProblem(422, 'Not stored', errors[0].reason, errors);
+    if (errors.length > 0) throw new HttpProblem(422, 'refused.not-stored', errors[0].reason, errors);
   };
   router.put('/sites/:siteId/name', (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { name } = readBody(NameRequest, request.body);
     const other = store.sites.byName(name);
-    if (other && other.id !== siteId) throw new HttpProblem(422, 'Not stored', `"${name}" is the name of another site`);
+    if (other && other.id !== siteId)
+      throw new HttpProblem(422, 'refused.not-stored', message('refusal.name-taken', { name }));
     store.sites.rename(siteId, name);
     store.sites.countStructure(siteId);
     store.sites.countVersion(siteId);
@@ -63,7 +64,7 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
   router.post('/sites/:siteId/specimen', async (request, response) => {
     const siteId = siteOf(request.params.siteId);
     if (!(await makeSpecimen(store, pool, siteId)))
-      throw new HttpProblem(409, 'Not made', 'The site kept changing while its specimen was made; make it again');
+      throw new HttpProblem(409, 'refused.not-made', message('refusal.specimen-changed'));
     response.status(201).json(answer(siteOf(request.params.siteId)));
   });
   router.put('/sites/:siteId/pages/:pageId/name', (request, response) => {
@@ -78,22 +79,17 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
     const siteId = siteOf(request.params.siteId);
     const pageId = pageOf(siteId, request.params.pageId);
     const uses = store.overrides.onPage(siteId, pageId);
-    if (uses > 0)
-      throw new HttpProblem(
-        409,
-        'Not removed',
-        `${uses} ${uses === 1 ? 'override was' : 'overrides were'} made on this page; clear them first`,
-      );
+    if (uses > 0) throw new HttpProblem(409, 'refused.not-removed', message('refusal.made-on-page', { uses }));
     const shown = store.pages.bySite(siteId).filter((page) => !isSpecimen(page));
     if (shown.length === 1 && shown[0].id === pageId)
-      throw new HttpProblem(409, 'Not removed', 'It is the only page of the site');
+      throw new HttpProblem(409, 'refused.not-removed', message('refusal.only-page'));
     const overrides = store.overrides.bySite(siteId);
     const stranded = overrides.filter((override) => withoutPage(override, pageId) === null);
     if (stranded.length > 0)
       throw new HttpProblem(
         409,
-        'Not removed',
-        `${stranded.length} ${stranded.length === 1 ? 'override is' : 'overrides are'} kept to this page alone (${stranded[0].selector}); clear them first`,
+        'refused.not-removed',
+        message('refusal.kept-to-page', { count: stranded.length, selector: stranded[0].selector }),
       );
     store.inOneStep(() => {
       for (const override of overrides) {

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { HttpProblem, readId } from '../http/problem.js';
+import { readId, noSite } from '../http/problem.js';
 import { createSiteDocuments } from '../site-document.js';
 import type { Store } from '../store.js';
 
@@ -12,7 +12,7 @@ export function siteRoutes(store: Store, hostUrl: (siteId: number) => string): R
   router.get('/sites/:siteId', (request, response) => {
     const id = readId(request.params.siteId, 'site');
     const site = store.sites.byId(id);
-    if (!site) throw new HttpProblem(404, 'Not found', `There is no site ${id}`);
+    if (!site) throw noSite(id);
     const { body, etag } = written(site);
     response.set({ etag, 'cache-control': 'no-cache' });
     if (request.fresh) response.status(304).end();

@@ -10,12 +10,12 @@ import {
   type TrialLook,
   type TrialsDocument,
 } from '@upper-veneer/contract';
-import { judgeTrial, selectorProblem, type Override, type TrialPair } from '@upper-veneer/core';
+import { message, judgeTrial, selectorProblem, type Override, type TrialPair } from '@upper-veneer/core';
 import { spoken } from '@upper-veneer/words';
 import { checkOverrides, describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import type { BasisRow } from '../draft-basis.js';
-import { HttpProblem, readBody, readId } from '../http/problem.js';
+import { HttpProblem, readBody, readId, noSite } from '../http/problem.js';
 import type { AddressPolicy } from '@upper-veneer/browser';
 import { sendToMaker } from '../makers/ask-maker.js';
 import { askedAt } from '../makers/maker-address.js';
@@ -42,13 +42,13 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
   const router = Router();
   const siteOf = (text: string | string[] | undefined): number => {
     const id = readId(text, 'site');
-    if (!store.sites.byId(id)) throw new HttpProblem(404, 'Not found', `There is no site ${id}`);
+    if (!store.sites.byId(id)) throw noSite(id);
     return id;
   };
   const trialOf = (params: Readonly<Record<string, string | string[]>>): [number, TrialDocument] => {
     const siteId = siteOf(params['siteId']);
     const trial = store.trials.byId(siteId, readId(params['trialId'], 'trial'));
-    if (!trial) throw new HttpProblem(404, 'Not found', 'There is no such trial');
+    if (!trial) throw new HttpProblem(404, 'refused.not-found', message('refusal.no-trial'));
     return [siteId, trial];
   };
   const all = (siteId: number): TrialsDocument => ({
@@ -69,7 +69,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
         overrides: store.overrides.bySite(siteId),
         at: now().toISOString(),
       }));
-    if (number === null) throw new HttpProblem(404, 'Not found', 'The site is gone');
+    if (number === null) throw new HttpProblem(404, 'refused.not-found', message('refusal.site-gone'));
     return number;
   };
   /** What colours and names a revision was compiled with, as a text that tells it from others. */
@@ -87,9 +87,10 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     const { name, put, drop, settings = [] } = readBody(VariationRequest, request.body);
     const own = put.map((override): Override => ({ ...override, partId: override.partId ?? null }));
     const errors = checkOverrides(store, siteId, own);
-    if (errors.length > 0) throw new HttpProblem(422, 'Not kept', `${errors[0].field} ${errors[0].reason}`, errors);
+    if (errors.length > 0)
+      throw new HttpProblem(422, 'refused.not-kept', `${errors[0].field} ${errors[0].reason}`, errors);
     if (own.length + drop.length + settings.length === 0)
-      throw new HttpProblem(422, 'Not kept', 'A variation names what it changes; this one names nothing');
+      throw new HttpProblem(422, 'refused.not-kept', message('refusal.empty-variation'));
     const gone = new Set([...drop, ...own.map(({ id }) => id)]);
     const overrides = [...store.overrides.bySite(siteId).filter(({ id }) => !gone.has(id)), ...own];
     const note = `Variation: ${name}`;
@@ -98,7 +99,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
       own.length + drop.length === 0
         ? await savedDraft(siteId, note)
         : await saveRevision({ store, pool, siteId, note, overrides, at });
-    if (revision === null) throw new HttpProblem(404, 'Not found', 'The site is gone');
+    if (revision === null) throw new HttpProblem(404, 'refused.not-found', message('refusal.site-gone'));
     store.trials.keepVariation(siteId, { name, revision, settings, madeAt: at });
     store.sites.countVersion(siteId);
     announce(siteId);
@@ -156,20 +157,21 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
   router.put('/sites/:siteId/trials/:trialId/state', async (request, response) => {
     const [siteId, trial] = trialOf(request.params);
     const { isRunning, proofs } = readBody(TrialStateRequest, request.body);
-    if (trial.state === 'decided') throw new HttpProblem(409, 'Decided', 'This trial is decided; plan another');
+    if (trial.state === 'decided') throw new HttpProblem(409, 'refused.decided', message('refusal.trial-decided'));
     if (isRunning) {
       const other = store.trials.running(siteId);
       if (other && other.id !== trial.id)
-        throw new HttpProblem(409, 'Not started', 'Another trial runs; a visitor is in one at a time');
+        throw new HttpProblem(409, 'refused.not-started', message('refusal.another-trial-runs'));
       const proved = proofs ?? trial.proofs;
       for (const { variation, name } of trial.looks) {
         const own = proved.find((proof) => proof.variation === variation);
-        if (!own) throw new HttpProblem(409, 'Not started', `${variation} · ${name} was not proved to be readable`);
+        if (!own)
+          throw new HttpProblem(409, 'refused.not-started', message('refusal.variation-unproved', { variation, name }));
         if (own.fails > 0)
           throw new HttpProblem(
             409,
-            'Not started',
-            `${variation} · ${name}: ${own.fails} ${own.fails === 1 ? 'thing' : 'things'} cannot be read or seen in it`,
+            'refused.not-started',
+            message('refusal.variation-unreadable', { variation, name, fails: own.fails }),
           );
       }
       if (proofs)
@@ -232,7 +234,8 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     if (by >= trial.conversions.length) refuse('conversion', 'is none of this trial');
     const look = trial.looks.find(({ variation }) => variation === winner);
     const revision = look && store.revisions.byNumber(siteId, look.revision);
-    if (!look || !revision) throw new HttpProblem(422, 'Not decided', `${winner} is no variation of this trial`);
+    if (!look || !revision)
+      throw new HttpProblem(422, 'refused.not-decided', message('refusal.no-such-winner', { winner }));
     const at = now().toISOString();
     const judged = judgeTrial(
       trial.counts.filter(({ conversion }) => conversion === by),
@@ -283,7 +286,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
   });
   router.delete('/sites/:siteId/trials/:trialId', (request, response) => {
     const [siteId, trial] = trialOf(request.params);
-    if (trial.state === 'running') throw new HttpProblem(409, 'Not taken away', 'It runs; pause it first');
+    if (trial.state === 'running') throw new HttpProblem(409, 'refused.not-taken-away', message('refusal.trial-runs'));
     store.trials.drop(siteId, trial.id);
     announce(siteId);
     response.json(all(siteId));
@@ -294,11 +297,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
       for (const { partId, values } of settings) {
         const address = store.settingsSheets.rows(siteId).find((own) => own.partId === partId)?.address ?? '';
         if (address === '')
-          throw new HttpProblem(
-            409,
-            'Not started',
-            `The settings of ${variation} are typed by hand over there: their maker has no address to give each visitor one of them`,
-          );
+          throw new HttpProblem(409, 'refused.not-started', message('refusal.settings-typed', { variation }));
         await sendToMaker(`${askedAt(address, siteId, widgetsAt)}?look=${variation}`, policy(), values);
       }
   };
@@ -307,12 +306,11 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
 
 /** @throws {HttpProblem} where there is a reason to. */
 function refuse(field: string, reason: string | null): void {
-  if (reason !== null) throw new HttpProblem(422, 'Not stored', `${field} ${reason}`, [{ field, reason }]);
+  if (reason !== null) throw new HttpProblem(422, 'refused.not-stored', `${field} ${reason}`, [{ field, reason }]);
 }
 
 function undecided({ state }: TrialDocument): void {
-  if (state === 'decided')
-    throw new HttpProblem(409, 'Decided', 'This trial is decided; its figures stay as they were');
+  if (state === 'decided') throw new HttpProblem(409, 'refused.decided', message('refusal.trial-figures-stay'));
 }
 
 function withoutDays({

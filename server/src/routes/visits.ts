@@ -1,8 +1,7 @@
 import { Router } from 'express';
 import { CaptureProblem, isSandboxed, type DrawnSight } from '@upper-veneer/browser';
 import { SightRequest, VisitStepBody, type BrowserDocument, type SightDocument } from '@upper-veneer/contract';
-import { stepProblem } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { message, stepProblem } from '@upper-veneer/core';
 import { HttpProblem, readBody } from '../http/problem.js';
 import type { Visiting } from '../visits/visiting.js';
 
@@ -17,7 +16,7 @@ export function visitRoutes({ visiting, example }: VisitRouteOptions): Router {
   const router = Router();
   const keyOf = (text: string | string[] | undefined): string => {
     if (typeof text !== 'string' || !/^[a-z0-9-]{8,60}$/i.test(text))
-      throw new HttpProblem(404, 'Not found', 'There is no such page');
+      throw new HttpProblem(404, 'refused.not-found', message('refusal.no-page'));
     return text;
   };
   router.get('/browser', (_request, response) => {
@@ -40,8 +39,8 @@ export function visitRoutes({ visiting, example }: VisitRouteOptions): Router {
   });
   router.post('/sights/:key/steps', async (request, response) => {
     const step = readBody(VisitStepBody, request.body);
-    const reason = spoken(stepProblem(step));
-    if (reason !== null) throw new CaptureProblem('step-failed', `The step ${reason}`);
+    const problem = stepProblem(step);
+    if (problem) throw new CaptureProblem('step-failed', message('capture.the-step', { problem }));
     response.json(described(await visiting.act(keyOf(request.params.key), step)));
   });
   router.delete('/sights/:key', async (request, response) => {

@@ -1,3 +1,4 @@
+import { type Message, message } from '@upper-veneer/core';
 import pLimit from 'p-limit';
 import type { VisitPlan, VisitStep } from '@upper-veneer/core';
 import {
@@ -23,7 +24,7 @@ export interface VisitingOptions {
 /** A plan that was gone through, or why it was not. */
 export type Visited =
   | { readonly plan: VisitPlan; readonly ok: true; readonly result: PlanResult }
-  | { readonly plan: VisitPlan; readonly ok: false; readonly message: string };
+  | { readonly plan: VisitPlan; readonly ok: false; readonly told: Message | string };
 
 /** Pages open to be looked at. */
 interface Looking {
@@ -52,15 +53,11 @@ export function createVisiting({ program, policy }: VisitingOptions) {
 
   const start = (address: string, width: number, signal: AbortSignal): Promise<VisitHandle> => {
     const found = program();
-    if (found === null)
-      throw new CaptureProblem(
-        'no-browser',
-        'No Chromium or Chrome is on this machine; install one, or name it in CHROME_BIN',
-      );
+    if (found === null) throw new CaptureProblem('no-browser', message('capture.no-chromium'));
     return startVisitProcess({ program: found, policy: narrowedTo(address, policy()), width }, signal);
   };
   const goThrough = async (plan: VisitPlan, report: ReportProgress, signal: AbortSignal): Promise<PlanResult> => {
-    report('Starting the browser', 0, plan.steps.length + 2);
+    report(message('stage.starting-browser'), 0, plan.steps.length + 2);
     const visit = await start(plan.address, plan.width, signal);
     try {
       return await runPlan(visit, plan, report);
@@ -107,17 +104,20 @@ export function createVisiting({ program, policy }: VisitingOptions) {
     /** Goes through plans one after another; one that fails does not hold up the others. @throws {CaptureProblem} `stopped`, `no-browser`. */
     async goThroughAll(plans: readonly VisitPlan[], report: ReportProgress, signal: AbortSignal): Promise<Visited[]> {
       const visited: Visited[] = [];
-      if (limit.pendingCount > MOST_WAITING)
-        throw new CaptureProblem('busy', 'Too many visits wait already; try again in a moment');
+      if (limit.pendingCount > MOST_WAITING) throw new CaptureProblem('busy', message('capture.too-many-visits'));
       for (const [i, plan] of plans.entries()) {
         const tell: ReportProgress = (stage, done, total) =>
-          report(plans.length > 1 ? `${plan.address}: ${stage}` : stage, i * total + done, plans.length * total);
+          report(
+            plans.length > 1 ? message('stage.of-address', { address: plan.address, stage }) : stage,
+            i * total + done,
+            plans.length * total,
+          );
         try {
           visited.push({ plan, ok: true, result: await limit(() => goThrough(plan, tell, signal)) });
         } catch (error) {
-          if (signal.aborted) throw new CaptureProblem('stopped', 'The import was stopped');
+          if (signal.aborted) throw new CaptureProblem('stopped', message('capture.import-stopped'));
           if (!(error instanceof CaptureProblem) || error.code === 'no-browser') throw error;
-          visited.push({ plan, ok: false, message: error.message });
+          visited.push({ plan, ok: false, told: error.told });
         }
       }
       return visited;
@@ -129,7 +129,7 @@ export function createVisiting({ program, policy }: VisitingOptions) {
       const idle = [...looking].filter(([, { isBusy }]) => !isBusy).sort(([, a], [, b]) => a.since - b.since);
       if (looking.size + opening.size >= MOST_LOOKING && idle[0]) await close(idle[0][0]);
       if (looking.size + opening.size >= MOST_LOOKING)
-        throw new CaptureProblem('busy', `${MOST_LOOKING} pages are being opened already; try again in a moment`);
+        throw new CaptureProblem('busy', message('capture.too-many-open', { pages: MOST_LOOKING }));
       const ending = new AbortController();
       opening.set(key, ending);
       let visit: VisitHandle | null = null;
@@ -151,11 +151,7 @@ export function createVisiting({ program, policy }: VisitingOptions) {
     /** Does something to a page that is looked at. @throws {CaptureProblem} `closed` when it is open no longer. */
     act(key: string, step: VisitStep): Promise<DrawnSight> {
       const own = looking.get(key);
-      if (!own)
-        throw new CaptureProblem(
-          'closed',
-          'Nothing was done to the page for a while; open it again, its steps are kept',
-        );
+      if (!own) throw new CaptureProblem('closed', message('capture.page-closed'));
       return during(
         key,
         own,

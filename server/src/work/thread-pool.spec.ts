@@ -48,7 +48,7 @@ describe('the pool of threads', () => {
     const heard: WorkProgress[] = [];
     const css = await pool.run('tidy', longTidy(30), { onProgress: (progress) => heard.push(progress) });
     expect(css).toContain('color: rgb(27 0 0)');
-    expect(heard[0]).toEqual(jasmine.objectContaining({ stage: 'Tidying' }));
+    expect(heard[0]).toEqual(jasmine.objectContaining({ stage: { code: 'stage.tidying' } }));
   });
 
   it('stops at once when told, and works on', async () => {

@@ -1,3 +1,4 @@
+import { message } from '@upper-veneer/core';
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { BEGUN, DEADLINES, SHORT_JOBS, type JobInputs, type JobKind, type JobResults } from './jobs.js';
@@ -58,15 +59,14 @@ export function createThreadPool(): WorkPool {
         { transferList: [port2], signal },
       )) as JobResults[K];
     } catch (error) {
-      if (ending.aborted) throw new WorkError('stopped', 'It was stopped');
+      if (ending.aborted) throw new WorkError('stopped', message('work.stopped'));
       if (deadline.signal.aborted)
-        throw new WorkError('too-long', `It took longer than ${DEADLINES[kind] / 1000} seconds`);
-      const message = error instanceof Error ? error.message : String(error);
-      if (/queue is (?:at|full)|queue limit/i.test(message))
-        throw new WorkError('busy', 'Too much is under way; try again in a moment');
+        throw new WorkError('too-long', message('work.too-long', { seconds: DEADLINES[kind] / 1000 }));
+      const text = error instanceof Error ? error.message : String(error);
+      if (/queue is (?:at|full)|queue limit/i.test(text)) throw new WorkError('busy', message('work.busy'));
       if ((error as { readonly code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY')
-        throw new WorkError('too-large', `It needs more memory than a job is given, ${MEMORY_MB} MB`);
-      throw new WorkError('failed', message);
+        throw new WorkError('too-large', message('work.too-large', { megabytes: MEMORY_MB }));
+      throw new WorkError('failed', text);
     } finally {
       clearTimeout(timer);
       port1.close();
@@ -90,7 +90,7 @@ export function createThreadPool(): WorkPool {
     const listeners = new Set<(progress: WorkProgress) => void>();
     const result = inLane(lane, () =>
       ending.signal.aborted
-        ? Promise.reject(new WorkError('stopped', 'It was stopped'))
+        ? Promise.reject(new WorkError('stopped', message('work.stopped')))
         : hand(kind, input, ending.signal, (progress) => listeners.forEach((listen) => listen(progress))),
     );
     const job: Shared = { result, ending, listeners, waiting: 0 };
@@ -104,14 +104,14 @@ export function createThreadPool(): WorkPool {
   return {
     async run(kind, input, options = {}) {
       const { signal, onProgress, key } = options;
-      if (signal?.aborted) throw new WorkError('stopped', 'It was stopped');
+      if (signal?.aborted) throw new WorkError('stopped', message('work.stopped'));
       const underWay = key === undefined ? undefined : shared.get(key);
       const job = underWay && !underWay.ending.signal.aborted ? underWay : begin(kind, input, options);
       job.waiting += 1;
       if (onProgress) job.listeners.add(onProgress);
       let give: () => void = () => undefined;
       const given = new Promise<never>((_, refuse) => {
-        give = () => refuse(new WorkError('stopped', 'It was stopped'));
+        give = () => refuse(new WorkError('stopped', message('work.stopped')));
         signal?.addEventListener('abort', give, { once: true });
       });
       try {

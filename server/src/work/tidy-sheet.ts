@@ -1,4 +1,5 @@
 import {
+  message,
   dressSite,
   openSite,
   tidySteps,
@@ -22,6 +23,6 @@ export function tidySheetOf({ source, overrides, palette, ownCss }: TidyInput, t
   for (;;) {
     const step = steps.next();
     if (step.done) return step.value.unread > 0 ? null : step.value.css;
-    tell({ stage: 'Tidying', done: step.value.done, total: step.value.total });
+    tell({ stage: message('stage.tidying'), done: step.value.done, total: step.value.total });
   }
 }

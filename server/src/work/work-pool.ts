@@ -1,3 +1,5 @@
+import { type Message } from '@upper-veneer/core';
+import { say } from '@upper-veneer/words';
 import type { JobInputs, JobKind, JobResults } from './jobs.js';
 import type { TellProgress } from './progress.js';
 
@@ -10,9 +12,10 @@ export class WorkError extends Error {
 
   constructor(
     readonly fault: WorkFault,
-    message: string,
+    /** A text where it was not foreseen. */
+    readonly told: Message | string,
   ) {
-    super(message);
+    super(say(told));
   }
 }
 

@@ -1,5 +1,5 @@
 import type { MessagePort } from 'node:worker_threads';
-import { rewriteStates, sheetSpans, specimenPage } from '@upper-veneer/core';
+import { keyOf, rewriteStates, sheetSpans, specimenPage } from '@upper-veneer/core';
 import { takeArchive } from '../archive/take-archive.js';
 import { bringIn } from '../import/bring-in.js';
 import { framePageOf, linkVeneerIn } from './dress-page.js';
@@ -42,9 +42,10 @@ export default async function work<K extends JobKind>({ kind, input, port }: Han
   let toldAt = 0;
   let stage = '';
   const tell: TellProgress = (progress) => {
-    if (progress.stage === stage && performance.now() - toldAt < PROGRESS_MS) return;
+    const at = keyOf(progress.stage);
+    if (at === stage && performance.now() - toldAt < PROGRESS_MS) return;
     toldAt = performance.now();
-    stage = progress.stage;
+    stage = at;
     port.postMessage(progress);
   };
   try {

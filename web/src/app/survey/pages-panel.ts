@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { mdiPencilOutline, mdiRefresh, mdiTrashCanOutline } from '@mdi/js';
@@ -94,7 +94,7 @@ import type { ImportAim } from './import/import-aim';
         <ul>
           @for (file of store.site()?.leftOut; track $index) {
             <li class="left">
-              <span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span>
+              <span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ say(file.reason) }}</span>
             </li>
           }
         </ul>
@@ -131,6 +131,7 @@ import type { ImportAim } from './import/import-aim';
   `,
 })
 export class PagesPanel {
+  protected readonly say = say;
   protected readonly wordsOf = wordsOf;
 
   protected readonly store = inject(SiteStore);

@@ -1,4 +1,5 @@
 import { HttpErrorResponse } from '@angular/common/http';
+import { LANGUAGES, speak } from '@upper-veneer/words';
 import { ApiProblem } from './api-problem';
 
 describe('ApiProblem', () => {
@@ -20,6 +21,23 @@ describe('ApiProblem', () => {
         false,
       ]);
     }
+  });
+
+  // Source: RFC 9457 §3.2, members that extend a problem document; §3.1.4, its words are for people.
+  it('says what is told by code in the language that is spoken, and the words given where the code is not known', () => {
+    const words = { type: 'about:blank', title: 'Not found', status: 404, detail: 'There is no site 7' };
+    speak({ ...LANGUAGES[0], words: { ...LANGUAGES[0].words, 'refusal.no-site': 'Keine Site {site}' } });
+    const said = (code: string): ApiProblem =>
+      ApiProblem.of({
+        ...words,
+        told: {
+          title: { code: 'refused.not-found' },
+          detail: { code: code as 'refusal.no-site', values: { site: 7 } },
+        },
+      });
+    expect([said('refusal.no-site').title, said('refusal.no-site').message]).toEqual(['Not found', 'Keine Site 7']);
+    expect(said('refusal.of-a-later-server').message).toBe('There is no site 7');
+    speak(LANGUAGES[0]);
   });
 
   it('says when nobody answers, and when the answer is no problem document', () => {

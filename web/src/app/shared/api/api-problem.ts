@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { HttpErrorResponse } from '@angular/common/http';
 import type { FieldError, ProblemDocument } from '@upper-veneer/contract';
 
@@ -22,8 +22,7 @@ export class ApiProblem extends Error {
     if (error instanceof ApiProblem) return error;
     if (error instanceof HttpErrorResponse && error.status > 0) {
       const problem = readProblem(error.error);
-      if (problem)
-        return new ApiProblem(problem.title, problem.detail ?? '', problem.errors ?? [], false, problem.type);
+      if (problem) return ApiProblem.of(problem);
       return new ApiProblem(wordsOf('screen.server-refused'), wordsOf('screen.answered', { status: error.status }));
     }
     if (!(error instanceof HttpErrorResponse))
@@ -32,6 +31,18 @@ export class ApiProblem extends Error {
         wordsOf('screen.what-shown-may-miss', { error: error instanceof Error ? error.message : String(error) }),
       );
     return ApiProblem.lost();
+  }
+
+  /** In the language that is spoken; in the server's words where it tells what is not known here. */
+  static of({ title, detail = '', errors = [], type, told }: ProblemDocument): ApiProblem {
+    const said: { readonly title?: unknown; readonly detail?: unknown } = told ? spoken(told) : {};
+    return new ApiProblem(
+      typeof said.title === 'string' ? said.title : title,
+      typeof said.detail === 'string' ? said.detail : detail,
+      errors,
+      false,
+      type,
+    );
   }
 
   /** Nobody answered. */

@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { say, wordsOf, type Spoken } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -30,7 +30,7 @@ import { VisitDialog } from './visit/visit-dialog';
 
 type Step =
   | { readonly name: 'asking'; readonly problem: { readonly title: string; readonly message: string } | null }
-  | { readonly name: 'running'; readonly id: number | null; readonly progress: ImportProgress }
+  | { readonly name: 'running'; readonly id: number | null; readonly progress: Spoken<ImportProgress> }
   | { readonly name: 'done'; readonly result: ImportResult & { readonly ok: true } };
 
 /** Brings a site in, or pages into the open one: from files, from an address, or as a pasted widget. */
@@ -53,6 +53,7 @@ type Step =
   styleUrl: './import-dialog.scss',
 })
 export class ImportDialog implements OnInit {
+  protected readonly say = say;
   protected readonly wordsOf = wordsOf;
 
   readonly #importer = inject(Importer);
@@ -114,7 +115,7 @@ export class ImportDialog implements OnInit {
     const step = this.step();
     return step.name === 'asking' ? step.problem : null;
   });
-  protected readonly progress = computed<ImportProgress>(() => {
+  protected readonly progress = computed<Spoken<ImportProgress>>(() => {
     const step = this.step();
     return step.name === 'running' ? step.progress : { stage: '', done: 0, total: 0 };
   });
@@ -250,21 +251,21 @@ export class ImportDialog implements OnInit {
         else if (event.kind === 'started') this.step.set({ name: 'running', id: event.id, progress: this.progress() });
         else if (event.kind === 'progress') this.step.set({ name: 'running', id, progress: event.progress });
         else if (event.result.ok) this.step.set({ name: 'done', result: event.result });
-        else this.#refuse(`${event.result.problem.title}.`, event.result.problem.detail ?? '');
+        else this.#refuse(ApiProblem.of(event.result.problem));
       },
       error: (error: unknown) => {
         const problem = ApiProblem.from(error);
         if (problem.isLost)
           this.step.set({ name: 'asking', problem: { title: `${problem.title}.`, message: problem.message } });
-        else this.#refuse(`${problem.title}.`, problem.message);
+        else this.#refuse(problem);
       },
     });
   }
 
   /** Says why nothing came; the file that failed leaves the list, so that another can be tried. */
-  #refuse(title: string, message: string): void {
+  #refuse({ title, message }: ApiProblem): void {
     this.files.update((files) => (files.length === 1 ? [] : files.filter(({ path }) => !message.includes(path))));
-    this.step.set({ name: 'asking', problem: { title, message } });
+    this.step.set({ name: 'asking', problem: { title: `${title}.`, message } });
   }
 
   protected stop(): void {

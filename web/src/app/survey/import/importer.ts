@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { spoken, wordsOf, type Spoken } from '@upper-veneer/words';
 import { HttpClient, HttpEventType } from '@angular/common/http';
 import { Injectable, inject } from '@angular/core';
 import type { ImportProgress, ImportRequest, ImportResult } from '@upper-veneer/contract';
@@ -14,7 +14,7 @@ export interface UploadFile {
 export type ImportEvent =
   | { readonly kind: 'sending'; readonly share: number }
   | { readonly kind: 'started'; readonly id: number }
-  | { readonly kind: 'progress'; readonly progress: ImportProgress }
+  | { readonly kind: 'progress'; readonly progress: Spoken<ImportProgress> }
   | { readonly kind: 'end'; readonly result: ImportResult };
 
 /** Runs imports on the server and tells how they go. */
@@ -52,7 +52,7 @@ export class Importer {
       let lost = 0;
       source.addEventListener('progress', (event: MessageEvent<string>) => {
         lost = 0;
-        subscriber.next({ kind: 'progress', progress: JSON.parse(event.data) as ImportProgress });
+        subscriber.next({ kind: 'progress', progress: spoken(JSON.parse(event.data) as ImportProgress) });
       });
       source.addEventListener('end', (event: MessageEvent<string>) => {
         source.close();

@@ -1,4 +1,4 @@
-import { wordsOf } from '@upper-veneer/words';
+import { say, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -32,6 +32,7 @@ import { VisitSession } from './visit-session';
   styleUrl: './visit-dialog.scss',
 })
 export class VisitDialog implements OnInit {
+  protected readonly say = say;
   protected readonly wordsOf = wordsOf;
 
   protected readonly session = inject(VisitSession);
