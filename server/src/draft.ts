@@ -1,4 +1,4 @@
-import { say, spoken } from '@upper-veneer/words';
+import type { Refusal } from './http/refusal.js';
 import {
   HOUSE_PARTS,
   houseTold,
@@ -18,9 +18,11 @@ import {
   type LightingMarker,
   type Override,
   type OwnCss,
+  message,
+  type Message,
 } from '@upper-veneer/core';
 import { LRUCache } from 'lru-cache';
-import type { DraftDocument, FieldError, PaletteRequest } from '@upper-veneer/contract';
+import type { DraftDocument, PaletteRequest } from '@upper-veneer/contract';
 import type { Store } from './store.js';
 
 /** Sheets compiled last, by store, site and version of its draft: every answer asks for it. */
@@ -93,43 +95,44 @@ export function describeDraft(store: Store, siteId: number): DraftDocument {
 }
 
 /** What class rules cannot see: that selectors parse, colours are colours, and pages, parts and swatches exist. */
-export function checkOverrides(store: Store, siteId: number, overrides: readonly Override[]): FieldError[] {
+export function checkOverrides(store: Store, siteId: number, overrides: readonly Override[]): Refusal[] {
   const pages = new Set(store.pages.ids(siteId));
   const parts = new Set(store.parts.bySite(siteId).map(({ id }) => id));
   const palette = store.palettes.bySite(siteId);
   const swatches = new Set(palette.swatches.map(({ id }) => id));
   return overrides.flatMap((override, i) => {
-    const errors: FieldError[] = [];
-    const add = (field: string, reason: string): number => errors.push({ field: `put.${i}.${field}`, reason });
-    if (!pages.has(override.pageId)) add('pageId', 'is no page of this site');
-    if (override.partId !== null && !parts.has(override.partId)) add('partId', 'is no part of this site');
+    const errors: Refusal[] = [];
+    const add = (field: string, reason: Message): number => errors.push({ field: `put.${i}.${field}`, reason });
+    if (!pages.has(override.pageId)) add('pageId', message('wrong.no-page'));
+    if (override.partId !== null && !parts.has(override.partId)) add('partId', message('wrong.no-part'));
     if (!OVERRIDABLE.has(override.property) && !override.property.startsWith('--'))
-      add('property', 'is no property the Bench can override');
+      add('property', message('wrong.no-bench-property'));
     const colors = plainValuesIn(override.value);
     if (colors.some((color) => color.kind === 'swatch' && !swatches.has(color.swatchId)))
-      add('value.swatchId', 'is no swatch of this site');
+      add('value.swatchId', message('wrong.no-swatch'));
     else {
-      const problem = spoken(valueProblem(override.property, override.value, palette));
+      const problem = valueProblem(override.property, override.value, palette);
       if (problem !== null) add('value.css', problem);
     }
-    for (const id of override.pages ?? []) if (!pages.has(id)) add('pages', `${id} is no page of this site`);
-    const selector = spoken(selectorProblem(override.selector));
+    for (const id of override.pages ?? [])
+      if (!pages.has(id)) add('pages', message('wrong.no-page-numbered', { page: id }));
+    const selector = selectorProblem(override.selector);
     if (selector !== null) add('selector', selector);
     return errors;
   });
 }
 
 /** What class rules cannot see of CSS written by hand: that it stays in its section, and that section is there, once. */
-export function checkOwnCss(store: Store, siteId: number, ownCss: readonly OwnCss[]): FieldError[] {
+export function checkOwnCss(store: Store, siteId: number, ownCss: readonly OwnCss[]): Refusal[] {
   const parts = new Set(store.parts.bySite(siteId).map(({ id }) => id));
   return ownCss.flatMap(({ partId, css }, i) => {
-    const problem = spoken(ownCssProblem(css));
+    const problem = ownCssProblem(css);
     const isTwice = ownCss.findIndex((other) => other.partId === partId) !== i;
     return [
       ...(partId === null || parts.has(partId)
         ? []
-        : [{ field: `ownCss.${i}.partId`, reason: 'is no part of this site' }]),
-      ...(isTwice ? [{ field: `ownCss.${i}.partId`, reason: 'has own CSS already' }] : []),
+        : [{ field: `ownCss.${i}.partId`, reason: message('wrong.no-part') }]),
+      ...(isTwice ? [{ field: `ownCss.${i}.partId`, reason: message('wrong.own-css-twice') }] : []),
       ...(problem === null ? [] : [{ field: `ownCss.${i}.css`, reason: problem }]),
     ];
   });
@@ -141,17 +144,17 @@ export function checkPalette(
   siteId: number,
   palette: PaletteRequest,
   rebound: readonly Override[] = [],
-): FieldError[] {
-  const errors: FieldError[] = [];
+): Refusal[] {
+  const errors: Refusal[] = [];
   const known = new Map(store.palettes.bySite(siteId).swatches.map((swatch) => [swatch.id, swatch]));
   const taken = new Set<string>();
   palette.swatches.forEach(({ id, name, css }, i) => {
     const field = `swatches.${i}`;
-    if (id !== 0 && !known.has(id)) errors.push({ field: `${field}.id`, reason: 'is no swatch of this site' });
+    if (id !== 0 && !known.has(id)) errors.push({ field: `${field}.id`, reason: message('wrong.no-swatch') });
     if (taken.has(nameKey(name)))
-      errors.push({ field: `${field}.name`, reason: `"${name}" is the name of another swatch` });
+      errors.push({ field: `${field}.name`, reason: message('wrong.name-of-swatch', { name }) });
     taken.add(nameKey(name));
-    if (colorOfCss(css) === null) errors.push({ field: `${field}.css`, reason: `"${css}" is no colour` });
+    if (colorOfCss(css) === null) errors.push({ field: `${field}.css`, reason: message('wrong.no-color', { css }) });
   });
   const names = new Set(palette.swatches.map(({ name }) => name));
   for (const [field, list] of [
@@ -160,21 +163,25 @@ export function checkPalette(
   ] as const)
     list.forEach(({ role, swatch }, i) => {
       if (!names.has(swatch))
-        errors.push({ field: `${field}.${i}.swatch`, reason: `"${swatch}" is no swatch of this palette` });
+        errors.push({ field: `${field}.${i}.swatch`, reason: message('wrong.no-swatch-named', { name: swatch }) });
       if (list.findIndex((other) => other.role === role) !== i)
-        errors.push({ field: `${field}.${i}.role`, reason: 'is filled twice' });
+        errors.push({ field: `${field}.${i}.role`, reason: message('wrong.filled-twice') });
     });
   if (palette.second?.told.kind === 'marker') {
-    const marker = spoken(readMarker(markerSelector(palette.second.told as LightingMarker)));
+    const marker = readMarker(markerSelector(palette.second.told as LightingMarker));
     if (!marker.ok) errors.push({ field: 'second.told', reason: marker.reason });
   }
   (palette.former ?? []).forEach((css, i) => {
-    if (colorOfCss(css) === null) errors.push({ field: `former.${i}`, reason: `"${css}" is no colour` });
+    if (colorOfCss(css) === null) errors.push({ field: `former.${i}`, reason: message('wrong.no-color', { css }) });
   });
   for (const part of HOUSE_PARTS) {
     const css = palette.shape?.[part];
-    const problem = css === undefined ? null : spoken(houseProblem(part, css));
-    if (problem !== null) errors.push({ field: `shape.${part}`, reason: `"${css?.slice(0, 60) ?? ''}" ${problem}` });
+    const problem = css === undefined ? null : houseProblem(part, css);
+    if (problem !== null)
+      errors.push({
+        field: `shape.${part}`,
+        reason: message('wrong.house', { css: css?.slice(0, 60) ?? '', problem }),
+      });
   }
   const kept = new Set(palette.swatches.map(({ id }) => id));
   const roles = new Set(palette.roles.map(({ role }) => role));
@@ -185,16 +192,16 @@ export function checkPalette(
     if (value.kind === 'house' && palette.shape !== undefined && !palette.shape?.[value.part])
       errors.push({
         field: `shape.${value.part}`,
-        reason: `the house's ${say(houseTold(value.part))} is used by ${selector}`,
+        reason: message('wrong.house-used', { part: houseTold(value.part), selector }),
       });
     for (const color of plainValuesIn(value)) {
       if (color.kind === 'swatch' && !kept.has(color.swatchId))
         errors.push({
           field: 'swatches',
-          reason: `${known.get(color.swatchId)?.name ?? 'A swatch'} is used by ${selector}`,
+          reason: message('wrong.swatch-used', { name: known.get(color.swatchId)?.name ?? color.swatchId, selector }),
         });
       if (color.kind === 'role' && !roles.has(color.role))
-        errors.push({ field: 'roles', reason: `${roleWords(color.role)} is used by ${selector}` });
+        errors.push({ field: 'roles', reason: message('wrong.role-used', { role: roleWords(color.role), selector }) });
     }
   }
   return errors;

@@ -1,9 +1,11 @@
-import type { FieldError, PlanRequest } from '@upper-veneer/contract';
+import type { Refusal } from './http/refusal.js';
+import { message } from '@upper-veneer/core';
+import type { PlanRequest } from '@upper-veneer/contract';
 import type { Becomes, MatchChoices } from '@upper-veneer/core';
 
 /** Whether a scope's text is one: the site, a page, or parts. */
-export function checkScope(text: string): FieldError[] {
-  return isScope(text) ? [] : [{ field: 'scope', reason: 'is no scope: the site, a page, or parts' }];
+export function checkScope(text: string): Refusal[] {
+  return isScope(text) ? [] : [{ field: 'scope', reason: message('wrong.no-scope') }];
 }
 
 function isScope(text: string): boolean {

@@ -1,4 +1,5 @@
-import type { FieldError, SettingsSheetBody } from '@upper-veneer/contract';
+import type { Refusal } from './http/refusal.js';
+import type { SettingsSheetBody } from '@upper-veneer/contract';
 import {
   addressProblem,
   colorOfCss,
@@ -6,8 +7,9 @@ import {
   settingProblem,
   type Becomes,
   type SettingPlace,
+  message,
+  type Message,
 } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
 import type { SheetRow } from './db/settings-sheets.js';
 
 /** A sheet as it is stored. */
@@ -65,47 +67,55 @@ export function sheetBody({ settled, equal, ...sheet }: SheetRow): SettingsSheet
 }
 
 /** What class rules cannot see of a sheet: fields told apart, values in their notation, selectors that parse. */
-export function checkSheet({ fields, fixed, address, settled, equal }: SettingsSheetBody): FieldError[] {
-  const errors: FieldError[] = [];
-  const add = (field: string, reason: string | null): void => {
+export function checkSheet({ fields, fixed, address, settled, equal }: SettingsSheetBody): Refusal[] {
+  const errors: Refusal[] = [];
+  const add = (field: string, reason: Message | null): void => {
     if (reason !== null) errors.push({ field: `sheet.${field}`, reason });
   };
   const ids = new Set<string>();
   const names = new Set<string>();
   fields.forEach((field, i) => {
-    add(`fields.${i}.id`, ids.has(field.id) ? `"${field.id}" is another field's` : null);
+    add(`fields.${i}.id`, ids.has(field.id) ? message('wrong.id-of-field', { id: field.id }) : null);
     add(
       `fields.${i}.name`,
-      names.has(field.name.toLowerCase()) ? `"${field.name}" is the name of another field` : null,
+      names.has(field.name.toLowerCase()) ? message('wrong.name-of-field', { name: field.name }) : null,
     );
     ids.add(field.id);
     names.add(field.name.toLowerCase());
     if (field.present !== '') {
-      const problem = spoken(settingProblem(field, field.present));
-      add(`fields.${i}.present`, problem && `${field.name}: "${field.present.slice(0, 40)}" ${problem}`);
+      const wrong = settingProblem(field, field.present);
+      add(
+        `fields.${i}.present`,
+        wrong && message('refusal.field-value', { name: field.name, text: field.present.slice(0, 40), wrong }),
+      );
     }
     field.presets.forEach(({ name, css }, k) =>
-      add(`fields.${i}.presets.${k}`, colorOfCss(css) ? null : `${name}: "${css.slice(0, 40)}" is no colour`),
+      add(
+        `fields.${i}.presets.${k}`,
+        colorOfCss(css) ? null : message('wrong.preset-no-color', { name, css: css.slice(0, 40) }),
+      ),
     );
     field.places.forEach(({ selector }, k) => {
-      if (selector !== '') add(`fields.${i}.places.${k}.selector`, spoken(selectorProblem(selector)));
+      if (selector !== '') add(`fields.${i}.places.${k}.selector`, selectorProblem(selector));
     });
   });
   fixed.forEach(({ selector, css }, i) => {
-    if (selector !== '') add(`fixed.${i}.selector`, spoken(selectorProblem(selector)));
-    if (css !== '' && !colorOfCss(css)) add(`fixed.${i}.css`, `"${css.slice(0, 40)}" is no colour`);
+    if (selector !== '') add(`fixed.${i}.selector`, selectorProblem(selector));
+    if (css !== '' && !colorOfCss(css)) add(`fixed.${i}.css`, message('wrong.no-color', { css: css.slice(0, 40) }));
   });
-  if (address !== '') add('address', spoken(addressProblem(address)));
+  if (address !== '') add('address', addressProblem(address));
   for (const [i, { field, value }] of settled.entries())
     add(
       `settled.${i}`,
       !ids.has(field)
-        ? `"${field}" is no field`
+        ? message('wrong.no-field', { field })
         : value?.kind === 'literal' && !isValue(value.css)
-          ? 'is no value'
+          ? message('wrong.no-value')
           : null,
     );
-  equal.forEach(({ fields: list }, i) => add(`equal.${i}`, list.every((id) => ids.has(id)) ? null : 'names no field'));
+  equal.forEach(({ fields: list }, i) =>
+    add(`equal.${i}`, list.every((id) => ids.has(id)) ? null : message('wrong.names-no-field')),
+  );
   return errors;
 }
 

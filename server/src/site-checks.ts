@@ -1,3 +1,4 @@
+import type { Refusal } from './http/refusal.js';
 import {
   colorOfCss,
   selectorProblem,
@@ -5,16 +6,9 @@ import {
   valueProblem,
   type Opener,
   type Part,
+  message,
 } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
-import type {
-  ClientRequestBody,
-  ExceptionBody,
-  FieldError,
-  MergedPart,
-  PartBody,
-  SheetOrderBody,
-} from '@upper-veneer/contract';
+import type { ClientRequestBody, ExceptionBody, MergedPart, PartBody, SheetOrderBody } from '@upper-veneer/contract';
 import type { Store } from './store.js';
 import type { WorkPool } from './work/work-pool.js';
 
@@ -40,42 +34,44 @@ export function checkParts(
   siteId: number,
   parts: readonly PartBody[],
   merged: readonly MergedPart[],
-): FieldError[] {
-  const errors: FieldError[] = [];
+): Refusal[] {
+  const errors: Refusal[] = [];
   const known = new Set(store.parts.bySite(siteId).map(({ id }) => id));
   const names = new Set<string>();
   parts.forEach(({ id, name, selector, openers, templates = [], template = '' }, i) => {
-    if (id !== 0 && !known.has(id)) errors.push({ field: `parts.${i}.id`, reason: `${id} is no part of this site` });
+    if (id !== 0 && !known.has(id))
+      errors.push({ field: `parts.${i}.id`, reason: message('wrong.no-part-numbered', { part: id }) });
     if (names.has(name.trim().toLowerCase()))
-      errors.push({ field: `parts.${i}.name`, reason: `"${name}" is the name of another part` });
+      errors.push({ field: `parts.${i}.name`, reason: message('wrong.name-of-part', { name }) });
     names.add(name.trim().toLowerCase());
     for (const [field, text] of [
       ['selector', selector],
       ...openers.map((opener, k) => [`openers.${k}.selector`, opener.selector]),
       ...templates.flatMap(({ acts }, k) => acts.map((own, l) => [`templates.${k}.acts.${l}.selector`, own.selector])),
     ]) {
-      const reason = spoken(selectorProblem(text));
+      const reason = selectorProblem(text);
       if (reason !== null) errors.push({ field: `parts.${i}.${field}`, reason });
     }
     [...openers, ...templates.flatMap(({ acts }) => acts)].forEach(({ act, name: attribute }, k) => {
       if (act === 'set-attribute' && /^(?:on|src|href|srcdoc|style|data-uv-)/i.test(attribute))
-        errors.push({ field: `parts.${i}.openers.${k}.name`, reason: `"${attribute}" does not open anything` });
+        errors.push({ field: `parts.${i}.openers.${k}.name`, reason: message('wrong.opens-nothing', { attribute }) });
     });
     const forms = templates.map((own) => own.name);
-    if (new Set(forms).size < forms.length) errors.push({ field: `parts.${i}.templates`, reason: 'two have one name' });
+    if (new Set(forms).size < forms.length)
+      errors.push({ field: `parts.${i}.templates`, reason: message('wrong.two-of-a-name') });
     if (template !== '' && !forms.includes(template))
-      errors.push({ field: `parts.${i}.template`, reason: `"${template}" is no template of ${name}` });
+      errors.push({ field: `parts.${i}.template`, reason: message('wrong.no-template', { template, name }) });
   });
   const kept = new Set(parts.map(({ id }) => id));
   merged.forEach(({ from, into }, i) => {
     if (!known.has(from) || !kept.has(into) || from === into)
-      errors.push({ field: `merged.${i}`, reason: 'names parts that cannot be merged' });
+      errors.push({ field: `merged.${i}`, reason: message('wrong.cannot-merge') });
   });
   return errors;
 }
 
 /** What class rules cannot see of the client's list: ids told apart, looks that can be had. */
-export function checkRequests(store: Store, siteId: number, requests: readonly ClientRequestBody[]): FieldError[] {
+export function checkRequests(store: Store, siteId: number, requests: readonly ClientRequestBody[]): Refusal[] {
   const palette = store.palettes.bySite(siteId);
   const ids = new Set<string>();
   return requests.flatMap((request, i) => [
@@ -84,10 +80,7 @@ export function checkRequests(store: Store, siteId: number, requests: readonly C
       ...twice(ids, item.id, `requests.${i}.items.${k}.id`),
       ...item.looks.flatMap(({ selector, property, value }, l) => {
         const field = `requests.${i}.items.${k}.looks.${l}`;
-        const [selectorReason, valueReason] = [
-          spoken(selectorProblem(selector)),
-          spoken(valueProblem(property, value, palette)),
-        ];
+        const [selectorReason, valueReason] = [selectorProblem(selector), valueProblem(property, value, palette)];
         return [
           ...(selectorReason === null ? [] : [{ field: `${field}.selector`, reason: selectorReason }]),
           ...(valueReason === null ? [] : [{ field: `${field}.value`, reason: valueReason }]),
@@ -97,10 +90,10 @@ export function checkRequests(store: Store, siteId: number, requests: readonly C
   ]);
 }
 
-function twice(ids: Set<string>, id: string, field: string): FieldError[] {
+function twice(ids: Set<string>, id: string, field: string): Refusal[] {
   const isKnown = ids.has(id);
   ids.add(id);
-  return isKnown ? [{ field, reason: 'is the id of another' }] : [];
+  return isKnown ? [{ field, reason: message('wrong.id-twice') }] : [];
 }
 
 /** The orders wanted now, as places of the sheets as they were captured. */
@@ -110,17 +103,17 @@ export async function composeOrders(
   siteId: number,
   wanted: readonly SheetOrderBody[],
 ): Promise<{
-  readonly errors: readonly FieldError[];
+  readonly errors: readonly Refusal[];
   readonly orders: Readonly<Record<number, readonly number[]>>;
 }> {
   const counts = await Promise.all(wanted.map(({ pageId }) => countSheets(store, pool, siteId, pageId)));
-  const errors: FieldError[] = [];
+  const errors: Refusal[] = [];
   const orders: Record<number, readonly number[]> = {};
   const stored = store.arrangements.bySite(siteId).sheetOrders;
   wanted.forEach(({ pageId, order }, i) => {
     const count = counts[i];
     if (count === null) {
-      errors.push({ field: `sheetOrders.${i}.pageId`, reason: `${pageId} is no page of this site` });
+      errors.push({ field: `sheetOrders.${i}.pageId`, reason: message('wrong.no-page-numbered', { page: pageId }) });
       return;
     }
     const reason = sheetOrderProblem(order, count);
@@ -141,14 +134,14 @@ async function countSheets(store: Store, pool: WorkPool, siteId: number, pageId:
 }
 
 /** Colours that are colours, places that are selectors. */
-export function checkExceptions(exceptions: readonly ExceptionBody[]): FieldError[] {
+export function checkExceptions(exceptions: readonly ExceptionBody[]): Refusal[] {
   return exceptions.flatMap(({ kind, target }, i) => {
     const reason =
       kind === 'color'
         ? colorOfCss(target) === null
-          ? `"${target}" is no colour`
+          ? message('wrong.no-color', { css: target })
           : null
-        : spoken(selectorProblem(target));
+        : selectorProblem(target);
     return reason === null ? [] : [{ field: `exceptions.${i}.target`, reason }];
   });
 }

@@ -1,3 +1,4 @@
+import { message, type Message } from '../message/message.js';
 import { parse, type DefaultTreeAdapterTypes as P5 } from 'parse5';
 import { resolvePath } from '../rules/resolve-path.js';
 import { walkTree } from './walk-tree.js';
@@ -24,8 +25,8 @@ export function sheetSpans(html: string): SheetSpan[] {
  * @throws {RangeError} when `order` does not name each sheet once.
  */
 export function withSheetOrder(html: string, order: readonly number[], spans = sheetSpans(html)): string {
-  const problem = sheetOrderProblem(order, spans.length);
-  if (problem !== null) throw new RangeError(problem);
+  if (sheetOrderProblem(order, spans.length) !== null)
+    throw new RangeError(`${order.join(' ')} does not name each of ${spans.length} stylesheets once`);
   let from = 0;
   const pieces = spans.flatMap(({ start, end }, i) => {
     const before = html.slice(from, start);
@@ -36,9 +37,9 @@ export function withSheetOrder(html: string, order: readonly number[], spans = s
 }
 
 /** What is wrong with an order of `count` sheets; `null` when it names each once. */
-export function sheetOrderProblem(order: readonly number[], count: number): string | null {
+export function sheetOrderProblem(order: readonly number[], count: number): Message | null {
   const isWhole = order.length === count && new Set(order).size === count && order.every((place) => place < count);
-  return isWhole ? null : `The order ${order.join(' ')} does not name each of ${count} stylesheets once`;
+  return isWhole ? null : message('wrong.sheet-order', { order: order.join(' '), count });
 }
 
 /** A stylesheet as a page brings it in. */

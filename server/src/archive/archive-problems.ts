@@ -10,8 +10,9 @@ import {
   type OwnCss,
   type Palette,
   type PlainValue,
+  message,
+  type Message,
 } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
 import { checkScope } from '../plan.js';
 import { checkSheet } from '../settings.js';
 
@@ -19,25 +20,25 @@ import { checkSheet } from '../settings.js';
 const MOST_NAMED = 5;
 
 /** What the classes of an archive cannot see: that numbers lead somewhere, and that its CSS is CSS. Each names its place. */
-export function archiveProblems({ head, steps, revisions, former }: SiteArchive): string[] {
-  const problems: string[] = [];
-  const add = (where: string, reason: string | null): void => {
-    if (reason !== null && problems.length < MOST_NAMED) problems.push(`${where}: ${reason}`);
+export function archiveProblems({ head, steps, revisions, former }: SiteArchive): Message[] {
+  const problems: Message[] = [];
+  const add = (where: string, reason: Message | string | null): void => {
+    if (reason !== null && problems.length < MOST_NAMED) problems.push(message('wrong.in-archive', { where, reason }));
   };
   const pages = new Set(head.pages.map(({ id }) => id));
-  if (pages.size < head.pages.length) add('pages', 'two of them have one number');
+  if (pages.size < head.pages.length) add('pages', message('wrong.two-of-a-number'));
   for (const [what, paths] of [
     ['pages', head.pages.map(({ path }) => path)],
     ['files', head.files.map(({ path }) => path)],
   ] as const) {
-    for (const path of paths) if (!isSitePath(path)) add(what, `"${path.slice(0, 80)}" leads out of the site`);
-    if (new Set(paths).size < paths.length) add(what, 'two of them have one path');
+    for (const path of paths) if (!isSitePath(path)) add(what, message('wrong.leads-out', { path: path.slice(0, 80) }));
+    if (new Set(paths).size < paths.length) add(what, message('wrong.two-of-a-path'));
   }
   const checked = new Set<string>();
   const overrides = (list: readonly Override[], where: string, isOnPages: boolean): void => {
     for (const override of list) {
       if (isOnPages && !pages.has(override.pageId))
-        add(where, `${override.selector} is made on page ${override.pageId}, which is not here`);
+        add(where, message('wrong.made-elsewhere', { selector: override.selector, page: override.pageId }));
       const key = JSON.stringify([override.selector, override.property, override.value]);
       if (checked.has(key)) continue;
       checked.add(key);
@@ -45,36 +46,37 @@ export function archiveProblems({ head, steps, revisions, former }: SiteArchive)
     }
   };
   const ownCss = (list: readonly OwnCss[], where: string): void => {
-    for (const { css } of list) add(`${where}, own CSS`, spoken(ownCssProblem(css)));
+    for (const { css } of list) add(`${where}, own CSS`, ownCssProblem(css));
   };
   const palette = ({ swatches }: PaletteBody, where: string): void => {
     for (const { id, name, css } of swatches) {
-      if (id === 0) add(where, `the swatch ${name} has no number`);
-      if (colorOfCss(css) === null) add(where, `the swatch ${name} is "${css.slice(0, 60)}", which is no colour`);
+      if (id === 0) add(where, message('wrong.swatch-unnumbered', { name }));
+      if (colorOfCss(css) === null) add(where, message('wrong.swatch-no-color', { name, css: css.slice(0, 60) }));
     }
-    if (new Set(swatches.map(({ name }) => name)).size < swatches.length) add(where, 'two swatches have one name');
+    if (new Set(swatches.map(({ name }) => name)).size < swatches.length)
+      add(where, message('wrong.swatches-of-a-name'));
   };
   const step = (own: ArchiveStep, where: string): void => {
     overrides(own.put, where, true);
     ownCss(own.ownCss ?? [], where);
     if (own.palette) palette(own.palette, where);
     for (const { id, selector } of own.parts ?? [])
-      add(`${where}, part ${id}`, id === 0 ? 'has no number' : spoken(selectorProblem(selector)));
+      add(`${where}, part ${id}`, id === 0 ? message('wrong.no-number') : selectorProblem(selector));
     for (const { scope } of own.plans ?? []) add(`${where}, plan`, checkScope(scope).at(0)?.reason ?? null);
     for (const sheet of own.settings ?? [])
       add(`${where}, settings of part ${sheet.partId}`, checkSheet(sheet).at(0)?.reason ?? null);
     for (const [id, order] of Object.entries(own.arrangement?.sheetOrders ?? {}))
       if (!pages.has(Number(id)) || !(order === null || isOrder(order)))
-        add(`${where}, arrangement`, `page ${id} has no order`);
+        add(`${where}, arrangement`, message('wrong.page-without-order', { page: id }));
     for (const [role, name] of Object.entries(own.naming?.names ?? {}))
       if (typeof name !== 'string' || !/^[a-z][a-z0-9-]{0,39}$/.test(name))
-        add(`${where}, naming`, `${role} has no name`);
+        add(`${where}, naming`, message('wrong.role-without-name', { role }));
   };
   step(head.start, 'start');
   for (const name of ['palette', 'parts', 'ownCss', 'exceptions', 'plans', 'arrangement', 'naming'] as const)
-    if (head.start[name] === undefined) add('start', `${name} is missing`);
+    if (head.start[name] === undefined) add('start', message('wrong.is-missing', { name }));
   steps.forEach((own, i) => step(own, `history, step ${i + 1}`));
-  if (head.undone > steps.length) add('undone', `${head.undone} of ${steps.length} steps cannot be undone`);
+  if (head.undone > steps.length) add('undone', message('wrong.undone', { undone: head.undone, steps: steps.length }));
   for (const { number, overrides: list, basis } of revisions) {
     overrides(list, `revision ${number}`, false);
     if (basis) {
@@ -83,16 +85,17 @@ export function archiveProblems({ head, steps, revisions, former }: SiteArchive)
     }
   }
   const numbers = new Set(revisions.map(({ number }) => number));
-  if (numbers.size < revisions.length) add('revisions', 'two of them have one number');
+  if (numbers.size < revisions.length) add('revisions', message('wrong.two-of-a-number'));
   for (const { revision } of head.publications)
-    if (!numbers.has(revision)) add('publications', `there is no revision ${revision}`);
+    if (!numbers.has(revision)) add('publications', message('wrong.no-revision', { revision }));
   for (const { name, revision } of [...(head.variations ?? []), ...(head.trials ?? []).flatMap(({ looks }) => looks)])
-    if (!numbers.has(revision)) add('trials', `there is no revision ${revision}, which ${name} is of`);
+    if (!numbers.has(revision)) add('trials', message('wrong.no-revision-of', { revision, name }));
   for (const { pageId, overrides: list } of former) {
-    if (!pages.has(pageId)) add('former captures', `there is no page ${pageId}`);
+    if (!pages.has(pageId)) add('former captures', message('wrong.no-page-here', { page: pageId }));
     overrides(list, 'former captures', false);
   }
-  for (const { pageId } of head.looked) if (!pages.has(pageId)) add('looked', `there is no page ${pageId}`);
+  for (const { pageId } of head.looked)
+    if (!pages.has(pageId)) add('looked', message('wrong.no-page-here', { page: pageId }));
   return problems;
 }
 
@@ -106,11 +109,10 @@ function withAnyColor(value: OverrideValue): OverrideValue | null {
   return value.kind === 'literal' ? value : null;
 }
 
-function reasonAgainst({ property, value, selector }: Override): string | null {
-  if (!OVERRIDABLE.has(property) && !property.startsWith('--'))
-    return `${property} is no property an override can have`;
+function reasonAgainst({ property, value, selector }: Override): Message | null {
+  if (!OVERRIDABLE.has(property) && !property.startsWith('--')) return message('wrong.no-property-named', { property });
   const shown = withAnyColor(value);
-  return spoken(selectorProblem(selector)) ?? (shown && spoken(valueProblem(property, shown, NO_PALETTE)));
+  return selectorProblem(selector) ?? (shown && valueProblem(property, shown, NO_PALETTE));
 }
 
 function isSitePath(path: string): boolean {

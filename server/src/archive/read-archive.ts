@@ -95,10 +95,7 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
   };
   const problems = archiveProblems(archive);
   if (problems.length > 0)
-    throw new CaptureProblem(
-      'unreadable',
-      message('capture.archive-damaged', { format: ARCHIVE_FORMAT, problems: problems.join('; ') }),
-    );
+    throw new CaptureProblem('unreadable', message('capture.archive-damaged', { format: ARCHIVE_FORMAT, problems }));
   const runs = head.files.filter(({ mediaType }) => !['asset', 'page'].includes(kindOf(mediaType)));
   const shown = head.files.filter((file) => !runs.includes(file));
   const known = new Set([...shown, ...head.pages].map(({ path }) => path));

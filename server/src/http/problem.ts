@@ -9,6 +9,7 @@ import {
   type ProblemDocument,
 } from '@upper-veneer/contract';
 import { CaptureProblem } from '@upper-veneer/browser';
+import type { Refusal } from './refusal.js';
 import { WorkError } from '../work/work-pool.js';
 
 /** A request that is refused, with a message fit to show. */
@@ -20,7 +21,7 @@ export class HttpProblem extends Error {
     readonly title: Code,
     /** What and where; a text where others said it. */
     readonly detail: Message | string,
-    readonly errors: readonly FieldError[] = [],
+    readonly errors: readonly Refusal[] = [],
   ) {
     super(say(detail));
   }
@@ -39,7 +40,7 @@ export function readBody<T extends object>(type: new () => T, body: unknown): T 
   throw new HttpProblem(
     422,
     'refused.not-stored',
-    first ? `${first.field || 'body'} ${first.reason}` : message('refusal.body'),
+    first ? message('refusal.field', { field: first.field || 'body', reason: first.reason }) : message('refusal.body'),
     result.errors,
   );
 }
@@ -88,7 +89,7 @@ const CAPTURE_TITLE: Readonly<Partial<Record<CaptureProblem['code'], Code>>> = {
 export function toProblem(error: unknown): ProblemDocument {
   if (error instanceof HttpProblem) {
     const { status, title, detail, errors } = error;
-    return { ...problemOf(status, title, detail), ...(errors.length > 0 ? { errors } : {}) };
+    return { ...problemOf(status, title, detail), ...(errors.length > 0 ? { errors: errors.map(worded) } : {}) };
   }
   if (error instanceof CaptureProblem)
     return {
@@ -104,6 +105,10 @@ export function toProblem(error: unknown): ProblemDocument {
     return problemOf(known.status, 'refused.refused', message('refusal.request-unreadable'));
   if (isFull(error)) return problemOf(507, 'refused.not-stored', message('refusal.disk-full'));
   return problemOf(500, 'refused.failed', message('refusal.failed'));
+}
+
+function worded({ field, reason }: Refusal): FieldError {
+  return { field, reason: say(reason) };
 }
 
 /** In the words of this process, and as what is told, for whoever speaks another language. */

@@ -4,6 +4,7 @@ import { message, type LightingSignal, type Override } from '@upper-veneer/core'
 import { checkOverrides, checkOwnCss, checkPalette, describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId, noSite } from '../http/problem.js';
+import { firstOf } from '../http/refusal.js';
 import type { Store } from '../store.js';
 import { saveRevision } from '../save-revision.js';
 import { WorkError, type WorkPool } from '../work/work-pool.js';
@@ -41,8 +42,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     const { label, put, drop, ownCss, forItem } = readBody(ChangeRequest, request.body);
     const overrides = toOverrides(put);
     const errors = [...checkOverrides(store, siteId, overrides), ...checkOwnCss(store, siteId, ownCss ?? [])];
-    if (errors.length > 0)
-      throw new HttpProblem(422, 'refused.not-stored', `${errors[0].field} ${errors[0].reason}`, errors);
+    if (errors.length > 0) throw new HttpProblem(422, 'refused.not-stored', firstOf(errors), errors);
     if (ownCss === undefined && forItem === undefined)
       store.changes.apply(siteId, label, overrides, drop, now().toISOString());
     else
@@ -137,7 +137,7 @@ export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Ro
     const { revision } = readBody(PublicationRequest, request.body);
     if (!store.revisions.byNumber(siteId, revision))
       throw new HttpProblem(422, 'refused.not-published', message('refusal.revision-gone', { revision }), [
-        { field: 'revision', reason: 'does not exist' },
+        { field: 'revision', reason: message('wrong.missing') },
       ]);
     store.revisions.publish(siteId, revision, now().toISOString());
     store.palettes.keepNames(siteId, store.sheetOptions.bySite(siteId).names);

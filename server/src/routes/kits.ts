@@ -1,8 +1,8 @@
 import { Router } from 'express';
 import { KitBody } from '@upper-veneer/contract';
 import { message, OVERRIDABLE, selectorProblem } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
 import { HttpProblem, readBody, readId } from '../http/problem.js';
+import { firstOf } from '../http/refusal.js';
 import type { Store } from '../store.js';
 
 /** Kits that are kept at most. */
@@ -17,18 +17,17 @@ export function kitRoutes(store: Store, now: () => Date): Router {
   router.post('/kits', (request, response) => {
     const kit = readBody(KitBody, request.body);
     const errors = [
-      { field: 'root', reason: spoken(selectorProblem(kit.root)) },
+      { field: 'root', reason: selectorProblem(kit.root) },
       ...kit.rules.flatMap(({ elements, selector, property }, i) => [
-        { field: `rules.${i}.selector`, reason: spoken(selectorProblem(selector)) },
-        { field: `rules.${i}.elements`, reason: elements === null ? null : spoken(selectorProblem(elements)) },
+        { field: `rules.${i}.selector`, reason: selectorProblem(selector) },
+        { field: `rules.${i}.elements`, reason: elements === null ? null : selectorProblem(elements) },
         {
           field: `rules.${i}.property`,
-          reason: OVERRIDABLE.has(property) || property.startsWith('--') ? null : 'is no property an override can have',
+          reason: OVERRIDABLE.has(property) || property.startsWith('--') ? null : message('wrong.no-property'),
         },
       ]),
     ].flatMap(({ field, reason }) => (reason === null ? [] : [{ field, reason }]));
-    if (errors.length > 0)
-      throw new HttpProblem(422, 'refused.not-kept', `${errors[0].field} ${errors[0].reason}`, errors);
+    if (errors.length > 0) throw new HttpProblem(422, 'refused.not-kept', firstOf(errors), errors);
     if (store.kits.count() >= MOST_KITS)
       throw new HttpProblem(409, 'refused.not-kept', message('refusal.too-many-kits', { kits: MOST_KITS }));
     store.kits.put(kit, now().toISOString());

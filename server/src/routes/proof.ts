@@ -4,6 +4,7 @@ import { LookedRequest, RevisionProofRequest, SettledRequest } from '@upper-vene
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId, noSite } from '../http/problem.js';
+import { firstOf } from '../http/refusal.js';
 import type { Store } from '../store.js';
 
 export interface ProofRouteOptions {
@@ -41,11 +42,10 @@ export function proofRoutes({ store, events, now }: ProofRouteOptions): Router {
     const pages = new Set(store.pages.ids(siteId));
     const parts = new Set([0, ...store.parts.bySite(siteId).map(({ id }) => id)]);
     const errors = rows.flatMap(({ pageId, partId }, i) => [
-      ...(pages.has(pageId) ? [] : [{ field: `rows.${i}.pageId`, reason: 'is no page of this site' }]),
-      ...(parts.has(partId) ? [] : [{ field: `rows.${i}.partId`, reason: 'is no part of this site' }]),
+      ...(pages.has(pageId) ? [] : [{ field: `rows.${i}.pageId`, reason: message('wrong.no-page') }]),
+      ...(parts.has(partId) ? [] : [{ field: `rows.${i}.partId`, reason: message('wrong.no-part') }]),
     ]);
-    if (errors.length > 0)
-      throw new HttpProblem(422, 'refused.not-stored', `${errors[0].field} ${errors[0].reason}`, errors);
+    if (errors.length > 0) throw new HttpProblem(422, 'refused.not-stored', firstOf(errors), errors);
     store.inOneStep(() => {
       for (const row of rows)
         if (isLooked) store.looked.put(siteId, { ...row, at: now().toISOString() });

@@ -1,4 +1,3 @@
-import { say } from '@upper-veneer/words';
 import { Router } from 'express';
 import { HandedRequest, SettingsReadRequest, SettingsRequest, type HandedFieldBody } from '@upper-veneer/contract';
 import { message, settingProblem } from '@upper-veneer/core';
@@ -46,7 +45,7 @@ export function settingsRoutes({ store, events, policy, widgetsAt, now }: Settin
     const { label, sheet } = readBody(SettingsRequest, request.body);
     const errors = sheet
       ? [
-          ...(sheet.partId === partId ? [] : [{ field: 'sheet.partId', reason: 'is another part’s' }]),
+          ...(sheet.partId === partId ? [] : [{ field: 'sheet.partId', reason: message('wrong.other-part') }]),
           ...checkSheet(sheet),
         ]
       : [];
@@ -108,7 +107,6 @@ function checkFields(sheet: SheetRow, fields: readonly HandedFieldBody[]): void 
     const told = !own
       ? message('refusal.no-field', { field })
       : wrong && message('refusal.field-value', { name: own.name, text: (text ?? '').slice(0, 40), wrong });
-    if (told)
-      throw new HttpProblem(422, 'refused.not-handed-over', told, [{ field: `fields.${i}`, reason: say(told) }]);
+    if (told) throw new HttpProblem(422, 'refused.not-handed-over', told, [{ field: `fields.${i}`, reason: told }]);
   });
 }

@@ -14,6 +14,7 @@ import { checkExceptions, checkParts, checkRequests, composeOrders, toPart } fro
 import { describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import { HttpProblem, readBody, readId, noSite } from '../http/problem.js';
+import type { Refusal } from '../http/refusal.js';
 import { makeSpecimen } from '../specimen.js';
 import type { Store } from '../store.js';
 import type { WorkPool } from '../work/work-pool.js';
@@ -43,7 +44,7 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
     events.announce(siteId, draft.version);
     return draft;
   };
-  const refuse = (errors: readonly { readonly field: string; readonly reason: string }[]): void => {
+  const refuse = (errors: readonly Refusal[]): void => {
     if (errors.length > 0) throw new HttpProblem(422, 'refused.not-stored', errors[0].reason, errors);
   };
   router.put('/sites/:siteId/name', (request, response) => {
@@ -165,8 +166,8 @@ export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions
               {
                 field: `names.${i}.name`,
                 reason: published
-                  ? `"${name}" is what the swatch ${published.name} is published as`
-                  : `"${name}" is the name of another role`,
+                  ? message('wrong.published-as', { name, swatch: published.name })
+                  : message('wrong.name-of-role', { name }),
               },
             ]
           : [];

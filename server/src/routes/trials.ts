@@ -10,12 +10,12 @@ import {
   type TrialLook,
   type TrialsDocument,
 } from '@upper-veneer/contract';
-import { message, judgeTrial, selectorProblem, type Override, type TrialPair } from '@upper-veneer/core';
-import { spoken } from '@upper-veneer/words';
+import { message, judgeTrial, selectorProblem, type Override, type TrialPair, type Message } from '@upper-veneer/core';
 import { checkOverrides, describeDraft } from '../draft.js';
 import type { DraftEvents } from '../draft-events.js';
 import type { BasisRow } from '../draft-basis.js';
 import { HttpProblem, readBody, readId, noSite } from '../http/problem.js';
+import { firstOf } from '../http/refusal.js';
 import type { AddressPolicy } from '@upper-veneer/browser';
 import { sendToMaker } from '../makers/ask-maker.js';
 import { askedAt } from '../makers/maker-address.js';
@@ -87,8 +87,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     const { name, put, drop, settings = [] } = readBody(VariationRequest, request.body);
     const own = put.map((override): Override => ({ ...override, partId: override.partId ?? null }));
     const errors = checkOverrides(store, siteId, own);
-    if (errors.length > 0)
-      throw new HttpProblem(422, 'refused.not-kept', `${errors[0].field} ${errors[0].reason}`, errors);
+    if (errors.length > 0) throw new HttpProblem(422, 'refused.not-kept', firstOf(errors), errors);
     if (own.length + drop.length + settings.length === 0)
       throw new HttpProblem(422, 'refused.not-kept', message('refusal.empty-variation'));
     const gone = new Set([...drop, ...own.map(({ id }) => id)]);
@@ -113,20 +112,20 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
   router.post('/sites/:siteId/trials', async (request, response) => {
     const siteId = siteOf(request.params.siteId);
     const { name, variations, plan, conversions, seen } = readBody(TrialRequest, request.body);
-    if (plan.base + plan.smallest >= 1) refuse('plan.smallest', 'leads beyond 100 %');
-    if (seen !== '') refuse('seen', spoken(selectorProblem(seen)));
+    if (plan.base + plan.smallest >= 1) refuse('plan.smallest', message('wrong.beyond-all'));
+    if (seen !== '') refuse('seen', selectorProblem(seen));
     conversions.forEach(({ kind, target }, i) => {
-      if (kind !== 'reached') refuse(`conversions.${i}.target`, spoken(selectorProblem(target)));
+      if (kind !== 'reached') refuse(`conversions.${i}.target`, selectorProblem(target));
       else if (!store.pages.byPath(siteId, target))
-        refuse(`conversions.${i}.target`, `"${target.slice(0, 80)}" is no page of this site`);
+        refuse(`conversions.${i}.target`, message('wrong.no-page-named', { name: target.slice(0, 80) }));
     });
     const ids = variations.map(({ variationId }) => variationId);
-    if (new Set(ids).size < ids.length) refuse('variations', 'names one variation twice');
+    if (new Set(ids).size < ids.length) refuse('variations', message('wrong.variation-twice'));
     const known = store.trials.variations(siteId);
     const looks: TrialLook[] = [];
     for (const [i, id] of ids.entries()) {
       const own = known.find((variation) => variation.id === id);
-      if (id !== null && !own) refuse(`variations.${i}`, `${id} is no variation of this site`);
+      if (id !== null && !own) refuse(`variations.${i}`, message('wrong.no-variation', { name: id }));
       looks.push({
         variation: NAMES[i],
         name: own?.name ?? 'As the draft is',
@@ -137,10 +136,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     const palettes = looks.map(({ revision }) => paletteOf(siteId, revision));
     looks.forEach(({ name: look }, i) => {
       if (palettes[i] !== palettes[0])
-        refuse(
-          `variations.${i}`,
-          `was kept with another palette than ${looks[0].name}: keep ${look} anew, so that they differ in what they name alone`,
-        );
+        refuse(`variations.${i}`, message('wrong.other-palette', { first: looks[0].name, look }));
     });
     const plain = { base: plan.base, smallest: plan.smallest, alpha: plan.alpha, power: plan.power };
     store.trials.plan(
@@ -189,10 +185,10 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     const [siteId, trial] = trialOf(request.params);
     const { rates, seed, ...wish } = readBody(TrafficRequest, request.body);
     undecided(trial);
-    if (rates.length !== trial.looks.length) refuse('rates', 'must hold one a variation');
-    if (Number.isNaN(Date.parse(wish.from))) refuse('from', 'is no day');
-    if (wish.days * wish.visitors * Math.max(...wish.weekdays) > 2_000_000)
-      refuse('visitors', 'comes to more than 2,000,000 visitors');
+    if (rates.length !== trial.looks.length) refuse('rates', message('wrong.one-a-variation'));
+    if (Number.isNaN(Date.parse(wish.from))) refuse('from', message('wrong.no-day'));
+    if (wish.days * wish.visitors * Math.max(...wish.weekdays) > MOST_VISITORS)
+      refuse('visitors', message('wrong.too-many-visitors', { most: MOST_VISITORS }));
     const named = Object.fromEntries(trial.looks.map(({ variation }, i) => [variation, rates[i]]));
     const { from, days, visitors, weekdays } = wish;
     const counts = await pool.run('traffic', { wish: { from, days, visitors, weekdays, rates: named }, seed });
@@ -213,10 +209,10 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     const { counts } = readBody(CountsRequest, request.body);
     undecided(trial);
     counts.forEach(({ day, variation, seen, pressed }, i) => {
-      if (Number.isNaN(Date.parse(day))) refuse(`counts.${i}.day`, `"${day}" is no day`);
-      if (pressed > seen) refuse(`counts.${i}.pressed`, `${pressed} of ${seen} is more than all`);
+      if (Number.isNaN(Date.parse(day))) refuse(`counts.${i}.day`, message('wrong.no-day-named', { day }));
+      if (pressed > seen) refuse(`counts.${i}.pressed`, message('wrong.more-than-all', { pressed, seen }));
       if (!trial.looks.some((look) => look.variation === variation))
-        refuse(`counts.${i}.variation`, `${variation} is no variation of this trial`);
+        refuse(`counts.${i}.variation`, message('wrong.no-variation-of-trial', { name: variation }));
     });
     store.trials.addCounts(
       trial.id,
@@ -231,7 +227,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
     const [siteId, trial] = trialOf(request.params);
     const { winner, who, why, conversion: by = 0 } = readBody(DecisionRequest, request.body);
     undecided(trial);
-    if (by >= trial.conversions.length) refuse('conversion', 'is none of this trial');
+    if (by >= trial.conversions.length) refuse('conversion', message('wrong.none-of-trial'));
     const look = trial.looks.find(({ variation }) => variation === winner);
     const revision = look && store.revisions.byNumber(siteId, look.revision);
     if (!look || !revision)
@@ -304,9 +300,13 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
   return router;
 }
 
+/** Visitors of made-up traffic at most. */
+const MOST_VISITORS = 2_000_000;
+
 /** @throws {HttpProblem} where there is a reason to. */
-function refuse(field: string, reason: string | null): void {
-  if (reason !== null) throw new HttpProblem(422, 'refused.not-stored', `${field} ${reason}`, [{ field, reason }]);
+function refuse(field: string, reason: Message | null): void {
+  const errors = reason && [{ field, reason }];
+  if (errors) throw new HttpProblem(422, 'refused.not-stored', firstOf(errors), errors);
 }
 
 function undecided({ state }: TrialDocument): void {
