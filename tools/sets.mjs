@@ -111,7 +111,7 @@ export function allSets({ isWhole = false } = {}) {
       ...jasmine('server/dist/**/*.spec.js'),
       needs: ['server', 'driver', 'chromium'],
       load: 1,
-      lasts: 60,
+      lasts: 112,
     },
     {
       name: 'browser',

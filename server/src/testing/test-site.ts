@@ -151,6 +151,8 @@ export async function startTestServer(): Promise<TestServer> {
 }
 
 function listen(server: Server): Promise<string> {
+  // A spec that computes for longer would find its kept connection closed as it is used again.
+  server.keepAliveTimeout = 120_000;
   return new Promise((done) => {
     server.listen(0, '127.0.0.1', () => {
       const address = server.address();
