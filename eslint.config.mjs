@@ -29,6 +29,17 @@ export default tseslint.config(
     },
   },
   {
+    // What starts a browser does not wait for the core to be read: it takes types alone.
+    files: ['browser/src/**/*.ts'],
+    ignores: ['browser/src/{index,run-plan,site-paths}.ts', '**/*.spec.ts'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        { paths: [{ name: '@upper-veneer/core', allowTypeImports: true }] },
+      ],
+    },
+  },
+  {
     files: ['web/src/**/*.ts'],
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,

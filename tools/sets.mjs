@@ -76,7 +76,8 @@ const specsIn = (folder) =>
 /**
  * Every set of specs; each prints how many it ran and how many failed. `load`: 2 keeps a core busy, 1 waits half of the
  * time. `needs`: what is to be built, and `driver` and `chromium`. `isTimed`: waits with a limit for what a screen shows, so that what failed beside others is run once more alone.
- * `isSampled`: `npm test` runs a share of its specs; `turn`: it runs in one turn alone, `null` in each; `part`: a part of its specs. `sample`: words by which `npm test` asks for a share; `whole`: variables by which `npm run prove` has all of its draws.
+ * `isSampled`: `npm test` runs a share of its specs; `turn`: it runs in one turn alone, `null` in each; `part`: a part of its
+ * specs. `sample`: words by which `npm test` asks for a share; `whole`: variables by which `npm run prove` has all of its draws.
  */
 export function allSets({ isWhole = false } = {}) {
   return [

@@ -1,4 +1,4 @@
-import { message } from '@upper-veneer/core';
+import { message } from '@upper-veneer/words';
 import { lookup as dnsLookup, type LookupAddress, type LookupOptions } from 'node:dns';
 import ipaddr from 'ipaddr.js';
 import { CaptureProblem } from './capture-problem.js';

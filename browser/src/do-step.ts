@@ -1,4 +1,4 @@
-import { message, type Message } from '@upper-veneer/core';
+import { message, type Message } from '@upper-veneer/words';
 import type { ElementHandle, Frame, Page } from 'playwright-core';
 // Types alone: what starts a browser must not wait for the whole core to be read.
 import type { VisitStep } from '@upper-veneer/core';

@@ -1,4 +1,4 @@
-import { inner, message, type Message } from '@upper-veneer/core';
+import { inner, message, type Message } from '@upper-veneer/words';
 import { errors } from 'playwright-core';
 
 /** What a browser says, without its own names for things. */

@@ -1,5 +1,5 @@
-import type { Message } from '@upper-veneer/words';
-import { keyOf, message, describeStep, type VisitPlan } from '@upper-veneer/core';
+import { keyOf, message, type Message } from '@upper-veneer/words';
+import { describeStep, type VisitPlan } from '@upper-veneer/core';
 import { BOUNDS } from './bounds.js';
 import { CaptureProblem } from './capture-problem.js';
 import type { RecordedFile } from './recorder.js';

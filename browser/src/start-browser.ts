@@ -1,4 +1,4 @@
-import { message } from '@upper-veneer/core';
+import { message } from '@upper-veneer/words';
 import { chromium, type Browser } from 'playwright-core';
 import { BOUNDS } from './bounds.js';
 import { CaptureProblem } from './capture-problem.js';

@@ -1,4 +1,4 @@
-import { message } from '@upper-veneer/core';
+import { message } from '@upper-veneer/words';
 import type { ElementHandle, Frame, Page } from 'playwright-core';
 import { takeSnapshot } from '@upper-veneer/snapshot';
 import { BOUNDS } from './bounds.js';

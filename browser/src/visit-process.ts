@@ -1,4 +1,4 @@
-import { message, type Message } from '@upper-veneer/core';
+import { message, type Message } from '@upper-veneer/words';
 import { fork, type ChildProcess } from 'node:child_process';
 import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';

@@ -1,4 +1,4 @@
-import { message } from '@upper-veneer/core';
+import { message } from '@upper-veneer/words';
 import { CaptureProblem } from './capture-problem.js';
 import type { VisitAnswer, VisitCall } from './visit-process.js';
 import { Visit, type VisitOptions } from './visit.js';

@@ -1,4 +1,4 @@
-import { keyOf, message, type Message } from '@upper-veneer/core';
+import { keyOf, message, type Message } from '@upper-veneer/words';
 import { errors, type Browser, type BrowserContext, type Page } from 'playwright-core';
 // Types alone: what starts a browser must not wait for the whole core to be read.
 import type { PageSight, SeenElement, VisitStep } from '@upper-veneer/core';

@@ -1,4 +1,4 @@
-import { message } from '@upper-veneer/core';
+import { message } from '@upper-veneer/words';
 import type { Browser } from 'playwright-core';
 import pidusage from 'pidusage';
 import { BOUNDS } from './bounds.js';

@@ -13,7 +13,7 @@ import {
 } from '@upper-veneer/browser';
 import { VisitBody, validateBody } from '@upper-veneer/contract';
 import { cleanPage, planProblem, withCssAddresses, type VisitPlan } from '@upper-veneer/core';
-import { say, spoken } from '@upper-veneer/words';
+import { say, spoken, wordsOf } from '@upper-veneer/words';
 import type { SavedSite } from './read-site.js';
 import { UsageProblem } from './usage-problem.js';
 
@@ -115,6 +115,9 @@ function savedOf({ pages, files, notes }: PlanResult): VisitedSite {
         withCssAddresses(body.toString('utf8'), (found) => led(address, base ?? address, found.address)),
       ]),
     ),
-    notes: [...notes.map(say), ...pages.flatMap(({ lost }) => lost.map((words) => `Not in the copy: ${words}`))],
+    notes: [
+      ...notes.map(say),
+      ...pages.flatMap(({ lost }) => lost.map((what) => wordsOf('left-out.not-in-copy', { what }))),
+    ],
   };
 }

@@ -13,3 +13,18 @@ export interface Message {
   /** Whether it stands inside a sentence, without a capital. */
   readonly isInner?: true;
 }
+
+/** What is told, by its code; the words of each language stand in `languages/`. */
+export function message(code: Code, values?: Readonly<Record<string, MessageValue>>): Message {
+  return values ? { code, values } : { code };
+}
+
+/** The same inside a sentence: without a capital. */
+export function inner(told: Message): Message {
+  return { ...told, isInner: true };
+}
+
+/** Tells messages apart that say different things. */
+export function keyOf(told: Message): string {
+  return JSON.stringify(told);
+}

@@ -1,28 +1,13 @@
-import type { Code, Message, MessageValue } from '@upper-veneer/words';
+import { keyOf, message, type Message } from '@upper-veneer/words';
 
-export type { Message, MessageValue } from '@upper-veneer/words';
+export { inner, keyOf, message, type Message, type MessageValue } from '@upper-veneer/words';
 
 /** The words of a message in some language. */
 export type Say = (told: Message) => string;
 
-/** What is told, by its code; the words of each language stand in `words/`. */
-export function message(code: Code, values?: Readonly<Record<string, MessageValue>>): Message {
-  return values ? { code, values } : { code };
-}
-
-/** The same inside a sentence: without a capital. */
-export function inner(told: Message): Message {
-  return { ...told, isInner: true };
-}
-
 /** Whether an answer is why there is none, or what it is. */
 export function isMessage(answer: unknown): answer is Message {
   return typeof answer === 'object' && answer !== null && 'code' in answer;
-}
-
-/** Tells messages apart that say different things. */
-export function keyOf(told: Message): string {
-  return JSON.stringify(told);
 }
 
 /** Several things said one after another in one sentence. */

@@ -10,8 +10,7 @@ import {
 } from '@upper-veneer/contract';
 import { inner, message, cleanPage, resolvePath, sheetSpans, upTo, type SheetSpan } from '@upper-veneer/core';
 import { fromBufferPromise } from 'yauzl';
-import { writeReason } from '../db/left-out.js';
-import type { CapturedFile, ReportProgress } from '../import/captured.js';
+import type { CapturedFile, LeftOut, ReportProgress } from '../import/captured.js';
 import { CaptureProblem } from '@upper-veneer/browser';
 import { hasSignature, kindOf } from '../import/media-type.js';
 import { readZip } from '../import/read-zip.js';
@@ -21,6 +20,8 @@ import { archiveProblems } from './archive-problems.js';
 /** An archive that was read and found whole, with what its files hold. */
 export interface ReadArchive {
   readonly archive: SiteArchive;
+  /** What the archive says was left out, and what was left out of the archive. */
+  readonly leftOut: readonly LeftOut[];
   /** By the number of the page. */
   readonly pages: ReadonlyMap<number, { readonly html: string; readonly spans: readonly SheetSpan[] | null }>;
   readonly files: readonly { readonly path: string; readonly mediaType: string; readonly body: Uint8Array }[];
@@ -118,8 +119,8 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
     const page = head.pages.find(({ id }) => id === capture.pageId);
     return { ...capture, html: cleaned(capture.html, page?.path ?? '', known) };
   });
-  const left = [...head.leftOut, ...runs.map(({ path }) => ({ path, reason: writeReason(message('left-out.runs')) }))];
-  return { archive: { ...archive, head: { ...head, leftOut: left }, former }, pages: new Map(pages), files: kept };
+  const left = [...head.leftOut, ...runs.map(({ path }) => ({ path, reason: message('left-out.runs') }))];
+  return { archive: { ...archive, former }, leftOut: left, pages: new Map(pages), files: kept };
 }
 
 function assetBody(path: string, mediaType: string, file: CapturedFile | undefined): Buffer {

@@ -20,7 +20,7 @@ const AT_ONCE = 20;
  */
 export async function storeArchive(
   store: Store,
-  { archive: as, pages, files }: ReadArchive,
+  { archive: as, leftOut, pages, files }: ReadArchive,
   tell: (done: number, total: number) => void,
   isWanted: () => boolean,
 ): Promise<{ readonly siteId: number; readonly name: string } | null> {
@@ -46,7 +46,7 @@ export async function storeArchive(
     }
     for (const { path, mediaType, body } of files)
       store.assets.put(id, { path, mediaType, body: Buffer.from(body.buffer, body.byteOffset, body.byteLength) });
-    store.leftOut.replace(id, head.leftOut);
+    store.leftOut.replace(id, leftOut);
     for (const visit of head.visits ?? []) store.visits.keep(id, { id: null, ...visit });
     take(store, id, head.start);
     for (const { isUntidied, overrides, basis, ...revision } of revisions)

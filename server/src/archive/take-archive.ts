@@ -1,4 +1,3 @@
-import { message } from '@upper-veneer/core';
 import { createWriteStream } from 'node:fs';
 import { finished } from 'node:stream/promises';
 import {
@@ -12,10 +11,9 @@ import {
   type ArchiveTrial,
   type TrialDocument,
 } from '@upper-veneer/contract';
-import type { Message, Override, Palette } from '@upper-veneer/core';
+import { message, type Override, type Palette } from '@upper-veneer/core';
 import { say } from '@upper-veneer/words';
 import { ZipFile } from 'yazl';
-import { writeReason } from '../db/left-out.js';
 import { openDatabase } from '../db/open.js';
 import type { MovedRevision } from '../db/moving.js';
 import type { BasisRow } from '../draft-basis.js';
@@ -82,7 +80,7 @@ export async function takeArchive(
       })),
       leftOut: store.leftOut
         .bySite(siteId)
-        .map(({ path, reason }) => ({ path: path.slice(0, 1000), reason: shortReason(reason) })),
+        .map(({ path, reason }) => ({ path: path.slice(0, 1000), reason: say(reason).slice(0, 1000) })),
       visits: store.visits.bySite(siteId).map(({ plan, paths }) => ({
         plan: { ...plan, steps: [...plan.steps] },
         paths: [...paths],
@@ -174,13 +172,4 @@ function basisBody({ palette, naming, parts, ownCss }: BasisRow): ArchiveBasis {
     naming: naming as ArchiveBasis['naming'],
     ownCss: ownCss ?? [],
   };
-}
-
-/** Characters of a reason in an archive. */
-const MOST_REASON = 1000;
-
-/** A reason that is too long to be kept as data is kept as its first words. */
-function shortReason(reason: Message | string): string {
-  const text = writeReason(reason);
-  return text.length <= MOST_REASON ? text : say(reason).slice(0, MOST_REASON);
 }

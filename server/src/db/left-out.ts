@@ -1,4 +1,4 @@
-import { isTold, type Message } from '@upper-veneer/words';
+import { isTold, say, type Message } from '@upper-veneer/words';
 import type { Db } from './db.js';
 
 export interface LeftOutRow {
@@ -6,7 +6,7 @@ export interface LeftOutRow {
   readonly reason: Message | string;
 }
 
-/** As it is stored: a message as JSON, a text as it is. */
+/** As it is stored: a text as it is, a message as JSON with its words beside it. */
 interface StoredRow {
   readonly path: string;
   readonly reason: string;
@@ -38,17 +38,18 @@ export function createLeftOut(db: Db) {
   };
 }
 
-/** A reason as one text, in the database and in an archive. */
-export function writeReason(reason: Message | string): string {
-  return typeof reason === 'string' ? reason : JSON.stringify(reason);
+/** The words stay with it, for a version that no longer has the code. */
+function writeReason(reason: Message | string): string {
+  return typeof reason === 'string' ? reason : JSON.stringify({ told: reason, said: say(reason) });
 }
 
-/** What is no message of this version, such as what a file from elsewhere says is one, is a text. */
+/** What was not written so, such as a text of an archive that begins like it, is a text. */
 function readReason(text: string): Message | string {
-  if (!text.startsWith('{')) return text;
+  if (!text.startsWith('{"told":')) return text;
   try {
-    const told = JSON.parse(text) as unknown;
-    return isTold(told) ? told : text;
+    const { told, said } = JSON.parse(text) as { readonly told?: unknown; readonly said?: unknown };
+    if (isTold(told)) return told;
+    return typeof said === 'string' ? said : text;
   } catch {
     return text;
   }

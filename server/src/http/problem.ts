@@ -46,9 +46,9 @@ export function readBody<T extends object>(type: new () => T, body: unknown): T 
 }
 
 /** Whole number in a path. @throws {HttpProblem} 404. */
-export function readId(text: string | string[] | undefined, what: string): number {
+export function readId(text: string | string[] | undefined): number {
   if (typeof text !== 'string' || !/^\d{1,12}$/.test(text))
-    throw new HttpProblem(404, 'refused.not-found', message('refusal.no-such', { what, text: String(text) }));
+    throw new HttpProblem(404, 'refused.not-found', message('refusal.no-such', { text: String(text) }));
   return Number(text);
 }
 

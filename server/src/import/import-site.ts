@@ -78,7 +78,7 @@ export async function importSite(
         again: [],
         changed: [],
         changedSheets: [],
-        leftOut: head.leftOut,
+        leftOut: brought.whole.leftOut,
       };
     }
     const again = kind === 'again' && siteId !== null ? store.pages.bySite(siteId) : null;

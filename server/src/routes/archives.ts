@@ -19,7 +19,7 @@ export interface ArchiveRouteOptions {
 export function archiveRoutes({ store, pool, now }: ArchiveRouteOptions): Router {
   const router = Router();
   router.get('/sites/:siteId/archive', async (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
+    const siteId = readId(request.params.siteId);
     const site = store.sites.byId(siteId);
     if (!site) throw noSite(siteId);
     const folder = await mkdtemp(join(tmpdir(), 'upper-veneer-'));

@@ -20,7 +20,7 @@ export interface DraftRouteOptions {
 export function draftRoutes({ store, events, pool, now }: DraftRouteOptions): Router {
   const router = Router();
   const siteOf = (text: string | string[] | undefined): number => {
-    const id = readId(text, 'site');
+    const id = readId(text);
     if (!store.sites.byId(id)) throw noSite(id);
     return id;
   };

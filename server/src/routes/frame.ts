@@ -40,8 +40,8 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
     response.send(body);
   };
   router.get('/sites/:siteId/pages/:pageId/', async (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
-    const page = store.pages.byId(siteId, readId(request.params.pageId, 'page'));
+    const siteId = readId(request.params.siteId);
+    const page = store.pages.byId(siteId, readId(request.params.pageId));
     if (!page) throw new HttpProblem(404, 'refused.not-found', message('refusal.no-page'));
     const html = await dressed.framePage({
       html: page.html,
@@ -53,7 +53,7 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
     guard(response).type('html').send(html);
   });
   router.get('/sites/:siteId/framed/*path', async (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
+    const siteId = readId(request.params.siteId);
     const path = pathIn(request.params.path);
     const asset = store.assets.byPath(siteId, path);
     if (asset?.mediaType !== 'text/html')
@@ -64,21 +64,21 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
       .send(await dressed.framePage({ html, path, filesAt: filesAt(siteId) }));
   });
   router.get('/sites/:siteId/files/*path', async (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
+    const siteId = readId(request.params.siteId);
     await sendFile(response, siteId, pathIn(request.params.path));
   });
   router.get('/sites/:siteId/at/:edition/files/*path', async (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
+    const siteId = readId(request.params.siteId);
     const { edition } = request.params;
     await sendFile(response, siteId, pathIn(request.params.path), edition === store.assets.edition(siteId));
   });
   const formerOf = (siteId: number, text: string | undefined): FormerCapture => {
-    const former = store.formerCaptures.byId(siteId, readId(text, 'former capture'));
+    const former = store.formerCaptures.byId(siteId, readId(text));
     if (!former) throw new HttpProblem(404, 'refused.not-found', message('refusal.no-former-capture'));
     return former;
   };
   router.get('/sites/:siteId/former/:formerId/', async (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
+    const siteId = readId(request.params.siteId);
     const { id, pageId, html } = formerOf(siteId, request.params.formerId);
     const path = store.pages.byId(siteId, pageId)?.path ?? '';
     const formerAt = `/frame/sites/${siteId}/former/${id}/files/`;
@@ -87,7 +87,7 @@ export function frameRoutes(store: Store, dressed: DressedTexts): Router {
       .send(await dressed.framePage({ html, path, filesAt: formerAt, framed: framedOf(siteId) }));
   });
   router.get('/sites/:siteId/former/:formerId/files/*path', async (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
+    const siteId = readId(request.params.siteId);
     const { stylesheets } = formerOf(siteId, request.params.formerId);
     const path = pathIn(request.params.path);
     if (Object.hasOwn(stylesheets, path))

@@ -71,11 +71,11 @@ export function importRoutes({ store, jobs, pool, visiting, policy, now, announc
     },
   );
   router.get('/imports/:id/events', async (request, response) => {
-    if (!(await jobs.follow(readId(request.params.id, 'import'), request, response)))
+    if (!(await jobs.follow(readId(request.params.id), request, response)))
       throw new HttpProblem(404, 'refused.not-found', message('refusal.no-import'));
   });
   router.delete('/imports/:id', (request, response) => {
-    if (!jobs.stop(readId(request.params.id, 'import')))
+    if (!jobs.stop(readId(request.params.id)))
       throw new HttpProblem(404, 'refused.not-found', message('refusal.no-import'));
     response.status(204).end();
   });

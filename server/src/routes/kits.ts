@@ -34,7 +34,7 @@ export function kitRoutes(store: Store, now: () => Date): Router {
     response.status(201).json(store.kits.all());
   });
   router.delete('/kits/:id', (request, response) => {
-    if (!store.kits.drop(readId(request.params.id, 'kit')))
+    if (!store.kits.drop(readId(request.params.id)))
       throw new HttpProblem(404, 'refused.not-found', message('refusal.no-kit'));
     response.json(store.kits.all());
   });

@@ -49,7 +49,7 @@ export interface LiveOptions {
 export function liveSwitchRoutes({ store, events }: LiveOptions): Router {
   const router = Router();
   router.put('/sites/:siteId/live', (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
+    const siteId = readId(request.params.siteId);
     if (!store.sites.byId(siteId)) throw noSite(siteId);
     const { isOn } = readBody(LiveRequest, request.body);
     store.sites.putLive(siteId, isOn ? randomBytes(SECRET_BYTES).toString('base64url') : null);

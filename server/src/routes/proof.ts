@@ -17,7 +17,7 @@ export interface ProofRouteOptions {
 export function proofRoutes({ store, events, now }: ProofRouteOptions): Router {
   const router = Router();
   const siteOf = (text: string | string[] | undefined): number => {
-    const id = readId(text, 'site');
+    const id = readId(text);
     if (!store.sites.byId(id)) throw noSite(id);
     return id;
   };
@@ -29,7 +29,7 @@ export function proofRoutes({ store, events, now }: ProofRouteOptions): Router {
   };
   router.put('/sites/:siteId/revisions/:number/proof', (request, response) => {
     const siteId = siteOf(request.params.siteId);
-    const number = readId(request.params.number, 'revision');
+    const number = readId(request.params.number);
     const { fails, toLookAt } = readBody(RevisionProofRequest, request.body);
     if (!store.revisions.byNumber(siteId, number))
       throw new HttpProblem(404, 'refused.not-found', message('refusal.no-revision', { number }));

@@ -18,8 +18,8 @@ export interface RevisionOptions {
 export function revisionRoutes({ store, events, now }: RevisionOptions): Router {
   const router = Router();
   const found = (site: string | string[] | undefined, text: string | string[] | undefined): [number, RevisionRow] => {
-    const siteId = readId(site, 'site');
-    const number = readId(text, 'revision');
+    const siteId = readId(site);
+    const number = readId(text);
     const revision = store.sites.byId(siteId) ? store.revisions.byNumber(siteId, number) : null;
     if (!revision) throw new HttpProblem(404, 'refused.not-found', message('refusal.no-revision', { number }));
     return [siteId, revision];
@@ -49,8 +49,8 @@ export function revisionRoutes({ store, events, now }: RevisionOptions): Router 
     response.json({ draft, ...brought });
   });
   router.post('/sites/:siteId/left-drafts/:id/back', (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
-    const left = store.sites.byId(siteId) ? store.leftDrafts.byId(siteId, readId(request.params.id, 'draft')) : null;
+    const siteId = readId(request.params.siteId);
+    const left = store.sites.byId(siteId) ? store.leftDrafts.byId(siteId, readId(request.params.id)) : null;
     if (!left) throw new HttpProblem(404, 'refused.not-found', message('refusal.draft-gone'));
     const kept = { ...left, words: `the draft left at ${left.leftAt.slice(0, 16).replace('T', ', ')}` };
     const brought = bringBack({ store, siteId, revision: kept, at: now().toISOString() });

@@ -17,7 +17,7 @@ export interface ServedOptions {
 export function servedRoutes({ store, cache, askHost, now }: ServedOptions): Router {
   const router = Router();
   router.get('/sites/:siteId/served', async (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
+    const siteId = readId(request.params.siteId);
     if (!store.sites.byId(siteId)) throw noSite(siteId);
     try {
       response.set('cache-control', 'no-store').json(await askServed(store, siteId, askHost, now().toISOString()));
@@ -30,14 +30,14 @@ export function servedRoutes({ store, cache, askHost, now }: ServedOptions): Rou
     }
   });
   router.put('/sites/:siteId/hosting', (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
+    const siteId = readId(request.params.siteId);
     if (!store.sites.byId(siteId)) throw noSite(siteId);
     const { hasNewName, maxAge } = readBody(HostingRequest, request.body);
     store.hosting.put(siteId, { hasNewName, maxAge });
     response.status(204).end();
   });
   router.post('/sites/:siteId/purge', (request, response) => {
-    const siteId = readId(request.params.siteId, 'site');
+    const siteId = readId(request.params.siteId);
     if (!store.sites.byId(siteId)) throw noSite(siteId);
     response.json({ purged: cache.purge(siteId) });
   });

@@ -24,8 +24,8 @@ export interface SettingsRouteOptions {
 export function settingsRoutes({ store, events, policy, widgetsAt, now }: SettingsRouteOptions): Router {
   const router = Router();
   const partOf = (params: Readonly<Record<string, string | string[]>>): { siteId: number; partId: number } => {
-    const siteId = readId(params['siteId'], 'site');
-    const partId = readId(params['partId'], 'part');
+    const siteId = readId(params['siteId']);
+    const partId = readId(params['partId']);
     if (!store.parts.bySite(siteId).some(({ id }) => id === partId))
       throw new HttpProblem(404, 'refused.not-found', message('refusal.no-part', { part: partId }));
     return { siteId, partId };

@@ -30,12 +30,12 @@ export interface SiteChangeOptions {
 export function siteChangeRoutes({ store, events, pool, now }: SiteChangeOptions): Router {
   const router = Router();
   const siteOf = (text: string | string[] | undefined): number => {
-    const id = readId(text, 'site');
+    const id = readId(text);
     if (!store.sites.byId(id)) throw noSite(id);
     return id;
   };
   const pageOf = (siteId: number, text: string | string[] | undefined): number => {
-    const id = readId(text, 'page');
+    const id = readId(text);
     if (!store.pages.byId(siteId, id)) throw new HttpProblem(404, 'refused.not-found', message('refusal.no-page'));
     return id;
   };

@@ -10,7 +10,7 @@ export function siteRoutes(store: Store, hostUrl: (siteId: number) => string): R
     response.json(store.sites.all());
   });
   router.get('/sites/:siteId', (request, response) => {
-    const id = readId(request.params.siteId, 'site');
+    const id = readId(request.params.siteId);
     const site = store.sites.byId(id);
     if (!site) throw noSite(id);
     const { body, etag } = written(site);

@@ -41,13 +41,13 @@ const NAMES = ['A', 'B', 'C', 'D', 'E', 'F'] as const;
 export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: TrialRouteOptions): Router {
   const router = Router();
   const siteOf = (text: string | string[] | undefined): number => {
-    const id = readId(text, 'site');
+    const id = readId(text);
     if (!store.sites.byId(id)) throw noSite(id);
     return id;
   };
   const trialOf = (params: Readonly<Record<string, string | string[]>>): [number, TrialDocument] => {
     const siteId = siteOf(params['siteId']);
-    const trial = store.trials.byId(siteId, readId(params['trialId'], 'trial'));
+    const trial = store.trials.byId(siteId, readId(params['trialId']));
     if (!trial) throw new HttpProblem(404, 'refused.not-found', message('refusal.no-trial'));
     return [siteId, trial];
   };
@@ -106,7 +106,7 @@ export function trialRoutes({ store, events, pool, policy, widgetsAt, now }: Tri
   });
   router.delete('/sites/:siteId/variations/:id', (request, response) => {
     const siteId = siteOf(request.params.siteId);
-    store.trials.dropVariation(siteId, readId(request.params.id, 'variation'));
+    store.trials.dropVariation(siteId, readId(request.params.id));
     response.json(all(siteId));
   });
   router.post('/sites/:siteId/trials', async (request, response) => {

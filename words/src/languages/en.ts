@@ -1408,8 +1408,7 @@ export const EN = {
   'refusal.no-settings': 'This part has no settings sheet',
   'refusal.no-settings-address': 'The sheet names no address; these values are typed',
   'refusal.no-site': 'There is no site {site}',
-  'refusal.no-such':
-    'There is no {what, select, site {site} page {page} part {part} trial {trial} draft {draft} import {import} kit {kit} variation {variation} revision {revision} other {former capture}} "{text}"',
+  'refusal.no-such': 'There is nothing of the number "{text}" here',
   'refusal.no-such-winner': '{winner} is no variation of this trial',
   'refusal.no-token': 'Open the application and give its token first',
   'refusal.no-trial': 'There is no such trial',

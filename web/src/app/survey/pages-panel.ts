@@ -1,4 +1,4 @@
-import { say, wordsOf } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { mdiPencilOutline, mdiRefresh, mdiTrashCanOutline } from '@mdi/js';
@@ -88,13 +88,13 @@ import type { ImportAim } from './import/import-aim';
         <p-button label="Make a specimen" i18n-label [outlined]="true" size="small" [loading]="isMaking()" (onClick)="makeSpecimen()" />
       </p>
     }
-    @if (store.site()?.leftOut?.length; as count) {
+    @if (leftOut().length; as count) {
       <details class="uv-scroll">
         <summary i18n>{{ count }} left out by the last import</summary>
         <ul>
-          @for (file of store.site()?.leftOut; track $index) {
+          @for (file of leftOut(); track $index) {
             <li class="left">
-              <span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ say(file.reason) }}</span>
+              <span class="uv-mono">{{ file.path }}</span><span class="uv-soft">{{ file.reason }}</span>
             </li>
           }
         </ul>
@@ -131,7 +131,6 @@ import type { ImportAim } from './import/import-aim';
   `,
 })
 export class PagesPanel {
-  protected readonly say = say;
   protected readonly wordsOf = wordsOf;
 
   protected readonly store = inject(SiteStore);
@@ -147,6 +146,8 @@ export class PagesPanel {
   protected readonly isSpecimen = isSpecimen;
   protected readonly hasSpecimen = computed(() => (this.store.site()?.pages ?? []).some(isSpecimen));
   protected readonly isMaking = signal(false);
+  /** Said once: there may be thousands. */
+  protected readonly leftOut = computed(() => spoken(this.store.site()?.leftOut ?? []));
 
   /** Whether any page came from an address. */
   protected readonly canCaptureAll = computed(() =>

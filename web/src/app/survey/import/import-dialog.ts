@@ -1,4 +1,4 @@
-import { say, wordsOf, type Spoken } from '@upper-veneer/words';
+import { spoken, wordsOf, type Spoken } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -53,7 +53,6 @@ type Step =
   styleUrl: './import-dialog.scss',
 })
 export class ImportDialog implements OnInit {
-  protected readonly say = say;
   protected readonly wordsOf = wordsOf;
 
   readonly #importer = inject(Importer);
@@ -130,6 +129,7 @@ export class ImportDialog implements OnInit {
     const step = this.step();
     return step.name === 'done' ? step.result : null;
   });
+  protected readonly leftOut = computed(() => spoken(this.result()?.leftOut ?? []));
   protected readonly doneWords = computed(() => {
     const result = this.result();
     if (!result) return '';

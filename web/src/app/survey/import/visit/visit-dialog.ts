@@ -1,4 +1,4 @@
-import { say, wordsOf } from '@upper-veneer/words';
+import { spoken, wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
@@ -32,7 +32,6 @@ import { VisitSession } from './visit-session';
   styleUrl: './visit-dialog.scss',
 })
 export class VisitDialog implements OnInit {
-  protected readonly say = say;
   protected readonly wordsOf = wordsOf;
 
   protected readonly session = inject(VisitSession);
@@ -46,6 +45,7 @@ export class VisitDialog implements OnInit {
     computation: () => null,
   });
   protected readonly isConsent = signal(false);
+  protected readonly notes = computed(() => spoken(this.session.sight()?.notes ?? []));
   protected readonly isBusy = computed(() => this.session.doing() !== '' || this.session.sight() === null);
   protected readonly buttons = computed(() =>
     (this.session.sight()?.elements ?? []).filter(({ act }) => act === 'press'),
