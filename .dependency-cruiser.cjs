@@ -31,11 +31,20 @@ module.exports = {
     },
     { name: 'web-and-server-apart', severity: 'error', from: { path: '^web/src' }, to: { path: '^(server|browser)/' } },
     { name: 'server-and-web-apart', severity: 'error', from: { path: '^server/src' }, to: { path: '^web/' } },
+    {
+      name: 'found',
+      comment: 'What is not found no rule here could hold.',
+      severity: 'error',
+      from: {},
+      to: { couldNotResolve: true },
+    },
   ],
   options: {
     doNotFollow: { path: 'node_modules|/dist/' },
     exclude: { path: 'node_modules/@types|spec\\.ts$|core/src/testing|core/src/index\\.ts' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.base.json' },
+    // Packages are found as the compiler finds them; ours would be unknown otherwise, and rules on them could not fail.
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['types', 'import', 'default'] },
   },
 };
