@@ -43,8 +43,8 @@ module.exports = {
     doNotFollow: { path: 'node_modules|/dist/' },
     exclude: { path: 'node_modules/@types|spec\\.ts$|core/src/testing|core/src/index\\.ts' },
     tsPreCompilationDeps: true,
-    tsConfig: { fileName: 'tsconfig.base.json' },
-    // Packages are found as the compiler finds them; ours would be unknown otherwise, and rules on them could not fail.
+    tsConfig: { fileName: 'tsconfig.floors.json' },
+    // Packages of others are found as the compiler finds them, ours by the paths of that file, built or not.
     enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['types', 'import', 'default'] },
   },
 };

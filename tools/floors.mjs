@@ -17,7 +17,7 @@ const FOLDERS = ['words', 'core', 'contract', 'snapshot', 'browser', 'server', '
 
 process.chdir(root);
 const { output } = await cruise(FOLDERS, await rulesOf('./.dependency-cruiser.cjs'), null, {
-  tsConfig: typesOf('tsconfig.base.json'),
+  tsConfig: typesOf('tsconfig.floors.json'),
 });
 const told = await format(output, { outputType: 'err' });
 if (told.exitCode !== 0) fail(told.output);
