@@ -1,8 +1,9 @@
-import { say, type Spoken, wordsOf } from '@upper-veneer/words';
+import { wordsOf } from '@upper-veneer/words';
 import {
   ChangeDetectionStrategy,
   Component,
   DestroyRef,
+  Injector,
   computed,
   effect,
   inject,
@@ -11,20 +12,11 @@ import {
   signal,
   untracked,
 } from '@angular/core';
-import { takeUntilDestroyed, toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
-import {
-  LIGHTINGS,
-  rowTold,
-  isScrollbarRow,
-  type Lighting,
-  type NamedValue,
-  type OverrideState,
-  type Painter,
-} from '@upper-veneer/core';
+import { LIGHTINGS, isScrollbarRow, type Lighting, type OverrideState, type Painter } from '@upper-veneer/core';
 import { Select } from 'primeng/select';
 import { combineLatest, debounceTime } from 'rxjs';
-import { askEngine } from '../shared/engine/ask-engine';
 import { Engine } from '../shared/engine/engine';
 import { LightingSwitch } from '../shared/site/lighting-switch';
 import { OpenedParts } from '../shared/site/opened-parts';
@@ -39,10 +31,9 @@ import { Whereabouts } from '../shared/site/whereabouts';
 import { BenchAnswers } from './store/bench-answers';
 import { BenchFrames } from './store/bench-frames';
 import { BenchSelection } from './store/bench-selection';
+import { PageAnswers } from './store/page-answers';
 import { BenchSteering } from './store/bench-steering';
 import { BenchVerdict } from './store/bench-verdict';
-import { CellEditor } from './editor/cell-editor';
-import { CompanionsList } from './verdict/companions-list';
 import { compareColors, type ColorDifference } from './page/color-check';
 import type { FrameDocument } from '../shared/frame/frame-document';
 import { PageFrame } from '../shared/frame/page-frame';
@@ -50,16 +41,11 @@ import { InTurn } from '../shared/drawing/in-turn';
 import { ColorChip } from '../shared/ui/color-chip';
 import { FindField } from './page/find-field';
 import { LineageBar } from './grid/lineage-bar';
-import { LookMenu } from './grid/look-menu';
 import { PartsList } from './page/parts-list';
 import { PictureContrast } from './verdict/picture-contrast';
-import { AsPaintedColor } from './grid/as-painted';
-import { PliesList } from './grid/plies-list';
-import { ReachGroups } from './editor/reach-groups';
-import { ReachScope } from './editor/reach-scope';
-import { ReachSwitch } from './editor/reach-switch';
+import { BenchRehearsal } from './rehearsal';
+import { TargetPanel } from './target-panel';
 import { StateStrip } from './page/state-strip';
-import { StatesGrid } from './grid/states-grid';
 import { VerdictBar } from './verdict/verdict-bar';
 import { WidthBar } from './page/width-bar';
 import { WrittenCss } from './editor/written-css';
@@ -67,35 +53,24 @@ import { Announcer } from '../shared/spoken/announcer';
 import { LightingToggle } from '../shared/ui/lighting-toggle';
 import { PaneSwitch } from '../shared/ui/pane-switch';
 
-/** What \"everywhere\" gathers, by the name of the element. */
-const KIND_OF: Readonly<Record<string, string>> = { a: 'link', button: 'button', input: 'field', p: 'paragraph' };
-
 /** The Bench: the page, what paints it in every state, and the override being written. */
 @Component({
   selector: 'uv-bench-page',
   imports: [
-    AsPaintedColor,
     PaneSwitch,
     UnreadMark,
     WordHint,
-    CellEditor,
     ColorChip,
-    CompanionsList,
     FindField,
     FormsModule,
     InTurn,
     LightingToggle,
     LineageBar,
-    LookMenu,
     PageFrame,
     PartsList,
-    PliesList,
-    ReachGroups,
-    ReachScope,
-    ReachSwitch,
     Select,
     StateStrip,
-    StatesGrid,
+    TargetPanel,
     VerdictBar,
     WidthBar,
     WrittenCss,
@@ -105,6 +80,7 @@ const KIND_OF: Readonly<Record<string, string>> = { a: 'link', button: 'button',
     BenchSelection,
     BenchFrames,
     BenchAnswers,
+    PageAnswers,
     BenchVerdict,
     BenchSteering,
     BenchActs,
@@ -136,6 +112,7 @@ export class BenchPage {
   protected readonly site = inject(SiteStore);
   protected readonly selection = inject(BenchSelection);
   protected readonly answers = inject(BenchAnswers);
+  protected readonly ofPage = inject(PageAnswers);
   protected readonly verdict = inject(BenchVerdict);
   protected readonly frames = inject(BenchFrames);
   protected readonly steering = inject(BenchSteering);
@@ -187,16 +164,6 @@ export class BenchPage {
   protected readonly isProbing = signal(false);
   /** What paints the pixel asked about, topmost first. */
   protected readonly painters = signal<readonly Painter[]>([]);
-  protected readonly families = toSignal<readonly string[], readonly string[]>(
-    toObservable(this.site.site).pipe(
-      askEngine(
-        this.#engine,
-        (site, engine): Promise<readonly string[]> | null => (site ? engine.families() : null),
-        [],
-      ),
-    ),
-    { initialValue: [] },
-  );
   /** Whether the worker still owes an answer. */
   protected readonly isOnScrollbar = computed(
     () => isScrollbarRow(this.selection.cell().row) && this.selection.target() !== null,
@@ -205,17 +172,6 @@ export class BenchPage {
   protected readonly drawn = this.#frame.asReadonly();
 
   readonly #url = computed(() => this.frames.framed().url);
-  protected readonly pliesHeading = computed(() => {
-    const { row, state } = this.selection.cell();
-    const { words, kind } = this.selection.rowProperty();
-    const lead = this.selection.propertyAt() === 0 && kind === 'color';
-    return lead
-      ? wordsOf('bench.why-this-colour', {
-          stateWord: this.answers.stateWord(state).toLowerCase(),
-          what: say(rowTold(row)).toLowerCase(),
-        })
-      : wordsOf('bench.why-as', { stateWord: this.answers.stateWord(state).toLowerCase(), what: say(words) });
-  });
   protected readonly flashWords = computed(() => {
     const places = this.flash.shown()?.places ?? [];
     return places.length === 0
@@ -223,26 +179,6 @@ export class BenchPage {
       : wordsOf('bench.test-colour', {
           places: places.map(({ name, count }) => (count === 1 ? name : `${name} (${count})`)).join(' · '),
         });
-  });
-  /** Our values in words, by the CSS they compile to. */
-  protected readonly valueNames = toSignal<
-    ReadonlyMap<string, Spoken<NamedValue>>,
-    ReadonlyMap<string, Spoken<NamedValue>>
-  >(
-    toObservable(this.site.veneer).pipe(
-      askEngine(
-        this.#engine,
-        ({ css }, engine): Promise<ReadonlyMap<string, Spoken<NamedValue>>> | null =>
-          css === '' ? null : engine.named().then(({ values }) => values),
-        new Map(),
-      ),
-    ),
-    { initialValue: new Map() },
-  );
-  protected readonly kindWord = computed(() => {
-    const selector = this.answers.inspection()?.lineage.at(-1)?.label ?? '';
-    const tag = /^[a-z0-9]+/.exec(selector)?.[0] ?? '';
-    return /^h[1-6]$/.test(tag) ? 'heading' : (KIND_OF[tag] ?? '');
   });
   protected readonly differenceText = computed(() => {
     const [first] = this.differences();
@@ -343,6 +279,13 @@ export class BenchPage {
           ),
       );
     inject(DestroyRef).onDestroy(() => this.#layouts.stop());
+    const [rehearsal, injector] = [inject(BenchRehearsal), inject(Injector)];
+    effect((onCleanup) => {
+      const [drawn, site] = [this.#frame(), this.site.site()?.id];
+      if (!drawn || site === undefined || this.selection.target() !== null) return;
+      const at = { pageId: this.selection.pageId(), width: this.selection.width(), drawn };
+      onCleanup(rehearsal.whenQuiet(site, () => ({ ...at, page: this.frames.framed() }), injector));
+    });
   }
 
   protected onReady(frame: FrameDocument): void {
@@ -351,10 +294,6 @@ export class BenchPage {
 
   protected flashStep(step: { readonly element: number; readonly pseudo: string }): void {
     void this.flash.hold({ kind: 'step', pageId: this.selection.pageId(), ...step, width: this.selection.width() });
-  }
-
-  protected flashPly(selector: string): void {
-    void this.flash.hold({ kind: 'ply', pageId: this.selection.pageId(), selector, property: this.answers.property() });
   }
 
   /** Chooses what paints a pixel, and says what else does. */

@@ -10,8 +10,6 @@ import {
   type Inspection,
   type Override,
   type OverrideState,
-  type PartProgress,
-  type SiteWideTarget,
   type Spot,
 } from '@upper-veneer/core';
 import { combineLatest } from 'rxjs';
@@ -31,7 +29,6 @@ export class BenchAnswers {
   readonly #selection = inject(BenchSelection);
   readonly #layouts = inject(PageLayouts);
   readonly #opened = inject(OpenedParts).ids;
-  readonly #structure = computed(() => this.#site.site()?.draft.structure ?? 0);
 
   readonly #question = computed(() => ({
     target: this.#selection.target(),
@@ -123,33 +120,6 @@ export class BenchAnswers {
       ),
     ),
     { initialValue: [], equal: (a, b) => JSON.stringify(a) === JSON.stringify(b) },
-  );
-
-  readonly progress = toSignal<readonly PartProgress[], readonly PartProgress[]>(
-    combineLatest([
-      toObservable(this.#selection.pageId),
-      toObservable(this.#selection.width),
-      toObservable(this.#site.veneer),
-      toObservable(this.#opened),
-    ]).pipe(
-      askEngine(
-        this.#engine,
-        ([pageId, width], engine): Promise<readonly PartProgress[]> => engine.progress(pageId, width),
-        [],
-      ),
-    ),
-    { initialValue: [] },
-  );
-
-  readonly siteWide = toSignal<readonly Spoken<SiteWideTarget>[], readonly Spoken<SiteWideTarget>[]>(
-    combineLatest([toObservable(this.#selection.pageId), toObservable(this.#structure)]).pipe(
-      askEngine(
-        this.#engine,
-        ([pageId], engine): Promise<readonly Spoken<SiteWideTarget>[]> => engine.siteWide(pageId),
-        [],
-      ),
-    ),
-    { initialValue: [] },
   );
 
   /** State attributes that the chosen state puts on the page. */
