@@ -66,7 +66,7 @@ const SIGHTS: ReadonlySet<string> = new Set(['edit', 'revision', 'beside', 'diff
         <h1 i18n>veneer.css</h1>
         <span class="uv-soft size">{{ size() }}</span>
         <span class="uv-soft words" role="status" [title]="left().join('\n')">{{ words() }}</span>
-        <span class="acts">
+        <span class="acts" *uvInTurn>
           <p-selectbutton
             [options]="sights()" optionLabel="label" optionValue="sight" [ngModel]="sight()" (ngModelChange)="go({ see: $event === 'sheet' ? null : $event })"
             [allowEmpty]="false" size="small" aria-label="What of the sheet is shown" i18n-aria-label

@@ -78,16 +78,14 @@ import { isEmptied, isTypingTarget } from '../shared/ui/is-typing-target';
             [attr.aria-label]="wordsOf('shell.interface-lit-as-change', { choice: lit() })"
             ><uv-icon [path]="themeIcon()" /></button>
         </span>
-        <ng-container *uvInTurn>
-          <p-button
-            label="Save revision" i18n-label [outlined]="true" size="small"
-            [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')"
-          />
-          <p-button
-            label="Publish…" i18n-label size="small" [disabled]="!canPublish() || delivery.act() !== null"
-            (onClick)="dialog.set('publish')"
-          />
-        </ng-container>
+        <p-button
+          *uvInTurn label="Save revision" i18n-label [outlined]="true" size="small"
+          [disabled]="!canSave() || delivery.act() !== null" (onClick)="dialog.set('save')"
+        />
+        <p-button
+          *uvInTurn label="Publish…" i18n-label size="small" [disabled]="!canPublish() || delivery.act() !== null"
+          (onClick)="dialog.set('publish')"
+        />
       }
     </header>
     @if (dialog(); as act) { <uv-publish-dialog [act]="act" (closed)="dialog.set(null)" /> }

@@ -1,4 +1,5 @@
 import { Injectable, inject, signal } from '@angular/core';
+import { idle } from '../../shared/drawing/idle';
 import { Engine } from '../../shared/engine/engine';
 import type { FrameDocument } from '../../shared/frame/frame-document';
 import type { FramedPage } from '../../shared/frame/framed-page';
@@ -68,9 +69,4 @@ export class PageLayouts {
   stop(): void {
     this.#round += 1;
   }
-}
-
-/** Waits until nothing else is to be done. */
-function idle(): Promise<void> {
-  return new Promise((done) => requestIdleCallback(() => done(), { timeout: 4000 }));
 }
