@@ -26,13 +26,16 @@ export async function benchInterface({ say, ms, launchBrowser }) {
       const tasks = await bench.page.evaluate(() => globalThis.uvTasks);
       return { took, task: Math.max(0, ...tasks), count: tasks.length };
     };
-    await bench.choose('.qs-go');
+    // What is drawn before a first choice is over by then.
+    await bench.page.waitForTimeout(6000);
+    const first = await longest(() => bench.choose('.qs-go'));
     await bench.page.waitForTimeout(2000);
     const chosen = await longest(() => bench.choose('.qs-apply'));
     await bench.page.waitForTimeout(2000);
     const changed = await longest(() => bench.value('Willow'));
+    const told = ({ took, task }) => `${ms(took)}, longest task ${task ? ms(task) : 'under 50 ms'}`;
     say(
-      `In the product: choosing an element settles in ${ms(chosen.took)} (the driver's own waits of some 200 ms in it), longest task ${chosen.task ? ms(chosen.task) : 'under 50 ms'}; a change in ${ms(changed.took)}, longest task ${changed.task ? ms(changed.task) : 'under 50 ms'} (tasks count the frames' style work too)`,
+      `In the product: choosing the first element settles in ${told(first)} (the driver's own waits of some 200 ms in it); another in ${told(chosen)}; a change in ${told(changed)} (tasks count the frames' style work too)`,
     );
   } finally {
     await browser.close();

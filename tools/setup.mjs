@@ -170,7 +170,7 @@ export function builds() {
     },
     snapshot: {
       from: ['snapshot/src', 'snapshot/tsconfig.json'],
-      needs: [],
+      needs: ['words'],
       make: () => compile('snapshot'),
     },
     browser: {

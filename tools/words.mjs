@@ -9,8 +9,8 @@ import { fail, root, say } from './setup.mjs';
  * Holds the words against what tells them: each code that is used has words in every language, each text of words is used,
  * what a message hands over is what its words ask for, and no template says words of its own.
  */
-const TELLERS = ['core/src', 'browser/src', 'server/src', 'web/src', 'cli/src'];
-const TELLING = new Set(['message', 'wordsOf']);
+const TELLERS = ['core/src', 'snapshot/src', 'browser/src', 'server/src', 'web/src', 'cli/src'];
+const TELLING = new Set(['message', 'wordsOf', 'lose']);
 const TELLS = new RegExp(`\\b(?:${[...TELLING].join('|')})\\(`);
 const QUOTED = /['"`]([\w-]+(?:\.[\w-]+)+)['"`]/g;
 const LANGUAGES = join(root, 'words/src/languages');

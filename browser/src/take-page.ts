@@ -1,4 +1,4 @@
-import { message } from '@upper-veneer/words';
+import { keyOf, message, type Message } from '@upper-veneer/words';
 import type { ElementHandle, Frame, Page } from 'playwright-core';
 import { takeSnapshot } from '@upper-veneer/snapshot';
 import { BOUNDS } from './bounds.js';
@@ -22,8 +22,8 @@ export interface TakenPage extends TakenDocument {
   readonly name: string;
   readonly title: string;
   readonly frames: readonly TakenDocument[];
-  /** What of it no HTML text holds, in words. */
-  readonly lost: readonly string[];
+  /** What of it no HTML text holds. */
+  readonly lost: readonly Message[];
 }
 
 /**
@@ -33,7 +33,8 @@ export interface TakenPage extends TakenDocument {
  */
 export async function takePage(page: Page, name: string, mark: string): Promise<TakenPage> {
   const address = page.url();
-  const lost = new Set<string>();
+  const lost = new Map<string, Message>();
+  const lose = (what: Message): unknown => lost.set(keyOf(what), what);
   const frames: TakenDocument[] = [];
   let text = 0;
   const taken = async (frame: Frame): Promise<{ html: string; title: string; base: string }> => {
@@ -42,7 +43,7 @@ export async function takePage(page: Page, name: string, mark: string): Promise<
       // An error page or a file stands in for a document that never came; it is no part of the page.
       if (child.isDetached() || !/^(?:https?:|about:(?:srcdoc|blank))/.test(child.url())) continue;
       if (frames.length >= BOUNDS.frames) {
-        lost.add(`more than ${BOUNDS.frames} frames`);
+        lose(message('lost.more-frames', { frames: BOUNDS.frames }));
         break;
       }
       try {
@@ -55,7 +56,7 @@ export async function takePage(page: Page, name: string, mark: string): Promise<
         held.push({ element, address: own });
       } catch (error) {
         if (error instanceof CaptureProblem) throw error;
-        lost.add(`a framed document at ${child.url().slice(0, 200)}`);
+        lose(message('lost.framed-document', { address: child.url().slice(0, 200) }));
       }
     }
     const snapshot = await frame.evaluate(takeSnapshot, {
@@ -63,7 +64,7 @@ export async function takePage(page: Page, name: string, mark: string): Promise<
       isScripted: await runsScripts(frame),
       frames: held,
     });
-    for (const words of snapshot.lost) lost.add(words);
+    for (const what of snapshot.lost) lose(what);
     text += snapshot.html.length;
     if (text > BOUNDS.pageText)
       throw new CaptureProblem('too-large', message('capture.page-characters', { millions: BOUNDS.pageText / 1e6 }));
@@ -78,7 +79,7 @@ export async function takePage(page: Page, name: string, mark: string): Promise<
     title,
     name,
     frames: frames.filter((frame) => frame.html !== ''),
-    lost: [...lost],
+    lost: [...lost.values()],
   };
 }
 

@@ -1,14 +1,21 @@
+import { message, say, type Code } from '@upper-veneer/words';
 import { takeSnapshot, type Snapshot, type SnapshotOptions } from './take-snapshot.js';
 
 /**
  * Saves the page it runs in as one HTML file, pictures and stylesheets in it, by the snapshot that it is handed. Runs in the page, by
  * itself; asks for nothing but what the page shows, and sends nothing.
+ * @param words by code, the names of values in braces.
  */
-async function savePage(take: (options: SnapshotOptions) => Promise<Snapshot>): Promise<void> {
+async function savePage(
+  take: (options: SnapshotOptions) => Promise<Snapshot>,
+  words: Readonly<Record<string, string>>,
+): Promise<void> {
   const MOST_BYTES = 3_000_000;
   const MOST_ALL = 30_000_000;
   const { html, title, lost } = await take({ isWhole: true, isScripted: true, frames: [] });
-  const missing = [...lost];
+  const tell = (code: Code, values: Readonly<Record<string, unknown>> = {}): string =>
+    words[code].replaceAll(/\{(\w+)\}/g, (_whole, name: string) => String(values[name]));
+  const missing = lost.map(({ code, values }) => tell(code, values));
   const inAttribute = (text: string): string => text.replaceAll('&', '&amp;').replaceAll('"', '&quot;');
   const addresses = new Set<string>();
   for (const { currentSrc } of document.images) if (/^https?:/.test(currentSrc)) addresses.add(currentSrc);
@@ -44,12 +51,30 @@ async function savePage(take: (options: SnapshotOptions) => Promise<Snapshot>): 
   link.click();
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
   if (missing.length > 0)
-    alert(`Saved. Not in the file: ${missing.slice(0, 8).join(', ')}${missing.length > 8 ? ' and more' : ''}.`);
+    alert(
+      tell(missing.length > 8 ? 'lost.from-file-more' : 'lost.from-file', { list: missing.slice(0, 8).join(', ') }),
+    );
 }
 
-/** Script that saves the page it runs in as one file; for a console. */
+/** All that is told in the page it runs in, where no words are at hand. */
+const TOLD: readonly Code[] = [
+  'lost.canvas',
+  'lost.closed-tree',
+  'lost.frame',
+  'lost.frame-unnamed',
+  'lost.from-file',
+  'lost.from-file-more',
+  'lost.half-ticked',
+  'lost.nested',
+  'lost.picture',
+  'lost.stylesheet',
+];
+const VALUES = { address: '{address}', frame: '{frame}', list: '{list}', name: '{name}' };
+
+/** Script that saves the page it runs in as one file, in the words of this language; for a console. */
 export function pageFileScript(): string {
-  return `(${savePage.toString()})(${takeSnapshot.toString()})`;
+  const words = Object.fromEntries(TOLD.map((code) => [code, say(message(code, VALUES))]));
+  return `(${savePage.toString()})(${takeSnapshot.toString()}, ${JSON.stringify(words)})`;
 }
 
 /** The same as the address of a bookmark. Source: HTML §7.4.2.3.2, the `javascript:` URL special case. */

@@ -1,3 +1,5 @@
+import type { Message } from '@upper-veneer/words';
+
 /** A page as it stands in a browser, as one HTML text that needs no script to look so. */
 export interface Snapshot {
   readonly html: string;
@@ -6,8 +8,8 @@ export interface Snapshot {
   readonly address: string;
   /** Address that what it refers to is found from. */
   readonly base: string;
-  /** What an HTML text cannot hold, in words. */
-  readonly lost: readonly string[];
+  /** What an HTML text cannot hold. */
+  readonly lost: readonly Message[];
 }
 
 export interface SnapshotOptions {
@@ -41,9 +43,9 @@ export async function takeSnapshot({ isWhole, isScripted, frames }: SnapshotOpti
     image: ['href', 'xlink:href'],
     use: ['href', 'xlink:href'],
   };
-  const lost: string[] = [];
-  const say = (words: string): void => {
-    if (!lost.includes(words)) lost.push(words);
+  const lost = new Map<string, Message>();
+  const lose = (code: Message['code'], values: Readonly<Record<string, string>> = {}): void => {
+    lost.set(JSON.stringify([code, values]), { code, values });
   };
   const inText = (text: string): string =>
     text.replaceAll('&', '&amp;').replaceAll('\u00a0', '&nbsp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;');
@@ -109,8 +111,7 @@ export async function takeSnapshot({ isWhole, isScripted, frames }: SnapshotOpti
     for (const element of root.querySelectorAll('*')) if (element.shadowRoot) roots.push(element.shadowRoot);
     for (const sheet of linked(root))
       if (sheet.ownerNode instanceof HTMLLinkElement) {
-        if (isWhole && textOf(sheet) === null)
-          say(`the stylesheet ${sheet.href ?? ''}, which another origin keeps from being read`);
+        if (isWhole && textOf(sheet) === null) lose('lost.stylesheet', { address: sheet.href ?? '' });
         else if (isWhole || sheet.href?.startsWith('blob:') || (isScripted && !(await isUnchanged(sheet))))
           changed.add(sheet);
       }
@@ -133,7 +134,7 @@ export async function takeSnapshot({ isWhole, isScripted, frames }: SnapshotOpti
             }),
           );
         } catch {
-          say('a picture that the page made for itself');
+          lose('lost.picture');
         }
 
   const absolute = (value: string): string => {
@@ -164,14 +165,14 @@ export async function takeSnapshot({ isWhole, isScripted, frames }: SnapshotOpti
         element.value !== (attributes.get('value') ?? '')
       )
         attributes.set('value', element.value);
-      if (element.indeterminate) say('a box that is neither ticked nor unticked');
+      if (element.indeterminate) lose('lost.half-ticked');
     } else if (element instanceof HTMLOptionElement) toggle('selected', element.selected);
     else if (element instanceof HTMLCanvasElement) {
       try {
         const style = attributes.get('style') ?? '';
         attributes.set('style', `${style}; background: url("${element.toDataURL()}") 0 0 / 100% 100% no-repeat`);
       } catch {
-        say('a canvas with pictures of another origin in it');
+        lose('lost.canvas');
       }
     }
     attributes.delete('data-top-layer');
@@ -184,8 +185,11 @@ export async function takeSnapshot({ isWhole, isScripted, frames }: SnapshotOpti
         attributes.set('src', kept);
         attributes.delete('srcdoc');
         attributes.delete('loading');
-      } else if (isWhole || element.hasAttribute('srcdoc'))
-        say(`what the frame ${element.title || element.name || element.src || 'without an address'} shows`);
+      } else if (isWhole || element.hasAttribute('srcdoc')) {
+        const frame = element.title || element.name || element.src;
+        if (frame === '') lose('lost.frame-unnamed');
+        else lose('lost.frame', { frame });
+      }
     }
     return attributes;
   };
@@ -256,8 +260,7 @@ export async function takeSnapshot({ isWhole, isScripted, frames }: SnapshotOpti
         open.push(`${styleAt(root)}</template>`);
         for (const child of [...root.childNodes].reverse()) open.push(child);
         open.push(`<template shadowrootmode="open"${options}>`);
-      } else if (name.includes('-') && element.childNodes.length === 0)
-        say(`what <${name}> shows, if it does so in a closed tree`);
+      } else if (name.includes('-') && element.childNodes.length === 0) lose('lost.closed-tree', { name });
     }
     return out.join('');
   };
@@ -267,7 +270,6 @@ export async function takeSnapshot({ isWhole, isScripted, frames }: SnapshotOpti
   const parsed = new DOMParser().parseFromString(html, 'text/html');
   const count = (root: Document): number => root.querySelectorAll('*').length;
   const made = document.querySelectorAll('*').length + document.adoptedStyleSheets.length;
-  if (parsed.querySelectorAll('template[shadowrootmode]').length === 0 && count(parsed) !== made)
-    say('a tree that no HTML text gives: a script nested what HTML does not nest');
-  return { html, title: document.title, address: location.href, base: document.baseURI, lost };
+  if (parsed.querySelectorAll('template[shadowrootmode]').length === 0 && count(parsed) !== made) lose('lost.nested');
+  return { html, title: document.title, address: location.href, base: document.baseURI, lost: [...lost.values()] };
 }

@@ -2,6 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Browser, Page } from 'playwright-core';
 import { openTopLayer, takeSnapshot } from '@upper-veneer/snapshot';
+import { say, type Message } from '@upper-veneer/words';
 import { launchBrowser } from '../support/browser.js';
 import { root } from '../support/product.js';
 import { random } from '../support/random.js';
@@ -152,7 +153,7 @@ describe('a snapshot of a page', () => {
       return found;
     }, LONGHANDS);
 
-  const copied = async (live: Page): Promise<{ copy: Page; lost: readonly string[] }> => {
+  const copied = async (live: Page): Promise<{ copy: Page; lost: readonly Message[] }> => {
     const { html, lost } = await live.evaluate(takeSnapshot, { isWhole: false, isScripted: true, frames: [] });
     const copy = await opened(html, false);
     await copy.evaluate(`(${openTopLayer.toString()})(document)`);
@@ -274,8 +275,12 @@ describe('a snapshot of a page', () => {
     );
     const { lost } = await live.evaluate(takeSnapshot, { isWhole: false, isScripted: true, frames: [] });
     await live.context().close();
-    expect(lost.join()).toContain('what the frame The map shows');
-    expect(lost.join()).toContain('neither ticked nor unticked');
-    expect(lost.join()).toContain('a tree that no HTML text gives');
+    expect(lost.map((what) => say(what))).toEqual(
+      jasmine.arrayWithExactContents([
+        'what the frame The map shows',
+        'a box that is neither ticked nor unticked',
+        'a tree that no HTML text gives: a script nested what HTML does not nest',
+      ]),
+    );
   });
 });

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Browser, BrowserContext, Page } from 'playwright-core';
-import type { SiteDocument, SiteSummary } from '@upper-veneer/contract';
+import type { PageFileDocument, SiteDocument, SiteSummary } from '@upper-veneer/contract';
 import { launchBrowser } from '../support/browser.js';
 import { newContext, startProduct, temporaryFolder } from '../support/product.js';
 
@@ -90,4 +90,30 @@ describe('a page saved from one’s own browser', () => {
     });
     expect(await painted.jsonValue()).toEqual(['rgb(20, 20, 40)', 'rgb(180, 88, 42)', 'block']);
   }, 60_000);
+
+  it('says what is not in the file, at most eight of them', async () => {
+    const { script } = (await (await fetch(`${product.url}/api/page-file`)).json()) as PageFileDocument;
+    const own = await browser.newContext({ acceptDownloads: true });
+    const live = await own.newPage();
+    const saved = async (body: string): Promise<string> => {
+      await live.setContent(`<!DOCTYPE html><title>Log</title>${body}`);
+      const [dialog] = await Promise.all([
+        live.waitForEvent('dialog').then(async (shown) => {
+          const words = shown.message();
+          await shown.dismiss();
+          return words;
+        }),
+        live.evaluate(script),
+      ]);
+      return dialog;
+    };
+    // What no HTML text says of a box is that it is neither ticked nor unticked (HTML §4.10.5.1.15, "indeterminate").
+    const box = '<input type=checkbox><script>document.querySelector("input").indeterminate = true</script>';
+    expect(await saved(box)).toBe('Saved. Not in the file: a box that is neither ticked nor unticked.');
+    expect(await saved('<iframe></iframe>')).toBe('Saved. Not in the file: what a frame without an address shows.');
+    const many = Array.from({ length: 9 }, (_, i) => `<iframe title="Tide {list} ${i}"></iframe>`).join('');
+    const words = Array.from({ length: 8 }, (_, i) => `what the frame Tide {list} ${i} shows`).join(', ');
+    expect(await saved(many)).toBe(`Saved. Not in the file: ${words} and more.`);
+    await own.close();
+  });
 });

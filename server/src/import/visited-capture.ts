@@ -17,14 +17,14 @@ export async function captureVisited(
     ...page.frames.map(documentOf),
   ]);
   const { files: all, leftOut } = await fetchFor(documents, files.map(withBody), policy, report);
-  const lost = pages.flatMap(({ name, title, address, lost: words }) =>
-    words.map((what): LeftOut => ({
+  const missing = pages.flatMap(({ name, title, address, lost }) =>
+    lost.map((what): LeftOut => ({
       path: name || title || address,
       reason: message('left-out.not-in-copy', { what }),
     })),
   );
   const said = notes.map((reason): LeftOut => ({ path: pages[0]?.base ?? '', reason }));
-  return { files: all, leftOut: [...leftOut, ...lost, ...said], pages: pages.map(({ address }) => address) };
+  return { files: all, leftOut: [...leftOut, ...missing, ...said], pages: pages.map(({ address }) => address) };
 }
 
 function documentOf({ address, base, html }: TakenDocument): CapturedFile {
