@@ -1,4 +1,4 @@
-import { inner, message, type Message } from '@upper-veneer/words';
+import { errorText, inner, message, type Message } from '@upper-veneer/words';
 import { errors } from 'playwright-core';
 
 /** What a browser says, without its own names for things. */
@@ -16,5 +16,5 @@ export function within(told: Message | string): Message | string {
 }
 
 export function firstLine(error: unknown): string {
-  return (error instanceof Error ? error.message : String(error)).split('\n')[0].slice(0, 300);
+  return errorText(error).split('\n')[0].slice(0, 300);
 }

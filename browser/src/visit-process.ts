@@ -1,4 +1,4 @@
-import { message, type Message } from '@upper-veneer/words';
+import { errorText, message, type Message } from '@upper-veneer/words';
 import { fork, type ChildProcess } from 'node:child_process';
 import { mkdtemp, readdir, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
@@ -77,7 +77,7 @@ async function begin(): Promise<RemoteVisit> {
       'no-browser',
       message('capture.no-profile', {
         folder: tmpdir(),
-        error: error instanceof Error ? error.message : String(error),
+        error: errorText(error),
       }),
     );
   });

@@ -1,4 +1,4 @@
-import { message } from '@upper-veneer/words';
+import { errorText, message } from '@upper-veneer/words';
 import { CaptureProblem } from './capture-problem.js';
 import type { VisitAnswer, VisitCall } from './visit-process.js';
 import { Visit, type VisitOptions } from './visit.js';
@@ -29,7 +29,7 @@ process.on('message', (asked: VisitCall) => {
         id: asked.id,
         ok: false,
         code: error instanceof CaptureProblem ? error.code : 'not-fetched',
-        told: error instanceof CaptureProblem ? error.told : error instanceof Error ? error.message : String(error),
+        told: error instanceof CaptureProblem ? error.told : errorText(error),
       }),
   );
 });

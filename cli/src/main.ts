@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import { parseArgs } from 'node:util';
 import type { Command, Given } from './command.js';
 import { build } from './commands/build.js';
@@ -69,7 +70,7 @@ function parsed(args: readonly string[]): ReturnType<typeof parseOptions> {
   try {
     return parseOptions(args);
   } catch (error) {
-    throw new UsageProblem(`${error instanceof Error ? error.message : String(error)}; see --help`);
+    throw new UsageProblem(`${errorText(error)}; see --help`);
   }
 }
 

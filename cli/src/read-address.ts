@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import { parsePage } from '@upper-veneer/core';
 import type { SavedSite } from './read-site.js';
 import { UsageProblem } from './usage-problem.js';
@@ -50,7 +51,7 @@ async function fetchText(url: URL): Promise<string> {
     throw new UsageProblem(`${url.href} ${reason}`);
   };
   const response = await fetch(url, { signal: AbortSignal.timeout(LIMITS.patienceMs) }).catch((error: unknown) =>
-    fail(`does not answer: ${error instanceof Error ? error.message : String(error)}`),
+    fail(`does not answer: ${errorText(error)}`),
   );
   if (!response.ok) fail(`answers with ${response.status}`);
   const body = await response.arrayBuffer();

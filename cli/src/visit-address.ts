@@ -13,7 +13,7 @@ import {
 } from '@upper-veneer/browser';
 import { VisitBody, validateBody } from '@upper-veneer/contract';
 import { cleanPage, planProblem, withCssAddresses, type VisitPlan } from '@upper-veneer/core';
-import { say, spoken, wordsOf } from '@upper-veneer/words';
+import { errorText, say, spoken, wordsOf } from '@upper-veneer/words';
 import type { SavedSite } from './read-site.js';
 import { UsageProblem } from './usage-problem.js';
 
@@ -70,7 +70,7 @@ async function readPlan(address: string, file: string | undefined): Promise<Visi
   try {
     said = JSON.parse(text);
   } catch (error) {
-    throw new UsageProblem(`${file} is no JSON: ${error instanceof Error ? error.message : String(error)}`);
+    throw new UsageProblem(`${file} is no JSON: ${errorText(error)}`);
   }
   if (typeof said !== 'object' || said === null || Array.isArray(said))
     throw new UsageProblem(`${file} must hold an object with "steps"`);

@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import 'reflect-metadata';
 import type { CompileOptions, Override, OwnCss, Palette, RoleName } from '@upper-veneer/core';
 import { HOUSE_PARTS } from '@upper-veneer/core';
@@ -83,7 +84,7 @@ export function readDraftFile(text: string): DraftRead {
   try {
     body = JSON.parse(text);
   } catch (error) {
-    return { ok: false, problems: [`it is no JSON: ${error instanceof Error ? error.message : String(error)}`] };
+    return { ok: false, problems: [`it is no JSON: ${errorText(error)}`] };
   }
   const read = validateBody(DraftFile, body);
   if (!read.ok) return { ok: false, problems: read.errors.map(({ field, reason }) => `${field} ${reason}`) };

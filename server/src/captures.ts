@@ -1,6 +1,6 @@
+import type { LeftOutFile } from '@upper-veneer/contract';
 import type { Opener, PartTemplate, RoleName } from '@upper-veneer/core';
 import type { NewAsset } from './db/assets.js';
-import type { LeftOutRow } from './db/left-out.js';
 import type { NewPage } from './db/pages.js';
 import type { Store } from './store.js';
 
@@ -20,7 +20,7 @@ export interface NewSite {
   }[];
   readonly swatches: readonly { readonly name: string; readonly css: string }[];
   readonly roles: readonly { readonly role: RoleName; readonly swatch: string; readonly shade: number }[];
-  readonly leftOut?: readonly LeftOutRow[];
+  readonly leftOut?: readonly LeftOutFile[];
 }
 
 type Tables = Pick<Store, 'sites' | 'pages' | 'assets' | 'leftOut' | 'parts' | 'palettes' | 'inOneStep'>;
@@ -56,7 +56,7 @@ export function addPages(
   added: {
     readonly pages: readonly NewPage[];
     readonly assets: readonly NewAsset[];
-    readonly leftOut: readonly LeftOutRow[];
+    readonly leftOut: readonly LeftOutFile[];
   },
 ): number[] {
   return inOneStep(() => {

@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import { createServer, type Server } from 'node:http';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -36,7 +37,7 @@ function listeningOrFail(): Listening {
   try {
     return listeningAt(process.env['LISTEN'] ?? '127.0.0.1', process.env['ACCESS_TOKEN']);
   } catch (error) {
-    return fail(`${error instanceof Error ? error.message : String(error)}.`);
+    return fail(`${errorText(error)}.`);
   }
 }
 

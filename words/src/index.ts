@@ -1,3 +1,4 @@
+export { errorText } from './error-text.js';
 export type { Language } from './language.js';
 export { LANGUAGES, MARKED, MARKS, languageFor } from './languages.js';
 export { EN } from './languages/en.js';

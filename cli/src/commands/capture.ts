@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import { mkdir, writeFile } from 'node:fs/promises';
 import { dirname, join, posix } from 'node:path';
 import type { Command } from '../command.js';
@@ -30,7 +31,7 @@ export const capture: Command = {
         await mkdir(dirname(file), { recursive: true });
         await writeFile(file, text);
       } catch (error) {
-        throw new UsageProblem(`${file} cannot be written: ${error instanceof Error ? error.message : String(error)}`);
+        throw new UsageProblem(`${file} cannot be written: ${errorText(error)}`);
       }
     }
     const sheets = Object.keys(stylesheets).length;

@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import { isMessage, message, type Message } from '../message/message.js';
 import { colorOfCss } from '../veneer/palette.js';
 import { LONGEST_SETTING, notationOf, settingProblem } from './notation.js';
@@ -80,10 +81,7 @@ function readJson(text: string): SettingsReading {
   try {
     root = JSON.parse(text);
   } catch (error) {
-    return failed(
-      message('file.file'),
-      message('settings.no-json', { error: error instanceof Error ? error.message : String(error) }),
-    );
+    return failed(message('file.file'), message('settings.no-json', { error: errorText(error) }));
   }
   const list = isObject(root) ? root['settings'] : root;
   if (isObject(root) && list === undefined)

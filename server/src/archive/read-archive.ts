@@ -1,3 +1,4 @@
+import type { LeftOutFile } from '@upper-veneer/contract';
 import {
   ARCHIVE_FORMAT,
   ARCHIVE_HEAD,
@@ -10,7 +11,7 @@ import {
 } from '@upper-veneer/contract';
 import { inner, message, cleanPage, resolvePath, sheetSpans, upTo, type SheetSpan } from '@upper-veneer/core';
 import { fromBufferPromise } from 'yauzl';
-import type { CapturedFile, LeftOut, ReportProgress } from '../import/captured.js';
+import type { CapturedFile, ReportProgress } from '../import/captured.js';
 import { CaptureProblem } from '@upper-veneer/browser';
 import { hasSignature, kindOf } from '../import/media-type.js';
 import { readZip } from '../import/read-zip.js';
@@ -21,7 +22,7 @@ import { archiveProblems } from './archive-problems.js';
 export interface ReadArchive {
   readonly archive: SiteArchive;
   /** What the archive says was left out, and what was left out of the archive. */
-  readonly leftOut: readonly LeftOut[];
+  readonly leftOut: readonly LeftOutFile[];
   /** By the number of the page. */
   readonly pages: ReadonlyMap<number, { readonly html: string; readonly spans: readonly SheetSpan[] | null }>;
   readonly files: readonly { readonly path: string; readonly mediaType: string; readonly body: Uint8Array }[];

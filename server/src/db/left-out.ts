@@ -1,10 +1,6 @@
+import type { LeftOutFile } from '@upper-veneer/contract';
 import { isTold, say, type Message } from '@upper-veneer/words';
 import type { Db } from './db.js';
-
-export interface LeftOutRow {
-  readonly path: string;
-  readonly reason: Message | string;
-}
 
 /** As it is stored: a text as it is, a message as JSON with its words beside it. */
 interface StoredRow {
@@ -27,9 +23,9 @@ export function createLeftOut(db: Db) {
     ),
   };
   return {
-    bySite: (siteId: number): LeftOutRow[] =>
+    bySite: (siteId: number): LeftOutFile[] =>
       statements.bySite.all(siteId).map(({ path, reason }) => ({ path, reason: readReason(reason) })),
-    replace: (siteId: number, rows: readonly LeftOutRow[]): void => {
+    replace: (siteId: number, rows: readonly LeftOutFile[]): void => {
       statements.drop.run(siteId);
       rows
         .slice(0, MOST_ROWS)

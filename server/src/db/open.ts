@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import { mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import Database from 'better-sqlite3';
@@ -53,7 +54,7 @@ function isOfTheFile(error: unknown): boolean {
 /** What SQLite could not do, as who runs the program can mend it. Source: https://www.sqlite.org/rescode.html */
 function dataErrorOf(error: unknown, file: string): DataError {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
-  const reason = error instanceof Error ? error.message : String(error);
+  const reason = errorText(error);
   if (/^SQLITE_(?:NOTADB|CORRUPT)/.test(code))
     return new DataError(
       'damaged',

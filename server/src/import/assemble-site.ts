@@ -1,3 +1,4 @@
+import type { LeftOutFile } from '@upper-veneer/contract';
 import {
   message,
   cleanPage,
@@ -10,7 +11,7 @@ import {
 import { extension as extensionOf } from 'mime-types';
 import type { NewAsset } from '../db/assets.js';
 import type { NewPage } from '../db/pages.js';
-import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
+import type { Capture, CapturedFile, ReportProgress } from './captured.js';
 import { decodeCss, decodeHtml } from './decode-text.js';
 import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS } from './limits.js';
@@ -21,7 +22,7 @@ import { isUrl, relativeAddress, sitePathOf, withoutFragment } from '@upper-vene
 export interface AssembledSite {
   readonly pages: readonly NewPage[];
   readonly assets: readonly NewAsset[];
-  readonly leftOut: readonly LeftOut[];
+  readonly leftOut: readonly LeftOutFile[];
 }
 
 interface Known {
@@ -35,7 +36,7 @@ interface Known {
  * @throws {CaptureProblem} `no-page` when no page is among them.
  */
 export function assembleSite(capture: Capture, report: ReportProgress): AssembledSite {
-  const leftOut: LeftOut[] = [...capture.leftOut];
+  const leftOut: LeftOutFile[] = [...capture.leftOut];
   const known = readFiles(capture, leftOut);
   const wanted = pagesOf(capture, known);
   if (wanted.length === 0)
@@ -53,7 +54,7 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
       message('capture.too-many-pages', { pages: wanted.length, most: LIMITS.pages }),
     );
   const pagePaths = new Set(wanted.map(({ path }) => path));
-  const missing = new Map<string, LeftOut>();
+  const missing = new Map<string, LeftOutFile>();
   const lookUp = (address: string): Known | null => known.get(address) ?? known.get(upTo(address, '?')) ?? null;
   const pages: NewPage[] = [];
   const framed = new Map<string, Known>();
@@ -122,7 +123,7 @@ export function assembleSite(capture: Capture, report: ReportProgress): Assemble
 function framedBody(
   { file, path }: Known,
   lookUp: (address: string) => Known | null,
-  missing: Map<string, LeftOut>,
+  missing: Map<string, LeftOutFile>,
 ): Buffer | null {
   const { text } = decodeHtml(file.body, file.charset);
   const from = baseOf(file.base ?? file.address, pageAddresses(text).base);
@@ -146,7 +147,7 @@ function cleanedOrNull(html: string, resolve: Parameters<typeof cleanPage>[1]): 
 }
 
 /** Files by address, those that no site needs or that are not what they say left out. */
-function readFiles(capture: Capture, leftOut: LeftOut[]): Map<string, Known> {
+function readFiles(capture: Capture, leftOut: LeftOutFile[]): Map<string, Known> {
   const known = new Map<string, Known>();
   const paths = new Map<string, string>();
   const home = homeOf(capture);
@@ -227,7 +228,7 @@ function fragmentOf(address: string): string {
 function unresolved(
   { address: written, kind }: PageAddress,
   address: string | null,
-  missing: Map<string, LeftOut>,
+  missing: Map<string, LeftOutFile>,
 ): string | null {
   // Links keep where they lead: selectors may ask for it, and nothing here follows it.
   if (kind === 'page') return written;
@@ -246,8 +247,8 @@ function cssBody(
   path: string,
   encoding: string,
   lookUp: (address: string) => Known | null,
-  missing: Map<string, LeftOut>,
-  leftOut: LeftOut[],
+  missing: Map<string, LeftOutFile>,
+  leftOut: LeftOutFile[],
 ): Buffer {
   const { text, unreadable, encoding: own } = decodeCss(file.body, file.charset, encoding);
   if (unreadable > 0)

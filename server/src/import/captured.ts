@@ -1,3 +1,4 @@
+import type { LeftOutFile } from '@upper-veneer/contract';
 import type { Message } from '@upper-veneer/words';
 /** A file as it was brought in. */
 export interface CapturedFile {
@@ -17,16 +18,9 @@ export interface CapturedFile {
 /** What was brought in, before it is made a site. */
 export interface Capture {
   readonly files: readonly CapturedFile[];
-  readonly leftOut: readonly LeftOut[];
+  readonly leftOut: readonly LeftOutFile[];
   /** Addresses of the pages wanted; all HTML files when empty. */
   readonly pages: readonly string[];
-}
-
-/** A file that is not in the site, and why. */
-export interface LeftOut {
-  readonly path: string;
-  /** A text where others said it, or an earlier version did. */
-  readonly reason: Message | string;
 }
 
 /** Told how far an import is; throws when it was stopped. */

@@ -1,3 +1,5 @@
+import type { LeftOutFile } from '@upper-veneer/contract';
+import { errorText } from '@upper-veneer/words';
 import { Writable, type Duplex, type Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createBrotliDecompress, createGunzip, createUnzip } from 'node:zlib';
@@ -12,7 +14,7 @@ import {
   type AddressPolicy,
 } from '@upper-veneer/browser';
 import { resolveAddress } from './assemble-site.js';
-import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
+import type { Capture, CapturedFile, ReportProgress } from './captured.js';
 import { decodeCss, decodeHtml } from './decode-text.js';
 import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS, megabytes } from './limits.js';
@@ -84,10 +86,7 @@ async function fetching<T>(
         'not-fetched',
         message('capture.fetch-too-long', { address, seconds: LIMITS.fetchTotalMs / 1000 }),
       );
-    throw new CaptureProblem(
-      'not-fetched',
-      message('capture.not-fetched', { address, error: error instanceof Error ? error.message : String(error) }),
-    );
+    throw new CaptureProblem('not-fetched', message('capture.not-fetched', { address, error: errorText(error) }));
   } finally {
     await Promise.all([publicAgent.destroy(), innerAgent.destroy()]);
   }
@@ -111,7 +110,7 @@ async function fetchNeeded(
   const texts = documents.map(({ body, charset }) => decodeHtml(body, charset));
   const encoding = texts[0]?.encoding ?? '';
   const gathered = new Gathered(documents);
-  const leftOut: LeftOut[] = [];
+  const leftOut: LeftOutFile[] = [];
   const referred = (kinds: readonly PageAddress['kind'][]): Reference[] =>
     documents.flatMap((page, i) => referencesOf(page, texts[i].text, kinds));
   const waiting = referred(['stylesheet', 'file', 'frame']);
@@ -133,7 +132,7 @@ async function fetchNeeded(
       if (!file) {
         leftOut.push({
           path: target,
-          reason: error instanceof CaptureProblem ? error.told : error instanceof Error ? error.message : String(error),
+          reason: error instanceof CaptureProblem ? error.told : errorText(error),
         });
         continue;
       }

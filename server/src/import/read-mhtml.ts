@@ -1,6 +1,8 @@
+import type { LeftOutFile } from '@upper-veneer/contract';
+import { errorText } from '@upper-veneer/words';
 import { message } from '@upper-veneer/core';
 import { Splitter, type MimeNode } from 'mailsplit';
-import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
+import type { Capture, CapturedFile, ReportProgress } from './captured.js';
 import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS, megabytes } from './limits.js';
 
@@ -12,7 +14,7 @@ import { LIMITS, megabytes } from './limits.js';
 export async function readMhtml(archive: Buffer, report: ReportProgress): Promise<Capture> {
   const parts = await splitParts(archive, report);
   const files: CapturedFile[] = [];
-  const leftOut: LeftOut[] = [];
+  const leftOut: LeftOutFile[] = [];
   let start = '';
   for (const { node, body } of parts) {
     const location = unfolded(node.headers.getFirst('content-location'));
@@ -55,7 +57,7 @@ function splitParts(archive: Buffer, report: ReportProgress): Promise<MimePart[]
           : new CaptureProblem(
               'unreadable',
               message('capture.web-archive-unreadable', {
-                error: error instanceof Error ? error.message : String(error),
+                error: errorText(error),
               }),
             ),
       );

@@ -1,5 +1,6 @@
+import type { LeftOutFile } from '@upper-veneer/contract';
 import { message } from '@upper-veneer/core';
-import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
+import type { Capture, CapturedFile, ReportProgress } from './captured.js';
 import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS, megabytes } from './limits.js';
 import { looksLikeMhtml, readMhtml } from './read-mhtml.js';
@@ -42,7 +43,7 @@ export async function readUploads(uploads: readonly Upload[], report: ReportProg
 
 function readLoose(uploads: readonly Upload[]): Capture {
   const files: CapturedFile[] = [];
-  const leftOut: LeftOut[] = [];
+  const leftOut: LeftOutFile[] = [];
   for (const { name, body } of uploads) {
     const path = name.replaceAll('\\', '/').replace(/^\/+/, '');
     if (path.split('/').includes('..') || /^[a-z]:/i.test(path) || path.includes('\0'))

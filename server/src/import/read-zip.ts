@@ -1,7 +1,9 @@
+import type { LeftOutFile } from '@upper-veneer/contract';
+import { errorText } from '@upper-veneer/words';
 import { message, type Message } from '@upper-veneer/core';
 import { crc32 } from 'node:zlib';
 import { fromBufferPromise, type Entry, type ZipFile } from 'yauzl';
-import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
+import type { Capture, CapturedFile, ReportProgress } from './captured.js';
 import { CaptureProblem } from '@upper-veneer/browser';
 import { LIMITS, megabytes } from './limits.js';
 
@@ -25,10 +27,7 @@ export async function readZip(archive: Buffer, report: ReportProgress, limits: Z
   try {
     zip = await fromBufferPromise(archive, { lazyEntries: true, autoClose: false, validateEntrySizes: true });
   } catch (error) {
-    throw new CaptureProblem(
-      'unreadable',
-      message('capture.zip-unreadable', { error: error instanceof Error ? error.message : String(error) }),
-    );
+    throw new CaptureProblem('unreadable', message('capture.zip-unreadable', { error: errorText(error) }));
   }
   if (zip.entryCount > limits.files)
     throw new CaptureProblem(
@@ -36,7 +35,7 @@ export async function readZip(archive: Buffer, report: ReportProgress, limits: Z
       message('capture.zip-entries', { entries: zip.entryCount, most: limits.files }),
     );
   const files: CapturedFile[] = [];
-  const leftOut: LeftOut[] = [];
+  const leftOut: LeftOutFile[] = [];
   const names = new Set<string>();
   let total = 0;
   try {
@@ -65,7 +64,7 @@ export async function readZip(archive: Buffer, report: ReportProgress, limits: Z
     }
   } catch (error) {
     if (error instanceof CaptureProblem) throw error;
-    const text = error instanceof Error ? error.message : String(error);
+    const text = errorText(error);
     const isOutside = /invalid relative path|absolute path|invalid characters in fileName/i.test(text);
     throw new CaptureProblem(
       isOutside ? 'unsafe' : 'unreadable',

@@ -1,6 +1,7 @@
+import type { LeftOutFile } from '@upper-veneer/contract';
 import { message } from '@upper-veneer/core';
 import type { AddressPolicy, PlanResult, TakenDocument } from '@upper-veneer/browser';
-import type { Capture, CapturedFile, LeftOut, ReportProgress } from './captured.js';
+import type { Capture, CapturedFile, ReportProgress } from './captured.js';
 import { fetchFor } from './fetch-address.js';
 
 /**
@@ -18,12 +19,12 @@ export async function captureVisited(
   ]);
   const { files: all, leftOut } = await fetchFor(documents, files.map(withBody), policy, report);
   const missing = pages.flatMap(({ name, title, address, lost }) =>
-    lost.map((what): LeftOut => ({
+    lost.map((what): LeftOutFile => ({
       path: name || title || address,
       reason: message('left-out.not-in-copy', { what }),
     })),
   );
-  const said = notes.map((reason): LeftOut => ({ path: pages[0]?.base ?? '', reason }));
+  const said = notes.map((reason): LeftOutFile => ({ path: pages[0]?.base ?? '', reason }));
   return { files: all, leftOut: [...leftOut, ...missing, ...said], pages: pages.map(({ address }) => address) };
 }
 

@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import { message } from '@upper-veneer/core';
 import { Agent, request, type Dispatcher } from 'undici';
 import { HttpProblem } from '../http/problem.js';
@@ -60,11 +61,7 @@ async function ask(
       retryAfter: /^\d{1,6}$/.test(wait) ? Number(wait) : null,
     };
   } catch (error) {
-    throw new HttpProblem(
-      502,
-      'refused.not-answered',
-      message('refusal.maker-silent', { error: error instanceof Error ? error.message : String(error) }),
-    );
+    throw new HttpProblem(502, 'refused.not-answered', message('refusal.maker-silent', { error: errorText(error) }));
   } finally {
     await dispatcher.destroy();
   }

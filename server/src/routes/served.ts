@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import { message } from '@upper-veneer/core';
 import { Router } from 'express';
 import { HostingRequest } from '@upper-veneer/contract';
@@ -22,11 +23,7 @@ export function servedRoutes({ store, cache, askHost, now }: ServedOptions): Rou
     try {
       response.set('cache-control', 'no-store').json(await askServed(store, siteId, askHost, now().toISOString()));
     } catch (error) {
-      throw new HttpProblem(
-        502,
-        'refused.not-asked',
-        message('refusal.host-silent', { error: error instanceof Error ? error.message : String(error) }),
-      );
+      throw new HttpProblem(502, 'refused.not-asked', message('refusal.host-silent', { error: errorText(error) }));
     }
   });
   router.put('/sites/:siteId/hosting', (request, response) => {

@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import { message } from '@upper-veneer/core';
 import { MessageChannel } from 'node:worker_threads';
 import { Piscina } from 'piscina';
@@ -62,7 +63,7 @@ export function createThreadPool(): WorkPool {
       if (ending.aborted) throw new WorkError('stopped', message('work.stopped'));
       if (deadline.signal.aborted)
         throw new WorkError('too-long', message('work.too-long', { seconds: DEADLINES[kind] / 1000 }));
-      const text = error instanceof Error ? error.message : String(error);
+      const text = errorText(error);
       if (/queue is (?:at|full)|queue limit/i.test(text)) throw new WorkError('busy', message('work.busy'));
       if ((error as { readonly code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY')
         throw new WorkError('too-large', message('work.too-large', { megabytes: MEMORY_MB }));

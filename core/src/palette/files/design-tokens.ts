@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import { isMessage, message, type Message } from '../../message/message.js';
 import { hexOf } from '../../color/read-notation.js';
 import { channelsIn } from '../../values/convert-color.js';
@@ -43,7 +44,7 @@ export function readDesignTokens(text: string): PaletteFile {
       problems: [
         {
           where: message('file.file'),
-          reason: message('file.not-json', { error: error instanceof Error ? error.message : String(error) }),
+          reason: message('file.not-json', { error: errorText(error) }),
         },
       ],
     };

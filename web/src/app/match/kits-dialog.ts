@@ -1,4 +1,4 @@
-import { type Spoken, wordsOf } from '@upper-veneer/words';
+import { errorText, type Spoken, wordsOf } from '@upper-veneer/words';
 import { ChangeDetectionStrategy, Component, computed, inject, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import type { KitDocument } from '@upper-veneer/contract';
@@ -145,9 +145,7 @@ export class KitsDialog {
     try {
       this.#listed(this.#api.keepKit(JSON.parse(await file.text()) as Kit));
     } catch (error) {
-      this.problem.set(
-        wordsOf('match.no-json', { name: file.name, error: error instanceof Error ? error.message : String(error) }),
-      );
+      this.problem.set(wordsOf('match.no-json', { name: file.name, error: errorText(error) }));
     }
   }
 

@@ -1,4 +1,4 @@
-import { say, type Spoken, wordsOf } from '@upper-veneer/words';
+import { errorText, say, type Spoken, wordsOf } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { ChangeRequest } from '@upper-veneer/contract';
@@ -319,9 +319,7 @@ export class BenchActs {
       const request: ChangeRequest = { label: label.slice(0, 200), put: put, drop: [...drop] };
       await new Promise<void>((done) => this.#edits.change(request).subscribe({ complete: done }));
     } catch (error) {
-      this.#messages.report(
-        new ApiProblem(wordsOf('bench.could-not-be-written'), error instanceof Error ? error.message : String(error)),
-      );
+      this.#messages.report(new ApiProblem(wordsOf('bench.could-not-be-written'), errorText(error)));
     }
   }
 

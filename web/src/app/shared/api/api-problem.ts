@@ -1,4 +1,4 @@
-import { spoken, wordsOf } from '@upper-veneer/words';
+import { errorText, spoken, wordsOf } from '@upper-veneer/words';
 import { HttpErrorResponse } from '@angular/common/http';
 import type { FieldError, ProblemDocument } from '@upper-veneer/contract';
 
@@ -28,7 +28,7 @@ export class ApiProblem extends Error {
     if (!(error instanceof HttpErrorResponse))
       return new ApiProblem(
         wordsOf('screen.something-could-not-be'),
-        wordsOf('screen.what-shown-may-miss', { error: error instanceof Error ? error.message : String(error) }),
+        wordsOf('screen.what-shown-may-miss', { error: errorText(error) }),
       );
     return ApiProblem.lost();
   }

@@ -1,4 +1,4 @@
-import { spoken, type Spoken, wordsOf } from '@upper-veneer/words';
+import { errorText, spoken, type Spoken, wordsOf } from '@upper-veneer/words';
 import { Injectable, computed, effect, inject, signal, untracked } from '@angular/core';
 import {
   brandStandingOf,
@@ -163,9 +163,7 @@ export class CensusStore {
     } catch (error) {
       if (error instanceof Stopped || run !== this.#run) return;
       this.state.set({ status: 'stopped' });
-      this.#messages.report(
-        new ApiProblem(wordsOf('screen.colours-could-not-be'), error instanceof Error ? error.message : String(error)),
-      );
+      this.#messages.report(new ApiProblem(wordsOf('screen.colours-could-not-be'), errorText(error)));
     }
   }
 

@@ -1,5 +1,5 @@
 import { chosenLanguage } from '../language/chosen-language';
-import { wordsOf } from '@upper-veneer/words';
+import { errorText, wordsOf } from '@upper-veneer/words';
 import { ErrorHandler, Injectable, inject, signal } from '@angular/core';
 import { wrap, type Remote } from 'comlink';
 import { Messages } from '../spoken/messages';
@@ -25,7 +25,7 @@ export class Engine {
 
   /** Says that the worker failed at something, which is no failure of the server. */
   tell(error: unknown): void {
-    const words = error instanceof Error ? error.message : String(error);
+    const words = errorText(error);
     this.#errors.handleError(error);
     if (this.#told.has(words)) return;
     this.#told.add(words);

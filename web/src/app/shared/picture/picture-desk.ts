@@ -1,5 +1,5 @@
 import { chosenLanguage } from '../language/chosen-language';
-import { wordsOf } from '@upper-veneer/words';
+import { errorText, wordsOf } from '@upper-veneer/words';
 import { Injectable, inject, signal } from '@angular/core';
 import { transfer, wrap, type Remote } from 'comlink';
 import { ApiProblem } from '../api/api-problem';
@@ -92,7 +92,7 @@ export class PictureDesk {
       if (turn !== this.#turn) return;
       if (error instanceof PictureProblem) this.problem.set(error.message);
       else if (error instanceof TypeError) this.problem.set(ApiProblem.lost().message);
-      else this.problem.set(error instanceof Error ? error.message : String(error));
+      else this.problem.set(errorText(error));
     }
     if (turn === this.#turn) this.progress.set(null);
   }
