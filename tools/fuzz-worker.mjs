@@ -345,6 +345,11 @@ for (let number = from; number < to; number += 1) {
     let ms = await timed(text);
     // Once more where it was slow: the machine does other things too.
     for (let again = 0; ms > boundMs / 4 && again < 2; again += 1) ms = Math.min(ms, await timed(text));
+    // What is too slow is so later on as well; a machine that stood still for a moment is not.
+    for (let again = 0; ms > boundMs && again < 5; again += 1) {
+      await new Promise((done) => setTimeout(done, 500));
+      ms = Math.min(ms, await timed(text));
+    }
     worst = Math.max(worst, ms);
     if (ms > boundMs)
       found.push(
