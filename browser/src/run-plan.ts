@@ -11,7 +11,7 @@ export interface PlanResult {
   readonly pages: readonly TakenPage[];
   /** Files that the pages look by. */
   readonly files: readonly RecordedFile[];
-  /** What happened that a visitor would not see, in words. */
+  /** What happened that a visitor would not see. */
   readonly notes: readonly Message[];
 }
 

@@ -1,3 +1,4 @@
+import { errorText } from '@upper-veneer/words';
 import type { LeftOutFile } from '@upper-veneer/contract';
 import {
   ARCHIVE_FORMAT,
@@ -77,10 +78,7 @@ export async function readArchive(body: Buffer, report: ReportProgress): Promise
       plain = JSON.parse(textOf(name));
     } catch (error) {
       if (error instanceof CaptureProblem) throw error;
-      throw new CaptureProblem(
-        'unreadable',
-        message('capture.no-json', { name, error: error instanceof Error ? error.message : '' }),
-      );
+      throw new CaptureProblem('unreadable', message('capture.no-json', { name, error: errorText(error) }));
     }
     const read = validateBody(type, plain);
     if (read.ok) return read.value;

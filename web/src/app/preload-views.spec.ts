@@ -1,4 +1,4 @@
-import { of } from 'rxjs';
+import { of, throwError } from 'rxjs';
 import { PreloadViews } from './preload-views';
 
 describe('views loaded before they are opened', () => {
@@ -39,5 +39,24 @@ describe('views loaded before they are opened', () => {
     expect(loaded).toEqual(['survey']);
     await idle();
     expect(loaded).toEqual(['survey', 'palette']);
+  });
+
+  // Source: the router gives loading ahead up for good where a strategy fails (Angular, `RouterPreloader`).
+  it('fail without a word, and the next comes', async () => {
+    const views = new PreloadViews();
+    const errors: unknown[] = [];
+    const loaded: string[] = [];
+    views.preload({}, () => throwError(() => new Error('lost'))).subscribe({ error: (error) => errors.push(error) });
+    views
+      .preload({}, () => {
+        loaded.push('next');
+        return of(null);
+      })
+      .subscribe();
+    jasmine.clock().tick(5100);
+    await settle();
+    await idle();
+    await idle();
+    expect([errors, loaded]).toEqual([[], ['next']]);
   });
 });

@@ -1,6 +1,6 @@
 import { Injectable } from '@angular/core';
 import type { PreloadingStrategy, Route } from '@angular/router';
-import { type Observable, defer, switchMap } from 'rxjs';
+import { type Observable, catchError, defer, of, switchMap } from 'rxjs';
 import { idle } from './shared/drawing/idle';
 
 /** What is wanted at once comes first, ms. */
@@ -14,6 +14,10 @@ export class PreloadViews implements PreloadingStrategy {
   preload(_route: Route, load: () => Observable<unknown>): Observable<unknown> {
     this.#last = this.#last.then(idle);
     const turn = this.#last;
-    return defer(() => turn).pipe(switchMap(load));
+    return defer(() => turn).pipe(
+      switchMap(load),
+      // It is loaded when it is opened, and what hinders that is told then.
+      catchError(() => of(null)),
+    );
   }
 }

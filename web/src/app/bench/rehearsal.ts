@@ -16,14 +16,11 @@ import { InTurn } from '../shared/drawing/in-turn';
 import { Engine } from '../shared/engine/engine';
 import type { FrameDocument } from '../shared/frame/frame-document';
 import type { FramedPage } from '../shared/frame/framed-page';
-import { BenchActs } from './store/bench-acts';
 import { BenchAnswers } from './store/bench-answers';
 import { BenchSelection } from './store/bench-selection';
 import { BenchSteering } from './store/bench-steering';
-import { BenchVerdict } from './store/bench-verdict';
 import { WrittenCss } from './editor/written-css';
 import { LineageBar } from './grid/lineage-bar';
-import { BenchFlash } from './page/bench-flash';
 import { StateStrip } from './page/state-strip';
 import { TargetPanel } from './target-panel';
 import { PictureContrast } from './verdict/picture-contrast';
@@ -51,13 +48,14 @@ const LIKELY = 'button, a[href], input';
 @Component({
   selector: 'uv-rehearsal',
   imports: [InTurn, LineageBar, StateStrip, TargetPanel, VerdictBar, WrittenCss],
-  providers: [BenchSelection, BenchAnswers, BenchVerdict, BenchSteering, BenchActs, BenchFlash, PictureContrast],
+  // What acts and judges stays the Bench's: nothing is judged for a choice that nobody made.
+  providers: [BenchSelection, BenchAnswers, BenchSteering, PictureContrast],
   changeDetection: ChangeDetectionStrategy.OnPush,
   template: `
     <uv-lineage-bar *uvInTurn [inspection]="answers.inspection()" />
     @if (answers.inspection(); as found) {
       <uv-target-panel [inspection]="found" />
-      <uv-verdict-bar *uvInTurn [judgement]="verdict.judgement()" [progress]="null" [refusal]="acts.refusal()" />
+      <uv-verdict-bar *uvInTurn [judgement]="null" />
       <uv-written-css *uvInTurn [overrides]="answers.cellOverrides()" why="" />
     }
     <uv-state-strip
@@ -71,8 +69,6 @@ class Rehearsal {
   readonly element = input.required<number>();
   protected readonly selection = inject(BenchSelection);
   protected readonly answers = inject(BenchAnswers);
-  protected readonly verdict = inject(BenchVerdict);
-  protected readonly acts = inject(BenchActs);
 
   constructor() {
     inject(BenchSteering);
@@ -138,7 +134,7 @@ export class BenchRehearsal {
     this.#application.attachView(drawn.hostView);
     const end = (): void => {
       clearTimeout(timer);
-      drawn.destroy();
+      if (place.isConnected) drawn.destroy();
       place.remove();
     };
     let timer = setTimeout(end, MOST_MS);
